@@ -1,0 +1,40 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include "cli/commands.hpp"
+#include "cli/report.hpp"
+
+namespace leap::cli {
+
+int check(const CheckOptions& options) {
+    auto project = load_runnable(options.project);
+    if (!project) return problems;
+    const std::vector<TapeEntry> tapes = project->tapes;
+    const std::string name = project->file.name;
+    const Prepared prepared = prepare(std::move(*project));
+    fmt::print("{}: {} moves, {} stances, {} dials, {} pieces, {} tapes\n", name, prepared.program.moves.size(),
+               prepared.program.stances.size(), prepared.program.dials.size(), prepared.course.plan.pieces.size(),
+               tapes.size());
+    int missed = 0;
+    int failed = 0;
+    int met_count = 0;
+    for (const TapeEntry& entry : tapes) {
+        const auto trace = replay(prepared.rehearsal(entry.tape.rate_hz), entry.tape);
+        if (!trace) {
+            complain(fmt::format("{}: {}", entry.path, trace.error()));
+            ++failed;
+            continue;
+        }
+        if (!options.marks) continue;
+        fmt::print("{} ({:.2f} s, hash {})\n", entry.tape.name, entry.tape.length_s, hash_text(trace_hash(*trace)));
+        for (const ReadingResult& reading : take_readings(prepared.program, prepared.tuning, *trace, entry.tape.name)) {
+            if (!reading.met()) continue;
+            fmt::print("{}\n", reading_line(reading));
+            (*reading.met() ? met_count : missed)++;
+        }
+    }
+    if (options.marks) fmt::print("{} marks met, {} missed\n", met_count, missed);
+    return missed + failed > 0 ? problems : good;
+}
+
+}  // namespace leap::cli

@@ -1,0 +1,58 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include "cli/commands.hpp"
+#include "cli/report.hpp"
+#include "core/play/explain.hpp"
+
+namespace leap::cli {
+namespace {
+
+void print(const MoveAnswer& answer, const Program& program) {
+    const Machine& machine = program.machines[static_cast<std::size_t>(answer.move)];
+    const char* word = answer.readiness == Readiness::active ? "in phase " : "";
+    fmt::print("{}: {}{}\n", machine.name, word, answer.why);
+    for (const GateAnswer& gate : answer.gates) {
+        fmt::print("  {} {:<32} {}", gate.holds ? "holds  " : "refuses", gate.text, gate.seen);
+        if (!gate.holds && !gate.reason.empty()) fmt::print("  \"{}\"", gate.reason);
+        fmt::print("\n");
+    }
+}
+
+}  // namespace
+
+int explain(const ExplainOptions& options) {
+    auto project = load_runnable(options.project);
+    if (!project) return problems;
+    const auto tape = find_tape(*project, options.tape);
+    if (!tape) return problems;
+    const Prepared prepared = prepare(std::move(*project));
+    std::optional<std::int32_t> only;
+    if (!options.move.empty()) {
+        only = prepared.program.find_machine(options.move);
+        if (!only || prepared.program.machines[static_cast<std::size_t>(*only)].kind != MachineKind::move) {
+            complain(fmt::format("there is no move called {}", options.move));
+            return problems;
+        }
+    }
+    const Rehearsal rehearsal = prepared.rehearsal(tape->rate_hz);
+    const auto trace = replay(rehearsal, *tape);
+    if (!trace) {
+        complain(trace.error());
+        return problems;
+    }
+    if (options.at_s < 0.0 || options.at_s > trace->length_s()) {
+        complain(fmt::format("--at {:g} lies outside the tape, which lasts {:g} s", options.at_s, trace->length_s()));
+        return problems;
+    }
+    const auto inputs = resolve_inputs(prepared.program, *tape);
+    const State state = state_at(rehearsal, *inputs, *trace, options.at_s);
+    const Moment moment{prepared.program, prepared.tuning, state};
+    fmt::print("{} at {:.3f} s, stance {}\n", tape->name, state.time,
+               state.stance < 0 ? "none" : prepared.program.machines[static_cast<std::size_t>(state.stance)].name);
+    for (const std::int32_t move : prepared.program.moves)
+        if (!only || *only == move) print(explain_move(moment, move), prepared.program);
+    return good;
+}
+
+}  // namespace leap::cli

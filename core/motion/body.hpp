@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include "core/world/query.hpp"
+
+namespace leap {
+
+/// What of the body decides how it moves.
+struct BodyShape {
+    Capsule capsule;
+    double step_up = 0.35;       ///< m
+    double walkable_cos = 0.69;  ///< cosine of the steepest walkable slope
+    int locked_axis = -1;        ///< 0: x, 1: y, -1: free
+    double locked_at = 0.0;      ///< m
+};
+
+/// Where the body is and how it moves; world frame.
+struct BodyState {
+    Vec3 position{0.0};  ///< of the feet
+    Vec3 velocity{0.0};
+    bool grounded = false;
+    Vec3 ground_normal{0.0, 0.0, 1.0};
+    std::int32_t ground_piece = -1;
+
+    friend bool operator==(const BodyState&, const BodyState&) = default;
+};
+
+/// Motion over a stretch of time: constant acceleration. On the ground only the flat parts count.
+struct MotionLaw {
+    Vec3 velocity{0.0};
+    Vec3 acceleration{0.0};
+};
+
+struct MotionResult {
+    BodyState body;
+    double seconds = 0.0;  ///< less than asked when something happened that rules may want to see
+    bool landed = false;
+    bool left_ground = false;
+    bool bumped_wall = false;
+    bool bumped_ceiling = false;
+    Vec3 wall_normal{0.0};
+};
+
+/// Moves the body for at most `seconds`. Stops early where it lands, leaves the ground, or runs into a wall or ceiling,
+/// so that the caller can look at its rules at that very instant.
+MotionResult move_body(const Course& course, const BodyShape& shape, const BodyState& body, const MotionLaw& law,
+                       double seconds);
+
+/// Sets the body down: finds the ground under it (down to `reach` metres), or leaves it in the air.
+BodyState settle_body(const Course& course, const BodyShape& shape, BodyState body, double reach);
+
+/// Pushes the body out of solids it stands in, by the shortest way; unchanged when it is free.
+BodyState free_body(const Course& course, const BodyShape& shape, BodyState body);
+
+}  // namespace leap

@@ -1,0 +1,105 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/acts.hpp"
+
+#include <algorithm>
+
+#include "core/defaults.hpp"
+
+namespace leap {
+namespace {
+
+void limit_speed(Vec3& velocity) {
+    const double speed = glm::length(velocity);
+    if (!is_finite(velocity)) velocity = Vec3{0.0};
+    if (speed > defaults::fastest_body_mps) velocity *= defaults::fastest_body_mps / speed;
+}
+
+/// The part of the velocity along the direction becomes `speed` (or gains it).
+void launch(const Moment& m, const Act& act, State& state, std::uint32_t& emitted) {
+    const Vec3 direction = direction_or_zero(vector(m, act.direction));
+    const double speed = number(m, act.amount);
+    Vec3& velocity = state.body.velocity;
+    const double before = act.adding ? 0.0 : glm::dot(velocity, direction);
+    velocity += direction * (speed - before);
+    limit_speed(velocity);
+    if (state.body.grounded && glm::dot(velocity, state.body.ground_normal) > 1e-6) {
+        leave_ground(state, true);
+        emitted |= event_left_ground;
+    }
+}
+
+void keep(double share, syntax::MotionPart part, Vec3& velocity) {
+    switch (part) {
+        case syntax::MotionPart::velocity: velocity *= share; break;
+        case syntax::MotionPart::rising:
+            if (velocity.z > 0.0) velocity.z *= share;
+            break;
+        default: velocity.x *= share; velocity.y *= share;
+    }
+    limit_speed(velocity);
+}
+
+void stop(syntax::MotionPart part, Vec3& velocity) {
+    switch (part) {
+        case syntax::MotionPart::velocity: velocity = Vec3{0.0}; break;
+        case syntax::MotionPart::falling: velocity.z = std::max(0.0, velocity.z); break;
+        case syntax::MotionPart::rising: velocity.z = std::min(0.0, velocity.z); break;
+        case syntax::MotionPart::speed: velocity.x = velocity.y = 0.0; break;
+    }
+}
+
+void count(const Program& program, const Act& act, double amount, State& state) {
+    const CounterInfo& info = program.counters[static_cast<std::size_t>(act.index)];
+    double& value = state.counters[static_cast<std::size_t>(act.index)].value;
+    const double wanted = act.kind == syntax::ActKind::set_counter ? amount : value + amount;
+    value = std::clamp(wanted, info.low, info.high);
+}
+
+void remember(const Moment& m, const Act& act, State& state) {
+    const MemoryInfo& info = m.program.memories[static_cast<std::size_t>(act.index)];
+    const auto slot = static_cast<std::size_t>(info.slot);
+    if (info.type.kind != ValueKind::vector) {
+        state.memory[slot] = number(m, act.amount);
+        return;
+    }
+    const Vec3 value = vector(m, act.amount);
+    for (int i = 0; i < 3; ++i) state.memory[slot + static_cast<std::size_t>(i)] = value[i];
+}
+
+}  // namespace
+
+void leave_ground(State& state, bool by_launch) {
+    state.body.grounded = false;
+    state.body.ground_normal = world_up;
+    state.body.ground_piece = -1;
+    state.last_grounded = by_launch ? never : state.time;
+    state.last_left_ground = state.time;
+    state.contact_since = state.time;
+}
+
+void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& state, std::uint32_t& emitted,
+              Trace* trace) {
+    for (const Act& act : acts) {
+        const Moment m{rehearsal.program, rehearsal.tuning, state};
+        switch (act.kind) {
+            case syntax::ActKind::launch: {
+                const bool stood = state.body.grounded;
+                launch(m, act, state, emitted);
+                if (stood && !state.body.grounded && trace != nullptr)
+                    trace->events.push_back({state.time, EventKind::left_ground, -1, -1});
+                break;
+            }
+            case syntax::ActKind::keep: keep(number(m, act.amount), act.part, state.body.velocity); break;
+            case syntax::ActKind::stop: stop(act.part, state.body.velocity); break;
+            case syntax::ActKind::set_counter:
+            case syntax::ActKind::add_counter: count(m.program, act, number(m, act.amount), state); break;
+            case syntax::ActKind::remember: remember(m, act, state); break;
+            case syntax::ActKind::emit:
+                emitted |= event_custom_first << static_cast<unsigned>(act.index);
+                if (trace != nullptr) trace->events.push_back({state.time, EventKind::emitted, act.index, -1});
+                break;
+        }
+    }
+}
+
+}  // namespace leap

@@ -1,0 +1,151 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/crossings.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/defaults.hpp"
+
+namespace leap {
+namespace {
+
+/// Collects the earliest of many instants.
+class Earliest {
+  public:
+    explicit Earliest(double longest) : seconds_(longest) {}
+    /// A timer: exact, since comparisons with times allow for rounding.
+    void timer(double seconds) {
+        if (seconds > 1e-10) seconds_ = std::min(seconds_, seconds);
+    }
+    /// A crossing: a nudge further, so that the comparison has changed by then.
+    void crossing(double seconds) {
+        if (seconds > -defaults::crossing_nudge_s * 0.5 && seconds + defaults::crossing_nudge_s < seconds_)
+            seconds_ = std::max(0.0, seconds) + defaults::crossing_nudge_s;
+    }
+    double seconds() const { return seconds_; }
+
+  private:
+    double seconds_;
+};
+
+/// Times at which p + v·t + a·t²/2 is zero, offered as crossings when they lie ahead. A value that is zero now and
+/// leaves zero is no crossing: comparisons already say where it stands.
+void offer_roots(Earliest& out, double p, double v, double a) {
+    if (std::abs(a) < 1e-12) {
+        if (std::abs(v) > 1e-12 && -p / v > defaults::crossing_nudge_s) out.crossing(-p / v);
+        return;
+    }
+    const double root = v * v - 2 * a * p;
+    if (root < 0.0) return;
+    const double q = -(v + std::copysign(std::sqrt(root), v));
+    for (const double t : {q / a, q != 0.0 ? 2 * p / q : 0.0})
+        if (t > defaults::crossing_nudge_s) out.crossing(t);
+}
+
+void offer_speed(Earliest& out, const Moment& m, const Law& law, double wanted) {
+    if (law.driven) return;
+    const Vec3 v = flat(m.state.body.velocity);
+    const Vec3 a = flat(law.motion.acceleration);
+    // |v + a t|² = wanted²
+    offer_roots(out, glm::dot(v, v) - wanted * wanted, 2 * glm::dot(v, a), 2 * glm::dot(a, a));
+}
+
+void offer_watch(Earliest& out, const Moment& m, const Law& law, const Watch& watch) {
+    const State& s = m.state;
+    const auto machine_since = [&] { return s.machines[static_cast<std::size_t>(watch.index)].phase_since; };
+    const double value = number(m, watch.value);
+    switch (watch.kind) {
+        case WatchKind::rising:
+            if (!s.body.grounded) offer_roots(out, s.body.velocity.z - value, law.motion.acceleration.z, 0.0);
+            break;
+        case WatchKind::feet:
+            if (!s.body.grounded)
+                offer_roots(out, s.body.position.z - value, law.motion.velocity.z, law.motion.acceleration.z);
+            break;
+        case WatchKind::speed: offer_speed(out, m, law, value); break;
+        case WatchKind::phase_time:
+            if (watch.index >= 0) out.crossing(machine_since() + value - s.time);
+            break;
+        case WatchKind::stance_time:
+            out.crossing(s.machines[static_cast<std::size_t>(s.stance)].phase_since + value - s.time);
+            break;
+        case WatchKind::held_time: {
+            const ButtonState& button = s.buttons[static_cast<std::size_t>(watch.index)];
+            if (button.down) out.crossing(button.pressed_at + value - s.time);
+            break;
+        }
+        case WatchKind::grounded_time:
+            if (s.body.grounded) out.crossing(s.contact_since + value - s.time);
+            break;
+        case WatchKind::airborne_time:
+            if (!s.body.grounded) out.crossing(s.contact_since + value - s.time);
+            break;
+        case WatchKind::within: {
+            const double last = last_true(m, watch.sense, watch.index);
+            if (last < s.time && std::isfinite(last)) out.crossing(last + value - s.time);
+            break;
+        }
+    }
+}
+
+void offer_condition(Earliest& out, const Moment& m, const Law& law, const Condition& condition) {
+    for (const Watch& watch : condition.watches) offer_watch(out, m, law, watch);
+}
+
+void offer_phase(Earliest& out, const Moment& m, const Law& law, std::int32_t index) {
+    const MachineState& running = m.state.machines[static_cast<std::size_t>(index)];
+    if (running.phase < 0) return;
+    const Phase& phase =
+        m.program.machines[static_cast<std::size_t>(index)].phases[static_cast<std::size_t>(running.phase)];
+    const double elapsed = m.state.time - running.phase_since;
+    if (phase.duration) out.timer(number(m, *phase.duration) - elapsed);
+    for (const Way& way : phase.ways) {
+        if (way.after) out.timer(number(m, *way.after) - elapsed);
+        if (way.when) offer_condition(out, m, law, *way.when);
+    }
+    for (const Block& block : phase.blocks)
+        if (block.trigger == syntax::Trigger::at) out.timer(number(m, block.at) - elapsed);
+}
+
+/// A press that still waits: whatever may let a move answer it.
+void offer_starts(Earliest& out, const Moment& m, const Law& law, const Machine& machine, const MachineState& running) {
+    if (!m.state.buttons[static_cast<std::size_t>(machine.button)].pending || !machine.buffer) return;
+    for (const Gate& gate : machine.gates) {
+        if (gate.cooldown) {
+            out.timer(running.started_at + number(m, gate.cooldown_time) - m.state.time);
+        } else {
+            offer_condition(out, m, law, gate.condition);
+        }
+    }
+}
+
+}  // namespace
+
+double time_to_next_instant(const Moment& m, const Law& law, double longest) {
+    Earliest out(std::min(longest, law.horizon));
+    if (m.state.move >= 0) offer_phase(out, m, law, m.state.move);
+    for (const std::int32_t index : m.program.stances) {
+        const Machine& stance = m.program.machines[static_cast<std::size_t>(index)];
+        if (stance.when) offer_condition(out, m, law, *stance.when);
+        if (stance.until && index == m.state.stance) offer_condition(out, m, law, *stance.until);
+    }
+    for (const std::int32_t index : m.program.moves) {
+        const Machine& move = m.program.machines[static_cast<std::size_t>(index)];
+        const MachineState& running = m.state.machines[static_cast<std::size_t>(index)];
+        offer_starts(out, m, law, move, running);
+        if (!move.charges) continue;
+        if (move.charges->refill_when) offer_condition(out, m, law, *move.charges->refill_when);
+        if (move.charges->refill_after && running.charge_spent_at > never)
+            out.timer(running.charge_spent_at + number(m, *move.charges->refill_after) - m.state.time);
+    }
+    for (std::size_t i = 0; i < m.program.counters.size(); ++i) {
+        const CounterInfo& counter = m.program.counters[i];
+        if (!counter.back_when) continue;
+        offer_condition(out, m, law, *counter.back_when);
+        if (m.state.counters[i].back_since > never)
+            out.timer(m.state.counters[i].back_since + number(m, counter.back_after) - m.state.time);
+    }
+    return out.seconds();
+}
+
+}  // namespace leap

@@ -1,0 +1,12 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include "core/play/motion_law.hpp"
+
+namespace leap {
+
+/// Seconds until the next instant that rules may react to: a timer that runs out, or a watched quantity that passes
+/// the value a condition compares it with. At most `longest`.
+double time_to_next_instant(const Moment& moment, const Law& law, double longest);
+
+}  // namespace leap

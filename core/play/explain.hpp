@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/play/evaluate.hpp"
+
+namespace leap {
+
+/// One gate's answer at an instant, in words.
+struct GateAnswer {
+    std::string text;    ///< the gate as written
+    std::string reason;  ///< the author's words for its refusal, or empty
+    bool holds = false;
+    std::string seen;  ///< the value it saw: "0.31 s ago", "breath is 8, needs >= 15"
+    SourceRange range;
+};
+
+enum class Readiness { ready, waiting, refused, active };
+
+/// Whether a move could start at an instant, and if not, why not.
+struct MoveAnswer {
+    std::int32_t move = -1;
+    Readiness readiness = Readiness::ready;
+    std::string why;                ///< "ready", "in rise", "0.41 s", "needs ground": short, for a lane's head
+    std::vector<GateAnswer> gates;  ///< every gate, and the charges, in the order of the text
+};
+
+MoveAnswer explain_move(const Moment& moment, std::int32_t move);
+
+}  // namespace leap

@@ -1,0 +1,256 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/machines.hpp"
+
+#include "core/defaults.hpp"
+#include "core/play/acts.hpp"
+#include "core/play/gates.hpp"
+
+namespace leap {
+namespace {
+
+constexpr double rounding_s = 1e-10;
+
+class Instant {
+  public:
+    Instant(const Rehearsal& rehearsal, State& state, Trace* trace)
+        : rehearsal_(rehearsal), program_(rehearsal.program), state_(state), trace_(trace) {}
+
+    void run() {
+        for (int round = 0; round < defaults::most_changes_per_instant; ++round) {
+            blocks_on_events(state_.move);
+            blocks_on_events(state_.stance);
+            int changes = 0;
+            while (once() && ++changes < defaults::most_changes_per_instant) {
+            }
+            if (changes >= defaults::most_changes_per_instant) note(EventKind::fault, state_.move, -1);
+            forget_events();
+            if (emitted_ == 0) return;
+            state_.events = emitted_;
+            emitted_ = 0;
+        }
+        state_.events = 0;
+        note(EventKind::fault, state_.move, -1);
+    }
+
+  private:
+    Moment moment() const { return {program_, rehearsal_.tuning, state_}; }
+    const Machine& machine(std::int32_t index) const { return program_.machines[static_cast<std::size_t>(index)]; }
+    MachineState& running(std::int32_t index) { return state_.machines[static_cast<std::size_t>(index)]; }
+    const Phase& phase_of(std::int32_t index) {
+        return machine(index).phases[static_cast<std::size_t>(running(index).phase)];
+    }
+
+    void note(EventKind kind, std::int32_t index, std::int32_t detail) {
+        if (trace_ != nullptr) trace_->events.push_back({state_.time, kind, index, detail});
+    }
+    void acts(const std::vector<Act>& list) { run_acts(rehearsal_, list, state_, emitted_, trace_); }
+
+    void forget_events() {
+        state_.events = 0;
+        for (ButtonState& button : state_.buttons) button.fresh_press = button.fresh_release = false;
+    }
+
+    void blocks_on_events(std::int32_t index) {
+        if (index < 0 || running(index).phase < 0) return;
+        const auto due = [&](const Block& block) {
+            return block.trigger == syntax::Trigger::on && truth(moment(), block.on.truth);
+        };
+        const Phase& phase = phase_of(index);
+        for (const Block& block : phase.blocks)
+            if (due(block)) acts(block.acts);
+        for (const Block& block : machine(index).blocks)
+            if (due(block)) acts(block.acts);
+        const double elapsed = state_.time - running(index).phase_since;
+        double& done = running(index).blocks_done_until;
+        for (const Block& block : phase.blocks) {
+            if (block.trigger != syntax::Trigger::at) continue;
+            const double at = number(moment(), block.at);
+            if (at > done && elapsed >= at - rounding_s) acts(block.acts);
+        }
+        done = elapsed + rounding_s;
+    }
+
+    /// One round of steps 3 to 6; true when something changed.
+    bool once() {
+        fall_back_and_refill();
+        return take_way() || start_move() || choose_stance();
+    }
+
+    void fall_back_and_refill() {
+        for (std::size_t i = 0; i < program_.counters.size(); ++i) {
+            const CounterInfo& info = program_.counters[i];
+            if (!info.back_when) continue;
+            CounterState& counter = state_.counters[i];
+            if (!truth(moment(), info.back_when->truth)) {
+                counter.back_since = never;
+                continue;
+            }
+            if (counter.back_since == never) counter.back_since = state_.time;
+            if (state_.time - counter.back_since >= number(moment(), info.back_after) - rounding_s)
+                counter.value = *info.back_to;
+        }
+        for (const std::int32_t move : program_.moves) {
+            const auto& charges = machine(move).charges;
+            if (!charges) continue;
+            MachineState& own = running(move);
+            const double full = number(moment(), charges->count);
+            if (own.charges >= full) continue;
+            if (charges->refill_when && truth(moment(), charges->refill_when->truth)) own.charges = full;
+            if (!charges->refill_after) continue;
+            const double time = number(moment(), *charges->refill_after);
+            if (state_.time - own.charge_spent_at >= time - rounding_s) {
+                own.charges += 1.0;
+                own.charge_spent_at = state_.time;
+            }
+        }
+    }
+
+    bool take_way() {
+        if (state_.move < 0) return false;
+        const std::int32_t index = state_.move;
+        const Phase& phase = phase_of(index);
+        const double elapsed = state_.time - running(index).phase_since;
+        const bool time_up = phase.duration && elapsed >= number(moment(), *phase.duration) - rounding_s;
+        const Way* plain = nullptr;
+        for (const Way& way : phase.ways) {
+            if (!way.when && !way.after) {
+                if (plain == nullptr) plain = &way;
+                continue;
+            }
+            if (way.after && elapsed < number(moment(), *way.after) - rounding_s) continue;
+            if (way.when && !truth(moment(), way.when->truth)) continue;
+            follow(index, way);
+            return true;
+        }
+        if (plain != nullptr && (time_up || !phase.duration)) {
+            follow(index, *plain);
+            return true;
+        }
+        if (!time_up) return false;
+        const std::int32_t next = running(index).phase + 1;
+        if (static_cast<std::size_t>(next) < machine(index).phases.size()) {
+            enter(index, next);
+        } else {
+            end(index, EventKind::ended, -1);
+        }
+        return true;
+    }
+
+    void follow(std::int32_t index, const Way& way) {
+        acts(way.acts);
+        if (way.to >= 0) {
+            enter(index, way.to);
+        } else {
+            end(index, EventKind::ended, -1);
+        }
+    }
+
+    void enter(std::int32_t index, std::int32_t phase) {
+        leave_phase(index);
+        MachineState& own = running(index);
+        const bool opens = own.phase < 0;
+        own.phase = phase;
+        own.phase_since = state_.time;
+        own.blocks_done_until = never;
+        own.drive_direction = Vec3{0.0};
+        if (trace_ != nullptr) trace_->spans.push_back({index, phase, state_.time, -1.0, opens});
+        if (machine(index).kind == MachineKind::move) note(opens ? EventKind::started : EventKind::phase, index, phase);
+        const Phase& entered = phase_of(index);
+        for (const Block& block : entered.blocks)
+            if (block.trigger == syntax::Trigger::start) acts(block.acts);
+        if (entered.effects.drive) take_drive(index, *entered.effects.drive);
+    }
+
+    void take_drive(std::int32_t index, const Drive& drive) {
+        running(index).drive_direction = direction_or_zero(vector(moment(), drive.direction));
+        if (state_.body.grounded && running(index).drive_direction.z > 1e-3) {
+            leave_ground(state_, true);
+            emitted_ |= event_left_ground;
+            note(EventKind::left_ground, -1, -1);
+        }
+    }
+
+    void leave_phase(std::int32_t index) {
+        if (running(index).phase < 0) return;
+        for (const Block& block : phase_of(index).blocks)
+            if (block.trigger == syntax::Trigger::finish) acts(block.acts);
+        if (trace_ == nullptr) return;
+        for (auto span = trace_->spans.rbegin(); span != trace_->spans.rend(); ++span) {
+            if (span->machine != index || span->to >= 0.0) continue;
+            span->to = state_.time;
+            break;
+        }
+    }
+
+    void end(std::int32_t index, EventKind kind, std::int32_t by) {
+        leave_phase(index);
+        running(index).phase = -1;
+        running(index).ended_at = state_.time;
+        if (state_.move == index) state_.move = -1;
+        note(kind, index, by);
+    }
+
+    bool start_move() {
+        for (const std::int32_t index : program_.moves) {
+            if (!may_start(index)) continue;
+            if (state_.move >= 0) end(state_.move, EventKind::cut, index);
+            state_.buttons[static_cast<std::size_t>(machine(index).button)].pending = false;
+            MachineState& own = running(index);
+            own.started_at = state_.time;
+            if (machine(index).charges) {
+                own.charges -= 1.0;
+                own.charge_spent_at = state_.time;
+            }
+            state_.move = index;
+            enter(index, 0);
+            return true;
+        }
+        return false;
+    }
+
+    bool may_start(std::int32_t index) const {
+        const Moment m = moment();
+        if (!press_waits(m, index) || !charge_left(m, index)) return false;
+        for (const Gate& gate : machine(index).gates)
+            if (!gate_holds(m, index, gate)) return false;
+        return true;
+    }
+
+    bool choose_stance() {
+        const std::int32_t now = state_.stance;
+        if (now >= 0 && machine(now).until && !truth(moment(), machine(now).until->truth)) return false;
+        for (const std::int32_t index : program_.stances) {
+            const Machine& stance = machine(index);
+            if (stance.when && !truth(moment(), stance.when->truth)) continue;
+            const bool allowed = stance.from.empty() || index == now ||
+                                 std::find(stance.from.begin(), stance.from.end(), now) != stance.from.end();
+            if (!allowed) continue;
+            if (index == now) return false;
+            if (now >= 0) {
+                leave_phase(now);
+                running(now).phase = -1;
+                running(now).ended_at = state_.time;
+            }
+            state_.stance = index;
+            running(index).started_at = state_.time;
+            enter(index, 0);
+            note(EventKind::stance, index, -1);
+            return true;
+        }
+        return false;
+    }
+
+    const Rehearsal& rehearsal_;
+    const Program& program_;
+    State& state_;
+    Trace* trace_;
+    std::uint32_t emitted_ = 0;
+};
+
+}  // namespace
+
+void run_instant(const Rehearsal& rehearsal, State& state, Trace* trace) {
+    Instant(rehearsal, state, trace).run();
+}
+
+}  // namespace leap

@@ -1,0 +1,40 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include "core/play/step.hpp"
+
+namespace leap {
+
+/// The effects in force at an instant: the active move's phase before the stance, the stance before the body.
+struct Forces {
+    const Steer* steer = nullptr;
+    const Drive* drive = nullptr;
+    const Cap* cap = nullptr;
+    const Limit* limit = nullptr;
+    double gravity = 0.0;
+    double drive_time = 0.0;      ///< phase time of the drive
+    double drive_duration = 0.0;  ///< 0 when its phase has no duration
+    Vec3 drive_direction{0.0};
+};
+
+Forces forces_at(const Moment& moment);
+
+/// How the body moves from now on: constant acceleration, valid for `horizon` seconds.
+struct Law {
+    MotionLaw motion;
+    double horizon = 1e300;
+    bool driven = false;  ///< the flat velocity is given, not accelerated
+};
+
+/// The law from now on, for at most `longest` seconds. Changes the state's velocity where a cap, a limit or a drive
+/// demands it at once.
+Law motion_law(const Moment& moment, const Forces& forces, State& state, double longest);
+
+/// Puts the mean velocity of a drive over the next `seconds` into the law, so that the distance is the integral of its
+/// curve, exactly.
+void drive_over(const Moment& moment, const Forces& forces, double seconds, Law& law);
+
+/// After a driven stretch of `seconds`: the velocity that the drive has reached.
+void finish_drive(const Moment& moment, const Forces& forces, const Law& law, double seconds, State& state);
+
+}  // namespace leap

@@ -1,0 +1,89 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <cstdint>
+#include <limits>
+#include <vector>
+
+#include "core/motion/body.hpp"
+#include "core/script/program.hpp"
+
+namespace leap {
+
+inline constexpr double never = -std::numeric_limits<double>::infinity();
+
+/// One stance or move while a run lasts.
+struct MachineState {
+    std::int32_t phase = -1;  ///< -1: not active
+    double phase_since = never;
+    double started_at = never;
+    double ended_at = never;
+    double charges = 0.0;
+    double charge_spent_at = never;    ///< refills count from here
+    Vec3 drive_direction{0.0};         ///< taken when the phase begins
+    double blocks_done_until = never;  ///< `at` blocks up to this phase time are done
+
+    friend bool operator==(const MachineState&, const MachineState&) = default;
+};
+
+struct ButtonState {
+    bool down = false;
+    bool pending = false;      ///< pressed, and no move has answered yet
+    bool fresh_press = false;  ///< went down at this very instant
+    bool fresh_release = false;
+    double pressed_at = never;
+    double released_at = never;
+
+    friend bool operator==(const ButtonState&, const ButtonState&) = default;
+};
+
+struct CounterState {
+    double value = 0.0;
+    double back_since = never;  ///< since when its `back to` condition holds
+
+    friend bool operator==(const CounterState&, const CounterState&) = default;
+};
+
+/// Events live for the instant they happen in.
+enum EventBit : std::uint32_t {
+    event_landed = 1U << 0U,
+    event_left_ground = 1U << 1U,
+    event_bumped_wall = 1U << 2U,
+    event_bumped_ceiling = 1U << 3U,
+    event_custom_first = 1U << 8U,  ///< emitted events take the bits from here on
+};
+inline constexpr int most_custom_events = 24;
+
+/// Everything a run is at one instant. A value: copying it is a snapshot, comparing it compares two runs.
+struct State {
+    std::int64_t tick = 0;
+    double time = 0.0;  ///< s since the start
+    BodyState body;
+    double facing = 0.0;  ///< rad, 0 along x
+    double look_yaw = 0.0;
+    double look_pitch = 0.0;
+    Vec2 stick{0.0};
+    std::int32_t stance = -1;      ///< machine
+    std::int32_t move = -1;        ///< machine of the active move, or -1
+    double contact_since = 0.0;    ///< since when grounded (or airborne)
+    double last_grounded = never;  ///< a launch off the ground forgets it, so coyote time can't be used twice
+    double last_airborne = never;
+    double last_landed = never;
+    double last_left_ground = never;
+    Vec3 wall_normal{0.0};
+    std::uint32_t events = 0;
+    std::vector<ButtonState> buttons;
+    std::vector<MachineState> machines;
+    std::vector<CounterState> counters;
+    std::vector<double> memory;
+
+    friend bool operator==(const State&, const State&) = default;
+};
+
+BodyShape body_shape(const Program& program, const Tuning& tuning);
+
+/// The state at the start of a run: standing at `position` when ground is near, everything else at its first value.
+State initial_state(const Program& program, const Tuning& tuning, const Course& course, const Vec3& position,
+                    double facing_rad);
+
+}  // namespace leap

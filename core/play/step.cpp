@@ -1,0 +1,193 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/step.hpp"
+
+#include <cmath>
+#include <numbers>
+
+#include "core/defaults.hpp"
+#include "core/play/acts.hpp"
+#include "core/play/crossings.hpp"
+#include "core/play/machines.hpp"
+#include "core/play/motion_law.hpp"
+
+namespace leap {
+namespace {
+
+void apply_input(const InputEvent& input, State& state, Trace* trace) {
+    switch (input.kind) {
+        case InputEvent::Kind::stick: {
+            const double length = glm::length(input.value);
+            state.stick = length > 1.0 ? input.value / length : input.value;
+            break;
+        }
+        case InputEvent::Kind::look:
+            state.look_yaw = input.value.x;
+            state.look_pitch = input.value.y;
+            break;
+        case InputEvent::Kind::button: {
+            ButtonState& button = state.buttons[static_cast<std::size_t>(input.button)];
+            if (button.down == input.down) return;
+            button.down = input.down;
+            if (input.down) {
+                button.pressed_at = state.time;
+                button.fresh_press = button.pending = true;
+            } else {
+                button.released_at = state.time;
+                button.fresh_release = true;
+            }
+            if (trace != nullptr) {
+                const EventKind kind = input.down ? EventKind::pressed : EventKind::released;
+                trace->events.push_back({state.time, kind, input.button, -1});
+            }
+            break;
+        }
+    }
+}
+
+void write_row(const Rehearsal& r, const State& state, const Vec3& acceleration, bool tick_begin, Trace& trace) {
+    TraceRow row;
+    row.time = state.time;
+    row.position = state.body.position;
+    row.velocity = state.body.velocity;
+    row.acceleration = acceleration;
+    row.facing = state.facing;
+    row.stick = state.stick;
+    row.look_yaw = state.look_yaw;
+    row.look_pitch = state.look_pitch;
+    for (std::size_t i = 0; i < state.buttons.size() && i < 32; ++i)
+        if (state.buttons[i].down) row.buttons |= 1U << i;
+    row.stance = static_cast<std::int16_t>(state.stance);
+    row.move = static_cast<std::int16_t>(state.move);
+    if (state.move >= 0)
+        row.move_phase = static_cast<std::int16_t>(state.machines[static_cast<std::size_t>(state.move)].phase);
+    row.grounded = state.body.grounded;
+    row.tick_begin = tick_begin;
+    trace.rows.push_back(row);
+    trace.counter_count = r.program.counters.size();
+    for (const CounterState& counter : state.counters) trace.counters.push_back(counter.value);
+}
+
+/// The character turns towards the stick at a steady rate.
+void turn(const Moment& m, State& state, double seconds) {
+    const Vec3 wanted = sense_vector(m, Sense::stick);
+    if (flat_length(wanted) < 0.1) return;
+    const double target = std::atan2(wanted.y, wanted.x);
+    double difference = std::remainder(target - state.facing, 2.0 * std::numbers::pi);
+    const double most = std::abs(number(m, m.program.body.turn)) * seconds;
+    difference = std::clamp(difference, -most, most);
+    state.facing = std::remainder(state.facing + difference, 2.0 * std::numbers::pi);
+}
+
+void take_contacts(const MotionResult& moved, State& state, Trace* trace) {
+    const auto note = [&](std::uint32_t bit, EventKind kind) {
+        state.events |= bit;
+        if (trace != nullptr) trace->events.push_back({state.time, kind, -1, -1});
+    };
+    if (moved.landed) {
+        state.last_airborne = state.last_landed = state.contact_since = state.time;
+        note(event_landed, EventKind::landed);
+    }
+    if (moved.left_ground) {
+        leave_ground(state, false);
+        note(event_left_ground, EventKind::left_ground);
+    }
+    if (moved.bumped_wall) {
+        state.wall_normal = moved.wall_normal;
+        note(event_bumped_wall, EventKind::bumped_wall);
+    }
+    if (moved.bumped_ceiling) note(event_bumped_ceiling, EventKind::bumped_ceiling);
+}
+
+/// From this instant to the next; returns the seconds that passed.
+double advance(const Rehearsal& r, State& state, double longest, bool tick_begin, Trace* trace) {
+    const Moment m{r.program, r.tuning, state};
+    const Forces forces = forces_at(m);
+    Law law = motion_law(m, forces, state, longest);
+    const double seconds = time_to_next_instant(m, law, longest);
+    if (trace != nullptr) write_row(r, state, law.motion.acceleration, tick_begin, *trace);
+    if (law.driven) drive_over(m, forces, seconds, law);
+    const MotionResult moved = move_body(r.course, r.shape, state.body, law.motion, seconds);
+    turn(m, state, moved.seconds);
+    state.body = moved.body;
+    state.time += moved.seconds;
+    if (law.driven) {
+        finish_drive(m, forces, law, moved.seconds, state);
+        if (trace != nullptr && moved.seconds > 0.0) {
+            TraceRow& row = trace->rows.back();
+            const Vec3 change = (state.body.velocity - row.velocity) / moved.seconds;
+            row.acceleration = {change.x, change.y, row.acceleration.z};
+        }
+    }
+    take_contacts(moved, state, trace);
+    return moved.seconds;
+}
+
+}  // namespace
+
+BodyShape body_shape(const Program& program, const Tuning& tuning) {
+    const State none;
+    const Moment m{program, tuning, none};
+    BodyShape out;
+    out.capsule.radius = std::clamp(number(m, program.body.radius), 0.01, 50.0);
+    out.capsule.height = std::clamp(number(m, program.body.height), 2.0 * out.capsule.radius, 200.0);
+    out.step_up = std::clamp(number(m, program.body.step_up), 0.0, out.capsule.height);
+    out.walkable_cos = std::cos(std::clamp(number(m, program.body.walkable), 0.0, 1.55));
+    out.locked_axis = program.body.locked_axis;
+    if (program.body.locked_at.folded >= 0) out.locked_at = number(m, program.body.locked_at);
+    return out;
+}
+
+State initial_state(const Program& program, const Tuning& tuning, const Course& course, const Vec3& position,
+                    double facing_rad) {
+    State state;
+    state.buttons.resize(program.buttons.size());
+    state.machines.resize(program.machines.size());
+    state.counters.resize(program.counters.size());
+    state.memory.resize(static_cast<std::size_t>(program.memory_slots));
+    for (std::size_t i = 0; i < program.counters.size(); ++i) state.counters[i].value = program.counters[i].start;
+    state.body.position = position;
+    state.facing = state.look_yaw = facing_rad;
+    const Moment m{program, tuning, state};
+    for (std::size_t i = 0; i < program.machines.size(); ++i)
+        if (program.machines[i].charges) state.machines[i].charges = number(m, program.machines[i].charges->count);
+    const BodyShape shape = body_shape(program, tuning);
+    if (shape.locked_axis >= 0) state.body.position[shape.locked_axis] = shape.locked_at;
+    state.body = settle_body(course, shape, free_body(course, shape, state.body), shape.step_up);
+    if (state.body.grounded) state.last_grounded = 0.0;
+    return state;
+}
+
+void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, Trace* trace) {
+    const double tick_end = static_cast<double>(state.tick + 1) / r.rate_hz;
+    constexpr double rounding_s = 1e-12;
+    state.body = free_body(r.course, r.shape, state.body);
+    std::size_t next = 0;
+    bool tick_begin = true;
+    for (int split = 0; state.time < tick_end - rounding_s; ++split) {
+        while (next < inputs.size() && inputs[next].time <= state.time + rounding_s)
+            apply_input(inputs[next++], state, trace);
+        run_instant(r, state, trace);
+        double until = tick_end;
+        if (next < inputs.size()) until = std::min(until, inputs[next].time);
+        if (split >= defaults::most_splits_per_tick) {
+            // Rules chase each other: the rest of the tick passes without motion, and the score says so.
+            if (trace != nullptr) trace->events.push_back({state.time, EventKind::fault, state.move, -1});
+            break;
+        }
+        advance(r, state, until - state.time, tick_begin, trace);
+        if (std::abs(state.time - until) < rounding_s) state.time = until;
+        tick_begin = false;
+    }
+    state.time = tick_end;
+    ++state.tick;
+    while (next < inputs.size()) apply_input(inputs[next++], state, trace);
+}
+
+void end_trace(const Rehearsal& r, const State& state, Trace& trace) {
+    write_row(r, state, Vec3{0.0}, true, trace);
+    for (PhaseSpan& span : trace.spans)
+        if (span.to < 0.0) span.to = state.time;
+    trace.ticks = state.tick;
+}
+
+}  // namespace leap

@@ -1,0 +1,145 @@
+// SPDX-License-Identifier: MIT
+#include "core/project/course_file.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include "core/defaults.hpp"
+#include "core/project/json_reader.hpp"
+
+namespace leap {
+namespace {
+
+constexpr std::array<std::pair<std::string_view, PieceKind>, 5> kinds{{{"box", PieceKind::box},
+                                                                       {"ramp", PieceKind::ramp},
+                                                                       {"steps", PieceKind::steps},
+                                                                       {"cylinder", PieceKind::cylinder},
+                                                                       {"mesh", PieceKind::mesh}}};
+constexpr double smallest_size_m = 0.001;
+constexpr int most_steps = 1000;
+
+void read_mesh(const JsonReader& json, Piece& piece) {
+    const auto list = [&](const char* member, auto entry) {
+        const Json* found = json.find(member);
+        if (found == nullptr || !found->is_array()) return json.fail(member, "a mesh needs this list");
+        for (const Json& item : *found) {
+            if (!item.is_array() || item.size() != 3) return json.fail(member, "every entry has three numbers");
+            for (const Json& number : item)
+                if (!number.is_number()) return json.fail(member, "every entry has three numbers");
+            entry(item);
+        }
+    };
+    list("vertices", [&](const Json& item) {
+        const Vec3 corner{item[0].get<double>(), item[1].get<double>(), item[2].get<double>()};
+        if (!is_finite(corner) || glm::length(corner) > 1e5) json.fail("vertices", "a corner lies too far out");
+        piece.vertices.push_back(corner);
+    });
+    list("faces", [&](const Json& item) {
+        std::array<std::uint32_t, 3> face{};
+        for (std::size_t i = 0; i < 3; ++i) {
+            const double number = item[i].get<double>();
+            if (number < 0.0 || number != std::floor(number) || number >= static_cast<double>(piece.vertices.size()))
+                return json.fail("faces", fmt::format("there is no vertex {:g}; they count from 0", number));
+            face[i] = static_cast<std::uint32_t>(number);
+        }
+        piece.faces.push_back(face);
+    });
+}
+
+Piece read_piece(const JsonReader& json) {
+    Piece piece;
+    piece.name = json.text("name", "");
+    const std::string kind = json.text("kind", "box");
+    const auto found = std::find_if(kinds.begin(), kinds.end(), [&](const auto& k) { return k.first == kind; });
+    if (found == kinds.end()) {
+        json.fail("kind", fmt::format("there is no piece \"{}\"; pieces are box, ramp, steps, cylinder, mesh", kind));
+        return piece;
+    }
+    piece.kind = found->second;
+    piece.center = json.vector("center", std::nullopt);
+    piece.turn_deg = json.number("turn", 0.0, -360.0, 360.0);
+    piece.material = json.text("material", "stone");
+    if (piece.kind == PieceKind::mesh) {
+        read_mesh(json, piece);
+        return piece;
+    }
+    piece.size = json.vector("size", std::nullopt);
+    if (!json.failed() && std::min({piece.size.x, piece.size.y, piece.size.z}) < smallest_size_m)
+        json.fail("size", "every side must be a millimetre or longer");
+    if (piece.kind == PieceKind::steps) piece.count = json.whole("count", std::nullopt, 1, most_steps);
+    return piece;
+}
+
+Json numbers(const Vec3& v) {
+    return Json::array({v.x, v.y, v.z});
+}
+
+Json write_piece(const Piece& piece) {
+    Json out;
+    out["name"] = piece.name;
+    for (const auto& [word, kind] : kinds)
+        if (kind == piece.kind) out["kind"] = word;
+    out["center"] = numbers(piece.center);
+    if (piece.kind != PieceKind::mesh) out["size"] = numbers(piece.size);
+    if (piece.turn_deg != 0.0) out["turn"] = piece.turn_deg;
+    if (piece.kind == PieceKind::steps) out["count"] = piece.count;
+    if (piece.material != "stone") out["material"] = piece.material;
+    if (piece.kind == PieceKind::mesh) {
+        out["vertices"] = Json::array();
+        for (const Vec3& corner : piece.vertices) out["vertices"].push_back(numbers(corner));
+        out["faces"] = Json::array();
+        for (const auto& face : piece.faces) out["faces"].push_back({face[0], face[1], face[2]});
+    }
+    return out;
+}
+
+}  // namespace
+
+tl::expected<CoursePlan, std::string> read_course(std::string_view text, const std::string& path) {
+    const auto parsed = parse_json(text, path);
+    if (!parsed) return tl::make_unexpected(parsed.error());
+    const JsonReader json(*parsed, path);
+    json.check_format(defaults::course_format);
+    CoursePlan plan;
+    plan.name = json.text("name");
+    plan.water_level = json.number("water_level", -1e9, -1e9, 1e6);
+    json.each("places", [&](const JsonReader& item) {
+        Place place;
+        place.name = item.text("name");
+        place.position = item.vector("position", std::nullopt);
+        place.facing_deg = item.number("facing", 0.0, -360.0, 360.0);
+        if (find_place(plan, place.name) != nullptr)
+            item.fail("name", fmt::format("there are two places \"{}\"", place.name));
+        plan.places.push_back(std::move(place));
+    });
+    json.each("pieces", [&](const JsonReader& item) { plan.pieces.push_back(read_piece(item)); });
+    if (json.failed()) return tl::make_unexpected(json.error());
+    if (plan.places.empty())
+        return tl::make_unexpected(fmt::format("{}: places: a course needs a place to start from", path));
+    return plan;
+}
+
+std::string write_course(const CoursePlan& plan) {
+    const auto line = [](const Json& json) { return json.dump(-1, ' ', false, Json::error_handler_t::replace); };
+    std::string out = fmt::format("{{\n  \"format\": {},\n  \"name\": {},\n", defaults::course_format, line(plan.name));
+    if (plan.water_level > -1e8) out += fmt::format("  \"water_level\": {},\n", line(plan.water_level));
+    const auto list = [&](const char* member, const auto& items, auto write, bool last) {
+        out += fmt::format("  \"{}\": [", member);
+        for (std::size_t i = 0; i < items.size(); ++i) out += (i == 0 ? "\n    " : ",\n    ") + line(write(items[i]));
+        out += items.empty() ? "]" : "\n  ]";
+        out += last ? "\n}\n" : ",\n";
+    };
+    list(
+        "places", plan.places,
+        [](const Place& place) {
+            return Json{{"name", place.name}, {"position", numbers(place.position)}, {"facing", place.facing_deg}};
+        },
+        false);
+    list("pieces", plan.pieces, write_piece, true);
+    return out;
+}
+
+}  // namespace leap

@@ -1,0 +1,15 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <string>
+#include <tl/expected.hpp>
+
+#include "core/world/course.hpp"
+
+namespace leap {
+
+/// Reads a course file (docs/files.md). Messages name the file and the place in it.
+tl::expected<CoursePlan, std::string> read_course(std::string_view text, const std::string& path);
+std::string write_course(const CoursePlan& plan);
+
+}  // namespace leap

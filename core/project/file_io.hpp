@@ -1,0 +1,17 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <filesystem>
+#include <string>
+#include <string_view>
+#include <tl/expected.hpp>
+
+namespace leap {
+
+/// The bytes of a file, or a sentence that names the file and says why it can't be read.
+tl::expected<std::string, std::string> read_file(const std::filesystem::path& path);
+
+/// Replaces a file whole or not at all: writes beside it, flushes to the disk, renames. Says why when it can't.
+tl::expected<void, std::string> write_file(const std::filesystem::path& path, std::string_view bytes);
+
+}  // namespace leap

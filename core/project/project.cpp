@@ -1,0 +1,199 @@
+// SPDX-License-Identifier: MIT
+#include "core/project/project.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/defaults.hpp"
+#include "core/project/course_file.hpp"
+#include "core/project/file_io.hpp"
+#include "core/project/json_reader.hpp"
+#include "core/project/tape_file.hpp"
+
+namespace leap {
+
+namespace fs = std::filesystem;
+
+tl::expected<ProjectFile, std::string> read_project_file(std::string_view text, const std::string& path) {
+    const auto parsed = parse_json(text, path);
+    if (!parsed) return tl::make_unexpected(parsed.error());
+    const JsonReader json(*parsed, path);
+    json.check_format(defaults::project_format);
+    ProjectFile out;
+    out.name = json.text("name");
+    out.script = json.text("script");
+    out.course = json.text("course");
+    out.view = json.text("view", "behind");
+    if (out.view != "behind" && out.view != "eyes" && out.view != "side")
+        json.fail("view", "must be behind, eyes or side");
+    if (const Json* tapes = json.find("tapes")) {
+        if (!tapes->is_array()) json.fail("tapes", "must be a list of paths");
+        for (const Json& tape : *tapes) {
+            if (tape.is_string()) {
+                out.tapes.push_back(tape.get<std::string>());
+            } else {
+                json.fail("tapes", "must be a list of paths");
+            }
+        }
+    }
+    if (json.failed()) return tl::make_unexpected(json.error());
+    return out;
+}
+
+std::string write_project_file(const ProjectFile& project) {
+    Json json;
+    json["format"] = defaults::project_format;
+    json["name"] = project.name;
+    json["script"] = project.script;
+    json["course"] = project.course;
+    if (project.view != "behind") json["view"] = project.view;
+    json["tapes"] = project.tapes;
+    return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
+}
+
+const TapeEntry* Project::find_tape(const std::string& name) const {
+    const auto found = std::find_if(tapes.begin(), tapes.end(), [&](const TapeEntry& entry) {
+        return entry.tape.name == name || entry.path == name;
+    });
+    return found == tapes.end() ? nullptr : &*found;
+}
+
+ScriptReader script_reader(const fs::path& folder, const TextOverrides& overrides) {
+    return [folder, overrides](const std::string& path) -> tl::expected<std::string, std::string> {
+        if (const auto found = overrides.find(path); found != overrides.end()) return found->second;
+        return read_file(folder / path);
+    };
+}
+
+tl::expected<Project, std::string> load_project(const fs::path& path, const TextOverrides& overrides) {
+    Project out;
+    std::error_code error;
+    const bool folder = fs::is_directory(path, error);
+    out.folder = folder ? path : path.parent_path();
+    if (!folder) out.file_name = path.filename().string();
+    const fs::path file = out.folder / out.file_name;
+    const auto text = read_file(file);
+    if (!text)
+        return tl::make_unexpected(text.error() +
+                                   (fs::exists(file, error) ? "" : "; make a project with: leap new FOLDER"));
+    auto read = read_project_file(*text, file.string());
+    if (!read) return tl::make_unexpected(read.error());
+    out.file = std::move(*read);
+
+    const ScriptReader reader = script_reader(out.folder, overrides);
+    const auto course_text = reader(out.file.course);
+    if (!course_text) {
+        out.problems.push_back(course_text.error());
+    } else if (auto plan = read_course(*course_text, (out.folder / out.file.course).string())) {
+        out.course = std::move(*plan);
+    } else {
+        out.problems.push_back(plan.error());
+    }
+    for (const std::string& tape_path : out.file.tapes) {
+        const auto tape_text = reader(tape_path);
+        auto tape = tape_text ? read_tape(*tape_text, (out.folder / tape_path).string())
+                              : tl::expected<Tape, std::string>(tl::make_unexpected(tape_text.error()));
+        if (tape) {
+            out.tapes.push_back({tape_path, std::move(*tape)});
+        } else {
+            out.problems.push_back(tape.error());
+        }
+    }
+    out.compiled = compile(out.file.script, reader);
+    return out;
+}
+
+namespace {
+
+constexpr const char* first_script =
+    R"(# A body, one stance for each kind of ground, and one move. Play it, then drag a dial.
+
+button jump key "Space" pad "south"
+
+body runner {
+  capsule radius 0.3 m height 1.7 m
+  eyes at 1.55 m
+  step up 0.35 m
+  walkable up to 46 deg
+  dial weight = 28 m/s^2 in 5..80  "gravity when nothing else is said"
+  gravity weight
+}
+
+stance air when airborne {
+  steer to walk.top gain 20 m/s^2 brake 6 m/s^2
+}
+
+stance walk {
+  dial top  = 6 m/s     in 1..15    "speed with the stick fully tilted"
+  dial gain = 45 m/s^2  in 5..200   "how fast that speed is reached"
+  steer to top gain gain brake 60 m/s^2
+}
+
+move hop on jump {
+  dial rise        = 2 m     in 0.3..6    "how high the feet get"
+  dial time_to_top = 0.36 s  in 0.15..1   "how long that takes"
+  gate grounded within 0.10 s  "needs ground"
+  buffer 0.12 s
+  let pull = 2 * rise / time_to_top^2
+  phase rise_up {
+    start: launch up at 2 * rise / time_to_top
+    gravity pull
+    go drop when rising <= 0 m/s
+  }
+  phase drop {
+    gravity pull * 180 %
+    end when grounded
+  }
+}
+
+reading hop_height = highest(feet) - feet at start of hop over hop  "how high the first hop went"
+mark hop_height in 1.8 m..2.2 m
+)";
+
+constexpr const char* first_course = R"({
+  "format": 1,
+  "name": "flat ground",
+  "places": [
+    {"name": "middle", "position": [0, 0, 0], "facing": 0}
+  ],
+  "pieces": [
+    {"name": "ground", "kind": "box", "center": [10, 0, -0.5], "size": [60, 20, 1]},
+    {"name": "block", "kind": "box", "center": [12, 0, 0.6], "size": [2, 4, 1.2], "material": "timber"}
+  ]
+}
+)";
+
+}  // namespace
+
+tl::expected<void, std::string> create_project(const fs::path& folder) {
+    std::error_code error;
+    if (fs::exists(folder, error) && !(fs::is_directory(folder, error) && fs::is_empty(folder, error)))
+        return tl::make_unexpected(
+            fmt::format("{} is there already and not empty; name a new folder", folder.string()));
+    fs::create_directories(folder / "tapes", error);
+    if (error) return tl::make_unexpected(fmt::format("{} can't be made: {}", folder.string(), error.message()));
+    ProjectFile file;
+    file.name = folder.filename().empty() ? folder.parent_path().filename().string() : folder.filename().string();
+    file.script = "runner.leap";
+    file.course = "ground.course.json";
+    file.tapes = {"tapes/first-hop.tape.json"};
+    Tape tape;
+    tape.name = "first hop";
+    tape.start_place = "middle";
+    tape.length_s = 3.0;
+    tape.events = {{0.2, StickEvent{{0.0, 1.0}}},
+                   {0.8, ButtonEvent{"jump", true}},
+                   {1.1, ButtonEvent{"jump", false}},
+                   {2.4, StickEvent{{0.0, 0.0}}}};
+    for (const auto& [path, text] : {std::pair<std::string, std::string>{"project.json", write_project_file(file)},
+                                     {file.script, first_script},
+                                     {file.course, first_course},
+                                     {file.tapes[0], write_tape(tape)}}) {
+        const auto written = write_file(folder / path, text);
+        if (!written) return written;
+    }
+    return {};
+}
+
+}  // namespace leap

@@ -1,0 +1,59 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <filesystem>
+#include <map>
+#include <optional>
+#include <string>
+#include <tl/expected.hpp>
+#include <vector>
+
+#include "core/script/compile.hpp"
+#include "core/tape/tape.hpp"
+#include "core/world/course.hpp"
+
+namespace leap {
+
+/// What project.json says; paths are relative to its folder.
+struct ProjectFile {
+    std::string name;
+    std::string script;
+    std::string course;
+    std::vector<std::string> tapes;
+    std::string view = "behind";  ///< the stage's first view: behind, eyes or side
+};
+
+tl::expected<ProjectFile, std::string> read_project_file(std::string_view text, const std::string& path);
+std::string write_project_file(const ProjectFile& project);
+
+struct TapeEntry {
+    std::string path;  ///< relative to the project's folder
+    Tape tape;
+};
+
+/// A project as loaded from its folder. What can't be read is named in `problems`; the rest is there all the same.
+struct Project {
+    std::filesystem::path folder;
+    std::string file_name = "project.json";
+    ProjectFile file;
+    std::optional<CoursePlan> course;
+    std::vector<TapeEntry> tapes;
+    CompileOutput compiled;
+    std::vector<std::string> problems;  ///< of project, course and tape files
+
+    const TapeEntry* find_tape(const std::string& name) const;
+};
+
+/// Texts that count instead of the files on disk, by path relative to the project's folder.
+using TextOverrides = std::map<std::string, std::string>;
+
+/// Loads a project from its folder or its project file.
+tl::expected<Project, std::string> load_project(const std::filesystem::path& path, const TextOverrides& overrides = {});
+
+/// A reader for compile(): overrides first, then files in the folder.
+ScriptReader script_reader(const std::filesystem::path& folder, const TextOverrides& overrides);
+
+/// Writes a small project to start from into a new or empty folder.
+tl::expected<void, std::string> create_project(const std::filesystem::path& folder);
+
+}  // namespace leap

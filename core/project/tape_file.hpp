@@ -1,0 +1,15 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <string>
+#include <tl/expected.hpp>
+
+#include "core/tape/tape.hpp"
+
+namespace leap {
+
+/// Reads a tape file (docs/files.md). Messages name the file and the place in it.
+tl::expected<Tape, std::string> read_tape(std::string_view text, const std::string& path);
+std::string write_tape(const Tape& tape);
+
+}  // namespace leap

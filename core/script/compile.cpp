@@ -1,0 +1,204 @@
+// SPDX-License-Identifier: MIT
+#include "core/script/compile.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <filesystem>
+
+#include "core/script/compiler.hpp"
+#include "core/script/parse.hpp"
+
+namespace leap {
+
+Compiler::Compiler(std::vector<SourceFile> files) {
+    program_.files = std::move(files);
+}
+
+void Compiler::add(syntax::File file) {
+    syntax_.push_back(std::move(file));
+}
+
+void Compiler::report(SourceRange range, std::string message, std::string hint) {
+    const bool said = std::any_of(diagnostics_.begin(), diagnostics_.end(), [&](const Diagnostic& d) {
+        return d.severity == Severity::error && d.range == range;
+    });
+    if (!said) diagnostics_.push_back({Severity::error, range, std::move(message), std::move(hint)});
+}
+
+void Compiler::warn(SourceRange range, std::string message, std::string hint) {
+    diagnostics_.push_back({Severity::warning, range, std::move(message), std::move(hint)});
+}
+
+std::string Compiler::text_of(SourceRange range) const {
+    return program_.files[range.file].text.substr(range.begin, range.end - range.begin);
+}
+
+/// Names of owners, buttons, curves and everything the file itself declares share one space.
+void Compiler::claim_name(const syntax::Name& name, std::string_view what) {
+    if (unit_word(name.text)) {
+        report(name.range, fmt::format("{} is a unit and can't name {}", name.text, what), "choose another name");
+    } else if (find_sense(plain_senses(), name.text) || find_sense(button_senses(), name.text)) {
+        report(name.range, fmt::format("{} is a sense and can't name {}", name.text, what),
+               fmt::format("for example own_{}", name.text));
+    } else if (const auto [at, fresh] = claimed_.emplace(name.text, name.range); !fresh) {
+        const LineColumn first = line_column(program_.files[at->second.file].text, at->second.begin);
+        report(name.range, fmt::format("{} is declared twice", name.text),
+               fmt::format("the first stands in {}:{}", program_.files[at->second.file].path, first.line));
+    }
+}
+
+void Compiler::index_names() {
+    for (syntax::File& file : syntax_) {
+        for (const syntax::Owner& owner : file.owners) {
+            claim_name(owner.name, "a body, stance or move");
+            owners_.emplace(owner.name.text, &owner);
+            if (owner.kind != syntax::OwnerKind::body) continue;
+            if (body_ != nullptr) {
+                report(owner.name.range, "there is a body already", "a project has one body");
+            } else {
+                body_ = &owner;
+            }
+        }
+        for (const syntax::Curve& curve : file.curves) claim_name(curve.name, "a curve");
+        for (const syntax::Dial& dial : file.dials) claim_name(dial.name, "a dial");
+        for (const syntax::Counter& counter : file.counters) claim_name(counter.name, "a counter");
+        for (const syntax::Let& let : file.lets) {
+            claim_name(let.name, "a value");
+            file_lets_.emplace(let.name.text, &let);
+        }
+        for (const syntax::Button& button : file.buttons) {
+            if (program_.find_button(button.name.text)) {
+                report(button.name.range, fmt::format("the button {} is declared twice", button.name.text));
+            } else {
+                program_.buttons.push_back({button.name.text, button.keys, button.pads});
+            }
+        }
+    }
+}
+
+std::vector<const syntax::Owner*> Compiler::chain_of(const syntax::Owner& owner) {
+    std::vector<const syntax::Owner*> chain{&owner};
+    while (chain.back()->base) {
+        const syntax::Name& name = *chain.back()->base;
+        const auto found = owners_.find(name.text);
+        if (found == owners_.end() || found->second->kind != owner.kind) {
+            std::vector<std::string> names;
+            for (const auto& [known, other] : owners_)
+                if (other->kind == owner.kind) names.push_back(known);
+            const std::string near = nearest_name(name.text, names);
+            const char* kind = owner.kind == syntax::OwnerKind::move ? "move" : "stance";
+            report(name.range, fmt::format("there is no {} called {}", kind, name.text),
+                   near.empty() ? "" : fmt::format("did you mean {}?", near));
+            break;
+        }
+        if (std::find(chain.begin(), chain.end(), found->second) != chain.end()) {
+            report(name.range, fmt::format("{} is based on itself", owner.name.text));
+            break;
+        }
+        chain.push_back(found->second);
+    }
+    return chain;
+}
+
+Compiler::Scope Compiler::scope_of(const syntax::Owner& owner) {
+    Scope scope;
+    scope.chain = chain_of(owner);
+    const auto found = std::find(machine_syntax_.begin(), machine_syntax_.end(), &owner);
+    if (found != machine_syntax_.end()) scope.machine = static_cast<std::int32_t>(found - machine_syntax_.begin());
+    return scope;
+}
+
+void Compiler::run() {
+    index_names();
+    for (const syntax::File& file : syntax_) {
+        declare_dials("", file.dials);
+        for (const syntax::Owner& owner : file.owners) declare_dials(owner.name.text, owner.dials);
+    }
+    compile_curves();
+    declare_machines();
+    declare_memories();
+    if (body_ == nullptr) {
+        report({0, 0, 0}, "no body is declared", "a project needs body NAME { capsule radius 0.3 m height 1.7 m ... }");
+    } else {
+        compile_body();
+    }
+    compile_counters();
+    for (std::size_t i = 0; i < program_.machines.size(); ++i) compile_machine(static_cast<std::int32_t>(i));
+    compile_readings();
+    compile_marks();
+    if (!has_errors(diagnostics_)) check_program();
+}
+
+namespace {
+
+std::string beside(const std::string& from, const std::string& path) {
+    return (std::filesystem::path(from).parent_path() / path).lexically_normal().generic_string();
+}
+
+struct Loading {
+    const ScriptReader& reader;
+    std::vector<SourceFile> files;
+    std::vector<syntax::File> parsed;
+    std::vector<std::size_t> order;  ///< files in the order their statements count: used ones first
+    Diagnostics diagnostics;
+
+    void load(const std::string& path, std::string text) {
+        const auto index = static_cast<std::uint32_t>(files.size());
+        files.push_back({path, std::move(text)});
+        parsed.emplace_back();
+        ParseOutput out = parse(files[index].text, index);
+        diagnostics.insert(diagnostics.end(), out.diagnostics.begin(), out.diagnostics.end());
+        for (const syntax::Use& use : out.file.uses) {
+            const std::string target = beside(path, use.path);
+            if (std::any_of(files.begin(), files.end(), [&](const SourceFile& f) { return f.path == target; }))
+                continue;
+            auto read = reader(target);
+            if (read) {
+                load(target, std::move(*read));
+            } else {
+                diagnostics.push_back({Severity::error, use.range, read.error(), "check the path behind use"});
+            }
+        }
+        parsed[index] = std::move(out.file);
+        order.push_back(index);
+    }
+};
+
+}  // namespace
+
+CompileOutput compile(const std::string& root, const ScriptReader& reader) {
+    CompileOutput out;
+    auto text = reader(root);
+    if (!text) {
+        out.files.push_back({root, ""});
+        out.diagnostics.push_back({Severity::error, {}, text.error(), "check the project file's \"script\""});
+        return out;
+    }
+    Loading loading{reader, {}, {}, {}, {}};
+    loading.load(root, std::move(*text));
+    out.files = loading.files;
+    const bool parsed = !has_errors(loading.diagnostics);
+    Compiler compiler(loading.files);
+    for (const std::size_t file : loading.order) compiler.add(std::move(loading.parsed[file]));
+    out.diagnostics = std::move(loading.diagnostics);
+    // Names that a faulty statement would have declared are missing, so checking on would report what is not wrong.
+    if (parsed) {
+        compiler.run();
+        out.diagnostics = compiler.take_diagnostics();
+    }
+    std::stable_sort(out.diagnostics.begin(), out.diagnostics.end(), [](const Diagnostic& a, const Diagnostic& b) {
+        return std::pair(a.range.file, a.range.begin) < std::pair(b.range.file, b.range.begin);
+    });
+    if (!has_errors(out.diagnostics)) out.program = compiler.take_program();
+    return out;
+}
+
+CompileOutput compile_text(std::string text, const std::string& path) {
+    return compile(path, [&](const std::string& wanted) -> tl::expected<std::string, std::string> {
+        if (wanted == path) return text;
+        return tl::make_unexpected(fmt::format("{} can't be read: there is no such file", wanted));
+    });
+}
+
+}  // namespace leap

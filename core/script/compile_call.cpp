@@ -1,0 +1,192 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/script/compiler.hpp"
+
+namespace leap {
+namespace {
+
+using syntax::Expr;
+
+constexpr Type truth_type{ValueKind::truth, {}};
+
+Instruction make(Op op, std::int32_t index = 0, std::int32_t detail = 0) {
+    Instruction out;
+    out.op = op;
+    out.index = index;
+    out.detail = detail;
+    return out;
+}
+
+}  // namespace
+
+std::optional<std::int32_t> Compiler::event_index(const std::string& name) const {
+    const auto found = std::find(program_.events.begin(), program_.events.end(), name);
+    if (found == program_.events.end()) return std::nullopt;
+    return static_cast<std::int32_t>(found - program_.events.begin());
+}
+
+std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Emitted& out) {
+    const std::string given = expr.parts.size() == 1 ? expr.parts[0].name : std::string{};
+    const auto sense_call = [&](Sense sense, std::int32_t index, Type type) {
+        out.constant = false;
+        Instruction in = make(Op::sense, index);
+        in.sense = sense;
+        out.code.push_back(in);
+        return type;
+    };
+    if (const auto sense = find_sense(button_senses(), expr.name)) {
+        if (const auto button = program_.find_button(given)) return sense_call(sense->sense, *button, sense->type);
+        std::vector<std::string> names;
+        for (const ButtonInfo& button : program_.buttons) names.push_back(button.name);
+        const std::string near = nearest_name(given, names);
+        report(expr.range, fmt::format("{} wants a button, and {} is none", expr.name, given.empty() ? "this" : given),
+               near.empty() ? "declare it with: button NAME key \"Space\"" : fmt::format("did you mean {}?", near));
+        return std::nullopt;
+    }
+    if (expr.name == "bumped") {
+        if (given == "wall") return sense_call(Sense::bumped_wall, -1, truth_type);
+        if (given == "ceiling") return sense_call(Sense::bumped_ceiling, -1, truth_type);
+        report(expr.range, "bumped wants wall or ceiling", "for example bumped(wall)");
+        return std::nullopt;
+    }
+    if (expr.name == "heard") {
+        if (const auto event = event_index(given)) return sense_call(Sense::heard, *event, truth_type);
+        const std::string near = nearest_name(given, program_.events);
+        report(expr.range, fmt::format("nothing emits {}", given.empty() ? "this" : given),
+               near.empty() ? "add emit NAME somewhere" : fmt::format("did you mean {}?", near));
+        return std::nullopt;
+    }
+    if (expr.name == "pick") return emit_pick(expr, scope, out);
+    return emit_function(expr, scope, out);
+}
+
+std::optional<Type> Compiler::emit_pick(const Expr& expr, const Scope& scope, Emitted& out) {
+    if (expr.parts.size() < 2) {
+        report(expr.range, "pick wants a number and the values to pick from", "pick(link, first, second)");
+        return std::nullopt;
+    }
+    const auto number = emit(expr.parts[0], scope, out);
+    if (!wants(expr.parts[0], number, {}, "pick")) return std::nullopt;
+    std::optional<Type> type;
+    for (std::size_t i = 1; i < expr.parts.size(); ++i) {
+        const auto got = emit(expr.parts[i], scope, out);
+        if (!got) return std::nullopt;
+        if (type && *type != *got) {
+            report(expr.parts[i].range,
+                   fmt::format("pick's values must be alike: {} and {}", type_text(*type), type_text(*got)));
+            return std::nullopt;
+        }
+        type = got;
+    }
+    const auto values = static_cast<std::int32_t>(expr.parts.size() - 1);
+    out.code.push_back(make(type->kind == ValueKind::vector ? Op::pick_vector : Op::pick, 0, values));
+    return type;
+}
+
+std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope, Emitted& out) {
+    const auto known = std::find_if(functions().begin(), functions().end(),
+                                    [&](const FunctionInfo& f) { return f.word == expr.name; });
+    if (known == functions().end()) {
+        std::vector<std::string> names;
+        for (const FunctionInfo& function : functions()) names.emplace_back(function.word);
+        for (const SenseInfo& sense : button_senses()) names.emplace_back(sense.word);
+        const std::string near = nearest_name(expr.name, names);
+        report(expr.range, fmt::format("there is no function called {}", expr.name),
+               near.empty() ? "" : fmt::format("did you mean {}?", near));
+        return std::nullopt;
+    }
+    const auto wrong_count = [&](std::size_t wanted) {
+        if (expr.parts.size() == wanted) return false;
+        report(expr.range, fmt::format("{} wants {} values", expr.name, wanted), fmt::format("{}", known->usage));
+        return true;
+    };
+    const auto number = [&](std::size_t i) -> std::optional<Type> {
+        const auto got = emit(expr.parts[i], scope, out);
+        if (got && got->kind != ValueKind::number) {
+            report(expr.parts[i].range, fmt::format("{} wants a number, this is {}", expr.name, type_text(*got)));
+            return std::nullopt;
+        }
+        return got;
+    };
+    const auto same = [&](std::size_t count, Op op) -> std::optional<Type> {
+        const auto first = number(0);
+        for (std::size_t i = 1; i < count; ++i)
+            if (!first || !wants(expr.parts[i], emit(expr.parts[i], scope, out), *first, expr.name))
+                return std::nullopt;
+        if (first) out.code.push_back(make(op));
+        return first;
+    };
+    const auto vectors = [&](std::size_t count, Op op) -> std::optional<Type> {
+        Type type{};
+        for (std::size_t i = 0; i < count; ++i) {
+            const auto got = emit(expr.parts[i], scope, out);
+            if (!got) return std::nullopt;
+            if (got->kind != ValueKind::vector) {
+                report(expr.parts[i].range,
+                       fmt::format("{} wants a direction, this is {}", expr.name, type_text(*got)));
+                return std::nullopt;
+            }
+            type.dimension = type.dimension * got->dimension;
+        }
+        out.code.push_back(make(op));
+        return type;
+    };
+    if (expr.name == "shape") {
+        if (wrong_count(2)) return std::nullopt;
+        const auto curve = std::find_if(program_.curves.begin(), program_.curves.end(),
+                                        [&](const CurveInfo& c) { return c.name == expr.parts[0].name; });
+        if (curve == program_.curves.end()) {
+            report(expr.parts[0].range, fmt::format("there is no curve called {}", expr.parts[0].name));
+            return std::nullopt;
+        }
+        const auto index = static_cast<std::int32_t>(curve - program_.curves.begin());
+        used_curves_.insert(expr.parts[0].name);
+        if (!wants(expr.parts[1], emit(expr.parts[1], scope, out), Type{}, "shape")) return std::nullopt;
+        out.code.push_back(make(Op::shape, index));
+        return Type{};
+    }
+    if (expr.name == "min" || expr.name == "max") {
+        if (wrong_count(2)) return std::nullopt;
+        return same(2, expr.name == "min" ? Op::minimum : Op::maximum);
+    }
+    if (expr.name == "clamp") return wrong_count(3) ? std::nullopt : same(3, Op::clamp);
+    if (expr.name == "abs") return wrong_count(1) ? std::nullopt : same(1, Op::absolute);
+    if (expr.name == "mix") {
+        if (wrong_count(3)) return std::nullopt;
+        const auto first = number(0);
+        if (!first || !wants(expr.parts[1], emit(expr.parts[1], scope, out), *first, "mix")) return std::nullopt;
+        if (!wants(expr.parts[2], emit(expr.parts[2], scope, out), Type{}, "mix")) return std::nullopt;
+        out.code.push_back(make(Op::mix));
+        return first;
+    }
+    if (wrong_count(expr.name == "dot" ? 2 : 1)) return std::nullopt;
+    if (expr.name == "sqrt") {
+        const auto type = number(0);
+        const auto root = type ? square_root(type->dimension) : std::nullopt;
+        if (type && !root) report(expr.range, fmt::format("{} has no square root", dimension_text(type->dimension)));
+        if (!root) return std::nullopt;
+        out.code.push_back(make(Op::square_root));
+        return Type{ValueKind::number, *root};
+    }
+    if (expr.name == "sin" || expr.name == "cos") {
+        const Type angle{ValueKind::number, dimensions::angle};
+        if (!wants(expr.parts[0], number(0), angle, expr.name)) return std::nullopt;
+        out.code.push_back(make(expr.name == "sin" ? Op::sine : Op::cosine));
+        return Type{};
+    }
+    if (expr.name == "length" || expr.name == "dot") {
+        auto type = vectors(expr.parts.size(), expr.name == "dot" ? Op::dot : Op::length);
+        if (type) type->kind = ValueKind::number;
+        return type;
+    }
+    auto type = vectors(1, expr.name == "flat" ? Op::flat : Op::direction);
+    if (!type) return std::nullopt;
+    type->kind = ValueKind::vector;
+    if (expr.name == "direction") type->dimension = dimensions::none;
+    return type;
+}
+
+}  // namespace leap

@@ -1,0 +1,220 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/script/compiler.hpp"
+
+namespace leap {
+
+void Compiler::declare_dials(const std::string& owner, const std::vector<syntax::Dial>& dials) {
+    for (const syntax::Dial& dial : dials) {
+        DialInfo info;
+        info.owner = owner;
+        info.name = dial.name.text;
+        info.unit = dial.value.unit;
+        info.value = dial.value.si();
+        info.meaning = dial.meaning;
+        info.literal = dial.value.range;
+        info.whole = dial.whole;
+        if (!owner.empty() && (find_sense(plain_senses(), info.name) || unit_word(info.name))) {
+            report(dial.name.range,
+                   fmt::format("{} is a {} and can't name a dial", info.name, unit_word(info.name) ? "unit" : "sense"),
+                   fmt::format("for example own_{}", info.name));
+        }
+        if (program_.find_dial(info.path())) report(dial.name.range, fmt::format("{} is declared twice", info.path()));
+        if (dial.range) {
+            // Bare numbers in a range count in the dial's own unit.
+            const auto bound = [&](const syntax::Literal& literal) {
+                if (literal.unit.text.empty()) return literal.written * info.unit.scale;
+                if (literal.unit.dimension != info.unit.dimension)
+                    report(literal.range,
+                           fmt::format("the range is in {}, the dial is {}", dimension_text(literal.unit.dimension),
+                                       dimension_text(info.unit.dimension)),
+                           "use the dial's unit");
+                return literal.si();
+            };
+            info.low = bound(dial.range->low);
+            info.high = bound(dial.range->high);
+            if (*info.low >= *info.high) {
+                report(dial.range->range, "this range has no room", "the lower end comes first");
+            } else if (info.value < *info.low || info.value > *info.high) {
+                warn(dial.value.range, fmt::format("{} lies outside its range", info.path()),
+                     fmt::format("it goes from {} to {}", quantity_text(*info.low, info.unit),
+                                 quantity_text(*info.high, info.unit)));
+            }
+        }
+        program_.dials.push_back(std::move(info));
+    }
+}
+
+void Compiler::declare_counters(const std::string& path, const std::vector<syntax::Counter>& counters,
+                                const Scope& scope) {
+    for (const syntax::Counter& counter : counters) {
+        const std::string own = path.empty() ? counter.name.text : path + "." + counter.name.text;
+        if (counters_.contains(own)) continue;  // the derived owner's counter replaces the base's
+        counters_[own] = static_cast<std::int32_t>(program_.counters.size());
+        CounterInfo info;
+        info.path = own;
+        info.low = counter.low;
+        info.high = counter.high;
+        info.start = counter.start;
+        info.range = counter.whole;
+        program_.counters.push_back(std::move(info));
+        counter_syntax_.push_back({&counter, scope});
+    }
+}
+
+void Compiler::compile_curves() {
+    for (const syntax::File& file : syntax_) {
+        for (const syntax::Curve& curve : file.curves) {
+            CurveInfo info{curve.name.text, curve.points, {0.0}, curve.range};
+            for (std::size_t i = 1; i < info.points.size(); ++i)
+                info.sums.push_back(info.sums.back() + 0.5 * (info.points[i].x - info.points[i - 1].x) *
+                                                           (info.points[i].y + info.points[i - 1].y));
+            program_.curves.push_back(std::move(info));
+        }
+    }
+}
+
+/// Machines, their phases and counters get their numbers first, so that any text may speak of any other.
+void Compiler::declare_machines() {
+    std::optional<std::int32_t> always;
+    for (const syntax::File& file : syntax_) {
+        declare_counters("", file.counters, {});
+        for (const syntax::Owner& owner : file.owners) {
+            if (owner.kind == syntax::OwnerKind::body) {
+                declare_counters(owner.name.text, owner.counters, Scope{{&owner}, -1, 0});
+                continue;
+            }
+            Machine machine;
+            machine.name = owner.name.text;
+            machine.range = owner.range;
+            const auto index = static_cast<std::int32_t>(program_.machines.size());
+            machine_syntax_.push_back(&owner);
+            if (owner.base) machine.base = owner.base->text;
+            if (owner.kind == syntax::OwnerKind::stance) {
+                machine.kind = MachineKind::stance;
+                machine.phases.push_back({owner.name.text, {}, {}, {}, {}, owner.range});
+                if (owner.when) {
+                    program_.stances.push_back(index);
+                } else if (always) {
+                    report(owner.name.range, fmt::format("{} can never be entered", owner.name.text),
+                           "only one stance may stand without when");
+                } else {
+                    always = index;
+                }
+            } else {
+                program_.moves.push_back(index);
+                // Phases of the base first, replaced or followed by the owner's own.
+                const auto chain = chain_of(owner);
+                for (auto level = chain.rbegin(); level != chain.rend(); ++level)
+                    for (const syntax::Phase& phase : (*level)->phases) {
+                        const bool known = std::any_of(machine.phases.begin(), machine.phases.end(),
+                                                       [&](const Phase& p) { return p.name == phase.name.text; });
+                        if (!known) machine.phases.push_back({phase.name.text, {}, {}, {}, {}, phase.range});
+                    }
+            }
+            program_.machines.push_back(std::move(machine));
+        }
+    }
+    if (always) {
+        program_.stances.push_back(*always);
+    } else {
+        report({0, 0, 0}, "no stance holds when nothing else does",
+               "add one without when, for example stance walk { steer to 6 m/s gain 40 m/s^2 brake 60 m/s^2 }");
+    }
+    for (std::size_t i = 0; i < machine_syntax_.size(); ++i) {
+        const Scope scope = scope_of(*machine_syntax_[i]);
+        for (const syntax::Owner* level : scope.chain)
+            declare_counters(machine_syntax_[i]->name.text, level->counters, scope);
+    }
+}
+
+void Compiler::declare_memories_in(const std::vector<syntax::Act>& acts, const Scope& scope) {
+    for (const syntax::Act& act : acts) {
+        if (act.kind == syntax::ActKind::emit && !event_index(act.name.text)) program_.events.push_back(act.name.text);
+        if (act.kind != syntax::ActKind::remember) continue;
+        const std::string path = scope.chain.front()->name.text + "." + act.name.text;
+        Emitted unused;
+        const auto type = emit(act.amount, scope, unused);
+        if (!type) continue;
+        if (const auto known = memories_.find(path); known != memories_.end()) {
+            const Type before = program_.memories[static_cast<std::size_t>(known->second)].type;
+            if (before != *type)
+                report(
+                    act.range,
+                    fmt::format("{} was {} before and is {} here", act.name.text, type_text(before), type_text(*type)),
+                    "choose another name");
+            continue;
+        }
+        if (find_sense(plain_senses(), act.name.text))
+            report(act.name.range, fmt::format("{} is a sense and can't be remembered under that name", act.name.text));
+        memories_[path] = static_cast<std::int32_t>(program_.memories.size());
+        program_.memories.push_back({path, *type, program_.memory_slots});
+        program_.memory_slots += type->kind == ValueKind::vector ? 3 : 1;
+    }
+}
+
+void Compiler::declare_memories() {
+    for (const syntax::Owner* owner : machine_syntax_) {
+        const Scope scope = scope_of(*owner);
+        for (auto level = scope.chain.rbegin(); level != scope.chain.rend(); ++level) {
+            for (const syntax::Block& block : (*level)->blocks) declare_memories_in(block.acts, scope);
+            for (const syntax::Phase& phase : (*level)->phases) {
+                for (const syntax::Block& block : phase.blocks) declare_memories_in(block.acts, scope);
+                for (const syntax::Way& way : phase.ways) declare_memories_in(way.acts, scope);
+            }
+        }
+    }
+}
+
+void Compiler::compile_counters() {
+    for (std::size_t i = 0; i < counter_syntax_.size(); ++i) {
+        const auto& [counter, scope] = counter_syntax_[i];
+        CounterInfo& info = program_.counters[i];
+        if (!counter->back_to) continue;
+        info.back_to = *counter->back_to;
+        info.back_when = condition(*counter->back_when, scope, "back to ... after ... when");
+        syntax::Expr after = counter->back_after;
+        if (after.range == SourceRange{}) after.literal.unit.dimension = dimensions::time;
+        info.back_after = value(after, scope, {ValueKind::number, dimensions::time}, "after");
+    }
+}
+
+void Compiler::compile_body() {
+    const Scope scope{{body_}, -1, 0};
+    BodyInfo& body = program_.body;
+    body.name = body_->name.text;
+    const Type length{ValueKind::number, dimensions::length};
+    const Type angle{ValueKind::number, dimensions::angle};
+    const auto with_default = [&](const std::optional<syntax::Expr>& expr, Type type, double fallback,
+                                  const char* who) {
+        if (expr) return value(*expr, scope, type, who);
+        syntax::Expr literal;
+        literal.literal.written = fallback;
+        literal.literal.unit.dimension = type.dimension;
+        literal.range = body_->name.range;
+        return value(literal, scope, type, who);
+    };
+    if (!body_->radius) report(body_->name.range, "the body has no size", "add capsule radius 0.32 m height 1.72 m");
+    body.radius = with_default(body_->radius, length, 0.3, "radius");
+    body.height = with_default(body_->height, length, 1.7, "height");
+    body.eyes = with_default(body_->eyes, length, 1.5, "eyes at");
+    body.step_up = with_default(body_->step_up, length, 0.3, "step up");
+    body.walkable = with_default(body_->walkable, angle, 0.8, "walkable up to");
+    body.turn = with_default(body_->turn, {ValueKind::number, dimensions::turn_rate}, 15.0, "turn");
+    body.locked_at = with_default(body_->locked_at, length, 0.0, "locked at");
+    if (body_->locked_axis) body.locked_axis = *body_->locked_axis == 'x' ? 0 : 1;
+    const Effects effects = compile_effects(body_->effects, scope);
+    if (effects.gravity) {
+        body.gravity = *effects.gravity;
+    } else {
+        report(body_->name.range, "the body says no gravity", "add gravity 28 m/s^2");
+    }
+    for (const Expression* fixed : {&body.radius, &body.height, &body.step_up, &body.walkable, &body.eyes})
+        if (fixed->folded < 0)
+            report(fixed->range, "a body's size can't depend on what happens", "use dials and numbers");
+}
+
+}  // namespace leap

@@ -1,0 +1,468 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/script/compiler.hpp"
+
+namespace leap {
+namespace {
+
+using syntax::Expr;
+using syntax::ExprKind;
+
+constexpr Type truth_type{ValueKind::truth, {}};
+constexpr Type plain_number{ValueKind::number, {}};
+constexpr std::size_t longest_code = 80;  // each pushes three values at most, see expression_stack
+
+Instruction make(Op op, std::int32_t index = 0, std::int32_t detail = 0) {
+    Instruction out;
+    out.op = op;
+    out.index = index;
+    out.detail = detail;
+    return out;
+}
+
+bool is_vector(Type type) {
+    return type.kind == ValueKind::vector;
+}
+bool is_number(Type type) {
+    return type.kind == ValueKind::number;
+}
+
+}  // namespace
+
+bool Compiler::wants(const Expr& expr, std::optional<Type> got, Type wanted, std::string_view who) {
+    if (!got) return false;
+    if (*got == wanted) return true;
+    std::string hint;
+    if (expr.kind == ExprKind::literal && is_number(wanted) && expr.literal.unit.text.empty()) {
+        hint = fmt::format("add the unit: {} {}", number_text(expr.literal.written, 6),
+                           display_unit(wanted.dimension).text);
+    } else if (is_number(wanted) && is_number(*got)) {
+        const Dimension factor = wanted.dimension / got->dimension;
+        if (factor == dimensions::time) hint = "a time is missing as a factor";
+        if (factor == dimensions::rate) hint = "it must be divided by a time";
+        if (factor == dimensions::length) hint = "a length is missing as a factor";
+    } else if (wanted.kind == ValueKind::truth) {
+        hint = "compare it with something, for example with <";
+    }
+    report(expr.range, fmt::format("{} wants {}, this is {}", who, type_text(wanted), type_text(*got)), hint);
+    return false;
+}
+
+Expression Compiler::finish(Emitted emitted, Type type, SourceRange range) {
+    Expression out;
+    out.first = static_cast<std::uint32_t>(program_.code.size());
+    out.count = static_cast<std::uint32_t>(emitted.code.size());
+    out.type = type;
+    out.range = range;
+    program_.code.insert(program_.code.end(), emitted.code.begin(), emitted.code.end());
+    if (emitted.code.size() > longest_code) report(range, "this expression is too long", "split it with let");
+    if (emitted.constant) {
+        out.folded = program_.folded_slots;
+        program_.folded.push_back({out, out.folded});
+        program_.folded_slots += is_vector(type) ? 3 : 1;
+    }
+    return out;
+}
+
+Expression Compiler::value(const Expr& expr, const Scope& scope, Type wanted, std::string_view who) {
+    Emitted emitted;
+    const std::optional<Type> type = emit(expr, scope, emitted);
+    wants(expr, type, wanted, who);
+    return finish(std::move(emitted), wanted, expr.range);
+}
+
+std::optional<Expression> Compiler::value(const std::optional<Expr>& expr, const Scope& scope, Type wanted,
+                                          std::string_view who) {
+    if (!expr) return std::nullopt;
+    return value(*expr, scope, wanted, who);
+}
+
+Condition Compiler::condition(const Expr& expr, const Scope& scope, std::string_view who) {
+    Condition out;
+    out.truth = value(expr, scope, truth_type, who);
+    find_watches(expr, scope, out.watches);
+    return out;
+}
+
+std::optional<Type> Compiler::emit(const Expr& expr, const Scope& scope, Emitted& out) {
+    switch (expr.kind) {
+        case ExprKind::literal: {
+            Instruction in = make(Op::constant);
+            in.number = expr.literal.si();
+            out.code.push_back(in);
+            return Type{ValueKind::number, expr.literal.unit.dimension};
+        }
+        case ExprKind::name: return expr.member.empty() ? emit_name(expr, scope, out) : emit_member(expr, scope, out);
+        case ExprKind::call: return emit_call(expr, scope, out);
+        case ExprKind::within: return emit_within(expr, scope, out);
+        case ExprKind::less:
+        case ExprKind::less_equal:
+        case ExprKind::greater:
+        case ExprKind::greater_equal:
+        case ExprKind::equal:
+        case ExprKind::unequal: return emit_comparison(expr, scope, out);
+        case ExprKind::both:
+        case ExprKind::either:
+        case ExprKind::invert: return emit_logic(expr, scope, out);
+        case ExprKind::negate:
+        case ExprKind::add:
+        case ExprKind::subtract:
+        case ExprKind::multiply:
+        case ExprKind::divide:
+        case ExprKind::power: return emit_arithmetic(expr, scope, out);
+        default: report(expr.range, "only readings can say this", "readings look at a whole run"); return std::nullopt;
+    }
+}
+
+Type Compiler::emit_dial(std::int32_t dial, Emitted& out) {
+    out.code.push_back(make(Op::dial, dial));
+    return {ValueKind::number, program_.dials[static_cast<std::size_t>(dial)].unit.dimension};
+}
+
+std::optional<Type> Compiler::emit_let(const syntax::Let& let, const Scope& scope, std::size_t level, Emitted& out) {
+    if (!open_lets_.insert(&let).second) {
+        report(let.value.range, fmt::format("{} is made from itself", let.name.text), "break the ring");
+        return std::nullopt;
+    }
+    Scope inner = scope;
+    inner.level = level;
+    Emitted emitted;
+    const std::optional<Type> type = emit(let.value, inner, emitted);
+    open_lets_.erase(&let);
+    if (!type) return std::nullopt;
+    if (emitted.constant && is_number(*type)) {
+        const Expression folded = finish(std::move(emitted), *type, let.value.range);
+        out.code.push_back(make(Op::folded, folded.folded));
+    } else {
+        out.constant = out.constant && emitted.constant;
+        out.code.insert(out.code.end(), emitted.code.begin(), emitted.code.end());
+    }
+    return type;
+}
+
+/// Looks a name up in the owner and what it is based on, from the given level of the chain on.
+std::optional<Type> Compiler::emit_in_chain(const std::string& name, const Scope& scope, std::size_t from, Emitted& out,
+                                            bool& found) {
+    found = true;
+    for (std::size_t level = from; level < scope.chain.size(); ++level) {
+        const syntax::Owner& owner = *scope.chain[level];
+        for (const syntax::Let& let : owner.lets)
+            if (let.name.text == name) return emit_let(let, scope, level, out);
+        if (const auto dial = program_.find_dial(owner.name.text + "." + name)) return emit_dial(*dial, out);
+    }
+    const std::string path = scope.chain.empty() ? name : scope.chain.front()->name.text + "." + name;
+    if (const auto counter = counters_.find(path); counter != counters_.end()) {
+        out.constant = false;
+        out.code.push_back(make(Op::counter, counter->second));
+        return plain_number;
+    }
+    if (const auto memory = memories_.find(path); memory != memories_.end()) {
+        out.constant = false;
+        const MemoryInfo& info = program_.memories[static_cast<std::size_t>(memory->second)];
+        out.code.push_back(make(is_vector(info.type) ? Op::memory_vector : Op::memory, info.slot));
+        return info.type;
+    }
+    found = false;
+    return std::nullopt;
+}
+
+std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Emitted& out) {
+    bool found = false;
+    const auto in_chain = emit_in_chain(expr.name, scope, 0, out, found);
+    if (found) return in_chain;
+    if (const auto let = file_lets_.find(expr.name); let != file_lets_.end()) {
+        return emit_let(*let->second, Scope{}, 0, out);
+    }
+    if (const auto dial = program_.find_dial(expr.name)) return emit_dial(*dial, out);
+    if (const auto counter = counters_.find(expr.name); counter != counters_.end()) {
+        out.constant = false;
+        out.code.push_back(make(Op::counter, counter->second));
+        return plain_number;
+    }
+    if (const auto sense = find_sense(plain_senses(), expr.name)) return emit_sense(*sense, scope, expr, out);
+    if (const auto machine = program_.find_machine(expr.name)) return emit_active(expr, *machine, out);
+    unknown_name(expr, scope);
+    return std::nullopt;
+}
+
+std::optional<Type> Compiler::emit_sense(const SenseInfo& sense, const Scope& scope, const Expr& expr, Emitted& out) {
+    const bool of_phase = sense.sense == Sense::phase_time || sense.sense == Sense::share;
+    if (of_phase && scope.machine < 0) {
+        report(expr.range, fmt::format("{} is only known inside a move or stance", sense.word));
+        return std::nullopt;
+    }
+    if (sense.sense != Sense::up) out.constant = false;
+    Instruction in = make(is_vector(sense.type) ? Op::sense_vector : Op::sense, scope.machine);
+    in.sense = sense.sense;
+    out.code.push_back(in);
+    return sense.type;
+}
+
+std::optional<Type> Compiler::emit_active(const Expr& expr, std::int32_t machine, Emitted& out) {
+    std::int32_t phase = -1;
+    if (!expr.member.empty()) {
+        const auto found = program_.find_phase(machine, expr.member);
+        if (!found) return std::nullopt;
+        phase = *found;
+    }
+    out.constant = false;
+    Instruction in = make(Op::sense, machine, phase);
+    in.sense = Sense::active;
+    out.code.push_back(in);
+    return truth_type;
+}
+
+std::optional<Type> Compiler::emit_member(const Expr& expr, const Scope& scope, Emitted& out) {
+    bool found = false;
+    if (expr.name == "base") {
+        const auto type = emit_in_chain(expr.member, scope, scope.level + 1, out, found);
+        if (found) return type;
+        report(expr.range, fmt::format("what this is based on has no {}", expr.member),
+               scope.chain.size() < 2 ? "only a move or stance with 'is' has a base" : "");
+        return std::nullopt;
+    }
+    const auto owner = owners_.find(expr.name);
+    if (owner == owners_.end()) {
+        unknown_name(expr, scope);
+        return std::nullopt;
+    }
+    const auto type = emit_in_chain(expr.member, scope_of(*owner->second), 0, out, found);
+    if (found) return type;
+    if (const auto machine = program_.find_machine(expr.name))
+        if (const auto active = emit_active(expr, *machine, out)) return active;
+    std::vector<std::string> names;
+    for (const syntax::Owner* level : chain_of(*owner->second)) {
+        for (const auto& dial : level->dials) names.push_back(dial.name.text);
+        for (const auto& let : level->lets) names.push_back(let.name.text);
+        for (const auto& phase : level->phases) names.push_back(phase.name.text);
+    }
+    const std::string near = nearest_name(expr.member, names);
+    report(expr.range, fmt::format("{} has no dial, value or phase called {}", expr.name, expr.member),
+           near.empty() ? "" : fmt::format("did you mean {}.{}?", expr.name, near));
+    return std::nullopt;
+}
+
+void Compiler::unknown_name(const Expr& expr, const Scope& scope) {
+    std::vector<std::string> names;
+    for (const syntax::Owner* level : scope.chain) {
+        for (const auto& dial : level->dials) names.push_back(dial.name.text);
+        for (const auto& let : level->lets) names.push_back(let.name.text);
+        for (const auto& counter : level->counters) names.push_back(counter.name.text);
+    }
+    for (const SenseInfo& sense : plain_senses()) names.emplace_back(sense.word);
+    for (const auto& [name, range] : claimed_) names.push_back(name);
+    const std::string near = nearest_name(expr.name, names);
+    std::string hint = near.empty() ? "" : fmt::format("did you mean {}?", near);
+    if (find_sense(button_senses(), expr.name)) hint = fmt::format("it takes a button: {}(jump)", expr.name);
+    report(expr.range, fmt::format("nothing is called {}", expr.name), hint);
+}
+
+std::optional<Type> Compiler::emit_arithmetic(const Expr& expr, const Scope& scope, Emitted& out) {
+    const auto left = emit(expr.parts[0], scope, out);
+    if (!left) return std::nullopt;
+    if (left->kind == ValueKind::truth) {
+        report(expr.parts[0].range, "yes or no can't be calculated with", "a number is wanted here");
+        return std::nullopt;
+    }
+    if (expr.kind == ExprKind::negate) {
+        out.code.push_back(make(is_vector(*left) ? Op::negate_vector : Op::negate));
+        return left;
+    }
+    if (expr.kind == ExprKind::power) {
+        if (is_vector(*left)) {
+            report(expr.range, "a direction can't be raised to a power", "use length(...)");
+            return std::nullopt;
+        }
+        Instruction in = make(Op::power);
+        in.number = expr.parts[1].literal.written;
+        out.code.push_back(in);
+        return Type{ValueKind::number, power(left->dimension, static_cast<int>(in.number))};
+    }
+    const bool sum = expr.kind == ExprKind::add || expr.kind == ExprKind::subtract;
+    // number * vector is compiled as vector * number
+    if (expr.kind == ExprKind::multiply && is_number(*left)) {
+        Emitted right_code;
+        const auto right = emit(expr.parts[1], scope, right_code);
+        if (!right) return std::nullopt;
+        if (is_vector(*right)) {
+            Emitted left_code;
+            emit(expr.parts[0], scope, left_code);
+            out.code.resize(out.code.size() - left_code.code.size());
+            out.code.insert(out.code.end(), right_code.code.begin(), right_code.code.end());
+            out.code.insert(out.code.end(), left_code.code.begin(), left_code.code.end());
+            out.code.push_back(make(Op::scale_vector));
+            out.constant = out.constant && right_code.constant;
+            return Type{ValueKind::vector, left->dimension * right->dimension};
+        }
+    }
+    const auto right = emit(expr.parts[1], scope, out);
+    if (!right) return std::nullopt;
+    if (right->kind == ValueKind::truth) {
+        report(expr.parts[1].range, "yes or no can't be calculated with", "a number is wanted here");
+        return std::nullopt;
+    }
+    if (sum) {
+        if (*left != *right) {
+            report(expr.range,
+                   fmt::format("{} and {} can't be {}", type_text(*left), type_text(*right),
+                               expr.kind == ExprKind::add ? "added" : "subtracted"),
+                   "both sides need the same unit");
+            return std::nullopt;
+        }
+        const bool add = expr.kind == ExprKind::add;
+        if (is_vector(*left)) {
+            out.code.push_back(make(add ? Op::add_vector : Op::subtract_vector));
+        } else {
+            out.code.push_back(make(add ? Op::add : Op::subtract));
+        }
+        return left;
+    }
+    if (is_vector(*right)) {
+        report(expr.range, "a direction can only be multiplied with or divided by a number", "see dot(a, b)");
+        return std::nullopt;
+    }
+    const bool multiply = expr.kind == ExprKind::multiply;
+    const Dimension dimension = multiply ? left->dimension * right->dimension : left->dimension / right->dimension;
+    if (is_vector(*left)) {
+        out.code.push_back(make(multiply ? Op::scale_vector : Op::divide_vector));
+        return Type{ValueKind::vector, dimension};
+    }
+    out.code.push_back(make(multiply ? Op::multiply : Op::divide));
+    return Type{ValueKind::number, dimension};
+}
+
+std::optional<Type> Compiler::emit_comparison(const Expr& expr, const Scope& scope, Emitted& out) {
+    const auto left = emit(expr.parts[0], scope, out);
+    const auto right = emit(expr.parts[1], scope, out);
+    if (!left || !right) return std::nullopt;
+    if (!is_number(*left) || *left != *right) {
+        report(expr.range, fmt::format("{} can't be compared with {}", type_text(*left), type_text(*right)),
+               is_vector(*left) ? "compare its length(...)" : "both sides need the same unit");
+        return std::nullopt;
+    }
+    static const std::map<ExprKind, Op> ops{
+        {ExprKind::less, Op::less},       {ExprKind::less_equal, Op::less_equal},
+        {ExprKind::greater, Op::greater}, {ExprKind::greater_equal, Op::greater_equal},
+        {ExprKind::equal, Op::equal},     {ExprKind::unequal, Op::unequal}};
+    out.code.push_back(make(ops.at(expr.kind)));
+    return truth_type;
+}
+
+std::optional<Type> Compiler::emit_logic(const Expr& expr, const Scope& scope, Emitted& out) {
+    const auto left = emit(expr.parts[0], scope, out);
+    if (expr.kind == ExprKind::invert) {
+        if (!wants(expr.parts[0], left, truth_type, "not")) return std::nullopt;
+        out.code.push_back(make(Op::invert));
+        return truth_type;
+    }
+    const auto right = emit(expr.parts[1], scope, out);
+    if (!left || !right) return std::nullopt;
+    if (expr.kind == ExprKind::either && is_vector(*left) && *left == *right) {
+        out.code.push_back(make(Op::either_vector));
+        return left;
+    }
+    const char* word = expr.kind == ExprKind::both ? "and" : "or";
+    if (!wants(expr.parts[0], left, truth_type, word) || !wants(expr.parts[1], right, truth_type, word))
+        return std::nullopt;
+    out.code.push_back(make(expr.kind == ExprKind::both ? Op::both : Op::either));
+    return truth_type;
+}
+
+/// `X within T`: X holds, or held at most T ago. Known for what the state keeps the time of.
+std::optional<Type> Compiler::emit_within(const Expr& expr, const Scope& scope, Emitted& out) {
+    Watch watch;
+    if (!watch_of(expr, scope, watch)) {
+        report(expr.parts[0].range, "within can't look back on this",
+               "it knows grounded, airborne, landed, left_ground, held(b), pressed(b), released(b), and moves");
+        return std::nullopt;
+    }
+    out.constant = false;
+    const auto time = emit(expr.parts[1], scope, out);
+    if (!wants(expr.parts[1], time, {ValueKind::number, dimensions::time}, "within")) return std::nullopt;
+    Instruction in = make(Op::within, watch.index);
+    in.sense = watch.sense;
+    out.code.push_back(in);
+    return truth_type;
+}
+
+/// What to watch for a quantity; false for those whose course inside a tick isn't known.
+bool Compiler::watch_of(const Expr& quantity, const Scope& scope, Watch& out) const {
+    const Expr& q = quantity.kind == ExprKind::within ? quantity.parts[0] : quantity;
+    if (quantity.kind == ExprKind::within) {
+        out.kind = WatchKind::within;
+        if (q.kind == ExprKind::name && q.member.empty()) {
+            const auto sense = find_sense(plain_senses(), q.name);
+            if (sense && sense->type == truth_type) {
+                out.sense = sense->sense;
+                return true;
+            }
+            const auto machine = program_.find_machine(q.name);
+            if (!machine) return false;
+            out.sense = Sense::active;
+            out.index = *machine;
+            return true;
+        }
+        if (q.kind != ExprKind::call || q.parts.size() != 1) return false;
+        const auto sense = find_sense(button_senses(), q.name);
+        const auto button = program_.find_button(q.parts[0].name);
+        if (!sense || !button || sense->type != truth_type) return false;
+        out.sense = sense->sense;
+        out.index = *button;
+        return true;
+    }
+    if (q.kind == ExprKind::call && q.name == "held_time" && q.parts.size() == 1) {
+        const auto button = program_.find_button(q.parts[0].name);
+        out.kind = WatchKind::held_time;
+        out.index = button.value_or(-1);
+        return button.has_value();
+    }
+    if (q.kind != ExprKind::name || !q.member.empty()) return false;
+    static const std::map<std::string, WatchKind> kinds{{"rising", WatchKind::rising},
+                                                        {"speed", WatchKind::speed},
+                                                        {"feet", WatchKind::feet},
+                                                        {"phase_time", WatchKind::phase_time},
+                                                        {"stance_time", WatchKind::stance_time},
+                                                        {"grounded_time", WatchKind::grounded_time},
+                                                        {"airborne_time", WatchKind::airborne_time}};
+    const auto found = kinds.find(q.name);
+    if (found == kinds.end()) return false;
+    out.kind = found->second;
+    out.index = scope.machine;
+    return true;
+}
+
+void Compiler::find_watches(const Expr& expr, const Scope& scope, std::vector<Watch>& out) {
+    const auto add = [&](const Expr& quantity, const Expr& bound) {
+        Watch watch;
+        if (!watch_of(quantity, scope, watch)) return;
+        Emitted emitted;
+        const auto type = emit(bound, scope, emitted);
+        if (!type || !is_number(*type)) return;
+        watch.value = finish(std::move(emitted), *type, bound.range);
+        out.push_back(std::move(watch));
+    };
+    switch (expr.kind) {
+        case ExprKind::less:
+        case ExprKind::less_equal:
+        case ExprKind::greater:
+        case ExprKind::greater_equal:
+            add(expr.parts[0], expr.parts[1]);
+            add(expr.parts[1], expr.parts[0]);
+            return;
+        case ExprKind::within: add(expr, expr.parts[1]); return;
+        case ExprKind::name:
+            // A condition given a name with let is watched just the same.
+            for (const syntax::Owner* level : scope.chain)
+                for (const syntax::Let& let : level->lets)
+                    if (expr.member.empty() && let.name.text == expr.name) return find_watches(let.value, scope, out);
+            return;
+        default:
+            for (const Expr& part : expr.parts) find_watches(part, scope, out);
+    }
+}
+
+}  // namespace leap

@@ -1,0 +1,335 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/script/compiler.hpp"
+
+namespace leap {
+namespace {
+
+constexpr Type plain_number{ValueKind::number, {}};
+constexpr Type time_type{ValueKind::number, dimensions::time};
+constexpr Type speed_type{ValueKind::number, dimensions::speed};
+constexpr Type acceleration_type{ValueKind::number, dimensions::acceleration};
+constexpr Type direction_type{ValueKind::vector, {}};
+
+}  // namespace
+
+void Compiler::compile_machine(std::int32_t index) {
+    const auto i = static_cast<std::size_t>(index);
+    Machine machine = program_.machines[i];
+    const Scope scope = scope_of(*machine_syntax_[i]);
+    if (machine.kind == MachineKind::stance) {
+        compile_stance_head(machine, scope);
+    } else {
+        compile_move_head(machine, scope);
+        compile_phases(machine, scope);
+    }
+    program_.machines[i] = std::move(machine);
+}
+
+void Compiler::compile_stance_head(Machine& machine, const Scope& scope) {
+    const syntax::Owner& owner = *scope.chain.front();
+    if (owner.when) machine.when = condition(*owner.when, scope, "when");
+    if (owner.until) machine.until = condition(*owner.until, scope, "until");
+    for (const syntax::Name& name : owner.from) {
+        const auto found = program_.find_machine(name.text);
+        if (found && program_.machines[static_cast<std::size_t>(*found)].kind == MachineKind::stance) {
+            machine.from.push_back(*found);
+        } else {
+            report(name.range, fmt::format("there is no stance called {}", name.text));
+        }
+    }
+    // The nearest level that says an effect decides about that kind of effect.
+    Effects& merged = machine.phases[0].effects;
+    for (std::size_t level = 0; level < scope.chain.size(); ++level) {
+        Scope at = scope;
+        at.level = level;
+        const Effects effects = compile_effects(scope.chain[level]->effects, at);
+        if (!merged.steer) merged.steer = effects.steer;
+        if (!merged.gravity) merged.gravity = effects.gravity;
+        if (!merged.cap) merged.cap = effects.cap;
+        if (!merged.limit) merged.limit = effects.limit;
+        if (effects.drive) report(scope.chain[level]->range, "a stance can't drive", "use steer, or a move");
+        for (const syntax::Block& block : scope.chain[level]->blocks)
+            machine.phases[0].blocks.push_back(compile_block(block, at));
+    }
+}
+
+void Compiler::compile_move_head(Machine& machine, const Scope& scope) {
+    const syntax::Name* button = nullptr;
+    bool gates_closed = false;
+    for (std::size_t level = 0; level < scope.chain.size(); ++level) {
+        const syntax::Owner& owner = *scope.chain[level];
+        Scope at = scope;
+        at.level = level;
+        if (button == nullptr && owner.button) button = &*owner.button;
+        if (!gates_closed) {
+            for (const syntax::Gate& gate : owner.gates) {
+                // A gate with the same reason replaces the base's.
+                const bool replaced = std::any_of(machine.gates.begin(), machine.gates.end(), [&](const Gate& g) {
+                    return (gate.cooldown && g.cooldown) || (!gate.reason.empty() && g.reason == gate.reason);
+                });
+                if (!replaced || level == 0) machine.gates.push_back(compile_gate(gate, at));
+            }
+        }
+        gates_closed = gates_closed || owner.without_gates;
+        if (!machine.buffer) machine.buffer = value(owner.buffer, at, time_type, "buffer");
+        if (!machine.charges && owner.charges) {
+            Charges charges;
+            charges.count = value(owner.charges->count, at, plain_number, "charges");
+            if (owner.charges->refill_when)
+                charges.refill_when = condition(*owner.charges->refill_when, at, "refill when");
+            charges.refill_after = value(owner.charges->refill_after, at, time_type, "refill after");
+            machine.charges = std::move(charges);
+        }
+        for (const syntax::Block& block : owner.blocks) machine.blocks.push_back(compile_block(block, at));
+    }
+    if (button == nullptr) {
+        report(scope.chain.front()->name.range, fmt::format("nothing starts {}", machine.name),
+               "name its button: move NAME on BUTTON");
+        return;
+    }
+    if (const auto found = program_.find_button(button->text)) {
+        machine.button = *found;
+        return;
+    }
+    std::vector<std::string> names;
+    for (const ButtonInfo& known : program_.buttons) names.push_back(known.name);
+    const std::string near = nearest_name(button->text, names);
+    report(button->range, fmt::format("there is no button called {}", button->text),
+           near.empty() ? fmt::format("declare it: button {} key \"Space\"", button->text)
+                        : fmt::format("did you mean {}?", near));
+}
+
+void Compiler::compile_phases(Machine& machine, const Scope& scope) {
+    if (machine.phases.empty()) {
+        report(scope.chain.front()->name.range, fmt::format("{} has no phase", machine.name),
+               "add phase NAME { ... end when grounded }");
+        return;
+    }
+    for (Phase& phase : machine.phases) {
+        for (std::size_t level = 0; level < scope.chain.size(); ++level) {
+            const auto& phases = scope.chain[level]->phases;
+            const auto found = std::find_if(phases.begin(), phases.end(),
+                                            [&](const syntax::Phase& p) { return p.name.text == phase.name; });
+            if (found == phases.end()) continue;
+            const bool twice =
+                std::any_of(found + 1, phases.end(), [&](const syntax::Phase& p) { return p.name.text == phase.name; });
+            if (twice) report(found->name.range, fmt::format("{} has two phases called {}", machine.name, phase.name));
+            Scope at = scope;
+            at.level = level;
+            phase = compile_phase(*found, machine, at);
+            break;
+        }
+    }
+}
+
+Phase Compiler::compile_phase(const syntax::Phase& phase, const Machine& machine, const Scope& scope) {
+    Phase out;
+    out.name = phase.name.text;
+    out.range = phase.range;
+    out.duration = value(phase.duration, scope, time_type, "for");
+    out.effects = compile_effects(phase.effects, scope);
+    for (const syntax::Block& block : phase.blocks) out.blocks.push_back(compile_block(block, scope));
+    for (const syntax::Way& way : phase.ways) out.ways.push_back(compile_way(way, machine, scope));
+    return out;
+}
+
+Way Compiler::compile_way(const syntax::Way& way, const Machine& machine, const Scope& scope) {
+    Way out;
+    out.range = way.range;
+    if (way.to) {
+        std::vector<std::string> names;
+        for (const Phase& phase : machine.phases) names.push_back(phase.name);
+        const auto found = std::find(names.begin(), names.end(), way.to->text);
+        if (found == names.end()) {
+            const std::string near = nearest_name(way.to->text, names);
+            report(way.to->range, fmt::format("{} has no phase called {}", machine.name, way.to->text),
+                   near.empty() ? "" : fmt::format("did you mean {}?", near));
+        }
+        out.to = static_cast<std::int32_t>(found - names.begin());
+    }
+    if (way.when) out.when = condition(*way.when, scope, "when");
+    out.after = value(way.after, scope, time_type, "after");
+    out.acts = compile_acts(way.acts, scope);
+    return out;
+}
+
+Effects Compiler::compile_effects(const std::vector<syntax::Effect>& effects, const Scope& scope) {
+    Effects out;
+    for (const syntax::Effect& effect : effects) {
+        bool twice = false;
+        switch (effect.kind) {
+            case syntax::EffectKind::steer:
+                twice = out.steer.has_value();
+                out.steer = Steer{value(effect.main, scope, speed_type, "steer to"),
+                                  value(effect.second, scope, acceleration_type, "gain"),
+                                  value(effect.third, scope, acceleration_type, "brake")};
+                break;
+            case syntax::EffectKind::gravity:
+                twice = out.gravity.has_value();
+                out.gravity = value(effect.main, scope, acceleration_type, "gravity");
+                break;
+            case syntax::EffectKind::drive: {
+                twice = out.drive.has_value();
+                Drive drive{value(effect.main, scope, direction_type, "drive"),
+                            value(*effect.second, scope, speed_type, "drive at"), -1};
+                if (effect.curve) {
+                    const auto& curves = program_.curves;
+                    const auto found = std::find_if(curves.begin(), curves.end(),
+                                                    [&](const CurveInfo& c) { return c.name == effect.curve->text; });
+                    used_curves_.insert(effect.curve->text);
+                    drive.curve = static_cast<std::int32_t>(found - curves.begin());
+                    if (found == curves.end()) {
+                        std::vector<std::string> names;
+                        for (const CurveInfo& curve : curves) names.push_back(curve.name);
+                        const std::string near = nearest_name(effect.curve->text, names);
+                        report(effect.curve->range, fmt::format("there is no curve called {}", effect.curve->text),
+                               near.empty() ? "declare it: curve NAME = points (0, 1) (1, 0.5)"
+                                            : fmt::format("did you mean {}?", near));
+                    }
+                }
+                out.drive = drive;
+                break;
+            }
+            case syntax::EffectKind::cap:
+                twice = out.cap.has_value();
+                out.cap = Cap{value(effect.main, scope, speed_type, "cap speed"),
+                              value(effect.second, scope, acceleration_type, "fading")};
+                break;
+            case syntax::EffectKind::limit:
+                twice = out.limit.has_value();
+                out.limit = Limit{value(effect.main, scope, speed_type, "limit rising"),
+                                  value(*effect.second, scope, speed_type, "limit rising")};
+                break;
+        }
+        if (twice) report(effect.range, "this is said twice here", "one of each kind holds at a time");
+    }
+    return out;
+}
+
+Block Compiler::compile_block(const syntax::Block& block, const Scope& scope) {
+    Block out;
+    out.trigger = block.trigger;
+    out.range = block.range;
+    if (block.trigger == syntax::Trigger::on) {
+        out.on = condition(block.when, scope, "on");
+        const bool event = std::any_of(
+            program_.code.begin() + out.on.truth.first, program_.code.begin() + out.on.truth.first + out.on.truth.count,
+            [](const Instruction& in) {
+                return in.op == Op::sense &&
+                       (in.sense == Sense::landed || in.sense == Sense::left_ground || in.sense == Sense::bumped_wall ||
+                        in.sense == Sense::bumped_ceiling || in.sense == Sense::pressed ||
+                        in.sense == Sense::released || in.sense == Sense::heard);
+            });
+        if (!event)
+            report(block.when.range, "on wants an event",
+                   "landed, left_ground, bumped(wall), pressed(b), released(b) or heard(e)");
+    }
+    if (block.trigger == syntax::Trigger::at) out.at = value(block.when, scope, time_type, "at");
+    out.acts = compile_acts(block.acts, scope);
+    return out;
+}
+
+std::vector<Act> Compiler::compile_acts(const std::vector<syntax::Act>& acts, const Scope& scope) {
+    std::vector<Act> out;
+    out.reserve(acts.size());
+    for (const syntax::Act& act : acts) out.push_back(compile_act(act, scope));
+    return out;
+}
+
+Act Compiler::compile_act(const syntax::Act& act, const Scope& scope) {
+    using syntax::ActKind;
+    Act out;
+    out.kind = act.kind;
+    out.part = act.part;
+    out.adding = act.adding;
+    out.range = act.range;
+    switch (act.kind) {
+        case ActKind::launch:
+            out.direction = value(act.direction, scope, direction_type, "launch");
+            out.amount = value(act.amount, scope, speed_type, "launch at");
+            break;
+        case ActKind::keep: out.amount = value(act.amount, scope, plain_number, "keep"); break;
+        case ActKind::stop: break;
+        case ActKind::set_counter:
+        case ActKind::add_counter: {
+            out.amount = value(act.amount, scope, plain_number, act.name.text);
+            auto found = counters_.find(scope.chain.front()->name.text + "." + act.name.text);
+            if (found == counters_.end()) found = counters_.find(act.name.text);
+            if (found == counters_.end()) {
+                std::vector<std::string> names;
+                for (const syntax::Owner* level : scope.chain)
+                    for (const syntax::Counter& counter : level->counters) names.push_back(counter.name.text);
+                const std::string near = nearest_name(act.name.text, names);
+                report(act.name.range, fmt::format("there is no counter called {}", act.name.text),
+                       near.empty() ? fmt::format("declare it: counter {} in 0..2", act.name.text)
+                                    : fmt::format("did you mean {}?", near));
+            } else {
+                out.index = found->second;
+            }
+            break;
+        }
+        case ActKind::remember: {
+            const auto found = memories_.find(scope.chain.front()->name.text + "." + act.name.text);
+            if (found == memories_.end()) break;  // its value was reported already
+            out.index = found->second;
+            out.amount = value(act.amount, scope, program_.memories[static_cast<std::size_t>(found->second)].type,
+                               act.name.text);
+            break;
+        }
+        case ActKind::emit: out.index = event_index(act.name.text).value_or(-1); break;
+    }
+    return out;
+}
+
+Gate Compiler::compile_gate(const syntax::Gate& gate, const Scope& scope) {
+    Gate out;
+    out.cooldown = gate.cooldown;
+    out.reason = gate.reason;
+    out.range = gate.range;
+    out.text = text_of(gate.condition.range);
+    if (gate.cooldown) {
+        out.text = "cooldown " + out.text;
+        out.cooldown_time = value(gate.condition, scope, time_type, "cooldown");
+    } else {
+        out.condition = condition(gate.condition, scope, "gate");
+        if (!has_errors(diagnostics_)) add_gate_parts(gate.condition, scope, out.parts);
+    }
+    return out;
+}
+
+Expression Compiler::number_of_any(const syntax::Expr& expr, const Scope& scope) {
+    Emitted emitted;
+    const Type type = emit(expr, scope, emitted).value_or(Type{});
+    return finish(std::move(emitted), type, expr.range);
+}
+
+void Compiler::add_gate_parts(const syntax::Expr& expr, const Scope& scope, std::vector<GatePart>& out) {
+    using syntax::ExprKind;
+    if (expr.kind == ExprKind::both) {
+        for (const syntax::Expr& part : expr.parts) add_gate_parts(part, scope, out);
+        return;
+    }
+    GatePart part;
+    part.text = text_of(expr.range);
+    part.truth = number_of_any(expr, scope);
+    static const std::map<ExprKind, std::string> comparisons{{ExprKind::less, "<"},    {ExprKind::less_equal, "<="},
+                                                             {ExprKind::greater, ">"}, {ExprKind::greater_equal, ">="},
+                                                             {ExprKind::equal, "=="},  {ExprKind::unequal, "!="}};
+    if (const auto found = comparisons.find(expr.kind); found != comparisons.end()) {
+        part.comparison = found->second;
+        part.left = number_of_any(expr.parts[0], scope);
+        part.right = number_of_any(expr.parts[1], scope);
+    }
+    Watch watch;
+    if (expr.kind == ExprKind::within && watch_of(expr, scope, watch)) {
+        watch.value = number_of_any(expr.parts[1], scope);
+        part.within = watch;
+    }
+    out.push_back(std::move(part));
+}
+
+}  // namespace leap

@@ -1,0 +1,158 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/script/compiler.hpp"
+
+namespace leap {
+namespace {
+
+using syntax::Expr;
+using syntax::ExprKind;
+
+bool is_trace_quantity(std::string_view name) {
+    return name == "feet" || name == "speed" || name == "rising" || name == "x" || name == "y";
+}
+
+}  // namespace
+
+void Compiler::compile_readings() {
+    for (const syntax::File& file : syntax_) {
+        for (const syntax::Reading& reading : file.readings) {
+            const bool twice = std::any_of(program_.readings.begin(), program_.readings.end(),
+                                           [&](const ReadingInfo& r) { return r.name == reading.name.text; });
+            if (twice) report(reading.name.range, fmt::format("the reading {} is declared twice", reading.name.text));
+            if (reading.over && !check_stretch(*reading.over)) continue;
+            const auto type = reading_type(reading.value);
+            if (!type) continue;
+            if (type->kind != ValueKind::number) {
+                report(reading.value.range, "a reading must be a number");
+                continue;
+            }
+            program_.readings.push_back(
+                {reading.name.text, reading.value, reading.over, reading.meaning, *type, reading.range});
+        }
+    }
+}
+
+bool Compiler::check_stretch(const syntax::Stretch& stretch) {
+    const auto machine = program_.find_machine(stretch.owner);
+    if (!machine) {
+        std::vector<std::string> names;
+        for (const Machine& known : program_.machines) names.push_back(known.name);
+        const std::string near = nearest_name(stretch.owner, names);
+        report(stretch.range, fmt::format("there is no move or stance called {}", stretch.owner),
+               near.empty() ? "" : fmt::format("did you mean {}?", near));
+        return false;
+    }
+    if (stretch.phase.empty() || program_.find_phase(*machine, stretch.phase)) return true;
+    report(stretch.range, fmt::format("{} has no phase called {}", stretch.owner, stretch.phase));
+    return false;
+}
+
+bool Compiler::check_instant(const Expr& expr) {
+    if (expr.name == "start" || expr.name == "end") return check_stretch(expr.stretch);
+    if (expr.name == "press" || expr.name == "release") {
+        if (program_.find_button(expr.stretch.owner)) return true;
+        report(expr.range, fmt::format("there is no button called {}", expr.stretch.owner));
+        return false;
+    }
+    if (expr.name == "landed" || expr.name == "left_ground") return true;
+    report(expr.range, fmt::format("{} is no instant", expr.name),
+           "instants are start of MOVE, end of MOVE, press of BUTTON, release of BUTTON, landed, left_ground");
+    return false;
+}
+
+std::optional<Type> Compiler::reading_type(const Expr& expr) {
+    switch (expr.kind) {
+        case ExprKind::literal: return Type{ValueKind::number, expr.literal.unit.dimension};
+        case ExprKind::name: {
+            const std::string path = expr.member.empty() ? expr.name : expr.name + "." + expr.member;
+            if (const auto dial = program_.find_dial(path))
+                return Type{ValueKind::number, program_.dials[static_cast<std::size_t>(*dial)].unit.dimension};
+            const auto reading = std::find_if(program_.readings.begin(), program_.readings.end(),
+                                              [&](const ReadingInfo& r) { return r.name == path; });
+            if (reading != program_.readings.end()) return reading->type;
+            report(expr.range, fmt::format("a reading can't use {}", path),
+                   is_trace_quantity(path) ? fmt::format("say when: {} at start of MOVE, or highest({})", path, path)
+                                           : "it uses dials, earlier readings, and what the run shows");
+            return std::nullopt;
+        }
+        case ExprKind::negate: return reading_type(expr.parts[0]);
+        case ExprKind::add:
+        case ExprKind::subtract:
+        case ExprKind::multiply:
+        case ExprKind::divide: {
+            const auto left = reading_type(expr.parts[0]);
+            const auto right = reading_type(expr.parts[1]);
+            if (!left || !right) return std::nullopt;
+            if (expr.kind == ExprKind::multiply) return Type{ValueKind::number, left->dimension * right->dimension};
+            if (expr.kind == ExprKind::divide) return Type{ValueKind::number, left->dimension / right->dimension};
+            if (*left == *right) return left;
+            report(expr.range, fmt::format("{} and {} can't be joined", type_text(*left), type_text(*right)),
+                   "both sides need the same unit");
+            return std::nullopt;
+        }
+        case ExprKind::at_start:
+        case ExprKind::at_end:
+        case ExprKind::call: return reading_call_type(expr);
+        case ExprKind::of: {
+            if (!check_stretch(expr.stretch)) return std::nullopt;
+            if (expr.name == "duration") return Type{ValueKind::number, dimensions::time};
+            if (expr.name == "distance") return Type{ValueKind::number, dimensions::length};
+            return Type{};
+        }
+        case ExprKind::time_from:
+            if (!check_instant(expr.parts[0]) || !check_instant(expr.parts[1])) return std::nullopt;
+            return Type{ValueKind::number, dimensions::time};
+        default: report(expr.range, "a reading can't say this"); return std::nullopt;
+    }
+}
+
+std::optional<Type> Compiler::reading_call_type(const Expr& expr) {
+    const bool call = expr.kind == ExprKind::call;
+    static const std::vector<std::string> known{"highest", "lowest", "average", "largest_drop"};
+    if (call && std::find(known.begin(), known.end(), expr.name) == known.end()) {
+        const std::string near = nearest_name(expr.name, known);
+        report(expr.range, fmt::format("readings know no {}", expr.name),
+               near.empty() ? "they know highest, lowest, average and largest_drop"
+                            : fmt::format("did you mean {}?", near));
+        return std::nullopt;
+    }
+    if (!call && !check_stretch(expr.stretch)) return std::nullopt;
+    if (expr.parts.size() != 1 || expr.parts[0].kind != ExprKind::name || !is_trace_quantity(expr.parts[0].name)) {
+        report(expr.range, "this wants one quantity of the run", "feet, speed, rising, x or y");
+        return std::nullopt;
+    }
+    return find_sense(plain_senses(), expr.parts[0].name)->type;
+}
+
+void Compiler::compile_marks() {
+    for (const syntax::File& file : syntax_) {
+        for (const syntax::Mark& mark : file.marks) {
+            const auto reading = std::find_if(program_.readings.begin(), program_.readings.end(),
+                                              [&](const ReadingInfo& r) { return r.name == mark.reading.text; });
+            if (reading == program_.readings.end()) {
+                std::vector<std::string> names;
+                for (const ReadingInfo& known : program_.readings) names.push_back(known.name);
+                const std::string near = nearest_name(mark.reading.text, names);
+                if (!has_errors(diagnostics_))
+                    report(mark.reading.range, fmt::format("there is no reading called {}", mark.reading.text),
+                           near.empty() ? "" : fmt::format("did you mean {}?", near));
+                continue;
+            }
+            for (const syntax::Literal* end : {&mark.band.low, &mark.band.high})
+                if (end->unit.dimension != reading->type.dimension)
+                    report(end->range,
+                           fmt::format("{} is {}, this is {}", mark.reading.text,
+                                       dimension_text(reading->type.dimension), dimension_text(end->unit.dimension)));
+            if (mark.band.low.si() > mark.band.high.si())
+                report(mark.band.range, "this band has no room", "the lower end comes first");
+            program_.marks.push_back({mark.reading.text, mark.band.low.si(), mark.band.high.si(), mark.band.low.unit,
+                                      mark.tape, mark.range});
+        }
+    }
+}
+
+}  // namespace leap

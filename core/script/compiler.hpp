@@ -1,0 +1,126 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <map>
+#include <set>
+
+#include "core/script/compile.hpp"
+
+namespace leap {
+
+/// The checks and translation behind compile(); split over compile_*.cpp by what is compiled.
+class Compiler {
+  public:
+    explicit Compiler(std::vector<SourceFile> files);
+    void add(syntax::File file);
+    /// Compiles everything added. The program is only meaningful when no error was reported.
+    void run();
+    Program take_program() { return std::move(program_); }
+    Diagnostics take_diagnostics() { return std::move(diagnostics_); }
+
+  private:
+    /// Where names are looked up: the owner, then what it is based on, then the file's own.
+    struct Scope {
+        std::vector<const syntax::Owner*> chain;  ///< the owner first, then its bases; empty for the file itself
+        std::int32_t machine = -1;
+        std::size_t level = 0;  ///< where in the chain the text being compiled stands; `base` is one further
+    };
+
+    // compile.cpp
+    void index_names();
+    void report(SourceRange range, std::string message, std::string hint = {});
+    void warn(SourceRange range, std::string message, std::string hint = {});
+    void claim_name(const syntax::Name& name, std::string_view what);
+    std::vector<const syntax::Owner*> chain_of(const syntax::Owner& owner);
+    Scope scope_of(const syntax::Owner& owner);
+    std::string text_of(SourceRange range) const;
+
+    // compile_expression.cpp
+    struct Emitted {
+        std::vector<Instruction> code;
+        bool constant = true;
+    };
+    std::optional<Type> emit(const syntax::Expr& expr, const Scope& scope, Emitted& out);
+    std::optional<Type> emit_name(const syntax::Expr& expr, const Scope& scope, Emitted& out);
+    std::optional<Type> emit_member(const syntax::Expr& expr, const Scope& scope, Emitted& out);
+    std::optional<Type> emit_in_chain(const std::string& name, const Scope& scope, std::size_t from, Emitted& out,
+                                      bool& found);
+    std::optional<Type> emit_let(const syntax::Let& let, const Scope& scope, std::size_t level, Emitted& out);
+    std::optional<Type> emit_sense(const SenseInfo& sense, const Scope& scope, const syntax::Expr& expr, Emitted& out);
+    std::optional<Type> emit_arithmetic(const syntax::Expr& expr, const Scope& scope, Emitted& out);
+    std::optional<Type> emit_comparison(const syntax::Expr& expr, const Scope& scope, Emitted& out);
+    std::optional<Type> emit_logic(const syntax::Expr& expr, const Scope& scope, Emitted& out);
+    std::optional<Type> emit_within(const syntax::Expr& expr, const Scope& scope, Emitted& out);
+    std::optional<Type> emit_call(const syntax::Expr& expr, const Scope& scope, Emitted& out);
+    std::optional<Type> emit_function(const syntax::Expr& expr, const Scope& scope, Emitted& out);
+    std::optional<Type> emit_pick(const syntax::Expr& expr, const Scope& scope, Emitted& out);
+    std::optional<Type> emit_active(const syntax::Expr& expr, std::int32_t machine, Emitted& out);
+    Type emit_dial(std::int32_t dial, Emitted& out);
+    void unknown_name(const syntax::Expr& expr, const Scope& scope);
+    bool wants(const syntax::Expr& expr, std::optional<Type> got, Type wanted, std::string_view who);
+    std::optional<std::int32_t> event_index(const std::string& name) const;
+
+    Expression finish(Emitted emitted, Type type, SourceRange range);
+    Expression value(const syntax::Expr& expr, const Scope& scope, Type wanted, std::string_view who);
+    std::optional<Expression> value(const std::optional<syntax::Expr>& expr, const Scope& scope, Type wanted,
+                                    std::string_view who);
+    Condition condition(const syntax::Expr& expr, const Scope& scope, std::string_view who);
+    void find_watches(const syntax::Expr& expr, const Scope& scope, std::vector<Watch>& out);
+    bool watch_of(const syntax::Expr& quantity, const Scope& scope, Watch& out) const;
+
+    // compile_owner.cpp
+    void declare_dials(const std::string& owner, const std::vector<syntax::Dial>& dials);
+    void declare_counters(const std::string& path, const std::vector<syntax::Counter>& counters, const Scope& scope);
+    void declare_machines();
+    void declare_memories();
+    void declare_memories_in(const std::vector<syntax::Act>& acts, const Scope& scope);
+    void compile_counters();
+    void compile_curves();
+    void compile_body();
+    void compile_machine(std::int32_t index);
+    void compile_stance_head(Machine& machine, const Scope& scope);
+    void compile_move_head(Machine& machine, const Scope& scope);
+    void compile_phases(Machine& machine, const Scope& scope);
+    Phase compile_phase(const syntax::Phase& phase, const Machine& machine, const Scope& scope);
+    Way compile_way(const syntax::Way& way, const Machine& machine, const Scope& scope);
+    Effects compile_effects(const std::vector<syntax::Effect>& effects, const Scope& scope);
+    Block compile_block(const syntax::Block& block, const Scope& scope);
+    std::vector<Act> compile_acts(const std::vector<syntax::Act>& acts, const Scope& scope);
+    Act compile_act(const syntax::Act& act, const Scope& scope);
+    Gate compile_gate(const syntax::Gate& gate, const Scope& scope);
+    void add_gate_parts(const syntax::Expr& expr, const Scope& scope, std::vector<GatePart>& out);
+    Expression number_of_any(const syntax::Expr& expr, const Scope& scope);
+
+    // compile_reading.cpp
+    void compile_readings();
+    std::optional<Type> reading_type(const syntax::Expr& expr);
+    std::optional<Type> reading_call_type(const syntax::Expr& expr);
+    bool check_stretch(const syntax::Stretch& stretch);
+    bool check_instant(const syntax::Expr& expr);
+    void compile_marks();
+
+    // check_program.cpp
+    void check_program();
+    void check_ways_out(const Machine& machine);
+    void check_gates(const Machine& machine, const Tuning& tuning);
+
+    Program program_;
+    Diagnostics diagnostics_;
+    std::vector<syntax::File> syntax_;
+    std::map<std::string, const syntax::Owner*> owners_;
+    std::vector<const syntax::Owner*> machine_syntax_;  ///< by machine
+    const syntax::Owner* body_ = nullptr;
+    std::map<std::string, SourceRange> claimed_;
+    std::map<std::string, const syntax::Let*> file_lets_;
+    std::map<std::string, std::int32_t> counters_;  ///< by path
+    std::map<std::string, std::int32_t> memories_;  ///< by path
+    struct CounterSyntax {
+        const syntax::Counter* counter;
+        Scope scope;
+    };
+    std::vector<CounterSyntax> counter_syntax_;
+    std::set<const syntax::Let*> open_lets_;  ///< being worked out; one inside itself is an error
+    std::set<std::string> used_curves_;
+};
+
+}  // namespace leap

@@ -1,0 +1,33 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <span>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/script/source.hpp"
+
+namespace leap {
+
+enum class Severity { error, warning };
+
+/// One message about a script: what is wrong, where, and what to try.
+struct Diagnostic {
+    Severity severity = Severity::error;
+    SourceRange range;
+    std::string message;
+    std::string hint;  ///< what to try; may be empty
+};
+
+using Diagnostics = std::vector<Diagnostic>;
+
+bool has_errors(std::span<const Diagnostic> diagnostics);
+
+/// "hop.leap:14:21: error: gravity wants m/s², this is m/s" and, when there is a hint, "; " and the hint.
+std::string diagnostic_text(const Diagnostic& diagnostic, std::span<const SourceFile> files);
+
+/// The candidate that differs least from `name` (edit distance with swaps of neighbours), or "" when none is near.
+std::string nearest_name(std::string_view name, std::span<const std::string> candidates);
+
+}  // namespace leap

@@ -1,0 +1,203 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include <array>
+#include <cmath>
+
+#include "core/script/parser.hpp"
+
+namespace leap {
+namespace {
+
+using syntax::Expr;
+using syntax::ExprKind;
+
+struct Operator {
+    std::string_view text;
+    ExprKind kind;
+    int level;
+};
+
+constexpr std::array<Operator, 12> operators{{
+    {"or", ExprKind::either, 0},
+    {"and", ExprKind::both, 1},
+    {"<", ExprKind::less, 3},
+    {"<=", ExprKind::less_equal, 3},
+    {">", ExprKind::greater, 3},
+    {">=", ExprKind::greater_equal, 3},
+    {"==", ExprKind::equal, 3},
+    {"!=", ExprKind::unequal, 3},
+    {"+", ExprKind::add, 4},
+    {"-", ExprKind::subtract, 4},
+    {"*", ExprKind::multiply, 5},
+    {"/", ExprKind::divide, 5},
+}};
+
+constexpr int level_not = 2;
+constexpr int level_unary = 6;
+constexpr int deepest_nesting = 200;
+
+Expr node(ExprKind kind, Expr left, Expr right) {
+    Expr out;
+    out.kind = kind;
+    out.range = joined(left.range, right.range);
+    out.parts.push_back(std::move(left));
+    out.parts.push_back(std::move(right));
+    return out;
+}
+
+}  // namespace
+
+Expr Parser::expression() {
+    if (++depth_ > deepest_nesting) fail("this is nested too deeply", "split it with let");
+    Expr out = binary(0);
+    --depth_;
+    return out;
+}
+
+Expr Parser::binary(int level) {
+    if (level == level_not && is("not")) {
+        const SourceRange begin = peek().range;
+        accept("not");
+        Expr out;
+        out.kind = ExprKind::invert;
+        if (++depth_ > deepest_nesting) fail("this is nested too deeply", "split it with let");
+        out.parts.push_back(binary(level_not));
+        --depth_;
+        out.range = since(begin);
+        return out;
+    }
+    if (level == level_unary) return unary();
+    Expr left = binary(level + 1);
+    while (!failed_) {
+        const Operator* found = nullptr;
+        for (const Operator& candidate : operators)
+            if (candidate.level == level && is(candidate.text)) found = &candidate;
+        if (found == nullptr) {
+            if (level != 3 || !is("within")) return left;
+            accept("within");
+            left = node(ExprKind::within, std::move(left), binary(4));
+            continue;
+        }
+        accept(found->text);
+        left = node(found->kind, std::move(left), binary(level + 1));
+    }
+    return left;
+}
+
+Expr Parser::unary() {
+    if (!is("-")) return powered();
+    const SourceRange begin = peek().range;
+    accept("-");
+    Expr out;
+    out.kind = ExprKind::negate;
+    if (++depth_ > deepest_nesting) fail("this is nested too deeply", "split it with let");
+    out.parts.push_back(unary());
+    --depth_;
+    out.range = since(begin);
+    return out;
+}
+
+Expr Parser::powered() {
+    Expr base = primary();
+    if (!accept("^")) return base;
+    Expr exponent;
+    exponent.kind = ExprKind::literal;
+    exponent.range = peek().range;
+    exponent.literal.written = whole_number("an exponent");
+    if (std::abs(exponent.literal.written) > 8) fail("an exponent may be at most 8");
+    return node(ExprKind::power, std::move(base), std::move(exponent));
+}
+
+Expr Parser::primary() {
+    Expr out;
+    const Token token = peek();
+    if (token.kind == TokenKind::number) {
+        out.literal = literal();
+        out.range = out.literal.range;
+        return out;
+    }
+    if (accept("(")) {
+        out = expression();
+        expect(")", "at the end of this bracket");
+        return out;
+    }
+    if (in_reading_ && reading_primary(out)) return out;
+    if (is_name()) return name_or_call();
+    fail("a value is missing here", "write a number with its unit, a dial, or a sense like rising");
+    return out;
+}
+
+Expr Parser::name_or_call() {
+    const SourceRange begin = peek().range;
+    Expr out;
+    out.kind = ExprKind::name;
+    out.name = name("a name").text;
+    if (accept(".")) out.member = name("the name behind the point").text;
+    if (is("(") && peek().glued) {
+        accept("(");
+        out.kind = ExprKind::call;
+        if (!is(")")) {
+            do out.parts.push_back(expression());
+            while (accept(","));
+        }
+        expect(")", fmt::format("behind what {} is given", out.name));
+    }
+    out.range = since(begin);
+    return out;
+}
+
+syntax::Literal Parser::literal() {
+    syntax::Literal out;
+    out.range = peek().range;
+    const bool negative = accept("-");
+    if (peek().kind != TokenKind::number) {
+        fail("a number is missing here", "for example 2.1 m");
+        return out;
+    }
+    const Token& token = tokens_[at_++];
+    out.range = joined(out.range, token.range);
+    out.written = negative ? -token.number : token.number;
+    out.unit = unit_behind_number(out.range);
+    return out;
+}
+
+/// Reads `m/s^2`, `%`, `/s`, ... behind a number. A `/` belongs to the unit only when a unit word follows it.
+Unit Parser::unit_behind_number(SourceRange& range) {
+    Unit unit;
+    bool first = true;
+    while (true) {
+        const bool divides = is("/");
+        if (!first && !divides) break;
+        const Token& word = peek(divides ? 1 : 0);
+        const auto found = word.kind == TokenKind::name || word.text == "%" ? unit_word(word.text) : std::nullopt;
+        if (!found || word.first_on_line) break;
+        at_ += divides ? 2 : 1;
+        int exponent = 1;
+        if (is("^") && peek().glued) {
+            accept("^");
+            exponent = whole_number("a unit's exponent");
+            if (std::abs(exponent) > 8) fail("a unit's exponent may be at most 8");
+        }
+        const int sign = divides ? -1 : 1;
+        unit.text += divides ? "/" : "";
+        unit.text += found->text;
+        if (exponent != 1) unit.text += fmt::format("^{}", exponent);
+        unit.scale *= std::pow(found->scale, sign * exponent);
+        unit.dimension = unit.dimension * power(found->dimension, sign * exponent);
+        range = since(range);
+        first = false;
+    }
+    return unit;
+}
+
+syntax::Range Parser::range() {
+    syntax::Range out;
+    out.low = literal();
+    expect("..", "between the two ends of a range");
+    out.high = literal();
+    out.range = joined(out.low.range, out.high.range);
+    return out;
+}
+
+}  // namespace leap

@@ -1,0 +1,169 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include <array>
+
+#include "core/script/parser.hpp"
+
+namespace leap {
+namespace {
+
+constexpr std::array<std::string_view, 11> file_statements{"use",  "button", "body",    "stance",  "move", "curve",
+                                                           "dial", "let",    "counter", "reading", "mark"};
+
+}  // namespace
+
+ParseOutput Parser::run() {
+    while (!at_end()) {
+        const std::size_t before = at_;
+        file_item();
+        if (!failed_) continue;
+        recover(file_statements);
+        if (at_ == before || is("}")) ++at_;
+    }
+    return std::move(out_);
+}
+
+void Parser::file_item() {
+    const SourceRange begin = peek().range;
+    if (accept("use")) {
+        syntax::Use use;
+        use.path = string("the file to use");
+        use.range = since(begin);
+        if (!failed_) out_.file.uses.push_back(std::move(use));
+    } else if (accept("button")) {
+        button();
+    } else if (is("body")) {
+        body();
+    } else if (is("stance")) {
+        stance();
+    } else if (is("move")) {
+        move();
+    } else if (accept("curve")) {
+        curve();
+    } else if (is("dial")) {
+        syntax::Dial read = dial();
+        if (!failed_) out_.file.dials.push_back(std::move(read));
+    } else if (is("let")) {
+        syntax::Let read = let();
+        if (!failed_) out_.file.lets.push_back(std::move(read));
+    } else if (is("counter")) {
+        syntax::Counter read = counter();
+        if (!failed_) out_.file.counters.push_back(std::move(read));
+    } else if (accept("reading")) {
+        reading();
+    } else if (accept("mark")) {
+        mark();
+    } else {
+        const std::vector<std::string> known(file_statements.begin(), file_statements.end());
+        const std::string near = is_name() ? nearest_name(peek().text, known) : std::string{};
+        fail_at(peek().range, fmt::format("'{}' opens no statement", peek().text),
+                near.empty() ? "a file holds use, button, body, stance, move, curve, dial, let, counter, reading, mark"
+                             : fmt::format("did you mean {}?", near));
+    }
+}
+
+void Parser::button() {
+    syntax::Button read;
+    read.name = name("the button's name");
+    const auto list = [this](std::vector<std::string>& into) {
+        do into.push_back(string("a key or pad button"));
+        while (accept(",") && !failed_);
+    };
+    while (!failed_) {
+        if (accept("key")) {
+            list(read.keys);
+        } else if (accept("pad")) {
+            list(read.pads);
+        } else {
+            break;
+        }
+    }
+    if (!failed_) out_.file.buttons.push_back(std::move(read));
+}
+
+void Parser::curve() {
+    syntax::Curve read;
+    read.name = name("the curve's name");
+    read.range = read.name.range;
+    expect("=", "behind the curve's name");
+    expect("points", "before the curve's points");
+    while (!failed_ && accept("(")) {
+        syntax::CurvePoint point;
+        point.x = literal().si();
+        expect(",", "between the two numbers of a point");
+        point.y = literal().si();
+        expect(")", "behind the point");
+        read.points.push_back(point);
+        accept(",");
+    }
+    read.range = since(read.range);
+    if (!failed_ && read.points.size() < 2) {
+        fail_at(read.range, "a curve needs two points or more", "for example points (0, 1) (1, 0.5)");
+        return;
+    }
+    for (std::size_t i = 1; i < read.points.size(); ++i)
+        if (read.points[i].x <= read.points[i - 1].x) {
+            fail_at(read.range, "the points of a curve must go from left to right",
+                    fmt::format("point {} does not lie to the right of the one before it", i + 1));
+            return;
+        }
+    if (!failed_) out_.file.curves.push_back(std::move(read));
+}
+
+syntax::Dial Parser::dial() {
+    syntax::Dial out;
+    const SourceRange begin = peek().range;
+    accept("dial");
+    out.name = name("the dial's name");
+    expect("=", "behind the dial's name");
+    out.value = literal();
+    if (accept("in")) out.range = range();
+    out.meaning = optional_string();
+    out.whole = since(begin);
+    return out;
+}
+
+syntax::Let Parser::let() {
+    accept("let");
+    syntax::Let out;
+    out.name = name("the name behind let");
+    expect("=", "behind the name");
+    out.value = expression();
+    return out;
+}
+
+syntax::Counter Parser::counter() {
+    syntax::Counter out;
+    const SourceRange begin = peek().range;
+    accept("counter");
+    out.name = name("the counter's name");
+    expect("in", "behind the counter's name");
+    out.low = whole_number("the counter's lowest value");
+    expect("..", "between the counter's lowest and highest value");
+    out.high = whole_number("the counter's highest value");
+    out.start = out.low;
+    if (accept("from")) out.start = whole_number("the counter's first value");
+    if (accept("back")) {
+        expect("to", "behind back");
+        out.back_to = whole_number("the value the counter falls back to");
+        if (accept("after")) {
+            out.back_after = syntax::Expr{};
+            out.back_after.literal = literal();
+            out.back_after.range = out.back_after.literal.range;
+        }
+        accept("when");
+        out.back_when = expression();
+    }
+    out.whole = since(begin);
+    if (!failed_ && (out.high < out.low || out.start < out.low || out.start > out.high))
+        fail_at(out.whole, "this counter's first value lies outside its range", "write in LOW..HIGH from FIRST");
+    return out;
+}
+
+ParseOutput parse(std::string_view text, std::uint32_t file) {
+    LexOutput lexed = lex(text, file);
+    return Parser(std::move(lexed.tokens), std::move(lexed.diagnostics)).run();
+}
+
+}  // namespace leap

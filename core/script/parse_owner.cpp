@@ -1,0 +1,204 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include <array>
+
+#include "core/script/parser.hpp"
+
+namespace leap {
+namespace {
+
+constexpr std::array<std::string_view, 11> body_statements{"capsule", "eyes", "step", "walkable", "gravity", "turn",
+                                                           "locked",  "dial", "let",  "counter",  "radius"};
+constexpr std::array<std::string_view, 10> stance_statements{"dial", "let",   "counter", "steer", "gravity",
+                                                             "cap",  "limit", "on",      "start", "finish"};
+constexpr std::array<std::string_view, 9> move_statements{"dial", "let",     "counter", "gate",   "buffer",
+                                                          "on",   "charges", "phase",   "without"};
+
+template <std::size_t N>
+std::string list_text(const std::array<std::string_view, N>& words) {
+    return fmt::format("{}", fmt::join(words, ", "));
+}
+
+template <std::size_t N>
+std::string hint_for(std::string_view word, const std::array<std::string_view, N>& words, std::string_view place) {
+    const std::string near = nearest_name(word, std::vector<std::string>(words.begin(), words.end()));
+    return near.empty() ? fmt::format("{} holds {}", place, list_text(words)) : fmt::format("did you mean {}?", near);
+}
+
+}  // namespace
+
+void Parser::body() {
+    syntax::Owner owner;
+    owner.kind = syntax::OwnerKind::body;
+    owner.range = peek().range;
+    accept("body");
+    owner.name = name("the body's name");
+    block(body_statements, [&] { body_item(owner); });
+    owner.range = since(owner.range);
+    if (!failed_) out_.file.owners.push_back(std::move(owner));
+}
+
+bool Parser::shared_item(syntax::Owner& owner) {
+    if (is("dial")) {
+        syntax::Dial read = dial();
+        if (!failed_) owner.dials.push_back(std::move(read));
+    } else if (is("let")) {
+        syntax::Let read = let();
+        if (!failed_) owner.lets.push_back(std::move(read));
+    } else if (is("counter")) {
+        syntax::Counter read = counter();
+        if (!failed_) owner.counters.push_back(std::move(read));
+    } else {
+        return false;
+    }
+    return true;
+}
+
+void Parser::body_item(syntax::Owner& owner) {
+    if (shared_item(owner)) return;
+    if (accept("capsule")) {
+        expect("radius", "behind capsule");
+        owner.radius = expression();
+        expect("height", "behind the radius");
+        owner.height = expression();
+    } else if (accept("eyes")) {
+        expect("at", "behind eyes");
+        owner.eyes = expression();
+    } else if (accept("step")) {
+        expect("up", "behind step");
+        owner.step_up = expression();
+    } else if (accept("walkable")) {
+        expect("up", "behind walkable");
+        expect("to", "behind walkable up");
+        owner.walkable = expression();
+    } else if (accept("turn")) {
+        owner.turn = expression();
+    } else if (is("gravity")) {
+        effect(owner.effects);
+    } else if (accept("locked")) {
+        const syntax::Name axis = name("the locked axis (x or y)");
+        if (!failed_ && axis.text != "x" && axis.text != "y") fail_at(axis.range, "only x or y can be locked");
+        if (!failed_) owner.locked_axis = axis.text[0];
+        expect("at", "behind the axis");
+        owner.locked_at = expression();
+    } else {
+        fail_at(peek().range, fmt::format("a body has no '{}'", peek().text),
+                hint_for(peek().text, body_statements, "it"));
+    }
+}
+
+void Parser::stance() {
+    syntax::Owner owner;
+    owner.kind = syntax::OwnerKind::stance;
+    owner.range = peek().range;
+    accept("stance");
+    owner.name = name("the stance's name");
+    while (!failed_ && !is("{")) {
+        if (accept("is")) {
+            owner.base = name("the stance it is based on");
+        } else if (accept("when")) {
+            owner.when = expression();
+        } else if (accept("until")) {
+            owner.until = expression();
+        } else if (accept("from")) {
+            do owner.from.push_back(name("a stance"));
+            while (accept(","));
+        } else {
+            fail("'{' is missing here", "a stance's head may have is, when, until and from");
+        }
+    }
+    block(stance_statements, [&] { stance_item(owner); });
+    owner.range = since(owner.range);
+    if (!failed_) out_.file.owners.push_back(std::move(owner));
+}
+
+void Parser::stance_item(syntax::Owner& owner) {
+    if (shared_item(owner) || effect(owner.effects)) return;
+    if (is("on") || is("start") || is("finish")) {
+        syntax::Block read = trigger_block();
+        if (!failed_) owner.blocks.push_back(std::move(read));
+    } else {
+        fail_at(peek().range, fmt::format("a stance has no '{}'", peek().text),
+                hint_for(peek().text, stance_statements, "it"));
+    }
+}
+
+void Parser::move() {
+    syntax::Owner owner;
+    owner.kind = syntax::OwnerKind::move;
+    owner.range = peek().range;
+    accept("move");
+    owner.name = name("the move's name");
+    while (!failed_ && !is("{")) {
+        if (accept("is")) {
+            owner.base = name("the move it is based on");
+        } else if (accept("on")) {
+            owner.button = name("the button that starts it");
+        } else {
+            fail("'{' is missing here", "a move's head may have is and on");
+        }
+    }
+    block(move_statements, [&] { move_item(owner); });
+    owner.range = since(owner.range);
+    if (!failed_) out_.file.owners.push_back(std::move(owner));
+}
+
+void Parser::move_item(syntax::Owner& owner) {
+    if (shared_item(owner)) return;
+    const SourceRange begin = peek().range;
+    if (is("gate")) {
+        syntax::Gate read = gate();
+        if (!failed_) owner.gates.push_back(std::move(read));
+    } else if (accept("buffer")) {
+        owner.buffer = expression();
+    } else if (accept("without")) {
+        expect("gates", "behind without");
+        owner.without_gates = true;
+    } else if (is("charges")) {
+        syntax::Charges read = charges();
+        if (failed_) return;
+        if (owner.charges) warn(begin, "charges are said twice; the second counts");
+        owner.charges = std::move(read);
+    } else if (is("phase")) {
+        syntax::Phase read = phase();
+        if (!failed_) owner.phases.push_back(std::move(read));
+    } else if (is("on")) {
+        syntax::Block read = trigger_block();
+        if (!failed_) owner.blocks.push_back(std::move(read));
+    } else {
+        fail_at(peek().range, fmt::format("a move has no '{}'", peek().text),
+                hint_for(peek().text, move_statements, "it"));
+    }
+}
+
+syntax::Gate Parser::gate() {
+    syntax::Gate out;
+    out.range = peek().range;
+    accept("gate");
+    out.cooldown = accept("cooldown");
+    out.condition = expression();
+    out.reason = optional_string();
+    out.range = since(out.range);
+    return out;
+}
+
+syntax::Charges Parser::charges() {
+    syntax::Charges out;
+    out.range = peek().range;
+    accept("charges");
+    out.count = expression();
+    if (accept("refill")) {
+        if (accept("when")) {
+            out.refill_when = expression();
+        } else if (accept("after")) {
+            out.refill_after = expression();
+        } else {
+            fail("'when' or 'after' is missing behind refill");
+        }
+    }
+    out.range = since(out.range);
+    return out;
+}
+
+}  // namespace leap

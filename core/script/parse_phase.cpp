@@ -1,0 +1,215 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include <array>
+
+#include "core/script/parser.hpp"
+
+namespace leap {
+namespace {
+
+constexpr std::array<std::string_view, 11> phase_statements{"start", "finish",  "at",    "on",  "go",   "end",
+                                                            "steer", "gravity", "drive", "cap", "limit"};
+
+bool is_act_keyword(std::string_view word) {
+    return word == "launch" || word == "keep" || word == "stop" || word == "remember" || word == "emit";
+}
+
+}  // namespace
+
+syntax::Phase Parser::phase() {
+    syntax::Phase out;
+    out.range = peek().range;
+    accept("phase");
+    out.name = name("the phase's name");
+    if (accept("for")) {
+        if (accept("at")) expect("most", "behind for at");
+        out.duration = expression();
+    }
+    block(phase_statements, [&] { phase_item(out); });
+    out.range = since(out.range);
+    return out;
+}
+
+void Parser::phase_item(syntax::Phase& phase) {
+    if (effect(phase.effects)) return;
+    if (is("start") || is("finish") || is("at") || is("on")) {
+        syntax::Block read = trigger_block();
+        if (!failed_) phase.blocks.push_back(std::move(read));
+    } else if (is("go") || is("end")) {
+        syntax::Way read = way();
+        if (!failed_) phase.ways.push_back(std::move(read));
+    } else {
+        const std::string near =
+            nearest_name(peek().text, std::vector<std::string>(phase_statements.begin(), phase_statements.end()));
+        fail_at(peek().range, fmt::format("a phase has no '{}'", peek().text),
+                near.empty() ? "it holds start, finish, at, on, go, end, steer, gravity, drive, cap, limit"
+                             : fmt::format("did you mean {}?", near));
+    }
+}
+
+/// One effect, when one stands here; they hold as long as the phase or stance does.
+bool Parser::effect(std::vector<syntax::Effect>& effects) {
+    syntax::Effect out;
+    out.range = peek().range;
+    if (accept("steer")) {
+        out.kind = syntax::EffectKind::steer;
+        expect("to", "behind steer");
+        out.main = expression();
+        while (!failed_) {
+            if (accept("gain")) {
+                out.second = expression();
+            } else if (accept("brake")) {
+                out.third = expression();
+            } else {
+                break;
+            }
+        }
+    } else if (accept("gravity")) {
+        out.kind = syntax::EffectKind::gravity;
+        out.main = expression();
+    } else if (accept("drive")) {
+        out.kind = syntax::EffectKind::drive;
+        out.main = expression();
+        expect("at", "behind the direction");
+        out.second = expression();
+        if (accept("shaped")) out.curve = name("the curve's name");
+    } else if (accept("cap")) {
+        out.kind = syntax::EffectKind::cap;
+        expect("speed", "behind cap");
+        out.main = expression();
+        if (accept("fading")) out.second = expression();
+    } else if (accept("limit")) {
+        out.kind = syntax::EffectKind::limit;
+        expect("rising", "behind limit");
+        out.main = expression();
+        expect("..", "between the two ends of the limit");
+        out.second = expression();
+    } else {
+        return false;
+    }
+    out.range = since(out.range);
+    if (!failed_) effects.push_back(std::move(out));
+    return true;
+}
+
+syntax::Block Parser::trigger_block() {
+    syntax::Block out;
+    out.range = peek().range;
+    if (accept("start")) {
+        out.trigger = syntax::Trigger::start;
+    } else if (accept("finish")) {
+        out.trigger = syntax::Trigger::finish;
+    } else if (accept("at")) {
+        out.trigger = syntax::Trigger::at;
+        out.when = expression();
+    } else {
+        accept("on");
+        out.trigger = syntax::Trigger::on;
+        out.when = expression();
+    }
+    expect(":", "before what is to happen");
+    out.acts = acts();
+    out.range = since(out.range);
+    return out;
+}
+
+syntax::Way Parser::way() {
+    syntax::Way out;
+    out.range = peek().range;
+    if (accept("go")) {
+        out.to = name("the phase to go to");
+    } else {
+        accept("end");
+    }
+    while (!failed_) {
+        if (accept("when")) {
+            out.when = expression();
+        } else if (accept("after")) {
+            out.after = expression();
+        } else if (accept("then")) {
+            expect(":", "behind then");
+            out.acts = acts();
+            break;
+        } else {
+            break;
+        }
+    }
+    out.range = since(out.range);
+    return out;
+}
+
+std::vector<syntax::Act> Parser::acts() {
+    std::vector<syntax::Act> out;
+    bool remembering = false;
+    do {
+        syntax::Act read = act(remembering);
+        remembering = read.kind == syntax::ActKind::remember;
+        if (!failed_) out.push_back(std::move(read));
+    } while (!failed_ && accept(","));
+    return out;
+}
+
+syntax::Act Parser::act(bool after_remember) {
+    using syntax::ActKind;
+    using syntax::MotionPart;
+    syntax::Act out;
+    out.range = peek().range;
+    if (accept("launch")) {
+        out.kind = ActKind::launch;
+        out.direction = expression();
+        expect("at", "behind the direction");
+        out.amount = expression();
+        out.adding = accept("adding");
+    } else if (accept("keep")) {
+        out.kind = ActKind::keep;
+        out.amount = expression();
+        expect("of", "behind the share");
+        if (accept("velocity")) {
+            out.part = MotionPart::velocity;
+        } else if (accept("speed")) {
+            out.part = MotionPart::speed;
+        } else if (accept("rising")) {
+            out.part = MotionPart::rising;
+        } else {
+            fail("keep wants 'velocity', 'speed' or 'rising' behind of");
+        }
+    } else if (accept("stop")) {
+        out.kind = ActKind::stop;
+        if (accept("falling")) {
+            out.part = MotionPart::falling;
+        } else if (accept("rising")) {
+            out.part = MotionPart::rising;
+        } else if (accept("moving")) {
+            out.part = MotionPart::speed;
+        }
+    } else if (is("remember") || (after_remember && is_name() && !is_act_keyword(peek().text))) {
+        accept("remember");
+        out.kind = ActKind::remember;
+        out.name = name("the name to remember it by");
+        expect("=", "behind the name");
+        out.amount = expression();
+    } else if (accept("emit")) {
+        out.kind = ActKind::emit;
+        out.name = name("the event's name");
+    } else if (is_name() && (peek(1).text == "+" || peek(1).text == "-" || peek(1).text == "=")) {
+        out.name = name("the counter");
+        out.kind = is("=") ? ActKind::set_counter : ActKind::add_counter;
+        const bool negative = accept("-");
+        if (!negative) ++at_;
+        out.amount = binary(5);
+        if (negative) {
+            syntax::Expr negated;
+            negated.kind = syntax::ExprKind::negate;
+            negated.range = out.amount.range;
+            negated.parts.push_back(std::move(out.amount));
+            out.amount = std::move(negated);
+        }
+    } else {
+        fail("an act is missing here", "acts are launch, keep, stop, remember, emit, or a counter like link + 1");
+    }
+    out.range = since(out.range);
+    return out;
+}
+
+}  // namespace leap

@@ -1,0 +1,102 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include "core/script/parser.hpp"
+
+namespace leap {
+
+using syntax::Expr;
+using syntax::ExprKind;
+
+void Parser::reading() {
+    syntax::Reading read;
+    read.range = peek().range;
+    read.name = name("the reading's name");
+    expect("=", "behind the reading's name");
+    in_reading_ = true;
+    read.value = expression();
+    in_reading_ = false;
+    if (accept("over")) read.over = stretch();
+    read.meaning = optional_string();
+    read.range = since(read.range);
+    if (!failed_) out_.file.readings.push_back(std::move(read));
+}
+
+void Parser::mark() {
+    syntax::Mark read;
+    read.range = peek().range;
+    read.reading = name("the reading's name");
+    expect("in", "behind the reading's name");
+    read.band = range();
+    if (accept("on")) {
+        expect("tape", "behind on");
+        read.tape = string("the tape's name");
+    }
+    read.range = since(read.range);
+    if (!failed_) out_.file.marks.push_back(std::move(read));
+}
+
+syntax::Stretch Parser::stretch() {
+    syntax::Stretch out;
+    out.range = peek().range;
+    if (accept("last")) out.ordinal = 0;
+    out.owner = name("a move, a phase or a stance").text;
+    if (accept(".")) out.phase = name("the phase").text;
+    const Token& token = peek();
+    if (out.ordinal != 0 && token.kind == TokenKind::number && !token.first_on_line) {
+        out.ordinal = whole_number("the ordinal");
+        if (out.ordinal < 1) fail("ordinals count from 1");
+    }
+    out.range = since(out.range);
+    return out;
+}
+
+/// What only readings can say: `duration of hop`, `feet at start of hop`, `time from press of jump to start of hop`.
+bool Parser::reading_primary(Expr& out) {
+    const SourceRange begin = peek().range;
+    if (!is_name()) return false;
+    if ((is("duration") || is("distance") || is("count")) && peek(1).text == "of") {
+        out.kind = ExprKind::of;
+        out.name = name("").text;
+        accept("of");
+        out.stretch = stretch();
+    } else if (is("time") && peek(1).text == "from") {
+        out.kind = ExprKind::time_from;
+        accept("time");
+        accept("from");
+        out.parts.push_back(instant());
+        expect("to", "behind the first instant");
+        out.parts.push_back(instant());
+    } else if (peek(1).text == "at" && (peek(2).text == "start" || peek(2).text == "end")) {
+        Expr quantity = name_or_call();
+        accept("at");
+        out.kind = is("start") ? ExprKind::at_start : ExprKind::at_end;
+        if (!accept("start")) accept("end");
+        expect("of", "behind start or end");
+        out.stretch = stretch();
+        out.parts.push_back(std::move(quantity));
+    } else {
+        return false;
+    }
+    out.range = since(begin);
+    return true;
+}
+
+Expr Parser::instant() {
+    Expr out;
+    out.kind = ExprKind::instant;
+    out.range = peek().range;
+    out.name = name("an instant").text;
+    if (out.name == "start" || out.name == "end" || out.name == "press" || out.name == "release") {
+        expect("of", fmt::format("behind {}", out.name));
+        out.stretch = stretch();
+    } else {
+        out.stretch.owner = out.name;
+        const Token& token = peek();
+        if (token.kind == TokenKind::number && !token.first_on_line) out.stretch.ordinal = whole_number("the ordinal");
+    }
+    out.range = since(out.range);
+    return out;
+}
+
+}  // namespace leap

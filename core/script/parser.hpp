@@ -1,0 +1,92 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <functional>
+#include <initializer_list>
+#include <span>
+
+#include "core/script/parse.hpp"
+#include "core/script/token.hpp"
+
+namespace leap {
+
+/// The recursive descent behind parse(); split over parse_*.cpp by what is read.
+///
+/// Errors: the first one in a statement is reported and sets `failed_`. From then on the cursor stands at an end
+/// token, so every function returns soon; statement loops then call recover().
+class Parser {
+  public:
+    Parser(std::vector<Token> tokens, Diagnostics diagnostics);
+    ParseOutput run();
+
+  private:
+    // Cursor (parser.cpp)
+    const Token& peek(std::size_t ahead = 0) const;
+    bool at_end() const { return peek().kind == TokenKind::end; }
+    bool is(std::string_view text) const;
+    bool is_name() const { return peek().kind == TokenKind::name; }
+    bool accept(std::string_view text);
+    bool expect(std::string_view text, std::string_view after);
+    syntax::Name name(std::string_view what);
+    std::string string(std::string_view what);
+    std::string optional_string();
+    int whole_number(std::string_view what);
+    void fail(std::string message, std::string hint = {});
+    void fail_at(SourceRange range, std::string message, std::string hint = {});
+    void warn(SourceRange range, std::string message, std::string hint = {});
+    SourceRange since(SourceRange begin) const;
+    void recover(std::span<const std::string_view> statements);
+    void block(std::span<const std::string_view> statements, const std::function<void()>& statement);
+
+    // Expressions (parse_expression.cpp)
+    syntax::Expr expression();
+    syntax::Expr binary(int level);
+    syntax::Expr unary();
+    syntax::Expr powered();
+    syntax::Expr primary();
+    syntax::Expr name_or_call();
+    syntax::Literal literal();
+    Unit unit_behind_number(SourceRange& range);
+    syntax::Range range();
+
+    // Statements (parse_file.cpp, parse_owner.cpp, parse_phase.cpp)
+    void file_item();
+    void button();
+    void curve();
+    syntax::Dial dial();
+    syntax::Let let();
+    syntax::Counter counter();
+    void body();
+    void body_item(syntax::Owner& owner);
+    void stance();
+    void stance_item(syntax::Owner& owner);
+    void move();
+    void move_item(syntax::Owner& owner);
+    bool shared_item(syntax::Owner& owner);
+    syntax::Gate gate();
+    syntax::Charges charges();
+    syntax::Phase phase();
+    void phase_item(syntax::Phase& phase);
+    bool effect(std::vector<syntax::Effect>& effects);
+    syntax::Block trigger_block();
+    syntax::Way way();
+    std::vector<syntax::Act> acts();
+    syntax::Act act(bool after_remember);
+
+    // Readings (parse_reading.cpp)
+    void reading();
+    void mark();
+    syntax::Stretch stretch();
+    bool reading_primary(syntax::Expr& out);
+    syntax::Expr instant();
+
+    std::vector<Token> tokens_;
+    std::size_t at_ = 0;
+    Token failed_token_;
+    bool failed_ = false;
+    bool in_reading_ = false;
+    int depth_ = 0;  ///< of nested expressions, bounded so that absurd input can't exhaust the call stack
+    ParseOutput out_;
+};
+
+}  // namespace leap

@@ -1,0 +1,93 @@
+// SPDX-License-Identifier: MIT
+#include "core/script/program.hpp"
+
+#include <algorithm>
+
+#include "core/script/interpreter.hpp"
+
+namespace leap {
+namespace {
+
+template <class Items, class Key>
+std::optional<std::int32_t> index_of(const Items& items, Key matches) {
+    const auto found = std::find_if(items.begin(), items.end(), matches);
+    if (found == items.end()) return std::nullopt;
+    return static_cast<std::int32_t>(found - items.begin());
+}
+
+/// Folded expressions ask for nothing that runs.
+struct NoSenses {
+    double number(Sense, int, int) const { return 0.0; }
+    Vec3 vector(Sense sense) const { return sense == Sense::up ? world_up : Vec3{0.0}; }
+    double counter(int) const { return 0.0; }
+    double memory(int) const { return 0.0; }
+    bool within(const Instruction&, double) const { return false; }
+};
+
+}  // namespace
+
+std::optional<std::int32_t> Program::find_machine(std::string_view name) const {
+    return index_of(machines, [&](const Machine& m) { return m.name == name; });
+}
+
+std::optional<std::int32_t> Program::find_button(std::string_view name) const {
+    return index_of(buttons, [&](const ButtonInfo& b) { return b.name == name; });
+}
+
+std::optional<std::int32_t> Program::find_dial(std::string_view path) const {
+    return index_of(dials, [&](const DialInfo& d) { return d.path() == path; });
+}
+
+std::optional<std::int32_t> Program::find_phase(std::int32_t machine, std::string_view name) const {
+    return index_of(machines[static_cast<std::size_t>(machine)].phases, [&](const Phase& p) { return p.name == name; });
+}
+
+Tuning written_tuning(const Program& program) {
+    std::vector<double> dials;
+    dials.reserve(program.dials.size());
+    for (const DialInfo& dial : program.dials) dials.push_back(dial.value);
+    return make_tuning(program, std::move(dials));
+}
+
+Tuning make_tuning(const Program& program, std::vector<double> dials) {
+    Tuning out;
+    out.dials = std::move(dials);
+    out.folded.resize(static_cast<std::size_t>(program.folded_slots));
+    NoSenses senses;
+    Interpreter<NoSenses> interpreter(program, out, senses);
+    for (const Folded& folded : program.folded) {
+        interpreter.run(folded.expression);
+        const auto slot = static_cast<std::size_t>(folded.slot);
+        if (folded.expression.type.kind == ValueKind::vector) {
+            const Vec3 v = interpreter.vector();
+            out.folded[slot] = v.x;
+            out.folded[slot + 1] = v.y;
+            out.folded[slot + 2] = v.z;
+        } else {
+            out.folded[slot] = interpreter.number();
+        }
+    }
+    return out;
+}
+
+double curve_value(const CurveInfo& curve, double x) {
+    const auto& p = curve.points;
+    if (x <= p.front().x) return p.front().y;
+    if (x >= p.back().x) return p.back().y;
+    std::size_t i = 1;
+    while (p[i].x < x) ++i;
+    const double share = (x - p[i - 1].x) / (p[i].x - p[i - 1].x);
+    return p[i - 1].y + (p[i].y - p[i - 1].y) * share;
+}
+
+double curve_integral(const CurveInfo& curve, double x) {
+    const auto& p = curve.points;
+    if (x <= p.front().x) return p.front().y * (x - p.front().x);
+    if (x >= p.back().x) return curve.sums.back() + p.back().y * (x - p.back().x);
+    std::size_t i = 1;
+    while (p[i].x < x) ++i;
+    const double width = x - p[i - 1].x;
+    return curve.sums[i - 1] + 0.5 * width * (p[i - 1].y + curve_value(curve, x));
+}
+
+}  // namespace leap

@@ -1,0 +1,330 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <cstdint>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/script/senses.hpp"
+#include "core/script/source.hpp"
+#include "core/script/syntax.hpp"
+#include "core/units/dimension.hpp"
+#include "core/units/vector.hpp"
+
+/// What a script compiles to: immutable tables, free of pointers, that the step function runs.
+namespace leap {
+
+enum class Op : std::uint8_t {
+    constant,
+    dial,
+    folded,
+    counter,
+    memory,
+    memory_vector,
+    sense,
+    sense_vector,
+    negate,
+    invert,
+    add,
+    subtract,
+    multiply,
+    divide,
+    power,
+    negate_vector,
+    add_vector,
+    subtract_vector,
+    scale_vector,
+    divide_vector,
+    less,
+    less_equal,
+    greater,
+    greater_equal,
+    equal,
+    unequal,
+    both,
+    either,
+    either_vector,
+    within,
+    pick,
+    pick_vector,
+    minimum,
+    maximum,
+    absolute,
+    clamp,
+    mix,
+    square_root,
+    sine,
+    cosine,
+    length,
+    flat,
+    direction,
+    dot,
+    shape
+};
+
+/// One step of the stack machine; see core/script/interpreter.hpp.
+struct Instruction {
+    Op op = Op::constant;
+    Sense sense = Sense::rising;
+    std::int32_t index = 0;   ///< dial, slot, button, machine ...
+    std::int32_t detail = 0;  ///< phase of `active`, number of values of `pick`
+    double number = 0.0;
+};
+
+/// A checked expression. Those that depend on dials and literals alone are worked out once per tuning ("folded").
+struct Expression {
+    std::uint32_t first = 0;
+    std::uint32_t count = 0;
+    std::int32_t folded = -1;  ///< first slot in Tuning::folded, or -1
+    Type type;
+    SourceRange range;
+};
+
+/// A quantity whose course inside a tick is known, so that the step can split at the instant it passes a value.
+enum class WatchKind : std::uint8_t {
+    rising,
+    speed,
+    feet,
+    phase_time,
+    stance_time,
+    held_time,
+    grounded_time,
+    airborne_time,
+    within
+};
+
+struct Watch {
+    WatchKind kind = WatchKind::rising;
+    Sense sense = Sense::grounded;  ///< for `within`
+    std::int32_t index = -1;        ///< button or machine
+    Expression value;
+};
+
+/// A truth together with what must be watched inside a tick to notice in time when it changes.
+struct Condition {
+    Expression truth;
+    std::vector<Watch> watches;
+};
+
+struct DialInfo {
+    std::string owner;  ///< "" for dials of the file itself
+    std::string name;
+    double value = 0.0;  ///< SI, as written
+    Unit unit;
+    std::optional<double> low, high;  ///< SI
+    std::string meaning;
+    SourceRange literal;
+    SourceRange whole;
+    /// "hop.rise", or "weight" for a dial of the file.
+    std::string path() const { return owner.empty() ? name : owner + "." + name; }
+};
+
+struct Folded {
+    Expression expression;
+    std::int32_t slot = 0;
+};
+
+struct CounterInfo {
+    std::string path;
+    double low = 0, high = 0, start = 0;
+    std::optional<double> back_to;
+    Expression back_after;
+    std::optional<Condition> back_when;
+    SourceRange range;
+};
+
+struct MemoryInfo {
+    std::string path;
+    Type type;
+    std::int32_t slot = 0;  ///< in State::memory; vectors take three
+};
+
+struct ButtonInfo {
+    std::string name;
+    std::vector<std::string> keys, pads;
+};
+
+/// A curve through points, straight between them, flat outside. `sums[i]` is its integral from points[0].x to
+/// points[i].x.
+struct CurveInfo {
+    std::string name;
+    std::vector<syntax::CurvePoint> points;
+    std::vector<double> sums;
+    SourceRange range;
+};
+
+struct Act {
+    syntax::ActKind kind = syntax::ActKind::launch;
+    syntax::MotionPart part = syntax::MotionPart::velocity;
+    bool adding = false;
+    std::int32_t index = -1;  ///< counter, memory or event
+    Expression direction;
+    Expression amount;
+    SourceRange range;
+};
+
+struct Block {
+    syntax::Trigger trigger = syntax::Trigger::start;
+    Condition on;
+    Expression at;
+    std::vector<Act> acts;
+    SourceRange range;
+};
+
+struct Way {
+    std::int32_t to = -1;  ///< phase, or -1 for the end of the move
+    std::optional<Condition> when;
+    std::optional<Expression> after;
+    std::vector<Act> acts;
+    SourceRange range;
+};
+
+struct Steer {
+    Expression speed;
+    std::optional<Expression> gain, brake;
+};
+
+struct Drive {
+    Expression direction;
+    Expression speed;
+    std::int32_t curve = -1;
+};
+
+struct Cap {
+    Expression speed;
+    std::optional<Expression> fading;
+};
+
+struct Limit {
+    Expression low, high;
+};
+
+/// What holds while a phase or stance does; at most one of each kind.
+struct Effects {
+    std::optional<Steer> steer;
+    std::optional<Expression> gravity;
+    std::optional<Drive> drive;
+    std::optional<Cap> cap;
+    std::optional<Limit> limit;
+};
+
+struct Phase {
+    std::string name;
+    std::optional<Expression> duration;
+    Effects effects;
+    std::vector<Block> blocks;
+    std::vector<Way> ways;
+    SourceRange range;
+};
+
+/// One of the conditions a gate joins with `and`, kept apart so that its answer can be explained.
+struct GatePart {
+    std::string text;  ///< as written
+    Expression truth;
+    std::optional<Expression> left, right;  ///< comparisons
+    std::string comparison;                 ///< "<", ">=", ...
+    std::optional<Watch> within;            ///< `X within T`
+};
+
+struct Gate {
+    bool cooldown = false;
+    Expression cooldown_time;
+    Condition condition;
+    std::vector<GatePart> parts;
+    std::string text;    ///< as written
+    std::string reason;  ///< the author's words, or empty
+    SourceRange range;
+};
+
+struct Charges {
+    Expression count;
+    std::optional<Condition> refill_when;
+    std::optional<Expression> refill_after;
+};
+
+enum class MachineKind : std::uint8_t { stance, move };
+
+/// A stance or move: one small state machine. A stance has exactly one phase, which holds its effects.
+struct Machine {
+    MachineKind kind = MachineKind::move;
+    std::string name;
+    std::string base;
+    std::int32_t button = -1;
+    std::vector<Gate> gates;
+    std::optional<Expression> buffer;
+    std::optional<Charges> charges;
+    std::vector<Phase> phases;
+    std::vector<Block> blocks;  ///< hold in every phase
+    std::optional<Condition> when, until;
+    std::vector<std::int32_t> from;
+    SourceRange range;
+};
+
+struct BodyInfo {
+    std::string name;
+    Expression radius, height, eyes, step_up, walkable, gravity, turn;
+    int locked_axis = -1;  ///< 0: x, 1: y
+    Expression locked_at;
+};
+
+struct ReadingInfo {
+    std::string name;
+    syntax::Expr value;
+    std::optional<syntax::Stretch> over;
+    std::string meaning;
+    Type type;
+    SourceRange range;
+};
+
+struct MarkInfo {
+    std::string reading;
+    double low = 0, high = 0;  ///< SI
+    Unit unit;
+    std::optional<std::string> tape;
+    SourceRange range;
+};
+
+struct Program {
+    std::vector<SourceFile> files;
+    std::vector<Instruction> code;
+    std::vector<Folded> folded;
+    std::int32_t folded_slots = 0;
+    std::vector<DialInfo> dials;
+    std::vector<CounterInfo> counters;
+    std::vector<MemoryInfo> memories;
+    std::int32_t memory_slots = 0;
+    std::vector<ButtonInfo> buttons;
+    std::vector<CurveInfo> curves;
+    std::vector<std::string> events;  ///< names that are emitted
+    BodyInfo body;
+    std::vector<Machine> machines;      ///< stances and moves in the order of the text
+    std::vector<std::int32_t> stances;  ///< by priority; the last has no `when`
+    std::vector<std::int32_t> moves;    ///< by priority
+    std::vector<ReadingInfo> readings;
+    std::vector<MarkInfo> marks;
+
+    std::optional<std::int32_t> find_machine(std::string_view name) const;
+    std::optional<std::int32_t> find_button(std::string_view name) const;
+    std::optional<std::int32_t> find_dial(std::string_view path) const;
+    std::optional<std::int32_t> find_phase(std::int32_t machine, std::string_view name) const;
+};
+
+/// Dial values together with everything that follows from them alone.
+struct Tuning {
+    std::vector<double> dials;  ///< SI, in the order of Program::dials
+    std::vector<double> folded;
+
+    friend bool operator==(const Tuning&, const Tuning&) = default;
+};
+
+/// The tuning that the script's text states.
+Tuning written_tuning(const Program& program);
+/// The tuning for other dial values; `dials` must be as long as Program::dials.
+Tuning make_tuning(const Program& program, std::vector<double> dials);
+
+/// Height of a curve at x, and its integral from the first point to x.
+double curve_value(const CurveInfo& curve, double x);
+double curve_integral(const CurveInfo& curve, double x);
+
+}  // namespace leap

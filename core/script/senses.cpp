@@ -1,0 +1,99 @@
+// SPDX-License-Identifier: MIT
+#include "core/script/senses.hpp"
+
+#include <algorithm>
+#include <array>
+
+namespace leap {
+namespace {
+
+namespace d = dimensions;
+constexpr Type number(Dimension dimension) {
+    return {ValueKind::number, dimension};
+}
+constexpr Type vector(Dimension dimension) {
+    return {ValueKind::vector, dimension};
+}
+constexpr Type truth{ValueKind::truth, {}};
+
+constexpr std::array plain{
+    SenseInfo{"rising", Sense::rising, number(d::speed), "upward speed; negative while falling"},
+    SenseInfo{"speed", Sense::speed, number(d::speed), "speed over the ground (the flat part of velocity)"},
+    SenseInfo{"feet", Sense::feet, number(d::length), "height of the feet above the course's zero"},
+    SenseInfo{"x", Sense::x, number(d::length), "place along the course's x axis"},
+    SenseInfo{"y", Sense::y, number(d::length), "place along the course's y axis"},
+    SenseInfo{"grounded_time", Sense::grounded_time, number(d::time), "how long the feet have stood; 0 in the air"},
+    SenseInfo{"airborne_time", Sense::airborne_time, number(d::time),
+              "how long the feet have been off; 0 on the ground"},
+    SenseInfo{"phase_time", Sense::phase_time, number(d::time), "how long this phase has lasted"},
+    SenseInfo{"share", Sense::share, number(d::none), "how much of this phase's time has gone, 0 to 1"},
+    SenseInfo{"stance_time", Sense::stance_time, number(d::time), "how long the stance has lasted"},
+    SenseInfo{"slope", Sense::slope, number(d::angle), "steepness of the ground under the feet; 0 in the air"},
+    SenseInfo{"velocity", Sense::velocity, vector(d::speed), "velocity in the world"},
+    SenseInfo{"stick", Sense::stick, vector(d::none), "the stick, turned with the view; its length is 0 to 1"},
+    SenseInfo{"forward", Sense::forward, vector(d::none), "where the character faces"},
+    SenseInfo{"right", Sense::right, vector(d::none), "to the right of where the character faces"},
+    SenseInfo{"up", Sense::up, vector(d::none), "straight up"},
+    SenseInfo{"look", Sense::look, vector(d::none), "along the view"},
+    SenseInfo{"ground_normal", Sense::ground_normal, vector(d::none), "away from the ground; up in the air"},
+    SenseInfo{"wall_normal", Sense::wall_normal, vector(d::none), "away from the wall last bumped into"},
+    SenseInfo{"grounded", Sense::grounded, truth, "the feet stand on something walkable"},
+    SenseInfo{"airborne", Sense::airborne, truth, "not grounded"},
+    SenseInfo{"landed", Sense::landed, truth, "event: the feet have just come to the ground"},
+    SenseInfo{"left_ground", Sense::left_ground, truth, "event: the feet have just left the ground"},
+};
+
+constexpr std::array with_button{
+    SenseInfo{"held", Sense::held, truth, "the button is down"},
+    SenseInfo{"pressed", Sense::pressed, truth, "event: the button has just gone down"},
+    SenseInfo{"released", Sense::released, truth, "event: the button has just come up"},
+    SenseInfo{"held_time", Sense::held_time, number(d::time), "how long the button has been down; 0 when up"},
+};
+
+constexpr std::array known_functions{
+    FunctionInfo{"pick", "pick(number, first, second, ...)", "the first value for 0, the second for 1, and so on"},
+    FunctionInfo{"min", "min(a, b)", "the smaller of two"},
+    FunctionInfo{"max", "max(a, b)", "the larger of two"},
+    FunctionInfo{"abs", "abs(a)", "without its sign"},
+    FunctionInfo{"clamp", "clamp(a, low, high)", "a, kept between low and high"},
+    FunctionInfo{"mix", "mix(a, b, share)", "a for share 0, b for share 1, between them for shares between"},
+    FunctionInfo{"sqrt", "sqrt(a)", "square root; 0 for negative values"},
+    FunctionInfo{"sin", "sin(angle)", "sine"},
+    FunctionInfo{"cos", "cos(angle)", "cosine"},
+    FunctionInfo{"length", "length(vector)", "length of a vector"},
+    FunctionInfo{"flat", "flat(vector)", "a vector without its upward part"},
+    FunctionInfo{"direction", "direction(vector)", "the vector made 1 long; zero stays zero"},
+    FunctionInfo{"dot", "dot(a, b)", "scalar product of two vectors"},
+    FunctionInfo{"shape", "shape(curve, share)", "the height of a curve at a share"},
+    FunctionInfo{"bumped", "bumped(wall) or bumped(ceiling)", "event: the body has just run into it"},
+    FunctionInfo{"heard", "heard(event)", "event: it was emitted at this instant"},
+};
+
+}  // namespace
+
+std::string type_text(Type type) {
+    if (type.kind == ValueKind::truth) return "yes or no";
+    if (type.kind == ValueKind::number) return dimension_text(type.dimension);
+    if (type.dimension == dimensions::none) return "a direction";
+    return "a direction in " + dimension_text(type.dimension);
+}
+
+std::span<const SenseInfo> plain_senses() {
+    return plain;
+}
+
+std::span<const SenseInfo> button_senses() {
+    return with_button;
+}
+
+std::span<const FunctionInfo> functions() {
+    return known_functions;
+}
+
+std::optional<SenseInfo> find_sense(std::span<const SenseInfo> senses, std::string_view word) {
+    const auto found = std::find_if(senses.begin(), senses.end(), [&](const SenseInfo& s) { return s.word == word; });
+    if (found == senses.end()) return std::nullopt;
+    return *found;
+}
+
+}  // namespace leap

@@ -1,0 +1,83 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <optional>
+#include <span>
+#include <string_view>
+
+#include "core/units/dimension.hpp"
+
+namespace leap {
+
+enum class ValueKind : std::uint8_t { number, vector, truth };
+
+/// What an expression is: a number or vector with its dimension, or a truth.
+struct Type {
+    ValueKind kind = ValueKind::number;
+    Dimension dimension;
+
+    friend bool operator==(const Type&, const Type&) = default;
+};
+
+/// "m/s", "a direction", "yes or no" ... as it is said in messages.
+std::string type_text(Type type);
+
+/// Everything a script can ask about the character, by its word.
+enum class Sense : std::uint8_t {
+    rising,
+    speed,
+    feet,
+    x,
+    y,
+    grounded_time,
+    airborne_time,
+    phase_time,
+    share,
+    stance_time,
+    slope,
+    velocity,
+    stick,
+    forward,
+    right,
+    up,
+    look,
+    ground_normal,
+    wall_normal,
+    grounded,
+    airborne,
+    landed,
+    left_ground,
+    bumped_wall,
+    bumped_ceiling,
+    held,
+    pressed,
+    released,
+    held_time,
+    heard,
+    active
+};
+
+struct SenseInfo {
+    std::string_view word;
+    Sense sense;
+    Type type;
+    std::string_view meaning;
+};
+
+/// Senses without brackets, in the order of the reference.
+std::span<const SenseInfo> plain_senses();
+/// Senses that take a button: held(jump), pressed(jump), released(jump), held_time(jump).
+std::span<const SenseInfo> button_senses();
+
+std::optional<SenseInfo> find_sense(std::span<const SenseInfo> senses, std::string_view word);
+
+struct FunctionInfo {
+    std::string_view word;
+    std::string_view usage;
+    std::string_view meaning;
+};
+
+/// pick, min, max ...: functions of values.
+std::span<const FunctionInfo> functions();
+
+}  // namespace leap

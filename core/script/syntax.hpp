@@ -1,0 +1,251 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/script/source.hpp"
+#include "core/units/dimension.hpp"
+
+/// The syntax tree of one script file: what was written, before names and units are checked.
+namespace leap::syntax {
+
+struct Name {
+    std::string text;
+    SourceRange range;
+};
+
+/// A number with its unit as written: `2.1 m`, `-3 m/s`, `180 %`.
+struct Literal {
+    double written = 0.0;  ///< the number in the unit it was written in
+    Unit unit;
+    SourceRange range;
+    double si() const { return written * unit.scale; }
+};
+
+enum class ExprKind {
+    literal,
+    name,  ///< rising, walk.top
+    negate,
+    invert,  ///< not
+    add,
+    subtract,
+    multiply,
+    divide,
+    power,
+    less,
+    less_equal,
+    greater,
+    greater_equal,
+    equal,
+    unequal,
+    both,    ///< and
+    either,  ///< or: of truths; of directions the first that isn't zero
+    call,    ///< held(jump), pick(a, b, c)
+    within,  ///< grounded within 0.1 s
+    // Only in readings:
+    at_start,   ///< Q at start of S
+    at_end,     ///< Q at end of S
+    of,         ///< duration of S, distance of S, count of S
+    time_from,  ///< time from EVENT to EVENT (two parts, each an `instant`)
+    instant,    ///< start of S, end of S, press of jump, release of jump, landed
+};
+
+/// A stretch of a run that readings speak of: hop, hop.rise, walk, with an ordinal (`hop 2`, `last hop`).
+struct Stretch {
+    std::string owner;
+    std::string phase;
+    int ordinal = 1;  ///< from 1; 0 is the last
+    SourceRange range;
+};
+
+struct Expr {
+    ExprKind kind = ExprKind::literal;
+    SourceRange range;
+    Literal literal;
+    std::string name;    ///< names and calls; the part before the point
+    std::string member;  ///< the part behind the point, or empty
+    std::vector<Expr> parts;
+    Stretch stretch;  ///< readings only
+};
+
+struct Range {
+    Literal low;
+    Literal high;
+    SourceRange range;
+};
+
+struct Dial {
+    Name name;
+    Literal value;
+    std::optional<Range> range;
+    std::string meaning;
+    SourceRange whole;
+};
+
+struct Let {
+    Name name;
+    Expr value;
+};
+
+struct Counter {
+    Name name;
+    int low = 0;
+    int high = 0;
+    int start = 0;
+    std::optional<int> back_to;
+    Expr back_after;
+    std::optional<Expr> back_when;
+    SourceRange whole;
+};
+
+enum class ActKind { launch, keep, stop, set_counter, add_counter, remember, emit };
+enum class MotionPart { velocity, speed, rising, falling };
+
+struct Act {
+    ActKind kind = ActKind::launch;
+    SourceRange range;
+    Name name;            ///< counter, memory or event
+    Expr direction;       ///< launch
+    Expr amount;          ///< speed, share, count or value
+    bool adding = false;  ///< launch ... adding
+    MotionPart part = MotionPart::velocity;
+};
+
+enum class Trigger { start, finish, at, on };
+
+struct Block {
+    Trigger trigger = Trigger::start;
+    Expr when;  ///< `at`: the time; `on`: the condition
+    std::vector<Act> acts;
+    SourceRange range;
+};
+
+/// A way out of a phase: `go NAME ...` or `end ...`.
+struct Way {
+    std::optional<Name> to;  ///< nothing: the move ends
+    std::optional<Expr> when;
+    std::optional<Expr> after;
+    std::vector<Act> acts;
+    SourceRange range;
+};
+
+enum class EffectKind { steer, gravity, drive, cap, limit };
+
+struct Effect {
+    EffectKind kind = EffectKind::gravity;
+    SourceRange range;
+    Expr main;                   ///< target speed, gravity, drive direction, cap
+    std::optional<Expr> second;  ///< gain, drive speed, fading, upper limit
+    std::optional<Expr> third;   ///< brake
+    std::optional<Name> curve;   ///< drive ... shaped NAME
+};
+
+struct Phase {
+    Name name;
+    std::optional<Expr> duration;
+    std::vector<Effect> effects;
+    std::vector<Block> blocks;
+    std::vector<Way> ways;
+    SourceRange range;
+};
+
+struct Gate {
+    bool cooldown = false;
+    Expr condition;  ///< or the cooldown's length
+    std::string reason;
+    SourceRange range;
+};
+
+struct Charges {
+    Expr count;
+    std::optional<Expr> refill_when;
+    std::optional<Expr> refill_after;
+    SourceRange range;
+};
+
+enum class OwnerKind { body, stance, move };
+
+/// A body, stance or move.
+struct Owner {
+    OwnerKind kind = OwnerKind::move;
+    Name name;
+    std::optional<Name> base;
+    SourceRange range;
+
+    std::vector<Dial> dials;
+    std::vector<Let> lets;
+    std::vector<Counter> counters;
+    std::vector<Effect> effects;  ///< stances, and the body's gravity
+    std::vector<Block> blocks;    ///< stances: start, finish, on; moves: on
+
+    // stances
+    std::optional<Expr> when;
+    std::optional<Expr> until;
+    std::vector<Name> from;
+
+    // moves
+    std::optional<Name> button;
+    bool without_gates = false;
+    std::vector<Gate> gates;
+    std::optional<Expr> buffer;
+    std::optional<Charges> charges;
+    std::vector<Phase> phases;
+
+    // body
+    std::optional<Expr> radius, height, eyes, step_up, walkable, turn;
+    std::optional<char> locked_axis;
+    std::optional<Expr> locked_at;
+};
+
+struct Button {
+    Name name;
+    std::vector<std::string> keys;
+    std::vector<std::string> pads;
+};
+
+struct CurvePoint {
+    double x = 0.0;
+    double y = 0.0;
+};
+
+struct Curve {
+    Name name;
+    std::vector<CurvePoint> points;
+    SourceRange range;
+};
+
+struct Reading {
+    Name name;
+    Expr value;
+    std::optional<Stretch> over;
+    std::string meaning;
+    SourceRange range;
+};
+
+struct Mark {
+    Name reading;
+    Range band;
+    std::optional<std::string> tape;
+    SourceRange range;
+};
+
+struct Use {
+    std::string path;
+    SourceRange range;
+};
+
+struct File {
+    std::vector<Use> uses;
+    std::vector<Owner> owners;
+    std::vector<Button> buttons;
+    std::vector<Curve> curves;
+    std::vector<Dial> dials;
+    std::vector<Let> lets;
+    std::vector<Counter> counters;
+    std::vector<Reading> readings;
+    std::vector<Mark> marks;
+};
+
+}  // namespace leap::syntax

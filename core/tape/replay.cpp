@@ -1,0 +1,111 @@
+// SPDX-License-Identifier: MIT
+#include "core/tape/replay.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include "core/defaults.hpp"
+#include "core/script/diagnostic.hpp"
+
+namespace leap {
+namespace {
+constexpr double radians_per_degree = std::numbers::pi / 180.0;
+}
+
+tl::expected<std::vector<InputEvent>, std::string> resolve_inputs(const Program& program, const Tape& tape) {
+    std::vector<InputEvent> out;
+    out.reserve(tape.events.size());
+    for (const TapeEvent& event : tape.events) {
+        InputEvent input;
+        input.time = event.time_s;
+        if (const auto* button = std::get_if<ButtonEvent>(&event.what)) {
+            const auto index = program.find_button(button->button);
+            if (!index) {
+                std::vector<std::string> names;
+                for (const ButtonInfo& known : program.buttons) names.push_back(known.name);
+                const std::string near = nearest_name(button->button, names);
+                return tl::make_unexpected(fmt::format(
+                    "tape {} presses the button \"{}\" at {:.3f} s, and the script has none of that name{}", tape.name,
+                    button->button, event.time_s, near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+            }
+            input.button = *index;
+            input.down = button->down;
+        } else if (const auto* stick = std::get_if<StickEvent>(&event.what)) {
+            input.kind = InputEvent::Kind::stick;
+            input.value = stick->stick;
+        } else if (const auto* look = std::get_if<LookEvent>(&event.what)) {
+            input.kind = InputEvent::Kind::look;
+            input.value = Vec2{look->yaw_deg, look->pitch_deg} * radians_per_degree;
+        }
+        out.push_back(input);
+    }
+    return out;
+}
+
+tl::expected<State, std::string> start_state(const Rehearsal& r, const std::string& place) {
+    const Place* found = find_place(r.course.plan, place);
+    if (found == nullptr) {
+        std::vector<std::string> names;
+        for (const Place& known : r.course.plan.places) names.push_back(known.name);
+        const std::string near = nearest_name(place, names);
+        return tl::make_unexpected(fmt::format("the course {} has no place called \"{}\"{}", r.course.plan.name, place,
+                                               near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+    }
+    return initial_state(r.program, r.tuning, r.course, found->position, found->facing_deg * radians_per_degree);
+}
+
+std::int64_t ticks_for(double seconds, int rate_hz) {
+    return static_cast<std::int64_t>(std::ceil(std::min(seconds, defaults::longest_tape_s) * rate_hz - 1e-6));
+}
+
+std::span<const InputEvent> inputs_of_tick(std::span<const InputEvent> inputs, std::size_t& cursor, std::int64_t tick,
+                                           int rate_hz) {
+    const double end = static_cast<double>(tick + 1) / rate_hz;
+    const std::size_t first = cursor;
+    while (cursor < inputs.size() && inputs[cursor].time < end - 1e-12) ++cursor;
+    return inputs.subspan(first, cursor - first);
+}
+
+void run_ticks(const Rehearsal& r, std::span<const InputEvent> inputs, std::int64_t end_tick, State& state,
+               Trace* trace) {
+    const double begin = static_cast<double>(state.tick) / r.rate_hz;
+    std::size_t cursor = static_cast<std::size_t>(
+        std::lower_bound(inputs.begin(), inputs.end(), begin - 1e-12,
+                         [](const InputEvent& event, double time) { return event.time < time; }) -
+        inputs.begin());
+    while (state.tick < end_tick) {
+        if (trace != nullptr && state.tick % defaults::ticks_between_snapshots == 0) trace->snapshots.push_back(state);
+        const auto now = inputs_of_tick(inputs, cursor, state.tick, r.rate_hz);
+        step(r, now, state, trace);
+    }
+}
+
+tl::expected<Trace, std::string> replay(const Rehearsal& r, const Tape& tape) {
+    const auto inputs = resolve_inputs(r.program, tape);
+    if (!inputs) return tl::make_unexpected(inputs.error());
+    auto state = start_state(r, tape.start_place);
+    if (!state) return tl::make_unexpected(state.error());
+    Trace trace;
+    trace.rate_hz = r.rate_hz;
+    const std::int64_t ticks = ticks_for(tape.length_s, r.rate_hz);
+    trace.rows.reserve(static_cast<std::size_t>(ticks) * 5 / 4 + 16);
+    run_ticks(r, *inputs, ticks, *state, &trace);
+    end_trace(r, *state, trace);
+    return trace;
+}
+
+State state_at(const Rehearsal& r, std::span<const InputEvent> inputs, const Trace& trace, double time) {
+    const auto tick = static_cast<std::int64_t>(std::floor(time * r.rate_hz + 1e-6));
+    const State* from = trace.snapshots.empty() ? nullptr : &trace.snapshots.front();
+    for (const State& snapshot : trace.snapshots)
+        if (snapshot.tick <= tick) from = &snapshot;
+    if (from == nullptr) return {};
+    State state = *from;
+    run_ticks(r, inputs, std::min(tick, trace.ticks), state, nullptr);
+    return state;
+}
+
+}  // namespace leap

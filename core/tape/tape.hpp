@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <string>
+#include <variant>
+#include <vector>
+
+#include "core/units/vector.hpp"
+
+namespace leap {
+
+struct ButtonEvent {
+    std::string button;
+    bool down = true;
+    friend bool operator==(const ButtonEvent&, const ButtonEvent&) = default;
+};
+struct StickEvent {
+    Vec2 stick{0.0};  ///< x to the right, y ahead; at most 1 long
+    friend bool operator==(const StickEvent&, const StickEvent&) = default;
+};
+struct LookEvent {
+    double yaw_deg = 0.0;    ///< 0 looks along x, 90 along y
+    double pitch_deg = 0.0;  ///< up is positive
+    friend bool operator==(const LookEvent&, const LookEvent&) = default;
+};
+
+struct TapeEvent {
+    double time_s = 0.0;
+    std::variant<ButtonEvent, StickEvent, LookEvent> what;
+    friend bool operator==(const TapeEvent&, const TapeEvent&) = default;
+};
+
+/// Recorded inputs. Times are seconds, so a tape replays at any tick rate.
+struct Tape {
+    std::string name;
+    int rate_hz = 120;        ///< the rate it was recorded at
+    std::string start_place;  ///< a place of the course
+    double length_s = 0.0;
+    std::vector<TapeEvent> events;  ///< by time
+
+    friend bool operator==(const Tape&, const Tape&) = default;
+};
+
+}  // namespace leap

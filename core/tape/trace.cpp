@@ -1,0 +1,169 @@
+// SPDX-License-Identifier: MIT
+#include "core/tape/trace.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <bit>
+
+namespace leap {
+namespace {
+
+/// FNV-1a over 64-bit words.
+class Hash {
+  public:
+    void add(std::uint64_t word) {
+        for (int i = 0; i < 8; ++i) {
+            value_ ^= (word >> (8 * i)) & 0xFFU;
+            value_ *= 0x100000001b3ULL;
+        }
+    }
+    void add(double number) { add(std::bit_cast<std::uint64_t>(number == 0.0 ? 0.0 : number)); }
+    void add(const Vec3& v) {
+        add(v.x);
+        add(v.y);
+        add(v.z);
+    }
+    std::uint64_t value() const { return value_; }
+
+  private:
+    std::uint64_t value_ = 0xcbf29ce484222325ULL;
+};
+
+/// Seconds from a row to the next, and how far the stored motion law misses the next row there.
+struct Segment {
+    double seconds = 0.0;
+    Vec3 miss{0.0};
+};
+
+Segment segment_of(const Trace& trace, std::size_t row) {
+    if (row + 1 >= trace.rows.size()) return {};
+    const TraceRow& a = trace.rows[row];
+    const TraceRow& b = trace.rows[row + 1];
+    const double t = b.time - a.time;
+    return {t, b.position - (a.position + a.velocity * t + a.acceleration * (0.5 * t * t))};
+}
+
+}  // namespace
+
+std::size_t row_at(const Trace& trace, double time) {
+    const auto after = std::upper_bound(trace.rows.begin(), trace.rows.end(), time,
+                                        [](double t, const TraceRow& row) { return t < row.time; });
+    return after == trace.rows.begin() ? 0 : static_cast<std::size_t>(after - trace.rows.begin()) - 1;
+}
+
+Vec3 position_at(const Trace& trace, double time) {
+    const std::size_t i = row_at(trace, time);
+    const TraceRow& row = trace.rows[i];
+    const Segment segment = segment_of(trace, i);
+    if (segment.seconds <= 0.0) return row.position;
+    const double t = std::clamp(time - row.time, 0.0, segment.seconds);
+    // Contacts inside the stretch bend it a little; the difference is spread over it.
+    return row.position + row.velocity * t + row.acceleration * (0.5 * t * t) + segment.miss * (t / segment.seconds);
+}
+
+Vec3 velocity_at(const Trace& trace, double time) {
+    const std::size_t i = row_at(trace, time);
+    const TraceRow& row = trace.rows[i];
+    const double length = i + 1 < trace.rows.size() ? trace.rows[i + 1].time - row.time : 0.0;
+    const double t = std::clamp(time - row.time, 0.0, length);
+    return row.velocity + row.acceleration * t;
+}
+
+std::uint64_t trace_hash(const Trace& trace) {
+    Hash hash;
+    for (const TraceRow& row : trace.rows) {
+        hash.add(row.time);
+        hash.add(row.position);
+        hash.add(row.velocity);
+        hash.add(row.facing);
+        hash.add(static_cast<std::uint64_t>(row.buttons));
+        hash.add(static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.stance)) << 32U |
+                 static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.move)) << 16U |
+                 static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.move_phase)));
+        hash.add(static_cast<std::uint64_t>(row.grounded));
+    }
+    for (const double counter : trace.counters) hash.add(counter);
+    for (const TraceEvent& event : trace.events) {
+        hash.add(event.time);
+        hash.add(static_cast<std::uint64_t>(event.kind));
+        hash.add(static_cast<std::uint64_t>(static_cast<std::uint32_t>(event.index)));
+    }
+    return hash.value();
+}
+
+std::string hash_text(std::uint64_t hash) {
+    return fmt::format("{:016x}", hash);
+}
+
+std::string_view event_word(EventKind kind) {
+    switch (kind) {
+        case EventKind::landed: return "landed";
+        case EventKind::left_ground: return "left ground";
+        case EventKind::bumped_wall: return "bumped wall";
+        case EventKind::bumped_ceiling: return "bumped ceiling";
+        case EventKind::started: return "started";
+        case EventKind::ended: return "ended";
+        case EventKind::cut: return "cut";
+        case EventKind::phase: return "phase";
+        case EventKind::stance: return "stance";
+        case EventKind::pressed: return "pressed";
+        case EventKind::released: return "released";
+        case EventKind::emitted: return "emitted";
+        case EventKind::fault: return "rules chase each other";
+    }
+    return "";
+}
+
+std::string event_text(const TraceEvent& event, const Program& program) {
+    const auto machine = [&](std::int32_t index) -> std::string {
+        return index < 0 ? std::string{} : program.machines[static_cast<std::size_t>(index)].name;
+    };
+    const auto phase = [&] {
+        const Machine& owner = program.machines[static_cast<std::size_t>(event.index)];
+        return owner.phases[static_cast<std::size_t>(event.detail)].name;
+    };
+    switch (event.kind) {
+        case EventKind::started:
+        case EventKind::ended: return fmt::format("{} {}", machine(event.index), event_word(event.kind));
+        case EventKind::cut: return fmt::format("{} cut by {}", machine(event.index), machine(event.detail));
+        case EventKind::phase: return fmt::format("{}.{}", machine(event.index), phase());
+        case EventKind::stance: return fmt::format("stance {}", machine(event.index));
+        case EventKind::pressed:
+        case EventKind::released:
+            return fmt::format("{} {}", program.buttons[static_cast<std::size_t>(event.index)].name,
+                               event_word(event.kind));
+        case EventKind::emitted: return program.events[static_cast<std::size_t>(event.index)];
+        default: return std::string(event_word(event.kind));
+    }
+}
+
+std::string trace_csv(const Trace& trace, const Program& program) {
+    std::string out = "tick,time_s,x_m,y_m,z_m,vx_mps,vy_mps,vz_mps,facing_deg,grounded,stance,move,phase";
+    for (const ButtonInfo& button : program.buttons) out += fmt::format(",button_{}", button.name);
+    for (const CounterInfo& counter : program.counters) out += fmt::format(",{}", counter.path);
+    out += '\n';
+    for (std::size_t i = 0; i < trace.rows.size(); ++i) {
+        const TraceRow& row = trace.rows[i];
+        const auto machine = [&](int index) {
+            return index < 0 ? std::string{} : program.machines[static_cast<std::size_t>(index)].name;
+        };
+        std::string phase;
+        if (row.move >= 0 && row.move_phase >= 0)
+            phase = program.machines[static_cast<std::size_t>(row.move)]
+                        .phases[static_cast<std::size_t>(row.move_phase)]
+                        .name;
+        fmt::format_to(std::back_inserter(out),
+                       "{},{:.9f},{:.6f},{:.6f},{:.6f},{:.6f},{:.6f},{:.6f},{:.3f},{},{},{},{}", row.tick_begin ? 1 : 0,
+                       row.time, row.position.x, row.position.y, row.position.z, row.velocity.x, row.velocity.y,
+                       row.velocity.z, row.facing * 57.29577951308232, row.grounded ? 1 : 0, machine(row.stance),
+                       machine(row.move), phase);
+        for (std::size_t b = 0; b < program.buttons.size(); ++b) out += (row.buttons >> b & 1U) != 0U ? ",1" : ",0";
+        for (std::size_t c = 0; c < trace.counter_count; ++c)
+            fmt::format_to(std::back_inserter(out), ",{:g}", trace.counters[i * trace.counter_count + c]);
+        out += '\n';
+    }
+    return out;
+}
+
+}  // namespace leap

@@ -1,0 +1,103 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <cstdint>
+#include <iosfwd>
+#include <span>
+#include <string>
+#include <vector>
+
+#include "core/play/state.hpp"
+
+namespace leap {
+
+/// One instant of a run: a tick's begin, or a split inside one. From here to the next row the motion is
+/// position + velocity·t + acceleration·t²/2.
+struct TraceRow {
+    double time = 0.0;
+    Vec3 position{0.0};
+    Vec3 velocity{0.0};
+    Vec3 acceleration{0.0};
+    double facing = 0.0;
+    Vec2 stick{0.0};
+    double look_yaw = 0.0;
+    double look_pitch = 0.0;
+    std::uint32_t buttons = 0;  ///< bit per button
+    std::int16_t stance = -1;
+    std::int16_t move = -1;
+    std::int16_t move_phase = -1;
+    bool grounded = false;
+    bool tick_begin = false;  ///< a tick's begin, not a split inside it
+
+    friend bool operator==(const TraceRow&, const TraceRow&) = default;
+};
+
+enum class EventKind : std::uint8_t {
+    landed,
+    left_ground,
+    bumped_wall,
+    bumped_ceiling,
+    started,
+    ended,
+    cut,
+    phase,
+    stance,
+    pressed,
+    released,
+    emitted,
+    fault
+};
+
+/// Something that happened, for the score, the event list and readings.
+struct TraceEvent {
+    double time = 0.0;
+    EventKind kind = EventKind::landed;
+    std::int32_t index = -1;   ///< machine, button or emitted event
+    std::int32_t detail = -1;  ///< phase; for cut: the move that cut
+
+    friend bool operator==(const TraceEvent&, const TraceEvent&) = default;
+};
+
+/// A stretch of time one machine spent in one phase.
+struct PhaseSpan {
+    std::int32_t machine = -1;
+    std::int32_t phase = -1;
+    double from = 0.0;
+    double to = 0.0;
+    bool opens = false;  ///< the move started with it
+
+    friend bool operator==(const PhaseSpan&, const PhaseSpan&) = default;
+};
+
+/// Everything that came out of a run.
+struct Trace {
+    int rate_hz = 120;
+    std::vector<TraceRow> rows;
+    std::vector<double> counters;  ///< per row, Program::counters.size() each
+    std::size_t counter_count = 0;
+    std::vector<TraceEvent> events;
+    std::vector<PhaseSpan> spans;
+    std::vector<State> snapshots;  ///< every few ticks, by time
+    std::int64_t ticks = 0;
+
+    double length_s() const { return rows.empty() ? 0.0 : rows.back().time; }
+};
+
+/// The row in force at a time: the last one at or before it. Rows must not be empty.
+std::size_t row_at(const Trace& trace, double time);
+/// Position on the exact course between rows.
+Vec3 position_at(const Trace& trace, double time);
+Vec3 velocity_at(const Trace& trace, double time);
+
+/// A hash (FNV-1a, 64 bits) over every row and event, the same for the same run on every build.
+std::uint64_t trace_hash(const Trace& trace);
+std::string hash_text(std::uint64_t hash);
+
+/// "hop.rise started", "landed" ... for lists and messages.
+std::string event_text(const TraceEvent& event, const Program& program);
+std::string_view event_word(EventKind kind);
+
+/// Rows as comma-separated values with a head line: every split and tick; `tick` is 1 for rows that begin one.
+std::string trace_csv(const Trace& trace, const Program& program);
+
+}  // namespace leap

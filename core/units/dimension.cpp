@@ -1,0 +1,117 @@
+// SPDX-License-Identifier: MIT
+#include "core/units/dimension.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <numbers>
+
+namespace leap {
+namespace {
+
+std::int8_t narrow(int value) {
+    return static_cast<std::int8_t>(std::clamp(value, -100, 100));
+}
+
+struct Word {
+    std::string_view text;
+    double scale;
+    Dimension dimension;
+};
+
+constexpr double radians_per_degree = std::numbers::pi / 180.0;
+
+constexpr std::array<Word, 13> words{{
+    {"m", 1.0, dimensions::length},
+    {"cm", 0.01, dimensions::length},
+    {"mm", 0.001, dimensions::length},
+    {"km", 1000.0, dimensions::length},
+    {"s", 1.0, dimensions::time},
+    {"ms", 0.001, dimensions::time},
+    {"h", 3600.0, dimensions::time},
+    {"frames", 1.0 / 60.0, dimensions::time},
+    {"frame", 1.0 / 60.0, dimensions::time},
+    {"deg", radians_per_degree, dimensions::angle},
+    {"rad", 1.0, dimensions::angle},
+    {"turns", 2.0 * std::numbers::pi, dimensions::angle},
+    {"%", 0.01, dimensions::none},
+}};
+
+std::string power_text(std::string_view word, int exponent) {
+    if (exponent == 1) return std::string(word);
+    if (exponent == 2) return fmt::format("{}²", word);
+    if (exponent == 3) return fmt::format("{}³", word);
+    return fmt::format("{}^{}", word, exponent);
+}
+
+std::string product_text(Dimension d, std::string_view angle_word) {
+    std::string above;
+    std::string below;
+    const auto add = [&](std::string_view word, int exponent) {
+        if (exponent == 0) return;
+        std::string& side = exponent > 0 ? above : below;
+        if (!side.empty()) side += "·";
+        side += power_text(word, std::abs(exponent));
+    };
+    add("m", d.length);
+    add(angle_word, d.angle);
+    add("s", d.time);
+    return below.empty() ? above : above + "/" + below;
+}
+
+}  // namespace
+
+Dimension operator*(Dimension a, Dimension b) {
+    return {narrow(a.length + b.length), narrow(a.time + b.time), narrow(a.angle + b.angle)};
+}
+
+Dimension operator/(Dimension a, Dimension b) {
+    return a * power(b, -1);
+}
+
+Dimension power(Dimension a, int exponent) {
+    return {narrow(a.length * exponent), narrow(a.time * exponent), narrow(a.angle * exponent)};
+}
+
+std::optional<Dimension> square_root(Dimension a) {
+    if (a.length % 2 != 0 || a.time % 2 != 0 || a.angle % 2 != 0) return std::nullopt;
+    return Dimension{narrow(a.length / 2), narrow(a.time / 2), narrow(a.angle / 2)};
+}
+
+std::string dimension_text(Dimension dimension) {
+    return dimension == dimensions::none ? "a plain number" : product_text(dimension, "deg");
+}
+
+std::optional<Unit> unit_word(std::string_view word) {
+    for (const Word& known : words)
+        if (known.text == word) return Unit{std::string(word), known.scale, known.dimension};
+    return std::nullopt;
+}
+
+Unit display_unit(Dimension dimension) {
+    if (dimension == dimensions::none) return {};
+    return {product_text(dimension, "deg"), std::pow(radians_per_degree, dimension.angle), dimension};
+}
+
+std::string number_text(double value, int decimals) {
+    if (!std::isfinite(value)) return std::isnan(value) ? "not a number" : (value > 0 ? "endless" : "-endless");
+    std::string text = fmt::format("{:.{}f}", value, decimals);
+    if (text.find('.') != std::string::npos) {
+        text.erase(text.find_last_not_of('0') + 1);
+        if (text.back() == '.') text.pop_back();
+    }
+    return text == "-0" ? "0" : text;
+}
+
+std::string quantity_text(double si_value, const Unit& unit, int decimals) {
+    const std::string number = number_text(si_value / unit.scale, decimals);
+    return unit.text.empty() ? number : number + " " + unit.text;
+}
+
+std::string quantity_text(double si_value, Dimension dimension, int decimals) {
+    return quantity_text(si_value, display_unit(dimension), decimals);
+}
+
+}  // namespace leap

@@ -1,0 +1,61 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <cstdint>
+#include <optional>
+#include <string>
+#include <string_view>
+
+namespace leap {
+
+/// Exponents of metre, second and radian. Angles count as a dimension of their own, so that degrees can't be added to
+/// plain numbers by mistake.
+struct Dimension {
+    std::int8_t length = 0;
+    std::int8_t time = 0;
+    std::int8_t angle = 0;
+
+    friend bool operator==(const Dimension&, const Dimension&) = default;
+};
+
+Dimension operator*(Dimension a, Dimension b);
+Dimension operator/(Dimension a, Dimension b);
+Dimension power(Dimension a, int exponent);
+/// Half of every exponent; nothing when one is odd.
+std::optional<Dimension> square_root(Dimension a);
+
+namespace dimensions {
+inline constexpr Dimension none{};
+inline constexpr Dimension length{1, 0, 0};
+inline constexpr Dimension time{0, 1, 0};
+inline constexpr Dimension speed{1, -1, 0};
+inline constexpr Dimension acceleration{1, -2, 0};
+inline constexpr Dimension rate{0, -1, 0};
+inline constexpr Dimension angle{0, 0, 1};
+inline constexpr Dimension turn_rate{0, -1, 1};
+}  // namespace dimensions
+
+/// "m/s²", "a plain number", "s" ... as it is said in messages.
+std::string dimension_text(Dimension dimension);
+
+/// A unit as it can be written behind a number.
+struct Unit {
+    std::string text;    ///< as written, "" for plain numbers
+    double scale = 1.0;  ///< SI value of one of it (radians for angles)
+    Dimension dimension;
+};
+
+/// One unit word: m, cm, mm, km, s, ms, h, frames, deg, rad, turns, %. Nothing for any other word.
+std::optional<Unit> unit_word(std::string_view word);
+
+/// The unit SI values of a dimension are shown in ("m/s", "deg" for angles, "" for plain numbers).
+Unit display_unit(Dimension dimension);
+
+/// "2.24 m": a value in SI, shown in the given unit with at most `decimals` decimals, trailing zeros dropped.
+std::string quantity_text(double si_value, const Unit& unit, int decimals = 3);
+std::string quantity_text(double si_value, Dimension dimension, int decimals = 3);
+
+/// "2.24": the number alone, trailing zeros dropped, never "-0".
+std::string number_text(double value, int decimals);
+
+}  // namespace leap

@@ -1,0 +1,37 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <cmath>
+#include <glm/geometric.hpp>
+#include <glm/vec2.hpp>
+#include <glm/vec3.hpp>
+
+/// World frame everywhere: x along the quay, y to its left, z up; metres and seconds.
+namespace leap {
+
+using Vec2 = glm::dvec2;
+using Vec3 = glm::dvec3;
+
+inline constexpr Vec3 world_up{0.0, 0.0, 1.0};
+
+/// The horizontal part of a vector (z dropped).
+inline Vec3 flat(const Vec3& v) {
+    return {v.x, v.y, 0.0};
+}
+
+/// Horizontal length.
+inline double flat_length(const Vec3& v) {
+    return std::sqrt(v.x * v.x + v.y * v.y);
+}
+
+/// Unit vector, or zero for vectors shorter than 1e-12 (never NaN).
+inline Vec3 direction_or_zero(const Vec3& v) {
+    const double length = glm::length(v);
+    return length > 1e-12 ? v / length : Vec3{0.0};
+}
+
+inline bool is_finite(const Vec3& v) {
+    return std::isfinite(v.x) && std::isfinite(v.y) && std::isfinite(v.z);
+}
+
+}  // namespace leap

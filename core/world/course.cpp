@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: MIT
+#include "core/world/course.hpp"
+
+#include <algorithm>
+
+namespace leap {
+
+Course build_course(CoursePlan plan) {
+    Course out;
+    out.plan = std::move(plan);
+    for (std::size_t i = 0; i < out.plan.pieces.size(); ++i) {
+        std::vector<Solid> parts = solids_of(out.plan.pieces[i], static_cast<std::int32_t>(i));
+        std::move(parts.begin(), parts.end(), std::back_inserter(out.solids));
+    }
+    std::vector<Bounds> bounds;
+    bounds.reserve(out.solids.size());
+    for (const Solid& solid : out.solids) bounds.push_back(solid.bounds);
+    out.bvh = build_bvh(bounds);
+    return out;
+}
+
+const Place* find_place(const CoursePlan& plan, std::string_view name) {
+    const auto found =
+        std::find_if(plan.places.begin(), plan.places.end(), [&](const Place& p) { return p.name == name; });
+    return found == plan.places.end() ? nullptr : &*found;
+}
+
+}  // namespace leap

@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/world/bvh.hpp"
+#include "core/world/piece.hpp"
+#include "core/world/solid.hpp"
+
+namespace leap {
+
+/// A named spot where a run can start.
+struct Place {
+    std::string name;
+    Vec3 position{0.0};       ///< of the feet
+    double facing_deg = 0.0;  ///< 0 looks along x, 90 along y
+    friend bool operator==(const Place&, const Place&) = default;
+};
+
+/// The place as its author wrote it.
+struct CoursePlan {
+    std::string name;
+    double water_level = -1e9;  ///< drawn only
+    std::vector<Place> places;
+    std::vector<Piece> pieces;
+    friend bool operator==(const CoursePlan&, const CoursePlan&) = default;
+};
+
+/// A plan made ready for queries. Immutable.
+struct Course {
+    CoursePlan plan;
+    std::vector<Solid> solids;
+    Bvh bvh;
+};
+
+Course build_course(CoursePlan plan);
+
+const Place* find_place(const CoursePlan& plan, std::string_view name);
+
+}  // namespace leap

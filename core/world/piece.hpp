@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <array>
+#include <cstdint>
+#include <string>
+#include <vector>
+
+#include "core/units/vector.hpp"
+
+namespace leap {
+
+enum class PieceKind : std::uint8_t { box, ramp, steps, cylinder, mesh };
+
+/// A fixed part of a course, as its author placed it. World frame; `center` is the middle of its bounding box before
+/// it is turned about the upward axis through that middle.
+struct Piece {
+    std::string name;
+    PieceKind kind = PieceKind::box;
+    Vec3 center{0.0};
+    Vec3 size{1.0};  ///< along its own x, y, z. Ramps and steps rise along x. Cylinders: diameter, diameter, height
+    double turn_deg = 0.0;  ///< counter-clockwise seen from above
+    int count = 4;          ///< steps: how many
+    std::string material = "stone";
+    std::vector<Vec3> vertices;                       ///< mesh only, relative to `center`
+    std::vector<std::array<std::uint32_t, 3>> faces;  ///< mesh only; either side is solid
+
+    friend bool operator==(const Piece&, const Piece&) = default;
+};
+
+}  // namespace leap

@@ -1,0 +1,183 @@
+// SPDX-License-Identifier: MIT
+#include "core/world/query.hpp"
+
+#include <cmath>
+
+#include "core/world/closest_point.hpp"
+
+namespace leap {
+namespace {
+
+constexpr int most_rounds = 40;
+constexpr double contact_tolerance_m = 1e-7;
+
+/// Distance along a ray to a box in its own frame (slab method), with the face that is met.
+bool ray_box(const Solid& box, const Vec3& origin, const Vec3& direction, double longest, RayHit& out) {
+    const Vec3 o = origin - box.center;
+    const Vec3 p{box.turn_cos * o.x + box.turn_sin * o.y, -box.turn_sin * o.x + box.turn_cos * o.y, o.z};
+    const Vec3 d{box.turn_cos * direction.x + box.turn_sin * direction.y,
+                 -box.turn_sin * direction.x + box.turn_cos * direction.y, direction.z};
+    double near = -1.0;
+    double far = longest;
+    int axis = -1;
+    for (int i = 0; i < 3; ++i) {
+        if (std::abs(d[i]) < 1e-300) {
+            if (std::abs(p[i]) > box.half[i]) return false;
+            continue;
+        }
+        const double inverse = 1.0 / d[i];
+        const double a = (-box.half[i] - p[i]) * inverse;
+        const double b = (box.half[i] - p[i]) * inverse;
+        if (std::min(a, b) > near) {
+            near = std::min(a, b);
+            axis = i;
+        }
+        far = std::min(far, std::max(a, b));
+    }
+    if (axis < 0 || near < 0.0 || near > far) return false;
+    Vec3 normal{0.0};
+    normal[axis] = d[axis] > 0.0 ? -1.0 : 1.0;
+    out.distance = near;
+    out.normal = {box.turn_cos * normal.x - box.turn_sin * normal.y, box.turn_sin * normal.x + box.turn_cos * normal.y,
+                  normal.z};
+    return true;
+}
+
+/// Clips the ray by every face plane (Cyrus and Beck, 1978).
+bool ray_hull(const Solid& hull, const Vec3& origin, const Vec3& direction, double longest, RayHit& out) {
+    double near = -1.0;
+    double far = longest;
+    const Plane* entered = nullptr;
+    for (const Plane& plane : hull.planes) {
+        const double height = glm::dot(plane.normal, origin) - plane.offset;
+        const double closing = glm::dot(plane.normal, direction);
+        if (std::abs(closing) < 1e-300) {
+            if (height > 0.0) return false;
+            continue;
+        }
+        const double t = -height / closing;
+        if (closing < 0.0 && t > near) {
+            near = t;
+            entered = &plane;
+        } else if (closing > 0.0) {
+            far = std::min(far, t);
+        }
+    }
+    if (entered == nullptr || near < 0.0 || near > far) return false;
+    out.distance = near;
+    out.normal = entered->normal;
+    return true;
+}
+
+/// Möller and Trumbore, "Fast, Minimum Storage Ray/Triangle Intersection" (1997); both sides count.
+bool ray_triangle(const Solid& triangle, const Vec3& origin, const Vec3& direction, double longest, RayHit& out) {
+    const Vec3 e1 = triangle.corners[1] - triangle.corners[0];
+    const Vec3 e2 = triangle.corners[2] - triangle.corners[0];
+    const Vec3 p = glm::cross(direction, e2);
+    const double determinant = glm::dot(e1, p);
+    if (std::abs(determinant) < 1e-14) return false;
+    const Vec3 s = origin - triangle.corners[0];
+    const double u = glm::dot(s, p) / determinant;
+    const Vec3 q = glm::cross(s, e1);
+    const double v = glm::dot(direction, q) / determinant;
+    const double t = glm::dot(e2, q) / determinant;
+    if (u < 0.0 || v < 0.0 || u + v > 1.0 || t < 0.0 || t > longest) return false;
+    out.distance = t;
+    const Vec3 normal = triangle.planes[0].normal;
+    out.normal = glm::dot(normal, direction) > 0.0 ? -normal : normal;
+    return true;
+}
+
+/// Where along the motion a point comes within `reach` of a solid stretched by `drop`. The distance of a point on a
+/// straight line to a convex set is a convex function, so Newton's method from the start climbs to its first root and
+/// never passes it.
+std::optional<double> advance_to(const Solid& solid, double drop, const Vec3& from, const Vec3& motion, double reach,
+                                 double farthest, Closest& contact) {
+    double share = 0.0;
+    for (int round = 0; round < most_rounds; ++round) {
+        contact = closest_point(solid, drop, from + motion * share);
+        const double gap = contact.distance - reach;
+        const double closing = -glm::dot(contact.normal, motion);
+        if (closing <= 1e-12) return std::nullopt;
+        if (gap <= contact_tolerance_m) return share;
+        share += gap / closing;
+        if (share > farthest) return std::nullopt;
+    }
+    return share;
+}
+
+}  // namespace
+
+std::optional<RayHit> cast_ray(const Course& course, const Vec3& origin, const Vec3& direction, double longest) {
+    RayHit best;
+    best.distance = longest;
+    walk_segment(course.bvh, origin, direction, Vec3{0.0}, Vec3{0.0}, longest,
+                 [&](std::uint32_t item, double farthest) {
+                     const Solid& solid = course.solids[item];
+                     RayHit hit;
+                     bool met = false;
+                     switch (solid.kind) {
+                         case SolidKind::box: met = ray_box(solid, origin, direction, farthest, hit); break;
+                         case SolidKind::hull: met = ray_hull(solid, origin, direction, farthest, hit); break;
+                         case SolidKind::triangle: met = ray_triangle(solid, origin, direction, farthest, hit); break;
+                     }
+                     if (!met || hit.distance > farthest) return farthest;
+                     best = hit;
+                     best.piece = solid.piece;
+                     return hit.distance;
+                 });
+    if (best.piece < 0) return std::nullopt;
+    best.point = origin + direction * best.distance;
+    return best;
+}
+
+std::optional<SweepHit> sweep(const Course& course, const Capsule& capsule, const Vec3& feet, const Vec3& motion,
+                              double gap) {
+    const double reach = capsule.radius + gap;
+    const double drop = capsule.segment();
+    const Vec3 from = feet + Vec3{0.0, 0.0, capsule.radius};
+    // A node is passed when the ball passes it, or the segment above the ball does.
+    const Vec3 below{reach, reach, reach + drop};
+    const Vec3 above{reach, reach, reach};
+    SweepHit best;
+    const Solid* met = nullptr;
+    walk_segment(course.bvh, from, motion, below, above, 1.0, [&](std::uint32_t item, double farthest) {
+        Closest contact;
+        const Solid& solid = course.solids[item];
+        const auto share = advance_to(solid, drop, from, motion, reach, farthest, contact);
+        if (!share) return farthest;
+        // Of contacts at the same share the one met most squarely counts.
+        if (met != nullptr && *share == best.share && glm::dot(contact.normal, motion) >= glm::dot(best.normal, motion))
+            return farthest;
+        best.share = *share;
+        best.normal = contact.normal;
+        best.point = contact.point;
+        best.piece = solid.piece;
+        met = &solid;
+        return *share;
+    });
+    if (met == nullptr) return std::nullopt;
+    // Back from the stretched solid to the real one: the contact may belong to any height of the segment.
+    const double lift = std::clamp(met->bounds.low.z - best.point.z, 0.0, drop);
+    best.point.z += lift;
+    best.face = most_upright_face(*met, best.point, best.normal);
+    return best;
+}
+
+std::optional<Overlap> deepest_overlap(const Course& course, const Capsule& capsule, const Vec3& feet, double gap) {
+    const double reach = capsule.radius + gap;
+    const double drop = capsule.segment();
+    const Vec3 from = feet + Vec3{0.0, 0.0, capsule.radius};
+    Overlap best;
+    walk_segment(course.bvh, from, Vec3{0.0}, Vec3{reach, reach, reach + drop}, Vec3{reach}, 1.0,
+                 [&](std::uint32_t item, double farthest) {
+                     const Closest contact = closest_point(course.solids[item], drop, from);
+                     const double depth = reach - contact.distance;
+                     if (depth > 0.0 && depth > best.depth) best = {depth, contact.normal, course.solids[item].piece};
+                     return farthest;
+                 });
+    if (best.piece < 0) return std::nullopt;
+    return best;
+}
+
+}  // namespace leap

@@ -1,0 +1,188 @@
+// SPDX-License-Identifier: MIT
+#include "core/world/solid.hpp"
+
+#include <glm/geometric.hpp>
+
+#include <cmath>
+#include <numbers>
+
+namespace leap {
+namespace {
+
+constexpr int cylinder_sides = 24;
+constexpr double smallest_area_m2 = 1e-12;
+
+struct Turn {
+    double c;
+    double s;
+    explicit Turn(double degrees)
+        : c(std::cos(degrees * std::numbers::pi / 180.0)), s(std::sin(degrees * std::numbers::pi / 180.0)) {
+        // Quarter turns come out exact, so that neighbouring pieces stay flush.
+        if (std::fmod(degrees, 90.0) == 0.0) {
+            c = std::round(c);
+            s = std::round(s);
+        }
+    }
+    Vec3 operator()(const Vec3& v) const { return {c * v.x - s * v.y, s * v.x + c * v.y, v.z}; }
+};
+
+Solid box_solid(const Vec3& center, const Vec3& size, const Turn& turn, std::int32_t piece) {
+    Solid out;
+    out.piece = piece;
+    out.center = center;
+    out.half = size * 0.5;
+    out.turn_cos = turn.c;
+    out.turn_sin = turn.s;
+    for (int i = 0; i < 8; ++i) {
+        const Vec3 sign{(i & 1) != 0 ? 1.0 : -1.0, (i & 2) != 0 ? 1.0 : -1.0, (i & 4) != 0 ? 1.0 : -1.0};
+        out.bounds.add(center + turn(out.half * sign));
+    }
+    return out;
+}
+
+/// A polygon given by corner numbers, counter-clockwise seen from outside.
+using Face = std::vector<std::size_t>;
+
+struct Shape {
+    std::vector<Vec3> corners;
+    std::vector<Face> faces;
+};
+
+Shape ramp_shape(const Vec3& half) {
+    // Low edge at -x, high edge at +x.
+    return {{{-half.x, -half.y, -half.z},
+             {half.x, -half.y, -half.z},
+             {half.x, half.y, -half.z},
+             {-half.x, half.y, -half.z},
+             {half.x, -half.y, half.z},
+             {half.x, half.y, half.z}},
+            {{0, 3, 2, 1}, {1, 2, 5, 4}, {0, 4, 5, 3}, {0, 1, 4}, {3, 5, 2}}};
+}
+
+Shape cylinder_shape(const Vec3& half) {
+    Shape out;
+    Face top;
+    Face bottom;
+    for (std::size_t i = 0; i < cylinder_sides; ++i) {
+        const double angle = 2.0 * std::numbers::pi * static_cast<double>(i) / cylinder_sides;
+        out.corners.emplace_back(half.x * std::cos(angle), half.y * std::sin(angle), -half.z);
+        out.corners.emplace_back(half.x * std::cos(angle), half.y * std::sin(angle), half.z);
+        const std::size_t next = (i + 1) % cylinder_sides;
+        out.faces.push_back({2 * i, 2 * next, 2 * next + 1, 2 * i + 1});
+        top.push_back(2 * i + 1);
+        bottom.insert(bottom.begin(), 2 * i);
+    }
+    out.faces.push_back(top);
+    out.faces.push_back(bottom);
+    return out;
+}
+
+Shape box_shape(const Vec3& center, const Vec3& half) {
+    Shape out;
+    for (int i = 0; i < 8; ++i)
+        out.corners.push_back(
+            center + half * Vec3{(i & 1) != 0 ? 1.0 : -1.0, (i & 2) != 0 ? 1.0 : -1.0, (i & 4) != 0 ? 1.0 : -1.0});
+    out.faces = {{0, 2, 3, 1}, {4, 5, 7, 6}, {0, 1, 5, 4}, {2, 6, 7, 3}, {0, 4, 6, 2}, {1, 3, 7, 5}};
+    return out;
+}
+
+Vec3 normal_of(const Vec3& a, const Vec3& b, const Vec3& c) {
+    return direction_or_zero(glm::cross(b - a, c - a));
+}
+
+Solid hull_solid(const Shape& shape, const Vec3& center, const Turn& turn, std::int32_t piece) {
+    Solid out;
+    out.kind = SolidKind::hull;
+    out.piece = piece;
+    for (const Vec3& corner : shape.corners) {
+        out.corners.push_back(center + turn(corner));
+        out.bounds.add(out.corners.back());
+    }
+    for (const Face& face : shape.faces) {
+        const Vec3 normal = normal_of(out.corners[face[0]], out.corners[face[1]], out.corners[face[2]]);
+        out.planes.push_back({normal, glm::dot(normal, out.corners[face[0]])});
+    }
+    return out;
+}
+
+/// The boxes of a flight of steps: each as high as it reaches, one behind the other along x.
+std::vector<std::pair<Vec3, Vec3>> step_boxes(const Piece& piece) {
+    std::vector<std::pair<Vec3, Vec3>> out;
+    const int count = std::max(1, piece.count);
+    const double run = piece.size.x / count;
+    const double rise = piece.size.z / count;
+    for (int i = 0; i < count; ++i) {
+        const double height = rise * (i + 1);
+        out.emplace_back(Vec3{-piece.size.x / 2 + run * (i + 0.5), 0.0, -piece.size.z / 2 + height / 2},
+                         Vec3{run, piece.size.y, height});
+    }
+    return out;
+}
+
+void draw(const Shape& shape, const Vec3& center, const Turn& turn, std::vector<DrawnTriangle>& out) {
+    for (const Face& face : shape.faces)
+        for (std::size_t i = 1; i + 1 < face.size(); ++i) {
+            DrawnTriangle triangle;
+            triangle.corners = {center + turn(shape.corners[face[0]]), center + turn(shape.corners[face[i]]),
+                                center + turn(shape.corners[face[i + 1]])};
+            triangle.normal = normal_of(triangle.corners[0], triangle.corners[1], triangle.corners[2]);
+            out.push_back(triangle);
+        }
+}
+
+}  // namespace
+
+std::vector<Solid> solids_of(const Piece& piece, std::int32_t index) {
+    const Turn turn(piece.turn_deg);
+    std::vector<Solid> out;
+    switch (piece.kind) {
+        case PieceKind::box: out.push_back(box_solid(piece.center, piece.size, turn, index)); break;
+        case PieceKind::ramp: out.push_back(hull_solid(ramp_shape(piece.size * 0.5), piece.center, turn, index)); break;
+        case PieceKind::cylinder:
+            out.push_back(hull_solid(cylinder_shape(piece.size * 0.5), piece.center, turn, index));
+            break;
+        case PieceKind::steps:
+            for (const auto& [center, size] : step_boxes(piece))
+                out.push_back(box_solid(piece.center + turn(center), size, turn, index));
+            break;
+        case PieceKind::mesh:
+            for (const auto& face : piece.faces) {
+                Solid solid;
+                solid.kind = SolidKind::triangle;
+                solid.piece = index;
+                for (const std::uint32_t corner : face) {
+                    solid.corners.push_back(piece.center + turn(piece.vertices[corner]));
+                    solid.bounds.add(solid.corners.back());
+                }
+                const Vec3 cross = glm::cross(solid.corners[1] - solid.corners[0], solid.corners[2] - solid.corners[0]);
+                if (glm::length(cross) * 0.5 < smallest_area_m2) continue;
+                const Vec3 normal = direction_or_zero(cross);
+                solid.planes.push_back({normal, glm::dot(normal, solid.corners[0])});
+                out.push_back(std::move(solid));
+            }
+            break;
+    }
+    return out;
+}
+
+std::vector<DrawnTriangle> drawn_triangles(const Piece& piece) {
+    const Turn turn(piece.turn_deg);
+    std::vector<DrawnTriangle> out;
+    switch (piece.kind) {
+        case PieceKind::box: draw(box_shape(Vec3{0.0}, piece.size * 0.5), piece.center, turn, out); break;
+        case PieceKind::ramp: draw(ramp_shape(piece.size * 0.5), piece.center, turn, out); break;
+        case PieceKind::cylinder: draw(cylinder_shape(piece.size * 0.5), piece.center, turn, out); break;
+        case PieceKind::steps:
+            for (const auto& [center, size] : step_boxes(piece))
+                draw(box_shape(center, size * 0.5), piece.center, turn, out);
+            break;
+        case PieceKind::mesh:
+            for (const auto& face : piece.faces)
+                draw({{piece.vertices[face[0]], piece.vertices[face[1]], piece.vertices[face[2]]}, {{0, 1, 2}}},
+                     piece.center, turn, out);
+            break;
+    }
+    return out;
+}
+
+}  // namespace leap

@@ -1,0 +1,60 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <cstdint>
+#include <vector>
+
+#include "core/units/vector.hpp"
+#include "core/world/piece.hpp"
+
+namespace leap {
+
+/// n · p = offset on the plane; `normal` points out of the solid.
+struct Plane {
+    Vec3 normal{0.0, 0.0, 1.0};
+    double offset = 0.0;
+};
+
+struct Bounds {
+    Vec3 low{1e300};
+    Vec3 high{-1e300};
+    void add(const Vec3& p) {
+        low = glm::min(low, p);
+        high = glm::max(high, p);
+    }
+    void add(const Bounds& other) {
+        low = glm::min(low, other.low);
+        high = glm::max(high, other.high);
+    }
+};
+
+enum class SolidKind : std::uint8_t {
+    box,      ///< turned about the upward axis only: the fast path
+    hull,     ///< convex, given by corners and face planes
+    triangle  ///< two-sided
+};
+
+/// One convex part of a piece: what collision works on.
+struct Solid {
+    SolidKind kind = SolidKind::box;
+    std::int32_t piece = -1;
+    Vec3 center{0.0};       ///< boxes
+    Vec3 half{0.5};         ///< boxes
+    double turn_cos = 1.0;  ///< boxes
+    double turn_sin = 0.0;
+    std::vector<Vec3> corners;  ///< hulls and triangles
+    std::vector<Plane> planes;  ///< hulls; triangles have one
+    Bounds bounds;
+};
+
+/// The convex parts of a piece. Degenerate triangles (area under 1e-12 m²) are left out.
+std::vector<Solid> solids_of(const Piece& piece, std::int32_t index);
+
+/// A corner list and faces for drawing: flat triangles with outward normals.
+struct DrawnTriangle {
+    std::array<Vec3, 3> corners;
+    Vec3 normal;
+};
+std::vector<DrawnTriangle> drawn_triangles(const Piece& piece);
+
+}  // namespace leap
