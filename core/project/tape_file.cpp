@@ -34,11 +34,6 @@ TapeEvent read_event(const JsonReader& json) {
     return event;
 }
 
-/// Numbers with at most six decimals, so that files stay readable and differences small.
-double tidy(double value) {
-    return std::round(value * 1e6) / 1e6 + 0.0;
-}
-
 }  // namespace
 
 tl::expected<Tape, std::string> read_tape(std::string_view text, const std::string& path) {
@@ -77,18 +72,18 @@ std::string write_tape(const Tape& tape) {
     out += fmt::format("  \"format\": {},\n  \"name\": {},\n  \"rate\": {},\n", defaults::tape_format,
                        quoted(tape.name), tape.rate_hz);
     out += fmt::format("  \"start\": {{\"at\": {}}},\n  \"length\": {},\n  \"events\": [", quoted(tape.start_place),
-                       Json(tidy(tape.length_s)).dump());
+                       Json(rounded_number(tape.length_s)).dump());
     for (std::size_t i = 0; i < tape.events.size(); ++i) {
-        const TapeEvent& event = tape.events[i];
+        const TapeEvent event = rounded(tape.events[i]);
         Json line;
-        line["t"] = tidy(event.time_s);
+        line["t"] = event.time_s;
         if (const auto* button = std::get_if<ButtonEvent>(&event.what)) {
             line["button"] = button->button;
             line["down"] = button->down;
         } else if (const auto* stick = std::get_if<StickEvent>(&event.what)) {
-            line["stick"] = {tidy(stick->stick.x), tidy(stick->stick.y)};
+            line["stick"] = {stick->stick.x, stick->stick.y};
         } else if (const auto* look = std::get_if<LookEvent>(&event.what)) {
-            line["look"] = {tidy(look->yaw_deg), tidy(look->pitch_deg)};
+            line["look"] = {look->yaw_deg, look->pitch_deg};
         }
         out += (i == 0 ? "\n    " : ",\n    ") + line.dump(-1, ' ', false, Json::error_handler_t::replace);
     }

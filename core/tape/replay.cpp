@@ -15,32 +15,38 @@ namespace {
 constexpr double radians_per_degree = std::numbers::pi / 180.0;
 }
 
+tl::expected<InputEvent, std::string> resolve_input(const Program& program, const TapeEvent& event) {
+    InputEvent input;
+    input.time = event.time_s;
+    if (const auto* button = std::get_if<ButtonEvent>(&event.what)) {
+        const auto index = program.find_button(button->button);
+        if (!index) {
+            std::vector<std::string> names;
+            for (const ButtonInfo& known : program.buttons) names.push_back(known.name);
+            const std::string near = nearest_name(button->button, names);
+            return tl::make_unexpected(
+                fmt::format("the button \"{}\" is pressed at {:.3f} s, and the script has none of that name{}",
+                            button->button, event.time_s, near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+        }
+        input.button = *index;
+        input.down = button->down;
+    } else if (const auto* stick = std::get_if<StickEvent>(&event.what)) {
+        input.kind = InputEvent::Kind::stick;
+        input.value = stick->stick;
+    } else if (const auto* look = std::get_if<LookEvent>(&event.what)) {
+        input.kind = InputEvent::Kind::look;
+        input.value = Vec2{look->yaw_deg, look->pitch_deg} * radians_per_degree;
+    }
+    return input;
+}
+
 tl::expected<std::vector<InputEvent>, std::string> resolve_inputs(const Program& program, const Tape& tape) {
     std::vector<InputEvent> out;
     out.reserve(tape.events.size());
     for (const TapeEvent& event : tape.events) {
-        InputEvent input;
-        input.time = event.time_s;
-        if (const auto* button = std::get_if<ButtonEvent>(&event.what)) {
-            const auto index = program.find_button(button->button);
-            if (!index) {
-                std::vector<std::string> names;
-                for (const ButtonInfo& known : program.buttons) names.push_back(known.name);
-                const std::string near = nearest_name(button->button, names);
-                return tl::make_unexpected(fmt::format(
-                    "tape {} presses the button \"{}\" at {:.3f} s, and the script has none of that name{}", tape.name,
-                    button->button, event.time_s, near.empty() ? "" : fmt::format("; did you mean {}?", near)));
-            }
-            input.button = *index;
-            input.down = button->down;
-        } else if (const auto* stick = std::get_if<StickEvent>(&event.what)) {
-            input.kind = InputEvent::Kind::stick;
-            input.value = stick->stick;
-        } else if (const auto* look = std::get_if<LookEvent>(&event.what)) {
-            input.kind = InputEvent::Kind::look;
-            input.value = Vec2{look->yaw_deg, look->pitch_deg} * radians_per_degree;
-        }
-        out.push_back(input);
+        const auto input = resolve_input(program, event);
+        if (!input) return tl::make_unexpected(fmt::format("tape {}: {}", tape.name, input.error()));
+        out.push_back(*input);
     }
     return out;
 }

@@ -9,6 +9,9 @@
 
 namespace leap {
 
+/// One event of a tape with its button looked up.
+tl::expected<InputEvent, std::string> resolve_input(const Program& program, const TapeEvent& event);
+
 /// The tape's events with their buttons looked up. Says which button the script lacks.
 tl::expected<std::vector<InputEvent>, std::string> resolve_inputs(const Program& program, const Tape& tape);
 

@@ -41,4 +41,9 @@ struct Tape {
     friend bool operator==(const Tape&, const Tape&) = default;
 };
 
+/// The event with its numbers as a tape file writes them (six decimals). Recording rounds first and plays what it
+/// recorded, so that the saved tape replays the very same run.
+TapeEvent rounded(TapeEvent event);
+double rounded_number(double value);
+
 }  // namespace leap

@@ -1,0 +1,58 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <memory>
+#include <optional>
+
+#include "core/tape/replay.hpp"
+
+namespace leap {
+
+/// What a live run is made of, shared with whoever else looks at it.
+struct Ingredients {
+    std::shared_ptr<const Program> program;
+    std::shared_ptr<const Course> course;
+    Tuning tuning;
+    int rate_hz = 120;
+
+    Rehearsal rehearsal() const { return {*program, tuning, *course, body_shape(*program, tuning), rate_hz}; }
+};
+
+/// A run that is played now: takes inputs with their times, runs ticks up to a given time, and records a tape and a
+/// trace. It owns no clock: whoever drives it says how far time has come.
+class LiveRun {
+  public:
+    LiveRun(Ingredients ingredients, State start, std::string start_place);
+
+    /// Inputs may come a little late: those older than the running tick count at its begin.
+    void input(TapeEvent event);
+    /// Runs every tick that ends at or before `time`.
+    void advance_to(double time);
+    void single_tick() { advance_to(static_cast<double>(state_.tick + 1) / ingredients_.rate_hz + 1e-9); }
+    /// Back in time: tape and trace forget what came after. Buttons held at that instant count as let go.
+    void rewind(double seconds);
+    /// From the next tick on, other dial values.
+    void set_tuning(Tuning tuning);
+
+    double time() const { return state_.time; }
+    const State& state() const { return state_; }
+    const Trace& trace() const { return trace_; }
+    const Ingredients& ingredients() const { return ingredients_; }
+    /// Grows by one whenever the trace was cut rather than continued.
+    int generation() const { return generation_; }
+    /// The tape recorded so far.
+    Tape tape(std::string name) const;
+
+  private:
+    void restore(const State& state);
+
+    Ingredients ingredients_;
+    std::string start_place_;
+    State state_;
+    Trace trace_;
+    std::vector<TapeEvent> events_;
+    std::vector<TapeEvent> waiting_;
+    int generation_ = 0;
+};
+
+}  // namespace leap

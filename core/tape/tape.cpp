@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: MIT
+#include "core/tape/tape.hpp"
+
+#include <cmath>
+
+namespace leap {
+
+double rounded_number(double value) {
+    return std::round(value * 1e6) / 1e6 + 0.0;  // + 0.0 turns -0 into 0
+}
+
+TapeEvent rounded(TapeEvent event) {
+    event.time_s = rounded_number(event.time_s);
+    if (auto* stick = std::get_if<StickEvent>(&event.what)) {
+        stick->stick = {rounded_number(stick->stick.x), rounded_number(stick->stick.y)};
+    } else if (auto* look = std::get_if<LookEvent>(&event.what)) {
+        look->yaw_deg = rounded_number(look->yaw_deg);
+        look->pitch_deg = rounded_number(look->pitch_deg);
+    }
+    return event;
+}
+
+}  // namespace leap

@@ -1,0 +1,104 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <unistd.h>
+
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QStandardPaths>
+#include <cstdio>
+
+#include "studio/main_window.hpp"
+#include "studio/picture.hpp"
+#include "studio/shared/theme.hpp"
+
+namespace {
+
+bool has_display() {
+    return qEnvironmentVariableIsSet("DISPLAY") || qEnvironmentVariableIsSet("WAYLAND_DISPLAY") ||
+           qEnvironmentVariableIsSet("QT_QPA_PLATFORM");
+}
+
+/// Without a display a picture is made in a virtual one; a window can't be.
+int without_display(int argc, char** argv) {
+    bool picture = false;
+    for (int i = 1; i < argc; ++i) picture = picture || QByteArray(argv[i]).startsWith("--picture");
+    if (!picture) {
+        std::fputs(
+            "easy-leap: there is no display to open a window on.\n"
+            "Make a picture of the window instead:\n"
+            "  easy-leap --picture FILE.png [--desk stage] [--tape NAME] [--at SECONDS] [PROJECT]\n",
+            stderr);
+        return 1;
+    }
+    std::vector<char*> call{const_cast<char*>("xvfb-run"), const_cast<char*>("-a"), const_cast<char*>("-s"),
+                            const_cast<char*>("-screen 0 1600x1200x24")};
+    for (int i = 0; i < argc; ++i) call.push_back(argv[i]);
+    call.push_back(nullptr);
+    execvp(call[0], call.data());
+    std::fputs("easy-leap: a picture without a display needs xvfb-run, from the package xvfb\n", stderr);
+    return 1;
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+    using namespace leap::studio;
+    if (!has_display()) return without_display(argc, argv);
+    QApplication application(argc, argv);
+    QApplication::setApplicationName("easy-leap");
+    QApplication::setOrganizationName("easy-leap");
+    apply_theme(application);
+
+    QCommandLineParser parser;
+    parser.setApplicationDescription("Easy Leap: a rehearsal room for character movement.");
+    parser.addHelpOption();
+    parser.addPositionalArgument("PROJECT", "a project's folder");
+    const QCommandLineOption picture("picture", "Save a picture of the window and end.", "FILE.png");
+    const QCommandLineOption desk("desk", "The desk to show: stage.", "NAME", "stage");
+    const QCommandLineOption tape("tape", "The tape to show.", "NAME");
+    const QCommandLineOption at("at", "Where the cursor stands.", "SECONDS", "0");
+    const QCommandLineOption move("move", "The move or stance to show.", "NAME");
+    const QCommandLineOption view("view", "The stage's view: behind, eyes or side.", "NAME");
+    const QCommandLineOption set("set", "A dial to turn without writing it: --set hop.rise=\"2.6 m\".", "DIAL=VALUE");
+    const QCommandLineOption events("events", "Show the list of events.");
+    parser.addOptions({picture, desk, tape, at, move, view, set, events});
+    parser.process(application);
+    if (parser.value(desk) != "stage") {
+        std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there is: stage\n", qPrintable(parser.value(desk)));
+        return 2;
+    }
+    const bool for_picture = parser.isSet(picture);
+
+    Session::Options options;
+    if (!for_picture)
+        options.data_folder = QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation).toStdString();
+    Session session(std::move(options));
+    GamePad pad;
+    MainWindow window(session, &pad);
+    const QStringList given = parser.positionalArguments();
+    const QString project = given.isEmpty() ? QString(".") : given.first();
+    const QString problem = session.open(project.toStdString());
+    window.show();
+    if (!problem.isEmpty()) {
+        if (for_picture) {
+            std::fprintf(stderr, "easy-leap: %s\n", qPrintable(problem));
+            return 1;
+        }
+        emit session.message(problem);
+    }
+    if (!for_picture) return QApplication::exec();
+
+    PictureOptions wanted;
+    wanted.file = parser.value(picture);
+    wanted.tape = parser.value(tape);
+    wanted.at_s = parser.value(at).toDouble();
+    wanted.move = parser.value(move);
+    wanted.view = parser.value(view);
+    wanted.events = parser.isSet(events);
+    for (const QString& setting : parser.values(set)) wanted.settings.push_back(setting);
+    const QString failed = take_picture(window, session, wanted);
+    if (!failed.isEmpty()) {
+        std::fprintf(stderr, "easy-leap: %s\n", qPrintable(failed));
+        return 1;
+    }
+    return 0;
+}

@@ -1,0 +1,320 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/main_window.hpp"
+
+#include <QAction>
+#include <QCloseEvent>
+#include <QFileDialog>
+#include <QHBoxLayout>
+#include <QMenu>
+#include <QMessageBox>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+#include "studio/shared/convert.hpp"
+#include "studio/shared/keys_dialog.hpp"
+#include "studio/shared/palette.hpp"
+
+namespace leap::studio {
+
+MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
+    : QMainWindow(parent), session_(session), pad_(pad) {
+    resize(1280, 800);
+    desk_ = new StageDesk(session_, keys_);
+    auto* page = new QWidget;
+    auto* layout = new QVBoxLayout(page);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(make_top_line());
+    layout->addWidget(make_strip());
+    layout->addWidget(desk_, 1);
+    setCentralWidget(page);
+
+    connect(&session_, &Session::project_opened, this, [this] {
+        said_.clear();
+        refresh_title();
+        refresh_strip();
+    });
+    connect(&session_, &Session::program_changed, this, [this] { keys_.load(*session_.program()); });
+    connect(&session_, &Session::texts_changed, this, &MainWindow::refresh_title);
+    connect(&session_, &Session::tapes_changed, this, &MainWindow::refresh_title);
+    connect(&session_, &Session::diagnostics_changed, this, [this] {
+        said_.clear();
+        refresh_strip();
+    });
+    connect(&session_, &Session::now_run_changed, this, &MainWindow::refresh_status);
+    connect(&session_, &Session::message, this, &MainWindow::say);
+    connect(&session_, &Session::conflict, this, [this](const QString& path) {
+        conflict_path_ = path;
+        refresh_strip();
+    });
+    connect(&session_, &Session::recovery_found, this, &MainWindow::refresh_strip);
+    connect(desk_, &StageDesk::problem, this, &MainWindow::say);
+    if (pad_ != nullptr) {
+        PlayInput* input = desk_->input();
+        connect(pad_, &GamePad::button, input, &PlayInput::pad);
+        connect(pad_, &GamePad::stick, input, &PlayInput::pad_stick);
+        connect(pad_, &GamePad::look, input, [input](Vec2 value) {
+            constexpr double poll_s = 0.004;
+            input->pad_look(value, poll_s);
+        });
+        connect(pad_, &GamePad::connection_changed, this, &MainWindow::refresh_status);
+    }
+    refresh_title();
+    refresh_strip();
+    refresh_status();
+}
+
+QWidget* MainWindow::make_top_line() {
+    auto* line = new QWidget;
+    line->setObjectName("topline");
+    line->setFixedHeight(36);
+    auto* layout = new QHBoxLayout(line);
+    layout->setContentsMargins(14, 0, 14, 0);
+    layout->setSpacing(4);
+    auto* name = new QLabel("Easy Leap");
+    name->setFont(palette::text_font(10.0, true));
+    project_ = new QLabel;
+    project_->setObjectName("quiet");
+    layout->addWidget(name);
+    layout->addSpacing(6);
+    layout->addWidget(project_);
+    layout->addSpacing(18);
+    auto* stage = new QPushButton(tr("Stage"));
+    stage->setObjectName("word");
+    stage->setCheckable(true);
+    stage->setChecked(true);
+    stage->setShortcut(QKeySequence("Alt+1"));
+    stage->setToolTip(tr("Play and tune (Alt+1)"));
+    connect(stage, &QPushButton::clicked, this, [this, stage] {
+        stage->setChecked(true);
+        desk_->stage()->setFocus();
+    });
+    layout->addWidget(stage);
+    layout->addStretch();
+    status_ = new QLabel;
+    status_->setObjectName("quiet");
+    layout->addWidget(status_);
+    layout->addSpacing(14);
+
+    const auto word = [&](const QString& text) {
+        auto* button = new QToolButton;
+        button->setObjectName("word");
+        button->setText(text);
+        button->setPopupMode(QToolButton::InstantPopup);
+        auto* menu = new QMenu(button);
+        button->setMenu(menu);
+        layout->addWidget(button);
+        return menu;
+    };
+    QMenu* project = word(tr("Project"));
+    add_action(project, tr("Open a folder…"), QKeySequence::Open, [this] { open_dialog(); });
+    add_action(project, tr("Save"), QKeySequence::Save, [this] { save(); });
+    project->addSeparator();
+    add_action(project, tr("Close the window"), QKeySequence::Quit, [this] { close(); });
+    QMenu* edit = word(tr("Edit"));
+    QAction* undo = session_.undo_stack().createUndoAction(this, tr("Undo"));
+    undo->setShortcut(QKeySequence::Undo);
+    QAction* redo = session_.undo_stack().createRedoAction(this, tr("Redo"));
+    redo->setShortcuts({QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")});
+    for (QAction* action : {undo, redo}) {
+        edit->addAction(action);
+        addAction(action);
+    }
+    edit->addSeparator();
+    add_action(edit, tr("Keep what is now"), QKeySequence("Ctrl+K"), [this] { session_.keep(); });
+    add_action(edit, tr("Drop back to kept"), QKeySequence("Ctrl+D"), [this] { session_.drop(); });
+    QMenu* show = word(tr("Show"));
+    add_checks(show);
+    QMenu* keys = word(tr("Keys"));
+    add_action(keys, tr("Play"), QKeySequence("F5"), [this] { desk_->play(); });
+    add_action(keys, tr("Choose keys…"), QKeySequence("F1"), [this] { KeysDialog(keys_, pad_, this).exec(); });
+    return line;
+}
+
+QAction* MainWindow::add_action(QMenu* menu, const QString& text, const QKeySequence& key,
+                                const std::function<void()>& done) {
+    QAction* action = menu->addAction(text);
+    action->setShortcut(key);
+    addAction(action);
+    connect(action, &QAction::triggered, this, [done] { done(); });
+    return action;
+}
+
+void MainWindow::add_checks(QMenu* menu) {
+    const auto check = [&](const QString& text, const QString& key, bool& flag) {
+        QAction* action = add_action(menu, text, QKeySequence(key), [] {});
+        action->setCheckable(true);
+        action->setChecked(flag);
+        connect(action, &QAction::toggled, this, [this, &flag](bool on) {
+            flag = on;
+            desk_->stage()->set_shows(labels_, velocity_, ground_, ghost_);
+        });
+    };
+    check(tr("Heights and distances"), "Ctrl+1", labels_);
+    check(tr("Velocity"), "Ctrl+2", velocity_);
+    check(tr("Ground contact"), "Ctrl+3", ground_);
+    check(tr("Ghost of what is kept"), "Ctrl+4", ghost_);
+    menu->addSeparator();
+    QMenu* pins = menu->addMenu(tr("Pinned to the stage"));
+    connect(pins, &QMenu::aboutToShow, this, [this, pins] { fill_pins(pins); });
+    menu->addSeparator();
+    const QStringList views{tr("From behind"), tr("Through the eyes"), tr("From the side")};
+    for (int i = 0; i < 3; ++i)
+        add_action(menu, views[i], QKeySequence(QString("F%1").arg(i + 2)),
+                   [this, i] { desk_->set_view(static_cast<StageView3D>(i)); });
+    menu->addSeparator();
+    add_action(menu, tr("The sheet"), QKeySequence("F6"), [this] { desk_->show_events(false); });
+    add_action(menu, tr("The list of events"), QKeySequence("F7"), [this] { desk_->show_events(true); });
+}
+
+void MainWindow::fill_pins(QMenu* menu) {
+    menu->clear();
+    if (!session_.program()) return;
+    for (const ShownValue& value : shown_values(*session_.program())) {
+        const auto& pins = desk_->stage()->pins();
+        QAction* action = menu->addAction(to_qt(value.name));
+        action->setCheckable(true);
+        action->setChecked(std::find(pins.begin(), pins.end(), value.name) != pins.end());
+        connect(action, &QAction::toggled, this, [this, name = value.name](bool on) {
+            std::vector<std::string> changed = desk_->stage()->pins();
+            std::erase(changed, name);
+            if (on) changed.push_back(name);
+            desk_->stage()->set_pins(changed);
+        });
+    }
+}
+
+QWidget* MainWindow::make_strip() {
+    strip_ = new QWidget;
+    strip_->setObjectName("strip");
+    auto* layout = new QHBoxLayout(strip_);
+    layout->setContentsMargins(14, 4, 14, 4);
+    strip_words_ = new QLabel;
+    strip_words_->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    strip_words_->setWordWrap(true);
+    strip_first_ = new QPushButton;
+    strip_second_ = new QPushButton;
+    layout->addWidget(strip_words_, 1);
+    layout->addWidget(strip_first_);
+    layout->addWidget(strip_second_);
+    connect(strip_first_, &QPushButton::clicked, this, [this] {
+        if (on_first_) on_first_();
+        refresh_strip();
+    });
+    connect(strip_second_, &QPushButton::clicked, this, [this] {
+        if (on_second_) on_second_();
+        refresh_strip();
+    });
+    return strip_;
+}
+
+/// One thing at a time, the most pressing first: unsaved work of an earlier run, a conflict, errors, the last message.
+void MainWindow::refresh_strip() {
+    const auto show = [&](const QString& text, const QString& first, const std::function<void()>& on_first,
+                          const QString& second = {}, const std::function<void()>& on_second = {}) {
+        strip_words_->setText(text);
+        strip_first_->setText(first);
+        strip_first_->setVisible(!first.isEmpty());
+        strip_second_->setText(second);
+        strip_second_->setVisible(!second.isEmpty());
+        on_first_ = on_first;
+        on_second_ = on_second;
+        strip_->show();
+    };
+    if (session_.recovery_offered()) {
+        show(tr("Easy Leap ended last time with unsaved work in this project"), tr("Take it back"),
+             [this] { session_.take_recovery(); }, tr("Forget it"), [this] { session_.drop_recovery(); });
+        return;
+    }
+    if (!conflict_path_.isEmpty()) {
+        const std::string path = conflict_path_.toStdString();
+        const auto done = [this](const std::function<void()>& choice) {
+            return [this, choice] {
+                choice();
+                conflict_path_.clear();
+            };
+        };
+        show(tr("%1 was changed by another program while it has unsaved changes here").arg(conflict_path_),
+             tr("Keep mine"), done([this, path] { session_.choose_own(path); }), tr("Take the one on disk"),
+             done([this, path] { session_.choose_disk(path); }));
+        return;
+    }
+    QStringList errors;
+    for (const Diagnostic& diagnostic : session_.diagnostics())
+        if (diagnostic.severity == Severity::error) errors << to_qt(diagnostic_text(diagnostic, session_.source_files()));
+    if (!errors.isEmpty()) {
+        QString text = errors.first();
+        if (errors.size() > 1) text += tr("  (and %1 more)").arg(errors.size() - 1);
+        if (session_.program()) text += tr("\nThe last good version goes on playing.");
+        strip_words_->setToolTip(errors.join('\n'));
+        show(text, {}, {});
+        return;
+    }
+    if (!said_.isEmpty()) {
+        show(said_, tr("Good"), [this] { said_.clear(); });
+        return;
+    }
+    strip_words_->clear();
+    strip_->hide();
+}
+
+QString MainWindow::strip_text() const {
+    return strip_->isHidden() ? QString() : strip_words_->text();
+}
+
+void MainWindow::say(const QString& text) {
+    said_ = text;
+    refresh_strip();
+}
+
+void MainWindow::refresh_status() {
+    QStringList words{tr("%1 ticks/s").arg(session_.rate())};
+    if (const RunPointer run = session_.now_run(); run && run->problem.empty())
+        words << tr("%1 s replayed in %2 ms").arg(run->trace.length_s(), 0, 'f', 1).arg(run->replay_ms, 0, 'f', 1);
+    words << (pad_ != nullptr && pad_->connected() ? tr("pad ready") : tr("no pad"));
+    status_->setText(words.join("  ·  "));
+}
+
+void MainWindow::refresh_title() {
+    QString name = session_.project_name();
+    const QString mark = session_.modified() ? tr(" · not saved") : QString();
+    project_->setText(name + mark);
+    setWindowTitle(name.isEmpty() ? "Easy Leap" : tr("%1 – Easy Leap").arg(name));
+    setWindowModified(session_.modified());
+}
+
+void MainWindow::open_dialog() {
+    const QString folder = QFileDialog::getExistingDirectory(this, tr("Open a project's folder"));
+    if (folder.isEmpty()) return;
+    const QString problem = session_.open(folder.toStdString());
+    if (!problem.isEmpty()) say(problem);
+}
+
+bool MainWindow::save() {
+    const QString problems = session_.save();
+    if (!problems.isEmpty()) say(problems);
+    return problems.isEmpty();
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    session_.stop();
+    if (!session_.modified()) return event->accept();
+    QMessageBox box(this);
+    box.setWindowTitle(tr("Not saved"));
+    QStringList what;
+    for (const std::string& path : session_.modified_files()) what << to_qt(path);
+    if (session_.tape_unsaved()) what << tr("the tape \"%1\"").arg(to_qt(session_.tape()->name));
+    box.setText(tr("%1 is not saved. Save before closing?").arg(what.join(", ")));
+    QPushButton* save_button = box.addButton(tr("Save"), QMessageBox::AcceptRole);
+    QPushButton* leave = box.addButton(tr("Close without saving"), QMessageBox::DestructiveRole);
+    box.addButton(tr("Stay"), QMessageBox::RejectRole);
+    box.exec();
+    if (box.clickedButton() == leave) {
+        session_.drop_recovery();
+        return event->accept();
+    }
+    if (box.clickedButton() == save_button && save()) return event->accept();
+    event->ignore();
+}
+
+}  // namespace leap::studio

@@ -1,0 +1,60 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QLabel>
+#include <QMainWindow>
+#include <QPushButton>
+
+#include "studio/session/session.hpp"
+#include "studio/shared/game_pad.hpp"
+#include "studio/shared/key_map.hpp"
+#include "studio/stage_desk/stage_desk.hpp"
+
+namespace leap::studio {
+
+/// The window: top line with name, desks and what the last replay took; a strip for messages; the desk.
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+
+  public:
+    MainWindow(Session& session, GamePad* pad, QWidget* parent = nullptr);
+
+    StageDesk* stage_desk() { return desk_; }
+    /// What the strip says now; empty when it is hidden.
+    QString strip_text() const;
+    void open_dialog();
+    bool save();
+
+  protected:
+    void closeEvent(QCloseEvent* event) override;
+
+  private:
+    QWidget* make_top_line();
+    QWidget* make_strip();
+    void make_actions();
+    QAction* add_action(QMenu* menu, const QString& text, const QKeySequence& key, const std::function<void()>& done);
+    void refresh_status();
+    void refresh_title();
+    void refresh_strip();
+    void say(const QString& text);
+    void add_checks(QMenu* menu);
+    void fill_pins(QMenu* menu);
+
+    Session& session_;
+    KeyMap keys_;
+    GamePad* pad_;
+    StageDesk* desk_;
+    QLabel* project_;
+    QLabel* status_;
+    QWidget* strip_;
+    QLabel* strip_words_;
+    QPushButton* strip_first_;
+    QPushButton* strip_second_;
+    std::function<void()> on_first_;
+    std::function<void()> on_second_;
+    QString said_;
+    QString conflict_path_;
+    bool labels_ = true, velocity_ = true, ground_ = true, ghost_ = true;
+};
+
+}  // namespace leap::studio

@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QString>
+
+#include "studio/main_window.hpp"
+
+namespace leap::studio {
+
+/// What a picture of the window is to show.
+struct PictureOptions {
+    QString file;
+    QString tape;
+    double at_s = 0.0;
+    QString move;
+    QString view;
+    bool events = false;
+    std::vector<QString> settings;  ///< "hop.rise=2.6 m": turned but not written, so that the ghost shows
+};
+
+/// Brings the window into the wanted state, saves its picture. Returns why not, or nothing.
+QString take_picture(MainWindow& window, Session& session, const PictureOptions& options);
+
+/// Runs the event loop until no replay is under way any more and everything is painted.
+void settle(Session& session);
+
+}  // namespace leap::studio

@@ -1,0 +1,175 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QFileSystemWatcher>
+#include <QObject>
+#include <QTimer>
+#include <QUndoStack>
+#include <filesystem>
+#include <map>
+#include <memory>
+
+#include "core/play/explain.hpp"
+#include "core/project/project.hpp"
+#include "studio/session/live_player.hpp"
+#include "studio/session/project_texts.hpp"
+#include "studio/session/recovery.hpp"
+#include "studio/session/replay_worker.hpp"
+
+namespace leap::studio {
+
+/// Which of the two tunings is meant.
+enum class Side { now, kept };
+
+/// The open project and everything done with it: texts, the last good program, tunings, tapes, runs and live play.
+/// Views ask it and listen to it; they hold nothing of their own.
+class Session : public QObject {
+    Q_OBJECT
+
+  public:
+    struct Options {
+        Clock clock = steady_clock();
+        bool live_thread = true;
+        std::filesystem::path data_folder;  ///< for unsaved work; empty: none is kept
+    };
+    explicit Session(Options options, QObject* parent = nullptr);
+    ~Session() override;
+    Session(const Session&) = delete;
+    Session& operator=(const Session&) = delete;
+
+    /// Opens a project folder or file. On failure the session stays as it was and the reason is returned.
+    QString open(const std::filesystem::path& path);
+    bool is_open() const { return project_.has_value(); }
+    const Project& project() const { return *project_; }
+    QString project_name() const;
+
+    // Script (session_scripts.cpp)
+    const std::shared_ptr<const Program>& program() const { return program_; }
+    const Diagnostics& diagnostics() const { return diagnostics_; }
+    const std::vector<SourceFile>& source_files() const { return source_files_; }
+    bool program_is_current() const { return !has_errors(diagnostics_); }
+    const std::string* text(const std::string& path) const { return texts_.find(path); }
+    /// Replaces a file's text; `what` names the undo step.
+    void edit_text(const std::string& path, const std::string& text, const QString& what);
+    QUndoStack& undo_stack() { return undo_; }
+    bool modified() const { return !texts_.modified_files().empty() || tape_unsaved_; }
+    std::vector<std::string> modified_files() const { return texts_.modified_files(); }
+    /// Writes every edited script, and the tape when it was recorded. Returns problems, or nothing.
+    QString save();
+    /// Looks at the files on disk again, as after a change from outside.
+    void look_at_disk();
+    void choose_disk(const std::string& path);
+    void choose_own(const std::string& path);
+
+    // Tuning (session_tuning.cpp)
+    const Tuning& tuning(Side side) const { return side == Side::now ? now_tuning_ : kept_tuning_; }
+    /// While a dial is dragged: replays with the value, the text stays.
+    void preview_dial(std::int32_t dial, double si_value);
+    /// Writes the value into the script, as one undo step.
+    void set_dial(std::int32_t dial, double si_value);
+    bool previewing() const { return previewing_; }
+    /// What is "now" becomes "kept".
+    void keep();
+    /// "Now" goes back to what is kept: one undo step that writes the kept values.
+    void drop();
+
+    // Tapes and runs (session_runs.cpp)
+    std::vector<QString> tape_names() const;
+    const Tape* tape() const { return tape_ ? &*tape_ : nullptr; }
+    bool tape_unsaved() const { return tape_unsaved_; }
+    void choose_tape(const QString& name);
+    RunPointer now_run() const { return now_run_; }
+    RunPointer kept_run() const { return kept_run_; }
+    std::shared_ptr<const Course> course() const { return course_; }
+    /// The state of the run in view at a time: of the live run at its end while playing.
+    State state_at(double time) const;
+    std::vector<MoveAnswer> explain_at(double time) const;
+    void set_rate(int rate_hz);
+    int rate() const { return rate_hz_; }
+
+    // Live play (session_runs.cpp)
+    bool playing() const { return live_ != nullptr; }
+    LivePlayer* live() { return live_.get(); }
+    const LivePlayer::View& live_view() const { return live_view_; }
+    /// Why play can't start, or nothing when it did.
+    QString play(const std::string& place);
+    void stop();
+    /// Brings live_view() up to date; called once a frame.
+    void update_live();
+    void play_side(Side side);
+    Side playing_side() const { return playing_side_; }
+
+    // Cursor
+    double cursor() const { return cursor_; }
+    void set_cursor(double time);
+    double length() const;
+
+    // Unsaved work of an earlier run
+    bool recovery_offered() const { return recovered_.has_value(); }
+    void take_recovery();
+    void drop_recovery();
+
+    bool replay_busy() const { return worker_.busy(); }
+
+  signals:
+    void project_opened();
+    void program_changed();      ///< a new good program
+    void diagnostics_changed();
+    void texts_changed();
+    void tuning_changed();
+    void now_run_changed();
+    void kept_run_changed();
+    void tapes_changed();
+    void cursor_moved(double time);
+    void play_started();
+    void play_stopped();
+    void live_updated();
+    void message(const QString& text);
+    /// A file was edited here and changed on disk.
+    void conflict(const QString& path);
+    void recovery_found();
+
+  private:
+    friend class TextEditStep;
+    void set_text(const std::string& path, const std::string& text);
+    void compile_texts();
+    void adopt_program(std::shared_ptr<const Program> program);
+    void request_now();
+    void request_kept();
+    void take_now_run(const RunPointer& run);
+    void load_course_and_tapes();
+    void watch_files();
+    void remember_unsaved();
+    Ingredients ingredients(const Tuning& tuning) const;
+
+    Options options_;
+    std::optional<Project> project_;
+    ProjectTexts texts_;
+    QUndoStack undo_;
+    QFileSystemWatcher watcher_;
+    QTimer disk_timer_;
+    QTimer recovery_timer_;
+    Diagnostics diagnostics_;
+    std::vector<SourceFile> source_files_;
+    std::shared_ptr<const Program> program_;
+    std::shared_ptr<const Course> course_;
+    Tuning now_tuning_;
+    Tuning kept_tuning_;
+    std::map<std::string, double> kept_values_;  ///< by dial path: outlives programs
+    bool previewing_ = false;
+    std::optional<Tape> tape_;
+    bool tape_unsaved_ = false;
+    int rate_hz_ = 120;
+    RunPointer now_run_;
+    RunPointer kept_run_;
+    ReplayWorker worker_;
+    ReplayWorker kept_worker_;
+    std::unique_ptr<LivePlayer> live_;
+    LivePlayer::View live_view_;
+    Ingredients live_ingredients_;
+    Side playing_side_ = Side::now;
+    double cursor_ = 0.0;
+    std::optional<Recovery> recovered_;
+};
+
+}  // namespace leap::studio

@@ -1,0 +1,122 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <numbers>
+
+#include "studio/session/session.hpp"
+
+namespace leap::studio {
+
+Ingredients Session::ingredients(const Tuning& tuning) const {
+    return {program_, course_, tuning, rate_hz_};
+}
+
+std::vector<QString> Session::tape_names() const {
+    std::vector<QString> out;
+    if (!project_) return out;
+    for (const TapeEntry& entry : project_->tapes) out.push_back(QString::fromStdString(entry.tape.name));
+    return out;
+}
+
+void Session::choose_tape(const QString& name) {
+    const TapeEntry* entry = project_->find_tape(name.toStdString());
+    if (entry == nullptr) return;
+    tape_ = entry->tape;
+    tape_unsaved_ = false;
+    cursor_ = 0.0;
+    emit tapes_changed();
+    emit cursor_moved(cursor_);
+    request_now();
+    request_kept();
+}
+
+void Session::set_rate(int rate_hz) {
+    rate_hz_ = rate_hz;
+    request_now();
+    request_kept();
+}
+
+void Session::request_now() {
+    if (program_ && course_ && tape_) worker_.request(ingredients(now_tuning_), *tape_);
+}
+
+void Session::request_kept() {
+    if (program_ && course_ && tape_) kept_worker_.request(ingredients(kept_tuning_), *tape_);
+}
+
+void Session::take_now_run(const RunPointer& run) {
+    now_run_ = run;
+    if (!run->problem.empty()) emit message(QString::fromStdString(run->problem));
+    if (cursor_ > length()) set_cursor(length());
+    emit now_run_changed();
+}
+
+State Session::state_at(double time) const {
+    if (playing()) return live_view_.state;
+    if (!now_run_ || now_run_->trace.rows.empty()) return {};
+    return leap::state_at(now_run_->ingredients.rehearsal(), now_run_->inputs, now_run_->trace, time);
+}
+
+std::vector<MoveAnswer> Session::explain_at(double time) const {
+    std::vector<MoveAnswer> out;
+    const State state = state_at(time);
+    if (state.machines.empty()) return out;
+    const Ingredients& made = playing() ? live_ingredients_ : now_run_->ingredients;
+    const Moment moment{*made.program, made.tuning, state};
+    for (const std::int32_t move : made.program->moves) out.push_back(explain_move(moment, move));
+    return out;
+}
+
+QString Session::play(const std::string& place) {
+    if (!program_) return tr("The script has errors, so there is nothing to play yet; they are listed under the stage");
+    if (!course_) return tr("There is no course to play on");
+    if (playing()) stop();
+    live_ingredients_ = ingredients(tuning(playing_side_));
+    const std::string from = !place.empty() ? place : (tape_ ? tape_->start_place : course_->plan.places.front().name);
+    auto start = start_state(live_ingredients_.rehearsal(), from);
+    if (!start) return QString::fromStdString(start.error());
+    live_view_ = {};
+    live_ = std::make_unique<LivePlayer>(LiveRun(live_ingredients_, std::move(*start), from), options_.clock,
+                                         options_.live_thread);
+    update_live();
+    emit play_started();
+    return {};
+}
+
+void Session::update_live() {
+    if (!live_) return;
+    if (!options_.live_thread) live_->pump();
+    live_->update(live_view_);
+    cursor_ = live_view_.trace.length_s();
+    emit live_updated();
+}
+
+void Session::play_side(Side side) {
+    playing_side_ = side;
+    if (live_ && live_ingredients_.program == program_) {
+        live_ingredients_.tuning = tuning(side);
+        live_->set_tuning(tuning(side));
+    }
+    emit tuning_changed();
+}
+
+void Session::stop() {
+    if (!live_) return;
+    constexpr double shortest_kept_s = 0.25;
+    const bool worth_keeping = live_->time() >= shortest_kept_s;
+    if (worth_keeping) {
+        Tape recorded = live_->tape("take");
+        int number = 1;
+        while (project_->find_tape(recorded.name) != nullptr) recorded.name = "take " + std::to_string(++number);
+        tape_ = std::move(recorded);
+        tape_unsaved_ = true;
+    }
+    live_.reset();
+    cursor_ = worth_keeping ? tape_->length_s : 0.0;
+    emit play_stopped();
+    if (worth_keeping) {
+        emit tapes_changed();
+        request_now();
+        request_kept();
+    }
+}
+
+}  // namespace leap::studio

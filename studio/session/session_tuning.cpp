@@ -1,0 +1,68 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/script/dial_edit.hpp"
+#include "studio/session/session.hpp"
+
+namespace leap::studio {
+
+void Session::preview_dial(std::int32_t dial, double si_value) {
+    const auto i = static_cast<std::size_t>(dial);
+    if (!program_ || i >= now_tuning_.dials.size()) return;
+    std::vector<double> dials = now_tuning_.dials;
+    dials[i] = rounded_dial_value(program_->dials[i], si_value);
+    now_tuning_ = make_tuning(*program_, std::move(dials));
+    previewing_ = true;
+    if (live_ && live_ingredients_.program == program_ && playing_side_ == Side::now) live_->set_tuning(now_tuning_);
+    emit tuning_changed();
+    request_now();
+}
+
+void Session::set_dial(std::int32_t dial, double si_value) {
+    const auto i = static_cast<std::size_t>(dial);
+    if (!program_ || i >= program_->dials.size()) return;
+    // The literal's place is known for the last good program; while a text has errors its own places are unknown.
+    if (!program_is_current()) {
+        preview_dial(dial, program_->dials[i].value);
+        emit message(tr("The script has errors; dials can be written into it again when they are mended"));
+        return;
+    }
+    const DialInfo info = program_->dials[i];
+    const std::string path = source_files_[info.literal.file].path;
+    const std::string* before = texts_.find(path);
+    if (before == nullptr) return;
+    const double value = rounded_dial_value(info, si_value);
+    const std::string after = with_dial_literal(*before, info, value);
+    if (after == *before) {
+        if (previewing_) preview_dial(dial, info.value);
+        previewing_ = false;
+        return;
+    }
+    edit_text(path, after,
+              tr("%1 = %2").arg(QString::fromStdString(info.path()), QString::fromStdString(dial_literal(info, value))));
+}
+
+void Session::keep() {
+    if (!program_) return;
+    kept_values_.clear();
+    for (std::size_t i = 0; i < program_->dials.size(); ++i)
+        kept_values_[program_->dials[i].path()] = now_tuning_.dials[i];
+    kept_tuning_ = now_tuning_;
+    emit tuning_changed();
+    if (now_run_ && now_run_->ingredients.program == program_ && now_run_->ingredients.tuning == now_tuning_) {
+        kept_run_ = now_run_;
+        emit kept_run_changed();
+    } else {
+        request_kept();
+    }
+}
+
+void Session::drop() {
+    if (!program_ || !program_is_current()) return;
+    undo_.beginMacro(tr("Drop changes"));
+    for (const auto& [path, value] : std::map<std::string, double>(kept_values_)) {
+        const auto dial = program_->find_dial(path);
+        if (dial && now_tuning_.dials[static_cast<std::size_t>(*dial)] != value) set_dial(*dial, value);
+    }
+    undo_.endMacro();
+}
+
+}  // namespace leap::studio

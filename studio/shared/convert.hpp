@@ -1,0 +1,40 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QString>
+#include <QVector3D>
+#include <optional>
+#include <string>
+
+#include "core/tape/trace.hpp"
+#include "core/units/vector.hpp"
+
+/// Core values as Qt shows them. Nothing else in the window converts.
+namespace leap::studio {
+
+inline QVector3D to_qt(const Vec3& v) {
+    return {static_cast<float>(v.x), static_cast<float>(v.y), static_cast<float>(v.z)};
+}
+inline QString to_qt(const std::string& text) {
+    return QString::fromStdString(text);
+}
+
+/// A value that can be drawn as a curve or pinned to the stage: a quantity of the trace, or a counter.
+struct ShownValue {
+    std::string name;   ///< "speed", "hop.link"
+    Dimension dimension;
+    int counter = -1;   ///< -1: a quantity
+};
+
+/// Every value that can be shown of runs of this program.
+std::vector<ShownValue> shown_values(const Program& program);
+std::optional<ShownValue> find_shown_value(const Program& program, const std::string& name);
+/// Its value at a time.
+double shown_value_at(const ShownValue& value, const Trace& trace, double time);
+/// "2.24 m".
+QString shown_value_text(const ShownValue& value, double si_value);
+
+/// The first words of a machine's life at an instant: "hop.rise_up", or the stance.
+QString phase_text(const Program& program, const TraceRow& row);
+
+}  // namespace leap::studio

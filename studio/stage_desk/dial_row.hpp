@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QLineEdit>
+#include <QWidget>
+
+#include "studio/session/session.hpp"
+
+namespace leap::studio {
+
+/// One dial of the sheet: name, track over its range with a tick at the kept value, handle, value. Drag, wheel, arrow
+/// keys or typing turn it; letting go writes the script.
+class DialRow : public QWidget {
+    Q_OBJECT
+
+  public:
+    DialRow(Session& session, std::int32_t dial, QWidget* parent = nullptr);
+
+    std::int32_t dial() const { return dial_; }
+    /// One step of the keyboard or pad, a hundredth of the range.
+    void nudge(int steps);
+    QSize sizeHint() const override { return {340, 27}; }
+    QRectF track() const;
+
+  signals:
+    void chosen(std::int32_t dial);
+
+  protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+
+  private:
+    const DialInfo& info() const;
+    double value() const;
+    double low() const;
+    double high() const;
+    double x_of(double si_value) const;
+    void begin_typing();
+    void end_typing(bool take);
+
+    Session& session_;
+    std::int32_t dial_;
+    QLineEdit* typed_ = nullptr;
+    bool dragging_ = false;
+    double drag_value_ = 0.0;
+    double drag_x_ = 0.0;
+};
+
+}  // namespace leap::studio

@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+
+#include "core/play/explain.hpp"
+
+namespace leap::studio {
+
+/// The gates of the selected move with their answers at the cursor's instant.
+class GateList : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit GateList(QWidget* parent = nullptr);
+    void show_answer(const MoveAnswer& answer);
+    const MoveAnswer& answer() const { return answer_; }
+    QSize sizeHint() const override;
+
+  protected:
+    void paintEvent(QPaintEvent* event) override;
+
+  private:
+    MoveAnswer answer_;
+};
+
+}  // namespace leap::studio

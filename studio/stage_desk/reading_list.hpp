@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+
+#include "core/readings/readings.hpp"
+
+namespace leap::studio {
+
+/// Readings of now and kept side by side, with the mark's band and both values on it.
+class ReadingList : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit ReadingList(QWidget* parent = nullptr);
+    void show_readings(std::vector<ReadingResult> now, std::vector<ReadingResult> kept);
+    const std::vector<ReadingResult>& shown() const { return now_; }
+    QSize sizeHint() const override;
+
+  protected:
+    void paintEvent(QPaintEvent* event) override;
+    bool event(QEvent* event) override;
+
+  private:
+    void paint_band(QPainter& p, const QRectF& box, const ReadingResult& now, const ReadingResult* kept) const;
+    const ReadingResult* kept_of(const ReadingResult& now) const;
+
+    std::vector<ReadingResult> now_;
+    std::vector<ReadingResult> kept_;
+};
+
+}  // namespace leap::studio

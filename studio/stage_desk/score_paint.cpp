@@ -1,0 +1,328 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QPainter>
+#include <QPainterPath>
+#include <cmath>
+
+#include "studio/shared/palette.hpp"
+#include "studio/stage_desk/score_metrics.hpp"
+#include "studio/stage_desk/score_view.hpp"
+
+namespace leap::studio {
+
+using namespace score;
+
+namespace {
+
+QString elided(QPainter& p, const QString& text, double width) {
+    return QFontMetricsF(p.font()).elidedText(text, Qt::ElideRight, width);
+}
+
+/// A lamp says by its shape what its colour says: filled, half, hollow, or a ring round a dot while it runs.
+void paint_lamp(QPainter& p, const QPointF& middle, Readiness readiness) {
+    constexpr double r = 4.5;
+    p.setRenderHint(QPainter::Antialiasing);
+    switch (readiness) {
+        case Readiness::ready:
+            p.setPen(Qt::NoPen);
+            p.setBrush(palette::holds);
+            p.drawEllipse(middle, r, r);
+            break;
+        case Readiness::active:
+            p.setPen(QPen(palette::holds, 1.6));
+            p.setBrush(Qt::NoBrush);
+            p.drawEllipse(middle, r, r);
+            p.setPen(Qt::NoPen);
+            p.setBrush(palette::holds);
+            p.drawEllipse(middle, 2.0, 2.0);
+            break;
+        case Readiness::waiting:
+            p.setPen(QPen(palette::waiting, 1.6));
+            p.setBrush(Qt::NoBrush);
+            p.drawEllipse(middle, r, r);
+            p.setPen(Qt::NoPen);
+            p.setBrush(palette::waiting);
+            p.drawPie(QRectF(middle.x() - r, middle.y() - r, 2 * r, 2 * r), 90 * 16, -180 * 16);
+            break;
+        case Readiness::refused:
+            p.setPen(QPen(palette::refused, 1.6));
+            p.setBrush(Qt::NoBrush);
+            p.drawEllipse(middle, r, r);
+            break;
+    }
+    p.setRenderHint(QPainter::Antialiasing, false);
+}
+
+/// A round step of time that leaves room for its label.
+double ruler_step(double seconds_per_pixel) {
+    const double wanted = seconds_per_pixel * 70.0;
+    const double power = std::pow(10.0, std::floor(std::log10(wanted)));
+    for (const double factor : {1.0, 2.0, 5.0})
+        if (power * factor >= wanted) return power * factor;
+    return power * 10.0;
+}
+
+}  // namespace
+
+void ScoreView::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    p.fillRect(rect(), palette::paper);
+    if (!program() || trace() == nullptr) {
+        p.setFont(palette::text_font());
+        p.setPen(palette::quiet);
+        p.drawText(rect(), Qt::AlignCenter, tr("Play once: what you press and what it does is drawn here"));
+        return;
+    }
+    // The selected move's lane is marked through its whole length.
+    for (const Lane& lane : lanes_)
+        if (lane.kind == Lane::Kind::move && lane.index == selected_) p.fillRect(lane.box, palette::faint);
+    for (const Lane& lane : lanes_) {
+        switch (lane.kind) {
+            case Lane::Kind::ruler: paint_ruler(p, lane); break;
+            case Lane::Kind::stick: paint_stick(p, lane); break;
+            case Lane::Kind::button: paint_button(p, lane); break;
+            case Lane::Kind::stance:
+            case Lane::Kind::move: paint_spans(p, lane); break;
+            case Lane::Kind::curve: paint_curve(p, lane); break;
+        }
+    }
+    paint_cursor(p);
+    p.setPen(palette::hairline);
+    p.drawLine(QPointF(head_width, 0), QPointF(head_width, height()));
+}
+
+void ScoreView::paint_ruler(QPainter& p, const Lane& lane) {
+    const double step = ruler_step((to_ - from_) / std::max(1.0, width() - head_width));
+    p.setFont(palette::number_font(8.0));
+    const int decimals = step < 0.01 ? 3 : (step < 0.1 ? 2 : (step < 1.0 ? 1 : 0));
+    for (double t = std::ceil(from_ / step) * step; t <= to_; t += step) {
+        const double x = x_of(t);
+        p.setPen(palette::faint);
+        p.drawLine(QPointF(x, lane.box.bottom()), QPointF(x, height()));
+        p.setPen(palette::quiet);
+        if (x + 44 < width())
+            p.drawText(QRectF(x + 4, lane.box.top(), 60, lane.box.height()), Qt::AlignVCenter, QString("%1 s").arg(t, 0, 'f', decimals));
+    }
+    p.setPen(palette::hairline);
+    p.drawLine(lane.box.bottomLeft(), lane.box.bottomRight());
+    paint_events(p, lane);
+}
+
+/// Events stand as short ticks under the ruler: down for landing, up for leaving, a dot for the rest.
+void ScoreView::paint_events(QPainter& p, const Lane& lane) {
+    const double base = lane.box.bottom();
+    p.setRenderHint(QPainter::Antialiasing);
+    for (const TraceEvent& event : trace()->events) {
+        if (event.time < from_ || event.time > to_) continue;
+        const double x = x_of(event.time);
+        if (event.kind == EventKind::landed || event.kind == EventKind::left_ground) {
+            const double tip = event.kind == EventKind::landed ? base : base - 5;
+            const double back = event.kind == EventKind::landed ? base - 5 : base;
+            p.setPen(QPen(palette::ink, 1.2));
+            p.drawLine(QPointF(x - 2.5, back), QPointF(x, tip));
+            p.drawLine(QPointF(x + 2.5, back), QPointF(x, tip));
+        } else if (event.kind == EventKind::cut || event.kind == EventKind::fault) {
+            p.setPen(QPen(palette::now, 1.4));
+            p.drawLine(QPointF(x - 2.5, base - 5), QPointF(x + 2.5, base));
+            p.drawLine(QPointF(x - 2.5, base), QPointF(x + 2.5, base - 5));
+        } else if (event.kind == EventKind::bumped_wall || event.kind == EventKind::bumped_ceiling || event.kind == EventKind::emitted) {
+            p.setPen(Qt::NoPen);
+            p.setBrush(palette::quiet);
+            p.drawEllipse(QPointF(x, base - 3), 1.8, 1.8);
+        }
+    }
+    p.setRenderHint(QPainter::Antialiasing, false);
+}
+
+void ScoreView::paint_stick(QPainter& p, const Lane& lane) {
+    p.setFont(palette::text_font(9.0));
+    p.setPen(palette::ink);
+    p.drawText(QRectF(14, lane.box.top(), 100, lane.box.height()), Qt::AlignVCenter, tr("stick"));
+    // How far it is tilted; the sign of a mark above tells ahead from back.
+    const double low = lane.box.bottom() - 3;
+    const double range = lane.box.height() - 6;
+    QPolygonF line;
+    const auto& rows = trace()->rows;
+    double last = -1.0;
+    for (std::size_t i = row_at(*trace(), from_); i < rows.size(); ++i) {
+        const double tilt = glm::length(rows[i].stick);
+        if (last >= 0.0 && tilt != last) line << QPointF(x_of(rows[i].time), low - last * range);
+        if (tilt != last) line << QPointF(x_of(rows[i].time), low - tilt * range);
+        last = tilt;
+        if (rows[i].time > to_) break;
+    }
+    if (!rows.empty()) line << QPointF(x_of(rows.back().time), low - std::max(0.0, last) * range);
+    p.setClipRect(QRectF(head_width, 0, width(), height()));
+    p.setPen(QPen(palette::ink, 1.3));
+    p.drawPolyline(line);
+    p.setClipping(false);
+}
+
+void ScoreView::paint_button(QPainter& p, const Lane& lane) {
+    const std::string& name = program()->buttons[static_cast<std::size_t>(lane.index)].name;
+    p.setFont(palette::text_font(9.0));
+    p.setPen(palette::ink);
+    p.drawText(QRectF(14, lane.box.top(), 140, lane.box.height()), Qt::AlignVCenter, to_qt(name));
+    p.setClipRect(QRectF(head_width, 0, width(), height()));
+    double down = -1.0;
+    const auto bar = [&](double from, double to) {
+        p.fillRect(QRectF(x_of(from), lane.box.top() + 3, std::max(2.0, x_of(to) - x_of(from)), lane.box.height() - 6),
+                   palette::ink);
+    };
+    for (const TraceEvent& event : trace()->events) {
+        if (event.index != lane.index) continue;
+        if (event.kind == EventKind::pressed) down = event.time;
+        if (event.kind == EventKind::released && down >= 0.0) {
+            bar(down, event.time);
+            down = -1.0;
+        }
+    }
+    if (down >= 0.0) bar(down, trace()->length_s());
+    p.setClipping(false);
+}
+
+void ScoreView::paint_span(QPainter& p, const PhaseSpan& span, const QRectF& box, const QColor& color, const QString& name,
+                           bool outlined) {
+    const double end = span.to < 0.0 ? trace()->length_s() : span.to;
+    if (end < from_ || span.from > to_) return;
+    const double left = std::max(head_width, x_of(span.from));
+    const QRectF bar(left, box.top() + 2, std::max(1.0, x_of(end) - left), box.height() - 4);
+    if (outlined) {
+        p.setPen(palette::hairline);
+        p.setBrush(palette::sheet);
+        p.drawRect(bar);
+    } else {
+        p.fillRect(bar, color);
+        p.fillRect(QRectF(bar.left(), bar.top(), 1, bar.height()), palette::paper);
+    }
+    p.setPen(palette::ink);
+    const double room = bar.width() - 8;
+    if (room > 14) p.drawText(bar.adjusted(5, 0, -2, 0), Qt::AlignVCenter, elided(p, name, room));
+}
+
+void ScoreView::paint_spans(QPainter& p, const Lane& lane) {
+    const bool stance_lane = lane.kind == Lane::Kind::stance;
+    if (stance_lane) {
+        p.setFont(palette::text_font(9.0));
+        p.setPen(palette::quiet);
+        p.drawText(QRectF(14, lane.box.top(), 140, lane.box.height()), Qt::AlignVCenter, tr("stance"));
+    } else {
+        paint_move_head(p, lane);
+    }
+    const auto& machines = program()->machines;
+    p.setFont(palette::text_font(8.5));
+    for (const PhaseSpan& span : trace()->spans) {
+        const Machine& machine = machines[static_cast<std::size_t>(span.machine)];
+        if (stance_lane && machine.kind == MachineKind::stance) paint_span(p, span, lane.box, {}, to_qt(machine.name), true);
+        if (stance_lane || span.machine != lane.index) continue;
+        const auto& moves = program()->moves;
+        const auto order = static_cast<int>(std::find(moves.begin(), moves.end(), span.machine) - moves.begin());
+        const QColor color = palette::phase_tint(palette::move_hue(order), span.phase);
+        paint_span(p, span, lane.box, color, to_qt(machine.phases[static_cast<std::size_t>(span.phase)].name), false);
+    }
+}
+
+void ScoreView::paint_move_head(QPainter& p, const Lane& lane) {
+    const Machine& machine = program()->machines[static_cast<std::size_t>(lane.index)];
+    Readiness readiness = Readiness::ready;
+    QString why;
+    for (const MoveAnswer& answer : answers_)
+        if (answer.move == lane.index) {
+            readiness = answer.readiness;
+            why = to_qt(answer.why);
+        }
+    paint_lamp(p, {lane.box.left() + 18, lane.box.center().y()}, readiness);
+    p.setFont(palette::text_font(9.0, lane.index == selected_));
+    p.setPen(palette::ink);
+    const QString name = to_qt(machine.name);
+    const double name_width = QFontMetricsF(p.font()).horizontalAdvance(name);
+    p.drawText(QRectF(30, lane.box.top(), 120, lane.box.height()), Qt::AlignVCenter, name);
+    p.setFont(palette::text_font(8.5));
+    p.setPen(readiness == Readiness::refused ? palette::refused : (readiness == Readiness::waiting ? palette::waiting.darker(120) : palette::quiet));
+    const double left = 30 + name_width + 9;
+    p.drawText(QRectF(left, lane.box.top(), head_width - left - 4, lane.box.height()), Qt::AlignVCenter,
+               elided(p, why, head_width - left - 4));
+}
+
+QPolygonF ScoreView::curve_points(const ShownValue& value, const Trace& run, const QRectF& box, double low, double high) const {
+    QPolygonF out;
+    if (run.rows.empty()) return out;
+    const double scale = (box.height() - 8) / std::max(1e-9, high - low);
+    const double end = run.length_s();
+    const double step = (to_ - from_) / std::max(1.0, box.width()) * 2.0;
+    out.reserve(static_cast<int>(box.width() / 2) + 2);
+    for (double t = std::max(0.0, from_); t <= std::min(to_, end) + step * 0.5; t += step) {
+        const double at = std::min(t, end);
+        out << QPointF(x_of(at), box.bottom() - 4 - (shown_value_at(value, run, at) - low) * scale);
+    }
+    return out;
+}
+
+void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
+    const auto value = find_shown_value(*program(), curves_[static_cast<std::size_t>(lane.index)]);
+    p.setPen(palette::hairline);
+    p.drawLine(lane.box.topLeft(), lane.box.topRight());
+    p.setFont(palette::text_font(9.0));
+    p.setPen(palette::ink);
+    p.drawText(QRectF(14, lane.box.top() + 4, 120, 16), Qt::AlignVCenter, to_qt(curves_[static_cast<std::size_t>(lane.index)]));
+    if (!value) return;
+    const QRectF box(head_width, lane.box.top(), width() - head_width, lane.box.height());
+    const RunPointer kept_run = session_.kept_run();
+    const Trace* kept = kept_run && kept_run->problem.empty() && !session_.playing() ? &kept_run->trace : nullptr;
+    double low = 1e300;
+    double high = -1e300;
+    const auto widen = [&](const Trace& run) {
+        const std::size_t stride = std::max<std::size_t>(1, run.rows.size() / 600);
+        for (std::size_t i = 0; i < run.rows.size(); i += stride) {
+            const double v = shown_value_at(*value, run, run.rows[i].time);
+            low = std::min(low, v);
+            high = std::max(high, v);
+        }
+    };
+    widen(*trace());
+    if (kept != nullptr) widen(*kept);
+    if (high - low < 1e-6) {
+        low -= 0.5;
+        high += 0.5;
+    }
+    // The scale, and the value at the cursor in both runs.
+    p.setFont(palette::number_font(8.0));
+    p.setPen(palette::quiet);
+    const QRectF scale(head_width - 70, lane.box.top(), 64, lane.box.height());
+    p.drawText(scale.adjusted(0, 2, 0, 0), Qt::AlignRight | Qt::AlignTop, shown_value_text(*value, high));
+    p.drawText(scale.adjusted(0, 0, 0, -2), Qt::AlignRight | Qt::AlignBottom, shown_value_text(*value, low));
+    p.setFont(palette::number_font(8.5));
+    p.setPen(palette::now);
+    p.drawText(QRectF(14, lane.box.top() + 20, 88, 14), Qt::AlignVCenter,
+               shown_value_text(*value, shown_value_at(*value, *trace(), session_.cursor())));
+    if (kept != nullptr && kept_run != session_.now_run() && lane.box.height() > 50) {
+        p.setPen(palette::kept);
+        p.drawText(QRectF(14, lane.box.top() + 34, 88, 14), Qt::AlignVCenter,
+                   shown_value_text(*value, shown_value_at(*value, *kept, std::min(session_.cursor(), kept->length_s()))));
+    }
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setClipRect(box);
+    if (kept != nullptr) {
+        QPen pen(palette::kept, 1.2);
+        pen.setDashPattern({4, 3});
+        p.setPen(pen);
+        p.drawPolyline(curve_points(*value, *kept, box, low, high));
+    }
+    p.setPen(QPen(palette::now, 1.5));
+    p.drawPolyline(curve_points(*value, *trace(), box, low, high));
+    p.setClipping(false);
+    p.setRenderHint(QPainter::Antialiasing, false);
+}
+
+void ScoreView::paint_cursor(QPainter& p) {
+    const double x = x_of(session_.cursor());
+    if (x < head_width || x > width()) return;
+    p.setPen(QPen(palette::ink, 1.0));
+    p.drawLine(QPointF(x, 0), QPointF(x, height()));
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setPen(Qt::NoPen);
+    p.setBrush(palette::ink);
+    p.drawPolygon(QPolygonF{{x - 5, 0}, {x + 5, 0}, {x, 7}});
+    p.setRenderHint(QPainter::Antialiasing, false);
+}
+
+}  // namespace leap::studio

@@ -1,0 +1,291 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stage_desk/score_view.hpp"
+
+#include <QContextMenuEvent>
+#include <QHelpEvent>
+#include <QMenu>
+#include <QToolTip>
+#include <cmath>
+
+#include "studio/shared/palette.hpp"
+#include "studio/stage_desk/score_metrics.hpp"
+
+namespace leap::studio {
+
+using namespace score;
+
+ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+    setFocusPolicy(Qt::StrongFocus);
+    setAccessibleName(tr("Score"));
+    setMouseTracking(false);
+    const auto again = [this] {
+        layout_lanes();
+        refresh_answers();
+        update();
+    };
+    connect(&session_, &Session::program_changed, this, [this, again] {
+        if (selected_ >= static_cast<std::int32_t>(session_.program()->machines.size())) selected_ = -1;
+        again();
+    });
+    connect(&session_, &Session::now_run_changed, this, again);
+    connect(&session_, &Session::kept_run_changed, this, [this] { update(); });
+    connect(&session_, &Session::tapes_changed, this, &ScoreView::show_all);
+    connect(&session_, &Session::cursor_moved, this, [this](double time) {
+        keep_in_view(time);
+        refresh_answers();
+        update();
+    });
+    connect(&session_, &Session::live_updated, this, [this] {
+        const double length = session_.length();
+        constexpr double shown_s = 8.0;
+        to_ = std::max(shown_s, length + 0.4);
+        from_ = to_ - shown_s;
+        refresh_answers();
+        update();
+    });
+    connect(&session_, &Session::play_stopped, this, &ScoreView::show_all);
+    layout_lanes();
+}
+
+const Trace* ScoreView::trace() const {
+    if (session_.playing()) return &session_.live_view().trace;
+    return session_.now_run() ? &session_.now_run()->trace : nullptr;
+}
+
+std::shared_ptr<const Program> ScoreView::program() const {
+    if (!session_.playing() && session_.now_run() && session_.now_run()->ingredients.program)
+        return session_.now_run()->ingredients.program;
+    return session_.program();
+}
+
+void ScoreView::select_machine(std::int32_t machine) {
+    if (machine == selected_) return;
+    selected_ = machine;
+    update();
+    emit machine_selected(machine);
+}
+
+void ScoreView::set_curves(const std::vector<std::string>& names) {
+    curves_ = names;
+    layout_lanes();
+    update();
+    emit curves_changed();
+}
+
+void ScoreView::show_all() {
+    from_ = 0.0;
+    const Tape* tape = session_.tape();
+    to_ = std::max(0.5, tape != nullptr ? tape->length_s : 10.0);
+    layout_lanes();
+    refresh_answers();
+    update();
+}
+
+void ScoreView::zoom(double factor, double around) {
+    const double all = std::max(0.5, session_.length());
+    const double length = std::clamp((to_ - from_) * factor, 0.02, all * 1.05);
+    const double share = (around - from_) / (to_ - from_);
+    from_ = around - share * length;
+    to_ = from_ + length;
+    if (from_ < 0.0) {
+        to_ -= from_;
+        from_ = 0.0;
+    }
+    update();
+}
+
+double ScoreView::x_of(double time) const {
+    return head_width + (time - from_) / (to_ - from_) * (width() - head_width);
+}
+
+double ScoreView::time_at(double x) const {
+    return from_ + (x - head_width) / std::max(1.0, width() - head_width) * (to_ - from_);
+}
+
+QSize ScoreView::sizeHint() const {
+    return {800, 300};
+}
+
+QSize ScoreView::minimumSizeHint() const {
+    double height = 0.0;
+    for (const Lane& lane : lanes_) height += lane.kind == Lane::Kind::curve ? least_curve_height : lane.box.height();
+    return {360, static_cast<int>(height) + 8};
+}
+
+void ScoreView::layout_lanes() {
+    lanes_.clear();
+    const auto made = program();
+    double y = 0.0;
+    const auto add = [&](Lane::Kind kind, std::int32_t index, double height) {
+        lanes_.push_back({kind, index, QRectF(0, y, width(), height)});
+        y += height;
+    };
+    add(Lane::Kind::ruler, -1, ruler_height);
+    if (made) {
+        add(Lane::Kind::stick, -1, lane_height);
+        for (std::size_t i = 0; i < made->buttons.size(); ++i)
+            add(Lane::Kind::button, static_cast<std::int32_t>(i), button_height);
+        y += 4;
+        add(Lane::Kind::stance, -1, lane_height);
+        for (const std::int32_t move : made->moves) add(Lane::Kind::move, move, lane_height);
+        y += 4;
+        const double left = std::max(0.0, height() - y - 4);
+        const double each = std::max(least_curve_height, left / std::max<double>(1.0, static_cast<double>(curves_.size())));
+        for (std::size_t i = 0; i < curves_.size(); ++i)
+            add(Lane::Kind::curve, static_cast<std::int32_t>(i), std::min(each, 110.0));
+    }
+    updateGeometry();
+}
+
+void ScoreView::refresh_answers() {
+    answers_ = session_.explain_at(session_.cursor());
+}
+
+void ScoreView::keep_in_view(double time) {
+    if (time >= from_ && time <= to_) return;
+    const double length = to_ - from_;
+    from_ = std::max(0.0, time - length * 0.5);
+    to_ = from_ + length;
+}
+
+void ScoreView::mousePressEvent(QMouseEvent* event) {
+    setFocus();
+    if (event->button() == Qt::MiddleButton || (event->button() == Qt::LeftButton && event->modifiers() == Qt::ShiftModifier)) {
+        pan_from_ = from_;
+        pan_x_ = event->position().x();
+        return;
+    }
+    if (event->button() != Qt::LeftButton) return;
+    for (const Lane& lane : lanes_) {
+        if (!lane.box.contains(event->position())) continue;
+        if (event->position().x() < head_width) {
+            if (lane.kind == Lane::Kind::move) select_machine(lane.index);
+            const Trace* run = trace();
+            if (lane.kind == Lane::Kind::stance && run != nullptr && !run->rows.empty())
+                select_machine(run->rows[row_at(*run, session_.cursor())].stance);
+            return;
+        }
+        // A click on a phase selects its move as well.
+        if (lane.kind == Lane::Kind::move && trace() != nullptr) {
+            const double time = time_at(event->position().x());
+            for (const PhaseSpan& span : trace()->spans)
+                if (span.machine == lane.index && span.from <= time && span.to >= time) select_machine(lane.index);
+        }
+    }
+    if (session_.playing()) return;
+    scrubbing_ = true;
+    session_.set_cursor(time_at(event->position().x()));
+}
+
+void ScoreView::mouseMoveEvent(QMouseEvent* event) {
+    if (pan_from_) {
+        const double moved = (event->position().x() - pan_x_) / std::max(1.0, width() - head_width) * (to_ - from_);
+        const double length = to_ - from_;
+        from_ = std::clamp(*pan_from_ - moved, 0.0, std::max(0.0, session_.length() - length * 0.1));
+        to_ = from_ + length;
+        update();
+    } else if (scrubbing_) {
+        session_.set_cursor(time_at(event->position().x()));
+    }
+}
+
+void ScoreView::mouseReleaseEvent(QMouseEvent*) {
+    scrubbing_ = false;
+    pan_from_.reset();
+}
+
+void ScoreView::wheelEvent(QWheelEvent* event) {
+    const double steps = (event->angleDelta().y() + event->angleDelta().x()) / 120.0;
+    if (event->modifiers() & Qt::ShiftModifier) {
+        const double length = to_ - from_;
+        from_ = std::clamp(from_ - steps * length * 0.1, 0.0, std::max(0.0, session_.length() - length * 0.1));
+        to_ = from_ + length;
+        update();
+    } else {
+        zoom(std::pow(0.85, steps), std::max(0.0, time_at(event->position().x())));
+    }
+    event->accept();
+}
+
+void ScoreView::keyPressEvent(QKeyEvent* event) {
+    const int rate = session_.now_run() ? session_.now_run()->trace.rate_hz : 120;
+    const double tick = 1.0 / rate;
+    const double step = event->modifiers() & Qt::ShiftModifier ? 0.1 : tick;
+    switch (event->key()) {
+        case Qt::Key_Left: session_.set_cursor((std::round(session_.cursor() / tick)) * tick - step); break;
+        case Qt::Key_Right: session_.set_cursor((std::round(session_.cursor() / tick)) * tick + step); break;
+        case Qt::Key_Home: session_.set_cursor(0.0); break;
+        case Qt::Key_End: session_.set_cursor(session_.length()); break;
+        case Qt::Key_Plus:
+        case Qt::Key_Equal: zoom(0.7, session_.cursor()); break;
+        case Qt::Key_Minus: zoom(1.4, session_.cursor()); break;
+        case Qt::Key_0: show_all(); break;
+        case Qt::Key_Up:
+        case Qt::Key_Down: {
+            const auto made = program();
+            if (!made || made->moves.empty()) break;
+            const auto& moves = made->moves;
+            auto at = std::find(moves.begin(), moves.end(), selected_) - moves.begin();
+            at += event->key() == Qt::Key_Up ? -1 : 1;
+            select_machine(moves[static_cast<std::size_t>(std::clamp<std::ptrdiff_t>(at, 0, std::ssize(moves) - 1))]);
+            break;
+        }
+        default: QWidget::keyPressEvent(event);
+    }
+}
+
+void ScoreView::contextMenuEvent(QContextMenuEvent* event) {
+    const auto made = program();
+    if (!made) return;
+    QMenu menu(this);
+    menu.addSection(tr("Curves"));
+    for (const ShownValue& value : shown_values(*made)) {
+        QAction* action = menu.addAction(to_qt(value.name));
+        action->setCheckable(true);
+        action->setChecked(std::find(curves_.begin(), curves_.end(), value.name) != curves_.end());
+        connect(action, &QAction::toggled, this, [this, name = value.name](bool on) {
+            std::vector<std::string> changed = curves_;
+            std::erase(changed, name);
+            if (on) changed.push_back(name);
+            set_curves(changed);
+        });
+    }
+    menu.addSeparator();
+    menu.addAction(tr("Show the whole tape"), this, &ScoreView::show_all);
+    menu.exec(event->globalPos());
+}
+
+QString ScoreView::tip_at(const QPointF& at) const {
+    for (const Lane& lane : lanes_) {
+        if (!lane.box.contains(at)) continue;
+        if (lane.kind == Lane::Kind::move)
+            for (const MoveAnswer& answer : answers_) {
+                if (answer.move != lane.index) continue;
+                QStringList lines{answer.why.empty() ? QString() : to_qt(answer.why)};
+                for (const GateAnswer& gate : answer.gates)
+                    lines << (gate.holds ? tr("holds: ") : tr("refuses: ")) + to_qt(gate.text) + "  " + to_qt(gate.seen);
+                return lines.join('\n');
+            }
+        if (lane.kind == Lane::Kind::ruler && trace() != nullptr && program()) {
+            QStringList near;
+            const double reach = (to_ - from_) / std::max(1, width()) * 4;
+            for (const TraceEvent& event : trace()->events)
+                if (std::abs(event.time - time_at(at.x())) < reach)
+                    near << QString("%1 s  %2").arg(event.time, 0, 'f', 3).arg(to_qt(event_text(event, *program())));
+            return near.join('\n');
+        }
+    }
+    return {};
+}
+
+bool ScoreView::event(QEvent* event) {
+    if (event->type() == QEvent::ToolTip) {
+        auto* help = static_cast<QHelpEvent*>(event);
+        QToolTip::showText(help->globalPos(), tip_at(help->pos()), this);
+        return true;
+    }
+    if (event->type() == QEvent::Resize) layout_lanes();
+    return QWidget::event(event);
+}
+
+}  // namespace leap::studio

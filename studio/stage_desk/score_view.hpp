@@ -1,0 +1,84 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+#include <optional>
+
+#include "studio/session/session.hpp"
+#include "studio/shared/convert.hpp"
+
+namespace leap::studio {
+
+/// The score: time lanes of the run in view. Stick and buttons, one lane for the stances and one per move with its
+/// lamp and, in words, why it can't start at the cursor; then curves, the kept run dashed beside them.
+class ScoreView : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit ScoreView(Session& session, QWidget* parent = nullptr);
+
+    void select_machine(std::int32_t machine);
+    std::int32_t selected() const { return selected_; }
+    void set_curves(const std::vector<std::string>& names);
+    const std::vector<std::string>& curves() const { return curves_; }
+    /// The stretch of time that is shown.
+    double from() const { return from_; }
+    double to() const { return to_; }
+    void show_all();
+    void zoom(double factor, double around);
+    double x_of(double time) const;
+    double time_at(double x) const;
+    QSize sizeHint() const override;
+    QSize minimumSizeHint() const override;
+
+  signals:
+    void machine_selected(std::int32_t machine);
+    void curves_changed();
+
+  protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
+    bool event(QEvent* event) override;
+
+  private:
+    struct Lane {
+        enum class Kind { ruler, stick, button, stance, move, curve } kind;
+        std::int32_t index;  ///< button, machine or curve
+        QRectF box;
+    };
+    const Trace* trace() const;
+    std::shared_ptr<const Program> program() const;
+    void layout_lanes();
+    void refresh_answers();
+    void paint_ruler(QPainter& p, const Lane& lane);
+    void paint_stick(QPainter& p, const Lane& lane);
+    void paint_button(QPainter& p, const Lane& lane);
+    void paint_spans(QPainter& p, const Lane& lane);
+    void paint_span(QPainter& p, const PhaseSpan& span, const QRectF& box, const QColor& color, const QString& name,
+                    bool outlined);
+    void paint_move_head(QPainter& p, const Lane& lane);
+    void paint_curve(QPainter& p, const Lane& lane);
+    void paint_events(QPainter& p, const Lane& lane);
+    void paint_cursor(QPainter& p);
+    QPolygonF curve_points(const ShownValue& value, const Trace& run, const QRectF& box, double low, double high) const;
+    void keep_in_view(double time);
+    QString tip_at(const QPointF& at) const;
+
+    Session& session_;
+    std::vector<Lane> lanes_;
+    std::vector<MoveAnswer> answers_;
+    std::vector<std::string> curves_{"height", "speed", "rising"};
+    std::int32_t selected_ = -1;
+    double from_ = 0.0;
+    double to_ = 10.0;
+    bool scrubbing_ = false;
+    std::optional<double> pan_from_;
+    double pan_x_ = 0.0;
+};
+
+}  // namespace leap::studio

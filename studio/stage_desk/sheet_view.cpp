@@ -1,0 +1,212 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stage_desk/sheet_view.hpp"
+
+#include <algorithm>
+
+#include "studio/shared/convert.hpp"
+#include "studio/shared/palette.hpp"
+
+namespace leap::studio {
+
+namespace {
+
+QLabel* label(const QString& text, double points, bool bold, const QColor& color) {
+    auto* out = new QLabel(text);
+    out->setFont(palette::text_font(points, bold));
+    out->setStyleSheet(QString("color: %1").arg(color.name()));
+    return out;
+}
+
+/// "Dials" with a hairline under it, and quiet words at the right.
+QWidget* section(const QString& name, QWidget* right) {
+    auto* out = new QWidget;
+    auto* layout = new QVBoxLayout(out);
+    layout->setContentsMargins(0, 12, 0, 2);
+    layout->setSpacing(3);
+    auto* line = new QHBoxLayout;
+    line->addWidget(label(name, 9.5, true, palette::ink));
+    line->addStretch();
+    line->addWidget(right);
+    layout->addLayout(line);
+    auto* rule = new QWidget;
+    rule->setFixedHeight(1);
+    rule->setStyleSheet(QString("background: %1").arg(palette::hairline.name()));
+    layout->addWidget(rule);
+    return out;
+}
+
+/// Names an expression of a reading speaks of.
+void collect_stretches(const syntax::Expr& expr, std::vector<std::string>& out) {
+    if (!expr.stretch.owner.empty()) out.push_back(expr.stretch.owner);
+    for (const syntax::Expr& part : expr.parts) collect_stretches(part, out);
+}
+
+}  // namespace
+
+SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), session_(session) {
+    setWidgetResizable(true);
+    setFrameShape(QFrame::NoFrame);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* page = new QWidget;
+    page->setObjectName("sheet");
+    auto* layout = new QVBoxLayout(page);
+    layout->setContentsMargins(16, 10, 14, 10);
+    layout->setSpacing(2);
+    auto* head = new QHBoxLayout;
+    title_ = label({}, 15, true, palette::ink);
+    subtitle_ = label({}, 9.5, false, palette::quiet);
+    head->addWidget(title_);
+    head->addSpacing(6);
+    head->addWidget(subtitle_, 0, Qt::AlignBottom);
+    head->addStretch();
+    layout->addLayout(head);
+    gates_ = new GateList;
+    layout->addWidget(gates_);
+    dials_hint_ = label(tr("drag · wheel · type"), 8.5, false, palette::quiet);
+    layout->addWidget(section(tr("Dials"), dials_hint_));
+    dial_layout_ = new QVBoxLayout;
+    dial_layout_->setSpacing(0);
+    layout->addLayout(dial_layout_);
+    auto* sides = new QLabel(QString("<span style='color:%1'>now</span>&nbsp;&nbsp;<span style='color:%2'>kept</span>&nbsp;&nbsp;mark")
+                                 .arg(palette::now.name(), palette::kept.name()));
+    sides->setFont(palette::text_font(8.5));
+    layout->addWidget(section(tr("Readings"), sides));
+    readings_ = new ReadingList;
+    layout->addWidget(readings_);
+    place_ = label({}, 8.5, false, palette::quiet);
+    layout->addWidget(section(tr("Script"), place_));
+    excerpt_ = new ScriptExcerpt(session_);
+    layout->addWidget(excerpt_);
+    layout->addStretch();
+    setWidget(page);
+
+    connect(excerpt_, &ScriptExcerpt::dial_chosen, this, [this](std::int32_t dial) { selected_dial_ = dial; });
+    connect(&session_, &Session::program_changed, this, &SheetView::rebuild);
+    connect(&session_, &Session::project_opened, this, [this] {
+        machine_ = -1;
+        rebuild();
+    });
+    connect(&session_, &Session::cursor_moved, this, &SheetView::refresh_answers);
+    connect(&session_, &Session::live_updated, this, &SheetView::refresh_answers);
+    connect(&session_, &Session::now_run_changed, this, [this] {
+        refresh_answers();
+        refresh_readings();
+    });
+    connect(&session_, &Session::kept_run_changed, this, &SheetView::refresh_readings);
+    rebuild();
+}
+
+void SheetView::show_machine(std::int32_t machine) {
+    if (machine == machine_) return;
+    machine_ = machine;
+    selected_dial_ = -1;
+    rebuild();
+}
+
+std::vector<std::int32_t> SheetView::dials_of_machine() const {
+    std::vector<std::int32_t> out;
+    const auto& program = session_.program();
+    if (!program || machine_ < 0) return out;
+    // The move's own dials first, then those it takes from what it is based on.
+    std::string owner = program->machines[static_cast<std::size_t>(machine_)].name;
+    std::vector<std::string> seen;
+    while (!owner.empty()) {
+        for (std::size_t i = 0; i < program->dials.size(); ++i) {
+            const DialInfo& dial = program->dials[i];
+            if (dial.owner != owner || std::find(seen.begin(), seen.end(), dial.name) != seen.end()) continue;
+            seen.push_back(dial.name);
+            out.push_back(static_cast<std::int32_t>(i));
+        }
+        const auto base = program->find_machine(owner);
+        owner = base ? program->machines[static_cast<std::size_t>(*base)].base : std::string();
+    }
+    for (std::size_t i = 0; i < program->dials.size(); ++i)
+        if (program->dials[i].owner.empty() || program->dials[i].owner == program->body.name)
+            out.push_back(static_cast<std::int32_t>(i));
+    return out;
+}
+
+DialRow* SheetView::row_of(std::int32_t dial) const {
+    for (DialRow* row : rows_)
+        if (row->dial() == dial) return row;
+    return nullptr;
+}
+
+void SheetView::nudge_selected(int steps) {
+    DialRow* row = row_of(selected_dial_);
+    if (row == nullptr && !rows_.empty()) row = rows_.front();
+    if (row != nullptr) row->nudge(steps);
+}
+
+void SheetView::rebuild() {
+    const auto& program = session_.program();
+    if (!program) {
+        title_->setText(tr("No good script yet"));
+        return;
+    }
+    if (machine_ < 0 || static_cast<std::size_t>(machine_) >= program->machines.size())
+        machine_ = program->moves.empty() ? program->stances.front() : program->moves.front();
+    const Machine& machine = program->machines[static_cast<std::size_t>(machine_)];
+    title_->setText(to_qt(machine.name));
+    QStringList words;
+    if (machine.kind == MachineKind::stance) words << tr("stance");
+    if (machine.button >= 0) words << tr("on %1").arg(to_qt(program->buttons[static_cast<std::size_t>(machine.button)].name));
+    if (!machine.base.empty()) words << tr("is %1").arg(to_qt(machine.base));
+    subtitle_->setText(words.join(" · "));
+    gates_->setVisible(machine.kind == MachineKind::move);
+    excerpt_->show_machine(machine_);
+    place_->setText(excerpt_->place());
+
+    // Rows stay where the dials are the same: one of them may be in the middle of a drag.
+    const std::vector<std::int32_t> wanted = dials_of_machine();
+    if (wanted != shown_dials_ || rows_.size() != wanted.size()) {
+        for (DialRow* row : rows_) {
+            dial_layout_->removeWidget(row);
+            row->hide();
+            row->deleteLater();
+        }
+        rows_.clear();
+        for (const std::int32_t dial : wanted) {
+            auto* row = new DialRow(session_, dial);
+            connect(row, &DialRow::chosen, this, [this](std::int32_t chosen) { selected_dial_ = chosen; });
+            dial_layout_->addWidget(row);
+            rows_.push_back(row);
+        }
+        shown_dials_ = wanted;
+    }
+    refresh_answers();
+    refresh_readings();
+}
+
+void SheetView::refresh_answers() {
+    for (const MoveAnswer& answer : session_.explain_at(session_.cursor()))
+        if (answer.move == machine_) gates_->show_answer(answer);
+}
+
+bool SheetView::speaks_of(const ReadingInfo& reading, const Machine& machine) const {
+    std::vector<std::string> owners;
+    collect_stretches(reading.value, owners);
+    if (reading.over) owners.push_back(reading.over->owner);
+    if (owners.empty()) return true;  // of the whole run
+    const bool named = std::find(owners.begin(), owners.end(), machine.name) != owners.end();
+    const auto& program = *session_.program();
+    const std::string button = machine.button < 0 ? "" : program.buttons[static_cast<std::size_t>(machine.button)].name;
+    return named || std::find(owners.begin(), owners.end(), button) != owners.end();
+}
+
+void SheetView::refresh_readings() {
+    const RunPointer now = session_.now_run();
+    const RunPointer kept = session_.kept_run();
+    const auto& program = session_.program();
+    if (!now || !program || machine_ < 0 || static_cast<std::size_t>(machine_) >= program->machines.size()) return;
+    const Machine& machine = program->machines[static_cast<std::size_t>(machine_)];
+    std::vector<ReadingResult> shown;
+    for (const ReadingResult& result : now->readings) {
+        const auto& all = program->readings;
+        const auto info = std::find_if(all.begin(), all.end(), [&](const ReadingInfo& r) { return r.name == result.name; });
+        if (info != all.end() && speaks_of(*info, machine)) shown.push_back(result);
+    }
+    readings_->show_readings(std::move(shown), kept ? kept->readings : std::vector<ReadingResult>());
+}
+
+}  // namespace leap::studio

@@ -1,0 +1,120 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stage_desk/stage_desk.hpp"
+
+#include <QHBoxLayout>
+#include <QScrollArea>
+#include <QSplitter>
+#include <QVBoxLayout>
+
+namespace leap::studio {
+
+StageDesk::StageDesk(Session& session, KeyMap& keys, QWidget* parent)
+    : QWidget(parent), session_(session), input_(new PlayInput(session, keys, this)) {
+    stage_ = new StageView(session_, *input_);
+    transport_ = new TransportBar(session_);
+    score_ = new ScoreView(session_);
+    auto* score_scroll = new QScrollArea;
+    score_scroll->setWidget(score_);
+    score_scroll->setWidgetResizable(true);
+    score_scroll->setFrameShape(QFrame::NoFrame);
+    score_scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+
+    auto* lower = new QWidget;
+    auto* lower_layout = new QVBoxLayout(lower);
+    lower_layout->setContentsMargins(0, 0, 0, 0);
+    lower_layout->setSpacing(0);
+    lower_layout->addWidget(transport_);
+    lower_layout->addWidget(score_scroll, 1);
+
+    auto* left = new QSplitter(Qt::Vertical);
+    left->setObjectName("left");
+    left->addWidget(stage_);
+    left->addWidget(lower);
+    left->setStretchFactor(0, 3);
+    left->setStretchFactor(1, 2);
+    left->setSizes({400, 350});
+    left->setChildrenCollapsible(false);
+    left->setHandleWidth(3);
+
+    auto* across = new QSplitter(Qt::Horizontal);
+    across->addWidget(left);
+    across->addWidget(make_side());
+    across->setStretchFactor(0, 1);
+    across->setStretchFactor(1, 0);
+    across->setSizes({880, 400});
+    across->setChildrenCollapsible(false);
+    across->setHandleWidth(3);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addWidget(across);
+
+    connect(stage_, &StageView::play_wanted, this, &StageDesk::play);
+    connect(stage_, &StageView::stop_wanted, this, &StageDesk::stop);
+    connect(transport_, &TransportBar::play_wanted, this, &StageDesk::play);
+    connect(transport_, &TransportBar::stop_wanted, this, &StageDesk::stop);
+    connect(transport_, &TransportBar::view_wanted, this, &StageDesk::set_view);
+    connect(score_, &ScoreView::machine_selected, sheet_, &SheetView::show_machine);
+    connect(input_, &PlayInput::nudge, sheet_, &SheetView::nudge_selected);
+    connect(&session_, &Session::project_opened, this, [this] {
+        const std::string& view = session_.project().file.view;
+        set_view(view == "side" ? StageView3D::side : (view == "eyes" ? StageView3D::eyes : StageView3D::behind));
+        if (session_.program() && !session_.program()->moves.empty()) {
+            score_->select_machine(-1);
+            score_->select_machine(session_.program()->moves.front());
+        }
+    });
+}
+
+QWidget* StageDesk::make_side() {
+    auto* side = new QWidget;
+    side->setObjectName("side");
+    side->setMinimumWidth(330);
+    auto* layout = new QVBoxLayout(side);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    auto* words = new QHBoxLayout;
+    words->setContentsMargins(12, 4, 12, 0);
+    words->setSpacing(4);
+    sheet_word_ = new QPushButton(tr("Sheet"));
+    events_word_ = new QPushButton(tr("Events"));
+    for (QPushButton* word : {sheet_word_, events_word_}) {
+        word->setCheckable(true);
+        word->setObjectName("word");
+        word->setFocusPolicy(Qt::TabFocus);
+        words->addWidget(word);
+    }
+    words->addStretch();
+    layout->addLayout(words);
+    pages_ = new QStackedWidget;
+    sheet_ = new SheetView(session_);
+    events_ = new EventList(session_);
+    pages_->addWidget(sheet_);
+    pages_->addWidget(events_);
+    layout->addWidget(pages_, 1);
+    connect(sheet_word_, &QPushButton::clicked, this, [this] { show_events(false); });
+    connect(events_word_, &QPushButton::clicked, this, [this] { show_events(true); });
+    show_events(false);
+    return side;
+}
+
+void StageDesk::show_events(bool events) {
+    pages_->setCurrentIndex(events ? 1 : 0);
+    sheet_word_->setChecked(!events);
+    events_word_->setChecked(events);
+}
+
+void StageDesk::set_view(StageView3D view) {
+    stage_->set_view(view);
+    transport_->set_view(view);
+}
+
+void StageDesk::play() {
+    const QString why_not = session_.play({});
+    if (!why_not.isEmpty()) emit problem(why_not);
+}
+
+void StageDesk::stop() {
+    session_.stop();
+}
+
+}  // namespace leap::studio

@@ -1,0 +1,51 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QStackedWidget>
+#include <QWidget>
+
+#include "studio/stage_desk/event_list.hpp"
+#include "studio/stage_desk/score_view.hpp"
+#include "studio/stage_desk/sheet_view.hpp"
+#include "studio/stage_desk/stage_view.hpp"
+#include "studio/stage_desk/transport_bar.hpp"
+
+namespace leap::studio {
+
+/// The desk to play and tune: stage, score under it, sheet at the right.
+class StageDesk : public QWidget {
+    Q_OBJECT
+
+  public:
+    StageDesk(Session& session, KeyMap& keys, QWidget* parent = nullptr);
+
+    StageView* stage() { return stage_; }
+    ScoreView* score() { return score_; }
+    SheetView* sheet() { return sheet_; }
+    EventList* events() { return events_; }
+    TransportBar* transport() { return transport_; }
+    PlayInput* input() { return input_; }
+    void set_view(StageView3D view);
+    void play();
+    void stop();
+    void show_events(bool events);
+
+  signals:
+    void problem(const QString& text);
+
+  private:
+    QWidget* make_side();
+
+    Session& session_;
+    PlayInput* input_;
+    StageView* stage_;
+    TransportBar* transport_;
+    ScoreView* score_;
+    SheetView* sheet_;
+    EventList* events_;
+    QStackedWidget* pages_;
+    QPushButton* sheet_word_;
+    QPushButton* events_word_;
+};
+
+}  // namespace leap::studio

@@ -1,0 +1,195 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stage_desk/stage_meshes.hpp"
+
+#include <cmath>
+#include <map>
+#include <numbers>
+
+#include "core/readings/readings.hpp"
+#include "studio/shared/palette.hpp"
+
+namespace leap::studio {
+namespace {
+
+constexpr int round_sides = 20;
+
+QColor material_color(const std::string& material) {
+    static const std::map<std::string, QColor> colors{
+        {"stone", QColor(0x93, 0x8A, 0x82)}, {"timber", QColor(0xA6, 0x82, 0x5E)}, {"iron", QColor(0x3E, 0x40, 0x46)},
+        {"lantern", QColor(0xFF, 0xD7, 0x7A)}, {"bed", QColor(0x2C, 0x44, 0x4C)}};
+    const auto found = colors.find(material);
+    return found == colors.end() ? QColor(0x8C, 0x86, 0x80) : found->second;
+}
+
+void set(float (&out)[3], const Vec3& v) {
+    for (int i = 0; i < 3; ++i) out[i] = static_cast<float>(v[i]);
+}
+void set(float (&out)[3], const QColor& c) {
+    out[0] = static_cast<float>(c.redF());
+    out[1] = static_cast<float>(c.greenF());
+    out[2] = static_cast<float>(c.blueF());
+}
+
+MeshVertex vertex(const Vec3& position, const Vec3& normal, const QColor& color, bool grid = false) {
+    MeshVertex out{};
+    set(out.position, position);
+    set(out.normal, normal);
+    set(out.color, color);
+    out.grid = grid ? 1.0F : 0.0F;
+    return out;
+}
+
+/// A surface of revolution about z from (radius, height) pairs.
+void add_lathe(std::vector<MeshVertex>& out, const std::vector<Vec2>& outline, const QColor& color, Vec3 offset) {
+    for (std::size_t k = 0; k + 1 < outline.size(); ++k) {
+        const Vec2 a = outline[k];
+        const Vec2 b = outline[k + 1];
+        const Vec2 slope = b - a;
+        for (int i = 0; i < round_sides; ++i) {
+            const auto at = [&](const Vec2& p, int side) {
+                const double angle = 2.0 * std::numbers::pi * side / round_sides;
+                const Vec3 around{std::cos(angle), std::sin(angle), 0.0};
+                const Vec3 normal = direction_or_zero(around * slope.y + Vec3{0.0, 0.0, -slope.x});
+                return vertex(offset + around * p.x + Vec3{0.0, 0.0, p.y}, normal, color);
+            };
+            for (const auto& v : {at(a, i), at(a, i + 1), at(b, i + 1), at(a, i), at(b, i + 1), at(b, i)})
+                out.push_back(v);
+        }
+    }
+}
+
+/// A ball squeezed to the given radii.
+void add_ball(std::vector<MeshVertex>& out, const Vec3& middle, double radius, double height, const QColor& color) {
+    std::vector<Vec2> outline;
+    for (int i = 0; i <= 8; ++i) {
+        const double angle = std::numbers::pi * (i / 8.0 - 0.5);
+        outline.emplace_back(radius * std::cos(angle), height * 0.5 * std::sin(angle));
+    }
+    add_lathe(out, outline, color, middle);
+}
+
+}  // namespace
+
+std::vector<MeshVertex> course_mesh(const Course& course) {
+    std::vector<MeshVertex> out;
+    for (const Piece& piece : course.plan.pieces) {
+        const QColor color = material_color(piece.material);
+        const bool grid = piece.material != "iron" && piece.material != "lantern" && piece.material != "bed";
+        for (const DrawnTriangle& triangle : drawn_triangles(piece))
+            for (const Vec3& corner : triangle.corners) out.push_back(vertex(corner, triangle.normal, color, grid));
+    }
+    return out;
+}
+
+std::vector<MeshVertex> figure_mesh(double radius, double height) {
+    const QColor coat(0x3C, 0x4A, 0x5E);
+    const QColor face(0xE8, 0xD9, 0xC4);
+    const QColor hat(0xB8, 0x4A, 0x36);
+    const QColor lamp(0xFF, 0xD7, 0x7A);
+    std::vector<MeshVertex> out;
+    const double r = radius;
+    const double h = height;
+    // A coat that flares to the hem, over boots.
+    add_lathe(out, {{0.0, 0.0}, {0.42 * r, 0.0}, {0.46 * r, 0.12 * h}, {0.86 * r, 0.16 * h}, {0.66 * r, 0.45 * h},
+                    {0.74 * r, 0.68 * h}, {0.34 * r, 0.78 * h}, {0.0, 0.79 * h}},
+              coat, Vec3{0.0});
+    add_ball(out, {0.06 * r, 0.0, 0.85 * h}, 0.42 * r, 0.17 * h, face);
+    add_lathe(out, {{0.0, 0.9 * h}, {0.74 * r, 0.9 * h}, {0.44 * r, 0.925 * h}, {0.36 * r, h}, {0.0, h}}, hat, Vec3{0.0});
+    // The lamp is carried ahead, so that one sees where the figure faces.
+    add_ball(out, {1.05 * r, -0.45 * r, 0.5 * h}, 0.17 * r, 0.1 * h, lamp);
+    add_lathe(out, {{0.0, 0.0}, {0.1 * r, 0.0}, {0.1 * r, 0.05 * h}, {0.0, 0.05 * h}}, QColor(0x30, 0x30, 0x34),
+              {1.05 * r, -0.45 * r, 0.55 * h});
+    return out;
+}
+
+std::vector<MeshVertex> disc_mesh(const QColor& color) {
+    std::vector<MeshVertex> out;
+    for (int i = 0; i < 32; ++i) {
+        const auto at = [&](int side) {
+            const double angle = 2.0 * std::numbers::pi * side / 32;
+            return vertex({std::cos(angle), std::sin(angle), 0.0}, world_up, color);
+        };
+        for (const auto& v : {vertex(Vec3{0.0}, world_up, color), at(i), at(i + 1)}) out.push_back(v);
+    }
+    return out;
+}
+
+std::vector<MeshVertex> arrow_mesh(const QColor& color) {
+    std::vector<MeshVertex> along_z;
+    add_lathe(along_z, {{0.0, 0.0}, {0.022, 0.0}, {0.022, 0.82}, {0.075, 0.82}, {0.0, 1.0}}, color, Vec3{0.0});
+    for (MeshVertex& v : along_z) {
+        std::swap(v.position[0], v.position[2]);
+        std::swap(v.normal[0], v.normal[2]);
+    }
+    return along_z;
+}
+
+std::vector<RibbonVertex> path_ribbon(const Trace& trace, const Program& program, double from, double to, bool by_move,
+                                      const QColor& color) {
+    std::vector<RibbonVertex> out;
+    if (trace.rows.size() < 2) return out;
+    out.reserve(trace.rows.size() * 6);
+    constexpr double height_m = 0.06;  // a little above the feet, so that it isn't lost in the ground
+    constexpr double shortest_m = 0.02;
+    double along = 0.0;
+    Vec3 last = trace.rows.front().position;
+    std::map<int, QColor> hues;
+    for (std::size_t i = 0; i < program.moves.size(); ++i)
+        hues[program.moves[i]] = palette::move_hue(static_cast<int>(i)).lighter(135);
+    for (std::size_t i = 1; i < trace.rows.size(); ++i) {
+        const TraceRow& row = trace.rows[i];
+        const Vec3 step = row.position - last;
+        const double length = glm::length(step);
+        const bool wanted = row.time > from && row.time <= to;
+        if (length < shortest_m && i + 1 < trace.rows.size()) continue;
+        if (wanted && length > 0.0) {
+            const TraceRow& before = trace.rows[i - 1];
+            const QColor shown = by_move && before.move >= 0 ? hues[before.move] : color;
+            const Vec3 lift{0.0, 0.0, height_m};
+            const auto corner = [&](const Vec3& at, const Vec3& ahead, float side, double distance) {
+                RibbonVertex v{};
+                set(v.position, at + lift);
+                set(v.next, ahead + lift);
+                v.side = side;
+                v.along = static_cast<float>(distance);
+                set(v.color, shown);
+                return v;
+            };
+            const Vec3 past = row.position + step;
+            const auto a = corner(last, row.position, -1.0F, along);
+            const auto b = corner(last, row.position, 1.0F, along);
+            const auto c = corner(row.position, past, -1.0F, along + length);
+            const auto d = corner(row.position, past, 1.0F, along + length);
+            for (const auto& v : {a, b, d, a, d, c}) out.push_back(v);
+        }
+        along += length;
+        last = row.position;
+    }
+    return out;
+}
+
+std::vector<AirArc> air_arcs(const Trace& trace) {
+    std::vector<AirArc> out;
+    std::optional<double> from;
+    for (const TraceEvent& event : trace.events) {
+        if (event.kind == EventKind::left_ground && !from) from = event.time;
+        if (event.kind != EventKind::landed || !from) continue;
+        AirArc arc;
+        arc.from = *from;
+        arc.to = event.time;
+        from.reset();
+        arc.start = position_at(trace, arc.from);
+        arc.end = position_at(trace, arc.to);
+        arc.top = arc.start;
+        for (std::size_t i = row_at(trace, arc.from); i < trace.rows.size() && trace.rows[i].time <= arc.to; ++i) {
+            const TraceRow& row = trace.rows[i];
+            if (row.position.z > arc.top.z) arc.top = row.position;
+        }
+        const double exact = extreme(trace, Quantity::feet, {arc.from, arc.to}, true);
+        arc.top.z = exact;
+        out.push_back(arc);
+    }
+    return out;
+}
+
+}  // namespace leap::studio

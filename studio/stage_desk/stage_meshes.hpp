@@ -1,0 +1,51 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QColor>
+#include <vector>
+
+#include "core/tape/trace.hpp"
+#include "core/world/course.hpp"
+
+namespace leap::studio {
+
+/// One corner of a drawn triangle.
+struct MeshVertex {
+    float position[3];
+    float normal[3];
+    float color[3];
+    float grid;  ///< 1 where the metre grid is drawn
+};
+
+/// One corner of a path's ribbon: the shader pushes it sideways to the line's width on screen.
+struct RibbonVertex {
+    float position[3];
+    float next[3];
+    float side;   ///< -1 or 1
+    float along;  ///< metres from the path's begin, for dashes
+    float color[3];
+};
+
+std::vector<MeshVertex> course_mesh(const Course& course);
+/// The figure, standing at the origin and facing along x: coat, hat and a lamp in front.
+std::vector<MeshVertex> figure_mesh(double radius, double height);
+/// A flat disc of radius 1 in the plane z = 0.
+std::vector<MeshVertex> disc_mesh(const QColor& color);
+/// An arrow of length 1 along x.
+std::vector<MeshVertex> arrow_mesh(const QColor& color);
+
+/// The path of a trace between two times; coloured by the move in force when `by_move`, else in one colour.
+std::vector<RibbonVertex> path_ribbon(const Trace& trace, const Program& program, double from, double to, bool by_move,
+                                      const QColor& color);
+
+/// A stretch in the air, for labels.
+struct AirArc {
+    Vec3 start{0.0};
+    Vec3 top{0.0};
+    Vec3 end{0.0};
+    double from = 0.0;
+    double to = 0.0;
+};
+std::vector<AirArc> air_arcs(const Trace& trace);
+
+}  // namespace leap::studio

@@ -1,0 +1,315 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stage_desk/stage_renderer.hpp"
+
+#include <cmath>
+#include <cstddef>
+#include <numbers>
+
+#include "studio/shared/convert.hpp"
+#include "studio/shared/palette.hpp"
+
+namespace leap::studio {
+namespace {
+
+constexpr const char* mesh_vertex = R"(#version 330 core
+layout(location = 0) in vec3 position;
+layout(location = 1) in vec3 normal;
+layout(location = 2) in vec3 color;
+layout(location = 3) in float grid;
+uniform mat4 view_projection;
+uniform mat4 model;
+out vec3 world;
+out vec3 facing;
+out vec3 tint;
+out float with_grid;
+void main() {
+    vec4 at = model * vec4(position, 1.0);
+    world = at.xyz;
+    facing = mat3(model) * normal;
+    tint = color;
+    with_grid = grid;
+    gl_Position = view_projection * at;
+})";
+
+// Dusk: a low warm light from the west, a cool sky above. The metre grid is drawn where a surface looks up, and fades
+// where its lines would run together.
+constexpr const char* mesh_fragment = R"(#version 330 core
+in vec3 world;
+in vec3 facing;
+in vec3 tint;
+in float with_grid;
+uniform vec3 eye;
+uniform float alpha;
+uniform float lit;
+out vec4 shown;
+void main() {
+    vec3 n = normalize(facing);
+    float sun = max(dot(n, normalize(vec3(-0.55, -0.45, 0.62))), 0.0);
+    vec3 light = vec3(0.46, 0.48, 0.60) + vec3(0.16, 0.17, 0.22) * n.z + vec3(0.62, 0.48, 0.34) * sun;
+    vec3 c = mix(tint, tint * light, lit);
+    if (with_grid > 0.5 && n.z > 0.5) {
+        vec2 width = fwidth(world.xy);
+        vec2 near = abs(fract(world.xy - 0.5) - 0.5);
+        vec2 line = 1.0 - smoothstep(vec2(0.0), width * 1.3, near);
+        float fade = 1.0 - smoothstep(0.12, 0.5, max(width.x, width.y));
+        vec2 five = abs(fract(world.xy / 5.0 - 0.5) - 0.5) * 5.0;
+        vec2 strong = 1.0 - smoothstep(vec2(0.0), width * 1.6, five);
+        c = mix(c, vec3(0.95, 0.93, 0.88), 0.16 * max(line.x, line.y) * fade);
+        c = mix(c, vec3(0.95, 0.93, 0.88), 0.22 * max(strong.x, strong.y) * fade);
+    }
+    float haze = lit * (1.0 - exp(-max(length(world - eye) - 18.0, 0.0) * 0.011));
+    c = mix(c, vec3(0.47, 0.42, 0.47), haze);
+    shown = vec4(c, alpha);
+})";
+
+constexpr const char* ribbon_vertex = R"(#version 330 core
+layout(location = 0) in vec3 position;
+layout(location = 1) in vec3 next;
+layout(location = 2) in float side;
+layout(location = 3) in float along;
+layout(location = 4) in vec3 color;
+uniform mat4 view_projection;
+uniform vec2 size;
+uniform float width;
+out vec3 tint;
+out float metres;
+void main() {
+    vec4 a = view_projection * vec4(position, 1.0);
+    vec4 b = view_projection * vec4(next, 1.0);
+    vec2 direction = (b.xy / max(b.w, 0.01) - a.xy / max(a.w, 0.01)) * size;
+    float length_px = length(direction);
+    vec2 across = length_px > 1e-4 ? vec2(-direction.y, direction.x) / length_px : vec2(0.0, 1.0);
+    a.xy += across * side * width / size * a.w;
+    tint = color;
+    metres = along;
+    gl_Position = a;
+})";
+
+constexpr const char* ribbon_fragment = R"(#version 330 core
+in vec3 tint;
+in float metres;
+uniform float alpha;
+uniform float dashed;
+out vec4 shown;
+void main() {
+    if (dashed > 0.5 && fract(metres / 0.36) > 0.56) discard;
+    shown = vec4(tint, alpha);
+})";
+
+constexpr const char* sky_vertex = R"(#version 330 core
+layout(location = 0) in vec3 position;
+uniform mat4 inverse;
+out vec3 ray;
+void main() {
+    vec4 far = inverse * vec4(position.xy, 1.0, 1.0);
+    vec4 near = inverse * vec4(position.xy, -1.0, 1.0);
+    ray = far.xyz / far.w - near.xyz / near.w;
+    gl_Position = vec4(position.xy, 0.9999, 1.0);
+})";
+
+constexpr const char* sky_fragment = R"(#version 330 core
+in vec3 ray;
+out vec4 shown;
+void main() {
+    vec3 r = normalize(ray);
+    float up = clamp(r.z, -1.0, 1.0);
+    vec3 high = vec3(0.15, 0.20, 0.31);
+    vec3 middle = vec3(0.36, 0.38, 0.49);
+    vec3 low = vec3(0.62, 0.50, 0.47);
+    vec3 c = mix(low, middle, smoothstep(0.0, 0.16, up));
+    c = mix(c, high, smoothstep(0.12, 0.62, up));
+    float west = max(dot(normalize(vec3(r.xy, 0.0001)), normalize(vec3(-0.77, -0.63, 0.0))), 0.0);
+    c += vec3(0.22, 0.11, 0.02) * pow(west, 3.0) * exp(-abs(up) * 7.0);
+    shown = vec4(mix(vec3(0.47, 0.42, 0.47), c, smoothstep(-0.06, 0.02, up)), 1.0);
+})";
+
+std::unique_ptr<QOpenGLShaderProgram> build(const char* vertex, const char* fragment) {
+    auto out = std::make_unique<QOpenGLShaderProgram>();
+    out->addShaderFromSourceCode(QOpenGLShader::Vertex, vertex);
+    out->addShaderFromSourceCode(QOpenGLShader::Fragment, fragment);
+    if (!out->link()) qWarning("The stage's shader can't be linked: %s", qPrintable(out->log()));
+    return out;
+}
+
+}  // namespace
+
+void StageRenderer::initialize() {
+    gl_.initializeOpenGLFunctions();
+    mesh_program_ = build(mesh_vertex, mesh_fragment);
+    ribbon_program_ = build(ribbon_vertex, ribbon_fragment);
+    sky_program_ = build(sky_vertex, sky_fragment);
+    upload_mesh(shadow_, disc_mesh(QColor(0x10, 0x12, 0x18)));
+    upload_mesh(ground_mark_, disc_mesh(palette::holds.lighter(150)));
+    upload_mesh(velocity_, arrow_mesh(QColor(0xFF, 0xC9, 0x5C)));
+    std::vector<MeshVertex> square(6);
+    constexpr float corners[6][2] = {{-1, -1}, {1, -1}, {1, 1}, {-1, -1}, {1, 1}, {-1, 1}};
+    for (std::size_t i = 0; i < 6; ++i) {
+        square[i] = {};
+        square[i].position[0] = corners[i][0];
+        square[i].position[1] = corners[i][1];
+        square[i].normal[2] = 1.0F;
+        square[i].color[0] = 0.17F;
+        square[i].color[1] = 0.29F;
+        square[i].color[2] = 0.34F;
+    }
+    upload_mesh(sky_, square);
+    upload_mesh(water_, square);
+}
+
+void StageRenderer::upload_mesh(Part& part, const std::vector<MeshVertex>& mesh) {
+    if (!part.array.isCreated()) part.array.create();
+    if (!part.buffer.isCreated()) part.buffer.create();
+    const QOpenGLVertexArrayObject::Binder binder(&part.array);
+    part.buffer.bind();
+    part.buffer.allocate(mesh.data(), static_cast<int>(mesh.size() * sizeof(MeshVertex)));
+    const auto attribute = [&](GLuint index, int count, std::size_t offset) {
+        gl_.glEnableVertexAttribArray(index);
+        gl_.glVertexAttribPointer(index, count, GL_FLOAT, GL_FALSE, sizeof(MeshVertex),
+                                  reinterpret_cast<const void*>(offset));
+    };
+    attribute(0, 3, offsetof(MeshVertex, position));
+    attribute(1, 3, offsetof(MeshVertex, normal));
+    attribute(2, 3, offsetof(MeshVertex, color));
+    attribute(3, 1, offsetof(MeshVertex, grid));
+    part.count = static_cast<int>(mesh.size());
+}
+
+void StageRenderer::set_course(const std::vector<MeshVertex>& mesh, double water_level) {
+    upload_mesh(course_, mesh);
+    water_level_ = water_level;
+}
+
+void StageRenderer::set_figure(const std::vector<MeshVertex>& mesh) {
+    upload_mesh(figure_, mesh);
+}
+
+void StageRenderer::set_path(bool kept, const std::vector<RibbonVertex>& ribbon) {
+    Part& part = kept ? kept_path_ : now_path_;
+    if (!part.array.isCreated()) part.array.create();
+    if (!part.buffer.isCreated()) part.buffer.create();
+    const QOpenGLVertexArrayObject::Binder binder(&part.array);
+    part.buffer.bind();
+    part.buffer.allocate(ribbon.data(), static_cast<int>(ribbon.size() * sizeof(RibbonVertex)));
+    const auto attribute = [&](GLuint index, int count, std::size_t offset) {
+        gl_.glEnableVertexAttribArray(index);
+        gl_.glVertexAttribPointer(index, count, GL_FLOAT, GL_FALSE, sizeof(RibbonVertex),
+                                  reinterpret_cast<const void*>(offset));
+    };
+    attribute(0, 3, offsetof(RibbonVertex, position));
+    attribute(1, 3, offsetof(RibbonVertex, next));
+    attribute(2, 1, offsetof(RibbonVertex, side));
+    attribute(3, 1, offsetof(RibbonVertex, along));
+    attribute(4, 3, offsetof(RibbonVertex, color));
+    part.count = static_cast<int>(ribbon.size());
+}
+
+void StageRenderer::draw_sky(const Frame& frame) {
+    QMatrix4x4 turned = frame.camera.view_matrix();
+    turned.setColumn(3, {0.0F, 0.0F, 0.0F, 1.0F});
+    sky_program_->bind();
+    sky_program_->setUniformValue("inverse", (frame.camera.projection(frame.size) * turned).inverted());
+    const QOpenGLVertexArrayObject::Binder binder(&sky_.array);
+    gl_.glDepthMask(GL_FALSE);
+    gl_.glDrawArrays(GL_TRIANGLES, 0, sky_.count);
+    gl_.glDepthMask(GL_TRUE);
+}
+
+void StageRenderer::draw_mesh(Part& part, const QMatrix4x4& model, float alpha, bool lit) {
+    if (part.count == 0) return;
+    mesh_program_->bind();
+    mesh_program_->setUniformValue("view_projection", view_projection_);
+    mesh_program_->setUniformValue("model", model);
+    mesh_program_->setUniformValue("eye", to_qt(eye_));
+    mesh_program_->setUniformValue("alpha", alpha);
+    mesh_program_->setUniformValue("lit", lit ? 1.0F : 0.0F);
+    const QOpenGLVertexArrayObject::Binder binder(&part.array);
+    gl_.glDrawArrays(GL_TRIANGLES, 0, part.count);
+}
+
+void StageRenderer::draw_path(Part& part, const Frame& frame, bool dashed) {
+    if (part.count == 0) return;
+    ribbon_program_->bind();
+    ribbon_program_->setUniformValue("view_projection", view_projection_);
+    ribbon_program_->setUniformValue("size", QVector2D(static_cast<float>(frame.size.width()),
+                                                       static_cast<float>(frame.size.height())));
+    ribbon_program_->setUniformValue("width", dashed ? 2.4F : 4.0F);
+    ribbon_program_->setUniformValue("dashed", dashed ? 1.0F : 0.0F);
+    const QOpenGLVertexArrayObject::Binder binder(&part.array);
+    gl_.glDepthMask(GL_FALSE);
+    // What lies behind something shows through faintly.
+    gl_.glDisable(GL_DEPTH_TEST);
+    ribbon_program_->setUniformValue("alpha", 0.22F);
+    gl_.glDrawArrays(GL_TRIANGLES, 0, part.count);
+    gl_.glEnable(GL_DEPTH_TEST);
+    ribbon_program_->setUniformValue("alpha", 1.0F);
+    gl_.glDrawArrays(GL_TRIANGLES, 0, part.count);
+    gl_.glDepthMask(GL_TRUE);
+}
+
+void StageRenderer::draw_figure(const Figure& figure, const Frame& frame, bool ghost) {
+    if (!figure.shown) return;
+    constexpr float degrees = 180.0F / std::numbers::pi_v<float>;
+    if (!ghost && figure.has_shadow) {
+        // The shadow shrinks and fades with height, so that height over ground can be judged.
+        const double above = std::max(0.0, figure.feet.z - figure.shadow_z);
+        QMatrix4x4 model;
+        model.translate(to_qt(Vec3{figure.feet.x, figure.feet.y, figure.shadow_z + 0.012}));
+        model.scale(static_cast<float>(figure.radius * 1.15 / (1.0 + 0.12 * above)));
+        gl_.glDepthMask(GL_FALSE);
+        draw_mesh(shadow_, model, static_cast<float>(0.55 / (1.0 + 0.25 * above)), false);
+        gl_.glDepthMask(GL_TRUE);
+    }
+    if (!ghost && frame.show_ground && figure.grounded) {
+        QMatrix4x4 model;
+        model.translate(to_qt(figure.feet + figure.ground_normal * 0.016));
+        const QVector3D axis = QVector3D::crossProduct({0, 0, 1}, to_qt(figure.ground_normal));
+        if (axis.length() > 1e-5F)
+            model.rotate(std::asin(std::min(1.0F, axis.length())) * degrees, axis.normalized());
+        model.scale(static_cast<float>(figure.radius * 0.5));
+        gl_.glDepthMask(GL_FALSE);
+        draw_mesh(ground_mark_, model, 0.85F, false);
+        gl_.glDepthMask(GL_TRUE);
+    }
+    const bool inside = frame.camera.view == StageView3D::eyes && !ghost;
+    if (!inside) {
+        QMatrix4x4 model;
+        model.translate(to_qt(figure.feet));
+        model.rotate(static_cast<float>(figure.facing) * degrees, 0.0F, 0.0F, 1.0F);
+        draw_mesh(figure_, model, ghost ? 0.35F : 1.0F, true);
+    }
+    const double speed = glm::length(figure.velocity);
+    if (ghost || inside || !frame.show_velocity || speed < 0.05) return;
+    QMatrix4x4 model;
+    model.translate(to_qt(figure.feet + Vec3{0.0, 0.0, 0.9}));
+    const Vec3 d = figure.velocity / speed;
+    model.rotate(static_cast<float>(std::atan2(d.y, d.x)) * degrees, 0.0F, 0.0F, 1.0F);
+    model.rotate(static_cast<float>(-std::asin(std::clamp(d.z, -1.0, 1.0))) * degrees, 0.0F, 1.0F, 0.0F);
+    const auto length = static_cast<float>(0.35 + 0.16 * speed);
+    model.scale(length, 1.0F, 1.0F);
+    draw_mesh(velocity_, model, 1.0F, false);
+}
+
+void StageRenderer::draw(const Frame& frame) {
+    gl_.glViewport(0, 0, frame.size.width(), frame.size.height());
+    gl_.glClear(GL_COLOR_BUFFER_BIT | GL_DEPTH_BUFFER_BIT);
+    gl_.glEnable(GL_DEPTH_TEST);
+    gl_.glDepthFunc(GL_LEQUAL);
+    gl_.glEnable(GL_BLEND);
+    gl_.glBlendFunc(GL_SRC_ALPHA, GL_ONE_MINUS_SRC_ALPHA);
+    view_projection_ = frame.camera.projection(frame.size) * frame.camera.view_matrix();
+    eye_ = frame.camera.position();
+    draw_sky(frame);
+    if (water_level_ > -1e8) {
+        QMatrix4x4 model;
+        model.translate(static_cast<float>(eye_.x), static_cast<float>(eye_.y), static_cast<float>(water_level_));
+        model.scale(380.0F, 380.0F, 1.0F);
+        draw_mesh(water_, model, 1.0F, true);
+    }
+    draw_mesh(course_, QMatrix4x4(), 1.0F, true);
+    draw_path(kept_path_, frame, true);
+    draw_path(now_path_, frame, false);
+    draw_figure(frame.kept, frame, true);
+    draw_figure(frame.now, frame, false);
+}
+
+}  // namespace leap::studio

@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QMatrix4x4>
+#include <QOpenGLBuffer>
+#include <QOpenGLFunctions_3_3_Core>
+#include <QOpenGLShaderProgram>
+#include <QOpenGLVertexArrayObject>
+#include <memory>
+
+#include "studio/stage_desk/stage_camera.hpp"
+#include "studio/stage_desk/stage_meshes.hpp"
+
+namespace leap::studio {
+
+/// Draws the stage with OpenGL 3.3 core. All calls need the current context of the widget that owns it.
+class StageRenderer {
+  public:
+    void initialize();
+    void set_course(const std::vector<MeshVertex>& mesh, double water_level);
+    void set_figure(const std::vector<MeshVertex>& mesh);
+    void set_path(bool kept, const std::vector<RibbonVertex>& ribbon);
+
+    struct Figure {
+        bool shown = false;
+        Vec3 feet{0.0};
+        double facing = 0.0;
+        Vec3 velocity{0.0};
+        bool grounded = false;
+        Vec3 ground_normal{0.0, 0.0, 1.0};
+        double shadow_z = 0.0;
+        bool has_shadow = false;
+        double radius = 0.3;
+    };
+    struct Frame {
+        StageCamera camera;
+        QSize size;
+        Figure now;
+        Figure kept;
+        bool show_velocity = true;
+        bool show_ground = true;
+    };
+    void draw(const Frame& frame);
+
+  private:
+    struct Part {
+        QOpenGLVertexArrayObject array;
+        QOpenGLBuffer buffer{QOpenGLBuffer::VertexBuffer};
+        int count = 0;
+    };
+    void upload_mesh(Part& part, const std::vector<MeshVertex>& mesh);
+    void draw_sky(const Frame& frame);
+    void draw_mesh(Part& part, const QMatrix4x4& model, float alpha, bool lit);
+    void draw_figure(const Figure& figure, const Frame& frame, bool ghost);
+    void draw_path(Part& part, const Frame& frame, bool dashed);
+
+    QOpenGLFunctions_3_3_Core gl_;
+    std::unique_ptr<QOpenGLShaderProgram> mesh_program_;
+    std::unique_ptr<QOpenGLShaderProgram> ribbon_program_;
+    std::unique_ptr<QOpenGLShaderProgram> sky_program_;
+    Part course_, water_, figure_, shadow_, ground_mark_, velocity_, now_path_, kept_path_, sky_;
+    double water_level_ = -1e9;
+    QMatrix4x4 view_projection_;
+    Vec3 eye_{0.0};
+};
+
+}  // namespace leap::studio

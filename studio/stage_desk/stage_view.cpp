@@ -1,0 +1,395 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stage_desk/stage_view.hpp"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <cmath>
+
+#include "core/play/evaluate.hpp"
+#include "studio/shared/palette.hpp"
+
+namespace leap::studio {
+
+namespace {
+constexpr int frame_ms = 15;
+constexpr double orbit_per_pixel = 0.007;
+constexpr double words_shown_s = 1.6;
+}  // namespace
+
+StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
+    : QOpenGLWidget(parent), session_(session), input_(input) {
+    QSurfaceFormat format;
+    format.setVersion(3, 3);
+    format.setProfile(QSurfaceFormat::CoreProfile);
+    format.setDepthBufferSize(24);
+    format.setSamples(4);
+    setFormat(format);
+    setFocusPolicy(Qt::StrongFocus);
+    setMinimumSize(320, 200);
+    setAccessibleName(tr("Stage"));
+    connect(&session_, &Session::project_opened, this, [this] {
+        course_dirty_ = jump_to_target_ = true;
+        mark_run_dirty();
+    });
+    connect(&session_, &Session::now_run_changed, this, &StageView::mark_run_dirty);
+    connect(&session_, &Session::kept_run_changed, this, &StageView::mark_run_dirty);
+    connect(&session_, &Session::program_changed, this, [this] { course_dirty_ = true; });
+    connect(&session_, &Session::cursor_moved, this, [this] { update(); });
+    connect(&session_, &Session::play_started, this, [this] {
+        orbit_yaw_ = orbit_pitch_ = 0.0;
+        const State& state = session_.live_view().state;
+        input_.release_all();
+        input_.set_look(state.look_yaw * 57.29577951308232, -12.0);
+        jump_to_target_ = true;
+        setFocus();
+        since_frame_.restart();
+        frame_timer_.start(frame_ms);
+        mark_run_dirty();
+    });
+    connect(&session_, &Session::play_stopped, this, [this] {
+        frame_timer_.stop();
+        capture_mouse(false);
+        mark_run_dirty();
+    });
+    connect(&frame_timer_, &QTimer::timeout, this, [this] {
+        session_.update_live();
+        runs_dirty_ = true;
+        update();
+    });
+    connect(&input_, &PlayInput::control, this, &StageView::say);
+}
+
+StageView::~StageView() {
+    makeCurrent();  // buffers and shaders are freed with their context current
+}
+
+void StageView::set_view(StageView3D view) {
+    camera_.view = view;
+    orbit_yaw_ = orbit_pitch_ = 0.0;
+    update();
+    emit view_changed();
+}
+
+void StageView::set_pins(const std::vector<std::string>& names) {
+    pins_ = names;
+    update();
+}
+
+void StageView::set_shows(bool labels, bool velocity, bool ground, bool ghost) {
+    show_labels_ = labels;
+    show_velocity_ = velocity;
+    show_ground_ = ground;
+    show_ghost_ = ghost;
+    mark_run_dirty();
+}
+
+void StageView::say(const QString& words) {
+    words_ = words;
+    words_since_.restart();
+    update();
+}
+
+void StageView::mark_run_dirty() {
+    runs_dirty_ = true;
+    update();
+}
+
+const Trace* StageView::shown_trace() const {
+    if (session_.playing()) return &session_.live_view().trace;
+    return session_.now_run() ? &session_.now_run()->trace : nullptr;
+}
+
+void StageView::initializeGL() {
+    renderer_.initialize();
+    course_dirty_ = runs_dirty_ = true;
+}
+
+void StageView::upload_runs() {
+    const auto& program = session_.program();
+    if (course_dirty_ && session_.course() && program) {
+        renderer_.set_course(course_mesh(*session_.course()), session_.course()->plan.water_level);
+        const BodyShape shape = body_shape(*program, session_.tuning(Side::now));
+        renderer_.set_figure(figure_mesh(shape.capsule.radius, shape.capsule.height));
+        course_dirty_ = false;
+    }
+    if (!runs_dirty_) return;
+    runs_dirty_ = false;
+    const Trace* trace = shown_trace();
+    constexpr double live_path_s = 4.0;  // while playing only the path of the last seconds is in the way
+    if (trace != nullptr && program) {
+        const double from = session_.playing() ? trace->length_s() - live_path_s : -1.0;
+        renderer_.set_path(false, path_ribbon(*trace, *program, from, 1e300, false, QColor(0xFF, 0x78, 0x58)));
+        arcs_ = session_.playing() ? std::vector<AirArc>() : air_arcs(*trace);
+    } else {
+        renderer_.set_path(false, {});
+        arcs_.clear();
+    }
+    const RunPointer kept = session_.kept_run();
+    const bool ghost = show_ghost_ && kept && kept->problem.empty() && !session_.playing();
+    const std::vector<RibbonVertex> none;
+    renderer_.set_path(true, ghost ? path_ribbon(kept->trace, *kept->ingredients.program, -1.0, 1e300, false,
+                                                 QColor(0x8F, 0xC2, 0xF2))
+                                   : none);
+}
+
+StageRenderer::Figure StageView::figure_at(const Trace& trace, double time) const {
+    StageRenderer::Figure out;
+    if (trace.rows.empty()) return out;
+    const TraceRow& row = trace.rows[row_at(trace, time)];
+    out.shown = true;
+    out.feet = position_at(trace, time);
+    out.velocity = velocity_at(trace, time);
+    out.facing = row.facing;
+    out.grounded = row.grounded;
+    place_shadow(out);
+    return out;
+}
+
+void StageView::place_shadow(StageRenderer::Figure& figure) const {
+    if (!session_.course() || !session_.program()) return;
+    figure.radius = body_shape(*session_.program(), session_.tuning(Side::now)).capsule.radius;
+    const auto below = cast_ray(*session_.course(), figure.feet + Vec3{0, 0, 0.3}, Vec3{0, 0, -1}, 60.0);
+    figure.has_shadow = below.has_value();
+    if (!below) return;
+    figure.shadow_z = below->point.z;
+    figure.ground_normal = below->normal;
+}
+
+StageRenderer::Frame StageView::make_frame() {
+    StageRenderer::Frame frame;
+    frame.size = size() * devicePixelRatioF();
+    frame.show_velocity = show_velocity_;
+    frame.show_ground = show_ground_;
+    const Trace* trace = shown_trace();
+    const double seconds = since_frame_.isValid() ? static_cast<double>(since_frame_.restart()) / 1000.0 : 0.0;
+    if (trace != nullptr && !trace->rows.empty()) {
+        frame.now = figure_at(*trace, session_.cursor());
+        const TraceRow& row = trace->rows[row_at(*trace, session_.cursor())];
+        if (session_.playing()) {
+            camera_.yaw = input_.look_yaw_deg() / 57.29577951308232;
+            camera_.pitch = input_.look_pitch_deg() / 57.29577951308232;
+        } else {
+            const bool looked = row.look_pitch != 0.0;
+            camera_.yaw = row.look_yaw + orbit_yaw_;
+            camera_.pitch = std::clamp((looked ? row.look_pitch : -0.24) + orbit_pitch_, -1.5, 1.2);
+        }
+        camera_.follow(frame.now.feet, jump_to_target_ || !session_.playing() ? -1.0 : seconds);
+        jump_to_target_ = false;
+    } else if (session_.course() && !session_.course()->plan.places.empty()) {
+        camera_.follow(session_.course()->plan.places.front().position, -1.0);
+    }
+    const RunPointer kept = session_.kept_run();
+    const bool ghost = show_ghost_ && kept && kept->problem.empty() && kept != session_.now_run() && !session_.playing();
+    if (ghost) frame.kept = figure_at(kept->trace, std::min(session_.cursor(), kept->trace.length_s()));
+    frame.camera = camera_;
+    return frame;
+}
+
+void StageView::paintGL() {
+    QElapsedTimer timer;
+    timer.start();
+    upload_runs();
+    const StageRenderer::Frame frame = make_frame();
+    renderer_.draw(frame);
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    paint_labels(painter);
+    painter.end();
+    last_frame_ms_ = static_cast<double>(timer.nsecsElapsed()) / 1e6;
+    emit frame_drawn();
+}
+
+void StageView::paint_labels(QPainter& painter) {
+    const Trace* trace = shown_trace();
+    if (trace != nullptr && !trace->rows.empty()) {
+        if (show_labels_ && !session_.playing()) paint_arc_labels(painter, *trace);
+        paint_pins(painter);
+    }
+    paint_words(painter);
+}
+
+void StageView::paint_arc_labels(QPainter& painter, const Trace&) {
+    painter.setFont(palette::text_font(9.0));
+    const QFontMetricsF metrics(painter.font());
+    std::vector<QRectF> taken;
+    const auto label = [&](const QPointF& at, const QString& text) {
+        QRectF box(at.x() - metrics.horizontalAdvance(text) / 2 - 5, at.y() - metrics.height() - 4,
+                   metrics.horizontalAdvance(text) + 10, metrics.height() + 3);
+        for (const QRectF& other : taken)
+            if (other.intersects(box)) return;
+        if (!QRectF(rect()).contains(box)) return;
+        taken.push_back(box);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(QColor(0x1C, 0x22, 0x2E, 190));
+        painter.drawRoundedRect(box, 3, 3);
+        painter.setPen(QColor(0xF6, 0xF2, 0xEA));
+        painter.drawText(box, Qt::AlignCenter, text);
+    };
+    // The stretch under the cursor first, then the others by their distance in time, so that near labels win.
+    std::vector<AirArc> order = arcs_;
+    const double cursor = session_.cursor();
+    const auto away = [&](const AirArc& arc) {
+        return cursor < arc.from ? arc.from - cursor : (cursor > arc.to ? cursor - arc.to : 0.0);
+    };
+    std::sort(order.begin(), order.end(), [&](const AirArc& a, const AirArc& b) { return away(a) < away(b); });
+    for (const AirArc& arc : order) {
+        const double height = arc.top.z - std::max(arc.start.z, arc.end.z);
+        if (arc.top.z - arc.start.z < 0.05 && flat_length(arc.end - arc.start) < 0.5) continue;
+        const auto top = camera_.project(arc.top, size());
+        const auto foot = camera_.project({arc.top.x, arc.top.y, std::max(arc.start.z, arc.end.z)}, size());
+        if (!top) continue;
+        if (foot && height > 0.05) {
+            painter.setPen(QPen(QColor(0xF6, 0xF2, 0xEA, 190), 1.2, Qt::DotLine));
+            painter.drawLine(*top, *foot);
+        }
+        const QString up = to_qt(quantity_text(arc.top.z - arc.start.z, dimensions::length, 2));
+        label(*top - QPointF(0, 4), tr("%1 up").arg(up));
+        const auto end = camera_.project(arc.end, size());
+        if (end)
+            label(*end + QPointF(0, metrics.height() + 12),
+                  tr("%1 far").arg(to_qt(quantity_text(flat_length(arc.end - arc.start), dimensions::length, 2))));
+    }
+}
+
+void StageView::paint_pins(QPainter& painter) {
+    const Trace* trace = shown_trace();
+    const auto& program = session_.program();
+    if (!program || pins_.empty()) return;
+    painter.setFont(palette::text_font(9.0));
+    const QFontMetricsF metrics(painter.font());
+    const double line = metrics.height() + 3;
+    const TraceRow& row = trace->rows[row_at(*trace, session_.cursor())];
+    const QRectF box(14, 14, 178, line * static_cast<double>(pins_.size() + 1) + 12);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(QColor(0x1C, 0x22, 0x2E, 200));
+    painter.drawRoundedRect(box, 3, 3);
+    double y = box.top() + 6;
+    painter.setPen(QColor(0xFF, 0xD7, 0x9A));
+    painter.drawText(QRectF(box.left() + 10, y, box.width() - 20, line), Qt::AlignVCenter, phase_text(*program, row));
+    for (const std::string& name : pins_) {
+        y += line;
+        const auto value = find_shown_value(*program, name);
+        if (!value) continue;
+        painter.setFont(palette::text_font(9.0));
+        painter.setPen(QColor(0xC9, 0xC4, 0xBA));
+        painter.drawText(QRectF(box.left() + 10, y, 80, line), Qt::AlignVCenter, to_qt(name));
+        painter.setFont(palette::number_font(9.0));
+        painter.setPen(QColor(0xF6, 0xF2, 0xEA));
+        painter.drawText(QRectF(box.left() + 80, y, box.width() - 90, line), Qt::AlignVCenter | Qt::AlignRight,
+                         shown_value_text(*value, shown_value_at(*value, *trace, session_.cursor())));
+    }
+}
+
+void StageView::paint_words(QPainter& painter) {
+    QString shown;
+    if (words_since_.isValid() && static_cast<double>(words_since_.elapsed()) / 1000.0 < words_shown_s) shown = words_;
+    if (session_.playing() && shown.isEmpty())
+        shown = session_.playing_side() == Side::kept ? tr("playing with kept · Esc stops") : tr("recording · Esc stops");
+    if (!session_.playing() && !session_.now_run())
+        shown = session_.is_open() ? tr("Click here or press Enter to play") : tr("No project is open");
+    if (shown.isEmpty()) return;
+    painter.setFont(palette::text_font(10.0));
+    const QFontMetricsF metrics(painter.font());
+    const QRectF box(width() / 2.0 - metrics.horizontalAdvance(shown) / 2 - 12, height() - metrics.height() - 22,
+                     metrics.horizontalAdvance(shown) + 24, metrics.height() + 10);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(QColor(0x1C, 0x22, 0x2E, 210));
+    painter.drawRoundedRect(box, 3, 3);
+    painter.setPen(QColor(0xF6, 0xF2, 0xEA));
+    painter.drawText(box, Qt::AlignCenter, shown);
+}
+
+bool StageView::event(QEvent* event) {
+    // While playing, keys belong to the run, not to the window's shortcuts.
+    if (event->type() == QEvent::ShortcutOverride && session_.playing()) {
+        event->accept();
+        return true;
+    }
+    return QOpenGLWidget::event(event);
+}
+
+void StageView::keyPressEvent(QKeyEvent* event) {
+    if (session_.playing()) {
+        if (event->key() == Qt::Key_Escape) {
+            emit stop_wanted();
+        } else if (!event->isAutoRepeat()) {
+            input_.key(event->key(), true);
+        }
+        return;
+    }
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
+        emit play_wanted();
+        return;
+    }
+    QOpenGLWidget::keyPressEvent(event);
+}
+
+void StageView::keyReleaseEvent(QKeyEvent* event) {
+    if (session_.playing() && !event->isAutoRepeat()) input_.key(event->key(), false);
+}
+
+void StageView::capture_mouse(bool captured) {
+    if (mouse_captured_ == captured) return;
+    mouse_captured_ = captured;
+    if (captured) {
+        setCursor(Qt::BlankCursor);
+        setMouseTracking(true);
+        grabMouse();
+        QCursor::setPos(mapToGlobal(rect().center()));
+    } else {
+        releaseMouse();
+        setMouseTracking(false);
+        unsetCursor();
+    }
+}
+
+void StageView::mousePressEvent(QMouseEvent* event) {
+    setFocus();
+    if (session_.playing()) {
+        capture_mouse(true);
+        return;
+    }
+    drag_from_ = event->position();
+    dragged_ = false;
+}
+
+void StageView::mouseMoveEvent(QMouseEvent* event) {
+    if (session_.playing()) {
+        if (!mouse_captured_) return;
+        const QPointF off = event->position() - QRectF(rect()).center();
+        if (std::abs(off.x()) < 1.0 && std::abs(off.y()) < 1.0) return;
+        input_.mouse_look(off.x(), off.y());
+        QCursor::setPos(mapToGlobal(rect().center()));
+        return;
+    }
+    if (!drag_from_) return;
+    const QPointF moved = event->position() - *drag_from_;
+    if (!dragged_ && moved.manhattanLength() < 4) return;
+    dragged_ = true;
+    drag_from_ = event->position();
+    orbit_yaw_ -= moved.x() * orbit_per_pixel;
+    orbit_pitch_ = std::clamp(orbit_pitch_ - moved.y() * orbit_per_pixel, -1.4, 1.4);
+    update();
+}
+
+void StageView::mouseReleaseEvent(QMouseEvent*) {
+    const bool clicked = drag_from_.has_value() && !dragged_;
+    drag_from_.reset();
+    if (!session_.playing() && clicked) emit play_wanted();
+}
+
+void StageView::wheelEvent(QWheelEvent* event) {
+    const double factor = std::pow(0.9, event->angleDelta().y() / 120.0);
+    camera_.distance_m = std::clamp(camera_.distance_m * factor, 1.5, 60.0);
+    camera_.side_distance_m = std::clamp(camera_.side_distance_m * factor, 3.0, 120.0);
+    update();
+}
+
+void StageView::focusOutEvent(QFocusEvent* event) {
+    if (session_.playing()) input_.release_all();
+    capture_mouse(false);
+    QOpenGLWidget::focusOutEvent(event);
+}
+
+}  // namespace leap::studio

@@ -1,0 +1,87 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QElapsedTimer>
+#include <QOpenGLWidget>
+#include <QTimer>
+
+#include "studio/session/session.hpp"
+#include "studio/shared/convert.hpp"
+#include "studio/shared/play_input.hpp"
+#include "studio/stage_desk/stage_renderer.hpp"
+
+namespace leap::studio {
+
+/// The 3D view: course, figure, paths and ghosts, with labels painted over it. Takes keys and mouse while playing.
+class StageView : public QOpenGLWidget {
+    Q_OBJECT
+
+  public:
+    StageView(Session& session, PlayInput& input, QWidget* parent = nullptr);
+    ~StageView() override;
+    StageView(const StageView&) = delete;
+    StageView& operator=(const StageView&) = delete;
+
+    void set_view(StageView3D view);
+    StageView3D view() const { return camera_.view; }
+    void set_pins(const std::vector<std::string>& names);
+    const std::vector<std::string>& pins() const { return pins_; }
+    void set_shows(bool labels, bool velocity, bool ground, bool ghost);
+    /// Words shown for a moment, such as "slow motion".
+    void say(const QString& words);
+    /// Milliseconds of the last frame, for measuring.
+    double last_frame_ms() const { return last_frame_ms_; }
+
+  signals:
+    void play_wanted();
+    void stop_wanted();
+    void view_changed();
+    void frame_drawn();
+
+  protected:
+    void initializeGL() override;
+    void paintGL() override;
+    bool event(QEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void keyReleaseEvent(QKeyEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void focusOutEvent(QFocusEvent* event) override;
+
+  private:
+    void mark_run_dirty();
+    void upload_runs();
+    StageRenderer::Frame make_frame();
+    StageRenderer::Figure figure_at(const Trace& trace, double time) const;
+    void place_shadow(StageRenderer::Figure& figure) const;
+    void paint_labels(QPainter& painter);
+    void paint_arc_labels(QPainter& painter, const Trace& trace);
+    void paint_pins(QPainter& painter);
+    void paint_words(QPainter& painter);
+    const Trace* shown_trace() const;
+    void capture_mouse(bool captured);
+
+    Session& session_;
+    PlayInput& input_;
+    StageRenderer renderer_;
+    StageCamera camera_;
+    QTimer frame_timer_;
+    QElapsedTimer since_frame_;
+    bool course_dirty_ = true;
+    bool runs_dirty_ = true;
+    bool show_labels_ = true, show_velocity_ = true, show_ground_ = true, show_ghost_ = true;
+    double orbit_yaw_ = 0.0, orbit_pitch_ = 0.0;
+    std::optional<QPointF> drag_from_;
+    bool dragged_ = false;
+    bool mouse_captured_ = false;
+    bool jump_to_target_ = true;
+    std::vector<std::string> pins_{"height", "speed", "rising"};
+    QString words_;
+    QElapsedTimer words_since_;
+    std::vector<AirArc> arcs_;
+    double last_frame_ms_ = 0.0;
+};
+
+}  // namespace leap::studio

@@ -1,0 +1,106 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stage_desk/transport_bar.hpp"
+
+#include <QHBoxLayout>
+#include <cmath>
+
+#include "studio/shared/convert.hpp"
+#include "studio/shared/palette.hpp"
+
+namespace leap::studio {
+
+TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+    setObjectName("transport");
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(12, 3, 12, 3);
+    layout->setSpacing(8);
+    play_ = button(tr("Play"), tr("Play and record (Enter, or a click on the stage); Esc stops"));
+    play_->setObjectName("strong");
+    tapes_ = new QComboBox;
+    tapes_->setToolTip(tr("The tape that is replayed"));
+    tapes_->setAccessibleName(tr("Tape"));
+    tapes_->setMinimumWidth(130);
+    length_ = new QLabel;
+    length_->setObjectName("quiet");
+    keep_ = button(tr("Keep"), tr("What is now becomes what is kept, the dashed ghost (Ctrl+K)"));
+    drop_ = button(tr("Drop"), tr("Dials go back to what is kept (Ctrl+D)"));
+    time_ = new QLabel;
+    time_->setFont(palette::number_font(9.0));
+    layout->addWidget(play_);
+    layout->addWidget(tapes_);
+    layout->addWidget(length_);
+    layout->addStretch();
+    layout->addWidget(keep_);
+    layout->addWidget(drop_);
+    layout->addSpacing(10);
+    const QStringList names{tr("Behind"), tr("Eyes"), tr("Side")};
+    for (int i = 0; i < 3; ++i) {
+        views_[i] = button(names[i], tr("Stage view (F%1)").arg(i + 2));
+        views_[i]->setCheckable(true);
+        layout->addWidget(views_[i]);
+        connect(views_[i], &QPushButton::clicked, this, [this, i] { emit view_wanted(static_cast<StageView3D>(i)); });
+    }
+    layout->addSpacing(10);
+    layout->addWidget(time_);
+    connect(play_, &QPushButton::clicked, this, [this] {
+        if (session_.playing()) {
+            emit stop_wanted();
+        } else {
+            emit play_wanted();
+        }
+    });
+    connect(keep_, &QPushButton::clicked, &session_, &Session::keep);
+    connect(drop_, &QPushButton::clicked, &session_, &Session::drop);
+    connect(tapes_, &QComboBox::textActivated, this, [this](const QString& name) { session_.choose_tape(name); });
+    for (const auto signal : {&Session::tapes_changed, &Session::project_opened, &Session::play_started,
+                              &Session::play_stopped, &Session::tuning_changed})
+        connect(&session_, signal, this, &TransportBar::refresh);
+    connect(&session_, &Session::cursor_moved, this, &TransportBar::refresh_time);
+    connect(&session_, &Session::live_updated, this, &TransportBar::refresh_time);
+    connect(&session_, &Session::now_run_changed, this, &TransportBar::refresh_time);
+    set_view(StageView3D::behind);
+    refresh();
+}
+
+QPushButton* TransportBar::button(const QString& text, const QString& tip) {
+    auto* out = new QPushButton(text);
+    out->setToolTip(tip);
+    out->setFocusPolicy(Qt::TabFocus);
+    return out;
+}
+
+void TransportBar::set_view(StageView3D view) {
+    for (int i = 0; i < 3; ++i) views_[i]->setChecked(i == static_cast<int>(view));
+}
+
+void TransportBar::refresh() {
+    play_->setText(session_.playing() ? tr("Stop") : tr("Play"));
+    const QSignalBlocker blocker(tapes_);
+    tapes_->clear();
+    for (const QString& name : session_.tape_names()) tapes_->addItem(name);
+    const Tape* tape = session_.tape();
+    if (tape != nullptr) {
+        const QString name = to_qt(tape->name);
+        if (tapes_->findText(name) < 0) tapes_->addItem(name);
+        tapes_->setCurrentText(name);
+        int presses = 0;
+        for (const TapeEvent& event : tape->events)
+            if (const auto* button = std::get_if<ButtonEvent>(&event.what)) presses += button->down ? 1 : 0;
+        length_->setText(tr("%1 s · %2 presses%3").arg(tape->length_s, 0, 'f', 2).arg(presses)
+                             .arg(session_.tape_unsaved() ? tr(" · not saved") : QString()));
+    } else {
+        length_->clear();
+    }
+    const bool differs = session_.program() && session_.tuning(Side::now).dials != session_.tuning(Side::kept).dials;
+    keep_->setEnabled(differs);
+    drop_->setEnabled(differs && !session_.previewing());
+    refresh_time();
+}
+
+void TransportBar::refresh_time() {
+    const int rate = session_.rate();
+    const double time = session_.cursor();
+    time_->setText(tr("%1 s  tick %2").arg(time, 6, 'f', 3, '0').arg(static_cast<long>(std::floor(time * rate + 1e-6))));
+}
+
+}  // namespace leap::studio

@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QComboBox>
+#include <QLabel>
+#include <QPushButton>
+#include <QWidget>
+
+#include "studio/session/session.hpp"
+#include "studio/stage_desk/stage_camera.hpp"
+
+namespace leap::studio {
+
+/// The line between stage and score: play, the tape, keep and drop, the view, the cursor's time.
+class TransportBar : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit TransportBar(Session& session, QWidget* parent = nullptr);
+    void set_view(StageView3D view);
+    QPushButton* play_button() { return play_; }
+    QComboBox* tapes() { return tapes_; }
+
+  signals:
+    void play_wanted();
+    void stop_wanted();
+    void view_wanted(leap::studio::StageView3D view);
+
+  private:
+    void refresh();
+    void refresh_time();
+    QPushButton* button(const QString& text, const QString& tip);
+
+    Session& session_;
+    QPushButton* play_;
+    QComboBox* tapes_;
+    QLabel* length_;
+    QPushButton* keep_;
+    QPushButton* drop_;
+    QPushButton* views_[3];
+    QLabel* time_;
+};
+
+}  // namespace leap::studio
