@@ -171,15 +171,15 @@ void MainWindow::fill_pins(QMenu* menu) {
     menu->clear();
     if (!session_.program()) return;
     for (const ShownValue& value : shown_values(*session_.program())) {
-        const auto& pins = desk_->stage()->pins();
+        const auto& pins = desk_->stage()->labels()->pins();
         QAction* action = menu->addAction(to_qt(value.name));
         action->setCheckable(true);
         action->setChecked(std::find(pins.begin(), pins.end(), value.name) != pins.end());
         connect(action, &QAction::toggled, this, [this, name = value.name](bool on) {
-            std::vector<std::string> changed = desk_->stage()->pins();
+            std::vector<std::string> changed = desk_->stage()->labels()->pins();
             std::erase(changed, name);
             if (on) changed.push_back(name);
-            desk_->stage()->set_pins(changed);
+            desk_->stage()->labels()->set_pins(changed);
         });
     }
 }

@@ -78,7 +78,7 @@ void DialRow::paintEvent(QPaintEvent*) {
     p.setFont(palette::number_font(9.0));
     p.setPen(value() == kept ? palette::ink : palette::now);
     p.drawText(QRectF(width() - value_width, 0, value_width - 4, height()), Qt::AlignVCenter | Qt::AlignLeft,
-               to_qt(dial_literal(info(), value())));
+               to_qt(dial_literal(info(), value())).replace("^2", "²"));
 }
 
 void DialRow::mousePressEvent(QMouseEvent* event) {

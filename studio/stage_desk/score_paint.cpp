@@ -196,7 +196,8 @@ void ScoreView::paint_span(QPainter& p, const PhaseSpan& span, const QRectF& box
     }
     p.setPen(palette::ink);
     const double room = bar.width() - 8;
-    if (room > 14) p.drawText(bar.adjusted(5, 0, -2, 0), Qt::AlignVCenter, elided(p, name, room));
+    const QString shown = elided(p, name, room);
+    if (shown == name || room > 40) p.drawText(bar.adjusted(4, 0, -2, 0), Qt::AlignVCenter, shown);
 }
 
 void ScoreView::paint_spans(QPainter& p, const Lane& lane) {

@@ -308,8 +308,14 @@ void StageRenderer::draw(const Frame& frame) {
     draw_mesh(course_, QMatrix4x4(), 1.0F, true);
     draw_path(kept_path_, frame, true);
     draw_path(now_path_, frame, false);
-    draw_figure(frame.kept, frame, true);
     draw_figure(frame.now, frame, false);
+    gl_.glDepthMask(GL_FALSE);
+    draw_figure(frame.kept, frame, true);
+    gl_.glDepthMask(GL_TRUE);
+    // Labels are painted over this by a painter, which expects nothing of ours to be on.
+    mesh_program_->release();
+    gl_.glDisable(GL_DEPTH_TEST);
+    gl_.glDisable(GL_BLEND);
 }
 
 }  // namespace leap::studio

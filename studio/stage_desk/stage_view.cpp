@@ -3,7 +3,6 @@
 
 #include <QKeyEvent>
 #include <QMouseEvent>
-#include <QPainter>
 #include <cmath>
 
 #include "core/play/evaluate.hpp"
@@ -14,7 +13,7 @@ namespace leap::studio {
 namespace {
 constexpr int frame_ms = 15;
 constexpr double orbit_per_pixel = 0.007;
-constexpr double words_shown_s = 1.6;
+constexpr double over_shoulder_yaw = 0.75;
 }  // namespace
 
 StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
@@ -23,11 +22,13 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
     format.setVersion(3, 3);
     format.setProfile(QSurfaceFormat::CoreProfile);
     format.setDepthBufferSize(24);
+    format.setStencilBufferSize(8);  // the painter of the labels needs it
     format.setSamples(4);
     setFormat(format);
     setFocusPolicy(Qt::StrongFocus);
     setMinimumSize(320, 200);
     setAccessibleName(tr("Stage"));
+    labels_ = new StageLabels(session_, this);
     connect(&session_, &Session::project_opened, this, [this] {
         course_dirty_ = jump_to_target_ = true;
         mark_run_dirty();
@@ -57,7 +58,7 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
         runs_dirty_ = true;
         update();
     });
-    connect(&input_, &PlayInput::control, this, &StageView::say);
+    connect(&input_, &PlayInput::control, labels_, &StageLabels::say);
 }
 
 StageView::~StageView() {
@@ -71,23 +72,12 @@ void StageView::set_view(StageView3D view) {
     emit view_changed();
 }
 
-void StageView::set_pins(const std::vector<std::string>& names) {
-    pins_ = names;
-    update();
-}
-
 void StageView::set_shows(bool labels, bool velocity, bool ground, bool ghost) {
-    show_labels_ = labels;
+    labels_->set_distances(labels);
     show_velocity_ = velocity;
     show_ground_ = ground;
     show_ghost_ = ghost;
     mark_run_dirty();
-}
-
-void StageView::say(const QString& words) {
-    words_ = words;
-    words_since_.restart();
-    update();
 }
 
 void StageView::mark_run_dirty() {
@@ -171,8 +161,10 @@ StageRenderer::Frame StageView::make_frame() {
             camera_.pitch = input_.look_pitch_deg() / 57.29577951308232;
         } else {
             const bool looked = row.look_pitch != 0.0;
-            camera_.yaw = row.look_yaw + orbit_yaw_;
-            camera_.pitch = std::clamp((looked ? row.look_pitch : -0.24) + orbit_pitch_, -1.5, 1.2);
+            // Seen from straight behind a path hides itself, so a run is looked at from over the shoulder.
+            const bool behind = camera_.view == StageView3D::behind;
+            camera_.yaw = row.look_yaw + (behind ? over_shoulder_yaw : 0.0) + orbit_yaw_;
+            camera_.pitch = std::clamp((looked ? row.look_pitch : -0.3) + orbit_pitch_, -1.5, 1.2);
         }
         camera_.follow(frame.now.feet, jump_to_target_ || !session_.playing() ? -1.0 : seconds);
         jump_to_target_ = false;
@@ -192,115 +184,13 @@ void StageView::paintGL() {
     upload_runs();
     const StageRenderer::Frame frame = make_frame();
     renderer_.draw(frame);
-    QPainter painter(this);
-    painter.setRenderHint(QPainter::Antialiasing);
-    paint_labels(painter);
-    painter.end();
+    labels_->show_over(camera_, arcs_);
     last_frame_ms_ = static_cast<double>(timer.nsecsElapsed()) / 1e6;
     emit frame_drawn();
 }
 
-void StageView::paint_labels(QPainter& painter) {
-    const Trace* trace = shown_trace();
-    if (trace != nullptr && !trace->rows.empty()) {
-        if (show_labels_ && !session_.playing()) paint_arc_labels(painter, *trace);
-        paint_pins(painter);
-    }
-    paint_words(painter);
-}
-
-void StageView::paint_arc_labels(QPainter& painter, const Trace&) {
-    painter.setFont(palette::text_font(9.0));
-    const QFontMetricsF metrics(painter.font());
-    std::vector<QRectF> taken;
-    const auto label = [&](const QPointF& at, const QString& text) {
-        QRectF box(at.x() - metrics.horizontalAdvance(text) / 2 - 5, at.y() - metrics.height() - 4,
-                   metrics.horizontalAdvance(text) + 10, metrics.height() + 3);
-        for (const QRectF& other : taken)
-            if (other.intersects(box)) return;
-        if (!QRectF(rect()).contains(box)) return;
-        taken.push_back(box);
-        painter.setPen(Qt::NoPen);
-        painter.setBrush(QColor(0x1C, 0x22, 0x2E, 190));
-        painter.drawRoundedRect(box, 3, 3);
-        painter.setPen(QColor(0xF6, 0xF2, 0xEA));
-        painter.drawText(box, Qt::AlignCenter, text);
-    };
-    // The stretch under the cursor first, then the others by their distance in time, so that near labels win.
-    std::vector<AirArc> order = arcs_;
-    const double cursor = session_.cursor();
-    const auto away = [&](const AirArc& arc) {
-        return cursor < arc.from ? arc.from - cursor : (cursor > arc.to ? cursor - arc.to : 0.0);
-    };
-    std::sort(order.begin(), order.end(), [&](const AirArc& a, const AirArc& b) { return away(a) < away(b); });
-    for (const AirArc& arc : order) {
-        const double height = arc.top.z - std::max(arc.start.z, arc.end.z);
-        if (arc.top.z - arc.start.z < 0.05 && flat_length(arc.end - arc.start) < 0.5) continue;
-        const auto top = camera_.project(arc.top, size());
-        const auto foot = camera_.project({arc.top.x, arc.top.y, std::max(arc.start.z, arc.end.z)}, size());
-        if (!top) continue;
-        if (foot && height > 0.05) {
-            painter.setPen(QPen(QColor(0xF6, 0xF2, 0xEA, 190), 1.2, Qt::DotLine));
-            painter.drawLine(*top, *foot);
-        }
-        const QString up = to_qt(quantity_text(arc.top.z - arc.start.z, dimensions::length, 2));
-        label(*top - QPointF(0, 4), tr("%1 up").arg(up));
-        const auto end = camera_.project(arc.end, size());
-        if (end)
-            label(*end + QPointF(0, metrics.height() + 12),
-                  tr("%1 far").arg(to_qt(quantity_text(flat_length(arc.end - arc.start), dimensions::length, 2))));
-    }
-}
-
-void StageView::paint_pins(QPainter& painter) {
-    const Trace* trace = shown_trace();
-    const auto& program = session_.program();
-    if (!program || pins_.empty()) return;
-    painter.setFont(palette::text_font(9.0));
-    const QFontMetricsF metrics(painter.font());
-    const double line = metrics.height() + 3;
-    const TraceRow& row = trace->rows[row_at(*trace, session_.cursor())];
-    const QRectF box(14, 14, 178, line * static_cast<double>(pins_.size() + 1) + 12);
-    painter.setPen(Qt::NoPen);
-    painter.setBrush(QColor(0x1C, 0x22, 0x2E, 200));
-    painter.drawRoundedRect(box, 3, 3);
-    double y = box.top() + 6;
-    painter.setPen(QColor(0xFF, 0xD7, 0x9A));
-    painter.drawText(QRectF(box.left() + 10, y, box.width() - 20, line), Qt::AlignVCenter, phase_text(*program, row));
-    for (const std::string& name : pins_) {
-        y += line;
-        const auto value = find_shown_value(*program, name);
-        if (!value) continue;
-        painter.setFont(palette::text_font(9.0));
-        painter.setPen(QColor(0xC9, 0xC4, 0xBA));
-        painter.drawText(QRectF(box.left() + 10, y, 80, line), Qt::AlignVCenter, to_qt(name));
-        painter.setFont(palette::number_font(9.0));
-        painter.setPen(QColor(0xF6, 0xF2, 0xEA));
-        painter.drawText(QRectF(box.left() + 80, y, box.width() - 90, line), Qt::AlignVCenter | Qt::AlignRight,
-                         shown_value_text(*value, shown_value_at(*value, *trace, session_.cursor())));
-    }
-}
-
-void StageView::paint_words(QPainter& painter) {
-    QString shown;
-    if (words_since_.isValid() && static_cast<double>(words_since_.elapsed()) / 1000.0 < words_shown_s) shown = words_;
-    if (session_.playing() && shown.isEmpty())
-        shown = session_.playing_side() == Side::kept ? tr("playing with kept · Esc stops") : tr("recording · Esc stops");
-    if (!session_.playing() && !session_.now_run())
-        shown = session_.is_open() ? tr("Click here or press Enter to play") : tr("No project is open");
-    if (shown.isEmpty()) return;
-    painter.setFont(palette::text_font(10.0));
-    const QFontMetricsF metrics(painter.font());
-    const QRectF box(width() / 2.0 - metrics.horizontalAdvance(shown) / 2 - 12, height() - metrics.height() - 22,
-                     metrics.horizontalAdvance(shown) + 24, metrics.height() + 10);
-    painter.setPen(Qt::NoPen);
-    painter.setBrush(QColor(0x1C, 0x22, 0x2E, 210));
-    painter.drawRoundedRect(box, 3, 3);
-    painter.setPen(QColor(0xF6, 0xF2, 0xEA));
-    painter.drawText(box, Qt::AlignCenter, shown);
-}
-
 bool StageView::event(QEvent* event) {
+    if (event->type() == QEvent::Resize) labels_->resize(size());
     // While playing, keys belong to the run, not to the window's shortcuts.
     if (event->type() == QEvent::ShortcutOverride && session_.playing()) {
         event->accept();

@@ -6,8 +6,8 @@
 #include <QTimer>
 
 #include "studio/session/session.hpp"
-#include "studio/shared/convert.hpp"
 #include "studio/shared/play_input.hpp"
+#include "studio/stage_desk/stage_labels.hpp"
 #include "studio/stage_desk/stage_renderer.hpp"
 
 namespace leap::studio {
@@ -24,11 +24,8 @@ class StageView : public QOpenGLWidget {
 
     void set_view(StageView3D view);
     StageView3D view() const { return camera_.view; }
-    void set_pins(const std::vector<std::string>& names);
-    const std::vector<std::string>& pins() const { return pins_; }
+    StageLabels* labels() { return labels_; }
     void set_shows(bool labels, bool velocity, bool ground, bool ghost);
-    /// Words shown for a moment, such as "slow motion".
-    void say(const QString& words);
     /// Milliseconds of the last frame, for measuring.
     double last_frame_ms() const { return last_frame_ms_; }
 
@@ -56,10 +53,6 @@ class StageView : public QOpenGLWidget {
     StageRenderer::Frame make_frame();
     StageRenderer::Figure figure_at(const Trace& trace, double time) const;
     void place_shadow(StageRenderer::Figure& figure) const;
-    void paint_labels(QPainter& painter);
-    void paint_arc_labels(QPainter& painter, const Trace& trace);
-    void paint_pins(QPainter& painter);
-    void paint_words(QPainter& painter);
     const Trace* shown_trace() const;
     void capture_mouse(bool captured);
 
@@ -71,15 +64,13 @@ class StageView : public QOpenGLWidget {
     QElapsedTimer since_frame_;
     bool course_dirty_ = true;
     bool runs_dirty_ = true;
-    bool show_labels_ = true, show_velocity_ = true, show_ground_ = true, show_ghost_ = true;
+    bool show_velocity_ = true, show_ground_ = true, show_ghost_ = true;
     double orbit_yaw_ = 0.0, orbit_pitch_ = 0.0;
     std::optional<QPointF> drag_from_;
     bool dragged_ = false;
     bool mouse_captured_ = false;
     bool jump_to_target_ = true;
-    std::vector<std::string> pins_{"height", "speed", "rising"};
-    QString words_;
-    QElapsedTimer words_since_;
+    StageLabels* labels_;
     std::vector<AirArc> arcs_;
     double last_frame_ms_ = 0.0;
 };

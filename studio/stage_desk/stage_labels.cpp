@@ -1,0 +1,152 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stage_desk/stage_labels.hpp"
+
+#include <QPainter>
+#include <algorithm>
+
+#include "studio/shared/convert.hpp"
+#include "studio/shared/palette.hpp"
+
+namespace leap::studio {
+
+namespace {
+constexpr double words_shown_s = 1.6;
+}
+
+StageLabels::StageLabels(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+    setAttribute(Qt::WA_TransparentForMouseEvents);
+    setAttribute(Qt::WA_NoSystemBackground);
+    setAccessibleName(tr("Stage labels"));
+    connect(&session_, &Session::play_stopped, this, [this] { update(); });
+}
+
+void StageLabels::show_over(const StageCamera& camera, const std::vector<AirArc>& arcs) {
+    camera_ = camera;
+    arcs_ = arcs;
+    update();
+}
+
+void StageLabels::set_distances(bool shown) {
+    distances_ = shown;
+    update();
+}
+
+void StageLabels::set_pins(const std::vector<std::string>& names) {
+    pins_ = names;
+    update();
+}
+
+void StageLabels::say(const QString& words) {
+    words_ = words;
+    words_since_.restart();
+    update();
+}
+
+const Trace* StageLabels::shown_trace() const {
+    if (session_.playing()) return &session_.live_view().trace;
+    return session_.now_run() ? &session_.now_run()->trace : nullptr;
+}
+
+void StageLabels::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const Trace* trace = shown_trace();
+    if (trace != nullptr && !trace->rows.empty()) {
+        if (distances_ && !session_.playing()) paint_arcs(painter);
+        paint_pins(painter);
+    }
+    paint_words(painter);
+}
+
+void StageLabels::paint_arcs(QPainter& painter) {
+    painter.setFont(palette::text_font(9.0));
+    const QFontMetricsF metrics(painter.font());
+    std::vector<QRectF> taken;
+    const auto label = [&](const QPointF& at, const QString& text) {
+        QRectF box(at.x() - metrics.horizontalAdvance(text) / 2 - 5, at.y() - metrics.height() - 4,
+                   metrics.horizontalAdvance(text) + 10, metrics.height() + 3);
+        for (const QRectF& other : taken)
+            if (other.intersects(box)) return;
+        if (!QRectF(rect()).contains(box)) return;
+        taken.push_back(box);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(QColor(0x1C, 0x22, 0x2E, 190));
+        painter.drawRoundedRect(box, 3, 3);
+        painter.setPen(QColor(0xF6, 0xF2, 0xEA));
+        painter.drawText(box, Qt::AlignCenter, text);
+    };
+    // The stretch under the cursor first, then the others by their distance in time, so that near labels win.
+    std::vector<AirArc> order = arcs_;
+    const double cursor = session_.cursor();
+    const auto away = [&](const AirArc& arc) {
+        return cursor < arc.from ? arc.from - cursor : (cursor > arc.to ? cursor - arc.to : 0.0);
+    };
+    std::sort(order.begin(), order.end(), [&](const AirArc& a, const AirArc& b) { return away(a) < away(b); });
+    for (const AirArc& arc : order) {
+        const double height = arc.top.z - std::max(arc.start.z, arc.end.z);
+        if (arc.top.z - arc.start.z < 0.05 && flat_length(arc.end - arc.start) < 0.5) continue;
+        const auto top = camera_.project(arc.top, size());
+        const auto foot = camera_.project({arc.top.x, arc.top.y, std::max(arc.start.z, arc.end.z)}, size());
+        if (!top) continue;
+        if (foot && height > 0.05) {
+            painter.setPen(QPen(QColor(0xF6, 0xF2, 0xEA, 190), 1.2, Qt::DotLine));
+            painter.drawLine(*top, *foot);
+        }
+        const QString up = to_qt(quantity_text(arc.top.z - arc.start.z, dimensions::length, 2));
+        label(*top - QPointF(0, 4), tr("%1 up").arg(up));
+        const auto end = camera_.project(arc.end, size());
+        if (end)
+            label(*end + QPointF(0, metrics.height() + 12),
+                  tr("%1 far").arg(to_qt(quantity_text(flat_length(arc.end - arc.start), dimensions::length, 2))));
+    }
+}
+
+void StageLabels::paint_pins(QPainter& painter) {
+    const Trace* trace = shown_trace();
+    const auto& program = session_.program();
+    if (!program || pins_.empty()) return;
+    painter.setFont(palette::text_font(9.0));
+    const QFontMetricsF metrics(painter.font());
+    const double line = metrics.height() + 3;
+    const TraceRow& row = trace->rows[row_at(*trace, session_.cursor())];
+    const QRectF box(14, 14, 178, line * static_cast<double>(pins_.size() + 1) + 12);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(QColor(0x1C, 0x22, 0x2E, 200));
+    painter.drawRoundedRect(box, 3, 3);
+    double y = box.top() + 6;
+    painter.setPen(QColor(0xFF, 0xD7, 0x9A));
+    painter.drawText(QRectF(box.left() + 10, y, box.width() - 20, line), Qt::AlignVCenter, phase_text(*program, row));
+    for (const std::string& name : pins_) {
+        y += line;
+        const auto value = find_shown_value(*program, name);
+        if (!value) continue;
+        painter.setFont(palette::text_font(9.0));
+        painter.setPen(QColor(0xC9, 0xC4, 0xBA));
+        painter.drawText(QRectF(box.left() + 10, y, 80, line), Qt::AlignVCenter, to_qt(name));
+        painter.setFont(palette::number_font(9.0));
+        painter.setPen(QColor(0xF6, 0xF2, 0xEA));
+        painter.drawText(QRectF(box.left() + 80, y, box.width() - 90, line), Qt::AlignVCenter | Qt::AlignRight,
+                         shown_value_text(*value, shown_value_at(*value, *trace, session_.cursor())));
+    }
+}
+
+void StageLabels::paint_words(QPainter& painter) {
+    QString shown;
+    if (words_since_.isValid() && static_cast<double>(words_since_.elapsed()) / 1000.0 < words_shown_s) shown = words_;
+    if (session_.playing() && shown.isEmpty())
+        shown = session_.playing_side() == Side::kept ? tr("playing with kept · Esc stops") : tr("recording · Esc stops");
+    if (!session_.playing() && !session_.now_run())
+        shown = session_.is_open() ? tr("Click here or press Enter to play") : tr("No project is open");
+    if (shown.isEmpty()) return;
+    painter.setFont(palette::text_font(10.0));
+    const QFontMetricsF metrics(painter.font());
+    const QRectF box(width() / 2.0 - metrics.horizontalAdvance(shown) / 2 - 12, height() - metrics.height() - 22,
+                     metrics.horizontalAdvance(shown) + 24, metrics.height() + 10);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(QColor(0x1C, 0x22, 0x2E, 210));
+    painter.drawRoundedRect(box, 3, 3);
+    painter.setPen(QColor(0xF6, 0xF2, 0xEA));
+    painter.drawText(box, Qt::AlignCenter, shown);
+}
+
+}  // namespace leap::studio

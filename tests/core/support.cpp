@@ -1,0 +1,136 @@
+// SPDX-License-Identifier: MIT
+#include "tests/core/support.hpp"
+
+#include <gtest/gtest.h>
+
+#include <algorithm>
+#include <numbers>
+
+namespace leap::test {
+
+const char* const plain_body = R"(
+button jump key "Space"
+button dash key "Shift"
+body tester {
+  capsule radius 0.3 m height 1.7 m
+  eyes at 1.5 m
+  step up 0.35 m
+  walkable up to 46 deg
+  gravity 28 m/s^2
+}
+stance air when airborne { steer to 6 m/s gain 20 m/s^2 brake 4 m/s^2 }
+stance walk {
+  dial top = 6 m/s in 1..20
+  steer to top gain 45 m/s^2 brake 70 m/s^2
+}
+)";
+
+Program compile_or_fail(const std::string& text) {
+    CompileOutput out = compile_text(text);
+    for (const Diagnostic& d : out.diagnostics)
+        if (d.severity == Severity::error) ADD_FAILURE() << diagnostic_text(d, out.files);
+    if (!out.program) throw std::runtime_error("the test's script does not compile");
+    return std::move(*out.program);
+}
+
+std::string messages_of(const std::string& text) {
+    const CompileOutput out = compile_text(text, "s.leap");
+    std::string all;
+    for (const Diagnostic& d : out.diagnostics) all += diagnostic_text(d, out.files).substr(7) + "\n";
+    return all;
+}
+
+Piece box(Vec3 center, Vec3 size) {
+    Piece out;
+    out.center = center;
+    out.size = size;
+    return out;
+}
+
+Piece ramp(Vec3 center, Vec3 size) {
+    Piece out = box(center, size);
+    out.kind = PieceKind::ramp;
+    return out;
+}
+
+CoursePlan flat_plan() {
+    CoursePlan plan;
+    plan.name = "flat";
+    plan.places.push_back({"start", Vec3{0.0}, 0.0});
+    plan.pieces.push_back(box({0, 0, -0.5}, {100, 100, 1}));
+    return plan;
+}
+
+Scene::Scene(const std::string& script, CoursePlan plan)
+    : program(compile_or_fail(script)), tuning(written_tuning(program)), course(build_course(std::move(plan))) {}
+
+Trace Scene::run(const Tape& tape, int rate_hz) const {
+    auto trace = replay(at(rate_hz), tape);
+    if (!trace) throw std::runtime_error(trace.error());
+    return std::move(*trace);
+}
+
+void Scene::set(const std::string& dial, double si_value) {
+    std::vector<double> dials = tuning.dials;
+    dials[static_cast<std::size_t>(program.find_dial(dial).value())] = si_value;
+    tuning = make_tuning(program, std::move(dials));
+}
+
+TapeMaker& TapeMaker::hold(const std::string& button, double at, double seconds) {
+    tape_.events.push_back({at, ButtonEvent{button, true}});
+    tape_.events.push_back({at + seconds, ButtonEvent{button, false}});
+    return *this;
+}
+
+TapeMaker& TapeMaker::stick(double at, double x, double y) {
+    tape_.events.push_back({at, StickEvent{{x, y}}});
+    return *this;
+}
+
+TapeMaker& TapeMaker::look(double at, double yaw_deg) {
+    tape_.events.push_back({at, LookEvent{yaw_deg, 0.0}});
+    return *this;
+}
+
+TapeMaker::operator Tape() const {
+    Tape out = tape_;
+    std::stable_sort(out.events.begin(), out.events.end(),
+                     [](const TapeEvent& a, const TapeEvent& b) { return a.time_s < b.time_s; });
+    return out;
+}
+
+std::vector<double> times_of(const Trace& trace, EventKind kind) {
+    std::vector<double> out;
+    for (const TraceEvent& event : trace.events)
+        if (event.kind == kind) out.push_back(event.time);
+    return out;
+}
+
+std::vector<PhaseSpan> spans_of(const Scene& scene, const Trace& trace, const std::string& path) {
+    const auto point = path.find('.');
+    const auto machine = scene.program.find_machine(path.substr(0, point)).value();
+    const auto phase = scene.program.find_phase(machine, path.substr(point + 1)).value();
+    std::vector<PhaseSpan> out;
+    for (const PhaseSpan& span : trace.spans)
+        if (span.machine == machine && span.phase == phase) out.push_back(span);
+    return out;
+}
+
+Tape random_tape(const Program& program, unsigned seed, double length_s) {
+    std::mt19937 random(seed);
+    const auto share = [&] { return static_cast<double>(random()) / 4294967296.0; };
+    TapeMaker maker(length_s);
+    for (double t = 0.05; t < length_s; t += 0.03 + 0.25 * share()) {
+        const double angle = 2 * std::numbers::pi * share();
+        const double tilt = share();
+        maker.stick(t, tilt * std::cos(angle), tilt * std::sin(angle));
+        if (share() < 0.3) maker.look(t + 0.001, 360.0 * share() - 180.0);
+        if (!program.buttons.empty() && share() < 0.7) {
+            const ButtonInfo& button = program.buttons[random() % program.buttons.size()];
+            maker.hold(button.name, t + 0.002, 0.01 + 0.3 * share());
+        }
+    }
+    return maker;
+}
+
+}  // namespace leap::test

@@ -1,0 +1,59 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <random>
+#include <string>
+
+#include "core/script/compile.hpp"
+#include "core/tape/replay.hpp"
+
+/// What many tests need: a body on flat ground with a script, and tapes in few words.
+namespace leap::test {
+
+/// A body, ground and air stances and a jump button; tests add their moves behind it.
+extern const char* const plain_body;
+
+Program compile_or_fail(const std::string& text);
+/// The diagnostics of a text, one per line, without the file's name: "3:5: error: ...".
+std::string messages_of(const std::string& text);
+
+/// Ground from -50 to 50 at height 0, a place "start" at the origin.
+CoursePlan flat_plan();
+Piece box(Vec3 center, Vec3 size);
+Piece ramp(Vec3 center, Vec3 size);
+
+struct Scene {
+    Program program;
+    Tuning tuning;
+    Course course;
+    Scene(const std::string& script, CoursePlan plan = flat_plan());
+    Rehearsal at(int rate_hz) const { return {program, tuning, course, body_shape(program, tuning), rate_hz}; }
+    Trace run(const Tape& tape, int rate_hz = 120) const;
+    void set(const std::string& dial, double si_value);
+    const Machine& machine(const std::string& name) const {
+        return program.machines[static_cast<std::size_t>(*program.find_machine(name))];
+    }
+};
+
+/// A tape in words: hold("jump", 0.5, 0.2) presses at 0.5 s for 0.2 s.
+class TapeMaker {
+  public:
+    explicit TapeMaker(double length_s) { tape_.length_s = length_s, tape_.name = "test", tape_.start_place = "start"; }
+    TapeMaker& hold(const std::string& button, double at, double seconds);
+    TapeMaker& stick(double at, double x, double y);
+    TapeMaker& look(double at, double yaw_deg);
+    operator Tape() const;
+
+  private:
+    Tape tape_;
+};
+
+/// Times of the events of one kind.
+std::vector<double> times_of(const Trace& trace, EventKind kind);
+/// Spans of one phase, "hop.rise".
+std::vector<PhaseSpan> spans_of(const Scene& scene, const Trace& trace, const std::string& path);
+
+/// A tape of random presses and stick motions, the same for the same seed.
+Tape random_tape(const Program& program, unsigned seed, double length_s);
+
+}  // namespace leap::test
