@@ -222,8 +222,9 @@ void MainWindow::refresh_strip() {
         strip_->show();
     };
     if (session_.recovery_offered()) {
-        show(tr("Easy Leap ended last time with unsaved work in this project"), tr("Take it back"),
-             [this] { session_.take_recovery(); }, tr("Forget it"), [this] { session_.drop_recovery(); });
+        show(
+            tr("Easy Leap ended last time with unsaved work in this project"), tr("Take it back"),
+            [this] { session_.take_recovery(); }, tr("Forget it"), [this] { session_.drop_recovery(); });
         return;
     }
     if (!conflict_path_.isEmpty()) {
@@ -241,7 +242,8 @@ void MainWindow::refresh_strip() {
     }
     QStringList errors;
     for (const Diagnostic& diagnostic : session_.diagnostics())
-        if (diagnostic.severity == Severity::error) errors << to_qt(diagnostic_text(diagnostic, session_.source_files()));
+        if (diagnostic.severity == Severity::error)
+            errors << to_qt(diagnostic_text(diagnostic, session_.source_files()));
     if (!errors.isEmpty()) {
         QString text = errors.first();
         if (errors.size() > 1) text += tr("  (and %1 more)").arg(errors.size() - 1);
@@ -280,7 +282,6 @@ void MainWindow::refresh_title() {
     const QString mark = session_.modified() ? tr(" · not saved") : QString();
     project_->setText(name + mark);
     setWindowTitle(name.isEmpty() ? "Easy Leap" : tr("%1 – Easy Leap").arg(name));
-    setWindowModified(session_.modified());
 }
 
 void MainWindow::open_dialog() {

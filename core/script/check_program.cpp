@@ -26,6 +26,27 @@ double folded_value(const Tuning& tuning, const Expression& expression) {
     return tuning.folded[static_cast<std::size_t>(expression.folded)];
 }
 
+/// Whether a gate's parts, joined by `and`, leave no value for one of the quantities they bound.
+bool contradicts_itself(const Gate& gate, const Tuning& tuning) {
+    std::map<std::string, std::pair<double, double>> bounds;
+    bool grounded = false;
+    bool airborne = false;
+    for (const GatePart& part : gate.parts) {
+        grounded = grounded || part.text == "grounded" || part.text == "not airborne";
+        airborne = airborne || part.text == "airborne" || part.text == "not grounded";
+        if (!part.left || part.right->folded < 0 || part.left->folded >= 0) continue;
+        auto [entry, fresh] = bounds.try_emplace(part.text.substr(0, part.text.find_first_of("<>=!")), -1e300, 1e300);
+        const double value = folded_value(tuning, *part.right);
+        if (part.comparison.front() == '>' || part.comparison == "==")
+            entry->second.first = std::max(entry->second.first, value);
+        if (part.comparison.front() == '<' || part.comparison == "==")
+            entry->second.second = std::min(entry->second.second, value);
+    }
+    const bool empty = std::any_of(bounds.begin(), bounds.end(),
+                                   [](const auto& bound) { return bound.second.first > bound.second.second; });
+    return empty || (grounded && airborne);
+}
+
 }  // namespace
 
 void Compiler::check_program() {
@@ -63,8 +84,11 @@ void Compiler::check_ways_out(const Machine& machine) {
 }
 
 void Compiler::check_gates(const Machine& machine, const Tuning& tuning) {
+    // A first phase that a condition may end earlier says nothing about how long the move lasts.
     double shortest = 0.0;
-    if (machine.phases[0].duration && machine.phases[0].duration->folded >= 0)
+    const auto& ways = machine.phases[0].ways;
+    const bool whole = std::none_of(ways.begin(), ways.end(), [](const Way& way) { return way.when || way.after; });
+    if (whole && machine.phases[0].duration && machine.phases[0].duration->folded >= 0)
         shortest = folded_value(tuning, *machine.phases[0].duration);
     for (const Gate& gate : machine.gates) {
         if (gate.cooldown) {
@@ -79,9 +103,8 @@ void Compiler::check_gates(const Machine& machine, const Tuning& tuning) {
         }
         if (gate.condition.truth.folded >= 0 && folded_value(tuning, gate.condition.truth) == 0.0)
             warn(gate.range, "this gate can never hold", "it does not depend on anything that happens");
-        const bool grounded_and_airborne = gate.text == "grounded and airborne" || gate.text == "airborne and grounded";
-        if (grounded_and_airborne)
-            warn(gate.range, "this gate can never hold", "grounded and airborne exclude each other");
+        if (contradicts_itself(gate, tuning))
+            warn(gate.range, "this gate can never hold", "its parts exclude each other");
     }
 }
 

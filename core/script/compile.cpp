@@ -93,7 +93,11 @@ std::vector<const syntax::Owner*> Compiler::chain_of(const syntax::Owner& owner)
             break;
         }
         if (std::find(chain.begin(), chain.end(), found->second) != chain.end()) {
-            report(name.range, fmt::format("{} is based on itself", owner.name.text));
+            // A ring is told once, at the first of its members that is met.
+            const bool told = std::any_of(chain.begin(), chain.end(),
+                                          [&](const syntax::Owner* member) { return rings_told_.contains(member); });
+            if (!told) report(name.range, fmt::format("{} is based on itself", owner.name.text));
+            rings_told_.insert(chain.begin(), chain.end());
             break;
         }
         chain.push_back(found->second);

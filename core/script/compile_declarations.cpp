@@ -28,7 +28,7 @@ void Compiler::declare_dials(const std::string& owner, const std::vector<syntax:
             const auto bound = [&](const syntax::Literal& literal) {
                 if (literal.unit.text.empty()) return literal.written * info.unit.scale;
                 if (literal.unit.dimension != info.unit.dimension)
-                    report(literal.range,
+                    report(dial.range->range,
                            fmt::format("the range is in {}, the dial is {}", dimension_text(literal.unit.dimension),
                                        dimension_text(info.unit.dimension)),
                            "use the dial's unit");
@@ -143,7 +143,7 @@ void Compiler::declare_memories_in(const std::vector<syntax::Act>& acts, const S
             const Type before = program_.memories[static_cast<std::size_t>(known->second)].type;
             if (before != *type)
                 report(
-                    act.range,
+                    act.amount.range,
                     fmt::format("{} was {} before and is {} here", act.name.text, type_text(before), type_text(*type)),
                     "choose another name");
             continue;

@@ -144,7 +144,7 @@ void Compiler::compile_marks() {
             }
             for (const syntax::Literal* end : {&mark.band.low, &mark.band.high})
                 if (end->unit.dimension != reading->type.dimension)
-                    report(end->range,
+                    report(mark.band.range,
                            fmt::format("{} is {}, this is {}", mark.reading.text,
                                        dimension_text(reading->type.dimension), dimension_text(end->unit.dimension)));
             if (mark.band.low.si() > mark.band.high.si())

@@ -120,6 +120,7 @@ class Compiler {
     };
     std::vector<CounterSyntax> counter_syntax_;
     std::set<const syntax::Let*> open_lets_;  ///< being worked out; one inside itself is an error
+    std::set<const syntax::Owner*> rings_told_;
     std::set<std::string> used_curves_;
 };
 

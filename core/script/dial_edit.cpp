@@ -11,29 +11,29 @@
 namespace leap {
 namespace {
 
-int decimals_for(const DialInfo& dial, double si_value) {
-    const double span = dial.low && dial.high ? *dial.high - *dial.low : std::max(std::abs(si_value), dial.unit.scale);
+int decimals_for(const DialInfo& dial, double value_si) {
+    const double span = dial.low && dial.high ? *dial.high - *dial.low : std::max(std::abs(value_si), dial.unit.scale);
     const double step = span / dial.unit.scale / 1000.0;
     return std::clamp(static_cast<int>(std::ceil(-std::log10(std::max(step, 1e-9)) - 0.3)), 0, 6);
 }
 
 }  // namespace
 
-double rounded_dial_value(const DialInfo& dial, double si_value) {
-    const double power = std::pow(10.0, decimals_for(dial, si_value));
-    double rounded = std::round(si_value / dial.unit.scale * power) / power * dial.unit.scale;
+double rounded_dial_value(const DialInfo& dial, double value_si) {
+    const double power = std::pow(10.0, decimals_for(dial, value_si));
+    double rounded = std::round(value_si / dial.unit.scale * power) / power * dial.unit.scale;
     if (dial.low) rounded = std::max(rounded, *dial.low);
     if (dial.high) rounded = std::min(rounded, *dial.high);
     return rounded;
 }
 
-std::string dial_literal(const DialInfo& dial, double si_value) {
-    return quantity_text(si_value, dial.unit, decimals_for(dial, si_value));
+std::string dial_literal(const DialInfo& dial, double value_si) {
+    return quantity_text(value_si, dial.unit, decimals_for(dial, value_si));
 }
 
-std::string with_dial_literal(std::string_view text, const DialInfo& dial, double si_value) {
+std::string with_dial_literal(std::string_view text, const DialInfo& dial, double value_si) {
     std::string out(text.substr(0, dial.literal.begin));
-    out += dial_literal(dial, si_value);
+    out += dial_literal(dial, value_si);
     out += text.substr(std::min<std::size_t>(dial.literal.end, text.size()));
     return out;
 }

@@ -17,6 +17,9 @@ namespace leap {
 
 inline constexpr std::size_t expression_stack = 256;  ///< checked by the compiler
 
+/// `<=` and `>=` hold for values that only rounding keeps apart: a speed that was braked down to a cap has met it.
+inline constexpr double comparison_rounding = 1e-9;
+
 inline double finite_or_zero(double value) {
     return std::isfinite(value) ? value : 0.0;
 }
@@ -94,9 +97,9 @@ class Interpreter {
                 break;
             }
             case Op::less: two([](double a, double b) { return a < b; }); break;
-            case Op::less_equal: two([](double a, double b) { return a <= b; }); break;
+            case Op::less_equal: two([](double a, double b) { return a <= b + comparison_rounding; }); break;
             case Op::greater: two([](double a, double b) { return a > b; }); break;
-            case Op::greater_equal: two([](double a, double b) { return a >= b; }); break;
+            case Op::greater_equal: two([](double a, double b) { return a >= b - comparison_rounding; }); break;
             case Op::equal: two([](double a, double b) { return a == b; }); break;
             case Op::unequal: two([](double a, double b) { return a != b; }); break;
             case Op::both: two([](double a, double b) { return a != 0.0 && b != 0.0; }); break;

@@ -77,8 +77,7 @@ void LiveRun::restore(const State& state) {
     trace_.ticks = state.tick;
     ++generation_;
     for (std::size_t i = 0; i < state_.buttons.size(); ++i)
-        if (state_.buttons[i].down)
-            input({time, ButtonEvent{ingredients_.program->buttons[i].name, false}});
+        if (state_.buttons[i].down) input({time, ButtonEvent{ingredients_.program->buttons[i].name, false}});
     if (state_.stick != Vec2{0.0}) input({time, StickEvent{}});
 }
 

@@ -105,13 +105,13 @@ std::string number_text(double value, int decimals) {
     return text == "-0" ? "0" : text;
 }
 
-std::string quantity_text(double si_value, const Unit& unit, int decimals) {
-    const std::string number = number_text(si_value / unit.scale, decimals);
+std::string quantity_text(double value_si, const Unit& unit, int decimals) {
+    const std::string number = number_text(value_si / unit.scale, decimals);
     return unit.text.empty() ? number : number + " " + unit.text;
 }
 
-std::string quantity_text(double si_value, Dimension dimension, int decimals) {
-    return quantity_text(si_value, display_unit(dimension), decimals);
+std::string quantity_text(double value_si, Dimension dimension, int decimals) {
+    return quantity_text(value_si, display_unit(dimension), decimals);
 }
 
 }  // namespace leap

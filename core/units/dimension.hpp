@@ -52,8 +52,8 @@ std::optional<Unit> unit_word(std::string_view word);
 Unit display_unit(Dimension dimension);
 
 /// "2.24 m": a value in SI, shown in the given unit with at most `decimals` decimals, trailing zeros dropped.
-std::string quantity_text(double si_value, const Unit& unit, int decimals = 3);
-std::string quantity_text(double si_value, Dimension dimension, int decimals = 3);
+std::string quantity_text(double value_si, const Unit& unit, int decimals = 3);
+std::string quantity_text(double value_si, Dimension dimension, int decimals = 3);
 
 /// "2.24": the number alone, trailing zeros dropped, never "-0".
 std::string number_text(double value, int decimals);

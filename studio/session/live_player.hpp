@@ -34,7 +34,8 @@ class LivePlayer {
     void rewind(double seconds);
     void set_tuning(Tuning tuning);
 
-    /// What the window shows of the run. `trace` is brought up to date in place, so that a frame costs only what is new.
+    /// What the window shows of the run. `trace` is brought up to date in place, so that a frame costs only what is
+    /// new.
     struct View {
         State state;
         Trace trace;

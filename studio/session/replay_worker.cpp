@@ -39,7 +39,8 @@ void ReplayWorker::work() {
             running_ = true;
         }
         RunPointer run = make_run(request.ingredients, request.tape);
-        QMetaObject::invokeMethod(this, [this, run] { emit finished(run); }, Qt::QueuedConnection);
+        QMetaObject::invokeMethod(
+            this, [this, run] { emit finished(run); }, Qt::QueuedConnection);
         const std::lock_guard lock(mutex_);
         running_ = false;
     }

@@ -4,7 +4,7 @@
 namespace leap::studio {
 
 namespace {
-constexpr int disk_delay_ms = 60;        // editors write in several strokes
+constexpr int disk_delay_ms = 60;  // editors write in several strokes
 constexpr int recovery_delay_ms = 400;
 }  // namespace
 

@@ -64,9 +64,9 @@ class Session : public QObject {
     // Tuning (session_tuning.cpp)
     const Tuning& tuning(Side side) const { return side == Side::now ? now_tuning_ : kept_tuning_; }
     /// While a dial is dragged: replays with the value, the text stays.
-    void preview_dial(std::int32_t dial, double si_value);
+    void preview_dial(std::int32_t dial, double value_si);
     /// Writes the value into the script, as one undo step.
-    void set_dial(std::int32_t dial, double si_value);
+    void set_dial(std::int32_t dial, double value_si);
     bool previewing() const { return previewing_; }
     /// What is "now" becomes "kept".
     void keep();
@@ -113,7 +113,7 @@ class Session : public QObject {
 
   signals:
     void project_opened();
-    void program_changed();      ///< a new good program
+    void program_changed();  ///< a new good program
     void diagnostics_changed();
     void texts_changed();
     void tuning_changed();
@@ -141,6 +141,7 @@ class Session : public QObject {
     void watch_files();
     void remember_unsaved();
     Ingredients ingredients(const Tuning& tuning) const;
+    void tune_live();
 
     Options options_;
     std::optional<Project> project_;

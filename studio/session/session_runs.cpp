@@ -91,11 +91,21 @@ void Session::update_live() {
 
 void Session::play_side(Side side) {
     playing_side_ = side;
-    if (live_ && live_ingredients_.program == program_) {
-        live_ingredients_.tuning = tuning(side);
-        live_->set_tuning(tuning(side));
-    }
+    tune_live();
     emit tuning_changed();
+}
+
+/// Gives the live run the dials of the side that is played. The run goes on with the program it began with, which may
+/// be an older one than the text's by now, so dials are matched by their paths.
+void Session::tune_live() {
+    if (!live_ || !program_) return;
+    const Program& running = *live_ingredients_.program;
+    std::vector<double> dials = live_ingredients_.tuning.dials;
+    for (std::size_t i = 0; i < dials.size(); ++i)
+        if (const auto dial = program_->find_dial(running.dials[i].path()))
+            dials[i] = tuning(playing_side_).dials[static_cast<std::size_t>(*dial)];
+    live_ingredients_.tuning = make_tuning(running, std::move(dials));
+    live_->set_tuning(live_ingredients_.tuning);
 }
 
 void Session::stop() {

@@ -10,7 +10,11 @@ namespace leap::studio {
 class TextEditStep : public QUndoCommand {
   public:
     TextEditStep(Session& session, std::string path, std::string before, std::string after, const QString& what)
-        : QUndoCommand(what), session_(session), path_(std::move(path)), before_(std::move(before)), after_(std::move(after)) {}
+        : QUndoCommand(what),
+          session_(session),
+          path_(std::move(path)),
+          before_(std::move(before)),
+          after_(std::move(after)) {}
     void undo() override { session_.set_text(path_, before_); }
     void redo() override { session_.set_text(path_, after_); }
 
@@ -52,11 +56,7 @@ void Session::adopt_program(std::shared_ptr<const Program> program) {
         if (const auto found = kept_values_.find(program_->dials[i].path()); found != kept_values_.end())
             kept[i] = found->second;
     kept_tuning_ = make_tuning(*program_, std::move(kept));
-    if (live_) {
-        // The running machine states belong to the old program; its dials can still be turned.
-        const auto& running = *live_ingredients_.program;
-        if (running.dials.size() == program_->dials.size()) live_->set_tuning(make_tuning(running, now_tuning_.dials));
-    }
+    tune_live();
     emit program_changed();
     emit tuning_changed();
     request_now();

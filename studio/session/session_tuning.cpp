@@ -4,19 +4,19 @@
 
 namespace leap::studio {
 
-void Session::preview_dial(std::int32_t dial, double si_value) {
+void Session::preview_dial(std::int32_t dial, double value_si) {
     const auto i = static_cast<std::size_t>(dial);
     if (!program_ || i >= now_tuning_.dials.size()) return;
     std::vector<double> dials = now_tuning_.dials;
-    dials[i] = rounded_dial_value(program_->dials[i], si_value);
+    dials[i] = rounded_dial_value(program_->dials[i], value_si);
     now_tuning_ = make_tuning(*program_, std::move(dials));
     previewing_ = true;
-    if (live_ && live_ingredients_.program == program_ && playing_side_ == Side::now) live_->set_tuning(now_tuning_);
+    tune_live();
     emit tuning_changed();
     request_now();
 }
 
-void Session::set_dial(std::int32_t dial, double si_value) {
+void Session::set_dial(std::int32_t dial, double value_si) {
     const auto i = static_cast<std::size_t>(dial);
     if (!program_ || i >= program_->dials.size()) return;
     // The literal's place is known for the last good program; while a text has errors its own places are unknown.
@@ -29,15 +29,16 @@ void Session::set_dial(std::int32_t dial, double si_value) {
     const std::string path = source_files_[info.literal.file].path;
     const std::string* before = texts_.find(path);
     if (before == nullptr) return;
-    const double value = rounded_dial_value(info, si_value);
+    const double value = rounded_dial_value(info, value_si);
     const std::string after = with_dial_literal(*before, info, value);
     if (after == *before) {
         if (previewing_) preview_dial(dial, info.value);
         previewing_ = false;
         return;
     }
-    edit_text(path, after,
-              tr("%1 = %2").arg(QString::fromStdString(info.path()), QString::fromStdString(dial_literal(info, value))));
+    edit_text(
+        path, after,
+        tr("%1 = %2").arg(QString::fromStdString(info.path()), QString::fromStdString(dial_literal(info, value))));
 }
 
 void Session::keep() {

@@ -34,8 +34,8 @@ double shown_value_at(const ShownValue& value, const Trace& trace, double time) 
     return value.counter >= 0 && at < trace.counters.size() ? trace.counters[at] : 0.0;
 }
 
-QString shown_value_text(const ShownValue& value, double si_value) {
-    return to_qt(quantity_text(si_value, value.dimension, 2));
+QString shown_value_text(const ShownValue& value, double value_si) {
+    return to_qt(quantity_text(value_si, value.dimension, 2));
 }
 
 QString phase_text(const Program& program, const TraceRow& row) {

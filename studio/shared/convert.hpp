@@ -21,9 +21,9 @@ inline QString to_qt(const std::string& text) {
 
 /// A value that can be drawn as a curve or pinned to the stage: a quantity of the trace, or a counter.
 struct ShownValue {
-    std::string name;   ///< "speed", "hop.link"
+    std::string name;  ///< "speed", "hop.link"
     Dimension dimension;
-    int counter = -1;   ///< -1: a quantity
+    int counter = -1;  ///< -1: a quantity
 };
 
 /// Every value that can be shown of runs of this program.
@@ -32,7 +32,7 @@ std::optional<ShownValue> find_shown_value(const Program& program, const std::st
 /// Its value at a time.
 double shown_value_at(const ShownValue& value, const Trace& trace, double time);
 /// "2.24 m".
-QString shown_value_text(const ShownValue& value, double si_value);
+QString shown_value_text(const ShownValue& value, double value_si);
 
 /// The first words of a machine's life at an instant: "hop.rise_up", or the stance.
 QString phase_text(const Program& program, const TraceRow& row);

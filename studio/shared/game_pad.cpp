@@ -75,7 +75,8 @@ void GamePad::poll() {
                 }
                 break;
             case SDL_CONTROLLERDEVICEREMOVED:
-                if (handles_->controller != nullptr && SDL_GameControllerFromInstanceID(event.cdevice.which) == handles_->controller) {
+                if (handles_->controller != nullptr &&
+                    SDL_GameControllerFromInstanceID(event.cdevice.which) == handles_->controller) {
                     SDL_GameControllerClose(handles_->controller);
                     handles_->controller = nullptr;
                     emit stick(Vec2{0.0});

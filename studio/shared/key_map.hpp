@@ -18,7 +18,7 @@ class KeyMap {
     /// An action: "button jump", "stick ahead", "rewind" ...
     struct Action {
         QString id;
-        QString words;         ///< as shown
+        QString words;  ///< as shown
         QStringList first_keys;
         QStringList first_pads;
     };

@@ -26,8 +26,7 @@ void apply_theme(QApplication& application) {
     colors.setColor(QPalette::PlaceholderText, palette::quiet);
     QApplication::setPalette(colors);
     QApplication::setFont(palette::text_font());
-    application.setStyleSheet(
-        QString(R"(
+    application.setStyleSheet(QString(R"(
         QWidget#side, QWidget#sheet, QScrollArea { background: %1; }
         QWidget#topline, QWidget#transport { background: %2; border-bottom: 1px solid %3; }
         QWidget#transport { border-top: 1px solid %3; }
@@ -53,8 +52,9 @@ void apply_theme(QApplication& application) {
         QScrollBar::handle:vertical { background: %3; min-height: 24px; border-radius: 4px; margin: 1px; }
         QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }
         )")
-            .arg(palette::sheet.name(), palette::paper.name(), palette::hairline.name(), palette::ink.name(),
-                 palette::quiet.name(), palette::faint.name(), palette::now.name(), palette::literal_back.name()));
+                                  .arg(palette::sheet.name(), palette::paper.name(), palette::hairline.name(),
+                                       palette::ink.name(), palette::quiet.name(), palette::faint.name(),
+                                       palette::now.name(), palette::literal_back.name()));
 }
 
 }  // namespace leap::studio

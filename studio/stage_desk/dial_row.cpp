@@ -25,7 +25,9 @@ DialRow::DialRow(Session& session, std::int32_t dial, QWidget* parent)
     setAccessibleName(to_qt(info().path()));
     QString tip = to_qt(info().meaning);
     if (info().low)
-        tip += QString("\n%1 to %2").arg(to_qt(quantity_text(*info().low, info().unit)), to_qt(quantity_text(*info().high, info().unit)));
+        tip +=
+            QString("\n%1 to %2")
+                .arg(to_qt(quantity_text(*info().low, info().unit)), to_qt(quantity_text(*info().high, info().unit)));
     setToolTip(tip.trimmed() + tr("\nDrag, wheel or arrow keys; Shift for fine; Enter or a double click to type"));
     connect(&session_, &Session::tuning_changed, this, [this] { update(); });
 }
@@ -50,8 +52,8 @@ QRectF DialRow::track() const {
     return {name_width + 8, height() / 2.0 - 1, std::max(20.0, width() - name_width - value_width - 22), 2};
 }
 
-double DialRow::x_of(double si_value) const {
-    const double share = (si_value - low()) / std::max(1e-12, high() - low());
+double DialRow::x_of(double value_si) const {
+    const double share = (value_si - low()) / std::max(1e-12, high() - low());
     return track().left() + std::clamp(share, 0.0, 1.0) * track().width();
 }
 
@@ -180,7 +182,8 @@ void DialRow::end_typing(bool take) {
 
 void DialRow::resizeEvent(QResizeEvent* event) {
     if (typed_ != nullptr)
-        typed_->setGeometry(static_cast<int>(width() - value_width - 4), 2, static_cast<int>(value_width), height() - 4);
+        typed_->setGeometry(static_cast<int>(width() - value_width - 4), 2, static_cast<int>(value_width),
+                            height() - 4);
     QWidget::resizeEvent(event);
 }
 

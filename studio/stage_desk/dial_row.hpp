@@ -40,7 +40,7 @@ class DialRow : public QWidget {
     double value() const;
     double low() const;
     double high() const;
-    double x_of(double si_value) const;
+    double x_of(double value_si) const;
     void begin_typing();
     void end_typing(bool take);
 

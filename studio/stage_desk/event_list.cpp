@@ -37,7 +37,8 @@ QVariant EventModel::data(const QModelIndex& index, int role) const {
         return to_qt(event_text(event, *run_->ingredients.program));
     }
     if (role == Qt::FontRole && index.column() == 0) return palette::number_font(8.5);
-    if (role == Qt::TextAlignmentRole && index.column() == 0) return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
+    if (role == Qt::TextAlignmentRole && index.column() == 0)
+        return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
     return {};
 }
 
@@ -47,8 +48,12 @@ QVariant EventModel::headerData(int section, Qt::Orientation orientation, int ro
 }
 
 EventList::EventList(Session& session, QWidget* parent)
-    : QWidget(parent), session_(session), model_(new EventModel(session, this)), shown_(new QSortFilterProxyModel(this)),
-      filter_(new QLineEdit(this)), table_(new QTableView(this)) {
+    : QWidget(parent),
+      session_(session),
+      model_(new EventModel(session, this)),
+      shown_(new QSortFilterProxyModel(this)),
+      filter_(new QLineEdit(this)),
+      table_(new QTableView(this)) {
     shown_->setSourceModel(model_);
     shown_->setFilterKeyColumn(1);
     shown_->setFilterCaseSensitivity(Qt::CaseInsensitive);

@@ -48,7 +48,8 @@ void GateList::paintEvent(QPaintEvent*) {
         const QPointF middle(8, y + line_height / 2.0);
         if (gate.holds) {
             p.setPen(QPen(palette::holds, 1.8));
-            p.drawPolyline(QPolygonF{{middle.x() - 4, middle.y()}, {middle.x() - 1, middle.y() + 3}, {middle.x() + 4.5, middle.y() - 4}});
+            p.drawPolyline(QPolygonF{
+                {middle.x() - 4, middle.y()}, {middle.x() - 1, middle.y() + 3}, {middle.x() + 4.5, middle.y() - 4}});
         } else {
             p.setPen(QPen(palette::refused, 1.8));
             p.drawLine(middle + QPointF(-3.5, -3.5), middle + QPointF(3.5, 3.5));

@@ -37,12 +37,14 @@ QSize ReadingList::sizeHint() const {
 }
 
 const ReadingResult* ReadingList::kept_of(const ReadingResult& now) const {
-    const auto found = std::find_if(kept_.begin(), kept_.end(), [&](const ReadingResult& r) { return r.name == now.name; });
+    const auto found =
+        std::find_if(kept_.begin(), kept_.end(), [&](const ReadingResult& r) { return r.name == now.name; });
     return found == kept_.end() ? nullptr : &*found;
 }
 
 /// The mark's band on a scale that also holds both values; met is said with a tick, missed with a cross.
-void ReadingList::paint_band(QPainter& p, const QRectF& box, const ReadingResult& now, const ReadingResult* kept) const {
+void ReadingList::paint_band(QPainter& p, const QRectF& box, const ReadingResult& now,
+                             const ReadingResult* kept) const {
     if (!now.low || !now.high) return;
     double low = *now.low;
     double high = *now.high;
@@ -59,7 +61,8 @@ void ReadingList::paint_band(QPainter& p, const QRectF& box, const ReadingResult
     QColor band = palette::holds;
     band.setAlpha(90);
     p.fillRect(QRectF(x(*now.low), box.top(), x(*now.high) - x(*now.low), box.height()), band);
-    if (kept != nullptr && kept->value) p.fillRect(QRectF(x(*kept->value) - 1, box.top() - 1, 2, box.height() + 2), palette::kept);
+    if (kept != nullptr && kept->value)
+        p.fillRect(QRectF(x(*kept->value) - 1, box.top() - 1, 2, box.height() + 2), palette::kept);
     if (now.value) p.fillRect(QRectF(x(*now.value) - 1, box.top() - 1, 2, box.height() + 2), palette::now);
 }
 
@@ -84,7 +87,8 @@ void ReadingList::paintEvent(QPaintEvent*) {
         if (!reading.value) {
             p.setPen(palette::quiet);
             p.setFont(palette::text_font(9.0));
-            p.drawText(QRectF(name_width + 6, y, width() - name_width - 20, line_height), Qt::AlignVCenter, to_qt(reading.missing));
+            p.drawText(QRectF(name_width + 6, y, width() - name_width - 20, line_height), Qt::AlignVCenter,
+                       to_qt(reading.missing));
         } else {
             p.setPen(palette::now);
             p.drawText(QRectF(name_width + 6, y, value_width, line_height), Qt::AlignVCenter,
@@ -102,7 +106,9 @@ void ReadingList::paintEvent(QPaintEvent*) {
             const QPointF middle(width() - 10, y + line_height / 2.0);
             p.setPen(QPen(*met ? palette::holds : palette::refused, 1.8));
             if (*met) {
-                p.drawPolyline(QPolygonF{{middle.x() - 4, middle.y()}, {middle.x() - 1, middle.y() + 3}, {middle.x() + 4.5, middle.y() - 4}});
+                p.drawPolyline(QPolygonF{{middle.x() - 4, middle.y()},
+                                         {middle.x() - 1, middle.y() + 3},
+                                         {middle.x() + 4.5, middle.y() - 4}});
             } else {
                 p.drawLine(middle + QPointF(-3.5, -3.5), middle + QPointF(3.5, 3.5));
                 p.drawLine(middle + QPointF(-3.5, 3.5), middle + QPointF(3.5, -3.5));
@@ -122,8 +128,9 @@ bool ReadingList::event(QEvent* event) {
             const ReadingResult& reading = now_[line];
             tip = to_qt(reading.meaning);
             if (reading.low)
-                tip += tr("\nmark: %1 to %2").arg(to_qt(quantity_text(*reading.low, reading.type.dimension)),
-                                                 to_qt(quantity_text(*reading.high, reading.type.dimension)));
+                tip += tr("\nmark: %1 to %2")
+                           .arg(to_qt(quantity_text(*reading.low, reading.type.dimension)),
+                                to_qt(quantity_text(*reading.high, reading.type.dimension)));
         }
         QToolTip::showText(help->globalPos(), tip.trimmed(), this);
         return true;

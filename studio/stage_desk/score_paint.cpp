@@ -100,7 +100,8 @@ void ScoreView::paint_ruler(QPainter& p, const Lane& lane) {
         p.drawLine(QPointF(x, lane.box.bottom()), QPointF(x, height()));
         p.setPen(palette::quiet);
         if (x + 44 < width())
-            p.drawText(QRectF(x + 4, lane.box.top(), 60, lane.box.height()), Qt::AlignVCenter, QString("%1 s").arg(t, 0, 'f', decimals));
+            p.drawText(QRectF(x + 4, lane.box.top(), 60, lane.box.height()), Qt::AlignVCenter,
+                       QString("%1 s").arg(t, 0, 'f', decimals));
     }
     p.setPen(palette::hairline);
     p.drawLine(lane.box.bottomLeft(), lane.box.bottomRight());
@@ -124,7 +125,8 @@ void ScoreView::paint_events(QPainter& p, const Lane& lane) {
             p.setPen(QPen(palette::now, 1.4));
             p.drawLine(QPointF(x - 2.5, base - 5), QPointF(x + 2.5, base));
             p.drawLine(QPointF(x - 2.5, base), QPointF(x + 2.5, base - 5));
-        } else if (event.kind == EventKind::bumped_wall || event.kind == EventKind::bumped_ceiling || event.kind == EventKind::emitted) {
+        } else if (event.kind == EventKind::bumped_wall || event.kind == EventKind::bumped_ceiling ||
+                   event.kind == EventKind::emitted) {
             p.setPen(Qt::NoPen);
             p.setBrush(palette::quiet);
             p.drawEllipse(QPointF(x, base - 3), 1.8, 1.8);
@@ -180,8 +182,8 @@ void ScoreView::paint_button(QPainter& p, const Lane& lane) {
     p.setClipping(false);
 }
 
-void ScoreView::paint_span(QPainter& p, const PhaseSpan& span, const QRectF& box, const QColor& color, const QString& name,
-                           bool outlined) {
+void ScoreView::paint_span(QPainter& p, const PhaseSpan& span, const QRectF& box, const QColor& color,
+                           const QString& name, bool outlined) {
     const double end = span.to < 0.0 ? trace()->length_s() : span.to;
     if (end < from_ || span.from > to_) return;
     const double left = std::max(head_width, x_of(span.from));
@@ -213,7 +215,8 @@ void ScoreView::paint_spans(QPainter& p, const Lane& lane) {
     p.setFont(palette::text_font(8.5));
     for (const PhaseSpan& span : trace()->spans) {
         const Machine& machine = machines[static_cast<std::size_t>(span.machine)];
-        if (stance_lane && machine.kind == MachineKind::stance) paint_span(p, span, lane.box, {}, to_qt(machine.name), true);
+        if (stance_lane && machine.kind == MachineKind::stance)
+            paint_span(p, span, lane.box, {}, to_qt(machine.name), true);
         if (stance_lane || span.machine != lane.index) continue;
         const auto& moves = program()->moves;
         const auto order = static_cast<int>(std::find(moves.begin(), moves.end(), span.machine) - moves.begin());
@@ -238,13 +241,16 @@ void ScoreView::paint_move_head(QPainter& p, const Lane& lane) {
     const double name_width = QFontMetricsF(p.font()).horizontalAdvance(name);
     p.drawText(QRectF(30, lane.box.top(), 120, lane.box.height()), Qt::AlignVCenter, name);
     p.setFont(palette::text_font(8.5));
-    p.setPen(readiness == Readiness::refused ? palette::refused : (readiness == Readiness::waiting ? palette::waiting.darker(120) : palette::quiet));
+    p.setPen(readiness == Readiness::refused
+                 ? palette::refused
+                 : (readiness == Readiness::waiting ? palette::waiting.darker(120) : palette::quiet));
     const double left = 30 + name_width + 9;
     p.drawText(QRectF(left, lane.box.top(), head_width - left - 4, lane.box.height()), Qt::AlignVCenter,
                elided(p, why, head_width - left - 4));
 }
 
-QPolygonF ScoreView::curve_points(const ShownValue& value, const Trace& run, const QRectF& box, double low, double high) const {
+QPolygonF ScoreView::curve_points(const ShownValue& value, const Trace& run, const QRectF& box, double low,
+                                  double high) const {
     QPolygonF out;
     if (run.rows.empty()) return out;
     const double scale = (box.height() - 8) / std::max(1e-9, high - low);
@@ -264,7 +270,8 @@ void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
     p.drawLine(lane.box.topLeft(), lane.box.topRight());
     p.setFont(palette::text_font(9.0));
     p.setPen(palette::ink);
-    p.drawText(QRectF(14, lane.box.top() + 4, 120, 16), Qt::AlignVCenter, to_qt(curves_[static_cast<std::size_t>(lane.index)]));
+    p.drawText(QRectF(14, lane.box.top() + 4, 120, 16), Qt::AlignVCenter,
+               to_qt(curves_[static_cast<std::size_t>(lane.index)]));
     if (!value) return;
     const QRectF box(head_width, lane.box.top(), width() - head_width, lane.box.height());
     const RunPointer kept_run = session_.kept_run();
@@ -297,8 +304,9 @@ void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
                shown_value_text(*value, shown_value_at(*value, *trace(), session_.cursor())));
     if (kept != nullptr && kept_run != session_.now_run() && lane.box.height() > 50) {
         p.setPen(palette::kept);
-        p.drawText(QRectF(14, lane.box.top() + 34, 88, 14), Qt::AlignVCenter,
-                   shown_value_text(*value, shown_value_at(*value, *kept, std::min(session_.cursor(), kept->length_s()))));
+        p.drawText(
+            QRectF(14, lane.box.top() + 34, 88, 14), Qt::AlignVCenter,
+            shown_value_text(*value, shown_value_at(*value, *kept, std::min(session_.cursor(), kept->length_s()))));
     }
     p.setRenderHint(QPainter::Antialiasing);
     p.setClipRect(box);

@@ -130,7 +130,8 @@ void ScoreView::layout_lanes() {
         for (const std::int32_t move : made->moves) add(Lane::Kind::move, move, lane_height);
         y += 4;
         const double left = std::max(0.0, height() - y - 4);
-        const double each = std::max(least_curve_height, left / std::max<double>(1.0, static_cast<double>(curves_.size())));
+        const double each =
+            std::max(least_curve_height, left / std::max<double>(1.0, static_cast<double>(curves_.size())));
         for (std::size_t i = 0; i < curves_.size(); ++i)
             add(Lane::Kind::curve, static_cast<std::int32_t>(i), std::min(each, 110.0));
     }
@@ -150,7 +151,8 @@ void ScoreView::keep_in_view(double time) {
 
 void ScoreView::mousePressEvent(QMouseEvent* event) {
     setFocus();
-    if (event->button() == Qt::MiddleButton || (event->button() == Qt::LeftButton && event->modifiers() == Qt::ShiftModifier)) {
+    if (event->button() == Qt::MiddleButton ||
+        (event->button() == Qt::LeftButton && event->modifiers() == Qt::ShiftModifier)) {
         pan_from_ = from_;
         pan_x_ = event->position().x();
         return;
@@ -263,7 +265,8 @@ QString ScoreView::tip_at(const QPointF& at) const {
                 if (answer.move != lane.index) continue;
                 QStringList lines{answer.why.empty() ? QString() : to_qt(answer.why)};
                 for (const GateAnswer& gate : answer.gates)
-                    lines << (gate.holds ? tr("holds: ") : tr("refuses: ")) + to_qt(gate.text) + "  " + to_qt(gate.seen);
+                    lines << (gate.holds ? tr("holds: ") : tr("refuses: ")) + to_qt(gate.text) + "  " +
+                                 to_qt(gate.seen);
                 return lines.join('\n');
             }
         if (lane.kind == Lane::Kind::ruler && trace() != nullptr && program()) {

@@ -85,8 +85,8 @@ QSize ScriptExcerpt::sizeHint() const {
 }
 
 QRectF ScriptExcerpt::box_of(const Literal& literal) const {
-    return {4 + literal.from * char_width() - 1, literal.line * line_height() + 1, (literal.to - literal.from) * char_width() + 2,
-            line_height() - 1};
+    return {4 + literal.from * char_width() - 1, literal.line * line_height() + 1,
+            (literal.to - literal.from) * char_width() + 2, line_height() - 1};
 }
 
 QRectF ScriptExcerpt::literal_box(std::int32_t dial) const {
@@ -144,7 +144,8 @@ void ScriptExcerpt::mouseMoveEvent(QMouseEvent* event) {
         return;
     }
     const DialInfo& info = session_.program()->dials[static_cast<std::size_t>(*dragged_)];
-    const double span = info.low && info.high ? *info.high - *info.low : std::max(std::abs(info.value) * 2, info.unit.scale);
+    const double span =
+        info.low && info.high ? *info.high - *info.low : std::max(std::abs(info.value) * 2, info.unit.scale);
     const double factor = event->modifiers() & Qt::ShiftModifier ? 0.1 : 1.0;
     drag_value_ += (event->position().x() - drag_x_) / pixels_over_range * span * factor;
     drag_x_ = event->position().x();

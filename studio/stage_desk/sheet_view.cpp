@@ -67,8 +67,9 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     dial_layout_ = new QVBoxLayout;
     dial_layout_->setSpacing(0);
     layout->addLayout(dial_layout_);
-    auto* sides = new QLabel(QString("<span style='color:%1'>now</span>&nbsp;&nbsp;<span style='color:%2'>kept</span>&nbsp;&nbsp;mark")
-                                 .arg(palette::now.name(), palette::kept.name()));
+    auto* sides = new QLabel(
+        QString("<span style='color:%1'>now</span>&nbsp;&nbsp;<span style='color:%2'>kept</span>&nbsp;&nbsp;mark")
+            .arg(palette::now.name(), palette::kept.name()));
     sides->setFont(palette::text_font(8.5));
     layout->addWidget(section(tr("Readings"), sides));
     readings_ = new ReadingList;
@@ -150,7 +151,8 @@ void SheetView::rebuild() {
     title_->setText(to_qt(machine.name));
     QStringList words;
     if (machine.kind == MachineKind::stance) words << tr("stance");
-    if (machine.button >= 0) words << tr("on %1").arg(to_qt(program->buttons[static_cast<std::size_t>(machine.button)].name));
+    if (machine.button >= 0)
+        words << tr("on %1").arg(to_qt(program->buttons[static_cast<std::size_t>(machine.button)].name));
     if (!machine.base.empty()) words << tr("is %1").arg(to_qt(machine.base));
     subtitle_->setText(words.join(" · "));
     gates_->setVisible(machine.kind == MachineKind::move);
@@ -203,7 +205,8 @@ void SheetView::refresh_readings() {
     std::vector<ReadingResult> shown;
     for (const ReadingResult& result : now->readings) {
         const auto& all = program->readings;
-        const auto info = std::find_if(all.begin(), all.end(), [&](const ReadingInfo& r) { return r.name == result.name; });
+        const auto info =
+            std::find_if(all.begin(), all.end(), [&](const ReadingInfo& r) { return r.name == result.name; });
         if (info != all.end() && speaks_of(*info, machine)) shown.push_back(result);
     }
     readings_->show_readings(std::move(shown), kept ? kept->readings : std::vector<ReadingResult>());

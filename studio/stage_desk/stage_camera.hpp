@@ -17,10 +17,10 @@ struct StageCamera {
     StageView3D view = StageView3D::behind;
     double distance_m = 6.5;
     double side_distance_m = 17.0;
-    double yaw = 0.0;    ///< of the view; added to by dragging while nothing plays
+    double yaw = 0.0;  ///< of the view; added to by dragging while nothing plays
     double pitch = -0.28;
     double eye_height_m = 1.58;
-    Vec3 target{0.0};    ///< of the feet, after lag
+    Vec3 target{0.0};  ///< of the feet, after lag
 
     /// The target follows at a lag: most of a step of the figure is smoothed over this time.
     void follow(const Vec3& feet, double seconds);

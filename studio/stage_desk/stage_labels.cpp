@@ -134,7 +134,8 @@ void StageLabels::paint_words(QPainter& painter) {
     QString shown;
     if (words_since_.isValid() && static_cast<double>(words_since_.elapsed()) / 1000.0 < words_shown_s) shown = words_;
     if (session_.playing() && shown.isEmpty())
-        shown = session_.playing_side() == Side::kept ? tr("playing with kept · Esc stops") : tr("recording · Esc stops");
+        shown =
+            session_.playing_side() == Side::kept ? tr("playing with kept · Esc stops") : tr("recording · Esc stops");
     if (!session_.playing() && !session_.now_run())
         shown = session_.is_open() ? tr("Click here or press Enter to play") : tr("No project is open");
     if (shown.isEmpty()) return;

@@ -14,9 +14,11 @@ namespace {
 constexpr int round_sides = 20;
 
 QColor material_color(const std::string& material) {
-    static const std::map<std::string, QColor> colors{
-        {"stone", QColor(0x93, 0x8A, 0x82)}, {"timber", QColor(0xA6, 0x82, 0x5E)}, {"iron", QColor(0x3E, 0x40, 0x46)},
-        {"lantern", QColor(0xFF, 0xD7, 0x7A)}, {"bed", QColor(0x2C, 0x44, 0x4C)}};
+    static const std::map<std::string, QColor> colors{{"stone", QColor(0x93, 0x8A, 0x82)},
+                                                      {"timber", QColor(0xA6, 0x82, 0x5E)},
+                                                      {"iron", QColor(0x3E, 0x40, 0x46)},
+                                                      {"lantern", QColor(0xFF, 0xD7, 0x7A)},
+                                                      {"bed", QColor(0x2C, 0x44, 0x4C)}};
     const auto found = colors.find(material);
     return found == colors.end() ? QColor(0x8C, 0x86, 0x80) : found->second;
 }
@@ -90,11 +92,19 @@ std::vector<MeshVertex> figure_mesh(double radius, double height) {
     const double r = radius;
     const double h = height;
     // A coat that flares to the hem, over boots.
-    add_lathe(out, {{0.0, 0.0}, {0.42 * r, 0.0}, {0.46 * r, 0.12 * h}, {0.86 * r, 0.16 * h}, {0.66 * r, 0.45 * h},
-                    {0.74 * r, 0.68 * h}, {0.34 * r, 0.78 * h}, {0.0, 0.79 * h}},
+    add_lathe(out,
+              {{0.0, 0.0},
+               {0.42 * r, 0.0},
+               {0.46 * r, 0.12 * h},
+               {0.86 * r, 0.16 * h},
+               {0.66 * r, 0.45 * h},
+               {0.74 * r, 0.68 * h},
+               {0.34 * r, 0.78 * h},
+               {0.0, 0.79 * h}},
               coat, Vec3{0.0});
     add_ball(out, {0.06 * r, 0.0, 0.85 * h}, 0.42 * r, 0.17 * h, face);
-    add_lathe(out, {{0.0, 0.9 * h}, {0.74 * r, 0.9 * h}, {0.44 * r, 0.925 * h}, {0.36 * r, h}, {0.0, h}}, hat, Vec3{0.0});
+    add_lathe(out, {{0.0, 0.9 * h}, {0.74 * r, 0.9 * h}, {0.44 * r, 0.925 * h}, {0.36 * r, h}, {0.0, h}}, hat,
+              Vec3{0.0});
     // The lamp is carried ahead, so that one sees where the figure faces.
     add_ball(out, {1.05 * r, -0.45 * r, 0.5 * h}, 0.17 * r, 0.1 * h, lamp);
     add_lathe(out, {{0.0, 0.0}, {0.1 * r, 0.0}, {0.1 * r, 0.05 * h}, {0.0, 0.05 * h}}, QColor(0x30, 0x30, 0x34),

@@ -230,8 +230,8 @@ void StageRenderer::draw_path(Part& part, const Frame& frame, bool dashed) {
     if (part.count == 0) return;
     ribbon_program_->bind();
     ribbon_program_->setUniformValue("view_projection", view_projection_);
-    ribbon_program_->setUniformValue("size", QVector2D(static_cast<float>(frame.size.width()),
-                                                       static_cast<float>(frame.size.height())));
+    ribbon_program_->setUniformValue(
+        "size", QVector2D(static_cast<float>(frame.size.width()), static_cast<float>(frame.size.height())));
     ribbon_program_->setUniformValue("width", dashed ? 2.4F : 4.0F);
     ribbon_program_->setUniformValue("dashed", dashed ? 1.0F : 0.0F);
     const QOpenGLVertexArrayObject::Binder binder(&part.array);
@@ -263,8 +263,7 @@ void StageRenderer::draw_figure(const Figure& figure, const Frame& frame, bool g
         QMatrix4x4 model;
         model.translate(to_qt(figure.feet + figure.ground_normal * 0.016));
         const QVector3D axis = QVector3D::crossProduct({0, 0, 1}, to_qt(figure.ground_normal));
-        if (axis.length() > 1e-5F)
-            model.rotate(std::asin(std::min(1.0F, axis.length())) * degrees, axis.normalized());
+        if (axis.length() > 1e-5F) model.rotate(std::asin(std::min(1.0F, axis.length())) * degrees, axis.normalized());
         model.scale(static_cast<float>(figure.radius * 0.5));
         gl_.glDepthMask(GL_FALSE);
         draw_mesh(ground_mark_, model, 0.85F, false);

@@ -118,9 +118,9 @@ void StageView::upload_runs() {
     const RunPointer kept = session_.kept_run();
     const bool ghost = show_ghost_ && kept && kept->problem.empty() && !session_.playing();
     const std::vector<RibbonVertex> none;
-    renderer_.set_path(true, ghost ? path_ribbon(kept->trace, *kept->ingredients.program, -1.0, 1e300, false,
-                                                 QColor(0x8F, 0xC2, 0xF2))
-                                   : none);
+    renderer_.set_path(
+        true, ghost ? path_ribbon(kept->trace, *kept->ingredients.program, -1.0, 1e300, false, QColor(0x8F, 0xC2, 0xF2))
+                    : none);
 }
 
 StageRenderer::Figure StageView::figure_at(const Trace& trace, double time) const {
@@ -172,7 +172,8 @@ StageRenderer::Frame StageView::make_frame() {
         camera_.follow(session_.course()->plan.places.front().position, -1.0);
     }
     const RunPointer kept = session_.kept_run();
-    const bool ghost = show_ghost_ && kept && kept->problem.empty() && kept != session_.now_run() && !session_.playing();
+    const bool ghost =
+        show_ghost_ && kept && kept->problem.empty() && kept != session_.now_run() && !session_.playing();
     if (ghost) frame.kept = figure_at(kept->trace, std::min(session_.cursor(), kept->trace.length_s()));
     frame.camera = camera_;
     return frame;

@@ -86,7 +86,9 @@ void TransportBar::refresh() {
         int presses = 0;
         for (const TapeEvent& event : tape->events)
             if (const auto* button = std::get_if<ButtonEvent>(&event.what)) presses += button->down ? 1 : 0;
-        length_->setText(tr("%1 s · %2 presses%3").arg(tape->length_s, 0, 'f', 2).arg(presses)
+        length_->setText(tr("%1 s · %2 presses%3")
+                             .arg(tape->length_s, 0, 'f', 2)
+                             .arg(presses)
                              .arg(session_.tape_unsaved() ? tr(" · not saved") : QString()));
     } else {
         length_->clear();
@@ -100,7 +102,8 @@ void TransportBar::refresh() {
 void TransportBar::refresh_time() {
     const int rate = session_.rate();
     const double time = session_.cursor();
-    time_->setText(tr("%1 s  tick %2").arg(time, 6, 'f', 3, '0').arg(static_cast<long>(std::floor(time * rate + 1e-6))));
+    time_->setText(
+        tr("%1 s  tick %2").arg(time, 6, 'f', 3, '0').arg(static_cast<long>(std::floor(time * rate + 1e-6))));
 }
 
 }  // namespace leap::studio

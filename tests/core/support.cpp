@@ -70,9 +70,9 @@ Trace Scene::run(const Tape& tape, int rate_hz) const {
     return std::move(*trace);
 }
 
-void Scene::set(const std::string& dial, double si_value) {
+void Scene::set(const std::string& dial, double value_si) {
     std::vector<double> dials = tuning.dials;
-    dials[static_cast<std::size_t>(program.find_dial(dial).value())] = si_value;
+    dials[static_cast<std::size_t>(program.find_dial(dial).value())] = value_si;
     tuning = make_tuning(program, std::move(dials));
 }
 

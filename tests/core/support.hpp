@@ -29,7 +29,7 @@ struct Scene {
     Scene(const std::string& script, CoursePlan plan = flat_plan());
     Rehearsal at(int rate_hz) const { return {program, tuning, course, body_shape(program, tuning), rate_hz}; }
     Trace run(const Tape& tape, int rate_hz = 120) const;
-    void set(const std::string& dial, double si_value);
+    void set(const std::string& dial, double value_si);
     const Machine& machine(const std::string& name) const {
         return program.machines[static_cast<std::size_t>(*program.find_machine(name))];
     }

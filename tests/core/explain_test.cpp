@@ -1,0 +1,68 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/explain.hpp"
+
+#include <gtest/gtest.h>
+
+#include "tests/core/support.hpp"
+
+namespace leap {
+namespace {
+
+using test::Scene;
+using test::TapeMaker;
+
+const std::string script = std::string(test::plain_body) + R"(
+move hop on jump {
+  gate grounded within 0.10 s  "needs ground"
+  gate cooldown 1 s
+  charges 1 refill when grounded
+  phase a { start: launch up at 8 m/s  end when grounded }
+}
+move slide on dash {
+  gate grounded and speed >= 4 m/s  "too slow"
+  phase b for 0.2 s { steer to 2 m/s gain 9 m/s^2 brake 9 m/s^2 }
+}
+)";
+
+MoveAnswer answer_at(const Tape& tape, double time, const std::string& move) {
+    const Scene scene(script);
+    const Trace trace = scene.run(tape);
+    const auto inputs = resolve_inputs(scene.program, tape).value();
+    const State state = state_at(scene.at(120), inputs, trace, time);
+    return explain_move({scene.program, scene.tuning, state}, scene.program.find_machine(move).value());
+}
+
+TEST(Explain, AReadyMoveSaysSo) {
+    const MoveAnswer answer = answer_at(TapeMaker(2.0), 1.5, "hop");
+    EXPECT_EQ(answer.readiness, Readiness::ready);
+    EXPECT_EQ(answer.why, "ready");
+    EXPECT_TRUE(answer.gates.at(0).holds);
+    EXPECT_EQ(answer.gates.at(0).seen, "now");
+}
+
+TEST(Explain, TheAuthorsWordsStandForTheFirstGateThatRefuses) {
+    const MoveAnswer answer = answer_at(TapeMaker(2.0), 0.5, "slide");
+    EXPECT_EQ(answer.readiness, Readiness::refused);
+    EXPECT_EQ(answer.why, "too slow");
+    EXPECT_EQ(answer.gates.at(0).seen, "speed >= 4 m/s: 0 m/s, needs >= 4 m/s");
+    EXPECT_EQ(answer_at(TapeMaker(2.0).stick(0.1, 0, 1), 1.0, "slide").why, "ready");
+}
+
+TEST(Explain, ACooldownTellsWhatIsLeft) {
+    // A hop of 8 m/s lasts 16/28 s; at 0.9 s it stands again and waits.
+    const MoveAnswer answer = answer_at(TapeMaker(2.0).hold("jump", 0.2, 0.1), 0.9, "hop");
+    EXPECT_EQ(answer.readiness, Readiness::waiting);
+    EXPECT_EQ(answer.why, "0.30 s left");
+}
+
+TEST(Explain, AnActiveMoveNamesItsPhaseAndARefusalOutweighsAWait) {
+    const MoveAnswer answer = answer_at(TapeMaker(2.0).hold("jump", 0.2, 0.1), 0.5, "hop");
+    EXPECT_EQ(answer.readiness, Readiness::active);
+    EXPECT_EQ(answer.why, "a");
+    EXPECT_FALSE(answer.gates.at(0).holds);
+    EXPECT_EQ(answer.gates.at(0).seen, "not yet");  // a launch forgets the ground, so coyote time is used up
+    EXPECT_EQ(answer.gates.at(2).seen, "0 of 1");
+}
+
+}  // namespace
+}  // namespace leap

@@ -1,0 +1,92 @@
+// SPDX-License-Identifier: MIT
+#include "core/tape/live_run.hpp"
+
+#include <gtest/gtest.h>
+
+#include "core/project/tape_file.hpp"
+#include "tests/core/support.hpp"
+
+namespace leap {
+namespace {
+
+const std::string script = std::string(test::plain_body) + R"(
+move hop on jump {
+  dial rise = 2 m in 0.5..6
+  gate grounded
+  phase a { start: launch up at sqrt(2 * rise * 28 m/s^2)  end when grounded }
+})";
+
+LiveRun begin() {
+    Ingredients made;
+    made.program = std::make_shared<const Program>(test::compile_or_fail(script));
+    made.course = std::make_shared<const Course>(build_course(test::flat_plan()));
+    made.tuning = written_tuning(*made.program);
+    State start = start_state(made.rehearsal(), "start").value();
+    return {made, std::move(start), "start"};
+}
+
+TEST(LiveRun, TheRecordedTapeReplaysTheVeryRunThatWasPlayed) {
+    LiveRun live = begin();
+    live.input({0.1234567, StickEvent{{0.3333333333, 0.91}}});
+    live.advance_to(0.4);
+    live.input({0.4011111, ButtonEvent{"jump", true}});
+    live.input({0.45, LookEvent{33.3333333333, -4.0}});
+    live.advance_to(0.9);
+    live.input({0.2, ButtonEvent{"jump", false}});  // late: counts now
+    live.advance_to(2.0);
+    const Tape saved = read_tape(write_tape(live.tape("take")), "t").value();
+    const Trace again = replay(live.ingredients().rehearsal(), saved).value();
+    ASSERT_GE(again.rows.size(), live.trace().rows.size());
+    for (std::size_t i = 0; i < live.trace().rows.size(); ++i) EXPECT_EQ(live.trace().rows[i], again.rows[i]) << i;
+}
+
+TEST(LiveRun, RewindForgetsWhatCameAfterAndGoesOn) {
+    LiveRun live = begin();
+    live.input({0.1, StickEvent{{0, 1}}});
+    live.advance_to(1.0);
+    const Vec3 there = position_at(live.trace(), 0.5);
+    live.input({1.0, ButtonEvent{"jump", true}});
+    live.advance_to(2.5);
+    live.rewind(2.0);
+    EXPECT_NEAR(live.time(), 0.5, 1.0 / 120);
+    EXPECT_LT(glm::length(live.state().body.position - there), 0.06);
+    EXPECT_EQ(live.generation(), 1);
+    for (const TapeEvent& event : live.tape("x").events) EXPECT_LE(event.time_s, 0.51);
+    live.advance_to(1.5);
+    const Trace again = replay(live.ingredients().rehearsal(), live.tape("x")).value();
+    EXPECT_EQ(again.rows.back().position, live.state().body.position);
+    EXPECT_TRUE(test::times_of(live.trace(), EventKind::started).empty());
+}
+
+TEST(LiveRun, RewindPastTheBeginStopsThere) {
+    LiveRun live = begin();
+    live.advance_to(0.5);
+    live.rewind(10.0);
+    EXPECT_EQ(live.time(), 0.0);
+    live.advance_to(0.25);
+    EXPECT_NEAR(live.time(), 0.25, 1e-9);
+}
+
+TEST(LiveRun, ADialTurnedWhilePlayingHoldsFromTheNextTick) {
+    LiveRun live = begin();
+    live.advance_to(0.2);
+    Tuning higher = live.ingredients().tuning;
+    higher.dials[static_cast<std::size_t>(*live.ingredients().program->find_dial("hop.rise"))] = 3.0;
+    live.set_tuning(make_tuning(*live.ingredients().program, higher.dials));
+    live.input({0.3, ButtonEvent{"jump", true}});
+    live.advance_to(1.5);
+    double top = 0.0;
+    for (const TraceRow& row : live.trace().rows) top = std::max(top, row.position.z);
+    EXPECT_NEAR(top, 3.0, 0.02);
+}
+
+TEST(LiveRun, SingleTicksAdvanceByOne) {
+    LiveRun live = begin();
+    live.single_tick();
+    EXPECT_EQ(live.state().tick, 1);
+    live.single_tick();
+    EXPECT_EQ(live.state().tick, 2);
+}
+
+}  // namespace
+}  // namespace leap

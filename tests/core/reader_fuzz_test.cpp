@@ -1,0 +1,109 @@
+// SPDX-License-Identifier: MIT
+// Readers meet damaged input: random cuts, swaps and splices of real files. None may crash, hang or let NaN through;
+// what still compiles must still run. bench/fuzz runs the same mutations for as long as one likes.
+#include <gtest/gtest.h>
+
+#include <filesystem>
+#include <random>
+
+#include "core/project/course_file.hpp"
+#include "core/project/file_io.hpp"
+#include "core/project/project.hpp"
+#include "core/project/tape_file.hpp"
+#include "core/script/format.hpp"
+#include "tests/core/support.hpp"
+
+namespace leap {
+namespace {
+
+namespace fs = std::filesystem;
+
+std::string mutated(std::string text, std::mt19937& random) {
+    static const char* const pieces[] = {"{", "}", "\"", "1e308", "-",  "nan", "..", "m/s^2", "when", "\n",
+                                         "[", "]", ",",  "null",  "is", "%",   "0",  "go",    "\xFF", "end"};
+    const auto edits = 1 + random() % 6;
+    for (std::size_t i = 0; i < edits && !text.empty(); ++i) {
+        const std::size_t at = random() % text.size();
+        const std::size_t length = std::min<std::size_t>(text.size() - at, random() % 12);
+        switch (random() % 5) {
+            case 0: text.erase(at, length); break;
+            case 1: text.insert(at, pieces[random() % std::size(pieces)]); break;
+            case 2: text.insert(at, text.substr(random() % text.size(), length)); break;
+            case 3: text[at] = static_cast<char>(random()); break;
+            default: text.replace(at, length, pieces[random() % std::size(pieces)]);
+        }
+    }
+    return text;
+}
+
+std::string example(const std::string& path) {
+    return read_file(fs::path(LEAP_SOURCE_DIR) / "examples" / path).value();
+}
+
+TEST(ReaderFuzz, ScriptsNeverCrashAndMessagesPointIntoTheText) {
+    std::mt19937 random(20260101);
+    const std::string whole = std::string(test::plain_body) + example("lantern-quay/moves/hop.leap") +
+                              example("lantern-quay/moves/air_hop.leap") + example("lantern-quay/moves/dash.leap");
+    int ran = 0;
+    const Course course = build_course(test::flat_plan());
+    for (int i = 0; i < 1500; ++i) {
+        const std::string text = mutated(whole, random);
+        const CompileOutput out = compile_text(text);
+        for (const Diagnostic& d : out.diagnostics) {
+            ASSERT_LE(d.range.begin, d.range.end);
+            ASSERT_LE(d.range.end, text.size());
+        }
+        ASSERT_EQ(format(format(text)), format(text));
+        if (!out.program) {
+            EXPECT_TRUE(has_errors(out.diagnostics));
+            continue;
+        }
+        ++ran;
+        const Tuning tuning = written_tuning(*out.program);
+        const Rehearsal rehearsal{*out.program, tuning, course, body_shape(*out.program, tuning), 60};
+        const auto trace = replay(rehearsal, test::random_tape(*out.program, static_cast<unsigned>(i), 2.0));
+        ASSERT_TRUE(trace) << trace.error();
+        for (const TraceRow& row : trace->rows) ASSERT_TRUE(is_finite(row.position) && is_finite(row.velocity)) << text;
+    }
+    EXPECT_GT(ran, 20);
+}
+
+TEST(ReaderFuzz, JsonReadersNeverCrash) {
+    std::mt19937 random(7);
+    const std::string tape = example("lantern-quay/tapes/quay-loop.tape.json");
+    const std::string course = example("lantern-quay/quay.course.json");
+    const std::string project = example("lantern-quay/project.json");
+    int good = 0;
+    for (int i = 0; i < 3000; ++i) {
+        const auto t = read_tape(mutated(tape, random), "t");
+        const auto c = read_course(mutated(course, random), "c");
+        const auto p = read_project_file(mutated(project, random), "p");
+        good += (t ? 1 : 0) + (c ? 1 : 0) + (p ? 1 : 0);
+        if (c && i % 20 == 0) build_course(*c);
+        for (const auto* message : {t ? nullptr : &t.error(), c ? nullptr : &c.error(), p ? nullptr : &p.error()})
+            if (message != nullptr) {
+                ASSERT_FALSE(message->empty());
+            }
+    }
+    EXPECT_GT(good, 100);
+}
+
+TEST(ReaderFuzz, AbsurdDialsNeverGiveNaN) {
+    std::mt19937 random(3);
+    const std::string text = std::string(test::plain_body) + example("lantern-quay/moves/hop.leap") +
+                             example("lantern-quay/moves/air_hop.leap") + example("lantern-quay/moves/dash.leap");
+    test::Scene scene(text);
+    const double absurd[] = {0.0, -1.0, 1e-300, 1e300, -1e300, 1e9, 1e-9, 0.5, 1e12};
+    for (int i = 0; i < 300; ++i) {
+        std::vector<double> dials = written_tuning(scene.program).dials;
+        for (double& dial : dials)
+            if (random() % 3 == 0) dial = absurd[random() % std::size(absurd)];
+        scene.tuning = make_tuning(scene.program, dials);
+        const Trace trace = scene.run(test::random_tape(scene.program, static_cast<unsigned>(i), 2.0), 60);
+        for (const TraceRow& row : trace.rows) ASSERT_TRUE(is_finite(row.position) && is_finite(row.velocity)) << i;
+        EXPECT_NEAR(trace.length_s(), 2.0, 1e-9);
+    }
+}
+
+}  // namespace
+}  // namespace leap

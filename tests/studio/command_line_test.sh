@@ -1,0 +1,76 @@
+#!/usr/bin/env bash
+# SPDX-License-Identifier: MIT
+# Calls leap and easy-leap as a user does, and looks at exit codes and words.
+set -uo pipefail
+leap=$1
+studio=$2
+source_dir=$3
+work=$(mktemp -d)
+trap 'rm -rf "$work"' EXIT
+failed=0
+quay=$source_dir/examples/lantern-quay
+
+# expect CODE WORDS COMMAND...: the exit code, and words that stand in what is printed.
+expect() {
+    local code=$1 words=$2
+    shift 2
+    local out status
+    out=$("$@" 2>&1)
+    status=$?
+    if [[ $status -ne $code || "$out" != *"$words"* ]]; then
+        echo "FAILED: $*"
+        echo "  exit $status, wanted $code; wanted words: $words"
+        echo "  printed: ${out:0:600}"
+        failed=1
+    fi
+}
+
+expect 0 "0 missed" "$leap" check "$quay" --marks
+expect 2 "PROJECT" "$leap" check
+expect 2 "subcommand" "$leap" nonsense
+expect 2 "rate" "$leap" run "$quay" --tape "quay loop" --rate 7
+expect 1 "leap new" "$leap" check "$work/none"
+expect 0 "made" "$leap" new "$work/mine"
+expect 1 "not empty" "$leap" new "$work/mine"
+expect 0 "1 marks met, 0 missed" "$leap" check "$work/mine" --marks
+expect 0 "hop_height" "$leap" run "$work/mine" --tape "first hop" --rate 30
+expect 0 "2.4 m" "$leap" run "$work/mine" --tape "first hop" --set hop.rise="2.4 m"
+expect 1 "MISSED" "$leap" run "$work/mine" --tape "first hop" --set hop.rise="2.4 m" --marks
+expect 1 "hop.rise is m, this is s" "$leap" run "$work/mine" --tape "first hop" --set hop.rise="2 s"
+expect 1 "outside the range" "$leap" run "$work/mine" --tape "first hop" --set hop.rise="99 m"
+expect 1 "did you mean hop.rise?" "$leap" run "$work/mine" --tape "first hop" --set hop.rsie="2 m"
+expect 1 'did you mean "first hop"?' "$leap" run "$work/mine" --tape "frist hop"
+expect 0 '"readings"' "$leap" run "$work/mine" --tape "first hop" --json
+expect 0 "refuses grounded within" "$leap" explain "$work/mine" --tape "first hop" --at 1.0
+expect 1 "outside the tape" "$leap" explain "$work/mine" --tape "first hop" --at 99
+expect 1 "no move called leap" "$leap" explain "$work/mine" --tape "first hop" --at 1 --move leap
+expect 0 "" "$leap" run "$work/mine" --tape "$work/mine/tapes/first-hop.tape.json" --trace "$work/trace.csv"
+head -1 "$work/trace.csv" | grep -q '^tick,time_s,x_m' || { echo "FAILED: the trace has no head line"; failed=1; }
+expect 1 "can't be written" "$leap" run "$work/mine" --tape "first hop" --trace "$work/no/such/trace.csv"
+
+# Formatting leaves laid-out files alone and refuses what it can't read.
+cp "$work/mine/runner.leap" "$work/copy.leap"
+expect 0 "" "$leap" format "$work/mine/runner.leap"
+expect 0 "" "$leap" format "$work/mine/runner.leap"
+printf 'move hop on {' > "$work/bad.leap"
+expect 1 "bad.leap:1:" "$leap" format "$work/bad.leap"
+expect 1 "can't be read" "$leap" format "$work/none.leap"
+
+# A mistake in the script: place, reason, hint, exit code 1.
+sed -i 's/gravity pull/gravity rise/' "$work/mine/runner.leap"
+expect 1 "error: gravity wants m/s²" "$leap" check "$work/mine"
+
+# The same JSON for the same run.
+"$leap" run "$quay" --tape "quay loop" --json | grep '"hash"' > "$work/one"
+"$leap" run "$quay" --tape "quay loop" --json | grep '"hash"' > "$work/two"
+cmp -s "$work/one" "$work/two" || { echo "FAILED: two runs, two hashes"; failed=1; }
+
+# The window: without a display it says what to do instead; a picture is made all the same.
+expect 1 "--picture FILE.png" env -u DISPLAY -u WAYLAND_DISPLAY -u QT_QPA_PLATFORM "$studio" "$quay"
+expect 0 "" "$studio" --picture "$work/window.png" --at 1.1 "$quay"
+[[ $(head -c 4 "$work/window.png" | tail -c 3) == PNG ]] || { echo "FAILED: no picture"; failed=1; }
+expect 1 "no tape" "$studio" --picture "$work/none.png" --tape "no such tape" "$quay"
+expect 2 "there is no desk" "$studio" --picture "$work/none.png" --desk kitchen "$quay"
+expect 1 "leap new" "$studio" --picture "$work/none.png" "$work/none"
+
+exit $failed

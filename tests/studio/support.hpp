@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QTemporaryDir>
+
+#include "studio/main_window.hpp"
+
+/// A copy of the demo in a folder of its own, a session whose clock is stepped by the test, and the real window.
+namespace leap::studio::test {
+
+class Studio {
+  public:
+    explicit Studio(const std::string& example = "lantern-quay");
+    ~Studio();
+
+    /// Lets queued events and replays finish.
+    void settle();
+    /// Moves the clock on and lets the live run follow, frame by frame.
+    void pass(double seconds);
+    std::string file_text(const std::string& path) const;
+    void write_outside(const std::string& path, const std::string& text);  ///< as another editor would
+    std::int32_t dial(const std::string& path) const { return session->program()->find_dial(path).value(); }
+    double value(const std::string& path) const {
+        return session->tuning(Side::now).dials[static_cast<std::size_t>(dial(path))];
+    }
+
+    QTemporaryDir folder;
+    std::filesystem::path project;
+    double clock = 100.0;
+    std::unique_ptr<Session> session;
+    std::unique_ptr<MainWindow> window;
+    StageDesk* desk = nullptr;
+    QString open_problem;
+
+    /// Ends without saving and starts anew in the same folder, as after a crash.
+    void restart();
+
+  private:
+    void start();
+};
+
+}  // namespace leap::studio::test
