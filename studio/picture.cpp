@@ -52,6 +52,8 @@ QString take_picture(MainWindow& window, Session& session, const PictureOptions&
     settle(session);
     session.set_cursor(options.at_s);
     settle(session);
+    desk->stage()->stand_still();
+    settle(session);
     if (!window.grab().save(options.file)) return QString("%1 can't be written").arg(options.file);
     return {};
 }

@@ -271,7 +271,14 @@ std::vector<Window> occurrences(const Program& program, const Trace& trace, cons
 }
 
 double quantity_at(const Trace& trace, Quantity quantity, double time) {
-    return value_in(quantity, position_at(trace, time), velocity_at(trace, time));
+    switch (quantity) {
+        case Quantity::feet: return position_at(trace, time).z;
+        case Quantity::x: return position_at(trace, time).x;
+        case Quantity::y: return position_at(trace, time).y;
+        case Quantity::speed: return flat_length(velocity_at(trace, time));
+        case Quantity::rising: return velocity_at(trace, time).z;
+    }
+    return 0.0;
 }
 
 double extreme(const Trace& trace, Quantity quantity, Window window, bool highest) {

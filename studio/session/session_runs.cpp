@@ -68,7 +68,7 @@ std::vector<MoveAnswer> Session::explain_at(double time) const {
 QString Session::play(const std::string& place) {
     if (!program_) return tr("The script has errors, so there is nothing to play yet; they are listed under the stage");
     if (!course_) return tr("There is no course to play on");
-    if (playing()) stop();
+    live_.reset();  // starting over: what was played so far is not kept
     live_ingredients_ = ingredients(tuning(playing_side_));
     const std::string from = !place.empty() ? place : (tape_ ? tape_->start_place : course_->plan.places.front().name);
     auto start = start_state(live_ingredients_.rehearsal(), from);

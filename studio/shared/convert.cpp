@@ -3,17 +3,18 @@
 
 #include <cmath>
 
-#include "core/readings/readings.hpp"
-
 namespace leap::studio {
 
 std::vector<ShownValue> shown_values(const Program& program) {
-    std::vector<ShownValue> out{{"height", dimensions::length, -1}, {"speed", dimensions::speed, -1},
-                                {"rising", dimensions::speed, -1},  {"x", dimensions::length, -1},
-                                {"y", dimensions::length, -1},      {"facing", dimensions::angle, -1},
-                                {"view yaw", dimensions::angle, -1}};
+    std::vector<ShownValue> out{{"height", dimensions::length, -1, Quantity::feet, false},
+                                {"speed", dimensions::speed, -1, Quantity::speed, false},
+                                {"rising", dimensions::speed, -1, Quantity::rising, false},
+                                {"x", dimensions::length, -1, Quantity::x, false},
+                                {"y", dimensions::length, -1, Quantity::y, false},
+                                {"facing", dimensions::angle, -1, {}, false},
+                                {"view yaw", dimensions::angle, -1, {}, true}};
     for (std::size_t i = 0; i < program.counters.size(); ++i)
-        out.push_back({program.counters[i].path, dimensions::none, static_cast<int>(i)});
+        out.push_back({program.counters[i].path, dimensions::none, static_cast<int>(i), {}, false});
     return out;
 }
 
@@ -25,11 +26,9 @@ std::optional<ShownValue> find_shown_value(const Program& program, const std::st
 
 double shown_value_at(const ShownValue& value, const Trace& trace, double time) {
     if (trace.rows.empty()) return 0.0;
-    if (value.name == "height") return position_at(trace, time).z;
-    if (const auto quantity = quantity_named(value.name)) return quantity_at(trace, *quantity, time);
+    if (value.quantity) return quantity_at(trace, *value.quantity, time);
     const std::size_t row = row_at(trace, time);
-    if (value.name == "facing") return trace.rows[row].facing;
-    if (value.name == "view yaw") return trace.rows[row].look_yaw;
+    if (value.counter < 0) return value.yaw_of_view ? trace.rows[row].look_yaw : trace.rows[row].facing;
     const std::size_t at = row * trace.counter_count + static_cast<std::size_t>(std::max(0, value.counter));
     return value.counter >= 0 && at < trace.counters.size() ? trace.counters[at] : 0.0;
 }

@@ -6,6 +6,7 @@
 #include <optional>
 #include <string>
 
+#include "core/readings/readings.hpp"
 #include "core/tape/trace.hpp"
 #include "core/units/vector.hpp"
 
@@ -23,7 +24,9 @@ inline QString to_qt(const std::string& text) {
 struct ShownValue {
     std::string name;  ///< "speed", "hop.link"
     Dimension dimension;
-    int counter = -1;  ///< -1: a quantity
+    int counter = -1;                  ///< -1: no counter
+    std::optional<Quantity> quantity;  ///< those of the exact course
+    bool yaw_of_view = false;
 };
 
 /// Every value that can be shown of runs of this program.

@@ -23,6 +23,7 @@ void KeyMap::load(const Program& program) {
     add("stick back", "Stick back", {"S", "Down"});
     add("stick left", "Stick left", {"A", "Left"});
     add("stick right", "Stick right", {"D", "Right"});
+    add("again", "Start over", {"R"});
     add("rewind", "Rewind two seconds", {"Backspace"}, {"back"});
     add("slow", "Slow motion on and off", {"T"});
     add("pause", "Pause and go on", {"P"}, {"start"});

@@ -41,6 +41,8 @@ void PlayInput::act(const QString& action, bool down) {
         send_key_stick();
     } else if (!down) {
         return;
+    } else if (action == "again") {
+        emit again();
     } else if (action == "rewind") {
         live->rewind(rewind_s);
         emit control(tr("two seconds back"));

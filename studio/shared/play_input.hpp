@@ -31,6 +31,7 @@ class PlayInput : public QObject {
 
   signals:
     void nudge(int direction);
+    void again();                       ///< the run is to begin anew
     void control(const QString& what);  ///< shown on the stage: "slow motion", "paused" ...
 
   private:

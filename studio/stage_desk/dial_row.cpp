@@ -29,7 +29,15 @@ DialRow::DialRow(Session& session, std::int32_t dial, QWidget* parent)
             QString("\n%1 to %2")
                 .arg(to_qt(quantity_text(*info().low, info().unit)), to_qt(quantity_text(*info().high, info().unit)));
     setToolTip(tip.trimmed() + tr("\nDrag, wheel or arrow keys; Shift for fine; Enter or a double click to type"));
-    connect(&session_, &Session::tuning_changed, this, [this] { update(); });
+    connect(&session_, &Session::tuning_changed, this, [this] {
+        const auto i = static_cast<std::size_t>(dial_);
+        const auto& kept = session_.tuning(Side::kept).dials;
+        if (i >= session_.tuning(Side::now).dials.size()) return;
+        const std::pair shown(value(), i < kept.size() ? kept[i] : value());
+        if (shown == shown_) return;
+        shown_ = shown;
+        update();
+    });
 }
 
 const DialInfo& DialRow::info() const {

@@ -47,6 +47,7 @@ class DialRow : public QWidget {
     Session& session_;
     std::int32_t dial_;
     QLineEdit* typed_ = nullptr;
+    std::pair<double, double> shown_{1e300, 1e300};  ///< now and kept, as painted
     bool dragging_ = false;
     double drag_value_ = 0.0;
     double drag_x_ = 0.0;

@@ -2,6 +2,7 @@
 #include "studio/stage_desk/script_excerpt.hpp"
 
 #include <QMouseEvent>
+#include <QPaintEvent>
 #include <QPainter>
 #include <QRegularExpression>
 
@@ -61,6 +62,7 @@ void ScriptExcerpt::refresh() {
         shift += static_cast<std::ptrdiff_t>(shown.size()) - static_cast<std::ptrdiff_t>(length);
         placed.push_back({dial, {begin, begin + shown.size()}});
     }
+    const QStringList before = lines_;
     lines_ = to_qt(text).split('\n');
     literals_.clear();
     for (const auto& [dial, span] : placed) {
@@ -69,8 +71,10 @@ void ScriptExcerpt::refresh() {
         literals_.push_back({dial, static_cast<int>(from.line) - 1, static_cast<int>(from.column) - 1,
                              static_cast<int>(from.column) - 1 + length});
     }
-    setFixedHeight(sizeHint().height());
-    update();
+    if (height() != sizeHint().height()) setFixedHeight(sizeHint().height());
+    if (before.size() != lines_.size()) return update();
+    for (int i = 0; i < lines_.size(); ++i)
+        if (before[i] != lines_[i]) update(0, static_cast<int>(i * line_height()), width(), static_cast<int>(line_height()) + 2);
 }
 
 double ScriptExcerpt::line_height() const {
@@ -95,10 +99,12 @@ QRectF ScriptExcerpt::literal_box(std::int32_t dial) const {
     return {};
 }
 
-void ScriptExcerpt::paintEvent(QPaintEvent*) {
+void ScriptExcerpt::paintEvent(QPaintEvent* event) {
     QPainter p(this);
+    const QRectF wanted(event->rect());
     for (const Literal& literal : literals_) {
         const QRectF box = box_of(literal);
+        if (!box.intersects(wanted)) continue;
         p.fillRect(box, palette::literal_back);
         p.fillRect(QRectF(box.left(), box.bottom() - 1, box.width(), 1.2), palette::now);
     }
@@ -107,6 +113,7 @@ void ScriptExcerpt::paintEvent(QPaintEvent*) {
     p.setFont(palette::number_font(8.5));
     for (int i = 0; i < lines_.size(); ++i) {
         const double top = i * line_height();
+        if (top > wanted.bottom() || top + line_height() < wanted.top()) continue;
         const auto draw = [&](int column, const QString& text, const QColor& color) {
             p.setPen(color);
             p.drawText(QPointF(4 + column * char_width(), top + line_height() - 5), text);

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stage_desk/stage_labels.hpp"
 
-#include <QPainter>
 #include <algorithm>
 
 #include "studio/shared/convert.hpp"
@@ -13,33 +12,22 @@ namespace {
 constexpr double words_shown_s = 1.6;
 }
 
-StageLabels::StageLabels(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
-    setAttribute(Qt::WA_TransparentForMouseEvents);
-    setAttribute(Qt::WA_NoSystemBackground);
-    setAccessibleName(tr("Stage labels"));
-    connect(&session_, &Session::play_stopped, this, [this] { update(); });
-}
-
-void StageLabels::show_over(const StageCamera& camera, const std::vector<AirArc>& arcs) {
-    camera_ = camera;
-    arcs_ = arcs;
-    update();
-}
+StageLabels::StageLabels(Session& session, QObject* parent) : QObject(parent), session_(session) {}
 
 void StageLabels::set_distances(bool shown) {
     distances_ = shown;
-    update();
+    emit changed();
 }
 
 void StageLabels::set_pins(const std::vector<std::string>& names) {
     pins_ = names;
-    update();
+    emit changed();
 }
 
 void StageLabels::say(const QString& words) {
     words_ = words;
     words_since_.restart();
-    update();
+    emit changed();
 }
 
 const Trace* StageLabels::shown_trace() const {
@@ -47,8 +35,10 @@ const Trace* StageLabels::shown_trace() const {
     return session_.now_run() ? &session_.now_run()->trace : nullptr;
 }
 
-void StageLabels::paintEvent(QPaintEvent*) {
-    QPainter painter(this);
+void StageLabels::paint(QPainter& painter, QSize size, const StageCamera& camera, const std::vector<AirArc>& arcs) {
+    size_ = size;
+    camera_ = camera;
+    arcs_ = arcs;
     painter.setRenderHint(QPainter::Antialiasing);
     const Trace* trace = shown_trace();
     if (trace != nullptr && !trace->rows.empty()) {
@@ -67,7 +57,7 @@ void StageLabels::paint_arcs(QPainter& painter) {
                    metrics.horizontalAdvance(text) + 10, metrics.height() + 3);
         for (const QRectF& other : taken)
             if (other.intersects(box)) return;
-        if (!QRectF(rect()).contains(box)) return;
+        if (!QRectF({}, QSizeF(size_)).contains(box)) return;
         taken.push_back(box);
         painter.setPen(Qt::NoPen);
         painter.setBrush(QColor(0x1C, 0x22, 0x2E, 190));
@@ -85,8 +75,8 @@ void StageLabels::paint_arcs(QPainter& painter) {
     for (const AirArc& arc : order) {
         const double height = arc.top.z - std::max(arc.start.z, arc.end.z);
         if (arc.top.z - arc.start.z < 0.05 && flat_length(arc.end - arc.start) < 0.5) continue;
-        const auto top = camera_.project(arc.top, size());
-        const auto foot = camera_.project({arc.top.x, arc.top.y, std::max(arc.start.z, arc.end.z)}, size());
+        const auto top = camera_.project(arc.top, size_);
+        const auto foot = camera_.project({arc.top.x, arc.top.y, std::max(arc.start.z, arc.end.z)}, size_);
         if (!top) continue;
         if (foot && height > 0.05) {
             painter.setPen(QPen(QColor(0xF6, 0xF2, 0xEA, 190), 1.2, Qt::DotLine));
@@ -94,7 +84,7 @@ void StageLabels::paint_arcs(QPainter& painter) {
         }
         const QString up = to_qt(quantity_text(arc.top.z - arc.start.z, dimensions::length, 2));
         label(*top - QPointF(0, 4), tr("%1 up").arg(up));
-        const auto end = camera_.project(arc.end, size());
+        const auto end = camera_.project(arc.end, size_);
         if (end)
             label(*end + QPointF(0, metrics.height() + 12),
                   tr("%1 far").arg(to_qt(quantity_text(flat_length(arc.end - arc.start), dimensions::length, 2))));
@@ -141,7 +131,7 @@ void StageLabels::paint_words(QPainter& painter) {
     if (shown.isEmpty()) return;
     painter.setFont(palette::text_font(10.0));
     const QFontMetricsF metrics(painter.font());
-    const QRectF box(width() / 2.0 - metrics.horizontalAdvance(shown) / 2 - 12, height() - metrics.height() - 22,
+    const QRectF box(size_.width() / 2.0 - metrics.horizontalAdvance(shown) / 2 - 12, size_.height() - metrics.height() - 22,
                      metrics.horizontalAdvance(shown) + 24, metrics.height() + 10);
     painter.setPen(Qt::NoPen);
     painter.setBrush(QColor(0x1C, 0x22, 0x2E, 210));

@@ -2,7 +2,8 @@
 #pragma once
 
 #include <QElapsedTimer>
-#include <QWidget>
+#include <QObject>
+#include <QPainter>
 
 #include "studio/session/session.hpp"
 #include "studio/stage_desk/stage_camera.hpp"
@@ -10,24 +11,23 @@
 
 namespace leap::studio {
 
-/// What is written over the stage: heights and distances at the path, pinned values, words for a moment. A widget of
-/// its own, laid over the OpenGL picture.
-class StageLabels : public QWidget {
+/// What is written over the stage: heights and distances at the path, pinned values, words for a moment.
+class StageLabels : public QObject {
     Q_OBJECT
 
   public:
-    StageLabels(Session& session, QWidget* parent);
+    StageLabels(Session& session, QObject* parent);
 
-    /// Labels belong to what the camera shows and to these stretches in the air.
-    void show_over(const StageCamera& camera, const std::vector<AirArc>& arcs);
+    /// Paints over a picture of this size that the camera took; the stretches in the air are labelled.
+    void paint(QPainter& painter, QSize size, const StageCamera& camera, const std::vector<AirArc>& arcs);
     void set_distances(bool shown);
     void set_pins(const std::vector<std::string>& names);
     const std::vector<std::string>& pins() const { return pins_; }
     /// Words shown for a moment, such as "slow motion".
     void say(const QString& words);
 
-  protected:
-    void paintEvent(QPaintEvent* event) override;
+  signals:
+    void changed();
 
   private:
     const Trace* shown_trace() const;
@@ -38,6 +38,7 @@ class StageLabels : public QWidget {
     Session& session_;
     StageCamera camera_;
     std::vector<AirArc> arcs_;
+    QSize size_;
     bool distances_ = true;
     std::vector<std::string> pins_{"height", "speed", "rising"};
     QString words_;

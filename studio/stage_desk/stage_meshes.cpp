@@ -138,24 +138,31 @@ std::vector<RibbonVertex> path_ribbon(const Trace& trace, const Program& program
                                       const QColor& color) {
     std::vector<RibbonVertex> out;
     if (trace.rows.size() < 2) return out;
-    out.reserve(trace.rows.size() * 6);
     constexpr double height_m = 0.06;  // a little above the feet, so that it isn't lost in the ground
-    constexpr double shortest_m = 0.02;
-    double along = 0.0;
-    Vec3 last = trace.rows.front().position;
+    // Straight stretches need few corners: a ribbon of every row was most of a frame's cost without a graphics processor.
+    constexpr double longest_m = 1.0;
+    constexpr double sharpest_cos = 0.9986;  // three degrees
     std::map<int, QColor> hues;
     for (std::size_t i = 0; i < program.moves.size(); ++i)
         hues[program.moves[i]] = palette::move_hue(static_cast<int>(i)).lighter(135);
+    const auto color_of = [&](const TraceRow& row) { return by_move && row.move >= 0 ? hues[row.move] : color; };
+    const Vec3 lift{0.0, 0.0, height_m};
+    double along = 0.0;
+    std::size_t from_row = 0;
     for (std::size_t i = 1; i < trace.rows.size(); ++i) {
-        const TraceRow& row = trace.rows[i];
-        const Vec3 step = row.position - last;
-        const double length = glm::length(step);
-        const bool wanted = row.time > from && row.time <= to;
-        if (length < shortest_m && i + 1 < trace.rows.size()) continue;
+        const Vec3 start = trace.rows[from_row].position;
+        const Vec3 here = trace.rows[i].position;
+        const double length = glm::length(here - start);
+        const bool last = i + 1 == trace.rows.size();
+        if (!last) {
+            const Vec3 next = trace.rows[i + 1].position - here;
+            const bool straight = glm::dot(direction_or_zero(here - start), direction_or_zero(next)) > sharpest_cos;
+            const bool same = color_of(trace.rows[i]) == color_of(trace.rows[from_row]);
+            if (length < 1e-4 || (straight && same && length < longest_m && trace.rows[i].time <= to)) continue;
+        }
+        const bool wanted = trace.rows[from_row].time >= from && trace.rows[from_row].time < to;
         if (wanted && length > 0.0) {
-            const TraceRow& before = trace.rows[i - 1];
-            const QColor shown = by_move && before.move >= 0 ? hues[before.move] : color;
-            const Vec3 lift{0.0, 0.0, height_m};
+            const QColor shown = color_of(trace.rows[from_row]);
             const auto corner = [&](const Vec3& at, const Vec3& ahead, float side, double distance) {
                 RibbonVertex v{};
                 set(v.position, at + lift);
@@ -165,15 +172,15 @@ std::vector<RibbonVertex> path_ribbon(const Trace& trace, const Program& program
                 set(v.color, shown);
                 return v;
             };
-            const Vec3 past = row.position + step;
-            const auto a = corner(last, row.position, -1.0F, along);
-            const auto b = corner(last, row.position, 1.0F, along);
-            const auto c = corner(row.position, past, -1.0F, along + length);
-            const auto d = corner(row.position, past, 1.0F, along + length);
+            const Vec3 past = here + (here - start);
+            const auto a = corner(start, here, -1.0F, along);
+            const auto b = corner(start, here, 1.0F, along);
+            const auto c = corner(here, past, -1.0F, along + length);
+            const auto d = corner(here, past, 1.0F, along + length);
             for (const auto& v : {a, b, d, a, d, c}) out.push_back(v);
         }
         along += length;
-        last = row.position;
+        from_row = i;
     }
     return out;
 }

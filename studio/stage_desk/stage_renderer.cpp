@@ -11,6 +11,8 @@
 namespace leap::studio {
 namespace {
 
+// Dusk: a low warm light from the west, a cool sky above. Faces are flat, so their light is worked out per corner; haze
+// is a rational curve, not an exponential. Without a graphics processor the pixels' work is what a frame costs.
 constexpr const char* mesh_vertex = R"(#version 330 core
 layout(location = 0) in vec3 position;
 layout(location = 1) in vec3 normal;
@@ -18,48 +20,61 @@ layout(location = 2) in vec3 color;
 layout(location = 3) in float grid;
 uniform mat4 view_projection;
 uniform mat4 model;
+uniform float lit;
 out vec3 world;
-out vec3 facing;
+flat out float with_grid;
 out vec3 tint;
-out float with_grid;
 void main() {
     vec4 at = model * vec4(position, 1.0);
+    vec3 n = normalize(mat3(model) * normal);
+    float sun = max(dot(n, normalize(vec3(-0.55, -0.45, 0.62))), 0.0);
+    vec3 light = vec3(0.46, 0.48, 0.60) + vec3(0.16, 0.17, 0.22) * n.z + vec3(0.62, 0.48, 0.34) * sun;
     world = at.xyz;
-    facing = mat3(model) * normal;
-    tint = color;
-    with_grid = grid;
+    tint = mix(color, color * light, lit);
+    with_grid = n.z > 0.5 ? grid : 0.0;
     gl_Position = view_projection * at;
 })";
 
-// Dusk: a low warm light from the west, a cool sky above. The metre grid is drawn where a surface looks up, and fades
-// where its lines would run together.
 constexpr const char* mesh_fragment = R"(#version 330 core
 in vec3 world;
-in vec3 facing;
+flat in float with_grid;
 in vec3 tint;
-in float with_grid;
 uniform vec3 eye;
 uniform float alpha;
 uniform float lit;
 out vec4 shown;
 void main() {
-    vec3 n = normalize(facing);
-    float sun = max(dot(n, normalize(vec3(-0.55, -0.45, 0.62))), 0.0);
-    vec3 light = vec3(0.46, 0.48, 0.60) + vec3(0.16, 0.17, 0.22) * n.z + vec3(0.62, 0.48, 0.34) * sun;
-    vec3 c = mix(tint, tint * light, lit);
-    if (with_grid > 0.5 && n.z > 0.5) {
-        vec2 width = fwidth(world.xy);
+    vec3 c = tint;
+    vec3 away = world - eye;
+    float far = max(dot(away, away) - 300.0, 0.0) * 0.00009;
+    float haze = lit * far / (1.0 + far);
+    shown = vec4(mix(c, vec3(0.47, 0.42, 0.47), haze), alpha);
+})";
+
+// The metre grid is drawn over surfaces that look up, and fades where its lines would run together.
+constexpr const char* grid_fragment = R"(#version 330 core
+in vec3 world;
+flat in float with_grid;
+in vec3 tint;
+uniform vec3 eye;
+uniform float alpha;
+uniform float lit;
+out vec4 shown;
+void main() {
+    vec3 c = tint;
+    vec2 width = fwidth(world.xy);
+    if (with_grid > 0.5) {
         vec2 near = abs(fract(world.xy - 0.5) - 0.5);
-        vec2 line = 1.0 - smoothstep(vec2(0.0), width * 1.3, near);
-        float fade = 1.0 - smoothstep(0.12, 0.5, max(width.x, width.y));
-        vec2 five = abs(fract(world.xy / 5.0 - 0.5) - 0.5) * 5.0;
-        vec2 strong = 1.0 - smoothstep(vec2(0.0), width * 1.6, five);
-        c = mix(c, vec3(0.95, 0.93, 0.88), 0.16 * max(line.x, line.y) * fade);
-        c = mix(c, vec3(0.95, 0.93, 0.88), 0.22 * max(strong.x, strong.y) * fade);
+        vec2 line = clamp(1.3 - near / max(width, vec2(1e-5)), 0.0, 1.0);
+        float fade = clamp(1.3 - 2.6 * max(width.x, width.y), 0.0, 1.0);
+        vec2 five = abs(fract(world.xy * 0.2 - 0.5) - 0.5) * 5.0;
+        vec2 strong = clamp(1.6 - five / max(width, vec2(1e-5)), 0.0, 1.0);
+        c = mix(c, vec3(0.95, 0.93, 0.88), (0.15 * max(line.x, line.y) + 0.2 * max(strong.x, strong.y)) * fade);
     }
-    float haze = lit * (1.0 - exp(-max(length(world - eye) - 18.0, 0.0) * 0.011));
-    c = mix(c, vec3(0.47, 0.42, 0.47), haze);
-    shown = vec4(c, alpha);
+    vec3 away = world - eye;
+    float far = max(dot(away, away) - 300.0, 0.0) * 0.00009;
+    float haze = lit * far / (1.0 + far);
+    shown = vec4(mix(c, vec3(0.47, 0.42, 0.47), haze), alpha);
 })";
 
 constexpr const char* ribbon_vertex = R"(#version 330 core
@@ -112,14 +127,14 @@ in vec3 ray;
 out vec4 shown;
 void main() {
     vec3 r = normalize(ray);
-    float up = clamp(r.z, -1.0, 1.0);
+    float up = r.z;
     vec3 high = vec3(0.15, 0.20, 0.31);
     vec3 middle = vec3(0.36, 0.38, 0.49);
     vec3 low = vec3(0.62, 0.50, 0.47);
     vec3 c = mix(low, middle, smoothstep(0.0, 0.16, up));
     c = mix(c, high, smoothstep(0.12, 0.62, up));
-    float west = max(dot(normalize(vec3(r.xy, 0.0001)), normalize(vec3(-0.77, -0.63, 0.0))), 0.0);
-    c += vec3(0.22, 0.11, 0.02) * pow(west, 3.0) * exp(-abs(up) * 7.0);
+    float west = max(dot(r.xy, vec2(-0.77, -0.63)), 0.0);
+    c += vec3(0.22, 0.11, 0.02) * west * west * west / (1.0 + 40.0 * up * up);
     shown = vec4(mix(vec3(0.47, 0.42, 0.47), c, smoothstep(-0.06, 0.02, up)), 1.0);
 })";
 
@@ -136,6 +151,7 @@ std::unique_ptr<QOpenGLShaderProgram> build(const char* vertex, const char* frag
 void StageRenderer::initialize() {
     gl_.initializeOpenGLFunctions();
     mesh_program_ = build(mesh_vertex, mesh_fragment);
+    grid_program_ = build(mesh_vertex, grid_fragment);
     ribbon_program_ = build(ribbon_vertex, ribbon_fragment);
     sky_program_ = build(sky_vertex, sky_fragment);
     upload_mesh(shadow_, disc_mesh(QColor(0x10, 0x12, 0x18)));
@@ -207,7 +223,7 @@ void StageRenderer::draw_sky(const Frame& frame) {
     QMatrix4x4 turned = frame.camera.view_matrix();
     turned.setColumn(3, {0.0F, 0.0F, 0.0F, 1.0F});
     sky_program_->bind();
-    sky_program_->setUniformValue("inverse", (frame.camera.projection(frame.size) * turned).inverted());
+    sky_program_->setUniformValue("inverse", (projection_ * turned).inverted());
     const QOpenGLVertexArrayObject::Binder binder(&sky_.array);
     gl_.glDepthMask(GL_FALSE);
     gl_.glDrawArrays(GL_TRIANGLES, 0, sky_.count);
@@ -216,12 +232,13 @@ void StageRenderer::draw_sky(const Frame& frame) {
 
 void StageRenderer::draw_mesh(Part& part, const QMatrix4x4& model, float alpha, bool lit) {
     if (part.count == 0) return;
-    mesh_program_->bind();
-    mesh_program_->setUniformValue("view_projection", view_projection_);
-    mesh_program_->setUniformValue("model", model);
-    mesh_program_->setUniformValue("eye", to_qt(eye_));
-    mesh_program_->setUniformValue("alpha", alpha);
-    mesh_program_->setUniformValue("lit", lit ? 1.0F : 0.0F);
+    QOpenGLShaderProgram& program = &part == &course_ ? *grid_program_ : *mesh_program_;
+    program.bind();
+    program.setUniformValue("view_projection", view_projection_);
+    program.setUniformValue("model", model);
+    program.setUniformValue("eye", to_qt(eye_));
+    program.setUniformValue("alpha", alpha);
+    program.setUniformValue("lit", lit ? 1.0F : 0.0F);
     const QOpenGLVertexArrayObject::Binder binder(&part.array);
     gl_.glDrawArrays(GL_TRIANGLES, 0, part.count);
 }
@@ -295,26 +312,27 @@ void StageRenderer::draw(const Frame& frame) {
     gl_.glDepthFunc(GL_LEQUAL);
     gl_.glEnable(GL_BLEND);
     gl_.glBlendFunc(GL_SRC_ALPHA, GL_ONE_MINUS_SRC_ALPHA);
-    view_projection_ = frame.camera.projection(frame.size) * frame.camera.view_matrix();
+    // Upside down, so that rows are read from the top as an image wants them.
+    projection_ = QMatrix4x4();
+    projection_.scale(1.0F, -1.0F, 1.0F);
+    projection_ *= frame.camera.projection(frame.size);
+    view_projection_ = projection_ * frame.camera.view_matrix();
     eye_ = frame.camera.position();
-    draw_sky(frame);
+    // Near things first: what they cover needs no work.
+    draw_mesh(course_, QMatrix4x4(), 1.0F, true);
     if (water_level_ > -1e8) {
         QMatrix4x4 model;
         model.translate(static_cast<float>(eye_.x), static_cast<float>(eye_.y), static_cast<float>(water_level_));
         model.scale(380.0F, 380.0F, 1.0F);
         draw_mesh(water_, model, 1.0F, true);
     }
-    draw_mesh(course_, QMatrix4x4(), 1.0F, true);
+    draw_sky(frame);
     draw_path(kept_path_, frame, true);
     draw_path(now_path_, frame, false);
     draw_figure(frame.now, frame, false);
     gl_.glDepthMask(GL_FALSE);
     draw_figure(frame.kept, frame, true);
     gl_.glDepthMask(GL_TRUE);
-    // Labels are painted over this by a painter, which expects nothing of ours to be on.
-    mesh_program_->release();
-    gl_.glDisable(GL_DEPTH_TEST);
-    gl_.glDisable(GL_BLEND);
 }
 
 }  // namespace leap::studio

@@ -56,10 +56,12 @@ class StageRenderer {
 
     QOpenGLFunctions_3_3_Core gl_;
     std::unique_ptr<QOpenGLShaderProgram> mesh_program_;
+    std::unique_ptr<QOpenGLShaderProgram> grid_program_;
     std::unique_ptr<QOpenGLShaderProgram> ribbon_program_;
     std::unique_ptr<QOpenGLShaderProgram> sky_program_;
     Part course_, water_, figure_, shadow_, ground_mark_, velocity_, now_path_, kept_path_, sky_;
     double water_level_ = -1e9;
+    QMatrix4x4 projection_;
     QMatrix4x4 view_projection_;
     Vec3 eye_{0.0};
 };

@@ -3,6 +3,7 @@
 
 #include <QKeyEvent>
 #include <QMouseEvent>
+#include <QPainter>
 #include <cmath>
 
 #include "core/play/evaluate.hpp"
@@ -12,23 +13,19 @@ namespace leap::studio {
 
 namespace {
 constexpr int frame_ms = 15;
+constexpr int still_after_ms = 140;
 constexpr double orbit_per_pixel = 0.007;
 constexpr double over_shoulder_yaw = 0.75;
 }  // namespace
 
 StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
-    : QOpenGLWidget(parent), session_(session), input_(input) {
-    QSurfaceFormat format;
-    format.setVersion(3, 3);
-    format.setProfile(QSurfaceFormat::CoreProfile);
-    format.setDepthBufferSize(24);
-    format.setStencilBufferSize(8);  // the painter of the labels needs it
-    format.setSamples(4);
-    setFormat(format);
+    : QWidget(parent), session_(session), input_(input) {
+    setAttribute(Qt::WA_OpaquePaintEvent);
     setFocusPolicy(Qt::StrongFocus);
     setMinimumSize(320, 200);
     setAccessibleName(tr("Stage"));
     labels_ = new StageLabels(session_, this);
+    connect(labels_, &StageLabels::changed, this, [this] { update(); });
     connect(&session_, &Session::project_opened, this, [this] {
         course_dirty_ = jump_to_target_ = true;
         mark_run_dirty();
@@ -36,7 +33,7 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
     connect(&session_, &Session::now_run_changed, this, &StageView::mark_run_dirty);
     connect(&session_, &Session::kept_run_changed, this, &StageView::mark_run_dirty);
     connect(&session_, &Session::program_changed, this, [this] { course_dirty_ = true; });
-    connect(&session_, &Session::cursor_moved, this, [this] { update(); });
+    connect(&session_, &Session::cursor_moved, this, [this] { redraw(); });
     connect(&session_, &Session::play_started, this, [this] {
         orbit_yaw_ = orbit_pitch_ = 0.0;
         const State& state = session_.live_view().state;
@@ -56,19 +53,30 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
     connect(&frame_timer_, &QTimer::timeout, this, [this] {
         session_.update_live();
         runs_dirty_ = true;
-        update();
+        redraw();
+    });
+    still_timer_.setSingleShot(true);
+    still_timer_.setInterval(still_after_ms);
+    connect(&still_timer_, &QTimer::timeout, this, [this] {
+        if (!session_.playing()) stand_still();
     });
     connect(&input_, &PlayInput::control, labels_, &StageLabels::say);
 }
 
-StageView::~StageView() {
-    makeCurrent();  // buffers and shaders are freed with their context current
+void StageView::stand_still() {
+    still_ = true;
+    redraw();
+}
+
+void StageView::redraw() {
+    frame_dirty_ = true;
+    update();
 }
 
 void StageView::set_view(StageView3D view) {
     camera_.view = view;
     orbit_yaw_ = orbit_pitch_ = 0.0;
-    update();
+    redraw();
     emit view_changed();
 }
 
@@ -82,7 +90,7 @@ void StageView::set_shows(bool labels, bool velocity, bool ground, bool ghost) {
 
 void StageView::mark_run_dirty() {
     runs_dirty_ = true;
-    update();
+    redraw();
 }
 
 const Trace* StageView::shown_trace() const {
@@ -90,17 +98,12 @@ const Trace* StageView::shown_trace() const {
     return session_.now_run() ? &session_.now_run()->trace : nullptr;
 }
 
-void StageView::initializeGL() {
-    renderer_.initialize();
-    course_dirty_ = runs_dirty_ = true;
-}
-
 void StageView::upload_runs() {
     const auto& program = session_.program();
     if (course_dirty_ && session_.course() && program) {
-        renderer_.set_course(course_mesh(*session_.course()), session_.course()->plan.water_level);
+        canvas_->renderer().set_course(course_mesh(*session_.course()), session_.course()->plan.water_level);
         const BodyShape shape = body_shape(*program, session_.tuning(Side::now));
-        renderer_.set_figure(figure_mesh(shape.capsule.radius, shape.capsule.height));
+        canvas_->renderer().set_figure(figure_mesh(shape.capsule.radius, shape.capsule.height));
         course_dirty_ = false;
     }
     if (!runs_dirty_) return;
@@ -109,16 +112,16 @@ void StageView::upload_runs() {
     constexpr double live_path_s = 4.0;  // while playing only the path of the last seconds is in the way
     if (trace != nullptr && program) {
         const double from = session_.playing() ? trace->length_s() - live_path_s : -1.0;
-        renderer_.set_path(false, path_ribbon(*trace, *program, from, 1e300, false, QColor(0xFF, 0x78, 0x58)));
+        canvas_->renderer().set_path(false, path_ribbon(*trace, *program, from, 1e300, false, QColor(0xFF, 0x78, 0x58)));
         arcs_ = session_.playing() ? std::vector<AirArc>() : air_arcs(*trace);
     } else {
-        renderer_.set_path(false, {});
+        canvas_->renderer().set_path(false, {});
         arcs_.clear();
     }
     const RunPointer kept = session_.kept_run();
     const bool ghost = show_ghost_ && kept && kept->problem.empty() && !session_.playing();
     const std::vector<RibbonVertex> none;
-    renderer_.set_path(
+    canvas_->renderer().set_path(
         true, ghost ? path_ribbon(kept->trace, *kept->ingredients.program, -1.0, 1e300, false, QColor(0x8F, 0xC2, 0xF2))
                     : none);
 }
@@ -174,30 +177,47 @@ StageRenderer::Frame StageView::make_frame() {
     const RunPointer kept = session_.kept_run();
     const bool ghost =
         show_ghost_ && kept && kept->problem.empty() && kept != session_.now_run() && !session_.playing();
+    // Through the eyes the ghost is only in the way while it stands where the figure does.
+    constexpr double too_near_m = 1.5;
     if (ghost) frame.kept = figure_at(kept->trace, std::min(session_.cursor(), kept->trace.length_s()));
+    if (camera_.view == StageView3D::eyes && glm::length(frame.kept.feet - frame.now.feet) < too_near_m)
+        frame.kept.shown = false;
     frame.camera = camera_;
     return frame;
 }
 
-void StageView::paintGL() {
+void StageView::paintEvent(QPaintEvent*) {
     QElapsedTimer timer;
     timer.start();
-    upload_runs();
-    const StageRenderer::Frame frame = make_frame();
-    renderer_.draw(frame);
-    labels_->show_over(camera_, arcs_);
+    if (!canvas_) canvas_ = std::make_unique<StageCanvas>();
+    QPainter painter(this);
+    if (!canvas_->problem().isEmpty()) {
+        painter.fillRect(rect(), palette::paper);
+        painter.drawText(rect().adjusted(20, 20, -20, -20), Qt::AlignCenter | Qt::TextWordWrap, canvas_->problem());
+        return;
+    }
+    if (frame_dirty_) {
+        frame_dirty_ = false;
+        upload_runs();
+        image_ = canvas_->draw(make_frame(), still_);
+        if (!still_ && canvas_->software()) still_timer_.start();
+        still_ = false;
+    }
+    painter.drawImage(rect(), image_);
+    painter.setRenderHint(QPainter::Antialiasing);
+    labels_->paint(painter, size(), camera_, arcs_);
     last_frame_ms_ = static_cast<double>(timer.nsecsElapsed()) / 1e6;
     emit frame_drawn();
 }
 
 bool StageView::event(QEvent* event) {
-    if (event->type() == QEvent::Resize) labels_->resize(size());
+    if (event->type() == QEvent::Resize) frame_dirty_ = true;
     // While playing, keys belong to the run, not to the window's shortcuts.
     if (event->type() == QEvent::ShortcutOverride && session_.playing()) {
         event->accept();
         return true;
     }
-    return QOpenGLWidget::event(event);
+    return QWidget::event(event);
 }
 
 void StageView::keyPressEvent(QKeyEvent* event) {
@@ -213,7 +233,7 @@ void StageView::keyPressEvent(QKeyEvent* event) {
         emit play_wanted();
         return;
     }
-    QOpenGLWidget::keyPressEvent(event);
+    QWidget::keyPressEvent(event);
 }
 
 void StageView::keyReleaseEvent(QKeyEvent* event) {
@@ -261,7 +281,7 @@ void StageView::mouseMoveEvent(QMouseEvent* event) {
     drag_from_ = event->position();
     orbit_yaw_ -= moved.x() * orbit_per_pixel;
     orbit_pitch_ = std::clamp(orbit_pitch_ - moved.y() * orbit_per_pixel, -1.4, 1.4);
-    update();
+    redraw();
 }
 
 void StageView::mouseReleaseEvent(QMouseEvent*) {
@@ -274,13 +294,13 @@ void StageView::wheelEvent(QWheelEvent* event) {
     const double factor = std::pow(0.9, event->angleDelta().y() / 120.0);
     camera_.distance_m = std::clamp(camera_.distance_m * factor, 1.5, 60.0);
     camera_.side_distance_m = std::clamp(camera_.side_distance_m * factor, 3.0, 120.0);
-    update();
+    redraw();
 }
 
 void StageView::focusOutEvent(QFocusEvent* event) {
     if (session_.playing()) input_.release_all();
     capture_mouse(false);
-    QOpenGLWidget::focusOutEvent(event);
+    QWidget::focusOutEvent(event);
 }
 
 }  // namespace leap::studio

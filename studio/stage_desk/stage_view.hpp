@@ -2,29 +2,28 @@
 #pragma once
 
 #include <QElapsedTimer>
-#include <QOpenGLWidget>
 #include <QTimer>
+#include <QWidget>
 
 #include "studio/session/session.hpp"
 #include "studio/shared/play_input.hpp"
 #include "studio/stage_desk/stage_labels.hpp"
-#include "studio/stage_desk/stage_renderer.hpp"
+#include "studio/stage_desk/stage_canvas.hpp"
 
 namespace leap::studio {
 
 /// The 3D view: course, figure, paths and ghosts, with labels painted over it. Takes keys and mouse while playing.
-class StageView : public QOpenGLWidget {
+class StageView : public QWidget {
     Q_OBJECT
 
   public:
     StageView(Session& session, PlayInput& input, QWidget* parent = nullptr);
-    ~StageView() override;
-    StageView(const StageView&) = delete;
-    StageView& operator=(const StageView&) = delete;
 
     void set_view(StageView3D view);
     StageView3D view() const { return camera_.view; }
     StageLabels* labels() { return labels_; }
+    /// Draws the next frame with smooth edges at once, for a picture.
+    void stand_still();
     void set_shows(bool labels, bool velocity, bool ground, bool ghost);
     /// Milliseconds of the last frame, for measuring.
     double last_frame_ms() const { return last_frame_ms_; }
@@ -36,8 +35,7 @@ class StageView : public QOpenGLWidget {
     void frame_drawn();
 
   protected:
-    void initializeGL() override;
-    void paintGL() override;
+    void paintEvent(QPaintEvent* event) override;
     bool event(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void keyReleaseEvent(QKeyEvent* event) override;
@@ -49,6 +47,7 @@ class StageView : public QOpenGLWidget {
 
   private:
     void mark_run_dirty();
+    void redraw();
     void upload_runs();
     StageRenderer::Frame make_frame();
     StageRenderer::Figure figure_at(const Trace& trace, double time) const;
@@ -58,7 +57,11 @@ class StageView : public QOpenGLWidget {
 
     Session& session_;
     PlayInput& input_;
-    StageRenderer renderer_;
+    std::unique_ptr<StageCanvas> canvas_;  ///< made at the first paint
+    QImage image_;
+    bool frame_dirty_ = true;
+    bool still_ = false;  ///< the next frame is drawn for a picture that stands still
+    QTimer still_timer_;
     StageCamera camera_;
     QTimer frame_timer_;
     QElapsedTimer since_frame_;

@@ -53,8 +53,9 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     connect(drop_, &QPushButton::clicked, &session_, &Session::drop);
     connect(tapes_, &QComboBox::textActivated, this, [this](const QString& name) { session_.choose_tape(name); });
     for (const auto signal : {&Session::tapes_changed, &Session::project_opened, &Session::play_started,
-                              &Session::play_stopped, &Session::tuning_changed})
+                              &Session::play_stopped})
         connect(&session_, signal, this, &TransportBar::refresh);
+    connect(&session_, &Session::tuning_changed, this, &TransportBar::refresh_sides);
     connect(&session_, &Session::cursor_moved, this, &TransportBar::refresh_time);
     connect(&session_, &Session::live_updated, this, &TransportBar::refresh_time);
     connect(&session_, &Session::now_run_changed, this, &TransportBar::refresh_time);
@@ -93,10 +94,14 @@ void TransportBar::refresh() {
     } else {
         length_->clear();
     }
+    refresh_sides();
+    refresh_time();
+}
+
+void TransportBar::refresh_sides() {
     const bool differs = session_.program() && session_.tuning(Side::now).dials != session_.tuning(Side::kept).dials;
     keep_->setEnabled(differs);
     drop_->setEnabled(differs && !session_.previewing());
-    refresh_time();
 }
 
 void TransportBar::refresh_time() {

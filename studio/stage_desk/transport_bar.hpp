@@ -28,6 +28,7 @@ class TransportBar : public QWidget {
 
   private:
     void refresh();
+    void refresh_sides();
     void refresh_time();
     QPushButton* button(const QString& text, const QString& tip);
 

@@ -11,6 +11,7 @@
 #include "core/project/project.hpp"
 #include "core/project/tape_file.hpp"
 #include "core/script/format.hpp"
+#include "tests/core/mutation.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap {
@@ -18,23 +19,7 @@ namespace {
 
 namespace fs = std::filesystem;
 
-std::string mutated(std::string text, std::mt19937& random) {
-    static const char* const pieces[] = {"{", "}", "\"", "1e308", "-",  "nan", "..", "m/s^2", "when", "\n",
-                                         "[", "]", ",",  "null",  "is", "%",   "0",  "go",    "\xFF", "end"};
-    const auto edits = 1 + random() % 6;
-    for (std::size_t i = 0; i < edits && !text.empty(); ++i) {
-        const std::size_t at = random() % text.size();
-        const std::size_t length = std::min<std::size_t>(text.size() - at, random() % 12);
-        switch (random() % 5) {
-            case 0: text.erase(at, length); break;
-            case 1: text.insert(at, pieces[random() % std::size(pieces)]); break;
-            case 2: text.insert(at, text.substr(random() % text.size(), length)); break;
-            case 3: text[at] = static_cast<char>(random()); break;
-            default: text.replace(at, length, pieces[random() % std::size(pieces)]);
-        }
-    }
-    return text;
-}
+using test::mutated;
 
 std::string example(const std::string& path) {
     return read_file(fs::path(LEAP_SOURCE_DIR) / "examples" / path).value();

@@ -61,6 +61,40 @@ CoursePlan flat_plan() {
     return plan;
 }
 
+CoursePlan random_course(unsigned seed) {
+    std::mt19937 random(seed);
+    const auto between = [&](double low, double high) {
+        return low + (high - low) * static_cast<double>(random()) / 4294967296.0;
+    };
+    CoursePlan plan;
+    plan.name = "random";
+    plan.places.push_back({"start", {0, 0, 12}, 0.0});
+    const double r = 20;
+    for (const int axis : {0, 1, 2})
+        for (const double side : {-1.0, 1.0}) {
+            Vec3 center{0, 0, r};
+            Vec3 size{2 * r + 2, 2 * r + 2, 2 * r + 2};
+            center[axis] += side * (r + 0.5);
+            size[axis] = 1.0;
+            plan.pieces.push_back(box(center, size));
+        }
+    for (int i = 0; i < 60; ++i) {
+        Piece piece = box({between(-18, 18), between(-18, 18), between(0, 36)},
+                          {between(0.1, 6), between(0.1, 6), between(0.1, 5)});
+        if (glm::length(piece.center - Vec3{0, 0, 12}) < 6) continue;
+        piece.turn_deg = between(-180, 180);
+        const int kind = static_cast<int>(between(0, 4.99));
+        piece.kind = static_cast<PieceKind>(kind);
+        if (piece.kind == PieceKind::cylinder) piece.size.y = piece.size.x;
+        if (piece.kind == PieceKind::mesh) {
+            for (int k = 0; k < 6; ++k) piece.vertices.emplace_back(between(-3, 3), between(-3, 3), between(-2, 2));
+            piece.faces = {{0, 1, 2}, {3, 4, 5}, {0, 3, 4}, {1, 2, 5}};
+        }
+        plan.pieces.push_back(piece);
+    }
+    return plan;
+}
+
 Scene::Scene(const std::string& script, CoursePlan plan)
     : program(compile_or_fail(script)), tuning(written_tuning(program)), course(build_course(std::move(plan))) {}
 

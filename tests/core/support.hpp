@@ -22,6 +22,9 @@ CoursePlan flat_plan();
 Piece box(Vec3 center, Vec3 size);
 Piece ramp(Vec3 center, Vec3 size);
 
+/// A closed room of 40 m with some sixty pieces of every kind, turned at random.
+CoursePlan random_course(unsigned seed);
+
 struct Scene {
     Program program;
     Tuning tuning;

@@ -132,6 +132,11 @@ TEST(MainWindow, ControlsOfAPlayedRun) {
     EXPECT_GT(studio.value("hop.rise"), rise);
     QTest::keyClick(stage, Qt::Key_K);
     EXPECT_EQ(studio.session->playing_side(), Side::kept);
+    // Starting over forgets this run and goes on playing.
+    QTest::keyClick(stage, Qt::Key_R);
+    studio.settle();
+    EXPECT_TRUE(studio.session->playing());
+    EXPECT_LT(studio.session->live()->time(), 0.1);
     QTest::keyClick(stage, Qt::Key_Escape);
     EXPECT_FALSE(studio.session->playing());
 }

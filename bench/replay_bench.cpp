@@ -1,0 +1,54 @@
+// SPDX-License-Identifier: MIT
+// How long the 10 s tape of the demo takes to replay, and what belongs to it.
+#include <benchmark/benchmark.h>
+
+#include "core/project/project.hpp"
+#include "core/readings/readings.hpp"
+#include "core/tape/replay.hpp"
+
+namespace {
+
+struct Quay {
+    leap::Project project = leap::load_project(LEAP_SOURCE_DIR "/examples/lantern-quay").value();
+    leap::Program program = project.compiled.program.value();
+    leap::Tuning tuning = leap::written_tuning(program);
+    leap::Course course = leap::build_course(project.course.value());
+    leap::Tape tape = project.find_tape("quay loop")->tape;
+    leap::Rehearsal at(int rate) const { return {program, tuning, course, leap::body_shape(program, tuning), rate}; }
+};
+
+void replay_quay_loop(benchmark::State& state) {
+    const Quay quay;
+    const auto rehearsal = quay.at(static_cast<int>(state.range(0)));
+    for (auto _ : state) benchmark::DoNotOptimize(leap::replay(rehearsal, quay.tape)->rows.size());
+    state.counters["times_real_time"] =
+        benchmark::Counter(quay.tape.length_s * static_cast<double>(state.iterations()), benchmark::Counter::kIsRate);
+}
+BENCHMARK(replay_quay_loop)->Arg(60)->Arg(120)->Arg(480)->Unit(benchmark::kMillisecond);
+
+void take_every_reading(benchmark::State& state) {
+    const Quay quay;
+    const auto trace = leap::replay(quay.at(120), quay.tape).value();
+    for (auto _ : state)
+        benchmark::DoNotOptimize(leap::take_readings(quay.program, quay.tuning, trace, quay.tape.name).size());
+}
+BENCHMARK(take_every_reading)->Unit(benchmark::kMillisecond);
+
+void compile_the_demo(benchmark::State& state) {
+    const Quay quay;
+    const auto reader = leap::script_reader(quay.project.folder, {});
+    for (auto _ : state) benchmark::DoNotOptimize(leap::compile(quay.project.file.script, reader).program.has_value());
+}
+BENCHMARK(compile_the_demo)->Unit(benchmark::kMillisecond);
+
+void copy_a_state(benchmark::State& state) {
+    const Quay quay;
+    const leap::State start = leap::start_state(quay.at(120), quay.tape.start_place).value();
+    for (auto _ : state) {
+        leap::State copy = start;
+        benchmark::DoNotOptimize(copy.machines.data());
+    }
+}
+BENCHMARK(copy_a_state)->Unit(benchmark::kMicrosecond);
+
+}  // namespace
