@@ -98,6 +98,20 @@ void take_contacts(const MotionResult& moved, State& state, Trace* trace) {
     if (moved.bumped_ceiling) note(event_bumped_ceiling, EventKind::bumped_ceiling);
 }
 
+/// The row was written with the acceleration that was wanted. What a drive did, or what a wall that is leaned on took
+/// away, is put in its place; changes at the very end (a landing, a bump) belong to the next row.
+void correct_row(const Law& law, const MotionResult& moved, const State& state, TraceRow& row) {
+    if (moved.seconds <= 0.0 || moved.landed || moved.bumped_wall || moved.bumped_ceiling) return;
+    const Vec3 change = (state.body.velocity - row.velocity) / moved.seconds;
+    constexpr double same_mps = 1e-6;
+    const Vec3 expected = row.velocity + law.motion.acceleration * moved.seconds;
+    if (law.driven) {
+        row.acceleration = {change.x, change.y, row.acceleration.z};
+    } else if (glm::length(expected - state.body.velocity) > same_mps) {
+        row.acceleration = change;
+    }
+}
+
 /// From this instant to the next; returns the seconds that passed.
 double advance(const Rehearsal& r, State& state, double longest, bool tick_begin, Trace* trace) {
     const Moment m{r.program, r.tuning, state};
@@ -110,14 +124,8 @@ double advance(const Rehearsal& r, State& state, double longest, bool tick_begin
     turn(m, state, moved.seconds);
     state.body = moved.body;
     state.time += moved.seconds;
-    if (law.driven) {
-        finish_drive(m, forces, law, moved.seconds, state);
-        if (trace != nullptr && moved.seconds > 0.0) {
-            TraceRow& row = trace->rows.back();
-            const Vec3 change = (state.body.velocity - row.velocity) / moved.seconds;
-            row.acceleration = {change.x, change.y, row.acceleration.z};
-        }
-    }
+    if (law.driven) finish_drive(m, forces, law, moved.seconds, state);
+    if (trace != nullptr) correct_row(law, moved, state, trace->rows.back());
     take_contacts(moved, state, trace);
     return moved.seconds;
 }

@@ -51,7 +51,9 @@ bool space_between(const std::vector<Token>& tokens, const std::vector<bool>& un
     if (right.text == "," || right.text == ")" || right.text == ":") return false;
     if (left.text == "(") return false;
     if (right.text == ".." || left.text == ".." || right.text == "^" || left.text == "^") return false;
-    if (right.text == "." || left.text == ".") return false;
+    // A point joins names; beside a number it stands apart, or the two would read as another number.
+    if (right.text == ".") return left.kind != TokenKind::name;
+    if (left.text == ".") return right.kind != TokenKind::name;
     if (right.text == "(") return !(right.glued && left.kind == TokenKind::name);
     // A minus that touches only what follows it is a sign.
     const bool sign = left.text == "-" && right.glued && (i < 2 || !left.glued || tokens[i - 2].text == "..");

@@ -74,7 +74,8 @@ void ScriptExcerpt::refresh() {
     if (height() != sizeHint().height()) setFixedHeight(sizeHint().height());
     if (before.size() != lines_.size()) return update();
     for (int i = 0; i < lines_.size(); ++i)
-        if (before[i] != lines_[i]) update(0, static_cast<int>(i * line_height()), width(), static_cast<int>(line_height()) + 2);
+        if (before[i] != lines_[i])
+            update(0, static_cast<int>(i * line_height()), width(), static_cast<int>(line_height()) + 2);
 }
 
 double ScriptExcerpt::line_height() const {

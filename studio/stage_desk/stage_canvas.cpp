@@ -19,8 +19,9 @@ StageCanvas::StageCanvas() {
     surface_.create();
     const bool made = context_.create() && make_current();
     if (!made || context_.format().version() < std::pair(3, 3)) {
-        problem_ = QCoreApplication::translate("Stage", "The stage can't be drawn: it needs OpenGL 3.3. Install Mesa's "
-                                                        "software renderer (libgl1-mesa-dri).");
+        problem_ = QCoreApplication::translate("Stage",
+                                               "The stage can't be drawn: it needs OpenGL 3.3. Install Mesa's "
+                                               "software renderer (libgl1-mesa-dri).");
         return;
     }
     renderer_.initialize();

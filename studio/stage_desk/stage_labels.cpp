@@ -131,8 +131,9 @@ void StageLabels::paint_words(QPainter& painter) {
     if (shown.isEmpty()) return;
     painter.setFont(palette::text_font(10.0));
     const QFontMetricsF metrics(painter.font());
-    const QRectF box(size_.width() / 2.0 - metrics.horizontalAdvance(shown) / 2 - 12, size_.height() - metrics.height() - 22,
-                     metrics.horizontalAdvance(shown) + 24, metrics.height() + 10);
+    const QRectF box(size_.width() / 2.0 - metrics.horizontalAdvance(shown) / 2 - 12,
+                     size_.height() - metrics.height() - 22, metrics.horizontalAdvance(shown) + 24,
+                     metrics.height() + 10);
     painter.setPen(Qt::NoPen);
     painter.setBrush(QColor(0x1C, 0x22, 0x2E, 210));
     painter.drawRoundedRect(box, 3, 3);

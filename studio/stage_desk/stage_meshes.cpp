@@ -139,7 +139,8 @@ std::vector<RibbonVertex> path_ribbon(const Trace& trace, const Program& program
     std::vector<RibbonVertex> out;
     if (trace.rows.size() < 2) return out;
     constexpr double height_m = 0.06;  // a little above the feet, so that it isn't lost in the ground
-    // Straight stretches need few corners: a ribbon of every row was most of a frame's cost without a graphics processor.
+    // Straight stretches need few corners: a ribbon of every row was most of a frame's cost without a graphics
+    // processor.
     constexpr double longest_m = 1.0;
     constexpr double sharpest_cos = 0.9986;  // three degrees
     std::map<int, QColor> hues;

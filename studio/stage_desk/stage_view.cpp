@@ -112,7 +112,8 @@ void StageView::upload_runs() {
     constexpr double live_path_s = 4.0;  // while playing only the path of the last seconds is in the way
     if (trace != nullptr && program) {
         const double from = session_.playing() ? trace->length_s() - live_path_s : -1.0;
-        canvas_->renderer().set_path(false, path_ribbon(*trace, *program, from, 1e300, false, QColor(0xFF, 0x78, 0x58)));
+        canvas_->renderer().set_path(false,
+                                     path_ribbon(*trace, *program, from, 1e300, false, QColor(0xFF, 0x78, 0x58)));
         arcs_ = session_.playing() ? std::vector<AirArc>() : air_arcs(*trace);
     } else {
         canvas_->renderer().set_path(false, {});

@@ -7,8 +7,8 @@
 
 #include "studio/session/session.hpp"
 #include "studio/shared/play_input.hpp"
-#include "studio/stage_desk/stage_labels.hpp"
 #include "studio/stage_desk/stage_canvas.hpp"
+#include "studio/stage_desk/stage_labels.hpp"
 
 namespace leap::studio {
 

@@ -52,8 +52,8 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     connect(keep_, &QPushButton::clicked, &session_, &Session::keep);
     connect(drop_, &QPushButton::clicked, &session_, &Session::drop);
     connect(tapes_, &QComboBox::textActivated, this, [this](const QString& name) { session_.choose_tape(name); });
-    for (const auto signal : {&Session::tapes_changed, &Session::project_opened, &Session::play_started,
-                              &Session::play_stopped})
+    for (const auto signal :
+         {&Session::tapes_changed, &Session::project_opened, &Session::play_started, &Session::play_stopped})
         connect(&session_, signal, this, &TransportBar::refresh);
     connect(&session_, &Session::tuning_changed, this, &TransportBar::refresh_sides);
     connect(&session_, &Session::cursor_moved, this, &TransportBar::refresh_time);

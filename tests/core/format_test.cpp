@@ -34,8 +34,9 @@ TEST(Format, TextThatDoesNotLexComesBackAsItWas) {
 }
 
 TEST(Format, FormattingTwiceChangesNothing) {
-    for (const char* text : {"let a=-(-3)", "}\n}\n{", "a-b - c -d",
-                             "dial x = 3 in 1..2 \"é\"\ndial yy = 4 in 1..2 \"e\"\n", "x = 3 m / s2"})
+    for (const char* text :
+         {"let a=-(-3)", "}\n}\n{", "a-b - c -d", "dial x = 3 in 1..2 \"é\"\ndial yy = 4 in 1..2 \"e\"\n",
+          "x = 3 m / s2", "points (0, 1) (0. 0.55)", "height 0. 1.7 m", "a . b"})
         EXPECT_EQ(format(format(text)), format(text)) << text;
 }
 

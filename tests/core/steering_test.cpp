@@ -135,6 +135,8 @@ TEST(Steering, WallsTakeTheSpeedIntoThemAndLeaveTheRest) {
     const Trace straight = scene.run(TapeMaker(2.0).stick(0.0, 0, 1));
     EXPECT_NEAR(straight.rows.back().position.x, 4.5 - 0.3, 0.005);
     EXPECT_EQ(times_of(straight, EventKind::bumped_wall).size(), 1U);  // leaning on it is no second bump
+    // Nor does the trace show speed while the body leans.
+    for (double t = 1.5; t < 2.0; t += 0.0031) EXPECT_LT(flat_length(velocity_at(straight, t)), 1e-6) << t;
     const Trace along = scene.run(TapeMaker(2.0).stick(0.0, -0.6, 0.8));
     EXPECT_NEAR(along.rows.back().velocity.y, 3.6, 0.4);
     EXPECT_NEAR(along.rows.back().velocity.x, 0.0, 0.01);
