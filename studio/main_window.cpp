@@ -109,6 +109,7 @@ QWidget* MainWindow::make_top_line() {
     QMenu* project = word(tr("Project"));
     add_action(project, tr("Open a folder…"), QKeySequence::Open, [this] { open_dialog(); });
     add_action(project, tr("Save"), QKeySequence::Save, [this] { save(); });
+    add_action(project, tr("Next tape"), QKeySequence("Ctrl+T"), [this] { next_tape(); });
     project->addSeparator();
     add_action(project, tr("Close the window"), QKeySequence::Quit, [this] { close(); });
     QMenu* edit = word(tr("Edit"));
@@ -289,6 +290,13 @@ void MainWindow::open_dialog() {
     if (folder.isEmpty()) return;
     const QString problem = session_.open(folder.toStdString());
     if (!problem.isEmpty()) say(problem);
+}
+
+void MainWindow::next_tape() {
+    const std::vector<QString> names = session_.tape_names();
+    if (names.empty() || session_.tape() == nullptr) return;
+    const auto at = std::find(names.begin(), names.end(), to_qt(session_.tape()->name));
+    session_.choose_tape(at == names.end() || at + 1 == names.end() ? names.front() : *(at + 1));
 }
 
 bool MainWindow::save() {

@@ -24,6 +24,7 @@ class MainWindow : public QMainWindow {
     QString strip_text() const;
     void open_dialog();
     bool save();
+    void next_tape();
 
   protected:
     void closeEvent(QCloseEvent* event) override;

@@ -172,22 +172,30 @@ void StageRenderer::initialize() {
     upload_mesh(water_, square);
 }
 
-void StageRenderer::upload_mesh(Part& part, const std::vector<MeshVertex>& mesh) {
+/// Fills a part's buffer. Each attribute is given by its number of floats and its place in the vertex.
+template <class Vertex>
+void StageRenderer::upload(Part& part, const std::vector<Vertex>& vertices,
+                           std::initializer_list<std::pair<int, std::size_t>> attributes) {
     if (!part.array.isCreated()) part.array.create();
     if (!part.buffer.isCreated()) part.buffer.create();
     const QOpenGLVertexArrayObject::Binder binder(&part.array);
     part.buffer.bind();
-    part.buffer.allocate(mesh.data(), static_cast<int>(mesh.size() * sizeof(MeshVertex)));
-    const auto attribute = [&](GLuint index, int count, std::size_t offset) {
+    part.buffer.allocate(vertices.data(), static_cast<int>(vertices.size() * sizeof(Vertex)));
+    GLuint index = 0;
+    for (const auto& [floats, offset] : attributes) {
         gl_.glEnableVertexAttribArray(index);
-        gl_.glVertexAttribPointer(index, count, GL_FLOAT, GL_FALSE, sizeof(MeshVertex),
+        gl_.glVertexAttribPointer(index++, floats, GL_FLOAT, GL_FALSE, sizeof(Vertex),
                                   reinterpret_cast<const void*>(offset));
-    };
-    attribute(0, 3, offsetof(MeshVertex, position));
-    attribute(1, 3, offsetof(MeshVertex, normal));
-    attribute(2, 3, offsetof(MeshVertex, color));
-    attribute(3, 1, offsetof(MeshVertex, grid));
-    part.count = static_cast<int>(mesh.size());
+    }
+    part.count = static_cast<int>(vertices.size());
+}
+
+void StageRenderer::upload_mesh(Part& part, const std::vector<MeshVertex>& mesh) {
+    upload(part, mesh,
+           {{3, offsetof(MeshVertex, position)},
+            {3, offsetof(MeshVertex, normal)},
+            {3, offsetof(MeshVertex, color)},
+            {1, offsetof(MeshVertex, grid)}});
 }
 
 void StageRenderer::set_course(const std::vector<MeshVertex>& mesh, double water_level) {
@@ -200,23 +208,12 @@ void StageRenderer::set_figure(const std::vector<MeshVertex>& mesh) {
 }
 
 void StageRenderer::set_path(bool kept, const std::vector<RibbonVertex>& ribbon) {
-    Part& part = kept ? kept_path_ : now_path_;
-    if (!part.array.isCreated()) part.array.create();
-    if (!part.buffer.isCreated()) part.buffer.create();
-    const QOpenGLVertexArrayObject::Binder binder(&part.array);
-    part.buffer.bind();
-    part.buffer.allocate(ribbon.data(), static_cast<int>(ribbon.size() * sizeof(RibbonVertex)));
-    const auto attribute = [&](GLuint index, int count, std::size_t offset) {
-        gl_.glEnableVertexAttribArray(index);
-        gl_.glVertexAttribPointer(index, count, GL_FLOAT, GL_FALSE, sizeof(RibbonVertex),
-                                  reinterpret_cast<const void*>(offset));
-    };
-    attribute(0, 3, offsetof(RibbonVertex, position));
-    attribute(1, 3, offsetof(RibbonVertex, next));
-    attribute(2, 1, offsetof(RibbonVertex, side));
-    attribute(3, 1, offsetof(RibbonVertex, along));
-    attribute(4, 3, offsetof(RibbonVertex, color));
-    part.count = static_cast<int>(ribbon.size());
+    upload(kept ? kept_path_ : now_path_, ribbon,
+           {{3, offsetof(RibbonVertex, position)},
+            {3, offsetof(RibbonVertex, next)},
+            {1, offsetof(RibbonVertex, side)},
+            {1, offsetof(RibbonVertex, along)},
+            {3, offsetof(RibbonVertex, color)}});
 }
 
 void StageRenderer::draw_sky(const Frame& frame) {

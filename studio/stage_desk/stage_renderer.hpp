@@ -48,6 +48,9 @@ class StageRenderer {
         QOpenGLBuffer buffer{QOpenGLBuffer::VertexBuffer};
         int count = 0;
     };
+    template <class Vertex>
+    void upload(Part& part, const std::vector<Vertex>& vertices,
+                std::initializer_list<std::pair<int, std::size_t>> attributes);
     void upload_mesh(Part& part, const std::vector<MeshVertex>& mesh);
     void draw_sky(const Frame& frame);
     void draw_mesh(Part& part, const QMatrix4x4& model, float alpha, bool lit);

@@ -1,0 +1,133 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/evaluate.hpp"
+
+#include <gtest/gtest.h>
+
+#include <cmath>
+#include <numbers>
+
+#include "tests/core/support.hpp"
+
+namespace leap {
+namespace {
+
+/// The value of an expression in a state that has something to say about every sense.
+class Probe {
+  public:
+    double operator()(const std::string& expression) {
+        const std::string text =
+            std::string(test::plain_body) +
+            fmt::format(
+                "counter n in 0..9 from 2\ncurve tent = points (0, 0) (0.5, 1) (1, 0)\n"
+                "move probe on jump {{ dial size = 3 m in 0..9  phase a for 2 s {{ end when ({}) > -1e11 }} }}\n",
+                expression);
+        const CompileOutput out = compile_text(text);
+        if (!out.program) {
+            ADD_FAILURE() << expression << ": " << out.diagnostics.at(0).message;
+            return 0.0;
+        }
+        const Program& program = *out.program;
+        const Tuning tuning = written_tuning(program);
+        State state = initial_state(program, tuning, build_course(test::flat_plan()), {1, 2, 0}, 0.0);
+        state.time = 10.0;
+        state.body.velocity = {3, 4, -5};
+        state.facing = std::numbers::pi / 2;
+        state.look_yaw = 0.0;
+        state.look_pitch = std::numbers::pi / 6;
+        state.stick = {0.0, 0.5};
+        state.contact_since = 9.25;
+        state.buttons[0].down = true;
+        state.buttons[0].pressed_at = 9.6;
+        state.stance = program.stances.back();
+        state.machines[static_cast<std::size_t>(state.stance)].phase = 0;
+        state.machines[static_cast<std::size_t>(state.stance)].phase_since = 8.0;
+        const auto probe = static_cast<std::size_t>(program.find_machine("probe").value());
+        state.machines[probe].phase = 0;
+        state.machines[probe].phase_since = 9.5;
+        state.move = static_cast<std::int32_t>(probe);
+        // The comparison's left side is the expression: run it alone.
+        const Expression whole = program.machines[probe].phases[0].ways[0].when->truth;
+        Expression left = whole;
+        left.count = whole.count - 3;  // without the bound, its sign and the comparison
+        left.folded = -1;
+        return number({program, tuning, state}, left);
+    }
+};
+
+TEST(Evaluate, Arithmetic) {
+    Probe value;
+    EXPECT_DOUBLE_EQ(value("1 + 2 * 3 - 4 / 2"), 5.0);
+    EXPECT_DOUBLE_EQ(value("(1 + 2) * 3"), 9.0);
+    EXPECT_DOUBLE_EQ(value("2 ^ 3 - -1"), 9.0);
+    EXPECT_DOUBLE_EQ(value("size / (1 m)"), 3.0);
+    EXPECT_DOUBLE_EQ(value("50 % * 4"), 2.0);
+    EXPECT_DOUBLE_EQ(value("6 frames / (1 s)"), 0.1);
+}
+
+TEST(Evaluate, NothingGivesNaN) {
+    Probe value;
+    EXPECT_DOUBLE_EQ(value("1 / 0"), 0.0);
+    EXPECT_DOUBLE_EQ(value("sqrt(0 - 4)"), 0.0);
+    EXPECT_DOUBLE_EQ(value("0 ^ -1"), 0.0);
+    EXPECT_DOUBLE_EQ(value("length(direction(velocity * 0))"), 0.0);
+}
+
+TEST(Evaluate, Functions) {
+    Probe value;
+    EXPECT_DOUBLE_EQ(value("pick(n, 10, 20, 30, 40)"), 30.0);
+    EXPECT_DOUBLE_EQ(value("pick(n * 9, 10, 20)"), 20.0);
+    EXPECT_DOUBLE_EQ(value("pick(0 - 5, 10, 20)"), 10.0);
+    EXPECT_DOUBLE_EQ(value("min(3, 2) + max(3, 2)"), 5.0);
+    EXPECT_DOUBLE_EQ(value("abs(0 - 3)"), 3.0);
+    EXPECT_DOUBLE_EQ(value("clamp(9, 0, 4)"), 4.0);
+    EXPECT_DOUBLE_EQ(value("mix(10, 20, 0.25)"), 12.5);
+    EXPECT_DOUBLE_EQ(value("sqrt(16)"), 4.0);
+    EXPECT_NEAR(value("sin(30 deg) + cos(60 deg)"), 1.0, 1e-12);
+    EXPECT_DOUBLE_EQ(value("shape(tent, 0.25)"), 0.5);
+    EXPECT_DOUBLE_EQ(value("shape(tent, 9)"), 0.0);
+}
+
+TEST(Evaluate, Senses) {
+    Probe value;
+    EXPECT_DOUBLE_EQ(value("speed / (1 m/s)"), 5.0);
+    EXPECT_DOUBLE_EQ(value("rising / (1 m/s)"), -5.0);
+    EXPECT_DOUBLE_EQ(value("x / (1 m)"), 1.0);
+    EXPECT_DOUBLE_EQ(value("y / (1 m)"), 2.0);
+    EXPECT_NEAR(value("feet / (1 m)"), 0.001, 1e-9);
+    EXPECT_DOUBLE_EQ(value("grounded_time / (1 s)"), 0.75);
+    EXPECT_DOUBLE_EQ(value("airborne_time / (1 s)"), 0.0);
+    EXPECT_DOUBLE_EQ(value("phase_time / (1 s)"), 0.5);
+    EXPECT_DOUBLE_EQ(value("share"), 0.25);
+    EXPECT_DOUBLE_EQ(value("stance_time / (1 s)"), 2.0);
+    EXPECT_NEAR(value("held_time(jump) / (1 s)"), 0.4, 1e-12);
+    EXPECT_DOUBLE_EQ(value("slope / (1 deg)"), 0.0);
+}
+
+TEST(Evaluate, Directions) {
+    Probe value;
+    EXPECT_NEAR(value("dot(forward, velocity) / (1 m/s)"), 4.0, 1e-12);  // facing along y
+    EXPECT_NEAR(value("dot(right, velocity) / (1 m/s)"), 3.0, 1e-12);
+    EXPECT_NEAR(value("dot(up, velocity) / (1 m/s)"), -5.0, 1e-12);
+    EXPECT_NEAR(value("dot(look, up)"), 0.5, 1e-12);
+    EXPECT_NEAR(value("length(stick)"), 0.5, 1e-12);
+    EXPECT_NEAR(value("dot(direction(stick), look)"), std::cos(std::numbers::pi / 6), 1e-12);
+    EXPECT_NEAR(value("length(flat(velocity)) / (1 m/s)"), 5.0, 1e-12);
+    EXPECT_NEAR(value("length(stick * 0 or forward)"), 1.0, 1e-12);
+    EXPECT_NEAR(value("length((forward + up * 2) / 2)"), std::sqrt(5.0) / 2, 1e-12);
+    EXPECT_NEAR(value("dot(2 * forward - right, forward)"), 2.0, 1e-12);
+    EXPECT_NEAR(value("length(pick(n, up, up, forward + up))"), std::sqrt(2.0), 1e-12);
+}
+
+TEST(Curve, ValueAndIntegralBelongTogether) {
+    const CurveInfo curve{"c", {{0, 1}, {0.6, 1}, {1, 0.5}}, {0, 0.6, 0.9}, {}};
+    EXPECT_DOUBLE_EQ(curve_value(curve, -1), 1.0);
+    EXPECT_DOUBLE_EQ(curve_value(curve, 0.8), 0.75);
+    EXPECT_DOUBLE_EQ(curve_value(curve, 2), 0.5);
+    double sum = 0.0;
+    constexpr int parts = 100000;
+    for (int i = 0; i < parts; ++i) sum += curve_value(curve, 1.2 * (i + 0.5) / parts) * 1.2 / parts;
+    EXPECT_NEAR(curve_integral(curve, 1.2), sum, 1e-6);
+}
+
+}  // namespace
+}  // namespace leap

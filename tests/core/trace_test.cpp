@@ -1,0 +1,95 @@
+// SPDX-License-Identifier: MIT
+#include "core/tape/trace.hpp"
+
+#include <gtest/gtest.h>
+
+#include <algorithm>
+
+#include "tests/core/support.hpp"
+
+namespace leap {
+namespace {
+
+using test::Scene;
+using test::TapeMaker;
+
+const std::string script = std::string(test::plain_body) + R"(
+move hop on jump {
+  counter hops in 0..9
+  gate grounded
+  phase rise { start: launch up at 7 m/s, hops + 1  go drop when rising <= 0 m/s }
+  phase drop { end when grounded }
+})";
+
+const Tape tape = TapeMaker(2.0).stick(0.1, 0, 1).hold("jump", 0.5, 0.2);
+
+TEST(Trace, PositionsBetweenRowsFollowTheParabola) {
+    const Scene scene(script);
+    const Trace trace = scene.run(tape, 30);
+    for (double t = 0.0; t < 0.5; t += 0.0117)
+        EXPECT_NEAR(position_at(trace, 0.5 + t).z, 0.001 + 7 * t - 14 * t * t, 1e-6) << t;
+    EXPECT_NEAR(velocity_at(trace, 0.6).z, 7 - 28 * 0.1, 1e-6);
+}
+
+TEST(Trace, RowsBeginEveryTickAndRunInTime) {
+    const Scene scene(script);
+    const Trace trace = scene.run(tape);
+    const auto begins =
+        std::count_if(trace.rows.begin(), trace.rows.end(), [](const TraceRow& r) { return r.tick_begin; });
+    EXPECT_EQ(begins, 241);
+    for (std::size_t i = 1; i < trace.rows.size(); ++i) EXPECT_LE(trace.rows[i - 1].time, trace.rows[i].time);
+    EXPECT_EQ(trace.counters.size(), trace.rows.size() * trace.counter_count);
+    EXPECT_EQ(row_at(trace, -1.0), 0U);
+    EXPECT_EQ(row_at(trace, 99.0), trace.rows.size() - 1);
+}
+
+TEST(Trace, TheHashTellsRunsApart) {
+    Scene scene(script);
+    const std::uint64_t first = trace_hash(scene.run(tape));
+    EXPECT_EQ(trace_hash(scene.run(tape)), first);
+    scene.set("walk.top", 6.0000001);
+    EXPECT_NE(trace_hash(scene.run(tape)), first);
+    EXPECT_EQ(hash_text(0x1fU), "000000000000001f");
+}
+
+TEST(Trace, SpansAreClosedAndJoinEachOther) {
+    const Scene scene(script);
+    const Trace trace = scene.run(tape);
+    for (const PhaseSpan& span : trace.spans) EXPECT_LE(span.from, span.to);
+    const auto rise = test::spans_of(scene, trace, "hop.rise").at(0);
+    const auto drop = test::spans_of(scene, trace, "hop.drop").at(0);
+    EXPECT_TRUE(rise.opens);
+    EXPECT_FALSE(drop.opens);
+    EXPECT_EQ(rise.to, drop.from);
+}
+
+TEST(Trace, CsvHasOneLineARowAndNamesItsColumns) {
+    const Scene scene(script);
+    const Trace trace = scene.run(tape);
+    const std::string csv = trace_csv(trace, scene.program);
+    EXPECT_EQ(static_cast<std::size_t>(std::count(csv.begin(), csv.end(), '\n')), trace.rows.size() + 1);
+    const std::string head = csv.substr(0, csv.find('\n'));
+    EXPECT_TRUE(head.ends_with("move,phase,button_jump,button_dash,hop.hops")) << head;
+    EXPECT_NE(csv.find(",air,hop,rise,1,0,1\n"), std::string::npos);
+    const auto commas = std::count(head.begin(), head.end(), ',');
+    std::size_t at = 0;
+    while (at < csv.size()) {
+        const std::size_t end = csv.find('\n', at);
+        EXPECT_EQ(std::count(csv.begin() + static_cast<std::ptrdiff_t>(at),
+                             csv.begin() + static_cast<std::ptrdiff_t>(end), ','),
+                  commas);
+        at = end + 1;
+    }
+}
+
+TEST(Trace, EventsAreSaidInWords) {
+    const Scene scene(script);
+    std::vector<std::string> words;
+    for (const TraceEvent& event : scene.run(tape).events) words.push_back(event_text(event, scene.program));
+    EXPECT_EQ(words,
+              (std::vector<std::string>{"stance walk", "jump pressed", "hop started", "left ground", "stance air",
+                                        "jump released", "hop.drop", "landed", "hop ended", "stance walk"}));
+}
+
+}  // namespace
+}  // namespace leap

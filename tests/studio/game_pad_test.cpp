@@ -1,0 +1,89 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A controller that SDL itself makes up stands in for a real one.
+#include "studio/shared/game_pad.hpp"
+
+#include <SDL2/SDL.h>
+
+#include "tests/studio/support.hpp"
+
+namespace leap::studio {
+namespace {
+
+class VirtualPad {
+  public:
+    VirtualPad() {
+        index_ = SDL_JoystickAttachVirtual(SDL_JOYSTICK_TYPE_GAMECONTROLLER, SDL_CONTROLLER_AXIS_MAX,
+                                           SDL_CONTROLLER_BUTTON_MAX, 0);
+        if (index_ >= 0) joystick_ = SDL_JoystickOpen(index_);
+    }
+    ~VirtualPad() { detach(); }
+    VirtualPad(const VirtualPad&) = delete;
+    VirtualPad& operator=(const VirtualPad&) = delete;
+    void detach() {
+        if (joystick_ == nullptr) return;
+        SDL_JoystickClose(joystick_);
+        SDL_JoystickDetachVirtual(index_);
+        joystick_ = nullptr;
+    }
+    void button(int which, bool down) {
+        SDL_JoystickSetVirtualButton(joystick_, which, down ? 1 : 0);
+        SDL_JoystickUpdate();
+    }
+    void axis(int which, double value) {
+        SDL_JoystickSetVirtualAxis(joystick_, which, static_cast<Sint16>(value * 32767));
+        SDL_JoystickUpdate();
+    }
+    bool works() const { return joystick_ != nullptr; }
+
+  private:
+    int index_ = -1;
+    SDL_Joystick* joystick_ = nullptr;
+};
+
+TEST(GamePad, ButtonsAndSticksReachTheRun) {
+    test::Studio studio;
+    GamePad pad;
+    VirtualPad made_up;
+    ASSERT_TRUE(made_up.works()) << SDL_GetError();
+    QSignalSpy buttons(&pad, &GamePad::button);
+    QObject::connect(&pad, &GamePad::button, studio.desk->input(), &PlayInput::pad);
+    QObject::connect(&pad, &GamePad::stick, studio.desk->input(), &PlayInput::pad_stick);
+    pad.poll();
+    ASSERT_TRUE(pad.connected());
+    ASSERT_TRUE(studio.session->play({}).isEmpty());
+    studio.pass(0.2);
+    made_up.axis(SDL_CONTROLLER_AXIS_LEFTY, -1.0);
+    pad.poll();
+    studio.pass(0.5);
+    EXPECT_NEAR(flat_length(studio.session->live_view().state.body.velocity), 6.0, 0.01);
+    made_up.button(SDL_CONTROLLER_BUTTON_A, true);
+    pad.poll();
+    studio.pass(0.1);
+    ASSERT_EQ(buttons.count(), 1);
+    EXPECT_EQ(buttons.at(0).at(0).toString(), "south");
+    EXPECT_GT(studio.session->live_view().state.body.velocity.z, 5.0);
+    // Inside the dead zone the stick stands still.
+    made_up.axis(SDL_CONTROLLER_AXIS_LEFTY, -0.1);
+    pad.poll();
+    made_up.button(SDL_CONTROLLER_BUTTON_A, false);
+    pad.poll();
+    studio.pass(1.2);
+    EXPECT_NEAR(flat_length(studio.session->live_view().state.body.velocity), 0.0, 0.01);
+}
+
+TEST(GamePad, UnpluggingLetsTheStickGo) {
+    test::Studio studio;
+    GamePad pad;
+    VirtualPad made_up;
+    ASSERT_TRUE(made_up.works()) << SDL_GetError();
+    pad.poll();
+    QSignalSpy connection(&pad, &GamePad::connection_changed);
+    made_up.detach();
+    SDL_JoystickUpdate();
+    pad.poll();
+    ASSERT_EQ(connection.count(), 1);
+    EXPECT_FALSE(pad.connected());
+}
+
+}  // namespace
+}  // namespace leap::studio
