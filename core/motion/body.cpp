@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #include "core/motion/body.hpp"
 
+#include <algorithm>
 #include <cmath>
 
 #include "core/defaults.hpp"

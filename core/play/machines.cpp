@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: MIT
 #include "core/play/machines.hpp"
 
+#include <algorithm>
+
 #include "core/defaults.hpp"
 #include "core/play/acts.hpp"
 #include "core/play/gates.hpp"

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #include "core/play/step.hpp"
 
+#include <algorithm>
 #include <cmath>
 #include <numbers>
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #include "core/world/query.hpp"
 
+#include <algorithm>
 #include <cmath>
 
 #include "core/world/closest_point.hpp"

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: MIT
 #include "core/script/compile.hpp"
 
+#include <fmt/format.h>
 #include <gtest/gtest.h>
+#include <cstring>
 
 #include <algorithm>
 #include <filesystem>

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #include "core/play/evaluate.hpp"
 
+#include <fmt/format.h>
 #include <gtest/gtest.h>
 
 #include <cmath>

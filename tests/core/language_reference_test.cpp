@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: MIT
 // Every example in docs/language.md compiles, and every word the language knows is described there.
+#include <fmt/format.h>
 #include <gtest/gtest.h>
 
 #include <filesystem>

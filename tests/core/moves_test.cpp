@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 // What a player feels of moves, against closed forms and at every tick rate.
 #include <gtest/gtest.h>
+#include <cstring>
 
 #include <cmath>
 

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stage_desk/dial_row.hpp"
 
+#include <gtest/gtest.h>
 #include <QApplication>
+#include <QTest>
 #include <QWheelEvent>
 
 #include "tests/studio/support.hpp"

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stage_desk/event_list.hpp"
 
+#include <gtest/gtest.h>
 #include <QAbstractItemModelTester>
+#include <QTest>
 
 #include "tests/studio/support.hpp"
 

@@ -3,6 +3,8 @@
 #include "studio/shared/game_pad.hpp"
 
 #include <SDL2/SDL.h>
+#include <gtest/gtest.h>
+#include <QSignalSpy>
 
 #include "tests/studio/support.hpp"
 

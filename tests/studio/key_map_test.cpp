@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/shared/key_map.hpp"
 
+#include <gtest/gtest.h>
 #include <QTableWidget>
+#include <QTest>
 
 #include "studio/shared/keys_dialog.hpp"
 #include "tests/studio/support.hpp"

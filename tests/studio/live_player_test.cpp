@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/session/live_player.hpp"
 
+#include <gtest/gtest.h>
+#include <QTest>
 #include <atomic>
 
 #include "tests/studio/support.hpp"

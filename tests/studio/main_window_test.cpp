@@ -2,6 +2,7 @@
 // The main job in the real window, with real keys and mouse: play, stop, drag a dial, read, save.
 #include "studio/main_window.hpp"
 
+#include <gtest/gtest.h>
 #include <QImage>
 #include <QTest>
 #include <set>

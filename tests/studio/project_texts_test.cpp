@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/session/project_texts.hpp"
 
+#include <gtest/gtest.h>
+
 namespace leap::studio {
 namespace {
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/session/recovery.hpp"
 
+#include <gtest/gtest.h>
 #include <QTemporaryDir>
 
 #include "core/project/file_io.hpp"

@@ -1,6 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stage_desk/score_view.hpp"
 
+#include <gtest/gtest.h>
+#include <QSignalSpy>
+#include <QTest>
+
 #include "studio/stage_desk/score_metrics.hpp"
 #include "tests/studio/support.hpp"
 

@@ -1,6 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/session/session.hpp"
 
+#include <gtest/gtest.h>
+#include <QSignalSpy>
+#include <QTest>
+
 #include "core/project/file_io.hpp"
 #include "tests/studio/support.hpp"
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stage_desk/stage_camera.hpp"
 
+#include <gtest/gtest.h>
 #include <cmath>
 
 namespace leap::studio {

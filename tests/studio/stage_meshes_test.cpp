@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stage_desk/stage_meshes.hpp"
 
+#include <gtest/gtest.h>
+
 #include "studio/shared/convert.hpp"
 #include "tests/studio/support.hpp"
 
