@@ -52,6 +52,8 @@ void paint_lamp(QPainter& p, const QPointF& middle, Readiness readiness) {
     p.setRenderHint(QPainter::Antialiasing, false);
 }
 
+constexpr double straightest_px = 0.15;
+
 /// A round step of time that leaves room for its label.
 double ruler_step(double seconds_per_pixel) {
     const double wanted = seconds_per_pixel * 70.0;
@@ -259,7 +261,19 @@ QPolygonF ScoreView::curve_points(const ShownValue& value, const Trace& run, con
     out.reserve(static_cast<int>(box.width() / 2) + 2);
     for (double t = std::max(0.0, from_); t <= std::min(to_, end) + step * 0.5; t += step) {
         const double at = std::min(t, end);
-        out << QPointF(x_of(at), box.bottom() - 4 - (shown_value_at(value, run, at) - low) * scale);
+        const QPointF next(x_of(at), box.bottom() - 4 - (shown_value_at(value, run, at) - low) * scale);
+        // Points on a straight stretch add nothing but work for the painter.
+        if (out.size() > 1) {
+            const QPointF& a = out[out.size() - 2];
+            const QPointF& b = out.back();
+            const double bend = (b.x() - a.x()) * (next.y() - b.y()) - (b.y() - a.y()) * (next.x() - b.x());
+            const double length = std::hypot(next.x() - a.x(), next.y() - a.y());
+            if (std::abs(bend) < straightest_px * length) {
+                out.back() = next;
+                continue;
+            }
+        }
+        out << next;
     }
     return out;
 }
