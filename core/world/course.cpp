@@ -16,6 +16,14 @@ Course build_course(CoursePlan plan) {
     bounds.reserve(out.solids.size());
     for (const Solid& solid : out.solids) bounds.push_back(solid.bounds);
     out.bvh = build_bvh(bounds);
+    // In the order of the leaves: what is looked at together lies together.
+    std::vector<Solid> ordered;
+    ordered.reserve(out.solids.size());
+    for (std::uint32_t& item : out.bvh.items) {
+        ordered.push_back(std::move(out.solids[item]));
+        item = static_cast<std::uint32_t>(ordered.size() - 1);
+    }
+    out.solids = std::move(ordered);
     return out;
 }
 

@@ -31,7 +31,7 @@ struct CoursePlan {
 /// A plan made ready for queries. Immutable.
 struct Course {
     CoursePlan plan;
-    std::vector<Solid> solids;
+    std::vector<Solid> solids;  ///< in the order of the hierarchy's leaves; `piece` names whose part each is
     Bvh bvh;
 };
 
