@@ -126,9 +126,9 @@ class Taker {
     }
 
     Value arithmetic(const Expr& expr) const {
-        const Value left = work_out(expr.parts[0]);
+        Value left = work_out(expr.parts[0]);
         if (!left) return left;
-        const Value right = work_out(expr.parts[1]);
+        Value right = work_out(expr.parts[1]);
         if (!right) return right;
         switch (expr.kind) {
             case ExprKind::add: return *left + *right;
@@ -224,9 +224,9 @@ class Taker {
 
     /// The second instant is sought after the first, so `press of jump to landed` means the landing that follows.
     Value time_between(const Expr& expr) const {
-        const Value first = instant(expr.parts[0], 0.0);
+        Value first = instant(expr.parts[0], 0.0);
         if (!first) return first;
-        const Value second = instant(expr.parts[1], *first);
+        Value second = instant(expr.parts[1], *first);
         if (!second) return second;
         return *second - *first;
     }
