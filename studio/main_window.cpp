@@ -157,7 +157,15 @@ void MainWindow::add_checks(QMenu* menu) {
     check(tr("Ghost of what is kept"), "Ctrl+4", ghost_);
     menu->addSeparator();
     QMenu* pins = menu->addMenu(tr("Pinned to the stage"));
-    connect(pins, &QMenu::aboutToShow, this, [this, pins] { fill_pins(pins); });
+    connect(pins, &QMenu::aboutToShow, this, [this, pins] {
+        StageLabels* labels = desk_->stage()->labels();
+        fill_values(pins, labels->pins(), [labels](const auto& names) { labels->set_pins(names); });
+    });
+    QMenu* curves = menu->addMenu(tr("Curves in the score"));
+    connect(curves, &QMenu::aboutToShow, this, [this, curves] {
+        ScoreView* score = desk_->score();
+        fill_values(curves, score->curves(), [score](const auto& names) { score->set_curves(names); });
+    });
     menu->addSeparator();
     const QStringList views{tr("From behind"), tr("Through the eyes"), tr("From the side")};
     for (int i = 0; i < 3; ++i)
@@ -168,19 +176,20 @@ void MainWindow::add_checks(QMenu* menu) {
     add_action(menu, tr("The list of events"), QKeySequence("F7"), [this] { desk_->show_events(true); });
 }
 
-void MainWindow::fill_pins(QMenu* menu) {
+/// Every value that runs have, ticked where it is among `shown`.
+void MainWindow::fill_values(QMenu* menu, const std::vector<std::string>& shown,
+                             const std::function<void(const std::vector<std::string>&)>& choose) {
     menu->clear();
     if (!session_.program()) return;
     for (const ShownValue& value : shown_values(*session_.program())) {
-        const auto& pins = desk_->stage()->labels()->pins();
         QAction* action = menu->addAction(to_qt(value.name));
         action->setCheckable(true);
-        action->setChecked(std::find(pins.begin(), pins.end(), value.name) != pins.end());
-        connect(action, &QAction::toggled, this, [this, name = value.name](bool on) {
-            std::vector<std::string> changed = desk_->stage()->labels()->pins();
+        action->setChecked(std::find(shown.begin(), shown.end(), value.name) != shown.end());
+        connect(action, &QAction::toggled, this, [shown, choose, name = value.name](bool on) {
+            std::vector<std::string> changed = shown;
             std::erase(changed, name);
             if (on) changed.push_back(name);
-            desk_->stage()->labels()->set_pins(changed);
+            choose(changed);
         });
     }
 }

@@ -39,7 +39,8 @@ class MainWindow : public QMainWindow {
     void refresh_strip();
     void say(const QString& text);
     void add_checks(QMenu* menu);
-    void fill_pins(QMenu* menu);
+    void fill_values(QMenu* menu, const std::vector<std::string>& shown,
+                     const std::function<void(const std::vector<std::string>&)>& choose);
 
     Session& session_;
     KeyMap keys_;
