@@ -8,8 +8,8 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 11> body_statements{"capsule", "eyes", "step", "walkable", "gravity", "turn",
-                                                           "locked",  "dial", "let",  "counter",  "radius"};
+constexpr std::array<std::string_view, 10> body_statements{"capsule", "eyes",   "step", "walkable", "gravity",
+                                                           "turn",    "locked", "dial", "let",      "counter"};
 constexpr std::array<std::string_view, 10> stance_statements{"dial", "let",   "counter", "steer", "gravity",
                                                              "cap",  "limit", "on",      "start", "finish"};
 constexpr std::array<std::string_view, 9> move_statements{"dial", "let",     "counter", "gate",   "buffer",

@@ -52,7 +52,7 @@ void paint_lamp(QPainter& p, const QPointF& middle, Readiness readiness) {
     p.setRenderHint(QPainter::Antialiasing, false);
 }
 
-constexpr double straightest_px = 0.15;
+constexpr double straightest_px = 0.1;
 
 /// A round step of time that leaves room for its label.
 double ruler_step(double seconds_per_pixel) {
@@ -255,6 +255,9 @@ QPolygonF ScoreView::curve_points(const ShownValue& value, const Trace& run, con
                                   double high) const {
     QPolygonF out;
     if (run.rows.empty()) return out;
+    QPointF corner;
+    double least = -1e300;
+    double most = 1e300;
     const double scale = (box.height() - 8) / std::max(1e-9, high - low);
     const double end = run.length_s();
     const double step = (to_ - from_) / std::max(1.0, box.width()) * 2.0;
@@ -262,18 +265,26 @@ QPolygonF ScoreView::curve_points(const ShownValue& value, const Trace& run, con
     for (double t = std::max(0.0, from_); t <= std::min(to_, end) + step * 0.5; t += step) {
         const double at = std::min(t, end);
         const QPointF next(x_of(at), box.bottom() - 4 - (shown_value_at(value, run, at) - low) * scale);
-        // Points on a straight stretch add nothing but work for the painter.
-        if (out.size() > 1) {
-            const QPointF& a = out[out.size() - 2];
-            const QPointF& b = out.back();
-            const double bend = (b.x() - a.x()) * (next.y() - b.y()) - (b.y() - a.y()) * (next.x() - b.x());
-            const double length = std::hypot(next.x() - a.x(), next.y() - a.y());
-            if (std::abs(bend) < straightest_px * length) {
+        // Points on a straight stretch add nothing but work for the painter. A point is dropped while one line from the
+        // last corner passes every dropped point within the tolerance.
+        if (!out.empty()) {
+            const double width = std::max(1e-9, next.x() - corner.x());
+            const double slope = (next.y() - corner.y()) / width;
+            if (out.size() > 1 && slope >= least && slope <= most) {
                 out.back() = next;
-                continue;
+            } else {
+                if (out.size() > 1) corner = out.back();
+                out << next;
+                least = -1e300;
+                most = 1e300;
             }
+            const double from_corner = std::max(1e-9, next.x() - corner.x());
+            least = std::max(least, (next.y() - straightest_px - corner.y()) / from_corner);
+            most = std::min(most, (next.y() + straightest_px - corner.y()) / from_corner);
+        } else {
+            out << next;
+            corner = next;
         }
-        out << next;
     }
     return out;
 }
