@@ -6,7 +6,7 @@ target_compile_options(leap_options INTERFACE
   -Wall -Wextra -Wpedantic -Wshadow -Wconversion -Werror -ffp-contract=off)
 target_include_directories(leap_options INTERFACE ${PROJECT_SOURCE_DIR})
 target_compile_definitions(leap_options INTERFACE
-  GLM_FORCE_SILENT_WARNINGS GLM_FORCE_EXPLICIT_CTOR SPDLOG_FMT_EXTERNAL)
+  GLM_FORCE_SILENT_WARNINGS GLM_FORCE_EXPLICIT_CTOR)
 if(LEAP_SANITIZE)
   target_compile_options(leap_options INTERFACE -fsanitize=address,undefined -fno-sanitize-recover=all)
   target_link_options(leap_options INTERFACE -fsanitize=address,undefined)

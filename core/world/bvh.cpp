@@ -11,7 +11,7 @@ namespace leap {
 namespace {
 
 constexpr int bin_count = 16;
-constexpr std::uint32_t leaf_size = 2;
+constexpr std::uint32_t leaf_size = 1;
 constexpr int deepest = 80;  // below the walking stack's size
 
 double half_area(const Bounds& b) {
@@ -31,14 +31,66 @@ class Builder {
     explicit Builder(std::span<const Bounds> bounds) : bounds_(bounds) {
         out_.items.resize(bounds.size());
         std::iota(out_.items.begin(), out_.items.end(), 0U);
-        out_.nodes.reserve(bounds.size() * 2);
-        out_.nodes.emplace_back();
+        pairs_.reserve(bounds.size() * 2);
+        pairs_.emplace_back();
         split(0, 0, static_cast<std::uint32_t>(bounds.size()), 0);
+        for (int a = 0; a < 3; ++a)
+            out_.reach = std::max({out_.reach, std::abs(pairs_[0].box.low[a]), std::abs(pairs_[0].box.high[a])});
+        out_.nodes.emplace_back();
+        fold(0, 0);
     }
     Bvh take() { return std::move(out_); }
 
   private:
+    /// A node of the binary hierarchy.
+    struct Pair {
+        Bounds box;
+        std::uint32_t first = 0;  ///< leaf: first item; inner: the left child, the right one follows it
+        std::uint32_t count = 0;
+    };
+
     Vec3 middle(std::uint32_t item) const { return (bounds_[item].low + bounds_[item].high) * 0.5; }
+
+    /// Writes the node `to` for the binary node `from`: the largest inner child is opened until there are four.
+    void fold(std::uint32_t from, std::uint32_t to) {
+        std::array<std::uint32_t, Bvh::width> children{from};
+        std::size_t count = 1;
+        while (count < Bvh::width) {
+            std::size_t largest = count;
+            double area = -1.0;
+            for (std::size_t i = 0; i < count; ++i) {
+                const Pair& pair = pairs_[children[i]];
+                if (pair.count > 0 || half_area(pair.box) <= area) continue;
+                area = half_area(pair.box);
+                largest = i;
+            }
+            if (largest == count) break;
+            const std::uint32_t left = pairs_[children[largest]].first;
+            children[largest] = left;
+            children[count++] = left + 1;
+        }
+        for (std::size_t i = 0; i < Bvh::width; ++i) {
+            const bool there = i < count;
+            for (std::size_t a = 0; a < 3; ++a) {
+                const auto axis = static_cast<int>(a);
+                constexpr float beyond = std::numeric_limits<float>::infinity();
+                out_.nodes[to].low[a][i] = there ? down(pairs_[children[i]].box.low[axis]) : beyond;
+                out_.nodes[to].high[a][i] = there ? up(pairs_[children[i]].box.high[axis]) : -beyond;
+            }
+            out_.nodes[to].first[i] = out_.nodes[to].count[i] = 0;
+            if (!there) continue;
+            const Pair& pair = pairs_[children[i]];
+            out_.nodes[to].count[i] = pair.count;
+            if (pair.count > 0) {
+                out_.nodes[to].first[i] = pair.first;
+                continue;
+            }
+            const auto next = static_cast<std::uint32_t>(out_.nodes.size());
+            out_.nodes.emplace_back();
+            out_.nodes[to].first[i] = next;
+            fold(children[i], next);
+        }
+    }
 
     void split(std::uint32_t node, std::uint32_t begin, std::uint32_t end, int depth) {
         Bounds all;
@@ -47,21 +99,17 @@ class Builder {
             all.add(bounds_[out_.items[i]]);
             middles.add(middle(out_.items[i]));
         }
-        for (int a = 0; a < 3; ++a) {
-            out_.nodes[node].low[a] = down(all.low[a]);
-            out_.nodes[node].high[a] = up(all.high[a]);
-        }
+        pairs_[node].box = all;
         const std::uint32_t cut = end - begin <= leaf_size || depth >= deepest ? begin : best_cut(begin, end, middles);
         if (cut == begin || cut == end) {
-            out_.nodes[node].first = begin;
-            out_.nodes[node].count = end - begin;
+            pairs_[node].first = begin;
+            pairs_[node].count = end - begin;
             return;
         }
-        const auto left = static_cast<std::uint32_t>(out_.nodes.size());
-        out_.nodes[node].first = left;
-        out_.nodes[node].count = 0;
-        out_.nodes.emplace_back();
-        out_.nodes.emplace_back();
+        const auto left = static_cast<std::uint32_t>(pairs_.size());
+        pairs_[node].first = left;
+        pairs_.emplace_back();
+        pairs_.emplace_back();
         split(left, begin, cut, depth + 1);
         split(left + 1, cut, end, depth + 1);
     }
@@ -115,6 +163,7 @@ class Builder {
     }
 
     std::span<const Bounds> bounds_;
+    std::vector<Pair> pairs_;
     Bvh out_;
 };
 

@@ -1,28 +1,57 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <algorithm>
+#include <cmath>
 #include <cstdint>
 #include <span>
 #include <vector>
 
+#include "core/world/four_floats.hpp"
 #include "core/world/solid.hpp"
 
 namespace leap {
 
-/// A bounding volume hierarchy: binary, flat, built by the surface area heuristic over 16 bins.
-/// (Wald, "On fast Construction of SAH-based Bounding Volume Hierarchies", 2007.)
+/// A bounding volume hierarchy with four children to a node, so that one node's boxes are tested at once. Built as a
+/// binary one by the surface area heuristic over 16 bins (Wald, "On fast Construction of SAH-based Bounding Volume
+/// Hierarchies", 2007) and then folded to four (Dammertz, Hanika, Keller, "Shallow Bounding Volume Hierarchies", 2008).
+/// Two children were tried first: rays in 100 000 boxes took half as long again.
 struct Bvh {
-    struct Node {
-        float low[3];
-        std::uint32_t first;  ///< leaf: first entry of `items`; inner: the left child, the right one follows it
-        float high[3];
-        std::uint32_t count;  ///< 0 for inner nodes
+    static constexpr int width = 4;
+    struct alignas(64) Node {
+        float low[3][width];  ///< by axis, then child; a child that isn't there has low above high
+        float high[3][width];
+        std::uint32_t first[width];  ///< leaf: first entry of `items`; inner: the child's node, 0 when there is none
+        std::uint32_t count[width];  ///< items of a leaf; 0 for inner nodes
     };
     std::vector<Node> nodes;           ///< empty for no items
     std::vector<std::uint32_t> items;  ///< indices of what was given, by leaf
+    double reach = 0.0;                ///< largest coordinate of any box, for the rounding of floats
 };
 
 Bvh build_bvh(std::span<const Bounds> bounds);
+
+/// A segment made ready for the nodes' floats. What rounding could take from a box is added to it, so that the walk
+/// never misses one (Ize, "Robust BVH Ray Traversal", 2013).
+struct BvhSegment {
+    FourFloats near_shift[3], far_shift[3], inverse[3];
+    bool backwards[3] = {};
+
+    BvhSegment(const Bvh& bvh, const Vec3& from, const Vec3& along, const Vec3& below, const Vec3& above) {
+        for (int i = 0; i < 3; ++i) {
+            constexpr double rounding = 1.0 / (1 << 21);
+            constexpr double steepest = 1e30;  // stands for 1/0 and stays finite when multiplied with any place
+            const double slack = rounding * (std::abs(from[i]) + bvh.reach + below[i] + above[i]);
+            const double inv = std::clamp(1.0 / (along[i] == 0.0 ? 1e-300 : along[i]), -steepest, steepest);
+            backwards[i] = inv < 0.0;
+            const auto low = static_cast<float>(-below[i] - slack - from[i]);
+            const auto high = static_cast<float>(above[i] + slack - from[i]);
+            near_shift[i] = four_times(backwards[i] ? high : low);
+            far_shift[i] = four_times(backwards[i] ? low : high);
+            inverse[i] = four_times(static_cast<float>(inv));
+        }
+    }
+};
 
 /// Walks every leaf whose box, grown by `below` and `above`, the segment from `from` along `along` (share 0 to
 /// `farthest`) passes. `visit(item, farthest)` returns the new farthest share.
@@ -30,44 +59,47 @@ template <class Visit>
 void walk_segment(const Bvh& bvh, const Vec3& from, const Vec3& along, const Vec3& below, const Vec3& above,
                   double farthest, Visit visit) {
     if (bvh.nodes.empty()) return;
-    Vec3 inverse;
-    for (int i = 0; i < 3; ++i) inverse[i] = 1.0 / (along[i] == 0.0 ? 1e-300 : along[i]);
-    // Share at which the segment enters the node's grown box, or 2 when it misses.
-    const auto entry = [&](const Bvh::Node& node) {
-        double near = 0.0;
-        double far = farthest;
-        for (int i = 0; i < 3; ++i) {
-            const double a = (static_cast<double>(node.low[i]) - below[i] - from[i]) * inverse[i];
-            const double b = (static_cast<double>(node.high[i]) + above[i] - from[i]) * inverse[i];
-            near = std::max(near, std::min(a, b));
-            far = std::min(far, std::max(a, b));
-        }
-        return near <= far ? near : 2e300;
-    };
+    constexpr float rounding_up = 1.0F + 1e-6F;
+    const BvhSegment segment(bvh, from, along, below, above);
     struct Open {
-        std::uint32_t node;
-        double near;
+        std::uint32_t first;
+        std::uint32_t count;
+        float near;
     };
-    Open stack[96];
+    Open stack[160];
     int top = 0;
-    const double root = entry(bvh.nodes[0]);
-    if (root > 1e300) return;
-    stack[top++] = {0, root};
+    stack[top++] = {0, 0, 0.0F};
     while (top > 0) {
         const Open open = stack[--top];
-        if (open.near > farthest) continue;
-        const Bvh::Node& node = bvh.nodes[open.node];
-        if (node.count > 0) {
-            for (std::uint32_t i = 0; i < node.count; ++i) farthest = visit(bvh.items[node.first + i], farthest);
+        const auto far_now = static_cast<float>(farthest) * rounding_up;
+        if (open.near > far_now) continue;
+        if (open.count > 0) {
+            for (std::uint32_t i = 0; i < open.count; ++i) farthest = visit(bvh.items[open.first + i], farthest);
             continue;
         }
-        const double left = entry(bvh.nodes[node.first]);
-        const double right = entry(bvh.nodes[node.first + 1]);
-        // The nearer child is walked first, so that it can shorten the segment for the other.
-        const bool left_first = left <= right;
-        if (left < 1e300 && !left_first) stack[top++] = {node.first, left};
-        if (right < 1e300) stack[top++] = {node.first + 1, right};
-        if (left < 1e300 && left_first) stack[top++] = {node.first, left};
+        const Bvh::Node& node = bvh.nodes[open.first];
+        FourFloats near = four_times(0.0F);
+        FourFloats far = four_times(far_now);
+        for (int i = 0; i < 3; ++i) {
+            const FourFloats low = load_four(node.low[i]);
+            const FourFloats high = load_four(node.high[i]);
+            const FourFloats& enter = segment.backwards[i] ? high : low;
+            const FourFloats& leave = segment.backwards[i] ? low : high;
+            near = larger(near, (enter + segment.near_shift[i]) * segment.inverse[i]);
+            far = smaller(far, (leave + segment.far_shift[i]) * segment.inverse[i] * rounding_up);
+        }
+        // The nearest child is walked first, so that it can shorten the segment for the others.
+        const int begin = top;
+        for (int child = 0; child < Bvh::width; ++child) {
+            if (!(near[child] <= far[child])) continue;
+            const Open next{node.first[child], node.count[child], near[child]};
+            int at = top++;
+            while (at > begin && stack[at - 1].near < next.near) {
+                stack[at] = stack[at - 1];
+                --at;
+            }
+            stack[at] = next;
+        }
     }
 }
 

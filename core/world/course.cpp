@@ -24,6 +24,11 @@ Course build_course(CoursePlan plan) {
         item = static_cast<std::uint32_t>(ordered.size() - 1);
     }
     out.solids = std::move(ordered);
+    out.ray_boxes.resize(out.solids.size());
+    for (std::size_t i = 0; i < out.solids.size(); ++i) {
+        const Solid& s = out.solids[i];
+        if (s.kind == SolidKind::box) out.ray_boxes[i] = {s.center, s.half, s.turn_cos, s.turn_sin};
+    }
     return out;
 }
 

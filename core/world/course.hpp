@@ -29,9 +29,18 @@ struct CoursePlan {
 };
 
 /// A plan made ready for queries. Immutable.
+/// What a ray needs of a box, in one line of the processor's cache.
+struct alignas(64) RayBox {
+    Vec3 center{0.0};
+    Vec3 half{-1.0};  ///< negative: no box, ask the solid
+    double turn_cos = 1.0;
+    double turn_sin = 0.0;
+};
+
 struct Course {
     CoursePlan plan;
-    std::vector<Solid> solids;  ///< in the order of the hierarchy's leaves; `piece` names whose part each is
+    std::vector<Solid> solids;      ///< in the order of the hierarchy's leaves; `piece` names whose part each is
+    std::vector<RayBox> ray_boxes;  ///< beside `solids`
     Bvh bvh;
 };
 

@@ -12,36 +12,36 @@ namespace {
 constexpr int most_rounds = 40;
 constexpr double contact_tolerance_m = 1e-7;
 
-/// Distance along a ray to a box in its own frame (slab method), with the face that is met.
-bool ray_box(const Solid& box, const Vec3& origin, const Vec3& direction, double longest, RayHit& out) {
-    const Vec3 o = origin - box.center;
-    const Vec3 p{box.turn_cos * o.x + box.turn_sin * o.y, -box.turn_sin * o.x + box.turn_cos * o.y, o.z};
-    const Vec3 d{box.turn_cos * direction.x + box.turn_sin * direction.y,
-                 -box.turn_sin * direction.x + box.turn_cos * direction.y, direction.z};
+Vec3 into_box(const RayBox& box, const Vec3& v) {
+    return {box.turn_cos * v.x + box.turn_sin * v.y, -box.turn_sin * v.x + box.turn_cos * v.y, v.z};
+}
+
+/// Distance along a ray to a box in its own frame (slab method), or a negative number.
+double ray_box(const RayBox& box, const Vec3& origin, const Vec3& direction, double longest) {
+    const Vec3 p = into_box(box, origin - box.center);
+    const Vec3 d = into_box(box, direction);
     double near = -1.0;
     double far = longest;
-    int axis = -1;
     for (int i = 0; i < 3; ++i) {
-        if (std::abs(d[i]) < 1e-300) {
-            if (std::abs(p[i]) > box.half[i]) return false;
-            continue;
-        }
-        const double inverse = 1.0 / d[i];
-        const double a = (-box.half[i] - p[i]) * inverse;
-        const double b = (box.half[i] - p[i]) * inverse;
-        if (std::min(a, b) > near) {
-            near = std::min(a, b);
-            axis = i;
-        }
-        far = std::min(far, std::max(a, b));
+        const double inverse = 1.0 / (std::abs(d[i]) < 1e-300 ? 1e-300 : d[i]);
+        const double middle = -p[i] * inverse;
+        const double reach = box.half[i] * std::abs(inverse);
+        near = std::max(near, middle - reach);
+        far = std::min(far, middle + reach);
     }
-    if (axis < 0 || near < 0.0 || near > far) return false;
+    return near <= far ? near : -1.0;
+}
+
+/// Outward normal of the face that a ray meets at `point`.
+Vec3 face_of_box(const RayBox& box, const Vec3& point) {
+    const Vec3 p = into_box(box, point - box.center);
+    int axis = 0;
+    for (int i = 1; i < 3; ++i)
+        if (std::abs(p[i]) - box.half[i] > std::abs(p[axis]) - box.half[axis]) axis = i;
     Vec3 normal{0.0};
-    normal[axis] = d[axis] > 0.0 ? -1.0 : 1.0;
-    out.distance = near;
-    out.normal = {box.turn_cos * normal.x - box.turn_sin * normal.y, box.turn_sin * normal.x + box.turn_cos * normal.y,
-                  normal.z};
-    return true;
+    normal[axis] = p[axis] < 0.0 ? -1.0 : 1.0;
+    return {box.turn_cos * normal.x - box.turn_sin * normal.y, box.turn_sin * normal.x + box.turn_cos * normal.y,
+            normal.z};
 }
 
 /// Clips the ray by every face plane (Cyrus and Beck, 1978).
@@ -111,24 +111,30 @@ std::optional<double> advance_to(const Solid& solid, double drop, const Vec3& fr
 
 std::optional<RayHit> cast_ray(const Course& course, const Vec3& origin, const Vec3& direction, double longest) {
     RayHit best;
-    best.distance = longest;
+    std::uint32_t met_item = 0;
+    bool any = false;
     walk_segment(course.bvh, origin, direction, Vec3{0.0}, Vec3{0.0}, longest,
                  [&](std::uint32_t item, double farthest) {
-                     const Solid& solid = course.solids[item];
-                     RayHit hit;
-                     bool met = false;
-                     switch (solid.kind) {
-                         case SolidKind::box: met = ray_box(solid, origin, direction, farthest, hit); break;
-                         case SolidKind::hull: met = ray_hull(solid, origin, direction, farthest, hit); break;
-                         case SolidKind::triangle: met = ray_triangle(solid, origin, direction, farthest, hit); break;
+                     const RayBox& box = course.ray_boxes[item];
+                     if (box.half.x >= 0.0) {
+                         const double distance = ray_box(box, origin, direction, farthest);
+                         if (distance < 0.0) return farthest;
+                         best.distance = distance;
+                     } else {
+                         const Solid& solid = course.solids[item];
+                         const bool hull = solid.kind == SolidKind::hull;
+                         const bool met = hull ? ray_hull(solid, origin, direction, farthest, best)
+                                               : ray_triangle(solid, origin, direction, farthest, best);
+                         if (!met) return farthest;
                      }
-                     if (!met || hit.distance > farthest) return farthest;
-                     best = hit;
-                     best.piece = solid.piece;
-                     return hit.distance;
+                     met_item = item;
+                     any = true;
+                     return best.distance;
                  });
-    if (best.piece < 0) return std::nullopt;
+    if (!any) return std::nullopt;
+    best.piece = course.solids[met_item].piece;
     best.point = origin + direction * best.distance;
+    if (const RayBox& box = course.ray_boxes[met_item]; box.half.x >= 0.0) best.normal = face_of_box(box, best.point);
     return best;
 }
 

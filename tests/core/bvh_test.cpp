@@ -30,7 +30,8 @@ TEST(Bvh, EveryItemStandsInExactlyOneLeaf) {
         std::sort(items.begin(), items.end());
         for (std::size_t i = 0; i < count; ++i) EXPECT_EQ(items[i], i);
         std::size_t in_leaves = 0;
-        for (const Bvh::Node& node : bvh.nodes) in_leaves += node.count;
+        for (const Bvh::Node& node : bvh.nodes)
+            for (const std::uint32_t in_leaf : node.count) in_leaves += in_leaf;
         EXPECT_EQ(in_leaves, count);
     }
     EXPECT_TRUE(build_bvh({}).nodes.empty());
@@ -38,7 +39,7 @@ TEST(Bvh, EveryItemStandsInExactlyOneLeaf) {
 
 TEST(Bvh, ItemsInOnePlaceAreHalved) {
     const std::vector<Bounds> same(500, Bounds{Vec3{1.0}, Vec3{2.0}});
-    EXPECT_GT(build_bvh(same).nodes.size(), 100U);
+    EXPECT_GT(build_bvh(same).nodes.size(), 60U);
 }
 
 TEST(Bvh, WalkingFindsWhatTheBoxTestFinds) {

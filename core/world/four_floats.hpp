@@ -1,0 +1,35 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#if defined(__SSE__)
+#include <xmmintrin.h>
+#endif
+
+/// Four floats that are calculated with at once, by the compiler's vector types (g++ and clang).
+namespace leap {
+
+using FourFloats = float __attribute__((vector_size(16)));
+
+inline FourFloats four_times(float value) {
+    return FourFloats{value, value, value, value};
+}
+inline FourFloats load_four(const float* aligned) {
+    return *reinterpret_cast<const FourFloats*>(aligned);
+}
+#if defined(__SSE__)
+inline FourFloats larger(FourFloats a, FourFloats b) {
+    return _mm_max_ps(a, b);
+}
+inline FourFloats smaller(FourFloats a, FourFloats b) {
+    return _mm_min_ps(a, b);
+}
+#else
+inline FourFloats larger(FourFloats a, FourFloats b) {
+    return a > b ? a : b;
+}
+inline FourFloats smaller(FourFloats a, FourFloats b) {
+    return a < b ? a : b;
+}
+#endif
+
+}  // namespace leap
