@@ -62,10 +62,7 @@ void rate_independence() {
 }
 
 void never_through(std::int64_t wanted) {
-    const std::string script = std::string(test::plain_body) + R"(
-move throw on jump { phase a { start: launch look at 120 m/s  end after 0.3 s } }
-move slam on dash { phase a for 0.2 s { drive look at 120 m/s  gravity 0 m/s^2 } }
-)";
+    const std::string script = std::string(test::plain_body) + test::thrown_about;
     double deepest = 0.0;
     std::int64_t ticks = 0;
     std::int64_t outside = 0;

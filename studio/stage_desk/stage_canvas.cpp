@@ -50,9 +50,30 @@ void StageCanvas::fit(QSize size, bool smooth) {
     QOpenGLFramebufferObjectFormat format;
     format.setAttachment(QOpenGLFramebufferObject::Depth);
     buffers.plain = std::make_unique<QOpenGLFramebufferObject>(size, format);
-    if (!smooth) return;
+    if (!smooth) {
+        backdrop_ = std::make_unique<QOpenGLFramebufferObject>(size, format);
+        backdrop_key_ = last_key_ = {};
+        return;
+    }
     format.setSamples(samples);
     buffers.samples = std::make_unique<QOpenGLFramebufferObject>(size, format);
+}
+
+void StageCanvas::draw_behind(const StageRenderer::Frame& frame, QOpenGLFramebufferObject& drawn) {
+    constexpr GLbitfield all = GL_COLOR_BUFFER_BIT | GL_DEPTH_BUFFER_BIT;
+    const StageRenderer::BackdropKey key = renderer_.backdrop_key(frame);
+    if (key == backdrop_key_) {
+        QOpenGLFramebufferObject::blitFramebuffer(&drawn, backdrop_.get(), all, GL_NEAREST);
+        drawn.bind();
+        return;
+    }
+    renderer_.draw_backdrop(frame);
+    if (key == last_key_) {
+        QOpenGLFramebufferObject::blitFramebuffer(backdrop_.get(), &drawn, all, GL_NEAREST);
+        drawn.bind();
+        backdrop_key_ = key;
+    }
+    last_key_ = key;
 }
 
 const QImage& StageCanvas::draw(const StageRenderer::Frame& frame, bool still) {
@@ -62,7 +83,12 @@ const QImage& StageCanvas::draw(const StageRenderer::Frame& frame, bool still) {
     Buffers& buffers = smooth ? with_samples_ : without_;
     QOpenGLFramebufferObject& drawn = smooth ? *buffers.samples : *buffers.plain;
     drawn.bind();
-    renderer_.draw(frame);
+    if (smooth) {
+        renderer_.draw_backdrop(frame);
+    } else {
+        draw_behind(frame, drawn);
+    }
+    renderer_.draw_run(frame);
     if (smooth) QOpenGLFramebufferObject::blitFramebuffer(buffers.plain.get(), buffers.samples.get());
     buffers.plain->bind();
     context_.functions()->glReadPixels(0, 0, frame.size.width(), frame.size.height(), GL_BGRA, GL_UNSIGNED_BYTE,

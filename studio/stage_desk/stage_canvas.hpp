@@ -47,6 +47,12 @@ class StageCanvas {
     };
     Buffers with_samples_;
     Buffers without_;
+    /// While only the run changes, as when a dial is dragged, what lies behind it is copied, not drawn again. It is
+    /// kept from the second picture with the same key on, so that a moving camera costs no copies.
+    std::unique_ptr<QOpenGLFramebufferObject> backdrop_;
+    StageRenderer::BackdropKey backdrop_key_;
+    StageRenderer::BackdropKey last_key_;
+    void draw_behind(const StageRenderer::Frame& frame, QOpenGLFramebufferObject& drawn);
     QImage image_;
 };
 

@@ -35,7 +35,8 @@ void main() {
     gl_Position = view_projection * at;
 })";
 
-constexpr const char* mesh_fragment = R"(#version 330 core
+// Both fragment shaders of meshes begin with this: things far away sink into the dusk.
+constexpr const char* in_haze = R"(#version 330 core
 in vec3 world;
 flat in float with_grid;
 in vec3 tint;
@@ -43,23 +44,20 @@ uniform vec3 eye;
 uniform float alpha;
 uniform float lit;
 out vec4 shown;
-void main() {
-    vec3 c = tint;
+vec4 hazed(vec3 c) {
     vec3 away = world - eye;
     float far = max(dot(away, away) - 300.0, 0.0) * 0.00009;
     float haze = lit * far / (1.0 + far);
-    shown = vec4(mix(c, vec3(0.47, 0.42, 0.47), haze), alpha);
+    return vec4(mix(c, vec3(0.47, 0.42, 0.47), haze), alpha);
+})";
+
+constexpr const char* mesh_fragment = R"(
+void main() {
+    shown = hazed(tint);
 })";
 
 // The metre grid is drawn over surfaces that look up, and fades where its lines would run together.
-constexpr const char* grid_fragment = R"(#version 330 core
-in vec3 world;
-flat in float with_grid;
-in vec3 tint;
-uniform vec3 eye;
-uniform float alpha;
-uniform float lit;
-out vec4 shown;
+constexpr const char* grid_fragment = R"(
 void main() {
     vec3 c = tint;
     vec2 width = fwidth(world.xy);
@@ -71,10 +69,7 @@ void main() {
         vec2 strong = clamp(1.6 - five / max(width, vec2(1e-5)), 0.0, 1.0);
         c = mix(c, vec3(0.95, 0.93, 0.88), (0.15 * max(line.x, line.y) + 0.2 * max(strong.x, strong.y)) * fade);
     }
-    vec3 away = world - eye;
-    float far = max(dot(away, away) - 300.0, 0.0) * 0.00009;
-    float haze = lit * far / (1.0 + far);
-    shown = vec4(mix(c, vec3(0.47, 0.42, 0.47), haze), alpha);
+    shown = hazed(c);
 })";
 
 constexpr const char* ribbon_vertex = R"(#version 330 core
@@ -138,7 +133,7 @@ void main() {
     shown = vec4(mix(vec3(0.47, 0.42, 0.47), c, smoothstep(-0.06, 0.02, up)), 1.0);
 })";
 
-std::unique_ptr<QOpenGLShaderProgram> build(const char* vertex, const char* fragment) {
+std::unique_ptr<QOpenGLShaderProgram> build(const char* vertex, const QByteArray& fragment) {
     auto out = std::make_unique<QOpenGLShaderProgram>();
     out->addShaderFromSourceCode(QOpenGLShader::Vertex, vertex);
     out->addShaderFromSourceCode(QOpenGLShader::Fragment, fragment);
@@ -150,8 +145,8 @@ std::unique_ptr<QOpenGLShaderProgram> build(const char* vertex, const char* frag
 
 void StageRenderer::initialize() {
     gl_.initializeOpenGLFunctions();
-    mesh_program_ = build(mesh_vertex, mesh_fragment);
-    grid_program_ = build(mesh_vertex, grid_fragment);
+    mesh_program_ = build(mesh_vertex, QByteArray(in_haze) + mesh_fragment);
+    grid_program_ = build(mesh_vertex, QByteArray(in_haze) + grid_fragment);
     ribbon_program_ = build(ribbon_vertex, ribbon_fragment);
     sky_program_ = build(sky_vertex, sky_fragment);
     upload_mesh(shadow_, disc_mesh(QColor(0x10, 0x12, 0x18)));
@@ -201,6 +196,7 @@ void StageRenderer::upload_mesh(Part& part, const std::vector<MeshVertex>& mesh)
 void StageRenderer::set_course(const std::vector<MeshVertex>& mesh, double water_level) {
     upload_mesh(course_, mesh);
     water_level_ = water_level;
+    ++course_number_;
 }
 
 void StageRenderer::set_figure(const std::vector<MeshVertex>& mesh) {
@@ -302,9 +298,8 @@ void StageRenderer::draw_figure(const Figure& figure, const Frame& frame, bool g
     draw_mesh(velocity_, model, 1.0F, false);
 }
 
-void StageRenderer::draw(const Frame& frame) {
+void StageRenderer::aim(const Frame& frame) {
     gl_.glViewport(0, 0, frame.size.width(), frame.size.height());
-    gl_.glClear(GL_COLOR_BUFFER_BIT | GL_DEPTH_BUFFER_BIT);
     gl_.glEnable(GL_DEPTH_TEST);
     gl_.glDepthFunc(GL_LEQUAL);
     gl_.glEnable(GL_BLEND);
@@ -315,6 +310,11 @@ void StageRenderer::draw(const Frame& frame) {
     projection_ *= frame.camera.projection(frame.size);
     view_projection_ = projection_ * frame.camera.view_matrix();
     eye_ = frame.camera.position();
+}
+
+void StageRenderer::draw_backdrop(const Frame& frame) {
+    aim(frame);
+    gl_.glClear(GL_COLOR_BUFFER_BIT | GL_DEPTH_BUFFER_BIT);
     // Near things first: what they cover needs no work.
     draw_mesh(course_, QMatrix4x4(), 1.0F, true);
     if (water_level_ > -1e8) {
@@ -324,6 +324,14 @@ void StageRenderer::draw(const Frame& frame) {
         draw_mesh(water_, model, 1.0F, true);
     }
     draw_sky(frame);
+}
+
+StageRenderer::BackdropKey StageRenderer::backdrop_key(const Frame& frame) const {
+    return {frame.camera.projection(frame.size) * frame.camera.view_matrix(), course_number_};
+}
+
+void StageRenderer::draw_run(const Frame& frame) {
+    aim(frame);
     draw_path(kept_path_, frame, true);
     draw_path(now_path_, frame, false);
     draw_figure(frame.now, frame, false);

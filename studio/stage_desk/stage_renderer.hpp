@@ -40,9 +40,19 @@ class StageRenderer {
         bool show_velocity = true;
         bool show_ground = true;
     };
-    void draw(const Frame& frame);
+    /// The course, the water and the sky: the same picture as long as backdrop_key() is.
+    void draw_backdrop(const Frame& frame);
+    /// Paths and figures, over the backdrop.
+    void draw_run(const Frame& frame);
+    struct BackdropKey {
+        QMatrix4x4 view;
+        int course = -1;
+        friend bool operator==(const BackdropKey&, const BackdropKey&) = default;
+    };
+    BackdropKey backdrop_key(const Frame& frame) const;
 
   private:
+    void aim(const Frame& frame);
     struct Part {
         QOpenGLVertexArrayObject array;
         QOpenGLBuffer buffer{QOpenGLBuffer::VertexBuffer};
@@ -63,6 +73,7 @@ class StageRenderer {
     std::unique_ptr<QOpenGLShaderProgram> ribbon_program_;
     std::unique_ptr<QOpenGLShaderProgram> sky_program_;
     Part course_, water_, figure_, shadow_, ground_mark_, velocity_, now_path_, kept_path_, sky_;
+    int course_number_ = 0;  ///< counts the courses that were set
     double water_level_ = -1e9;
     QMatrix4x4 projection_;
     QMatrix4x4 view_projection_;

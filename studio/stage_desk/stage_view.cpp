@@ -30,10 +30,18 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
         course_dirty_ = jump_to_target_ = true;
         mark_run_dirty();
     });
-    connect(&session_, &Session::now_run_changed, this, &StageView::mark_run_dirty);
+    connect(&session_, &Session::now_run_changed, this, [this] {
+        // While a dial is turned the place stands still and the path bends, not the other way round.
+        camera_held_ = camera_held_ || session_.previewing();
+        mark_run_dirty();
+    });
     connect(&session_, &Session::kept_run_changed, this, &StageView::mark_run_dirty);
     connect(&session_, &Session::program_changed, this, [this] { course_dirty_ = true; });
-    connect(&session_, &Session::cursor_moved, this, [this] { redraw(); });
+    connect(&session_, &Session::cursor_moved, this, [this] {
+        camera_held_ = false;
+        redraw();
+    });
+    connect(&session_, &Session::tapes_changed, this, [this] { camera_held_ = false; });
     connect(&session_, &Session::play_started, this, [this] {
         orbit_yaw_ = orbit_pitch_ = 0.0;
         const State& state = session_.live_view().state;
@@ -75,6 +83,7 @@ void StageView::redraw() {
 
 void StageView::set_view(StageView3D view) {
     camera_.view = view;
+    camera_held_ = false;
     orbit_yaw_ = orbit_pitch_ = 0.0;
     redraw();
     emit view_changed();
@@ -170,7 +179,8 @@ StageRenderer::Frame StageView::make_frame() {
             camera_.yaw = row.look_yaw + (behind ? over_shoulder_yaw : 0.0) + orbit_yaw_;
             camera_.pitch = std::clamp((looked ? row.look_pitch : -0.3) + orbit_pitch_, -1.5, 1.2);
         }
-        camera_.follow(frame.now.feet, jump_to_target_ || !session_.playing() ? -1.0 : seconds);
+        const bool held = camera_held_ && !session_.playing() && !jump_to_target_;
+        if (!held) camera_.follow(frame.now.feet, jump_to_target_ || !session_.playing() ? -1.0 : seconds);
         jump_to_target_ = false;
     } else if (session_.course() && !session_.course()->plan.places.empty()) {
         camera_.follow(session_.course()->plan.places.front().position, -1.0);

@@ -25,6 +25,7 @@ class StageView : public QWidget {
     /// Draws the next frame with smooth edges at once, for a picture.
     void stand_still();
     void set_shows(bool labels, bool velocity, bool ground, bool ghost);
+    const StageCamera& camera() const { return camera_; }
     /// Milliseconds of the last frame, for measuring.
     double last_frame_ms() const { return last_frame_ms_; }
 
@@ -72,6 +73,7 @@ class StageView : public QWidget {
     std::optional<QPointF> drag_from_;
     bool dragged_ = false;
     bool mouse_captured_ = false;
+    bool camera_held_ = false;  ///< from the turn of a dial until the cursor or the view moves
     bool jump_to_target_ = true;
     StageLabels* labels_;
     std::vector<AirArc> arcs_;

@@ -18,10 +18,7 @@ class Thrown : public testing::TestWithParam<int> {};
 INSTANTIATE_TEST_SUITE_P(Rates, Thrown, testing::Values(30, 120, 480));
 
 TEST_P(Thrown, StaysOutsideOfSolidsAndInsideTheRoom) {
-    const std::string script = std::string(test::plain_body) + R"(
-move throw on jump { phase a { start: launch look at 120 m/s  end after 0.3 s } }
-move slam on dash { phase a for 0.2 s { drive look at 120 m/s  gravity 0 m/s^2 } }
-)";
+    const std::string script = std::string(test::plain_body) + test::thrown_about;
     double deepest = 0.0;
     std::int64_t ticks = 0;
     for (unsigned seed = 1; seed <= 6; ++seed) {

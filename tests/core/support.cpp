@@ -25,6 +25,11 @@ stance walk {
 }
 )";
 
+const char* const thrown_about = R"(
+move throw on jump { phase a { start: launch look at 120 m/s  end after 0.3 s } }
+move slam on dash { phase a for 0.2 s { drive look at 120 m/s  gravity 0 m/s^2 } }
+)";
+
 Program compile_or_fail(const std::string& text) {
     CompileOutput out = compile_text(text);
     for (const Diagnostic& d : out.diagnostics)

@@ -12,6 +12,8 @@ namespace leap::test {
 
 /// A body, ground and air stances and a jump button; tests add their moves behind it.
 extern const char* const plain_body;
+/// Two moves that throw that body along the view at 120 m/s.
+extern const char* const thrown_about;
 
 Program compile_or_fail(const std::string& text);
 /// The diagnostics of a text, one per line, without the file's name: "3:5: error: ...".

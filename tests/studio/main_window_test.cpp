@@ -79,6 +79,20 @@ TEST(MainWindow, PlayTenSecondsStopDragRiseReadTheHeightSaveOneNumber) {
     EXPECT_EQ(saved.substr(saved.find(" m ", literal)), on_disk.substr(on_disk.find(" m ", literal)));
 }
 
+TEST(MainWindow, TheStageStandsStillWhileADialIsTurned) {
+    Studio studio;
+    studio.session->set_cursor(1.2);
+    studio.settle();
+    const StageView* stage = studio.desk->stage();
+    const Vec3 before = stage->camera().position();
+    studio.session->preview_dial(studio.dial("hop.rise"), 4.0);
+    studio.settle();
+    EXPECT_NEAR(glm::length(stage->camera().position() - before), 0.0, 1e-9);
+    studio.session->set_cursor(1.25);
+    studio.settle();
+    EXPECT_GT(glm::length(stage->camera().position() - before), 0.1) << "the cursor takes the view along again";
+}
+
 TEST(MainWindow, UndoAndRedoByKeys) {
     Studio studio;
     DialRow* row = studio.desk->sheet()->row_of(studio.dial("hop.rise"));
