@@ -47,7 +47,7 @@ int explain(const ExplainOptions& options) {
     }
     const auto inputs = resolve_inputs(prepared.program, *tape);
     const State state = state_at(rehearsal, *inputs, *trace, options.at_s);
-    const Moment moment{prepared.program, prepared.tuning, state};
+    const Moment moment = rehearsal.moment(state);
     fmt::print("{} at {:.3f} s, stance {}\n", tape->name, state.time,
                state.stance < 0 ? "none" : prepared.program.machines[static_cast<std::size_t>(state.stance)].name);
     for (const std::int32_t move : prepared.program.moves)

@@ -39,6 +39,24 @@ inline constexpr int ground_end_halvings = 14;
 /// The body may not leave this distance from the origin (m); beyond, doubles lose the millimetre.
 inline constexpr double farthest_place_m = 1e6;
 
+// --- Probes, ropes, flights -----------------------------------------------------------------------------------------
+/// Where the course of things inside a tick isn't known in closed form (ropes, walls that are clung to, forces that
+/// change with time) motion goes on in stretches of at most this (s), whatever the tick rate. Shorter is dearer.
+inline constexpr double longest_curved_stretch_s = 1.0 / 240.0;
+/// Steps of the pendulum inside such a stretch. Leave.
+inline constexpr int swing_steps = 2;
+/// A rope is never shorter than this (m), so that a swing stays a swing.
+inline constexpr double shortest_rope_m = 0.4;
+/// A point nearer than this counts as reached (m).
+inline constexpr double reached_m = 1e-4;
+/// How fast a body that clings is drawn to its wall (m/s), and the gap that is left alone (m).
+inline constexpr double cling_pull_mps = 4.0;
+inline constexpr double cling_gap_m = 0.003;
+/// Walls lean at most this much (upward part of their normal).
+inline constexpr double wall_lean = 0.35;
+/// Looks down for a lip are this far apart (m), and start this much above the highest lip.
+inline constexpr double lip_look_step_m = 0.15;
+
 // --- Files ----------------------------------------------------------------------------------------------------------
 /// Newest format numbers that are read and written.
 inline constexpr int tape_format = 1;

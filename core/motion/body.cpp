@@ -56,8 +56,9 @@ Vec3 slid(const BodyShape& shape, Vec3 v, const Vec3& normal) {
     return unlocked(shape, v);
 }
 
-void note_bump(MotionResult& out, const Vec3& normal, double closing_speed) {
+void note_bump(MotionResult& out, const Vec3& normal, double closing_speed, std::int32_t piece) {
     if (closing_speed < defaults::softest_bump_mps) return;
+    if (normal.z < 0.7) out.bumped_piece = piece;
     if (normal.z < -0.7) {
         out.bumped_ceiling = true;
     } else if (normal.z < 0.7) {
@@ -118,7 +119,7 @@ MotionResult move_in_air(const Course& course, const BodyShape& shape, const Bod
             out.seconds = seconds - left;
             return out;
         }
-        note_bump(out, hit->normal, -glm::dot(law.velocity, hit->normal));
+        note_bump(out, hit->normal, -glm::dot(law.velocity, hit->normal), hit->piece);
         law.velocity = slid(shape, law.velocity, hit->normal);
         law.acceleration = slid(shape, law.acceleration, hit->normal);
         // Between two surfaces only the line where they meet is left.
@@ -175,9 +176,9 @@ GroundSlide slide_on_ground(const Course& course, const BodyShape& shape, BodySt
                             Vec3 arriving, MotionResult& out) {
     const double whole = std::max(flat_length(motion), 1e-12);
     GroundSlide result;
-    const auto blocked_by = [&](const Vec3& normal) {
+    const auto blocked_by = [&](const Vec3& normal, std::int32_t piece) {
         const Vec3 side = direction_or_zero(flat(normal));
-        note_bump(out, side, -glm::dot(arriving, side));
+        note_bump(out, side, -glm::dot(arriving, side), piece);
         if (out.bumped_wall && result.first_bump > 1.0) result.first_bump = 1.0 - flat_length(motion) / whole;
         arriving = slid(shape, arriving, side);
         velocity = slid(shape, velocity, side);
@@ -198,7 +199,7 @@ GroundSlide slide_on_ground(const Course& course, const BodyShape& shape, BodySt
         if (is_walkable(shape, hit->normal)) {
             // A slope (or a seam, which changes nothing). Twice the same one means there is no way up: treat as wall.
             if (before && glm::dot(*before, hit->normal) > 1.0 - 1e-9) {
-                motion = blocked_by(hit->normal);
+                motion = blocked_by(hit->normal, hit->piece);
             }
             ground = hit->normal;
             before = hit->normal;
@@ -211,7 +212,7 @@ GroundSlide slide_on_ground(const Course& course, const BodyShape& shape, BodySt
             motion -= direction_or_zero(motion) * std::min(glm::length(went), glm::length(motion));
             continue;
         }
-        motion = blocked_by(hit->normal);
+        motion = blocked_by(hit->normal, hit->piece);
         if (before && glm::dot(motion, *before) < -1e-9) motion = Vec3{0.0};  // a corner
         before = direction_or_zero(flat(hit->normal));
     }
@@ -244,8 +245,10 @@ MotionResult move_on_ground(const Course& course, const BodyShape& shape, const 
         const double wanted = bump_share * glm::length(motion);
         const double t = time_along(on_flat, direction_or_zero(motion), wanted, seconds, bump_share * seconds);
         const Vec3 wall = out.wall_normal;
+        const std::int32_t piece = out.bumped_piece;
         if (!attempt(t, out)) return out;
         out.bumped_wall = true;
+        out.bumped_piece = piece;
         out.wall_normal = wall;
         out.body.velocity = along_ground(slid(shape, flat(out.body.velocity), wall), out.body.ground_normal);
         return out;

@@ -39,6 +39,7 @@ struct MotionResult {
     bool bumped_wall = false;
     bool bumped_ceiling = false;
     Vec3 wall_normal{0.0};
+    std::int32_t bumped_piece = -1;
 };
 
 /// Moves the body for at most `seconds`. Stops early where it lands, leaves the ground, or runs into a wall or ceiling,

@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/defaults.hpp"
+#include "core/play/meters.hpp"
 
 namespace leap {
 namespace {
@@ -66,6 +67,20 @@ void remember(const Moment& m, const Act& act, State& state) {
     for (int i = 0; i < 3; ++i) state.memory[slot + static_cast<std::size_t>(i)] = value[i];
 }
 
+void spend_at(const Moment& m, const Act& act, double amount, State& state) {
+    const auto i = static_cast<std::size_t>(act.index);
+    spend(m.program.meters[i], amount, state.time, state.meters[i]);
+}
+
+/// A target that isn't there any more, or never was, is struck without effect.
+void strike(const Moment& m, double target, State& state, Trace* trace) {
+    const auto count = static_cast<double>(state.target_struck_at.size());
+    if (!(target >= 0.0) || target >= count || !target_there(m, static_cast<std::int32_t>(target))) return;
+    state.target_struck_at[static_cast<std::size_t>(target)] = state.time;
+    if (trace != nullptr)
+        trace->events.push_back({state.time, EventKind::struck, static_cast<std::int32_t>(target), -1});
+}
+
 }  // namespace
 
 void leave_ground(State& state, bool by_launch) {
@@ -78,9 +93,9 @@ void leave_ground(State& state, bool by_launch) {
 }
 
 void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& state, std::uint32_t& emitted,
-              Trace* trace) {
+              ProbeMemo& memo, Trace* trace) {
     for (const Act& act : acts) {
-        const Moment m{rehearsal.program, rehearsal.tuning, state};
+        const Moment m = rehearsal.moment(state, &memo);
         switch (act.kind) {
             case syntax::ActKind::launch: {
                 const bool stood = state.body.grounded;
@@ -93,7 +108,22 @@ void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& stat
             case syntax::ActKind::stop: stop(act.part, state.body.velocity); break;
             case syntax::ActKind::set_counter:
             case syntax::ActKind::add_counter: count(m.program, act, number(m, act.amount), state); break;
-            case syntax::ActKind::remember: remember(m, act, state); break;
+            case syntax::ActKind::remember:
+                remember(m, act, state);
+                memo.forget();
+                break;
+            case syntax::ActKind::spend: spend_at(m, act, number(m, act.amount), state); break;
+            case syntax::ActKind::gain: spend_at(m, act, -number(m, act.amount), state); break;
+            case syntax::ActKind::tag: {
+                double& until = state.tagged_until[static_cast<std::size_t>(act.index)];
+                until = std::max(until, state.time + number(m, act.amount));
+                break;
+            }
+            case syntax::ActKind::untag: state.tagged_until[static_cast<std::size_t>(act.index)] = never; break;
+            case syntax::ActKind::strike:
+                strike(m, number(m, act.amount), state, trace);
+                memo.forget();
+                break;
             case syntax::ActKind::emit:
                 emitted |= event_custom_first << static_cast<unsigned>(act.index);
                 if (trace != nullptr) trace->events.push_back({state.time, EventKind::emitted, act.index, -1});

@@ -9,7 +9,7 @@ namespace leap {
 
 /// Carries out acts, in order. Emitted events are added to `emitted`.
 void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& state, std::uint32_t& emitted,
-              Trace* trace);
+              ProbeMemo& memo, Trace* trace);
 
 /// The feet come off the ground. A launch uses up the coyote time; walking off an edge starts it.
 void leave_ground(State& state, bool by_launch);

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/play/gates.hpp"
 
 namespace leap {
 namespace {
@@ -42,6 +43,12 @@ void offer_roots(Earliest& out, double p, double v, double a) {
         if (t > defaults::crossing_nudge_s) out.crossing(t);
 }
 
+/// How things go on from here.
+struct Outlook {
+    const Law& law;
+    const MeterRates& rates;
+};
+
 void offer_speed(Earliest& out, const Moment& m, const Law& law, double wanted) {
     if (law.driven) return;
     const Vec3 v = flat(m.state.body.velocity);
@@ -50,7 +57,8 @@ void offer_speed(Earliest& out, const Moment& m, const Law& law, double wanted) 
     offer_roots(out, glm::dot(v, v) - wanted * wanted, 2 * glm::dot(v, a), 2 * glm::dot(a, a));
 }
 
-void offer_watch(Earliest& out, const Moment& m, const Law& law, const Watch& watch) {
+void offer_watch(Earliest& out, const Moment& m, const Outlook& ahead, const Watch& watch) {
+    const Law& law = ahead.law;
     const State& s = m.state;
     const auto machine_since = [&] { return s.machines[static_cast<std::size_t>(watch.index)].phase_since; };
     const double value = number(m, watch.value);
@@ -77,6 +85,11 @@ void offer_watch(Earliest& out, const Moment& m, const Law& law, const Watch& wa
         case WatchKind::grounded_time:
             if (s.body.grounded) out.crossing(s.contact_since + value - s.time);
             break;
+        case WatchKind::meter: {
+            const auto meter = static_cast<std::size_t>(watch.index);
+            if (ahead.rates[meter] != 0.0) out.crossing((value - s.meters[meter].value) / ahead.rates[meter]);
+            break;
+        }
         case WatchKind::airborne_time:
             if (!s.body.grounded) out.crossing(s.contact_since + value - s.time);
             break;
@@ -88,11 +101,12 @@ void offer_watch(Earliest& out, const Moment& m, const Law& law, const Watch& wa
     }
 }
 
-void offer_condition(Earliest& out, const Moment& m, const Law& law, const Condition& condition) {
-    for (const Watch& watch : condition.watches) offer_watch(out, m, law, watch);
+void offer_condition(Earliest& out, const Moment& m, const Outlook& ahead, const Condition& condition) {
+    for (const Watch& watch : condition.watches) offer_watch(out, m, ahead, watch);
 }
 
-void offer_phase(Earliest& out, const Moment& m, const Law& law, std::int32_t index) {
+void offer_phase(Earliest& out, const Moment& m, const Outlook& ahead, std::int32_t index) {
+    if (index < 0) return;
     const MachineState& running = m.state.machines[static_cast<std::size_t>(index)];
     if (running.phase < 0) return;
     const Phase& phase =
@@ -101,47 +115,59 @@ void offer_phase(Earliest& out, const Moment& m, const Law& law, std::int32_t in
     if (phase.duration) out.timer(number(m, *phase.duration) - elapsed);
     for (const Way& way : phase.ways) {
         if (way.after) out.timer(number(m, *way.after) - elapsed);
-        if (way.when) offer_condition(out, m, law, *way.when);
+        if (way.when) offer_condition(out, m, ahead, *way.when);
     }
     for (const Block& block : phase.blocks)
         if (block.trigger == syntax::Trigger::at) out.timer(number(m, block.at) - elapsed);
 }
 
 /// A press that still waits: whatever may let a move answer it.
-void offer_starts(Earliest& out, const Moment& m, const Law& law, const Machine& machine, const MachineState& running) {
-    if (!m.state.buttons[static_cast<std::size_t>(machine.button)].pending || !machine.buffer) return;
+/// A press that still waits, or a condition that starts by itself: whatever may let the move begin.
+void offer_starts(Earliest& out, const Moment& m, const Outlook& ahead, std::int32_t index) {
+    const Machine& machine = m.program.machines[static_cast<std::size_t>(index)];
+    const MachineState& running = m.state.machines[static_cast<std::size_t>(index)];
+    if (machine.button >= 0) {
+        if (!m.state.buttons[static_cast<std::size_t>(machine.button)].pending || !machine.buffer) return;
+    } else if (machine.start_when && running.phase < 0) {
+        offer_condition(out, m, ahead, machine.start_when->condition);
+    } else {
+        return;
+    }
+    if (const auto refusal = cut_refusal(m, index); refusal && refusal->seconds_left) out.timer(*refusal->seconds_left);
     for (const Gate& gate : machine.gates) {
         if (gate.cooldown) {
             out.timer(running.started_at + number(m, gate.cooldown_time) - m.state.time);
         } else {
-            offer_condition(out, m, law, gate.condition);
+            offer_condition(out, m, ahead, gate.condition);
         }
     }
 }
 
 }  // namespace
 
-double time_to_next_instant(const Moment& m, const Law& law, double longest) {
+double time_to_next_instant(const Moment& m, const Law& law, const MeterRates& rates, double longest) {
     Earliest out(std::min(longest, law.horizon));
-    if (m.state.move >= 0) offer_phase(out, m, law, m.state.move);
+    const Outlook ahead{law, rates};
+    for (const std::int32_t move : m.state.moves) offer_phase(out, m, ahead, move);
+    for (const double until : m.state.tagged_until) out.timer(until - m.state.time);
     for (const std::int32_t index : m.program.stances) {
         const Machine& stance = m.program.machines[static_cast<std::size_t>(index)];
-        if (stance.when) offer_condition(out, m, law, *stance.when);
-        if (stance.until && index == m.state.stance) offer_condition(out, m, law, *stance.until);
+        if (stance.when) offer_condition(out, m, ahead, *stance.when);
+        if (stance.until && index == m.state.stance) offer_condition(out, m, ahead, *stance.until);
     }
     for (const std::int32_t index : m.program.moves) {
         const Machine& move = m.program.machines[static_cast<std::size_t>(index)];
         const MachineState& running = m.state.machines[static_cast<std::size_t>(index)];
-        offer_starts(out, m, law, move, running);
+        offer_starts(out, m, ahead, index);
         if (!move.charges) continue;
-        if (move.charges->refill_when) offer_condition(out, m, law, *move.charges->refill_when);
+        if (move.charges->refill_when) offer_condition(out, m, ahead, *move.charges->refill_when);
         if (move.charges->refill_after && running.charge_spent_at > never)
             out.timer(running.charge_spent_at + number(m, *move.charges->refill_after) - m.state.time);
     }
     for (std::size_t i = 0; i < m.program.counters.size(); ++i) {
         const CounterInfo& counter = m.program.counters[i];
         if (!counter.back_when) continue;
-        offer_condition(out, m, law, *counter.back_when);
+        offer_condition(out, m, ahead, *counter.back_when);
         if (m.state.counters[i].back_since > never)
             out.timer(m.state.counters[i].back_since + number(m, counter.back_after) - m.state.time);
     }

@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include "core/play/meters.hpp"
 #include "core/play/motion_law.hpp"
 
 namespace leap {
 
 /// Seconds until the next instant that rules may react to: a timer that runs out, or a watched quantity that passes
 /// the value a condition compares it with. At most `longest`.
-double time_to_next_instant(const Moment& moment, const Law& law, double longest);
+double time_to_next_instant(const Moment& moment, const Law& law, const MeterRates& rates, double longest);
 
 }  // namespace leap

@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: MIT
 #include "core/play/evaluate.hpp"
 
+#include <algorithm>
 #include <cmath>
 
+#include "core/defaults.hpp"
+#include "core/play/probes.hpp"
 #include "core/script/interpreter.hpp"
 
 namespace leap {
@@ -13,6 +16,9 @@ const MachineState& machine_state(const Moment& m, int index) {
 }
 const ButtonState& button_state(const Moment& m, int index) {
     return m.state.buttons[static_cast<std::size_t>(index)];
+}
+std::string_view kind_name(const Moment& m, int index) {
+    return m.program.kinds[static_cast<std::size_t>(index)];
 }
 double as_number(bool value) {
     return value ? 1.0 : 0.0;
@@ -35,7 +41,18 @@ Vec3 stick_in_world(const Moment& m) {
 struct MomentSenses {
     const Moment& moment;
     double number(Sense sense, int index, int detail) const { return sense_number(moment, sense, index, detail); }
-    Vec3 vector(Sense sense) const { return sense_vector(moment, sense); }
+    Vec3 vector(Sense sense, int index) const { return sense_vector(moment, sense, index); }
+    double meter(int index) const { return moment.state.meters[static_cast<std::size_t>(index)].value; }
+    bool there(double target) const { return target_there(moment, target_index(target)); }
+    Vec3 target_place(double target) const {
+        const std::int32_t index = target_index(target);
+        return index < 0 ? moment.state.body.position
+                         : moment.course->plan.targets[static_cast<std::size_t>(index)].position;
+    }
+    std::int32_t target_index(double number) const {
+        const std::size_t count = moment.course == nullptr ? 0 : moment.course->plan.targets.size();
+        return number >= 0.0 && number < static_cast<double>(count) ? static_cast<std::int32_t>(number) : -1;
+    }
     double counter(int index) const { return moment.state.counters[static_cast<std::size_t>(index)].value; }
     double memory(int slot) const { return moment.state.memory[static_cast<std::size_t>(slot)]; }
     bool within(const Instruction& in, double seconds) const {
@@ -43,7 +60,62 @@ struct MomentSenses {
     }
 };
 
+double probe_number(const Moment& m, Sense sense, int index) {
+    const ProbeResult result = ask_probe(m, index);
+    switch (sense) {
+        case Sense::probe_hit: return as_number(result.hit);
+        case Sense::probe_distance: return result.distance;
+        case Sense::probe_height: return result.point.z - m.state.body.position.z;
+        case Sense::probe_side: return result.side;
+        case Sense::probe_slope: return result.hit ? std::acos(std::clamp(result.normal.z, -1.0, 1.0)) : 0.0;
+        default: return result.target;
+    }
+}
+
+Vec3 probe_vector(const Moment& m, Sense sense, int index) {
+    const ProbeResult result = ask_probe(m, index);
+    if (sense == Sense::probe_point) return result.point;
+    if (sense == Sense::probe_place) return result.place;
+    if (sense == Sense::probe_normal) return result.normal;
+    return direction_or_zero(result.point - result.from);
+}
+
+/// The point that a phase in force flies to has been reached.
+bool has_reached(const Moment& m) {
+    for (const std::int32_t move : m.state.moves) {
+        const Phase* phase = move < 0 ? nullptr : phase_in_force(m, move);
+        if (phase == nullptr || !phase->effects.fly) continue;
+        return flight_left(m, *phase->effects.fly) <= defaults::reached_m;
+    }
+    return false;
+}
+
 }  // namespace
+
+const Phase* phase_in_force(const Moment& m, std::int32_t machine) {
+    const std::int32_t phase = machine < 0 ? -1 : machine_state(m, machine).phase;
+    if (phase < 0) return nullptr;
+    return &m.program.machines[static_cast<std::size_t>(machine)].phases[static_cast<std::size_t>(phase)];
+}
+
+bool has_tag(const Moment& m, std::int32_t tag) {
+    if (m.state.tagged_until[static_cast<std::size_t>(tag)] > m.state.time + 1e-10) return true;
+    const auto carries = [&](std::int32_t machine) {
+        const Phase* phase = phase_in_force(m, machine);
+        return phase != nullptr &&
+               std::find(phase->effects.tags.begin(), phase->effects.tags.end(), tag) != phase->effects.tags.end();
+    };
+    return carries(m.state.stance) || std::any_of(m.state.moves.begin(), m.state.moves.end(), carries);
+}
+
+bool target_there(const Moment& m, std::int32_t target) {
+    if (m.course == nullptr || target < 0) return false;
+    const auto i = static_cast<std::size_t>(target);
+    const double struck = i < m.state.target_struck_at.size() ? m.state.target_struck_at[i] : never;
+    if (struck == never) return true;
+    const double back = m.course->plan.targets[i].back_after_s;
+    return back >= 0.0 && m.state.time - struck >= back - 1e-10;
+}
 
 double sense_number(const Moment& m, Sense sense, int index, int detail) {
     const State& s = m.state;
@@ -56,7 +128,7 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
         case Sense::grounded_time: return s.body.grounded ? s.time - s.contact_since : 0.0;
         case Sense::airborne_time: return s.body.grounded ? 0.0 : s.time - s.contact_since;
         case Sense::phase_time:
-            return machine_state(m, index).phase < 0 ? 0.0 : s.time - machine_state(m, index).phase_since;
+            return machine_state(m, index).phase < 0 ? 0.0 : s.time + m.ahead - machine_state(m, index).phase_since;
         case Sense::share: {
             const MachineState& machine = machine_state(m, index);
             if (machine.phase < 0) return 0.0;
@@ -64,7 +136,7 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
                 m.program.machines[static_cast<std::size_t>(index)].phases[static_cast<std::size_t>(machine.phase)];
             if (!phase.duration) return 0.0;
             const double length = leap::number(m, *phase.duration);
-            return length > 0.0 ? std::clamp((s.time - machine.phase_since) / length, 0.0, 1.0) : 1.0;
+            return length > 0.0 ? std::clamp((s.time + m.ahead - machine.phase_since) / length, 0.0, 1.0) : 1.0;
         }
         case Sense::stance_time: return s.time - machine_state(m, s.stance).phase_since;
         case Sense::slope: return s.body.grounded ? std::acos(std::clamp(s.body.ground_normal.z, -1.0, 1.0)) : 0.0;
@@ -78,6 +150,29 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
         case Sense::pressed: return as_number(button_state(m, index).fresh_press);
         case Sense::released: return as_number(button_state(m, index).fresh_release);
         case Sense::held_time: return button_state(m, index).down ? s.time - button_state(m, index).pressed_at : 0.0;
+        case Sense::press_length: {
+            const ButtonState& button = button_state(m, index);
+            if (button.pressed_at == never) return 0.0;
+            return (button.down ? s.time : button.released_at) - button.pressed_at;
+        }
+        case Sense::has_tag: return as_number(has_tag(m, index));
+        case Sense::bumped_kind:
+            return as_number((s.events & event_bumped_piece) != 0 && m.course != nullptr &&
+                             is_of_kind(m.course->plan, s.bumped_piece, kind_name(m, index)));
+        case Sense::stands_on:
+            return as_number(s.body.grounded && m.course != nullptr &&
+                             is_of_kind(m.course->plan, s.body.ground_piece, kind_name(m, index)));
+        case Sense::completed: return as_number(machine_state(m, index).outcome == Outcome::completed);
+        case Sense::failed: return as_number(machine_state(m, index).outcome == Outcome::failed);
+        case Sense::was_cut: return as_number(machine_state(m, index).outcome == Outcome::cut);
+        case Sense::reached: return as_number(has_reached(m));
+        case Sense::taut: return as_number(s.taut);
+        case Sense::probe_hit:
+        case Sense::probe_distance:
+        case Sense::probe_height:
+        case Sense::probe_side:
+        case Sense::probe_slope:
+        case Sense::probe_target: return probe_number(m, sense, index);
         case Sense::heard: return as_number((s.events & (event_custom_first << static_cast<unsigned>(index))) != 0);
         case Sense::active: {
             const std::int32_t phase = machine_state(m, index).phase;
@@ -87,10 +182,15 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
     }
 }
 
-Vec3 sense_vector(const Moment& m, Sense sense) {
+Vec3 sense_vector(const Moment& m, Sense sense, int index) {
     const State& s = m.state;
     switch (sense) {
         case Sense::velocity: return s.body.velocity;
+        case Sense::place: return s.body.position;
+        case Sense::probe_point:
+        case Sense::probe_place:
+        case Sense::probe_normal:
+        case Sense::probe_direction: return probe_vector(m, sense, index);
         case Sense::stick: return stick_in_world(m);
         case Sense::forward: return facing_direction(s.facing);
         case Sense::right: return {std::sin(s.facing), -std::cos(s.facing), 0.0};

@@ -1,15 +1,40 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <optional>
+
 #include "core/play/state.hpp"
+#include "core/world/course.hpp"
 
 namespace leap {
 
-/// What expressions are worked out against.
+struct ProbeResult {
+    bool hit = false;
+    Vec3 from{0.0};   ///< where it looks from
+    Vec3 point{0.0};  ///< where it ends
+    Vec3 place{0.0};
+    Vec3 normal{0.0};
+    double distance = 0.0;
+    double side = 0.0;
+    std::int32_t target = -1;
+};
+
+/// Answers of probes at one instant, so that each is asked once. Forgotten when anything they depend on changes.
+struct ProbeMemo {
+    std::vector<std::optional<ProbeResult>> results;
+    void forget() {
+        for (auto& result : results) result.reset();
+    }
+};
+
+/// What expressions are worked out against. Without a course no probe hits anything.
 struct Moment {
     const Program& program;
     const Tuning& tuning;
     const State& state;
+    const Course* course = nullptr;
+    ProbeMemo* memo = nullptr;
+    double ahead = 0.0;  ///< s; phase times are taken this much later
 };
 
 double number(const Moment& moment, const Expression& expression);
@@ -18,7 +43,14 @@ bool truth(const Moment& moment, const Expression& expression);
 
 /// A sense without an expression around it.
 double sense_number(const Moment& moment, Sense sense, int index, int detail);
-Vec3 sense_vector(const Moment& moment, Sense sense);
+Vec3 sense_vector(const Moment& moment, Sense sense, int index = -1);
+
+/// Whether the body carries a tag, by an act or by a phase in force.
+bool has_tag(const Moment& moment, std::int32_t tag);
+/// The phase and effects of a machine in force, or nothing.
+const Phase* phase_in_force(const Moment& moment, std::int32_t machine);
+/// Whether a target of the course is there.
+bool target_there(const Moment& moment, std::int32_t target);
 
 /// When a sense that `within` knows last held: now while it does, `never` when it has not yet.
 double last_true(const Moment& moment, Sense sense, int index);

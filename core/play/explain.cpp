@@ -25,6 +25,15 @@ std::string seen_by(const Moment& m, const GatePart& part) {
     return truth(m, part.truth) ? "yes" : "no";
 }
 
+/// "breath 8 of 15" when the part compares a meter.
+std::string meter_words(const Moment& m, const GatePart& part) {
+    if (!part.left || part.left->count != 1) return {};
+    const Instruction& in = m.program.code[part.left->first];
+    if (in.op != Op::meter) return {};
+    return fmt::format("{} {} of {}", m.program.meters[static_cast<std::size_t>(in.index)].name,
+                       number_text(number(m, *part.left), 0), number_text(number(m, *part.right), 0));
+}
+
 GateAnswer answer_of(const Moment& m, std::int32_t move, const Gate& gate) {
     GateAnswer out;
     out.text = gate.text;
@@ -46,7 +55,19 @@ GateAnswer answer_of(const Moment& m, std::int32_t move, const Gate& gate) {
         }
     if (shown == nullptr) return out;
     out.seen = seen_by(m, *shown);
+    if (!out.holds) out.meter = meter_words(m, *shown);
     if (gate.parts.size() > 1 && !out.holds) out.seen = fmt::format("{}: {}", shown->text, out.seen);
+    return out;
+}
+
+GateAnswer refused_cut(const Moment& m, const CutRefusal& refusal) {
+    const Machine& active = m.program.machines[static_cast<std::size_t>(refusal.active)];
+    const auto phase = static_cast<std::size_t>(m.state.machines[static_cast<std::size_t>(refusal.active)].phase);
+    GateAnswer out;
+    out.text = fmt::format("may cut {}.{}", active.name, active.phases[phase].name);
+    out.reason = fmt::format("{} holds the body", active.name);
+    out.seen = refusal.seconds_left ? fmt::format("in {:.2f} s", *refusal.seconds_left) : "no";
+    out.range = active.phases[phase].range;
     return out;
 }
 
@@ -61,6 +82,11 @@ MoveAnswer explain_move(const Moment& m, std::int32_t move) {
     const GateAnswer* refusing = nullptr;
     const Gate* waiting_for = nullptr;
     out.gates.reserve(machine.gates.size() + 1);
+    if (machine.start_when) {
+        out.gates.push_back(answer_of(m, move, *machine.start_when));
+        out.gates.back().text = "when " + out.gates.back().text;
+    }
+    const std::size_t first_gate = out.gates.size();
     for (const Gate& gate : machine.gates) out.gates.push_back(answer_of(m, move, gate));
     if (machine.charges) {
         GateAnswer charge;
@@ -72,16 +98,22 @@ MoveAnswer explain_move(const Moment& m, std::int32_t move) {
         charge.range = machine.charges->count.range;
         out.gates.push_back(std::move(charge));
     }
+    const auto refusal = running.phase >= 0 ? std::nullopt : cut_refusal(m, move);
+    if (refusal) out.gates.push_back(refused_cut(m, *refusal));
     for (std::size_t i = 0; i < out.gates.size(); ++i) {
         if (out.gates[i].holds) continue;
-        const bool cooldown = i < machine.gates.size() && machine.gates[i].cooldown;
+        const std::size_t own = i - first_gate;
+        const bool cooldown = i >= first_gate && own < machine.gates.size() && machine.gates[own].cooldown;
         // A refusal weighs more than a wait.
         if (refusing == nullptr || (waiting_for != nullptr && !cooldown)) {
             refusing = &out.gates[i];
-            waiting_for = cooldown ? &machine.gates[i] : nullptr;
+            waiting_for = cooldown ? &machine.gates[own] : nullptr;
         }
     }
-    if (running.phase >= 0) {
+    if (m.tuning.is_off(move)) {
+        out.readiness = Readiness::refused;
+        out.why = "off for this run";
+    } else if (running.phase >= 0) {
         out.readiness = Readiness::active;
         out.why = machine.phases[static_cast<std::size_t>(running.phase)].name;
     } else if (refusing == nullptr) {
@@ -92,6 +124,7 @@ MoveAnswer explain_move(const Moment& m, std::int32_t move) {
     } else {
         out.readiness = Readiness::refused;
         out.why = refusing->reason.empty() ? fmt::format("not {}", refusing->text) : refusing->reason;
+        if (!refusing->meter.empty()) out.why = fmt::format("{}: {}", out.why, refusing->meter);
     }
     return out;
 }

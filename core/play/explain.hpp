@@ -13,7 +13,8 @@ struct GateAnswer {
     std::string text;    ///< the gate as written
     std::string reason;  ///< the author's words for its refusal, or empty
     bool holds = false;
-    std::string seen;  ///< the value it saw: "0.31 s ago", "breath is 8, needs >= 15"
+    std::string seen;   ///< the value it saw: "0.31 s ago", "breath is 8, needs >= 15"
+    std::string meter;  ///< "breath 8 of 15", when it compares a meter and refuses
     SourceRange range;
 };
 

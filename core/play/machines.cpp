@@ -14,28 +14,30 @@ constexpr double rounding_s = 1e-10;
 
 class Instant {
   public:
-    Instant(const Rehearsal& rehearsal, State& state, Trace* trace)
-        : rehearsal_(rehearsal), program_(rehearsal.program), state_(state), trace_(trace) {}
+    Instant(const Rehearsal& rehearsal, State& state, ProbeMemo& memo, Trace* trace)
+        : rehearsal_(rehearsal), program_(rehearsal.program), state_(state), memo_(memo), trace_(trace) {}
 
     void run() {
         for (int round = 0; round < defaults::most_changes_per_instant; ++round) {
-            blocks_on_events(state_.move);
+            for (const std::int32_t move : state_.moves) blocks_on_events(move);
             blocks_on_events(state_.stance);
             int changes = 0;
             while (once() && ++changes < defaults::most_changes_per_instant) {
             }
-            if (changes >= defaults::most_changes_per_instant) note(EventKind::fault, state_.move, -1);
+            if (changes >= defaults::most_changes_per_instant) note(EventKind::fault, state_.body_move(), -1);
             forget_events();
-            if (emitted_ == 0) return;
+            if (emitted_ == 0 && !outcomes_) return;
+            show_outcomes();
             state_.events = emitted_;
             emitted_ = 0;
         }
-        state_.events = 0;
-        note(EventKind::fault, state_.move, -1);
+        forget_events();
+        note(EventKind::fault, state_.body_move(), -1);
     }
 
   private:
-    Moment moment() const { return {program_, rehearsal_.tuning, state_}; }
+    Moment moment() const { return rehearsal_.moment(state_, &memo_); }
+    bool is_off(std::int32_t machine) const { return rehearsal_.tuning.is_off(machine); }
     const Machine& machine(std::int32_t index) const { return program_.machines[static_cast<std::size_t>(index)]; }
     MachineState& running(std::int32_t index) { return state_.machines[static_cast<std::size_t>(index)]; }
     const Phase& phase_of(std::int32_t index) {
@@ -45,11 +47,25 @@ class Instant {
     void note(EventKind kind, std::int32_t index, std::int32_t detail) {
         if (trace_ != nullptr) trace_->events.push_back({state_.time, kind, index, detail});
     }
-    void acts(const std::vector<Act>& list) { run_acts(rehearsal_, list, state_, emitted_, trace_); }
+    void acts(const std::vector<Act>& list) { run_acts(rehearsal_, list, state_, emitted_, memo_, trace_); }
 
     void forget_events() {
         state_.events = 0;
         for (ButtonState& button : state_.buttons) button.fresh_press = button.fresh_release = false;
+        if (outcomes_shown_)
+            for (MachineState& machine : state_.machines) machine.outcome = Outcome::none;
+        outcomes_shown_ = false;
+    }
+
+    /// How moves ended is an event too: it is seen in the round after.
+    void show_outcomes() {
+        if (!outcomes_) return;
+        for (MachineState& machine : state_.machines) {
+            machine.outcome = machine.outcome_ahead;
+            machine.outcome_ahead = Outcome::none;
+        }
+        outcomes_ = false;
+        outcomes_shown_ = true;
     }
 
     void blocks_on_events(std::int32_t index) {
@@ -75,7 +91,9 @@ class Instant {
     /// One round of steps 3 to 6; true when something changed.
     bool once() {
         fall_back_and_refill();
-        return take_way() || start_move() || choose_stance();
+        for (const std::int32_t move : state_.moves)
+            if (take_way(move)) return true;
+        return start_move() || choose_stance();
     }
 
     void fall_back_and_refill() {
@@ -107,9 +125,8 @@ class Instant {
         }
     }
 
-    bool take_way() {
-        if (state_.move < 0) return false;
-        const std::int32_t index = state_.move;
+    bool take_way(std::int32_t index) {
+        if (index < 0) return false;
         const Phase& phase = phase_of(index);
         const double elapsed = state_.time - running(index).phase_since;
         const bool time_up = phase.duration && elapsed >= number(moment(), *phase.duration) - rounding_s;
@@ -138,12 +155,15 @@ class Instant {
         return true;
     }
 
+    /// Whether what is active on the move's layer lets itself be cut by it.
+    bool may_cut(std::int32_t by) const { return !cut_refusal(moment(), by).has_value(); }
+
     void follow(std::int32_t index, const Way& way) {
         acts(way.acts);
         if (way.to >= 0) {
             enter(index, way.to);
         } else {
-            end(index, EventKind::ended, -1);
+            end(index, way.fails ? EventKind::failed : EventKind::ended, -1);
         }
     }
 
@@ -161,10 +181,12 @@ class Instant {
         for (const Block& block : entered.blocks)
             if (block.trigger == syntax::Trigger::start) acts(block.acts);
         if (entered.effects.drive) take_drive(index, *entered.effects.drive);
+        if (entered.effects.rope) own.rope_length = std::max(0.0, number(moment(), entered.effects.rope->length));
     }
 
     void take_drive(std::int32_t index, const Drive& drive) {
         running(index).drive_direction = direction_or_zero(vector(moment(), drive.direction));
+        running(index).drive_base = drive.adding ? state_.body.velocity : Vec3{0.0};
         if (state_.body.grounded && running(index).drive_direction.z > 1e-3) {
             leave_ground(state_, true);
             emitted_ |= event_left_ground;
@@ -188,22 +210,28 @@ class Instant {
         leave_phase(index);
         running(index).phase = -1;
         running(index).ended_at = state_.time;
-        if (state_.move == index) state_.move = -1;
+        std::replace(state_.moves.begin(), state_.moves.end(), index, -1);
+        running(index).outcome_ahead = kind == EventKind::ended
+                                           ? Outcome::completed
+                                           : (kind == EventKind::failed ? Outcome::failed : Outcome::cut);
+        outcomes_ = true;
         note(kind, index, by);
     }
 
     bool start_move() {
         for (const std::int32_t index : program_.moves) {
             if (!may_start(index)) continue;
-            if (state_.move >= 0) end(state_.move, EventKind::cut, index);
-            state_.buttons[static_cast<std::size_t>(machine(index).button)].pending = false;
+            std::int32_t& active = state_.moves[static_cast<std::size_t>(machine(index).layer)];
+            if (active >= 0) end(active, EventKind::cut, index);
+            if (machine(index).button >= 0)
+                state_.buttons[static_cast<std::size_t>(machine(index).button)].pending = false;
             MachineState& own = running(index);
             own.started_at = state_.time;
             if (machine(index).charges) {
                 own.charges -= 1.0;
                 own.charge_spent_at = state_.time;
             }
-            state_.move = index;
+            active = index;
             enter(index, 0);
             return true;
         }
@@ -212,7 +240,7 @@ class Instant {
 
     bool may_start(std::int32_t index) const {
         const Moment m = moment();
-        if (!press_waits(m, index) || !charge_left(m, index)) return false;
+        if (is_off(index) || !is_triggered(m, index) || !charge_left(m, index) || !may_cut(index)) return false;
         for (const Gate& gate : machine(index).gates)
             if (!gate_holds(m, index, gate)) return false;
         return true;
@@ -223,7 +251,7 @@ class Instant {
         if (now >= 0 && machine(now).until && !truth(moment(), machine(now).until->truth)) return false;
         for (const std::int32_t index : program_.stances) {
             const Machine& stance = machine(index);
-            if (stance.when && !truth(moment(), stance.when->truth)) continue;
+            if (stance.when && (is_off(index) || !truth(moment(), stance.when->truth))) continue;
             const bool allowed = stance.from.empty() || index == now ||
                                  std::find(stance.from.begin(), stance.from.end(), now) != stance.from.end();
             if (!allowed) continue;
@@ -245,14 +273,17 @@ class Instant {
     const Rehearsal& rehearsal_;
     const Program& program_;
     State& state_;
+    ProbeMemo& memo_;
     Trace* trace_;
     std::uint32_t emitted_ = 0;
+    bool outcomes_ = false;        ///< some move has just ended
+    bool outcomes_shown_ = false;  ///< and this round sees it
 };
 
 }  // namespace
 
-void run_instant(const Rehearsal& rehearsal, State& state, Trace* trace) {
-    Instant(rehearsal, state, trace).run();
+void run_instant(const Rehearsal& rehearsal, State& state, ProbeMemo& memo, Trace* trace) {
+    Instant(rehearsal, state, memo, trace).run();
 }
 
 }  // namespace leap

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/play/probes.hpp"
 
 namespace leap {
 namespace {
@@ -38,7 +39,7 @@ void steer(const Moment& m, const Forces& f, State& state, Law& law) {
     std::optional<double> gain;
     std::optional<double> brake;
     if (f.steer != nullptr) {
-        wanted = flat(sense_vector(m, Sense::stick)) * std::max(0.0, number(m, f.steer->speed));
+        wanted = steer_target(m, f);
         if (f.steer->gain) gain = std::max(0.0, number(m, *f.steer->gain));
         if (f.steer->brake) brake = std::max(0.0, number(m, *f.steer->brake));
     }
@@ -121,10 +122,42 @@ double mean_drive_speed(const Moment& m, const Forces& f, double from, double to
 }
 
 void set_driven(const Forces& f, double speed, Vec3& velocity) {
-    const Vec3 driven = f.drive_direction * speed;
+    const Vec3 driven = f.drive_base + f.drive_direction * speed;
     velocity.x = driven.x;
     velocity.y = driven.y;
     if (std::abs(f.drive_direction.z) > vertical_drive) velocity.z = driven.z;
+}
+
+/// Straight to the point, so that it is reached after distance / speed.
+void fly(const Moment& m, const Forces& f, State& state, Law& law) {
+    law.driven = law.flying = true;
+    law.motion.acceleration = Vec3{0.0};
+    const double left = flight_left(m, *f.fly);
+    const double speed = std::clamp(number(m, f.fly->speed), 0.0, defaults::fastest_body_mps);
+    const bool there = left <= defaults::reached_m * 0.5 || speed <= 0.0;
+    state.body.velocity = there ? Vec3{0.0} : flight_direction(m, *f.fly) * speed;
+    if (!there) law.horizon = std::min(law.horizon, left / speed);
+}
+
+/// Along the wall at the speed the body has, drawn to it where a gap has opened; round bends the speed stays.
+void cling(const Moment& m, const Forces& f, State& state, Law& law) {
+    const ProbeResult wall = ask_probe(m, f.cling);
+    if (!wall.hit) return;
+    law.curved = true;
+    const Vec3 normal = direction_or_zero(flat(wall.normal));
+    Vec3 v = flat(state.body.velocity);
+    const double speed = glm::length(v);
+    v = direction_or_zero(v - normal * glm::dot(v, normal)) * speed;
+    const Vec3 towards = direction_or_zero(wall.point - wall.from);
+    const double gap = (wall.distance + state.radius) * std::abs(glm::dot(towards, normal)) - state.radius;
+    state.wall_normal = normal;
+    state.body.velocity.x = v.x;
+    state.body.velocity.y = v.y;
+    if (gap > defaults::cling_gap_m) {
+        // At most what closes the gap within one stretch, so that the pull never runs into the wall.
+        const double least = defaults::cling_gap_m * 0.7;
+        law.pull = -normal * std::min(defaults::cling_pull_mps, (gap - least) / defaults::longest_curved_stretch_s);
+    }
 }
 
 }  // namespace
@@ -142,26 +175,68 @@ Forces forces_at(const Moment& m) {
         if (out.steer == nullptr && effects.steer) out.steer = &*effects.steer;
         if (out.cap == nullptr && effects.cap) out.cap = &*effects.cap;
         if (out.limit == nullptr && effects.limit) out.limit = &*effects.limit;
+        if (out.fly == nullptr && effects.fly) out.fly = &*effects.fly;
+        if (out.cling < 0) out.cling = effects.cling;
+        if (out.capsule == nullptr && effects.capsule) out.capsule = &*effects.capsule;
+        if (out.face == nullptr && effects.face) out.face = &*effects.face;
+        if (effects.boost) out.boost *= std::max(0.0, number(m, *effects.boost));
+        if (out.rope == nullptr && effects.rope) {
+            out.rope = &*effects.rope;
+            out.rope_machine = machine;
+        }
         if (gravity == nullptr && effects.gravity) gravity = &*effects.gravity;
         if (out.drive == nullptr && effects.drive && glm::length(running.drive_direction) > 0.5) {
             out.drive = &*effects.drive;
             out.drive_time = m.state.time - running.phase_since;
             out.drive_direction = running.drive_direction;
+            if (effects.drive->adding) out.drive_base = running.drive_base;
             if (phase.duration) out.drive_duration = number(m, *phase.duration);
         }
     };
-    add(m.state.move);
+    for (const std::int32_t move : m.state.moves) add(move);
     add(m.state.stance);
-    out.gravity = number(m, gravity != nullptr ? *gravity : m.program.body.gravity);
+    out.pull = gravity != nullptr ? gravity : &m.program.body.gravity;
+    out.gravity = number(m, *out.pull);
     return out;
+}
+
+Vec3 steer_target(const Moment& m, const Forces& f) {
+    const Vec3 stick = flat(sense_vector(m, Sense::stick));
+    const double speed = std::max(0.0, number(m, f.steer->speed)) * f.boost;
+    if (!f.steer->along) return stick * speed;
+    const Vec3 line = direction_or_zero(flat(vector(m, *f.steer->along)));
+    return line * (glm::dot(stick, line) * speed);
+}
+
+void take_mean_gravity(const Moment& m, const Forces& f, double seconds, Law& law) {
+    if (f.pull->folded >= 0 || law.motion.acceleration.z == 0.0 || law.flying) return;
+    Moment middle = m;
+    middle.ahead = seconds * 0.5;
+    law.motion.acceleration.z += f.gravity - number(middle, *f.pull);
 }
 
 Law motion_law(const Moment& m, const Forces& f, State& state, double longest) {
     Law law;
+    if (f.fly != nullptr) {
+        fly(m, f, state, law);
+        law.motion.velocity = state.body.velocity;
+        return law;
+    }
     const bool vertical_driven = f.drive != nullptr && std::abs(f.drive_direction.z) > vertical_drive;
     if (!state.body.grounded && !vertical_driven) {
         law.motion.acceleration.z = -f.gravity;
         if (f.limit != nullptr) limit_rising(m, *f.limit, state, law);
+    }
+    if (f.cling >= 0) {
+        cling(m, f, state, law);
+        if (law.curved) {
+            law.motion.velocity = state.body.velocity + law.pull;
+            law.horizon = std::min(law.horizon, defaults::longest_curved_stretch_s);
+            return law;
+        }
+    } else if (f.pull->folded < 0 || f.rope != nullptr) {
+        law.curved = true;
+        law.horizon = std::min(law.horizon, defaults::longest_curved_stretch_s);
     }
     if (f.drive == nullptr) {
         steer(m, f, state, law);

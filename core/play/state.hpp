@@ -12,6 +12,9 @@ namespace leap {
 
 inline constexpr double never = -std::numeric_limits<double>::infinity();
 
+/// How a move came to its end.
+enum class Outcome : std::uint8_t { none, completed, failed, cut };
+
 /// One stance or move while a run lasts.
 struct MachineState {
     std::int32_t phase = -1;  ///< -1: not active
@@ -19,9 +22,13 @@ struct MachineState {
     double started_at = never;
     double ended_at = never;
     double charges = 0.0;
-    double charge_spent_at = never;    ///< refills count from here
-    Vec3 drive_direction{0.0};         ///< taken when the phase begins
-    double blocks_done_until = never;  ///< `at` blocks up to this phase time are done
+    double charge_spent_at = never;         ///< refills count from here
+    Vec3 drive_direction{0.0};              ///< taken when the phase begins
+    Vec3 drive_base{0.0};                   ///< velocity that an adding drive adds to
+    double rope_length = 0.0;               ///< what is left of it after reeling
+    Outcome outcome = Outcome::none;        ///< seen at this very instant
+    Outcome outcome_ahead = Outcome::none;  ///< seen in the next round of this instant
+    double blocks_done_until = never;       ///< `at` blocks up to this phase time are done
 
     friend bool operator==(const MachineState&, const MachineState&) = default;
 };
@@ -44,12 +51,20 @@ struct CounterState {
     friend bool operator==(const CounterState&, const CounterState&) = default;
 };
 
+struct MeterState {
+    double value = 0.0;
+    double spent_at = never;
+
+    friend bool operator==(const MeterState&, const MeterState&) = default;
+};
+
 /// Events live for the instant they happen in.
 enum EventBit : std::uint32_t {
     event_landed = 1U << 0U,
     event_left_ground = 1U << 1U,
     event_bumped_wall = 1U << 2U,
     event_bumped_ceiling = 1U << 3U,
+    event_bumped_piece = 1U << 4U,  ///< any piece: State::bumped_piece
     event_custom_first = 1U << 8U,  ///< emitted events take the bits from here on
 };
 inline constexpr int most_custom_events = 24;
@@ -63,23 +78,34 @@ struct State {
     double look_yaw = 0.0;
     double look_pitch = 0.0;
     Vec2 stick{0.0};
-    std::int32_t stance = -1;      ///< machine
-    std::int32_t move = -1;        ///< machine of the active move, or -1
-    double contact_since = 0.0;    ///< since when grounded (or airborne)
-    double last_grounded = never;  ///< a launch off the ground forgets it, so coyote time can't be used twice
+    std::int32_t stance = -1;         ///< machine
+    std::vector<std::int32_t> moves;  ///< by layer: the active move, or -1
+    double contact_since = 0.0;       ///< since when grounded (or airborne)
+    double last_grounded = never;     ///< a launch off the ground forgets it, so coyote time can't be used twice
     double last_airborne = never;
     double last_landed = never;
     double last_left_ground = never;
     Vec3 wall_normal{0.0};
+    std::int32_t bumped_piece = -1;
+    double height = 0.0;  ///< of the capsule now
+    double radius = 0.0;
+    bool taut = false;
     std::uint32_t events = 0;
     std::vector<ButtonState> buttons;
     std::vector<MachineState> machines;
     std::vector<CounterState> counters;
     std::vector<double> memory;
+    std::vector<MeterState> meters;
+    std::vector<double> tagged_until;      ///< by tag
+    std::vector<double> target_struck_at;  ///< by target of the course; never: it is there
+
+    /// The active move of the body's layer, or -1.
+    std::int32_t body_move() const { return moves.empty() ? -1 : moves.front(); }
 
     friend bool operator==(const State&, const State&) = default;
 };
 
+/// The body's shape when no phase says another.
 BodyShape body_shape(const Program& program, const Tuning& tuning);
 
 /// The state at the start of a run: standing at `position` when ground is near, everything else at its first value.

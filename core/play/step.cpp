@@ -9,7 +9,10 @@
 #include "core/play/acts.hpp"
 #include "core/play/crossings.hpp"
 #include "core/play/machines.hpp"
+#include "core/play/meters.hpp"
 #include "core/play/motion_law.hpp"
+#include "core/play/swing.hpp"
+#include "core/world/query.hpp"
 
 namespace leap {
 namespace {
@@ -58,18 +61,24 @@ void write_row(const Rehearsal& r, const State& state, const Vec3& acceleration,
     for (std::size_t i = 0; i < state.buttons.size() && i < 32; ++i)
         if (state.buttons[i].down) row.buttons |= 1U << i;
     row.stance = static_cast<std::int16_t>(state.stance);
-    row.move = static_cast<std::int16_t>(state.move);
-    if (state.move >= 0)
-        row.move_phase = static_cast<std::int16_t>(state.machines[static_cast<std::size_t>(state.move)].phase);
+    const std::int32_t move = state.body_move();
+    row.move = static_cast<std::int16_t>(move);
+    if (move >= 0) row.move_phase = static_cast<std::int16_t>(state.machines[static_cast<std::size_t>(move)].phase);
     row.grounded = state.body.grounded;
     row.tick_begin = tick_begin;
     trace.rows.push_back(row);
-    trace.counter_count = r.program.counters.size();
-    for (const CounterState& counter : state.counters) trace.counters.push_back(counter.value);
+    trace.value_count = r.program.counters.size() + r.program.meters.size();
+    for (const CounterState& counter : state.counters) trace.values.push_back(counter.value);
+    for (const MeterState& meter : state.meters) trace.values.push_back(meter.value);
 }
 
-/// The character turns towards the stick at a steady rate.
-void turn(const Moment& m, State& state, double seconds) {
+/// The character turns towards the stick at a steady rate, or faces what a phase says.
+void turn(const Moment& m, const Forces& forces, State& state, double seconds) {
+    const Vec3 faced = forces.face != nullptr ? flat(vector(m, *forces.face)) : Vec3{0.0};
+    if (flat_length(faced) > 1e-6) {
+        state.facing = std::atan2(faced.y, faced.x);
+        return;
+    }
     const Vec3 wanted = sense_vector(m, Sense::stick);
     if (flat_length(wanted) < 0.1) return;
     const double target = std::atan2(wanted.y, wanted.x);
@@ -77,6 +86,26 @@ void turn(const Moment& m, State& state, double seconds) {
     const double most = std::abs(number(m, m.program.body.turn)) * seconds;
     difference = std::clamp(difference, -most, most);
     state.facing = std::remainder(state.facing + difference, 2.0 * std::numbers::pi);
+}
+
+/// The capsule that phases want, or the body's own. It grows only where there is room.
+void resize(const Rehearsal& r, const Moment& m, const Forces& forces, State& state) {
+    Capsule wanted = r.shape.capsule;
+    if (forces.capsule != nullptr) {
+        if (forces.capsule->radius) wanted.radius = std::clamp(number(m, *forces.capsule->radius), 0.01, 50.0);
+        wanted.height = std::clamp(number(m, forces.capsule->height), 2.0 * wanted.radius, 200.0);
+    }
+    if (wanted.radius == state.radius && wanted.height == state.height) return;
+    const bool grows = wanted.radius > state.radius || wanted.height > state.height;
+    if (grows && deepest_overlap(r.course, wanted, state.body.position)) return;
+    state.radius = wanted.radius;
+    state.height = wanted.height;
+}
+
+BodyShape shape_now(const Rehearsal& r, const State& state) {
+    BodyShape out = r.shape;
+    out.capsule = {state.radius, state.height};
+    return out;
 }
 
 void take_contacts(const MotionResult& moved, State& state, Trace* trace) {
@@ -97,6 +126,10 @@ void take_contacts(const MotionResult& moved, State& state, Trace* trace) {
         note(event_bumped_wall, EventKind::bumped_wall);
     }
     if (moved.bumped_ceiling) note(event_bumped_ceiling, EventKind::bumped_ceiling);
+    if (moved.bumped_wall || moved.bumped_ceiling || moved.landed) {
+        state.events |= event_bumped_piece;
+        state.bumped_piece = moved.landed ? moved.body.ground_piece : moved.bumped_piece;
+    }
 }
 
 /// The row was written with the acceleration that was wanted. What a drive did, or what a wall that is leaned on took
@@ -113,22 +146,38 @@ void correct_row(const Law& law, const MotionResult& moved, const State& state, 
     }
 }
 
-/// From this instant to the next; returns the seconds that passed.
-double advance(const Rehearsal& r, State& state, double longest, bool tick_begin, Trace* trace) {
-    const Moment m{r.program, r.tuning, state};
+/// From this instant to the next.
+void advance(const Rehearsal& r, State& state, double longest, bool tick_begin, ProbeMemo& memo, Trace* trace) {
+    const Moment m = r.moment(state, &memo);
     const Forces forces = forces_at(m);
-    Law law = motion_law(m, forces, state, longest);
-    const double seconds = time_to_next_instant(m, law, longest);
+    resize(r, m, forces, state);
+    const MeterRates rates = meter_rates(m);
+    state.taut = rope_holds(m, forces, state);
+    Law law;
+    if (!state.taut) {
+        law = motion_law(m, forces, state, longest);
+    } else {
+        law.horizon = std::min(longest, defaults::longest_curved_stretch_s);
+        law.motion = {state.body.velocity, swing_acceleration(m, forces, state)};
+    }
+    const double seconds = std::min(time_to_next_instant(m, law, rates, longest), time_to_meter_change(m, rates));
+    if (!state.taut) take_mean_gravity(m, forces, seconds, law);
     if (trace != nullptr) write_row(r, state, law.motion.acceleration, tick_begin, *trace);
-    if (law.driven) drive_over(m, forces, seconds, law);
-    const MotionResult moved = move_body(r.course, r.shape, state.body, law.motion, seconds);
-    turn(m, state, moved.seconds);
+    if (law.driven && !law.flying) drive_over(m, forces, seconds, law);
+    const bool lifts_off = law.flying && state.body.grounded && law.motion.velocity.z > 1e-3;
+    if (lifts_off) leave_ground(state, true);
+    const MotionResult moved = state.taut ? swing_body(r, m, forces, seconds, state)
+                                          : move_body(r.course, shape_now(r, state), state.body, law.motion, seconds);
+    if (!state.taut) reel_slack(m, forces, moved.seconds, state);
+    turn(m, forces, state, moved.seconds);
+    advance_meters(m, rates, moved.seconds, state);
     state.body = moved.body;
     state.time += moved.seconds;
-    if (law.driven) finish_drive(m, forces, law, moved.seconds, state);
+    if (law.driven && !law.flying) finish_drive(m, forces, law, moved.seconds, state);
+    if (!moved.bumped_wall) state.body.velocity -= law.pull;
     if (trace != nullptr) correct_row(law, moved, state, trace->rows.back());
     take_contacts(moved, state, trace);
-    return moved.seconds;
+    memo.forget();
 }
 
 }  // namespace
@@ -153,13 +202,22 @@ State initial_state(const Program& program, const Tuning& tuning, const Course& 
     state.machines.resize(program.machines.size());
     state.counters.resize(program.counters.size());
     state.memory.resize(static_cast<std::size_t>(program.memory_slots));
+    state.meters.resize(program.meters.size());
+    state.moves.assign(program.layers.size(), -1);
+    state.tagged_until.assign(program.tags.size(), never);
+    state.target_struck_at.assign(course.plan.targets.size(), never);
     for (std::size_t i = 0; i < program.counters.size(); ++i) state.counters[i].value = program.counters[i].start;
     state.body.position = position;
     state.facing = state.look_yaw = facing_rad;
     const Moment m{program, tuning, state};
     for (std::size_t i = 0; i < program.machines.size(); ++i)
         if (program.machines[i].charges) state.machines[i].charges = number(m, program.machines[i].charges->count);
+    for (std::size_t i = 0; i < program.meters.size(); ++i)
+        state.meters[i].value =
+            std::clamp(number(m, program.meters[i].first), program.meters[i].low, program.meters[i].high);
     const BodyShape shape = body_shape(program, tuning);
+    state.height = shape.capsule.height;
+    state.radius = shape.capsule.radius;
     if (shape.locked_axis >= 0) state.body.position[shape.locked_axis] = shape.locked_at;
     state.body = settle_body(course, shape, free_body(course, shape, state.body), shape.step_up);
     if (state.body.grounded) state.last_grounded = 0.0;
@@ -169,21 +227,23 @@ State initial_state(const Program& program, const Tuning& tuning, const Course& 
 void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, Trace* trace) {
     const double tick_end = static_cast<double>(state.tick + 1) / r.rate_hz;
     constexpr double rounding_s = 1e-12;
-    state.body = free_body(r.course, r.shape, state.body);
+    state.body = free_body(r.course, shape_now(r, state), state.body);
+    ProbeMemo memo;
     std::size_t next = 0;
     bool tick_begin = true;
     for (int split = 0; state.time < tick_end - rounding_s; ++split) {
         while (next < inputs.size() && inputs[next].time <= state.time + rounding_s)
             apply_input(inputs[next++], state, trace);
-        run_instant(r, state, trace);
+        memo.forget();
+        run_instant(r, state, memo, trace);
         double until = tick_end;
         if (next < inputs.size()) until = std::min(until, inputs[next].time);
         if (split >= defaults::most_splits_per_tick) {
             // Rules chase each other: the rest of the tick passes without motion, and the score says so.
-            if (trace != nullptr) trace->events.push_back({state.time, EventKind::fault, state.move, -1});
+            if (trace != nullptr) trace->events.push_back({state.time, EventKind::fault, state.body_move(), -1});
             break;
         }
-        advance(r, state, until - state.time, tick_begin, trace);
+        advance(r, state, until - state.time, tick_begin, memo, trace);
         if (std::abs(state.time - until) < rounding_s) state.time = until;
         tick_begin = false;
     }

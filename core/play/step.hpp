@@ -26,6 +26,11 @@ struct Rehearsal {
     const Course& course;
     BodyShape shape;
     int rate_hz = 120;
+
+    /// What expressions are worked out against, with the course in view of the probes.
+    Moment moment(const State& state, ProbeMemo* memo = nullptr) const {
+        return {program, tuning, state, &course, memo};
+    }
 };
 
 /// Advances the state by one tick. `inputs` are those with a time in [tick's begin, tick's end), in order. What happens

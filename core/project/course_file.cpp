@@ -62,6 +62,7 @@ Piece read_piece(const JsonReader& json) {
     piece.center = json.vector("center", std::nullopt);
     piece.turn_deg = json.number("turn", 0.0, -360.0, 360.0);
     piece.material = json.text("material", "stone");
+    json.each("kinds", [&](const JsonReader& item) { piece.kinds.push_back(item.text("kind")); });
     if (piece.kind == PieceKind::mesh) {
         read_mesh(json, piece);
         return piece;
@@ -87,6 +88,7 @@ Json write_piece(const Piece& piece) {
     if (piece.turn_deg != 0.0) out["turn"] = piece.turn_deg;
     if (piece.kind == PieceKind::steps) out["count"] = piece.count;
     if (piece.material != "stone") out["material"] = piece.material;
+    for (const std::string& kind : piece.kinds) out["kinds"].push_back({{"kind", kind}});
     if (piece.kind == PieceKind::mesh) {
         out["vertices"] = Json::array();
         for (const Vec3& corner : piece.vertices) out["vertices"].push_back(numbers(corner));
@@ -116,6 +118,15 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
         plan.places.push_back(std::move(place));
     });
     json.each("pieces", [&](const JsonReader& item) { plan.pieces.push_back(read_piece(item)); });
+    json.each("targets", [&](const JsonReader& item) {
+        Target target;
+        target.name = item.text("name", "");
+        target.kind = item.text("kind");
+        target.position = item.vector("position", std::nullopt);
+        target.radius = item.number("radius", target.radius, 0.01, 50.0);
+        target.back_after_s = item.number("back_after", target.back_after_s, -1.0, 3600.0);
+        plan.targets.push_back(std::move(target));
+    });
     if (json.failed()) return tl::make_unexpected(json.error());
     if (plan.places.empty())
         return tl::make_unexpected(fmt::format("{}: places: a course needs a place to start from", path));
@@ -138,7 +149,14 @@ std::string write_course(const CoursePlan& plan) {
             return Json{{"name", place.name}, {"position", numbers(place.position)}, {"facing", place.facing_deg}};
         },
         false);
-    list("pieces", plan.pieces, write_piece, true);
+    list("pieces", plan.pieces, write_piece, plan.targets.empty());
+    const auto write_target = [](const Target& target) {
+        Json json{{"name", target.name}, {"kind", target.kind}, {"position", numbers(target.position)}};
+        json["radius"] = target.radius;
+        if (target.back_after_s >= 0.0) json["back_after"] = target.back_after_s;
+        return json;
+    };
+    if (!plan.targets.empty()) list("targets", plan.targets, write_target, true);
     return out;
 }
 

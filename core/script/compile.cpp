@@ -51,7 +51,7 @@ void Compiler::claim_name(const syntax::Name& name, std::string_view what) {
 void Compiler::index_names() {
     for (syntax::File& file : syntax_) {
         for (const syntax::Owner& owner : file.owners) {
-            claim_name(owner.name, "a body, stance or move");
+            claim_name(owner.name, "a body, stance, move or meter");
             owners_.emplace(owner.name.text, &owner);
             if (owner.kind != syntax::OwnerKind::body) continue;
             if (body_ != nullptr) {
@@ -60,6 +60,7 @@ void Compiler::index_names() {
                 body_ = &owner;
             }
         }
+        for (const syntax::Probe& probe : file.probes) claim_name(probe.name, "a probe");
         for (const syntax::Curve& curve : file.curves) claim_name(curve.name, "a curve");
         for (const syntax::Dial& dial : file.dials) claim_name(dial.name, "a dial");
         for (const syntax::Counter& counter : file.counters) claim_name(counter.name, "a counter");
@@ -121,6 +122,7 @@ void Compiler::run() {
     }
     compile_curves();
     declare_machines();
+    declare_probes();
     declare_memories();
     if (body_ == nullptr) {
         report({0, 0, 0}, "no body is declared", "a project needs body NAME { capsule radius 0.3 m height 1.7 m ... }");
@@ -128,6 +130,8 @@ void Compiler::run() {
         compile_body();
     }
     compile_counters();
+    compile_meters();
+    compile_probes();
     for (std::size_t i = 0; i < program_.machines.size(); ++i) compile_machine(static_cast<std::int32_t>(i));
     compile_readings();
     compile_marks();

@@ -49,9 +49,14 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
     if (expr.name == "bumped") {
         if (given == "wall") return sense_call(Sense::bumped_wall, -1, truth_type);
         if (given == "ceiling") return sense_call(Sense::bumped_ceiling, -1, truth_type);
-        report(expr.range, "bumped wants wall or ceiling", "for example bumped(wall)");
+        if (!given.empty()) return sense_call(Sense::bumped_kind, kind_index(given), truth_type);
+        report(expr.range, "bumped wants wall, ceiling or a kind of piece", "for example bumped(wall)");
         return std::nullopt;
     }
+    if (expr.name == "stands_on" && !given.empty()) return sense_call(Sense::stands_on, kind_index(given), truth_type);
+    if (expr.name == "has" && !given.empty()) return sense_call(Sense::has_tag, tag_index(given), truth_type);
+    if (expr.name == "completed" || expr.name == "failed" || expr.name == "was_cut")
+        return emit_machine_event(expr, given, out);
     if (expr.name == "heard") {
         if (const auto event = event_index(given)) return sense_call(Sense::heard, *event, truth_type);
         const std::string near = nearest_name(given, program_.events);
@@ -63,13 +68,33 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
     return emit_function(expr, scope, out);
 }
 
+std::optional<Type> Compiler::emit_machine_event(const Expr& expr, const std::string& given, Emitted& out) {
+    const auto machine = program_.find_machine(given);
+    if (!machine || program_.machines[static_cast<std::size_t>(*machine)].kind != MachineKind::move) {
+        std::vector<std::string> names;
+        for (const std::int32_t move : program_.moves)
+            names.push_back(program_.machines[static_cast<std::size_t>(move)].name);
+        const std::string near = nearest_name(given, names);
+        report(expr.range, fmt::format("{} wants a move, and {} is none", expr.name, given.empty() ? "this" : given),
+               near.empty() ? "" : fmt::format("did you mean {}?", near));
+        return std::nullopt;
+    }
+    out.constant = false;
+    Instruction in = make(Op::sense, *machine);
+    in.sense = expr.name == "completed" ? Sense::completed : (expr.name == "failed" ? Sense::failed : Sense::was_cut);
+    out.code.push_back(in);
+    return truth_type;
+}
+
 std::optional<Type> Compiler::emit_pick(const Expr& expr, const Scope& scope, Emitted& out) {
     if (expr.parts.size() < 2) {
         report(expr.range, "pick wants a number and the values to pick from", "pick(link, first, second)");
         return std::nullopt;
     }
     const auto number = emit(expr.parts[0], scope, out);
-    if (!wants(expr.parts[0], number, {}, "pick")) return std::nullopt;
+    // yes or no picks as well: the first value for no, the second for yes.
+    const bool truth = number && number->kind == ValueKind::truth;
+    if (!truth && !wants(expr.parts[0], number, {}, "pick")) return std::nullopt;
     std::optional<Type> type;
     for (std::size_t i = 1; i < expr.parts.size(); ++i) {
         const auto got = emit(expr.parts[i], scope, out);
@@ -170,6 +195,13 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
         if (!root) return std::nullopt;
         out.code.push_back(make(Op::square_root));
         return Type{ValueKind::number, *root};
+    }
+    if (expr.name == "there" || expr.name == "target_place") {
+        if (!wants(expr.parts[0], number(0), Type{}, expr.name)) return std::nullopt;
+        out.constant = false;
+        out.code.push_back(make(expr.name == "there" ? Op::there : Op::target_place));
+        if (expr.name == "there") return truth_type;
+        return Type{ValueKind::vector, dimensions::length};
     }
     if (expr.name == "sin" || expr.name == "cos") {
         const Type angle{ValueKind::number, dimensions::angle};

@@ -83,8 +83,11 @@ void Compiler::declare_machines() {
     for (const syntax::File& file : syntax_) {
         declare_counters("", file.counters, {});
         for (const syntax::Owner& owner : file.owners) {
-            if (owner.kind == syntax::OwnerKind::body) {
+            if (owner.kind == syntax::OwnerKind::body || owner.kind == syntax::OwnerKind::meter) {
                 declare_counters(owner.name.text, owner.counters, Scope{{&owner}, -1, 0});
+                if (owner.kind == syntax::OwnerKind::body) continue;
+                program_.meters.push_back({owner.name.text, 0.0, 100.0, {}, {}, {}, {}, owner.range});
+                meter_syntax_.push_back(&owner);
                 continue;
             }
             Machine machine;
@@ -95,7 +98,7 @@ void Compiler::declare_machines() {
             if (owner.base) machine.base = owner.base->text;
             if (owner.kind == syntax::OwnerKind::stance) {
                 machine.kind = MachineKind::stance;
-                machine.phases.push_back({owner.name.text, {}, {}, {}, {}, owner.range});
+                machine.phases.push_back({owner.name.text, {}, {}, {}, {}, owner.range, {}});
                 if (owner.when) {
                     program_.stances.push_back(index);
                 } else if (always) {
@@ -112,7 +115,7 @@ void Compiler::declare_machines() {
                     for (const syntax::Phase& phase : (*level)->phases) {
                         const bool known = std::any_of(machine.phases.begin(), machine.phases.end(),
                                                        [&](const Phase& p) { return p.name == phase.name.text; });
-                        if (!known) machine.phases.push_back({phase.name.text, {}, {}, {}, {}, phase.range});
+                        if (!known) machine.phases.push_back({phase.name.text, {}, {}, {}, {}, phase.range, {}});
                     }
             }
             program_.machines.push_back(std::move(machine));

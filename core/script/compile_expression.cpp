@@ -183,6 +183,11 @@ std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Em
         out.code.push_back(make(Op::counter, counter->second));
         return plain_number;
     }
+    if (const auto meter = program_.find_meter(expr.name)) {
+        out.constant = false;
+        out.code.push_back(make(Op::meter, *meter));
+        return plain_number;
+    }
     if (const auto sense = find_sense(plain_senses(), expr.name)) return emit_sense(*sense, scope, expr, out);
     if (const auto machine = program_.find_machine(expr.name)) return emit_active(expr, *machine, out);
     unknown_name(expr, scope);
@@ -225,6 +230,7 @@ std::optional<Type> Compiler::emit_member(const Expr& expr, const Scope& scope, 
                scope.chain.size() < 2 ? "only a move or stance with 'is' has a base" : "");
         return std::nullopt;
     }
+    if (const auto probe = find_probe(expr.name, scope)) return emit_probe_member(expr, *probe, out);
     const auto owner = owners_.find(expr.name);
     if (owner == owners_.end()) {
         unknown_name(expr, scope);
@@ -254,6 +260,7 @@ void Compiler::unknown_name(const Expr& expr, const Scope& scope) {
         for (const auto& counter : level->counters) names.push_back(counter.name.text);
     }
     for (const SenseInfo& sense : plain_senses()) names.emplace_back(sense.word);
+    for (const ProbeInfo& probe : program_.probes) names.push_back(probe.path.substr(probe.path.find('.') + 1));
     for (const auto& [name, range] : claimed_) names.push_back(name);
     const std::string near = nearest_name(expr.name, names);
     std::string hint = near.empty() ? "" : fmt::format("did you mean {}?", near);
@@ -421,6 +428,11 @@ bool Compiler::watch_of(const Expr& quantity, const Scope& scope, Watch& out) co
         return button.has_value();
     }
     if (q.kind != ExprKind::name || !q.member.empty()) return false;
+    if (const auto meter = program_.find_meter(q.name)) {
+        out.kind = WatchKind::meter;
+        out.index = *meter;
+        return true;
+    }
     static const std::map<std::string, WatchKind> kinds{{"rising", WatchKind::rising},
                                                         {"speed", WatchKind::speed},
                                                         {"feet", WatchKind::feet},

@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 
 #include "core/script/compiler.hpp"
 
@@ -51,7 +52,13 @@ void Compiler::compile_stance_head(Machine& machine, const Scope& scope) {
         if (!merged.gravity) merged.gravity = effects.gravity;
         if (!merged.cap) merged.cap = effects.cap;
         if (!merged.limit) merged.limit = effects.limit;
-        if (effects.drive) report(scope.chain[level]->range, "a stance can't drive", "use steer, or a move");
+        if (!merged.capsule) merged.capsule = effects.capsule;
+        if (!merged.boost) merged.boost = effects.boost;
+        if (!merged.face) merged.face = effects.face;
+        merged.drains.insert(merged.drains.end(), effects.drains.begin(), effects.drains.end());
+        merged.tags.insert(merged.tags.end(), effects.tags.begin(), effects.tags.end());
+        if (effects.drive || effects.rope || effects.fly || effects.cling >= 0)
+            report(scope.chain[level]->range, "a stance can't drive, fly, cling or hang on a rope", "that is a move's");
         for (const syntax::Block& block : scope.chain[level]->blocks)
             machine.phases[0].blocks.push_back(compile_block(block, at));
     }
@@ -64,7 +71,16 @@ void Compiler::compile_move_head(Machine& machine, const Scope& scope) {
         const syntax::Owner& owner = *scope.chain[level];
         Scope at = scope;
         at.level = level;
-        if (button == nullptr && owner.button) button = &*owner.button;
+        const bool said = button != nullptr || machine.start_on || machine.start_when;
+        if (!said && owner.button) button = &*owner.button;
+        if (!said && owner.start_on) machine.start_on = condition(*owner.start_on, at, "on");
+        if (!said && owner.when) {
+            syntax::Gate gate;
+            gate.condition = *owner.when;
+            gate.range = owner.when->range;
+            machine.start_when = compile_gate(gate, at);
+        }
+        machine.cuts_anything = machine.cuts_anything || owner.cuts_anything;
         if (!gates_closed) {
             for (const syntax::Gate& gate : owner.gates) {
                 // A gate with the same reason replaces the base's.
@@ -86,9 +102,11 @@ void Compiler::compile_move_head(Machine& machine, const Scope& scope) {
         }
         for (const syntax::Block& block : owner.blocks) machine.blocks.push_back(compile_block(block, at));
     }
+    compile_start(machine, scope);
     if (button == nullptr) {
+        if (machine.start_on || machine.start_when) return;
         report(scope.chain.front()->name.range, fmt::format("nothing starts {}", machine.name),
-               "name its button: move NAME on BUTTON");
+               "name its button: move NAME on BUTTON, or say when it starts by itself: move NAME when CONDITION");
         return;
     }
     if (const auto found = program_.find_button(button->text)) {
@@ -101,6 +119,40 @@ void Compiler::compile_move_head(Machine& machine, const Scope& scope) {
     report(button->range, fmt::format("there is no button called {}", button->text),
            near.empty() ? fmt::format("declare it: button {} key \"Space\"", button->text)
                         : fmt::format("did you mean {}?", near));
+}
+
+/// What starts the move besides a button, and the layer it lives on.
+void Compiler::compile_start(Machine& machine, const Scope& scope) {
+    if (machine.start_on && !is_event(*machine.start_on))
+        report(machine.start_on->truth.range, "on wants a button or an event",
+               "for example on jump, on landed, on heard(struck); a lasting condition stands behind when");
+    for (const syntax::Owner* level : scope.chain) {
+        if (!level->layer) continue;
+        const auto found = std::find(program_.layers.begin(), program_.layers.end(), level->layer->text);
+        machine.layer = static_cast<std::int32_t>(found - program_.layers.begin());
+        if (found == program_.layers.end()) program_.layers.push_back(level->layer->text);
+        return;
+    }
+}
+
+CutRights Compiler::compile_cut(const syntax::CutRights& cut, const Scope& scope) {
+    CutRights out;
+    out.all = cut.all;
+    out.after = value(cut.after, scope, time_type, "after");
+    for (const syntax::Name& name : cut.moves) {
+        const auto found = program_.find_machine(name.text);
+        if (found && program_.machines[static_cast<std::size_t>(*found)].kind == MachineKind::move) {
+            out.moves.push_back(*found);
+            continue;
+        }
+        std::vector<std::string> names;
+        for (const std::int32_t move : program_.moves)
+            names.push_back(program_.machines[static_cast<std::size_t>(move)].name);
+        const std::string near = nearest_name(name.text, names);
+        report(name.range, fmt::format("there is no move called {}", name.text),
+               near.empty() ? "cut by names moves, all or none" : fmt::format("did you mean {}?", near));
+    }
+    return out;
 }
 
 void Compiler::compile_phases(Machine& machine, const Scope& scope) {
@@ -134,12 +186,14 @@ Phase Compiler::compile_phase(const syntax::Phase& phase, const Machine& machine
     out.effects = compile_effects(phase.effects, scope);
     for (const syntax::Block& block : phase.blocks) out.blocks.push_back(compile_block(block, scope));
     for (const syntax::Way& way : phase.ways) out.ways.push_back(compile_way(way, machine, scope));
+    if (phase.cut) out.cut = compile_cut(*phase.cut, scope);
     return out;
 }
 
 Way Compiler::compile_way(const syntax::Way& way, const Machine& machine, const Scope& scope) {
     Way out;
     out.range = way.range;
+    out.fails = way.fails;
     if (way.to) {
         std::vector<std::string> names;
         for (const Phase& phase : machine.phases) names.push_back(phase.name);
@@ -157,57 +211,15 @@ Way Compiler::compile_way(const syntax::Way& way, const Machine& machine, const 
     return out;
 }
 
-Effects Compiler::compile_effects(const std::vector<syntax::Effect>& effects, const Scope& scope) {
-    Effects out;
-    for (const syntax::Effect& effect : effects) {
-        bool twice = false;
-        switch (effect.kind) {
-            case syntax::EffectKind::steer:
-                twice = out.steer.has_value();
-                out.steer = Steer{value(effect.main, scope, speed_type, "steer to"),
-                                  value(effect.second, scope, acceleration_type, "gain"),
-                                  value(effect.third, scope, acceleration_type, "brake")};
-                break;
-            case syntax::EffectKind::gravity:
-                twice = out.gravity.has_value();
-                out.gravity = value(effect.main, scope, acceleration_type, "gravity");
-                break;
-            case syntax::EffectKind::drive: {
-                twice = out.drive.has_value();
-                Drive drive{value(effect.main, scope, direction_type, "drive"),
-                            value(*effect.second, scope, speed_type, "drive at"), -1};
-                if (effect.curve) {
-                    const auto& curves = program_.curves;
-                    const auto found = std::find_if(curves.begin(), curves.end(),
-                                                    [&](const CurveInfo& c) { return c.name == effect.curve->text; });
-                    used_curves_.insert(effect.curve->text);
-                    drive.curve = static_cast<std::int32_t>(found - curves.begin());
-                    if (found == curves.end()) {
-                        std::vector<std::string> names;
-                        for (const CurveInfo& curve : curves) names.push_back(curve.name);
-                        const std::string near = nearest_name(effect.curve->text, names);
-                        report(effect.curve->range, fmt::format("there is no curve called {}", effect.curve->text),
-                               near.empty() ? "declare it: curve NAME = points (0, 1) (1, 0.5)"
-                                            : fmt::format("did you mean {}?", near));
-                    }
-                }
-                out.drive = drive;
-                break;
-            }
-            case syntax::EffectKind::cap:
-                twice = out.cap.has_value();
-                out.cap = Cap{value(effect.main, scope, speed_type, "cap speed"),
-                              value(effect.second, scope, acceleration_type, "fading")};
-                break;
-            case syntax::EffectKind::limit:
-                twice = out.limit.has_value();
-                out.limit = Limit{value(effect.main, scope, speed_type, "limit rising"),
-                                  value(*effect.second, scope, speed_type, "limit rising")};
-                break;
-        }
-        if (twice) report(effect.range, "this is said twice here", "one of each kind holds at a time");
-    }
-    return out;
+/// Whether a condition speaks of something that happens, not only of what lasts.
+bool Compiler::is_event(const Condition& condition) const {
+    constexpr std::array events{Sense::landed,  Sense::left_ground, Sense::bumped_wall, Sense::bumped_ceiling,
+                                Sense::pressed, Sense::released,    Sense::heard,       Sense::bumped_kind,
+                                Sense::failed,  Sense::completed,   Sense::was_cut};
+    const auto first = program_.code.begin() + condition.truth.first;
+    return std::any_of(first, first + condition.truth.count, [&](const Instruction& in) {
+        return in.op == Op::sense && std::find(events.begin(), events.end(), in.sense) != events.end();
+    });
 }
 
 Block Compiler::compile_block(const syntax::Block& block, const Scope& scope) {
@@ -216,17 +228,10 @@ Block Compiler::compile_block(const syntax::Block& block, const Scope& scope) {
     out.range = block.range;
     if (block.trigger == syntax::Trigger::on) {
         out.on = condition(block.when, scope, "on");
-        const bool event = std::any_of(
-            program_.code.begin() + out.on.truth.first, program_.code.begin() + out.on.truth.first + out.on.truth.count,
-            [](const Instruction& in) {
-                return in.op == Op::sense &&
-                       (in.sense == Sense::landed || in.sense == Sense::left_ground || in.sense == Sense::bumped_wall ||
-                        in.sense == Sense::bumped_ceiling || in.sense == Sense::pressed ||
-                        in.sense == Sense::released || in.sense == Sense::heard);
-            });
-        if (!event)
+        if (!is_event(out.on))
             report(block.when.range, "on wants an event",
-                   "landed, left_ground, bumped(wall), pressed(b), released(b) or heard(e)");
+                   "landed, left_ground, bumped(wall), pressed(b), released(b), heard(e), completed(m), failed(m) or "
+                   "was_cut(m)");
     }
     if (block.trigger == syntax::Trigger::at) out.at = value(block.when, scope, time_type, "at");
     out.acts = compile_acts(block.acts, scope);
@@ -280,6 +285,14 @@ Act Compiler::compile_act(const syntax::Act& act, const Scope& scope) {
                                act.name.text);
             break;
         }
+        case ActKind::spend:
+        case ActKind::gain:
+            out.amount = value(act.amount, scope, plain_number, act.kind == ActKind::spend ? "spend" : "gain");
+            out.index = meter_index(act.name);
+            break;
+        case ActKind::tag: out.amount = value(act.amount, scope, time_type, "tag for"); [[fallthrough]];
+        case ActKind::untag: out.index = tag_index(act.name.text); break;
+        case ActKind::strike: out.amount = value(act.amount, scope, plain_number, "strike"); break;
         case ActKind::emit: out.index = event_index(act.name.text).value_or(-1); break;
     }
     return out;

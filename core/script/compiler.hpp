@@ -53,6 +53,7 @@ class Compiler {
     std::optional<Type> emit_within(const syntax::Expr& expr, const Scope& scope, Emitted& out);
     std::optional<Type> emit_call(const syntax::Expr& expr, const Scope& scope, Emitted& out);
     std::optional<Type> emit_function(const syntax::Expr& expr, const Scope& scope, Emitted& out);
+    std::optional<Type> emit_machine_event(const syntax::Expr& expr, const std::string& given, Emitted& out);
     std::optional<Type> emit_pick(const syntax::Expr& expr, const Scope& scope, Emitted& out);
     std::optional<Type> emit_active(const syntax::Expr& expr, std::int32_t machine, Emitted& out);
     Type emit_dial(std::int32_t dial, Emitted& out);
@@ -80,6 +81,9 @@ class Compiler {
     void compile_machine(std::int32_t index);
     void compile_stance_head(Machine& machine, const Scope& scope);
     void compile_move_head(Machine& machine, const Scope& scope);
+    void compile_start(Machine& machine, const Scope& scope);
+    CutRights compile_cut(const syntax::CutRights& cut, const Scope& scope);
+    bool is_event(const Condition& condition) const;
     void compile_phases(Machine& machine, const Scope& scope);
     Phase compile_phase(const syntax::Phase& phase, const Machine& machine, const Scope& scope);
     Way compile_way(const syntax::Way& way, const Machine& machine, const Scope& scope);
@@ -90,6 +94,22 @@ class Compiler {
     Gate compile_gate(const syntax::Gate& gate, const Scope& scope);
     void add_gate_parts(const syntax::Expr& expr, const Scope& scope, std::vector<GatePart>& out);
     Expression number_of_any(const syntax::Expr& expr, const Scope& scope);
+
+    // compile_effect.cpp
+    void compile_effect(const syntax::Effect& effect, const Scope& scope, Effects& out);
+    void compile_rare_effect(const syntax::Effect& effect, const Scope& scope, Effects& out);
+    Drive compile_drive(const syntax::Effect& effect, const Scope& scope);
+    std::int32_t tag_index(const std::string& name);
+    std::int32_t kind_index(const std::string& name);
+    std::int32_t meter_index(const syntax::Name& name);
+
+    // compile_probe.cpp
+    void declare_probes();
+    void compile_probes();
+    void compile_probe(ProbeInfo& info, const syntax::Probe& probe, const Scope& scope);
+    std::optional<std::int32_t> find_probe(const std::string& name, const Scope& scope) const;
+    std::optional<Type> emit_probe_member(const syntax::Expr& expr, std::int32_t probe, Emitted& out);
+    void compile_meters();
 
     // compile_reading.cpp
     void compile_readings();
@@ -114,6 +134,13 @@ class Compiler {
     std::map<std::string, const syntax::Let*> file_lets_;
     std::map<std::string, std::int32_t> counters_;  ///< by path
     std::map<std::string, std::int32_t> memories_;  ///< by path
+    std::map<std::string, std::int32_t> probes_;    ///< by path
+    struct ProbeSyntax {
+        const syntax::Probe* probe;
+        Scope scope;
+    };
+    std::vector<ProbeSyntax> probe_syntax_;
+    std::vector<const syntax::Owner*> meter_syntax_;
     struct CounterSyntax {
         const syntax::Counter* counter;
         Scope scope;

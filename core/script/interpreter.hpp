@@ -9,8 +9,9 @@
 
 /// The stack machine that works out expressions. `Senses` answers what depends on the running state:
 ///
-///     double number(Sense, int index, int detail);  Vec3 vector(Sense);
-///     double counter(int); double memory(int slot); bool within(const Instruction&, double seconds);
+///     double number(Sense, int index, int detail);  Vec3 vector(Sense, int index);
+///     double counter(int); double meter(int); double memory(int slot); bool there(double); Vec3 target_place(double);
+///     bool within(const Instruction&, double seconds);
 ///
 /// No operation gives NaN: division by zero, roots of negatives and powers without a value give 0.
 namespace leap {
@@ -69,12 +70,13 @@ class Interpreter {
             case Op::dial: push(tuning_.dials[static_cast<std::size_t>(in.index)]); break;
             case Op::folded: push(tuning_.folded[static_cast<std::size_t>(in.index)]); break;
             case Op::counter: push(senses_.counter(in.index)); break;
+            case Op::meter: push(senses_.meter(in.index)); break;
             case Op::memory: push(senses_.memory(in.index)); break;
             case Op::memory_vector:
                 for (int i = 0; i < 3; ++i) push(senses_.memory(in.index + i));
                 break;
             case Op::sense: push(senses_.number(in.sense, in.index, in.detail)); break;
-            case Op::sense_vector: push(senses_.vector(in.sense)); break;
+            case Op::sense_vector: push(senses_.vector(in.sense, in.index)); break;
             case Op::negate: push(-pop()); break;
             case Op::invert: push(pop() == 0.0 ? 1.0 : 0.0); break;
             case Op::add: two([](double a, double b) { return a + b; }); break;
@@ -139,6 +141,8 @@ class Interpreter {
                 push(glm::dot(pop_vector(), b));
                 break;
             }
+            case Op::there: push(senses_.there(pop()) ? 1.0 : 0.0); break;
+            case Op::target_place: push(senses_.target_place(pop())); break;
             case Op::shape: push(curve_value(program_.curves[static_cast<std::size_t>(in.index)], pop())); break;
         }
     }

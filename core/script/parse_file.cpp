@@ -8,8 +8,8 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 11> file_statements{"use",  "button", "body",    "stance",  "move", "curve",
-                                                           "dial", "let",    "counter", "reading", "mark"};
+constexpr std::array<std::string_view, 13> file_statements{
+    "use", "button", "body", "meter", "stance", "move", "probe", "curve", "dial", "let", "counter", "reading", "mark"};
 
 }  // namespace
 
@@ -35,6 +35,11 @@ void Parser::file_item() {
         button();
     } else if (is("body")) {
         body();
+    } else if (is("meter")) {
+        meter();
+    } else if (is("probe")) {
+        syntax::Probe read = probe();
+        if (!failed_) out_.file.probes.push_back(std::move(read));
     } else if (is("stance")) {
         stance();
     } else if (is("move")) {
@@ -58,7 +63,7 @@ void Parser::file_item() {
         const std::vector<std::string> known(file_statements.begin(), file_statements.end());
         const std::string near = is_name() ? nearest_name(peek().text, known) : std::string{};
         fail_at(peek().range, fmt::format("'{}' opens no statement", peek().text),
-                near.empty() ? "a file holds use, button, body, stance, move, curve, dial, let, counter, reading, mark"
+                near.empty() ? fmt::format("a file holds {}", fmt::join(file_statements, ", "))
                              : fmt::format("did you mean {}?", near));
     }
 }

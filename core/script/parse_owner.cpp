@@ -4,16 +4,19 @@
 #include <array>
 
 #include "core/script/parser.hpp"
+#include "core/script/senses.hpp"
 
 namespace leap {
 namespace {
 
 constexpr std::array<std::string_view, 10> body_statements{"capsule", "eyes",   "step", "walkable", "gravity",
                                                            "turn",    "locked", "dial", "let",      "counter"};
-constexpr std::array<std::string_view, 10> stance_statements{"dial", "let",   "counter", "steer", "gravity",
-                                                             "cap",  "limit", "on",      "start", "finish"};
-constexpr std::array<std::string_view, 9> move_statements{"dial", "let",     "counter", "gate",   "buffer",
-                                                          "on",   "charges", "phase",   "without"};
+constexpr std::array<std::string_view, 17> stance_statements{
+    "dial", "let",   "counter", "probe",   "steer", "gravity", "cap",    "limit", "drain",
+    "tag",  "boost", "face",    "capsule", "on",    "start",   "finish", "accent"};
+constexpr std::array<std::string_view, 11> move_statements{"dial", "let",     "counter", "probe",   "gate", "buffer",
+                                                           "on",   "charges", "phase",   "without", "cuts"};
+constexpr std::array<std::string_view, 6> meter_statements{"from", "start", "refill", "dial", "let", "counter"};
 
 template <std::size_t N>
 std::string list_text(const std::array<std::string_view, N>& words) {
@@ -49,10 +52,46 @@ bool Parser::shared_item(syntax::Owner& owner) {
     } else if (is("counter")) {
         syntax::Counter read = counter();
         if (!failed_) owner.counters.push_back(std::move(read));
+    } else if (is("probe")) {
+        syntax::Probe read = probe();
+        if (!failed_) owner.probes.push_back(std::move(read));
     } else {
         return false;
     }
     return true;
+}
+
+void Parser::meter() {
+    syntax::Owner owner;
+    owner.kind = syntax::OwnerKind::meter;
+    owner.range = peek().range;
+    accept("meter");
+    owner.name = name("the meter's name");
+    block(meter_statements, [&] { meter_item(owner); });
+    owner.range = since(owner.range);
+    if (!failed_) out_.file.owners.push_back(std::move(owner));
+}
+
+void Parser::meter_item(syntax::Owner& owner) {
+    if (shared_item(owner)) return;
+    const SourceRange begin = peek().range;
+    if (accept("from")) {
+        syntax::Range bounds;
+        bounds.low = literal();
+        expect("to", "between the meter's lowest and highest value");
+        bounds.high = literal();
+        bounds.range = since(begin);
+        owner.bounds = bounds;
+    } else if (accept("start")) {
+        owner.first = expression();
+    } else if (accept("refill")) {
+        owner.refill = expression();
+        if (accept("after")) owner.refill_after = expression();
+        if (accept("when")) owner.refill_when = expression();
+    } else {
+        fail_at(peek().range, fmt::format("a meter has no '{}'", peek().text),
+                hint_for(peek().text, meter_statements, "it"));
+    }
 }
 
 void Parser::body_item(syntax::Owner& owner) {
@@ -134,9 +173,19 @@ void Parser::move() {
         if (accept("is")) {
             owner.base = name("the move it is based on");
         } else if (accept("on")) {
-            owner.button = name("the button that starts it");
+            // A name alone is a button; anything else is an event.
+            if (is_name() && peek(1).text != "(" && peek(1).text != "or" && peek(1).text != "and" &&
+                !find_sense(plain_senses(), peek().text)) {
+                owner.button = name("the button that starts it");
+            } else {
+                owner.start_on = expression();
+            }
+        } else if (accept("when")) {
+            owner.when = expression();
+        } else if (accept("in")) {
+            owner.layer = name("the layer it belongs to");
         } else {
-            fail("'{' is missing here", "a move's head may have is and on");
+            fail("'{' is missing here", "a move's head may have is, on, when and in");
         }
     }
     block(move_statements, [&] { move_item(owner); });
@@ -152,6 +201,9 @@ void Parser::move_item(syntax::Owner& owner) {
         if (!failed_) owner.gates.push_back(std::move(read));
     } else if (accept("buffer")) {
         owner.buffer = expression();
+    } else if (accept("cuts")) {
+        expect("anything", "behind cuts");
+        owner.cuts_anything = true;
     } else if (accept("without")) {
         expect("gates", "behind without");
         owner.without_gates = true;

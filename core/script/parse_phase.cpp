@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <array>
 
 #include "core/script/parser.hpp"
@@ -8,11 +9,14 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 11> phase_statements{"start", "finish",  "at",    "on",  "go",   "end",
-                                                            "steer", "gravity", "drive", "cap", "limit"};
+constexpr std::array<std::string_view, 21> phase_statements{
+    "start", "finish", "at",    "on",  "go",   "end",   "fail",    "cut",   "steer", "gravity", "drive",
+    "cap",   "limit",  "drain", "tag", "rope", "cling", "capsule", "boost", "face",  "accent"};
 
 bool is_act_keyword(std::string_view word) {
-    return word == "launch" || word == "keep" || word == "stop" || word == "remember" || word == "emit";
+    constexpr std::array<std::string_view, 10> acts{"launch", "keep", "stop", "remember", "emit",
+                                                    "spend",  "gain", "tag",  "untag",    "strike"};
+    return std::find(acts.begin(), acts.end(), word) != acts.end();
 }
 
 }  // namespace
@@ -36,61 +40,19 @@ void Parser::phase_item(syntax::Phase& phase) {
     if (is("start") || is("finish") || is("at") || is("on")) {
         syntax::Block read = trigger_block();
         if (!failed_) phase.blocks.push_back(std::move(read));
-    } else if (is("go") || is("end")) {
+    } else if (is("cut")) {
+        syntax::CutRights read = cut_rights();
+        if (!failed_) phase.cut = std::move(read);
+    } else if (is("go") || is("end") || is("fail")) {
         syntax::Way read = way();
         if (!failed_) phase.ways.push_back(std::move(read));
     } else {
         const std::string near =
             nearest_name(peek().text, std::vector<std::string>(phase_statements.begin(), phase_statements.end()));
         fail_at(peek().range, fmt::format("a phase has no '{}'", peek().text),
-                near.empty() ? "it holds start, finish, at, on, go, end, steer, gravity, drive, cap, limit"
+                near.empty() ? fmt::format("it holds {}", fmt::join(phase_statements, ", "))
                              : fmt::format("did you mean {}?", near));
     }
-}
-
-/// One effect, when one stands here; they hold as long as the phase or stance does.
-bool Parser::effect(std::vector<syntax::Effect>& effects) {
-    syntax::Effect out;
-    out.range = peek().range;
-    if (accept("steer")) {
-        out.kind = syntax::EffectKind::steer;
-        expect("to", "behind steer");
-        out.main = expression();
-        while (!failed_) {
-            if (accept("gain")) {
-                out.second = expression();
-            } else if (accept("brake")) {
-                out.third = expression();
-            } else {
-                break;
-            }
-        }
-    } else if (accept("gravity")) {
-        out.kind = syntax::EffectKind::gravity;
-        out.main = expression();
-    } else if (accept("drive")) {
-        out.kind = syntax::EffectKind::drive;
-        out.main = expression();
-        expect("at", "behind the direction");
-        out.second = expression();
-        if (accept("shaped")) out.curve = name("the curve's name");
-    } else if (accept("cap")) {
-        out.kind = syntax::EffectKind::cap;
-        expect("speed", "behind cap");
-        out.main = expression();
-        if (accept("fading")) out.second = expression();
-    } else if (accept("limit")) {
-        out.kind = syntax::EffectKind::limit;
-        expect("rising", "behind limit");
-        out.main = expression();
-        expect("..", "between the two ends of the limit");
-        out.second = expression();
-    } else {
-        return false;
-    }
-    out.range = since(out.range);
-    if (!failed_) effects.push_back(std::move(out));
-    return true;
 }
 
 syntax::Block Parser::trigger_block() {
@@ -120,7 +82,8 @@ syntax::Way Parser::way() {
     if (accept("go")) {
         out.to = name("the phase to go to");
     } else {
-        accept("end");
+        out.fails = accept("fail");
+        if (!out.fails) accept("end");
     }
     while (!failed_) {
         if (accept("when")) {
@@ -147,6 +110,49 @@ std::vector<syntax::Act> Parser::acts() {
         remembering = read.kind == syntax::ActKind::remember;
         if (!failed_) out.push_back(std::move(read));
     } while (!failed_ && accept(","));
+    return out;
+}
+
+/// Acts that begin with a word and a name.
+bool Parser::named_act(syntax::Act& out) {
+    using syntax::ActKind;
+    if (accept("emit")) {
+        out.kind = ActKind::emit;
+        out.name = name("the event's name");
+    } else if (is("spend") || is("gain")) {
+        out.kind = accept("spend") ? ActKind::spend : (accept("gain"), ActKind::gain);
+        out.name = name("the meter");
+        out.amount = expression();
+    } else if (accept("tag")) {
+        out.kind = ActKind::tag;
+        out.name = name("the tag");
+        expect("for", "behind the tag; a tag without a time belongs to the phase, not to an act");
+        out.amount = expression();
+    } else if (accept("untag")) {
+        out.kind = ActKind::untag;
+        out.name = name("the tag");
+    } else if (accept("strike")) {
+        out.kind = ActKind::strike;
+        out.amount = expression();
+    } else {
+        return false;
+    }
+    return true;
+}
+
+syntax::CutRights Parser::cut_rights() {
+    syntax::CutRights out;
+    out.range = peek().range;
+    accept("cut");
+    expect("by", "behind cut");
+    if (accept("all")) {
+        out.all = true;
+    } else if (!accept("none")) {
+        do out.moves.push_back(name("a move, all or none"));
+        while (accept(",") && !failed_);
+    }
+    if (accept("after")) out.after = expression();
+    out.range = since(out.range);
     return out;
 }
 
@@ -189,9 +195,7 @@ syntax::Act Parser::act(bool after_remember) {
         out.name = name("the name to remember it by");
         expect("=", "behind the name");
         out.amount = expression();
-    } else if (accept("emit")) {
-        out.kind = ActKind::emit;
-        out.name = name("the event's name");
+    } else if (named_act(out)) {
     } else if (is_name() && (peek(1).text == "+" || peek(1).text == "-" || peek(1).text == "=")) {
         out.name = name("the counter");
         out.kind = is("=") ? ActKind::set_counter : ActKind::add_counter;
@@ -206,7 +210,9 @@ syntax::Act Parser::act(bool after_remember) {
             out.amount = std::move(negated);
         }
     } else {
-        fail("an act is missing here", "acts are launch, keep, stop, remember, emit, or a counter like link + 1");
+        fail(
+            "an act is missing here",
+            "acts are launch, keep, stop, remember, emit, spend, gain, tag, untag, strike, or a counter like link + 1");
     }
     out.range = since(out.range);
     return out;

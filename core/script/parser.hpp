@@ -49,7 +49,7 @@ class Parser {
     Unit unit_behind_number(SourceRange& range);
     syntax::Range range();
 
-    // Statements (parse_file.cpp, parse_owner.cpp, parse_phase.cpp)
+    // Statements (parse_file.cpp, parse_owner.cpp, parse_phase.cpp, parse_effect.cpp, parse_probe.cpp)
     void file_item();
     void button();
     void curve();
@@ -58,6 +58,9 @@ class Parser {
     syntax::Counter counter();
     void body();
     void body_item(syntax::Owner& owner);
+    void meter();
+    void meter_item(syntax::Owner& owner);
+    syntax::Probe probe();
     void stance();
     void stance_item(syntax::Owner& owner);
     void move();
@@ -68,10 +71,14 @@ class Parser {
     syntax::Phase phase();
     void phase_item(syntax::Phase& phase);
     bool effect(std::vector<syntax::Effect>& effects);
+    void steer_clauses(syntax::Effect& out);
+    bool rare_effect(syntax::Effect& out);
+    syntax::CutRights cut_rights();
     syntax::Block trigger_block();
     syntax::Way way();
     std::vector<syntax::Act> acts();
     syntax::Act act(bool after_remember);
+    bool named_act(syntax::Act& out);
 
     // Readings (parse_reading.cpp)
     void reading();

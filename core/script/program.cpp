@@ -18,9 +18,12 @@ std::optional<std::int32_t> index_of(const Items& items, Key matches) {
 /// Folded expressions ask for nothing that runs.
 struct NoSenses {
     double number(Sense, int, int) const { return 0.0; }
-    Vec3 vector(Sense sense) const { return sense == Sense::up ? world_up : Vec3{0.0}; }
+    Vec3 vector(Sense sense, int) const { return sense == Sense::up ? world_up : Vec3{0.0}; }
     double counter(int) const { return 0.0; }
+    double meter(int) const { return 0.0; }
     double memory(int) const { return 0.0; }
+    bool there(double) const { return false; }
+    Vec3 target_place(double) const { return Vec3{0.0}; }
     bool within(const Instruction&, double) const { return false; }
 };
 
@@ -32,6 +35,10 @@ std::optional<std::int32_t> Program::find_machine(std::string_view name) const {
 
 std::optional<std::int32_t> Program::find_button(std::string_view name) const {
     return index_of(buttons, [&](const ButtonInfo& b) { return b.name == name; });
+}
+
+std::optional<std::int32_t> Program::find_meter(std::string_view name) const {
+    return index_of(meters, [&](const MeterInfo& m) { return m.name == name; });
 }
 
 std::optional<std::int32_t> Program::find_dial(std::string_view path) const {

@@ -20,6 +20,7 @@ enum class Op : std::uint8_t {
     dial,
     folded,
     counter,
+    meter,
     memory,
     memory_vector,
     sense,
@@ -60,7 +61,9 @@ enum class Op : std::uint8_t {
     flat,
     direction,
     dot,
-    shape
+    shape,
+    there,
+    target_place
 };
 
 /// One step of the stack machine; see core/script/interpreter.hpp.
@@ -91,13 +94,14 @@ enum class WatchKind : std::uint8_t {
     held_time,
     grounded_time,
     airborne_time,
+    meter,
     within
 };
 
 struct Watch {
     WatchKind kind = WatchKind::rising;
     Sense sense = Sense::grounded;  ///< for `within`
-    std::int32_t index = -1;        ///< button or machine
+    std::int32_t index = -1;        ///< button, machine or meter
     Expression value;
 };
 
@@ -140,6 +144,27 @@ struct MemoryInfo {
     std::int32_t slot = 0;  ///< in State::memory; vectors take three
 };
 
+/// Something that is spent and refills.
+struct MeterInfo {
+    std::string name;
+    double low = 0.0, high = 100.0;
+    Expression first;
+    std::optional<Expression> refill, refill_after;
+    std::optional<Condition> refill_when;
+    SourceRange range;
+};
+inline constexpr std::size_t most_meters = 8;
+
+/// A question asked of the course wherever the body is.
+struct ProbeInfo {
+    std::string path;
+    syntax::ProbeKind kind = syntax::ProbeKind::ray;
+    syntax::ProbeFrom from = syntax::ProbeFrom::eyes;
+    std::optional<Expression> direction, reach, low, high, cone, at;
+    std::int32_t wanted = -1;  ///< in Program::kinds
+    SourceRange range;
+};
+
 struct ButtonInfo {
     std::string name;
     std::vector<std::string> keys, pads;
@@ -158,7 +183,7 @@ struct Act {
     syntax::ActKind kind = syntax::ActKind::launch;
     syntax::MotionPart part = syntax::MotionPart::velocity;
     bool adding = false;
-    std::int32_t index = -1;  ///< counter, memory or event
+    std::int32_t index = -1;  ///< counter, memory, event, meter or tag
     Expression direction;
     Expression amount;
     SourceRange range;
@@ -174,6 +199,7 @@ struct Block {
 
 struct Way {
     std::int32_t to = -1;  ///< phase, or -1 for the end of the move
+    bool fails = false;
     std::optional<Condition> when;
     std::optional<Expression> after;
     std::vector<Act> acts;
@@ -182,13 +208,14 @@ struct Way {
 
 struct Steer {
     Expression speed;
-    std::optional<Expression> gain, brake;
+    std::optional<Expression> gain, brake, along;
 };
 
 struct Drive {
     Expression direction;
     Expression speed;
     std::int32_t curve = -1;
+    bool adding = false;
 };
 
 struct Cap {
@@ -200,13 +227,51 @@ struct Limit {
     Expression low, high;
 };
 
-/// What holds while a phase or stance does; at most one of each kind.
+struct Drain {
+    std::int32_t meter = -1;
+    Expression rate;  ///< per second
+};
+
+/// A rope from the body's middle to a point. Its length is taken when the phase begins and shortens by the reel.
+struct Rope {
+    Expression point;
+    Expression length;
+    std::optional<Expression> reel;
+};
+
+/// Flight of the body's middle to a point.
+struct Fly {
+    Expression point;
+    Expression speed;
+    std::optional<Expression> stopping_short;
+};
+
+struct CapsuleSize {
+    Expression height;
+    std::optional<Expression> radius;
+};
+
+/// What holds while a phase or stance does; at most one of each kind, but for drains and tags.
 struct Effects {
     std::optional<Steer> steer;
     std::optional<Expression> gravity;
     std::optional<Drive> drive;
     std::optional<Cap> cap;
     std::optional<Limit> limit;
+    std::optional<Rope> rope;
+    std::optional<Fly> fly;
+    std::int32_t cling = -1;  ///< probe
+    std::optional<CapsuleSize> capsule;
+    std::optional<Expression> boost;
+    std::optional<Expression> face;
+    std::vector<Drain> drains;
+    std::vector<std::int32_t> tags;
+};
+
+struct CutRights {
+    bool all = false;
+    std::vector<std::int32_t> moves;
+    std::optional<Expression> after;
 };
 
 struct Phase {
@@ -216,6 +281,7 @@ struct Phase {
     std::vector<Block> blocks;
     std::vector<Way> ways;
     SourceRange range;
+    std::optional<CutRights> cut;
 };
 
 /// One of the conditions a gate joins with `and`, kept apart so that its answer can be explained.
@@ -251,6 +317,10 @@ struct Machine {
     std::string name;
     std::string base;
     std::int32_t button = -1;
+    std::optional<Condition> start_on;  ///< an event that starts it
+    std::optional<Gate> start_when;     ///< a condition that starts it
+    std::int32_t layer = 0;             ///< in Program::layers
+    bool cuts_anything = false;
     std::vector<Gate> gates;
     std::optional<Expression> buffer;
     std::optional<Charges> charges;
@@ -297,6 +367,11 @@ struct Program {
     std::vector<ButtonInfo> buttons;
     std::vector<CurveInfo> curves;
     std::vector<std::string> events;  ///< names that are emitted
+    std::vector<std::string> tags;    ///< names the body can be tagged with
+    std::vector<std::string> kinds;   ///< names of pieces' and targets' kinds that the script speaks of
+    std::vector<std::string> layers{"body"};
+    std::vector<MeterInfo> meters;
+    std::vector<ProbeInfo> probes;
     BodyInfo body;
     std::vector<Machine> machines;      ///< stances and moves in the order of the text
     std::vector<std::int32_t> stances;  ///< by priority; the last has no `when`
@@ -306,6 +381,7 @@ struct Program {
 
     std::optional<std::int32_t> find_machine(std::string_view name) const;
     std::optional<std::int32_t> find_button(std::string_view name) const;
+    std::optional<std::int32_t> find_meter(std::string_view name) const;
     std::optional<std::int32_t> find_dial(std::string_view path) const;
     std::optional<std::int32_t> find_phase(std::int32_t machine, std::string_view name) const;
 };
@@ -314,7 +390,12 @@ struct Program {
 struct Tuning {
     std::vector<double> dials;  ///< SI, in the order of Program::dials
     std::vector<double> folded;
+    std::vector<std::uint8_t> off;  ///< by machine: 1 for those left out of the run; empty when none is
 
+    bool is_off(std::int32_t machine) const {
+        const auto i = static_cast<std::size_t>(machine);
+        return i < off.size() && off[i] != 0;
+    }
     friend bool operator==(const Tuning&, const Tuning&) = default;
 };
 

@@ -33,12 +33,15 @@ constexpr std::array plain{
     SenseInfo{"stick", Sense::stick, vector(d::none), "the stick, turned with the view; its length is 0 to 1"},
     SenseInfo{"forward", Sense::forward, vector(d::none), "where the character faces"},
     SenseInfo{"right", Sense::right, vector(d::none), "to the right of where the character faces"},
+    SenseInfo{"place", Sense::place, vector(d::length), "where the feet are"},
     SenseInfo{"up", Sense::up, vector(d::none), "straight up"},
     SenseInfo{"look", Sense::look, vector(d::none), "along the view"},
     SenseInfo{"ground_normal", Sense::ground_normal, vector(d::none), "away from the ground; up in the air"},
     SenseInfo{"wall_normal", Sense::wall_normal, vector(d::none), "away from the wall last bumped into"},
     SenseInfo{"grounded", Sense::grounded, truth, "the feet stand on something walkable"},
     SenseInfo{"airborne", Sense::airborne, truth, "not grounded"},
+    SenseInfo{"reached", Sense::reached, truth, "the point that is flown to has been reached"},
+    SenseInfo{"taut", Sense::taut, truth, "the rope is stretched"},
     SenseInfo{"landed", Sense::landed, truth, "event: the feet have just come to the ground"},
     SenseInfo{"left_ground", Sense::left_ground, truth, "event: the feet have just left the ground"},
 };
@@ -48,6 +51,21 @@ constexpr std::array with_button{
     SenseInfo{"pressed", Sense::pressed, truth, "event: the button has just gone down"},
     SenseInfo{"released", Sense::released, truth, "event: the button has just come up"},
     SenseInfo{"held_time", Sense::held_time, number(d::time), "how long the button has been down; 0 when up"},
+    SenseInfo{"press_length", Sense::press_length, number(d::time),
+              "how long the last press lasted, or the present one has so far"},
+};
+
+constexpr std::array of_probe{
+    SenseInfo{"hit", Sense::probe_hit, truth, "it found what it looks for; room: there is room"},
+    SenseInfo{"point", Sense::probe_point, vector(d::length), "where; the body's own place without a hit"},
+    SenseInfo{"place", Sense::probe_place, vector(d::length), "lip: where the feet would stand on top"},
+    SenseInfo{"normal", Sense::probe_normal, vector(d::none), "away from the surface; zero without a hit"},
+    SenseInfo{"direction", Sense::probe_direction, vector(d::none), "from the body towards the point"},
+    SenseInfo{"distance", Sense::probe_distance, number(d::length), "how far; the reach without a hit"},
+    SenseInfo{"height", Sense::probe_height, number(d::length), "of the point above the feet"},
+    SenseInfo{"side", Sense::probe_side, number(d::none), "wall: 1 to the right, -1 to the left, 0 without a hit"},
+    SenseInfo{"slope", Sense::probe_slope, number(d::angle), "steepness of the surface; a wall has 90 deg"},
+    SenseInfo{"target", Sense::probe_target, number(d::none), "nearest: the target's number, to remember and strike"},
 };
 
 constexpr std::array known_functions{
@@ -65,8 +83,15 @@ constexpr std::array known_functions{
     FunctionInfo{"direction", "direction(vector)", "the vector made 1 long; zero stays zero"},
     FunctionInfo{"dot", "dot(a, b)", "scalar product of two vectors"},
     FunctionInfo{"shape", "shape(curve, share)", "the height of a curve at a share"},
-    FunctionInfo{"bumped", "bumped(wall) or bumped(ceiling)", "event: the body has just run into it"},
+    FunctionInfo{"bumped", "bumped(wall), bumped(ceiling) or bumped(kind)", "event: the body has just run into it"},
     FunctionInfo{"heard", "heard(event)", "event: it was emitted at this instant"},
+    FunctionInfo{"has", "has(tag)", "the body carries the tag"},
+    FunctionInfo{"stands_on", "stands_on(kind)", "the ground under the feet is of that kind"},
+    FunctionInfo{"completed", "completed(move)", "event: the move has come to its end"},
+    FunctionInfo{"failed", "failed(move)", "event: the move has ended by fail"},
+    FunctionInfo{"was_cut", "was_cut(move)", "event: another move has cut it"},
+    FunctionInfo{"there", "there(number)", "the target of that number has not been struck"},
+    FunctionInfo{"target_place", "target_place(number)", "where the target of that number is"},
 };
 
 }  // namespace
@@ -84,6 +109,10 @@ std::span<const SenseInfo> plain_senses() {
 
 std::span<const SenseInfo> button_senses() {
     return with_button;
+}
+
+std::span<const SenseInfo> probe_senses() {
+    return of_probe;
 }
 
 std::span<const FunctionInfo> functions() {

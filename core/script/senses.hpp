@@ -54,7 +54,27 @@ enum class Sense : std::uint8_t {
     released,
     held_time,
     heard,
-    active
+    active,
+    place,
+    press_length,
+    has_tag,
+    bumped_kind,
+    stands_on,
+    completed,
+    failed,
+    was_cut,
+    reached,
+    taut,
+    probe_hit,
+    probe_point,
+    probe_place,
+    probe_normal,
+    probe_direction,
+    probe_distance,
+    probe_height,
+    probe_side,
+    probe_slope,
+    probe_target
 };
 
 struct SenseInfo {
@@ -66,8 +86,11 @@ struct SenseInfo {
 
 /// Senses without brackets, in the order of the reference.
 std::span<const SenseInfo> plain_senses();
-/// Senses that take a button: held(jump), pressed(jump), released(jump), held_time(jump).
+/// Senses that take a button: held(jump), pressed(jump), released(jump), held_time(jump), press_length(jump).
 std::span<const SenseInfo> button_senses();
+
+/// What can be asked of a probe: tip.hit, tip.point ...
+std::span<const SenseInfo> probe_senses();
 
 std::optional<SenseInfo> find_sense(std::span<const SenseInfo> senses, std::string_view word);
 

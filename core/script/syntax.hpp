@@ -100,15 +100,15 @@ struct Counter {
     SourceRange whole;
 };
 
-enum class ActKind { launch, keep, stop, set_counter, add_counter, remember, emit };
+enum class ActKind { launch, keep, stop, set_counter, add_counter, remember, emit, spend, gain, tag, untag, strike };
 enum class MotionPart { velocity, speed, rising, falling };
 
 struct Act {
     ActKind kind = ActKind::launch;
     SourceRange range;
-    Name name;            ///< counter, memory or event
+    Name name;            ///< counter, memory, event, meter or tag
     Expr direction;       ///< launch
-    Expr amount;          ///< speed, share, count or value
+    Expr amount;          ///< speed, share, count, value, time or target
     bool adding = false;  ///< launch ... adding
     MotionPart part = MotionPart::velocity;
 };
@@ -122,29 +122,42 @@ struct Block {
     SourceRange range;
 };
 
-/// A way out of a phase: `go NAME ...` or `end ...`.
+/// A way out of a phase: `go NAME ...`, `end ...` or `fail ...`.
 struct Way {
     std::optional<Name> to;  ///< nothing: the move ends
+    bool fails = false;      ///< `fail`: it ends without having done what it is for
     std::optional<Expr> when;
     std::optional<Expr> after;
     std::vector<Act> acts;
     SourceRange range;
 };
 
-enum class EffectKind { steer, gravity, drive, cap, limit };
+enum class EffectKind { steer, gravity, drive, cap, limit, drain, tag, rope, fly, cling, capsule, boost, face };
 
 struct Effect {
     EffectKind kind = EffectKind::gravity;
     SourceRange range;
-    Expr main;                   ///< target speed, gravity, drive direction, cap
-    std::optional<Expr> second;  ///< gain, drive speed, fading, upper limit
-    std::optional<Expr> third;   ///< brake
+    Expr main;                   ///< target speed, gravity, direction, cap, rate, point, height, share
+    std::optional<Expr> second;  ///< gain, drive speed, fading, upper limit, rope length, fly speed, radius
+    std::optional<Expr> third;   ///< brake, reel, stopping distance
+    std::optional<Expr> along;   ///< steer ... along DIRECTION
     std::optional<Name> curve;   ///< drive ... shaped NAME
+    Name name;                   ///< meter, tag or probe
+    bool adding = false;         ///< drive ... adding
+};
+
+/// `cut by hop, dash after 0.1 s`: which moves may cut a phase, and from when on.
+struct CutRights {
+    bool all = false;
+    std::vector<Name> moves;
+    std::optional<Expr> after;
+    SourceRange range;
 };
 
 struct Phase {
     Name name;
     std::optional<Expr> duration;
+    std::optional<CutRights> cut;
     std::vector<Effect> effects;
     std::vector<Block> blocks;
     std::vector<Way> ways;
@@ -165,9 +178,26 @@ struct Charges {
     SourceRange range;
 };
 
-enum class OwnerKind { body, stance, move };
+enum class ProbeKind { ray, nearest, wall, lip, room, ground };
+enum class ProbeFrom { eyes, middle, feet };
 
-/// A body, stance or move.
+/// A question asked of the course wherever the body is: `probe tip = ray look 26 m hits anchor`.
+struct Probe {
+    Name name;
+    ProbeKind kind = ProbeKind::ray;
+    ProbeFrom from = ProbeFrom::eyes;
+    std::optional<Expr> direction;
+    std::optional<Expr> reach;
+    std::optional<Expr> low, high;  ///< lip: heights above the feet; room: height
+    std::optional<Expr> cone;       ///< nearest: half angle round `direction`
+    std::optional<Expr> at;         ///< where the feet are thought to be
+    std::optional<Name> wanted;     ///< what it must hit
+    SourceRange range;
+};
+
+enum class OwnerKind { body, stance, move, meter };
+
+/// A body, stance, move or meter.
 struct Owner {
     OwnerKind kind = OwnerKind::move;
     Name name;
@@ -177,16 +207,20 @@ struct Owner {
     std::vector<Dial> dials;
     std::vector<Let> lets;
     std::vector<Counter> counters;
+    std::vector<Probe> probes;
     std::vector<Effect> effects;  ///< stances, and the body's gravity
     std::vector<Block> blocks;    ///< stances: start, finish, on; moves: on
 
-    // stances
+    // stances, and moves that start by themselves
     std::optional<Expr> when;
     std::optional<Expr> until;
     std::vector<Name> from;
 
     // moves
     std::optional<Name> button;
+    std::optional<Expr> start_on;  ///< an event; `when` starts a move too
+    std::optional<Name> layer;
+    bool cuts_anything = false;
     bool without_gates = false;
     std::vector<Gate> gates;
     std::optional<Expr> buffer;
@@ -197,6 +231,11 @@ struct Owner {
     std::optional<Expr> radius, height, eyes, step_up, walkable, turn;
     std::optional<char> locked_axis;
     std::optional<Expr> locked_at;
+
+    // meters
+    std::optional<Range> bounds;
+    std::optional<Expr> first;
+    std::optional<Expr> refill, refill_after, refill_when;
 };
 
 struct Button {
@@ -244,6 +283,7 @@ struct File {
     std::vector<Dial> dials;
     std::vector<Let> lets;
     std::vector<Counter> counters;
+    std::vector<Probe> probes;
     std::vector<Reading> readings;
     std::vector<Mark> marks;
 };

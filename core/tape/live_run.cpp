@@ -67,7 +67,7 @@ void LiveRun::restore(const State& state) {
     std::erase_if(events_, [&](const TapeEvent& e) { return e.time_s >= time - rounding_s; });
     const auto cut = std::find_if(trace_.rows.begin(), trace_.rows.end(),
                                   [&](const TraceRow& row) { return row.time >= time - rounding_s; });
-    trace_.counters.resize(static_cast<std::size_t>(cut - trace_.rows.begin()) * trace_.counter_count);
+    trace_.values.resize(static_cast<std::size_t>(cut - trace_.rows.begin()) * trace_.value_count);
     trace_.rows.erase(cut, trace_.rows.end());
     std::erase_if(trace_.events, [&](const TraceEvent& e) { return e.time >= time - rounding_s; });
     std::erase_if(trace_.spans, [&](const PhaseSpan& s) { return s.from >= time - rounding_s; });

@@ -83,7 +83,7 @@ std::uint64_t trace_hash(const Trace& trace) {
                  static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.move_phase)));
         hash.add(static_cast<std::uint64_t>(row.grounded));
     }
-    for (const double counter : trace.counters) hash.add(counter);
+    for (const double counter : trace.values) hash.add(counter);
     for (const TraceEvent& event : trace.events) {
         hash.add(event.time);
         hash.add(static_cast<std::uint64_t>(event.kind));
@@ -105,6 +105,8 @@ std::string_view event_word(EventKind kind) {
         case EventKind::started: return "started";
         case EventKind::ended: return "ended";
         case EventKind::cut: return "cut";
+        case EventKind::failed: return "failed";
+        case EventKind::struck: return "struck";
         case EventKind::phase: return "phase";
         case EventKind::stance: return "stance";
         case EventKind::pressed: return "pressed";
@@ -125,8 +127,10 @@ std::string event_text(const TraceEvent& event, const Program& program) {
     };
     switch (event.kind) {
         case EventKind::started:
+        case EventKind::failed:
         case EventKind::ended: return fmt::format("{} {}", machine(event.index), event_word(event.kind));
         case EventKind::cut: return fmt::format("{} cut by {}", machine(event.index), machine(event.detail));
+        case EventKind::struck: return fmt::format("struck target {}", event.index + 1);
         case EventKind::phase: return fmt::format("{}.{}", machine(event.index), phase());
         case EventKind::stance: return fmt::format("stance {}", machine(event.index));
         case EventKind::pressed:
@@ -142,6 +146,7 @@ std::string trace_csv(const Trace& trace, const Program& program) {
     std::string out = "tick,time_s,x_m,y_m,z_m,vx_mps,vy_mps,vz_mps,facing_deg,grounded,stance,move,phase";
     for (const ButtonInfo& button : program.buttons) out += fmt::format(",button_{}", button.name);
     for (const CounterInfo& counter : program.counters) out += fmt::format(",{}", counter.path);
+    for (const MeterInfo& meter : program.meters) out += fmt::format(",{}", meter.name);
     out += '\n';
     for (std::size_t i = 0; i < trace.rows.size(); ++i) {
         const TraceRow& row = trace.rows[i];
@@ -159,8 +164,8 @@ std::string trace_csv(const Trace& trace, const Program& program) {
                        row.velocity.z, row.facing * 57.29577951308232, row.grounded ? 1 : 0, machine(row.stance),
                        machine(row.move), phase);
         for (std::size_t b = 0; b < program.buttons.size(); ++b) out += (row.buttons >> b & 1U) != 0U ? ",1" : ",0";
-        for (std::size_t c = 0; c < trace.counter_count; ++c)
-            fmt::format_to(std::back_inserter(out), ",{:g}", trace.counters[i * trace.counter_count + c]);
+        for (std::size_t c = 0; c < trace.value_count; ++c)
+            fmt::format_to(std::back_inserter(out), ",{:g}", trace.values[i * trace.value_count + c]);
         out += '\n';
     }
     return out;

@@ -45,14 +45,16 @@ enum class EventKind : std::uint8_t {
     pressed,
     released,
     emitted,
-    fault
+    fault,
+    failed,
+    struck
 };
 
 /// Something that happened, for the score, the event list and readings.
 struct TraceEvent {
     double time = 0.0;
     EventKind kind = EventKind::landed;
-    std::int32_t index = -1;   ///< machine, button or emitted event
+    std::int32_t index = -1;   ///< machine, button, target or emitted event
     std::int32_t detail = -1;  ///< phase; for cut: the move that cut
 
     friend bool operator==(const TraceEvent&, const TraceEvent&) = default;
@@ -73,8 +75,8 @@ struct PhaseSpan {
 struct Trace {
     int rate_hz = 120;
     std::vector<TraceRow> rows;
-    std::vector<double> counters;  ///< per row, Program::counters.size() each
-    std::size_t counter_count = 0;
+    std::vector<double> values;  ///< per row: the counters, then the meters
+    std::size_t value_count = 0;
     std::vector<TraceEvent> events;
     std::vector<PhaseSpan> spans;
     std::vector<State> snapshots;  ///< every few ticks, by time

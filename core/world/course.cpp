@@ -32,6 +32,13 @@ Course build_course(CoursePlan plan) {
     return out;
 }
 
+bool is_of_kind(const CoursePlan& plan, std::int32_t piece, std::string_view kind) {
+    const auto i = static_cast<std::size_t>(piece);
+    if (piece < 0 || i >= plan.pieces.size()) return false;
+    const auto& kinds = plan.pieces[i].kinds;
+    return std::find(kinds.begin(), kinds.end(), kind) != kinds.end();
+}
+
 const Place* find_place(const CoursePlan& plan, std::string_view name) {
     const auto found =
         std::find_if(plan.places.begin(), plan.places.end(), [&](const Place& p) { return p.name == name; });

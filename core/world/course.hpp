@@ -20,11 +20,22 @@ struct Place {
 };
 
 /// The place as its author wrote it.
+/// Something in the air that can be marked and struck.
+struct Target {
+    std::string name;
+    std::string kind;
+    Vec3 position{0.0};
+    double radius = 0.25;
+    double back_after_s = -1.0;  ///< a struck one comes back after this; negative: stays away
+    friend bool operator==(const Target&, const Target&) = default;
+};
+
 struct CoursePlan {
     std::string name;
     double water_level = -1e9;  ///< drawn only
     std::vector<Place> places;
     std::vector<Piece> pieces;
+    std::vector<Target> targets;
     friend bool operator==(const CoursePlan&, const CoursePlan&) = default;
 };
 
@@ -45,6 +56,9 @@ struct Course {
 };
 
 Course build_course(CoursePlan plan);
+
+/// Whether a piece is of a kind.
+bool is_of_kind(const CoursePlan& plan, std::int32_t piece, std::string_view kind);
 
 const Place* find_place(const CoursePlan& plan, std::string_view name);
 

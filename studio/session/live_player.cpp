@@ -114,13 +114,13 @@ void LivePlayer::update(View& view) const {
     }
     Trace& to = view.trace;
     to.rate_hz = from.rate_hz;
-    to.counter_count = from.counter_count;
+    to.value_count = from.value_count;
     to.ticks = from.ticks;
     const auto append = [](auto& target, const auto& source) {
         target.insert(target.end(), source.begin() + static_cast<std::ptrdiff_t>(target.size()), source.end());
     };
     append(to.rows, from.rows);
-    append(to.counters, from.counters);
+    append(to.values, from.values);
     append(to.events, from.events);
     to.spans = from.spans;  // open ones change
 }

@@ -60,7 +60,9 @@ std::vector<MoveAnswer> Session::explain_at(double time) const {
     const State state = state_at(time);
     if (state.machines.empty()) return out;
     const Ingredients& made = playing() ? live_ingredients_ : now_run_->ingredients;
-    const Moment moment{*made.program, made.tuning, state};
+    ProbeMemo memo;
+    const Rehearsal rehearsal = made.rehearsal();
+    const Moment moment = rehearsal.moment(state, &memo);
     for (const std::int32_t move : made.program->moves) out.push_back(explain_move(moment, move));
     return out;
 }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/shared/convert.hpp"
 
+#include <algorithm>
 #include <cmath>
 
 namespace leap::studio {
@@ -15,6 +16,9 @@ std::vector<ShownValue> shown_values(const Program& program) {
                                 {"view yaw", dimensions::angle, -1, {}, true}};
     for (std::size_t i = 0; i < program.counters.size(); ++i)
         out.push_back({program.counters[i].path, dimensions::none, static_cast<int>(i), {}, false});
+    for (std::size_t i = 0; i < program.meters.size(); ++i)
+        out.push_back(
+            {program.meters[i].name, dimensions::none, static_cast<int>(program.counters.size() + i), {}, false, true});
     return out;
 }
 
@@ -29,8 +33,13 @@ double shown_value_at(const ShownValue& value, const Trace& trace, double time) 
     if (value.quantity) return quantity_at(trace, *value.quantity, time);
     const std::size_t row = row_at(trace, time);
     if (value.counter < 0) return value.yaw_of_view ? trace.rows[row].look_yaw : trace.rows[row].facing;
-    const std::size_t at = row * trace.counter_count + static_cast<std::size_t>(std::max(0, value.counter));
-    return value.counter >= 0 && at < trace.counters.size() ? trace.counters[at] : 0.0;
+    const std::size_t at = row * trace.value_count + static_cast<std::size_t>(std::max(0, value.counter));
+    if (value.counter < 0 || at >= trace.values.size()) return 0.0;
+    const double now = trace.values[at];
+    if (!value.steady || row + 1 >= trace.rows.size()) return now;
+    const double length = trace.rows[row + 1].time - trace.rows[row].time;
+    const double share = length > 0.0 ? std::clamp((time - trace.rows[row].time) / length, 0.0, 1.0) : 0.0;
+    return now + (trace.values[at + trace.value_count] - now) * share;
 }
 
 QString shown_value_text(const ShownValue& value, double value_si) {

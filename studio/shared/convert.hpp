@@ -20,13 +20,14 @@ inline QString to_qt(const std::string& text) {
     return QString::fromStdString(text);
 }
 
-/// A value that can be drawn as a curve or pinned to the stage: a quantity of the trace, or a counter.
+/// A value that can be drawn as a curve or pinned to the stage: a quantity of the trace, a counter or a meter.
 struct ShownValue {
     std::string name;  ///< "speed", "hop.link"
     Dimension dimension;
-    int counter = -1;                  ///< -1: no counter
+    int counter = -1;                  ///< or meter, in Trace::values; -1: neither
     std::optional<Quantity> quantity;  ///< those of the exact course
     bool yaw_of_view = false;
+    bool steady = false;  ///< a meter: changes at a steady rate from row to row
 };
 
 /// Every value that can be shown of runs of this program.

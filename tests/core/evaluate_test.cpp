@@ -45,7 +45,7 @@ class Probe {
         const auto probe = static_cast<std::size_t>(program.find_machine("probe").value());
         state.machines[probe].phase = 0;
         state.machines[probe].phase_since = 9.5;
-        state.move = static_cast<std::int32_t>(probe);
+        state.moves = {static_cast<std::int32_t>(probe)};
         // The comparison's left side is the expression: run it alone.
         const Expression whole = program.machines[probe].phases[0].ways[0].when->truth;
         Expression left = whole;

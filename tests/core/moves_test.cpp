@@ -291,7 +291,7 @@ move climb on jump {
     const auto b = spans_of(scene, trace, "climb.b");
     ASSERT_EQ(b.size(), 1U);
     EXPECT_NEAR(position_at(trace, b[0].from).z, 0.501, 1e-6);
-    EXPECT_EQ(trace.counters.back(), 1.0);
+    EXPECT_EQ(trace.values.back(), 1.0);
 }
 
 }  // namespace

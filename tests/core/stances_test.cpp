@@ -93,7 +93,7 @@ stance walk { steer to 5 m/s gain 50 m/s^2 brake 50 m/s^2 }
 move hop on jump { phase a { start: launch up at 5 m/s  end when grounded } }
 )");
     const Trace trace = scene.run(TapeMaker(2.5).hold("jump", 0.2, 0.1).hold("jump", 1.4, 0.1));
-    const std::vector<double> last(trace.counters.end() - 3, trace.counters.end());
+    const std::vector<double> last(trace.values.end() - 3, trace.values.end());
     EXPECT_EQ(last, (std::vector<double>{2, 2, 2}));
     // The stance's gravity held: 5 m/s up takes 0.5 s with 20 m/s².
     EXPECT_NEAR(times_of(trace, EventKind::landed).at(0), 0.7, 1e-6);

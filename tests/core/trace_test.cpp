@@ -38,7 +38,7 @@ TEST(Trace, RowsBeginEveryTickAndRunInTime) {
         std::count_if(trace.rows.begin(), trace.rows.end(), [](const TraceRow& r) { return r.tick_begin; });
     EXPECT_EQ(begins, 241);
     for (std::size_t i = 1; i < trace.rows.size(); ++i) EXPECT_LE(trace.rows[i - 1].time, trace.rows[i].time);
-    EXPECT_EQ(trace.counters.size(), trace.rows.size() * trace.counter_count);
+    EXPECT_EQ(trace.values.size(), trace.rows.size() * trace.value_count);
     EXPECT_EQ(row_at(trace, -1.0), 0U);
     EXPECT_EQ(row_at(trace, 99.0), trace.rows.size() - 1);
 }

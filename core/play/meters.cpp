@@ -1,0 +1,75 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/meters.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace leap {
+namespace {
+
+constexpr double rounding_s = 1e-10;
+
+/// Whether the wait behind the last spending is over.
+bool rested(const Moment& m, std::size_t meter) {
+    const MeterInfo& info = m.program.meters[meter];
+    if (!info.refill_after) return true;
+    return m.state.time - m.state.meters[meter].spent_at >= number(m, *info.refill_after) - rounding_s;
+}
+
+template <class Visit>
+void each_drain(const Moment& m, Visit visit) {
+    const auto look = [&](std::int32_t machine) {
+        if (const Phase* phase = phase_in_force(m, machine))
+            for (const Drain& drain : phase->effects.drains) visit(drain);
+    };
+    look(m.state.stance);
+    for (const std::int32_t move : m.state.moves) look(move);
+}
+
+}  // namespace
+
+MeterRates meter_rates(const Moment& m) {
+    MeterRates out{};
+    if (m.program.meters.empty()) return out;
+    each_drain(m, [&](const Drain& drain) { out[static_cast<std::size_t>(drain.meter)] -= number(m, drain.rate); });
+    for (std::size_t i = 0; i < m.program.meters.size(); ++i) {
+        const MeterInfo& info = m.program.meters[i];
+        if (out[i] != 0.0 || !info.refill || !rested(m, i)) continue;
+        if (!info.refill_when || truth(m, info.refill_when->truth)) out[i] = number(m, *info.refill);
+    }
+    return out;
+}
+
+double time_to_meter_change(const Moment& m, const MeterRates& rates) {
+    double soonest = 1e300;
+    for (std::size_t i = 0; i < m.program.meters.size(); ++i) {
+        const MeterInfo& info = m.program.meters[i];
+        const MeterState& meter = m.state.meters[i];
+        if (rates[i] != 0.0) {
+            const double left = ((rates[i] > 0.0 ? info.high : info.low) - meter.value) / rates[i];
+            if (left > rounding_s) soonest = std::min(soonest, left);
+        }
+        if (info.refill_after && meter.value < info.high && !rested(m, i) && std::isfinite(meter.spent_at))
+            soonest = std::min(soonest, meter.spent_at + number(m, *info.refill_after) - m.state.time);
+    }
+    return soonest;
+}
+
+void advance_meters(const Moment& m, const MeterRates& rates, double seconds, State& state) {
+    for (std::size_t i = 0; i < m.program.meters.size(); ++i) {
+        const MeterInfo& info = m.program.meters[i];
+        double& value = state.meters[i].value;
+        value = std::clamp(value + rates[i] * seconds, info.low, info.high);
+        // What lies within rounding of an end is at the end.
+        for (const double end : {info.low, info.high})
+            if (std::abs(value - end) < 1e-9 * (info.high - info.low)) value = end;
+        if (rates[i] < 0.0) state.meters[i].spent_at = state.time + seconds;
+    }
+}
+
+void spend(const MeterInfo& info, double amount, double now, MeterState& meter) {
+    meter.value = std::clamp(meter.value - amount, info.low, info.high);
+    if (amount > 0.0) meter.spent_at = now;
+}
+
+}  // namespace leap

@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <array>
+
+#include "core/play/evaluate.hpp"
+
+namespace leap {
+
+/// Per second, by meter: what the phases in force drain, or the refill when nothing does and its wait is over.
+using MeterRates = std::array<double, most_meters>;
+MeterRates meter_rates(const Moment& moment);
+
+/// Seconds until a meter's rate changes by itself: it is full or empty, or its refill begins. A huge one when never.
+double time_to_meter_change(const Moment& moment, const MeterRates& rates);
+
+/// Lets `seconds` pass, at the rates of their begin.
+void advance_meters(const Moment& moment, const MeterRates& rates, double seconds, State& state);
+
+/// Spends (or gains, when negative) at once; a meter never leaves its range.
+void spend(const MeterInfo& info, double amount, double now, MeterState& meter);
+
+}  // namespace leap

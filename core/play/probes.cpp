@@ -1,0 +1,204 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/probes.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/defaults.hpp"
+#include "core/world/query.hpp"
+
+namespace leap {
+namespace {
+
+using syntax::ProbeFrom;
+using syntax::ProbeKind;
+
+struct Asking {
+    const Moment& m;
+    const ProbeInfo& info;
+    Vec3 feet;
+    Capsule capsule;
+    double reach;
+
+    Vec3 origin() const {
+        if (info.from == ProbeFrom::feet) return feet + world_up * 0.05;
+        if (info.from == ProbeFrom::middle) return feet + world_up * (capsule.height * 0.5);
+        return feet + world_up * std::min(number(m, m.program.body.eyes), capsule.height * 0.95);
+    }
+    Vec3 direction(const Vec3& without) const {
+        const Vec3 said = info.direction ? vector(m, *info.direction) : without;
+        return direction_or_zero(said);
+    }
+    bool wanted(std::int32_t piece) const {
+        return info.wanted < 0 ||
+               is_of_kind(m.course->plan, piece, m.program.kinds[static_cast<std::size_t>(info.wanted)]);
+    }
+};
+
+ProbeResult missed(const Asking& a) {
+    ProbeResult out;
+    out.from = a.origin();
+    out.point = out.place = a.feet;
+    out.distance = a.reach;
+    return out;
+}
+
+/// A ray sees the first surface; when that is not of the wanted kind it has found nothing.
+ProbeResult ask_ray(const Asking& a) {
+    ProbeResult out = missed(a);
+    const Vec3 direction = a.direction(sense_vector(a.m, Sense::look));
+    if (direction == Vec3{0.0}) return out;
+    const auto hit = cast_ray(*a.m.course, out.from, direction, a.reach);
+    out.point = out.from + direction * (hit ? hit->distance : a.reach);
+    if (hit) out.distance = hit->distance;
+    out.hit = hit && a.wanted(hit->piece);
+    if (out.hit) out.normal = hit->normal;
+    return out;
+}
+
+/// The nearest target in reach, in the cone, with a clear line to it.
+ProbeResult ask_nearest(const Asking& a) {
+    ProbeResult out = missed(a);
+    out.from = a.feet + world_up * (a.capsule.height * 0.5);
+    const Vec3 axis = a.direction(Vec3{0.0});
+    const double least_cos = a.info.cone ? std::cos(std::clamp(number(a.m, *a.info.cone), 0.0, 3.15)) : -1.0;
+    const auto& targets = a.m.course->plan.targets;
+    for (std::size_t i = 0; i < targets.size(); ++i) {
+        const auto index = static_cast<std::int32_t>(i);
+        if (targets[i].kind != a.m.program.kinds[static_cast<std::size_t>(a.info.wanted)]) continue;
+        const Vec3 to = targets[i].position - out.from;
+        const double distance = glm::length(to);
+        if (distance >= out.distance || distance < 1e-6 || !target_there(a.m, index)) continue;
+        if (axis != Vec3{0.0} && glm::dot(to / distance, axis) < least_cos) continue;
+        if (cast_ray(*a.m.course, out.from, to / distance, distance)) continue;
+        out.hit = true;
+        out.distance = distance;
+        out.point = targets[i].position;
+        out.normal = -to / distance;
+        out.target = index;
+    }
+    return out;
+}
+
+/// A wall beside the body: level rays from its middle, to both sides unless a direction is said.
+ProbeResult ask_wall(const Asking& a) {
+    ProbeResult out = missed(a);
+    out.from = a.feet + world_up * (a.capsule.height * 0.5);
+    const Vec3 right = sense_vector(a.m, Sense::right);
+    const Vec3 said = direction_or_zero(flat(a.direction(Vec3{0.0})));
+    if (a.info.direction && said == Vec3{0.0}) return out;
+    for (const double side : {1.0, -1.0}) {
+        const Vec3 direction = a.info.direction ? said : right * side;
+        const auto hit = cast_ray(*a.m.course, out.from, direction, a.capsule.radius + a.reach);
+        const bool better = hit && (!out.hit || hit->distance - a.capsule.radius < out.distance);
+        if (better && std::abs(hit->normal.z) <= defaults::wall_lean && a.wanted(hit->piece)) {
+            out.hit = true;
+            out.normal = hit->normal;
+            out.point = hit->point;
+            out.distance = hit->distance - a.capsule.radius;
+            out.side = a.info.direction ? (glm::dot(direction, right) >= 0.0 ? 1.0 : -1.0) : side;
+        }
+        if (a.info.direction) break;
+    }
+    return out;
+}
+
+/// A lip ahead: something to stand on whose edge lies between two heights above the feet. Looks down from above the
+/// highest, further and further ahead, and then for the wall below the edge.
+ProbeResult ask_lip(const Asking& a) {
+    ProbeResult out = missed(a);
+    const Vec3 ahead = direction_or_zero(flat(a.direction(sense_vector(a.m, Sense::forward))));
+    if (ahead == Vec3{0.0}) return out;
+    const double low = number(a.m, *a.info.low);
+    const double high = number(a.m, *a.info.high);
+    const Course& course = *a.m.course;
+    const double farthest = a.capsule.radius + a.reach;
+    for (double away = a.capsule.radius + 0.02; away < farthest + defaults::lip_look_step_m;
+         away += defaults::lip_look_step_m) {
+        const Vec3 above = a.feet + ahead * std::min(away, farthest) + world_up * (high + 0.05);
+        const auto top = cast_ray(course, above, -world_up, high + 0.05 - low);
+        if (!top || top->normal.z < std::cos(number(a.m, a.m.program.body.walkable)) || !a.wanted(top->piece)) continue;
+        const Vec3 below{a.feet.x, a.feet.y, top->point.z - 0.08};
+        const auto face = cast_ray(course, below, ahead, farthest);
+        if (!face || std::abs(face->normal.z) > defaults::wall_lean) continue;
+        out.hit = true;
+        out.normal = direction_or_zero(flat(face->normal));
+        out.point = {face->point.x, face->point.y, top->point.z};
+        out.place = out.point - out.normal * (a.capsule.radius + 0.05) + world_up * (2 * defaults::contact_gap_m);
+        out.distance = face->distance - a.capsule.radius;
+        return out;
+    }
+    return out;
+}
+
+ProbeResult ask_room(const Asking& a) {
+    ProbeResult out = missed(a);
+    Capsule capsule = a.capsule;
+    capsule.height = std::max(2 * capsule.radius, a.info.high ? number(a.m, *a.info.high) : a.m.state.height);
+    out.distance = 0.0;
+    out.hit = !deepest_overlap(*a.m.course, capsule, a.feet);
+    return out;
+}
+
+ProbeResult ask_ground(const Asking& a) {
+    ProbeResult out = missed(a);
+    out.from = a.feet;
+    const auto hit = sweep(*a.m.course, a.capsule, a.feet, Vec3{0.0, 0.0, -a.reach}, defaults::contact_gap_m);
+    if (!hit || !a.wanted(hit->piece)) return out;
+    out.hit = true;
+    out.distance = a.reach * hit->share;
+    out.point = hit->point;
+    out.normal = hit->face;
+    return out;
+}
+
+ProbeResult answer(const Moment& m, const ProbeInfo& info) {
+    Asking a{m, info, m.state.body.position, {m.state.radius, m.state.height}, 0.0};
+    if (info.at) a.feet = vector(m, *info.at);
+    if (info.reach) a.reach = std::clamp(number(m, *info.reach), 0.0, 1000.0);
+    if (m.course == nullptr || !is_finite(a.feet) || a.capsule.radius <= 0.0) return missed(a);
+    switch (info.kind) {
+        case ProbeKind::ray: return ask_ray(a);
+        case ProbeKind::nearest: return ask_nearest(a);
+        case ProbeKind::wall: return ask_wall(a);
+        case ProbeKind::lip: return ask_lip(a);
+        case ProbeKind::room: return ask_room(a);
+        case ProbeKind::ground: return ask_ground(a);
+    }
+    return missed(a);
+}
+
+}  // namespace
+
+ProbeResult ask_probe(const Moment& m, std::int32_t probe) {
+    const auto i = static_cast<std::size_t>(probe);
+    if (m.memo == nullptr) {
+        ProbeMemo memo;
+        Moment remembering = m;
+        remembering.memo = &memo;
+        return ask_probe(remembering, probe);
+    }
+    auto& results = m.memo->results;
+    if (results.size() < m.program.probes.size()) results.resize(m.program.probes.size());
+    if (!results[i]) {
+        // A probe that asks itself through its own clauses finds nothing.
+        results[i] = ProbeResult{};
+        results[i] = answer(m, m.program.probes[i]);
+    }
+    return *results[i];
+}
+
+Vec3 body_middle(const State& state) {
+    return state.body.position + world_up * (state.height * 0.5);
+}
+
+double flight_left(const Moment& m, const Fly& fly) {
+    const double left = glm::length(vector(m, fly.point) - body_middle(m.state));
+    return left - (fly.stopping_short ? std::max(0.0, number(m, *fly.stopping_short)) : 0.0);
+}
+
+Vec3 flight_direction(const Moment& m, const Fly& fly) {
+    return direction_or_zero(vector(m, fly.point) - body_middle(m.state));
+}
+
+}  // namespace leap

@@ -1,0 +1,19 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include "core/play/evaluate.hpp"
+
+namespace leap {
+
+/// The answer of a probe where the body is now. Asked once an instant when the moment has a memo. Without a hit `point`
+/// is where it stopped looking (ray) or the body's own place, `distance` its reach, `normal` zero.
+ProbeResult ask_probe(const Moment& moment, std::int32_t probe);
+
+/// The middle of the body: what ropes hold and flights aim.
+Vec3 body_middle(const State& state);
+
+/// How far the body's middle still has to fly, and which way.
+double flight_left(const Moment& moment, const Fly& fly);
+Vec3 flight_direction(const Moment& moment, const Fly& fly);
+
+}  // namespace leap

@@ -1,0 +1,100 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/swing.hpp"
+
+#include <algorithm>
+
+#include "core/defaults.hpp"
+#include "core/motion/pendulum.hpp"
+#include "core/play/probes.hpp"
+
+namespace leap {
+namespace {
+
+constexpr double taut_within_m = 1e-5;
+
+MachineState& holder(const Forces& f, State& state) {
+    return state.machines[static_cast<std::size_t>(f.rope_machine)];
+}
+
+/// A rope at its shortest is not reeled further.
+double reel_speed(const Moment& m, const Forces& f, const State& state) {
+    const double length = state.machines[static_cast<std::size_t>(f.rope_machine)].rope_length;
+    if (!f.rope->reel || length <= defaults::shortest_rope_m) return 0.0;
+    return std::max(0.0, number(m, *f.rope->reel));
+}
+
+Pendulum pendulum_of(const Moment& m, const Forces& f, const State& state) {
+    Pendulum out;
+    out.anchor = vector(m, f.rope->point);
+    out.length = state.machines[static_cast<std::size_t>(f.rope_machine)].rope_length;
+    out.reel_mps = reel_speed(m, f, state);
+    out.acceleration = {0.0, 0.0, -f.gravity};
+    if (f.steer == nullptr || !f.steer->gain) return out;
+    // The stick pumps: it pushes at the gain until the wanted speed is reached.
+    const Vec3 wanted = steer_target(m, f);
+    const double most = glm::length(wanted);
+    const Vec3 along = direction_or_zero(wanted);
+    if (most > 0.0 && glm::dot(flat(state.body.velocity), along) < most)
+        out.acceleration += along * std::max(0.0, number(m, *f.steer->gain));
+    return out;
+}
+
+}  // namespace
+
+bool rope_holds(const Moment& m, const Forces& f, State& state) {
+    if (f.rope == nullptr || state.body.grounded) return false;
+    const Pendulum p = pendulum_of(m, f, state);
+    const Vec3 arm = body_middle(state) - p.anchor;
+    const double distance = glm::length(arm);
+    if (distance < p.length - taut_within_m || distance < 1e-6) return false;
+    const Vec3 outward = arm / distance;
+    const double lengthening = glm::dot(state.body.velocity, outward) + p.reel_mps;
+    if (lengthening < -1e-6) return false;
+    if (rope_pull(p, body_middle(state), state.body.velocity) < 0.0 && lengthening <= 1e-9) return false;
+    if (lengthening > 0.0) state.body.velocity -= outward * lengthening;
+    return true;
+}
+
+Vec3 swing_acceleration(const Moment& m, const Forces& f, const State& state) {
+    const Pendulum p = pendulum_of(m, f, state);
+    const Vec3 outward = direction_or_zero(body_middle(state) - p.anchor);
+    return p.acceleration - outward * rope_pull(p, body_middle(state), state.body.velocity);
+}
+
+MotionResult swing_body(const Rehearsal& r, const Moment& m, const Forces& f, double seconds, State& state) {
+    Pendulum p = pendulum_of(m, f, state);
+    // A rope that caught the body beyond its length draws it in at a finite speed instead of moving it at once.
+    p.length = std::max(p.length, glm::length(body_middle(state) - p.anchor) - defaults::cling_pull_mps * seconds);
+    const double h = seconds / defaults::swing_steps;
+    const Vec3 to_middle = world_up * (state.height * 0.5);
+    BodyShape shape = r.shape;
+    shape.capsule = {state.radius, state.height};
+    MotionResult out;
+    out.body = state.body;
+    for (int i = 0; i < defaults::swing_steps; ++i) {
+        Vec3 position = out.body.position + to_middle;
+        Vec3 velocity = out.body.velocity;
+        swing(p, h, position, velocity);
+        p.length = std::max(defaults::shortest_rope_m, p.length - p.reel_mps * h);
+        const MotionLaw chord{(position - to_middle - out.body.position) / h, Vec3{0.0}};
+        const double before = out.seconds;
+        const MotionResult moved = move_body(r.course, shape, out.body, chord, h);
+        out = moved;
+        out.seconds = before + moved.seconds;
+        const bool free = moved.seconds >= h - 1e-12 && !moved.landed && !moved.bumped_wall && !moved.bumped_ceiling &&
+                          glm::length(moved.body.velocity - chord.velocity) < 1e-9;
+        if (!free) break;
+        out.body.velocity = velocity;
+    }
+    MachineState& own = holder(f, state);
+    own.rope_length = std::max(defaults::shortest_rope_m, own.rope_length - reel_speed(m, f, state) * out.seconds);
+    return out;
+}
+
+void reel_slack(const Moment& m, const Forces& f, double seconds, State& state) {
+    if (f.rope == nullptr) return;
+    MachineState& own = holder(f, state);
+    own.rope_length = std::max(defaults::shortest_rope_m, own.rope_length - reel_speed(m, f, state) * seconds);
+}
+
+}  // namespace leap

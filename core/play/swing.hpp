@@ -1,0 +1,24 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include "core/play/motion_law.hpp"
+#include "core/play/step.hpp"
+
+namespace leap {
+
+/// Whether the rope in force is stretched, so that the body swings; takes away speed that would lengthen it. A rope
+/// holds nothing while the body stands.
+bool rope_holds(const Moment& moment, const Forces& forces, State& state);
+
+/// Acceleration of a body that swings: gravity, pumping and the pull of the rope.
+Vec3 swing_acceleration(const Moment& moment, const Forces& forces, const State& state);
+
+/// Swings for at most `seconds`, against the course as any other motion. Ends early where the body lands or runs into
+/// something.
+MotionResult swing_body(const Rehearsal& rehearsal, const Moment& moment, const Forces& forces, double seconds,
+                        State& state);
+
+/// Lets the reel take in rope while it is slack.
+void reel_slack(const Moment& moment, const Forces& forces, double seconds, State& state);
+
+}  // namespace leap

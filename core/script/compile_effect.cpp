@@ -1,0 +1,131 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/script/compiler.hpp"
+
+namespace leap {
+namespace {
+
+constexpr Type plain_number{ValueKind::number, {}};
+constexpr Type rate_type{ValueKind::number, dimensions::rate};
+constexpr Type length_type{ValueKind::number, dimensions::length};
+constexpr Type speed_type{ValueKind::number, dimensions::speed};
+constexpr Type acceleration_type{ValueKind::number, dimensions::acceleration};
+constexpr Type direction_type{ValueKind::vector, {}};
+constexpr Type point_type{ValueKind::vector, dimensions::length};
+
+std::int32_t index_in(std::vector<std::string>& names, const std::string& name) {
+    const auto found = std::find(names.begin(), names.end(), name);
+    const auto index = static_cast<std::int32_t>(found - names.begin());
+    if (found == names.end()) names.push_back(name);
+    return index;
+}
+
+}  // namespace
+
+std::int32_t Compiler::tag_index(const std::string& name) {
+    return index_in(program_.tags, name);
+}
+
+std::int32_t Compiler::kind_index(const std::string& name) {
+    return index_in(program_.kinds, name);
+}
+
+std::int32_t Compiler::meter_index(const syntax::Name& name) {
+    if (const auto found = program_.find_meter(name.text)) return *found;
+    std::vector<std::string> names;
+    for (const MeterInfo& meter : program_.meters) names.push_back(meter.name);
+    const std::string near = nearest_name(name.text, names);
+    report(name.range, fmt::format("there is no meter called {}", name.text),
+           near.empty() ? fmt::format("declare it: meter {} {{ from 0 to 100 refill 20 /s }}", name.text)
+                        : fmt::format("did you mean {}?", near));
+    return 0;
+}
+
+Effects Compiler::compile_effects(const std::vector<syntax::Effect>& effects, const Scope& scope) {
+    Effects out;
+    for (const syntax::Effect& effect : effects) compile_effect(effect, scope, out);
+    return out;
+}
+
+void Compiler::compile_effect(const syntax::Effect& effect, const Scope& scope, Effects& out) {
+    bool twice = false;
+    const auto once = [&](auto& slot, auto made) {
+        twice = slot.has_value();
+        slot = std::move(made);
+    };
+    switch (effect.kind) {
+        case syntax::EffectKind::steer:
+            once(out.steer, Steer{value(effect.main, scope, speed_type, "steer to"),
+                                  value(effect.second, scope, acceleration_type, "gain"),
+                                  value(effect.third, scope, acceleration_type, "brake"),
+                                  value(effect.along, scope, direction_type, "along")});
+            break;
+        case syntax::EffectKind::gravity:
+            once(out.gravity, value(effect.main, scope, acceleration_type, "gravity"));
+            break;
+        case syntax::EffectKind::drive: once(out.drive, compile_drive(effect, scope)); break;
+        case syntax::EffectKind::cap:
+            once(out.cap, Cap{value(effect.main, scope, speed_type, "cap speed"),
+                              value(effect.second, scope, acceleration_type, "fading")});
+            break;
+        case syntax::EffectKind::limit:
+            once(out.limit, Limit{value(effect.main, scope, speed_type, "limit rising"),
+                                  value(*effect.second, scope, speed_type, "limit rising")});
+            break;
+        case syntax::EffectKind::rope:
+            once(out.rope, Rope{value(effect.main, scope, point_type, "rope to"),
+                                value(*effect.second, scope, length_type, "length"),
+                                value(effect.third, scope, speed_type, "reel")});
+            break;
+        case syntax::EffectKind::fly:
+            once(out.fly, Fly{value(effect.main, scope, point_type, "fly to"),
+                              value(*effect.second, scope, speed_type, "fly at"),
+                              value(effect.third, scope, length_type, "stopping")});
+            break;
+        case syntax::EffectKind::capsule:
+            once(out.capsule, CapsuleSize{value(effect.main, scope, length_type, "height"),
+                                          value(effect.second, scope, length_type, "radius")});
+            break;
+        case syntax::EffectKind::boost: once(out.boost, value(effect.main, scope, plain_number, "boost speed")); break;
+        case syntax::EffectKind::face: once(out.face, value(effect.main, scope, direction_type, "face")); break;
+        case syntax::EffectKind::drain:
+            out.drains.push_back({meter_index(effect.name), value(effect.main, scope, rate_type, "drain")});
+            break;
+        case syntax::EffectKind::tag: out.tags.push_back(tag_index(effect.name.text)); break;
+        case syntax::EffectKind::cling: {
+            twice = out.cling >= 0;
+            const auto probe = find_probe(effect.name.text, scope);
+            const bool wall =
+                probe && program_.probes[static_cast<std::size_t>(*probe)].kind == syntax::ProbeKind::wall;
+            if (!wall)
+                report(effect.name.range, fmt::format("{} is no wall probe", effect.name.text),
+                       "declare it: probe NAME = wall within 0.6 m");
+            out.cling = probe.value_or(0);
+            break;
+        }
+    }
+    if (twice) report(effect.range, "this is said twice here", "one of each kind holds at a time");
+}
+
+Drive Compiler::compile_drive(const syntax::Effect& effect, const Scope& scope) {
+    Drive drive{value(effect.main, scope, direction_type, "drive"),
+                value(*effect.second, scope, speed_type, "drive at"), -1, effect.adding};
+    if (!effect.curve) return drive;
+    const auto& curves = program_.curves;
+    const auto found =
+        std::find_if(curves.begin(), curves.end(), [&](const CurveInfo& c) { return c.name == effect.curve->text; });
+    used_curves_.insert(effect.curve->text);
+    drive.curve = static_cast<std::int32_t>(found - curves.begin());
+    if (found != curves.end()) return drive;
+    std::vector<std::string> names;
+    for (const CurveInfo& curve : curves) names.push_back(curve.name);
+    const std::string near = nearest_name(effect.curve->text, names);
+    report(effect.curve->range, fmt::format("there is no curve called {}", effect.curve->text),
+           near.empty() ? "declare it: curve NAME = points (0, 1) (1, 0.5)" : fmt::format("did you mean {}?", near));
+    return drive;
+}
+
+}  // namespace leap
