@@ -54,6 +54,8 @@ inline constexpr double cling_pull_mps = 4.0;
 inline constexpr double cling_gap_m = 0.003;
 /// Walls lean at most this much (upward part of their normal).
 inline constexpr double wall_lean = 0.35;
+/// Halvings when the instant is sought at which a probe finds what starts a move (2^-12 of a stretch). Leave.
+inline constexpr int probe_start_halvings = 12;
 /// Looks down for a lip are this far apart (m), and start this much above the highest lip.
 inline constexpr double lip_look_step_m = 0.15;
 

@@ -124,7 +124,7 @@ void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& stat
                 strike(m, number(m, act.amount), state, trace);
                 memo.forget();
                 break;
-            case syntax::ActKind::emit:
+            case syntax::ActKind::emit_event:
                 emitted |= event_custom_first << static_cast<unsigned>(act.index);
                 if (trace != nullptr) trace->events.push_back({state.time, EventKind::emitted, act.index, -1});
                 break;

@@ -159,6 +159,7 @@ class Instant {
     bool may_cut(std::int32_t by) const { return !cut_refusal(moment(), by).has_value(); }
 
     void follow(std::int32_t index, const Way& way) {
+        if (way.takes_press >= 0) state_.buttons[static_cast<std::size_t>(way.takes_press)].pending = false;
         acts(way.acts);
         if (way.to >= 0) {
             enter(index, way.to);

@@ -180,6 +180,54 @@ void advance(const Rehearsal& r, State& state, double longest, bool tick_begin, 
     memo.forget();
 }
 
+/// Whether any move of a set (a bit each, by their order) that waits for a condition is asked for now.
+using MoveSet = std::uint64_t;
+constexpr std::size_t most_sought = 64;
+
+MoveSet asked_for(const Rehearsal& r, const State& state, MoveSet among, ProbeMemo& memo) {
+    MoveSet out = 0;
+    const Moment m = r.moment(state, &memo);
+    for (std::size_t k = 0; k < std::min(r.program.moves.size(), most_sought); ++k) {
+        const std::int32_t move = r.program.moves[k];
+        const auto i = static_cast<std::size_t>(move);
+        if ((among >> k & 1U) == 0 || !r.program.machines[i].start_when) continue;
+        if (state.machines[i].phase >= 0 || r.tuning.is_off(move)) continue;
+        if (truth(m, r.program.machines[i].start_when->condition.truth)) out |= MoveSet{1} << k;
+    }
+    return out;
+}
+
+/// As advance(), but ends at the instant at which a probe finds what starts a move: a lip is caught where it comes into
+/// reach, not at the next tick. Only in the air, where such moves are at home.
+void advance_to_finds(const Rehearsal& r, State& state, double longest, bool tick_begin, ProbeMemo& memo,
+                      Trace* trace) {
+    if (!r.program.starts_by_probe || state.body.grounded) return advance(r, state, longest, tick_begin, memo, trace);
+    const MoveSet waiting = ~asked_for(r, state, ~MoveSet{0}, memo);
+    const State before = state;
+    const std::size_t rows = trace != nullptr ? trace->rows.size() : 0;
+    const std::size_t values = trace != nullptr ? trace->values.size() : 0;
+    const std::size_t events = trace != nullptr ? trace->events.size() : 0;
+    advance(r, state, longest, tick_begin, memo, trace);
+    if (asked_for(r, state, waiting, memo) == 0) return;
+    double without = 0.0;
+    double with = state.time - before.time;
+    for (int i = 0; i < defaults::probe_start_halvings; ++i) {
+        const double middle = 0.5 * (without + with);
+        State attempt = before;
+        memo.forget();
+        advance(r, attempt, middle, tick_begin, memo, nullptr);
+        (asked_for(r, attempt, waiting, memo) != 0 ? with : without) = middle;
+        memo.forget();
+    }
+    state = before;
+    if (trace != nullptr) {
+        trace->rows.resize(rows);
+        trace->values.resize(values);
+        trace->events.resize(events);
+    }
+    advance(r, state, with, tick_begin, memo, trace);
+}
+
 }  // namespace
 
 BodyShape body_shape(const Program& program, const Tuning& tuning) {
@@ -232,9 +280,11 @@ void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, 
     std::size_t next = 0;
     bool tick_begin = true;
     for (int split = 0; state.time < tick_end - rounding_s; ++split) {
-        while (next < inputs.size() && inputs[next].time <= state.time + rounding_s)
+        // What probes found at the end of the last stretch still holds, unless the view or the stick moves now.
+        while (next < inputs.size() && inputs[next].time <= state.time + rounding_s) {
             apply_input(inputs[next++], state, trace);
-        memo.forget();
+            memo.forget();
+        }
         run_instant(r, state, memo, trace);
         double until = tick_end;
         if (next < inputs.size()) until = std::min(until, inputs[next].time);
@@ -243,7 +293,7 @@ void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, 
             if (trace != nullptr) trace->events.push_back({state.time, EventKind::fault, state.body_move(), -1});
             break;
         }
-        advance(r, state, until - state.time, tick_begin, memo, trace);
+        advance_to_finds(r, state, until - state.time, tick_begin, memo, trace);
         if (std::abs(state.time - until) < rounding_s) state.time = until;
         tick_begin = false;
     }

@@ -62,7 +62,13 @@ Piece read_piece(const JsonReader& json) {
     piece.center = json.vector("center", std::nullopt);
     piece.turn_deg = json.number("turn", 0.0, -360.0, 360.0);
     piece.material = json.text("material", "stone");
-    json.each("kinds", [&](const JsonReader& item) { piece.kinds.push_back(item.text("kind")); });
+    if (const Json* list = json.find("kinds")) {
+        const bool words = list->is_array() &&
+                           std::all_of(list->begin(), list->end(), [](const Json& word) { return word.is_string(); });
+        if (!words) json.fail("kinds", "this is a list of words, like [\"anchor\"]");
+        if (words)
+            for (const Json& word : *list) piece.kinds.push_back(word.get<std::string>());
+    }
     if (piece.kind == PieceKind::mesh) {
         read_mesh(json, piece);
         return piece;
@@ -88,7 +94,7 @@ Json write_piece(const Piece& piece) {
     if (piece.turn_deg != 0.0) out["turn"] = piece.turn_deg;
     if (piece.kind == PieceKind::steps) out["count"] = piece.count;
     if (piece.material != "stone") out["material"] = piece.material;
-    for (const std::string& kind : piece.kinds) out["kinds"].push_back({{"kind", kind}});
+    if (!piece.kinds.empty()) out["kinds"] = piece.kinds;
     if (piece.kind == PieceKind::mesh) {
         out["vertices"] = Json::array();
         for (const Vec3& corner : piece.vertices) out["vertices"].push_back(numbers(corner));

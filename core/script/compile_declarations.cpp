@@ -136,7 +136,8 @@ void Compiler::declare_machines() {
 
 void Compiler::declare_memories_in(const std::vector<syntax::Act>& acts, const Scope& scope) {
     for (const syntax::Act& act : acts) {
-        if (act.kind == syntax::ActKind::emit && !event_index(act.name.text)) program_.events.push_back(act.name.text);
+        if (act.kind == syntax::ActKind::emit_event && !event_index(act.name.text))
+            program_.events.push_back(act.name.text);
         if (act.kind != syntax::ActKind::remember) continue;
         const std::string path = scope.chain.front()->name.text + "." + act.name.text;
         Emitted unused;

@@ -366,8 +366,13 @@ std::optional<Type> Compiler::emit_logic(const Expr& expr, const Scope& scope, E
         out.code.push_back(make(Op::invert));
         return truth_type;
     }
+    // What the left side decides alone is not asked further: probes on the right cost more than a button on the left.
+    const bool truths = left && *left == truth_type;
+    const std::size_t skip = out.code.size();
+    if (truths) out.code.push_back(make(expr.kind == ExprKind::both ? Op::skip_if_no : Op::skip_if_yes));
     const auto right = emit(expr.parts[1], scope, out);
     if (!left || !right) return std::nullopt;
+    if (truths) out.code[skip].detail = static_cast<std::int32_t>(out.code.size() - skip);
     if (expr.kind == ExprKind::either && is_vector(*left) && *left == *right) {
         out.code.push_back(make(Op::either_vector));
         return left;

@@ -79,6 +79,9 @@ void Compiler::compile_move_head(Machine& machine, const Scope& scope) {
             gate.condition = *owner.when;
             gate.range = owner.when->range;
             machine.start_when = compile_gate(gate, at);
+            for (const SenseInfo& answer : probe_senses())
+                if (find_sense_in(machine.start_when->condition, answer.sense) != nullptr)
+                    program_.starts_by_probe = true;
         }
         machine.cuts_anything = machine.cuts_anything || owner.cuts_anything;
         if (!gates_closed) {
@@ -205,10 +208,23 @@ Way Compiler::compile_way(const syntax::Way& way, const Machine& machine, const 
         }
         out.to = static_cast<std::int32_t>(found - names.begin());
     }
-    if (way.when) out.when = condition(*way.when, scope, "when");
+    if (way.when) {
+        out.when = condition(*way.when, scope, "when");
+        if (const Instruction* press = find_sense_in(*out.when, Sense::pressed)) out.takes_press = press->index;
+    }
     out.after = value(way.after, scope, time_type, "after");
     out.acts = compile_acts(way.acts, scope);
     return out;
+}
+
+/// The first place where a condition asks for a sense, or nothing.
+const Instruction* Compiler::find_sense_in(const Condition& condition, Sense sense) const {
+    const auto first = program_.code.begin() + condition.truth.first;
+    const auto last = first + condition.truth.count;
+    const auto found = std::find_if(first, last, [&](const Instruction& in) {
+        return (in.op == Op::sense || in.op == Op::sense_vector) && in.sense == sense;
+    });
+    return found == last ? nullptr : &*found;
 }
 
 /// Whether a condition speaks of something that happens, not only of what lasts.
@@ -216,10 +232,8 @@ bool Compiler::is_event(const Condition& condition) const {
     constexpr std::array events{Sense::landed,  Sense::left_ground, Sense::bumped_wall, Sense::bumped_ceiling,
                                 Sense::pressed, Sense::released,    Sense::heard,       Sense::bumped_kind,
                                 Sense::failed,  Sense::completed,   Sense::was_cut};
-    const auto first = program_.code.begin() + condition.truth.first;
-    return std::any_of(first, first + condition.truth.count, [&](const Instruction& in) {
-        return in.op == Op::sense && std::find(events.begin(), events.end(), in.sense) != events.end();
-    });
+    return std::any_of(events.begin(), events.end(),
+                       [&](Sense event) { return find_sense_in(condition, event) != nullptr; });
 }
 
 Block Compiler::compile_block(const syntax::Block& block, const Scope& scope) {
@@ -293,7 +307,7 @@ Act Compiler::compile_act(const syntax::Act& act, const Scope& scope) {
         case ActKind::tag: out.amount = value(act.amount, scope, time_type, "tag for"); [[fallthrough]];
         case ActKind::untag: out.index = tag_index(act.name.text); break;
         case ActKind::strike: out.amount = value(act.amount, scope, plain_number, "strike"); break;
-        case ActKind::emit: out.index = event_index(act.name.text).value_or(-1); break;
+        case ActKind::emit_event: out.index = event_index(act.name.text).value_or(-1); break;
     }
     return out;
 }

@@ -84,6 +84,7 @@ class Compiler {
     void compile_start(Machine& machine, const Scope& scope);
     CutRights compile_cut(const syntax::CutRights& cut, const Scope& scope);
     bool is_event(const Condition& condition) const;
+    const Instruction* find_sense_in(const Condition& condition, Sense sense) const;
     void compile_phases(Machine& machine, const Scope& scope);
     Phase compile_phase(const syntax::Phase& phase, const Machine& machine, const Scope& scope);
     Way compile_way(const syntax::Way& way, const Machine& machine, const Scope& scope);

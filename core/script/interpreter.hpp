@@ -34,7 +34,16 @@ class Interpreter {
     /// Runs code; the result lies at result()[0..2].
     void run(const Expression& expression) {
         top_ = 0;
-        for (std::uint32_t i = 0; i < expression.count; ++i) step(program_.code[expression.first + i]);
+        for (std::uint32_t i = 0; i < expression.count; ++i) {
+            const Instruction& in = program_.code[expression.first + i];
+            const bool skips = (in.op == Op::skip_if_no && stack_[top_ - 1] == 0.0) ||
+                               (in.op == Op::skip_if_yes && stack_[top_ - 1] != 0.0);
+            if (skips) {
+                i += static_cast<std::uint32_t>(in.detail);
+            } else {
+                step(in);
+            }
+        }
     }
     double number() const { return stack_[0]; }
     Vec3 vector() const { return {stack_[0], stack_[1], stack_[2]}; }
@@ -104,6 +113,8 @@ class Interpreter {
             case Op::greater_equal: two([](double a, double b) { return a >= b - comparison_rounding; }); break;
             case Op::equal: two([](double a, double b) { return a == b; }); break;
             case Op::unequal: two([](double a, double b) { return a != b; }); break;
+            case Op::skip_if_no:
+            case Op::skip_if_yes: break;
             case Op::both: two([](double a, double b) { return a != 0.0 && b != 0.0; }); break;
             case Op::either: two([](double a, double b) { return a != 0.0 || b != 0.0; }); break;
             case Op::either_vector: two_vectors([](Vec3 a, Vec3 b) { return glm::length(a) > 1e-6 ? a : b; }); break;

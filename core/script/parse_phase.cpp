@@ -117,7 +117,7 @@ std::vector<syntax::Act> Parser::acts() {
 bool Parser::named_act(syntax::Act& out) {
     using syntax::ActKind;
     if (accept("emit")) {
-        out.kind = ActKind::emit;
+        out.kind = ActKind::emit_event;
         out.name = name("the event's name");
     } else if (is("spend") || is("gain")) {
         out.kind = accept("spend") ? ActKind::spend : (accept("gain"), ActKind::gain);

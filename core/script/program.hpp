@@ -45,6 +45,8 @@ enum class Op : std::uint8_t {
     unequal,
     both,
     either,
+    skip_if_no,   ///< `and`: past the right side, `detail` steps, when the left side is no
+    skip_if_yes,  ///< `or`
     either_vector,
     within,
     pick,
@@ -200,6 +202,7 @@ struct Block {
 struct Way {
     std::int32_t to = -1;  ///< phase, or -1 for the end of the move
     bool fails = false;
+    std::int32_t takes_press = -1;  ///< the button whose press it waits for and uses up
     std::optional<Condition> when;
     std::optional<Expression> after;
     std::vector<Act> acts;
@@ -378,6 +381,7 @@ struct Program {
     std::vector<std::int32_t> moves;    ///< by priority
     std::vector<ReadingInfo> readings;
     std::vector<MarkInfo> marks;
+    bool starts_by_probe = false;  ///< some move starts by itself when a probe finds something
 
     std::optional<std::int32_t> find_machine(std::string_view name) const;
     std::optional<std::int32_t> find_button(std::string_view name) const;

@@ -100,7 +100,20 @@ struct Counter {
     SourceRange whole;
 };
 
-enum class ActKind { launch, keep, stop, set_counter, add_counter, remember, emit, spend, gain, tag, untag, strike };
+enum class ActKind {
+    launch,
+    keep,
+    stop,
+    set_counter,
+    add_counter,
+    remember,
+    emit_event,
+    spend,
+    gain,
+    tag,
+    untag,
+    strike
+};
 enum class MotionPart { velocity, speed, rising, falling };
 
 struct Act {

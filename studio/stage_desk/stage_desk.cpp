@@ -64,6 +64,18 @@ StageDesk::StageDesk(Session& session, KeyMap& keys, QWidget* parent)
         if (session_.program() && !session_.program()->moves.empty()) {
             score_->select_machine(-1);
             score_->select_machine(session_.program()->moves.front());
+            choose_by_run_ = true;
+        }
+    });
+    // The sheet opens with the first move of the tape in view.
+    connect(&session_, &Session::now_run_changed, this, [this] {
+        if (!choose_by_run_ || !session_.now_run()) return;
+        choose_by_run_ = false;
+        for (const PhaseSpan& span : session_.now_run()->trace.spans) {
+            const auto& machines = session_.now_run()->ingredients.program->machines;
+            if (machines[static_cast<std::size_t>(span.machine)].kind != MachineKind::move) continue;
+            score_->select_machine(span.machine);
+            return;
         }
     });
 }

@@ -46,6 +46,7 @@ class StageDesk : public QWidget {
     QStackedWidget* pages_;
     QPushButton* sheet_word_;
     QPushButton* events_word_;
+    bool choose_by_run_ = false;
 };
 
 }  // namespace leap::studio
