@@ -84,6 +84,12 @@ int run(const RunOptions& options) {
         return problems;
     }
     prepared.tuning = make_tuning(prepared.program, std::move(dials));
+    for (const std::string& name : options.without) {
+        const auto left_out = leave_out(prepared.program, name, prepared.tuning);
+        if (left_out) continue;
+        complain(left_out.error());
+        return problems;
+    }
     const int rate = options.rate_hz > 0 ? options.rate_hz : tape->rate_hz;
     const auto begin = std::chrono::steady_clock::now();
     const auto trace = replay(prepared.rehearsal(rate), *tape);

@@ -23,6 +23,7 @@ struct RunOptions {
     std::string tape;
     int rate_hz = 0;                    ///< 0: the tape's own
     std::vector<std::string> settings;  ///< "hop.rise=2.4 m"
+    std::vector<std::string> without;   ///< moves and stances left out of the run
     std::string trace_file;
     bool json = false;
     bool marks = false;
@@ -36,6 +37,12 @@ struct ExplainOptions {
     std::string move;
 };
 int explain(const ExplainOptions& options);
+
+struct RatesOptions {
+    std::string project;
+    std::string tape;
+};
+int rates(const RatesOptions& options);
 
 int format_files(const std::vector<std::string>& files);
 int make_project(const std::string& folder);

@@ -25,6 +25,7 @@ int read_call_and_run(int argc, char** argv) {
     run_command->add_option("--rate", run.rate_hz, "Ticks per second (the tape's own rate without it)")
         ->check(CLI::Range(leap::defaults::slowest_rate_hz, leap::defaults::fastest_rate_hz));
     run_command->add_option("--set", run.settings, "A dial for this run: --set hop.rise=\"2.4 m\"");
+    run_command->add_option("--without", run.without, "A move or stance that this run does without");
     run_command->add_option("--trace", run.trace_file, "Write the trace as CSV");
     run_command->add_flag("--json", run.json, "Print everything as JSON");
     run_command->add_flag("--marks", run.marks, "Exit code 1 when a mark is missed");
@@ -35,6 +36,12 @@ int read_call_and_run(int argc, char** argv) {
     explain_command->add_option("--tape", explain.tape, "A tape of the project, or a tape file")->required();
     explain_command->add_option("--at", explain.at_s, "Seconds from the tape's start")->required();
     explain_command->add_option("--move", explain.move, "Only this move");
+
+    cli::RatesOptions rates;
+    auto* rates_command =
+        app.add_subcommand("rates", "A tape at 30 to 480 ticks/s: each reading's spread, worst first");
+    rates_command->add_option("PROJECT", rates.project, "The project's folder")->required();
+    rates_command->add_option("--tape", rates.tape, "A tape of the project, or a tape file")->required();
 
     std::vector<std::string> files;
     auto* format_command = app.add_subcommand("format", "Lay script files out");
@@ -53,6 +60,7 @@ int read_call_and_run(int argc, char** argv) {
     if (*check_command) return cli::check(check);
     if (*run_command) return cli::run(run);
     if (*explain_command) return cli::explain(explain);
+    if (*rates_command) return cli::rates(rates);
     if (*format_command) return cli::format_files(files);
     return cli::make_project(folder);
 }

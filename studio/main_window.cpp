@@ -10,6 +10,7 @@
 #include <QToolButton>
 #include <QVBoxLayout>
 
+#include "studio/rate_check/rate_page.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/keys_dialog.hpp"
 #include "studio/shared/palette.hpp"
@@ -110,6 +111,8 @@ QWidget* MainWindow::make_top_line() {
     add_action(project, tr("Open a folder…"), QKeySequence::Open, [this] { open_dialog(); });
     add_action(project, tr("Save"), QKeySequence::Save, [this] { save(); });
     add_action(project, tr("Next tape"), QKeySequence("Ctrl+T"), [this] { next_tape(); });
+    add_action(project, tr("Rate check of this tape…"), QKeySequence("Ctrl+R"),
+               [this] { RatePage(session_, this).exec(); });
     project->addSeparator();
     add_action(project, tr("Close the window"), QKeySequence::Quit, [this] { close(); });
     QMenu* edit = word(tr("Edit"));
@@ -155,6 +158,15 @@ void MainWindow::add_checks(QMenu* menu) {
     check(tr("Velocity"), "Ctrl+2", velocity_);
     check(tr("Ground contact"), "Ctrl+3", ground_);
     check(tr("Ghost of what is kept"), "Ctrl+4", ghost_);
+    QAction* probes = menu->addAction(tr("Probes of the selected move"));
+    probes->setCheckable(true);
+    probes->setChecked(true);
+    probes->setShortcut(QKeySequence("Ctrl+6"));
+    connect(probes, &QAction::toggled, this, [this](bool on) { desk_->stage()->labels()->set_probes(on); });
+    QAction* calm = menu->addAction(tr("Calm view: no shaking, no bobbing"));
+    calm->setCheckable(true);
+    calm->setShortcut(QKeySequence("Ctrl+5"));
+    connect(calm, &QAction::toggled, this, [this](bool on) { desk_->stage()->set_calm(on); });
     menu->addSeparator();
     QMenu* pins = menu->addMenu(tr("Pinned to the stage"));
     connect(pins, &QMenu::aboutToShow, this, [this, pins] {
@@ -263,7 +275,7 @@ void MainWindow::refresh_strip() {
         return;
     }
     if (!said_.isEmpty()) {
-        show(said_, tr("Good"), [this] { said_.clear(); });
+        show(said_, tr("Put away"), [this] { said_.clear(); });
         return;
     }
     strip_words_->clear();

@@ -120,6 +120,12 @@ void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& stat
                 break;
             }
             case syntax::ActKind::untag: state.tagged_until[static_cast<std::size_t>(act.index)] = never; break;
+            case syntax::ActKind::pose:
+                if (trace != nullptr) {
+                    const double ms = std::clamp(number(m, act.amount) * 1000.0, 0.0, 60000.0);
+                    trace->events.push_back({state.time, EventKind::posed, act.index, static_cast<std::int32_t>(ms)});
+                }
+                break;
             case syntax::ActKind::strike:
                 strike(m, number(m, act.amount), state, trace);
                 memo.forget();

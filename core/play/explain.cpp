@@ -34,6 +34,13 @@ std::string meter_words(const Moment& m, const GatePart& part) {
                        number_text(number(m, *part.left), 0), number_text(number(m, *part.right), 0));
 }
 
+/// The first part of a gate that doesn't hold; the first part when all do.
+const GatePart& refusing_part(const Moment& m, const Gate& gate) {
+    for (const GatePart& part : gate.parts)
+        if (!truth(m, part.truth)) return part;
+    return gate.parts.front();
+}
+
 GateAnswer answer_of(const Moment& m, std::int32_t move, const Gate& gate) {
     GateAnswer out;
     out.text = gate.text;
@@ -47,16 +54,11 @@ GateAnswer answer_of(const Moment& m, std::int32_t move, const Gate& gate) {
         return out;
     }
     // Of several parts the one that refuses is the one worth showing.
-    const GatePart* shown = gate.parts.empty() ? nullptr : &gate.parts.front();
-    for (const GatePart& part : gate.parts)
-        if (!truth(m, part.truth)) {
-            shown = &part;
-            break;
-        }
-    if (shown == nullptr) return out;
-    out.seen = seen_by(m, *shown);
-    if (!out.holds) out.meter = meter_words(m, *shown);
-    if (gate.parts.size() > 1 && !out.holds) out.seen = fmt::format("{}: {}", shown->text, out.seen);
+    if (gate.parts.empty()) return out;
+    const GatePart& shown = refusing_part(m, gate);
+    out.seen = seen_by(m, shown);
+    if (!out.holds) out.meter = meter_words(m, shown);
+    if (gate.parts.size() > 1 && !out.holds) out.seen = fmt::format("{}: {}", shown.text, out.seen);
     return out;
 }
 
@@ -85,6 +87,8 @@ MoveAnswer explain_move(const Moment& m, std::int32_t move) {
     if (machine.start_when) {
         out.gates.push_back(answer_of(m, move, *machine.start_when));
         out.gates.back().text = "when " + out.gates.back().text;
+        if (!out.gates.back().holds)
+            out.gates.back().reason = "waits for " + refusing_part(m, *machine.start_when).text;
     }
     const std::size_t first_gate = out.gates.size();
     for (const Gate& gate : machine.gates) out.gates.push_back(answer_of(m, move, gate));

@@ -56,6 +56,7 @@ void Compiler::compile_stance_head(Machine& machine, const Scope& scope) {
         if (!merged.boost) merged.boost = effects.boost;
         if (!merged.face) merged.face = effects.face;
         merged.drains.insert(merged.drains.end(), effects.drains.begin(), effects.drains.end());
+        compile_accents(scope.chain[level]->accents, at, merged);
         merged.tags.insert(merged.tags.end(), effects.tags.begin(), effects.tags.end());
         if (effects.drive || effects.rope || effects.fly || effects.cling >= 0)
             report(scope.chain[level]->range, "a stance can't drive, fly, cling or hang on a rope", "that is a move's");
@@ -187,6 +188,7 @@ Phase Compiler::compile_phase(const syntax::Phase& phase, const Machine& machine
     out.range = phase.range;
     out.duration = value(phase.duration, scope, time_type, "for");
     out.effects = compile_effects(phase.effects, scope);
+    compile_accents(phase.accents, scope, out.effects);
     for (const syntax::Block& block : phase.blocks) out.blocks.push_back(compile_block(block, scope));
     for (const syntax::Way& way : phase.ways) out.ways.push_back(compile_way(way, machine, scope));
     if (phase.cut) out.cut = compile_cut(*phase.cut, scope);
@@ -306,6 +308,10 @@ Act Compiler::compile_act(const syntax::Act& act, const Scope& scope) {
             break;
         case ActKind::tag: out.amount = value(act.amount, scope, time_type, "tag for"); [[fallthrough]];
         case ActKind::untag: out.index = tag_index(act.name.text); break;
+        case ActKind::pose:
+            out.amount = value(act.amount, scope, time_type, "for");
+            out.index = pose_index(act.name.text);
+            break;
         case ActKind::strike: out.amount = value(act.amount, scope, plain_number, "strike"); break;
         case ActKind::emit_event: out.index = event_index(act.name.text).value_or(-1); break;
     }

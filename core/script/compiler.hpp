@@ -104,6 +104,10 @@ class Compiler {
     std::int32_t kind_index(const std::string& name);
     std::int32_t meter_index(const syntax::Name& name);
 
+    // compile_accent.cpp
+    void compile_accents(const std::vector<syntax::Accent>& accents, const Scope& scope, Effects& out);
+    std::int32_t pose_index(const std::string& name);
+
     // compile_probe.cpp
     void declare_probes();
     void compile_probes();

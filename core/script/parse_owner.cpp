@@ -154,7 +154,10 @@ void Parser::stance() {
 
 void Parser::stance_item(syntax::Owner& owner) {
     if (shared_item(owner) || effect(owner.effects)) return;
-    if (is("on") || is("start") || is("finish")) {
+    if (is("accent")) {
+        syntax::Accent read = accent();
+        if (!failed_) owner.accents.push_back(std::move(read));
+    } else if (is("on") || is("start") || is("finish")) {
         syntax::Block read = trigger_block();
         if (!failed_) owner.blocks.push_back(std::move(read));
     } else {

@@ -14,8 +14,8 @@ constexpr std::array<std::string_view, 21> phase_statements{
     "cap",   "limit",  "drain", "tag", "rope", "cling", "capsule", "boost", "face",  "accent"};
 
 bool is_act_keyword(std::string_view word) {
-    constexpr std::array<std::string_view, 10> acts{"launch", "keep", "stop", "remember", "emit",
-                                                    "spend",  "gain", "tag",  "untag",    "strike"};
+    constexpr std::array<std::string_view, 11> acts{"launch", "keep", "stop",  "remember", "emit",  "spend",
+                                                    "gain",   "tag",  "untag", "strike",   "accent"};
     return std::find(acts.begin(), acts.end(), word) != acts.end();
 }
 
@@ -37,7 +37,10 @@ syntax::Phase Parser::phase() {
 
 void Parser::phase_item(syntax::Phase& phase) {
     if (effect(phase.effects)) return;
-    if (is("start") || is("finish") || is("at") || is("on")) {
+    if (is("accent")) {
+        syntax::Accent read = accent();
+        if (!failed_) phase.accents.push_back(std::move(read));
+    } else if (is("start") || is("finish") || is("at") || is("on")) {
         syntax::Block read = trigger_block();
         if (!failed_) phase.blocks.push_back(std::move(read));
     } else if (is("cut")) {
@@ -131,6 +134,13 @@ bool Parser::named_act(syntax::Act& out) {
     } else if (accept("untag")) {
         out.kind = ActKind::untag;
         out.name = name("the tag");
+    } else if (is("accent")) {
+        const syntax::Accent read = accent();
+        out.kind = ActKind::pose;
+        out.name = {read.pose, read.range};
+        if (!failed_ && (read.kind != syntax::AccentKind::pose || !read.second))
+            fail_at(read.range, "only a pose can be an act, and it wants a time", "accent pose \"land\" for 0.2 s");
+        if (read.second) out.amount = *read.second;
     } else if (accept("strike")) {
         out.kind = ActKind::strike;
         out.amount = expression();

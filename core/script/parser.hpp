@@ -49,7 +49,8 @@ class Parser {
     Unit unit_behind_number(SourceRange& range);
     syntax::Range range();
 
-    // Statements (parse_file.cpp, parse_owner.cpp, parse_phase.cpp, parse_effect.cpp, parse_probe.cpp)
+    // Statements (parse_file.cpp, parse_owner.cpp, parse_phase.cpp, parse_effect.cpp, parse_probe.cpp,
+    // parse_accent.cpp)
     void file_item();
     void button();
     void curve();
@@ -74,6 +75,7 @@ class Parser {
     void steer_clauses(syntax::Effect& out);
     bool rare_effect(syntax::Effect& out);
     syntax::CutRights cut_rights();
+    syntax::Accent accent();
     syntax::Block trigger_block();
     syntax::Way way();
     std::vector<syntax::Act> acts();

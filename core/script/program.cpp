@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: MIT
 #include "core/script/program.hpp"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 
+#include "core/script/diagnostic.hpp"
 #include "core/script/interpreter.hpp"
 
 namespace leap {
@@ -75,6 +78,22 @@ Tuning make_tuning(const Program& program, std::vector<double> dials) {
         }
     }
     return out;
+}
+
+tl::expected<void, std::string> leave_out(const Program& program, std::string_view name, Tuning& tuning) {
+    const auto machine = program.find_machine(name);
+    if (!machine) {
+        std::vector<std::string> names;
+        for (const Machine& known : program.machines) names.push_back(known.name);
+        const std::string near = nearest_name(name, names);
+        return tl::make_unexpected(fmt::format("there is no move or stance called {}{}", name,
+                                               near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+    }
+    if (!program.stances.empty() && *machine == program.stances.back())
+        return tl::make_unexpected(fmt::format("{} holds when nothing else does and can't be left out", name));
+    tuning.off.resize(program.machines.size(), 0);
+    tuning.off[static_cast<std::size_t>(*machine)] = 1;
+    return {};
 }
 
 double curve_value(const CurveInfo& curve, double x) {

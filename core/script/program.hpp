@@ -4,6 +4,7 @@
 #include <cstdint>
 #include <optional>
 #include <string>
+#include <tl/expected.hpp>
 #include <vector>
 
 #include "core/script/senses.hpp"
@@ -254,6 +255,13 @@ struct CapsuleSize {
     std::optional<Expression> radius;
 };
 
+/// What only the eye gets; see core/play/accents.hpp.
+struct Accent {
+    syntax::AccentKind kind = syntax::AccentKind::pose;
+    std::optional<Expression> amount, second, over;
+    std::int32_t pose = -1;  ///< in Program::poses
+};
+
 /// What holds while a phase or stance does; at most one of each kind, but for drains and tags.
 struct Effects {
     std::optional<Steer> steer;
@@ -269,6 +277,7 @@ struct Effects {
     std::optional<Expression> face;
     std::vector<Drain> drains;
     std::vector<std::int32_t> tags;
+    std::vector<Accent> accents;
 };
 
 struct CutRights {
@@ -372,6 +381,7 @@ struct Program {
     std::vector<std::string> events;  ///< names that are emitted
     std::vector<std::string> tags;    ///< names the body can be tagged with
     std::vector<std::string> kinds;   ///< names of pieces' and targets' kinds that the script speaks of
+    std::vector<std::string> poses;   ///< names of poses that accents speak of
     std::vector<std::string> layers{"body"};
     std::vector<MeterInfo> meters;
     std::vector<ProbeInfo> probes;
@@ -407,6 +417,10 @@ struct Tuning {
 Tuning written_tuning(const Program& program);
 /// The tuning for other dial values; `dials` must be as long as Program::dials.
 Tuning make_tuning(const Program& program, std::vector<double> dials);
+
+/// Leaves a move or stance out of runs with this tuning. Says why when there is none of that name, or when it is the
+/// stance that holds when no other does.
+tl::expected<void, std::string> leave_out(const Program& program, std::string_view name, Tuning& tuning);
 
 /// Height of a curve at x, and its integral from the first point to x.
 double curve_value(const CurveInfo& curve, double x);

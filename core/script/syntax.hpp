@@ -112,7 +112,8 @@ enum class ActKind {
     gain,
     tag,
     untag,
-    strike
+    strike,
+    pose
 };
 enum class MotionPart { velocity, speed, rising, falling };
 
@@ -159,6 +160,18 @@ struct Effect {
     bool adding = false;         ///< drive ... adding
 };
 
+/// What only the eye gets.
+enum class AccentKind { zoom, shake, bob, lean, lag, squash, freeze, pose, trail, line };
+
+struct Accent {
+    AccentKind kind = AccentKind::pose;
+    std::optional<Expr> amount;  ///< view width, size, angle, time, share, weight or point
+    std::optional<Expr> second;  ///< shake: per second; bob: stride; pose: how long, in an act
+    std::optional<Expr> over;    ///< how long it takes to come and to go
+    std::string pose;
+    SourceRange range;
+};
+
 /// `cut by hop, dash after 0.1 s`: which moves may cut a phase, and from when on.
 struct CutRights {
     bool all = false;
@@ -172,6 +185,7 @@ struct Phase {
     std::optional<Expr> duration;
     std::optional<CutRights> cut;
     std::vector<Effect> effects;
+    std::vector<Accent> accents;
     std::vector<Block> blocks;
     std::vector<Way> ways;
     SourceRange range;
@@ -221,6 +235,7 @@ struct Owner {
     std::vector<Let> lets;
     std::vector<Counter> counters;
     std::vector<Probe> probes;
+    std::vector<Accent> accents;  ///< stances
     std::vector<Effect> effects;  ///< stances, and the body's gravity
     std::vector<Block> blocks;    ///< stances: start, finish, on; moves: on
 

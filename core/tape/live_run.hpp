@@ -15,6 +15,10 @@ struct Ingredients {
     Tuning tuning;
     int rate_hz = 120;
 
+    /// Whether a tape would give the same run.
+    bool same_as(const Ingredients& other) const {
+        return program == other.program && course == other.course && tuning == other.tuning && rate_hz == other.rate_hz;
+    }
     Rehearsal rehearsal() const { return {*program, tuning, *course, body_shape(*program, tuning), rate_hz}; }
 };
 

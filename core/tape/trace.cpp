@@ -85,6 +85,7 @@ std::uint64_t trace_hash(const Trace& trace) {
     }
     for (const double counter : trace.values) hash.add(counter);
     for (const TraceEvent& event : trace.events) {
+        if (event.kind == EventKind::posed) continue;
         hash.add(event.time);
         hash.add(static_cast<std::uint64_t>(event.kind));
         hash.add(static_cast<std::uint64_t>(static_cast<std::uint32_t>(event.index)));
@@ -107,6 +108,7 @@ std::string_view event_word(EventKind kind) {
         case EventKind::cut: return "cut";
         case EventKind::failed: return "failed";
         case EventKind::struck: return "struck";
+        case EventKind::posed: return "pose";
         case EventKind::phase: return "phase";
         case EventKind::stance: return "stance";
         case EventKind::pressed: return "pressed";
@@ -137,6 +139,7 @@ std::string event_text(const TraceEvent& event, const Program& program) {
         case EventKind::released:
             return fmt::format("{} {}", program.buttons[static_cast<std::size_t>(event.index)].name,
                                event_word(event.kind));
+        case EventKind::posed: return fmt::format("pose {}", program.poses[static_cast<std::size_t>(event.index)]);
         case EventKind::emitted: return program.events[static_cast<std::size_t>(event.index)];
         default: return std::string(event_word(event.kind));
     }

@@ -47,7 +47,8 @@ enum class EventKind : std::uint8_t {
     emitted,
     fault,
     failed,
-    struck
+    struck,
+    posed  ///< for the eye only: not part of the hash; `detail` is how long, in ms
 };
 
 /// Something that happened, for the score, the event list and readings.

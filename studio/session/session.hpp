@@ -8,6 +8,7 @@
 #include <filesystem>
 #include <map>
 #include <memory>
+#include <set>
 
 #include "core/play/explain.hpp"
 #include "core/project/project.hpp"
@@ -68,6 +69,9 @@ class Session : public QObject {
     /// Writes the value into the script, as one undo step.
     void set_dial(std::int32_t dial, double value_si);
     bool previewing() const { return previewing_; }
+    /// Leaves a move or stance out of the runs of "now", or takes it in again; nothing is edited. Returns why not.
+    QString set_off(const std::string& machine, bool off);
+    bool is_off(const std::string& machine) const { return off_.contains(machine); }
     /// What is "now" becomes "kept".
     void keep();
     /// "Now" goes back to what is kept: one undo step that writes the kept values.
@@ -83,6 +87,8 @@ class Session : public QObject {
     std::shared_ptr<const Course> course() const { return course_; }
     /// The state of the run in view at a time: of the live run at its end while playing.
     State state_at(double time) const;
+    /// What the run in view is made of.
+    const Ingredients& run_ingredients() const { return playing() ? live_ingredients_ : now_run_->ingredients; }
     std::vector<MoveAnswer> explain_at(double time) const;
     void set_rate(int rate_hz);
     int rate() const { return rate_hz_; }
@@ -158,6 +164,8 @@ class Session : public QObject {
     Tuning kept_tuning_;
     std::map<std::string, double> kept_values_;  ///< by dial path: outlives programs
     bool previewing_ = false;
+    std::set<std::string> off_;  ///< names of moves and stances left out of "now"
+    Tuning tuned(std::vector<double> dials) const;
     std::optional<Tape> tape_;
     bool tape_unsaved_ = false;
     int rate_hz_ = 120;

@@ -107,6 +107,8 @@ void Session::tune_live() {
         if (const auto dial = program_->find_dial(running.dials[i].path()))
             dials[i] = tuning(playing_side_).dials[static_cast<std::size_t>(*dial)];
     live_ingredients_.tuning = make_tuning(running, std::move(dials));
+    if (playing_side_ == Side::now)
+        for (const std::string& name : off_) static_cast<void>(leave_out(running, name, live_ingredients_.tuning));
     live_->set_tuning(live_ingredients_.tuning);
 }
 

@@ -49,7 +49,7 @@ void Session::compile_texts() {
 
 void Session::adopt_program(std::shared_ptr<const Program> program) {
     program_ = std::move(program);
-    now_tuning_ = written_tuning(*program_);
+    now_tuning_ = tuned(written_tuning(*program_).dials);
     previewing_ = false;
     std::vector<double> kept = now_tuning_.dials;
     for (std::size_t i = 0; i < kept.size(); ++i)

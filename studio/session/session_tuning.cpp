@@ -4,12 +4,35 @@
 
 namespace leap::studio {
 
+Tuning Session::tuned(std::vector<double> dials) const {
+    Tuning out = make_tuning(*program_, std::move(dials));
+    for (const std::string& name : off_) static_cast<void>(leave_out(*program_, name, out));
+    return out;
+}
+
+QString Session::set_off(const std::string& machine, bool off) {
+    if (!program_) return {};
+    Tuning tried = now_tuning_;
+    if (const auto left_out = leave_out(*program_, machine, tried); off && !left_out)
+        return QString::fromStdString(left_out.error());
+    if (off) {
+        off_.insert(machine);
+    } else {
+        off_.erase(machine);
+    }
+    now_tuning_ = tuned(now_tuning_.dials);
+    tune_live();
+    emit tuning_changed();
+    request_now();
+    return {};
+}
+
 void Session::preview_dial(std::int32_t dial, double value_si) {
     const auto i = static_cast<std::size_t>(dial);
     if (!program_ || i >= now_tuning_.dials.size()) return;
     std::vector<double> dials = now_tuning_.dials;
     dials[i] = rounded_dial_value(program_->dials[i], value_si);
-    now_tuning_ = make_tuning(*program_, std::move(dials));
+    now_tuning_ = tuned(std::move(dials));
     previewing_ = true;
     tune_live();
     emit tuning_changed();

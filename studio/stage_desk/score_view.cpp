@@ -40,6 +40,7 @@ ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), sessi
         constexpr double shown_s = 8.0;
         to_ = std::max(shown_s, length + 0.4);
         from_ = to_ - shown_s;
+        layout_lanes();
         refresh_answers();
         update();
     });
@@ -123,8 +124,7 @@ void ScoreView::layout_lanes() {
     add(Lane::Kind::ruler, -1, ruler_height);
     if (made) {
         add(Lane::Kind::stick, -1, lane_height);
-        for (std::size_t i = 0; i < made->buttons.size(); ++i)
-            add(Lane::Kind::button, static_cast<std::int32_t>(i), button_height);
+        for (const std::int32_t button : pressed_buttons()) add(Lane::Kind::button, button, button_height);
         y += 4;
         add(Lane::Kind::stance, -1, lane_height);
         for (const std::int32_t move : made->moves) add(Lane::Kind::move, move, lane_height);
@@ -136,6 +136,15 @@ void ScoreView::layout_lanes() {
             add(Lane::Kind::curve, static_cast<std::int32_t>(i), std::min(each, 110.0));
     }
     updateGeometry();
+}
+
+/// The buttons that the run in view presses: the others would be empty lanes.
+std::set<std::int32_t> ScoreView::pressed_buttons() const {
+    std::set<std::int32_t> out;
+    if (trace() == nullptr) return out;
+    for (const TraceEvent& event : trace()->events)
+        if (event.kind == EventKind::pressed) out.insert(event.index);
+    return out;
 }
 
 void ScoreView::refresh_answers() {

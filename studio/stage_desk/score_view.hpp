@@ -3,6 +3,7 @@
 
 #include <QWidget>
 #include <optional>
+#include <set>
 
 #include "studio/session/session.hpp"
 #include "studio/shared/convert.hpp"
@@ -54,6 +55,7 @@ class ScoreView : public QWidget {
     const Trace* trace() const;
     std::shared_ptr<const Program> program() const;
     void layout_lanes();
+    std::set<std::int32_t> pressed_buttons() const;
     void refresh_answers();
     void paint_ruler(QPainter& p, const Lane& lane);
     void paint_stick(QPainter& p, const Lane& lane);

@@ -59,6 +59,17 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     head->addSpacing(6);
     head->addWidget(subtitle_, 0, Qt::AlignBottom);
     head->addStretch();
+    off_ = new QPushButton(tr("On"));
+    off_->setCheckable(true);
+    off_->setToolTip(tr("Leave this out of the run, or take it in again; the script stays as it is"));
+    connect(off_, &QPushButton::toggled, this, [this](bool off) {
+        if (!session_.program() || machine_ < 0) return;
+        const auto& name = session_.program()->machines[static_cast<std::size_t>(machine_)].name;
+        const QString refused = session_.set_off(name, off);
+        if (!refused.isEmpty()) emit session_.message(refused);
+        show_off();
+    });
+    head->addWidget(off_);
     layout->addLayout(head);
     gates_ = new GateList;
     layout->addWidget(gates_);
@@ -95,6 +106,15 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     });
     connect(&session_, &Session::kept_run_changed, this, &SheetView::refresh_readings);
     rebuild();
+}
+
+void SheetView::show_off() {
+    const bool known = session_.program() && machine_ >= 0;
+    const bool off = known && session_.is_off(session_.program()->machines[static_cast<std::size_t>(machine_)].name);
+    const QSignalBlocker quiet(off_);
+    off_->setVisible(known);
+    off_->setChecked(off);
+    off_->setText(off ? tr("Off for this run") : tr("On"));
 }
 
 void SheetView::show_machine(std::int32_t machine) {
@@ -149,10 +169,13 @@ void SheetView::rebuild() {
         machine_ = program->moves.empty() ? program->stances.front() : program->moves.front();
     const Machine& machine = program->machines[static_cast<std::size_t>(machine_)];
     title_->setText(to_qt(machine.name));
+    show_off();
     QStringList words;
     if (machine.kind == MachineKind::stance) words << tr("stance");
     if (machine.button >= 0)
         words << tr("on %1").arg(to_qt(program->buttons[static_cast<std::size_t>(machine.button)].name));
+    if (machine.start_on || machine.start_when) words << tr("starts by itself");
+    if (machine.layer > 0) words << tr("in %1").arg(to_qt(program->layers[static_cast<std::size_t>(machine.layer)]));
     if (!machine.base.empty()) words << tr("is %1").arg(to_qt(machine.base));
     subtitle_->setText(words.join(" · "));
     gates_->setVisible(machine.kind == MachineKind::move);

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QLabel>
+#include <QPushButton>
 #include <QScrollArea>
 #include <QVBoxLayout>
 
@@ -41,7 +42,10 @@ class SheetView : public QScrollArea {
     std::vector<std::int32_t> shown_dials_;
     std::vector<DialRow*> rows_;
     std::int32_t selected_dial_ = -1;
+    void show_off();
+
     QLabel* title_;
+    QPushButton* off_;
     QLabel* subtitle_;
     QLabel* dials_hint_;
     QVBoxLayout* dial_layout_;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stage_desk/stage_camera.hpp"
 
+#include <algorithm>
 #include <cmath>
 
 #include "studio/shared/convert.hpp"
@@ -8,7 +9,6 @@
 namespace leap::studio {
 
 namespace {
-constexpr double lag_s = 0.07;
 constexpr double look_height_m = 1.1;  ///< the picture's middle lies this far above the feet
 }  // namespace
 
@@ -18,14 +18,16 @@ void StageCamera::follow(const Vec3& feet, double seconds) {
 }
 
 Vec3 StageCamera::position() const {
+    const Vec3 ahead{std::cos(yaw) * std::cos(pitch), std::sin(yaw) * std::cos(pitch), std::sin(pitch)};
+    const Vec3 right{std::sin(yaw), -std::cos(yaw), 0.0};
+    const Vec3 shaken = right * shake.x + world_up * shake.y + ahead * shake.z;
     const Vec3 middle = target + Vec3{0.0, 0.0, look_height_m};
     switch (view) {
-        case StageView3D::eyes: return target + Vec3{0.0, 0.0, eye_height_m};
-        case StageView3D::side: return middle + Vec3{0.0, -side_distance_m, 0.6};
+        case StageView3D::eyes: return target + Vec3{0.0, 0.0, eye_height_m} + shaken;
+        case StageView3D::side: return middle + Vec3{shake.x, -side_distance_m, 0.6 + shake.y};
         case StageView3D::behind: break;
     }
-    const Vec3 ahead{std::cos(yaw) * std::cos(pitch), std::sin(yaw) * std::cos(pitch), std::sin(pitch)};
-    return middle - ahead * distance_m;
+    return middle - ahead * std::min(distance_m, free_distance_m) + shaken;
 }
 
 QMatrix4x4 StageCamera::view_matrix() const {
@@ -35,6 +37,7 @@ QMatrix4x4 StageCamera::view_matrix() const {
         at = eye + Vec3{std::cos(yaw) * std::cos(pitch), std::sin(yaw) * std::cos(pitch), std::sin(pitch)};
     if (view == StageView3D::side) at = eye + Vec3{0.0, 1.0, 0.0};
     QMatrix4x4 out;
+    out.rotate(static_cast<float>(-roll) * 57.29578F, 0.0F, 0.0F, 1.0F);
     out.lookAt(to_qt(eye), to_qt(at), {0.0F, 0.0F, 1.0F});
     return out;
 }
@@ -42,8 +45,9 @@ QMatrix4x4 StageCamera::view_matrix() const {
 QMatrix4x4 StageCamera::projection(QSize size) const {
     const float aspect = static_cast<float>(size.width()) / static_cast<float>(std::max(1, size.height()));
     const float angle = view == StageView3D::eyes ? 74.0F : (view == StageView3D::side ? 34.0F : 58.0F);
+    const float width = std::clamp(angle * static_cast<float>(wider), 20.0F, 120.0F);
     QMatrix4x4 out;
-    out.perspective(angle, aspect, 0.08F, 400.0F);
+    out.perspective(width, aspect, 0.08F, 400.0F);
     return out;
 }
 

@@ -20,7 +20,12 @@ struct StageCamera {
     double yaw = 0.0;  ///< of the view; added to by dragging while nothing plays
     double pitch = -0.28;
     double eye_height_m = 1.58;
-    Vec3 target{0.0};  ///< of the feet, after lag
+    Vec3 target{0.0};              ///< of the feet, after lag
+    double free_distance_m = 1e9;  ///< from behind: how far nothing stands in the way
+    double lag_s = 0.07;
+    Vec3 shake{0.0};     ///< m, right, up, ahead
+    double roll = 0.0;   ///< rad, to the right
+    double wider = 1.0;  ///< of the view's width
 
     /// The target follows at a lag: most of a step of the figure is smoothed over this time.
     void follow(const Vec3& feet, double seconds);

@@ -54,6 +54,7 @@ StageDesk::StageDesk(Session& session, KeyMap& keys, QWidget* parent)
     connect(transport_, &TransportBar::stop_wanted, this, &StageDesk::stop);
     connect(transport_, &TransportBar::view_wanted, this, &StageDesk::set_view);
     connect(score_, &ScoreView::machine_selected, sheet_, &SheetView::show_machine);
+    connect(score_, &ScoreView::machine_selected, stage_->labels(), &StageLabels::set_machine);
     // Queued: the run must not be replaced while it is being given the key.
     connect(
         input_, &PlayInput::again, this, [this] { session_.play({}); }, Qt::QueuedConnection);

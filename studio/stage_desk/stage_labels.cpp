@@ -5,6 +5,7 @@
 
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/stage_desk/stage_probes.hpp"
 
 namespace leap::studio {
 
@@ -16,6 +17,16 @@ StageLabels::StageLabels(Session& session, QObject* parent) : QObject(parent), s
 
 void StageLabels::set_distances(bool shown) {
     distances_ = shown;
+    emit changed();
+}
+
+void StageLabels::set_machine(std::int32_t machine) {
+    machine_ = machine;
+    emit changed();
+}
+
+void StageLabels::set_probes(bool shown) {
+    probes_ = shown;
     emit changed();
 }
 
@@ -43,6 +54,7 @@ void StageLabels::paint(QPainter& painter, QSize size, const StageCamera& camera
     const Trace* trace = shown_trace();
     if (trace != nullptr && !trace->rows.empty()) {
         if (distances_ && !session_.playing()) paint_arcs(painter);
+        if (probes_) paint_probes(painter, size_, camera_, session_, machine_);
         paint_pins(painter);
     }
     paint_words(painter);
@@ -99,7 +111,8 @@ void StageLabels::paint_pins(QPainter& painter) {
     const QFontMetricsF metrics(painter.font());
     const double line = metrics.height() + 3;
     const TraceRow& row = trace->rows[row_at(*trace, session_.cursor())];
-    const QRectF box(14, 14, 178, line * static_cast<double>(pins_.size() + 1) + 12);
+    const double rows = static_cast<double>(pins_.size() + program->meters.size() + 1);
+    const QRectF box(14, 14, 178, line * rows + 12);
     painter.setPen(Qt::NoPen);
     painter.setBrush(QColor(0x1C, 0x22, 0x2E, 200));
     painter.drawRoundedRect(box, 3, 3);
@@ -117,6 +130,31 @@ void StageLabels::paint_pins(QPainter& painter) {
         painter.setPen(QColor(0xF6, 0xF2, 0xEA));
         painter.drawText(QRectF(box.left() + 80, y, box.width() - 90, line), Qt::AlignVCenter | Qt::AlignRight,
                          shown_value_text(*value, shown_value_at(*value, *trace, session_.cursor())));
+    }
+    paint_meters(painter, box, line);
+}
+
+/// Every meter as a bar, under the pins.
+void StageLabels::paint_meters(QPainter& painter, const QRectF& box, double line) {
+    const Trace* trace = shown_trace();
+    const Program& program = *session_.program();
+    double y = box.bottom() - 6 - line * static_cast<double>(program.meters.size());
+    for (const MeterInfo& meter : program.meters) {
+        const auto value = find_shown_value(program, meter.name);
+        if (!value) continue;
+        const double now = shown_value_at(*value, *trace, session_.cursor());
+        painter.setFont(palette::text_font(9.0));
+        painter.setPen(QColor(0xC9, 0xC4, 0xBA));
+        painter.drawText(QRectF(box.left() + 10, y, 80, line), Qt::AlignVCenter, to_qt(meter.name));
+        painter.setFont(palette::number_font(9.0));
+        painter.setPen(QColor(0xF6, 0xF2, 0xEA));
+        painter.drawText(QRectF(box.left() + 10, y, box.width() - 20, line), Qt::AlignVCenter | Qt::AlignRight,
+                         QString::number(now, 'f', 0));
+        const QRectF track(box.left() + 62, y + line / 2 - 2, box.width() - 110, 4);
+        painter.fillRect(track, QColor(0xF6, 0xF2, 0xEA, 60));
+        const double share = std::clamp((now - meter.low) / (meter.high - meter.low), 0.0, 1.0);
+        painter.fillRect(QRectF(track.left(), track.top(), track.width() * share, 4), QColor(0xFF, 0xD7, 0x9A));
+        y += line;
     }
 }
 

@@ -21,6 +21,9 @@ class StageLabels : public QObject {
     /// Paints over a picture of this size that the camera took; the stretches in the air are labelled.
     void paint(QPainter& painter, QSize size, const StageCamera& camera, const std::vector<AirArc>& arcs);
     void set_distances(bool shown);
+    /// The move or stance whose probes are drawn.
+    void set_machine(std::int32_t machine);
+    void set_probes(bool shown);
     void set_pins(const std::vector<std::string>& names);
     const std::vector<std::string>& pins() const { return pins_; }
     /// Words shown for a moment, such as "slow motion".
@@ -33,6 +36,7 @@ class StageLabels : public QObject {
     const Trace* shown_trace() const;
     void paint_arcs(QPainter& painter);
     void paint_pins(QPainter& painter);
+    void paint_meters(QPainter& painter, const QRectF& box, double line);
     void paint_words(QPainter& painter);
 
     Session& session_;
@@ -40,6 +44,8 @@ class StageLabels : public QObject {
     std::vector<AirArc> arcs_;
     QSize size_;
     bool distances_ = true;
+    bool probes_ = true;
+    std::int32_t machine_ = -1;
     std::vector<std::string> pins_{"height", "speed", "rising"};
     QString words_;
     QElapsedTimer words_since_;

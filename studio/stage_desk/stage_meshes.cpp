@@ -83,33 +83,48 @@ std::vector<MeshVertex> course_mesh(const Course& course) {
     return out;
 }
 
-std::vector<MeshVertex> figure_mesh(double radius, double height) {
+std::vector<MeshVertex> figure_mesh(FigureShape shape) {
     const QColor coat(0x3C, 0x4A, 0x5E);
-    const QColor face(0xE8, 0xD9, 0xC4);
-    const QColor hat(0xB8, 0x4A, 0x36);
-    const QColor lamp(0xFF, 0xD7, 0x7A);
     std::vector<MeshVertex> out;
-    const double r = radius;
-    const double h = height;
-    // A coat that flares to the hem, over boots.
-    add_lathe(out,
-              {{0.0, 0.0},
-               {0.42 * r, 0.0},
-               {0.46 * r, 0.12 * h},
-               {0.86 * r, 0.16 * h},
-               {0.66 * r, 0.45 * h},
-               {0.74 * r, 0.68 * h},
-               {0.34 * r, 0.78 * h},
-               {0.0, 0.79 * h}},
-              coat, Vec3{0.0});
-    add_ball(out, {0.06 * r, 0.0, 0.85 * h}, 0.42 * r, 0.17 * h, face);
-    add_lathe(out, {{0.0, 0.9 * h}, {0.74 * r, 0.9 * h}, {0.44 * r, 0.925 * h}, {0.36 * r, h}, {0.0, h}}, hat,
-              Vec3{0.0});
-    // The lamp is carried ahead, so that one sees where the figure faces.
-    add_ball(out, {1.05 * r, -0.45 * r, 0.5 * h}, 0.17 * r, 0.1 * h, lamp);
-    add_lathe(out, {{0.0, 0.0}, {0.1 * r, 0.0}, {0.1 * r, 0.05 * h}, {0.0, 0.05 * h}}, QColor(0x30, 0x30, 0x34),
-              {1.05 * r, -0.45 * r, 0.55 * h});
+    switch (shape) {
+        case FigureShape::leg:
+            add_lathe(out, {{0.0, -1.0}, {0.8, -0.98}, {1.0, -0.1}, {0.0, 0.04}}, QColor(0x2A, 0x2E, 0x38), Vec3{0.0});
+            break;
+        case FigureShape::arm:
+            add_lathe(out, {{0.0, -1.02}, {0.85, -0.98}, {1.0, -0.05}, {0.0, 0.1}}, coat.lighter(118), Vec3{0.0});
+            break;
+        case FigureShape::coat:
+            // Flares to the hem, which hangs below the hips.
+            add_lathe(out, {{0.0, -0.22}, {1.15, -0.2}, {0.78, 0.3}, {1.0, 0.86}, {0.4, 1.0}, {0.0, 1.0}}, coat,
+                      Vec3{0.0});
+            break;
+        case FigureShape::head: add_ball(out, {0.06, 0.0, 0.5}, 1.0, 1.0, QColor(0xE8, 0xD9, 0xC4)); break;
+        case FigureShape::hat:
+            add_lathe(out, {{0.0, 0.62}, {1.0, 0.62}, {0.62, 0.68}, {0.52, 1.0}, {0.0, 1.0}}, QColor(0xB8, 0x4A, 0x36),
+                      Vec3{0.0});
+            break;
+        case FigureShape::lamp: add_ball(out, {0.0, 0.0, -0.6}, 1.0, 1.0, QColor(0xFF, 0xD7, 0x7A)); break;
+    }
     return out;
+}
+
+std::vector<MeshVertex> moth_mesh() {
+    const QColor wings(0xF0, 0xE2, 0xB0);
+    std::vector<MeshVertex> out;
+    add_ball(out, Vec3{0.0}, 0.3, 1.3, QColor(0x6B, 0x52, 0x44));
+    for (const double side : {1.0, -1.0}) {
+        const Vec3 root{0.0, 0.1 * side, 0.2};
+        const Vec3 upper{0.1, 1.0 * side, 0.9};
+        const Vec3 lower{-0.1, 0.9 * side, -0.6};
+        for (const auto& corner : {root, upper, lower}) out.push_back(vertex(corner, {1.0, 0.0, 0.3}, wings));
+    }
+    return out;
+}
+
+std::vector<MeshVertex> line_mesh(const QColor& color) {
+    std::vector<MeshVertex> along_z;
+    add_lathe(along_z, {{0.0, 0.0}, {1.0, 0.0}, {1.0, 1.0}, {0.0, 1.0}}, color, Vec3{0.0});
+    return along_z;
 }
 
 std::vector<MeshVertex> disc_mesh(const QColor& color) {

@@ -6,6 +6,7 @@
 
 #include "core/tape/trace.hpp"
 #include "core/world/course.hpp"
+#include "studio/stage_desk/figure_pose.hpp"
 
 namespace leap::studio {
 
@@ -27,8 +28,12 @@ struct RibbonVertex {
 };
 
 std::vector<MeshVertex> course_mesh(const Course& course);
-/// The figure, standing at the origin and facing along x: coat, hat and a lamp in front.
-std::vector<MeshVertex> figure_mesh(double radius, double height);
+/// One part of the figure at unit size, facing along x: limbs hang from the origin down to -1, the others stand on it.
+std::vector<MeshVertex> figure_mesh(FigureShape shape);
+/// Something with wings, of radius 1.
+std::vector<MeshVertex> moth_mesh();
+/// A rod of radius 1 from the origin along z to 1: ropes and other lines.
+std::vector<MeshVertex> line_mesh(const QColor& color);
 /// A flat disc of radius 1 in the plane z = 0.
 std::vector<MeshVertex> disc_mesh(const QColor& color);
 /// An arrow of length 1 along x.

@@ -149,6 +149,9 @@ void StageRenderer::initialize() {
     grid_program_ = build(mesh_vertex, QByteArray(in_haze) + grid_fragment);
     ribbon_program_ = build(ribbon_vertex, ribbon_fragment);
     sky_program_ = build(sky_vertex, sky_fragment);
+    for (std::size_t i = 0; i < figure_shapes; ++i) upload_mesh(figure_[i], figure_mesh(static_cast<FigureShape>(i)));
+    upload_mesh(moth_, moth_mesh());
+    upload_mesh(line_, line_mesh(QColor(0xE9, 0xD3, 0xA2)));
     upload_mesh(shadow_, disc_mesh(QColor(0x10, 0x12, 0x18)));
     upload_mesh(ground_mark_, disc_mesh(palette::holds.lighter(150)));
     upload_mesh(velocity_, arrow_mesh(QColor(0xFF, 0xC9, 0x5C)));
@@ -197,10 +200,6 @@ void StageRenderer::set_course(const std::vector<MeshVertex>& mesh, double water
     upload_mesh(course_, mesh);
     water_level_ = water_level;
     ++course_number_;
-}
-
-void StageRenderer::set_figure(const std::vector<MeshVertex>& mesh) {
-    upload_mesh(figure_, mesh);
 }
 
 void StageRenderer::set_path(bool kept, const std::vector<RibbonVertex>& ribbon) {
@@ -284,7 +283,11 @@ void StageRenderer::draw_figure(const Figure& figure, const Frame& frame, bool g
         QMatrix4x4 model;
         model.translate(to_qt(figure.feet));
         model.rotate(static_cast<float>(figure.facing) * degrees, 0.0F, 0.0F, 1.0F);
-        draw_mesh(figure_, model, ghost ? 0.35F : 1.0F, true);
+        const auto squash = static_cast<float>(figure.squash);
+        const float wider = 1.0F / std::sqrt(std::max(0.2F, squash));
+        model.scale(wider, wider, squash);
+        for (const FigurePart& part : figure_parts(figure.pose, figure.height))
+            draw_mesh(figure_[static_cast<std::size_t>(part.shape)], model * part.model, ghost ? 0.35F : 1.0F, true);
     }
     const double speed = glm::length(figure.velocity);
     if (ghost || inside || !frame.show_velocity || speed < 0.05) return;
@@ -296,6 +299,33 @@ void StageRenderer::draw_figure(const Figure& figure, const Frame& frame, bool g
     const auto length = static_cast<float>(0.35 + 0.16 * speed);
     model.scale(length, 1.0F, 1.0F);
     draw_mesh(velocity_, model, 1.0F, false);
+}
+
+void StageRenderer::draw_things(const Frame& frame) {
+    for (const Frame::Moth& moth : frame.moths) {
+        // It hovers: a little up and down and round, for the eye only.
+        const double phase = frame.time * 2.2 + moth.position.y;
+        QMatrix4x4 model;
+        model.translate(to_qt(moth.position + Vec3{0.0, 0.0, 0.06 * std::sin(phase)}));
+        model.rotate(static_cast<float>(20.0 * std::sin(phase * 0.7)), 0.0F, 0.0F, 1.0F);
+        constexpr double showy = 1.5;  // wings reach beyond what is struck
+        model.scale(static_cast<float>(moth.radius * showy));
+        draw_mesh(moth_, model, 1.0F, false);
+    }
+    for (const Frame::Line& line : frame.lines) {
+        constexpr float thick_m = 0.018F;
+        const Vec3 along = line.to - line.from;
+        const double length = glm::length(along);
+        if (length < 1e-6) continue;
+        QMatrix4x4 model;
+        model.translate(to_qt(line.from));
+        const QVector3D towards = to_qt(along / length);
+        const QVector3D axis = QVector3D::crossProduct({0, 0, 1}, towards);
+        const float angle = std::acos(std::clamp(towards.z(), -1.0F, 1.0F)) * 180.0F / std::numbers::pi_v<float>;
+        if (axis.length() > 1e-5F) model.rotate(angle, axis.normalized());
+        model.scale(thick_m, thick_m, static_cast<float>(length));
+        draw_mesh(line_, model, 1.0F, false);
+    }
 }
 
 void StageRenderer::aim(const Frame& frame) {
@@ -334,6 +364,7 @@ void StageRenderer::draw_run(const Frame& frame) {
     aim(frame);
     draw_path(kept_path_, frame, true);
     draw_path(now_path_, frame, false);
+    draw_things(frame);
     draw_figure(frame.now, frame, false);
     gl_.glDepthMask(GL_FALSE);
     draw_figure(frame.kept, frame, true);

@@ -18,7 +18,6 @@ class StageRenderer {
   public:
     void initialize();
     void set_course(const std::vector<MeshVertex>& mesh, double water_level);
-    void set_figure(const std::vector<MeshVertex>& mesh);
     void set_path(bool kept, const std::vector<RibbonVertex>& ribbon);
 
     struct Figure {
@@ -31,6 +30,9 @@ class StageRenderer {
         double shadow_z = 0.0;
         bool has_shadow = false;
         double radius = 0.3;
+        double height = 1.7;
+        double squash = 1.0;
+        FigurePose pose;
     };
     struct Frame {
         StageCamera camera;
@@ -39,6 +41,17 @@ class StageRenderer {
         Figure kept;
         bool show_velocity = true;
         bool show_ground = true;
+        struct Moth {
+            Vec3 position{0.0};
+            double radius = 0.25;
+        };
+        std::vector<Moth> moths;  ///< targets of the course that are there
+        struct Line {
+            Vec3 from{0.0};
+            Vec3 to{0.0};
+        };
+        std::vector<Line> lines;
+        double time = 0.0;
     };
     /// The course, the water and the sky: the same picture as long as backdrop_key() is.
     void draw_backdrop(const Frame& frame);
@@ -72,7 +85,11 @@ class StageRenderer {
     std::unique_ptr<QOpenGLShaderProgram> grid_program_;
     std::unique_ptr<QOpenGLShaderProgram> ribbon_program_;
     std::unique_ptr<QOpenGLShaderProgram> sky_program_;
-    Part course_, water_, figure_, shadow_, ground_mark_, velocity_, now_path_, kept_path_, sky_;
+    void draw_things(const Frame& frame);
+
+    std::array<Part, figure_shapes> figure_;
+    Part moth_, line_;
+    Part course_, water_, shadow_, ground_mark_, velocity_, now_path_, kept_path_, sky_;
     int course_number_ = 0;  ///< counts the courses that were set
     double water_level_ = -1e9;
     QMatrix4x4 projection_;

@@ -6,7 +6,8 @@
 #include <QPainter>
 #include <cmath>
 
-#include "core/play/evaluate.hpp"
+#include "core/play/accents.hpp"
+#include "core/world/query.hpp"
 #include "studio/shared/palette.hpp"
 
 namespace leap::studio {
@@ -97,6 +98,11 @@ void StageView::set_shows(bool labels, bool velocity, bool ground, bool ghost) {
     mark_run_dirty();
 }
 
+void StageView::set_calm(bool calm) {
+    calm_ = calm;
+    redraw();
+}
+
 void StageView::mark_run_dirty() {
     runs_dirty_ = true;
     redraw();
@@ -111,8 +117,6 @@ void StageView::upload_runs() {
     const auto& program = session_.program();
     if (course_dirty_ && session_.course() && program) {
         canvas_->renderer().set_course(course_mesh(*session_.course()), session_.course()->plan.water_level);
-        const BodyShape shape = body_shape(*program, session_.tuning(Side::now));
-        canvas_->renderer().set_figure(figure_mesh(shape.capsule.radius, shape.capsule.height));
         course_dirty_ = false;
     }
     if (!runs_dirty_) return;
@@ -146,7 +150,85 @@ StageRenderer::Figure StageView::figure_at(const Trace& trace, double time) cons
     out.facing = row.facing;
     out.grounded = row.grounded;
     place_shadow(out);
+    // Without a phase's word the legs follow the ground and the arc.
+    const double speed = flat_length(out.velocity);
+    constexpr double stride_m = 1.9;
+    if (!row.grounded) {
+        out.pose = *named_pose(out.velocity.z > 0.5 ? "rise" : "fall");
+    } else if (speed > 0.2) {
+        out.pose = blended(FigurePose{},
+                           gait_pose(walked_until(trace, time) / stride_m, std::clamp((speed - 2.0) / 5.0, 0.0, 1.0)),
+                           std::min(1.0, speed / 1.5));
+    }
     return out;
+}
+
+/// What phases say beside the motion: poses, squash, the view's width, shake, bob and lean, lines.
+void StageView::apply_accents(const Trace& trace, StageRenderer::Frame& frame) {
+    camera_.shake = Vec3{0.0};
+    camera_.roll = 0.0;
+    camera_.wider = 1.0;
+    camera_.lag_s = StageCamera{}.lag_s;
+    const State state = session_.state_at(session_.cursor());
+    if (state.machines.empty()) return;
+    const Ingredients& made = session_.run_ingredients();
+    const Rehearsal rehearsal = made.rehearsal();
+    const AccentView accents = accents_at({rehearsal, trace, state, session_.cursor()});
+    StageRenderer::Figure& figure = frame.now;
+    figure.radius = state.radius;
+    figure.squash = accents.squash;
+    if (accents.frozen_since) figure.pose = figure_at(trace, *accents.frozen_since).pose;
+    for (const AccentView::Pose& pose : accents.poses)
+        if (const auto named = named_pose(pose.name)) figure.pose = blended(figure.pose, *named, pose.weight);
+    figure.pose.lean += accents.lean * 57.29577951308232;
+    constexpr double hand_share = 0.72;
+    const Vec3 hand = figure.feet + world_up * (state.height * hand_share);
+    for (const Vec3& to : accents.lines) frame.lines.push_back({hand, to});
+    const Moment moment = rehearsal.moment(state);
+    const auto& targets = made.course->plan.targets;
+    for (std::size_t i = 0; i < targets.size(); ++i)
+        if (target_there(moment, static_cast<std::int32_t>(i)))
+            frame.moths.push_back({targets[i].position, targets[i].radius});
+    frame.time = session_.cursor();
+    if (accents.lag) camera_.lag_s = *accents.lag;
+    constexpr double own_width_deg = 74.0;  // of the eyes' view, which widths are told for
+    if (accents.view_width)
+        camera_.wider =
+            1.0 + (*accents.view_width * 57.29577951308232 / own_width_deg - 1.0) * accents.view_width_share;
+    if (calm_) return;
+    camera_.shake = accents.shake + Vec3{0.0, camera_.view == StageView3D::eyes ? accents.bob : accents.bob * 0.4, 0.0};
+    if (camera_.view == StageView3D::eyes) camera_.roll = accents.lean * 0.3;
+}
+
+/// How far from what it looks at the view can be before something stands in between.
+double StageView::free_distance() const {
+    constexpr double look_height_m = 1.1;
+    constexpr double gap_m = 0.2;
+    const Vec3 middle = camera_.target + Vec3{0.0, 0.0, look_height_m};
+    const Vec3 away = camera_.position() - middle;
+    const double length = glm::length(away);
+    if (!session_.course() || length < 1e-6) return camera_.distance_m;
+    const auto hit = cast_ray(*session_.course(), middle, away / length, length + gap_m);
+    return hit ? hit->distance - gap_m : camera_.distance_m;
+}
+
+/// From behind the view goes over the freer shoulder, and comes nearer rather than look through a wall.
+void StageView::free_the_view() {
+    camera_.free_distance_m = 1e9;
+    if (camera_.view != StageView3D::behind) return;
+    constexpr double nearest_m = 0.7;
+    double free = free_distance();
+    if (!session_.playing() && free < camera_.distance_m * 0.6) {
+        const double yaw = camera_.yaw;
+        camera_.yaw = yaw - 2.0 * over_shoulder_yaw;
+        const double other = free_distance();
+        if (other > free) {
+            free = other;
+        } else {
+            camera_.yaw = yaw;
+        }
+    }
+    camera_.free_distance_m = std::max(nearest_m, free);
 }
 
 void StageView::place_shadow(StageRenderer::Figure& figure) const {
@@ -182,12 +264,14 @@ StageRenderer::Frame StageView::make_frame() {
         const bool held = camera_held_ && !session_.playing() && !jump_to_target_;
         if (!held) camera_.follow(frame.now.feet, jump_to_target_ || !session_.playing() ? -1.0 : seconds);
         jump_to_target_ = false;
+        apply_accents(*trace, frame);
+        free_the_view();
     } else if (session_.course() && !session_.course()->plan.places.empty()) {
         camera_.follow(session_.course()->plan.places.front().position, -1.0);
     }
     const RunPointer kept = session_.kept_run();
-    const bool ghost =
-        show_ghost_ && kept && kept->problem.empty() && kept != session_.now_run() && !session_.playing();
+    const bool ghost = show_ghost_ && kept && kept->problem.empty() && !session_.playing() && session_.now_run() &&
+                       !kept->ingredients.same_as(session_.now_run()->ingredients);
     // Through the eyes the ghost is only in the way while it stands where the figure does.
     constexpr double too_near_m = 1.5;
     if (ghost) frame.kept = figure_at(kept->trace, std::min(session_.cursor(), kept->trace.length_s()));

@@ -24,6 +24,8 @@ class StageView : public QWidget {
     StageLabels* labels() { return labels_; }
     /// Draws the next frame with smooth edges at once, for a picture.
     void stand_still();
+    /// A calm view neither shakes nor bobs.
+    void set_calm(bool calm);
     void set_shows(bool labels, bool velocity, bool ground, bool ghost);
     const StageCamera& camera() const { return camera_; }
     /// Milliseconds of the last frame, for measuring.
@@ -73,6 +75,10 @@ class StageView : public QWidget {
     std::optional<QPointF> drag_from_;
     bool dragged_ = false;
     bool mouse_captured_ = false;
+    void apply_accents(const Trace& trace, StageRenderer::Frame& frame);
+    void free_the_view();
+    double free_distance() const;
+    bool calm_ = false;
     bool camera_held_ = false;  ///< from the turn of a dial until the cursor or the view moves
     bool jump_to_target_ = true;
     StageLabels* labels_;

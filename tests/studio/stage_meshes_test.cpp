@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stage_desk/stage_meshes.hpp"
+#include "studio/stage_desk/figure_pose.hpp"
 
 #include <gtest/gtest.h>
 
@@ -31,10 +32,38 @@ TEST(StageMeshes, ArcsSpanFromLeavingTheGroundToLanding) {
     for (const AirArc& arc : arcs) EXPECT_LT(arc.from, arc.to);
 }
 
-TEST(StageMeshes, TheFigureIsAsTallAsTheBody) {
-    float top = 0.0F;
-    for (const MeshVertex& v : figure_mesh(0.32, 1.72)) top = std::max(top, v.position[2]);
-    EXPECT_NEAR(top, 1.72F, 1e-4F);
+/// Lowest and highest point of the figure in a pose.
+std::pair<float, float> extent_of(const FigurePose& pose) {
+    std::pair<float, float> out{1e9F, -1e9F};
+    for (const FigurePart& part : figure_parts(pose, 1.72))
+        for (const MeshVertex& v : figure_mesh(part.shape)) {
+            const float z = part.model.map(QVector3D(v.position[0], v.position[1], v.position[2])).z();
+            out = {std::min(out.first, z), std::max(out.second, z)};
+        }
+    return out;
+}
+
+TEST(FigurePose, StandsOnTheGroundAsTallAsTheBody) {
+    const auto [low, high] = extent_of(FigurePose{});
+    EXPECT_NEAR(low, 0.0F, 0.06F);
+    EXPECT_NEAR(high, 1.72F, 0.06F);
+}
+
+TEST(FigurePose, PosesCanBeToldApartByTheirOutline) {
+    const float upright = extent_of(FigurePose{}).second;
+    EXPECT_LT(extent_of(*named_pose("land")).second, upright - 0.25F) << "a landing goes low";
+    EXPECT_LT(extent_of(*named_pose("roll")).second, upright - 0.4F);
+    EXPECT_GT(extent_of(*named_pose("hang")).second, upright + 0.15F) << "the arms reach up";
+    EXPECT_GT(extent_of(*named_pose("swing")).second, upright);
+    for (const std::string_view name : pose_names()) EXPECT_TRUE(named_pose(name).has_value()) << name;
+    EXPECT_FALSE(named_pose("no such pose"));
+}
+
+TEST(FigurePose, BlendingGoesFromOneToTheOther) {
+    const FigurePose hang = *named_pose("hang");
+    EXPECT_DOUBLE_EQ(blended(FigurePose{}, hang, 0.0).left_arm, FigurePose{}.left_arm);
+    EXPECT_DOUBLE_EQ(blended(FigurePose{}, hang, 1.0).left_arm, hang.left_arm);
+    EXPECT_DOUBLE_EQ(gait_pose(0.25, 1.0).left_leg, gait_pose(0.75, 1.0).right_leg) << "left and right take turns";
 }
 
 TEST(ShownValues, ReadTheTraceAtAnyTime) {

@@ -1,0 +1,123 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/accents.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+namespace leap {
+namespace {
+
+using syntax::AccentKind;
+
+constexpr double slowest_bob_mps = 0.4;  ///< a view that hardly moves doesn't bob
+
+/// A stretch of shaking at a frequency: sines that don't fit each other, so that it neither repeats nor jumps.
+Vec3 shake_at(double amplitude_m, double per_second, double time) {
+    const double turn = 2.0 * std::numbers::pi * per_second * time;
+    return Vec3{std::sin(turn), std::sin(turn * 1.31 + 1.7), 0.4 * std::sin(turn * 0.73 + 0.6)} * amplitude_m;
+}
+
+class Collector {
+  public:
+    explicit Collector(const AccentInput& input) : in_(input), moment_(input.rehearsal.moment(input.state)) {}
+
+    AccentView run() {
+        for (const PhaseSpan& span : in_.trace.spans) {
+            if (span.from > in_.time) continue;
+            const Machine& machine = in_.rehearsal.program.machines[static_cast<std::size_t>(span.machine)];
+            for (const Accent& accent : machine.phases[static_cast<std::size_t>(span.phase)].effects.accents)
+                add(accent, span);
+        }
+        for (const TraceEvent& event : in_.trace.events) {
+            const double past = in_.time - event.time;
+            if (event.kind != EventKind::posed || past < 0.0 || past * 1000.0 > event.detail) continue;
+            const double left = 1.0 - past * 1000.0 / std::max(1, event.detail);
+            out_.poses.push_back({pose(event.index), eased(std::min(1.0, left * 2.0))});
+        }
+        if (width_weight_ > 0.0) {
+            out_.view_width = width_sum_ / width_weight_;
+            out_.view_width_share = std::min(1.0, width_weight_);
+        }
+        return std::move(out_);
+    }
+
+  private:
+    const std::string& pose(std::int32_t index) const {
+        return in_.rehearsal.program.poses[static_cast<std::size_t>(index)];
+    }
+
+    /// How much an accent counts: eased in from its phase's begin, and out after its end.
+    double weight(const Accent& accent, const PhaseSpan& span) const {
+        const bool over = span.to >= 0.0 && span.to <= in_.time;
+        const double ease_s = accent.over ? number(moment_, *accent.over) : 0.0;
+        if (ease_s <= 0.0) return over ? 0.0 : 1.0;
+        if (over && in_.time - span.to >= ease_s) return 0.0;
+        const double end = span.to < 0.0 ? in_.time : std::min(span.to, in_.time);
+        const double in = eased((end - span.from) / ease_s);
+        return over ? in * (1.0 - eased((in_.time - span.to) / ease_s)) : in;
+    }
+
+    void add(const Accent& accent, const PhaseSpan& span) {
+        const double share = weight(accent, span);
+        if (share <= 0.0) return;
+        const bool plain = accent.amount && accent.kind != AccentKind::line;
+        const double amount = plain ? number(moment_, *accent.amount) : 1.0;
+        const double second = accent.second ? number(moment_, *accent.second) : 0.0;
+        constexpr double usual_shake_hz = 12.0;
+        switch (accent.kind) {
+            case AccentKind::zoom:
+                width_sum_ += amount * share;
+                width_weight_ += share;
+                break;
+            case AccentKind::shake:
+                out_.shake += shake_at(amount * share, accent.second ? second : usual_shake_hz, in_.time);
+                break;
+            case AccentKind::bob: bob(amount * share, second); break;
+            case AccentKind::lean: out_.lean += amount * share; break;
+            case AccentKind::lag: out_.lag = amount; break;
+            case AccentKind::squash: out_.squash *= 1.0 + (amount - 1.0) * share; break;
+            case AccentKind::freeze: out_.frozen_since = span.from; break;
+            case AccentKind::pose:
+                out_.poses.push_back({pose(accent.pose), std::clamp(amount, 0.0, 1.0) * share});
+                break;
+            case AccentKind::trail: out_.trail = true; break;
+            case AccentKind::line: out_.lines.push_back(vector(moment_, *accent.amount)); break;
+        }
+    }
+
+    /// Only on the ground and in motion; a foot comes down at every half stride, where the view is lowest.
+    void bob(double amount_m, double stride_m) {
+        const double speed = flat_length(velocity_at(in_.trace, in_.time));
+        if (!in_.state.body.grounded || speed < slowest_bob_mps || stride_m <= 0.0) return;
+        const double strides = walked_until(in_.trace, in_.time) / stride_m;
+        out_.bob += amount_m * std::abs(std::sin(2.0 * std::numbers::pi * strides)) * std::min(1.0, speed / 2.0);
+    }
+
+    const AccentInput& in_;
+    Moment moment_;
+    AccentView out_;
+    double width_sum_ = 0.0;
+    double width_weight_ = 0.0;
+};
+
+}  // namespace
+
+double eased(double share) {
+    const double t = std::clamp(share, 0.0, 1.0);
+    return t * t * (3.0 - 2.0 * t);
+}
+
+double walked_until(const Trace& trace, double time) {
+    double out = 0.0;
+    for (std::size_t i = 1; i < trace.rows.size() && trace.rows[i].time <= time; ++i)
+        if (trace.rows[i - 1].grounded) out += flat_length(trace.rows[i].position - trace.rows[i - 1].position);
+    return out + flat_length(position_at(trace, time) - trace.rows[row_at(trace, time)].position);
+}
+
+AccentView accents_at(const AccentInput& input) {
+    if (input.trace.rows.empty()) return {};
+    return Collector(input).run();
+}
+
+}  // namespace leap

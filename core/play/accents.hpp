@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/play/step.hpp"
+
+namespace leap {
+
+/// What the eye gets at one instant of a run, worked out from the trace: accents never take part in the motion.
+struct AccentView {
+    std::optional<double> view_width;  ///< rad; nothing: the view's own
+    double view_width_share = 0.0;     ///< how much of it counts, 0 to 1
+    Vec3 shake{0.0};                   ///< m, in the view's frame: right, up, ahead
+    double bob = 0.0;                  ///< m upward
+    double lean = 0.0;                 ///< rad to the right
+    std::optional<double> lag;         ///< s
+    double squash = 1.0;               ///< of the figure's height
+    bool trail = false;
+    std::optional<double> frozen_since;  ///< s: the figure's pose stands still since then
+    std::vector<Vec3> lines;             ///< from the hand to these points
+    struct Pose {
+        std::string name;
+        double weight = 1.0;
+    };
+    std::vector<Pose> poses;
+};
+
+struct AccentInput {
+    const Rehearsal& rehearsal;
+    const Trace& trace;
+    const State& state;  ///< at the instant
+    double time = 0.0;
+};
+AccentView accents_at(const AccentInput& input);
+
+/// How far the feet have walked on the ground until a time: what a gait counts its steps by.
+double walked_until(const Trace& trace, double time);
+
+/// Rises smoothly from 0 to 1.
+double eased(double share);
+
+}  // namespace leap

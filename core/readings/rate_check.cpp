@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: MIT
+#include "core/readings/rate_check.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace leap {
+namespace {
+
+/// Values smaller than this count as nothing: a spread of rounding around zero is none.
+constexpr double smallest_size = 1e-6;
+
+double spread_of(const RateSpread& reading) {
+    double low = 1e300;
+    double high = -1e300;
+    std::size_t there = 0;
+    for (const auto& value : reading.values) {
+        if (!value) continue;
+        ++there;
+        low = std::min(low, *value);
+        high = std::max(high, *value);
+    }
+    if (there == 0) return 0.0;
+    if (there < reading.values.size()) return 1.0;
+    const double size = std::max(std::abs(low), std::abs(high));
+    return size < smallest_size ? 0.0 : (high - low) / size;
+}
+
+}  // namespace
+
+tl::expected<RateCheck, std::string> check_rates(const Rehearsal& r, const Tape& tape) {
+    RateCheck out;
+    for (std::size_t i = 0; i < checked_rates.size(); ++i) {
+        Rehearsal at = r;
+        at.rate_hz = checked_rates[i];
+        auto trace = replay(at, tape);
+        if (!trace) return tl::make_unexpected(trace.error());
+        for (const ReadingResult& reading : take_readings(r.program, r.tuning, *trace, tape.name)) {
+            auto found = std::find_if(out.readings.begin(), out.readings.end(),
+                                      [&](const RateSpread& known) { return known.name == reading.name; });
+            if (found == out.readings.end()) {
+                out.readings.push_back({reading.name, reading.type, {}, 0.0});
+                found = out.readings.end() - 1;
+            }
+            found->values[i] = reading.value;
+        }
+        out.traces.push_back(std::move(*trace));
+    }
+    for (RateSpread& reading : out.readings) reading.spread = spread_of(reading);
+    std::stable_sort(out.readings.begin(), out.readings.end(),
+                     [](const RateSpread& a, const RateSpread& b) { return a.spread > b.spread; });
+    return out;
+}
+
+}  // namespace leap

@@ -1,0 +1,30 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <array>
+#include <string>
+#include <vector>
+
+#include "core/readings/readings.hpp"
+#include "core/tape/replay.hpp"
+
+namespace leap {
+
+inline constexpr std::array<int, 5> checked_rates{30, 60, 120, 240, 480};
+
+/// One reading at every tick rate.
+struct RateSpread {
+    std::string name;
+    Type type;
+    std::array<std::optional<double>, checked_rates.size()> values;
+    double spread = 0.0;  ///< (highest - lowest) / size; 1 where some rates have no value at all
+};
+
+/// A tape replayed at 30 to 480 ticks/s: what is tuned must not depend on the rate.
+struct RateCheck {
+    std::vector<Trace> traces;         ///< in the order of the rates
+    std::vector<RateSpread> readings;  ///< worst first
+};
+tl::expected<RateCheck, std::string> check_rates(const Rehearsal& rehearsal, const Tape& tape);
+
+}  // namespace leap

@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: MIT
+#include <algorithm>
+
+#include "core/script/compiler.hpp"
+
+namespace leap {
+namespace {
+
+using syntax::AccentKind;
+
+constexpr Type plain_number{ValueKind::number, {}};
+constexpr Type time_type{ValueKind::number, dimensions::time};
+constexpr Type rate_type{ValueKind::number, dimensions::rate};
+constexpr Type length_type{ValueKind::number, dimensions::length};
+constexpr Type angle_type{ValueKind::number, dimensions::angle};
+constexpr Type point_type{ValueKind::vector, dimensions::length};
+
+Type amount_type(AccentKind kind) {
+    switch (kind) {
+        case AccentKind::zoom:
+        case AccentKind::lean: return angle_type;
+        case AccentKind::shake:
+        case AccentKind::bob: return length_type;
+        case AccentKind::lag: return time_type;
+        case AccentKind::line: return point_type;
+        default: return plain_number;
+    }
+}
+
+}  // namespace
+
+std::int32_t Compiler::pose_index(const std::string& name) {
+    const auto found = std::find(program_.poses.begin(), program_.poses.end(), name);
+    const auto index = static_cast<std::int32_t>(found - program_.poses.begin());
+    if (found == program_.poses.end()) program_.poses.push_back(name);
+    return index;
+}
+
+void Compiler::compile_accents(const std::vector<syntax::Accent>& accents, const Scope& scope, Effects& out) {
+    for (const syntax::Accent& accent : accents) {
+        const bool shakes = accent.kind == AccentKind::shake;
+        const bool bobs = accent.kind == AccentKind::bob;
+        Accent made;
+        made.kind = accent.kind;
+        made.amount = value(accent.amount, scope, amount_type(accent.kind), "this accent");
+        made.second = value(accent.second, scope, shakes ? rate_type : (bobs ? length_type : time_type),
+                            bobs ? "per" : (shakes ? "at" : "for"));
+        made.over = value(accent.over, scope, time_type, "over");
+        if (accent.kind == AccentKind::pose) made.pose = pose_index(accent.pose);
+        if (accent.kind == AccentKind::pose && accent.second)
+            report(accent.range, "a pose of a phase lasts as long as the phase", "leave out for, or make it an act");
+        out.accents.push_back(std::move(made));
+    }
+}
+
+}  // namespace leap

@@ -1,0 +1,138 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stage_desk/figure_pose.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+#include <numbers>
+
+namespace leap::studio {
+namespace {
+
+const std::map<std::string_view, FigurePose>& poses() {
+    // In the order of FigurePose: sink tilt lean bend head, arms (left right out), elbows, legs, knees.
+    static const std::map<std::string_view, FigurePose> table{
+        {"stand", {}},
+        {"rise", {0.0, 4, 0, -4, -8, 150, 40, 14, 20, 30, 46, -18, 60, 30}},
+        {"fall", {0.0, 8, 0, 6, 12, 96, 96, 58, 26, 26, 22, -14, 36, 52}},
+        {"land", {0.42, 0, 0, 34, 10, 38, 38, 34, 30, 30, 62, 50, 100, 96}},
+        {"crouch", {0.34, 0, 0, 40, -16, 34, 34, 12, 60, 60, 58, 40, 92, 82}},
+        {"charge", {0.46, 0, 0, 52, -24, -42, -42, 16, 10, 10, 70, 60, 112, 106}},
+        {"dash", {0.1, 46, 0, 6, -30, -52, -52, 10, 6, 6, 40, -34, 26, 48}},
+        {"roll", {0.3, 66, 0, 78, 50, 84, 84, 10, 96, 96, 108, 104, 128, 126}},
+        {"slide", {0.5, -52, 0, 24, 10, -34, 30, 30, 20, 40, 54, 66, 4, 70}},
+        {"skid", {0.3, -26, 0, 14, 6, 60, 60, 70, 16, 16, 46, 30, 60, 34}},
+        {"hang", {0.0, -4, 0, 0, -18, 176, 176, 8, 6, 6, 10, -6, 20, 26}},
+        {"climb", {0.1, 12, 0, 26, -12, 96, 120, 20, 90, 70, 78, -10, 104, 24}},
+        {"swing", {0.0, -22, 0, -8, -14, 172, 166, 6, 8, 22, 52, 40, 34, 46}},
+        {"wall run", {0.0, 10, 18, 8, -4, 70, -40, 40, 60, 60, 58, -40, 70, 60}},
+        {"strike", {0.0, 62, 0, -6, -44, 168, -30, 8, 4, 20, 34, -20, 70, 10}},
+        {"hit", {0.0, -20, 0, -14, -16, 110, 130, 50, 30, 20, 24, -20, 30, 60}},
+        {"stunned", {0.14, 8, 0, 32, 34, 14, 20, 12, 8, 8, 20, -8, 34, 22}},
+    };
+    return table;
+}
+
+}  // namespace
+
+std::optional<FigurePose> named_pose(std::string_view name) {
+    const auto found = poses().find(name);
+    if (found == poses().end()) return std::nullopt;
+    return found->second;
+}
+
+std::vector<std::string_view> pose_names() {
+    std::vector<std::string_view> out;
+    for (const auto& [name, pose] : poses()) out.push_back(name);
+    return out;
+}
+
+FigurePose gait_pose(double strides, double run_share) {
+    const double turn = 2.0 * std::numbers::pi * strides;
+    const double swing = std::sin(turn);
+    const double reach = 26.0 + 26.0 * run_share;
+    FigurePose out;
+    out.tilt = 3.0 + 9.0 * run_share;
+    out.sink = 0.02 + 0.05 * run_share * std::abs(std::cos(turn));
+    out.left_leg = reach * swing + 4.0;
+    out.right_leg = -reach * swing + 4.0;
+    // The knee folds while the leg comes forward.
+    out.left_knee = 8.0 + (28.0 + 52.0 * run_share) * std::max(0.0, std::cos(turn));
+    out.right_knee = 8.0 + (28.0 + 52.0 * run_share) * std::max(0.0, -std::cos(turn));
+    out.left_arm = -reach * 0.9 * swing + 4.0;
+    out.right_arm = reach * 0.9 * swing + 4.0;
+    out.left_elbow = out.right_elbow = 16.0 + 62.0 * run_share;
+    return out;
+}
+
+FigurePose blended(const FigurePose& a, const FigurePose& b, double share) {
+    const auto mix = [share](double from, double to) { return from + (to - from) * share; };
+    return {mix(a.sink, b.sink),
+            mix(a.tilt, b.tilt),
+            mix(a.lean, b.lean),
+            mix(a.bend, b.bend),
+            mix(a.head, b.head),
+            mix(a.left_arm, b.left_arm),
+            mix(a.right_arm, b.right_arm),
+            mix(a.arms_out, b.arms_out),
+            mix(a.left_elbow, b.left_elbow),
+            mix(a.right_elbow, b.right_elbow),
+            mix(a.left_leg, b.left_leg),
+            mix(a.right_leg, b.right_leg),
+            mix(a.left_knee, b.left_knee),
+            mix(a.right_knee, b.right_knee)};
+}
+
+std::vector<FigurePart> figure_parts(const FigurePose& pose, double height) {
+    const auto h = static_cast<float>(height);
+    const float half_leg = 0.245F * h;
+    const auto degrees = [](double angle) { return static_cast<float>(angle); };
+    std::vector<FigurePart> out;
+    const auto add = [&](FigureShape shape, QMatrix4x4 at, float wide, float deep, float length) {
+        at.scale(deep, wide, length);
+        out.push_back({shape, at});
+    };
+    QMatrix4x4 hips;
+    hips.translate(0.0F, 0.0F, 2.0F * half_leg * static_cast<float>(1.0 - pose.sink) + 0.015F * h);
+    hips.rotate(degrees(pose.tilt), 0.0F, 1.0F, 0.0F);
+    hips.rotate(degrees(pose.lean), 1.0F, 0.0F, 0.0F);
+    for (const bool left : {true, false}) {
+        QMatrix4x4 thigh = hips;
+        thigh.translate(0.0F, left ? 0.055F * h : -0.055F * h, 0.0F);
+        thigh.rotate(degrees(-(left ? pose.left_leg : pose.right_leg) - pose.tilt), 0.0F, 1.0F, 0.0F);
+        add(FigureShape::leg, thigh, 0.052F * h, 0.056F * h, half_leg);
+        QMatrix4x4 shin = thigh;
+        shin.translate(0.0F, 0.0F, -half_leg);
+        shin.rotate(degrees(left ? pose.left_knee : pose.right_knee), 0.0F, 1.0F, 0.0F);
+        add(FigureShape::leg, shin, 0.042F * h, 0.046F * h, half_leg);
+    }
+    QMatrix4x4 back = hips;
+    back.rotate(degrees(pose.bend), 0.0F, 1.0F, 0.0F);
+    add(FigureShape::coat, back, 0.115F * h, 0.085F * h, 0.32F * h);
+    QMatrix4x4 neck = back;
+    neck.translate(0.0F, 0.0F, 0.325F * h);
+    neck.rotate(degrees(pose.head - 0.6 * pose.bend), 0.0F, 1.0F, 0.0F);
+    add(FigureShape::head, neck, 0.062F * h, 0.066F * h, 0.15F * h);
+    add(FigureShape::hat, neck, 0.1F * h, 0.1F * h, 0.19F * h);
+    constexpr float half_arm_share = 0.165F;
+    for (const bool left : {true, false}) {
+        QMatrix4x4 arm = back;
+        arm.translate(0.0F, left ? 0.125F * h : -0.125F * h, 0.285F * h);
+        arm.rotate(degrees(left ? pose.arms_out : -pose.arms_out), 1.0F, 0.0F, 0.0F);
+        arm.rotate(degrees(-(left ? pose.left_arm : pose.right_arm)), 0.0F, 1.0F, 0.0F);
+        add(FigureShape::arm, arm, 0.034F * h, 0.036F * h, half_arm_share * h);
+        QMatrix4x4 fore = arm;
+        fore.translate(0.0F, 0.0F, -half_arm_share * h);
+        fore.rotate(degrees(-(left ? pose.left_elbow : pose.right_elbow)), 0.0F, 1.0F, 0.0F);
+        add(FigureShape::arm, fore, 0.028F * h, 0.03F * h, half_arm_share * h);
+        if (left) continue;
+        // The lamp hangs straight down from the right hand, whatever the arm does.
+        const QVector3D hand = fore.map(QVector3D(0.0F, 0.0F, -half_arm_share * h));
+        QMatrix4x4 lamp;
+        lamp.translate(hand);
+        add(FigureShape::lamp, lamp, 0.045F * h, 0.045F * h, 0.1F * h);
+    }
+    return out;
+}
+
+}  // namespace leap::studio

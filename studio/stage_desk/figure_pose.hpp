@@ -1,0 +1,52 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QMatrix4x4>
+#include <array>
+#include <optional>
+#include <string_view>
+#include <vector>
+
+namespace leap::studio {
+
+/// How the lamplighter's limbs stand. Angles in degrees.
+struct FigurePose {
+    double sink = 0.0;      ///< how far the hips are lowered, as a share of the legs
+    double tilt = 0.0;      ///< of the whole body, forward
+    double lean = 0.0;      ///< of the whole body, to the right
+    double bend = 0.0;      ///< of the back, forward
+    double head = 0.0;      ///< nods down
+    double left_arm = 6.0;  ///< forward and up from hanging: 90 ahead, 180 straight up
+    double right_arm = 6.0;
+    double arms_out = 8.0;     ///< sideways
+    double left_elbow = 12.0;  ///< bend
+    double right_elbow = 12.0;
+    double left_leg = 0.0;  ///< forward
+    double right_leg = 0.0;
+    double left_knee = 4.0;  ///< bend
+    double right_knee = 4.0;
+};
+
+/// A pose by its name, or nothing: stand, rise, fall, land, crouch, charge, dash, roll, slide, skid, hang, climb,
+/// swing, wall run, strike, hit, stunned.
+std::optional<FigurePose> named_pose(std::string_view name);
+std::vector<std::string_view> pose_names();
+
+/// A gait at a number of strides walked, from a stroll (0) to a run (1).
+FigurePose gait_pose(double strides, double run_share);
+
+/// a for share 0, b for 1.
+FigurePose blended(const FigurePose& a, const FigurePose& b, double share);
+
+enum class FigureShape { leg, arm, coat, head, hat, lamp };
+inline constexpr std::size_t figure_shapes = 6;
+
+struct FigurePart {
+    FigureShape shape = FigureShape::coat;
+    QMatrix4x4 model;  ///< from a shape of unit size to the figure: feet at the origin, facing along x
+};
+
+/// The figure's parts for a pose; `height` is how high it stands upright.
+std::vector<FigurePart> figure_parts(const FigurePose& pose, double height);
+
+}  // namespace leap::studio
