@@ -25,7 +25,7 @@ int without_display(int argc, char** argv) {
         std::fputs(
             "easy-leap: there is no display to open a window on.\n"
             "Make a picture of the window instead:\n"
-            "  easy-leap --picture FILE.png [--desk stage] [--tape NAME] [--at SECONDS] [PROJECT]\n",
+            "  easy-leap --picture FILE.png [--desk stage|script] [--tape NAME] [--at SECONDS] [PROJECT]\n",
             stderr);
         return 1;
     }
@@ -53,7 +53,7 @@ int main(int argc, char** argv) {
     parser.addHelpOption();
     parser.addPositionalArgument("PROJECT", "a project's folder");
     const QCommandLineOption picture("picture", "Save a picture of the window and end.", "FILE.png");
-    const QCommandLineOption desk("desk", "The desk to show: stage.", "NAME", "stage");
+    const QCommandLineOption desk("desk", "The desk to show: stage or script.", "NAME", "stage");
     const QCommandLineOption tape("tape", "The tape to show.", "NAME");
     const QCommandLineOption at("at", "Where the cursor stands.", "SECONDS", "0");
     const QCommandLineOption move("move", "The move or stance to show.", "NAME");
@@ -62,8 +62,8 @@ int main(int argc, char** argv) {
     const QCommandLineOption events("events", "Show the list of events.");
     parser.addOptions({picture, desk, tape, at, move, view, set, events});
     parser.process(application);
-    if (parser.value(desk) != "stage") {
-        std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there is: stage\n", qPrintable(parser.value(desk)));
+    if (parser.value(desk) != "stage" && parser.value(desk) != "script") {
+        std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there are: stage, script\n", qPrintable(parser.value(desk)));
         return 2;
     }
     const bool for_picture = parser.isSet(picture);
@@ -89,6 +89,7 @@ int main(int argc, char** argv) {
 
     PictureOptions wanted;
     wanted.file = parser.value(picture);
+    wanted.desk = parser.value(desk);
     wanted.tape = parser.value(tape);
     wanted.at_s = parser.value(at).toDouble();
     wanted.move = parser.value(move);

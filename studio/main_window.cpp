@@ -21,13 +21,17 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     : QMainWindow(parent), session_(session), pad_(pad) {
     resize(1280, 800);
     desk_ = new StageDesk(session_, keys_);
+    script_ = new ScriptDesk(session_);
     auto* page = new QWidget;
     auto* layout = new QVBoxLayout(page);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(make_top_line());
     layout->addWidget(make_strip());
-    layout->addWidget(desk_, 1);
+    desks_ = new QStackedWidget;
+    desks_->addWidget(desk_);
+    desks_->addWidget(script_);
+    layout->addWidget(desks_, 1);
     setCentralWidget(page);
 
     connect(&session_, &Session::project_opened, this, [this] {
@@ -80,17 +84,19 @@ QWidget* MainWindow::make_top_line() {
     layout->addSpacing(6);
     layout->addWidget(project_);
     layout->addSpacing(18);
-    auto* stage = new QPushButton(tr("Stage"));
-    stage->setObjectName("word");
-    stage->setCheckable(true);
-    stage->setChecked(true);
-    stage->setShortcut(QKeySequence("Alt+1"));
-    stage->setToolTip(tr("Play and tune (Alt+1)"));
-    connect(stage, &QPushButton::clicked, this, [this, stage] {
-        stage->setChecked(true);
-        desk_->stage()->setFocus();
-    });
-    layout->addWidget(stage);
+    const auto desk_word = [&](const QString& text, const QString& tip, const char* key, Desk desk) {
+        auto* out = new QPushButton(text);
+        out->setObjectName("word");
+        out->setCheckable(true);
+        out->setShortcut(QKeySequence(key));
+        out->setToolTip(tip);
+        connect(out, &QPushButton::clicked, this, [this, desk] { show_desk(desk); });
+        layout->addWidget(out);
+        return out;
+    };
+    stage_word_ = desk_word(tr("Stage"), tr("Play and tune (Alt+1)"), "Alt+1", Desk::stage);
+    script_word_ = desk_word(tr("Script"), tr("Write (Alt+2)"), "Alt+2", Desk::script);
+    stage_word_->setChecked(true);
     layout->addStretch();
     status_ = new QLabel;
     status_->setObjectName("quiet");
@@ -306,6 +312,20 @@ void MainWindow::refresh_title() {
     setWindowTitle(name.isEmpty() ? "Easy Leap" : tr("%1 – Easy Leap").arg(name));
 }
 
+void MainWindow::show_desk(Desk desk) {
+    const bool script = desk == Desk::script;
+    stage_word_->setChecked(!script);
+    script_word_->setChecked(script);
+    if (!script) script_->editor()->commit();
+    desks_->setCurrentWidget(script ? static_cast<QWidget*>(script_) : desk_);
+    if (script) {
+        script_->show_machine(desk_->score()->selected());
+        script_->editor()->setFocus();
+    } else {
+        desk_->stage()->setFocus();
+    }
+}
+
 void MainWindow::open_dialog() {
     const QString folder = QFileDialog::getExistingDirectory(this, tr("Open a project's folder"));
     if (folder.isEmpty()) return;
@@ -321,6 +341,7 @@ void MainWindow::next_tape() {
 }
 
 bool MainWindow::save() {
+    script_->before_save();
     const QString problems = session_.save();
     if (!problems.isEmpty()) say(problems);
     return problems.isEmpty();

@@ -4,7 +4,9 @@
 #include <QLabel>
 #include <QMainWindow>
 #include <QPushButton>
+#include <QStackedWidget>
 
+#include "studio/script_desk/script_desk.hpp"
 #include "studio/session/session.hpp"
 #include "studio/shared/game_pad.hpp"
 #include "studio/shared/key_map.hpp"
@@ -20,6 +22,9 @@ class MainWindow : public QMainWindow {
     MainWindow(Session& session, GamePad* pad, QWidget* parent = nullptr);
 
     StageDesk* stage_desk() { return desk_; }
+    ScriptDesk* script_desk() { return script_; }
+    enum class Desk { stage, script };
+    void show_desk(Desk desk);
     /// What the strip says now; empty when it is hidden.
     QString strip_text() const;
     void open_dialog();
@@ -46,6 +51,10 @@ class MainWindow : public QMainWindow {
     KeyMap keys_;
     GamePad* pad_;
     StageDesk* desk_;
+    ScriptDesk* script_;
+    QStackedWidget* desks_;
+    QPushButton* stage_word_;
+    QPushButton* script_word_;
     QLabel* project_;
     QLabel* status_;
     QWidget* strip_;

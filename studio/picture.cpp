@@ -52,6 +52,7 @@ QString take_picture(MainWindow& window, Session& session, const PictureOptions&
     settle(session);
     session.set_cursor(options.at_s);
     settle(session);
+    if (options.desk == "script") window.show_desk(MainWindow::Desk::script);
     desk->stage()->stand_still();
     settle(session);
     if (!window.grab().save(options.file)) return QString("%1 can't be written").arg(options.file);

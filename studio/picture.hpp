@@ -10,6 +10,7 @@ namespace leap::studio {
 /// What a picture of the window is to show.
 struct PictureOptions {
     QString file;
+    QString desk;
     QString tape;
     double at_s = 0.0;
     QString move;

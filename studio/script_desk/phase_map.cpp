@@ -1,0 +1,193 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/script_desk/phase_map.hpp"
+
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPath>
+#include <QRegularExpression>
+#include <algorithm>
+#include <set>
+
+#include "studio/shared/convert.hpp"
+#include "studio/shared/palette.hpp"
+
+namespace leap::studio {
+
+namespace {
+constexpr double box_width = 112.0;
+constexpr double box_height = 30.0;
+constexpr double gap = 22.0;
+constexpr double left = 58.0;
+constexpr double top = 48.0;
+constexpr double line_height = 16.0;
+
+QString text_of(const Program& program, SourceRange range) {
+    return to_qt(program.files[range.file].text.substr(range.begin, range.end - range.begin)).simplified();
+}
+}  // namespace
+
+PhaseMap::PhaseMap(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+    setAccessibleName(tr("Phases of the move"));
+    setMinimumWidth(300);
+    const auto again = [this] {
+        updateGeometry();
+        update();
+    };
+    connect(&session_, &Session::program_changed, this, again);
+    connect(&session_, &Session::now_run_changed, this, again);
+    connect(&session_, &Session::cursor_moved, this, [this] { update(); });
+}
+
+void PhaseMap::show_machine(std::int32_t machine) {
+    if (machine == machine_) return;
+    machine_ = machine;
+    updateGeometry();
+    update();
+}
+
+const Machine* PhaseMap::shown() const {
+    const auto& program = session_.program();
+    if (!program || machine_ < 0 || static_cast<std::size_t>(machine_) >= program->machines.size()) return nullptr;
+    return &program->machines[static_cast<std::size_t>(machine_)];
+}
+
+/// The ways out of a phase in words, each with where it leads; the end is the count of phases.
+std::vector<PhaseMap::WayOut> PhaseMap::ways_out(std::size_t index) const {
+    std::vector<WayOut> out;
+    const Machine& machine = *shown();
+    const Program& program = *session_.program();
+    const Phase& phase = machine.phases[index];
+    bool timed_way = false;
+    for (const Way& way : phase.ways) {
+        timed_way = timed_way || (!way.when && !way.after);
+        QString words = text_of(program, way.range).section(" then:", 0, 0);
+        words.remove(QRegularExpression("^(go \\w+|end|fail)\\s*"));
+        if (way.fails) words.prepend(tr("fails "));
+        out.push_back({way.to < 0 ? machine.phases.size() : static_cast<std::size_t>(way.to), words});
+    }
+    if (phase.duration && !timed_way) out.push_back({index + 1, tr("when its time is up")});
+    return out;
+}
+
+QRectF PhaseMap::box_of(std::size_t phase) const {
+    double y = top;
+    for (std::size_t i = 0; i < phase; ++i)
+        y += std::max(box_height, line_height * static_cast<double>(ways_out(i).size())) + gap;
+    return {left, y, box_width, box_height};
+}
+
+QSize PhaseMap::sizeHint() const {
+    const Machine* machine = shown();
+    if (machine == nullptr) return {340, 120};
+    return {340, static_cast<int>(box_of(machine->phases.size()).bottom() + gap)};
+}
+
+PhaseMap::Taken PhaseMap::taken() const {
+    Taken out;
+    const Machine* machine = shown();
+    if (machine == nullptr) return out;
+    const std::size_t count = machine->phases.size();
+    out.entered.assign(count, 0);
+    out.ways.assign(count, std::vector<int>(count + 1, 0));
+    if (!session_.now_run()) return out;
+    const Trace& trace = session_.now_run()->trace;
+    const PhaseSpan* before = nullptr;
+    const auto went = [&](std::size_t to) {
+        if (before != nullptr) ++out.ways[static_cast<std::size_t>(before->phase)][to];
+    };
+    for (const PhaseSpan& span : trace.spans) {
+        if (span.machine != machine_ || static_cast<std::size_t>(span.phase) >= count) continue;
+        ++out.entered[static_cast<std::size_t>(span.phase)];
+        went(span.opens ? count : static_cast<std::size_t>(span.phase));
+        before = &span;
+    }
+    if (before != nullptr && before->to < trace.length_s() - 1e-9) went(count);
+    return out;
+}
+
+/// An arc from a box's left side to another's; ways that lead far swing out further.
+void PhaseMap::paint_arc(QPainter& p, std::size_t from, std::size_t to, bool went) const {
+    const QRectF a = box_of(from);
+    const QRectF b = box_of(to);
+    const double far = std::abs(static_cast<double>(to) - static_cast<double>(from));
+    const double out = left - std::min(left - 8.0, 10.0 + 11.0 * far);
+    const double shift = to > from ? 5.0 : -5.0;
+    const QPointF begin(a.left(), a.center().y() + shift);
+    const QPointF end(b.left(), b.center().y() - shift);
+    QPainterPath path(begin);
+    path.cubicTo({out, begin.y()}, {out, end.y()}, end);
+    const QColor color = went ? palette::ink : palette::hairline.darker(110);
+    p.setPen(QPen(color, went ? 1.5 : 1.0));
+    p.setBrush(Qt::NoBrush);
+    p.drawPath(path);
+    p.setBrush(color);
+    p.drawPolygon(QPolygonF{end, end + QPointF(-7, -3.5), end + QPointF(-7, 3.5)});
+}
+
+void PhaseMap::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    p.fillRect(rect(), palette::sheet);
+    p.setRenderHint(QPainter::Antialiasing);
+    const Machine* machine = shown();
+    p.setFont(palette::text_font(9.5, true));
+    p.setPen(palette::ink);
+    if (machine == nullptr) {
+        p.drawText(rect().adjusted(16, 12, -16, 0), Qt::AlignTop | Qt::TextWordWrap,
+                   tr("Put the caret into a move: its phases are drawn here"));
+        return;
+    }
+    p.drawText(QRectF(left, 12, width() - 30, 20), Qt::AlignVCenter, tr("Phases of %1").arg(to_qt(machine->name)));
+    const Taken counts = taken();
+    const std::size_t end = machine->phases.size();
+    std::int32_t lit = -1;
+    if (session_.now_run())
+        for (const PhaseSpan& span : session_.now_run()->trace.spans)
+            if (span.machine == machine_ && span.from <= session_.cursor() &&
+                (span.to < 0 || span.to > session_.cursor()))
+                lit = span.phase;
+    const auto& moves = session_.program()->moves;
+    const auto order = static_cast<int>(std::find(moves.begin(), moves.end(), machine_) - moves.begin());
+    for (std::size_t i = 0; i < end; ++i) {
+        const QRectF box = box_of(i);
+        double y = box.top() - 1;
+        std::set<std::size_t> counted;  // the trace knows the pair of phases; the first way between them tells it
+        for (const WayOut& way : ways_out(i)) {
+            const int times = counted.insert(way.to).second ? counts.ways[i][way.to] : 0;
+            if (way.to <= end) paint_arc(p, i, way.to, counts.ways[i][way.to] > 0);
+            const QString target = way.to == end ? tr("end") : to_qt(machine->phases[way.to].name);
+            p.setFont(palette::text_font(8.5, times > 0));
+            p.setPen(times > 0 ? palette::ink : palette::quiet);
+            QString words = tr("to %1 %2").arg(target, way.words);
+            if (times > 0) words.prepend(tr("%1 times ").arg(times));
+            const QRectF room(box.right() + 12, y, width() - box.right() - 18, line_height);
+            p.drawText(room, Qt::AlignVCenter, QFontMetricsF(p.font()).elidedText(words, Qt::ElideRight, room.width()));
+            y += line_height;
+        }
+    }
+    for (std::size_t i = 0; i <= end; ++i) {
+        const QRectF box = box_of(i);
+        const bool is_end = i == end;
+        const bool reached = is_end || counts.entered[i] > 0;
+        const bool is_lit = !is_end && static_cast<std::int32_t>(i) == lit;
+        p.setPen(QPen(is_lit ? palette::now : (reached ? palette::ink : palette::hairline), is_lit ? 2.2 : 1.2));
+        p.setBrush(
+            is_end ? palette::paper
+                   : (reached ? palette::phase_tint(palette::move_hue(order), static_cast<int>(i)) : palette::paper));
+        p.drawRect(box);
+        p.setPen(reached ? palette::ink : palette::quiet);
+        p.setFont(palette::text_font(9.0, is_lit));
+        const QString name = is_end ? tr("end") : to_qt(machine->phases[i].name);
+        const QString count = is_end || counts.entered[i] == 0 ? QString() : tr("  %1×").arg(counts.entered[i]);
+        p.drawText(box, Qt::AlignCenter, name + count);
+    }
+}
+
+void PhaseMap::mousePressEvent(QMouseEvent* event) {
+    const Machine* machine = shown();
+    if (machine == nullptr) return;
+    for (std::size_t i = 0; i < machine->phases.size(); ++i)
+        if (box_of(i).contains(event->position()))
+            emit place_wanted(machine->phases[i].range.file, machine->phases[i].range.begin);
+}
+
+}  // namespace leap::studio

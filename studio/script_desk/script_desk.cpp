@@ -1,0 +1,134 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/script_desk/script_desk.hpp"
+
+#include <QScrollArea>
+#include <QSplitter>
+#include <QVBoxLayout>
+
+#include "studio/shared/convert.hpp"
+#include "studio/shared/palette.hpp"
+
+namespace leap::studio {
+
+ScriptDesk::ScriptDesk(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+    files_ = new QListWidget;
+    files_->setFrameShape(QFrame::NoFrame);
+    files_->setFont(palette::text_font(9.5));
+    files_->setAccessibleName(tr("Script files"));
+    editor_ = new ScriptEditor(session_);
+    map_ = new PhaseMap(session_);
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setWidget(map_);
+    auto* across = new QSplitter(Qt::Horizontal);
+    across->addWidget(files_);
+    across->addWidget(editor_);
+    across->addWidget(scroll);
+    across->setSizes({170, 720, 390});
+    across->setStretchFactor(1, 1);
+    across->setHandleWidth(3);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addWidget(across);
+
+    connect(files_, &QListWidget::currentTextChanged, this, [this](const QString& path) {
+        if (!path.isEmpty() && path.toStdString() != editor_->path()) show_file(path.toStdString());
+    });
+    connect(editor_, &ScriptEditor::caret_moved, this, &ScriptDesk::follow_caret);
+    connect(editor_, &ScriptEditor::definition_wanted, this, [this](const QString& word) {
+        if (!show_definition(word.toStdString()))
+            emit session_.message(tr("Nothing of this project is called %1").arg(word));
+    });
+    connect(map_, &PhaseMap::place_wanted, this, [this](std::uint32_t file, std::uint32_t begin) {
+        open_range({file, begin, begin});
+    });
+    connect(&session_, &Session::project_opened, this, &ScriptDesk::list_files);
+    connect(&session_, &Session::diagnostics_changed, this, &ScriptDesk::list_files);
+    connect(&session_, &Session::program_changed, this, &ScriptDesk::follow_caret);
+    list_files();
+}
+
+void ScriptDesk::list_files() {
+    QStringList wanted;
+    for (const SourceFile& file : session_.source_files()) wanted << to_qt(file.path);
+    QStringList shown;
+    for (int i = 0; i < files_->count(); ++i) shown << files_->item(i)->text();
+    if (wanted == shown) return;
+    const QSignalBlocker quiet(files_);
+    files_->clear();
+    files_->addItems(wanted);
+    if (wanted.isEmpty()) return;
+    const bool known = wanted.contains(to_qt(editor_->path()));
+    show_file(known ? editor_->path() : wanted.first().toStdString());
+}
+
+void ScriptDesk::show_file(const std::string& path) {
+    if (path != editor_->path()) editor_->show_file(path);
+    const QSignalBlocker quiet(files_);
+    for (int i = 0; i < files_->count(); ++i)
+        if (files_->item(i)->text().toStdString() == path) files_->setCurrentRow(i);
+    follow_caret();
+}
+
+/// The move whose text the caret stands in is drawn.
+void ScriptDesk::follow_caret() {
+    const auto& program = session_.program();
+    if (!program) return;
+    const std::uint32_t at = editor_->caret();
+    for (std::size_t i = 0; i < program->machines.size(); ++i) {
+        const Machine& machine = program->machines[i];
+        const bool here = program->files[machine.range.file].path == editor_->path() && machine.range.begin <= at &&
+                          at <= machine.range.end;
+        if (here && machine.kind == MachineKind::move) return map_->show_machine(static_cast<std::int32_t>(i));
+    }
+}
+
+void ScriptDesk::open_range(SourceRange range) {
+    const auto& program = session_.program();
+    if (!program || range.file >= program->files.size()) return;
+    show_file(program->files[range.file].path);
+    editor_->go_to(range.begin, range.end);
+}
+
+void ScriptDesk::show_machine(std::int32_t machine) {
+    const auto& program = session_.program();
+    if (!program || machine < 0 || static_cast<std::size_t>(machine) >= program->machines.size()) return;
+    const SourceRange range = program->machines[static_cast<std::size_t>(machine)].range;
+    open_range({range.file, range.begin, range.begin});
+    map_->show_machine(machine);
+}
+
+bool ScriptDesk::show_definition(const std::string& word) {
+    const auto& program = session_.program();
+    if (!program) return false;
+    const auto open = [&](SourceRange range) {
+        open_range(range);
+        return true;
+    };
+    if (const auto machine = program->find_machine(word))
+        return open(program->machines[static_cast<std::size_t>(*machine)].range);
+    if (const auto meter = program->find_meter(word))
+        return open(program->meters[static_cast<std::size_t>(*meter)].range);
+    // Of dials and probes of the same name the one of the move under the caret comes first.
+    const std::string here =
+        map_->machine() < 0 ? "" : program->machines[static_cast<std::size_t>(map_->machine())].name;
+    const DialInfo* dial = nullptr;
+    for (const DialInfo& known : program->dials)
+        if (known.name == word && (dial == nullptr || known.owner == here)) dial = &known;
+    if (dial != nullptr) return open(dial->whole);
+    for (const ProbeInfo& probe : program->probes)
+        if (probe.path == word || probe.path == here + "." + word) return open(probe.range);
+    for (const CurveInfo& curve : program->curves)
+        if (curve.name == word) return open(curve.range);
+    return false;
+}
+
+void ScriptDesk::before_save() {
+    editor_->commit();
+    const auto modified = session_.modified_files();
+    const bool typed = std::find(modified.begin(), modified.end(), editor_->path()) != modified.end();
+    if (isVisible() && typed && session_.program_is_current()) editor_->lay_out();
+}
+
+}  // namespace leap::studio

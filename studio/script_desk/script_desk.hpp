@@ -1,0 +1,40 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QListWidget>
+#include <QWidget>
+
+#include "studio/script_desk/phase_map.hpp"
+#include "studio/script_desk/script_editor.hpp"
+
+namespace leap::studio {
+
+/// The desk to write on: the project's files, the editor, and the phases of the move under the caret.
+class ScriptDesk : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit ScriptDesk(Session& session, QWidget* parent = nullptr);
+
+    ScriptEditor* editor() { return editor_; }
+    PhaseMap* map() { return map_; }
+    void show_file(const std::string& path);
+    /// Opens a move's or stance's file at its text.
+    void show_machine(std::int32_t machine);
+    /// Opens where a name is declared; false when nothing of the project is called so.
+    bool show_definition(const std::string& word);
+    /// Files that were typed in are laid out before they are saved, where they have no errors.
+    void before_save();
+
+  private:
+    void list_files();
+    void follow_caret();
+    void open_range(SourceRange range);
+
+    Session& session_;
+    QListWidget* files_;
+    ScriptEditor* editor_;
+    PhaseMap* map_;
+};
+
+}  // namespace leap::studio

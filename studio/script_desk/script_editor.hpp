@@ -1,0 +1,57 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <Qsci/qsciscintilla.h>
+
+#include <QTimer>
+
+#include "studio/script_desk/script_lexer.hpp"
+#include "studio/session/session.hpp"
+
+namespace leap::studio {
+
+/// One script file as text. What is typed becomes the session's text after a moment's rest, as one undo step, so the
+/// stage follows; undo is the session's own, so that it runs through dials and text alike.
+class ScriptEditor : public QsciScintilla {
+    Q_OBJECT
+
+  public:
+    explicit ScriptEditor(Session& session, QWidget* parent = nullptr);
+
+    void show_file(const std::string& path);
+    const std::string& path() const { return path_; }
+    /// Hands what was typed to the session now.
+    void commit();
+    /// Puts the caret at a byte of the file and brings it into view.
+    void go_to(std::uint32_t begin, std::uint32_t end);
+    std::uint32_t caret() const;
+    std::string word_at_caret() const;
+    /// Lays the text out, when it can be read.
+    void lay_out();
+    QStringList annotations_shown() const;
+
+  signals:
+    void caret_moved();
+    void definition_wanted(const QString& word);
+
+  protected:
+    bool event(QEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+  private:
+    void take_text();
+    void show_diagnostics();
+    void take_program();
+    void complete();
+    std::string word_before_caret() const;
+    std::string word_at(long position) const;
+
+    Session& session_;
+    ScriptLexer* lexer_;
+    QStringList names_;
+    std::string path_;
+    QTimer rest_;
+    bool taking_ = false;
+};
+
+}  // namespace leap::studio

@@ -1,0 +1,90 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/script_desk/script_lexer.hpp"
+
+#include <Qsci/qsciscintilla.h>
+
+#include "core/script/token.hpp"
+#include "studio/script_desk/word_help.hpp"
+#include "studio/shared/palette.hpp"
+
+namespace leap::studio {
+
+ScriptLexer::ScriptLexer(QObject* parent) : QsciLexerCustom(parent) {}
+
+void ScriptLexer::set_program(const Program* program) {
+    own_.clear();
+    if (program == nullptr) return;
+    for (const Machine& machine : program->machines) own_.insert(machine.name);
+    for (const DialInfo& dial : program->dials) own_.insert(dial.name);
+    for (const MeterInfo& meter : program->meters) own_.insert(meter.name);
+    for (const ButtonInfo& button : program->buttons) own_.insert(button.name);
+    if (editor() != nullptr) editor()->recolor();
+}
+
+QString ScriptLexer::description(int style) const {
+    switch (style) {
+        case plain: return tr("plain");
+        case word: return tr("word of the language");
+        case number: return tr("number");
+        case string: return tr("words in quotes");
+        case comment: return tr("comment");
+        case sense: return tr("sense or function");
+        case own_name: return tr("name of the project");
+        default: return {};
+    }
+}
+
+ScriptLexer::Style ScriptLexer::style_of(std::string_view text) const {
+    if (own_.contains(text)) return own_name;
+    if (is_language_word(text)) return word;
+    if (find_sense(plain_senses(), text) || find_sense(button_senses(), text)) return sense;
+    for (const FunctionInfo& function : functions())
+        if (function.word == text) return sense;
+    return plain;
+}
+
+/// The text is lexed as a whole: scripts are short, and a quote further up changes everything behind it.
+void ScriptLexer::styleText(int, int) {
+    if (editor() == nullptr) return;
+    const std::string text = editor()->text().toStdString();
+    const LexOutput lexed = lex(text, 0);
+    startStyling(0);
+    int at = 0;
+    for (const Token& token : lexed.tokens) {
+        if (token.kind == TokenKind::end) break;
+        const int begin = static_cast<int>(token.range.begin);
+        const int length = static_cast<int>(token.range.end) - begin;
+        if (begin > at) setStyling(begin - at, plain);
+        Style style = plain;
+        if (token.kind == TokenKind::name) style = style_of(token.text);
+        if (token.kind == TokenKind::number) style = number;
+        if (token.kind == TokenKind::string) style = string;
+        if (token.kind == TokenKind::comment) style = comment;
+        setStyling(length, style);
+        at = begin + length;
+    }
+    if (at < static_cast<int>(text.size())) setStyling(static_cast<int>(text.size()) - at, plain);
+}
+
+QColor ScriptLexer::defaultColor(int style) const {
+    switch (style) {
+        case word: return palette::kept;
+        case number: return palette::now;
+        case string: return QColor(0x4B, 0x6A, 0x3C);
+        case comment: return palette::quiet;
+        case sense: return QColor(0x6A, 0x4B, 0x8A);
+        default: return palette::ink;
+    }
+}
+
+QColor ScriptLexer::defaultPaper(int) const {
+    return palette::sheet;
+}
+
+QFont ScriptLexer::defaultFont(int style) const {
+    QFont font = palette::number_font(10.0);
+    font.setItalic(style == comment);
+    return font;
+}
+
+}  // namespace leap::studio

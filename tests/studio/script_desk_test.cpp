@@ -1,0 +1,150 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/script_desk/script_desk.hpp"
+
+#include <gtest/gtest.h>
+
+#include <QTest>
+
+#include "studio/script_desk/word_help.hpp"
+#include "tests/studio/support.hpp"
+
+namespace leap::studio {
+namespace {
+
+struct Writing : test::Studio {
+    ScriptDesk* script = nullptr;
+    ScriptEditor* editor = nullptr;
+    Writing() {
+        window->show_desk(MainWindow::Desk::script);
+        script = window->script_desk();
+        editor = script->editor();
+        settle();
+    }
+    /// Puts the caret behind the first place where the words stand.
+    void caret_behind(const char* words) {
+        const std::string text = editor->text().toStdString();
+        const auto at = static_cast<std::uint32_t>(text.find(words) + std::string(words).size());
+        editor->go_to(at, at);
+    }
+};
+
+TEST(ScriptDesk, OpensAtTheMoveThatIsSelected) {
+    Writing writing;
+    EXPECT_EQ(writing.editor->path(), "moves/hop.leap");
+    EXPECT_TRUE(writing.editor->text().contains("move hop on jump"));
+    EXPECT_EQ(writing.script->map()->machine(), writing.session->program()->find_machine("hop").value());
+}
+
+TEST(ScriptDesk, TypingReplaysTheTapeAndIsOneUndoStep) {
+    Writing writing;
+    const std::uint64_t before = trace_hash(writing.session->now_run()->trace);
+    writing.caret_behind("dial rise        = ");
+    QTest::keyClick(writing.editor, Qt::Key_Delete);
+    QTest::keyClicks(writing.editor, "3");
+    writing.editor->commit();
+    writing.settle();
+    EXPECT_NEAR(writing.value("hop.rise"), 3.1, 1e-9);
+    EXPECT_NE(trace_hash(writing.session->now_run()->trace), before) << "the stage follows";
+    QTest::keyClick(writing.window.get(), Qt::Key_Z, Qt::ControlModifier);
+    writing.settle();
+    EXPECT_NEAR(writing.value("hop.rise"), 2.1, 1e-9);
+    EXPECT_TRUE(writing.editor->text().contains("2.1 m"));
+}
+
+TEST(ScriptDesk, AMistakeStandsUnderItsLineUntilItIsMended) {
+    Writing writing;
+    EXPECT_TRUE(writing.editor->annotations_shown().isEmpty());
+    const QString good = writing.editor->text();
+    writing.editor->setText(QString(good).replace("gravity pull\n", "gravity pul\n"));
+    writing.editor->commit();
+    writing.settle();
+    ASSERT_FALSE(writing.editor->annotations_shown().isEmpty());
+    EXPECT_TRUE(writing.editor->annotations_shown().first().contains("did you mean pull?"));
+    EXPECT_TRUE(writing.session->program()->find_machine("hop").has_value()) << "the last good program goes on";
+    writing.editor->setText(good);
+    writing.editor->commit();
+    EXPECT_TRUE(writing.editor->annotations_shown().isEmpty());
+}
+
+TEST(ScriptDesk, ADialTurnedOnTheStageShowsInTheText) {
+    Writing writing;
+    writing.session->set_dial(writing.dial("hop.rise"), 2.75);
+    EXPECT_TRUE(writing.editor->text().contains("2.75 m"));
+}
+
+TEST(ScriptDesk, OffersNamesThatBeginAsTyped) {
+    Writing writing;
+    writing.caret_behind("buffer early\n");
+    QTest::keyClicks(writing.editor, "  gate airb");
+    EXPECT_TRUE(writing.editor->isListActive());
+    QTest::keyClick(writing.editor, Qt::Key_Down);
+    QTest::keyClick(writing.editor, Qt::Key_Return);
+    writing.editor->commit();
+    EXPECT_TRUE(writing.editor->text().contains("gate airborne")) << writing.editor->text().toStdString();
+}
+
+TEST(ScriptDesk, GoesToWhereANameIsDeclared) {
+    Writing writing;
+    EXPECT_TRUE(writing.script->show_definition("breath"));
+    EXPECT_EQ(writing.editor->path(), "wick.leap");
+    EXPECT_TRUE(writing.script->show_definition("wall_run"));
+    EXPECT_EQ(writing.editor->path(), "moves/wall_run.leap");
+    EXPECT_TRUE(writing.script->show_definition("steepest")) << "of two dials the one of the move under the caret";
+    EXPECT_EQ(writing.editor->path(), "moves/wall_run.leap");
+    EXPECT_FALSE(writing.script->show_definition("no_such_name"));
+}
+
+TEST(ScriptDesk, TheMapCountsTheWaysTheTapeTook) {
+    Writing writing;
+    const PhaseMap::Taken taken = writing.script->map()->taken();
+    const auto hop = writing.session->program()->find_machine("hop").value();
+    int starts = 0;
+    for (const PhaseSpan& span : writing.session->now_run()->trace.spans)
+        if (span.machine == hop && span.opens) ++starts;
+    ASSERT_EQ(taken.entered.size(), 3U);
+    EXPECT_EQ(taken.entered[0], starts);
+    EXPECT_GT(taken.ways[0][2], 0) << "from rise_up to drop";
+    EXPECT_GT(taken.ways[0][1], 0) << "from rise_up to cut_short";
+}
+
+TEST(ScriptDesk, SavingLaysOutWhatWasTyped) {
+    Writing writing;
+    writing.editor->setText(writing.editor->text().replace("  phase drop {", "phase   drop   {"));
+    QTest::keyClick(writing.window.get(), Qt::Key_S, Qt::ControlModifier);
+    EXPECT_NE(writing.file_text("moves/hop.leap").find("\n  phase drop {"), std::string::npos);
+    EXPECT_TRUE(writing.session->modified_files().empty());
+}
+
+TEST(WordHelp, KnowsTheLanguageAndTheProject) {
+    Writing writing;
+    const Program* program = writing.session->program().get();
+    EXPECT_TRUE(word_help("rising", program).contains("upward speed"));
+    EXPECT_TRUE(word_help("steer", program).contains("stick"));
+    EXPECT_TRUE(word_help("pick", program).contains("first"));
+    EXPECT_TRUE(word_help("time_to_top", program).contains("snappy"));
+    EXPECT_TRUE(word_help("breath", program).contains("meter"));
+    EXPECT_TRUE(word_help("qwertz", program).isEmpty());
+    const QStringList words = completion_words(program);
+    for (const char* word : {"phase", "rising", "hop.rise", "wall_run", "side", "deg"})
+        EXPECT_TRUE(words.contains(word)) << word;
+}
+
+TEST(Session, AMoveLeftOutIsLeftOutOfTheRunOnly) {
+    test::Studio studio;
+    const std::string text = studio.file_text("moves/hop.leap");
+    EXPECT_TRUE(studio.session->set_off("hop", true).isEmpty());
+    studio.settle();
+    const auto hop = studio.session->program()->find_machine("hop").value();
+    for (const PhaseSpan& span : studio.session->now_run()->trace.spans) EXPECT_NE(span.machine, hop);
+    EXPECT_FALSE(studio.session->modified());
+    EXPECT_EQ(studio.file_text("moves/hop.leap"), text);
+    studio.session->preview_dial(studio.dial("dash.burst_speed"), 12.0);
+    studio.settle();
+    for (const PhaseSpan& span : studio.session->now_run()->trace.spans)
+        EXPECT_NE(span.machine, hop) << "a dial keeps it out";
+    EXPECT_FALSE(studio.session->set_off("walk", true).isEmpty()) << "something must hold when nothing else does";
+    EXPECT_TRUE(studio.session->set_off("hop", false).isEmpty());
+}
+
+}  // namespace
+}  // namespace leap::studio
