@@ -63,7 +63,8 @@ int main(int argc, char** argv) {
     parser.addOptions({picture, desk, tape, at, move, view, set, events});
     parser.process(application);
     if (parser.value(desk) != "stage" && parser.value(desk) != "script") {
-        std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there are: stage, script\n", qPrintable(parser.value(desk)));
+        std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there are: stage, script\n",
+                     qPrintable(parser.value(desk)));
         return 2;
     }
     const bool for_picture = parser.isSet(picture);

@@ -158,7 +158,7 @@ void PhaseMap::paintEvent(QPaintEvent*) {
             p.setFont(palette::text_font(8.5, times > 0));
             p.setPen(times > 0 ? palette::ink : palette::quiet);
             QString words = tr("to %1 %2").arg(target, way.words);
-            if (times > 0) words.prepend(tr("%1 times ").arg(times));
+            if (times > 0) words.prepend(tr("%1×  ").arg(times));
             const QRectF room(box.right() + 12, y, width() - box.right() - 18, line_height);
             p.drawText(room, Qt::AlignVCenter, QFontMetricsF(p.font()).elidedText(words, Qt::ElideRight, room.width()));
             y += line_height;
