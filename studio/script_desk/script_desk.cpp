@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/script_desk/script_desk.hpp"
 
+#include <QInputDialog>
+#include <QMenu>
+#include <QPushButton>
 #include <QScrollArea>
 #include <QSplitter>
 #include <QVBoxLayout>
@@ -11,10 +14,6 @@
 namespace leap::studio {
 
 ScriptDesk::ScriptDesk(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
-    files_ = new QListWidget;
-    files_->setFrameShape(QFrame::NoFrame);
-    files_->setFont(palette::text_font(9.5));
-    files_->setAccessibleName(tr("Script files"));
     editor_ = new ScriptEditor(session_);
     map_ = new PhaseMap(session_);
     auto* scroll = new QScrollArea;
@@ -22,7 +21,7 @@ ScriptDesk::ScriptDesk(Session& session, QWidget* parent) : QWidget(parent), ses
     scroll->setFrameShape(QFrame::NoFrame);
     scroll->setWidget(map_);
     auto* across = new QSplitter(Qt::Horizontal);
-    across->addWidget(files_);
+    across->addWidget(make_files());
     across->addWidget(editor_);
     across->addWidget(scroll);
     across->setSizes({170, 720, 390});
@@ -47,6 +46,73 @@ ScriptDesk::ScriptDesk(Session& session, QWidget* parent) : QWidget(parent), ses
     connect(&session_, &Session::diagnostics_changed, this, &ScriptDesk::list_files);
     connect(&session_, &Session::program_changed, this, &ScriptDesk::follow_caret);
     list_files();
+}
+
+QWidget* ScriptDesk::make_files() {
+    auto* out = new QWidget;
+    auto* layout = new QVBoxLayout(out);
+    layout->setContentsMargins(8, 8, 0, 8);
+    files_ = new QListWidget;
+    files_->setFrameShape(QFrame::NoFrame);
+    files_->setFont(palette::text_font(9.5));
+    files_->setAccessibleName(tr("Script files"));
+    layout->addWidget(files_, 1);
+    for (const bool stance : {false, true}) {
+        auto* button = new QPushButton(stance ? tr("New stance…") : tr("New move…"));
+        auto* menu = new QMenu(button);
+        for (const StartingText& start : starting_texts())
+            if (start.stance == stance) menu->addAction(tr(start.kind), this, [this, &start] { ask_for_new(start); });
+        button->setMenu(menu);
+        layout->addWidget(button);
+    }
+    return out;
+}
+
+void ScriptDesk::ask_for_new(const StartingText& start) {
+    if (!session_.is_open()) return;
+    bool given = false;
+    const QString name = QInputDialog::getText(this, start.stance ? tr("New stance") : tr("New move"), tr("Its name:"),
+                                               QLineEdit::Normal, {}, &given);
+    if (!given) return;
+    QStringList buttons;
+    if (session_.program())
+        for (const ButtonInfo& button : session_.program()->buttons) buttons << to_qt(button.name);
+    buttons << tr("a new one");
+    QString button = QInputDialog::getItem(this, tr("Its button"), tr("What starts it, or is asked for in it:"),
+                                           buttons, 0, false, &given);
+    if (!given) return;
+    if (button == buttons.last()) button = name + "_key";
+    const QString problem = start_new(start, name.trimmed().toStdString(), button.toStdString());
+    if (!problem.isEmpty()) emit session_.message(problem);
+}
+
+QString ScriptDesk::start_new(const StartingText& start, const std::string& name, const std::string& button) {
+    if (const QString problem = name_problem(name, session_.program().get()); !problem.isEmpty()) return problem;
+    const std::string path = (start.stance ? "stances/" : "moves/") + name + ".leap";
+    const std::string root = session_.project().file.script;
+    const std::string* whole = session_.text(root);
+    if (whole == nullptr) return tr("%1 can't be read").arg(to_qt(root));
+    if (const std::string* known = session_.text(path); known != nullptr && !known->empty())
+        return tr("There is a file %1 already").arg(to_qt(path));
+    // The first stance whose condition holds is in force, so a new one comes before the others; a move comes last.
+    const std::string line = "use \"" + path + "\"\n";
+    std::string changed = *whole;
+    const auto first = changed.find("use \"");
+    auto last = changed.rfind("use \"");
+    if (first == std::string::npos) {
+        changed += "\n" + line;
+    } else {
+        last = std::min(changed.find('\n', last), changed.size() - 1) + 1;
+        changed.insert(start.stance ? first : last, line);
+    }
+    editor_->commit();
+    QUndoStack& undo = session_.undo_stack();
+    undo.beginMacro(tr("New %1").arg(to_qt(name)));
+    session_.edit_text(path, started(start, name, button, session_.program().get()), tr("New %1").arg(to_qt(name)));
+    session_.edit_text(root, changed, tr("Use %1").arg(to_qt(path)));
+    undo.endMacro();
+    show_file(path);
+    return {};
 }
 
 void ScriptDesk::list_files() {

@@ -6,6 +6,7 @@
 
 #include "studio/script_desk/phase_map.hpp"
 #include "studio/script_desk/script_editor.hpp"
+#include "studio/script_desk/starting_texts.hpp"
 
 namespace leap::studio {
 
@@ -23,6 +24,8 @@ class ScriptDesk : public QWidget {
     void show_machine(std::int32_t machine);
     /// Opens where a name is declared; false when nothing of the project is called so.
     bool show_definition(const std::string& word);
+    /// Puts a starting text into a file of its own and takes that into the project, as one undo step. Returns why not.
+    QString start_new(const StartingText& start, const std::string& name, const std::string& button);
     /// Files that were typed in are laid out before they are saved, where they have no errors.
     void before_save();
 
@@ -30,6 +33,8 @@ class ScriptDesk : public QWidget {
     void list_files();
     void follow_caret();
     void open_range(SourceRange range);
+    QWidget* make_files();
+    void ask_for_new(const StartingText& start);
 
     Session& session_;
     QListWidget* files_;

@@ -66,6 +66,8 @@ QString Session::save() {
     QStringList problems;
     for (const std::string& path : texts_.modified_files()) {
         const std::string text = *texts_.find(path);
+        std::error_code error;
+        std::filesystem::create_directories((project_->folder / path).parent_path(), error);  // write_file tells
         const auto written = write_file(project_->folder / path, text);
         if (written) {
             texts_.saved(path, text);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stage_desk/stage_meshes.hpp"
 
+#include <algorithm>
 #include <cmath>
 #include <map>
 #include <numbers>
@@ -161,7 +162,17 @@ std::vector<RibbonVertex> path_ribbon(const Trace& trace, const Program& program
     std::map<int, QColor> hues;
     for (std::size_t i = 0; i < program.moves.size(); ++i)
         hues[program.moves[i]] = palette::move_hue(static_cast<int>(i)).lighter(135);
-    const auto color_of = [&](const TraceRow& row) { return by_move && row.move >= 0 ? hues[row.move] : color; };
+    // Where a phase says `accent trail` the path takes its move's hue.
+    const auto trails = [&](const TraceRow& row) {
+        if (row.move < 0 || row.move_phase < 0) return false;
+        const Machine& machine = program.machines[static_cast<std::size_t>(row.move)];
+        const auto& accents = machine.phases[static_cast<std::size_t>(row.move_phase)].effects.accents;
+        return std::any_of(accents.begin(), accents.end(),
+                           [](const Accent& accent) { return accent.kind == syntax::AccentKind::trail; });
+    };
+    const auto color_of = [&](const TraceRow& row) {
+        return row.move >= 0 && (by_move || trails(row)) ? hues[row.move] : color;
+    };
     const Vec3 lift{0.0, 0.0, height_m};
     double along = 0.0;
     std::size_t from_row = 0;

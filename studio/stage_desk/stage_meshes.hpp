@@ -39,7 +39,8 @@ std::vector<MeshVertex> disc_mesh(const QColor& color);
 /// An arrow of length 1 along x.
 std::vector<MeshVertex> arrow_mesh(const QColor& color);
 
-/// The path of a trace between two times; coloured by the move in force when `by_move`, else in one colour.
+/// The path of a trace between two times; in one colour, but for phases that leave a trail: those
+/// have their move's hue, as all moves have when `by_move`.
 std::vector<RibbonVertex> path_ribbon(const Trace& trace, const Program& program, double from, double to, bool by_move,
                                       const QColor& color);
 

@@ -4,7 +4,7 @@
 #include <gtest/gtest.h>
 
 #include <numbers>
-#include <regex>
+#include <sstream>
 
 #include "tests/core/support.hpp"
 
@@ -102,9 +102,15 @@ TEST(Accents, NeverAlterTheMotion) {
     end when grounded
   }
 })";
-    const std::string without =
-        std::regex_replace(std::regex_replace(with, std::regex(", accent pose \"land\" for 0.2 s"), ""),
-                           std::regex("    accent [^\n]*\n"), "");
+    std::string without;
+    std::istringstream lines(with);
+    for (std::string line; std::getline(lines, line);) {
+        const auto accent = line.find("accent ");
+        if (accent == std::string::npos) without += line + "\n";
+        // An act stands behind others on its line, a phase's accent on a line of its own.
+        if (accent != std::string::npos && line.find("on landed") != std::string::npos)
+            without += line.substr(0, line.rfind(',', accent)) + "\n";
+    }
     ASSERT_EQ(without.find("accent"), std::string::npos);
     for (unsigned seed = 1; seed <= 5; ++seed) {
         const Scene a(std::string(test::plain_body) + with);

@@ -5,6 +5,8 @@
 
 #include <QTest>
 
+#include "core/script/compile.hpp"
+#include "core/script/format.hpp"
 #include "studio/script_desk/word_help.hpp"
 #include "tests/studio/support.hpp"
 
@@ -113,6 +115,39 @@ TEST(ScriptDesk, SavingLaysOutWhatWasTyped) {
     QTest::keyClick(writing.window.get(), Qt::Key_S, Qt::ControlModifier);
     EXPECT_NE(writing.file_text("moves/hop.leap").find("\n  phase drop {"), std::string::npos);
     EXPECT_TRUE(writing.session->modified_files().empty());
+}
+
+TEST(StartingTexts, EachCompilesUnderANewNameWithoutAWarning) {
+    const std::string body =
+        "body b { capsule radius 0.3 m height 1.7 m gravity 28 m/s^2 }\n"
+        "stance walk_on { steer to 6 m/s gain 40 m/s^2 brake 60 m/s^2 }\n";
+    EXPECT_GT(starting_texts().size(), 10U);
+    for (const StartingText& start : starting_texts()) {
+        const std::string text = started(start, "fresh", "go_now", nullptr);
+        const CompileOutput out = compile_text(body + text);
+        for (const Diagnostic& found : out.diagnostics)
+            ADD_FAILURE() << start.kind << ": " << diagnostic_text(found, out.files);
+        EXPECT_TRUE(out.program) << start.kind;
+        EXPECT_EQ(format(text), text) << start.kind << " is laid out";
+        EXPECT_NE(text.find("# "), std::string::npos) << start.kind << " explains itself";
+    }
+}
+
+TEST(StartingTexts, ANewMoveIsInTheProjectAtOnceAndOneUndoStep) {
+    Writing writing;
+    const std::string root = writing.file_text("wick.leap");
+    EXPECT_TRUE(writing.script->start_new(starting_texts()[1], "flutter", "jump").isEmpty());
+    writing.settle();
+    EXPECT_EQ(writing.editor->path(), "moves/flutter.leap");
+    EXPECT_TRUE(writing.session->program()->find_machine("flutter").has_value());
+    QTest::keyClick(writing.window.get(), Qt::Key_S, Qt::ControlModifier);
+    EXPECT_NE(writing.file_text("moves/flutter.leap").find("move flutter on jump"), std::string::npos);
+    EXPECT_NE(writing.file_text("wick.leap").find("use \"moves/flutter.leap\""), std::string::npos);
+    QTest::keyClick(writing.window.get(), Qt::Key_Z, Qt::ControlModifier);
+    writing.settle();
+    EXPECT_FALSE(writing.session->program()->find_machine("flutter").has_value());
+    EXPECT_FALSE(writing.script->start_new(starting_texts()[1], "hop", "jump").isEmpty()) << "the name is taken";
+    EXPECT_FALSE(writing.script->start_new(starting_texts()[1], "9lives", "jump").isEmpty());
 }
 
 TEST(WordHelp, KnowsTheLanguageAndTheProject) {

@@ -1,0 +1,122 @@
+// SPDX-License-Identifier: MIT
+// Flights to a point, clinging to walls, drives that add, steering along a line.
+#include <gtest/gtest.h>
+
+#include <cmath>
+
+#include "core/play/probes.hpp"
+#include "tests/core/support.hpp"
+
+namespace leap {
+namespace {
+
+using test::Scene;
+using test::TapeMaker;
+
+class Flights : public testing::TestWithParam<int> {};
+INSTANTIATE_TEST_SUITE_P(Rates, Flights, testing::Values(30, 120, 480));
+
+TEST_P(Flights, ArriveAfterTheirDistanceOverTheirSpeed) {
+    const Scene scene(std::string(test::plain_body) + R"(
+let goal = forward * 6 m + up * 4 m
+move go_there on jump {
+  phase on_the_way for at most 2 s { fly to goal at 8 m/s  go there_now when reached  fail }
+  phase there_now for 0.1 s { gravity 0 m/s^2 }
+}
+)");
+    const Trace trace = scene.run(TapeMaker(2).hold("jump", 0.25, 0.1), GetParam());
+    const auto way = test::spans_of(scene, trace, "go_there.on_the_way").at(0);
+    const Vec3 from = position_at(trace, way.from) + Vec3{0, 0, 0.85};
+    const double distance = glm::length(Vec3{6, 0, 4} - from);
+    EXPECT_NEAR(way.to - way.from, distance / 8.0, 1e-4);
+    EXPECT_NEAR(glm::length(position_at(trace, way.to) + Vec3{0, 0, 0.85} - Vec3{6, 0, 4}), 0.0, 1e-3);
+}
+
+TEST_P(Flights, StopShortOfTheirPoint) {
+    const Scene scene(std::string(test::plain_body) + R"(
+let goal = forward * 6 m + up * 0.85 m
+move go_there on jump { phase on_the_way for at most 2 s { fly to goal at 8 m/s stopping 2 m short  end when reached } }
+)");
+    const Trace trace = scene.run(TapeMaker(2).hold("jump", 0.25, 0.1), GetParam());
+    const auto way = test::spans_of(scene, trace, "go_there.on_the_way").at(0);
+    EXPECT_NEAR(position_at(trace, way.to).x, 4.0, 2e-3);
+}
+
+TEST(Flight, IntoAWallFailsAndEnds) {
+    CoursePlan plan = test::flat_plan();
+    plan.pieces.push_back(test::box({3, 0, 2}, {0.5, 6, 4}));
+    const Scene scene(std::string(test::plain_body) + R"(
+let goal = forward * 6 m + up * 2 m
+move go_there on jump { phase on_the_way for at most 2 s { fly to goal at 8 m/s  end when reached  fail when bumped(wall) } }
+)",
+                      plan);
+    const Trace trace = scene.run(TapeMaker(3).hold("jump", 0.25, 0.1));
+    EXPECT_EQ(test::times_of(trace, EventKind::failed).size(), 1U);
+    EXPECT_LT(trace.rows.back().position.x, 2.75);
+}
+
+constexpr const char* clinging = R"(
+move run_along when airborne and side.hit {
+  probe side = wall within 0.5 m
+  gate not run_along within 5 s
+  phase along for 0.8 s { start: stop falling  cling to side  gravity 0 m/s^2  face direction(flat(velocity))  end when not side.hit }
+}
+move hop on jump { gate grounded  phase a { start: launch up at 9 m/s  go b when rising <= 1 m/s }  phase b for 0.01 s { } }
+)";
+
+TEST_P(Flights, ClingingKeepsTheSpeedAlongAStraightWall) {
+    CoursePlan plan = test::flat_plan();
+    plan.pieces.push_back(test::box({10, -0.9, 5}, {40, 1, 10}));
+    const Scene scene(std::string(test::plain_body) + clinging, plan);
+    const Trace trace = scene.run(TapeMaker(3).stick(0.05, 0, 1).hold("jump", 0.6, 0.1), GetParam());
+    const auto run = test::spans_of(scene, trace, "run_along.along").at(0);
+    EXPECT_NEAR(run.to - run.from, 0.8, 1e-6);
+    const double speed = flat_length(velocity_at(trace, run.from + 1e-6));
+    EXPECT_NEAR(flat_length(position_at(trace, run.to) - position_at(trace, run.from)), speed * 0.8,
+                speed * 0.8 * 0.005);
+}
+
+TEST_P(Flights, ClingingStaysAttachedRoundAGentleBend) {
+    CoursePlan plan = test::flat_plan();
+    Piece tank;
+    tank.kind = PieceKind::cylinder;
+    tank.center = {4, -8.5, 5};
+    tank.size = {16, 16, 10};
+    plan.pieces.push_back(tank);
+    const Scene scene(std::string(test::plain_body) + clinging, plan);
+    const Trace trace = scene.run(TapeMaker(3).stick(0.05, 0, 1).hold("jump", 0.55, 0.1), GetParam());
+    const auto runs = test::spans_of(scene, trace, "run_along.along");
+    ASSERT_FALSE(runs.empty());
+    EXPECT_NEAR(runs[0].to - runs[0].from, 0.8, 1e-6) << "it doesn't fly off where the wall bends away";
+    for (double t = runs[0].from + 0.2; t < runs[0].to; t += 0.05) {
+        const double gap = flat_length(position_at(trace, t) - flat(tank.center)) - 8.0 - 0.3;
+        EXPECT_LT(gap, 0.15) << t;
+    }
+    // The drum has flat sides: at their edges a little of the speed is lost.
+    const double begin = flat_length(velocity_at(trace, runs[0].from + 1e-6));
+    EXPECT_GT(flat_length(velocity_at(trace, runs[0].to - 1e-6)), begin * 0.85);
+    EXPECT_LE(flat_length(velocity_at(trace, runs[0].to - 1e-6)), begin + 1e-6);
+}
+
+TEST_P(Flights, AnAddingDriveAddsToWhatThereWas) {
+    const Scene scene(std::string(test::plain_body) +
+                      "move push on dash { phase a for 0.4 s { drive right at 3 m/s adding  gravity 0 m/s^2 } }\n");
+    const Trace trace = scene.run(TapeMaker(2).stick(0, 0, 1).hold("dash", 1.0, 0.1), GetParam());
+    const auto push = test::spans_of(scene, trace, "push.a").at(0);
+    const Vec3 moved = position_at(trace, push.to) - position_at(trace, push.from);
+    EXPECT_NEAR(moved.x, 6.0 * 0.4, 1e-6) << "the walk goes on";
+    EXPECT_NEAR(moved.y, -3.0 * 0.4, 1e-6);
+}
+
+TEST(Steering, AlongALineOnlyForthAndBack) {
+    const Scene scene(
+        std::string(test::plain_body) +
+        "move shuffle on dash { phase a { steer to 2 m/s along right  face forward  end when not held(dash) } }\n");
+    const Trace trace = scene.run(TapeMaker(2).hold("dash", 0.1, 1.8).stick(0.4, 0.5, 0.8));
+    const Vec3 velocity = velocity_at(trace, 1.4);
+    EXPECT_NEAR(velocity.x, 0.0, 1e-9) << "the stick's part ahead counts for nothing";
+    EXPECT_NEAR(velocity.y, -2.0 * 0.5, 1e-9);
+}
+
+}  // namespace
+}  // namespace leap

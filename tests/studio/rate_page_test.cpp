@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/rate_check/rate_page.hpp"
+
+#include <gtest/gtest.h>
+
+#include "tests/studio/support.hpp"
+
+namespace leap::studio {
+namespace {
+
+TEST(RatePage, ShowsEveryReadingAtEveryRateWorstFirst) {
+    test::Studio studio;
+    const RatePage page(*studio.session);
+    const QTableWidget* table = page.table();
+    ASSERT_GT(table->rowCount(), 10);
+    EXPECT_EQ(table->columnCount(), 7);
+    double before = 1e9;
+    for (int row = 0; row < table->rowCount(); ++row) {
+        const double spread = table->item(row, 6)->text().remove("! ").remove(" %").toDouble();
+        EXPECT_LE(spread, before);
+        before = spread;
+        if (table->item(row, 0)->text() == "hop height") {
+            for (int column = 1; column <= 5; ++column)
+                EXPECT_EQ(table->item(row, column)->text().toStdString(), "2.1 m");
+        }
+    }
+}
+
+TEST(RatePage, SaysWhatToDoWithoutATape) {
+    Session session({});
+    const RatePage page(session);
+    EXPECT_EQ(page.table()->rowCount(), 0);
+}
+
+}  // namespace
+}  // namespace leap::studio
