@@ -23,7 +23,14 @@ ScriptDesk::ScriptDesk(Session& session, QWidget* parent) : QWidget(parent), ses
     auto* across = new QSplitter(Qt::Horizontal);
     across->addWidget(make_files());
     across->addWidget(editor_);
-    across->addWidget(scroll);
+    proof_ = new ProofStrip(session_);
+    auto* beside = new QSplitter(Qt::Vertical);
+    beside->addWidget(scroll);
+    beside->addWidget(proof_);
+    beside->setStretchFactor(0, 1);
+    beside->setHandleWidth(3);
+    beside->setSizes({560, 200});
+    across->addWidget(beside);
     across->setSizes({170, 720, 390});
     across->setStretchFactor(1, 1);
     across->setHandleWidth(3);
@@ -146,7 +153,7 @@ void ScriptDesk::follow_caret() {
         const Machine& machine = program->machines[i];
         const bool here = program->files[machine.range.file].path == editor_->path() && machine.range.begin <= at &&
                           at <= machine.range.end;
-        if (here && machine.kind == MachineKind::move) return map_->show_machine(static_cast<std::int32_t>(i));
+        if (here && machine.kind == MachineKind::move) return follow(static_cast<std::int32_t>(i));
     }
 }
 
@@ -162,7 +169,12 @@ void ScriptDesk::show_machine(std::int32_t machine) {
     if (!program || machine < 0 || static_cast<std::size_t>(machine) >= program->machines.size()) return;
     const SourceRange range = program->machines[static_cast<std::size_t>(machine)].range;
     open_range({range.file, range.begin, range.begin});
+    follow(machine);
+}
+
+void ScriptDesk::follow(std::int32_t machine) {
     map_->show_machine(machine);
+    proof_->show_machine(machine);
 }
 
 bool ScriptDesk::show_definition(const std::string& word) {

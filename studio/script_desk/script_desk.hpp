@@ -5,6 +5,7 @@
 #include <QWidget>
 
 #include "studio/script_desk/phase_map.hpp"
+#include "studio/script_desk/proof_strip.hpp"
 #include "studio/script_desk/script_editor.hpp"
 #include "studio/script_desk/starting_texts.hpp"
 
@@ -19,6 +20,9 @@ class ScriptDesk : public QWidget {
 
     ScriptEditor* editor() { return editor_; }
     PhaseMap* map() { return map_; }
+    ProofStrip* proof() { return proof_; }
+    /// Shows a move on the map and in the proof.
+    void follow(std::int32_t machine);
     void show_file(const std::string& path);
     /// Opens a move's or stance's file at its text.
     void show_machine(std::int32_t machine);
@@ -40,6 +44,7 @@ class ScriptDesk : public QWidget {
     QListWidget* files_;
     ScriptEditor* editor_;
     PhaseMap* map_;
+    ProofStrip* proof_;
 };
 
 }  // namespace leap::studio

@@ -109,6 +109,19 @@ TEST(ScriptDesk, TheMapCountsTheWaysTheTapeTook) {
     EXPECT_GT(taken.ways[0][1], 0) << "from rise_up to cut_short";
 }
 
+TEST(ScriptDesk, TheProofFollowsWhatIsTyped) {
+    Writing writing;
+    const auto height = [&] { return extreme(writing.script->proof()->trace(), Quantity::feet, {0.0, 2.4}, true); };
+    EXPECT_NEAR(height(), 2.1, 0.01);
+    writing.editor->setText(writing.editor->text().replace("dial rise        = 2.1 m", "dial rise        = 3.4 m"));
+    writing.editor->commit();
+    EXPECT_NEAR(height(), 3.4, 0.01);
+    EXPECT_TRUE(writing.script->proof()->reason().isEmpty());
+    writing.script->show_machine(writing.session->program()->find_machine("tether").value());
+    EXPECT_TRUE(writing.script->proof()->reason().contains("nothing to hook"))
+        << writing.script->proof()->reason().toStdString();
+}
+
 TEST(ScriptDesk, SavingLaysOutWhatWasTyped) {
     Writing writing;
     writing.editor->setText(writing.editor->text().replace("  phase drop {", "phase   drop   {"));
