@@ -59,7 +59,14 @@ void ProofStrip::show_machine(std::int32_t machine) {
     prove();
 }
 
+void ProofStrip::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    prove();
+}
+
+/// Nothing is worked out while another desk is in front.
 void ProofStrip::prove() {
+    if (!isVisible()) return;
     trace_ = {};
     reason_.clear();
     update();

@@ -23,6 +23,7 @@ class ProofStrip : public QWidget {
 
   protected:
     void paintEvent(QPaintEvent* event) override;
+    void showEvent(QShowEvent* event) override;
 
   private:
     void prove();

@@ -171,6 +171,12 @@ class Session : public QObject {
     int rate_hz_ = 120;
     RunPointer now_run_;
     RunPointer kept_run_;
+    struct SeenState {
+        RunPointer run;
+        double time = -1.0;
+        State state;
+    };
+    mutable SeenState seen_;  ///< the state asked for last
     ReplayWorker worker_;
     ReplayWorker kept_worker_;
     std::unique_ptr<LivePlayer> live_;

@@ -52,7 +52,11 @@ void Session::take_now_run(const RunPointer& run) {
 State Session::state_at(double time) const {
     if (playing()) return live_view_.state;
     if (!now_run_ || now_run_->trace.rows.empty()) return {};
-    return leap::state_at(now_run_->ingredients.rehearsal(), now_run_->inputs, now_run_->trace, time);
+    // The stage, the score and the sheet all ask for the cursor's instant.
+    if (seen_.run != now_run_ || seen_.time != time)
+        seen_ = {now_run_, time,
+                 leap::state_at(now_run_->ingredients.rehearsal(), now_run_->inputs, now_run_->trace, time)};
+    return seen_.state;
 }
 
 std::vector<MoveAnswer> Session::explain_at(double time) const {
