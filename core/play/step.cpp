@@ -168,6 +168,10 @@ void advance(const Rehearsal& r, State& state, double longest, bool tick_begin, 
     if (lifts_off) leave_ground(state, true);
     const MotionResult moved = state.taut ? swing_body(r, m, forces, seconds, state)
                                           : move_body(r.course, shape_now(r, state), state.body, law.motion, seconds);
+    if (lifts_off) {
+        state.events |= event_left_ground;
+        if (trace != nullptr) trace->events.push_back({state.time, EventKind::left_ground, -1, -1});
+    }
     if (!state.taut) reel_slack(m, forces, moved.seconds, state);
     turn(m, forces, state, moved.seconds);
     advance_meters(m, rates, moved.seconds, state);

@@ -28,6 +28,9 @@ move go_there on jump {
     const auto way = test::spans_of(scene, trace, "go_there.on_the_way").at(0);
     const Vec3 from = position_at(trace, way.from) + Vec3{0, 0, 0.85};
     const double distance = glm::length(Vec3{6, 0, 4} - from);
+    const auto left_ground = test::times_of(trace, EventKind::left_ground);
+    ASSERT_EQ(left_ground.size(), 1U) << "a flight off the ground is told as leaving it";
+    EXPECT_NEAR(left_ground[0], way.from, 1e-9);
     EXPECT_NEAR(way.to - way.from, distance / 8.0, 1e-4);
     EXPECT_NEAR(glm::length(position_at(trace, way.to) + Vec3{0, 0, 0.85} - Vec3{6, 0, 4}), 0.0, 1e-3);
 }
