@@ -27,7 +27,7 @@ class Collector {
             if (span.from > in_.time) continue;
             const Machine& machine = in_.rehearsal.program.machines[static_cast<std::size_t>(span.machine)];
             for (const Accent& accent : machine.phases[static_cast<std::size_t>(span.phase)].effects.accents)
-                add(accent, span);
+                if (!in_.rehearsal.tuning.is_off(span.machine, accent.kind)) add(accent, span);
         }
         for (const TraceEvent& event : in_.trace.events) {
             const double past = in_.time - event.time;

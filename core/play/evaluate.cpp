@@ -38,10 +38,13 @@ Vec3 stick_in_world(const Moment& m) {
     return {c * stick.y + s * stick.x, s * stick.y - c * stick.x, 0.0};
 }
 
+double dial_boost(const Moment& m, std::int32_t dial);
+
 struct MomentSenses {
     const Moment& moment;
     double number(Sense sense, int index, int detail) const { return sense_number(moment, sense, index, detail); }
     Vec3 vector(Sense sense, int index) const { return sense_vector(moment, sense, index); }
+    double boost(int dial) const { return dial_boost(moment, dial); }
     double meter(int index) const { return moment.state.meters[static_cast<std::size_t>(index)].value; }
     bool there(double target) const { return target_there(moment, target_index(target)); }
     Vec3 target_place(double target) const {
@@ -78,6 +81,20 @@ Vec3 probe_vector(const Moment& m, Sense sense, int index) {
     if (sense == Sense::probe_place) return result.place;
     if (sense == Sense::probe_normal) return result.normal;
     return direction_or_zero(result.point - result.from);
+}
+
+/// What the phases in force and the stance make of a dial, together.
+double dial_boost(const Moment& m, std::int32_t dial) {
+    double out = 1.0;
+    const auto add = [&](std::int32_t machine) {
+        const Phase* phase = phase_in_force(m, machine);
+        if (phase == nullptr) return;
+        for (const DialBoost& boost : phase->effects.dial_boosts)
+            if (boost.dial == dial) out *= std::max(0.0, leap::number(m, boost.share));
+    };
+    for (const std::int32_t move : m.state.moves) add(move);
+    add(m.state.stance);
+    return out;
 }
 
 /// The point that a phase in force flies to has been reached.

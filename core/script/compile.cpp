@@ -45,6 +45,8 @@ void Compiler::claim_name(const syntax::Name& name, std::string_view what) {
         const LineColumn first = line_column(program_.files[at->second.file].text, at->second.begin);
         report(name.range, fmt::format("{} is declared twice", name.text),
                fmt::format("the first stands in {}:{}", program_.files[at->second.file].path, first.line));
+    } else {
+        note_name(name.range, name.range);
     }
 }
 
@@ -101,6 +103,7 @@ std::vector<const syntax::Owner*> Compiler::chain_of(const syntax::Owner& owner)
             rings_told_.insert(chain.begin(), chain.end());
             break;
         }
+        note_name(name.range, found->second->name.range);
         chain.push_back(found->second);
     }
     return chain;
@@ -122,6 +125,7 @@ void Compiler::run() {
     }
     compile_curves();
     declare_machines();
+    declare_boosts();
     declare_probes();
     declare_memories();
     if (body_ == nullptr) {
@@ -133,8 +137,10 @@ void Compiler::run() {
     compile_meters();
     compile_probes();
     for (std::size_t i = 0; i < program_.machines.size(); ++i) compile_machine(static_cast<std::int32_t>(i));
+    for (const syntax::File& file : syntax_) check_lets(file.lets, {});
     compile_readings();
     compile_marks();
+    sort_names();
     if (!has_errors(diagnostics_)) check_program();
 }
 
@@ -202,11 +208,22 @@ CompileOutput compile(const std::string& root, const ScriptReader& reader) {
     return out;
 }
 
-CompileOutput compile_text(std::string text, const std::string& path) {
-    return compile(path, [&](const std::string& wanted) -> tl::expected<std::string, std::string> {
-        if (wanted == path) return text;
+CompileOutput compile_files(const std::vector<SourceFile>& files) {
+    return compile(files.front().path, [&](const std::string& wanted) -> tl::expected<std::string, std::string> {
+        for (const SourceFile& file : files)
+            if (file.path == wanted) return file.text;
         return tl::make_unexpected(fmt::format("{} can't be read: there is no such file", wanted));
     });
+}
+
+std::string first_error(const CompileOutput& output) {
+    for (const Diagnostic& diagnostic : output.diagnostics)
+        if (diagnostic.severity == Severity::error) return diagnostic_text(diagnostic, output.files);
+    return {};
+}
+
+CompileOutput compile_text(std::string text, const std::string& path) {
+    return compile_files({{path, std::move(text)}});
 }
 
 }  // namespace leap

@@ -22,6 +22,12 @@ struct CompileOutput {
 /// Reads `root` and every file it uses (paths are relative to the using file), checks them and compiles them.
 CompileOutput compile(const std::string& root, const ScriptReader& reader);
 
+/// The same for files at hand, the root first.
+CompileOutput compile_files(const std::vector<SourceFile>& files);
+
+/// The first error as one sentence with its place, or "".
+std::string first_error(const CompileOutput& output);
+
 /// The same for one text that uses no other file.
 CompileOutput compile_text(std::string text, const std::string& path = "script.leap");
 

@@ -8,13 +8,6 @@ namespace {
 
 using syntax::AccentKind;
 
-constexpr Type plain_number{ValueKind::number, {}};
-constexpr Type time_type{ValueKind::number, dimensions::time};
-constexpr Type rate_type{ValueKind::number, dimensions::rate};
-constexpr Type length_type{ValueKind::number, dimensions::length};
-constexpr Type angle_type{ValueKind::number, dimensions::angle};
-constexpr Type point_type{ValueKind::vector, dimensions::length};
-
 Type amount_type(AccentKind kind) {
     switch (kind) {
         case AccentKind::zoom:

@@ -10,8 +10,6 @@ namespace {
 
 using syntax::Expr;
 
-constexpr Type truth_type{ValueKind::truth, {}};
-
 Instruction make(Op op, std::int32_t index = 0, std::int32_t detail = 0) {
     Instruction out;
     out.op = op;
@@ -79,6 +77,7 @@ std::optional<Type> Compiler::emit_machine_event(const Expr& expr, const std::st
                near.empty() ? "" : fmt::format("did you mean {}?", near));
         return std::nullopt;
     }
+    note_file_name(expr.parts[0].range, given);
     out.constant = false;
     Instruction in = make(Op::sense, *machine);
     in.sense = expr.name == "completed" ? Sense::completed : (expr.name == "failed" ? Sense::failed : Sense::was_cut);
@@ -169,6 +168,7 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
         }
         const auto index = static_cast<std::int32_t>(curve - program_.curves.begin());
         used_curves_.insert(expr.parts[0].name);
+        note_file_name(expr.parts[0].range, expr.parts[0].name);
         if (!wants(expr.parts[1], emit(expr.parts[1], scope, out), Type{}, "shape")) return std::nullopt;
         out.code.push_back(make(Op::shape, index));
         return Type{};

@@ -22,6 +22,7 @@ void Compiler::declare_dials(const std::string& owner, const std::vector<syntax:
                    fmt::format("{} is a {} and can't name a dial", info.name, unit_word(info.name) ? "unit" : "sense"),
                    fmt::format("for example own_{}", info.name));
         }
+        note_name(dial.name.range, dial.name.range);
         if (program_.find_dial(info.path())) report(dial.name.range, fmt::format("{} is declared twice", info.path()));
         if (dial.range) {
             // Bare numbers in a range count in the dial's own unit.
@@ -52,6 +53,7 @@ void Compiler::declare_counters(const std::string& path, const std::vector<synta
                                 const Scope& scope) {
     for (const syntax::Counter& counter : counters) {
         const std::string own = path.empty() ? counter.name.text : path + "." + counter.name.text;
+        note_name(counter.name.range, counter.name.range);
         if (counters_.contains(own)) continue;  // the derived owner's counter replaces the base's
         counters_[own] = static_cast<std::int32_t>(program_.counters.size());
         CounterInfo info;
@@ -110,6 +112,7 @@ void Compiler::declare_machines() {
             } else {
                 program_.moves.push_back(index);
                 // Phases of the base first, replaced or followed by the owner's own.
+                for (const syntax::Phase& phase : owner.phases) note_name(phase.name.range, phase.name.range);
                 const auto chain = chain_of(owner);
                 for (auto level = chain.rbegin(); level != chain.rend(); ++level)
                     for (const syntax::Phase& phase : (*level)->phases) {
@@ -140,6 +143,7 @@ void Compiler::declare_memories_in(const std::vector<syntax::Act>& acts, const S
             program_.events.push_back(act.name.text);
         if (act.kind != syntax::ActKind::remember) continue;
         const std::string path = scope.chain.front()->name.text + "." + act.name.text;
+        note_name(act.name.range, memory_names_.emplace(path, act.name.range).first->second);
         Emitted unused;
         const auto type = emit(act.amount, scope, unused);
         if (!type) continue;

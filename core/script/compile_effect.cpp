@@ -8,14 +8,6 @@
 namespace leap {
 namespace {
 
-constexpr Type plain_number{ValueKind::number, {}};
-constexpr Type rate_type{ValueKind::number, dimensions::rate};
-constexpr Type length_type{ValueKind::number, dimensions::length};
-constexpr Type speed_type{ValueKind::number, dimensions::speed};
-constexpr Type acceleration_type{ValueKind::number, dimensions::acceleration};
-constexpr Type direction_type{ValueKind::vector, {}};
-constexpr Type point_type{ValueKind::vector, dimensions::length};
-
 std::int32_t index_in(std::vector<std::string>& names, const std::string& name) {
     const auto found = std::find(names.begin(), names.end(), name);
     const auto index = static_cast<std::int32_t>(found - names.begin());
@@ -34,6 +26,7 @@ std::int32_t Compiler::kind_index(const std::string& name) {
 }
 
 std::int32_t Compiler::meter_index(const syntax::Name& name) {
+    note_file_name(name.range, name.text);
     if (const auto found = program_.find_meter(name.text)) return *found;
     std::vector<std::string> names;
     for (const MeterInfo& meter : program_.meters) names.push_back(meter.name);
@@ -90,6 +83,7 @@ void Compiler::compile_effect(const syntax::Effect& effect, const Scope& scope, 
                                           value(effect.second, scope, length_type, "radius")});
             break;
         case syntax::EffectKind::boost: once(out.boost, value(effect.main, scope, plain_number, "boost speed")); break;
+        case syntax::EffectKind::boost_dial: compile_boost(effect, scope, out); break;
         case syntax::EffectKind::face: once(out.face, value(effect.main, scope, direction_type, "face")); break;
         case syntax::EffectKind::drain:
             out.drains.push_back({meter_index(effect.name), value(effect.main, scope, rate_type, "drain")});
@@ -104,10 +98,56 @@ void Compiler::compile_effect(const syntax::Effect& effect, const Scope& scope, 
                 report(effect.name.range, fmt::format("{} is no wall probe", effect.name.text),
                        "declare it: probe NAME = wall within 0.6 m");
             out.cling = probe.value_or(0);
+            if (!note_member(effect.name.range, effect.name.text, scope))
+                note_file_name(effect.name.range, effect.name.text);
             break;
         }
     }
     if (twice) report(effect.range, "this is said twice here", "one of each kind holds at a time");
+}
+
+std::optional<std::int32_t> Compiler::find_boosted(const syntax::Effect& effect, const Scope& scope) const {
+    const syntax::Expr& path = *effect.second;
+    if (!path.member.empty()) return program_.find_dial(path.name + "." + path.member);
+    for (const syntax::Owner* level : scope.chain)
+        if (const auto own = program_.find_dial(level->name.text + "." + path.name)) return own;
+    return program_.find_dial(path.name);
+}
+
+/// Dials that some text boosts are marked before anything is compiled, because what reads them then depends on what is
+/// in force and can't be worked out once per tuning.
+void Compiler::declare_boosts() {
+    for (const syntax::Owner* owner : machine_syntax_) {
+        const Scope scope = scope_of(*owner);
+        const auto mark = [&](const std::vector<syntax::Effect>& effects) {
+            for (const syntax::Effect& effect : effects)
+                if (effect.kind == syntax::EffectKind::boost_dial)
+                    if (const auto dial = find_boosted(effect, scope))
+                        program_.dials[static_cast<std::size_t>(*dial)].boosted = true;
+        };
+        for (const syntax::Owner* level : scope.chain) {
+            mark(level->effects);
+            for (const syntax::Phase& phase : level->phases) mark(phase.effects);
+        }
+    }
+}
+
+void Compiler::compile_boost(const syntax::Effect& effect, const Scope& scope, Effects& out) {
+    const auto dial = find_boosted(effect, scope);
+    if (!dial) {
+        std::vector<std::string> paths;
+        for (const DialInfo& known : program_.dials) paths.push_back(known.path());
+        const std::string near = nearest_name(text_of(effect.second->range), paths);
+        report(effect.second->range, fmt::format("there is no dial called {}", text_of(effect.second->range)),
+               near.empty() ? "boost takes speed or a dial" : fmt::format("did you mean {}?", near));
+        return;
+    }
+    note_dial(*effect.second, scope);
+    DialBoost boost{*dial, value(effect.main, scope, plain_number, "boost")};
+    for (std::uint32_t i = 0; i < boost.share.count; ++i)
+        if (program_.code[boost.share.first + i].op == Op::boosted_dial)
+            report(effect.main.range, "how much a boost gives can't depend on a boosted dial", "use another dial");
+    out.dial_boosts.push_back(std::move(boost));
 }
 
 Drive Compiler::compile_drive(const syntax::Effect& effect, const Scope& scope) {
@@ -118,6 +158,7 @@ Drive Compiler::compile_drive(const syntax::Effect& effect, const Scope& scope) 
     const auto found =
         std::find_if(curves.begin(), curves.end(), [&](const CurveInfo& c) { return c.name == effect.curve->text; });
     used_curves_.insert(effect.curve->text);
+    note_file_name(effect.curve->range, effect.curve->text);
     drive.curve = static_cast<std::int32_t>(found - curves.begin());
     if (found != curves.end()) return drive;
     std::vector<std::string> names;

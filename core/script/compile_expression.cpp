@@ -12,8 +12,6 @@ namespace {
 using syntax::Expr;
 using syntax::ExprKind;
 
-constexpr Type truth_type{ValueKind::truth, {}};
-constexpr Type plain_number{ValueKind::number, {}};
 constexpr std::size_t longest_code = 80;  // each pushes three values at most, see expression_stack
 
 Instruction make(Op op, std::int32_t index = 0, std::int32_t detail = 0) {
@@ -119,12 +117,16 @@ std::optional<Type> Compiler::emit(const Expr& expr, const Scope& scope, Emitted
 }
 
 Type Compiler::emit_dial(std::int32_t dial, Emitted& out) {
-    out.code.push_back(make(Op::dial, dial));
-    return {ValueKind::number, program_.dials[static_cast<std::size_t>(dial)].unit.dimension};
+    const DialInfo& info = program_.dials[static_cast<std::size_t>(dial)];
+    out.constant = out.constant && !info.boosted;
+    out.code.push_back(make(info.boosted ? Op::boosted_dial : Op::dial, dial));
+    return {ValueKind::number, info.unit.dimension};
 }
 
 std::optional<Type> Compiler::emit_let(const syntax::Let& let, const Scope& scope, std::size_t level, Emitted& out) {
+    if (ringed_lets_.contains(&let)) return std::nullopt;
     if (!open_lets_.insert(&let).second) {
+        ringed_lets_ = open_lets_;
         report(let.value.range, fmt::format("{} is made from itself", let.name.text), "break the ring");
         return std::nullopt;
     }
@@ -144,10 +146,20 @@ std::optional<Type> Compiler::emit_let(const syntax::Let& let, const Scope& scop
     return type;
 }
 
+/// Values that nothing asks for are checked too.
+void Compiler::check_lets(const std::vector<syntax::Let>& lets, const Scope& scope) {
+    for (const syntax::Let& let : lets) {
+        note_name(let.name.range, let.name.range);
+        Emitted unused;
+        emit_let(let, scope, 0, unused);
+    }
+}
+
 /// Looks a name up in the owner and what it is based on, from the given level of the chain on.
-std::optional<Type> Compiler::emit_in_chain(const std::string& name, const Scope& scope, std::size_t from, Emitted& out,
-                                            bool& found) {
+std::optional<Type> Compiler::emit_in_chain(const std::string& name, SourceRange at, const Scope& scope,
+                                            std::size_t from, Emitted& out, bool& found) {
     found = true;
+    note_member(at, name, scope, from);
     for (std::size_t level = from; level < scope.chain.size(); ++level) {
         const syntax::Owner& owner = *scope.chain[level];
         for (const syntax::Let& let : owner.lets)
@@ -172,8 +184,10 @@ std::optional<Type> Compiler::emit_in_chain(const std::string& name, const Scope
 
 std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Emitted& out) {
     bool found = false;
-    const auto in_chain = emit_in_chain(expr.name, scope, 0, out, found);
+    const SourceRange at = first_part(expr);
+    const auto in_chain = emit_in_chain(expr.name, at, scope, 0, out, found);
     if (found) return in_chain;
+    note_file_name(at, expr.name);
     if (const auto let = file_lets_.find(expr.name); let != file_lets_.end()) {
         return emit_let(*let->second, Scope{}, 0, out);
     }
@@ -213,6 +227,7 @@ std::optional<Type> Compiler::emit_active(const Expr& expr, std::int32_t machine
         const auto found = program_.find_phase(machine, expr.member);
         if (!found) return std::nullopt;
         phase = *found;
+        note_phase(last_part(expr), machine, expr.member);
     }
     out.constant = false;
     Instruction in = make(Op::sense, machine, phase);
@@ -224,19 +239,23 @@ std::optional<Type> Compiler::emit_active(const Expr& expr, std::int32_t machine
 std::optional<Type> Compiler::emit_member(const Expr& expr, const Scope& scope, Emitted& out) {
     bool found = false;
     if (expr.name == "base") {
-        const auto type = emit_in_chain(expr.member, scope, scope.level + 1, out, found);
+        const auto type = emit_in_chain(expr.member, last_part(expr), scope, scope.level + 1, out, found);
         if (found) return type;
         report(expr.range, fmt::format("what this is based on has no {}", expr.member),
                scope.chain.size() < 2 ? "only a move or stance with 'is' has a base" : "");
         return std::nullopt;
     }
-    if (const auto probe = find_probe(expr.name, scope)) return emit_probe_member(expr, *probe, out);
+    if (const auto probe = find_probe(expr.name, scope)) {
+        if (!note_member(first_part(expr), expr.name, scope)) note_file_name(first_part(expr), expr.name);
+        return emit_probe_member(expr, *probe, out);
+    }
     const auto owner = owners_.find(expr.name);
     if (owner == owners_.end()) {
         unknown_name(expr, scope);
         return std::nullopt;
     }
-    const auto type = emit_in_chain(expr.member, scope_of(*owner->second), 0, out, found);
+    note_file_name(first_part(expr), expr.name);
+    const auto type = emit_in_chain(expr.member, last_part(expr), scope_of(*owner->second), 0, out, found);
     if (found) return type;
     if (const auto machine = program_.find_machine(expr.name))
         if (const auto active = emit_active(expr, *machine, out)) return active;
@@ -392,6 +411,7 @@ std::optional<Type> Compiler::emit_within(const Expr& expr, const Scope& scope, 
                "it knows grounded, airborne, landed, left_ground, held(b), pressed(b), released(b), and moves");
         return std::nullopt;
     }
+    if (watch.sense == Sense::active) note_file_name(expr.parts[0].range, expr.parts[0].name);
     out.constant = false;
     const auto time = emit(expr.parts[1], scope, out);
     if (!wants(expr.parts[1], time, {ValueKind::number, dimensions::time}, "within")) return std::nullopt;

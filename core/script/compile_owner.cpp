@@ -7,15 +7,7 @@
 #include "core/script/compiler.hpp"
 
 namespace leap {
-namespace {
-
-constexpr Type plain_number{ValueKind::number, {}};
-constexpr Type time_type{ValueKind::number, dimensions::time};
-constexpr Type speed_type{ValueKind::number, dimensions::speed};
-constexpr Type acceleration_type{ValueKind::number, dimensions::acceleration};
-constexpr Type direction_type{ValueKind::vector, {}};
-
-}  // namespace
+namespace {}  // namespace
 
 void Compiler::compile_machine(std::int32_t index) {
     const auto i = static_cast<std::size_t>(index);
@@ -27,6 +19,7 @@ void Compiler::compile_machine(std::int32_t index) {
         compile_move_head(machine, scope);
         compile_phases(machine, scope);
     }
+    check_lets(machine_syntax_[i]->lets, scope);
     program_.machines[i] = std::move(machine);
 }
 
@@ -38,6 +31,7 @@ void Compiler::compile_stance_head(Machine& machine, const Scope& scope) {
         const auto found = program_.find_machine(name.text);
         if (found && program_.machines[static_cast<std::size_t>(*found)].kind == MachineKind::stance) {
             machine.from.push_back(*found);
+            note_file_name(name.range, name.text);
         } else {
             report(name.range, fmt::format("there is no stance called {}", name.text));
         }
@@ -55,6 +49,7 @@ void Compiler::compile_stance_head(Machine& machine, const Scope& scope) {
         if (!merged.capsule) merged.capsule = effects.capsule;
         if (!merged.boost) merged.boost = effects.boost;
         if (!merged.face) merged.face = effects.face;
+        merged.dial_boosts.insert(merged.dial_boosts.end(), effects.dial_boosts.begin(), effects.dial_boosts.end());
         merged.drains.insert(merged.drains.end(), effects.drains.begin(), effects.drains.end());
         compile_accents(scope.chain[level]->accents, at, merged);
         merged.tags.insert(merged.tags.end(), effects.tags.begin(), effects.tags.end());
@@ -147,6 +142,7 @@ CutRights Compiler::compile_cut(const syntax::CutRights& cut, const Scope& scope
         const auto found = program_.find_machine(name.text);
         if (found && program_.machines[static_cast<std::size_t>(*found)].kind == MachineKind::move) {
             out.moves.push_back(*found);
+            note_file_name(name.range, name.text);
             continue;
         }
         std::vector<std::string> names;
@@ -209,6 +205,7 @@ Way Compiler::compile_way(const syntax::Way& way, const Machine& machine, const 
                    near.empty() ? "" : fmt::format("did you mean {}?", near));
         }
         out.to = static_cast<std::int32_t>(found - names.begin());
+        note_phase(way.to->range, scope.machine, way.to->text);
     }
     if (way.when) {
         out.when = condition(*way.when, scope, "when");
@@ -290,6 +287,7 @@ Act Compiler::compile_act(const syntax::Act& act, const Scope& scope) {
                                     : fmt::format("did you mean {}?", near));
             } else {
                 out.index = found->second;
+                if (!note_member(act.name.range, act.name.text, scope)) note_file_name(act.name.range, act.name.text);
             }
             break;
         }

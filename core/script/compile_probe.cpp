@@ -6,21 +6,12 @@
 #include "core/script/compiler.hpp"
 
 namespace leap {
-namespace {
-
-constexpr Type length_type{ValueKind::number, dimensions::length};
-constexpr Type angle_type{ValueKind::number, dimensions::angle};
-constexpr Type direction_type{ValueKind::vector, {}};
-constexpr Type point_type{ValueKind::vector, dimensions::length};
-constexpr Type plain_number{ValueKind::number, {}};
-constexpr Type time_type{ValueKind::number, dimensions::time};
-constexpr Type rate_type{ValueKind::number, dimensions::rate};
-
-}  // namespace
+namespace {}  // namespace
 
 /// Probes get their numbers first, so that any text may ask any of them.
 void Compiler::declare_probes() {
     const auto declare = [&](const std::string& path, const syntax::Probe& probe, const Scope& scope) {
+        note_name(probe.name.range, probe.name.range);
         if (probes_.contains(path)) return;  // the derived owner's probe replaces the base's
         probes_[path] = static_cast<std::int32_t>(program_.probes.size());
         ProbeInfo info;

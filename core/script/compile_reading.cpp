@@ -23,6 +23,7 @@ void Compiler::compile_readings() {
             const bool twice = std::any_of(program_.readings.begin(), program_.readings.end(),
                                            [&](const ReadingInfo& r) { return r.name == reading.name.text; });
             if (twice) report(reading.name.range, fmt::format("the reading {} is declared twice", reading.name.text));
+            note_name(reading.name.range, reading.name.range);
             if (reading.over && !check_stretch(*reading.over)) continue;
             const auto type = reading_type(reading.value);
             if (!type) continue;
@@ -46,7 +47,12 @@ bool Compiler::check_stretch(const syntax::Stretch& stretch) {
                near.empty() ? "" : fmt::format("did you mean {}?", near));
         return false;
     }
-    if (stretch.phase.empty() || program_.find_phase(*machine, stretch.phase)) return true;
+    note_file_name(stretch.owner_range, stretch.owner);
+    if (stretch.phase.empty()) return true;
+    if (program_.find_phase(*machine, stretch.phase)) {
+        note_phase(stretch.phase_range, *machine, stretch.phase);
+        return true;
+    }
     report(stretch.range, fmt::format("{} has no phase called {}", stretch.owner, stretch.phase));
     return false;
 }
@@ -69,11 +75,16 @@ std::optional<Type> Compiler::reading_type(const Expr& expr) {
         case ExprKind::literal: return Type{ValueKind::number, expr.literal.unit.dimension};
         case ExprKind::name: {
             const std::string path = expr.member.empty() ? expr.name : expr.name + "." + expr.member;
-            if (const auto dial = program_.find_dial(path))
+            if (const auto dial = program_.find_dial(path)) {
+                note_dial(expr, {});
                 return Type{ValueKind::number, program_.dials[static_cast<std::size_t>(*dial)].unit.dimension};
+            }
             const auto reading = std::find_if(program_.readings.begin(), program_.readings.end(),
                                               [&](const ReadingInfo& r) { return r.name == path; });
-            if (reading != program_.readings.end()) return reading->type;
+            if (reading != program_.readings.end()) {
+                note_reading(expr.range, path);
+                return reading->type;
+            }
             report(expr.range, fmt::format("a reading can't use {}", path),
                    is_trace_quantity(path) ? fmt::format("say when: {} at start of MOVE, or highest({})", path, path)
                                            : "it uses dials, earlier readings, and what the run shows");
@@ -142,6 +153,7 @@ void Compiler::compile_marks() {
                            near.empty() ? "" : fmt::format("did you mean {}?", near));
                 continue;
             }
+            note_reading(mark.reading.range, mark.reading.text);
             for (const syntax::Literal* end : {&mark.band.low, &mark.band.high})
                 if (end->unit.dimension != reading->type.dimension)
                     report(mark.band.range,

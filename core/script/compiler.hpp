@@ -5,6 +5,7 @@
 #include <set>
 
 #include "core/script/compile.hpp"
+#include "core/script/value_types.hpp"
 
 namespace leap {
 
@@ -35,6 +36,17 @@ class Compiler {
     Scope scope_of(const syntax::Owner& owner);
     std::string text_of(SourceRange range) const;
 
+    // compile_names.cpp
+    static SourceRange first_part(const syntax::Expr& expr);  ///< `hop` of `hop.rise`
+    static SourceRange last_part(const syntax::Expr& expr);   ///< `rise` of `hop.rise`
+    void note_name(SourceRange at, SourceRange declared);
+    void note_file_name(SourceRange at, const std::string& name);
+    bool note_member(SourceRange at, const std::string& name, const Scope& scope, std::size_t from = 0);
+    void note_phase(SourceRange at, std::int32_t machine, const std::string& name);
+    void note_dial(const syntax::Expr& expr, const Scope& scope);
+    void note_reading(SourceRange at, const std::string& name);
+    void sort_names();
+
     // compile_expression.cpp
     struct Emitted {
         std::vector<Instruction> code;
@@ -43,8 +55,9 @@ class Compiler {
     std::optional<Type> emit(const syntax::Expr& expr, const Scope& scope, Emitted& out);
     std::optional<Type> emit_name(const syntax::Expr& expr, const Scope& scope, Emitted& out);
     std::optional<Type> emit_member(const syntax::Expr& expr, const Scope& scope, Emitted& out);
-    std::optional<Type> emit_in_chain(const std::string& name, const Scope& scope, std::size_t from, Emitted& out,
-                                      bool& found);
+    std::optional<Type> emit_in_chain(const std::string& name, SourceRange at, const Scope& scope, std::size_t from,
+                                      Emitted& out, bool& found);
+    void check_lets(const std::vector<syntax::Let>& lets, const Scope& scope);
     std::optional<Type> emit_let(const syntax::Let& let, const Scope& scope, std::size_t level, Emitted& out);
     std::optional<Type> emit_sense(const SenseInfo& sense, const Scope& scope, const syntax::Expr& expr, Emitted& out);
     std::optional<Type> emit_arithmetic(const syntax::Expr& expr, const Scope& scope, Emitted& out);
@@ -99,6 +112,9 @@ class Compiler {
     // compile_effect.cpp
     void compile_effect(const syntax::Effect& effect, const Scope& scope, Effects& out);
     void compile_rare_effect(const syntax::Effect& effect, const Scope& scope, Effects& out);
+    std::optional<std::int32_t> find_boosted(const syntax::Effect& effect, const Scope& scope) const;
+    void declare_boosts();
+    void compile_boost(const syntax::Effect& effect, const Scope& scope, Effects& out);
     Drive compile_drive(const syntax::Effect& effect, const Scope& scope);
     std::int32_t tag_index(const std::string& name);
     std::int32_t kind_index(const std::string& name);
@@ -139,7 +155,8 @@ class Compiler {
     std::map<std::string, const syntax::Let*> file_lets_;
     std::map<std::string, std::int32_t> counters_;  ///< by path
     std::map<std::string, std::int32_t> memories_;  ///< by path
-    std::map<std::string, std::int32_t> probes_;    ///< by path
+    std::map<std::string, SourceRange> memory_names_;
+    std::map<std::string, std::int32_t> probes_;  ///< by path
     struct ProbeSyntax {
         const syntax::Probe* probe;
         Scope scope;
@@ -151,7 +168,8 @@ class Compiler {
         Scope scope;
     };
     std::vector<CounterSyntax> counter_syntax_;
-    std::set<const syntax::Let*> open_lets_;  ///< being worked out; one inside itself is an error
+    std::set<const syntax::Let*> open_lets_;    ///< being worked out; one inside itself is an error
+    std::set<const syntax::Let*> ringed_lets_;  ///< of a ring that has been told
     std::set<const syntax::Owner*> rings_told_;
     std::set<std::string> used_curves_;
 };

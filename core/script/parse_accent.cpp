@@ -22,19 +22,29 @@ constexpr std::array<std::pair<std::string_view, AccentKind>, 10> kinds{{{"zoom"
 
 }  // namespace
 
+std::string_view syntax::accent_word(AccentKind kind) {
+    return std::find_if(kinds.begin(), kinds.end(), [&](const auto& known) { return known.second == kind; })->first;
+}
+
+std::optional<AccentKind> syntax::accent_named(std::string_view word) {
+    const auto found = std::find_if(kinds.begin(), kinds.end(), [&](const auto& known) { return known.first == word; });
+    if (found == kinds.end()) return std::nullopt;
+    return found->second;
+}
+
 /// accent KIND AMOUNT CLAUSES; which of them a kind must have is checked when it is compiled.
 syntax::Accent Parser::accent() {
     syntax::Accent out;
     out.range = peek().range;
     accept("accent");
-    const auto found = std::find_if(kinds.begin(), kinds.end(), [&](const auto& kind) { return is(kind.first); });
-    if (found == kinds.end()) {
+    const std::optional<AccentKind> found = is_name() ? syntax::accent_named(peek().text) : std::nullopt;
+    if (!found) {
         fail("a kind of accent is missing here",
              "accents are zoom, shake, bob, lean, lag, squash, freeze, pose, trail and line");
         return out;
     }
-    accept(found->first);
-    out.kind = found->second;
+    accept(peek().text);
+    out.kind = *found;
     switch (out.kind) {
         case AccentKind::freeze:
         case AccentKind::trail: break;

@@ -93,7 +93,13 @@ bool Parser::rare_effect(syntax::Effect& out) {
         out.main = expression();
     } else if (accept("boost")) {
         out.kind = EffectKind::boost;
-        expect("speed", "behind boost");
+        if (!accept("speed")) {
+            out.kind = EffectKind::boost_dial;
+            out.second = expression();
+            if (!failed_ && out.second->kind != syntax::ExprKind::name)
+                fail_at(out.second->range, "boost wants speed or a dial",
+                        "for example boost speed 140 % or boost hop.rise 120 %");
+        }
         out.main = expression();
     } else if (accept("face")) {
         out.kind = EffectKind::face;

@@ -40,8 +40,14 @@ syntax::Stretch Parser::stretch() {
     syntax::Stretch out;
     out.range = peek().range;
     if (accept("last")) out.ordinal = 0;
-    out.owner = name("a move, a phase or a stance").text;
-    if (accept(".")) out.phase = name("the phase").text;
+    const syntax::Name owner = name("a move, a phase or a stance");
+    out.owner = owner.text;
+    out.owner_range = owner.range;
+    if (accept(".")) {
+        const syntax::Name phase = name("the phase");
+        out.phase = phase.text;
+        out.phase_range = phase.range;
+    }
     const Token& token = peek();
     if (out.ordinal != 0 && token.kind == TokenKind::number && !token.first_on_line) {
         out.ordinal = whole_number("the ordinal");

@@ -22,6 +22,7 @@ std::optional<std::int32_t> index_of(const Items& items, Key matches) {
 struct NoSenses {
     double number(Sense, int, int) const { return 0.0; }
     Vec3 vector(Sense sense, int) const { return sense == Sense::up ? world_up : Vec3{0.0}; }
+    double boost(int) const { return 1.0; }
     double counter(int) const { return 0.0; }
     double meter(int) const { return 0.0; }
     double memory(int) const { return 0.0; }
@@ -80,14 +81,32 @@ Tuning make_tuning(const Program& program, std::vector<double> dials) {
     return out;
 }
 
+std::vector<syntax::AccentKind> accent_kinds(const Machine& machine) {
+    std::vector<syntax::AccentKind> out;
+    for (const Phase& phase : machine.phases)
+        for (const Accent& accent : phase.effects.accents)
+            if (std::find(out.begin(), out.end(), accent.kind) == out.end()) out.push_back(accent.kind);
+    return out;
+}
+
 tl::expected<void, std::string> leave_out(const Program& program, std::string_view name, Tuning& tuning) {
-    const auto machine = program.find_machine(name);
+    const auto point = name.find('.');
+    const auto machine = program.find_machine(name.substr(0, point));
     if (!machine) {
         std::vector<std::string> names;
         for (const Machine& known : program.machines) names.push_back(known.name);
         const std::string near = nearest_name(name, names);
         return tl::make_unexpected(fmt::format("there is no move or stance called {}{}", name,
                                                near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+    }
+    if (point != std::string_view::npos) {
+        const auto kind = syntax::accent_named(name.substr(point + 1));
+        const auto kinds = accent_kinds(program.machines[static_cast<std::size_t>(*machine)]);
+        if (!kind || std::find(kinds.begin(), kinds.end(), *kind) == kinds.end())
+            return tl::make_unexpected(
+                fmt::format("{} has no accent called {}", name.substr(0, point), name.substr(point + 1)));
+        tuning.accents_off.push_back({*machine, *kind});
+        return {};
     }
     if (!program.stances.empty() && *machine == program.stances.back())
         return tl::make_unexpected(fmt::format("{} holds when nothing else does and can't be left out", name));

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <algorithm>
 #include <cstdint>
 #include <optional>
 #include <string>
@@ -19,6 +20,7 @@ namespace leap {
 enum class Op : std::uint8_t {
     constant,
     dial,
+    boosted_dial,  ///< with what the phases in force make of it
     folded,
     counter,
     meter,
@@ -123,6 +125,7 @@ struct DialInfo {
     std::string meaning;
     SourceRange literal;
     SourceRange whole;
+    bool boosted = false;  ///< some phase or stance boosts it
     /// "hop.rise", or "weight" for a dial of the file.
     std::string path() const { return owner.empty() ? name : owner + "." + name; }
 };
@@ -250,6 +253,12 @@ struct Fly {
     std::optional<Expression> stopping_short;
 };
 
+/// A share of a dial's value for as long as a phase or stance lasts.
+struct DialBoost {
+    std::int32_t dial = -1;
+    Expression share;
+};
+
 struct CapsuleSize {
     Expression height;
     std::optional<Expression> radius;
@@ -273,7 +282,8 @@ struct Effects {
     std::optional<Fly> fly;
     std::int32_t cling = -1;  ///< probe
     std::optional<CapsuleSize> capsule;
-    std::optional<Expression> boost;
+    std::optional<Expression> boost;  ///< of the speed that steering goes to
+    std::vector<DialBoost> dial_boosts;
     std::optional<Expression> face;
     std::vector<Drain> drains;
     std::vector<std::int32_t> tags;
@@ -367,8 +377,16 @@ struct MarkInfo {
     SourceRange range;
 };
 
+/// A place where the text says a name, and where that name is declared (there the two ranges are the same). One place
+/// may mean several declarations: a base's text speaks of its own dial and of the one that replaces it.
+struct NameUse {
+    SourceRange range;
+    SourceRange declared;
+};
+
 struct Program {
     std::vector<SourceFile> files;
+    std::vector<NameUse> names;  ///< in the order of the text; buttons, tags, events and kinds are not among them
     std::vector<Instruction> code;
     std::vector<Folded> folded;
     std::int32_t folded_slots = 0;
@@ -405,10 +423,19 @@ struct Tuning {
     std::vector<double> dials;  ///< SI, in the order of Program::dials
     std::vector<double> folded;
     std::vector<std::uint8_t> off;  ///< by machine: 1 for those left out of the run; empty when none is
+    struct AccentOff {
+        std::int32_t machine = -1;
+        syntax::AccentKind kind = syntax::AccentKind::pose;
+        friend bool operator==(const AccentOff&, const AccentOff&) = default;
+    };
+    std::vector<AccentOff> accents_off;
 
     bool is_off(std::int32_t machine) const {
         const auto i = static_cast<std::size_t>(machine);
         return i < off.size() && off[i] != 0;
+    }
+    bool is_off(std::int32_t machine, syntax::AccentKind kind) const {
+        return std::find(accents_off.begin(), accents_off.end(), AccentOff{machine, kind}) != accents_off.end();
     }
     friend bool operator==(const Tuning&, const Tuning&) = default;
 };
@@ -418,9 +445,12 @@ Tuning written_tuning(const Program& program);
 /// The tuning for other dial values; `dials` must be as long as Program::dials.
 Tuning make_tuning(const Program& program, std::vector<double> dials);
 
-/// Leaves a move or stance out of runs with this tuning. Says why when there is none of that name, or when it is the
-/// stance that holds when no other does.
+/// Leaves a move or stance (`hop`) or one kind of its accents (`dash.zoom`) out of runs with this tuning. Says why when
+/// there is none of that name, or when it is the stance that holds when no other does.
 tl::expected<void, std::string> leave_out(const Program& program, std::string_view name, Tuning& tuning);
+
+/// The kinds of accents that a move or stance has, in the order of the text, each once.
+std::vector<syntax::AccentKind> accent_kinds(const Machine& machine);
 
 /// Height of a curve at x, and its integral from the first point to x.
 double curve_value(const CurveInfo& curve, double x);

@@ -3,6 +3,7 @@
 
 #include <optional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include "core/script/source.hpp"
@@ -58,6 +59,7 @@ struct Stretch {
     std::string phase;
     int ordinal = 1;  ///< from 1; 0 is the last
     SourceRange range;
+    SourceRange owner_range, phase_range;
 };
 
 struct Expr {
@@ -146,13 +148,28 @@ struct Way {
     SourceRange range;
 };
 
-enum class EffectKind { steer, gravity, drive, cap, limit, drain, tag, rope, fly, cling, capsule, boost, face };
+enum class EffectKind {
+    steer,
+    gravity,
+    drive,
+    cap,
+    limit,
+    drain,
+    tag,
+    rope,
+    fly,
+    cling,
+    capsule,
+    boost,
+    boost_dial,
+    face
+};
 
 struct Effect {
     EffectKind kind = EffectKind::gravity;
     SourceRange range;
     Expr main;                   ///< target speed, gravity, direction, cap, rate, point, height, share
-    std::optional<Expr> second;  ///< gain, drive speed, fading, upper limit, rope length, fly speed, radius
+    std::optional<Expr> second;  ///< gain, drive speed, fading, upper limit, rope length, fly speed, radius, dial
     std::optional<Expr> third;   ///< brake, reel, stopping distance
     std::optional<Expr> along;   ///< steer ... along DIRECTION
     std::optional<Name> curve;   ///< drive ... shaped NAME
@@ -162,6 +179,9 @@ struct Effect {
 
 /// What only the eye gets.
 enum class AccentKind { zoom, shake, bob, lean, lag, squash, freeze, pose, trail, line };
+/// As written: "zoom".
+std::string_view accent_word(AccentKind kind);
+std::optional<AccentKind> accent_named(std::string_view word);
 
 struct Accent {
     AccentKind kind = AccentKind::pose;

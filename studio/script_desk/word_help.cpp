@@ -51,7 +51,7 @@ const std::map<std::string_view, const char*>& words() {
         {"fly", "fly to P at V stopping D short: straight to a point; reached tells when"},
         {"cling", "cling to WALL: along the wall that the probe finds"},
         {"capsule", "capsule radius R height H: the shape; in a phase as long as that lasts"},
-        {"boost", "boost speed S: the speed that steering goes to is multiplied"},
+        {"boost", "boost speed S: the speed that steering goes to is multiplied; boost DIAL S: a dial counts S times"},
         {"face", "face D: the character faces D"},
         {"launch", "launch D at V adding: the part of velocity along D becomes V"},
         {"keep", "keep S of velocity, speed or rising: multiplies it"},

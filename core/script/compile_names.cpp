@@ -1,0 +1,82 @@
+// SPDX-License-Identifier: MIT
+#include <algorithm>
+#include <tuple>
+
+#include "core/script/compiler.hpp"
+
+/// Which declaration each name in the text means, written down while it is compiled: for renaming and for going to it.
+namespace leap {
+
+SourceRange Compiler::first_part(const syntax::Expr& expr) {
+    return {expr.range.file, expr.range.begin, expr.range.begin + static_cast<std::uint32_t>(expr.name.size())};
+}
+
+SourceRange Compiler::last_part(const syntax::Expr& expr) {
+    return {expr.range.file, expr.range.end - static_cast<std::uint32_t>(expr.member.size()), expr.range.end};
+}
+
+void Compiler::note_name(SourceRange at, SourceRange declared) {
+    if (text_of(at) == text_of(declared)) program_.names.push_back({at, declared});
+}
+
+void Compiler::note_file_name(SourceRange at, const std::string& name) {
+    if (const auto known = claimed_.find(name); known != claimed_.end()) note_name(at, known->second);
+}
+
+/// A dial, value, counter, probe or remembered value of an owner or of what it is based on: the first that has it.
+bool Compiler::note_member(SourceRange at, const std::string& name, const Scope& scope, std::size_t from) {
+    const auto declared_in = [&](const auto& items) {
+        for (const auto& item : items) {
+            if (item.name.text != name) continue;
+            note_name(at, item.name.range);
+            return true;
+        }
+        return false;
+    };
+    for (std::size_t level = from; level < scope.chain.size(); ++level) {
+        const syntax::Owner& owner = *scope.chain[level];
+        if (declared_in(owner.dials) || declared_in(owner.lets) || declared_in(owner.counters) ||
+            declared_in(owner.probes))
+            return true;
+    }
+    if (scope.chain.empty()) return false;
+    const auto memory = memory_names_.find(scope.chain.front()->name.text + "." + name);
+    if (memory == memory_names_.end()) return false;
+    note_name(at, memory->second);
+    return true;
+}
+
+/// A phase may be said again by what is based on its move: every one of them is meant.
+void Compiler::note_phase(SourceRange at, std::int32_t machine, const std::string& name) {
+    for (const syntax::Owner* level : chain_of(*machine_syntax_[static_cast<std::size_t>(machine)]))
+        for (const syntax::Phase& phase : level->phases)
+            if (phase.name.text == name) note_name(at, phase.name.range);
+}
+
+/// `hop.rise`, or a dial of the owner or the file, where nothing is worked out from it.
+void Compiler::note_dial(const syntax::Expr& expr, const Scope& scope) {
+    if (expr.member.empty() && note_member(first_part(expr), expr.name, scope)) return;
+    note_file_name(first_part(expr), expr.name);
+    if (expr.member.empty()) return;
+    const auto owner = owners_.find(expr.name);
+    if (owner != owners_.end()) note_member(last_part(expr), expr.member, Scope{{owner->second}, -1, 0});
+}
+
+void Compiler::note_reading(SourceRange at, const std::string& name) {
+    for (const syntax::File& file : syntax_)
+        for (const syntax::Reading& reading : file.readings)
+            if (reading.name.text == name) return note_name(at, reading.name.range);
+}
+
+void Compiler::sort_names() {
+    const auto key = [](const NameUse& use) {
+        return std::tuple(use.range.file, use.range.begin, use.declared.file, use.declared.begin);
+    };
+    std::sort(program_.names.begin(), program_.names.end(),
+              [&](const NameUse& a, const NameUse& b) { return key(a) < key(b); });
+    const auto twice = std::unique(program_.names.begin(), program_.names.end(),
+                                   [&](const NameUse& a, const NameUse& b) { return key(a) == key(b); });
+    program_.names.erase(twice, program_.names.end());
+}
+
+}  // namespace leap

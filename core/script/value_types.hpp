@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include "core/script/senses.hpp"
+
+/// The types that statements ask for by name.
+namespace leap {
+
+inline constexpr Type truth_type{ValueKind::truth, {}};
+inline constexpr Type plain_number{ValueKind::number, {}};
+inline constexpr Type time_type{ValueKind::number, dimensions::time};
+inline constexpr Type rate_type{ValueKind::number, dimensions::rate};
+inline constexpr Type length_type{ValueKind::number, dimensions::length};
+inline constexpr Type angle_type{ValueKind::number, dimensions::angle};
+inline constexpr Type speed_type{ValueKind::number, dimensions::speed};
+inline constexpr Type acceleration_type{ValueKind::number, dimensions::acceleration};
+inline constexpr Type direction_type{ValueKind::vector, {}};
+inline constexpr Type point_type{ValueKind::vector, dimensions::length};
+
+}  // namespace leap

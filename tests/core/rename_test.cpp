@@ -1,0 +1,137 @@
+// SPDX-License-Identifier: MIT
+#include "core/script/rename.hpp"
+
+#include <gtest/gtest.h>
+
+#include "core/project/project.hpp"
+#include "core/script/compile.hpp"
+#include "tests/core/support.hpp"
+
+namespace leap {
+namespace {
+
+const std::string script = std::string(test::plain_body) + R"(
+button burst key "F"
+meter breath { from 0 to 100 }
+curve soft = points (0, 1) (1, 0)
+move hop on jump {
+  dial rise = 2 m  # rise of the hop
+  let push = sqrt(2 * 28 m/s^2 * rise)
+  counter used in 0..2
+  probe side = wall within 0.6 m
+  gate used < 2 and not side.hit and breath > 5
+  phase up {
+    cut by lunge
+    start: launch up at push, used + 1, remember left_at = place, spend breath 5
+    go down when rising <= 0 m/s
+  }
+  phase down { drive forward at 2 m/s shaped soft  end when grounded or length(place - left_at) > 40 m }
+}
+move high_hop is hop { dial rise = 3 m }
+move lunge on burst { gate not hop within 0.2 s  phase go_on for 0.1 s { cut by hop } }
+reading rose = feet at end of hop.up - feet at start of hop.up
+reading ratio = rose / hop.rise
+mark rose in 1 m..3 m
+)";
+
+std::string with_name(const std::string& before, const std::string& word_at, std::ptrdiff_t shift,
+                      const std::string& after) {
+    const Program program = test::compile_or_fail(before);
+    const auto at = static_cast<std::uint32_t>(static_cast<std::ptrdiff_t>(before.find(word_at)) + shift);
+    const auto declared = declaration_at(program, 0, at);
+    if (!declared) return "nothing is declared there";
+    const auto files = renamed(program, *declared, after);
+    return files ? files->front().text : files.error();
+}
+
+std::string replaced(std::string text, std::initializer_list<std::pair<std::string, std::string>> changes) {
+    for (const auto& [from, to] : changes) {
+        const auto at = text.find(from);
+        if (at == std::string::npos) return "no " + from;
+        text.replace(at, from.size(), to);
+    }
+    return text;
+}
+
+TEST(Rename, ADialIsRenamedWhereverItIsMeantAndInNoComment) {
+    const auto wanted = replaced(script, {{"dial rise = 2 m", "dial height = 2 m"},
+                                          {"m/s^2 * rise)", "m/s^2 * height)"},
+                                          {"dial rise = 3 m", "dial height = 3 m"},  // it replaces the base's: one name
+                                          {"/ hop.rise", "/ hop.height"}});
+    EXPECT_EQ(with_name(script, "dial rise", 5, "height"), wanted);
+    EXPECT_EQ(with_name(script, "hop.rise\n", 5, "height"), wanted) << "from a use";
+    EXPECT_EQ(with_name(script, "dial rise = 3", 5, "height"), wanted) << "from what replaces it";
+}
+
+TEST(Rename, AMoveIsRenamedInBasesCutsGatesAndReadings) {
+    EXPECT_EQ(with_name(script, "move hop", 5, "leap_up"), replaced(script, {{"move hop on", "move leap_up on"},
+                                                                             {"is hop {", "is leap_up {"},
+                                                                             {"not hop within", "not leap_up within"},
+                                                                             {"cut by hop }", "cut by leap_up }"},
+                                                                             {"end of hop.up", "end of leap_up.up"},
+                                                                             {"start of hop.up", "start of leap_up.up"},
+                                                                             {"/ hop.rise", "/ leap_up.rise"}}));
+}
+
+TEST(Rename, EveryOtherKindOfNameIsRenamedToo) {
+    EXPECT_EQ(
+        with_name(script, "phase up", 6, "soar"),
+        replaced(script, {{"phase up", "phase soar"}, {"of hop.up -", "of hop.soar -"}, {"of hop.up", "of hop.soar"}}));
+    EXPECT_EQ(with_name(script, "phase down", 6, "sink"),
+              replaced(script, {{"go down", "go sink"}, {"phase down", "phase sink"}}));
+    EXPECT_EQ(
+        with_name(script, "counter used", 8, "made"),
+        replaced(script, {{"counter used", "counter made"}, {"gate used", "gate made"}, {"used + 1", "made + 1"}}));
+    EXPECT_EQ(with_name(script, "side.hit", 0, "flank"),
+              replaced(script, {{"probe side", "probe flank"}, {"side.hit", "flank.hit"}}));
+    EXPECT_EQ(with_name(script, "- left_at", 2, "from_here"),
+              replaced(script, {{"remember left_at", "remember from_here"}, {"- left_at", "- from_here"}}));
+    EXPECT_EQ(
+        with_name(script, "spend breath", 6, "wind"),
+        replaced(script, {{"meter breath", "meter wind"}, {"and breath", "and wind"}, {"spend breath", "spend wind"}}));
+    EXPECT_EQ(with_name(script, "shaped soft", 7, "gentle"),
+              replaced(script, {{"curve soft", "curve gentle"}, {"shaped soft", "shaped gentle"}}));
+    EXPECT_EQ(with_name(script, "let push", 4, "thrust"),
+              replaced(script, {{"let push", "let thrust"}, {"up at push", "up at thrust"}}));
+    EXPECT_EQ(with_name(script, "mark rose", 5, "gained"),
+              replaced(script,
+                       {{"reading rose", "reading gained"}, {"= rose /", "= gained /"}, {"mark rose", "mark gained"}}));
+}
+
+TEST(Rename, ANewNameThatWouldChangeTheMeaningIsRefusedWithTheReason) {
+    EXPECT_NE(with_name(script, "move hop", 5, "lunge").find("lunge is declared twice"), std::string::npos);
+    EXPECT_NE(with_name(script, "dial rise", 5, "speed").find("is a sense"), std::string::npos);
+    EXPECT_NE(with_name(script, "dial rise", 5, "2x").find("is no name"), std::string::npos);
+    EXPECT_NE(with_name(script, "dial rise", 5, "a b").find("is no name"), std::string::npos);
+    // The dial would hide the meter from the gate.
+    EXPECT_NE(with_name(script, "dial rise", 5, "breath").find("breath"), std::string::npos);
+    EXPECT_EQ(with_name(script, "dial rise", 5, "breath").find("dial breath"), std::string::npos);
+    EXPECT_EQ(with_name(script, "gravity", 0, "pull"), "nothing is declared there");
+}
+
+/// Each name of the demo: renamed and renamed back, every file is to the letter what it was.
+TEST(Rename, ThereAndBackAgainLeavesTheDemoToTheLetter) {
+    const auto project = load_project(std::filesystem::path(LEAP_SOURCE_DIR) / "examples/lantern-quay");
+    ASSERT_TRUE(project);
+    const CompileOutput& compiled = project->compiled;
+    ASSERT_TRUE(compiled.program);
+    std::size_t count = 0;
+    for (std::size_t i = 0; i < compiled.program->names.size(); ++i) {
+        const NameUse& use = compiled.program->names[i];
+        if (use.range != use.declared || i % 7 != 0) continue;
+        const auto there = renamed(*compiled.program, use.declared, "some_other_name");
+        ASSERT_TRUE(there) << there.error();
+        const auto again = compile_files(*there);
+        ASSERT_TRUE(again.program);
+        const std::string& source = compiled.program->files[use.range.file].text;
+        const auto back = renamed(*again.program, again.program->names[i].declared,
+                                  source.substr(use.range.begin, use.range.end - use.range.begin));
+        ASSERT_TRUE(back) << back.error();
+        for (std::size_t f = 0; f < back->size(); ++f) EXPECT_EQ((*back)[f].text, compiled.program->files[f].text);
+        ++count;
+    }
+    EXPECT_GT(count, 8U);
+}
+
+}  // namespace
+}  // namespace leap
