@@ -29,6 +29,13 @@ QString text_of(const Program& program, SourceRange range) {
 PhaseMap::PhaseMap(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setAccessibleName(tr("Phases of the move"));
     setMinimumWidth(300);
+    entry_ = new QLineEdit(this);
+    entry_->setFont(palette::number_font(9.0));
+    entry_->hide();
+    connect(entry_, &QLineEdit::returnPressed, this, &PhaseMap::take_entry);
+    connect(entry_, &QLineEdit::editingFinished, this, [this] {
+        if (!entry_->hasFocus()) entry_->hide();
+    });
     const auto again = [this] {
         updateGeometry();
         update();
@@ -41,6 +48,7 @@ PhaseMap::PhaseMap(Session& session, QWidget* parent) : QWidget(parent), session
 void PhaseMap::show_machine(std::int32_t machine) {
     if (machine == machine_) return;
     machine_ = machine;
+    entry_->hide();
     updateGeometry();
     update();
 }
@@ -63,9 +71,10 @@ std::vector<PhaseMap::WayOut> PhaseMap::ways_out(std::size_t index) const {
         QString words = text_of(program, way.range).section(" then:", 0, 0);
         words.remove(QRegularExpression("^(go \\w+|end|fail)\\s*"));
         if (way.fails) words.prepend(tr("fails "));
-        out.push_back({way.to < 0 ? machine.phases.size() : static_cast<std::size_t>(way.to), words});
+        out.push_back({way.to < 0 ? machine.phases.size() : static_cast<std::size_t>(way.to), words,
+                       static_cast<std::int32_t>(&way - phase.ways.data())});
     }
-    if (phase.duration && !timed_way) out.push_back({index + 1, tr("when its time is up")});
+    if (phase.duration && !timed_way) out.push_back({index + 1, tr("when its time is up"), -1});
     return out;
 }
 
@@ -74,6 +83,12 @@ QRectF PhaseMap::box_of(std::size_t phase) const {
     for (std::size_t i = 0; i < phase; ++i)
         y += std::max(box_height, line_height * static_cast<double>(ways_out(i).size())) + gap;
     return {left, y, box_width, box_height};
+}
+
+QRectF PhaseMap::way_row(std::size_t phase, std::size_t row) const {
+    const QRectF box = box_of(phase);
+    return {box.right() + 12, box.top() + line_height * static_cast<double>(row), width() - box.right() - 18,
+            line_height};
 }
 
 QSize PhaseMap::sizeHint() const {
@@ -148,8 +163,7 @@ void PhaseMap::paintEvent(QPaintEvent*) {
     const auto& moves = session_.program()->moves;
     const auto order = static_cast<int>(std::find(moves.begin(), moves.end(), machine_) - moves.begin());
     for (std::size_t i = 0; i < end; ++i) {
-        const QRectF box = box_of(i);
-        double y = box.top() - 1;
+        std::size_t row = 0;
         std::set<std::size_t> counted;  // the trace knows the pair of phases; the first way between them tells it
         for (const WayOut& way : ways_out(i)) {
             const int times = counted.insert(way.to).second ? counts.ways[i][way.to] : 0;
@@ -159,9 +173,8 @@ void PhaseMap::paintEvent(QPaintEvent*) {
             p.setPen(times > 0 ? palette::ink : palette::quiet);
             QString words = tr("to %1 %2").arg(target, way.words);
             if (times > 0) words.prepend(tr("%1×  ").arg(times));
-            const QRectF room(box.right() + 12, y, width() - box.right() - 18, line_height);
+            const QRectF room = way_row(i, row++);
             p.drawText(room, Qt::AlignVCenter, QFontMetricsF(p.font()).elidedText(words, Qt::ElideRight, room.width()));
-            y += line_height;
         }
     }
     for (std::size_t i = 0; i <= end; ++i) {
@@ -180,14 +193,10 @@ void PhaseMap::paintEvent(QPaintEvent*) {
         const QString count = is_end || counts.entered[i] == 0 ? QString() : tr("  %1×").arg(counts.entered[i]);
         p.drawText(box, Qt::AlignCenter, name + count);
     }
-}
-
-void PhaseMap::mousePressEvent(QMouseEvent* event) {
-    const Machine* machine = shown();
-    if (machine == nullptr) return;
-    for (std::size_t i = 0; i < machine->phases.size(); ++i)
-        if (box_of(i).contains(event->position()))
-            emit place_wanted(machine->phases[i].range.file, machine->phases[i].range.begin);
+    if (pulled_from_) {
+        p.setPen(QPen(palette::now, 1.5, Qt::DashLine));
+        p.drawLine(box_of(*pulled_from_).center(), pulled_to_);
+    }
 }
 
 }  // namespace leap::studio

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QLineEdit>
 #include <QWidget>
+#include <functional>
 
 #include "studio/session/session.hpp"
 
@@ -10,6 +12,9 @@ namespace leap::studio {
 /// The phases of one move, drawn from its text: phases below each other in the order of the text, their ways out in
 /// words beside them, with arcs to where they lead and how often the tape in view took them. The phase at the cursor is
 /// lit; phases that the tape never reached are grey.
+///
+/// It is written on as well: a double click renames a phase or rewords a way, a drag from phase to phase makes a new
+/// way, the right button's list has the rest. All of it changes the move's text.
 class PhaseMap : public QWidget {
     Q_OBJECT
 
@@ -26,6 +31,18 @@ class PhaseMap : public QWidget {
     Taken taken() const;
     QSize sizeHint() const override;
 
+    /// The place of a phase's box and of a way's words; the box behind the last phase is the end.
+    QRectF box_of(std::size_t phase) const;
+    QRectF way_row(std::size_t phase, std::size_t row) const;
+    /// The line that a name or a way is typed into; hidden while nothing is.
+    QLineEdit* entry() { return entry_; }
+    // What the right button's list does (phase_map_edit.cpp).
+    void rename_phase(std::size_t phase);
+    void add_phase(std::size_t behind);
+    void remove_phase(std::size_t phase);
+    void add_way(std::size_t from, std::size_t to);
+    void reword_way(std::size_t phase, std::size_t row);
+
   signals:
     /// A phase was clicked: where it stands in its file.
     void place_wanted(std::uint32_t file, std::uint32_t begin);
@@ -33,19 +50,41 @@ class PhaseMap : public QWidget {
   protected:
     void paintEvent(QPaintEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
 
   private:
     const Machine* shown() const;
-    QRectF box_of(std::size_t phase) const;
     struct WayOut {
         std::size_t to = 0;
         QString words;
+        std::int32_t way = -1;  ///< in the phase's ways; -1: only its time's end
     };
     std::vector<WayOut> ways_out(std::size_t index) const;
     void paint_arc(QPainter& p, std::size_t from, std::size_t to, bool went) const;
 
     Session& session_;
+    // phase_map_edit.cpp
+    using Taker = std::function<QString(const QString&)>;
+    std::optional<std::size_t> box_under(QPointF place) const;  ///< the count of phases for the end
+    struct Row {
+        std::size_t phase, row;
+    };
+    std::optional<Row> row_under(QPointF place) const;
+    bool may_edit();
+    /// Opens the entry; what is typed goes to the taker, whose answer is why not.
+    void ask(QRectF where, const QString& text, Taker take);
+    void take_entry();
+    template <class Files>
+    QString take_files(const Files& files, const QString& what);
+
     std::int32_t machine_ = -1;
+    QLineEdit* entry_;
+    Taker taker_;
+    std::optional<std::size_t> pulled_from_;  ///< a way being drawn
+    QPointF pulled_to_;
 };
 
 }  // namespace leap::studio

@@ -2,12 +2,14 @@
 #include "studio/script_desk/script_desk.hpp"
 
 #include <QInputDialog>
+#include <QLabel>
 #include <QMenu>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QSplitter>
 #include <QVBoxLayout>
 
+#include "core/script/rename.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 
@@ -22,14 +24,29 @@ ScriptDesk::ScriptDesk(Session& session, QWidget* parent) : QWidget(parent), ses
     scroll->setWidget(map_);
     auto* across = new QSplitter(Qt::Horizontal);
     across->addWidget(make_files());
-    across->addWidget(editor_);
+    auto* writing = new QWidget;
+    auto* page = new QVBoxLayout(writing);
+    page->setContentsMargins(0, 0, 0, 0);
+    page->setSpacing(0);
+    page->addWidget(editor_, 1);
+    auto* hint =
+        new QLabel(tr("Ctrl+drag turns a number · F2 renames · F12 goes to where a name is declared · the map: "
+                      "drag from phase to phase, double-click, right-click"));
+    hint->setFont(palette::text_font(8.5));
+    hint->setStyleSheet(QString("color: %1; padding: 4px 10px").arg(palette::quiet.name()));
+    hint->setWordWrap(true);
+    page->addWidget(hint);
+    across->addWidget(writing);
     proof_ = new ProofStrip(session_);
     auto* beside = new QSplitter(Qt::Vertical);
     beside->addWidget(scroll);
+    curve_ = new CurveView(session_);
+    curve_->hide();
+    beside->addWidget(curve_);
     beside->addWidget(proof_);
     beside->setStretchFactor(0, 1);
     beside->setHandleWidth(3);
-    beside->setSizes({560, 200});
+    beside->setSizes({400, 200, 200});
     across->addWidget(beside);
     across->setSizes({170, 720, 390});
     across->setStretchFactor(1, 1);
@@ -46,6 +63,7 @@ ScriptDesk::ScriptDesk(Session& session, QWidget* parent) : QWidget(parent), ses
         if (!show_definition(word.toStdString()))
             emit session_.message(tr("Nothing of this project is called %1").arg(word));
     });
+    connect(editor_, &ScriptEditor::rename_wanted, this, &ScriptDesk::ask_for_name);
     connect(map_, &PhaseMap::place_wanted, this, [this](std::uint32_t file, std::uint32_t begin) {
         open_range({file, begin, begin});
     });
@@ -144,10 +162,11 @@ void ScriptDesk::show_file(const std::string& path) {
     follow_caret();
 }
 
-/// The move whose text the caret stands in is drawn.
+/// The move whose text the caret stands in is drawn, and the curve that it stands in or on.
 void ScriptDesk::follow_caret() {
     const auto& program = session_.program();
     if (!program) return;
+    follow_curve();
     const std::uint32_t at = editor_->caret();
     for (std::size_t i = 0; i < program->machines.size(); ++i) {
         const Machine& machine = program->machines[i];
@@ -155,6 +174,58 @@ void ScriptDesk::follow_caret() {
                           at <= machine.range.end;
         if (here && machine.kind == MachineKind::move) return follow(static_cast<std::int32_t>(i));
     }
+}
+
+std::optional<SourceRange> ScriptDesk::declared_at_caret() const {
+    const auto& program = session_.program();
+    if (!program) return std::nullopt;
+    for (std::size_t i = 0; i < program->files.size(); ++i)
+        if (program->files[i].path == editor_->path())
+            return declaration_at(*program, static_cast<std::uint32_t>(i), editor_->caret());
+    return std::nullopt;
+}
+
+void ScriptDesk::follow_curve() {
+    const Program& program = *session_.program();
+    const auto declared = declared_at_caret();
+    const std::uint32_t at = editor_->caret();
+    std::string name;
+    for (const CurveInfo& curve : program.curves) {
+        const bool inside =
+            program.files[curve.range.file].path == editor_->path() && curve.range.begin <= at && at <= curve.range.end;
+        const bool meant = declared && declared->file == curve.range.file && declared->begin == curve.range.begin;
+        if (inside || meant) name = curve.name;
+    }
+    curve_->show_curve(name);
+    curve_->setVisible(!name.empty());
+}
+
+void ScriptDesk::ask_for_name() {
+    editor_->commit();
+    const auto declared = declared_at_caret();
+    if (!declared) {
+        emit session_.message(tr("Nothing that can be renamed stands at the caret"));
+        return;
+    }
+    const std::string& text = session_.program()->files[declared->file].text;
+    const QString before = to_qt(text.substr(declared->begin, declared->end - declared->begin));
+    bool given = false;
+    const QString name = QInputDialog::getText(this, tr("Rename"), tr("The new name of %1, everywhere:").arg(before),
+                                               QLineEdit::Normal, before, &given);
+    if (!given || name == before) return;
+    const QString problem = rename_at_caret(name.trimmed().toStdString());
+    if (!problem.isEmpty()) emit session_.message(problem);
+}
+
+QString ScriptDesk::rename_at_caret(const std::string& name) {
+    editor_->commit();
+    if (!session_.program_is_current()) return tr("The script has an error; mend it first, then rename");
+    const auto declared = declared_at_caret();
+    if (!declared) return tr("Nothing that can be renamed stands at the caret");
+    const auto files = renamed(*session_.program(), *declared, name);
+    if (!files) return to_qt(files.error());
+    session_.edit_files(*files, tr("Rename to %1").arg(to_qt(name)));
+    return {};
 }
 
 void ScriptDesk::open_range(SourceRange range) {

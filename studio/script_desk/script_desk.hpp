@@ -4,6 +4,7 @@
 #include <QListWidget>
 #include <QWidget>
 
+#include "studio/script_desk/curve_view.hpp"
 #include "studio/script_desk/phase_map.hpp"
 #include "studio/script_desk/proof_strip.hpp"
 #include "studio/script_desk/script_editor.hpp"
@@ -21,6 +22,7 @@ class ScriptDesk : public QWidget {
     ScriptEditor* editor() { return editor_; }
     PhaseMap* map() { return map_; }
     ProofStrip* proof() { return proof_; }
+    CurveView* curve() { return curve_; }
     /// Shows a move on the map and in the proof.
     void follow(std::int32_t machine);
     void show_file(const std::string& path);
@@ -28,6 +30,8 @@ class ScriptDesk : public QWidget {
     void show_machine(std::int32_t machine);
     /// Opens where a name is declared; false when nothing of the project is called so.
     bool show_definition(const std::string& word);
+    /// Gives what is called by the name under the caret another name, everywhere. Returns why not.
+    QString rename_at_caret(const std::string& name);
     /// Puts a starting text into a file of its own and takes that into the project, as one undo step. Returns why not.
     QString start_new(const StartingText& start, const std::string& name, const std::string& button);
     /// Files that were typed in are laid out before they are saved, where they have no errors.
@@ -38,6 +42,9 @@ class ScriptDesk : public QWidget {
     void follow_caret();
     void open_range(SourceRange range);
     QWidget* make_files();
+    void follow_curve();
+    void ask_for_name();
+    std::optional<SourceRange> declared_at_caret() const;
     void ask_for_new(const StartingText& start);
 
     Session& session_;
@@ -45,6 +52,7 @@ class ScriptDesk : public QWidget {
     ScriptEditor* editor_;
     PhaseMap* map_;
     ProofStrip* proof_;
+    CurveView* curve_;
 };
 
 }  // namespace leap::studio

@@ -8,6 +8,7 @@
 #include <QToolTip>
 
 #include "core/script/format.hpp"
+#include "studio/script_desk/number_drag.hpp"
 #include "studio/script_desk/word_help.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
@@ -59,11 +60,14 @@ ScriptEditor::ScriptEditor(Session& session, QWidget* parent) : QsciScintilla(pa
     connect(this, &QsciScintilla::textChanged, this, [this] {
         if (!taking_ && !path_.empty()) rest_.start();
     });
-    connect(this, &QsciScintilla::cursorPositionChanged, this, &ScriptEditor::caret_moved);
+    connect(this, &QsciScintilla::cursorPositionChanged, this, [this] {
+        if (!taking_) emit caret_moved();
+    });
     connect(&session_, &Session::texts_changed, this, &ScriptEditor::take_text);
     connect(&session_, &Session::diagnostics_changed, this, &ScriptEditor::show_diagnostics);
     connect(&session_, &Session::program_changed, this, &ScriptEditor::take_program);
     take_program();
+    new NumberDrag(session_, *this);
 }
 
 void ScriptEditor::show_file(const std::string& path) {
@@ -187,6 +191,11 @@ std::string ScriptEditor::word_at(long position) const {
     return whole.substr(static_cast<std::size_t>(begin), static_cast<std::size_t>(end - begin));
 }
 
+long ScriptEditor::position_at(QPoint point) const {
+    return SendScintilla(SCI_POSITIONFROMPOINTCLOSE, static_cast<unsigned long>(point.x()),
+                         static_cast<long>(point.y()));
+}
+
 std::string ScriptEditor::word_at_caret() const {
     return word_at(SendScintilla(SCI_GETCURRENTPOS));
 }
@@ -206,9 +215,7 @@ void ScriptEditor::lay_out() {
 bool ScriptEditor::event(QEvent* event) {
     if (event->type() == QEvent::ToolTip) {
         auto* help = static_cast<QHelpEvent*>(event);
-        const QPoint at = viewport()->mapFrom(this, help->pos());
-        const long position =
-            SendScintilla(SCI_POSITIONFROMPOINTCLOSE, static_cast<unsigned long>(at.x()), static_cast<long>(at.y()));
+        const long position = position_at(viewport()->mapFrom(this, help->pos()));
         QToolTip::showText(help->globalPos(),
                            position < 0 ? QString() : word_help(word_at(position), session_.program().get()), this);
         return true;
@@ -230,7 +237,17 @@ void ScriptEditor::keyPressEvent(QKeyEvent* event) {
         emit definition_wanted(to_qt(word_at_caret()));
         return;
     }
+    if (event->key() == Qt::Key_F2) {
+        emit rename_wanted();
+        return;
+    }
     QsciScintilla::keyPressEvent(event);
+}
+
+/// What is typed counts as soon as something else is turned to.
+void ScriptEditor::focusOutEvent(QFocusEvent* event) {
+    QsciScintilla::focusOutEvent(event);
+    commit();
 }
 
 }  // namespace leap::studio

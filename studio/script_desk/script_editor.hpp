@@ -26,6 +26,8 @@ class ScriptEditor : public QsciScintilla {
     void go_to(std::uint32_t begin, std::uint32_t end);
     std::uint32_t caret() const;
     std::string word_at_caret() const;
+    /// The byte at a point of the viewport; -1 beside the text.
+    long position_at(QPoint point) const;
     /// Lays the text out, when it can be read.
     void lay_out();
     QStringList annotations_shown() const;
@@ -33,10 +35,12 @@ class ScriptEditor : public QsciScintilla {
   signals:
     void caret_moved();
     void definition_wanted(const QString& word);
+    void rename_wanted();
 
   protected:
     bool event(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    void focusOutEvent(QFocusEvent* event) override;
 
   private:
     void take_text();

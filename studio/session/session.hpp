@@ -50,8 +50,11 @@ class Session : public QObject {
     const std::vector<SourceFile>& source_files() const { return source_files_; }
     bool program_is_current() const { return !has_errors(diagnostics_); }
     const std::string* text(const std::string& path) const { return texts_.find(path); }
-    /// Replaces a file's text; `what` names the undo step.
-    void edit_text(const std::string& path, const std::string& text, const QString& what);
+    /// Replaces a file's text; `what` names the undo step. Edits of the same gesture are one step.
+    void edit_text(const std::string& path, const std::string& text, const QString& what, int gesture = -1);
+    int new_gesture() { return ++gestures_; }
+    /// Takes edited files, as one step.
+    void edit_files(const std::vector<SourceFile>& files, const QString& what);
     QUndoStack& undo_stack() { return undo_; }
     bool modified() const { return !texts_.modified_files().empty() || tape_unsaved_; }
     std::vector<std::string> modified_files() const { return texts_.modified_files(); }
@@ -184,6 +187,7 @@ class Session : public QObject {
     Ingredients live_ingredients_;
     Side playing_side_ = Side::now;
     double cursor_ = 0.0;
+    int gestures_ = 0;
     std::optional<Recovery> recovered_;
 };
 

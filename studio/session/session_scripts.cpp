@@ -9,26 +9,42 @@ namespace leap::studio {
 /// One change of a script's text.
 class TextEditStep : public QUndoCommand {
   public:
-    TextEditStep(Session& session, std::string path, std::string before, std::string after, const QString& what)
+    TextEditStep(Session& session, std::string path, std::string before, std::string after, const QString& what,
+                 int gesture)
         : QUndoCommand(what),
           session_(session),
           path_(std::move(path)),
           before_(std::move(before)),
-          after_(std::move(after)) {}
+          after_(std::move(after)),
+          gesture_(gesture) {}
     void undo() override { session_.set_text(path_, before_); }
     void redo() override { session_.set_text(path_, after_); }
+    int id() const override { return gesture_; }
+    bool mergeWith(const QUndoCommand* next) override {
+        const auto* more = static_cast<const TextEditStep*>(next);
+        if (more->path_ != path_) return false;
+        after_ = more->after_;
+        return true;
+    }
 
   private:
     Session& session_;
     std::string path_;
     std::string before_;
     std::string after_;
+    int gesture_;
 };
 
-void Session::edit_text(const std::string& path, const std::string& text, const QString& what) {
+void Session::edit_text(const std::string& path, const std::string& text, const QString& what, int gesture) {
     const std::string* before = texts_.find(path);
     if (before != nullptr && *before == text) return;
-    undo_.push(new TextEditStep(*this, path, before == nullptr ? std::string() : *before, text, what));
+    undo_.push(new TextEditStep(*this, path, before == nullptr ? std::string() : *before, text, what, gesture));
+}
+
+void Session::edit_files(const std::vector<SourceFile>& files, const QString& what) {
+    undo_.beginMacro(what);
+    for (const SourceFile& file : files) edit_text(file.path, file.text, what);
+    undo_.endMacro();
 }
 
 void Session::set_text(const std::string& path, const std::string& text) {

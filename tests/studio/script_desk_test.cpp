@@ -3,6 +3,8 @@
 
 #include <gtest/gtest.h>
 
+#include <QApplication>
+#include <QMouseEvent>
 #include <QTest>
 
 #include "core/script/compile.hpp"
@@ -128,6 +130,163 @@ TEST(ScriptDesk, SavingLaysOutWhatWasTyped) {
     QTest::keyClick(writing.window.get(), Qt::Key_S, Qt::ControlModifier);
     EXPECT_NE(writing.file_text("moves/hop.leap").find("\n  phase drop {"), std::string::npos);
     EXPECT_TRUE(writing.session->modified_files().empty());
+}
+
+TEST(ScriptDesk, RenamesWhatStandsAtTheCaretEverywhereAsOneStep) {
+    Writing writing;
+    const std::string tune = writing.file_text("wick.leap");
+    writing.caret_behind("dial time_to");
+    EXPECT_TRUE(writing.script->rename_at_caret("rise_time").isEmpty());
+    EXPECT_TRUE(writing.editor->text().contains("dial rise_time"));
+    EXPECT_FALSE(writing.editor->text().contains("dial time_to_top"));
+    EXPECT_TRUE(writing.session->program()->find_dial("hop.rise_time").has_value());
+    EXPECT_FALSE(writing.script->rename_at_caret("speed").isEmpty()) << "a sense";
+    QTest::keyClick(writing.window.get(), Qt::Key_Z, Qt::ControlModifier);
+    EXPECT_TRUE(writing.session->program()->find_dial("hop.time_to_top").has_value());
+    writing.caret_behind("# ");
+    EXPECT_FALSE(writing.script->rename_at_caret("anything").isEmpty()) << "nothing is named there";
+}
+
+/// Drags with the left button in a widget.
+void drag(QWidget* widget, QPoint from, QPoint to, Qt::KeyboardModifiers held = Qt::NoModifier) {
+    QTest::mousePress(widget, Qt::LeftButton, held, from);
+    for (int i = 1; i <= 4; ++i) {
+        const QPointF at = from + QPointF(to - from) * i / 4.0;
+        QMouseEvent move(QEvent::MouseMove, at, widget->mapToGlobal(at), Qt::NoButton, Qt::LeftButton, held);
+        QApplication::sendEvent(widget, &move);
+    }
+    QTest::mouseRelease(widget, Qt::LeftButton, held, to);
+}
+
+TEST(ScriptDesk, ANumberIsTurnedInTheTextByDraggingItWithCtrl) {
+    Writing writing;
+    const QString before = writing.editor->text();
+    const auto at = static_cast<unsigned long>(before.toStdString().find("2.1 m") + 1);
+    const auto point = [&](unsigned int message) {
+        return static_cast<int>(writing.editor->SendScintilla(message, 0UL, static_cast<long>(at)));
+    };
+    const QPoint place(point(QsciScintilla::SCI_POINTXFROMPOSITION), point(QsciScintilla::SCI_POINTYFROMPOSITION) + 8);
+    drag(writing.editor->viewport(), place, place + QPoint(40, 0), Qt::ControlModifier);
+    EXPECT_NEAR(writing.value("hop.rise"), 2.1 + 0.1 * 5.5, 0.006) << "a tenth of its range";
+    EXPECT_TRUE(writing.editor->text().contains("dial rise        = 2.65 m")) << writing.editor->text().toStdString();
+    drag(writing.editor->viewport(), place, place + QPoint(-4000, 0), Qt::ControlModifier);
+    EXPECT_NEAR(writing.value("hop.rise"), 0.5, 1e-9) << "no further than its range";
+    QTest::keyClick(writing.window.get(), Qt::Key_Z, Qt::ControlModifier);
+    QTest::keyClick(writing.window.get(), Qt::Key_Z, Qt::ControlModifier);
+    EXPECT_EQ(writing.editor->text(), before) << "one step each";
+    drag(writing.editor->viewport(), place, place + QPoint(40, 0));
+    EXPECT_EQ(writing.editor->text(), before) << "without Ctrl it selects";
+}
+
+TEST(CurveView, ShowsTheCurveAtTheCaretAndWritesItsPointsBack) {
+    Writing writing;
+    EXPECT_FALSE(writing.script->curve()->isVisible());
+    writing.script->show_file("moves/dash.leap");
+    writing.caret_behind("shaped burst_sh");
+    writing.settle();
+    CurveView* view = writing.script->curve();
+    ASSERT_TRUE(view->isVisible());
+    EXPECT_EQ(view->curve_name(), "burst_shape");
+    const std::uint64_t before = trace_hash(writing.session->now_run()->trace);
+    const QString text = writing.editor->text();
+    const QPoint middle = view->place_of({0.6, 1.0}).toPoint();
+    drag(view, middle, view->place_of({0.4, 0.5}).toPoint());
+    writing.settle();
+    const auto shape = [&] {
+        for (const CurveInfo& curve : writing.session->program()->curves)
+            if (curve.name == "burst_shape") return curve.points;
+        return std::vector<syntax::CurvePoint>{};
+    };
+    const auto points = shape();
+    ASSERT_EQ(points.size(), 3U);
+    EXPECT_NEAR(points[1].x, 0.4, 0.02);
+    EXPECT_NEAR(points[1].y, 0.5, 0.02);
+    EXPECT_NE(trace_hash(writing.session->now_run()->trace), before) << "the run follows";
+    QTest::mouseDClick(view, Qt::LeftButton, {}, view->place_of({0.8, 0.9}).toPoint());
+    EXPECT_EQ(shape().size(), 4U);
+    QTest::keyClick(view, Qt::Key_Delete);
+    EXPECT_EQ(shape().size(), 3U) << "the one just added";
+    QTest::mouseClick(view, Qt::RightButton, {}, view->place_of(points[1]).toPoint());
+    EXPECT_EQ(shape().size(), 2U);
+    QTest::mouseClick(view, Qt::RightButton, {}, view->place_of({0, 1}).toPoint());
+    EXPECT_EQ(shape().size(), 2U) << "a curve needs two";
+    for (int i = 0; i < 4; ++i) QTest::keyClick(writing.window.get(), Qt::Key_Z, Qt::ControlModifier);
+    EXPECT_EQ(writing.editor->text(), text);
+    writing.caret_behind("move da");
+    writing.settle();
+    EXPECT_FALSE(view->isVisible());
+}
+
+struct Mapping : Writing {
+    PhaseMap* map = script->map();
+    const Machine& hop() const {
+        const Program& program = *session->program();
+        return program.machines[static_cast<std::size_t>(program.find_machine("hop").value())];
+    }
+    void enter(const char* words) {
+        map->entry()->selectAll();
+        QTest::keyClicks(map->entry(), words);
+        QTest::keyClick(map->entry(), Qt::Key_Return);
+        settle();
+    }
+};
+
+TEST(PhaseMap, ADoubleClickRenamesAPhaseInTheText) {
+    Mapping mapping;
+    QTest::mouseDClick(mapping.map, Qt::LeftButton, {}, mapping.map->box_of(2).center().toPoint());
+    ASSERT_TRUE(mapping.map->entry()->isVisible());
+    EXPECT_EQ(mapping.map->entry()->text(), "drop");
+    mapping.enter("sink");
+    EXPECT_FALSE(mapping.map->entry()->isVisible());
+    EXPECT_TRUE(mapping.editor->text().contains("phase sink"));
+    EXPECT_TRUE(mapping.editor->text().contains("go sink"));
+    QTest::mouseDClick(mapping.map, Qt::LeftButton, {}, mapping.map->box_of(2).center().toPoint());
+    mapping.enter("rise_up");
+    EXPECT_TRUE(mapping.map->entry()->isVisible()) << "the name is taken: it stays to be mended";
+    EXPECT_EQ(mapping.hop().phases[2].name, "sink");
+}
+
+TEST(PhaseMap, ADragFromPhaseToPhaseMakesAWay) {
+    Mapping mapping;
+    const std::size_t before = mapping.hop().phases[2].ways.size();
+    drag(mapping.map, mapping.map->box_of(2).center().toPoint(), mapping.map->box_of(0).center().toPoint());
+    ASSERT_TRUE(mapping.map->entry()->isVisible());
+    EXPECT_EQ(mapping.map->entry()->text(), "go rise_up when grounded");
+    mapping.enter("go rise_up when pressed(jump) and feet > 90 m");
+    ASSERT_EQ(mapping.hop().phases[2].ways.size(), before + 1);
+    EXPECT_TRUE(mapping.editor->text().contains("go rise_up when pressed(jump) and feet > 90 m"));
+    const QPoint row = mapping.map->way_row(2, before).center().toPoint();
+    QTest::mouseDClick(mapping.map, Qt::LeftButton, {}, row);
+    mapping.enter("fail after 9 s");
+    EXPECT_TRUE(mapping.hop().phases[2].ways.back().fails);
+    QTest::mouseDClick(mapping.map, Qt::LeftButton, {}, row);
+    mapping.enter("nonsense");
+    EXPECT_TRUE(mapping.map->entry()->isVisible()) << "no way: it stays to be mended";
+    mapping.enter("end after 8 s");
+    EXPECT_FALSE(mapping.hop().phases[2].ways.back().fails);
+}
+
+TEST(PhaseMap, PhasesAreAddedAndRemovedAndUndone) {
+    Mapping mapping;
+    const QString text = mapping.editor->text();
+    mapping.map->add_phase(0);
+    mapping.enter("linger");
+    ASSERT_EQ(mapping.hop().phases.size(), 4U);
+    EXPECT_EQ(mapping.hop().phases[1].name, "linger");
+    mapping.map->remove_phase(1);
+    EXPECT_EQ(mapping.hop().phases.size(), 3U);
+    EXPECT_EQ(mapping.editor->text(), text);
+    mapping.editor->setText(QString(text).replace("gravity pull\n", "gravity pul\n"));
+    mapping.editor->commit();
+    mapping.map->add_phase(0);
+    EXPECT_FALSE(mapping.map->entry()->isVisible()) << "not while the text has an error";
+}
+
+TEST(PhaseMap, AClickGoesToThePhasesText) {
+    Mapping mapping;
+    QTest::mouseClick(mapping.map, Qt::LeftButton, {}, mapping.map->box_of(2).center().toPoint());
+    const std::string text = mapping.editor->text().toStdString();
+    EXPECT_EQ(mapping.editor->caret(), text.find("phase drop"));
 }
 
 TEST(StartingTexts, EachCompilesUnderANewNameWithoutAWarning) {
