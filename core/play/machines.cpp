@@ -148,9 +148,9 @@ class Instant {
         if (!time_up) return false;
         const std::int32_t next = running(index).phase + 1;
         if (static_cast<std::size_t>(next) < machine(index).phases.size()) {
-            enter(index, next);
+            enter(index, next, PhaseSpan::time_up);
         } else {
-            end(index, EventKind::ended, -1);
+            end(index, EventKind::ended, -1, PhaseSpan::time_up);
         }
         return true;
     }
@@ -160,16 +160,17 @@ class Instant {
 
     void follow(std::int32_t index, const Way& way) {
         if (way.takes_press >= 0) state_.buttons[static_cast<std::size_t>(way.takes_press)].pending = false;
+        const auto taken = static_cast<std::int32_t>(&way - phase_of(index).ways.data());
         acts(way.acts);
         if (way.to >= 0) {
-            enter(index, way.to);
+            enter(index, way.to, taken);
         } else {
-            end(index, way.fails ? EventKind::failed : EventKind::ended, -1);
+            end(index, way.fails ? EventKind::failed : EventKind::ended, -1, taken);
         }
     }
 
-    void enter(std::int32_t index, std::int32_t phase) {
-        leave_phase(index);
+    void enter(std::int32_t index, std::int32_t phase, std::int32_t left_by = PhaseSpan::cut) {
+        leave_phase(index, left_by);
         MachineState& own = running(index);
         const bool opens = own.phase < 0;
         own.phase = phase;
@@ -195,7 +196,7 @@ class Instant {
         }
     }
 
-    void leave_phase(std::int32_t index) {
+    void leave_phase(std::int32_t index, std::int32_t left_by = PhaseSpan::cut) {
         if (running(index).phase < 0) return;
         for (const Block& block : phase_of(index).blocks)
             if (block.trigger == syntax::Trigger::finish) acts(block.acts);
@@ -203,12 +204,13 @@ class Instant {
         for (auto span = trace_->spans.rbegin(); span != trace_->spans.rend(); ++span) {
             if (span->machine != index || span->to >= 0.0) continue;
             span->to = state_.time;
+            span->left_by = left_by;
             break;
         }
     }
 
-    void end(std::int32_t index, EventKind kind, std::int32_t by) {
-        leave_phase(index);
+    void end(std::int32_t index, EventKind kind, std::int32_t by, std::int32_t left_by = PhaseSpan::cut) {
+        leave_phase(index, left_by);
         running(index).phase = -1;
         running(index).ended_at = state_.time;
         std::replace(state_.moves.begin(), state_.moves.end(), index, -1);

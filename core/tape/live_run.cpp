@@ -72,7 +72,10 @@ void LiveRun::restore(const State& state) {
     std::erase_if(trace_.events, [&](const TraceEvent& e) { return e.time >= time - rounding_s; });
     std::erase_if(trace_.spans, [&](const PhaseSpan& s) { return s.from >= time - rounding_s; });
     for (PhaseSpan& span : trace_.spans)
-        if (span.to >= time - rounding_s) span.to = -1.0;
+        if (span.to >= time - rounding_s) {
+            span.to = -1.0;
+            span.left_by = PhaseSpan::still_on;
+        }
     std::erase_if(trace_.snapshots, [&](const State& s) { return s.time >= time - rounding_s; });
     trace_.ticks = state.tick;
     ++generation_;

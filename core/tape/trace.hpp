@@ -68,6 +68,10 @@ struct PhaseSpan {
     double from = 0.0;
     double to = 0.0;
     bool opens = false;  ///< the move started with it
+    static constexpr std::int32_t still_on = -1;
+    static constexpr std::int32_t time_up = -2;
+    static constexpr std::int32_t cut = -3;
+    std::int32_t left_by = still_on;  ///< the way out it took, or one of the above
 
     friend bool operator==(const PhaseSpan&, const PhaseSpan&) = default;
 };

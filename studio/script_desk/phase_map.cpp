@@ -6,7 +6,6 @@
 #include <QPainterPath>
 #include <QRegularExpression>
 #include <algorithm>
-#include <set>
 
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
@@ -103,20 +102,16 @@ PhaseMap::Taken PhaseMap::taken() const {
     if (machine == nullptr) return out;
     const std::size_t count = machine->phases.size();
     out.entered.assign(count, 0);
-    out.ways.assign(count, std::vector<int>(count + 1, 0));
+    for (std::size_t i = 0; i < count; ++i) out.ways.emplace_back(ways_out(i).size(), 0);
     if (!session_.now_run()) return out;
-    const Trace& trace = session_.now_run()->trace;
-    const PhaseSpan* before = nullptr;
-    const auto went = [&](std::size_t to) {
-        if (before != nullptr) ++out.ways[static_cast<std::size_t>(before->phase)][to];
-    };
-    for (const PhaseSpan& span : trace.spans) {
-        if (span.machine != machine_ || static_cast<std::size_t>(span.phase) >= count) continue;
-        ++out.entered[static_cast<std::size_t>(span.phase)];
-        went(span.opens ? count : static_cast<std::size_t>(span.phase));
-        before = &span;
+    for (const PhaseSpan& span : session_.now_run()->trace.spans) {
+        const auto phase = static_cast<std::size_t>(span.phase);
+        if (span.machine != machine_ || phase >= count) continue;
+        ++out.entered[phase];
+        const auto ways = ways_out(phase);
+        for (std::size_t row = 0; row < ways.size(); ++row)
+            if (span.left_by == (ways[row].way < 0 ? PhaseSpan::time_up : ways[row].way)) ++out.ways[phase][row];
     }
-    if (before != nullptr && before->to < trace.length_s() - 1e-9) went(count);
     return out;
 }
 
@@ -164,10 +159,9 @@ void PhaseMap::paintEvent(QPaintEvent*) {
     const auto order = static_cast<int>(std::find(moves.begin(), moves.end(), machine_) - moves.begin());
     for (std::size_t i = 0; i < end; ++i) {
         std::size_t row = 0;
-        std::set<std::size_t> counted;  // the trace knows the pair of phases; the first way between them tells it
         for (const WayOut& way : ways_out(i)) {
-            const int times = counted.insert(way.to).second ? counts.ways[i][way.to] : 0;
-            if (way.to <= end) paint_arc(p, i, way.to, counts.ways[i][way.to] > 0);
+            const int times = row < counts.ways[i].size() ? counts.ways[i][row] : 0;
+            if (way.to <= end) paint_arc(p, i, way.to, times > 0);
             const QString target = way.to == end ? tr("end") : to_qt(machine->phases[way.to].name);
             p.setFont(palette::text_font(8.5, times > 0));
             p.setPen(times > 0 ? palette::ink : palette::quiet);

@@ -22,8 +22,8 @@ class PhaseMap : public QWidget {
     explicit PhaseMap(Session& session, QWidget* parent = nullptr);
     void show_machine(std::int32_t machine);
     std::int32_t machine() const { return machine_; }
-    /// How often the tape entered each phase, and went from one phase to another (the count of phases stands for the
-    /// end).
+    /// How often the tape entered each phase, and left it by each of its ways out, in the order of ways_out(); how
+    /// often it was cut or the run ended in it is not among them.
     struct Taken {
         std::vector<int> entered;
         std::vector<std::vector<int>> ways;

@@ -191,8 +191,9 @@ void ScriptDesk::follow_curve() {
     const std::uint32_t at = editor_->caret();
     std::string name;
     for (const CurveInfo& curve : program.curves) {
-        const bool inside =
-            program.files[curve.range.file].path == editor_->path() && curve.range.begin <= at && at <= curve.range.end;
+        const SourceFile& file = program.files[curve.range.file];
+        const std::uint32_t line = line_begin(file.text, line_column(file.text, curve.range.begin).line);
+        const bool inside = file.path == editor_->path() && line <= at && at <= curve.range.end;
         const bool meant = declared && declared->file == curve.range.file && declared->begin == curve.range.begin;
         if (inside || meant) name = curve.name;
     }

@@ -41,6 +41,7 @@ ScriptEditor::ScriptEditor(Session& session, QWidget* parent) : QsciScintilla(pa
     setMarginWidth(1, 0);
     setBraceMatching(SloppyBraceMatch);
     setMatchedBraceBackgroundColor(palette::hairline);
+    setMatchedBraceForegroundColor(palette::ink);
     setAnnotationDisplay(AnnotationIndented);
     setAccessibleName(tr("Script"));
     lexer_ = new ScriptLexer(this);

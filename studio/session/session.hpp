@@ -90,6 +90,8 @@ class Session : public QObject {
     std::shared_ptr<const Course> course() const { return course_; }
     /// The state of the run in view at a time: of the live run at its end while playing.
     State state_at(double time) const;
+    /// The state of the kept run at a time.
+    State kept_state_at(double time) const;
     /// What the run in view is made of.
     const Ingredients& run_ingredients() const { return playing() ? live_ingredients_ : now_run_->ingredients; }
     std::vector<MoveAnswer> explain_at(double time) const;
@@ -180,6 +182,8 @@ class Session : public QObject {
         State state;
     };
     mutable SeenState seen_;  ///< the state asked for last
+    mutable SeenState kept_seen_;
+    static const State& seen_state(SeenState& seen, const RunPointer& run, double time);
     ReplayWorker worker_;
     ReplayWorker kept_worker_;
     std::unique_ptr<LivePlayer> live_;

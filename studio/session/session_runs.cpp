@@ -52,11 +52,19 @@ void Session::take_now_run(const RunPointer& run) {
 State Session::state_at(double time) const {
     if (playing()) return live_view_.state;
     if (!now_run_ || now_run_->trace.rows.empty()) return {};
-    // The stage, the score and the sheet all ask for the cursor's instant.
-    if (seen_.run != now_run_ || seen_.time != time)
-        seen_ = {now_run_, time,
-                 leap::state_at(now_run_->ingredients.rehearsal(), now_run_->inputs, now_run_->trace, time)};
-    return seen_.state;
+    return seen_state(seen_, now_run_, time);
+}
+
+State Session::kept_state_at(double time) const {
+    if (!kept_run_ || kept_run_->trace.rows.empty()) return {};
+    return seen_state(kept_seen_, kept_run_, time);
+}
+
+/// The stage, the score and the sheet all ask for the cursor's instant.
+const State& Session::seen_state(SeenState& seen, const RunPointer& run, double time) {
+    if (seen.run != run || seen.time != time)
+        seen = {run, time, leap::state_at(run->ingredients.rehearsal(), run->inputs, run->trace, time)};
+    return seen.state;
 }
 
 std::vector<MoveAnswer> Session::explain_at(double time) const {

@@ -85,6 +85,10 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     layout->addWidget(section(tr("Readings"), sides));
     readings_ = new ReadingList;
     layout->addWidget(readings_);
+    accents_head_ = section(tr("Accents"), label(tr("press one to do without it"), 8.5, false, palette::quiet));
+    layout->addWidget(accents_head_);
+    accents_ = new AccentRow(session_);
+    layout->addWidget(accents_);
     place_ = label({}, 8.5, false, palette::quiet);
     layout->addWidget(section(tr("Script"), place_));
     excerpt_ = new ScriptExcerpt(session_);
@@ -179,6 +183,8 @@ void SheetView::rebuild() {
     if (!machine.base.empty()) words << tr("is %1").arg(to_qt(machine.base));
     subtitle_->setText(words.join(" · "));
     gates_->setVisible(machine.kind == MachineKind::move);
+    accents_->show_machine(machine_);
+    accents_head_->setVisible(!accents_->buttons().empty());
     excerpt_->show_machine(machine_);
     place_->setText(excerpt_->place());
 

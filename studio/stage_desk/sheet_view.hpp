@@ -6,6 +6,7 @@
 #include <QScrollArea>
 #include <QVBoxLayout>
 
+#include "studio/stage_desk/accent_row.hpp"
 #include "studio/stage_desk/dial_row.hpp"
 #include "studio/stage_desk/gate_list.hpp"
 #include "studio/stage_desk/reading_list.hpp"
@@ -27,6 +28,7 @@ class SheetView : public QScrollArea {
     /// Turns the dial that was touched last by steps.
     void nudge_selected(int steps);
     GateList* gates() const { return gates_; }
+    AccentRow* accents() const { return accents_; }
     ReadingList* readings() const { return readings_; }
     ScriptExcerpt* excerpt() const { return excerpt_; }
 
@@ -52,6 +54,8 @@ class SheetView : public QScrollArea {
     GateList* gates_;
     QWidget* gates_box_;
     ReadingList* readings_;
+    QWidget* accents_head_;
+    AccentRow* accents_;
     ScriptExcerpt* excerpt_;
     QLabel* place_;
 };

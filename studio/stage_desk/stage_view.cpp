@@ -163,6 +163,17 @@ StageRenderer::Figure StageView::figure_at(const Trace& trace, double time) cons
     return out;
 }
 
+/// What phases say about the figure itself.
+void StageView::dress(StageRenderer::Figure& figure, const Trace& trace, const State& state,
+                      const AccentView& accents) const {
+    figure.radius = state.radius;
+    figure.squash = accents.squash;
+    if (accents.frozen_since) figure.pose = figure_at(trace, *accents.frozen_since).pose;
+    for (const AccentView::Pose& pose : accents.poses)
+        if (const auto named = named_pose(pose.name)) figure.pose = blended(figure.pose, *named, pose.weight);
+    figure.pose.lean += accents.lean * 57.29577951308232;
+}
+
 /// What phases say beside the motion: poses, squash, the view's width, shake, bob and lean, lines.
 void StageView::apply_accents(const Trace& trace, StageRenderer::Frame& frame) {
     camera_.shake = Vec3{0.0};
@@ -174,15 +185,9 @@ void StageView::apply_accents(const Trace& trace, StageRenderer::Frame& frame) {
     const Ingredients& made = session_.run_ingredients();
     const Rehearsal rehearsal = made.rehearsal();
     const AccentView accents = accents_at({rehearsal, trace, state, session_.cursor()});
-    StageRenderer::Figure& figure = frame.now;
-    figure.radius = state.radius;
-    figure.squash = accents.squash;
-    if (accents.frozen_since) figure.pose = figure_at(trace, *accents.frozen_since).pose;
-    for (const AccentView::Pose& pose : accents.poses)
-        if (const auto named = named_pose(pose.name)) figure.pose = blended(figure.pose, *named, pose.weight);
-    figure.pose.lean += accents.lean * 57.29577951308232;
+    dress(frame.now, trace, state, accents);
     constexpr double hand_share = 0.72;
-    const Vec3 hand = figure.feet + world_up * (state.height * hand_share);
+    const Vec3 hand = frame.now.feet + world_up * (state.height * hand_share);
     for (const Vec3& to : accents.lines) frame.lines.push_back({hand, to});
     const Moment moment = rehearsal.moment(state);
     const auto& targets = made.course->plan.targets;
@@ -241,6 +246,14 @@ void StageView::place_shadow(StageRenderer::Figure& figure) const {
     figure.ground_normal = below->normal;
 }
 
+StageRenderer::Figure StageView::ghost_at(const RunResult& kept, double time) const {
+    StageRenderer::Figure out = figure_at(kept.trace, time);
+    const State state = session_.kept_state_at(time);
+    const Rehearsal rehearsal = kept.ingredients.rehearsal();
+    if (!state.machines.empty()) dress(out, kept.trace, state, accents_at({rehearsal, kept.trace, state, time}));
+    return out;
+}
+
 StageRenderer::Frame StageView::make_frame() {
     StageRenderer::Frame frame;
     frame.size = size() * devicePixelRatioF();
@@ -274,7 +287,7 @@ StageRenderer::Frame StageView::make_frame() {
                        !kept->ingredients.same_as(session_.now_run()->ingredients);
     // Through the eyes the ghost is only in the way while it stands where the figure does.
     constexpr double too_near_m = 1.5;
-    if (ghost) frame.kept = figure_at(kept->trace, std::min(session_.cursor(), kept->trace.length_s()));
+    if (ghost) frame.kept = ghost_at(*kept, std::min(session_.cursor(), kept->trace.length_s()));
     if (camera_.view == StageView3D::eyes && glm::length(frame.kept.feet - frame.now.feet) < too_near_m)
         frame.kept.shown = false;
     frame.camera = camera_;

@@ -5,6 +5,7 @@
 #include <QTimer>
 #include <QWidget>
 
+#include "core/play/accents.hpp"
 #include "studio/session/session.hpp"
 #include "studio/shared/play_input.hpp"
 #include "studio/stage_desk/stage_canvas.hpp"
@@ -76,6 +77,8 @@ class StageView : public QWidget {
     bool dragged_ = false;
     bool mouse_captured_ = false;
     void apply_accents(const Trace& trace, StageRenderer::Frame& frame);
+    void dress(StageRenderer::Figure& figure, const Trace& trace, const State& state, const AccentView& accents) const;
+    StageRenderer::Figure ghost_at(const RunResult& kept, double time) const;
     void free_the_view();
     double free_distance() const;
     bool calm_ = false;

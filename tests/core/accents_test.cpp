@@ -40,6 +40,21 @@ TEST(Accents, AViewWidthEasesInAndOutAgain) {
     EXPECT_FALSE(dash.at(1.25).view_width);
 }
 
+TEST(Accents, AKindLeftOutOfTheRunIsNotSeenAndTheMotionIsTheSame) {
+    Shown dash(
+        "move dash_on on dash { phase a for 0.5 s { drive forward at 9 m/s  accent zoom 90 deg  accent trail } }\n",
+        TapeMaker(2).hold("dash", 0.5, 0.1));
+    ASSERT_TRUE(dash.at(0.7).view_width);
+    const std::uint64_t before = trace_hash(dash.trace);
+    ASSERT_TRUE(leave_out(dash.scene.program, "dash_on.zoom", dash.scene.tuning));
+    EXPECT_FALSE(dash.at(0.7).view_width);
+    EXPECT_TRUE(dash.at(0.7).trail) << "the others stay";
+    EXPECT_EQ(trace_hash(dash.scene.run(dash.tape)), before);
+    EXPECT_FALSE(leave_out(dash.scene.program, "dash_on.shake", dash.scene.tuning)) << "it has none";
+    EXPECT_FALSE(leave_out(dash.scene.program, "dash_on.nonsense", dash.scene.tuning));
+    EXPECT_FALSE(leave_out(dash.scene.program, "nobody.zoom", dash.scene.tuning));
+}
+
 TEST(Accents, ShakingStopsWithItsPhase) {
     const Shown hit("move hit on dash { phase a for 0.4 s { accent shake 4 cm at 15 /s } }\n",
                     TapeMaker(2).hold("dash", 0.5, 0.1));
