@@ -121,7 +121,6 @@ void offer_phase(Earliest& out, const Moment& m, const Outlook& ahead, std::int3
         if (block.trigger == syntax::Trigger::at) out.timer(number(m, block.at) - elapsed);
 }
 
-/// A press that still waits: whatever may let a move answer it.
 /// A press that still waits, or a condition that starts by itself: whatever may let the move begin.
 void offer_starts(Earliest& out, const Moment& m, const Outlook& ahead, std::int32_t index) {
     const Machine& machine = m.program.machines[static_cast<std::size_t>(index)];

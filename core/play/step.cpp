@@ -203,11 +203,13 @@ MoveSet asked_for(const Rehearsal& r, const State& state, MoveSet among, ProbeMe
 
 /// As advance(), but ends at the instant at which a probe finds what starts a move: a lip is caught where it comes into
 /// reach, not at the next tick. Only in the air, where such moves are at home.
-void advance_to_finds(const Rehearsal& r, State& state, double longest, bool tick_begin, ProbeMemo& memo,
+void advance_to_finds(const Rehearsal& r, State& state, double longest, bool tick_begin, StepScratch& scratch,
                       Trace* trace) {
+    ProbeMemo& memo = scratch.memo;
     if (!r.program.starts_by_probe || state.body.grounded) return advance(r, state, longest, tick_begin, memo, trace);
     const MoveSet waiting = ~asked_for(r, state, ~MoveSet{0}, memo);
-    const State before = state;
+    State& before = scratch.before;
+    before = state;
     const std::size_t rows = trace != nullptr ? trace->rows.size() : 0;
     const std::size_t values = trace != nullptr ? trace->values.size() : 0;
     const std::size_t events = trace != nullptr ? trace->events.size() : 0;
@@ -276,11 +278,12 @@ State initial_state(const Program& program, const Tuning& tuning, const Course& 
     return state;
 }
 
-void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, Trace* trace) {
+void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, StepScratch& scratch, Trace* trace) {
     const double tick_end = static_cast<double>(state.tick + 1) / r.rate_hz;
     constexpr double rounding_s = 1e-12;
     state.body = free_body(r.course, shape_now(r, state), state.body);
-    ProbeMemo memo;
+    ProbeMemo& memo = scratch.memo;
+    memo.forget();
     std::size_t next = 0;
     bool tick_begin = true;
     for (int split = 0; state.time < tick_end - rounding_s; ++split) {
@@ -297,7 +300,7 @@ void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, 
             if (trace != nullptr) trace->events.push_back({state.time, EventKind::fault, state.body_move(), -1});
             break;
         }
-        advance_to_finds(r, state, until - state.time, tick_begin, memo, trace);
+        advance_to_finds(r, state, until - state.time, tick_begin, scratch, trace);
         if (std::abs(state.time - until) < rounding_s) state.time = until;
         tick_begin = false;
     }

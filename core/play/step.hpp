@@ -33,6 +33,12 @@ struct Rehearsal {
     }
 };
 
+/// Room that steps of one run reuse, so that a tick asks for no memory. Holds nothing from one tick to the next.
+struct StepScratch {
+    ProbeMemo memo;
+    State before;  ///< the stretch that may have to be taken anew
+};
+
 /// Advances the state by one tick. `inputs` are those with a time in [tick's begin, tick's end), in order. What happens
 /// is written to `trace` when one is given. Pure: no clock, no files, no globals.
 ///
@@ -44,7 +50,8 @@ struct Rehearsal {
 /// Steps 3 to 6 repeat until nothing changes; emitted events open another round from step 2. Splits: input edges,
 /// timers, crossings that a condition waits for, changes of the motion law (a speed reached, a limit met), landing,
 /// leaving the ground, bumps.
-void step(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, State& state, Trace* trace);
+void step(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, State& state, StepScratch& scratch,
+          Trace* trace);
 
 /// Writes the last row and closes the spans that are still open.
 void end_trace(const Rehearsal& rehearsal, const State& state, Trace& trace);

@@ -39,7 +39,7 @@ void LiveRun::advance_to(double time) {
             events_.push_back(event);
         }
         waiting_.erase(waiting_.begin(), waiting_.begin() + static_cast<std::ptrdiff_t>(taken));
-        step(rehearsal, inputs, state_, &trace_);
+        step(rehearsal, inputs, state_, scratch_, &trace_);
         trace_.ticks = state_.tick;
     }
 }

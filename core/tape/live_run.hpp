@@ -53,6 +53,7 @@ class LiveRun {
     Ingredients ingredients_;
     std::string start_place_;
     State state_;
+    StepScratch scratch_;
     Trace trace_;
     std::vector<TapeEvent> events_;
     std::vector<TapeEvent> waiting_;

@@ -82,10 +82,11 @@ void run_ticks(const Rehearsal& r, std::span<const InputEvent> inputs, std::int6
         std::lower_bound(inputs.begin(), inputs.end(), begin - 1e-12,
                          [](const InputEvent& event, double time) { return event.time < time; }) -
         inputs.begin());
+    StepScratch scratch;
     while (state.tick < end_tick) {
         if (trace != nullptr && state.tick % defaults::ticks_between_snapshots == 0) trace->snapshots.push_back(state);
         const auto now = inputs_of_tick(inputs, cursor, state.tick, r.rate_hz);
-        step(r, now, state, trace);
+        step(r, now, state, scratch, trace);
     }
 }
 

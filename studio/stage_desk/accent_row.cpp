@@ -21,7 +21,10 @@ void AccentRow::show_machine(std::int32_t machine) {
     for (const syntax::AccentKind kind : accent_kinds(shown))
         names.push_back(shown.name + "." + std::string(syntax::accent_word(kind)));
     if (names != names_) {
-        for (QPushButton* button : buttons_) button->deleteLater();
+        for (QPushButton* button : buttons_) {
+            button->hide();
+            button->deleteLater();
+        }
         buttons_.clear();
         for (const std::string& name : names) {
             auto* button = new QPushButton(to_qt(name).section('.', 1));
