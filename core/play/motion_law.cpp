@@ -150,6 +150,7 @@ void cling(const Moment& m, const Forces& f, State& state, Law& law) {
     v = direction_or_zero(v - normal * glm::dot(v, normal)) * speed;
     const Vec3 towards = direction_or_zero(wall.point - wall.from);
     const double gap = (wall.distance + state.radius) * std::abs(glm::dot(towards, normal)) - state.radius;
+    law.clings_at = speed;
     state.wall_normal = normal;
     state.body.velocity.x = v.x;
     state.body.velocity.y = v.y;

@@ -35,6 +35,7 @@ struct Law {
     bool driven = false;  ///< the flat velocity is given, not accelerated
     bool flying = false;  ///< straight to a point; nothing else counts
     Vec3 pull{0.0};       ///< part of the motion that closes a gap and is no speed of the body's own
+    double clings_at = 0.0;  ///< flat speed along a wall that is clung to; its bends take none of it
     bool curved = false;  ///< true course not known in closed form: short stretches
 };
 

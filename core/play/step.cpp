@@ -146,6 +146,15 @@ void correct_row(const Law& law, const MotionResult& moved, const State& state, 
     }
 }
 
+/// A wall of flat sides is met anew at each of its edges: that is a bend, not an obstacle, unless it is a sharp one.
+void keep_cling_speed(const Law& law, const MotionResult& moved, State& state) {
+    constexpr double sharpest_bend_cos = 0.5;
+    if (glm::dot(moved.wall_normal, state.wall_normal) < sharpest_bend_cos) return;
+    const Vec3 along = direction_or_zero(flat(state.body.velocity)) * law.clings_at;
+    state.body.velocity.x = along.x;
+    state.body.velocity.y = along.y;
+}
+
 /// From this instant to the next.
 void advance(const Rehearsal& r, State& state, double longest, bool tick_begin, ProbeMemo& memo, Trace* trace) {
     const Moment m = r.moment(state, &memo);
@@ -178,7 +187,11 @@ void advance(const Rehearsal& r, State& state, double longest, bool tick_begin, 
     state.body = moved.body;
     state.time += moved.seconds;
     if (law.driven && !law.flying) finish_drive(m, forces, law, moved.seconds, state);
-    if (!moved.bumped_wall) state.body.velocity -= law.pull;
+    if (!moved.bumped_wall) {
+        state.body.velocity -= law.pull;
+    } else if (law.clings_at > 0.0) {
+        keep_cling_speed(law, moved, state);
+    }
     if (trace != nullptr) correct_row(law, moved, state, trace->rows.back());
     take_contacts(moved, state, trace);
     memo.forget();

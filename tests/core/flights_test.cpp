@@ -95,9 +95,9 @@ TEST_P(Flights, ClingingStaysAttachedRoundAGentleBend) {
         const double gap = flat_length(position_at(trace, t) - flat(tank.center)) - 8.0 - 0.3;
         EXPECT_LT(gap, 0.15) << t;
     }
-    // The drum has flat sides: at their edges a little of the speed is lost.
+    // The drum has flat sides: their edges are bends, which take no speed.
     const double begin = flat_length(velocity_at(trace, runs[0].from + 1e-6));
-    EXPECT_GT(flat_length(velocity_at(trace, runs[0].to - 1e-6)), begin * 0.85);
+    EXPECT_GT(flat_length(velocity_at(trace, runs[0].to - 1e-6)), begin * 0.995);
     EXPECT_LE(flat_length(velocity_at(trace, runs[0].to - 1e-6)), begin + 1e-6);
 }
 
