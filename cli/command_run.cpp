@@ -64,7 +64,7 @@ Json json_of(const Trace& trace, const Program& program, const Tape& tape, doubl
     }
     out["events"] = Json::array();
     for (const TraceEvent& event : trace.events)
-        out["events"].push_back({{"t", event.time}, {"event", event_text(event, program)}});
+        out["events"].push_back({{"t", event.time}, {"event", event_text(event, program, trace)}});
     return out;
 }
 

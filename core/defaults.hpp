@@ -39,6 +39,14 @@ inline constexpr int ground_end_halvings = 14;
 /// The body may not leave this distance from the origin (m); beyond, doubles lose the millimetre.
 inline constexpr double farthest_place_m = 1e6;
 
+// --- Fixtures -------------------------------------------------------------------------------------------------------
+/// A body this near to a fixture (m) touches it. More than the space that is kept to solids; leave.
+inline constexpr double touch_gap_m = 0.02;
+/// A body this near to where a fixture rests or stands (m) is in its way. Touch if doors close too eagerly.
+inline constexpr double clear_gap_m = 0.15;
+/// Room (m) between what is teleported to and the body that comes out, so that it doesn't touch it.
+inline constexpr double exit_gap_m = 0.2;
+
 // --- Probes, ropes, flights -----------------------------------------------------------------------------------------
 /// Where the course of things inside a tick isn't known in closed form (ropes, walls that are clung to, forces that
 /// change with time) motion goes on in stretches of at most this (s), whatever the tick rate. Shorter is dearer.

@@ -68,7 +68,7 @@ void note_bump(MotionResult& out, const Vec3& normal, double closing_speed, std:
 }
 
 /// The body has come down on walkable ground: stands up flat on it when there is room.
-void land(const Course& course, const BodyShape& shape, const SweepHit& hit, MotionResult& out) {
+void land(const Surroundings& course, const BodyShape& shape, const SweepHit& hit, MotionResult& out) {
     BodyState& body = out.body;
     const Vec3 normal = is_walkable(shape, hit.face) ? hit.face : hit.normal;
     const double rest = standing_height(shape, body.position, hit.point, normal);
@@ -89,7 +89,7 @@ bool lands_on(const BodyShape& shape, const SweepHit& hit, const Vec3& velocity,
     return off_axis <= shape.capsule.radius * defaults::landing_foot_share;
 }
 
-MotionResult move_in_air(const Course& course, const BodyShape& shape, const BodyState& body, MotionLaw law,
+MotionResult move_in_air(const Surroundings& course, const BodyShape& shape, const BodyState& body, MotionLaw law,
                          double seconds) {
     MotionResult out;
     out.body = body;
@@ -138,7 +138,7 @@ MotionResult move_in_air(const Course& course, const BodyShape& shape, const Bod
 }
 
 /// Up, forward, down: onto a step in the way. Returns the place on top, when there is one.
-std::optional<Vec3> step_onto(const Course& course, const BodyShape& shape, const Vec3& feet, const Vec3& forward) {
+std::optional<Vec3> step_onto(const Surroundings& course, const BodyShape& shape, const Vec3& feet, const Vec3& forward) {
     Vec3 up{0.0, 0.0, shape.step_up};
     if (const auto ceiling = sweep(course, shape.capsule, feet, up, gap)) up *= ceiling->share;
     if (up.z < gap) return std::nullopt;
@@ -153,7 +153,7 @@ std::optional<Vec3> step_onto(const Course& course, const BodyShape& shape, cons
 }
 
 /// Puts the feet on the ground under them; false when there is none.
-bool stand(const Course& course, const BodyShape& shape, BodyState& body) {
+bool stand(const Surroundings& course, const BodyShape& shape, BodyState& body) {
     const auto support = find_support(course, shape, body.position, shape.step_up);
     if (!support) return false;
     const double rise = support->feet_z - body.position.z;
@@ -172,7 +172,7 @@ struct GroundSlide {
 
 /// One straight stretch on the ground, sliding along walls and up steps. `arriving` is the velocity that decides
 /// whether meeting a wall is a bump: the one at the stretch's begin, so that leaning on a wall is none.
-GroundSlide slide_on_ground(const Course& course, const BodyShape& shape, BodyState& body, Vec3 motion, Vec3 velocity,
+GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, BodyState& body, Vec3 motion, Vec3 velocity,
                             Vec3 arriving, MotionResult& out) {
     const double whole = std::max(flat_length(motion), 1e-12);
     GroundSlide result;
@@ -220,7 +220,7 @@ GroundSlide slide_on_ground(const Course& course, const BodyShape& shape, BodySt
     return result;
 }
 
-MotionResult move_on_ground(const Course& course, const BodyShape& shape, const BodyState& body, const MotionLaw& law,
+MotionResult move_on_ground(const Surroundings& course, const BodyShape& shape, const BodyState& body, const MotionLaw& law,
                             double seconds) {
     const MotionLaw on_flat{flat(law.velocity), flat(law.acceleration)};
     double bump_share = 2.0;
@@ -271,7 +271,7 @@ MotionResult move_on_ground(const Course& course, const BodyShape& shape, const 
 
 }  // namespace
 
-MotionResult move_body(const Course& course, const BodyShape& shape, const BodyState& body, const MotionLaw& law,
+MotionResult move_body(const Surroundings& course, const BodyShape& shape, const BodyState& body, const MotionLaw& law,
                        double seconds) {
     const MotionLaw allowed{unlocked(shape, law.velocity), unlocked(shape, law.acceleration)};
     MotionResult out = body.grounded ? move_on_ground(course, shape, body, allowed, seconds)
@@ -287,7 +287,7 @@ MotionResult move_body(const Course& course, const BodyShape& shape, const BodyS
     return out;
 }
 
-BodyState settle_body(const Course& course, const BodyShape& shape, BodyState body, double reach) {
+BodyState settle_body(const Surroundings& course, const BodyShape& shape, BodyState body, double reach) {
     const auto support = find_support(course, shape, body.position, reach);
     body.grounded = support.has_value();
     if (!support) return body;
@@ -297,7 +297,7 @@ BodyState settle_body(const Course& course, const BodyShape& shape, BodyState bo
     return body;
 }
 
-BodyState free_body(const Course& course, const BodyShape& shape, BodyState body) {
+BodyState free_body(const Surroundings& course, const BodyShape& shape, BodyState body) {
     constexpr int most_pushes = 16;
     for (int i = 0; i < most_pushes; ++i) {
         const auto inside = deepest_overlap(course, shape.capsule, body.position);

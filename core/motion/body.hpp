@@ -44,13 +44,13 @@ struct MotionResult {
 
 /// Moves the body for at most `seconds`. Stops early where it lands, leaves the ground, or runs into a wall or ceiling,
 /// so that the caller can look at its rules at that very instant.
-MotionResult move_body(const Course& course, const BodyShape& shape, const BodyState& body, const MotionLaw& law,
+MotionResult move_body(const Surroundings& course, const BodyShape& shape, const BodyState& body, const MotionLaw& law,
                        double seconds);
 
 /// Sets the body down: finds the ground under it (down to `reach` metres), or leaves it in the air.
-BodyState settle_body(const Course& course, const BodyShape& shape, BodyState body, double reach);
+BodyState settle_body(const Surroundings& course, const BodyShape& shape, BodyState body, double reach);
 
 /// Pushes the body out of solids it stands in, by the shortest way; unchanged when it is free.
-BodyState free_body(const Course& course, const BodyShape& shape, BodyState body);
+BodyState free_body(const Surroundings& course, const BodyShape& shape, BodyState body);
 
 }  // namespace leap

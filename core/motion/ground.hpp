@@ -23,7 +23,7 @@ bool is_walkable(const BodyShape& shape, const Vec3& normal);
 double standing_height(const BodyShape& shape, const Vec3& feet, const Vec3& point, const Vec3& normal);
 
 /// The ground under the feet whose standing height differs from theirs by at most `reach`.
-std::optional<Support> find_support(const Course& course, const BodyShape& shape, const Vec3& feet, double reach);
+std::optional<Support> find_support(const Surroundings& course, const BodyShape& shape, const Vec3& feet, double reach);
 
 /// Motion that follows a slope: the flat motion with the height that the plane gives it.
 Vec3 along_ground(const Vec3& flat_motion, const Vec3& normal);

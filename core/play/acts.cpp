@@ -2,8 +2,11 @@
 #include "core/play/acts.hpp"
 
 #include <algorithm>
+#include <cmath>
+#include <numbers>
 
 #include "core/defaults.hpp"
+#include "core/play/fixtures.hpp"
 #include "core/play/meters.hpp"
 
 namespace leap {
@@ -81,6 +84,55 @@ void strike(const Moment& m, double target, State& state, Trace* trace) {
         trace->events.push_back({state.time, EventKind::struck, static_cast<std::int32_t>(target), -1});
 }
 
+/// The body stands somewhere else all at once, on the ground when there is any under its feet.
+void place_body(const Rehearsal& r, const ProbeMemo& memo, const Vec3& feet, const Vec3& velocity, State& state) {
+    BodyShape shape = r.shape;
+    shape.capsule = {state.radius, state.height};
+    const Surroundings around{r.course, memo.moving};
+    BodyState placed;
+    placed.position = feet;
+    placed.velocity = velocity;
+    placed = settle_body(around, shape, free_body(around, shape, placed), shape.step_up);
+    const bool stood = state.body.grounded;
+    if (stood && !placed.grounded) leave_ground(state, true);
+    if (!stood && placed.grounded) state.contact_since = state.time;
+    state.body = placed;
+}
+
+/// Through to the other side: the velocity turns as the exit is turned against the way in.
+void teleport(const Rehearsal& r, const Moment& m, bool keeps_velocity, State& state, Trace* trace) {
+    const std::size_t i = static_cast<std::size_t>(m.self) - m.program.machines.size();
+    const auto note = [&](EventKind kind) {
+        if (trace != nullptr) trace->events.push_back({state.time, kind, static_cast<std::int32_t>(i), -1});
+    };
+    const auto exit = exit_of_link(m, i);
+    if (!exit || deepest_overlap(m.surroundings(), {state.radius, state.height}, exit->feet))
+        return note(EventKind::refused);
+    const double turn = exit->facing_rad - fixture_pose(m, i, true).turn_rad + std::numbers::pi;
+    const double c = std::cos(turn);
+    const double s = std::sin(turn);
+    const Vec3 v = state.body.velocity;
+    const Vec3 turned{c * v.x - s * v.y, s * v.x + c * v.y, v.z};
+    place_body(r, *m.memo, exit->feet, keeps_velocity ? turned : Vec3{0.0}, state);
+    state.facing = std::remainder(state.facing + turn, 2.0 * std::numbers::pi);
+    note(EventKind::teleported);
+}
+
+void act_of_fixture(const Rehearsal& r, const Moment& m, const Act& act, State& state, Trace* trace) {
+    const std::size_t i = static_cast<std::size_t>(m.self) - m.program.machines.size();
+    const std::int32_t link = state.fixtures[i].link;
+    if (act.kind == syntax::ActKind::teleport) {
+        teleport(r, m, act.adding, state, trace);
+    } else if (act.kind == syntax::ActKind::respawn_here) {
+        const FixturePose pose = fixture_pose(m, i, true);
+        const double away = pose.half.x + state.radius + defaults::exit_gap_m;
+        const Vec3 front{std::cos(pose.turn_rad), std::sin(pose.turn_rad), 0.0};
+        state.respawn = {pose.center - Vec3{0.0, 0.0, pose.half.z} + front * away, pose.turn_rad};
+    } else if (link >= 0) {
+        state.fixtures[static_cast<std::size_t>(link)].events_ahead |= fixture_told;
+    }
+}
+
 }  // namespace
 
 void leave_ground(State& state, bool by_launch) {
@@ -93,9 +145,10 @@ void leave_ground(State& state, bool by_launch) {
 }
 
 void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& state, std::uint32_t& emitted,
-              ProbeMemo& memo, Trace* trace) {
+              ProbeMemo& memo, Trace* trace, std::int32_t self) {
     for (const Act& act : acts) {
-        const Moment m = rehearsal.moment(state, &memo);
+        Moment m = rehearsal.moment(state, &memo);
+        m.self = self;
         switch (act.kind) {
             case syntax::ActKind::launch: {
                 const bool stood = state.body.grounded;
@@ -129,6 +182,19 @@ void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& stat
             case syntax::ActKind::strike:
                 strike(m, number(m, act.amount), state, trace);
                 memo.forget();
+                break;
+            case syntax::ActKind::tell_link:
+            case syntax::ActKind::teleport:
+            case syntax::ActKind::respawn_here:
+                if (self >= 0) act_of_fixture(rehearsal, m, act, state, trace);
+                memo.forget();
+                break;
+            case syntax::ActKind::respawn:
+                place_body(rehearsal, memo, state.respawn.feet, Vec3{0.0}, state);
+                state.facing = state.respawn.facing_rad;
+                emitted |= event_respawned;
+                memo.forget();
+                if (trace != nullptr) trace->events.push_back({state.time, EventKind::respawned, -1, -1});
                 break;
             case syntax::ActKind::emit_event:
                 emitted |= event_custom_first << static_cast<unsigned>(act.index);

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/play/fixtures.hpp"
 #include "core/play/gates.hpp"
 
 namespace leap {
@@ -60,7 +61,9 @@ void offer_speed(Earliest& out, const Moment& m, const Law& law, double wanted) 
 void offer_watch(Earliest& out, const Moment& m, const Outlook& ahead, const Watch& watch) {
     const Law& law = ahead.law;
     const State& s = m.state;
-    const auto machine_since = [&] { return s.machines[static_cast<std::size_t>(watch.index)].phase_since; };
+    const auto machine_since = [&] {
+        return s.machines[static_cast<std::size_t>(m.self >= 0 ? m.self : watch.index)].phase_since;
+    };
     const double value = number(m, watch.value);
     switch (watch.kind) {
         case WatchKind::rising:
@@ -105,12 +108,8 @@ void offer_condition(Earliest& out, const Moment& m, const Outlook& ahead, const
     for (const Watch& watch : condition.watches) offer_watch(out, m, ahead, watch);
 }
 
-void offer_phase(Earliest& out, const Moment& m, const Outlook& ahead, std::int32_t index) {
-    if (index < 0) return;
-    const MachineState& running = m.state.machines[static_cast<std::size_t>(index)];
-    if (running.phase < 0) return;
-    const Phase& phase =
-        m.program.machines[static_cast<std::size_t>(index)].phases[static_cast<std::size_t>(running.phase)];
+void offer_phase(Earliest& out, const Moment& m, const Outlook& ahead, const MachineState& running,
+                 const Phase& phase) {
     const double elapsed = m.state.time - running.phase_since;
     if (phase.duration) out.timer(number(m, *phase.duration) - elapsed);
     for (const Way& way : phase.ways) {
@@ -147,7 +146,16 @@ void offer_starts(Earliest& out, const Moment& m, const Outlook& ahead, std::int
 double time_to_next_instant(const Moment& m, const Law& law, const MeterRates& rates, double longest) {
     Earliest out(std::min(longest, law.horizon));
     const Outlook ahead{law, rates};
-    for (const std::int32_t move : m.state.moves) offer_phase(out, m, ahead, move);
+    for (const std::int32_t move : m.state.moves)
+        if (const Phase* phase = phase_in_force(m, move); phase != nullptr)
+            offer_phase(out, m, ahead, m.state.machines[static_cast<std::size_t>(move)], *phase);
+    for (std::size_t i = 0; i < m.state.fixtures.size(); ++i) {
+        const Phase* phase = fixture_phase(m, i);
+        if (phase == nullptr || phase->waits_for_events) continue;
+        Moment own = m;
+        own.self = static_cast<std::int32_t>(m.program.machines.size() + i);
+        offer_phase(out, own, ahead, m.state.machines[static_cast<std::size_t>(own.self)], *phase);
+    }
     for (const double until : m.state.tagged_until) out.timer(until - m.state.time);
     for (const std::int32_t index : m.program.stances) {
         const Machine& stance = m.program.machines[static_cast<std::size_t>(index)];

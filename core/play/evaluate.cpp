@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/play/fixtures.hpp"
 #include "core/play/probes.hpp"
 #include "core/script/interpreter.hpp"
 
@@ -12,7 +13,9 @@ namespace leap {
 namespace {
 
 const MachineState& machine_state(const Moment& m, int index) {
-    return m.state.machines[static_cast<std::size_t>(index)];
+    // A kind of fixture speaks of whichever of them asks.
+    const bool own = m.self >= 0 && m.program.machines[static_cast<std::size_t>(index)].kind == MachineKind::fixture;
+    return m.state.machines[static_cast<std::size_t>(own ? m.self : index)];
 }
 const ButtonState& button_state(const Moment& m, int index) {
     return m.state.buttons[static_cast<std::size_t>(index)];
@@ -95,6 +98,42 @@ double dial_boost(const Moment& m, std::int32_t dial) {
     for (const std::int32_t move : m.state.moves) add(move);
     add(m.state.stance);
     return out;
+}
+
+std::size_t own_fixture(const Moment& m) {
+    return static_cast<std::size_t>(m.self) - m.program.machines.size();
+}
+
+bool fixture_truth(const Moment& m, Sense sense) {
+    if (m.self < 0 || m.course == nullptr) return false;
+    const std::size_t i = own_fixture(m);
+    const FixtureState& own = m.state.fixtures[i];
+    const Capsule capsule{m.state.radius, m.state.height};
+    switch (sense) {
+        case Sense::used: return (own.events & fixture_used) != 0;
+        case Sense::told: return (own.events & fixture_told) != 0;
+        case Sense::touched: return (own.events & fixture_touched) != 0;
+        case Sense::touching: return own.touching;
+        case Sense::focused: return m.state.focus == static_cast<std::int32_t>(i);
+        case Sense::blocked: return own.blocked;
+        case Sense::clear:
+            return !meets(fixture_pose(m, i, true), capsule, m.state.body.position, defaults::clear_gap_m) &&
+                   !meets(fixture_pose(m, i), capsule, m.state.body.position, defaults::clear_gap_m);
+        default: {
+            const auto exit = exit_of_link(m, i);
+            return exit && !deepest_overlap(m.surroundings(), capsule, exit->feet);
+        }
+    }
+}
+
+Vec3 fixture_vector(const Moment& m, Sense sense) {
+    if (m.self < 0 || m.course == nullptr) return Vec3{0.0};
+    const std::size_t i = own_fixture(m);
+    const FixturePose pose = fixture_pose(m, i, true);
+    if (sense == Sense::own_front) return facing_direction(pose.turn_rad);
+    if (sense == Sense::own_place) return pose.center - Vec3{0.0, 0.0, pose.half.z};
+    const auto exit = exit_of_link(m, i);
+    return exit ? exit->feet : m.state.body.position;
 }
 
 /// The point that a phase in force flies to has been reached.
@@ -191,6 +230,15 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
         case Sense::probe_slope:
         case Sense::probe_target: return probe_number(m, sense, index);
         case Sense::heard: return as_number((s.events & (event_custom_first << static_cast<unsigned>(index))) != 0);
+        case Sense::respawned: return as_number((s.events & event_respawned) != 0);
+        case Sense::used:
+        case Sense::told:
+        case Sense::touched:
+        case Sense::touching:
+        case Sense::focused:
+        case Sense::blocked:
+        case Sense::clear:
+        case Sense::link_room: return as_number(fixture_truth(m, sense));
         case Sense::active: {
             const std::int32_t phase = machine_state(m, index).phase;
             return as_number(detail < 0 ? phase >= 0 : phase == detail);
@@ -216,6 +264,9 @@ Vec3 sense_vector(const Moment& m, Sense sense, int index) {
                     std::sin(s.look_pitch)};
         case Sense::ground_normal: return s.body.ground_normal;
         case Sense::wall_normal: return s.wall_normal;
+        case Sense::own_place:
+        case Sense::own_front:
+        case Sense::link_place: return fixture_vector(m, sense);
         default: return world_up;
     }
 }

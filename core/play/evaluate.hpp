@@ -5,6 +5,7 @@
 
 #include "core/play/state.hpp"
 #include "core/world/course.hpp"
+#include "core/world/query.hpp"
 
 namespace leap {
 
@@ -22,6 +23,8 @@ struct ProbeResult {
 /// Answers of probes at one instant, so that each is asked once. Forgotten when anything they depend on changes.
 struct ProbeMemo {
     std::vector<std::optional<ProbeResult>> results;
+    std::vector<Solid> moving;  ///< what is solid and moves, where it stands at this instant; see place_solids()
+    bool moves_near = false;    ///< one of them, by the body
     void forget() {
         for (auto& result : results) result.reset();
     }
@@ -34,7 +37,12 @@ struct Moment {
     const State& state;
     const Course* course = nullptr;
     ProbeMemo* memo = nullptr;
-    double ahead = 0.0;  ///< s; phase times are taken this much later
+    double ahead = 0.0;      ///< s; phase times are taken this much later
+    std::int32_t self = -1;  ///< in State::machines: the fixture that asks; -1: the body's own
+
+    Surroundings surroundings() const {
+        return {*course, memo == nullptr ? std::span<const Solid>{} : std::span<const Solid>(memo->moving)};
+    }
 };
 
 double number(const Moment& moment, const Expression& expression);

@@ -5,6 +5,8 @@
 
 #include "core/defaults.hpp"
 #include "core/play/acts.hpp"
+#include "core/play/fixtures.hpp"
+#include "core/play/focus.hpp"
 #include "core/play/gates.hpp"
 
 namespace leap {
@@ -18,15 +20,19 @@ class Instant {
         : rehearsal_(rehearsal), program_(rehearsal.program), state_(state), memo_(memo), trace_(trace) {}
 
     void run() {
+        if (!state_.fixtures.empty()) look_for_focus();
         for (int round = 0; round < defaults::most_changes_per_instant; ++round) {
             for (const std::int32_t move : state_.moves) blocks_on_events(move);
             blocks_on_events(state_.stance);
+            for (std::size_t i = 0; i < state_.fixtures.size(); ++i)
+                if (is_asked(i)) as_fixture(i, [&](std::int32_t own) { blocks_on_events(own); });
             int changes = 0;
             while (once() && ++changes < defaults::most_changes_per_instant) {
             }
             if (changes >= defaults::most_changes_per_instant) note(EventKind::fault, state_.body_move(), -1);
             forget_events();
-            if (emitted_ == 0 && !outcomes_) return;
+            const bool told = pass_on_news();
+            if (emitted_ == 0 && !outcomes_ && !told) return;
             show_outcomes();
             state_.events = emitted_;
             emitted_ = 0;
@@ -36,9 +42,13 @@ class Instant {
     }
 
   private:
-    Moment moment() const { return rehearsal_.moment(state_, &memo_); }
+    Moment moment() const {
+        Moment out = rehearsal_.moment(state_, &memo_);
+        out.self = self_;
+        return out;
+    }
     bool is_off(std::int32_t machine) const { return rehearsal_.tuning.is_off(machine); }
-    const Machine& machine(std::int32_t index) const { return program_.machines[static_cast<std::size_t>(index)]; }
+    const Machine& machine(std::int32_t index) const { return program_.machines[kind_of(index)]; }
     MachineState& running(std::int32_t index) { return state_.machines[static_cast<std::size_t>(index)]; }
     const Phase& phase_of(std::int32_t index) {
         return machine(index).phases[static_cast<std::size_t>(running(index).phase)];
@@ -47,7 +57,74 @@ class Instant {
     void note(EventKind kind, std::int32_t index, std::int32_t detail) {
         if (trace_ != nullptr) trace_->events.push_back({state_.time, kind, index, detail});
     }
-    void acts(const std::vector<Act>& list) { run_acts(rehearsal_, list, state_, emitted_, memo_, trace_); }
+    void acts(const std::vector<Act>& list) {
+        const bool before = (emitted_ & event_respawned) != 0;
+        run_acts(rehearsal_, list, state_, emitted_, memo_, trace_, self_);
+        if (!before && (emitted_ & event_respawned) != 0) end_moves();
+    }
+
+    // Fixtures: their machines stand behind the program's own.
+    std::size_t kind_of(std::int32_t index) const {
+        const auto i = static_cast<std::size_t>(index);
+        if (i < program_.machines.size()) return i;
+        return static_cast<std::size_t>(state_.fixtures[i - program_.machines.size()].machine);
+    }
+    std::int32_t fixture_of(std::int32_t index) const {
+        return index - static_cast<std::int32_t>(program_.machines.size());
+    }
+    /// Most fixtures wait for something to happen to them; those are passed over while nothing has.
+    bool is_asked(std::size_t i) {
+        const FixtureState& own = state_.fixtures[i];
+        if (own.machine < 0) return false;
+        if (own.events != 0) return true;
+        return !phase_of(static_cast<std::int32_t>(program_.machines.size() + i)).waits_for_events;
+    }
+    template <class Do>
+    void as_fixture(std::size_t i, Do what) {
+        self_ = static_cast<std::int32_t>(program_.machines.size() + i);
+        what(self_);
+        self_ = -1;
+    }
+    bool take_fixture_ways() {
+        for (std::size_t i = 0; i < state_.fixtures.size(); ++i) {
+            if (!is_asked(i)) continue;
+            bool taken = false;
+            as_fixture(i, [&](std::int32_t own) { taken = take_way(own); });
+            if (taken) return true;
+        }
+        return false;
+    }
+    /// The focus goes out of one fixture before it comes into another; a press of its button uses what has it.
+    void look_for_focus() {
+        const std::int32_t now = focus_at(moment());
+        if (now != state_.focus) {
+            if (state_.focus >= 0) note(EventKind::focus_out, state_.focus, -1);
+            if (now >= 0) note(EventKind::focus_in, now, -1);
+            state_.focus = now;
+        }
+        if (now < 0) return;
+        FixtureState& own = state_.fixtures[static_cast<std::size_t>(now)];
+        const std::int32_t button = program_.machines[static_cast<std::size_t>(own.machine)].fixture->focus->button;
+        if (button < 0 || !state_.buttons[static_cast<std::size_t>(button)].fresh_press) return;
+        own.events |= fixture_used;
+        note(EventKind::used, now, -1);
+    }
+    /// What fixtures were told is seen in the round after; what happened to them has been seen.
+    bool pass_on_news() {
+        bool any = false;
+        for (FixtureState& own : state_.fixtures) {
+            own.events = own.events_ahead;
+            own.events_ahead = 0;
+            any = any || own.events != 0;
+        }
+        return any;
+    }
+    /// A body that is put back has done with its moves, but for the one that put it back.
+    void end_moves() {
+        for (const std::int32_t move : std::vector<std::int32_t>(state_.moves))
+            if (move >= 0 && move != actor_) end(move, EventKind::cut, -1);
+    }
+
 
     void forget_events() {
         state_.events = 0;
@@ -70,6 +147,7 @@ class Instant {
 
     void blocks_on_events(std::int32_t index) {
         if (index < 0 || running(index).phase < 0) return;
+        actor_ = index;
         const auto due = [&](const Block& block) {
             return block.trigger == syntax::Trigger::on && truth(moment(), block.on.truth);
         };
@@ -93,7 +171,7 @@ class Instant {
         fall_back_and_refill();
         for (const std::int32_t move : state_.moves)
             if (take_way(move)) return true;
-        return start_move() || choose_stance();
+        return start_move() || choose_stance() || take_fixture_ways();
     }
 
     void fall_back_and_refill() {
@@ -159,6 +237,7 @@ class Instant {
     bool may_cut(std::int32_t by) const { return !cut_refusal(moment(), by).has_value(); }
 
     void follow(std::int32_t index, const Way& way) {
+        actor_ = index;
         if (way.takes_press >= 0) state_.buttons[static_cast<std::size_t>(way.takes_press)].pending = false;
         const auto taken = static_cast<std::int32_t>(&way - phase_of(index).ways.data());
         acts(way.acts);
@@ -170,14 +249,23 @@ class Instant {
     }
 
     void enter(std::int32_t index, std::int32_t phase, std::int32_t left_by = PhaseSpan::cut) {
+        const std::int32_t fixture = fixture_of(index);
+        if (fixture >= 0)
+            state_.fixtures[static_cast<std::size_t>(fixture)].from =
+                fixture_offset(moment(), static_cast<std::size_t>(fixture));
         leave_phase(index, left_by);
+        actor_ = index;
         MachineState& own = running(index);
         const bool opens = own.phase < 0;
         own.phase = phase;
         own.phase_since = state_.time;
         own.blocks_done_until = never;
         own.drive_direction = Vec3{0.0};
-        if (trace_ != nullptr) trace_->spans.push_back({index, phase, state_.time, -1.0, opens});
+        if (trace_ != nullptr) {
+            const auto kind = static_cast<std::int32_t>(kind_of(index));
+            trace_->spans.push_back({kind, phase, std::max(-1, fixture), state_.time, -1.0, opens});
+        }
+        if (fixture >= 0) note(EventKind::fixture_phase, fixture, phase);
         if (machine(index).kind == MachineKind::move) note(opens ? EventKind::started : EventKind::phase, index, phase);
         const Phase& entered = phase_of(index);
         for (const Block& block : entered.blocks)
@@ -202,7 +290,9 @@ class Instant {
             if (block.trigger == syntax::Trigger::finish) acts(block.acts);
         if (trace_ == nullptr) return;
         for (auto span = trace_->spans.rbegin(); span != trace_->spans.rend(); ++span) {
-            if (span->machine != index || span->to >= 0.0) continue;
+            const bool same = span->machine == static_cast<std::int32_t>(kind_of(index)) &&
+                              span->fixture == std::max(-1, fixture_of(index));
+            if (!same || span->to >= 0.0) continue;
             span->to = state_.time;
             span->left_by = left_by;
             break;
@@ -278,6 +368,8 @@ class Instant {
     State& state_;
     ProbeMemo& memo_;
     Trace* trace_;
+    std::int32_t self_ = -1;   ///< the fixture that is being asked
+    std::int32_t actor_ = -1;  ///< the machine whose acts run
     std::uint32_t emitted_ = 0;
     bool outcomes_ = false;        ///< some move has just ended
     bool outcomes_shown_ = false;  ///< and this round sees it

@@ -48,7 +48,7 @@ ProbeResult ask_ray(const Asking& a) {
     ProbeResult out = missed(a);
     const Vec3 direction = a.direction(sense_vector(a.m, Sense::look));
     if (direction == Vec3{0.0}) return out;
-    const auto hit = cast_ray(*a.m.course, out.from, direction, a.reach);
+    const auto hit = cast_ray(a.m.surroundings(), out.from, direction, a.reach);
     out.point = out.from + direction * (hit ? hit->distance : a.reach);
     if (hit) out.distance = hit->distance;
     out.hit = hit && a.wanted(hit->piece);
@@ -70,7 +70,7 @@ ProbeResult ask_nearest(const Asking& a) {
         const double distance = glm::length(to);
         if (distance >= out.distance || distance < 1e-6 || !target_there(a.m, index)) continue;
         if (axis != Vec3{0.0} && glm::dot(to / distance, axis) < least_cos) continue;
-        if (cast_ray(*a.m.course, out.from, to / distance, distance)) continue;
+        if (cast_ray(a.m.surroundings(), out.from, to / distance, distance)) continue;
         out.hit = true;
         out.distance = distance;
         out.point = targets[i].position;
@@ -89,7 +89,7 @@ ProbeResult ask_wall(const Asking& a) {
     if (a.info.direction && said == Vec3{0.0}) return out;
     for (const double side : {1.0, -1.0}) {
         const Vec3 direction = a.info.direction ? said : right * side;
-        const auto hit = cast_ray(*a.m.course, out.from, direction, a.capsule.radius + a.reach);
+        const auto hit = cast_ray(a.m.surroundings(), out.from, direction, a.capsule.radius + a.reach);
         const bool better = hit && (!out.hit || hit->distance - a.capsule.radius < out.distance);
         if (better && std::abs(hit->normal.z) <= defaults::wall_lean && a.wanted(hit->piece)) {
             out.hit = true;
@@ -111,7 +111,7 @@ ProbeResult ask_lip(const Asking& a) {
     if (ahead == Vec3{0.0}) return out;
     const double low = number(a.m, *a.info.low);
     const double high = number(a.m, *a.info.high);
-    const Course& course = *a.m.course;
+    const Surroundings course = a.m.surroundings();
     const double farthest = a.capsule.radius + a.reach;
     for (double away = a.capsule.radius + 0.02; away < farthest + defaults::lip_look_step_m;
          away += defaults::lip_look_step_m) {
@@ -136,14 +136,14 @@ ProbeResult ask_room(const Asking& a) {
     Capsule capsule = a.capsule;
     capsule.height = std::max(2 * capsule.radius, a.info.high ? number(a.m, *a.info.high) : a.m.state.height);
     out.distance = 0.0;
-    out.hit = !deepest_overlap(*a.m.course, capsule, a.feet);
+    out.hit = !deepest_overlap(a.m.surroundings(), capsule, a.feet);
     return out;
 }
 
 ProbeResult ask_ground(const Asking& a) {
     ProbeResult out = missed(a);
     out.from = a.feet;
-    const auto hit = sweep(*a.m.course, a.capsule, a.feet, Vec3{0.0, 0.0, -a.reach}, defaults::contact_gap_m);
+    const auto hit = sweep(a.m.surroundings(), a.capsule, a.feet, Vec3{0.0, 0.0, -a.reach}, defaults::contact_gap_m);
     if (!hit || !a.wanted(hit->piece)) return out;
     out.hit = true;
     out.distance = a.reach * hit->share;

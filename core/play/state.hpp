@@ -65,9 +65,39 @@ enum EventBit : std::uint32_t {
     event_bumped_wall = 1U << 2U,
     event_bumped_ceiling = 1U << 3U,
     event_bumped_piece = 1U << 4U,  ///< any piece: State::bumped_piece
+    event_respawned = 1U << 5U,
     event_custom_first = 1U << 8U,  ///< emitted events take the bits from here on
 };
 inline constexpr int most_custom_events = 24;
+
+/// How far a fixture stands from where it was placed: in its own frame, and turned about its hinge.
+struct FixtureOffset {
+    Vec3 slide{0.0};
+    double swing_rad = 0.0;
+    friend bool operator==(const FixtureOffset&, const FixtureOffset&) = default;
+};
+
+/// Events that happened to one fixture.
+enum FixtureEvent : std::uint8_t { fixture_used = 1U << 0U, fixture_told = 1U << 1U, fixture_touched = 1U << 2U };
+
+/// One fixture of the course. Its phase stands in State::machines, behind the program's own.
+struct FixtureState {
+    std::int32_t machine = -1;  ///< its kind
+    std::int32_t link = -1;     ///< the fixture it is linked to
+    FixtureOffset from;         ///< where it stood when its phase began
+    bool touching = false;
+    bool blocked = false;  ///< its box came upon the body
+    std::uint8_t events = 0;
+    std::uint8_t events_ahead = 0;  ///< seen in the next round of the instant
+    friend bool operator==(const FixtureState&, const FixtureState&) = default;
+};
+
+/// Where the body is put back to.
+struct RespawnPlace {
+    Vec3 feet{0.0};
+    double facing_rad = 0.0;
+    friend bool operator==(const RespawnPlace&, const RespawnPlace&) = default;
+};
 
 /// Everything a run is at one instant. A value: copying it is a snapshot, comparing it compares two runs.
 struct State {
@@ -92,12 +122,15 @@ struct State {
     bool taut = false;
     std::uint32_t events = 0;
     std::vector<ButtonState> buttons;
-    std::vector<MachineState> machines;
+    std::vector<MachineState> machines;  ///< the program's, then one for each fixture of the course
     std::vector<CounterState> counters;
     std::vector<double> memory;
     std::vector<MeterState> meters;
     std::vector<double> tagged_until;      ///< by tag
     std::vector<double> target_struck_at;  ///< by target of the course; never: it is there
+    std::vector<FixtureState> fixtures;    ///< by fixture of the course
+    std::int32_t focus = -1;               ///< the fixture that has the focus
+    RespawnPlace respawn;
 
     /// The active move of the body's layer, or -1.
     std::int32_t body_move() const { return moves.empty() ? -1 : moves.front(); }

@@ -8,6 +8,7 @@
 #include "core/defaults.hpp"
 #include "core/play/acts.hpp"
 #include "core/play/crossings.hpp"
+#include "core/play/fixtures.hpp"
 #include "core/play/machines.hpp"
 #include "core/play/meters.hpp"
 #include "core/play/motion_law.hpp"
@@ -67,6 +68,9 @@ void write_row(const Rehearsal& r, const State& state, const Vec3& acceleration,
     row.grounded = state.body.grounded;
     row.tick_begin = tick_begin;
     trace.rows.push_back(row);
+    if (trace.fixtures.size() != state.fixtures.size())
+        for (std::size_t i = 0; i < state.fixtures.size(); ++i)
+            trace.fixtures.push_back({r.course.plan.fixtures[i].name, state.fixtures[i].machine});
     trace.value_count = r.program.counters.size() + r.program.meters.size();
     for (const CounterState& counter : state.counters) trace.values.push_back(counter.value);
     for (const MeterState& meter : state.meters) trace.values.push_back(meter.value);
@@ -97,7 +101,7 @@ void resize(const Rehearsal& r, const Moment& m, const Forces& forces, State& st
     }
     if (wanted.radius == state.radius && wanted.height == state.height) return;
     const bool grows = wanted.radius > state.radius || wanted.height > state.height;
-    if (grows && deepest_overlap(r.course, wanted, state.body.position)) return;
+    if (grows && deepest_overlap(m.surroundings(), wanted, state.body.position)) return;
     state.radius = wanted.radius;
     state.height = wanted.height;
 }
@@ -169,14 +173,17 @@ void advance(const Rehearsal& r, State& state, double longest, bool tick_begin, 
         law.horizon = std::min(longest, defaults::longest_curved_stretch_s);
         law.motion = {state.body.velocity, swing_acceleration(m, forces, state)};
     }
+    // Beside something that moves the body goes on in short stretches, whatever the tick rate.
+    if (memo.moves_near) law.horizon = std::min(law.horizon, defaults::longest_curved_stretch_s);
     const double seconds = std::min(time_to_next_instant(m, law, rates, longest), time_to_meter_change(m, rates));
     if (!state.taut) take_mean_gravity(m, forces, seconds, law);
     if (trace != nullptr) write_row(r, state, law.motion.acceleration, tick_begin, *trace);
     if (law.driven && !law.flying) drive_over(m, forces, seconds, law);
     const bool lifts_off = law.flying && state.body.grounded && law.motion.velocity.z > 1e-3;
     if (lifts_off) leave_ground(state, true);
+    const std::optional<Ride> ride = state.fixtures.empty() ? std::nullopt : ride_of(r, state);
     const MotionResult moved = state.taut ? swing_body(r, m, forces, seconds, state)
-                                          : move_body(r.course, shape_now(r, state), state.body, law.motion, seconds);
+                                          : move_body(m.surroundings(), shape_now(r, state), state.body, law.motion, seconds);
     if (lifts_off) {
         state.events |= event_left_ground;
         if (trace != nullptr) trace->events.push_back({state.time, EventKind::left_ground, -1, -1});
@@ -194,6 +201,11 @@ void advance(const Rehearsal& r, State& state, double longest, bool tick_begin, 
     }
     if (trace != nullptr) correct_row(law, moved, state, trace->rows.back());
     take_contacts(moved, state, trace);
+    if (!state.fixtures.empty()) {
+        if (ride) carry(r, *ride, state);
+        place_solids(r, state, memo);
+        note_touches(r, state);
+    }
     memo.forget();
 }
 
@@ -247,6 +259,20 @@ void advance_to_finds(const Rehearsal& r, State& state, double longest, bool tic
     advance(r, state, with, tick_begin, memo, trace);
 }
 
+/// Each fixture of the course in the first phase of its kind.
+void place_fixtures(const Program& program, const CoursePlan& plan, State& state) {
+    state.fixtures.resize(plan.fixtures.size());
+    for (std::size_t i = 0; i < plan.fixtures.size(); ++i) {
+        const auto kind = program.find_machine(plan.fixtures[i].kind);
+        if (!kind || program.machines[static_cast<std::size_t>(*kind)].kind != MachineKind::fixture) continue;
+        state.fixtures[i].machine = *kind;
+        state.machines[program.machines.size() + i].phase = 0;
+        for (std::size_t other = 0; other < plan.fixtures.size(); ++other)
+            if (!plan.fixtures[i].link.empty() && plan.fixtures[other].name == plan.fixtures[i].link)
+                state.fixtures[i].link = static_cast<std::int32_t>(other);
+    }
+}
+
 }  // namespace
 
 BodyShape body_shape(const Program& program, const Tuning& tuning) {
@@ -266,7 +292,8 @@ State initial_state(const Program& program, const Tuning& tuning, const Course& 
                     double facing_rad) {
     State state;
     state.buttons.resize(program.buttons.size());
-    state.machines.resize(program.machines.size());
+    state.machines.resize(program.machines.size() + course.plan.fixtures.size());
+    place_fixtures(program, course.plan, state);
     state.counters.resize(program.counters.size());
     state.memory.resize(static_cast<std::size_t>(program.memory_slots));
     state.meters.resize(program.meters.size());
@@ -276,6 +303,7 @@ State initial_state(const Program& program, const Tuning& tuning, const Course& 
     for (std::size_t i = 0; i < program.counters.size(); ++i) state.counters[i].value = program.counters[i].start;
     state.body.position = position;
     state.facing = state.look_yaw = facing_rad;
+    state.respawn = {position, facing_rad};
     const Moment m{program, tuning, state};
     for (std::size_t i = 0; i < program.machines.size(); ++i)
         if (program.machines[i].charges) state.machines[i].charges = number(m, program.machines[i].charges->count);
@@ -294,9 +322,10 @@ State initial_state(const Program& program, const Tuning& tuning, const Course& 
 void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, StepScratch& scratch, Trace* trace) {
     const double tick_end = static_cast<double>(state.tick + 1) / r.rate_hz;
     constexpr double rounding_s = 1e-12;
-    state.body = free_body(r.course, shape_now(r, state), state.body);
     ProbeMemo& memo = scratch.memo;
     memo.forget();
+    place_solids(r, state, memo);
+    state.body = free_body({r.course, memo.moving}, shape_now(r, state), state.body);
     std::size_t next = 0;
     bool tick_begin = true;
     for (int split = 0; state.time < tick_end - rounding_s; ++split) {
@@ -306,6 +335,7 @@ void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, 
             memo.forget();
         }
         run_instant(r, state, memo, trace);
+        if (!state.fixtures.empty()) place_solids(r, state, memo);
         double until = tick_end;
         if (next < inputs.size()) until = std::min(until, inputs[next].time);
         if (split >= defaults::most_splits_per_tick) {

@@ -133,6 +133,18 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
         target.back_after_s = item.number("back_after", target.back_after_s, -1.0, 3600.0);
         plan.targets.push_back(std::move(target));
     });
+    json.each("fixtures", [&](const JsonReader& item) {
+        PlacedFixture fixture;
+        fixture.name = item.text("name");
+        fixture.kind = item.text("kind");
+        fixture.position = item.vector("position", std::nullopt);
+        fixture.turn_deg = item.number("turn", 0.0, -360.0, 360.0);
+        fixture.link = item.text("link", "");
+        const bool twice = std::any_of(plan.fixtures.begin(), plan.fixtures.end(),
+                                       [&](const PlacedFixture& known) { return known.name == fixture.name; });
+        if (twice) item.fail("name", fmt::format("there are two fixtures \"{}\"", fixture.name));
+        plan.fixtures.push_back(std::move(fixture));
+    });
     if (json.failed()) return tl::make_unexpected(json.error());
     if (plan.places.empty())
         return tl::make_unexpected(fmt::format("{}: places: a course needs a place to start from", path));
@@ -155,14 +167,22 @@ std::string write_course(const CoursePlan& plan) {
             return Json{{"name", place.name}, {"position", numbers(place.position)}, {"facing", place.facing_deg}};
         },
         false);
-    list("pieces", plan.pieces, write_piece, plan.targets.empty());
+    const bool ends_with_pieces = plan.targets.empty() && plan.fixtures.empty();
+    list("pieces", plan.pieces, write_piece, ends_with_pieces);
     const auto write_target = [](const Target& target) {
         Json json{{"name", target.name}, {"kind", target.kind}, {"position", numbers(target.position)}};
         json["radius"] = target.radius;
         if (target.back_after_s >= 0.0) json["back_after"] = target.back_after_s;
         return json;
     };
-    if (!plan.targets.empty()) list("targets", plan.targets, write_target, true);
+    if (!plan.targets.empty()) list("targets", plan.targets, write_target, plan.fixtures.empty());
+    const auto write_fixture = [](const PlacedFixture& fixture) {
+        Json json{{"name", fixture.name}, {"kind", fixture.kind}, {"position", numbers(fixture.position)}};
+        if (fixture.turn_deg != 0.0) json["turn"] = fixture.turn_deg;
+        if (!fixture.link.empty()) json["link"] = fixture.link;
+        return json;
+    };
+    if (!plan.fixtures.empty()) list("fixtures", plan.fixtures, write_fixture, true);
     return out;
 }
 

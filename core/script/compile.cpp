@@ -53,7 +53,7 @@ void Compiler::claim_name(const syntax::Name& name, std::string_view what) {
 void Compiler::index_names() {
     for (syntax::File& file : syntax_) {
         for (const syntax::Owner& owner : file.owners) {
-            claim_name(owner.name, "a body, stance, move or meter");
+            claim_name(owner.name, "a body, stance, move, meter or fixture");
             owners_.emplace(owner.name.text, &owner);
             if (owner.kind != syntax::OwnerKind::body) continue;
             if (body_ != nullptr) {
@@ -90,7 +90,9 @@ std::vector<const syntax::Owner*> Compiler::chain_of(const syntax::Owner& owner)
             for (const auto& [known, other] : owners_)
                 if (other->kind == owner.kind) names.push_back(known);
             const std::string near = nearest_name(name.text, names);
-            const char* kind = owner.kind == syntax::OwnerKind::move ? "move" : "stance";
+            const char* kind = owner.kind == syntax::OwnerKind::move      ? "move"
+                               : owner.kind == syntax::OwnerKind::fixture ? "fixture"
+                                                                          : "stance";
             report(name.range, fmt::format("there is no {} called {}", kind, name.text),
                    near.empty() ? "" : fmt::format("did you mean {}?", near));
             break;

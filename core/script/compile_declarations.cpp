@@ -110,7 +110,9 @@ void Compiler::declare_machines() {
                     always = index;
                 }
             } else {
-                program_.moves.push_back(index);
+                const bool fixture = owner.kind == syntax::OwnerKind::fixture;
+                machine.kind = fixture ? MachineKind::fixture : MachineKind::move;
+                (fixture ? program_.fixtures : program_.moves).push_back(index);
                 // Phases of the base first, replaced or followed by the owner's own.
                 for (const syntax::Phase& phase : owner.phases) note_name(phase.name.range, phase.name.range);
                 const auto chain = chain_of(owner);

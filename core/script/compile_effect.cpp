@@ -83,6 +83,16 @@ void Compiler::compile_effect(const syntax::Effect& effect, const Scope& scope, 
                                           value(effect.second, scope, length_type, "radius")});
             break;
         case syntax::EffectKind::boost: once(out.boost, value(effect.main, scope, plain_number, "boost speed")); break;
+        case syntax::EffectKind::solid: out.solid = true; break;
+        case syntax::EffectKind::slide:
+            once(out.slide, std::array{value(effect.main, scope, length_type, "slide"),
+                                       value(*effect.second, scope, length_type, "slide"),
+                                       value(*effect.third, scope, length_type, "slide")});
+            break;
+        case syntax::EffectKind::swing: once(out.swing, value(effect.main, scope, angle_type, "swing")); break;
+        case syntax::EffectKind::seen_through:
+            once(out.seen_through, value(effect.main, scope, plain_number, "seen through"));
+            break;
         case syntax::EffectKind::boost_dial: compile_boost(effect, scope, out); break;
         case syntax::EffectKind::face: once(out.face, value(effect.main, scope, direction_type, "face")); break;
         case syntax::EffectKind::drain:

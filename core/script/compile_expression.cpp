@@ -203,6 +203,10 @@ std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Em
         return plain_number;
     }
     if (const auto sense = find_sense(plain_senses(), expr.name)) return emit_sense(*sense, scope, expr, out);
+    const bool of_fixture = scope.machine >= 0 && program_.machines[static_cast<std::size_t>(scope.machine)].kind ==
+                                                      MachineKind::fixture;
+    if (const auto sense = find_sense(fixture_senses(), expr.name); sense && of_fixture)
+        return emit_sense(*sense, scope, expr, out);
     if (const auto machine = program_.find_machine(expr.name)) return emit_active(expr, *machine, out);
     unknown_name(expr, scope);
     return std::nullopt;
@@ -222,6 +226,11 @@ std::optional<Type> Compiler::emit_sense(const SenseInfo& sense, const Scope& sc
 }
 
 std::optional<Type> Compiler::emit_active(const Expr& expr, std::int32_t machine, Emitted& out) {
+    if (program_.machines[static_cast<std::size_t>(machine)].kind == MachineKind::fixture) {
+        report(expr.range, fmt::format("{} may stand in the course many times", expr.name),
+               "let it emit an event and ask for heard(EVENT)");
+        return std::nullopt;
+    }
     std::int32_t phase = -1;
     if (!expr.member.empty()) {
         const auto found = program_.find_phase(machine, expr.member);

@@ -15,6 +15,10 @@ void Compiler::compile_machine(std::int32_t index) {
     const Scope scope = scope_of(*machine_syntax_[i]);
     if (machine.kind == MachineKind::stance) {
         compile_stance_head(machine, scope);
+    } else if (machine.kind == MachineKind::fixture) {
+        compile_fixture_head(machine, scope);
+        compile_phases(machine, scope);
+        check_fixture(machine);
     } else {
         compile_move_head(machine, scope);
         compile_phases(machine, scope);
@@ -108,16 +112,7 @@ void Compiler::compile_move_head(Machine& machine, const Scope& scope) {
                "name its button: move NAME on BUTTON, or say when it starts by itself: move NAME when CONDITION");
         return;
     }
-    if (const auto found = program_.find_button(button->text)) {
-        machine.button = *found;
-        return;
-    }
-    std::vector<std::string> names;
-    for (const ButtonInfo& known : program_.buttons) names.push_back(known.name);
-    const std::string near = nearest_name(button->text, names);
-    report(button->range, fmt::format("there is no button called {}", button->text),
-           near.empty() ? fmt::format("declare it: button {} key \"Space\"", button->text)
-                        : fmt::format("did you mean {}?", near));
+    machine.button = button_index(*button);
 }
 
 /// What starts the move besides a button, and the layer it lives on.
@@ -230,7 +225,8 @@ const Instruction* Compiler::find_sense_in(const Condition& condition, Sense sen
 bool Compiler::is_event(const Condition& condition) const {
     constexpr std::array events{Sense::landed,  Sense::left_ground, Sense::bumped_wall, Sense::bumped_ceiling,
                                 Sense::pressed, Sense::released,    Sense::heard,       Sense::bumped_kind,
-                                Sense::failed,  Sense::completed,   Sense::was_cut};
+                                Sense::failed,  Sense::completed,   Sense::was_cut,     Sense::respawned,
+                                Sense::used,    Sense::told,        Sense::touched};
     return std::any_of(events.begin(), events.end(),
                        [&](Sense event) { return find_sense_in(condition, event) != nullptr; });
 }
@@ -312,6 +308,15 @@ Act Compiler::compile_act(const syntax::Act& act, const Scope& scope) {
             break;
         case ActKind::strike: out.amount = value(act.amount, scope, plain_number, "strike"); break;
         case ActKind::emit_event: out.index = event_index(act.name.text).value_or(-1); break;
+        case ActKind::tell_link:
+        case ActKind::teleport:
+        case ActKind::respawn_here: {
+            const bool fixture = scope.machine >= 0 && program_.machines[static_cast<std::size_t>(scope.machine)].kind ==
+                                                           MachineKind::fixture;
+            if (!fixture) report(act.range, "only a fixture can do this", "it speaks of the fixture itself");
+            break;
+        }
+        case ActKind::respawn: break;
     }
     return out;
 }

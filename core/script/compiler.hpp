@@ -120,6 +120,12 @@ class Compiler {
     std::int32_t kind_index(const std::string& name);
     std::int32_t meter_index(const syntax::Name& name);
 
+    // compile_fixture.cpp
+    void compile_fixture_head(Machine& machine, const Scope& scope);
+    std::int32_t button_index(const syntax::Name& name);
+    void check_fixture(Machine& machine);
+    bool needs_event(const Condition& condition) const;
+
     // compile_accent.cpp
     void compile_accents(const std::vector<syntax::Accent>& accents, const Scope& scope, Effects& out);
     std::int32_t pose_index(const std::string& name);

@@ -49,7 +49,7 @@ bool Parser::effect(std::vector<syntax::Effect>& effects) {
         out.main = expression();
         expect("..", "between the two ends of the limit");
         out.second = expression();
-    } else if (!rare_effect(out)) {
+    } else if (!rare_effect(out) && !fixture_effect(out)) {
         return false;
     }
     out.range = since(out.range);

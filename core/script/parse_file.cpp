@@ -8,8 +8,8 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 13> file_statements{
-    "use", "button", "body", "meter", "stance", "move", "probe", "curve", "dial", "let", "counter", "reading", "mark"};
+constexpr std::array<std::string_view, 14> file_statements{
+    "use", "button", "body", "meter", "stance", "move", "fixture", "probe", "curve", "dial", "let", "counter", "reading", "mark"};
 
 }  // namespace
 
@@ -44,6 +44,8 @@ void Parser::file_item() {
         stance();
     } else if (is("move")) {
         move();
+    } else if (is("fixture")) {
+        fixture();
     } else if (accept("curve")) {
         curve();
     } else if (is("dial")) {

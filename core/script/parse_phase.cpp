@@ -9,13 +9,15 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 21> phase_statements{
+constexpr std::array<std::string_view, 25> phase_statements{
     "start", "finish", "at",    "on",  "go",   "end",   "fail",    "cut",   "steer", "gravity", "drive",
-    "cap",   "limit",  "drain", "tag", "rope", "cling", "capsule", "boost", "face",  "accent"};
+    "cap",   "limit",  "drain", "tag", "rope", "cling", "capsule", "boost", "face",  "accent",
+    "solid", "slide", "swing", "seen"};
 
 bool is_act_keyword(std::string_view word) {
-    constexpr std::array<std::string_view, 11> acts{"launch", "keep", "stop",  "remember", "emit",  "spend",
-                                                    "gain",   "tag",  "untag", "strike",   "accent"};
+    constexpr std::array<std::string_view, 14> acts{"launch", "keep", "stop",  "remember", "emit",  "spend",
+                                                    "gain",   "tag",  "untag", "strike",   "accent",
+                                                    "tell",   "teleport", "respawn"};
     return std::find(acts.begin(), acts.end(), word) != acts.end();
 }
 
@@ -145,7 +147,7 @@ bool Parser::named_act(syntax::Act& out) {
         out.kind = ActKind::strike;
         out.amount = expression();
     } else {
-        return false;
+        return fixture_act(out);
     }
     return true;
 }

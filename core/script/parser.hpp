@@ -50,7 +50,7 @@ class Parser {
     syntax::Range range();
 
     // Statements (parse_file.cpp, parse_owner.cpp, parse_phase.cpp, parse_effect.cpp, parse_probe.cpp,
-    // parse_accent.cpp)
+    // parse_accent.cpp, parse_fixture.cpp)
     void file_item();
     void button();
     void curve();
@@ -67,6 +67,10 @@ class Parser {
     void move();
     void move_item(syntax::Owner& owner);
     bool shared_item(syntax::Owner& owner);
+    void fixture();
+    void fixture_item(syntax::Owner& owner);
+    bool fixture_effect(syntax::Effect& out);
+    bool fixture_act(syntax::Act& out);
     syntax::Gate gate();
     syntax::Charges charges();
     syntax::Phase phase();

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <algorithm>
+#include <array>
 #include <cstdint>
 #include <optional>
 #include <string>
@@ -288,6 +289,11 @@ struct Effects {
     std::vector<Drain> drains;
     std::vector<std::int32_t> tags;
     std::vector<Accent> accents;
+    // fixtures
+    bool solid = false;
+    std::optional<std::array<Expression, 3>> slide;  ///< along its length, its width and up
+    std::optional<Expression> swing;                 ///< about its hinge
+    std::optional<Expression> seen_through;
 };
 
 struct CutRights {
@@ -304,6 +310,7 @@ struct Phase {
     std::vector<Way> ways;
     SourceRange range;
     std::optional<CutRights> cut;
+    bool waits_for_events = false;  ///< fixtures: nothing can change while nothing happens to it
 };
 
 /// One of the conditions a gate joins with `and`, kept apart so that its answer can be explained.
@@ -331,9 +338,22 @@ struct Charges {
     std::optional<Expression> refill_after;
 };
 
-enum class MachineKind : std::uint8_t { stance, move };
+struct FocusInfo {
+    Expression reach;
+    std::optional<Expression> front;  ///< the body must be within half of this angle from where it faces
+    std::int32_t button = -1;         ///< that uses it
+};
 
-/// A stance or move: one small state machine. A stance has exactly one phase, which holds its effects.
+/// What a kind of fixture is beside its phases. Each one that stands in a course runs them for itself.
+struct FixtureInfo {
+    std::array<Expression, 3> size;  ///< length (along its front), width, height
+    std::optional<FocusInfo> focus;
+    std::string prompt;
+};
+
+enum class MachineKind : std::uint8_t { stance, move, fixture };
+
+/// A stance, move or kind of fixture: one small state machine. A stance has exactly one phase, which holds its effects.
 struct Machine {
     MachineKind kind = MachineKind::move;
     std::string name;
@@ -350,6 +370,7 @@ struct Machine {
     std::vector<Block> blocks;  ///< hold in every phase
     std::optional<Condition> when, until;
     std::vector<std::int32_t> from;
+    std::optional<FixtureInfo> fixture;
     SourceRange range;
 };
 
@@ -407,6 +428,7 @@ struct Program {
     std::vector<Machine> machines;      ///< stances and moves in the order of the text
     std::vector<std::int32_t> stances;  ///< by priority; the last has no `when`
     std::vector<std::int32_t> moves;    ///< by priority
+    std::vector<std::int32_t> fixtures;  ///< kinds of them, in the order of the text
     std::vector<ReadingInfo> readings;
     std::vector<MarkInfo> marks;
     bool starts_by_probe = false;  ///< some move starts by itself when a probe finds something

@@ -44,6 +44,21 @@ constexpr std::array plain{
     SenseInfo{"taut", Sense::taut, truth, "the rope is stretched"},
     SenseInfo{"landed", Sense::landed, truth, "event: the feet have just come to the ground"},
     SenseInfo{"left_ground", Sense::left_ground, truth, "event: the feet have just left the ground"},
+    SenseInfo{"respawned", Sense::respawned, truth, "event: the body has just been put back"},
+};
+
+constexpr std::array of_fixture{
+    SenseInfo{"used", Sense::used, truth, "event: it has the focus and its button has just gone down"},
+    SenseInfo{"told", Sense::told, truth, "event: something linked to it has just told it"},
+    SenseInfo{"touched", Sense::touched, truth, "event: the body has just come to it"},
+    SenseInfo{"touching", Sense::touching, truth, "the body is at it"},
+    SenseInfo{"focused", Sense::focused, truth, "it has the focus"},
+    SenseInfo{"blocked", Sense::blocked, truth, "the body stands where it is"},
+    SenseInfo{"clear", Sense::clear, truth, "nobody stands where it is at rest"},
+    SenseInfo{"own_place", Sense::own_place, vector(d::length), "the middle of its underside, at rest"},
+    SenseInfo{"own_front", Sense::own_front, vector(d::none), "where it faces: along its length"},
+    SenseInfo{"link_place", Sense::link_place, vector(d::length), "where one comes out at what it is linked to"},
+    SenseInfo{"link_room", Sense::link_room, truth, "the body has room there"},
 };
 
 constexpr std::array with_button{
@@ -105,6 +120,10 @@ std::string type_text(Type type) {
 
 std::span<const SenseInfo> plain_senses() {
     return plain;
+}
+
+std::span<const SenseInfo> fixture_senses() {
+    return of_fixture;
 }
 
 std::span<const SenseInfo> button_senses() {

@@ -74,8 +74,26 @@ enum class Sense : std::uint8_t {
     probe_height,
     probe_side,
     probe_slope,
-    probe_target
+    probe_target,
+    respawned,
+    used,
+    told,
+    touched,
+    touching,
+    focused,
+    blocked,
+    clear,
+    own_place,
+    own_front,
+    link_place,
+    link_room
 };
+
+/// Events that happen to one fixture.
+constexpr bool is_fixture_event(Sense sense) {
+    return sense == Sense::used || sense == Sense::told || sense == Sense::touched;
+}
+
 
 struct SenseInfo {
     std::string_view word;
@@ -86,6 +104,8 @@ struct SenseInfo {
 
 /// Senses without brackets, in the order of the reference.
 std::span<const SenseInfo> plain_senses();
+/// What a fixture can ask about itself.
+std::span<const SenseInfo> fixture_senses();
 /// Senses that take a button: held(jump), pressed(jump), released(jump), held_time(jump), press_length(jump).
 std::span<const SenseInfo> button_senses();
 

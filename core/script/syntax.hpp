@@ -115,7 +115,11 @@ enum class ActKind {
     tag,
     untag,
     strike,
-    pose
+    pose,
+    tell_link,
+    teleport,      ///< `adding`: the velocity goes on, turned with the exit
+    respawn_here,  ///< this fixture becomes the place to come back to
+    respawn
 };
 enum class MotionPart { velocity, speed, rising, falling };
 
@@ -161,9 +165,7 @@ enum class EffectKind {
     cling,
     capsule,
     boost,
-    boost_dial,
-    face
-};
+    boost_dial, face, solid, slide, swing, seen_through };
 
 struct Effect {
     EffectKind kind = EffectKind::gravity;
@@ -242,9 +244,16 @@ struct Probe {
     SourceRange range;
 };
 
-enum class OwnerKind { body, stance, move, meter };
+enum class OwnerKind { body, stance, move, meter, fixture };
 
-/// A body, stance, move or meter.
+/// `focus within 2.4 m on use in front 90 deg`
+struct Focus {
+    Expr reach;
+    std::optional<Expr> front;
+    std::optional<Name> button;
+};
+
+/// A body, stance, move, meter or fixture.
 struct Owner {
     OwnerKind kind = OwnerKind::move;
     Name name;
@@ -279,6 +288,11 @@ struct Owner {
     std::optional<Expr> radius, height, eyes, step_up, walkable, turn;
     std::optional<char> locked_axis;
     std::optional<Expr> locked_at;
+
+    // fixtures
+    std::vector<Expr> box;  ///< length, width and height, or empty
+    std::optional<Focus> focus;
+    std::string prompt;
 
     // meters
     std::optional<Range> bounds;

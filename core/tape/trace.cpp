@@ -115,11 +115,18 @@ std::string_view event_word(EventKind kind) {
         case EventKind::released: return "released";
         case EventKind::emitted: return "emitted";
         case EventKind::fault: return "rules chase each other";
+        case EventKind::focus_in: return "focus";
+        case EventKind::focus_out: return "focus left";
+        case EventKind::used: return "used";
+        case EventKind::fixture_phase: return "fixture phase";
+        case EventKind::teleported: return "teleported";
+        case EventKind::respawned: return "respawned";
+        case EventKind::refused: return "teleport refused";
     }
     return "";
 }
 
-std::string event_text(const TraceEvent& event, const Program& program) {
+std::string event_text(const TraceEvent& event, const Program& program, const Trace& trace) {
     const auto machine = [&](std::int32_t index) -> std::string {
         return index < 0 ? std::string{} : program.machines[static_cast<std::size_t>(index)].name;
     };
@@ -127,11 +134,21 @@ std::string event_text(const TraceEvent& event, const Program& program) {
         const Machine& owner = program.machines[static_cast<std::size_t>(event.index)];
         return owner.phases[static_cast<std::size_t>(event.detail)].name;
     };
+    const auto fixture = [&]() -> const TraceFixture& { return trace.fixtures[static_cast<std::size_t>(event.index)]; };
     switch (event.kind) {
+        case EventKind::focus_in: return fmt::format("focus on {}", fixture().name);
+        case EventKind::focus_out: return fmt::format("focus left {}", fixture().name);
+        case EventKind::used: return fmt::format("{} used", fixture().name);
+        case EventKind::teleported: return fmt::format("{} carried the body through", fixture().name);
+        case EventKind::refused: return fmt::format("{} has no exit with room", fixture().name);
+        case EventKind::fixture_phase: {
+            const Machine& kind = program.machines[static_cast<std::size_t>(fixture().machine)];
+            return fmt::format("{} {}", fixture().name, kind.phases[static_cast<std::size_t>(event.detail)].name);
+        }
         case EventKind::started:
         case EventKind::failed:
         case EventKind::ended: return fmt::format("{} {}", machine(event.index), event_word(event.kind));
-        case EventKind::cut: return fmt::format("{} cut by {}", machine(event.index), machine(event.detail));
+        case EventKind::cut: return fmt::format("{} cut by {}", machine(event.index), event.detail < 0 ? "a respawn" : machine(event.detail));
         case EventKind::struck: return fmt::format("struck target {}", event.index + 1);
         case EventKind::phase: return fmt::format("{}.{}", machine(event.index), phase());
         case EventKind::stance: return fmt::format("stance {}", machine(event.index));

@@ -48,14 +48,21 @@ enum class EventKind : std::uint8_t {
     fault,
     failed,
     struck,
-    posed  ///< for the eye only: not part of the hash; `detail` is how long, in ms
+    posed,  ///< for the eye only: not part of the hash; `detail` is how long, in ms
+    focus_in,
+    focus_out,
+    used,
+    fixture_phase,
+    teleported,
+    respawned,
+    refused  ///< a teleport without an exit or without room
 };
 
 /// Something that happened, for the score, the event list and readings.
 struct TraceEvent {
     double time = 0.0;
     EventKind kind = EventKind::landed;
-    std::int32_t index = -1;   ///< machine, button, target or emitted event
+    std::int32_t index = -1;   ///< machine, button, target, emitted event or fixture
     std::int32_t detail = -1;  ///< phase; for cut: the move that cut
 
     friend bool operator==(const TraceEvent&, const TraceEvent&) = default;
@@ -65,6 +72,7 @@ struct TraceEvent {
 struct PhaseSpan {
     std::int32_t machine = -1;
     std::int32_t phase = -1;
+    std::int32_t fixture = -1;  ///< which of its kind, by the course; -1: the body's own
     double from = 0.0;
     double to = 0.0;
     bool opens = false;  ///< the move started with it
@@ -76,6 +84,13 @@ struct PhaseSpan {
     friend bool operator==(const PhaseSpan&, const PhaseSpan&) = default;
 };
 
+/// A fixture of the course the run was made in.
+struct TraceFixture {
+    std::string name;
+    std::int32_t machine = -1;  ///< its kind
+    friend bool operator==(const TraceFixture&, const TraceFixture&) = default;
+};
+
 /// Everything that came out of a run.
 struct Trace {
     int rate_hz = 120;
@@ -84,6 +99,7 @@ struct Trace {
     std::size_t value_count = 0;
     std::vector<TraceEvent> events;
     std::vector<PhaseSpan> spans;
+    std::vector<TraceFixture> fixtures;
     std::vector<State> snapshots;  ///< every few ticks, by time
     std::int64_t ticks = 0;
 
@@ -101,7 +117,7 @@ std::uint64_t trace_hash(const Trace& trace);
 std::string hash_text(std::uint64_t hash);
 
 /// "hop.rise started", "landed" ... for lists and messages.
-std::string event_text(const TraceEvent& event, const Program& program);
+std::string event_text(const TraceEvent& event, const Program& program, const Trace& trace);
 std::string_view event_word(EventKind kind);
 
 /// Rows as comma-separated values with a head line: every split and tick; `tick` is 1 for rows that begin one.

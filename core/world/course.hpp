@@ -30,12 +30,23 @@ struct Target {
     friend bool operator==(const Target&, const Target&) = default;
 };
 
+/// Something in the place that does something: its kind is written in the script.
+struct PlacedFixture {
+    std::string name;
+    std::string kind;
+    Vec3 position{0.0};     ///< the middle of its underside
+    double turn_deg = 0.0;  ///< where it faces: 0 along x, 90 along y
+    std::string link;       ///< the name of another fixture, or nothing
+    friend bool operator==(const PlacedFixture&, const PlacedFixture&) = default;
+};
+
 struct CoursePlan {
     std::string name;
     double water_level = -1e9;  ///< drawn only
     std::vector<Place> places;
     std::vector<Piece> pieces;
     std::vector<Target> targets;
+    std::vector<PlacedFixture> fixtures;
     friend bool operator==(const CoursePlan&, const CoursePlan&) = default;
 };
 

@@ -89,6 +89,10 @@ bool ray_triangle(const Solid& triangle, const Vec3& origin, const Vec3& directi
     return true;
 }
 
+bool overlap(const Bounds& a, const Bounds& b) {
+    return glm::all(glm::lessThanEqual(a.low, b.high)) && glm::all(glm::lessThanEqual(b.low, a.high));
+}
+
 /// Where along the motion a point comes within `reach` of a solid stretched by `drop`. The distance of a point on a
 /// straight line to a convex set is a convex function, so Newton's method from the start climbs to its first root and
 /// never passes it.
@@ -109,7 +113,8 @@ std::optional<double> advance_to(const Solid& solid, double drop, const Vec3& fr
 
 }  // namespace
 
-std::optional<RayHit> cast_ray(const Course& course, const Vec3& origin, const Vec3& direction, double longest) {
+std::optional<RayHit> cast_ray(const Surroundings& around, const Vec3& origin, const Vec3& direction, double longest) {
+    const Course& course = around.course;
     RayHit best;
     std::uint32_t met_item = 0;
     bool any = false;
@@ -131,15 +136,27 @@ std::optional<RayHit> cast_ray(const Course& course, const Vec3& origin, const V
                      any = true;
                      return best.distance;
                  });
+    if (any) {
+        best.piece = course.solids[met_item].piece;
+        best.point = origin + direction * best.distance;
+        if (const RayBox& box = course.ray_boxes[met_item]; box.half.x >= 0.0)
+            best.normal = face_of_box(box, best.point);
+    }
+    for (const Solid& solid : around.moving) {
+        const RayBox box{solid.center, solid.half, solid.turn_cos, solid.turn_sin};
+        const double distance = ray_box(box, origin, direction, any ? best.distance : longest);
+        if (distance < 0.0) continue;
+        any = true;
+        const Vec3 point = origin + direction * distance;
+        best = {distance, point, face_of_box(box, point), solid.piece};
+    }
     if (!any) return std::nullopt;
-    best.piece = course.solids[met_item].piece;
-    best.point = origin + direction * best.distance;
-    if (const RayBox& box = course.ray_boxes[met_item]; box.half.x >= 0.0) best.normal = face_of_box(box, best.point);
     return best;
 }
 
-std::optional<SweepHit> sweep(const Course& course, const Capsule& capsule, const Vec3& feet, const Vec3& motion,
+std::optional<SweepHit> sweep(const Surroundings& around, const Capsule& capsule, const Vec3& feet, const Vec3& motion,
                               double gap) {
+    const Course& course = around.course;
     const double reach = capsule.radius + gap;
     const double drop = capsule.segment();
     const Vec3 from = feet + Vec3{0.0, 0.0, capsule.radius};
@@ -148,9 +165,8 @@ std::optional<SweepHit> sweep(const Course& course, const Capsule& capsule, cons
     const Vec3 above{reach, reach, reach};
     SweepHit best;
     const Solid* met = nullptr;
-    walk_segment(course.bvh, from, motion, below, above, 1.0, [&](std::uint32_t item, double farthest) {
+    const auto meet = [&](const Solid& solid, double farthest) {
         Closest contact;
-        const Solid& solid = course.solids[item];
         const auto share = advance_to(solid, drop, from, motion, reach, farthest, contact);
         if (!share) return farthest;
         // Of contacts at the same share the one met most squarely counts.
@@ -162,7 +178,14 @@ std::optional<SweepHit> sweep(const Course& course, const Capsule& capsule, cons
         best.piece = solid.piece;
         met = &solid;
         return *share;
-    });
+    };
+    walk_segment(course.bvh, from, motion, below, above, 1.0,
+                 [&](std::uint32_t item, double farthest) { return meet(course.solids[item], farthest); });
+    Bounds swept;
+    swept.add(glm::min(from, from + motion) - above);
+    swept.add(glm::max(from, from + motion) + below);
+    for (const Solid& solid : around.moving)
+        if (overlap(solid.bounds, swept)) meet(solid, met == nullptr ? 1.0 : best.share);
     if (met == nullptr) return std::nullopt;
     // Back from the stretched solid to the real one: the contact may belong to any height of the segment.
     const double lift = std::clamp(met->bounds.low.z - best.point.z, 0.0, drop);
@@ -171,18 +194,24 @@ std::optional<SweepHit> sweep(const Course& course, const Capsule& capsule, cons
     return best;
 }
 
-std::optional<Overlap> deepest_overlap(const Course& course, const Capsule& capsule, const Vec3& feet, double gap) {
+std::optional<Overlap> deepest_overlap(const Surroundings& around, const Capsule& capsule, const Vec3& feet, double gap) {
     const double reach = capsule.radius + gap;
     const double drop = capsule.segment();
     const Vec3 from = feet + Vec3{0.0, 0.0, capsule.radius};
     Overlap best;
-    walk_segment(course.bvh, from, Vec3{0.0}, Vec3{reach, reach, reach + drop}, Vec3{reach}, 1.0,
-                 [&](std::uint32_t item, double farthest) {
-                     const Closest contact = closest_point(course.solids[item], drop, from);
-                     const double depth = reach - contact.distance;
-                     if (depth > 0.0 && depth > best.depth) best = {depth, contact.normal, course.solids[item].piece};
-                     return farthest;
-                 });
+    const auto meet = [&](const Solid& solid, double farthest) {
+        const Closest contact = closest_point(solid, drop, from);
+        const double depth = reach - contact.distance;
+        if (depth > 0.0 && depth > best.depth) best = {depth, contact.normal, solid.piece};
+        return farthest;
+    };
+    walk_segment(around.course.bvh, from, Vec3{0.0}, Vec3{reach, reach, reach + drop}, Vec3{reach}, 1.0,
+                 [&](std::uint32_t item, double farthest) { return meet(around.course.solids[item], farthest); });
+    Bounds about;
+    about.add(from - Vec3{reach});
+    about.add(from + Vec3{reach, reach, reach + drop});
+    for (const Solid& solid : around.moving)
+        if (overlap(solid.bounds, about)) meet(solid, 1.0);
     if (best.piece < 0) return std::nullopt;
     return best;
 }

@@ -2,11 +2,20 @@
 #pragma once
 
 #include <optional>
+#include <span>
 
 #include "core/world/course.hpp"
 
 /// Questions to a course. World frame, metres.
 namespace leap {
+
+/// A course and the solids in it that move, where they stand at one instant. Those must live as long as this does.
+struct Surroundings {
+    const Course& course;
+    std::span<const Solid> moving;  ///< boxes; their pieces count on behind the course's
+
+    Surroundings(const Course& fixed, std::span<const Solid> others = {}) : course(fixed), moving(others) {}
+};
 
 struct RayHit {
     double distance = 0.0;
@@ -17,7 +26,7 @@ struct RayHit {
 
 /// First surface along a ray of at most `longest` metres; `direction` has length 1. A ray that starts inside a solid
 /// does not see that solid.
-std::optional<RayHit> cast_ray(const Course& course, const Vec3& origin, const Vec3& direction, double longest);
+std::optional<RayHit> cast_ray(const Surroundings& around, const Vec3& origin, const Vec3& direction, double longest);
 
 /// An upright capsule; `feet` is its lowest point.
 struct Capsule {
@@ -36,7 +45,7 @@ struct SweepHit {
 
 /// First contact of a capsule that moves straight by `motion`: the share at which it comes as near as `gap`. Where it
 /// is that near already, only motion further inward counts (share 0).
-std::optional<SweepHit> sweep(const Course& course, const Capsule& capsule, const Vec3& feet, const Vec3& motion,
+std::optional<SweepHit> sweep(const Surroundings& around, const Capsule& capsule, const Vec3& feet, const Vec3& motion,
                               double gap);
 
 /// How deep the capsule stands in the course: positive inside, with the way out; nothing when it is free by `gap`.
@@ -45,7 +54,7 @@ struct Overlap {
     Vec3 normal{0.0, 0.0, 1.0};
     std::int32_t piece = -1;
 };
-std::optional<Overlap> deepest_overlap(const Course& course, const Capsule& capsule, const Vec3& feet,
+std::optional<Overlap> deepest_overlap(const Surroundings& around, const Capsule& capsule, const Vec3& feet,
                                        double gap = 0.0);
 
 }  // namespace leap

@@ -34,7 +34,7 @@ QVariant EventModel::data(const QModelIndex& index, int role) const {
     const TraceEvent& event = run_->trace.events[static_cast<std::size_t>(index.row())];
     if (role == Qt::DisplayRole) {
         if (index.column() == 0) return QString("%1 s").arg(event.time, 0, 'f', 3);
-        return to_qt(event_text(event, *run_->ingredients.program));
+        return to_qt(event_text(event, *run_->ingredients.program, run_->trace));
     }
     if (role == Qt::FontRole && index.column() == 0) return palette::number_font(8.5);
     if (role == Qt::TextAlignmentRole && index.column() == 0)

@@ -283,7 +283,7 @@ QString ScoreView::tip_at(const QPointF& at) const {
             const double reach = (to_ - from_) / std::max(1, width()) * 4;
             for (const TraceEvent& event : trace()->events)
                 if (std::abs(event.time - time_at(at.x())) < reach)
-                    near << QString("%1 s  %2").arg(event.time, 0, 'f', 3).arg(to_qt(event_text(event, *program())));
+                    near << QString("%1 s  %2").arg(event.time, 0, 'f', 3).arg(to_qt(event_text(event, *program(), *trace())));
             return near.join('\n');
         }
     }

@@ -50,6 +50,8 @@ TEST(LanguageReference, EverySenseAndFunctionIsDescribed) {
     const std::string text = reference();
     for (const SenseInfo& sense : plain_senses())
         EXPECT_NE(text.find(fmt::format("`{}`", sense.word)), std::string::npos) << sense.word;
+    for (const SenseInfo& sense : fixture_senses())
+        EXPECT_NE(text.find(fmt::format("`{}`", sense.word)), std::string::npos) << sense.word;
     for (const SenseInfo& sense : button_senses())
         EXPECT_NE(text.find(fmt::format("`{}(", sense.word)), std::string::npos) << sense.word;
     for (const FunctionInfo& function : functions())

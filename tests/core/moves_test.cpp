@@ -228,7 +228,7 @@ move dash on dash { phase burst for 0.1 s { drive forward at 12 m/s  gravity 0 m
     const auto cut = std::find_if(trace.events.begin(), trace.events.end(),
                                   [](const TraceEvent& e) { return e.kind == EventKind::cut; });
     ASSERT_NE(cut, trace.events.end());
-    EXPECT_EQ(event_text(*cut, scene.program), "hop cut by dash");
+    EXPECT_EQ(event_text(*cut, scene.program, trace), "hop cut by dash");
     EXPECT_NEAR(cut->time, 0.2, 1e-9);
     // `finish` runs on a cut too: the rise was stopped before the dash began.
     EXPECT_NEAR(velocity_at(trace, 0.25).z, 0.0, 1e-9);

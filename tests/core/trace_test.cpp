@@ -85,7 +85,8 @@ TEST(Trace, CsvHasOneLineARowAndNamesItsColumns) {
 TEST(Trace, EventsAreSaidInWords) {
     const Scene scene(script);
     std::vector<std::string> words;
-    for (const TraceEvent& event : scene.run(tape).events) words.push_back(event_text(event, scene.program));
+    const Trace trace = scene.run(tape);
+    for (const TraceEvent& event : trace.events) words.push_back(event_text(event, scene.program, trace));
     EXPECT_EQ(words,
               (std::vector<std::string>{"stance walk", "jump pressed", "hop started", "left ground", "stance air",
                                         "jump released", "hop.drop", "landed", "hop ended", "stance walk"}));

@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <optional>
+
+#include "core/play/step.hpp"
+
+/// Fixtures as things in space: where each stands now, what it is solid for, who is at it.
+namespace leap {
+
+/// A fixture's box at an instant. World frame; turned about the upward axis.
+struct FixturePose {
+    Vec3 center{0.0};
+    Vec3 half{0.5};  ///< along its front, its width, up
+    double turn_rad = 0.0;
+    bool solid = false;
+    double seen_through = 0.0;  ///< 0: not at all, 1: invisible
+};
+
+/// Where fixture `index` of the course stands. `at_rest`: where it was placed, without slide and swing.
+FixturePose fixture_pose(const Moment& moment, std::size_t index, bool at_rest = false);
+
+/// The kind of a fixture, or nothing when the script has none of that name.
+const Machine* fixture_kind(const Moment& moment, std::size_t index);
+/// The phase it is in.
+const Phase* fixture_phase(const Moment& moment, std::size_t index);
+/// Its prompt's words.
+std::string fixture_prompt(const Moment& moment, std::size_t index);
+
+/// Distance from a point to the box, 0 inside.
+double distance_to(const FixturePose& pose, const Vec3& point);
+/// Whether an upright capsule comes within `gap` of the box.
+bool meets(const FixturePose& pose, const Capsule& capsule, const Vec3& feet, double gap);
+
+/// Puts the solids of everything that is solid now where queries find them; their pieces count on behind the course's.
+void place_solids(const Rehearsal& rehearsal, const State& state, ProbeMemo& out);
+
+/// Where one comes out of a fixture that is teleported to: in front of it, feet at its underside.
+struct Exit {
+    Vec3 feet{0.0};
+    double facing_rad = 0.0;
+};
+/// How far slide and swing have taken it.
+FixtureOffset fixture_offset(const Moment& moment, std::size_t index);
+
+std::optional<Exit> exit_of_link(const Moment& moment, std::size_t index);
+
+/// The fixture that the body stands on, where it is now.
+struct Ride {
+    std::size_t fixture = 0;
+    FixturePose pose;
+};
+std::optional<Ride> ride_of(const Rehearsal& rehearsal, const State& state);
+/// The body goes where the fixture it stood on has gone since.
+void carry(const Rehearsal& rehearsal, const Ride& ride, State& state);
+/// Notes for the fixtures whom the body has come to.
+void note_touches(const Rehearsal& rehearsal, State& state);
+
+/// What a course says of fixtures that the script doesn't know, and links to nothing; a sentence each.
+std::vector<std::string> fixture_problems(const Program& program, const CoursePlan& plan);
+
+}  // namespace leap

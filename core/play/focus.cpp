@@ -1,0 +1,72 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/focus.hpp"
+
+#include <cmath>
+
+#include "core/play/fixtures.hpp"
+
+namespace leap {
+namespace {
+
+/// Where a ray enters a box, or nothing.
+std::optional<double> ray_into(const FixturePose& pose, const Vec3& from, const Vec3& direction, double longest) {
+    const double c = std::cos(pose.turn_rad);
+    const double s = std::sin(pose.turn_rad);
+    const auto into = [&](const Vec3& v) { return Vec3{c * v.x + s * v.y, -s * v.x + c * v.y, v.z}; };
+    const Vec3 p = into(from - pose.center);
+    const Vec3 d = into(direction);
+    double near = 0.0;
+    double far = longest;
+    for (int i = 0; i < 3; ++i) {
+        const double inverse = 1.0 / (std::abs(d[i]) < 1e-300 ? 1e-300 : d[i]);
+        near = std::max(near, -p[i] * inverse - pose.half[i] * std::abs(inverse));
+        far = std::min(far, -p[i] * inverse + pose.half[i] * std::abs(inverse));
+    }
+    if (near > far) return std::nullopt;
+    return near;
+}
+
+bool is_in_front(const Moment& m, const FocusInfo& focus, const FixturePose& pose, const Vec3& middle) {
+    if (!focus.front) return true;
+    const Vec3 to = flat(middle - pose.center);
+    const double length = glm::length(to);
+    if (length < 1e-6) return true;
+    const double along = (to.x * std::cos(pose.turn_rad) + to.y * std::sin(pose.turn_rad)) / length;
+    return along >= std::cos(number(m, *focus.front) * 0.5) - 1e-9;
+}
+
+}  // namespace
+
+std::int32_t focus_at(const Moment& m) {
+    const State& s = m.state;
+    const Vec3 middle = s.body.position + world_up * (s.height * 0.5);
+    const Vec3 eyes = s.body.position + world_up * std::min(number(m, m.program.body.eyes), s.height);
+    const Vec3 look = sense_vector(m, Sense::look);
+    std::int32_t nearest = -1;
+    std::int32_t looked_at = -1;
+    double least = 1e300;
+    double first = 1e300;
+    for (std::size_t i = 0; i < s.fixtures.size(); ++i) {
+        const Machine* kind = fixture_kind(m, i);
+        if (kind == nullptr || !kind->fixture->focus) continue;
+        const double reach = number(m, kind->fixture->focus->reach);
+        // Far ones cost one comparison.
+        const Vec3 rough = m.course->plan.fixtures[i].position - s.body.position;
+        constexpr double largest_box_m = 12.0;
+        if (glm::dot(rough, rough) > (reach + largest_box_m) * (reach + largest_box_m)) continue;
+        const FixturePose pose = fixture_pose(m, i);
+        const double distance = distance_to(pose, middle);
+        if (distance > reach || !is_in_front(m, *kind->fixture->focus, pose, middle)) continue;
+        if (distance < least) {
+            least = distance;
+            nearest = static_cast<std::int32_t>(i);
+        }
+        if (const auto met = ray_into(pose, eyes, look, reach + s.height); met && *met < first) {
+            first = *met;
+            looked_at = static_cast<std::int32_t>(i);
+        }
+    }
+    return looked_at >= 0 ? looked_at : nearest;
+}
+
+}  // namespace leap

@@ -1,0 +1,112 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include <array>
+
+#include "core/script/parser.hpp"
+
+namespace leap {
+namespace {
+
+constexpr std::array<std::string_view, 9> fixture_statements{"box",   "dial",  "let", "focus", "prompt",
+                                                             "phase", "probe", "on",  "counter"};
+
+}  // namespace
+
+/// fixture NAME [is BASE] { box ... focus ... phase ... }
+void Parser::fixture() {
+    syntax::Owner owner;
+    owner.kind = syntax::OwnerKind::fixture;
+    owner.range = peek().range;
+    accept("fixture");
+    owner.name = name("the fixture's name");
+    if (accept("is")) owner.base = name("the fixture it is based on");
+    block(fixture_statements, [&] { fixture_item(owner); });
+    owner.range = since(owner.range);
+    if (!failed_) out_.file.owners.push_back(std::move(owner));
+}
+
+void Parser::fixture_item(syntax::Owner& owner) {
+    if (!is("counter") && !is("probe") && shared_item(owner)) return;
+    if (accept("box")) {
+        for (std::size_t i = 0; i < 3; ++i) {
+            if (i > 0) expect(",", "between length, width and height");
+            owner.box.push_back(expression());
+        }
+    } else if (accept("focus")) {
+        expect("within", "behind focus");
+        syntax::Focus read;
+        read.reach = expression();
+        while (!failed_) {
+            if (accept("on")) {
+                read.button = name("the button that uses it");
+            } else if (accept("in")) {
+                expect("front", "behind in");
+                read.front = expression();
+            } else {
+                break;
+            }
+        }
+        if (!failed_) owner.focus = std::move(read);
+        if (accept("prompt")) owner.prompt = string("the prompt's words");
+    } else if (accept("prompt")) {
+        owner.prompt = string("the prompt's words");
+    } else if (is("phase")) {
+        syntax::Phase read = phase();
+        if (!failed_) owner.phases.push_back(std::move(read));
+    } else if (is("on")) {
+        syntax::Block read = trigger_block();
+        if (!failed_) owner.blocks.push_back(std::move(read));
+    } else {
+        const std::string near = nearest_name(
+            peek().text, std::vector<std::string>(fixture_statements.begin(), fixture_statements.end()));
+        fail_at(peek().range, fmt::format("a fixture has no '{}'", peek().text),
+                near.empty() || near == "counter" || near == "probe"
+                    ? "it holds box, dial, let, focus, prompt, phase and on"
+                    : fmt::format("did you mean {}?", near));
+    }
+}
+
+/// What only a fixture's phases hold: solid, slide, swing, seen through.
+bool Parser::fixture_effect(syntax::Effect& out) {
+    if (accept("solid")) {
+        out.kind = syntax::EffectKind::solid;
+    } else if (accept("slide")) {
+        out.kind = syntax::EffectKind::slide;
+        out.main = expression();
+        expect(",", "between the ways along its length, its width and up");
+        out.second = expression();
+        expect(",", "between the ways along its width and up");
+        out.third = expression();
+    } else if (accept("swing")) {
+        out.kind = syntax::EffectKind::swing;
+        out.main = expression();
+    } else if (accept("seen")) {
+        out.kind = syntax::EffectKind::seen_through;
+        expect("through", "behind seen");
+        out.main = expression();
+    } else {
+        return false;
+    }
+    return true;
+}
+
+/// tell link, teleport to link, respawn here, respawn.
+bool Parser::fixture_act(syntax::Act& out) {
+    if (accept("tell")) {
+        out.kind = syntax::ActKind::tell_link;
+        expect("link", "behind tell");
+    } else if (accept("teleport")) {
+        out.kind = syntax::ActKind::teleport;
+        expect("to", "behind teleport");
+        expect("link", "behind teleport to");
+        out.adding = !accept("stopping");  // without the word the velocity goes on, turned with the exit
+    } else if (accept("respawn")) {
+        out.kind = accept("here") ? syntax::ActKind::respawn_here : syntax::ActKind::respawn;
+    } else {
+        return false;
+    }
+    return true;
+}
+
+}  // namespace leap

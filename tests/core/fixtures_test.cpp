@@ -1,0 +1,255 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/fixtures.hpp"
+
+#include <gtest/gtest.h>
+
+#include <numbers>
+
+#include "core/play/focus.hpp"
+#include "tests/core/support.hpp"
+
+namespace leap {
+namespace {
+
+using test::Scene;
+using test::TapeMaker;
+
+const std::string world =
+    std::string(test::plain_body) +
+    "button use key \"E\"\n"
+    "fixture door {\n"
+    "  dial time = 0.5 s in 0.1..3\n"
+    "  box 0.2 m, 2 m, 2.6 m\n"
+    "  focus within 2.4 m on use prompt \"Open\"\n"
+    "  phase shut { solid  go opening when used  go opening when told }\n"
+    "  phase opening for time { solid  slide 0 m, 0 m, 2.5 m  go shut when blocked  go open }\n"
+    "  phase open { slide 0 m, 0 m, 2.5 m  seen through 40 %  go closing when used  go closing after 1 s when clear }\n"
+    "  phase closing for time { solid  go opening when blocked  go shut }\n"
+    "}\n"
+    "fixture lever { box 0.3 m, 0.3 m, 1 m  focus within 2 m on use  in front 120 deg  prompt \"Pull\"\n"
+    "  phase ready { solid  go pulled when used then: tell link }  phase pulled for 0.4 s { solid  go ready } }\n"
+    "fixture bell { box 0.6 m, 1 m, 2 m\n"
+    "  phase hangs { go rings when touched and link_room then: teleport to link }\n"
+    "  phase rings for 0.5 s { go hangs } }\n"
+    "fixture stopping_bell is bell { phase hangs { go rings when touched then: teleport to link stopping } }\n"
+    "fixture lantern { box 0.4 m, 0.4 m, 1.2 m\n"
+    "  phase dark { go lit when touched then: respawn here, emit relit }\n"
+    "  phase lit { go dark when heard(relit) and phase_time > 0 s } }\n"
+    "fixture board { box 1.5 m, 1.5 m, 0.2 m\n"
+    "  phase rest { go thrown when touched then: launch up at 14 m/s }  phase thrown for 0.3 s { go rest } }\n"
+    "fixture lift { box 2 m, 2 m, 0.3 m  dial rise = 3 m in 0..9\n"
+    "  phase low { solid  go up_there when touched }\n"
+    "  phase up_there for 1.5 s { solid  slide 0 m, 0 m, rise  go high }\n"
+    "  phase high for 0.5 s { solid  slide 0 m, 0 m, rise  go sink }\n"
+    "  phase sink for 1.5 s { solid  go low } }\n"
+    "move drowned when feet < -3 m in water { phase a { start: respawn  end } }\n";
+
+PlacedFixture placed(const std::string& name, const std::string& kind, Vec3 at, double turn = 0.0,
+                     const std::string& link = "") {
+    return {name, kind, at, turn, link};
+}
+
+Scene with(std::vector<PlacedFixture> fixtures) {
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = std::move(fixtures);
+    return Scene(world, plan);
+}
+
+std::vector<std::string> words_of(const Scene& scene, const Trace& trace, std::initializer_list<EventKind> kinds) {
+    std::vector<std::string> out;
+    for (const TraceEvent& event : trace.events)
+        if (std::find(kinds.begin(), kinds.end(), event.kind) != kinds.end())
+            out.push_back(event_text(event, scene.program, trace));
+    return out;
+}
+
+using Words = std::vector<std::string>;
+
+class Fixtures : public testing::TestWithParam<int> {};
+INSTANTIATE_TEST_SUITE_P(Rates, Fixtures, testing::Values(30, 120, 480));
+
+TEST_P(Fixtures, AShutDoorIsAWallAndAnOpenOneIsNot) {
+    const Scene scene = with({placed("gate", "door", {4, 0, 0})});
+    const Trace shut = scene.run(TapeMaker(2).stick(0.1, 0, 1), GetParam());
+    EXPECT_NEAR(shut.rows.back().position.x, 4 - 0.1 - 0.3, 0.005) << "it stands before it";
+    const Trace used = scene.run(TapeMaker(3.0).stick(0.1, 0, 1).hold("use", 0.8, 0.1), GetParam());
+    EXPECT_GT(used.rows.back().position.x, 6.0) << "through it";
+    EXPECT_EQ(words_of(scene, used, {EventKind::used, EventKind::fixture_phase}),
+              (Words{"gate used", "gate opening", "gate open", "gate closing", "gate shut"}));
+}
+
+TEST_P(Fixtures, ADoorClosesByItselfWhenTheDoorwayIsClearAndNotBefore) {
+    const Scene scene = with({placed("gate", "door", {4, 0, 0})});
+    // Stops in the doorway, and goes on after a while.
+    const Trace trace = scene.run(
+        TapeMaker(6).stick(0.1, 0, 1).hold("use", 0.6, 0.1).stick(0.95, 0, 0).stick(4.0, 0, 1), GetParam());
+    const double standing = position_at(trace, 3.0).x;
+    ASSERT_NEAR(standing, 4.0, 0.45) << "in the doorway";
+    double closing = -1.0;
+    for (const PhaseSpan& span : trace.spans)
+        if (scene.program.machines[static_cast<std::size_t>(span.machine)].name == "door" && span.phase == 3)
+            closing = span.from;
+    EXPECT_GT(closing, 4.0);
+    EXPECT_LT(closing, 4.4);
+}
+
+TEST_P(Fixtures, ADoorThatClosesOnSomeoneOpensAgain) {
+    const Scene scene = with({placed("gate", "door", {4, 0, 0})});
+    const Trace trace = scene.run(TapeMaker(6).stick(0.1, 0, 1).hold("use", 0.6, 0.1).stick(0.95, 0, 0).hold("use", 2.0, 0.1),
+                                  GetParam());
+    const auto phases = words_of(scene, trace, {EventKind::fixture_phase});
+    ASSERT_GE(phases.size(), 4U);
+    EXPECT_EQ(phases[2], "gate closing");
+    EXPECT_EQ(phases[3], "gate opening") << "blocked";
+    for (const TraceRow& row : trace.rows) EXPECT_LT(std::abs(row.position.z), 0.4) << "nobody is pressed into the ground";
+}
+
+TEST_P(Fixtures, ALeverTellsTheDoorItIsLinkedToAndOnlyThat) {
+    const Scene scene = with({placed("gate", "door", {0, 6, 0}, 90), placed("other", "door", {0, -6, 0}, 90),
+                              placed("arm", "lever", {1.2, 0, 0}, 180, "gate")});
+    const Trace trace = scene.run(TapeMaker(2).hold("use", 0.5, 0.1), GetParam());
+    EXPECT_EQ(words_of(scene, trace, {EventKind::fixture_phase}),
+              (Words{"arm pulled", "gate opening", "arm ready", "gate open"}));
+}
+
+TEST_P(Fixtures, AFrontCountsFromTheFrontOnly) {
+    const Scene facing = with({placed("arm", "lever", {1.2, 0, 0}, 180)});
+    const Scene away = with({placed("arm", "lever", {1.2, 0, 0}, 0)});
+    EXPECT_EQ(words_of(facing, facing.run(TapeMaker(1), GetParam()), {EventKind::focus_in}), (Words{"focus on arm"}));
+    EXPECT_EQ(words_of(away, away.run(TapeMaker(1), GetParam()), {EventKind::focus_in}), Words{});
+}
+
+TEST_P(Fixtures, ABellCarriesThroughWithTheVelocityTurnedWithTheExit) {
+    const Scene scene = with({placed("near", "bell", {4, 0, 0}, 180, "far"), placed("far", "bell", {0, 20, 0}, 90, "near")});
+    const Trace trace = scene.run(TapeMaker(1.2).stick(0.1, 0, 1), GetParam());
+    ASSERT_EQ(words_of(scene, trace, {EventKind::teleported}), (Words{"near carried the body through"}))
+        << "and not back again";
+    const Vec3 end = trace.rows.back().position;
+    EXPECT_GT(end.y, 20.0);
+    const double when = test::times_of(trace, EventKind::teleported).at(0);
+    const Vec3 out = velocity_at(trace, when + 1e-6);
+    EXPECT_NEAR(out.y, 6.0, 0.4) << "into the near one's face, out along the far one's front";
+    EXPECT_NEAR(out.x, 0.0, 0.4);
+}
+
+TEST_P(Fixtures, ABellMayDropTheVelocityAndRefusesWithoutRoomOrTwin) {
+    const Scene drops = with({placed("near", "stopping_bell", {4, 0, 0}, 180, "far"), placed("far", "bell", {0, 20, 0}, 90)});
+    const Trace stopped = drops.run(TapeMaker(0.9).stick(0.1, 0, 1), GetParam());
+    const double when = test::times_of(stopped, EventKind::teleported).at(0);
+    EXPECT_LT(glm::length(velocity_at(stopped, when + 1e-6)), 0.3);
+
+    CoursePlan plan = test::flat_plan();
+    plan.pieces.push_back(test::box({0, 21, 1}, {2, 2, 2}));
+    plan.fixtures = {placed("near", "bell", {4, 0, 0}, 180, "far"), placed("far", "bell", {0, 20, 0}, 90),
+                     placed("pair", "stopping_bell", {-4, 0, 0}, 0, "far"), placed("lone", "stopping_bell", {0, -4, 0}, 90)};
+    const Scene full(world, plan);
+    EXPECT_EQ(words_of(full, full.run(TapeMaker(2).stick(0.1, 0, 1), GetParam()), {EventKind::teleported}), Words{});
+    EXPECT_EQ(words_of(full, full.run(TapeMaker(2).stick(0.1, 0, -1), GetParam()), {EventKind::refused}).at(0),
+              "pair has no exit with room");
+    EXPECT_EQ(words_of(full, full.run(TapeMaker(2).stick(0.1, 1, 0), GetParam()), {EventKind::refused}).at(0),
+              "lone has no exit with room");
+}
+
+TEST_P(Fixtures, OneLanternIsLitAndTheBodyComesBackToIt) {
+    CoursePlan plan = test::flat_plan();
+    plan.pieces[0].size.x = 30;  // ground ends at x = 15
+    plan.fixtures = {placed("first", "lantern", {3, 0, 0}, 90), placed("second", "lantern", {9, 0, 0}, 90)};
+    plan.pieces[0].center.x = 0;
+    const Scene scene(world, plan);
+    const Trace trace = scene.run(TapeMaker(5).stick(0.1, 0, 1), GetParam());
+    const auto phases = words_of(scene, trace, {EventKind::fixture_phase});
+    ASSERT_GE(phases.size(), 3U);
+    EXPECT_EQ(phases[0], "first lit");
+    EXPECT_EQ(std::count(phases.begin(), phases.end(), "first dark"), 1);
+    EXPECT_EQ(std::count(phases.begin(), phases.end(), "second lit"), 1);
+    const auto back = test::times_of(trace, EventKind::respawned);
+    ASSERT_FALSE(back.empty()) << "it ran off the end";
+    EXPECT_NEAR(position_at(trace, back[0] + 1e-6).x, 9.0, 0.1);
+    EXPECT_NEAR(position_at(trace, back[0] + 1e-6).y, 0.7, 0.1) << "before the lantern";
+    EXPECT_LT(glm::length(velocity_at(trace, back[0] + 1e-6)), 0.6);
+}
+
+TEST_P(Fixtures, ABoardLaunchesToTheHeightOfItsSpeed) {
+    const Scene scene = with({placed("spring", "board", {3, 0, 0})});
+    const Trace trace = scene.run(TapeMaker(1.6).stick(0.1, 0, 1), GetParam());
+    double top = 0.0;
+    for (double t = 0.0; t < 1.6; t += 0.001) top = std::max(top, position_at(trace, t).z);
+    EXPECT_NEAR(top, 14.0 * 14.0 / (2 * 28.0), 0.005);
+}
+
+TEST_P(Fixtures, ALiftCarriesItsRiderExactly) {
+    const Scene scene = with({placed("hoist", "lift", {1.4, 0, 0})});
+    const Trace trace = scene.run(TapeMaker(6), GetParam());
+    EXPECT_NEAR(trace.rows.back().position.z, 0.0, 0.002) << "nobody touched it";
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {placed("hoist", "lift", {0, 0, -0.29})};
+    const Scene standing(world, plan);
+    const Trace ride = standing.run(TapeMaker(4.2).stick(0.02, 0, 0.01), GetParam());
+    const auto up = test::spans_of(standing, ride, "lift.up_there");
+    ASSERT_FALSE(up.empty());
+    const double start = position_at(ride, up[0].from).z;
+    EXPECT_NEAR(position_at(ride, up[0].to + 0.25).z - start, 3.0, 2e-3);
+    EXPECT_NEAR(position_at(ride, up[0].from + 0.75).z - start, 1.5, 2e-3) << "half way at half its time";
+    EXPECT_EQ(test::times_of(ride, EventKind::left_ground).size(), 0U) << "it stands all the while";
+}
+
+/// Focus-in and focus-out pair up over random walks among many things.
+TEST(Focus, PairsUpOverRandomWalks) {
+    std::vector<PlacedFixture> many;
+    std::mt19937 random(7);
+    std::uniform_real_distribution<double> place(-9, 9);
+    for (int i = 0; i < 14; ++i)
+        many.push_back(placed("thing " + std::to_string(i), i % 2 == 0 ? "lever" : "door", {place(random), place(random), 0},
+                              45.0 * i));
+    std::erase_if(many, [](const PlacedFixture& f) { return glm::length(f.position) < 1.5; });
+    const Scene scene = with(many);
+    int changes = 0;
+    for (unsigned seed = 1; seed <= 12; ++seed) {
+        std::int32_t now = -1;
+        for (const TraceEvent& event : scene.run(test::random_tape(scene.program, seed, 20)).events) {
+            if (event.kind == EventKind::focus_in) {
+                EXPECT_EQ(now, -1) << "the one before was left";
+                now = event.index;
+                ++changes;
+            } else if (event.kind == EventKind::focus_out) {
+                EXPECT_EQ(now, event.index);
+                now = -1;
+            } else if (event.kind == EventKind::used) {
+                EXPECT_EQ(now, event.index) << "only what has the focus is used";
+            }
+        }
+    }
+    EXPECT_GT(changes, 40);
+}
+
+TEST(Focus, WhatTheViewMeetsComesBeforeWhatIsNearer) {
+    const Scene scene = with({placed("ahead", "door", {2.2, 0, 0}), placed("beside", "door", {0, 1.0, 0}, 90)});
+    const Trace trace = scene.run(TapeMaker(1.0).look(0.5, 90));
+    EXPECT_EQ(words_of(scene, trace, {EventKind::focus_in, EventKind::focus_out}),
+              (Words{"focus on ahead", "focus left ahead", "focus on beside"}));
+}
+
+TEST(Fixtures, TheSameRunFromTheSameTapeAndFromASnapshot) {
+    const Scene scene = with({placed("gate", "door", {4, 0, 0}), placed("hoist", "lift", {8, 0, -0.29}),
+                              placed("lamp", "lantern", {-4, 0, 0}), placed("spring", "board", {0, 5, 0})});
+    const Tape tape = test::random_tape(scene.program, 3, 12);
+    const Trace once = scene.run(tape);
+    EXPECT_EQ(trace_hash(once), trace_hash(scene.run(tape)));
+    const Rehearsal r = scene.at(120);
+    const auto inputs = resolve_inputs(scene.program, tape).value();
+    const State end = state_at(r, inputs, once, 12.0);
+    EXPECT_LT(glm::length(end.body.position - once.rows.back().position), 1e-9);
+}
+
+TEST(Fixtures, WhatTheScriptDoesNotKnowIsToldAndStandsIdle) {
+    const Scene scene = with({placed("gate", "doom", {4, 0, 0}), placed("arm", "lever", {1.2, 0, 0}, 180, "gat")});
+    const auto problems = fixture_problems(scene.program, scene.course.plan);
+    ASSERT_EQ(problems.size(), 2U);
+    EXPECT_EQ(problems[0], "fixture \"gate\": the script has no fixture doom; did you mean door?");
+    EXPECT_EQ(problems[1], "fixture \"arm\" is linked to \"gat\", and there is none of that name; did you mean gate?");
+    const Trace trace = scene.run(TapeMaker(2).hold("use", 0.5, 0.1).stick(1.0, 0, 1));
+    EXPECT_EQ(words_of(scene, trace, {EventKind::fixture_phase}), (Words{"arm pulled", "arm ready"}));
+}
+
+}  // namespace
+}  // namespace leap
