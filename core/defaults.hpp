@@ -44,6 +44,10 @@ inline constexpr double farthest_place_m = 1e6;
 inline constexpr double touch_gap_m = 0.02;
 /// A body this near to where a fixture rests or stands (m) is in its way. Touch if doors close too eagerly.
 inline constexpr double clear_gap_m = 0.15;
+/// Solid fixtures within this distance of the body (m) are met by its motion and seen by its probes; they are gathered
+/// anew when it has gone this far (m). Touch if probes look further.
+inline constexpr double fixture_sight_m = 60.0;
+inline constexpr double fixture_walk_m = 5.0;
 /// Room (m) between what is teleported to and the body that comes out, so that it doesn't touch it.
 inline constexpr double exit_gap_m = 0.2;
 

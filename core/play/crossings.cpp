@@ -150,8 +150,9 @@ double time_to_next_instant(const Moment& m, const Law& law, const MeterRates& r
         if (const Phase* phase = phase_in_force(m, move); phase != nullptr)
             offer_phase(out, m, ahead, m.state.machines[static_cast<std::size_t>(move)], *phase);
     for (std::size_t i = 0; i < m.state.fixtures.size(); ++i) {
+        if (m.memo->stands[i].waits) continue;
         const Phase* phase = fixture_phase(m, i);
-        if (phase == nullptr || phase->waits_for_events) continue;
+        if (phase == nullptr) continue;
         Moment own = m;
         own.self = static_cast<std::int32_t>(m.program.machines.size() + i);
         offer_phase(out, own, ahead, m.state.machines[static_cast<std::size_t>(own.self)], *phase);

@@ -20,11 +20,33 @@ struct ProbeResult {
     std::int32_t target = -1;
 };
 
+/// A fixture's box at an instant. World frame; turned about the upward axis.
+struct FixturePose {
+    Vec3 center{0.0};
+    Vec3 half{0.5};  ///< along its front, its width, up
+    double turn_rad = 0.0;
+    bool solid = false;
+    double seen_through = 0.0;  ///< 0: not at all, 1: invisible
+};
+
+/// Where a fixture stands; holds on while it keeps still in the same phase.
+struct FixtureStand {
+    FixturePose pose;
+    std::int32_t phase = -2;
+    double phase_since = 0.0;
+    bool still = false;
+    bool waits = false;         ///< nothing in its phase happens without an event
+    double focus_reach = -1.0;  ///< m; negative: it has no focus
+};
+
 /// Answers of probes at one instant, so that each is asked once. Forgotten when anything they depend on changes.
 struct ProbeMemo {
     std::vector<std::optional<ProbeResult>> results;
-    std::vector<Solid> moving;  ///< what is solid and moves, where it stands at this instant; see place_solids()
-    bool moves_near = false;    ///< one of them, by the body
+    std::vector<Solid> moving;         ///< what is solid and moves, where it stands at this instant; see place_solids()
+    bool moves_near = false;           ///< one of them, by the body
+    bool moving_stale = true;          ///< a fixture has gone to another phase since they were placed
+    std::vector<FixtureStand> stands;  ///< by fixture; outlives the instant
+    Vec3 moving_around{1e300};         ///< where the body was when `moving` was gathered
     void forget() {
         for (auto& result : results) result.reset();
     }

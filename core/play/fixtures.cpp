@@ -32,6 +32,13 @@ Vec3 turned(const Vec3& v, double turn_rad) {
     return {c * v.x - s * v.y, s * v.x + c * v.y, v.z};
 }
 
+bool is_within(const Vec3& v, double length) {
+    return glm::dot(v, v) < length * length;
+}
+bool is_by(const FixturePose& pose, const Vec3& place, double distance) {
+    return is_within(pose.center - place, distance);
+}
+
 Solid solid_box(const FixturePose& pose, std::int32_t piece) {
     Solid out;
     out.kind = SolidKind::box;
@@ -80,7 +87,23 @@ FixtureOffset fixture_offset(const Moment& at, std::size_t index) {
             own.from.swing_rad + (to.swing_rad - own.from.swing_rad) * share};
 }
 
+/// Whether slide or swing change as its phase goes on.
+bool is_on_its_way(const Moment& m, std::size_t index) {
+    const Phase* phase = fixture_phase(m, index);
+    if (phase == nullptr || !phase->duration) return false;
+    const FixtureOffset& from = m.state.fixtures[index].from;
+    Moment end = m;
+    end.ahead = number(m, *phase->duration);
+    const FixtureOffset to = fixture_offset(end, index);
+    return !(from == to) && fixture_offset(m, index) != to;
+}
+
 FixturePose fixture_pose(const Moment& m, std::size_t index, bool at_rest) {
+    if (!at_rest && m.memo != nullptr && index < m.memo->stands.size()) {
+        const FixtureStand& known = m.memo->stands[index];
+        const MachineState& machine = m.state.machines[m.program.machines.size() + index];
+        if (known.still && known.phase == machine.phase && known.phase_since == machine.phase_since) return known.pose;
+    }
     FixturePose out;
     const Machine* kind = fixture_kind(m, index);
     if (kind == nullptr) return out;
@@ -94,8 +117,7 @@ FixturePose fixture_pose(const Moment& m, std::size_t index, bool at_rest) {
     out.solid = phase->effects.solid;
     Moment own = m;
     own.self = static_cast<std::int32_t>(m.program.machines.size() + index);
-    if (phase->effects.seen_through)
-        out.seen_through = std::clamp(number(own, *phase->effects.seen_through), 0.0, 1.0);
+    if (phase->effects.seen_through) out.seen_through = std::clamp(number(own, *phase->effects.seen_through), 0.0, 1.0);
     const FixtureOffset offset = fixture_offset(m, index);
     out.center += turned(offset.slide, out.turn_rad);
     if (offset.swing_rad != 0.0) {
@@ -122,17 +144,33 @@ bool meets(const FixturePose& pose, const Capsule& capsule, const Vec3& feet, do
 }
 
 void place_solids(const Rehearsal& r, const State& state, ProbeMemo& out) {
-    out.moving.clear();
     out.moves_near = false;
-    const Moment m = r.moment(state);
-    const std::size_t pieces = r.course.plan.pieces.size();
+    out.moving_stale = false;
+    if (state.fixtures.empty()) return;
+    const Moment m = r.moment(state, &out);
+    bool changed = out.stands.size() != state.fixtures.size();
+    out.stands.resize(state.fixtures.size());
     for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
-        const Phase* phase = fixture_phase(m, i);
-        if (phase == nullptr || !phase->effects.solid) continue;
-        out.moving.push_back(solid_box(fixture_pose(m, i), static_cast<std::int32_t>(pieces + i)));
-        const Vec3 away = r.course.plan.fixtures[i].position - state.body.position;
-        if (phase->duration && glm::dot(away, away) < largest_box_m * largest_box_m) out.moves_near = true;
+        const MachineState& machine = state.machines[m.program.machines.size() + i];
+        FixtureStand& stand = out.stands[i];
+        if (stand.still && stand.phase == machine.phase && stand.phase_since == machine.phase_since) continue;
+        changed = true;
+        stand = {{}, machine.phase, machine.phase_since, false, false, -1.0};
+        stand.pose = fixture_pose(m, i);
+        if (const Phase* phase = fixture_phase(m, i); phase != nullptr) stand.waits = phase->waits_for_events;
+        if (const Machine* kind = fixture_kind(m, i); kind != nullptr && kind->fixture->focus)
+            stand.focus_reach = number(m, kind->fixture->focus->reach);
+        stand.still = !is_on_its_way(m, i);
+        if (!stand.still && stand.pose.solid && is_by(stand.pose, state.body.position, largest_box_m))
+            out.moves_near = true;
     }
+    if (!changed && is_within(out.moving_around - state.body.position, defaults::fixture_walk_m)) return;
+    out.moving.clear();
+    out.moving_around = state.body.position;
+    const std::size_t pieces = r.course.plan.pieces.size();
+    for (std::size_t i = 0; i < state.fixtures.size(); ++i)
+        if (out.stands[i].pose.solid && is_by(out.stands[i].pose, state.body.position, defaults::fixture_sight_m))
+            out.moving.push_back(solid_box(out.stands[i].pose, static_cast<std::int32_t>(pieces + i)));
 }
 
 std::optional<Exit> exit_of_link(const Moment& m, std::size_t index) {
@@ -157,13 +195,12 @@ void carry(const Rehearsal& r, const Ride& ride, State& state) {
     state.facing += turn;
 }
 
-void note_touches(const Rehearsal& r, State& state) {
-    const Moment now = r.moment(state);
+void note_touches(const Rehearsal& r, State& state, ProbeMemo& memo) {
+    const Moment now = r.moment(state, &memo);
     const Capsule capsule{state.radius, state.height};
     for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
         FixtureState& own = state.fixtures[i];
-        const Vec3 rough = r.course.plan.fixtures[i].position - state.body.position;
-        if (own.machine < 0 || glm::dot(rough, rough) > largest_box_m * largest_box_m) {
+        if (own.machine < 0 || !is_by(memo.stands[i].pose, state.body.position, largest_box_m)) {
             own.touching = own.blocked = false;
             continue;
         }

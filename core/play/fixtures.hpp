@@ -8,15 +8,6 @@
 /// Fixtures as things in space: where each stands now, what it is solid for, who is at it.
 namespace leap {
 
-/// A fixture's box at an instant. World frame; turned about the upward axis.
-struct FixturePose {
-    Vec3 center{0.0};
-    Vec3 half{0.5};  ///< along its front, its width, up
-    double turn_rad = 0.0;
-    bool solid = false;
-    double seen_through = 0.0;  ///< 0: not at all, 1: invisible
-};
-
 /// Where fixture `index` of the course stands. `at_rest`: where it was placed, without slide and swing.
 FixturePose fixture_pose(const Moment& moment, std::size_t index, bool at_rest = false);
 
@@ -40,6 +31,8 @@ struct Exit {
     Vec3 feet{0.0};
     double facing_rad = 0.0;
 };
+/// Whether slide or swing still take it somewhere.
+bool is_on_its_way(const Moment& moment, std::size_t index);
 /// How far slide and swing have taken it.
 FixtureOffset fixture_offset(const Moment& moment, std::size_t index);
 
@@ -54,7 +47,7 @@ std::optional<Ride> ride_of(const Rehearsal& rehearsal, const State& state);
 /// The body goes where the fixture it stood on has gone since.
 void carry(const Rehearsal& rehearsal, const Ride& ride, State& state);
 /// Notes for the fixtures whom the body has come to.
-void note_touches(const Rehearsal& rehearsal, State& state);
+void note_touches(const Rehearsal& rehearsal, State& state, ProbeMemo& memo);
 
 /// What a course says of fixtures that the script doesn't know, and links to nothing; a sentence each.
 std::vector<std::string> fixture_problems(const Program& program, const CoursePlan& plan);

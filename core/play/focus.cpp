@@ -47,14 +47,15 @@ std::int32_t focus_at(const Moment& m) {
     double least = 1e300;
     double first = 1e300;
     for (std::size_t i = 0; i < s.fixtures.size(); ++i) {
-        const Machine* kind = fixture_kind(m, i);
-        if (kind == nullptr || !kind->fixture->focus) continue;
-        const double reach = number(m, kind->fixture->focus->reach);
+        const FixtureStand& stand = m.memo->stands[i];
+        const double reach = stand.focus_reach;
+        if (reach < 0.0) continue;
         // Far ones cost one comparison.
-        const Vec3 rough = m.course->plan.fixtures[i].position - s.body.position;
+        const Vec3 rough = stand.pose.center - s.body.position;
         constexpr double largest_box_m = 12.0;
         if (glm::dot(rough, rough) > (reach + largest_box_m) * (reach + largest_box_m)) continue;
-        const FixturePose pose = fixture_pose(m, i);
+        const FixturePose& pose = stand.pose;
+        const Machine* kind = fixture_kind(m, i);
         const double distance = distance_to(pose, middle);
         if (distance > reach || !is_in_front(m, *kind->fixture->focus, pose, middle)) continue;
         if (distance < least) {

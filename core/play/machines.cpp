@@ -77,7 +77,10 @@ class Instant {
         const FixtureState& own = state_.fixtures[i];
         if (own.machine < 0) return false;
         if (own.events != 0) return true;
-        return !phase_of(static_cast<std::int32_t>(program_.machines.size() + i)).waits_for_events;
+        const FixtureStand& stand = memo_.stands[i];
+        const std::size_t index = program_.machines.size() + i;
+        if (stand.phase == state_.machines[index].phase) return !stand.waits;
+        return !phase_of(static_cast<std::int32_t>(index)).waits_for_events;
     }
     template <class Do>
     void as_fixture(std::size_t i, Do what) {
@@ -124,7 +127,6 @@ class Instant {
         for (const std::int32_t move : std::vector<std::int32_t>(state_.moves))
             if (move >= 0 && move != actor_) end(move, EventKind::cut, -1);
     }
-
 
     void forget_events() {
         state_.events = 0;
@@ -265,7 +267,10 @@ class Instant {
             const auto kind = static_cast<std::int32_t>(kind_of(index));
             trace_->spans.push_back({kind, phase, std::max(-1, fixture), state_.time, -1.0, opens});
         }
-        if (fixture >= 0) note(EventKind::fixture_phase, fixture, phase);
+        if (fixture >= 0) {
+            memo_.moving_stale = true;
+            note(EventKind::fixture_phase, fixture, phase);
+        }
         if (machine(index).kind == MachineKind::move) note(opens ? EventKind::started : EventKind::phase, index, phase);
         const Phase& entered = phase_of(index);
         for (const Block& block : entered.blocks)

@@ -67,6 +67,8 @@ void write_row(const Rehearsal& r, const State& state, const Vec3& acceleration,
     if (move >= 0) row.move_phase = static_cast<std::int16_t>(state.machines[static_cast<std::size_t>(move)].phase);
     row.grounded = state.body.grounded;
     row.tick_begin = tick_begin;
+    for (auto event = trace.events.rbegin(); event != trace.events.rend() && event->time == state.time; ++event)
+        row.jumped = row.jumped || event->kind == EventKind::teleported || event->kind == EventKind::respawned;
     trace.rows.push_back(row);
     if (trace.fixtures.size() != state.fixtures.size())
         for (std::size_t i = 0; i < state.fixtures.size(); ++i)
@@ -182,8 +184,9 @@ void advance(const Rehearsal& r, State& state, double longest, bool tick_begin, 
     const bool lifts_off = law.flying && state.body.grounded && law.motion.velocity.z > 1e-3;
     if (lifts_off) leave_ground(state, true);
     const std::optional<Ride> ride = state.fixtures.empty() ? std::nullopt : ride_of(r, state);
-    const MotionResult moved = state.taut ? swing_body(r, m, forces, seconds, state)
-                                          : move_body(m.surroundings(), shape_now(r, state), state.body, law.motion, seconds);
+    const MotionResult moved = state.taut
+                                   ? swing_body(r, m, forces, seconds, state)
+                                   : move_body(m.surroundings(), shape_now(r, state), state.body, law.motion, seconds);
     if (lifts_off) {
         state.events |= event_left_ground;
         if (trace != nullptr) trace->events.push_back({state.time, EventKind::left_ground, -1, -1});
@@ -204,7 +207,7 @@ void advance(const Rehearsal& r, State& state, double longest, bool tick_begin, 
     if (!state.fixtures.empty()) {
         if (ride) carry(r, *ride, state);
         place_solids(r, state, memo);
-        note_touches(r, state);
+        note_touches(r, state, memo);
     }
     memo.forget();
 }
@@ -335,7 +338,7 @@ void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, 
             memo.forget();
         }
         run_instant(r, state, memo, trace);
-        if (!state.fixtures.empty()) place_solids(r, state, memo);
+        if (memo.moving_stale) place_solids(r, state, memo);
         double until = tick_end;
         if (next < inputs.size()) until = std::min(until, inputs[next].time);
         if (split >= defaults::most_splits_per_tick) {

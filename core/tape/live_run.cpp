@@ -85,7 +85,9 @@ void LiveRun::restore(const State& state) {
 }
 
 void LiveRun::set_tuning(Tuning tuning) {
-    if (tuning.dials.size() == ingredients_.tuning.dials.size()) ingredients_.tuning = std::move(tuning);
+    if (tuning.dials.size() != ingredients_.tuning.dials.size()) return;
+    ingredients_.tuning = std::move(tuning);
+    scratch_ = {};  // what is kept from tick to tick counts with the dials
 }
 
 Tape LiveRun::tape(std::string name) const {

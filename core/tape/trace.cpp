@@ -41,6 +41,7 @@ Segment segment_of(const Trace& trace, std::size_t row) {
     const TraceRow& a = trace.rows[row];
     const TraceRow& b = trace.rows[row + 1];
     const double t = b.time - a.time;
+    if (b.jumped) return {t, Vec3{0.0}};
     return {t, b.position - (a.position + a.velocity * t + a.acceleration * (0.5 * t * t))};
 }
 
@@ -148,7 +149,9 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
         case EventKind::started:
         case EventKind::failed:
         case EventKind::ended: return fmt::format("{} {}", machine(event.index), event_word(event.kind));
-        case EventKind::cut: return fmt::format("{} cut by {}", machine(event.index), event.detail < 0 ? "a respawn" : machine(event.detail));
+        case EventKind::cut:
+            return fmt::format("{} cut by {}", machine(event.index),
+                               event.detail < 0 ? "a respawn" : machine(event.detail));
         case EventKind::struck: return fmt::format("struck target {}", event.index + 1);
         case EventKind::phase: return fmt::format("{}.{}", machine(event.index), phase());
         case EventKind::stance: return fmt::format("stance {}", machine(event.index));

@@ -28,6 +28,7 @@ struct TraceRow {
     std::int16_t move_phase = -1;
     bool grounded = false;
     bool tick_begin = false;  ///< a tick's begin, not a split inside it
+    bool jumped = false;      ///< the body was put here, it didn't move here
 
     friend bool operator==(const TraceRow&, const TraceRow&) = default;
 };

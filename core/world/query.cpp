@@ -90,7 +90,8 @@ bool ray_triangle(const Solid& triangle, const Vec3& origin, const Vec3& directi
 }
 
 bool overlap(const Bounds& a, const Bounds& b) {
-    return glm::all(glm::lessThanEqual(a.low, b.high)) && glm::all(glm::lessThanEqual(b.low, a.high));
+    return a.low.x <= b.high.x && b.low.x <= a.high.x && a.low.y <= b.high.y && b.low.y <= a.high.y &&
+           a.low.z <= b.high.z && b.low.z <= a.high.z;
 }
 
 /// Where along the motion a point comes within `reach` of a solid stretched by `drop`. The distance of a point on a
@@ -142,7 +143,13 @@ std::optional<RayHit> cast_ray(const Surroundings& around, const Vec3& origin, c
         if (const RayBox& box = course.ray_boxes[met_item]; box.half.x >= 0.0)
             best.normal = face_of_box(box, best.point);
     }
+    Bounds passed;
+    if (!around.moving.empty()) {
+        passed.add(origin);
+        passed.add(origin + direction * (any ? best.distance : longest));
+    }
     for (const Solid& solid : around.moving) {
+        if (!overlap(solid.bounds, passed)) continue;
         const RayBox box{solid.center, solid.half, solid.turn_cos, solid.turn_sin};
         const double distance = ray_box(box, origin, direction, any ? best.distance : longest);
         if (distance < 0.0) continue;
@@ -194,7 +201,8 @@ std::optional<SweepHit> sweep(const Surroundings& around, const Capsule& capsule
     return best;
 }
 
-std::optional<Overlap> deepest_overlap(const Surroundings& around, const Capsule& capsule, const Vec3& feet, double gap) {
+std::optional<Overlap> deepest_overlap(const Surroundings& around, const Capsule& capsule, const Vec3& feet,
+                                       double gap) {
     const double reach = capsule.radius + gap;
     const double drop = capsule.segment();
     const Vec3 from = feet + Vec3{0.0, 0.0, capsule.radius};

@@ -84,6 +84,7 @@ void ScoreView::paintEvent(QPaintEvent*) {
             case Lane::Kind::button: paint_button(p, lane); break;
             case Lane::Kind::stance:
             case Lane::Kind::move: paint_spans(p, lane); break;
+            case Lane::Kind::fixture: paint_fixture(p, lane); break;
             case Lane::Kind::curve: paint_curve(p, lane); break;
         }
     }
@@ -225,6 +226,21 @@ void ScoreView::paint_spans(QPainter& p, const Lane& lane) {
         const QColor color = palette::phase_tint(palette::move_hue(order), span.phase);
         paint_span(p, span, lane.box, color, to_qt(machine.phases[static_cast<std::size_t>(span.phase)].name), false);
     }
+}
+
+void ScoreView::paint_fixture(QPainter& p, const Lane& lane) {
+    const TraceFixture& fixture = trace()->fixtures[static_cast<std::size_t>(lane.index)];
+    p.setFont(palette::text_font(9.0, fixture.machine == selected_));
+    p.setPen(palette::ink);
+    p.drawText(QRectF(30, lane.box.top(), head_width - 34, lane.box.height()), Qt::AlignVCenter,
+               elided(p, to_qt(fixture.name), head_width - 34));
+    p.setFont(palette::text_font(8.5));
+    const Machine& kind = program()->machines[static_cast<std::size_t>(fixture.machine)];
+    const auto order = static_cast<int>(program()->moves.size()) + fixture.machine;
+    for (const PhaseSpan& span : trace()->spans)
+        if (span.fixture == lane.index)
+            paint_span(p, span, lane.box, palette::phase_tint(palette::move_hue(order), span.phase),
+                       to_qt(kind.phases[static_cast<std::size_t>(span.phase)].name), false);
 }
 
 void ScoreView::paint_move_head(QPainter& p, const Lane& lane) {

@@ -128,6 +128,7 @@ void ScoreView::layout_lanes() {
         y += 4;
         add(Lane::Kind::stance, -1, lane_height);
         for (const std::int32_t move : made->moves) add(Lane::Kind::move, move, lane_height);
+        for (const std::int32_t fixture : changed_fixtures()) add(Lane::Kind::fixture, fixture, lane_height);
         y += 4;
         const double left = std::max(0.0, height() - y - 4);
         const double each =
@@ -144,6 +145,15 @@ std::set<std::int32_t> ScoreView::pressed_buttons() const {
     if (trace() == nullptr) return out;
     for (const TraceEvent& event : trace()->events)
         if (event.kind == EventKind::pressed) out.insert(event.index);
+    return out;
+}
+
+/// The fixtures that did something in the run in view.
+std::set<std::int32_t> ScoreView::changed_fixtures() const {
+    std::set<std::int32_t> out;
+    if (trace() == nullptr) return out;
+    for (const PhaseSpan& span : trace()->spans)
+        if (span.fixture >= 0) out.insert(span.fixture);
     return out;
 }
 
@@ -171,6 +181,8 @@ void ScoreView::mousePressEvent(QMouseEvent* event) {
         if (!lane.box.contains(event->position())) continue;
         if (event->position().x() < head_width) {
             if (lane.kind == Lane::Kind::move) select_machine(lane.index);
+            if (lane.kind == Lane::Kind::fixture)
+                select_machine(trace()->fixtures[static_cast<std::size_t>(lane.index)].machine);
             const Trace* run = trace();
             if (lane.kind == Lane::Kind::stance && run != nullptr && !run->rows.empty())
                 select_machine(run->rows[row_at(*run, session_.cursor())].stance);
@@ -283,7 +295,9 @@ QString ScoreView::tip_at(const QPointF& at) const {
             const double reach = (to_ - from_) / std::max(1, width()) * 4;
             for (const TraceEvent& event : trace()->events)
                 if (std::abs(event.time - time_at(at.x())) < reach)
-                    near << QString("%1 s  %2").arg(event.time, 0, 'f', 3).arg(to_qt(event_text(event, *program(), *trace())));
+                    near << QString("%1 s  %2")
+                                .arg(event.time, 0, 'f', 3)
+                                .arg(to_qt(event_text(event, *program(), *trace())));
             return near.join('\n');
         }
     }

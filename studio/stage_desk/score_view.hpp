@@ -48,14 +48,16 @@ class ScoreView : public QWidget {
 
   private:
     struct Lane {
-        enum class Kind { ruler, stick, button, stance, move, curve } kind;
-        std::int32_t index;  ///< button, machine or curve
+        enum class Kind { ruler, stick, button, stance, move, fixture, curve } kind;
+        std::int32_t index;  ///< button, machine, fixture or curve
         QRectF box;
     };
     const Trace* trace() const;
     std::shared_ptr<const Program> program() const;
     void layout_lanes();
     std::set<std::int32_t> pressed_buttons() const;
+    std::set<std::int32_t> changed_fixtures() const;
+    void paint_fixture(QPainter& p, const Lane& lane);
     void refresh_answers();
     void paint_ruler(QPainter& p, const Lane& lane);
     void paint_stick(QPainter& p, const Lane& lane);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stage_desk/stage_labels.hpp"
 
+#include "core/play/fixtures.hpp"
+
 #include <algorithm>
 
 #include "studio/shared/convert.hpp"
@@ -56,8 +58,37 @@ void StageLabels::paint(QPainter& painter, QSize size, const StageCamera& camera
         if (distances_ && !session_.playing()) paint_arcs(painter);
         if (probes_) paint_probes(painter, size_, camera_, session_, machine_);
         paint_pins(painter);
+        paint_prompt(painter);
     }
     paint_words(painter);
+}
+
+/// What has the focus says so above itself, with the button that uses it.
+void StageLabels::paint_prompt(QPainter& painter) {
+    const State state = session_.state_at(session_.cursor());
+    if (state.focus < 0) return;
+    const Ingredients& made = session_.run_ingredients();
+    const Rehearsal rehearsal = made.rehearsal();
+    const auto index = static_cast<std::size_t>(state.focus);
+    const Moment moment = rehearsal.moment(state);
+    const FixturePose pose = fixture_pose(moment, index);
+    const auto at = camera_.project(pose.center + Vec3{0.0, 0.0, pose.half.z}, size_);
+    const FixtureInfo& kind = *fixture_kind(moment, index)->fixture;
+    if (!at || kind.prompt.empty()) return;
+    QString words = to_qt(kind.prompt);
+    if (kind.focus->button >= 0) {
+        const ButtonInfo& button = made.program->buttons[static_cast<std::size_t>(kind.focus->button)];
+        if (!button.keys.empty()) words += "  " + to_qt(button.keys.front());
+    }
+    painter.setFont(palette::text_font(10.0, true));
+    const QFontMetricsF metrics(painter.font());
+    const QRectF box(at->x() - metrics.horizontalAdvance(words) / 2 - 10, at->y() - metrics.height() - 14,
+                     metrics.horizontalAdvance(words) + 20, metrics.height() + 8);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(palette::sheet);
+    painter.drawRect(box);
+    painter.setPen(palette::ink);
+    painter.drawText(box, Qt::AlignCenter, words);
 }
 
 void StageLabels::paint_arcs(QPainter& painter) {

@@ -122,6 +122,13 @@ std::vector<MeshVertex> moth_mesh() {
     return out;
 }
 
+std::vector<MeshVertex> box_mesh(const QColor& color) {
+    std::vector<MeshVertex> out;
+    for (const DrawnTriangle& triangle : drawn_triangles(Piece{}))
+        for (const Vec3& corner : triangle.corners) out.push_back(vertex(corner, triangle.normal, color));
+    return out;
+}
+
 std::vector<MeshVertex> line_mesh(const QColor& color) {
     std::vector<MeshVertex> along_z;
     add_lathe(along_z, {{0.0, 0.0}, {1.0, 0.0}, {1.0, 1.0}, {0.0, 1.0}}, color, Vec3{0.0});
@@ -177,10 +184,14 @@ std::vector<RibbonVertex> path_ribbon(const Trace& trace, const Program& program
     double along = 0.0;
     std::size_t from_row = 0;
     for (std::size_t i = 1; i < trace.rows.size(); ++i) {
+        if (trace.rows[i].jumped) {
+            from_row = i;
+            continue;
+        }
         const Vec3 start = trace.rows[from_row].position;
         const Vec3 here = trace.rows[i].position;
         const double length = glm::length(here - start);
-        const bool last = i + 1 == trace.rows.size();
+        const bool last = i + 1 == trace.rows.size() || trace.rows[i + 1].jumped;
         if (!last) {
             const Vec3 next = trace.rows[i + 1].position - here;
             const bool straight = glm::dot(direction_or_zero(here - start), direction_or_zero(next)) > sharpest_cos;

@@ -32,6 +32,8 @@ std::vector<MeshVertex> course_mesh(const Course& course);
 std::vector<MeshVertex> figure_mesh(FigureShape shape);
 /// Something with wings, of radius 1.
 std::vector<MeshVertex> moth_mesh();
+/// A box of unit size about the origin.
+std::vector<MeshVertex> box_mesh(const QColor& color);
 /// A rod of radius 1 from the origin along z to 1: ropes and other lines.
 std::vector<MeshVertex> line_mesh(const QColor& color);
 /// A flat disc of radius 1 in the plane z = 0.

@@ -151,6 +151,8 @@ void StageRenderer::initialize() {
     sky_program_ = build(sky_vertex, sky_fragment);
     for (std::size_t i = 0; i < figure_shapes; ++i) upload_mesh(figure_[i], figure_mesh(static_cast<FigureShape>(i)));
     upload_mesh(moth_, moth_mesh());
+    upload_mesh(solid_fixture_, box_mesh(QColor(0x9C, 0x7A, 0x4E)));
+    upload_mesh(open_fixture_, box_mesh(QColor(0xF2, 0xC9, 0x6A)));
     upload_mesh(line_, line_mesh(QColor(0xE9, 0xD3, 0xA2)));
     upload_mesh(shadow_, disc_mesh(QColor(0x10, 0x12, 0x18)));
     upload_mesh(ground_mark_, disc_mesh(palette::holds.lighter(150)));
@@ -301,7 +303,21 @@ void StageRenderer::draw_figure(const Figure& figure, const Frame& frame, bool g
     draw_mesh(velocity_, model, 1.0F, false);
 }
 
+/// Solid ones look like brass fittings; what one can walk through glows. Seen-through ones come last.
+void StageRenderer::draw_fixtures(const Frame& frame, bool seen_through) {
+    for (const FixturePose& pose : frame.fixtures) {
+        if ((pose.seen_through > 0.0) != seen_through) continue;
+        QMatrix4x4 model;
+        model.translate(to_qt(pose.center));
+        model.rotate(static_cast<float>(pose.turn_rad * 180.0 / std::numbers::pi), 0.0F, 0.0F, 1.0F);
+        model.scale(to_qt(pose.half * 2.0));
+        draw_mesh(pose.solid ? solid_fixture_ : open_fixture_, model, static_cast<float>(1.0 - pose.seen_through),
+                  true);
+    }
+}
+
 void StageRenderer::draw_things(const Frame& frame) {
+    draw_fixtures(frame, false);
     for (const Frame::Moth& moth : frame.moths) {
         // It hovers: a little up and down and round, for the eye only.
         const double phase = frame.time * 2.2 + moth.position.y;
@@ -368,6 +384,7 @@ void StageRenderer::draw_run(const Frame& frame) {
     draw_figure(frame.now, frame, false);
     gl_.glDepthMask(GL_FALSE);
     draw_figure(frame.kept, frame, true);
+    draw_fixtures(frame, true);
     gl_.glDepthMask(GL_TRUE);
 }
 

@@ -8,6 +8,7 @@
 #include <QOpenGLVertexArrayObject>
 #include <memory>
 
+#include "core/play/fixtures.hpp"
 #include "studio/stage_desk/stage_camera.hpp"
 #include "studio/stage_desk/stage_meshes.hpp"
 
@@ -51,6 +52,7 @@ class StageRenderer {
             Vec3 to{0.0};
         };
         std::vector<Line> lines;
+        std::vector<FixturePose> fixtures;
         double time = 0.0;
     };
     /// The course, the water and the sky: the same picture as long as backdrop_key() is.
@@ -86,9 +88,10 @@ class StageRenderer {
     std::unique_ptr<QOpenGLShaderProgram> ribbon_program_;
     std::unique_ptr<QOpenGLShaderProgram> sky_program_;
     void draw_things(const Frame& frame);
+    void draw_fixtures(const Frame& frame, bool seen_through);
 
     std::array<Part, figure_shapes> figure_;
-    Part moth_, line_;
+    Part moth_, line_, solid_fixture_, open_fixture_;
     Part course_, water_, shadow_, ground_mark_, velocity_, now_path_, kept_path_, sky_;
     int course_number_ = 0;  ///< counts the courses that were set
     double water_level_ = -1e9;
