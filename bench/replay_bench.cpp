@@ -26,6 +26,32 @@ void replay_quay_loop(benchmark::State& state) {
 }
 BENCHMARK(replay_quay_loop)->Arg(60)->Arg(120)->Arg(480)->Unit(benchmark::kMillisecond);
 
+/// The same with more fixtures standing about, far and near, that nothing happens to.
+void replay_with_fixtures(benchmark::State& state) {
+    Quay quay;
+    leap::CoursePlan plan = quay.course.plan;
+    for (std::int64_t i = 0; i < state.range(0); ++i) {
+        leap::PlacedFixture more = plan.fixtures[static_cast<std::size_t>(i) % 6];
+        more.name = "more " + std::to_string(i);
+        more.position = {-20.0 + 1.3 * static_cast<double>(i % 50), 12.0 + 4.0 * static_cast<double>(i / 50), 0.0};
+        plan.fixtures.push_back(more);
+    }
+    quay.course = leap::build_course(plan);
+    const auto rehearsal = quay.at(120);
+    for (auto _ : state) benchmark::DoNotOptimize(leap::replay(rehearsal, quay.tape)->rows.size());
+}
+BENCHMARK(replay_with_fixtures)->Arg(0)->Arg(100)->Arg(400)->Unit(benchmark::kMillisecond);
+
+void replay_lamp_round(benchmark::State& state) {
+    const Quay quay;
+    const auto rehearsal = quay.at(120);
+    const leap::Tape& tape = quay.project.find_tape("lamp round")->tape;
+    for (auto _ : state) benchmark::DoNotOptimize(leap::replay(rehearsal, tape)->rows.size());
+    state.counters["times_real_time"] =
+        benchmark::Counter(tape.length_s * static_cast<double>(state.iterations()), benchmark::Counter::kIsRate);
+}
+BENCHMARK(replay_lamp_round)->Unit(benchmark::kMillisecond);
+
 void take_every_reading(benchmark::State& state) {
     const Quay quay;
     const auto trace = leap::replay(quay.at(120), quay.tape).value();

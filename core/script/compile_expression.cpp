@@ -203,8 +203,8 @@ std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Em
         return plain_number;
     }
     if (const auto sense = find_sense(plain_senses(), expr.name)) return emit_sense(*sense, scope, expr, out);
-    const bool of_fixture = scope.machine >= 0 && program_.machines[static_cast<std::size_t>(scope.machine)].kind ==
-                                                      MachineKind::fixture;
+    const bool of_fixture =
+        scope.machine >= 0 && program_.machines[static_cast<std::size_t>(scope.machine)].kind == MachineKind::fixture;
     if (const auto sense = find_sense(fixture_senses(), expr.name); sense && of_fixture)
         return emit_sense(*sense, scope, expr, out);
     if (const auto machine = program_.find_machine(expr.name)) return emit_active(expr, *machine, out);
@@ -293,6 +293,7 @@ void Compiler::unknown_name(const Expr& expr, const Scope& scope) {
     const std::string near = nearest_name(expr.name, names);
     std::string hint = near.empty() ? "" : fmt::format("did you mean {}?", near);
     if (find_sense(button_senses(), expr.name)) hint = fmt::format("it takes a button: {}(jump)", expr.name);
+    if (find_sense(fixture_senses(), expr.name)) hint = "a fixture can ask this, about itself";
     report(expr.range, fmt::format("nothing is called {}", expr.name), hint);
 }
 

@@ -36,7 +36,8 @@ void Compiler::compile_fixture_head(Machine& machine, const Scope& scope) {
         for (const syntax::Counter& counter : owner.counters)
             report(counter.name.range, "a fixture has no counters", "phases count for it");
     }
-    if (shaped == nullptr)
+    const bool base_missing = scope.chain.back()->base.has_value();  // told already
+    if (shaped == nullptr && !base_missing)
         report(scope.chain.front()->name.range, fmt::format("{} has no size", machine.name),
                "add box LENGTH, WIDTH, HEIGHT");
 }
@@ -60,16 +61,16 @@ void Compiler::check_fixture(Machine& machine) {
         const bool body = e.steer || e.gravity || e.drive || e.cap || e.limit || e.rope || e.fly || e.cling >= 0 ||
                           e.capsule || e.boost || e.face || !e.drains.empty() || !e.tags.empty() || phase.cut;
         if (body) report(phase.range, "only the body steers, falls, drains and is tagged", "move that into a move");
-        if (e.dial_boosts.empty() && std::any_of(phase.ways.begin(), phase.ways.end(),
-                                                 [](const Way& way) { return way.to < 0; }))
+        if (e.dial_boosts.empty() &&
+            std::any_of(phase.ways.begin(), phase.ways.end(), [](const Way& way) { return way.to < 0; }))
             report(phase.range, fmt::format("{}.{} ends, and a fixture never does", machine.name, phase.name),
                    "let it go to another phase");
-        phase.waits_for_events = !phase.duration &&
-                                 std::all_of(phase.ways.begin(), phase.ways.end(),
-                                             [&](const Way& way) { return !way.after && way.when &&
-                                                                          needs_event(*way.when); }) &&
-                                 std::none_of(phase.blocks.begin(), phase.blocks.end(),
-                                              [](const Block& b) { return b.trigger == syntax::Trigger::at; });
+        phase.waits_for_events =
+            !phase.duration &&
+            std::all_of(phase.ways.begin(), phase.ways.end(),
+                        [&](const Way& way) { return !way.after && way.when && needs_event(*way.when); }) &&
+            std::none_of(phase.blocks.begin(), phase.blocks.end(),
+                         [](const Block& b) { return b.trigger == syntax::Trigger::at; });
     }
 }
 

@@ -16,8 +16,12 @@ constexpr double length_s = 2.4;
 constexpr double press_at_s = 0.6;
 constexpr double press_for_s = 0.5;
 
-Course flat_ground() {
+/// Flat ground, and the fixture in the way when one is proved.
+Course flat_ground(const Machine& machine) {
     CoursePlan plan;
+    constexpr double ahead_m = 5.0;
+    if (machine.kind == MachineKind::fixture)
+        plan.fixtures.push_back({machine.name, machine.name, {ahead_m, 0.0, 0.0}, 180.0, {}});
     plan.places.push_back({"start", Vec3{0.0}, 0.0});
     Piece ground;
     ground.center = {0.0, 0.0, -1.0};
@@ -74,11 +78,11 @@ void ProofStrip::prove() {
     if (!program || machine_ < 0 || static_cast<std::size_t>(machine_) >= program->machines.size()) return;
     const Machine& machine = program->machines[static_cast<std::size_t>(machine_)];
     const Tuning& tuning = session_.tuning(Side::now);
-    const Course ground = flat_ground();
+    const Course ground = flat_ground(machine);
     const Rehearsal rehearsal{*program, tuning, ground, body_shape(*program, tuning)};
-    const std::string button =
-        machine.button < 0 ? std::string() : program->buttons[static_cast<std::size_t>(machine.button)].name;
-    const Tape tape = one_press(button);
+    const bool used = machine.fixture && machine.fixture->focus;
+    const std::int32_t button = used ? machine.fixture->focus->button : machine.button;
+    const Tape tape = one_press(button < 0 ? std::string() : program->buttons[static_cast<std::size_t>(button)].name);
     auto trace = replay(rehearsal, tape);
     if (!trace) {
         reason_ = to_qt(trace.error());
@@ -87,6 +91,8 @@ void ProofStrip::prove() {
     trace_ = std::move(*trace);
     const bool ran = std::any_of(trace_.spans.begin(), trace_.spans.end(),
                                  [&](const PhaseSpan& span) { return span.machine == machine_; });
+    if (!ran && machine.kind == MachineKind::fixture)
+        reason_ = tr("Running into it, with a press of its button, changes nothing");
     if (ran || machine.kind != MachineKind::move) return;
     const auto inputs = resolve_inputs(*program, tape);
     const State state = state_at(rehearsal, *inputs, trace_, press_at_s);
@@ -112,7 +118,8 @@ void ProofStrip::paintEvent(QPaintEvent*) {
     const double right = width() - 14.0;
     const auto x_of = [&](double time) { return left + time / length_s * (right - left); };
     const Program& program = *session_.program();
-    const auto order = std::find(program.moves.begin(), program.moves.end(), machine_) - program.moves.begin();
+    auto order = std::find(program.moves.begin(), program.moves.end(), machine_) - program.moves.begin();
+    if (program.machines[static_cast<std::size_t>(machine_)].kind == MachineKind::fixture) order += machine_;
     const QColor hue = palette::move_hue(static_cast<int>(order));
     for (const PhaseSpan& span : trace_.spans) {
         if (span.machine != machine_) continue;

@@ -8,8 +8,8 @@
 
 namespace leap::studio {
 
-/// A proof of one move: alone on flat ground with the stick ahead and one press. Its height, its speed and its phases,
-/// new with every good program, so that they follow what is typed.
+/// A proof of one move: alone on flat ground with the stick ahead and one press. A fixture stands in the way and is
+/// used. Its height, its speed and its phases, new with every good program, so that they follow what is typed.
 class ProofStrip : public QWidget {
     Q_OBJECT
 

@@ -172,7 +172,7 @@ void ScriptDesk::follow_caret() {
         const Machine& machine = program->machines[i];
         const bool here = program->files[machine.range.file].path == editor_->path() && machine.range.begin <= at &&
                           at <= machine.range.end;
-        if (here && machine.kind == MachineKind::move) return follow(static_cast<std::int32_t>(i));
+        if (here && machine.kind != MachineKind::stance) return follow(static_cast<std::int32_t>(i));
     }
 }
 

@@ -37,7 +37,8 @@ QString ScriptLexer::description(int style) const {
 ScriptLexer::Style ScriptLexer::style_of(std::string_view text) const {
     if (own_.contains(text)) return own_name;
     if (is_language_word(text)) return word;
-    if (find_sense(plain_senses(), text) || find_sense(button_senses(), text)) return sense;
+    for (const auto senses : {plain_senses(), button_senses(), fixture_senses()})
+        if (find_sense(senses, text)) return sense;
     for (const FunctionInfo& function : functions())
         if (function.word == text) return sense;
     return plain;

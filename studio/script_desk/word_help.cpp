@@ -67,14 +67,25 @@ const std::map<std::string_view, const char*>& words() {
         {"within", "X within T: X holds now, or held at most T ago"},
         {"is", "is BASE: takes everything from another move or stance and changes what it says itself"},
         {"without", "without gates: drops the base's gates"},
+        {"fixture", "fixture NAME is BASE { box, focus, phases }: something in the course that does something"},
+        {"box", "box LENGTH, WIDTH, HEIGHT: a fixture's size; its length runs along its front"},
+        {"focus", "focus within R on BUTTON in front A prompt \"words\": it can have the focus, and be used"},
+        {"prompt", "prompt \"words\": shown while it has the focus"},
+        {"solid", "solid: it stops the body, and carries who stands on it"},
+        {"slide", "slide X, Y, Z: it stands that far along its front, across and up; steadily over the phase's time"},
+        {"swing", "swing A: turned about its hinge; steadily over the phase's time"},
+        {"seen", "seen through S: drawn with that much of what is behind it"},
+        {"tell", "tell link: what it is linked to is told"},
+        {"teleport", "teleport to link stopping: the body comes out in front of what it is linked to"},
+        {"respawn", "respawn: back to where the body comes back to; respawn here makes this the place"},
     };
     return table;
 }
 
-constexpr std::string_view plain_words[] = {"for",      "after",  "then", "in",     "from",   "to",    "of",
-                                            "not",      "and",    "or",   "most",   "key",    "pad",   "points",
-                                            "shaped",   "adding", "over", "refill", "brake",  "along", "fading",
-                                            "walkable", "eyes",   "step", "turn",   "locked", "tape",  "base"};
+constexpr std::string_view plain_words[] = {
+    "for",  "after", "then",   "in",     "from",   "to",   "of",     "not",     "and",   "or",     "most",
+    "key",  "pad",   "points", "shaped", "adding", "over", "refill", "brake",   "along", "fading", "walkable",
+    "eyes", "step",  "turn",   "locked", "tape",   "base", "front",  "through", "link",  "here",   "stopping"};
 
 }  // namespace
 
@@ -87,7 +98,7 @@ QString word_help(std::string_view word, const Program* program) {
     const auto told = [](std::string_view text) {
         return QString::fromUtf8(text.data(), static_cast<int>(text.size()));
     };
-    for (const auto senses : {plain_senses(), button_senses(), probe_senses()})
+    for (const auto senses : {plain_senses(), button_senses(), probe_senses(), fixture_senses()})
         if (const auto sense = find_sense(senses, word))
             return told(word) + ": " + told(sense->meaning) + "  (" + to_qt(type_text(sense->type)) + ")";
     for (const FunctionInfo& function : functions())
@@ -102,6 +113,8 @@ QString word_help(std::string_view word, const Program* program) {
                 return QObject::tr("%1: a meter from %2 to %3").arg(told(word)).arg(meter.low).arg(meter.high);
         if (const auto machine = program->find_machine(word)) {
             const Machine& found = program->machines[static_cast<std::size_t>(*machine)];
+            if (found.kind == MachineKind::fixture)
+                return QObject::tr("fixture %1, %2 phases").arg(told(word)).arg(found.phases.size());
             return (found.kind == MachineKind::move ? QObject::tr("move %1, %2 phases") : QObject::tr("stance %1"))
                 .arg(told(word))
                 .arg(found.phases.size());
@@ -115,7 +128,7 @@ QStringList completion_words(const Program* program) {
     std::set<std::string> out;
     for (const auto& [word, help] : words()) out.emplace(word);
     for (const std::string_view word : plain_words) out.emplace(word);
-    for (const auto senses : {plain_senses(), button_senses(), probe_senses()})
+    for (const auto senses : {plain_senses(), button_senses(), probe_senses(), fixture_senses()})
         for (const SenseInfo& sense : senses) out.emplace(sense.word);
     for (const FunctionInfo& function : functions()) out.emplace(function.word);
     for (const char* unit : {"deg", "rad", "turns", "frames", "ms", "km", "cm", "mm"}) out.emplace(unit);

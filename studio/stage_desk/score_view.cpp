@@ -157,6 +157,13 @@ std::set<std::int32_t> ScoreView::changed_fixtures() const {
     return out;
 }
 
+QRectF ScoreView::fixture_lane(const std::string& name) const {
+    for (const Lane& lane : lanes_)
+        if (lane.kind == Lane::Kind::fixture && trace()->fixtures[static_cast<std::size_t>(lane.index)].name == name)
+            return lane.box;
+    return {};
+}
+
 void ScoreView::refresh_answers() {
     answers_ = session_.explain_at(session_.cursor());
 }

@@ -29,6 +29,8 @@ class ScoreView : public QWidget {
     void zoom(double factor, double around);
     double x_of(double time) const;
     double time_at(double x) const;
+    /// The lane of a fixture by its name in the course; invalid when it has none.
+    QRectF fixture_lane(const std::string& name) const;
     QSize sizeHint() const override;
     QSize minimumSizeHint() const override;
 

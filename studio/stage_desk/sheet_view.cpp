@@ -176,6 +176,7 @@ void SheetView::rebuild() {
     show_off();
     QStringList words;
     if (machine.kind == MachineKind::stance) words << tr("stance");
+    if (machine.kind == MachineKind::fixture) words << tr("fixture");
     if (machine.button >= 0)
         words << tr("on %1").arg(to_qt(program->buttons[static_cast<std::size_t>(machine.button)].name));
     if (machine.start_on || machine.start_when) words << tr("starts by itself");

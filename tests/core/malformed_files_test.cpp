@@ -75,7 +75,14 @@ TEST(MalformedCourse, EachMistakeIsNamedWithItsPlace) {
           "no vertex 1"},
          {R"({"format":1,"name":"c","pieces":[{"kind":"mesh","center":[0,0,0],"faces":[]}]})", "vertices"},
          {R"({"format":1,"name":"c","pieces":[{"kind":"mesh","center":[0,0,0],"vertices":[["a",0,0]],"faces":[]}]})",
-          "three numbers"}},
+          "three numbers"},
+         {R"({"format":1,"name":"c","fixtures":[{"kind":"door"}]})", "fixtures[0].name: is missing"},
+         {R"({"format":1,"name":"c","fixtures":[{"name":"d"}]})", "fixtures[0].kind: is missing"},
+         {R"({"format":1,"name":"c","fixtures":[{"name":"d","kind":"door","position":[0,0]}]})", "3 numbers"},
+         {R"({"format":1,"name":"c","fixtures":[{"name":"d","kind":"door","position":[0,0,0],"turn":"left"}]})",
+          "fixtures[0].turn"},
+         {R"({"format":1,"name":"c","fixtures":[{"name":"d","kind":"x","position":[0,0,0]},{"name":"d","kind":"x","position":[0,0,0]}]})",
+          "two fixtures \"d\""}},
         read_course);
 }
 

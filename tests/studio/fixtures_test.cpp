@@ -1,0 +1,131 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Fixtures as the user meets them: on the stage, in the score, in the events, on the script desk.
+#include <gtest/gtest.h>
+
+#include <QTest>
+
+#include "core/play/fixtures.hpp"
+#include "studio/stage_desk/event_list.hpp"
+#include "studio/stage_desk/stage_meshes.hpp"
+#include "tests/studio/support.hpp"
+
+namespace leap::studio {
+namespace {
+
+struct Round : test::Studio {
+    Round() {
+        session->choose_tape("lamp round");
+        settle();
+    }
+    double when(const std::string& words) const {
+        const Trace& trace = session->now_run()->trace;
+        for (const TraceEvent& event : trace.events)
+            if (event_text(event, *session->program(), trace) == words) return event.time;
+        return -1.0;
+    }
+    /// A picture of the stage at a time.
+    QImage stage_at(double time) {
+        session->set_cursor(time);
+        settle();
+        return desk->stage()->grab().toImage();
+    }
+};
+
+TEST(FixtureViews, EventsAreSaidWithTheNamesOfTheCourse) {
+    Round round;
+    EXPECT_GT(round.when("gate used"), 0.0);
+    EXPECT_GT(round.when("net lamp lit"), round.when("net house door open"));
+    EXPECT_GT(round.when("quay bell carried the body through"), 0.0);
+    round.desk->show_events(true);
+    QTest::keyClicks(round.desk->events()->filter(), "lamp");
+    EXPECT_GT(round.desk->events()->table()->model()->rowCount(), 4);
+}
+
+TEST(FixtureViews, TheScoreHasALaneForEachThatChangedAndAClickSelectsItsKind) {
+    Round round;
+    ScoreView* score = round.desk->score();
+    const QRectF lane = score->fixture_lane("gate");
+    ASSERT_TRUE(lane.isValid());
+    EXPECT_TRUE(score->fixture_lane("roof lift").isValid());
+    QTest::mouseClick(score, Qt::LeftButton, {}, QPoint(40, static_cast<int>(lane.center().y())));
+    EXPECT_EQ(round.desk->sheet()->machine(), round.session->program()->find_machine("yard_gate").value());
+    round.session->choose_tape("three hops");
+    round.settle();
+    EXPECT_FALSE(score->fixture_lane("gate").isValid()) << "nothing there touches it";
+}
+
+TEST(FixtureViews, TheStageShowsTheDoorWhereItStandsAndThePromptOfWhatHasTheFocus) {
+    Round round;
+    const double opening = round.when("net house door opening");
+    const QImage before = round.stage_at(opening - 0.02);
+    const QImage during = round.stage_at(opening + 0.02);
+    const QImage later = round.stage_at(opening + 0.3);
+    EXPECT_NE(during, later) << "it rises";
+    EXPECT_FALSE(before.isNull());
+    const State state = round.session->state_at(opening);
+    EXPECT_GE(state.focus, 0);
+}
+
+TEST(FixtureViews, APathIsNotDrawnAcrossATeleport) {
+    Round round;
+    const Trace& trace = round.session->now_run()->trace;
+    const double bell = round.when("quay bell carried the body through");
+    const auto ribbon = path_ribbon(trace, *round.session->program(), bell - 0.5, bell + 0.5, false, Qt::red);
+    for (const RibbonVertex& v : ribbon) {
+        const double length = std::hypot(v.next[0] - v.position[0], v.next[1] - v.position[1]);
+        EXPECT_LT(length, 2.0);
+    }
+    EXPECT_FALSE(ribbon.empty());
+}
+
+TEST(FixtureViews, PlayedLiveAGateIsUsedAndTheTapeKeepsThePress) {
+    test::Studio studio;
+    ASSERT_TRUE(studio.session->play("net quay").isEmpty());
+    QWidget* stage = studio.desk->stage();
+    stage->setFocus();
+    QTest::keyPress(stage, Qt::Key_W);
+    studio.pass(0.7);
+    QTest::keyPress(stage, Qt::Key_G);
+    studio.pass(0.1);
+    QTest::keyRelease(stage, Qt::Key_G);
+    studio.pass(1.0);
+    QTest::keyRelease(stage, Qt::Key_W);
+    studio.pass(0.2);
+    studio.session->stop();
+    studio.settle();
+    bool used = false;
+    const Trace& trace = studio.session->now_run()->trace;
+    for (const TraceEvent& event : trace.events) used = used || event.kind == EventKind::used;
+    EXPECT_TRUE(used);
+    bool pressed = false;
+    for (const TapeEvent& event : studio.session->tape()->events)
+        if (const auto* button = std::get_if<ButtonEvent>(&event.what)) pressed = pressed || button->button == "use";
+    EXPECT_TRUE(pressed);
+    EXPECT_LT(trace.rows.back().position.x, -10.5) << "through the gate";
+}
+
+TEST(FixtureViews, TheScriptDeskMapsAndProvesAFixture) {
+    test::Studio studio;
+    studio.window->show_desk(MainWindow::Desk::script);
+    ScriptDesk* script = studio.window->script_desk();
+    studio.settle();
+    script->show_machine(studio.session->program()->find_machine("sluice_door").value());
+    studio.settle();
+    EXPECT_EQ(script->editor()->path(), "fixtures/door.leap");
+    EXPECT_TRUE(script->proof()->reason().isEmpty()) << "the press of its button opens it";
+    EXPECT_EQ(script->map()->taken().entered.size(), 4U);
+}
+
+TEST(FixtureViews, ADoorBasedOnAnotherIsAddedInScriptAlone) {
+    test::Studio studio;
+    const std::string text = *studio.session->text("fixtures/door.leap") +
+                             "\nfixture slow_door is sluice_door {\n  dial lift_time = 2 s  in 0.1..3\n}\n";
+    studio.session->edit_text("fixtures/door.leap", text, "a new door");
+    ASSERT_TRUE(studio.session->program_is_current());
+    const auto kind = studio.session->program()->find_machine("slow_door");
+    ASSERT_TRUE(kind.has_value());
+    EXPECT_EQ(studio.session->program()->machines[static_cast<std::size_t>(*kind)].phases.size(), 4U);
+}
+
+}  // namespace
+}  // namespace leap::studio
