@@ -15,6 +15,8 @@ inline constexpr int fastest_rate_hz = 2000;
 inline constexpr double crossing_nudge_s = 1e-9;
 /// A tick is split at most this often; more means that rules chase each other, which is reported. Leave.
 inline constexpr int most_splits_per_tick = 64;
+/// After this many, changes of the motion law alone split it no further. Leave.
+inline constexpr int most_fine_splits = 32;
 /// Transitions at one instant, for the same reason. Leave.
 inline constexpr int most_changes_per_instant = 16;
 /// Longest tape (s) that is read or recorded.

@@ -32,11 +32,11 @@ Forces forces_at(const Moment& moment);
 struct Law {
     MotionLaw motion;
     double horizon = 1e300;
-    bool driven = false;  ///< the flat velocity is given, not accelerated
-    bool flying = false;  ///< straight to a point; nothing else counts
-    Vec3 pull{0.0};       ///< part of the motion that closes a gap and is no speed of the body's own
+    bool driven = false;     ///< the flat velocity is given, not accelerated
+    bool flying = false;     ///< straight to a point; nothing else counts
+    Vec3 pull{0.0};          ///< part of the motion that closes a gap and is no speed of the body's own
     double clings_at = 0.0;  ///< flat speed along a wall that is clung to; its bends take none of it
-    bool curved = false;  ///< true course not known in closed form: short stretches
+    bool curved = false;     ///< true course not known in closed form: short stretches
 };
 
 /// The flat velocity that the stick asks for.

@@ -70,9 +70,6 @@ void write_row(const Rehearsal& r, const State& state, const Vec3& acceleration,
     for (auto event = trace.events.rbegin(); event != trace.events.rend() && event->time == state.time; ++event)
         row.jumped = row.jumped || event->kind == EventKind::teleported || event->kind == EventKind::respawned;
     trace.rows.push_back(row);
-    if (trace.fixtures.size() != state.fixtures.size())
-        for (std::size_t i = 0; i < state.fixtures.size(); ++i)
-            trace.fixtures.push_back({r.course.plan.fixtures[i].name, state.fixtures[i].machine});
     trace.value_count = r.program.counters.size() + r.program.meters.size();
     for (const CounterState& counter : state.counters) trace.values.push_back(counter.value);
     for (const MeterState& meter : state.meters) trace.values.push_back(meter.value);
@@ -161,8 +158,15 @@ void keep_cling_speed(const Law& law, const MotionResult& moved, State& state) {
     state.body.velocity.y = along.y;
 }
 
+struct StretchKind {
+    bool tick_begin = false;
+    /// Changes of the motion law are no longer split at. A body that is pressed along a wall can meet ever more of them
+    /// in ever less time.
+    bool coarse = false;
+};
+
 /// From this instant to the next.
-void advance(const Rehearsal& r, State& state, double longest, bool tick_begin, ProbeMemo& memo, Trace* trace) {
+void advance(const Rehearsal& r, State& state, double longest, StretchKind kind, ProbeMemo& memo, Trace* trace) {
     const Moment m = r.moment(state, &memo);
     const Forces forces = forces_at(m);
     resize(r, m, forces, state);
@@ -175,11 +179,12 @@ void advance(const Rehearsal& r, State& state, double longest, bool tick_begin, 
         law.horizon = std::min(longest, defaults::longest_curved_stretch_s);
         law.motion = {state.body.velocity, swing_acceleration(m, forces, state)};
     }
+    if (kind.coarse) law.horizon = longest;
     // Beside something that moves the body goes on in short stretches, whatever the tick rate.
     if (memo.moves_near) law.horizon = std::min(law.horizon, defaults::longest_curved_stretch_s);
     const double seconds = std::min(time_to_next_instant(m, law, rates, longest), time_to_meter_change(m, rates));
     if (!state.taut) take_mean_gravity(m, forces, seconds, law);
-    if (trace != nullptr) write_row(r, state, law.motion.acceleration, tick_begin, *trace);
+    if (trace != nullptr) write_row(r, state, law.motion.acceleration, kind.tick_begin, *trace);
     if (law.driven && !law.flying) drive_over(m, forces, seconds, law);
     const bool lifts_off = law.flying && state.body.grounded && law.motion.velocity.z > 1e-3;
     if (lifts_off) leave_ground(state, true);
@@ -208,6 +213,8 @@ void advance(const Rehearsal& r, State& state, double longest, bool tick_begin, 
         if (ride) carry(r, *ride, state);
         place_solids(r, state, memo);
         note_touches(r, state, memo);
+        // What came upon the body pushes it out at once, at every tick rate.
+        if (memo.moves_near) state.body = free_body({r.course, memo.moving}, shape_now(r, state), state.body);
     }
     memo.forget();
 }
@@ -231,17 +238,17 @@ MoveSet asked_for(const Rehearsal& r, const State& state, MoveSet among, ProbeMe
 
 /// As advance(), but ends at the instant at which a probe finds what starts a move: a lip is caught where it comes into
 /// reach, not at the next tick. Only in the air, where such moves are at home.
-void advance_to_finds(const Rehearsal& r, State& state, double longest, bool tick_begin, StepScratch& scratch,
+void advance_to_finds(const Rehearsal& r, State& state, double longest, StretchKind kind, StepScratch& scratch,
                       Trace* trace) {
     ProbeMemo& memo = scratch.memo;
-    if (!r.program.starts_by_probe || state.body.grounded) return advance(r, state, longest, tick_begin, memo, trace);
+    if (!r.program.starts_by_probe || state.body.grounded) return advance(r, state, longest, kind, memo, trace);
     const MoveSet waiting = ~asked_for(r, state, ~MoveSet{0}, memo);
     State& before = scratch.before;
     before = state;
     const std::size_t rows = trace != nullptr ? trace->rows.size() : 0;
     const std::size_t values = trace != nullptr ? trace->values.size() : 0;
     const std::size_t events = trace != nullptr ? trace->events.size() : 0;
-    advance(r, state, longest, tick_begin, memo, trace);
+    advance(r, state, longest, kind, memo, trace);
     if (asked_for(r, state, waiting, memo) == 0) return;
     double without = 0.0;
     double with = state.time - before.time;
@@ -249,7 +256,7 @@ void advance_to_finds(const Rehearsal& r, State& state, double longest, bool tic
         const double middle = 0.5 * (without + with);
         State attempt = before;
         memo.forget();
-        advance(r, attempt, middle, tick_begin, memo, nullptr);
+        advance(r, attempt, middle, kind, memo, nullptr);
         (asked_for(r, attempt, waiting, memo) != 0 ? with : without) = middle;
         memo.forget();
     }
@@ -259,7 +266,7 @@ void advance_to_finds(const Rehearsal& r, State& state, double longest, bool tic
         trace->values.resize(values);
         trace->events.resize(events);
     }
-    advance(r, state, with, tick_begin, memo, trace);
+    advance(r, state, with, kind, memo, trace);
 }
 
 /// Each fixture of the course in the first phase of its kind.
@@ -270,9 +277,21 @@ void place_fixtures(const Program& program, const CoursePlan& plan, State& state
         if (!kind || program.machines[static_cast<std::size_t>(*kind)].kind != MachineKind::fixture) continue;
         state.fixtures[i].machine = *kind;
         state.machines[program.machines.size() + i].phase = 0;
+        state.machines[program.machines.size() + i].phase_since = 0.0;
         for (std::size_t other = 0; other < plan.fixtures.size(); ++other)
             if (!plan.fixtures[i].link.empty() && plan.fixtures[other].name == plan.fixtures[i].link)
                 state.fixtures[i].link = static_cast<std::int32_t>(other);
+    }
+}
+
+/// The fixtures that the trace speaks of, and the phases that they begin in.
+void name_fixtures(const Rehearsal& r, const State& state, Trace& trace) {
+    for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
+        const std::int32_t machine = state.fixtures[i].machine;
+        trace.fixtures.push_back({r.course.plan.fixtures[i].name, machine});
+        const MachineState& own = state.machines[r.program.machines.size() + i];
+        if (machine >= 0)
+            trace.spans.push_back({machine, own.phase, static_cast<std::int32_t>(i), own.phase_since, -1.0, false});
     }
 }
 
@@ -323,6 +342,7 @@ State initial_state(const Program& program, const Tuning& tuning, const Course& 
 }
 
 void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, StepScratch& scratch, Trace* trace) {
+    if (trace != nullptr && trace->fixtures.size() != state.fixtures.size()) name_fixtures(r, state, *trace);
     const double tick_end = static_cast<double>(state.tick + 1) / r.rate_hz;
     constexpr double rounding_s = 1e-12;
     ProbeMemo& memo = scratch.memo;
@@ -346,7 +366,8 @@ void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, 
             if (trace != nullptr) trace->events.push_back({state.time, EventKind::fault, state.body_move(), -1});
             break;
         }
-        advance_to_finds(r, state, until - state.time, tick_begin, scratch, trace);
+        advance_to_finds(r, state, until - state.time, {tick_begin, split >= defaults::most_fine_splits}, scratch,
+                         trace);
         if (std::abs(state.time - until) < rounding_s) state.time = until;
         tick_begin = false;
     }

@@ -156,7 +156,9 @@ void PhaseMap::paintEvent(QPaintEvent*) {
                 (span.to < 0 || span.to > session_.cursor()))
                 lit = span.phase;
     const auto& moves = session_.program()->moves;
-    const auto order = static_cast<int>(std::find(moves.begin(), moves.end(), machine_) - moves.begin());
+    const bool fixture = machine->kind == MachineKind::fixture;
+    const auto order =
+        static_cast<int>(std::find(moves.begin(), moves.end(), machine_) - moves.begin()) + (fixture ? machine_ : 0);
     for (std::size_t i = 0; i < end; ++i) {
         std::size_t row = 0;
         for (const WayOut& way : ways_out(i)) {
@@ -174,6 +176,7 @@ void PhaseMap::paintEvent(QPaintEvent*) {
     for (std::size_t i = 0; i <= end; ++i) {
         const QRectF box = box_of(i);
         const bool is_end = i == end;
+        if (is_end && fixture) break;  // it never ends
         const bool reached = is_end || counts.entered[i] > 0;
         const bool is_lit = !is_end && static_cast<std::int32_t>(i) == lit;
         p.setPen(QPen(is_lit ? palette::now : (reached ? palette::ink : palette::hairline), is_lit ? 2.2 : 1.2));

@@ -153,7 +153,7 @@ std::set<std::int32_t> ScoreView::changed_fixtures() const {
     std::set<std::int32_t> out;
     if (trace() == nullptr) return out;
     for (const PhaseSpan& span : trace()->spans)
-        if (span.fixture >= 0) out.insert(span.fixture);
+        if (span.fixture >= 0 && span.from > 0.0) out.insert(span.fixture);
     return out;
 }
 

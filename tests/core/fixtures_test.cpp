@@ -235,7 +235,57 @@ TEST(Focus, WhatTheViewMeetsComesBeforeWhatIsNearer) {
               (Words{"focus on ahead", "focus left ahead", "focus on beside"}));
 }
 
-TEST(Fixtures, TheSameRunFromTheSameTapeAndFromASnapshot) {
+TEST_P(Fixtures, AFirstPhaseWithATimeRunsFromTheStart) {
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {placed("clock", "ticker", {5, 5, 0})};
+    const Scene scene(world +
+                          "fixture ticker { box 1 m, 1 m, 1 m  phase tick for 0.4 s { go tock }\n"
+                          "  phase tock { go tick after 0.2 s } }\n",
+                      plan);
+    const Trace trace = scene.run(TapeMaker(1.5), GetParam());
+    std::vector<double> times = test::times_of(trace, EventKind::fixture_phase);
+    ASSERT_EQ(times.size(), 4U);
+    const std::vector<double> wanted{0.4, 0.6, 1.0, 1.2};
+    for (std::size_t i = 0; i < times.size(); ++i) EXPECT_NEAR(times[i], wanted[i], 1e-9);
+}
+
+/// A fixture that nothing happens to costs a handful of comparisons: it is not asked at all.
+TEST(FixtureRuns, WaitForEventsIsFoundForPhasesThatNothingElseLeaves) {
+    const Program program = test::compile_or_fail(
+        world +
+        "fixture odd { box 1 m, 1 m, 1 m  phase a { go b when used or grounded }  phase b { go a when used and "
+        "grounded }  phase c { go a after 1 s when used  go a when told } }\n");
+    const auto waits = [&](const char* kind, std::size_t phase) {
+        return program.machines[static_cast<std::size_t>(*program.find_machine(kind))].phases[phase].waits_for_events;
+    };
+    EXPECT_TRUE(waits("door", 0));
+    EXPECT_FALSE(waits("door", 1)) << "it has a time";
+    EXPECT_FALSE(waits("door", 2));
+    EXPECT_TRUE(waits("bell", 0));
+    EXPECT_FALSE(waits("odd", 0)) << "or: being grounded is enough";
+    EXPECT_TRUE(waits("odd", 1));
+    EXPECT_FALSE(waits("odd", 2));
+}
+
+/// Random runs among every kind of fixture: nothing becomes infinite, nothing is left inside a solid, phases stay
+/// known.
+TEST(FixtureRuns, RandomRunsAmongAllOfThemStayWhole) {
+    const Scene scene =
+        with({placed("gate", "door", {4, 0, 0}), placed("arm", "lever", {2, 3, 0}, 180, "gate"),
+              placed("near", "bell", {-5, 0, 0}, 0, "far"), placed("far", "bell", {0, 9, 0}, 270, "near"),
+              placed("lamp", "lantern", {3, -4, 0}), placed("other", "lantern", {-3, -4, 0}),
+              placed("spring", "board", {0, 5, 0}), placed("hoist", "lift", {7, 4, -0.29})});
+    for (unsigned seed = 1; seed <= 10; ++seed) {
+        const Trace trace = scene.run(test::random_tape(scene.program, seed, 25), 60);
+        for (const TraceRow& row : trace.rows) {
+            ASSERT_TRUE(is_finite(row.position) && is_finite(row.velocity)) << seed << " at " << row.time;
+            ASSERT_GT(row.position.z, -4.0) << seed << " at " << row.time;
+        }
+        EXPECT_TRUE(test::times_of(trace, EventKind::fault).empty()) << seed;
+    }
+}
+
+TEST(FixtureRuns, TheSameRunFromTheSameTapeAndFromASnapshot) {
     const Scene scene = with({placed("gate", "door", {4, 0, 0}), placed("hoist", "lift", {8, 0, -0.29}),
                               placed("lamp", "lantern", {-4, 0, 0}), placed("spring", "board", {0, 5, 0})});
     const Tape tape = test::random_tape(scene.program, 3, 12);
@@ -247,7 +297,7 @@ TEST(Fixtures, TheSameRunFromTheSameTapeAndFromASnapshot) {
     EXPECT_LT(glm::length(end.body.position - once.rows.back().position), 1e-9);
 }
 
-TEST(Fixtures, WhatTheScriptDoesNotKnowIsToldAndStandsIdle) {
+TEST(FixtureRuns, WhatTheScriptDoesNotKnowIsToldAndStandsIdle) {
     const Scene scene = with({placed("gate", "doom", {4, 0, 0}), placed("arm", "lever", {1.2, 0, 0}, 180, "gat")});
     const auto problems = fixture_problems(scene.program, scene.course.plan);
     ASSERT_EQ(problems.size(), 2U);

@@ -113,7 +113,11 @@ TEST(FixtureViews, TheScriptDeskMapsAndProvesAFixture) {
     studio.settle();
     EXPECT_EQ(script->editor()->path(), "fixtures/door.leap");
     EXPECT_TRUE(script->proof()->reason().isEmpty()) << "the press of its button opens it";
-    EXPECT_EQ(script->map()->taken().entered.size(), 4U);
+    studio.session->choose_tape("lamp round");
+    studio.settle();
+    const PhaseMap::Taken taken = script->map()->taken();
+    EXPECT_EQ(taken.entered, (std::vector<int>{2, 1, 1, 1})) << "shut when it begins, and again at the end";
+    EXPECT_EQ(taken.ways[0], (std::vector<int>{0, 1})) << "told by its lever, not used";
 }
 
 TEST(FixtureViews, ADoorBasedOnAnotherIsAddedInScriptAlone) {
