@@ -93,7 +93,9 @@ class Instant {
             if (!is_asked(i)) continue;
             bool taken = false;
             as_fixture(i, [&](std::int32_t own) { taken = take_way(own); });
-            if (taken) return true;
+            if (!taken) continue;
+            state_.fixtures[i].events = 0;  // one use leads through one way only
+            return true;
         }
         return false;
     }

@@ -90,6 +90,10 @@ void Compiler::compile_effect(const syntax::Effect& effect, const Scope& scope, 
                                        value(*effect.third, scope, length_type, "slide")});
             break;
         case syntax::EffectKind::swing: once(out.swing, value(effect.main, scope, angle_type, "swing")); break;
+        case syntax::EffectKind::say:
+            twice = !out.say.empty();
+            out.say = effect.name.text;
+            break;
         case syntax::EffectKind::seen_through:
             once(out.seen_through, value(effect.main, scope, plain_number, "seen through"));
             break;

@@ -311,8 +311,9 @@ Act Compiler::compile_act(const syntax::Act& act, const Scope& scope) {
         case ActKind::tell_link:
         case ActKind::teleport:
         case ActKind::respawn_here: {
-            const bool fixture = scope.machine >= 0 && program_.machines[static_cast<std::size_t>(scope.machine)].kind ==
-                                                           MachineKind::fixture;
+            const bool fixture =
+                scope.machine >= 0 &&
+                program_.machines[static_cast<std::size_t>(scope.machine)].kind == MachineKind::fixture;
             if (!fixture) report(act.range, "only a fixture can do this", "it speaks of the fixture itself");
             break;
         }

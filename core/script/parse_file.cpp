@@ -8,8 +8,9 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 14> file_statements{
-    "use", "button", "body", "meter", "stance", "move", "fixture", "probe", "curve", "dial", "let", "counter", "reading", "mark"};
+constexpr std::array<std::string_view, 14> file_statements{"use",  "button",  "body",    "meter", "stance",
+                                                           "move", "fixture", "probe",   "curve", "dial",
+                                                           "let",  "counter", "reading", "mark"};
 
 }  // namespace
 

@@ -8,7 +8,7 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 9> fixture_statements{"box",   "dial",  "let", "focus", "prompt",
+constexpr std::array<std::string_view, 9> fixture_statements{"box",   "dial",  "let", "focus",  "prompt",
                                                              "phase", "probe", "on",  "counter"};
 
 }  // namespace
@@ -58,8 +58,8 @@ void Parser::fixture_item(syntax::Owner& owner) {
         syntax::Block read = trigger_block();
         if (!failed_) owner.blocks.push_back(std::move(read));
     } else {
-        const std::string near = nearest_name(
-            peek().text, std::vector<std::string>(fixture_statements.begin(), fixture_statements.end()));
+        const std::string near =
+            nearest_name(peek().text, std::vector<std::string>(fixture_statements.begin(), fixture_statements.end()));
         fail_at(peek().range, fmt::format("a fixture has no '{}'", peek().text),
                 near.empty() || near == "counter" || near == "probe"
                     ? "it holds box, dial, let, focus, prompt, phase and on"
@@ -67,7 +67,7 @@ void Parser::fixture_item(syntax::Owner& owner) {
     }
 }
 
-/// What only a fixture's phases hold: solid, slide, swing, seen through.
+/// What only a fixture's phases hold: solid, slide, swing, seen through, say.
 bool Parser::fixture_effect(syntax::Effect& out) {
     if (accept("solid")) {
         out.kind = syntax::EffectKind::solid;
@@ -85,6 +85,9 @@ bool Parser::fixture_effect(syntax::Effect& out) {
         out.kind = syntax::EffectKind::seen_through;
         expect("through", "behind seen");
         out.main = expression();
+    } else if (accept("say")) {
+        out.kind = syntax::EffectKind::say;
+        out.name.text = string("the words");
     } else {
         return false;
     }

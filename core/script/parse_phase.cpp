@@ -9,15 +9,15 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 25> phase_statements{
-    "start", "finish", "at",    "on",  "go",   "end",   "fail",    "cut",   "steer", "gravity", "drive",
-    "cap",   "limit",  "drain", "tag", "rope", "cling", "capsule", "boost", "face",  "accent",
-    "solid", "slide", "swing", "seen"};
+constexpr std::array<std::string_view, 26> phase_statements{
+    "start",   "finish", "at",     "on",    "go",    "end",   "fail", "cut",   "steer",
+    "gravity", "drive",  "cap",    "limit", "drain", "tag",   "rope", "cling", "capsule",
+    "boost",   "face",   "accent", "solid", "slide", "swing", "seen", "say"};
 
 bool is_act_keyword(std::string_view word) {
-    constexpr std::array<std::string_view, 14> acts{"launch", "keep", "stop",  "remember", "emit",  "spend",
-                                                    "gain",   "tag",  "untag", "strike",   "accent",
-                                                    "tell",   "teleport", "respawn"};
+    constexpr std::array<std::string_view, 14> acts{"launch", "keep", "stop",     "remember", "emit",
+                                                    "spend",  "gain", "tag",      "untag",    "strike",
+                                                    "accent", "tell", "teleport", "respawn"};
     return std::find(acts.begin(), acts.end(), word) != acts.end();
 }
 

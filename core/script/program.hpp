@@ -294,6 +294,7 @@ struct Effects {
     std::optional<std::array<Expression, 3>> slide;  ///< along its length, its width and up
     std::optional<Expression> swing;                 ///< about its hinge
     std::optional<Expression> seen_through;
+    std::string say;  ///< words over it
 };
 
 struct CutRights {
@@ -425,9 +426,9 @@ struct Program {
     std::vector<MeterInfo> meters;
     std::vector<ProbeInfo> probes;
     BodyInfo body;
-    std::vector<Machine> machines;      ///< stances and moves in the order of the text
-    std::vector<std::int32_t> stances;  ///< by priority; the last has no `when`
-    std::vector<std::int32_t> moves;    ///< by priority
+    std::vector<Machine> machines;       ///< stances and moves in the order of the text
+    std::vector<std::int32_t> stances;   ///< by priority; the last has no `when`
+    std::vector<std::int32_t> moves;     ///< by priority
     std::vector<std::int32_t> fixtures;  ///< kinds of them, in the order of the text
     std::vector<ReadingInfo> readings;
     std::vector<MarkInfo> marks;

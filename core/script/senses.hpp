@@ -94,7 +94,6 @@ constexpr bool is_fixture_event(Sense sense) {
     return sense == Sense::used || sense == Sense::told || sense == Sense::touched;
 }
 
-
 struct SenseInfo {
     std::string_view word;
     Sense sense;

@@ -165,7 +165,14 @@ enum class EffectKind {
     cling,
     capsule,
     boost,
-    boost_dial, face, solid, slide, swing, seen_through };
+    boost_dial,
+    face,
+    solid,
+    slide,
+    swing,
+    seen_through,
+    say
+};
 
 struct Effect {
     EffectKind kind = EffectKind::gravity;
@@ -175,7 +182,7 @@ struct Effect {
     std::optional<Expr> third;   ///< brake, reel, stopping distance
     std::optional<Expr> along;   ///< steer ... along DIRECTION
     std::optional<Name> curve;   ///< drive ... shaped NAME
-    Name name;                   ///< meter, tag or probe
+    Name name;                   ///< meter, tag, probe or words
     bool adding = false;         ///< drive ... adding
 };
 

@@ -75,6 +75,7 @@ const std::map<std::string_view, const char*>& words() {
         {"slide", "slide X, Y, Z: it stands that far along its front, across and up; steadily over the phase's time"},
         {"swing", "swing A: turned about its hinge; steadily over the phase's time"},
         {"seen", "seen through S: drawn with that much of what is behind it"},
+        {"say", "say \"words\": they stand over it while the phase lasts"},
         {"tell", "tell link: what it is linked to is told"},
         {"teleport", "teleport to link stopping: the body comes out in front of what it is linked to"},
         {"respawn", "respawn: back to where the body comes back to; respawn here makes this the place"},

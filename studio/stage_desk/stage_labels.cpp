@@ -32,6 +32,18 @@ void StageLabels::set_probes(bool shown) {
     emit changed();
 }
 
+namespace {
+
+/// The words of its prompt and the key that uses it.
+QString prompt_of(const Program& program, const Moment& moment, std::size_t fixture) {
+    const FixtureInfo& kind = *fixture_kind(moment, fixture)->fixture;
+    if (kind.prompt.empty() || kind.focus->button < 0) return to_qt(kind.prompt);
+    const ButtonInfo& button = program.buttons[static_cast<std::size_t>(kind.focus->button)];
+    return button.keys.empty() ? to_qt(kind.prompt) : to_qt(kind.prompt) + "  " + to_qt(button.keys.front());
+}
+
+}  // namespace
+
 void StageLabels::set_pins(const std::vector<std::string>& names) {
     pins_ = names;
     emit changed();
@@ -58,37 +70,40 @@ void StageLabels::paint(QPainter& painter, QSize size, const StageCamera& camera
         if (distances_ && !session_.playing()) paint_arcs(painter);
         if (probes_) paint_probes(painter, size_, camera_, session_, machine_);
         paint_pins(painter);
-        paint_prompt(painter);
+        paint_prompts(painter);
     }
     paint_words(painter);
 }
 
-/// What has the focus says so above itself, with the button that uses it.
-void StageLabels::paint_prompt(QPainter& painter) {
+/// What has the focus says so above itself, with the button that uses it; what speaks says its words.
+void StageLabels::paint_prompts(QPainter& painter) {
     const State state = session_.state_at(session_.cursor());
-    if (state.focus < 0) return;
+    if (state.fixtures.empty()) return;
     const Ingredients& made = session_.run_ingredients();
     const Rehearsal rehearsal = made.rehearsal();
-    const auto index = static_cast<std::size_t>(state.focus);
     const Moment moment = rehearsal.moment(state);
-    const FixturePose pose = fixture_pose(moment, index);
-    const auto at = camera_.project(pose.center + Vec3{0.0, 0.0, pose.half.z}, size_);
-    const FixtureInfo& kind = *fixture_kind(moment, index)->fixture;
-    if (!at || kind.prompt.empty()) return;
-    QString words = to_qt(kind.prompt);
-    if (kind.focus->button >= 0) {
-        const ButtonInfo& button = made.program->buttons[static_cast<std::size_t>(kind.focus->button)];
-        if (!button.keys.empty()) words += "  " + to_qt(button.keys.front());
+    for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
+        const Phase* phase = fixture_phase(moment, i);
+        if (phase == nullptr) continue;
+        QString words = to_qt(phase->effects.say);
+        const bool speaks = !words.isEmpty();
+        if (!speaks && state.focus == static_cast<std::int32_t>(i)) words = prompt_of(*made.program, moment, i);
+        if (words.isEmpty()) continue;
+        const FixturePose pose = fixture_pose(moment, i);
+        constexpr double farthest_words_m = 25.0;
+        if (glm::length(pose.center - state.body.position) > farthest_words_m) continue;
+        const auto at = camera_.project(pose.center + Vec3{0.0, 0.0, pose.half.z}, size_);
+        if (!at) continue;
+        painter.setFont(palette::text_font(10.0, !speaks));
+        const QFontMetricsF metrics(painter.font());
+        const QRectF box(at->x() - metrics.horizontalAdvance(words) / 2 - 10, at->y() - metrics.height() - 14,
+                         metrics.horizontalAdvance(words) + 20, metrics.height() + 8);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(palette::sheet);
+        painter.drawRect(box);
+        painter.setPen(palette::ink);
+        painter.drawText(box, Qt::AlignCenter, words);
     }
-    painter.setFont(palette::text_font(10.0, true));
-    const QFontMetricsF metrics(painter.font());
-    const QRectF box(at->x() - metrics.horizontalAdvance(words) / 2 - 10, at->y() - metrics.height() - 14,
-                     metrics.horizontalAdvance(words) + 20, metrics.height() + 8);
-    painter.setPen(Qt::NoPen);
-    painter.setBrush(palette::sheet);
-    painter.drawRect(box);
-    painter.setPen(palette::ink);
-    painter.drawText(box, Qt::AlignCenter, words);
 }
 
 void StageLabels::paint_arcs(QPainter& painter) {

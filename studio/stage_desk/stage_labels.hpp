@@ -37,7 +37,7 @@ class StageLabels : public QObject {
     void paint_arcs(QPainter& painter);
     void paint_pins(QPainter& painter);
     void paint_meters(QPainter& painter, const QRectF& box, double line);
-    void paint_prompt(QPainter& painter);
+    void paint_prompts(QPainter& painter);
     void paint_words(QPainter& painter);
 
     Session& session_;

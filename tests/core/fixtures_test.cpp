@@ -235,6 +235,37 @@ TEST(Focus, WhatTheViewMeetsComesBeforeWhatIsNearer) {
               (Words{"focus on ahead", "focus left ahead", "focus on beside"}));
 }
 
+const std::string people =
+    "fixture hand { box 0.5 m, 0.5 m, 1.8 m  focus within 3 m on use in front 90 deg prompt \"Greet\"\n"
+    "  phase waits { solid  go speaks when used }\n"
+    "  phase speaks for 3 s { solid  say \"Well?\"  go waits when not focused  go answers when used  go waits }\n"
+    "  phase answers for 1 s { solid  say \"So.\"  go waits } }\n"
+    "fixture trader is hand { prompt \"Trade\" }\n";
+
+TEST_P(Fixtures, OneUseLeadsThroughOneWayAndTheNextOnwards) {
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {placed("ann", "hand", {1.5, 0, 0}, 180)};
+    const Scene scene(world + people, plan);
+    const Trace trace = scene.run(TapeMaker(4).hold("use", 0.5, 0.1).hold("use", 1.0, 0.1), GetParam());
+    EXPECT_EQ(words_of(scene, trace, {EventKind::fixture_phase}), (Words{"ann speaks", "ann answers", "ann waits"}));
+}
+
+TEST_P(Fixtures, ATalkEndsWhenOneWalksOffAndIsNotBegunFromBehind) {
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {placed("ann", "trader", {1.5, 0, 0}, 180), placed("back", "hand", {-1.5, 0, 0}, 180)};
+    const Scene scene(world + people, plan);
+    const Tape tape = TapeMaker(4).hold("use", 0.5, 0.1).stick(1.0, 0.7, -0.7);
+    const Trace trace = scene.run(tape, GetParam());
+    EXPECT_EQ(words_of(scene, trace, {EventKind::fixture_phase}), (Words{"ann speaks", "ann waits"}));
+    const auto ends = test::times_of(trace, EventKind::fixture_phase);
+    EXPECT_LT(ends[1], 2.0) << "before its time";
+    EXPECT_EQ(words_of(scene, trace, {EventKind::focus_in}), (Words{"focus on ann"})) << "the other one looks away";
+    const Rehearsal r = scene.at(GetParam());
+    const State state = state_at(r, resolve_inputs(scene.program, tape).value(), trace, 0.7);
+    EXPECT_EQ(fixture_prompt(r.moment(state), 0), "Trade") << "its own, all else is its base's";
+    EXPECT_EQ(fixture_phase(r.moment(state), 0)->effects.say, "Well?");
+}
+
 TEST_P(Fixtures, AFirstPhaseWithATimeRunsFromTheStart) {
     CoursePlan plan = test::flat_plan();
     plan.fixtures = {placed("clock", "ticker", {5, 5, 0})};
