@@ -138,7 +138,8 @@ MotionResult move_in_air(const Surroundings& course, const BodyShape& shape, con
 }
 
 /// Up, forward, down: onto a step in the way. Returns the place on top, when there is one.
-std::optional<Vec3> step_onto(const Surroundings& course, const BodyShape& shape, const Vec3& feet, const Vec3& forward) {
+std::optional<Vec3> step_onto(const Surroundings& course, const BodyShape& shape, const Vec3& feet,
+                              const Vec3& forward) {
     Vec3 up{0.0, 0.0, shape.step_up};
     if (const auto ceiling = sweep(course, shape.capsule, feet, up, gap)) up *= ceiling->share;
     if (up.z < gap) return std::nullopt;
@@ -172,8 +173,8 @@ struct GroundSlide {
 
 /// One straight stretch on the ground, sliding along walls and up steps. `arriving` is the velocity that decides
 /// whether meeting a wall is a bump: the one at the stretch's begin, so that leaning on a wall is none.
-GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, BodyState& body, Vec3 motion, Vec3 velocity,
-                            Vec3 arriving, MotionResult& out) {
+GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, BodyState& body, Vec3 motion,
+                            Vec3 velocity, Vec3 arriving, MotionResult& out) {
     const double whole = std::max(flat_length(motion), 1e-12);
     GroundSlide result;
     const auto blocked_by = [&](const Vec3& normal, std::int32_t piece) {
@@ -220,8 +221,8 @@ GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, 
     return result;
 }
 
-MotionResult move_on_ground(const Surroundings& course, const BodyShape& shape, const BodyState& body, const MotionLaw& law,
-                            double seconds) {
+MotionResult move_on_ground(const Surroundings& course, const BodyShape& shape, const BodyState& body,
+                            const MotionLaw& law, double seconds) {
     const MotionLaw on_flat{flat(law.velocity), flat(law.acceleration)};
     double bump_share = 2.0;
     const auto attempt = [&](double time, MotionResult& out) {

@@ -16,7 +16,8 @@ double standing_height(const BodyShape& shape, const Vec3& feet, const Vec3& poi
     return center_z - shape.capsule.radius;
 }
 
-std::optional<Support> find_support(const Surroundings& course, const BodyShape& shape, const Vec3& feet, double reach) {
+std::optional<Support> find_support(const Surroundings& course, const BodyShape& shape, const Vec3& feet,
+                                    double reach) {
     // At an edge the ball under the feet may hang down by up to a radius before it touches.
     const double depth = reach + shape.capsule.radius;
     const auto hit = sweep(course, shape.capsule, feet, Vec3{0.0, 0.0, -depth}, defaults::contact_gap_m);

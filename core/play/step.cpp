@@ -269,12 +269,13 @@ void advance_to_finds(const Rehearsal& r, State& state, double longest, StretchK
     advance(r, state, with, kind, memo, trace);
 }
 
-/// Each fixture of the course in the first phase of its kind.
-void place_fixtures(const Program& program, const CoursePlan& plan, State& state) {
+/// Each fixture of the course in the first phase of its kind. Kinds that are left out of the run are not there.
+void place_fixtures(const Program& program, const Tuning& tuning, const CoursePlan& plan, State& state) {
     state.fixtures.resize(plan.fixtures.size());
     for (std::size_t i = 0; i < plan.fixtures.size(); ++i) {
         const auto kind = program.find_machine(plan.fixtures[i].kind);
         if (!kind || program.machines[static_cast<std::size_t>(*kind)].kind != MachineKind::fixture) continue;
+        if (tuning.is_off(*kind)) continue;
         state.fixtures[i].machine = *kind;
         state.machines[program.machines.size() + i].phase = 0;
         state.machines[program.machines.size() + i].phase_since = 0.0;
@@ -315,7 +316,7 @@ State initial_state(const Program& program, const Tuning& tuning, const Course& 
     State state;
     state.buttons.resize(program.buttons.size());
     state.machines.resize(program.machines.size() + course.plan.fixtures.size());
-    place_fixtures(program, course.plan, state);
+    place_fixtures(program, tuning, course.plan, state);
     state.counters.resize(program.counters.size());
     state.memory.resize(static_cast<std::size_t>(program.memory_slots));
     state.meters.resize(program.meters.size());

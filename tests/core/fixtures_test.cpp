@@ -235,6 +235,15 @@ TEST(Focus, WhatTheViewMeetsComesBeforeWhatIsNearer) {
               (Words{"focus on ahead", "focus left ahead", "focus on beside"}));
 }
 
+TEST(FixtureRuns, AKindLeftOutOfTheRunIsNotThere) {
+    Scene scene = with({placed("gate", "door", {4, 0, 0}), placed("lamp", "lantern", {7, 0, 0})});
+    ASSERT_TRUE(leave_out(scene.program, "door", scene.tuning));
+    const Trace trace = scene.run(TapeMaker(2).stick(0.1, 0, 1));
+    EXPECT_GT(trace.rows.back().position.x, 9.0) << "one walks through where it stood";
+    EXPECT_EQ(words_of(scene, trace, {EventKind::focus_in}), Words{});
+    EXPECT_EQ(words_of(scene, trace, {EventKind::fixture_phase}), (Words{"lamp lit"})) << "the others stay";
+}
+
 const std::string people =
     "fixture hand { box 0.5 m, 0.5 m, 1.8 m  focus within 3 m on use in front 90 deg prompt \"Greet\"\n"
     "  phase waits { solid  go speaks when used }\n"
