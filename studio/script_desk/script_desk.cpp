@@ -15,6 +15,13 @@
 
 namespace leap::studio {
 
+namespace {
+QString new_words(syntax::OwnerKind owner) {
+    if (owner == syntax::OwnerKind::fixture) return ScriptDesk::tr("New fixture");
+    return owner == syntax::OwnerKind::stance ? ScriptDesk::tr("New stance") : ScriptDesk::tr("New move");
+}
+}  // namespace
+
 ScriptDesk::ScriptDesk(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     editor_ = new ScriptEditor(session_);
     map_ = new PhaseMap(session_);
@@ -82,11 +89,14 @@ QWidget* ScriptDesk::make_files() {
     files_->setFont(palette::text_font(9.5));
     files_->setAccessibleName(tr("Script files"));
     layout->addWidget(files_, 1);
-    for (const bool stance : {false, true}) {
-        auto* button = new QPushButton(stance ? tr("New stance…") : tr("New move…"));
+    for (const auto owner : {syntax::OwnerKind::move, syntax::OwnerKind::stance, syntax::OwnerKind::fixture}) {
+        auto* button = new QPushButton(tr("%1…").arg(new_words(owner)));
         auto* menu = new QMenu(button);
         for (const StartingText& start : starting_texts())
-            if (start.stance == stance) menu->addAction(tr(start.kind), this, [this, &start] { ask_for_new(start); });
+            if (start.owner == owner) menu->addAction(tr(start.kind), this, [this, &start] { ask_for_new(start); });
+        if (owner == syntax::OwnerKind::fixture)
+            for (const StartingText& start : starting_fixtures())
+                menu->addAction(tr(start.kind), this, [this, &start] { ask_for_new(start); });
         button->setMenu(menu);
         layout->addWidget(button);
     }
@@ -96,8 +106,8 @@ QWidget* ScriptDesk::make_files() {
 void ScriptDesk::ask_for_new(const StartingText& start) {
     if (!session_.is_open()) return;
     bool given = false;
-    const QString name = QInputDialog::getText(this, start.stance ? tr("New stance") : tr("New move"), tr("Its name:"),
-                                               QLineEdit::Normal, {}, &given);
+    const QString name =
+        QInputDialog::getText(this, new_words(start.owner), tr("Its name:"), QLineEdit::Normal, {}, &given);
     if (!given) return;
     QStringList buttons;
     if (session_.program())
@@ -113,7 +123,9 @@ void ScriptDesk::ask_for_new(const StartingText& start) {
 
 QString ScriptDesk::start_new(const StartingText& start, const std::string& name, const std::string& button) {
     if (const QString problem = name_problem(name, session_.program().get()); !problem.isEmpty()) return problem;
-    const std::string path = (start.stance ? "stances/" : "moves/") + name + ".leap";
+    const bool stance = start.owner == syntax::OwnerKind::stance;
+    const bool fixture = start.owner == syntax::OwnerKind::fixture;
+    const std::string path = (stance ? "stances/" : (fixture ? "fixtures/" : "moves/")) + name + ".leap";
     const std::string root = session_.project().file.script;
     const std::string* whole = session_.text(root);
     if (whole == nullptr) return tr("%1 can't be read").arg(to_qt(root));
@@ -128,7 +140,7 @@ QString ScriptDesk::start_new(const StartingText& start, const std::string& name
         changed += "\n" + line;
     } else {
         last = std::min(changed.find('\n', last), changed.size() - 1) + 1;
-        changed.insert(start.stance ? first : last, line);
+        changed.insert(stance ? first : last, line);
     }
     editor_->commit();
     QUndoStack& undo = session_.undo_stack();
@@ -137,6 +149,10 @@ QString ScriptDesk::start_new(const StartingText& start, const std::string& name
     session_.edit_text(root, changed, tr("Use %1").arg(to_qt(path)));
     undo.endMacro();
     show_file(path);
+    if (fixture)
+        emit session_.message(tr("Place it in %1, in the list \"fixtures\": {\"name\": \"my %2\", \"kind\": \"%2\", "
+                                 "\"position\": [0, 0, 0]}")
+                                  .arg(to_qt(session_.project().file.course), to_qt(name)));
     return {};
 }
 

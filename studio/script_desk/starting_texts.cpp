@@ -253,7 +253,7 @@ stance NAME when held(BUTTON) or not NAME_room.hit {
 # Whether a body that stands upright would have room.
 probe NAME_room = room height 1.7 m
 )",
-         true},
+         syntax::OwnerKind::stance},
         {"gliding: a soft fall while a button is held", R"(# Falls slowly while the button is held.
 stance NAME when airborne and rising < 0 m/s and held(BUTTON) {
   dial sink = 2 m/s  in 0.5..10  "fastest fall"
@@ -261,7 +261,7 @@ stance NAME when airborne and rising < 0 m/s and held(BUTTON) {
   limit rising -sink..0 m/s
 }
 )",
-         true},
+         syntax::OwnerKind::stance},
     };
     return texts;
 }

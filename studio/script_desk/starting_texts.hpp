@@ -10,14 +10,16 @@
 
 namespace leap::studio {
 
-/// A complete text to start a move or stance from, explained line by line. NAME stands for the new name and BUTTON for
-/// the button that starts it.
+/// A complete text to start a move, stance or fixture from, explained line by line. NAME stands for the new name and
+/// BUTTON for the button that starts it.
 struct StartingText {
     const char* kind;  ///< "a hop", as it stands in the menu
     const char* text;
-    bool stance = false;
+    syntax::OwnerKind owner = syntax::OwnerKind::move;
 };
+/// Of moves and stances.
 const std::vector<StartingText>& starting_texts();
+const std::vector<StartingText>& starting_fixtures();
 
 /// The text under a new name. Without a button of that name in the project one is declared above it; meters that the
 /// text needs too.

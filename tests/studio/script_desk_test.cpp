@@ -301,7 +301,9 @@ TEST(StartingTexts, EachCompilesUnderANewNameWithoutAWarning) {
         "body b { capsule radius 0.3 m height 1.7 m gravity 28 m/s^2 }\n"
         "stance walk_on { steer to 6 m/s gain 40 m/s^2 brake 60 m/s^2 }\n";
     EXPECT_GT(starting_texts().size(), 10U);
-    for (const StartingText& start : starting_texts()) {
+    std::vector<StartingText> all = starting_texts();
+    all.insert(all.end(), starting_fixtures().begin(), starting_fixtures().end());
+    for (const StartingText& start : all) {
         const std::string text = started(start, "fresh", "go_now", nullptr);
         const CompileOutput out = compile_text(body + text);
         for (const Diagnostic& found : out.diagnostics)
@@ -327,6 +329,23 @@ TEST(StartingTexts, ANewMoveIsInTheProjectAtOnceAndOneUndoStep) {
     EXPECT_FALSE(writing.session->program()->find_machine("flutter").has_value());
     EXPECT_FALSE(writing.script->start_new(starting_texts()[1], "hop", "jump").isEmpty()) << "the name is taken";
     EXPECT_FALSE(writing.script->start_new(starting_texts()[1], "9lives", "jump").isEmpty());
+}
+
+TEST(StartingTexts, ANewFixtureIsInTheProjectAndItsProofRuns) {
+    Writing writing;
+    for (const StartingText& start : starting_fixtures()) {
+        static int count = 0;
+        const std::string name = "thing_" + std::string(1, static_cast<char>('a' + count++));
+        EXPECT_TRUE(writing.script->start_new(start, name, "use").isEmpty()) << start.kind;
+        writing.settle();
+        EXPECT_EQ(writing.editor->path(), "fixtures/" + name + ".leap");
+        const auto kind = writing.session->program()->find_machine(name);
+        ASSERT_TRUE(kind.has_value()) << start.kind;
+        writing.script->show_machine(*kind);
+        EXPECT_TRUE(writing.script->proof()->reason().isEmpty()) << start.kind;
+    }
+    writing.session->undo_stack().undo();
+    EXPECT_FALSE(writing.session->program()->find_machine("thing_d").has_value()) << "one step each";
 }
 
 TEST(WordHelp, KnowsTheLanguageAndTheProject) {
