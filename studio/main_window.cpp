@@ -309,6 +309,9 @@ void MainWindow::refresh_title() {
     QString name = session_.project_name();
     const QString mark = session_.modified() ? tr(" · not saved") : QString();
     project_->setText(name + mark);
+    // The tabs beside it stay where they are when something is edited.
+    project_->setMinimumWidth(project_->fontMetrics().horizontalAdvance(session_.project_name() + tr(" · not saved")) +
+                              2);
     setWindowTitle(name.isEmpty() ? "Easy Leap" : tr("%1 – Easy Leap").arg(name));
 }
 
