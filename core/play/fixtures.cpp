@@ -90,7 +90,13 @@ FixtureOffset fixture_offset(const Moment& at, std::size_t index) {
 /// Whether slide or swing change as its phase goes on.
 bool is_on_its_way(const Moment& m, std::size_t index) {
     const Phase* phase = fixture_phase(m, index);
-    if (phase == nullptr || !phase->duration) return false;
+    if (phase == nullptr) return false;
+    // What depends on more than dials may change at any time.
+    const auto changes = [](const Expression& e) { return e.folded < 0; };
+    const auto& slide = phase->effects.slide;
+    const auto& swing = phase->effects.swing;
+    if ((slide && std::any_of(slide->begin(), slide->end(), changes)) || (swing && changes(*swing))) return true;
+    if (!phase->duration) return false;
     const FixtureOffset& from = m.state.fixtures[index].from;
     Moment end = m;
     end.ahead = number(m, *phase->duration);

@@ -33,7 +33,7 @@ struct Rehearsal {
     }
 };
 
-/// Room that steps of one run reuse, so that a tick asks for no memory. Holds nothing from one tick to the next.
+/// Room that steps of one run reuse, so that a tick asks for no memory. Keeps where still fixtures stand; nothing else.
 struct StepScratch {
     ProbeMemo memo;
     State before;  ///< the stretch that may have to be taken anew

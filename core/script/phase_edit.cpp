@@ -84,10 +84,7 @@ EditedFiles with_phase_removed(const Program& program, PhasePlace place) {
         return tl::make_unexpected(
             fmt::format("{} is the only phase of {}; a move needs one", phase.name, machine.name));
     std::vector<Change> changes{{with_its_line(program.files[phase.range.file].text, phase.range), ""}};
-    const auto declared = std::find_if(program.names.begin(), program.names.end(), [&](const NameUse& use) {
-        return use.range == use.declared && use.range.file == phase.range.file && use.range.begin > phase.range.begin;
-    });
-    for (const SourceRange use : places_of(program, declared->declared)) {
+    for (const SourceRange use : places_of(program, name_of(program, phase))) {
         const bool inside =
             use.file == phase.range.file && use.begin >= phase.range.begin && use.end <= phase.range.end;
         if (inside) continue;

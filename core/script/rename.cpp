@@ -45,6 +45,14 @@ std::optional<SourceRange> declaration_at(const Program& program, std::uint32_t 
     return std::nullopt;
 }
 
+SourceRange name_of(const Program& program, const Phase& phase) {
+    // The first name declared behind the word `phase`; names stand in the order of the text.
+    const auto found = std::find_if(program.names.begin(), program.names.end(), [&](const NameUse& use) {
+        return use.range == use.declared && use.range.file == phase.range.file && use.range.begin > phase.range.begin;
+    });
+    return found == program.names.end() ? phase.range : found->declared;
+}
+
 std::vector<SourceRange> places_of(const Program& program, SourceRange declared) {
     std::set<SourceRange, Before> meant{declared};
     std::set<SourceRange, Before> places;

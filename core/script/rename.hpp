@@ -14,6 +14,9 @@ namespace leap {
 /// name counts as on it.
 std::optional<SourceRange> declaration_at(const Program& program, std::uint32_t file, std::uint32_t offset);
 
+/// Where the name of a phase stands in its own declaration.
+SourceRange name_of(const Program& program, const Phase& phase);
+
 /// Every place that says the name declared there, in the order of the text. Declarations that one place means together
 /// (a base's dial and the one that replaces it) count as one name.
 std::vector<SourceRange> places_of(const Program& program, SourceRange declared);

@@ -69,12 +69,8 @@ void PhaseMap::rename_phase(std::size_t phase) {
     const QString before = to_qt(shown()->phases[phase].name);
     ask(box_of(phase), before, [this, phase, before](const QString& name) -> QString {
         const Program& program = *session_.program();
-        const SourceRange range = shown()->phases[phase].range;
-        for (const NameUse& use : program.names) {
-            if (use.range != use.declared || use.range.file != range.file || use.range.begin <= range.begin) continue;
-            return take_files(renamed(program, use.declared, name.toStdString()), tr("Rename %1").arg(before));
-        }
-        return {};
+        const SourceRange declared = name_of(program, shown()->phases[phase]);
+        return take_files(renamed(program, declared, name.toStdString()), tr("Rename %1").arg(before));
     });
 }
 

@@ -235,6 +235,24 @@ TEST(Focus, WhatTheViewMeetsComesBeforeWhatIsNearer) {
               (Words{"focus on ahead", "focus left ahead", "focus on beside"}));
 }
 
+TEST_P(Fixtures, ASlideThatDependsOnWhatHappensFollowsIt) {
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {placed("screen", "follower", {4, 3, 0}, 0)};
+    const Scene scene(world + "fixture follower { box 0.2 m, 1 m, 2 m  phase follows { solid  slide x, 0 m, 0 m } }\n",
+                      plan);
+    const Tape tape = TapeMaker(1.5).stick(0.1, 0, 1);
+    const Trace trace = scene.run(tape, GetParam());
+    const Rehearsal r = scene.at(GetParam());
+    const auto inputs = resolve_inputs(scene.program, tape).value();
+    for (const double time : {0.5, 1.0, 1.5}) {
+        const State state = state_at(r, inputs, trace, time);
+        ProbeMemo memo;
+        place_solids(r, state, memo);
+        EXPECT_NEAR(memo.moving.at(0).center.x, 4.0 + state.body.position.x, 1e-9) << time;
+        EXPECT_FALSE(memo.stands[0].still) << "it isn't kept for later";
+    }
+}
+
 TEST(FixtureRuns, AKindLeftOutOfTheRunIsNotThere) {
     Scene scene = with({placed("gate", "door", {4, 0, 0}), placed("lamp", "lantern", {7, 0, 0})});
     ASSERT_TRUE(leave_out(scene.program, "door", scene.tuning));

@@ -333,9 +333,9 @@ TEST(StartingTexts, ANewMoveIsInTheProjectAtOnceAndOneUndoStep) {
 
 TEST(StartingTexts, ANewFixtureIsInTheProjectAndItsProofRuns) {
     Writing writing;
+    char letter = 'a';
     for (const StartingText& start : starting_fixtures()) {
-        static int count = 0;
-        const std::string name = "thing_" + std::string(1, static_cast<char>('a' + count++));
+        const std::string name = std::string("thing_") + letter++;
         EXPECT_TRUE(writing.script->start_new(start, name, "use").isEmpty()) << start.kind;
         writing.settle();
         EXPECT_EQ(writing.editor->path(), "fixtures/" + name + ".leap");
