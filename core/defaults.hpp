@@ -53,6 +53,37 @@ inline constexpr double fixture_walk_m = 5.0;
 /// Room (m) between what is teleported to and the body that comes out, so that it doesn't touch it.
 inline constexpr double exit_gap_m = 0.2;
 
+/// No fixture is larger than this (m), half of its longest side; what stands further from the body isn't asked. Touch
+/// when a course has larger ones.
+inline constexpr double largest_box_m = 12.0;
+
+// --- Loose bodies ---------------------------------------------------------------------------------------------------
+/// Loose bodies go on in steps of this (s), on a grid of their own, whatever the tick rate. Shorter is dearer.
+inline constexpr double loose_step_s = 1.0 / 240.0;
+/// Rounds of the contact solver: these, and one more for each contact up to the most. More stacks higher, and is dearer.
+inline constexpr int loose_rounds = 12;
+inline constexpr int most_loose_rounds = 60;
+inline constexpr int loose_push_rounds = 6;
+/// Overlap that is left alone (m), and the share of the rest that a step takes out. Leave.
+inline constexpr double loose_slop_m = 0.0005;
+inline constexpr double loose_push_share = 0.25;
+/// Overlaps are taken out no faster than this (m/s).
+inline constexpr double fastest_push_out_mps = 4.0;
+/// A contact slower than this (m/s) doesn't bounce, so that things come to rest.
+inline constexpr double softest_bounce_mps = 0.25;
+/// What moves slower than this at its surface (m/s) for this long (s) falls asleep; what comes faster wakes it.
+inline constexpr double loose_still_mps = 0.05;
+inline constexpr double loose_still_s = 0.4;
+inline constexpr double loose_wakes_mps = 0.15;
+/// Share of its spin that a loose body loses in a second; a ball on a flat comes to rest by it.
+inline constexpr double spin_loss_per_s = 0.4;
+/// Nothing loose turns faster than this (rad/s).
+inline constexpr double fastest_spin_rad_per_s = 100.0;
+/// The character's mass (kg) when the script doesn't say one: what pushes are shared by.
+inline constexpr double body_mass_kg = 70.0;
+/// Friction of pieces of the course against loose bodies.
+inline constexpr double course_friction = 0.7;
+
 // --- Probes, ropes, flights -----------------------------------------------------------------------------------------
 /// Where the course of things inside a tick isn't known in closed form (ropes, walls that are clung to, forces that
 /// change with time) motion goes on in stretches of at most this (s), whatever the tick rate. Shorter is dearer.

@@ -3,6 +3,7 @@
 
 #include <cmath>
 #include <glm/geometric.hpp>
+#include <glm/gtc/quaternion.hpp>
 #include <glm/vec2.hpp>
 #include <glm/vec3.hpp>
 
@@ -11,6 +12,7 @@ namespace leap {
 
 using Vec2 = glm::dvec2;
 using Vec3 = glm::dvec3;
+using Quat = glm::dquat;  ///< a rotation; (1, 0, 0, 0) is none
 
 inline constexpr Vec3 world_up{0.0, 0.0, 1.0};
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #include "core/world/closest_point.hpp"
 
+#include <algorithm>
 #include <array>
 #include <cmath>
 #include <limits>
@@ -209,10 +210,65 @@ Closest closest_on_hull(const Solid& solid, double drop, const Vec3& from) {
     return out;
 }
 
+Vec3 nearest_between(const Vec3& a, const Vec3& b, const Vec3& from) {
+    const Vec3 along = b - a;
+    const double squared = glm::dot(along, along);
+    return squared < 1e-24 ? a : a + along * std::clamp(glm::dot(from - a, along) / squared, 0.0, 1.0);
+}
+
+/// What is round, stretched downward, is everything within its radius of a parallelogram.
+Vec3 nearest_core(const Solid& round, double drop, const Vec3& from) {
+    const Vec3 a = round.corners[0];
+    const Vec3 along = round.corners[1] - a;
+    const Vec3 down{0.0, 0.0, -drop};
+    // Inside the parallelogram: both shares from the normal equations.
+    const double uu = glm::dot(along, along);
+    const double uv = glm::dot(along, down);
+    const double vv = drop * drop;
+    const double area = uu * vv - uv * uv;
+    if (area > 1e-18) {
+        const double pu = glm::dot(from - a, along);
+        const double pv = glm::dot(from - a, down);
+        const double u = (pu * vv - pv * uv) / area;
+        const double v = (pv * uu - pu * uv) / area;
+        if (u >= 0.0 && u <= 1.0 && v >= 0.0 && v <= 1.0) return a + along * u + down * v;
+    }
+    Vec3 best{0.0};
+    double least = std::numeric_limits<double>::max();
+    const auto offer = [&](const Vec3& from_end, const Vec3& to_end) {
+        const Vec3 q = nearest_between(from_end, to_end, from);
+        const double squared = glm::dot(from - q, from - q);
+        if (squared >= least) return;
+        least = squared;
+        best = q;
+    };
+    offer(a, a + along);
+    if (drop > 0.0) {
+        offer(a, a + down);
+        offer(a + along, a + along + down);
+        offer(a + down, a + along + down);
+    }
+    return best;
+}
+
+Closest closest_on_round(const Solid& round, double drop, const Vec3& from) {
+    const Vec3 core = nearest_core(round, drop, from);
+    const double length = glm::length(from - core);
+    Closest out;
+    out.normal = length > 1e-12 ? (from - core) / length : world_up;
+    out.distance = length - round.radius;
+    out.point = core + out.normal * round.radius;
+    return out;
+}
+
 }  // namespace
 
 Closest closest_point(const Solid& solid, double drop, const Vec3& from) {
-    return solid.kind == SolidKind::box ? closest_on_box(solid, drop, from) : closest_on_hull(solid, drop, from);
+    switch (solid.kind) {
+        case SolidKind::box: return closest_on_box(solid, drop, from);
+        case SolidKind::round: return closest_on_round(solid, drop, from);
+        default: return closest_on_hull(solid, drop, from);
+    }
 }
 
 Vec3 most_upright_face(const Solid& solid, const Vec3& point, const Vec3& towards) {

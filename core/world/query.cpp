@@ -112,7 +112,39 @@ std::optional<double> advance_to(const Solid& solid, double drop, const Vec3& fr
     return share;
 }
 
+/// A ray and one of the solids that move.
+std::optional<RayHit> ray_moving(const Solid& solid, const Vec3& origin, const Vec3& direction, double longest) {
+    RayHit out;
+    out.piece = solid.piece;
+    if (solid.kind == SolidKind::box) {
+        const RayBox box{solid.center, solid.half, solid.turn_cos, solid.turn_sin};
+        out.distance = ray_box(box, origin, direction, longest);
+        if (out.distance < 0.0) return std::nullopt;
+        out.point = origin + direction * out.distance;
+        out.normal = face_of_box(box, out.point);
+        return out;
+    }
+    if (solid.kind == SolidKind::round) {
+        if (closest_point(solid, 0.0, origin).distance < 0.0) return std::nullopt;
+        Closest contact;
+        const auto share = advance_to(solid, 0.0, origin, direction * longest, 0.0, 1.0, contact);
+        if (!share) return std::nullopt;
+        out.distance = *share * longest;
+        out.normal = contact.normal;
+    } else if (!ray_hull(solid, origin, direction, longest, out)) {
+        return std::nullopt;
+    }
+    out.point = origin + direction * out.distance;
+    return out;
+}
+
 }  // namespace
+
+Vec3 velocity_of(const Surroundings& around, std::int32_t piece) {
+    for (std::size_t i = 0; i < around.velocities.size(); ++i)
+        if (around.moving[i].piece == piece) return around.velocities[i];
+    return Vec3{0.0};
+}
 
 std::optional<RayHit> cast_ray(const Surroundings& around, const Vec3& origin, const Vec3& direction, double longest) {
     const Course& course = around.course;
@@ -150,12 +182,10 @@ std::optional<RayHit> cast_ray(const Surroundings& around, const Vec3& origin, c
     }
     for (const Solid& solid : around.moving) {
         if (!overlap(solid.bounds, passed)) continue;
-        const RayBox box{solid.center, solid.half, solid.turn_cos, solid.turn_sin};
-        const double distance = ray_box(box, origin, direction, any ? best.distance : longest);
-        if (distance < 0.0) continue;
+        const auto met = ray_moving(solid, origin, direction, any ? best.distance : longest);
+        if (!met) continue;
         any = true;
-        const Vec3 point = origin + direction * distance;
-        best = {distance, point, face_of_box(box, point), solid.piece};
+        best = *met;
     }
     if (!any) return std::nullopt;
     return best;

@@ -12,10 +12,15 @@ namespace leap {
 /// A course and the solids in it that move, where they stand at one instant. Those must live as long as this does.
 struct Surroundings {
     const Course& course;
-    std::span<const Solid> moving;  ///< boxes; their pieces count on behind the course's
+    std::span<const Solid> moving;     ///< their pieces count on behind the course's
+    std::span<const Vec3> velocities;  ///< beside `moving`, or empty: what gives way to a push, and how fast it goes
 
-    Surroundings(const Course& fixed, std::span<const Solid> others = {}) : course(fixed), moving(others) {}
+    Surroundings(const Course& fixed, std::span<const Solid> others = {}, std::span<const Vec3> going = {})
+        : course(fixed), moving(others), velocities(going) {}
 };
+
+/// How fast a piece goes by itself; zero for those of the course.
+Vec3 velocity_of(const Surroundings& around, std::int32_t piece);
 
 struct RayHit {
     double distance = 0.0;

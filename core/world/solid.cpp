@@ -90,6 +90,15 @@ Vec3 normal_of(const Vec3& a, const Vec3& b, const Vec3& c) {
     return direction_or_zero(glm::cross(b - a, c - a));
 }
 
+/// Adds the direction of an edge, unless it or its opposite is known.
+void add_edge(std::vector<Vec3>& edges, const Vec3& along) {
+    constexpr double same_cos = 1.0 - 1e-9;
+    const Vec3 direction = direction_or_zero(along);
+    for (const Vec3& known : edges)
+        if (std::abs(glm::dot(known, direction)) > same_cos) return;
+    edges.push_back(direction);
+}
+
 Solid hull_solid(const Shape& shape, const Vec3& center, const Turn& turn, std::int32_t piece) {
     Solid out;
     out.kind = SolidKind::hull;
@@ -101,6 +110,8 @@ Solid hull_solid(const Shape& shape, const Vec3& center, const Turn& turn, std::
     for (const Face& face : shape.faces) {
         const Vec3 normal = normal_of(out.corners[face[0]], out.corners[face[1]], out.corners[face[2]]);
         out.planes.push_back({normal, glm::dot(normal, out.corners[face[0]])});
+        for (std::size_t i = 0; i < face.size(); ++i)
+            add_edge(out.edges, out.corners[face[(i + 1) % face.size()]] - out.corners[face[i]]);
     }
     return out;
 }
@@ -158,6 +169,8 @@ std::vector<Solid> solids_of(const Piece& piece, std::int32_t index) {
                 if (glm::length(cross) * 0.5 < smallest_area_m2) continue;
                 const Vec3 normal = direction_or_zero(cross);
                 solid.planes.push_back({normal, glm::dot(normal, solid.corners[0])});
+                for (std::size_t i = 0; i < 3; ++i)
+                    add_edge(solid.edges, solid.corners[(i + 1) % 3] - solid.corners[i]);
                 out.push_back(std::move(solid));
             }
             break;

@@ -29,9 +29,10 @@ struct Bounds {
 };
 
 enum class SolidKind : std::uint8_t {
-    box,      ///< turned about the upward axis only: the fast path
-    hull,     ///< convex, given by corners and face planes
-    triangle  ///< two-sided
+    box,       ///< turned about the upward axis only: the fast path
+    hull,      ///< convex, given by corners and face planes
+    triangle,  ///< two-sided
+    round      ///< everything within `radius` of the line between two corners: balls and capsules; never in a course
 };
 
 /// One convex part of a piece: what collision works on.
@@ -42,8 +43,10 @@ struct Solid {
     Vec3 half{0.5};         ///< boxes
     double turn_cos = 1.0;  ///< boxes
     double turn_sin = 0.0;
-    std::vector<Vec3> corners;  ///< hulls and triangles
+    std::vector<Vec3> corners;  ///< hulls and triangles; the two ends of what is round
     std::vector<Plane> planes;  ///< hulls; triangles have one
+    std::vector<Vec3> edges;    ///< hulls and triangles: the directions of their edges, each once
+    double radius = 0.0;        ///< what is round
     Bounds bounds;
 };
 

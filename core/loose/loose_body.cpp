@@ -1,0 +1,102 @@
+// SPDX-License-Identifier: MIT
+#include "core/loose/loose_body.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <glm/gtc/quaternion.hpp>
+#include <numbers>
+
+namespace leap {
+namespace {
+
+void place_box(const Vec3& half, const Vec3& place, const Quat& turn, Solid& out) {
+    const glm::dmat3 axes = glm::mat3_cast(turn);
+    out.kind = SolidKind::hull;
+    out.center = place;
+    out.half = half;
+    out.corners.resize(8);
+    out.planes.resize(6);
+    out.edges.resize(3);
+    for (int i = 0; i < 8; ++i) {
+        const Vec3 sign{(i & 1) != 0 ? 1.0 : -1.0, (i & 2) != 0 ? 1.0 : -1.0, (i & 4) != 0 ? 1.0 : -1.0};
+        out.corners[static_cast<std::size_t>(i)] = place + axes * (half * sign);
+        out.bounds.add(out.corners[static_cast<std::size_t>(i)]);
+    }
+    for (int axis = 0; axis < 3; ++axis) {
+        const auto i = static_cast<std::size_t>(axis);
+        out.edges[i] = axes[axis];
+        const double middle = glm::dot(axes[axis], place);
+        out.planes[2 * i] = {axes[axis], middle + half[axis]};
+        out.planes[2 * i + 1] = {-axes[axis], -middle + half[axis]};
+    }
+}
+
+void place_round(const LooseShape& shape, const Vec3& place, const Quat& turn, Solid& out) {
+    const double reach = shape.kind == LooseShapeKind::ball ? 0.0 : std::max(0.0, 0.5 * shape.height - shape.radius);
+    const Vec3 along = turn * Vec3{0.0, 0.0, reach};
+    out.kind = SolidKind::round;
+    out.center = place;
+    out.radius = shape.radius;
+    out.corners.assign({place - along, place + along});
+    for (const Vec3& end : out.corners) {
+        out.bounds.add(end - Vec3{shape.radius});
+        out.bounds.add(end + Vec3{shape.radius});
+    }
+}
+
+}  // namespace
+
+void place_shape(const LooseShape& shape, const Vec3& place, const Quat& turn, std::int32_t piece, Solid& out) {
+    out.piece = piece;
+    out.bounds = {};
+    if (shape.kind == LooseShapeKind::box) {
+        place_box(shape.half, place, turn, out);
+    } else {
+        place_round(shape, place, turn, out);
+    }
+}
+
+double outer_radius(const LooseShape& shape) {
+    switch (shape.kind) {
+        case LooseShapeKind::box: return glm::length(shape.half);
+        case LooseShapeKind::ball: return shape.radius;
+        default: return std::max(shape.radius, 0.5 * shape.height);
+    }
+}
+
+double inner_radius(const LooseShape& shape) {
+    return shape.kind == LooseShapeKind::box ? std::min({shape.half.x, shape.half.y, shape.half.z}) : shape.radius;
+}
+
+Vec3 inertia_of(const LooseKind& kind) {
+    const LooseShape& s = kind.shape;
+    const double m = kind.mass_kg;
+    if (s.kind == LooseShapeKind::box) {
+        const Vec3 h = s.half * s.half;
+        return Vec3{h.y + h.z, h.x + h.z, h.x + h.y} * (m / 3.0);
+    }
+    const double r2 = s.radius * s.radius;
+    if (s.kind == LooseShapeKind::ball) return Vec3{0.4 * m * r2};
+    // A cylinder and two half balls share the mass as their volumes do; the half balls' own middles lie 3/8 r further
+    // out than the cylinder's ends.
+    const double length = std::max(0.0, s.height - 2.0 * s.radius);
+    const double whole = length + 4.0 / 3.0 * s.radius;
+    const double cylinder = m * length / whole;
+    const double balls = m - cylinder;
+    const double along = cylinder * r2 * 0.5 + balls * 0.4 * r2;
+    const double out = 0.5 * length + 0.375 * s.radius;
+    const double own = 0.4 * r2 - 0.375 * 0.375 * r2;
+    const double across = cylinder * (r2 / 4.0 + length * length / 12.0) + balls * (own + out * out);
+    return {across, across, along};
+}
+
+glm::dmat3 inverse_inertia(const LooseKind& kind, const Quat& turn) {
+    const Vec3 inertia = inertia_of(kind);
+    const glm::dmat3 axes = glm::mat3_cast(turn);
+    glm::dmat3 scaled = axes;
+    for (int i = 0; i < 3; ++i) scaled[i] *= 1.0 / std::max(1e-9, inertia[i]);
+    return scaled * glm::transpose(axes);
+}
+
+}  // namespace leap

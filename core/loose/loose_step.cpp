@@ -1,0 +1,273 @@
+// SPDX-License-Identifier: MIT
+#include "core/loose/loose_step.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include "core/defaults.hpp"
+#include "core/loose/contact_solver.hpp"
+#include "core/world/query.hpp"
+
+namespace leap {
+namespace {
+
+namespace d = defaults;
+
+bool overlap(const Bounds& a, const Bounds& b, double margin) {
+    for (int i = 0; i < 3; ++i)
+        if (a.low[i] > b.high[i] + margin || b.low[i] > a.high[i] + margin) return false;
+    return true;
+}
+
+/// How far its surface can get in the step.
+double reach_of(const LooseThing& thing, double seconds) {
+    const double surface =
+        glm::length(thing.body.velocity) + glm::length(thing.body.spin) * outer_radius(thing.kind.shape);
+    return (surface + glm::length(thing.gravity) * seconds) * seconds + 4.0 * d::loose_slop_m;
+}
+
+double surface_speed(const LooseThing& thing) {
+    return glm::length(thing.body.velocity) + glm::length(thing.body.spin) * outer_radius(thing.kind.shape);
+}
+
+class Step {
+  public:
+    Step(const Course& course, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things, double seconds,
+         LooseScratch& scratch)
+        : course_(course), obstacles_(obstacles), things_(things), seconds_(seconds), scratch_(scratch) {}
+
+    void run() {
+        scratch_.rows.clear();
+        scratch_.touches.clear();
+        place_all();
+        wake_by_touch();
+        for (std::size_t i = 0; i < things_.size(); ++i)
+            if (moves(i)) find_rows(i);
+        std::stable_sort(scratch_.rows.begin(), scratch_.rows.end(), [](const ContactRow& a, const ContactRow& b) {
+            return a.contact.point.z < b.contact.point.z;
+        });
+        prepare_contacts(things_, seconds_, scratch_);
+        solve_contacts(seconds_, scratch_);
+        for (std::size_t i = 0; i < things_.size(); ++i)
+            if (moves(i)) move(i);
+        note_touches();
+        fall_asleep();
+    }
+
+  private:
+    bool moves(std::size_t i) const { return things_[i].there && !things_[i].body.asleep; }
+
+    void place_all() {
+        scratch_.solids.resize(things_.size());
+        for (std::size_t i = 0; i < things_.size(); ++i)
+            if (things_[i].there)
+                place_shape(things_[i].kind.shape, things_[i].body.place, things_[i].body.turn,
+                            static_cast<std::int32_t>(i), scratch_.solids[i]);
+    }
+
+    /// What moves wakes the sleepers it touches, and those wake theirs once they move.
+    void wake_by_touch() {
+        for (std::size_t i = 0; i < things_.size(); ++i) {
+            if (!moves(i) || surface_speed(things_[i]) < d::loose_wakes_mps) continue;
+            const double reach = reach_of(things_[i], seconds_);
+            for (std::size_t j = 0; j < things_.size(); ++j) {
+                if (j == i || !things_[j].there || !things_[j].body.asleep) continue;
+                if (!overlap(scratch_.solids[i].bounds, scratch_.solids[j].bounds, reach)) continue;
+                scratch_.points.clear();
+                find_contacts(scratch_.solids[i], scratch_.solids[j], reach, scratch_.points);
+                if (scratch_.points.empty()) continue;
+                things_[j].body.asleep = false;
+                things_[j].body.still_s = 0.0;
+            }
+        }
+    }
+
+    void add_rows(std::size_t a, std::int32_t b, std::int32_t other, double friction,
+                  const LooseObstacle* obstacle = nullptr) {
+        for (const ContactPoint& point : scratch_.points) {
+            ContactRow row;
+            row.a = static_cast<std::int32_t>(a);
+            row.b = b;
+            row.other = other;
+            row.contact = point;
+            row.friction = friction;
+            if (obstacle != nullptr)
+                row.other_velocity =
+                    obstacle->velocity + glm::cross(world_up * obstacle->spin, point.point - obstacle->middle);
+            scratch_.rows.push_back(row);
+        }
+    }
+
+    void find_rows(std::size_t i) {
+        const LooseThing& thing = things_[i];
+        const Solid& own = scratch_.solids[i];
+        const double reach = reach_of(thing, seconds_);
+        const Vec3 middle = 0.5 * (own.bounds.low + own.bounds.high);
+        const Vec3 half = 0.5 * (own.bounds.high - own.bounds.low) + Vec3{reach};
+        walk_segment(course_.bvh, middle, Vec3{0.0}, half, half, 1.0, [&](std::uint32_t item, double farthest) {
+            const Solid& solid = course_.solids[item];
+            if (overlap(own.bounds, solid.bounds, reach)) {
+                scratch_.points.clear();
+                find_contacts(own, solid, reach, scratch_.points);
+                add_rows(i, -1, -1, std::sqrt(thing.kind.friction * d::course_friction));
+            }
+            return farthest;
+        });
+        for (std::size_t k = 0; k < obstacles_.size(); ++k) {
+            const LooseObstacle& obstacle = obstacles_[k];
+            const double margin = reach + glm::length(obstacle.velocity) * seconds_;
+            if (obstacle.ignores == static_cast<std::int32_t>(i)) continue;
+            if (!overlap(own.bounds, obstacle.solid.bounds, margin)) continue;
+            scratch_.points.clear();
+            find_contacts(own, obstacle.solid, margin, scratch_.points);
+            add_rows(i, -1, static_cast<std::int32_t>(things_.size() + k),
+                     std::sqrt(thing.kind.friction * obstacle.friction), &obstacle);
+        }
+        for (std::size_t j = 0; j < things_.size(); ++j) {
+            if (j == i || !things_[j].there || (j < i && moves(j))) continue;
+            const double margin = reach + (moves(j) ? reach_of(things_[j], seconds_) : 0.0);
+            if (!overlap(own.bounds, scratch_.solids[j].bounds, margin)) continue;
+            scratch_.points.clear();
+            find_contacts(own, scratch_.solids[j], margin, scratch_.points);
+            add_rows(i, moves(j) ? static_cast<std::int32_t>(j) : -1, static_cast<std::int32_t>(j),
+                     std::sqrt(thing.kind.friction * things_[j].kind.friction));
+        }
+    }
+
+    /// Straight to where it should go, but never with its inner ball across a surface of the course.
+    Vec3 swept(const LooseThing& thing, const Vec3& motion) const {
+        const double radius = 0.9 * inner_radius(thing.kind.shape);
+        if (glm::dot(motion, motion) < radius * radius * 0.25) return motion;
+        const Vec3 lowest = thing.body.place - world_up * radius;
+        const auto hit = sweep(course_, {radius, 2.0 * radius}, lowest, motion, 0.0);
+        return hit ? motion * hit->share : motion;
+    }
+
+    void move(std::size_t i) {
+        LooseThing& thing = things_[i];
+        LooseBody& body = thing.body;
+        const LooseScratch::Motion& motion = scratch_.motions[i];
+        const double before = motion.rests ? 0.0 : (motion.until_impact < 0.0 ? seconds_ : motion.until_impact);
+        const double after = motion.rests ? 0.0 : seconds_ - before;
+        const auto fall = [&](const Vec3& velocity, double time) {
+            return velocity * time + thing.gravity * (0.5 * time * time);
+        };
+        if (motion.rests) {
+            body.place += swept(thing, (motion.velocity + motion.shift) * seconds_);
+            body.velocity = motion.velocity;
+            turn(body, motion.spin + motion.tilt, seconds_);
+        } else {
+            body.place += swept(thing, fall(body.velocity, before));
+            body.place += swept(thing, fall(motion.velocity, after) + motion.shift * seconds_);
+            body.velocity = motion.velocity + thing.gravity * (motion.until_impact < 0.0 ? seconds_ : after);
+            turn(body, body.spin, before);
+            turn(body, motion.spin, after);
+        }
+        body.spin = motion.spin * std::max(0.0, 1.0 - d::spin_loss_per_s * seconds_);
+        limit(body);
+    }
+
+    static void turn(LooseBody& body, const Vec3& spin, double time) {
+        const double rate = glm::length(spin);
+        if (rate * time < 1e-12) return;
+        const double half = 0.5 * rate * time;
+        const Vec3 axis = spin * (std::sin(half) / rate);
+        body.turn = glm::normalize(Quat(std::cos(half), axis.x, axis.y, axis.z) * body.turn);
+    }
+
+    static void limit(LooseBody& body) {
+        const double speed = glm::length(body.velocity);
+        if (!is_finite(body.velocity) || !is_finite(body.spin)) body.velocity = body.spin = Vec3{0.0};
+        if (speed > d::fastest_body_mps) body.velocity *= d::fastest_body_mps / speed;
+        if (const double spin = glm::length(body.spin); spin > d::fastest_spin_rad_per_s)
+            body.spin *= d::fastest_spin_rad_per_s / spin;
+        if (!is_finite(body.place) || glm::length(body.place) > d::farthest_place_m) {
+            body = LooseBody{};
+            body.asleep = true;
+        }
+    }
+
+    void note_touches() {
+        for (const ContactRow& row : scratch_.rows)
+            if (row.normal_impulse > 0.0 || row.contact.gap <= d::loose_slop_m)
+                scratch_.touches.push_back({row.a, row.other, row.contact, row.normal_impulse});
+    }
+
+    /// A body sleeps when it and all loose bodies it touches have been still for long enough.
+    void fall_asleep() {
+        for (std::size_t i = 0; i < things_.size(); ++i) {
+            if (!moves(i)) continue;
+            LooseBody& body = things_[i].body;
+            const bool still = surface_speed(things_[i]) < d::loose_still_mps;
+            body.still_s = still ? body.still_s + seconds_ : 0.0;
+        }
+        const auto may_sleep = [&](std::size_t i) { return !moves(i) || things_[i].body.still_s >= d::loose_still_s; };
+        for (std::size_t i = 0; i < things_.size(); ++i) {
+            if (!moves(i) || !may_sleep(i)) continue;
+            bool borne = false;
+            bool all_still = true;
+            for (const ContactRow& row : scratch_.rows) {
+                const auto self = static_cast<std::int32_t>(i);
+                if (row.a != self && row.b != self) continue;
+                borne = borne || row.normal_impulse > 0.0;
+                if (row.b >= 0)
+                    all_still = all_still && may_sleep(static_cast<std::size_t>(row.a == self ? row.b : row.a));
+                all_still = all_still && row.other_velocity == Vec3{0.0};
+            }
+            if (!borne && things_[i].gravity != Vec3{0.0}) continue;
+            if (!all_still) continue;
+            things_[i].body.asleep = true;
+            things_[i].body.velocity = things_[i].body.spin = Vec3{0.0};
+        }
+    }
+
+    const Course& course_;
+    std::span<const LooseObstacle> obstacles_;
+    std::span<LooseThing> things_;
+    double seconds_;
+    LooseScratch& scratch_;
+};
+
+}  // namespace
+
+void step_loose(const Course& course, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things,
+                double seconds, LooseScratch& scratch) {
+    const bool any = std::any_of(things.begin(), things.end(),
+                                 [](const LooseThing& thing) { return thing.there && !thing.body.asleep; });
+    scratch.touches.clear();
+    if (any) Step(course, obstacles, things, seconds, scratch).run();
+}
+
+bool rests_there(const Course& course, std::span<const LooseThing> things, std::size_t index, LooseScratch& scratch) {
+    constexpr double near_m = 0.01;
+    const LooseThing& thing = things[index];
+    Solid own;
+    place_shape(thing.kind.shape, thing.body.place, thing.body.turn, 0, own);
+    std::vector<ContactPoint>& points = scratch.points;
+    points.clear();
+    for (const Solid& solid : course.solids)
+        if (overlap(own.bounds, solid.bounds, near_m)) find_contacts(own, solid, near_m, points);
+    Solid other;
+    for (std::size_t j = 0; j < things.size(); ++j) {
+        if (j == index || !things[j].there || !things[j].body.asleep) continue;
+        place_shape(things[j].kind.shape, things[j].body.place, things[j].body.turn, 0, other);
+        if (overlap(own.bounds, other.bounds, near_m)) find_contacts(own, other, near_m, points);
+    }
+    // Borne when its middle lies over the area that level contacts span: on no side are all of them.
+    constexpr double level_cos = 0.995;
+    std::erase_if(points, [](const ContactPoint& p) { return p.normal.z < level_cos; });
+    if (points.size() < 3) return false;
+    constexpr int sides = 16;
+    for (int k = 0; k < sides; ++k) {
+        const double angle = 2.0 * std::numbers::pi * k / sides;
+        const Vec3 side{std::cos(angle), std::sin(angle), 0.0};
+        const bool beyond = std::any_of(points.begin(), points.end(), [&](const ContactPoint& p) {
+            return glm::dot(p.point - thing.body.place, side) > near_m;
+        });
+        if (!beyond) return false;
+    }
+    return true;
+}
+
+}  // namespace leap

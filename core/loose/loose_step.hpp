@@ -1,0 +1,90 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <span>
+#include <vector>
+
+#include "core/loose/contact.hpp"
+#include "core/loose/loose_body.hpp"
+#include "core/world/course.hpp"
+
+namespace leap {
+
+/// A loose body in a step, with what it is made of.
+struct LooseThing {
+    LooseKind kind;
+    LooseBody body;
+    Vec3 gravity{0.0, 0.0, -9.81};  ///< m/s²
+    bool there = true;              ///< otherwise nothing touches it and it stays as it is
+};
+
+/// Something solid that loose bodies meet and can't move: a door, a lift, the character.
+struct LooseObstacle {
+    Solid solid;
+    Vec3 velocity{0.0};
+    double spin = 0.0;  ///< rad/s about the upward axis through `middle`
+    Vec3 middle{0.0};
+    std::int32_t ignores = -1;  ///< the thing that it doesn't meet
+    double friction = 0.6;
+};
+
+/// Two that have touched in a step. `other`: a thing, or one behind the things: an obstacle; -1: the course.
+struct LooseTouch {
+    std::int32_t thing = -1;
+    std::int32_t other = -1;
+    ContactPoint contact;
+    double impulse = 0.0;  ///< N s along the normal
+};
+
+/// A row of the solver: one contact point between two, with what has been pushed through it so far.
+struct ContactRow {
+    std::int32_t a = -1;
+    std::int32_t b = -1;  ///< thing, or -1: something that doesn't give way
+    std::int32_t other = -1;
+    ContactPoint contact;
+    Vec3 other_velocity{0.0};  ///< of what doesn't give way, at the point
+    Vec3 arm_a{0.0}, arm_b{0.0};
+    std::array<Vec3, 2> across;
+    double normal_mass = 0.0;
+    std::array<double, 2> across_mass{};
+    double friction = 0.0;
+    double wanted_speed = 0.0;  ///< along the normal, after the step
+    double meets_after = -1.0;  ///< s; negative: not within the step
+    double impact_speed = 0.0;
+    double normal_impulse = 0.0;
+    std::array<double, 2> across_impulse{};
+    double push = 0.0;  ///< of the correction of overlaps
+};
+
+/// Room that steps reuse; keeps nothing from one to the next.
+struct LooseScratch {
+    struct Motion {
+        Vec3 velocity{0.0}, spin{0.0};  ///< as the solver sees them
+        Vec3 shift{0.0}, tilt{0.0};     ///< correction of overlaps, per second
+        glm::dmat3 inverse_inertia{0.0};
+        double inverse_mass = 0.0;
+        double until_impact = -1.0;  ///< s into the step; negative: none
+        bool rests = false;
+    };
+    std::vector<Solid> solids;
+    std::vector<Motion> motions;
+    std::vector<ContactRow> rows;
+    std::vector<ContactPoint> points;
+    std::vector<LooseTouch> touches;  ///< of the last step
+};
+
+/// One step of `seconds` (defaults::loose_step_s) for all that are awake. Order: contacts are found, sleepers that are
+/// hit wake; contacts are solved for velocities, lowest first; bodies move; those that have been still for a while,
+/// with all they touch, fall asleep. Deterministic.
+///
+/// Method: sequential impulses (Catto, "Iterative Dynamics with Temporal Coherence", 2005) on speculative contacts;
+/// a body that runs into something inside the step moves up to that instant with its old velocity and on with the new
+/// one, so that heights of bounces and their times don't depend on the step. No body's inner ball ever crosses a
+/// surface of the course: its way is swept.
+void step_loose(const Course& course, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things,
+                double seconds, LooseScratch& scratch);
+
+/// Whether a thing that keeps still stays as it is: something under its middle bears it.
+bool rests_there(const Course& course, std::span<const LooseThing> things, std::size_t index, LooseScratch& scratch);
+
+}  // namespace leap
