@@ -63,6 +63,8 @@ inline constexpr double loose_step_s = 1.0 / 240.0;
 /// Rounds of the contact solver: these, and one more for each contact up to the most. More stacks higher, and is dearer.
 inline constexpr int loose_rounds = 12;
 inline constexpr int most_loose_rounds = 60;
+/// Rounds end when none changes a speed by more than this (m/s).
+inline constexpr double loose_settled_mps = 1e-6;
 inline constexpr int loose_push_rounds = 6;
 /// Overlap that is left alone (m), and the share of the rest that a step takes out. Leave.
 inline constexpr double loose_slop_m = 0.0005;

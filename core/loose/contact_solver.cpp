@@ -32,46 +32,50 @@ class Rows {
     Motion* motion(std::int32_t thing) {
         return thing < 0 ? nullptr : &scratch_.motions[static_cast<std::size_t>(thing)];
     }
-    Vec3 between(const ContactRow& row) {
+    /// Speed of `a` against `b` along an axis.
+    double speed(const ContactRow& row, const ContactAxis& axis) {
         const Motion& a = *motion(row.a);
-        Vec3 out = a.velocity + glm::cross(a.spin, row.arm_a) - row.other_velocity;
-        if (const Motion* b = motion(row.b)) out -= b->velocity + glm::cross(b->spin, row.arm_b);
+        double out = glm::dot(a.velocity - row.other_velocity, axis.along) + glm::dot(a.spin, axis.lever_a);
+        if (const Motion* b = motion(row.b)) out -= glm::dot(b->velocity, axis.along) + glm::dot(b->spin, axis.lever_b);
         return out;
     }
-    void push(const ContactRow& row, const Vec3& impulse) {
-        Motion& a = *motion(row.a);
-        a.velocity += impulse * a.inverse_mass;
-        a.spin += a.inverse_inertia * glm::cross(row.arm_a, impulse);
-        if (Motion* b = motion(row.b)) {
-            b->velocity -= impulse * b->inverse_mass;
-            b->spin -= b->inverse_inertia * glm::cross(row.arm_b, impulse);
-        }
-    }
-    /// What one unit of impulse along a direction does to the speed between the two, inverted.
-    double mass_along(const ContactRow& row, const Vec3& along) {
-        const auto share = [&](const Motion& m, const Vec3& arm) {
-            const Vec3 turned = glm::cross(arm, along);
-            return m.inverse_mass + glm::dot(turned, m.inverse_inertia * turned);
+    ContactAxis axis(const ContactRow& row, const Vec3& along, const Vec3& arm_a, const Vec3& arm_b) {
+        ContactAxis out;
+        out.along = along;
+        const auto share = [&](const Motion& m, const Vec3& arm, Vec3& lever, Vec3& turns) {
+            lever = glm::cross(arm, along);
+            turns = m.inverse_inertia * lever;
+            return m.inverse_mass + glm::dot(lever, turns);
         };
-        double sum = share(*motion(row.a), row.arm_a);
-        if (const Motion* b = motion(row.b)) sum += share(*b, row.arm_b);
-        return sum > 1e-12 ? 1.0 / sum : 0.0;
+        double sum = share(*motion(row.a), arm_a, out.lever_a, out.turns_a);
+        if (const Motion* b = motion(row.b)) sum += share(*b, arm_b, out.lever_b, out.turns_b);
+        out.mass = sum > 1e-12 ? 1.0 / sum : 0.0;
+        return out;
+    }
+    /// Brings the axis' impulse to a value; returns by how much the speed changes at most.
+    double set_impulse(const ContactRow& row, ContactAxis& axis, double impulse) {
+        const double change = impulse - axis.impulse;
+        axis.impulse = impulse;
+        Motion& a = *motion(row.a);
+        a.velocity += axis.along * (change * a.inverse_mass);
+        a.spin += axis.turns_a * change;
+        if (Motion* b = motion(row.b)) {
+            b->velocity -= axis.along * (change * b->inverse_mass);
+            b->spin -= axis.turns_b * change;
+        }
+        return axis.mass > 0.0 ? std::abs(change) / axis.mass : 0.0;
     }
 
-    void solve_friction(ContactRow& row) {
-        const double most = row.friction * row.normal_impulse;
-        for (std::size_t k = 0; k < 2; ++k) {
-            const double wanted = row.across_impulse[k] - glm::dot(between(row), row.across[k]) * row.across_mass[k];
-            const double now = std::clamp(wanted, -most, most);
-            push(row, row.across[k] * (now - row.across_impulse[k]));
-            row.across_impulse[k] = now;
+    /// Friction stays inside its cone, the normal impulse doesn't pull.
+    double solve(ContactRow& row) {
+        ContactAxis& n = row.normal;
+        double change = set_impulse(row, n, std::max(0.0, n.impulse + (row.wanted_speed - speed(row, n)) * n.mass));
+        const double most = row.friction * n.impulse;
+        for (ContactAxis& t : row.across) {
+            const double wanted = t.impulse - speed(row, t) * t.mass;
+            change = std::max(change, set_impulse(row, t, std::clamp(wanted, -most, most)));
         }
-    }
-    void solve_normal(ContactRow& row) {
-        const double speed = glm::dot(between(row), row.contact.normal);
-        const double now = std::max(0.0, row.normal_impulse + (row.wanted_speed - speed) * row.normal_mass);
-        push(row, row.contact.normal * (now - row.normal_impulse));
-        row.normal_impulse = now;
+        return change;
     }
     /// Overlaps are taken out by velocities of their own that are forgotten after the step, so that they add no energy
     /// ("split impulses").
@@ -80,27 +84,45 @@ class Rows {
         if (overlap <= 0.0) return;
         Motion& a = *motion(row.a);
         Motion* b = motion(row.b);
-        Vec3 between_shifts = a.shift + glm::cross(a.tilt, row.arm_a);
-        if (b != nullptr) between_shifts -= b->shift + glm::cross(b->tilt, row.arm_b);
+        const ContactAxis& n = row.normal;
+        double now_at = glm::dot(a.shift, n.along) + glm::dot(a.tilt, n.lever_a);
+        if (b != nullptr) now_at -= glm::dot(b->shift, n.along) + glm::dot(b->tilt, n.lever_b);
         const double wanted = std::min(overlap * d::loose_push_share / seconds, d::fastest_push_out_mps);
-        const double speed = glm::dot(between_shifts, row.contact.normal);
-        const double now = std::max(0.0, row.push + (wanted - speed) * row.normal_mass);
-        const Vec3 impulse = row.contact.normal * (now - row.push);
-        row.push = now;
-        a.shift += impulse * a.inverse_mass;
-        a.tilt += a.inverse_inertia * glm::cross(row.arm_a, impulse);
+        const double push = std::max(0.0, row.push + (wanted - now_at) * n.mass);
+        const double change = push - row.push;
+        row.push = push;
+        a.shift += n.along * (change * a.inverse_mass);
+        a.tilt += n.turns_a * change;
         if (b == nullptr) return;
-        b->shift -= impulse * b->inverse_mass;
-        b->tilt -= b->inverse_inertia * glm::cross(row.arm_b, impulse);
+        b->shift -= n.along * (change * b->inverse_mass);
+        b->tilt -= n.turns_b * change;
     }
 
   private:
     LooseScratch& scratch_;
 };
 
+/// Things joined by contacts get one number, so that each group is solved for as long as it needs alone.
+void find_islands(LooseScratch& scratch) {
+    std::vector<Motion>& motions = scratch.motions;
+    for (std::size_t i = 0; i < motions.size(); ++i) motions[i].island = static_cast<std::int32_t>(i);
+    bool changed = true;
+    while (changed) {
+        changed = false;
+        for (const ContactRow& row : scratch.rows) {
+            if (row.b < 0) continue;
+            std::int32_t& a = motions[static_cast<std::size_t>(row.a)].island;
+            std::int32_t& b = motions[static_cast<std::size_t>(row.b)].island;
+            changed = changed || a != b;
+            a = b = std::min(a, b);
+        }
+    }
+    for (ContactRow& row : scratch.rows) row.island = motions[static_cast<std::size_t>(row.a)].island;
+}
+
 void note_meeting(std::span<const LooseThing> things, double seconds, ContactRow& row, Rows& rows) {
     const LooseThing& a = things[static_cast<std::size_t>(row.a)];
-    const double closing = -glm::dot(rows.between(row), row.contact.normal);
+    const double closing = -rows.speed(row, row.normal);
     double falling = -glm::dot(a.gravity, row.contact.normal);
     if (row.b >= 0) falling += glm::dot(things[static_cast<std::size_t>(row.b)].gravity, row.contact.normal);
     row.meets_after = time_to_meet(row.contact.gap, closing, falling, seconds);
@@ -135,13 +157,14 @@ void prepare_contacts(std::span<const LooseThing> things, double seconds, LooseS
     Rows rows(scratch);
     for (ContactRow& row : scratch.rows) {
         const Vec3& normal = row.contact.normal;
-        row.arm_a = row.contact.point - things[static_cast<std::size_t>(row.a)].body.place;
-        if (row.b >= 0) row.arm_b = row.contact.point - things[static_cast<std::size_t>(row.b)].body.place;
-        row.normal_mass = rows.mass_along(row, normal);
-        row.across[0] = direction_or_zero(std::abs(normal.z) < 0.9 ? glm::cross(normal, world_up)
-                                                                   : glm::cross(normal, Vec3{0.0, 1.0, 0.0}));
-        row.across[1] = glm::cross(normal, row.across[0]);
-        for (std::size_t k = 0; k < 2; ++k) row.across_mass[k] = rows.mass_along(row, row.across[k]);
+        const Vec3 arm_a = row.contact.point - things[static_cast<std::size_t>(row.a)].body.place;
+        Vec3 arm_b{0.0};
+        if (row.b >= 0) arm_b = row.contact.point - things[static_cast<std::size_t>(row.b)].body.place;
+        const Vec3 across = direction_or_zero(std::abs(normal.z) < 0.9 ? glm::cross(normal, world_up)
+                                                                       : glm::cross(normal, Vec3{0.0, 1.0, 0.0}));
+        row.normal = rows.axis(row, normal, arm_a, arm_b);
+        row.across[0] = rows.axis(row, across, arm_a, arm_b);
+        row.across[1] = rows.axis(row, glm::cross(normal, across), arm_a, arm_b);
         note_meeting(things, seconds, row, rows);
     }
     // Velocities as they are when the contacts act: at the impact, or with the whole step's fall when resting.
@@ -165,16 +188,25 @@ void prepare_contacts(std::span<const LooseThing> things, double seconds, LooseS
 }
 
 void solve_contacts(double seconds, LooseScratch& scratch) {
+    find_islands(scratch);
+    // Lowest first: what bears is solved before what it bears.
+    std::sort(scratch.rows.begin(), scratch.rows.end(), [](const ContactRow& a, const ContactRow& b) {
+        return std::pair(a.island, a.contact.point.z) < std::pair(b.island, b.contact.point.z);
+    });
     Rows rows(scratch);
-    const int rounds = std::min(d::most_loose_rounds, d::loose_rounds + static_cast<int>(scratch.rows.size()));
-    for (int round = 0; round < rounds; ++round) {
-        for (ContactRow& row : scratch.rows) {
-            rows.solve_normal(row);
-            rows.solve_friction(row);
+    for (auto first = scratch.rows.begin(); first != scratch.rows.end();) {
+        const auto last =
+            std::find_if(first, scratch.rows.end(), [&](const ContactRow& row) { return row.island != first->island; });
+        const int rounds = std::min(d::most_loose_rounds, d::loose_rounds + static_cast<int>(last - first));
+        for (int round = 0; round < rounds; ++round) {
+            double change = 0.0;
+            for (auto row = first; row != last; ++row) change = std::max(change, rows.solve(*row));
+            if (change < d::loose_settled_mps) break;
         }
+        for (int round = 0; round < d::loose_push_rounds; ++round)
+            for (auto row = first; row != last; ++row) rows.solve_overlap(*row, seconds);
+        first = last;
     }
-    for (int round = 0; round < d::loose_push_rounds; ++round)
-        for (ContactRow& row : scratch.rows) rows.solve_overlap(row, seconds);
 }
 
 }  // namespace leap

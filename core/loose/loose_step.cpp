@@ -44,9 +44,6 @@ class Step {
         wake_by_touch();
         for (std::size_t i = 0; i < things_.size(); ++i)
             if (moves(i)) find_rows(i);
-        std::stable_sort(scratch_.rows.begin(), scratch_.rows.end(), [](const ContactRow& a, const ContactRow& b) {
-            return a.contact.point.z < b.contact.point.z;
-        });
         prepare_contacts(things_, seconds_, scratch_);
         solve_contacts(seconds_, scratch_);
         for (std::size_t i = 0; i < things_.size(); ++i)
@@ -190,8 +187,8 @@ class Step {
 
     void note_touches() {
         for (const ContactRow& row : scratch_.rows)
-            if (row.normal_impulse > 0.0 || row.contact.gap <= d::loose_slop_m)
-                scratch_.touches.push_back({row.a, row.other, row.contact, row.normal_impulse});
+            if (row.normal.impulse > 0.0 || row.contact.gap <= d::loose_slop_m)
+                scratch_.touches.push_back({row.a, row.other, row.contact, row.normal.impulse});
     }
 
     /// A body sleeps when it and all loose bodies it touches have been still for long enough.
@@ -210,7 +207,7 @@ class Step {
             for (const ContactRow& row : scratch_.rows) {
                 const auto self = static_cast<std::int32_t>(i);
                 if (row.a != self && row.b != self) continue;
-                borne = borne || row.normal_impulse > 0.0;
+                borne = borne || row.normal.impulse > 0.0;
                 if (row.b >= 0)
                     all_still = all_still && may_sleep(static_cast<std::size_t>(row.a == self ? row.b : row.a));
                 all_still = all_still && row.other_velocity == Vec3{0.0};

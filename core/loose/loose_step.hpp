@@ -36,23 +36,29 @@ struct LooseTouch {
     double impulse = 0.0;  ///< N s along the normal
 };
 
-/// A row of the solver: one contact point between two, with what has been pushed through it so far.
+/// One direction of a contact: how an impulse along it acts on either side.
+struct ContactAxis {
+    Vec3 along{0.0};
+    Vec3 lever_a{0.0}, lever_b{0.0};  ///< arm × direction
+    Vec3 turns_a{0.0}, turns_b{0.0};  ///< spin that one unit of impulse gives
+    double mass = 0.0;                ///< impulse that changes the speed between the two by one
+    double impulse = 0.0;             ///< so far
+};
+
+/// A row of the solver: one contact point between two.
 struct ContactRow {
     std::int32_t a = -1;
     std::int32_t b = -1;  ///< thing, or -1: something that doesn't give way
     std::int32_t other = -1;
+    std::int32_t island = -1;  ///< the first of the things that are joined to it by contacts
     ContactPoint contact;
     Vec3 other_velocity{0.0};  ///< of what doesn't give way, at the point
-    Vec3 arm_a{0.0}, arm_b{0.0};
-    std::array<Vec3, 2> across;
-    double normal_mass = 0.0;
-    std::array<double, 2> across_mass{};
+    ContactAxis normal;
+    std::array<ContactAxis, 2> across;
     double friction = 0.0;
     double wanted_speed = 0.0;  ///< along the normal, after the step
     double meets_after = -1.0;  ///< s; negative: not within the step
     double impact_speed = 0.0;
-    double normal_impulse = 0.0;
-    std::array<double, 2> across_impulse{};
     double push = 0.0;  ///< of the correction of overlaps
 };
 
@@ -65,6 +71,7 @@ struct LooseScratch {
         double inverse_mass = 0.0;
         double until_impact = -1.0;  ///< s into the step; negative: none
         bool rests = false;
+        std::int32_t island = -1;
     };
     std::vector<Solid> solids;
     std::vector<Motion> motions;
