@@ -32,6 +32,8 @@ inline constexpr double contact_gap_m = 0.001;
 inline constexpr double fastest_body_mps = 200.0;
 /// A run into a wall or ceiling slower than this is no event (m/s).
 inline constexpr double softest_bump_mps = 0.3;
+/// The same for something that is being pushed along already: it is caught up with again and again (m/s).
+inline constexpr double softest_bump_of_pushed_mps = 1.5;
 /// Share of the radius within which an edge under the falling body counts as landing on it, not sliding off.
 inline constexpr double landing_foot_share = 0.75;
 /// Directions tried when the body slides along several surfaces in one tick. Leave.
@@ -60,7 +62,7 @@ inline constexpr double largest_box_m = 12.0;
 // --- Loose bodies ---------------------------------------------------------------------------------------------------
 /// Loose bodies go on in steps of this (s), on a grid of their own, whatever the tick rate. Shorter is dearer.
 inline constexpr double loose_step_s = 1.0 / 240.0;
-/// Rounds of the contact solver: these, and one more for each contact up to the most. More stacks higher, and is dearer.
+/// Rounds of the contact solver: these, and one more for each contact up to the most. More stacks higher and is dearer.
 inline constexpr int loose_rounds = 12;
 inline constexpr int most_loose_rounds = 60;
 /// Rounds end when none changes a speed by more than this (m/s).

@@ -114,7 +114,7 @@ class Step {
         for (std::size_t k = 0; k < obstacles_.size(); ++k) {
             const LooseObstacle& obstacle = obstacles_[k];
             const double margin = reach + glm::length(obstacle.velocity) * seconds_;
-            if (obstacle.ignores == static_cast<std::int32_t>(i)) continue;
+            if (thing.passes == static_cast<std::int32_t>(k)) continue;
             if (!overlap(own.bounds, obstacle.solid.bounds, margin)) continue;
             scratch_.points.clear();
             find_contacts(own, obstacle.solid, margin, scratch_.points);

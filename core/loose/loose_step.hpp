@@ -16,6 +16,7 @@ struct LooseThing {
     LooseBody body;
     Vec3 gravity{0.0, 0.0, -9.81};  ///< m/s²
     bool there = true;              ///< otherwise nothing touches it and it stays as it is
+    std::int32_t passes = -1;       ///< the obstacle that it goes through
 };
 
 /// Something solid that loose bodies meet and can't move: a door, a lift, the character.
@@ -24,7 +25,6 @@ struct LooseObstacle {
     Vec3 velocity{0.0};
     double spin = 0.0;  ///< rad/s about the upward axis through `middle`
     Vec3 middle{0.0};
-    std::int32_t ignores = -1;  ///< the thing that it doesn't meet
     double friction = 0.6;
 };
 

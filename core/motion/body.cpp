@@ -56,8 +56,10 @@ Vec3 slid(const BodyShape& shape, Vec3 v, const Vec3& normal) {
     return unlocked(shape, v);
 }
 
-void note_bump(MotionResult& out, const Vec3& normal, double closing_speed, std::int32_t piece) {
-    if (closing_speed < defaults::softest_bump_mps) return;
+/// `yields`: how fast the piece goes away by itself.
+void note_bump(MotionResult& out, const Vec3& normal, double closing_speed, double yields, std::int32_t piece) {
+    const double softest = yields > 0.0 ? defaults::softest_bump_of_pushed_mps : defaults::softest_bump_mps;
+    if (closing_speed - yields < softest) return;
     if (normal.z < 0.7) out.bumped_piece = piece;
     if (normal.z < -0.7) {
         out.bumped_ceiling = true;
@@ -119,7 +121,8 @@ MotionResult move_in_air(const Surroundings& course, const BodyShape& shape, con
             out.seconds = seconds - left;
             return out;
         }
-        note_bump(out, hit->normal, -glm::dot(law.velocity, hit->normal), hit->piece);
+        const double yields = std::max(0.0, -glm::dot(velocity_of(course, hit->piece), hit->normal));
+        note_bump(out, hit->normal, -glm::dot(law.velocity, hit->normal), yields, hit->piece);
         law.velocity = slid(shape, law.velocity, hit->normal);
         law.acceleration = slid(shape, law.acceleration, hit->normal);
         // Between two surfaces only the line where they meet is left.
@@ -179,10 +182,13 @@ GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, 
     GroundSlide result;
     const auto blocked_by = [&](const Vec3& normal, std::int32_t piece) {
         const Vec3 side = direction_or_zero(flat(normal));
-        note_bump(out, side, -glm::dot(arriving, side), piece);
+        // What gives way is followed: the velocity it has already isn't lost.
+        const double yields = std::max(0.0, -glm::dot(velocity_of(course, piece), side));
+        const double inward = -glm::dot(velocity, side);
+        note_bump(out, side, -glm::dot(arriving, side), yields, piece);
         if (out.bumped_wall && result.first_bump > 1.0) result.first_bump = 1.0 - flat_length(motion) / whole;
         arriving = slid(shape, arriving, side);
-        velocity = slid(shape, velocity, side);
+        velocity = slid(shape, velocity, side) - side * std::clamp(inward, 0.0, yields);
         return slid(shape, motion, side);
     };
     Vec3 ground = body.ground_normal;

@@ -7,6 +7,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/play/loose.hpp"
 #include "core/play/meters.hpp"
 
 namespace leap {
@@ -118,6 +119,32 @@ void teleport(const Rehearsal& r, const Moment& m, bool keeps_velocity, State& s
     note(EventKind::teleported);
 }
 
+/// A thing is taken by whoever has come to it, or thrown by whoever holds it.
+void act_of_loose(const Moment& m, std::size_t i, const Act& act, State& state, Trace* trace) {
+    const std::int32_t index = state.fixtures[i].loose;
+    if (index < 0) return;
+    LooseState& loose = state.loose[static_cast<std::size_t>(index)];
+    const auto note = [&](EventKind kind, std::int32_t who) {
+        if (trace != nullptr) trace->events.push_back({state.time, kind, static_cast<std::int32_t>(i), who});
+    };
+    if (act.kind == syntax::ActKind::hold) {
+        if (loose.holder != nobody || m.by == nobody) return;  // one holder per thing
+        loose.holder = m.by;
+        note(EventKind::caught, m.by);
+        return;
+    }
+    const Vec3 way = vector(m, act.direction);
+    const double amount = number(m, act.amount);
+    Vec3 velocity = act.to_point ? velocity_to(m, i, way, amount) : direction_or_zero(way) * amount;
+    if (act.adding) velocity += loose.holder == the_body ? state.body.velocity : loose.body.velocity;
+    limit_speed(velocity);
+    loose.body.velocity = velocity;
+    loose.body.spin = Vec3{0.0};
+    loose.body.asleep = false;
+    loose.body.still_s = 0.0;
+    note(EventKind::thrown, loose.holder);
+}
+
 void act_of_fixture(const Rehearsal& r, const Moment& m, const Act& act, State& state, Trace* trace) {
     const std::size_t i = static_cast<std::size_t>(m.self) - m.program.machines.size();
     const std::int32_t link = state.fixtures[i].link;
@@ -128,6 +155,8 @@ void act_of_fixture(const Rehearsal& r, const Moment& m, const Act& act, State& 
         const double away = pose.half.x + state.radius + defaults::exit_gap_m;
         const Vec3 front{std::cos(pose.turn_rad), std::sin(pose.turn_rad), 0.0};
         state.respawn = {pose.center - Vec3{0.0, 0.0, pose.half.z} + front * away, pose.turn_rad};
+    } else if (act.kind == syntax::ActKind::hold || act.kind == syntax::ActKind::throw_it) {
+        act_of_loose(m, i, act, state, trace);
     } else if (link >= 0) {
         state.fixtures[static_cast<std::size_t>(link)].events_ahead |= fixture_told;
     }
@@ -145,10 +174,11 @@ void leave_ground(State& state, bool by_launch) {
 }
 
 void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& state, std::uint32_t& emitted,
-              ProbeMemo& memo, Trace* trace, std::int32_t self) {
+              ProbeMemo& memo, Trace* trace, std::int32_t self, std::int32_t by) {
     for (const Act& act : acts) {
         Moment m = rehearsal.moment(state, &memo);
         m.self = self;
+        m.by = by;
         switch (act.kind) {
             case syntax::ActKind::launch: {
                 const bool stood = state.body.grounded;
@@ -183,6 +213,8 @@ void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& stat
                 strike(m, number(m, act.amount), state, trace);
                 memo.forget();
                 break;
+            case syntax::ActKind::hold:
+            case syntax::ActKind::throw_it:
             case syntax::ActKind::tell_link:
             case syntax::ActKind::teleport:
             case syntax::ActKind::respawn_here:

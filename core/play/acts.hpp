@@ -10,7 +10,7 @@ namespace leap {
 /// Carries out acts, in order. Emitted events are added to `emitted`. `self`: the fixture in
 /// State::machines whose acts they are; -1: the body's own.
 void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& state, std::uint32_t& emitted,
-              ProbeMemo& memo, Trace* trace, std::int32_t self = -1);
+              ProbeMemo& memo, Trace* trace, std::int32_t self, std::int32_t by = nobody);
 
 /// The feet come off the ground. A launch uses up the coyote time; walking off an edge starts it.
 void leave_ground(State& state, bool by_launch);

@@ -6,6 +6,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/play/loose.hpp"
 #include "core/play/probes.hpp"
 #include "core/script/interpreter.hpp"
 
@@ -104,6 +105,20 @@ std::size_t own_fixture(const Moment& m) {
     return static_cast<std::size_t>(m.self) - m.program.machines.size();
 }
 
+const LooseState& loose_of(const Moment& m) {
+    return m.state.loose[static_cast<std::size_t>(m.state.fixtures[own_fixture(m)].loose)];
+}
+
+/// Where the one who holds a fixture stands or looks; what nobody holds speaks of itself.
+Vec3 of_holder(const Moment& m, std::size_t i, Sense sense) {
+    const std::int32_t loose = m.state.fixtures[i].loose;
+    const std::int32_t holder = loose < 0 ? nobody : m.state.loose[static_cast<std::size_t>(loose)].holder;
+    if (holder == the_body) return sense == Sense::holder_place ? m.state.body.position : sense_vector(m, Sense::look);
+    const FixturePose pose = fixture_pose(m, holder >= 0 ? static_cast<std::size_t>(holder) : i);
+    if (sense == Sense::holder_look) return facing_direction(pose.turn_rad);
+    return pose.center - world_up * pose.half.z;
+}
+
 bool fixture_truth(const Moment& m, Sense sense) {
     if (m.self < 0 || m.course == nullptr) return false;
     const std::size_t i = own_fixture(m);
@@ -116,9 +131,12 @@ bool fixture_truth(const Moment& m, Sense sense) {
         case Sense::touching: return own.touching;
         case Sense::focused: return m.state.focus == static_cast<std::int32_t>(i);
         case Sense::blocked: return own.blocked;
+        case Sense::is_held: return own.loose >= 0 && loose_of(m).holder != nobody;
+        case Sense::resting: return own.loose >= 0 && loose_of(m).body.asleep;
         case Sense::clear:
             return !meets(fixture_pose(m, i, true), capsule, m.state.body.position, defaults::clear_gap_m) &&
-                   !meets(fixture_pose(m, i), capsule, m.state.body.position, defaults::clear_gap_m);
+                   !meets(fixture_pose(m, i), capsule, m.state.body.position, defaults::clear_gap_m) &&
+                   !loose_lies_in(m, i);
         default: {
             const auto exit = exit_of_link(m, i);
             return exit && !deepest_overlap(m.surroundings(), capsule, exit->feet);
@@ -129,7 +147,15 @@ bool fixture_truth(const Moment& m, Sense sense) {
 Vec3 fixture_vector(const Moment& m, Sense sense) {
     if (m.self < 0 || m.course == nullptr) return Vec3{0.0};
     const std::size_t i = own_fixture(m);
+    switch (sense) {
+        case Sense::own_middle: return fixture_pose(m, i).center;
+        case Sense::own_velocity: return m.state.fixtures[i].loose >= 0 ? loose_of(m).body.velocity : Vec3{0.0};
+        case Sense::holder_place:
+        case Sense::holder_look: return of_holder(m, i, sense);
+        default: break;
+    }
     const FixturePose pose = fixture_pose(m, i, true);
+    if (sense == Sense::home_place) return pose.center;
     if (sense == Sense::own_front) return facing_direction(pose.turn_rad);
     if (sense == Sense::own_place) return pose.center - Vec3{0.0, 0.0, pose.half.z};
     const auto exit = exit_of_link(m, i);
@@ -154,7 +180,28 @@ const Phase* phase_in_force(const Moment& m, std::int32_t machine) {
     return &m.program.machines[static_cast<std::size_t>(machine)].phases[static_cast<std::size_t>(phase)];
 }
 
+bool holds_something(const State& state, std::int32_t who) {
+    return std::any_of(state.loose.begin(), state.loose.end(),
+                       [&](const LooseState& loose) { return loose.holder == who; });
+}
+
+bool has_tag(const Moment& m, std::int32_t who, std::int32_t tag) {
+    if (who == nobody) return false;
+    if (who == the_body) return has_tag(m, tag);
+    const auto i = static_cast<std::size_t>(who);
+    if (tag == m.program.holding_tag && holds_something(m.state, who)) return true;
+    const auto in = [&](const std::vector<std::int32_t>& tags) {
+        return std::find(tags.begin(), tags.end(), tag) != tags.end();
+    };
+    const Machine* kind = fixture_kind(m, i);
+    const Phase* phase = fixture_phase(m, i);
+    return (kind != nullptr && in(kind->own_tags)) || (phase != nullptr && in(phase->effects.tags));
+}
+
 bool has_tag(const Moment& m, std::int32_t tag) {
+    const auto& always = m.program.body.tags;
+    if (std::find(always.begin(), always.end(), tag) != always.end()) return true;
+    if (tag == m.program.holding_tag && holds_something(m.state, the_body)) return true;
     if (m.state.tagged_until[static_cast<std::size_t>(tag)] > m.state.time + 1e-10) return true;
     const auto carries = [&](std::int32_t machine) {
         const Phase* phase = phase_in_force(m, machine);
@@ -238,7 +285,13 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
         case Sense::focused:
         case Sense::blocked:
         case Sense::clear:
+        case Sense::is_held:
+        case Sense::resting:
         case Sense::link_room: return as_number(fixture_truth(m, sense));
+        case Sense::touched_by:
+        case Sense::by_has: return as_number(has_tag(m, m.by, index));
+        case Sense::holder_has:
+            return as_number(m.self >= 0 && fixture_truth(m, Sense::is_held) && has_tag(m, loose_of(m).holder, index));
         case Sense::active: {
             const std::int32_t phase = machine_state(m, index).phase;
             return as_number(detail < 0 ? phase >= 0 : phase == detail);
@@ -266,6 +319,11 @@ Vec3 sense_vector(const Moment& m, Sense sense, int index) {
         case Sense::wall_normal: return s.wall_normal;
         case Sense::own_place:
         case Sense::own_front:
+        case Sense::own_middle:
+        case Sense::own_velocity:
+        case Sense::home_place:
+        case Sense::holder_place:
+        case Sense::holder_look:
         case Sense::link_place: return fixture_vector(m, sense);
         default: return world_up;
     }

@@ -3,6 +3,7 @@
 
 #include <optional>
 
+#include "core/loose/loose_step.hpp"
 #include "core/play/state.hpp"
 #include "core/world/course.hpp"
 #include "core/world/query.hpp"
@@ -20,12 +21,16 @@ struct ProbeResult {
     std::int32_t target = -1;
 };
 
-/// A fixture's box at an instant. World frame; turned about the upward axis.
+/// A fixture at an instant. World frame.
 struct FixturePose {
     Vec3 center{0.0};
-    Vec3 half{0.5};  ///< along its front, its width, up
-    double turn_rad = 0.0;
+    Vec3 half{0.5};         ///< along its front, its width, up; of the box round what is round
+    double turn_rad = 0.0;  ///< where its front points, about the upward axis
+    Quat turn{1.0, 0.0, 0.0, 0.0};
+    LooseShape shape;
     bool solid = false;
+    bool hidden = false;
+    bool can_be_loose = false;
     double seen_through = 0.0;  ///< 0: not at all, 1: invisible
 };
 
@@ -42,11 +47,15 @@ struct FixtureStand {
 /// Answers of probes at one instant, so that each is asked once. Forgotten when anything they depend on changes.
 struct ProbeMemo {
     std::vector<std::optional<ProbeResult>> results;
-    std::vector<Solid> moving;         ///< what is solid and moves, where it stands at this instant; see place_solids()
-    bool moves_near = false;           ///< one of them, by the body
-    bool moving_stale = true;          ///< a fixture has gone to another phase since they were placed
-    std::vector<FixtureStand> stands;  ///< by fixture; outlives the instant
-    Vec3 moving_around{1e300};         ///< where the body was when `moving` was gathered
+    std::vector<Solid> moving;  ///< what is solid and moves, where it stands at this instant; see place_solids()
+    bool moves_near = false;    ///< one of them, by the body
+    bool moving_stale = true;   ///< a fixture has gone to another phase since they were placed
+    std::vector<Vec3> moving_velocities;  ///< beside `moving`, when something loose is among them
+    std::vector<FixtureStand> stands;     ///< by fixture; outlives the instant
+    LooseScratch loose;
+    std::vector<LooseThing> things;
+    std::vector<LooseObstacle> obstacles;
+    Vec3 moving_around{1e300};  ///< where the body was when `moving` was gathered
     void forget() {
         for (auto& result : results) result.reset();
     }
@@ -59,11 +68,13 @@ struct Moment {
     const State& state;
     const Course* course = nullptr;
     ProbeMemo* memo = nullptr;
-    double ahead = 0.0;      ///< s; phase times are taken this much later
-    std::int32_t self = -1;  ///< in State::machines: the fixture that asks; -1: the body's own
+    double ahead = 0.0;        ///< s; phase times are taken this much later
+    std::int32_t self = -1;    ///< in State::machines: the fixture that asks; -1: the body's own
+    std::int32_t by = nobody;  ///< who has just come to it
 
     Surroundings surroundings() const {
-        return {*course, memo == nullptr ? std::span<const Solid>{} : std::span<const Solid>(memo->moving)};
+        if (memo == nullptr) return {*course};
+        return {*course, memo->moving, memo->moving_velocities};
     }
 };
 
@@ -77,6 +88,8 @@ Vec3 sense_vector(const Moment& moment, Sense sense, int index = -1);
 
 /// Whether the body carries a tag, by an act or by a phase in force.
 bool has_tag(const Moment& moment, std::int32_t tag);
+/// Whether somebody does: a fixture, the body or nobody.
+bool has_tag(const Moment& moment, std::int32_t who, std::int32_t tag);
 /// The phase and effects of a machine in force, or nothing.
 const Phase* phase_in_force(const Moment& moment, std::int32_t machine);
 /// Whether a target of the course is there.

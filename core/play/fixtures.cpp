@@ -8,15 +8,15 @@
 #include <numbers>
 
 #include "core/defaults.hpp"
+#include "core/play/loose.hpp"
 #include "core/script/diagnostic.hpp"
+#include "core/world/closest_point.hpp"
 #include "core/world/query.hpp"
 
 namespace leap {
 namespace {
 
 constexpr double radians_per_degree = std::numbers::pi / 180.0;
-/// What stands further from the body than this can't touch it.
-constexpr double largest_box_m = 12.0;
 
 /// How far slide and swing have gone in the present phase: along a phase that has a time they go steadily, without one
 /// they are there at once.
@@ -37,6 +37,13 @@ bool is_within(const Vec3& v, double length) {
 }
 bool is_by(const FixturePose& pose, const Vec3& place, double distance) {
     return is_within(pose.center - place, distance);
+}
+
+Quat about_up(double turn_rad) {
+    return {std::cos(0.5 * turn_rad), 0.0, 0.0, std::sin(0.5 * turn_rad)};
+}
+bool is_upright(const FixturePose& pose) {
+    return pose.turn.x == 0.0 && pose.turn.y == 0.0;
 }
 
 Solid solid_box(const FixturePose& pose, std::int32_t piece) {
@@ -91,6 +98,8 @@ FixtureOffset fixture_offset(const Moment& at, std::size_t index) {
 bool is_on_its_way(const Moment& m, std::size_t index) {
     const Phase* phase = fixture_phase(m, index);
     if (phase == nullptr) return false;
+    if (is_awake(m.state, index)) return true;
+    if (m.state.fixtures[index].loose >= 0) return phase->effects.carried || phase->effects.returns_home;
     // What depends on more than dials may change at any time.
     const auto changes = [](const Expression& e) { return e.folded < 0; };
     const auto& slide = phase->effects.slide;
@@ -104,8 +113,25 @@ bool is_on_its_way(const Moment& m, std::size_t index) {
     return !(from == to) && fixture_offset(m, index) != to;
 }
 
+LooseShape fixture_shape(const Moment& m, const FixtureInfo& info) {
+    const auto side = [&](std::size_t i) {
+        return std::clamp(number(m, info.size[i]), 0.001, 2.0 * defaults::largest_box_m);
+    };
+    LooseShape out;
+    if (info.shape == FixtureShape::box) {
+        out.half = Vec3{side(0), side(1), side(2)} * 0.5;
+        return out;
+    }
+    out.kind = info.shape == FixtureShape::sphere ? LooseShapeKind::ball : LooseShapeKind::capsule;
+    out.radius = side(0);
+    out.height = info.shape == FixtureShape::sphere ? 2.0 * out.radius : std::max(side(1), 2.0 * out.radius);
+    out.half = {out.radius, out.radius, 0.5 * out.height};
+    return out;
+}
+
 FixturePose fixture_pose(const Moment& m, std::size_t index, bool at_rest) {
-    if (!at_rest && m.memo != nullptr && index < m.memo->stands.size()) {
+    const std::int32_t loose = m.state.fixtures[index].loose;
+    if (!at_rest && loose < 0 && m.memo != nullptr && index < m.memo->stands.size()) {
         const FixtureStand& known = m.memo->stands[index];
         const MachineState& machine = m.state.machines[m.program.machines.size() + index];
         if (known.still && known.phase == machine.phase && known.phase_since == machine.phase_since) return known.pose;
@@ -114,16 +140,23 @@ FixturePose fixture_pose(const Moment& m, std::size_t index, bool at_rest) {
     const Machine* kind = fixture_kind(m, index);
     if (kind == nullptr) return out;
     const PlacedFixture& placed = m.course->plan.fixtures[index];
-    for (int i = 0; i < 3; ++i)
-        out.half[i] = std::max(0.0005, 0.5 * number(m, kind->fixture->size[static_cast<std::size_t>(i)]));
+    out.shape = fixture_shape(m, *kind->fixture);
+    out.half = out.shape.half;
+    out.can_be_loose = kind->fixture->loose.has_value();
     out.turn_rad = placed.turn_deg * radians_per_degree;
     out.center = placed.position + Vec3{0.0, 0.0, out.half.z};
+    out.turn = about_up(out.turn_rad);
     const Phase* phase = fixture_phase(m, index);
     if (phase == nullptr || at_rest) return out;
-    out.solid = phase->effects.solid;
+    out.solid = phase->effects.solid || phase->effects.loose;
+    out.hidden = phase->effects.hidden;
     Moment own = m;
     own.self = static_cast<std::int32_t>(m.program.machines.size() + index);
     if (phase->effects.seen_through) out.seen_through = std::clamp(number(own, *phase->effects.seen_through), 0.0, 1.0);
+    if (loose >= 0) {
+        place_loose(own, static_cast<std::size_t>(loose), *phase, out);
+        return out;
+    }
     const FixtureOffset offset = fixture_offset(m, index);
     out.center += turned(offset.slide, out.turn_rad);
     if (offset.swing_rad != 0.0) {
@@ -131,22 +164,34 @@ FixturePose fixture_pose(const Moment& m, std::size_t index, bool at_rest) {
         const Vec3 hinge = out.center + turned({0.0, out.half.y, 0.0}, out.turn_rad);
         out.center = hinge + turned(out.center - hinge, offset.swing_rad);
         out.turn_rad += offset.swing_rad;
+        out.turn = about_up(out.turn_rad);
     }
     return out;
 }
 
+void place_solid(const FixturePose& pose, bool upright, std::int32_t piece, Solid& out) {
+    if (upright && pose.shape.kind == LooseShapeKind::box) {
+        out = solid_box(pose, piece);
+    } else {
+        place_shape(pose.shape, pose.center, pose.turn, piece, out);
+    }
+}
+
 double distance_to(const FixturePose& pose, const Vec3& point) {
-    const Vec3 p = glm::abs(turned(point - pose.center, -pose.turn_rad)) - pose.half;
+    if (pose.shape.kind != LooseShapeKind::box) {
+        const Vec3 axis = pose.turn * Vec3{0.0, 0.0, std::max(0.0, pose.half.z - pose.shape.radius)};
+        const double squared = glm::dot(axis, axis);
+        const double along = squared > 0.0 ? std::clamp(glm::dot(point - pose.center, axis) / squared, -1.0, 1.0) : 0.0;
+        return std::max(0.0, glm::length(point - pose.center - axis * along) - pose.shape.radius);
+    }
+    const Vec3 p = glm::abs(glm::inverse(pose.turn) * (point - pose.center)) - pose.half;
     return glm::length(glm::max(p, Vec3{0.0}));
 }
 
 bool meets(const FixturePose& pose, const Capsule& capsule, const Vec3& feet, double gap) {
-    // The point of the capsule's inner line that lies at the height nearest to the box.
-    const double low = feet.z + capsule.radius;
-    const double high = low + capsule.segment();
-    const double z = std::clamp(pose.center.z, low, high);
-    const double nearest = std::clamp(z, pose.center.z - pose.half.z, pose.center.z + pose.half.z);
-    return distance_to(pose, {feet.x, feet.y, std::clamp(nearest, low, high)}) <= capsule.radius + gap;
+    Solid solid;
+    place_solid(pose, is_upright(pose), 0, solid);
+    return closest_point(solid, capsule.segment(), feet + world_up * capsule.radius).distance <= capsule.radius + gap;
 }
 
 void place_solids(const Rehearsal& r, const State& state, ProbeMemo& out) {
@@ -159,24 +204,35 @@ void place_solids(const Rehearsal& r, const State& state, ProbeMemo& out) {
     for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
         const MachineState& machine = state.machines[m.program.machines.size() + i];
         FixtureStand& stand = out.stands[i];
-        if (stand.still && stand.phase == machine.phase && stand.phase_since == machine.phase_since) continue;
+        if (stand.still && stand.phase == machine.phase && stand.phase_since == machine.phase_since &&
+            !is_awake(state, i))
+            continue;
         changed = true;
         stand = {{}, machine.phase, machine.phase_since, false, false, -1.0};
         stand.pose = fixture_pose(m, i);
         if (const Phase* phase = fixture_phase(m, i); phase != nullptr) stand.waits = phase->waits_for_events;
-        if (const Machine* kind = fixture_kind(m, i); kind != nullptr && kind->fixture->focus)
+        if (const Machine* kind = fixture_kind(m, i); kind != nullptr && kind->fixture->focus && !stand.pose.hidden)
             stand.focus_reach = number(m, kind->fixture->focus->reach);
         stand.still = !is_on_its_way(m, i);
-        if (!stand.still && stand.pose.solid && is_by(stand.pose, state.body.position, largest_box_m))
+        if (!stand.still && stand.pose.solid && is_by(stand.pose, state.body.position, defaults::largest_box_m))
             out.moves_near = true;
     }
     if (!changed && is_within(out.moving_around - state.body.position, defaults::fixture_walk_m)) return;
-    out.moving.clear();
     out.moving_around = state.body.position;
+    out.moving_velocities.clear();
     const std::size_t pieces = r.course.plan.pieces.size();
-    for (std::size_t i = 0; i < state.fixtures.size(); ++i)
-        if (out.stands[i].pose.solid && is_by(out.stands[i].pose, state.body.position, defaults::fixture_sight_m))
-            out.moving.push_back(solid_box(out.stands[i].pose, static_cast<std::int32_t>(pieces + i)));
+    std::size_t count = 0;
+    for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
+        const FixturePose& pose = out.stands[i].pose;
+        if (!pose.solid || !is_by(pose, state.body.position, defaults::fixture_sight_m)) continue;
+        if (count == out.moving.size()) out.moving.emplace_back();
+        place_solid(pose, state.fixtures[i].loose < 0, static_cast<std::int32_t>(pieces + i), out.moving[count++]);
+        if (state.loose.empty()) continue;
+        const std::int32_t loose = state.fixtures[i].loose;
+        out.moving_velocities.push_back(loose < 0 ? Vec3{0.0}
+                                                  : state.loose[static_cast<std::size_t>(loose)].body.velocity);
+    }
+    out.moving.resize(count);
 }
 
 std::optional<Exit> exit_of_link(const Moment& m, std::size_t index) {
@@ -196,9 +252,9 @@ std::optional<Ride> ride_of(const Rehearsal& r, const State& state) {
 
 void carry(const Rehearsal& r, const Ride& ride, State& state) {
     const FixturePose now = fixture_pose(r.moment(state), ride.fixture);
-    const double turn = now.turn_rad - ride.pose.turn_rad;
-    state.body.position = now.center + turned(state.body.position - ride.pose.center, turn);
-    state.facing += turn;
+    const Quat turn = now.turn * glm::inverse(ride.pose.turn);
+    state.body.position = now.center + turn * (state.body.position - ride.pose.center);
+    state.facing = std::remainder(state.facing + now.turn_rad - ride.pose.turn_rad, 2.0 * std::numbers::pi);
 }
 
 void note_touches(const Rehearsal& r, State& state, ProbeMemo& memo) {
@@ -206,13 +262,20 @@ void note_touches(const Rehearsal& r, State& state, ProbeMemo& memo) {
     const Capsule capsule{state.radius, state.height};
     for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
         FixtureState& own = state.fixtures[i];
-        if (own.machine < 0 || !is_by(memo.stands[i].pose, state.body.position, largest_box_m)) {
-            own.touching = own.blocked = false;
+        if (own.machine < 0 || !is_by(memo.stands[i].pose, state.body.position, defaults::largest_box_m)) {
+            own.touching = false;
+            own.blocked = own.machine >= 0 && loose_lies_in(now, i, true);
             continue;
         }
         const FixturePose pose = fixture_pose(now, i);
+        const LooseState* loose = own.loose < 0 ? nullptr : &state.loose[static_cast<std::size_t>(own.loose)];
+        if (loose != nullptr && loose->holder != nobody) {
+            own.touching = loose->holder == the_body;
+            continue;
+        }
+        if (pose.hidden) continue;
         const bool touches = meets(pose, capsule, state.body.position, defaults::touch_gap_m);
-        own.blocked = touches && meets(pose, capsule, state.body.position, 0.0);
+        own.blocked = (touches && meets(pose, capsule, state.body.position, 0.0)) || loose_lies_in(now, i, true);
         if (touches && !own.touching) own.events |= fixture_touched;
         own.touching = touches;
     }

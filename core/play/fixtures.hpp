@@ -8,6 +8,11 @@
 /// Fixtures as things in space: where each stands now, what it is solid for, who is at it.
 namespace leap {
 
+/// The shape of a kind, in its own frame.
+LooseShape fixture_shape(const Moment& moment, const FixtureInfo& info);
+/// The solid that a fixture makes up where it stands; `upright`: turned about the upward axis only.
+void place_solid(const FixturePose& pose, bool upright, std::int32_t piece, Solid& out);
+
 /// Where fixture `index` of the course stands. `at_rest`: where it was placed, without slide and swing.
 FixturePose fixture_pose(const Moment& moment, std::size_t index, bool at_rest = false);
 
@@ -18,9 +23,9 @@ const Phase* fixture_phase(const Moment& moment, std::size_t index);
 /// Its prompt's words.
 std::string fixture_prompt(const Moment& moment, std::size_t index);
 
-/// Distance from a point to the box, 0 inside.
+/// Distance from a point to it, 0 inside.
 double distance_to(const FixturePose& pose, const Vec3& point);
-/// Whether an upright capsule comes within `gap` of the box.
+/// Whether an upright capsule comes within `gap` of it.
 bool meets(const FixturePose& pose, const Capsule& capsule, const Vec3& feet, double gap);
 
 /// Puts the solids of everything that is solid now where queries find them; their pieces count on behind the course's.

@@ -3,6 +3,7 @@
 
 #include <cmath>
 
+#include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
 
 namespace leap {
@@ -10,11 +11,9 @@ namespace {
 
 /// Where a ray enters a box, or nothing.
 std::optional<double> ray_into(const FixturePose& pose, const Vec3& from, const Vec3& direction, double longest) {
-    const double c = std::cos(pose.turn_rad);
-    const double s = std::sin(pose.turn_rad);
-    const auto into = [&](const Vec3& v) { return Vec3{c * v.x + s * v.y, -s * v.x + c * v.y, v.z}; };
-    const Vec3 p = into(from - pose.center);
-    const Vec3 d = into(direction);
+    const Quat into = glm::inverse(pose.turn);
+    const Vec3 p = into * (from - pose.center);
+    const Vec3 d = into * direction;
     double near = 0.0;
     double far = longest;
     for (int i = 0; i < 3; ++i) {
@@ -52,8 +51,7 @@ std::int32_t focus_at(const Moment& m) {
         if (reach < 0.0) continue;
         // Far ones cost one comparison.
         const Vec3 rough = stand.pose.center - s.body.position;
-        constexpr double largest_box_m = 12.0;
-        if (glm::dot(rough, rough) > (reach + largest_box_m) * (reach + largest_box_m)) continue;
+        if (glm::dot(rough, rough) > (reach + defaults::largest_box_m) * (reach + defaults::largest_box_m)) continue;
         const FixturePose& pose = stand.pose;
         const Machine* kind = fixture_kind(m, i);
         const double distance = distance_to(pose, middle);

@@ -8,6 +8,7 @@
 #include "core/play/fixtures.hpp"
 #include "core/play/focus.hpp"
 #include "core/play/gates.hpp"
+#include "core/play/loose.hpp"
 
 namespace leap {
 namespace {
@@ -25,7 +26,7 @@ class Instant {
             for (const std::int32_t move : state_.moves) blocks_on_events(move);
             blocks_on_events(state_.stance);
             for (std::size_t i = 0; i < state_.fixtures.size(); ++i)
-                if (is_asked(i)) as_fixture(i, [&](std::int32_t own) { blocks_on_events(own); });
+                if (is_asked(i)) for_each_comer(i, [&](std::int32_t own) { return blocks_on_events(own), true; });
             int changes = 0;
             while (once() && ++changes < defaults::most_changes_per_instant) {
             }
@@ -45,6 +46,7 @@ class Instant {
     Moment moment() const {
         Moment out = rehearsal_.moment(state_, &memo_);
         out.self = self_;
+        out.by = by_;
         return out;
     }
     bool is_off(std::int32_t machine) const { return rehearsal_.tuning.is_off(machine); }
@@ -59,7 +61,7 @@ class Instant {
     }
     void acts(const std::vector<Act>& list) {
         const bool before = (emitted_ & event_respawned) != 0;
-        run_acts(rehearsal_, list, state_, emitted_, memo_, trace_, self_);
+        run_acts(rehearsal_, list, state_, emitted_, memo_, trace_, self_, by_);
         if (!before && (emitted_ & event_respawned) != 0) end_moves();
     }
 
@@ -76,25 +78,38 @@ class Instant {
     bool is_asked(std::size_t i) {
         const FixtureState& own = state_.fixtures[i];
         if (own.machine < 0) return false;
-        if (own.events != 0) return true;
+        if (own.events != 0 || own.fresh_partners != 0) return true;
         const FixtureStand& stand = memo_.stands[i];
         const std::size_t index = program_.machines.size() + i;
         if (stand.phase == state_.machines[index].phase) return !stand.waits;
         return !phase_of(static_cast<std::int32_t>(index)).waits_for_events;
     }
-    template <class Do>
-    void as_fixture(std::size_t i, Do what) {
+    /// Asks a fixture once for each that has just come to it: first the body, then others by their order, until one
+    /// answer is yes. So a thing that two touch at once is one holder's.
+    template <class Ask>
+    bool for_each_comer(std::size_t i, Ask ask) {
+        const FixtureState& own = state_.fixtures[i];
+        const std::uint8_t fresh = own.fresh_partners;
+        const bool body = (own.events & fixture_touched) != 0;
         self_ = static_cast<std::int32_t>(program_.machines.size() + i);
-        what(self_);
+        bool done = false;
+        by_ = body ? the_body : nobody;
+        if (body || fresh == 0) done = ask(self_);
+        for (std::size_t k = 0; k < own.partners.size() && !done; ++k) {
+            if ((fresh >> k & 1U) == 0) continue;
+            by_ = own.partners[k];
+            done = ask(self_);
+        }
         self_ = -1;
+        by_ = nobody;
+        return done;
     }
     bool take_fixture_ways() {
         for (std::size_t i = 0; i < state_.fixtures.size(); ++i) {
             if (!is_asked(i)) continue;
-            bool taken = false;
-            as_fixture(i, [&](std::int32_t own) { taken = take_way(own); });
-            if (!taken) continue;
+            if (!for_each_comer(i, [&](std::int32_t own) { return take_way(own); })) continue;
             state_.fixtures[i].events = 0;  // one use leads through one way only
+            state_.fixtures[i].fresh_partners = 0;
             return true;
         }
         return false;
@@ -120,6 +135,7 @@ class Instant {
         for (FixtureState& own : state_.fixtures) {
             own.events = own.events_ahead;
             own.events_ahead = 0;
+            own.fresh_partners = 0;
             any = any || own.events != 0;
         }
         return any;
@@ -254,9 +270,12 @@ class Instant {
 
     void enter(std::int32_t index, std::int32_t phase, std::int32_t left_by = PhaseSpan::cut) {
         const std::int32_t fixture = fixture_of(index);
-        if (fixture >= 0)
-            state_.fixtures[static_cast<std::size_t>(fixture)].from =
-                fixture_offset(moment(), static_cast<std::size_t>(fixture));
+        std::optional<FixturePose> stood;
+        if (fixture >= 0) {
+            const auto i = static_cast<std::size_t>(fixture);
+            state_.fixtures[i].from = fixture_offset(moment(), i);
+            if (!state_.loose.empty()) stood = fixture_pose(moment(), i);
+        }
         leave_phase(index, left_by);
         actor_ = index;
         MachineState& own = running(index);
@@ -270,6 +289,7 @@ class Instant {
             trace_->spans.push_back({kind, phase, std::max(-1, fixture), state_.time, -1.0, opens});
         }
         if (fixture >= 0) {
+            if (stood) change_loose(rehearsal_, static_cast<std::size_t>(fixture), *stood, state_);
             memo_.moving_stale = true;
             note(EventKind::fixture_phase, fixture, phase);
         }
@@ -375,8 +395,9 @@ class Instant {
     State& state_;
     ProbeMemo& memo_;
     Trace* trace_;
-    std::int32_t self_ = -1;   ///< the fixture that is being asked
-    std::int32_t actor_ = -1;  ///< the machine whose acts run
+    std::int32_t self_ = -1;    ///< the fixture that is being asked
+    std::int32_t by_ = nobody;  ///< and who has just come to it
+    std::int32_t actor_ = -1;   ///< the machine whose acts run
     std::uint32_t emitted_ = 0;
     bool outcomes_ = false;        ///< some move has just ended
     bool outcomes_shown_ = false;  ///< and this round sees it

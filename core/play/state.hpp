@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <array>
 #include <cstdint>
 #include <limits>
 #include <vector>
 
+#include "core/loose/loose_body.hpp"
 #include "core/motion/body.hpp"
 #include "core/script/program.hpp"
 
@@ -80,6 +82,23 @@ struct FixtureOffset {
 /// Events that happened to one fixture.
 enum FixtureEvent : std::uint8_t { fixture_used = 1U << 0U, fixture_told = 1U << 1U, fixture_touched = 1U << 2U };
 
+/// Who holds, touches or passes: a fixture by its number, the character, or nobody.
+inline constexpr std::int32_t nobody = -2;
+inline constexpr std::int32_t the_body = -1;
+
+/// A fixture that can be loose.
+struct LooseState {
+    LooseBody body;
+    std::int32_t fixture = -1;
+    std::int32_t holder = nobody;
+    std::int32_t passes = nobody;  ///< who has just let go of it: they don't touch until they have been apart
+    Vec3 from_place{0.0};          ///< where it was when its phase began
+    Quat from_turn{1.0, 0.0, 0.0, 0.0};
+    friend bool operator==(const LooseState&, const LooseState&) = default;
+};
+
+inline constexpr std::size_t most_partners = 4;
+
 /// One fixture of the course. Its phase stands in State::machines, behind the program's own.
 struct FixtureState {
     std::int32_t machine = -1;  ///< its kind
@@ -88,7 +107,10 @@ struct FixtureState {
     bool touching = false;
     bool blocked = false;  ///< its box came upon the body
     std::uint8_t events = 0;
-    std::uint8_t events_ahead = 0;  ///< seen in the next round of the instant
+    std::uint8_t events_ahead = 0;                                     ///< seen in the next round of the instant
+    std::int32_t loose = -1;                                           ///< in State::loose
+    std::array<std::int16_t, most_partners> partners{-1, -1, -1, -1};  ///< fixtures that touch it
+    std::uint8_t fresh_partners = 0;                                   ///< which of them have just come: a bit each
     friend bool operator==(const FixtureState&, const FixtureState&) = default;
 };
 
@@ -129,6 +151,7 @@ struct State {
     std::vector<double> tagged_until;      ///< by tag
     std::vector<double> target_struck_at;  ///< by target of the course; never: it is there
     std::vector<FixtureState> fixtures;    ///< by fixture of the course
+    std::vector<LooseState> loose;         ///< those of the fixtures that can be
     std::int32_t focus = -1;               ///< the fixture that has the focus
     RespawnPlace respawn;
 

@@ -9,6 +9,7 @@
 #include "core/play/acts.hpp"
 #include "core/play/crossings.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/play/loose.hpp"
 #include "core/play/machines.hpp"
 #include "core/play/meters.hpp"
 #include "core/play/motion_law.hpp"
@@ -180,14 +181,18 @@ void advance(const Rehearsal& r, State& state, double longest, StretchKind kind,
         law.motion = {state.body.velocity, swing_acceleration(m, forces, state)};
     }
     if (kind.coarse) law.horizon = longest;
-    // Beside something that moves the body goes on in short stretches, whatever the tick rate.
-    if (memo.moves_near) law.horizon = std::min(law.horizon, defaults::longest_curved_stretch_s);
+    // Beside something that moves the body goes on in short stretches, whatever the tick rate: those of loose bodies.
+    if (memo.moves_near) {
+        const double steps = std::floor(state.time / defaults::loose_step_s + 1e-6);
+        law.horizon = std::min(law.horizon, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - state.time));
+    }
     const double seconds = std::min(time_to_next_instant(m, law, rates, longest), time_to_meter_change(m, rates));
     if (!state.taut) take_mean_gravity(m, forces, seconds, law);
     if (trace != nullptr) write_row(r, state, law.motion.acceleration, kind.tick_begin, *trace);
     if (law.driven && !law.flying) drive_over(m, forces, seconds, law);
     const bool lifts_off = law.flying && state.body.grounded && law.motion.velocity.z > 1e-3;
     if (lifts_off) leave_ground(state, true);
+    const double from = state.time;
     const std::optional<Ride> ride = state.fixtures.empty() ? std::nullopt : ride_of(r, state);
     const MotionResult moved = state.taut
                                    ? swing_body(r, m, forces, seconds, state)
@@ -210,6 +215,8 @@ void advance(const Rehearsal& r, State& state, double longest, StretchKind kind,
     if (trace != nullptr) correct_row(law, moved, state, trace->rows.back());
     take_contacts(moved, state, trace);
     if (!state.fixtures.empty()) {
+        push_loose(r, law.motion.velocity + law.motion.acceleration * moved.seconds, state, memo);
+        advance_loose(r, from, ride, state, memo);
         if (ride) carry(r, *ride, state);
         place_solids(r, state, memo);
         note_touches(r, state, memo);
@@ -256,6 +263,7 @@ void advance_to_finds(const Rehearsal& r, State& state, double longest, StretchK
         const double middle = 0.5 * (without + with);
         State attempt = before;
         memo.forget();
+        place_solids(r, attempt, memo);
         advance(r, attempt, middle, kind, memo, nullptr);
         (asked_for(r, attempt, waiting, memo) != 0 ? with : without) = middle;
         memo.forget();
@@ -266,6 +274,7 @@ void advance_to_finds(const Rehearsal& r, State& state, double longest, StretchK
         trace->values.resize(values);
         trace->events.resize(events);
     }
+    place_solids(r, state, memo);
     advance(r, state, with, kind, memo, trace);
 }
 
@@ -327,6 +336,7 @@ State initial_state(const Program& program, const Tuning& tuning, const Course& 
     state.body.position = position;
     state.facing = state.look_yaw = facing_rad;
     state.respawn = {position, facing_rad};
+    start_loose({program, tuning, course, {}}, state);
     const Moment m{program, tuning, state};
     for (std::size_t i = 0; i < program.machines.size(); ++i)
         if (program.machines[i].charges) state.machines[i].charges = number(m, program.machines[i].charges->count);

@@ -142,6 +142,7 @@ void Compiler::run() {
     for (const syntax::File& file : syntax_) check_lets(file.lets, {});
     compile_readings();
     compile_marks();
+    join_tags();
     sort_names();
     if (!has_errors(diagnostics_)) check_program();
 }

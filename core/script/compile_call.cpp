@@ -53,6 +53,12 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
     }
     if (expr.name == "stands_on" && !given.empty()) return sense_call(Sense::stands_on, kind_index(given), truth_type);
     if (expr.name == "has" && !given.empty()) return sense_call(Sense::has_tag, tag_index(given), truth_type);
+    if (expr.name == "lacks" && !given.empty()) {
+        const Type type = sense_call(Sense::has_tag, tag_index(given), truth_type);
+        out.code.push_back(make(Op::invert));
+        return type;
+    }
+    if (const auto of_others = emit_tag_of_others(expr, given, scope, out)) return *of_others;
     if (expr.name == "completed" || expr.name == "failed" || expr.name == "was_cut")
         return emit_machine_event(expr, given, out);
     if (expr.name == "heard") {
@@ -64,6 +70,38 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
     }
     if (expr.name == "pick") return emit_pick(expr, scope, out);
     return emit_function(expr, scope, out);
+}
+
+/// touched_by, by_has, by_lacks, holder_has, holder_lacks: nothing when it is none of these; a type that is empty
+/// inside when it was, and is wrong.
+std::optional<std::optional<Type>> Compiler::emit_tag_of_others(const Expr& expr, const std::string& given,
+                                                                const Scope& scope, Emitted& out) {
+    const bool touches = expr.name == "touched_by";
+    const bool by = touches || expr.name == "by_has" || expr.name == "by_lacks";
+    const bool holder = expr.name == "holder_has" || expr.name == "holder_lacks";
+    if (!by && !holder) return std::nullopt;
+    const bool in_fixture = !scope.chain.empty() && scope.chain.front()->kind == syntax::OwnerKind::fixture;
+    if (!in_fixture || given.empty()) {
+        report(expr.range,
+               in_fixture ? fmt::format("{} wants a tag or a kind of fixture", expr.name)
+                          : fmt::format("{} is asked by fixtures only", expr.name),
+               in_fixture ? fmt::format("for example {}(catcher)", expr.name) : "the body asks has(tag)");
+        return std::optional<Type>{};
+    }
+    Instruction in = make(Op::sense, tag_index(given));
+    in.sense = touches ? Sense::touched_by : (by ? Sense::by_has : Sense::holder_has);
+    program_.asks_who_touches = program_.asks_who_touches || by;
+    out.constant = false;
+    out.code.push_back(in);
+    if (expr.name == "by_lacks") out.code.push_back(make(Op::invert));
+    if (expr.name == "holder_lacks") {
+        Instruction held = make(Op::sense);
+        held.sense = Sense::is_held;
+        out.code.push_back(make(Op::invert));
+        out.code.push_back(held);
+        out.code.push_back(make(Op::both));
+    }
+    return std::optional<Type>{truth_type};
 }
 
 std::optional<Type> Compiler::emit_machine_event(const Expr& expr, const std::string& given, Emitted& out) {

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 
+#include "core/defaults.hpp"
 #include "core/script/compiler.hpp"
 
 namespace leap {
@@ -212,6 +213,8 @@ void Compiler::compile_body() {
     body.height = with_default(body_->height, length, 1.7, "height");
     body.eyes = with_default(body_->eyes, length, 1.5, "eyes at");
     body.step_up = with_default(body_->step_up, length, 0.3, "step up");
+    body.mass = with_default(body_->mass, mass_type, defaults::body_mass_kg, "mass");
+    for (const syntax::Name& tag : body_->tags) body.tags.push_back(tag_index(tag.text));
     body.walkable = with_default(body_->walkable, angle, 0.8, "walkable up to");
     body.turn = with_default(body_->turn, {ValueKind::number, dimensions::turn_rate}, 15.0, "turn");
     body.locked_at = with_default(body_->locked_at, length, 0.0, "locked at");

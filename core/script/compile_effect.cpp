@@ -89,6 +89,14 @@ void Compiler::compile_effect(const syntax::Effect& effect, const Scope& scope, 
                                        value(*effect.second, scope, length_type, "slide"),
                                        value(*effect.third, scope, length_type, "slide")});
             break;
+        case syntax::EffectKind::carried:
+            once(out.carried, std::array{value(effect.main, scope, length_type, "carried"),
+                                         value(*effect.second, scope, length_type, "carried"),
+                                         value(*effect.third, scope, length_type, "carried")});
+            break;
+        case syntax::EffectKind::loose: out.loose = true; break;
+        case syntax::EffectKind::hidden: out.hidden = true; break;
+        case syntax::EffectKind::return_home: out.returns_home = true; break;
         case syntax::EffectKind::swing: once(out.swing, value(effect.main, scope, angle_type, "swing")); break;
         case syntax::EffectKind::say:
             twice = !out.say.empty();

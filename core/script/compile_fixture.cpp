@@ -15,14 +15,9 @@ void Compiler::compile_fixture_head(Machine& machine, const Scope& scope) {
         const syntax::Owner& owner = *scope.chain[level];
         Scope at = scope;
         at.level = level;
-        if (shaped == nullptr && !owner.box.empty()) {
+        if (shaped == nullptr && (!owner.box.empty() || owner.radius)) {
             shaped = &owner;
-            for (std::size_t i = 0; i < 3; ++i) {
-                info.size[i] = value(owner.box[i], at, length_type, "box");
-                if (info.size[i].folded < 0)
-                    report(owner.box[i].range, "a fixture's size can't depend on what happens",
-                           "use dials and numbers; slide and swing move it");
-            }
+            compile_shape(info, owner, at);
         }
         if (!info.focus && owner.focus) {
             FocusInfo focus;
@@ -39,7 +34,69 @@ void Compiler::compile_fixture_head(Machine& machine, const Scope& scope) {
     const bool base_missing = scope.chain.back()->base.has_value();  // told already
     if (shaped == nullptr && !base_missing)
         report(scope.chain.front()->name.range, fmt::format("{} has no size", machine.name),
-               "add box LENGTH, WIDTH, HEIGHT");
+               "add box LENGTH, WIDTH, HEIGHT, sphere radius R, or capsule radius R height H");
+    compile_loose(info, scope);
+}
+
+void Compiler::compile_shape(FixtureInfo& info, const syntax::Owner& owner, const Scope& scope) {
+    const auto side = [&](std::size_t i, const syntax::Expr& written, std::string_view who) {
+        info.size[i] = value(written, scope, length_type, who);
+        if (info.size[i].folded < 0)
+            report(written.range, "a fixture's size can't depend on what happens",
+                   "use dials and numbers; slide and swing move it");
+    };
+    if (!owner.box.empty()) {
+        info.shape = FixtureShape::box;
+        for (std::size_t i = 0; i < 3; ++i) side(i, owner.box[i], "box");
+        if (owner.radius) report(owner.radius->range, "a fixture has one shape", "leave out this or box");
+        return;
+    }
+    info.shape = owner.height ? FixtureShape::capsule : FixtureShape::sphere;
+    side(0, *owner.radius, "radius");
+    if (owner.height) side(1, *owner.height, "height");
+}
+
+/// What it weighs, and how it rubs and bounces: each from the nearest of the kinds it is based on.
+void Compiler::compile_loose(FixtureInfo& info, const Scope& scope) {
+    std::optional<Expression> mass, friction, bounce;
+    SourceRange without_mass;
+    for (std::size_t level = 0; level < scope.chain.size(); ++level) {
+        const syntax::Owner& owner = *scope.chain[level];
+        Scope at = scope;
+        at.level = level;
+        const auto take = [&](std::optional<Expression>& to, const std::optional<syntax::Expr>& from, Type type,
+                              std::string_view who) {
+            if (to || !from) return;
+            to = value(*from, at, type, who);
+            if (to->folded < 0)
+                report(from->range, fmt::format("{} can't depend on what happens", who), "use dials and numbers");
+        };
+        take(mass, owner.mass, mass_type, "mass");
+        take(friction, owner.friction, plain_number, "friction");
+        take(bounce, owner.bounce, plain_number, "bounce");
+        if (owner.friction) without_mass = owner.friction->range;
+        if (owner.bounce) without_mass = owner.bounce->range;
+    }
+    if (mass) {
+        info.loose = LooseInfo{std::move(*mass), std::move(friction), std::move(bounce)};
+    } else if (friction || bounce) {
+        report(without_mass, "only what can be loose rubs and bounces", "say what it weighs: mass 12 kg");
+    }
+}
+
+/// Names of kinds are tags of everything of that kind, or based on it; the body's name is one of its own.
+void Compiler::join_tags() {
+    const auto tag_named = [&](const std::string& name) {
+        const auto found = std::find(program_.tags.begin(), program_.tags.end(), name);
+        return found == program_.tags.end() ? -1 : static_cast<std::int32_t>(found - program_.tags.begin());
+    };
+    program_.holding_tag = tag_named("holding");
+    for (const std::int32_t index : program_.fixtures) {
+        Machine& machine = program_.machines[static_cast<std::size_t>(index)];
+        for (const syntax::Owner* level : chain_of(*machine_syntax_[static_cast<std::size_t>(index)]))
+            if (const std::int32_t tag = tag_named(level->name.text); tag >= 0) machine.own_tags.push_back(tag);
+    }
+    if (const std::int32_t tag = tag_named(program_.body.name); tag >= 0) program_.body.tags.push_back(tag);
 }
 
 std::int32_t Compiler::button_index(const syntax::Name& name) {
@@ -58,9 +115,10 @@ std::int32_t Compiler::button_index(const syntax::Name& name) {
 void Compiler::check_fixture(Machine& machine) {
     for (Phase& phase : machine.phases) {
         const Effects& e = phase.effects;
-        const bool body = e.steer || e.gravity || e.drive || e.cap || e.limit || e.rope || e.fly || e.cling >= 0 ||
-                          e.capsule || e.boost || e.face || !e.drains.empty() || !e.tags.empty() || phase.cut;
-        if (body) report(phase.range, "only the body steers, falls, drains and is tagged", "move that into a move");
+        const bool body = e.steer || e.drive || e.cap || e.limit || e.rope || e.fly || e.cling >= 0 || e.capsule ||
+                          e.boost || e.face || !e.drains.empty() || phase.cut;
+        if (body) report(phase.range, "only the body steers and drains", "move that into a move");
+        check_loose(machine, phase);
         if (e.dial_boosts.empty() &&
             std::any_of(phase.ways.begin(), phase.ways.end(), [](const Way& way) { return way.to < 0; }))
             report(phase.range, fmt::format("{}.{} ends, and a fixture never does", machine.name, phase.name),
@@ -74,12 +132,34 @@ void Compiler::check_fixture(Machine& machine) {
     }
 }
 
+void Compiler::check_loose(const Machine& machine, const Phase& phase) {
+    const Effects& e = phase.effects;
+    if (e.gravity && !e.loose) report(phase.range, "gravity pulls at what is loose", "add loose, or leave gravity out");
+    if (!machine.fixture->loose) {
+        if (e.loose || e.carried || e.returns_home)
+            report(phase.range,
+                   fmt::format("{} weighs nothing, so it can't be loose, carried or return home", machine.name),
+                   "say what it weighs: mass 12 kg");
+        return;
+    }
+    if (e.slide || e.swing)
+        report(phase.range, "what can be loose doesn't slide or swing", "leave mass out, or let a phase carry it");
+    if (e.loose && (e.solid || e.hidden || e.carried || e.returns_home))
+        report(phase.range, "what is loose is solid already, and is neither hidden, carried nor on its way home",
+               "give those phases of their own");
+}
+
 /// Whether a condition can only hold at an instant at which an event happens: an event joined to the rest by `and`.
 bool Compiler::needs_event(const Condition& condition) const {
-    constexpr std::array joined{Op::sense, Op::both, Op::skip_if_no};
+    constexpr std::array joined{Op::sense, Op::both, Op::skip_if_no, Op::invert};
     bool event = false;
     for (std::uint32_t i = 0; i < condition.truth.count; ++i) {
         const Instruction& in = program_.code[condition.truth.first + i];
+        // `not` of an event, or of several things joined, holds while nothing happens.
+        if (in.op == Op::invert) {
+            const Instruction& of = program_.code[condition.truth.first + i - 1];
+            if (of.op != Op::sense || is_fixture_event(of.sense)) return false;
+        }
         if (std::find(joined.begin(), joined.end(), in.op) == joined.end()) return false;
         event = event || (in.op == Op::sense && is_fixture_event(in.sense));
     }

@@ -226,7 +226,7 @@ bool Compiler::is_event(const Condition& condition) const {
     constexpr std::array events{Sense::landed,  Sense::left_ground, Sense::bumped_wall, Sense::bumped_ceiling,
                                 Sense::pressed, Sense::released,    Sense::heard,       Sense::bumped_kind,
                                 Sense::failed,  Sense::completed,   Sense::was_cut,     Sense::respawned,
-                                Sense::used,    Sense::told,        Sense::touched};
+                                Sense::used,    Sense::told,        Sense::touched,     Sense::touched_by};
     return std::any_of(events.begin(), events.end(),
                        [&](Sense event) { return find_sense_in(condition, event) != nullptr; });
 }
@@ -308,6 +308,12 @@ Act Compiler::compile_act(const syntax::Act& act, const Scope& scope) {
             break;
         case ActKind::strike: out.amount = value(act.amount, scope, plain_number, "strike"); break;
         case ActKind::emit_event: out.index = event_index(act.name.text).value_or(-1); break;
+        case ActKind::throw_it:
+            out.to_point = act.to_point;
+            out.direction = value(act.direction, scope, act.to_point ? point_type : direction_type, "throw");
+            out.amount = value(act.amount, scope, act.to_point ? time_type : speed_type, "throw");
+            [[fallthrough]];
+        case ActKind::hold:
         case ActKind::tell_link:
         case ActKind::teleport:
         case ActKind::respawn_here: {

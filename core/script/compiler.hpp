@@ -67,6 +67,8 @@ class Compiler {
     std::optional<Type> emit_call(const syntax::Expr& expr, const Scope& scope, Emitted& out);
     std::optional<Type> emit_function(const syntax::Expr& expr, const Scope& scope, Emitted& out);
     std::optional<Type> emit_machine_event(const syntax::Expr& expr, const std::string& given, Emitted& out);
+    std::optional<std::optional<Type>> emit_tag_of_others(const syntax::Expr& expr, const std::string& given,
+                                                          const Scope& scope, Emitted& out);
     std::optional<Type> emit_pick(const syntax::Expr& expr, const Scope& scope, Emitted& out);
     std::optional<Type> emit_active(const syntax::Expr& expr, std::int32_t machine, Emitted& out);
     Type emit_dial(std::int32_t dial, Emitted& out);
@@ -125,6 +127,10 @@ class Compiler {
     std::int32_t button_index(const syntax::Name& name);
     void check_fixture(Machine& machine);
     bool needs_event(const Condition& condition) const;
+    void compile_shape(FixtureInfo& info, const syntax::Owner& owner, const Scope& scope);
+    void compile_loose(FixtureInfo& info, const Scope& scope);
+    void check_loose(const Machine& machine, const Phase& phase);
+    void join_tags();
 
     // compile_accent.cpp
     void compile_accents(const std::vector<syntax::Accent>& accents, const Scope& scope, Effects& out);

@@ -8,8 +8,9 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 9> fixture_statements{"box",   "dial",  "let", "focus",  "prompt",
-                                                             "phase", "probe", "on",  "counter"};
+constexpr std::array<std::string_view, 14> fixture_statements{"box",    "sphere", "capsule", "mass",   "friction",
+                                                              "bounce", "dial",   "let",     "focus",  "prompt",
+                                                              "phase",  "probe",  "on",      "counter"};
 
 }  // namespace
 
@@ -33,6 +34,21 @@ void Parser::fixture_item(syntax::Owner& owner) {
             if (i > 0) expect(",", "between length, width and height");
             owner.box.push_back(expression());
         }
+    } else if (is("sphere") || is("capsule")) {
+        const bool long_one = is("capsule");
+        accept(peek().text);
+        expect("radius", long_one ? "behind capsule" : "behind sphere");
+        owner.radius = expression();
+        if (long_one) {
+            expect("height", "behind the radius");
+            owner.height = expression();
+        }
+    } else if (accept("mass")) {
+        owner.mass = expression();
+    } else if (accept("friction")) {
+        owner.friction = expression();
+    } else if (accept("bounce")) {
+        owner.bounce = expression();
     } else if (accept("focus")) {
         expect("within", "behind focus");
         syntax::Focus read;
@@ -62,22 +78,30 @@ void Parser::fixture_item(syntax::Owner& owner) {
             nearest_name(peek().text, std::vector<std::string>(fixture_statements.begin(), fixture_statements.end()));
         fail_at(peek().range, fmt::format("a fixture has no '{}'", peek().text),
                 near.empty() || near == "counter" || near == "probe"
-                    ? "it holds box, dial, let, focus, prompt, phase and on"
+                    ? "it holds box, sphere, capsule, mass, friction, bounce, dial, let, focus, prompt, phase and on"
                     : fmt::format("did you mean {}?", near));
     }
 }
 
-/// What only a fixture's phases hold: solid, slide, swing, seen through, say.
+/// What only a fixture's phases hold: solid, slide, swing, seen through, say, loose, hidden, carried, return home.
 bool Parser::fixture_effect(syntax::Effect& out) {
     if (accept("solid")) {
         out.kind = syntax::EffectKind::solid;
-    } else if (accept("slide")) {
-        out.kind = syntax::EffectKind::slide;
+    } else if (is("slide") || is("carried")) {
+        out.kind = is("slide") ? syntax::EffectKind::slide : syntax::EffectKind::carried;
+        accept(peek().text);
         out.main = expression();
-        expect(",", "between the ways along its length, its width and up");
+        expect(",", "between the ways ahead, to the left and up");
         out.second = expression();
-        expect(",", "between the ways along its width and up");
+        expect(",", "between the ways to the left and up");
         out.third = expression();
+    } else if (accept("loose")) {
+        out.kind = syntax::EffectKind::loose;
+    } else if (accept("hidden")) {
+        out.kind = syntax::EffectKind::hidden;
+    } else if (accept("return")) {
+        expect("home", "behind return");
+        out.kind = syntax::EffectKind::return_home;
     } else if (accept("swing")) {
         out.kind = syntax::EffectKind::swing;
         out.main = expression();
@@ -94,7 +118,7 @@ bool Parser::fixture_effect(syntax::Effect& out) {
     return true;
 }
 
-/// tell link, teleport to link, respawn here, respawn.
+/// tell link, teleport to link, respawn here, respawn, hold, throw D at V, throw to P in T.
 bool Parser::fixture_act(syntax::Act& out) {
     if (accept("tell")) {
         out.kind = syntax::ActKind::tell_link;
@@ -106,6 +130,15 @@ bool Parser::fixture_act(syntax::Act& out) {
         out.adding = !accept("stopping");  // without the word the velocity goes on, turned with the exit
     } else if (accept("respawn")) {
         out.kind = accept("here") ? syntax::ActKind::respawn_here : syntax::ActKind::respawn;
+    } else if (accept("hold")) {
+        out.kind = syntax::ActKind::hold;
+    } else if (accept("throw")) {
+        out.kind = syntax::ActKind::throw_it;
+        out.to_point = accept("to");
+        out.direction = expression();
+        expect(out.to_point ? "in" : "at", out.to_point ? "behind the point" : "behind the direction");
+        out.amount = expression();
+        out.adding = !out.to_point && accept("adding");
     } else {
         return false;
     }

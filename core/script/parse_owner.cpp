@@ -9,8 +9,8 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 10> body_statements{"capsule", "eyes",   "step", "walkable", "gravity",
-                                                           "turn",    "locked", "dial", "let",      "counter"};
+constexpr std::array<std::string_view, 12> body_statements{
+    "capsule", "eyes", "step", "walkable", "gravity", "mass", "tag", "turn", "locked", "dial", "let", "counter"};
 constexpr std::array<std::string_view, 17> stance_statements{
     "dial", "let",   "counter", "probe",   "steer", "gravity", "cap",    "limit", "drain",
     "tag",  "boost", "face",    "capsule", "on",    "start",   "finish", "accent"};
@@ -111,6 +111,10 @@ void Parser::body_item(syntax::Owner& owner) {
         expect("up", "behind walkable");
         expect("to", "behind walkable up");
         owner.walkable = expression();
+    } else if (accept("mass")) {
+        owner.mass = expression();
+    } else if (accept("tag")) {
+        owner.tags.push_back(name("the tag"));
     } else if (accept("turn")) {
         owner.turn = expression();
     } else if (is("gravity")) {

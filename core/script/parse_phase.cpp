@@ -9,15 +9,15 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 26> phase_statements{
-    "start",   "finish", "at",     "on",    "go",    "end",   "fail", "cut",   "steer",
-    "gravity", "drive",  "cap",    "limit", "drain", "tag",   "rope", "cling", "capsule",
-    "boost",   "face",   "accent", "solid", "slide", "swing", "seen", "say"};
+constexpr std::array<std::string_view, 30> phase_statements{
+    "start",  "finish", "at",    "on",    "go",   "end",  "fail",  "cut",     "steer",   "gravity",
+    "drive",  "cap",    "limit", "drain", "tag",  "rope", "cling", "capsule", "boost",   "face",
+    "accent", "solid",  "slide", "swing", "seen", "say",  "loose", "hidden",  "carried", "return"};
 
 bool is_act_keyword(std::string_view word) {
-    constexpr std::array<std::string_view, 14> acts{"launch", "keep", "stop",     "remember", "emit",
-                                                    "spend",  "gain", "tag",      "untag",    "strike",
-                                                    "accent", "tell", "teleport", "respawn"};
+    constexpr std::array<std::string_view, 16> acts{"launch",   "keep",    "stop",  "remember", "emit",   "spend",
+                                                    "gain",     "tag",     "untag", "strike",   "accent", "tell",
+                                                    "teleport", "respawn", "hold",  "throw"};
     return std::find(acts.begin(), acts.end(), word) != acts.end();
 }
 

@@ -191,7 +191,8 @@ struct Act {
     syntax::MotionPart part = syntax::MotionPart::velocity;
     bool adding = false;
     std::int32_t index = -1;  ///< counter, memory, event, meter or tag
-    Expression direction;
+    bool to_point = false;
+    Expression direction;  ///< or point
     Expression amount;
     SourceRange range;
 };
@@ -294,7 +295,12 @@ struct Effects {
     std::optional<std::array<Expression, 3>> slide;  ///< along its length, its width and up
     std::optional<Expression> swing;                 ///< about its hinge
     std::optional<Expression> seen_through;
-    std::string say;  ///< words over it
+    std::string say;            ///< words over it
+    bool loose = false;         ///< it falls and can be pushed
+    bool hidden = false;        ///< neither seen nor touched
+    bool returns_home = false;  ///< back to where it was placed, over the phase's time
+    std::optional<std::array<Expression, 3>>
+        carried;  ///< by its holder: ahead of them, to their left, above their feet
 };
 
 struct CutRights {
@@ -346,8 +352,18 @@ struct FocusInfo {
 };
 
 /// What a kind of fixture is beside its phases. Each one that stands in a course runs them for itself.
+enum class FixtureShape : std::uint8_t { box, sphere, capsule };
+
+/// What a fixture that can be loose is made of.
+struct LooseInfo {
+    Expression mass;
+    std::optional<Expression> friction, bounce;
+};
+
 struct FixtureInfo {
-    std::array<Expression, 3> size;  ///< length (along its front), width, height
+    FixtureShape shape = FixtureShape::box;
+    std::array<Expression, 3> size;  ///< box: length (along its front), width, height; else radius and height
+    std::optional<LooseInfo> loose;
     std::optional<FocusInfo> focus;
     std::string prompt;
 };
@@ -372,13 +388,15 @@ struct Machine {
     std::optional<Condition> when, until;
     std::vector<std::int32_t> from;
     std::optional<FixtureInfo> fixture;
+    std::vector<std::int32_t> own_tags;  ///< fixtures: tags of the names of its kind and of those it is based on
     SourceRange range;
 };
 
 struct BodyInfo {
     std::string name;
-    Expression radius, height, eyes, step_up, walkable, gravity, turn;
-    int locked_axis = -1;  ///< 0: x, 1: y
+    Expression radius, height, eyes, step_up, walkable, gravity, turn, mass;
+    std::vector<std::int32_t> tags;  ///< that it always carries; its name is one
+    int locked_axis = -1;            ///< 0: x, 1: y
     Expression locked_at;
 };
 
@@ -432,7 +450,9 @@ struct Program {
     std::vector<std::int32_t> fixtures;  ///< kinds of them, in the order of the text
     std::vector<ReadingInfo> readings;
     std::vector<MarkInfo> marks;
-    bool starts_by_probe = false;  ///< some move starts by itself when a probe finds something
+    std::int32_t holding_tag = -1;  ///< whoever holds something has it
+    bool asks_who_touches = false;  ///< some fixture asks what has come to it, beside the body
+    bool starts_by_probe = false;   ///< some move starts by itself when a probe finds something
 
     std::optional<std::int32_t> find_machine(std::string_view name) const;
     std::optional<std::int32_t> find_button(std::string_view name) const;

@@ -59,6 +59,13 @@ constexpr std::array of_fixture{
     SenseInfo{"own_front", Sense::own_front, vector(d::none), "where it faces: along its length"},
     SenseInfo{"link_place", Sense::link_place, vector(d::length), "where one comes out at what it is linked to"},
     SenseInfo{"link_room", Sense::link_room, truth, "the body has room there"},
+    SenseInfo{"is_held", Sense::is_held, truth, "somebody holds it"},
+    SenseInfo{"resting", Sense::resting, truth, "loose, and it lies still"},
+    SenseInfo{"own_middle", Sense::own_middle, vector(d::length), "where its middle is now"},
+    SenseInfo{"own_velocity", Sense::own_velocity, vector(d::speed), "its velocity while it is loose"},
+    SenseInfo{"home_place", Sense::home_place, vector(d::length), "where its middle was placed"},
+    SenseInfo{"holder_place", Sense::holder_place, vector(d::length), "where its holder stands; its own place without"},
+    SenseInfo{"holder_look", Sense::holder_look, vector(d::none), "where its holder looks; a fixture along its front"},
 };
 
 constexpr std::array with_button{
@@ -101,6 +108,13 @@ constexpr std::array known_functions{
     FunctionInfo{"bumped", "bumped(wall), bumped(ceiling) or bumped(kind)", "event: the body has just run into it"},
     FunctionInfo{"heard", "heard(event)", "event: it was emitted at this instant"},
     FunctionInfo{"has", "has(tag)", "the body carries the tag"},
+    FunctionInfo{"lacks", "lacks(tag)", "the body does not carry the tag"},
+    FunctionInfo{"touched_by", "touched_by(tag)",
+                 "fixtures: event: something with that tag, or of that kind, has come to it"},
+    FunctionInfo{"by_has", "by_has(tag)", "fixtures: what has just come to it has the tag"},
+    FunctionInfo{"by_lacks", "by_lacks(tag)", "fixtures: what has just come to it has not"},
+    FunctionInfo{"holder_has", "holder_has(tag)", "fixtures: it is held, and its holder has the tag"},
+    FunctionInfo{"holder_lacks", "holder_lacks(tag)", "fixtures: it is held, and its holder has it not"},
     FunctionInfo{"stands_on", "stands_on(kind)", "the ground under the feet is of that kind"},
     FunctionInfo{"completed", "completed(move)", "event: the move has come to its end"},
     FunctionInfo{"failed", "failed(move)", "event: the move has ended by fail"},

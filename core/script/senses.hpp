@@ -86,12 +86,22 @@ enum class Sense : std::uint8_t {
     own_place,
     own_front,
     link_place,
-    link_room
+    link_room,
+    touched_by,
+    by_has,
+    holder_has,
+    is_held,
+    resting,
+    own_middle,
+    own_velocity,
+    home_place,
+    holder_place,
+    holder_look
 };
 
 /// Events that happen to one fixture.
 constexpr bool is_fixture_event(Sense sense) {
-    return sense == Sense::used || sense == Sense::told || sense == Sense::touched;
+    return sense == Sense::used || sense == Sense::told || sense == Sense::touched || sense == Sense::touched_by;
 }
 
 struct SenseInfo {

@@ -119,17 +119,20 @@ enum class ActKind {
     tell_link,
     teleport,      ///< `adding`: the velocity goes on, turned with the exit
     respawn_here,  ///< this fixture becomes the place to come back to
-    respawn
+    respawn,
+    hold,     ///< whoever has come to this fixture takes it
+    throw_it  ///< `adding`: with the holder's speed; with an amount of time: to a point
 };
 enum class MotionPart { velocity, speed, rising, falling };
 
 struct Act {
     ActKind kind = ActKind::launch;
     SourceRange range;
-    Name name;            ///< counter, memory, event, meter or tag
-    Expr direction;       ///< launch
-    Expr amount;          ///< speed, share, count, value, time or target
-    bool adding = false;  ///< launch ... adding
+    Name name;              ///< counter, memory, event, meter or tag
+    Expr direction;         ///< launch
+    Expr amount;            ///< speed, share, count, value, time or target
+    bool adding = false;    ///< launch ... adding
+    bool to_point = false;  ///< throw to POINT in TIME
     MotionPart part = MotionPart::velocity;
 };
 
@@ -171,7 +174,11 @@ enum class EffectKind {
     slide,
     swing,
     seen_through,
-    say
+    say,
+    loose,
+    hidden,
+    carried,
+    return_home
 };
 
 struct Effect {
@@ -292,12 +299,14 @@ struct Owner {
     std::vector<Phase> phases;
 
     // body
-    std::optional<Expr> radius, height, eyes, step_up, walkable, turn;
+    std::optional<Expr> radius, height, eyes, step_up, walkable, turn, mass;
+    std::vector<Name> tags;
     std::optional<char> locked_axis;
     std::optional<Expr> locked_at;
 
     // fixtures
-    std::vector<Expr> box;  ///< length, width and height, or empty
+    std::vector<Expr> box;  ///< length, width and height, or empty; `radius` and `height` say what is round
+    std::optional<Expr> friction, bounce;
     std::optional<Focus> focus;
     std::string prompt;
 

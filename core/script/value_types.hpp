@@ -14,6 +14,7 @@ inline constexpr Type length_type{ValueKind::number, dimensions::length};
 inline constexpr Type angle_type{ValueKind::number, dimensions::angle};
 inline constexpr Type speed_type{ValueKind::number, dimensions::speed};
 inline constexpr Type acceleration_type{ValueKind::number, dimensions::acceleration};
+inline constexpr Type mass_type{ValueKind::number, dimensions::mass};
 inline constexpr Type direction_type{ValueKind::vector, {}};
 inline constexpr Type point_type{ValueKind::vector, dimensions::length};
 

@@ -123,6 +123,8 @@ std::string_view event_word(EventKind kind) {
         case EventKind::teleported: return "teleported";
         case EventKind::respawned: return "respawned";
         case EventKind::refused: return "teleport refused";
+        case EventKind::caught: return "caught";
+        case EventKind::thrown: return "thrown";
     }
     return "";
 }
@@ -136,12 +138,18 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
         return owner.phases[static_cast<std::size_t>(event.detail)].name;
     };
     const auto fixture = [&]() -> const TraceFixture& { return trace.fixtures[static_cast<std::size_t>(event.index)]; };
+    const auto holder = [&]() -> std::string {
+        if (event.detail >= 0) return trace.fixtures[static_cast<std::size_t>(event.detail)].name;
+        return event.detail == the_body ? program.body.name : "nobody";
+    };
     switch (event.kind) {
         case EventKind::focus_in: return fmt::format("focus on {}", fixture().name);
         case EventKind::focus_out: return fmt::format("focus left {}", fixture().name);
         case EventKind::used: return fmt::format("{} used", fixture().name);
         case EventKind::teleported: return fmt::format("{} carried the body through", fixture().name);
         case EventKind::refused: return fmt::format("{} has no exit with room", fixture().name);
+        case EventKind::caught: return fmt::format("{} caught by {}", fixture().name, holder());
+        case EventKind::thrown: return fmt::format("{} thrown by {}", fixture().name, holder());
         case EventKind::fixture_phase: {
             const Machine& kind = program.machines[static_cast<std::size_t>(fixture().machine)];
             return fmt::format("{} {}", fixture().name, kind.phases[static_cast<std::size_t>(event.detail)].name);

@@ -56,7 +56,9 @@ enum class EventKind : std::uint8_t {
     fixture_phase,
     teleported,
     respawned,
-    refused  ///< a teleport without an exit or without room
+    refused,  ///< a teleport without an exit or without room
+    caught,   ///< somebody takes a thing: `detail` is who
+    thrown
 };
 
 /// Something that happened, for the score, the event list and readings.

@@ -23,7 +23,7 @@ struct Word {
 
 constexpr double radians_per_degree = std::numbers::pi / 180.0;
 
-constexpr std::array<Word, 13> words{{
+constexpr std::array<Word, 17> words{{
     {"m", 1.0, dimensions::length},
     {"cm", 0.01, dimensions::length},
     {"mm", 0.001, dimensions::length},
@@ -36,6 +36,10 @@ constexpr std::array<Word, 13> words{{
     {"deg", radians_per_degree, dimensions::angle},
     {"rad", 1.0, dimensions::angle},
     {"turns", 2.0 * std::numbers::pi, dimensions::angle},
+    {"kg", 1.0, dimensions::mass},
+    {"t", 1000.0, dimensions::mass},
+    {"N", 1.0, dimensions::force},
+    {"kN", 1000.0, dimensions::force},
     {"%", 0.01, dimensions::none},
 }};
 
@@ -55,6 +59,7 @@ std::string product_text(Dimension d, std::string_view angle_word) {
         if (!side.empty()) side += "·";
         side += power_text(word, std::abs(exponent));
     };
+    add("kg", d.mass);
     add("m", d.length);
     add(angle_word, d.angle);
     add("s", d.time);
@@ -64,7 +69,7 @@ std::string product_text(Dimension d, std::string_view angle_word) {
 }  // namespace
 
 Dimension operator*(Dimension a, Dimension b) {
-    return {narrow(a.length + b.length), narrow(a.time + b.time), narrow(a.angle + b.angle)};
+    return {narrow(a.length + b.length), narrow(a.time + b.time), narrow(a.angle + b.angle), narrow(a.mass + b.mass)};
 }
 
 Dimension operator/(Dimension a, Dimension b) {
@@ -72,12 +77,13 @@ Dimension operator/(Dimension a, Dimension b) {
 }
 
 Dimension power(Dimension a, int exponent) {
-    return {narrow(a.length * exponent), narrow(a.time * exponent), narrow(a.angle * exponent)};
+    return {narrow(a.length * exponent), narrow(a.time * exponent), narrow(a.angle * exponent),
+            narrow(a.mass * exponent)};
 }
 
 std::optional<Dimension> square_root(Dimension a) {
-    if (a.length % 2 != 0 || a.time % 2 != 0 || a.angle % 2 != 0) return std::nullopt;
-    return Dimension{narrow(a.length / 2), narrow(a.time / 2), narrow(a.angle / 2)};
+    if (a.length % 2 != 0 || a.time % 2 != 0 || a.angle % 2 != 0 || a.mass % 2 != 0) return std::nullopt;
+    return Dimension{narrow(a.length / 2), narrow(a.time / 2), narrow(a.angle / 2), narrow(a.mass / 2)};
 }
 
 std::string dimension_text(Dimension dimension) {

@@ -8,12 +8,13 @@
 
 namespace leap {
 
-/// Exponents of metre, second and radian. Angles count as a dimension of their own, so that degrees can't be added to
-/// plain numbers by mistake.
+/// Exponents of metre, second, radian and kilogram. Angles count as a dimension of their own, so that degrees can't be
+/// added to plain numbers by mistake.
 struct Dimension {
     std::int8_t length = 0;
     std::int8_t time = 0;
     std::int8_t angle = 0;
+    std::int8_t mass = 0;
 
     friend bool operator==(const Dimension&, const Dimension&) = default;
 };
@@ -33,6 +34,8 @@ inline constexpr Dimension acceleration{1, -2, 0};
 inline constexpr Dimension rate{0, -1, 0};
 inline constexpr Dimension angle{0, 0, 1};
 inline constexpr Dimension turn_rate{0, -1, 1};
+inline constexpr Dimension mass{0, 0, 0, 1};
+inline constexpr Dimension force{1, -2, 0, 1};
 }  // namespace dimensions
 
 /// "m/s²", "a plain number", "s" ... as it is said in messages.
@@ -45,7 +48,7 @@ struct Unit {
     Dimension dimension;
 };
 
-/// One unit word: m, cm, mm, km, s, ms, h, frames, deg, rad, turns, %. Nothing for any other word.
+/// One unit word: m, cm, mm, km, s, ms, h, frames, deg, rad, turns, kg, t, N, kN, %. Nothing for any other word.
 std::optional<Unit> unit_word(std::string_view word);
 
 /// The unit SI values of a dimension are shown in ("m/s", "deg" for angles, "" for plain numbers).

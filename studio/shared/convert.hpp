@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QQuaternion>
 #include <QString>
 #include <QVector3D>
 #include <optional>
@@ -15,6 +16,9 @@ namespace leap::studio {
 
 inline QVector3D to_qt(const Vec3& v) {
     return {static_cast<float>(v.x), static_cast<float>(v.y), static_cast<float>(v.z)};
+}
+inline QQuaternion to_qt(const Quat& q) {
+    return {static_cast<float>(q.w), static_cast<float>(q.x), static_cast<float>(q.y), static_cast<float>(q.z)};
 }
 inline QString to_qt(const std::string& text) {
     return QString::fromStdString(text);

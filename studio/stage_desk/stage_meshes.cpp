@@ -129,6 +129,59 @@ std::vector<MeshVertex> box_mesh(const QColor& color) {
     return out;
 }
 
+std::vector<MeshVertex> crate_mesh() {
+    const QColor boards(0xA9, 0x83, 0x57);
+    const QColor slats(0x6E, 0x50, 0x33);
+    constexpr double thick = 0.09;
+    std::vector<MeshVertex> out;
+    const auto add = [&](const Vec3& center, const Vec3& size, const QColor& color) {
+        Piece part;
+        part.center = center;
+        part.size = size;
+        for (const DrawnTriangle& triangle : drawn_triangles(part))
+            for (const Vec3& corner : triangle.corners) out.push_back(vertex(corner, triangle.normal, color));
+    };
+    add(Vec3{0.0}, Vec3{1.0 - 0.4 * thick}, boards);
+    for (int axis = 0; axis < 3; ++axis) {
+        for (const double one : {-1.0, 1.0}) {
+            for (const double other : {-1.0, 1.0}) {
+                Vec3 center{0.0};
+                Vec3 size{thick};
+                size[axis] = 1.0;
+                center[(axis + 1) % 3] = one * 0.5 * (1.0 - thick);
+                center[(axis + 2) % 3] = other * 0.5 * (1.0 - thick);
+                add(center, size, slats);
+            }
+        }
+    }
+    return out;
+}
+
+std::vector<MeshVertex> float_mesh() {
+    constexpr int bands = 12;
+    std::vector<MeshVertex> out;
+    for (int i = 0; i < bands; ++i) {
+        const auto at = [&](int k) {
+            const double angle = std::numbers::pi * (k / static_cast<double>(bands) - 0.5);
+            return Vec2{std::cos(angle), std::sin(angle)};
+        };
+        const bool belt = i >= 4 && i < 8;
+        add_lathe(out, {at(i), at(i + 1)}, belt ? QColor(0xF0, 0xE6, 0xD2) : QColor(0xC2, 0x5B, 0x3A), Vec3{0.0});
+    }
+    return out;
+}
+
+std::vector<MeshVertex> barrel_mesh() {
+    std::vector<MeshVertex> out;
+    const QColor wood(0x8A, 0x66, 0x42);
+    const QColor hoop(0x4A, 0x4C, 0x52);
+    add_lathe(out, {{0.0, -1.0}, {0.8, -0.98}, {1.0, -0.9}}, wood, Vec3{0.0});
+    for (const double at : {-0.9, -0.05, 0.8}) add_lathe(out, {{1.0, at}, {1.0, at + 0.1}}, hoop, Vec3{0.0});
+    for (const double at : {-0.8, 0.05}) add_lathe(out, {{1.0, at}, {1.0, at + 0.75}}, wood, Vec3{0.0});
+    add_lathe(out, {{1.0, 0.9}, {0.8, 0.98}, {0.0, 1.0}}, wood, Vec3{0.0});
+    return out;
+}
+
 std::vector<MeshVertex> line_mesh(const QColor& color) {
     std::vector<MeshVertex> along_z;
     add_lathe(along_z, {{0.0, 0.0}, {1.0, 0.0}, {1.0, 1.0}, {0.0, 1.0}}, color, Vec3{0.0});

@@ -34,6 +34,12 @@ std::vector<MeshVertex> figure_mesh(FigureShape shape);
 std::vector<MeshVertex> moth_mesh();
 /// A box of unit size about the origin.
 std::vector<MeshVertex> box_mesh(const QColor& color);
+/// The same with slats along its edges: what can be pushed about.
+std::vector<MeshVertex> crate_mesh();
+/// A ball of radius 1 in two colours, so that one sees it turn.
+std::vector<MeshVertex> float_mesh();
+/// A tube of radius 1 along z with round ends; its middle part is as long as 2.
+std::vector<MeshVertex> barrel_mesh();
 /// A rod of radius 1 from the origin along z to 1: ropes and other lines.
 std::vector<MeshVertex> line_mesh(const QColor& color);
 /// A flat disc of radius 1 in the plane z = 0.

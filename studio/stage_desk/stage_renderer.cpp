@@ -153,6 +153,9 @@ void StageRenderer::initialize() {
     upload_mesh(moth_, moth_mesh());
     upload_mesh(solid_fixture_, box_mesh(QColor(0x9C, 0x7A, 0x4E)));
     upload_mesh(open_fixture_, box_mesh(QColor(0xF2, 0xC9, 0x6A)));
+    upload_mesh(crate_, crate_mesh());
+    upload_mesh(float_, float_mesh());
+    upload_mesh(barrel_, barrel_mesh());
     upload_mesh(line_, line_mesh(QColor(0xE9, 0xD3, 0xA2)));
     upload_mesh(shadow_, disc_mesh(QColor(0x10, 0x12, 0x18)));
     upload_mesh(ground_mark_, disc_mesh(palette::holds.lighter(150)));
@@ -306,13 +309,26 @@ void StageRenderer::draw_figure(const Figure& figure, const Frame& frame, bool g
 /// Solid ones look like brass fittings; what one can walk through glows. Seen-through ones come last.
 void StageRenderer::draw_fixtures(const Frame& frame, bool seen_through) {
     for (const FixturePose& pose : frame.fixtures) {
-        if ((pose.seen_through > 0.0) != seen_through) continue;
-        QMatrix4x4 model;
-        model.translate(to_qt(pose.center));
-        model.rotate(static_cast<float>(pose.turn_rad * 180.0 / std::numbers::pi), 0.0F, 0.0F, 1.0F);
+        if (!pose.hidden && (pose.seen_through > 0.0) == seen_through) draw_fixture(pose);
+    }
+}
+
+/// Loose things look like crates, floats and barrels, upright capsules like people.
+void StageRenderer::draw_fixture(const FixturePose& pose) {
+    const auto alpha = static_cast<float>(1.0 - pose.seen_through);
+    QMatrix4x4 model;
+    model.translate(to_qt(pose.center));
+    model.rotate(to_qt(pose.turn));
+    if (pose.shape.kind == LooseShapeKind::box) {
         model.scale(to_qt(pose.half * 2.0));
-        draw_mesh(pose.solid ? solid_fixture_ : open_fixture_, model, static_cast<float>(1.0 - pose.seen_through),
-                  true);
+        draw_mesh(pose.can_be_loose ? crate_ : (pose.solid ? solid_fixture_ : open_fixture_), model, alpha, true);
+    } else if (pose.shape.kind == LooseShapeKind::ball || pose.can_be_loose) {
+        model.scale(to_qt(pose.half));
+        draw_mesh(pose.shape.kind == LooseShapeKind::ball ? float_ : barrel_, model, alpha, true);
+    } else {
+        model.translate(0.0F, 0.0F, static_cast<float>(-pose.half.z));
+        for (const FigurePart& part : figure_parts(FigurePose{}, 2.0 * pose.half.z))
+            draw_mesh(figure_[static_cast<std::size_t>(part.shape)], model * part.model, alpha, true);
     }
 }
 

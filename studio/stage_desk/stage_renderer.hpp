@@ -91,7 +91,8 @@ class StageRenderer {
     void draw_fixtures(const Frame& frame, bool seen_through);
 
     std::array<Part, figure_shapes> figure_;
-    Part moth_, line_, solid_fixture_, open_fixture_;
+    void draw_fixture(const FixturePose& pose);
+    Part moth_, line_, solid_fixture_, open_fixture_, crate_, float_, barrel_;
     Part course_, water_, shadow_, ground_mark_, velocity_, now_path_, kept_path_, sky_;
     int course_number_ = 0;  ///< counts the courses that were set
     double water_level_ = -1e9;

@@ -1,0 +1,317 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/loose.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/defaults.hpp"
+#include "core/play/partners.hpp"
+#include "core/world/query.hpp"
+
+namespace leap {
+namespace {
+
+Vec3 ahead_left_up(const Vec3& offset, double facing_rad) {
+    const double c = std::cos(facing_rad);
+    const double s = std::sin(facing_rad);
+    return {c * offset.x - s * offset.y, s * offset.x + c * offset.y, offset.z};
+}
+
+/// Gravity on it in its present phase, or in the first in which it is loose.
+Vec3 gravity_on(const Moment& at, std::size_t fixture) {
+    const Phase* phase = fixture_phase(at, fixture);
+    if (phase != nullptr && !phase->effects.loose)
+        for (const Phase& other : fixture_kind(at, fixture)->phases)
+            if (other.effects.loose) {
+                phase = &other;
+                break;
+            }
+    Moment own = at;
+    own.self = static_cast<std::int32_t>(at.program.machines.size() + fixture);
+    const bool says = phase != nullptr && phase->effects.gravity;
+    return {0.0, 0.0, -(says ? number(own, *phase->effects.gravity) : number(at, at.program.body.gravity))};
+}
+
+LooseThing thing_of(const Moment& m, const LooseState& loose) {
+    const auto fixture = static_cast<std::size_t>(loose.fixture);
+    const Phase* phase = fixture_phase(m, fixture);
+    LooseThing out;
+    out.body = loose.body;
+    out.there = phase != nullptr && phase->effects.loose;
+    if (!out.there) return out;
+    out.kind = loose_kind(m, fixture);
+    if (!loose.body.asleep) out.gravity = gravity_on(m, fixture);
+    return out;
+}
+
+LooseObstacle character(const State& state) {
+    LooseObstacle out;
+    out.solid.kind = SolidKind::round;
+    out.solid.radius = state.radius;
+    const Vec3 low = state.body.position + world_up * state.radius;
+    out.solid.corners = {low, low + world_up * std::max(0.0, state.height - 2.0 * state.radius)};
+    for (const Vec3& end : out.solid.corners) {
+        out.solid.bounds.add(end - Vec3{state.radius});
+        out.solid.bounds.add(end + Vec3{state.radius});
+    }
+    return out;
+}
+
+bool near_any(std::span<const LooseThing> things, const FixturePose& pose) {
+    const double size = glm::length(pose.half);
+    return std::any_of(things.begin(), things.end(), [&](const LooseThing& thing) {
+        if (!thing.there || thing.body.asleep) return false;
+        const double reach = size + outer_radius(thing.kind.shape) + glm::length(thing.body.velocity) * 0.1 + 1.0;
+        const Vec3 between = thing.body.place - pose.center;
+        return glm::dot(between, between) < reach * reach;
+    });
+}
+
+/// The character and all fixtures near something awake that are solid at `time`, and how they move.
+void gather_obstacles(const Rehearsal& r, const State& state, double time, ProbeMemo& memo) {
+    memo.obstacles.clear();
+    memo.obstacles.push_back(character(state));
+    const Moment now = r.moment(state, &memo);
+    for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
+        if (state.fixtures[i].machine < 0) continue;
+        const bool can_be_loose = state.fixtures[i].loose >= 0;
+        if (can_be_loose && fixture_phase(now, i)->effects.loose) continue;
+        if (!memo.stands[i].pose.solid || !near_any(memo.things, memo.stands[i].pose)) continue;
+        LooseObstacle obstacle;
+        Moment then = now;
+        then.ahead = time - state.time;
+        FixturePose pose = fixture_pose(then, i);
+        place_solid(pose, !can_be_loose, static_cast<std::int32_t>(i), obstacle.solid);
+        if (!memo.stands[i].still) {
+            then.ahead -= defaults::loose_step_s;
+            const FixturePose before = fixture_pose(then, i);
+            obstacle.velocity = (pose.center - before.center) / defaults::loose_step_s;
+            obstacle.spin = (pose.turn_rad - before.turn_rad) / defaults::loose_step_s;
+            obstacle.middle = pose.center;
+        }
+        memo.obstacles.push_back(std::move(obstacle));
+    }
+}
+
+/// What moves beside sleepers wakes them.
+void wake_by_fixtures(State& state, const ProbeMemo& memo) {
+    for (std::size_t i = 0; i < memo.stands.size(); ++i)
+        if (!memo.stands[i].still && memo.stands[i].pose.solid && state.fixtures[i].loose < 0)
+            wake_near(memo.stands[i].pose, state);
+}
+
+/// Somebody who stands on a loose body presses it down where they stand.
+void press_down(const Rehearsal& r, const State& state, LooseThing& thing) {
+    const Moment m = r.moment(state);
+    const double impulse = number(m, m.program.body.mass) * glm::length(thing.gravity) * defaults::loose_step_s;
+    const Vec3 push{0.0, 0.0, -impulse};
+    thing.body.velocity += push / std::max(1e-6, thing.kind.mass_kg);
+    thing.body.spin +=
+        inverse_inertia(thing.kind, thing.body.turn) * glm::cross(state.body.position - thing.body.place, push);
+}
+
+}  // namespace
+
+bool is_awake(const State& state, std::size_t fixture) {
+    const std::int32_t loose = state.fixtures[fixture].loose;
+    return loose >= 0 && !state.loose[static_cast<std::size_t>(loose)].body.asleep;
+}
+
+LooseKind loose_kind(const Moment& m, std::size_t fixture) {
+    const FixtureInfo& info = *fixture_kind(m, fixture)->fixture;
+    LooseKind out;
+    out.shape = fixture_shape(m, info);
+    out.mass_kg = std::clamp(number(m, info.loose->mass), 0.001, 1e6);
+    if (info.loose->friction) out.friction = std::clamp(number(m, *info.loose->friction), 0.0, 100.0);
+    if (info.loose->bounce) out.bounce = std::clamp(number(m, *info.loose->bounce), 0.0, 1.0);
+    return out;
+}
+
+void place_loose(const Moment& own, std::size_t index, const Phase& phase, FixturePose& out) {
+    const LooseState& loose = own.state.loose[index];
+    if (phase.effects.carried && loose.holder != nobody) {
+        Vec3 offset{0.0};
+        for (int i = 0; i < 3; ++i) offset[i] = number(own, (*phase.effects.carried)[static_cast<std::size_t>(i)]);
+        Vec3 feet = own.state.body.position;
+        double facing = own.state.facing;
+        if (loose.holder >= 0) {
+            const FixturePose holder = fixture_pose(own, static_cast<std::size_t>(loose.holder));
+            feet = holder.center - world_up * holder.half.z;
+            facing = holder.turn_rad;
+        }
+        out.center = feet + ahead_left_up(offset, facing);
+        out.turn_rad = facing;
+        out.turn = glm::angleAxis(facing, world_up);
+        return;
+    }
+    if (phase.effects.returns_home) {
+        const MachineState& machine = own.state.machines[static_cast<std::size_t>(own.self)];
+        const double length = phase.duration ? number(own, *phase.duration) : 0.0;
+        const double gone =
+            length > 0.0 ? std::clamp((own.state.time + own.ahead - machine.phase_since) / length, 0.0, 1.0) : 1.0;
+        const double share = gone * gone * (3.0 - 2.0 * gone);  // begins and ends at rest
+        out.center = loose.from_place + (out.center - loose.from_place) * share;
+        out.turn = glm::slerp(loose.from_turn, out.turn, share);
+    } else {
+        out.center = loose.body.place;
+        out.turn = loose.body.turn;
+    }
+    const Vec3 front = out.turn * Vec3{1.0, 0.0, 0.0};
+    out.turn_rad = std::atan2(front.y, front.x);
+}
+
+bool loose_lies_in(const Moment& m, std::size_t fixture, bool deep) {
+    if (m.state.loose.empty() || m.state.fixtures[fixture].loose >= 0) return false;
+    constexpr double pressed_in_m = 0.004;
+    const double gap = deep ? -pressed_in_m : defaults::clear_gap_m;
+    Solid own;
+    Solid other;
+    std::vector<ContactPoint> points;
+    const auto lies_in = [&](const FixturePose& pose) {
+        place_solid(pose, true, 0, own);
+        return std::any_of(m.state.loose.begin(), m.state.loose.end(), [&](const LooseState& loose) {
+            const FixturePose at = fixture_pose(m, static_cast<std::size_t>(loose.fixture));
+            const double reach = glm::length(pose.half) + glm::length(at.half) + defaults::clear_gap_m;
+            if (!at.solid || glm::length(at.center - pose.center) > reach) return false;
+            place_solid(at, false, 0, other);
+            points.clear();
+            find_contacts(other, own, gap, points);
+            return !points.empty();
+        });
+    };
+    return lies_in(fixture_pose(m, fixture)) || (!deep && lies_in(fixture_pose(m, fixture, true)));
+}
+
+void start_loose(const Rehearsal& r, State& state) {
+    const Moment m = r.moment(state);
+    for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
+        const Machine* kind = fixture_kind(m, i);
+        if (kind == nullptr || !kind->fixture->loose) continue;
+        const FixturePose home = fixture_pose(m, i, true);
+        LooseState loose;
+        loose.fixture = static_cast<std::int32_t>(i);
+        loose.body.place = loose.from_place = home.center;
+        loose.body.turn = loose.from_turn = home.turn;
+        loose.body.asleep = !kind->phases.front().effects.loose;
+        state.fixtures[i].loose = static_cast<std::int32_t>(state.loose.size());
+        state.loose.push_back(loose);
+    }
+    if (state.loose.empty()) return;
+    std::vector<LooseThing> things;
+    std::vector<std::size_t> upward(state.loose.size());
+    for (std::size_t i = 0; i < state.loose.size(); ++i) {
+        things.push_back(thing_of(m, state.loose[i]));
+        upward[i] = i;
+    }
+    // Lowest first, so that what stands on a sleeper can sleep too.
+    std::stable_sort(upward.begin(), upward.end(),
+                     [&](std::size_t a, std::size_t b) { return things[a].body.place.z < things[b].body.place.z; });
+    LooseScratch scratch;
+    for (const std::size_t i : upward)
+        if (things[i].there && rests_there(r.course, things, i, scratch))
+            things[i].body.asleep = state.loose[i].body.asleep = true;
+}
+
+void advance_loose(const Rehearsal& r, double from, const std::optional<Ride>& ride, State& state, ProbeMemo& memo) {
+    if (state.loose.empty()) return;
+    constexpr double rounding = 1e-6;
+    const auto first = static_cast<std::int64_t>(std::floor(from / defaults::loose_step_s + rounding)) + 1;
+    const auto last = static_cast<std::int64_t>(std::floor(state.time / defaults::loose_step_s + rounding));
+    if (last < first) return;
+    wake_by_fixtures(state, memo);
+    const bool awake =
+        std::any_of(state.loose.begin(), state.loose.end(), [](const LooseState& loose) { return !loose.body.asleep; });
+    if (!awake) return;
+    const Moment m = r.moment(state, &memo);
+    memo.things.clear();
+    for (const LooseState& loose : state.loose) memo.things.push_back(thing_of(m, loose));
+    const std::int32_t ridden = ride ? state.fixtures[ride->fixture].loose : -1;
+    for (std::int64_t step = first; step <= last; ++step) {
+        gather_obstacles(r, state, static_cast<double>(step) * defaults::loose_step_s, memo);
+        for (std::size_t i = 0; i < memo.things.size(); ++i) {
+            LooseThing& thing = memo.things[i];
+            const std::int32_t passes = state.loose[i].passes;
+            thing.passes = -1;
+            if (passes == the_body || ridden == static_cast<std::int32_t>(i)) thing.passes = 0;
+            for (std::size_t k = 1; k < memo.obstacles.size(); ++k)
+                if (passes >= 0 && memo.obstacles[k].solid.piece == passes) thing.passes = static_cast<std::int32_t>(k);
+        }
+        if (ridden >= 0 && !memo.things[static_cast<std::size_t>(ridden)].body.asleep)
+            press_down(r, state, memo.things[static_cast<std::size_t>(ridden)]);
+        step_loose(r.course, memo.obstacles, memo.things, defaults::loose_step_s, memo.loose);
+    }
+    for (std::size_t i = 0; i < memo.things.size(); ++i)
+        if (memo.things[i].there) state.loose[i].body = memo.things[i].body;
+    note_partners(r, state, memo);
+}
+
+void push_loose(const Rehearsal& r, const Vec3& wanted, State& state, const ProbeMemo& memo) {
+    if (state.loose.empty()) return;
+    const Vec3 lost = flat(wanted - state.body.velocity);
+    if (glm::dot(lost, lost) < 1e-12) return;
+    const Vec3 towards = direction_or_zero(lost);
+    const double gap = defaults::contact_gap_m;
+    const auto hit =
+        sweep({r.course, memo.moving}, {state.radius, state.height}, state.body.position, towards * (3.0 * gap), gap);
+    const auto pieces = static_cast<std::int32_t>(r.course.plan.pieces.size());
+    if (!hit || hit->piece < pieces) return;
+    const auto fixture = static_cast<std::size_t>(hit->piece - pieces);
+    if (state.fixtures[fixture].loose < 0) return;
+    LooseState& loose = state.loose[static_cast<std::size_t>(state.fixtures[fixture].loose)];
+    const Moment m = r.moment(state);
+    if (const Phase* phase = fixture_phase(m, fixture); phase == nullptr || !phase->effects.loose) return;
+    const Vec3 into = -direction_or_zero(flat(hit->normal));
+    const double approach = glm::dot(wanted - loose.body.velocity, into);
+    if (approach <= 0.0) return;
+    const double own_mass = std::max(0.001, number(m, m.program.body.mass));
+    const double its_mass = loose_kind(m, fixture).mass_kg;
+    const double impulse = approach * own_mass * its_mass / (own_mass + its_mass);
+    // Along the middle, not where they touch: what is pushed slides and doesn't topple.
+    loose.body.velocity += into * (impulse / its_mass);
+    loose.body.asleep = false;
+    loose.body.still_s = 0.0;
+    const double together = glm::dot(loose.body.velocity, into);
+    state.body.velocity += into * std::max(0.0, together - glm::dot(state.body.velocity, into));
+}
+
+void wake_near(const FixturePose& pose, State& state) {
+    constexpr double near_m = 0.1;
+    for (LooseState& loose : state.loose) {
+        if (!loose.body.asleep || loose.holder != nobody) continue;
+        const double reach = glm::length(pose.half) + near_m + defaults::largest_box_m * 0.1;
+        if (glm::length(loose.body.place - pose.center) > reach) continue;
+        loose.body.still_s = 0.0;
+        loose.body.asleep = false;
+    }
+}
+
+void change_loose(const Rehearsal& r, std::size_t fixture, const FixturePose& before, State& state) {
+    wake_near(before, state);
+    // What is in a phase that isn't loose counts as asleep.
+    const Moment m = r.moment(state);
+    for (LooseState& loose : state.loose) {
+        const Phase* phase = fixture_phase(m, static_cast<std::size_t>(loose.fixture));
+        if (phase != nullptr && !phase->effects.loose) loose.body.asleep = true;
+    }
+    const std::int32_t index = state.fixtures[fixture].loose;
+    if (index < 0) return;
+    LooseState& loose = state.loose[static_cast<std::size_t>(index)];
+    loose.body.place = loose.from_place = before.center;
+    loose.body.turn = loose.from_turn = before.turn;
+    const Effects& now = fixture_phase(m, fixture)->effects;
+    if (!now.carried && loose.holder != nobody) {
+        loose.passes = loose.holder;
+        loose.holder = nobody;
+    }
+    loose.body.still_s = 0.0;
+    loose.body.asleep = !now.loose;
+    if (!now.loose) loose.body.velocity = loose.body.spin = Vec3{0.0};
+}
+
+Vec3 velocity_to(const Moment& m, std::size_t fixture, const Vec3& point, double seconds) {
+    if (seconds <= 1e-3) return Vec3{0.0};
+    const Vec3 way = point - fixture_pose(m, fixture).center;
+    return way / seconds - gravity_on(m, fixture) * (0.5 * seconds);
+}
+
+}  // namespace leap

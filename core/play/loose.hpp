@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <optional>
+
+#include "core/play/fixtures.hpp"
+
+/// Fixtures that can be loose: between the script's phases and the rigid bodies of core/loose.
+namespace leap {
+
+/// Whether it moves as a loose body now. Fixtures in phases that are not `loose` count as asleep.
+bool is_awake(const State& state, std::size_t fixture);
+
+/// What a loose fixture is made of.
+LooseKind loose_kind(const Moment& moment, std::size_t fixture);
+
+/// Where it is: where it fell or rolled to, in its holder's hand, or on its way home. `own` speaks of it.
+void place_loose(const Moment& own, std::size_t loose, const Phase& phase, FixturePose& out);
+
+/// Whether something loose is in the fixture's way, where it stands or rests; `deep`: and is pressed into.
+bool loose_lies_in(const Moment& moment, std::size_t fixture, bool deep = false);
+
+/// Every fixture that can be loose, at home; those that something bears are asleep.
+void start_loose(const Rehearsal& rehearsal, State& state);
+
+/// Loose bodies go on from `from` to the state's time, step by step on their own grid.
+void advance_loose(const Rehearsal& rehearsal, double from, const std::optional<Ride>& ride, State& state,
+                   ProbeMemo& memo);
+
+/// The character, who would go at `wanted`, leans on something loose: both go on with the momentum they have together.
+void push_loose(const Rehearsal& rehearsal, const Vec3& wanted, State& state, const ProbeMemo& memo);
+
+/// A fixture goes into another phase: what it leaves stays where it is, what nobody carries any more is let go.
+void change_loose(const Rehearsal& rehearsal, std::size_t fixture, const FixturePose& before, State& state);
+
+/// Wakes what lies at a fixture that changes.
+void wake_near(const FixturePose& pose, State& state);
+
+/// The velocity that brings a loose fixture to a point in a time.
+Vec3 velocity_to(const Moment& moment, std::size_t fixture, const Vec3& point, double seconds);
+
+}  // namespace leap

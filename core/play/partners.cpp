@@ -1,0 +1,74 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/partners.hpp"
+
+#include <algorithm>
+
+#include "core/defaults.hpp"
+#include "core/play/fixtures.hpp"
+#include "core/play/loose.hpp"
+#include "core/world/closest_point.hpp"
+
+namespace leap {
+namespace {
+
+/// `fresh`: it is an event that they meet.
+void set_partner(FixtureState& of, std::size_t partner, bool touches, bool fresh) {
+    const auto number = static_cast<std::int16_t>(partner);
+    const auto known = std::find(of.partners.begin(), of.partners.end(), number);
+    if (touches == (known != of.partners.end())) return;
+    const auto place = touches ? std::find(of.partners.begin(), of.partners.end(), std::int16_t{-1}) : known;
+    if (place == of.partners.end()) return;  // most_partners at once is enough
+    *place = touches ? number : std::int16_t{-1};
+    const auto bit = static_cast<std::uint8_t>(1U << static_cast<unsigned>(place - of.partners.begin()));
+    of.fresh_partners = static_cast<std::uint8_t>(of.fresh_partners & ~bit);
+    if (touches && fresh) of.fresh_partners = static_cast<std::uint8_t>(of.fresh_partners | bit);
+}
+
+double gap_to_body(const State& state, const Solid& solid) {
+    const Capsule capsule{state.radius, state.height};
+    return closest_point(solid, capsule.segment(), state.body.position + world_up * state.radius).distance -
+           state.radius;
+}
+
+}  // namespace
+
+void note_partners(const Rehearsal& r, State& state, ProbeMemo& memo) {
+    constexpr double apart_m = 0.05;
+    const Moment m = r.moment(state, &memo);
+    Solid own;
+    Solid other;
+    std::vector<ContactPoint>& points = memo.loose.points;
+    for (LooseState& loose : state.loose) {
+        const auto i = static_cast<std::size_t>(loose.fixture);
+        const bool asked = r.program.asks_who_touches && !loose.body.asleep;
+        if (!asked && loose.passes == nobody) continue;
+        const FixturePose pose = fixture_pose(m, i);
+        place_solid(pose, false, 0, own);
+        if (loose.passes == the_body && gap_to_body(state, own) > apart_m) loose.passes = nobody;
+        for (std::size_t j = 0; j < state.fixtures.size(); ++j) {
+            if (j == i || state.fixtures[j].machine < 0) continue;
+            const auto number = static_cast<std::int32_t>(j);
+            const FixturePose& there = memo.stands[j].pose;
+            const double reach = glm::length(pose.half) + glm::length(there.half) + apart_m;
+            const Vec3 between = there.center - pose.center;
+            const bool far = glm::dot(between, between) > reach * reach;
+            const bool known = std::find(state.fixtures[i].partners.begin(), state.fixtures[i].partners.end(),
+                                         static_cast<std::int16_t>(j)) != state.fixtures[i].partners.end();
+            if (far && !known && loose.passes != number) continue;
+            points.clear();
+            if (!far && !there.hidden) {
+                place_solid(there, state.fixtures[j].loose < 0, 0, other);
+                find_contacts(own, other, apart_m, points);
+            }
+            if (points.empty() && loose.passes == number) loose.passes = nobody;
+            const bool touches = std::any_of(points.begin(), points.end(), [](const ContactPoint& point) {
+                return point.gap <= defaults::touch_gap_m;
+            });
+            if (!asked) continue;
+            set_partner(state.fixtures[i], j, touches, loose.passes != number);
+            set_partner(state.fixtures[j], i, touches, loose.passes != number);
+        }
+    }
+}
+
+}  // namespace leap
