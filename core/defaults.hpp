@@ -52,6 +52,10 @@ inline constexpr double clear_gap_m = 0.15;
 /// anew when it has gone this far (m). Touch if probes look further.
 inline constexpr double fixture_sight_m = 60.0;
 inline constexpr double fixture_walk_m = 5.0;
+/// Fixtures that nothing can happen to are looked at anew when the body has gone this far (m). Leave.
+inline constexpr double lively_walk_m = 2.5;
+/// Beside a moving fixture nearer than this (m) the body goes on in short stretches.
+inline constexpr double near_moving_m = 2.0;
 /// Room (m) between what is teleported to and the body that comes out, so that it doesn't touch it.
 inline constexpr double exit_gap_m = 0.2;
 

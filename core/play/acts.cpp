@@ -145,7 +145,7 @@ void act_of_loose(const Moment& m, std::size_t i, const Act& act, State& state, 
     note(EventKind::thrown, loose.holder);
 }
 
-void act_of_fixture(const Rehearsal& r, const Moment& m, const Act& act, State& state, Trace* trace) {
+void act_of_fixture(const Rehearsal& r, const Moment& m, const Act& act, State& state, ProbeMemo& memo, Trace* trace) {
     const std::size_t i = static_cast<std::size_t>(m.self) - m.program.machines.size();
     const std::int32_t link = state.fixtures[i].link;
     if (act.kind == syntax::ActKind::teleport) {
@@ -159,6 +159,7 @@ void act_of_fixture(const Rehearsal& r, const Moment& m, const Act& act, State& 
         act_of_loose(m, i, act, state, trace);
     } else if (link >= 0) {
         state.fixtures[static_cast<std::size_t>(link)].events_ahead |= fixture_told;
+        memo.stale = true;
     }
 }
 
@@ -218,7 +219,7 @@ void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& stat
             case syntax::ActKind::tell_link:
             case syntax::ActKind::teleport:
             case syntax::ActKind::respawn_here:
-                if (self >= 0) act_of_fixture(rehearsal, m, act, state, trace);
+                if (self >= 0) act_of_fixture(rehearsal, m, act, state, memo, trace);
                 memo.forget();
                 break;
             case syntax::ActKind::respawn:

@@ -149,7 +149,7 @@ double time_to_next_instant(const Moment& m, const Law& law, const MeterRates& r
     for (const std::int32_t move : m.state.moves)
         if (const Phase* phase = phase_in_force(m, move); phase != nullptr)
             offer_phase(out, m, ahead, m.state.machines[static_cast<std::size_t>(move)], *phase);
-    for (std::size_t i = 0; i < m.state.fixtures.size(); ++i) {
+    for (const std::size_t i : m.memo->lively) {
         if (m.memo->stands[i].waits) continue;
         const Phase* phase = fixture_phase(m, i);
         if (phase == nullptr) continue;

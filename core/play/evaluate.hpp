@@ -42,6 +42,8 @@ struct FixtureStand {
     bool still = false;
     bool waits = false;         ///< nothing in its phase happens without an event
     double focus_reach = -1.0;  ///< m; negative: it has no focus
+    std::int32_t slot = -1;     ///< in ProbeMemo::moving
+    bool lively = false;        ///< in ProbeMemo::lively
 };
 
 /// Answers of probes at one instant, so that each is asked once. Forgotten when anything they depend on changes.
@@ -49,9 +51,11 @@ struct ProbeMemo {
     std::vector<std::optional<ProbeResult>> results;
     std::vector<Solid> moving;  ///< what is solid and moves, where it stands at this instant; see place_solids()
     bool moves_near = false;    ///< one of them, by the body
-    bool moving_stale = true;   ///< a fixture has gone to another phase since they were placed
+    bool stale = true;          ///< a fixture has gone to another phase, or has news, since they were placed
     std::vector<Vec3> moving_velocities;  ///< beside `moving`, when something loose is among them
     std::vector<FixtureStand> stands;     ///< by fixture; outlives the instant
+    std::vector<std::size_t> lively;      ///< fixtures that anything can happen to now, in the course's order
+    Vec3 lively_around{1e300};            ///< where the body was when they were found
     LooseScratch loose;
     std::vector<LooseThing> things;
     std::vector<LooseObstacle> obstacles;

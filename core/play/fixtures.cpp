@@ -32,13 +32,6 @@ Vec3 turned(const Vec3& v, double turn_rad) {
     return {c * v.x - s * v.y, s * v.x + c * v.y, v.z};
 }
 
-bool is_within(const Vec3& v, double length) {
-    return glm::dot(v, v) < length * length;
-}
-bool is_by(const FixturePose& pose, const Vec3& place, double distance) {
-    return is_within(pose.center - place, distance);
-}
-
 Quat about_up(double turn_rad) {
     return {std::cos(0.5 * turn_rad), 0.0, 0.0, std::sin(0.5 * turn_rad)};
 }
@@ -194,47 +187,6 @@ bool meets(const FixturePose& pose, const Capsule& capsule, const Vec3& feet, do
     return closest_point(solid, capsule.segment(), feet + world_up * capsule.radius).distance <= capsule.radius + gap;
 }
 
-void place_solids(const Rehearsal& r, const State& state, ProbeMemo& out) {
-    out.moves_near = false;
-    out.moving_stale = false;
-    if (state.fixtures.empty()) return;
-    const Moment m = r.moment(state, &out);
-    bool changed = out.stands.size() != state.fixtures.size();
-    out.stands.resize(state.fixtures.size());
-    for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
-        const MachineState& machine = state.machines[m.program.machines.size() + i];
-        FixtureStand& stand = out.stands[i];
-        if (stand.still && stand.phase == machine.phase && stand.phase_since == machine.phase_since &&
-            !is_awake(state, i))
-            continue;
-        changed = true;
-        stand = {{}, machine.phase, machine.phase_since, false, false, -1.0};
-        stand.pose = fixture_pose(m, i);
-        if (const Phase* phase = fixture_phase(m, i); phase != nullptr) stand.waits = phase->waits_for_events;
-        if (const Machine* kind = fixture_kind(m, i); kind != nullptr && kind->fixture->focus && !stand.pose.hidden)
-            stand.focus_reach = number(m, kind->fixture->focus->reach);
-        stand.still = !is_on_its_way(m, i);
-        if (!stand.still && stand.pose.solid && is_by(stand.pose, state.body.position, defaults::largest_box_m))
-            out.moves_near = true;
-    }
-    if (!changed && is_within(out.moving_around - state.body.position, defaults::fixture_walk_m)) return;
-    out.moving_around = state.body.position;
-    out.moving_velocities.clear();
-    const std::size_t pieces = r.course.plan.pieces.size();
-    std::size_t count = 0;
-    for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
-        const FixturePose& pose = out.stands[i].pose;
-        if (!pose.solid || !is_by(pose, state.body.position, defaults::fixture_sight_m)) continue;
-        if (count == out.moving.size()) out.moving.emplace_back();
-        place_solid(pose, state.fixtures[i].loose < 0, static_cast<std::int32_t>(pieces + i), out.moving[count++]);
-        if (state.loose.empty()) continue;
-        const std::int32_t loose = state.fixtures[i].loose;
-        out.moving_velocities.push_back(loose < 0 ? Vec3{0.0}
-                                                  : state.loose[static_cast<std::size_t>(loose)].body.velocity);
-    }
-    out.moving.resize(count);
-}
-
 std::optional<Exit> exit_of_link(const Moment& m, std::size_t index) {
     const std::int32_t link = m.state.fixtures[index].link;
     if (link < 0) return std::nullopt;
@@ -255,30 +207,6 @@ void carry(const Rehearsal& r, const Ride& ride, State& state) {
     const Quat turn = now.turn * glm::inverse(ride.pose.turn);
     state.body.position = now.center + turn * (state.body.position - ride.pose.center);
     state.facing = std::remainder(state.facing + now.turn_rad - ride.pose.turn_rad, 2.0 * std::numbers::pi);
-}
-
-void note_touches(const Rehearsal& r, State& state, ProbeMemo& memo) {
-    const Moment now = r.moment(state, &memo);
-    const Capsule capsule{state.radius, state.height};
-    for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
-        FixtureState& own = state.fixtures[i];
-        if (own.machine < 0 || !is_by(memo.stands[i].pose, state.body.position, defaults::largest_box_m)) {
-            own.touching = false;
-            own.blocked = own.machine >= 0 && loose_lies_in(now, i, true);
-            continue;
-        }
-        const FixturePose pose = fixture_pose(now, i);
-        const LooseState* loose = own.loose < 0 ? nullptr : &state.loose[static_cast<std::size_t>(own.loose)];
-        if (loose != nullptr && loose->holder != nobody) {
-            own.touching = loose->holder == the_body;
-            continue;
-        }
-        if (pose.hidden) continue;
-        const bool touches = meets(pose, capsule, state.body.position, defaults::touch_gap_m);
-        own.blocked = (touches && meets(pose, capsule, state.body.position, 0.0)) || loose_lies_in(now, i, true);
-        if (touches && !own.touching) own.events |= fixture_touched;
-        own.touching = touches;
-    }
 }
 
 std::vector<std::string> fixture_problems(const Program& program, const CoursePlan& plan) {

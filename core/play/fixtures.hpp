@@ -28,9 +28,6 @@ double distance_to(const FixturePose& pose, const Vec3& point);
 /// Whether an upright capsule comes within `gap` of it.
 bool meets(const FixturePose& pose, const Capsule& capsule, const Vec3& feet, double gap);
 
-/// Puts the solids of everything that is solid now where queries find them; their pieces count on behind the course's.
-void place_solids(const Rehearsal& rehearsal, const State& state, ProbeMemo& out);
-
 /// Where one comes out of a fixture that is teleported to: in front of it, feet at its underside.
 struct Exit {
     Vec3 feet{0.0};
@@ -51,9 +48,6 @@ struct Ride {
 std::optional<Ride> ride_of(const Rehearsal& rehearsal, const State& state);
 /// The body goes where the fixture it stood on has gone since.
 void carry(const Rehearsal& rehearsal, const Ride& ride, State& state);
-/// Notes for the fixtures whom the body has come to.
-void note_touches(const Rehearsal& rehearsal, State& state, ProbeMemo& memo);
-
 /// What a course says of fixtures that the script doesn't know, and links to nothing; a sentence each.
 std::vector<std::string> fixture_problems(const Program& program, const CoursePlan& plan);
 

@@ -45,13 +45,10 @@ std::int32_t focus_at(const Moment& m) {
     std::int32_t looked_at = -1;
     double least = 1e300;
     double first = 1e300;
-    for (std::size_t i = 0; i < s.fixtures.size(); ++i) {
+    for (const std::size_t i : m.memo->lively) {
         const FixtureStand& stand = m.memo->stands[i];
         const double reach = stand.focus_reach;
         if (reach < 0.0) continue;
-        // Far ones cost one comparison.
-        const Vec3 rough = stand.pose.center - s.body.position;
-        if (glm::dot(rough, rough) > (reach + defaults::largest_box_m) * (reach + defaults::largest_box_m)) continue;
         const FixturePose& pose = stand.pose;
         const Machine* kind = fixture_kind(m, i);
         const double distance = distance_to(pose, middle);

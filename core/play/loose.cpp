@@ -95,7 +95,7 @@ void gather_obstacles(const Rehearsal& r, const State& state, double time, Probe
 
 /// What moves beside sleepers wakes them.
 void wake_by_fixtures(State& state, const ProbeMemo& memo) {
-    for (std::size_t i = 0; i < memo.stands.size(); ++i)
+    for (const std::size_t i : memo.lively)
         if (!memo.stands[i].still && memo.stands[i].pose.solid && state.fixtures[i].loose < 0)
             wake_near(memo.stands[i].pose, state);
 }

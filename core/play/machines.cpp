@@ -9,6 +9,7 @@
 #include "core/play/focus.hpp"
 #include "core/play/gates.hpp"
 #include "core/play/loose.hpp"
+#include "core/play/stands.hpp"
 
 namespace leap {
 namespace {
@@ -25,7 +26,7 @@ class Instant {
         for (int round = 0; round < defaults::most_changes_per_instant; ++round) {
             for (const std::int32_t move : state_.moves) blocks_on_events(move);
             blocks_on_events(state_.stance);
-            for (std::size_t i = 0; i < state_.fixtures.size(); ++i)
+            for (const std::size_t i : memo_.lively)
                 if (is_asked(i)) for_each_comer(i, [&](std::int32_t own) { return blocks_on_events(own), true; });
             int changes = 0;
             while (once() && ++changes < defaults::most_changes_per_instant) {
@@ -105,7 +106,7 @@ class Instant {
         return done;
     }
     bool take_fixture_ways() {
-        for (std::size_t i = 0; i < state_.fixtures.size(); ++i) {
+        for (const std::size_t i : memo_.lively) {
             if (!is_asked(i)) continue;
             if (!for_each_comer(i, [&](std::int32_t own) { return take_way(own); })) continue;
             state_.fixtures[i].events = 0;  // one use leads through one way only
@@ -131,8 +132,12 @@ class Instant {
     }
     /// What fixtures were told is seen in the round after; what happened to them has been seen.
     bool pass_on_news() {
+        if (state_.fixtures.empty()) return false;
+        // Those far off can be told something too.
+        if (memo_.stale) place_solids(rehearsal_, state_, memo_);
         bool any = false;
-        for (FixtureState& own : state_.fixtures) {
+        for (const std::size_t i : memo_.lively) {
+            FixtureState& own = state_.fixtures[i];
             own.events = own.events_ahead;
             own.events_ahead = 0;
             own.fresh_partners = 0;
@@ -290,7 +295,7 @@ class Instant {
         }
         if (fixture >= 0) {
             if (stood) change_loose(rehearsal_, static_cast<std::size_t>(fixture), *stood, state_);
-            memo_.moving_stale = true;
+            memo_.stale = true;
             note(EventKind::fixture_phase, fixture, phase);
         }
         if (machine(index).kind == MachineKind::move) note(opens ? EventKind::started : EventKind::phase, index, phase);

@@ -67,6 +67,7 @@ void note_partners(const Rehearsal& r, State& state, ProbeMemo& memo) {
             if (!asked) continue;
             set_partner(state.fixtures[i], j, touches, loose.passes != number);
             set_partner(state.fixtures[j], i, touches, loose.passes != number);
+            memo.stale = memo.stale || (touches && !known);
         }
     }
 }

@@ -13,6 +13,7 @@
 #include "core/play/machines.hpp"
 #include "core/play/meters.hpp"
 #include "core/play/motion_law.hpp"
+#include "core/play/stands.hpp"
 #include "core/play/swing.hpp"
 #include "core/world/query.hpp"
 
@@ -369,7 +370,7 @@ void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, 
             memo.forget();
         }
         run_instant(r, state, memo, trace);
-        if (memo.moving_stale) place_solids(r, state, memo);
+        if (memo.stale) place_solids(r, state, memo);
         double until = tick_end;
         if (next < inputs.size()) until = std::min(until, inputs[next].time);
         if (split >= defaults::most_splits_per_tick) {

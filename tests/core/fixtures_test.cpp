@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: MIT
 #include "core/play/fixtures.hpp"
+#include "core/play/stands.hpp"
 
 #include <gtest/gtest.h>
 
@@ -111,6 +112,18 @@ TEST_P(Fixtures, ALeverTellsTheDoorItIsLinkedToAndOnlyThat) {
     const Trace trace = scene.run(TapeMaker(2).hold("use", 0.5, 0.1), GetParam());
     EXPECT_EQ(words_of(scene, trace, {EventKind::fixture_phase}),
               (Words{"arm pulled", "gate opening", "arm ready", "gate open"}));
+}
+
+TEST_P(Fixtures, ADoorFarOutOfSightIsToldTooAndAmongHundredsNothingIsForgotten) {
+    std::vector<PlacedFixture> many{placed("gate", "door", {48, 40, 0}),
+                                    placed("arm", "lever", {1.2, 0, 0}, 180, "gate")};
+    for (int i = 0; i < 100; ++i)
+        many.push_back(placed("other " + std::to_string(i), i % 2 == 0 ? "door" : "lantern",
+                              {-40.0 + 4.0 * (i % 20), 10.0 + 5.0 * (i / 20), 0}));
+    const Scene scene = with(many);
+    const Trace trace = scene.run(TapeMaker(3).hold("use", 0.2, 0.1), GetParam());
+    EXPECT_EQ(words_of(scene, trace, {EventKind::fixture_phase}),
+              (Words{"arm pulled", "gate opening", "arm ready", "gate open", "gate closing", "gate shut"}));
 }
 
 TEST_P(Fixtures, AFrontCountsFromTheFrontOnly) {

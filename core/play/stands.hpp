@@ -1,0 +1,17 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include "core/play/step.hpp"
+
+/// Where fixtures stand, kept from one instant to the next, and which of them anything can happen to. A course may hold
+/// hundreds: those that stand still, wait for an event and are out of the body's reach cost nothing.
+namespace leap {
+
+/// Brings ProbeMemo::stands, lively and moving up to date: where everything stands, whom it is worth asking, and the
+/// solids where queries find them (their pieces count on behind the course's).
+void place_solids(const Rehearsal& rehearsal, const State& state, ProbeMemo& out);
+
+/// Notes for the fixtures whom the body has come to.
+void note_touches(const Rehearsal& rehearsal, State& state, ProbeMemo& memo);
+
+}  // namespace leap
