@@ -3,36 +3,53 @@
 
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
+#include "core/project/course_file.hpp"
 #include "core/project/file_io.hpp"
 #include "core/script/format.hpp"
 #include "core/script/parse.hpp"
 
 namespace leap::cli {
 
+namespace {
+
+tl::expected<std::string, std::vector<std::string>> laid_out(const std::string& file, const std::string& text) {
+    if (file.ends_with(".course.json")) {
+        const auto plan = read_course(text, file);
+        if (!plan) return tl::make_unexpected(std::vector<std::string>{plan.error()});
+        return write_course(*plan);
+    }
+    const ParseOutput parsed = parse(text, 0);
+    if (!has_errors(parsed.diagnostics)) return format(text);
+    const std::vector<SourceFile> sources{{file, text}};
+    std::vector<std::string> messages;
+    for (const Diagnostic& diagnostic : parsed.diagnostics) messages.push_back(diagnostic_text(diagnostic, sources));
+    return tl::make_unexpected(messages);
+}
+
+}  // namespace
+
 int format_files(const std::vector<std::string>& files) {
     int result = good;
+    const auto wrong = [&](const std::string& message) {
+        complain(message);
+        result = problems;
+    };
     for (const std::string& file : files) {
         const auto text = read_file(file);
         if (!text) {
-            complain(text.error());
-            result = problems;
+            wrong(text.error());
             continue;
         }
-        const ParseOutput parsed = parse(*text, 0);
-        if (has_errors(parsed.diagnostics)) {
-            const std::vector<SourceFile> sources{{file, *text}};
-            for (const Diagnostic& diagnostic : parsed.diagnostics) complain(diagnostic_text(diagnostic, sources));
-            result = problems;
-            continue;
+        const auto after = laid_out(file, *text);
+        if (!after) {
+            for (const std::string& message : after.error()) wrong(message);
+        } else if (*after != *text) {
+            if (const auto written = write_file(file, *after); !written) {
+                wrong(written.error());
+            } else {
+                fmt::print("{} laid out\n", file);
+            }
         }
-        const std::string laid_out = format(*text);
-        if (laid_out == *text) continue;
-        if (const auto written = write_file(file, laid_out); !written) {
-            complain(written.error());
-            result = problems;
-            continue;
-        }
-        fmt::print("{} laid out\n", file);
     }
     return result;
 }

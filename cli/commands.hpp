@@ -44,6 +44,13 @@ struct RatesOptions {
 };
 int rates(const RatesOptions& options);
 
+struct ReachOptions {
+    std::string project;
+    std::string from;
+    std::string to;
+};
+int reach(const ReachOptions& options);
+
 int format_files(const std::vector<std::string>& files);
 int make_project(const std::string& folder);
 

@@ -43,9 +43,17 @@ int read_call_and_run(int argc, char** argv) {
     rates_command->add_option("PROJECT", rates.project, "The project's folder")->required();
     rates_command->add_option("--tape", rates.tape, "A tape of the project, or a tape file")->required();
 
+    cli::ReachOptions reach;
+    auto* reach_command = app.add_subcommand("reach",
+                                             "What leaps from one piece of the course to another; exit code 1 "
+                                             "when nothing does");
+    reach_command->add_option("PROJECT", reach.project, "The project's folder")->required();
+    reach_command->add_option("--from", reach.from, "The piece to leap from")->required();
+    reach_command->add_option("--to", reach.to, "The piece to leap to")->required();
+
     std::vector<std::string> files;
-    auto* format_command = app.add_subcommand("format", "Lay script files out");
-    format_command->add_option("FILE", files, "Script files")->required();
+    auto* format_command = app.add_subcommand("format", "Lay script and course files out");
+    format_command->add_option("FILE", files, "Script and course files")->required();
 
     std::string folder;
     auto* new_command = app.add_subcommand("new", "Make a small project to start from");
@@ -61,6 +69,7 @@ int read_call_and_run(int argc, char** argv) {
     if (*run_command) return cli::run(run);
     if (*explain_command) return cli::explain(explain);
     if (*rates_command) return cli::rates(rates);
+    if (*reach_command) return cli::reach(reach);
     if (*format_command) return cli::format_files(files);
     return cli::make_project(folder);
 }

@@ -62,6 +62,7 @@ Piece read_piece(const JsonReader& json) {
     piece.center = json.vector("center", std::nullopt);
     piece.turn_deg = json.number("turn", 0.0, -360.0, 360.0);
     piece.material = json.text("material", "stone");
+    piece.group = json.text("group", "");
     if (const Json* list = json.find("kinds")) {
         const bool words = list->is_array() &&
                            std::all_of(list->begin(), list->end(), [](const Json& word) { return word.is_string(); });
@@ -80,8 +81,34 @@ Piece read_piece(const JsonReader& json) {
     return piece;
 }
 
+/// Whole numbers are written without a point.
+Json number(double value) {
+    const double whole = std::round(value);
+    if (whole == value && std::abs(whole) < 1e15) return Json(static_cast<std::int64_t>(whole));
+    return Json(value);
+}
+
 Json numbers(const Vec3& v) {
-    return Json::array({v.x, v.y, v.z});
+    return Json::array({number(v.x), number(v.y), number(v.z)});
+}
+
+/// One line, with a space behind each comma and colon, as one writes it by hand.
+std::string line_of(const Json& json) {
+    const std::string packed = json.dump(-1, ' ', false, Json::error_handler_t::replace);
+    std::string out;
+    bool in_text = false;
+    for (std::size_t i = 0; i < packed.size(); ++i) {
+        const char c = packed[i];
+        out += c;
+        if (in_text && c == '\\') {
+            out += packed[++i];
+        } else if (c == '"') {
+            in_text = !in_text;
+        } else if (!in_text && (c == ':' || c == ',')) {
+            out += ' ';
+        }
+    }
+    return out;
 }
 
 Json write_piece(const Piece& piece) {
@@ -91,10 +118,11 @@ Json write_piece(const Piece& piece) {
         if (kind == piece.kind) out["kind"] = word;
     out["center"] = numbers(piece.center);
     if (piece.kind != PieceKind::mesh) out["size"] = numbers(piece.size);
-    if (piece.turn_deg != 0.0) out["turn"] = piece.turn_deg;
+    if (piece.turn_deg != 0.0) out["turn"] = number(piece.turn_deg);
     if (piece.kind == PieceKind::steps) out["count"] = piece.count;
     if (piece.material != "stone") out["material"] = piece.material;
     if (!piece.kinds.empty()) out["kinds"] = piece.kinds;
+    if (!piece.group.empty()) out["group"] = piece.group;
     if (piece.kind == PieceKind::mesh) {
         out["vertices"] = Json::array();
         for (const Vec3& corner : piece.vertices) out["vertices"].push_back(numbers(corner));
@@ -119,6 +147,7 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
         place.name = item.text("name");
         place.position = item.vector("position", std::nullopt);
         place.facing_deg = item.number("facing", 0.0, -360.0, 360.0);
+        place.group = item.text("group", "");
         if (find_place(plan, place.name) != nullptr)
             item.fail("name", fmt::format("there are two places \"{}\"", place.name));
         plan.places.push_back(std::move(place));
@@ -131,6 +160,7 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
         target.position = item.vector("position", std::nullopt);
         target.radius = item.number("radius", target.radius, 0.01, 50.0);
         target.back_after_s = item.number("back_after", target.back_after_s, -1.0, 3600.0);
+        target.group = item.text("group", "");
         plan.targets.push_back(std::move(target));
     });
     json.each("fixtures", [&](const JsonReader& item) {
@@ -140,6 +170,7 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
         fixture.position = item.vector("position", std::nullopt);
         fixture.turn_deg = item.number("turn", 0.0, -360.0, 360.0);
         fixture.link = item.text("link", "");
+        fixture.group = item.text("group", "");
         const bool twice = std::any_of(plan.fixtures.begin(), plan.fixtures.end(),
                                        [&](const PlacedFixture& known) { return known.name == fixture.name; });
         if (twice) item.fail("name", fmt::format("there are two fixtures \"{}\"", fixture.name));
@@ -152,34 +183,40 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
 }
 
 std::string write_course(const CoursePlan& plan) {
-    const auto line = [](const Json& json) { return json.dump(-1, ' ', false, Json::error_handler_t::replace); };
-    std::string out = fmt::format("{{\n  \"format\": {},\n  \"name\": {},\n", defaults::course_format, line(plan.name));
-    if (plan.water_level > -1e8) out += fmt::format("  \"water_level\": {},\n", line(plan.water_level));
+    std::string out =
+        fmt::format("{{\n  \"format\": {},\n  \"name\": {},\n", defaults::course_format, line_of(plan.name));
+    if (plan.water_level > -1e8) out += fmt::format("  \"water_level\": {},\n", line_of(number(plan.water_level)));
     const auto list = [&](const char* member, const auto& items, auto write, bool last) {
         out += fmt::format("  \"{}\": [", member);
-        for (std::size_t i = 0; i < items.size(); ++i) out += (i == 0 ? "\n    " : ",\n    ") + line(write(items[i]));
+        for (std::size_t i = 0; i < items.size(); ++i)
+            out += (i == 0 ? "\n    " : ",\n    ") + line_of(write(items[i]));
         out += items.empty() ? "]" : "\n  ]";
         out += last ? "\n}\n" : ",\n";
     };
     list(
         "places", plan.places,
         [](const Place& place) {
-            return Json{{"name", place.name}, {"position", numbers(place.position)}, {"facing", place.facing_deg}};
+            Json json{
+                {"name", place.name}, {"position", numbers(place.position)}, {"facing", number(place.facing_deg)}};
+            if (!place.group.empty()) json["group"] = place.group;
+            return json;
         },
         false);
     const bool ends_with_pieces = plan.targets.empty() && plan.fixtures.empty();
     list("pieces", plan.pieces, write_piece, ends_with_pieces);
     const auto write_target = [](const Target& target) {
         Json json{{"name", target.name}, {"kind", target.kind}, {"position", numbers(target.position)}};
-        json["radius"] = target.radius;
-        if (target.back_after_s >= 0.0) json["back_after"] = target.back_after_s;
+        json["radius"] = number(target.radius);
+        if (target.back_after_s >= 0.0) json["back_after"] = number(target.back_after_s);
+        if (!target.group.empty()) json["group"] = target.group;
         return json;
     };
     if (!plan.targets.empty()) list("targets", plan.targets, write_target, plan.fixtures.empty());
     const auto write_fixture = [](const PlacedFixture& fixture) {
         Json json{{"name", fixture.name}, {"kind", fixture.kind}, {"position", numbers(fixture.position)}};
-        if (fixture.turn_deg != 0.0) json["turn"] = fixture.turn_deg;
+        if (fixture.turn_deg != 0.0) json["turn"] = number(fixture.turn_deg);
         if (!fixture.link.empty()) json["link"] = fixture.link;
+        if (!fixture.group.empty()) json["group"] = fixture.group;
         return json;
     };
     if (!plan.fixtures.empty()) list("fixtures", plan.fixtures, write_fixture, true);

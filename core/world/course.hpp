@@ -16,10 +16,10 @@ struct Place {
     std::string name;
     Vec3 position{0.0};       ///< of the feet
     double facing_deg = 0.0;  ///< 0 looks along x, 90 along y
+    std::string group{};      ///< what is edited together has the same; or nothing
     friend bool operator==(const Place&, const Place&) = default;
 };
 
-/// The place as its author wrote it.
 /// Something in the air that can be marked and struck.
 struct Target {
     std::string name;
@@ -27,6 +27,7 @@ struct Target {
     Vec3 position{0.0};
     double radius = 0.25;
     double back_after_s = -1.0;  ///< a struck one comes back after this; negative: stays away
+    std::string group{};
     friend bool operator==(const Target&, const Target&) = default;
 };
 
@@ -37,9 +38,11 @@ struct PlacedFixture {
     Vec3 position{0.0};     ///< the middle of its underside
     double turn_deg = 0.0;  ///< where it faces: 0 along x, 90 along y
     std::string link;       ///< the name of another fixture, or nothing
+    std::string group{};
     friend bool operator==(const PlacedFixture&, const PlacedFixture&) = default;
 };
 
+/// The place as its author wrote it.
 struct CoursePlan {
     std::string name;
     double water_level = -1e9;  ///< drawn only
@@ -50,7 +53,6 @@ struct CoursePlan {
     friend bool operator==(const CoursePlan&, const CoursePlan&) = default;
 };
 
-/// A plan made ready for queries. Immutable.
 /// What a ray needs of a box, in one line of the processor's cache.
 struct alignas(64) RayBox {
     Vec3 center{0.0};
@@ -59,6 +61,7 @@ struct alignas(64) RayBox {
     double turn_sin = 0.0;
 };
 
+/// A plan made ready for queries. Immutable.
 struct Course {
     CoursePlan plan;
     std::vector<Solid> solids;      ///< in the order of the hierarchy's leaves; `piece` names whose part each is

@@ -56,6 +56,13 @@ printf 'move hop on {' > "$work/bad.leap"
 expect 1 "bad.leap:1:" "$leap" format "$work/bad.leap"
 expect 1 "can't be read" "$leap" format "$work/none.leap"
 
+expect 0 "" "$leap" format "$quay/quay.course.json"
+
+# What leaps from piece to piece, with the dials as they are.
+expect 0 "reaches" "$leap" reach "$quay" --from "long quay 1" --to "long quay 2, after 2 m"
+expect 1 "m short" "$leap" reach "$quay" --from "long quay 1" --to "crane landing"
+expect 1 'did you mean "long quay 1"?' "$leap" reach "$quay" --from "long quay l" --to "crane landing"
+
 # A mistake in the script: place, reason, hint, exit code 1.
 sed -i 's/gravity pull/gravity rise/' "$work/mine/runner.leap"
 expect 1 "error: gravity wants m/s²" "$leap" check "$work/mine"
