@@ -25,7 +25,7 @@ int without_display(int argc, char** argv) {
         std::fputs(
             "easy-leap: there is no display to open a window on.\n"
             "Make a picture of the window instead:\n"
-            "  easy-leap --picture FILE.png [--desk stage|script] [--tape NAME] [--at SECONDS] [PROJECT]\n",
+            "  easy-leap --picture FILE.png [--desk stage|script|course] [--tape NAME] [--at SECONDS] [PROJECT]\n",
             stderr);
         return 1;
     }
@@ -53,17 +53,18 @@ int main(int argc, char** argv) {
     parser.addHelpOption();
     parser.addPositionalArgument("PROJECT", "a project's folder");
     const QCommandLineOption picture("picture", "Save a picture of the window and end.", "FILE.png");
-    const QCommandLineOption desk("desk", "The desk to show: stage or script.", "NAME", "stage");
+    const QCommandLineOption desk("desk", "The desk to show: stage, script or course.", "NAME", "stage");
     const QCommandLineOption tape("tape", "The tape to show.", "NAME");
     const QCommandLineOption at("at", "Where the cursor stands.", "SECONDS", "0");
     const QCommandLineOption move("move", "The move or stance to show.", "NAME");
     const QCommandLineOption view("view", "The stage's view: behind, eyes or side.", "NAME");
     const QCommandLineOption set("set", "A dial to turn without writing it: --set hop.rise=\"2.6 m\".", "DIAL=VALUE");
     const QCommandLineOption events("events", "Show the list of events.");
-    parser.addOptions({picture, desk, tape, at, move, view, set, events});
+    const QCommandLineOption select("select", "On the Course desk: what is selected.", "NAME");
+    parser.addOptions({picture, desk, select, tape, at, move, view, set, events});
     parser.process(application);
-    if (parser.value(desk) != "stage" && parser.value(desk) != "script") {
-        std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there are: stage, script\n",
+    if (!QStringList({"stage", "script", "course"}).contains(parser.value(desk))) {
+        std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there are: stage, script, course\n",
                      qPrintable(parser.value(desk)));
         return 2;
     }
@@ -91,6 +92,7 @@ int main(int argc, char** argv) {
     PictureOptions wanted;
     wanted.file = parser.value(picture);
     wanted.desk = parser.value(desk);
+    wanted.select = parser.value(select);
     wanted.tape = parser.value(tape);
     wanted.at_s = parser.value(at).toDouble();
     wanted.move = parser.value(move);

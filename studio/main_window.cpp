@@ -22,6 +22,7 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     resize(1280, 800);
     desk_ = new StageDesk(session_, keys_);
     script_ = new ScriptDesk(session_);
+    course_ = new CourseDesk(session_);
     auto* page = new QWidget;
     auto* layout = new QVBoxLayout(page);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -31,6 +32,7 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     desks_ = new QStackedWidget;
     desks_->addWidget(desk_);
     desks_->addWidget(script_);
+    desks_->addWidget(course_);
     layout->addWidget(desks_, 1);
     setCentralWidget(page);
 
@@ -54,6 +56,7 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     });
     connect(&session_, &Session::recovery_found, this, &MainWindow::refresh_strip);
     connect(desk_, &StageDesk::problem, this, &MainWindow::say);
+    connect(course_, &CourseDesk::problem, this, &MainWindow::say);
     if (pad_ != nullptr) {
         PlayInput* input = desk_->input();
         connect(pad_, &GamePad::button, input, &PlayInput::pad);
@@ -96,6 +99,7 @@ QWidget* MainWindow::make_top_line() {
     };
     stage_word_ = desk_word(tr("Stage"), tr("Play and tune (Alt+1)"), "Alt+1", Desk::stage);
     script_word_ = desk_word(tr("Script"), tr("Write (Alt+2)"), "Alt+2", Desk::script);
+    course_word_ = desk_word(tr("Course"), tr("Lay out (Alt+3)"), "Alt+3", Desk::course);
     stage_word_->setChecked(true);
     layout->addStretch();
     status_ = new QLabel;
@@ -316,16 +320,24 @@ void MainWindow::refresh_title() {
 }
 
 void MainWindow::show_desk(Desk desk) {
-    const bool script = desk == Desk::script;
-    stage_word_->setChecked(!script);
-    script_word_->setChecked(script);
-    if (!script) script_->editor()->commit();
-    desks_->setCurrentWidget(script ? static_cast<QWidget*>(script_) : desk_);
-    if (script) {
-        script_->show_machine(desk_->score()->selected());
-        script_->editor()->setFocus();
-    } else {
-        desk_->stage()->setFocus();
+    stage_word_->setChecked(desk == Desk::stage);
+    script_word_->setChecked(desk == Desk::script);
+    course_word_->setChecked(desk == Desk::course);
+    if (desk != Desk::script) script_->editor()->commit();
+    // There is one stage; it stands on the desk that is in view.
+    if (desk == Desk::course) {
+        course_->take_stage(desk_->lend_stage());
+    } else if (StageView* stage = course_->give_stage()) {
+        desk_->put_stage_back(stage);
+    }
+    desks_->setCurrentIndex(static_cast<int>(desk));
+    switch (desk) {
+        case Desk::stage: desk_->stage()->setFocus(); break;
+        case Desk::script:
+            script_->show_machine(desk_->score()->selected());
+            script_->editor()->setFocus();
+            break;
+        case Desk::course: course_->plan()->setFocus(); break;
     }
 }
 

@@ -6,6 +6,7 @@
 #include <QPushButton>
 #include <QStackedWidget>
 
+#include "studio/course_desk/course_desk.hpp"
 #include "studio/script_desk/script_desk.hpp"
 #include "studio/session/session.hpp"
 #include "studio/shared/game_pad.hpp"
@@ -23,7 +24,8 @@ class MainWindow : public QMainWindow {
 
     StageDesk* stage_desk() { return desk_; }
     ScriptDesk* script_desk() { return script_; }
-    enum class Desk { stage, script };
+    CourseDesk* course_desk() { return course_; }
+    enum class Desk { stage, script, course };
     void show_desk(Desk desk);
     /// What the strip says now; empty when it is hidden.
     QString strip_text() const;
@@ -52,9 +54,11 @@ class MainWindow : public QMainWindow {
     GamePad* pad_;
     StageDesk* desk_;
     ScriptDesk* script_;
+    CourseDesk* course_;
     QStackedWidget* desks_;
     QPushButton* stage_word_;
     QPushButton* script_word_;
+    QPushButton* course_word_;
     QLabel* project_;
     QLabel* status_;
     QWidget* strip_;

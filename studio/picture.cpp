@@ -53,6 +53,23 @@ QString take_picture(MainWindow& window, Session& session, const PictureOptions&
     session.set_cursor(options.at_s);
     settle(session);
     if (options.desk == "script") window.show_desk(MainWindow::Desk::script);
+    if (options.desk == "course") {
+        window.show_desk(MainWindow::Desk::course);
+        CourseDesk* course = window.course_desk();
+        CourseItems items;
+        for (const CourseItem& item : all_items(course->editor()->plan()))
+            if (QString::fromStdString(item_name(course->editor()->plan(), item)) == options.select) items = {item};
+        if (!options.select.isEmpty() && items.empty())
+            return QString("the course has nothing called \"%1\"").arg(options.select);
+        course->editor()->select(items);
+        settle(session);
+        course->plan()->fit();
+        course->side()->fit();
+        QElapsedTimer timer;
+        timer.start();
+        constexpr int longest_ms = 10000;
+        while (course->editor()->busy() && timer.elapsed() < longest_ms) settle(session);
+    }
     desk->stage()->stand_still();
     settle(session);
     if (!window.grab().save(options.file)) return QString("%1 can't be written").arg(options.file);

@@ -11,6 +11,7 @@ namespace leap::studio {
 struct PictureOptions {
     QString file;
     QString desk;
+    QString select;  ///< on the Course desk: a piece or fixture by its name
     QString tape;
     double at_s = 0.0;
     QString move;

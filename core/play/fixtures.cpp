@@ -1,15 +1,12 @@
 // SPDX-License-Identifier: MIT
 #include "core/play/fixtures.hpp"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 #include <numbers>
 
 #include "core/defaults.hpp"
 #include "core/play/loose.hpp"
-#include "core/script/diagnostic.hpp"
 #include "core/world/closest_point.hpp"
 #include "core/world/query.hpp"
 
@@ -207,27 +204,6 @@ void carry(const Rehearsal& r, const Ride& ride, State& state) {
     const Quat turn = now.turn * glm::inverse(ride.pose.turn);
     state.body.position = now.center + turn * (state.body.position - ride.pose.center);
     state.facing = std::remainder(state.facing + now.turn_rad - ride.pose.turn_rad, 2.0 * std::numbers::pi);
-}
-
-std::vector<std::string> fixture_problems(const Program& program, const CoursePlan& plan) {
-    std::vector<std::string> out;
-    std::vector<std::string> kinds;
-    std::vector<std::string> names;
-    for (const std::int32_t kind : program.fixtures)
-        kinds.push_back(program.machines[static_cast<std::size_t>(kind)].name);
-    for (const PlacedFixture& placed : plan.fixtures) names.push_back(placed.name);
-    for (const PlacedFixture& placed : plan.fixtures) {
-        const auto hint = [](const std::string& near) {
-            return near.empty() ? std::string() : fmt::format("; did you mean {}?", near);
-        };
-        if (std::find(kinds.begin(), kinds.end(), placed.kind) == kinds.end())
-            out.push_back(fmt::format("fixture \"{}\": the script has no fixture {}{}", placed.name, placed.kind,
-                                      hint(nearest_name(placed.kind, kinds))));
-        if (!placed.link.empty() && std::find(names.begin(), names.end(), placed.link) == names.end())
-            out.push_back(fmt::format("fixture \"{}\" is linked to \"{}\", and there is none of that name{}",
-                                      placed.name, placed.link, hint(nearest_name(placed.link, names))));
-    }
-    return out;
 }
 
 }  // namespace leap

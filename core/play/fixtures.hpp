@@ -48,7 +48,4 @@ struct Ride {
 std::optional<Ride> ride_of(const Rehearsal& rehearsal, const State& state);
 /// The body goes where the fixture it stood on has gone since.
 void carry(const Rehearsal& rehearsal, const Ride& ride, State& state);
-/// What a course says of fixtures that the script doesn't know, and links to nothing; a sentence each.
-std::vector<std::string> fixture_problems(const Program& program, const CoursePlan& plan);
-
 }  // namespace leap

@@ -6,7 +6,7 @@
 #include <algorithm>
 
 #include "core/defaults.hpp"
-#include "core/play/fixtures.hpp"
+#include "core/play/fixture_check.hpp"
 #include "core/project/course_file.hpp"
 #include "core/project/file_io.hpp"
 #include "core/project/json_reader.hpp"
@@ -103,8 +103,8 @@ tl::expected<Project, std::string> load_project(const fs::path& path, const Text
     }
     out.compiled = compile(out.file.script, reader);
     if (out.course && out.compiled.program)
-        for (const std::string& problem : fixture_problems(*out.compiled.program, *out.course))
-            out.problems.push_back(fmt::format("{}: {}", out.file.course, problem));
+        for (const FixtureWarning& wrong : fixture_errors(*out.compiled.program, *out.course))
+            out.problems.push_back(fmt::format("{}: {}", out.file.course, wrong.text));
     return out;
 }
 

@@ -6,6 +6,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/world/query.hpp"
+
 namespace leap {
 namespace {
 
@@ -153,6 +155,8 @@ class Attempt {
             if (i > 0 && out.path[i - 1].z >= way_.lip.z && out.path[i].z < way_.lip.z)
                 sank_at = way_.beyond_lip(out.path[i]);
         }
+        out.gets_off = !out.path.empty();
+        if (!out.gets_off) return;
         if (highest < way_.lip.z - 1e-3) {
             out.low_m = way_.lip.z - highest;
         } else if (sank_at) {
@@ -178,6 +182,12 @@ class Attempt {
     bool off_ = false, held_ = true, climbed_ = false, done_ = false;
 };
 
+bool is_free(const Rehearsal& r, const LeapWay& way) {
+    const Vec3 lifted = way.start + world_up * (r.shape.step_up + 0.05);
+    return !deepest_overlap(r.course, r.shape.capsule, lifted) &&
+           !sweep(r.course, r.shape.capsule, lifted, way.edge - way.start, 0.0);
+}
+
 /// At first it fell off the edge as anything would: what was pressed did nothing there.
 bool never_left(const LeapAttempt& attempt, const LeapWay& way, int rate_hz) {
     constexpr double at_first_s = 0.25;
@@ -190,6 +200,7 @@ bool never_left(const LeapAttempt& attempt, const LeapWay& way, int rate_hz) {
 
 std::string leap_text(const LeapAttempt& attempt) {
     if (attempt.reaches) return fmt::format("{:.2f} m to spare", std::max(0.0, attempt.spare_m));
+    if (!attempt.gets_off) return "doesn't get to the edge";
     if (attempt.flies_over) return "flies over it";
     if (attempt.low_m > 0.0) return fmt::format("{:.2f} m too low", attempt.low_m);
     return fmt::format("{:.2f} m short", attempt.short_m);
@@ -214,9 +225,13 @@ LeapOutput leap_attempts(const Rehearsal& r, const LeapInput& input) {
     LeapOutput out;
     const CoursePlan& plan = r.course.plan;
     if (input.from >= plan.pieces.size() || input.to >= plan.pieces.size() || input.from == input.to) return out;
-    out.way = leap_way(item_box(plan, {ItemKind::piece, input.from}, {}),
-                       item_box(plan, {ItemKind::piece, input.to}, {}), input.run_up_m, r.shape.capsule.radius);
-    if (!out.way) return out;
+    const std::vector<LeapWay> ways =
+        leap_ways(item_box(plan, {ItemKind::piece, input.from}, {}), item_box(plan, {ItemKind::piece, input.to}, {}),
+                  input.run_up_m, r.shape.capsule.radius);
+    if (ways.empty()) return out;
+    // Where nothing stands in the way of the run-up; else in the middle all the same.
+    const auto free = std::find_if(ways.begin(), ways.end(), [&](const LeapWay& way) { return is_free(r, way); });
+    out.way = free == ways.end() ? ways.front() : *free;
     std::vector<std::int32_t> of_body;
     std::vector<std::int32_t> beside;
     for (const std::int32_t move : r.program.moves) {
@@ -238,9 +253,9 @@ LeapOutput leap_attempts(const Rehearsal& r, const LeapInput& input) {
         if (!attempt(name(move), {move})) continue;
         first.push_back(move);
         const std::vector<Vec3> whole = out.attempts.back().path;
-        if (!attempt(name(move) + ", let go early", {move, -1, -1, early_s})) continue;
+        if (!attempt(name(move) + " (let go early)", {move, -1, -1, early_s})) continue;
         if (out.attempts.back().path == whole) out.attempts.pop_back();
-        if (!attempt(name(move) + ", charged", {move, -1, -1, 1e9, true})) continue;
+        if (!attempt(name(move) + " (charged)", {move, -1, -1, 1e9, true})) continue;
         if (out.attempts.back().path == whole || never_left(out.attempts.back(), *out.way, r.rate_hz))
             out.attempts.pop_back();
     }

@@ -16,8 +16,9 @@ struct LeapInput {
 
 /// One way of trying: stick ahead, and buttons pressed at the edge or at the top of the flight.
 struct LeapAttempt {
-    std::string name;  ///< "walk off", "hop", "hop, let go early", "hop, then dash", "sprint: hop"
+    std::string name;  ///< "walk off", "hop", "hop (let go early)", "hop, then dash", "sprint: hop"
     bool reaches = false;
+    bool gets_off = true;     ///< otherwise something stands in the way of the run-up
     double spare_m = 0.0;     ///< beyond the lip where it landed
     double short_m = 0.0;     ///< of the lip when it fell below it
     double low_m = 0.0;       ///< under the lip at its highest, when it never came so high
@@ -25,7 +26,8 @@ struct LeapAttempt {
     std::vector<Vec3> path;   ///< of the feet, at every instant from the edge on
 };
 
-/// "0.31 m to spare", "0.64 m short", "0.20 m too low", "flies over it".
+/// "0.31 m to spare", "0.64 m short", "0.20 m too low", "flies over it",
+/// "doesn't get to the edge".
 std::string leap_text(const LeapAttempt& attempt);
 
 struct LeapOutput {

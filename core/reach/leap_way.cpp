@@ -9,9 +9,11 @@ namespace leap {
 namespace {
 
 constexpr double farthest_gap_m = 12.0;
+constexpr double least_gap_m = 0.3;
+constexpr double least_rise_m = 0.4;
 constexpr double highest_rise_m = 6.0;
 constexpr double deepest_fall_m = 12.0;
-constexpr double smallest_top_m = 0.4;
+constexpr double smallest_top_m = 0.8;
 
 Vec2 turned(const Vec2& v, double degrees) {
     const double angle = degrees * std::numbers::pi / 180.0;
@@ -111,27 +113,35 @@ bool has_level_top(const Piece& piece) {
 
 }  // namespace
 
-std::optional<LeapWay> leap_way(const ItemBox& from, const ItemBox& to, double longest_run_up, double radius) {
+std::vector<LeapWay> leap_ways(const ItemBox& from, const ItemBox& to, double longest_run_up, double radius) {
     const auto [p, q] = nearest_points(from, to);
-    const Vec2 between = q - p;
-    const double gap = glm::length(between);
+    const double gap = glm::length(q - p);
     constexpr double touching_m = 0.02;
     if (gap < touching_m) {
         const auto way =
             to.top() > from.top() ? onto(from, to, longest_run_up, radius) : off(from, to, longest_run_up, radius);
-        if (way) return way;
+        if (way) return {*way};
     }
-    LeapWay way;
-    Vec2 direction = gap >= touching_m ? between / gap : Vec2{to.center.x, to.center.y} - p;
-    if (glm::length(direction) < 1e-6) return std::nullopt;
+    Vec2 direction = gap >= touching_m ? (q - p) / gap : Vec2{to.center.x, to.center.y} - p;
+    if (glm::length(direction) < 1e-6) return {};
     direction = glm::normalize(direction);
-    way.direction = {direction.x, direction.y, 0.0};
-    way.edge = {p.x, p.y, from.top()};
-    way.lip = {q.x, q.y, to.top()};
-    const double run = std::min(longest_run_up, room_behind(from, p, direction) - radius);
-    if (run < 0.0) return std::nullopt;
-    way.start = way.edge - way.direction * run;
-    return way;
+    const Vec2 aside{-direction.y, direction.x};
+    std::vector<LeapWay> out;
+    for (const double shift_m : {0.0, 0.7, -0.7, 1.4, -1.4, 2.1, -2.1, 2.8, -2.8}) {
+        const Vec2 lip = nearest_in(to, p + aside * shift_m);
+        const Vec2 edge = nearest_in(from, lip);
+        constexpr double wider_m = 0.05;
+        if (shift_m != 0.0 && (glm::length(lip - edge) > gap + wider_m || glm::length(edge - p) < 0.5)) continue;
+        LeapWay way;
+        way.direction = {direction.x, direction.y, 0.0};
+        way.edge = {edge.x, edge.y, from.top()};
+        way.lip = {lip.x, lip.y, to.top()};
+        const double run = std::min(longest_run_up, room_behind(from, edge, direction) - radius);
+        if (run < 0.0) continue;
+        way.start = way.edge - way.direction * run;
+        out.push_back(way);
+    }
+    return out;
 }
 
 std::vector<std::size_t> leap_neighbours(const CoursePlan& plan, std::size_t from, std::size_t most) {
@@ -145,13 +155,20 @@ std::vector<std::size_t> leap_neighbours(const CoursePlan& plan, std::size_t fro
         if (rise > highest_rise_m || rise < -deepest_fall_m) continue;
         const auto [p, q] = nearest_points(own, box);
         const double gap = glm::length(q - p);
-        if (gap > farthest_gap_m) continue;
+        const bool walked_to = gap < least_gap_m && std::abs(rise) < least_rise_m;
+        if (gap > farthest_gap_m || walked_to) continue;
         found.emplace_back(gap + 0.5 * std::abs(rise), i);
     }
     std::sort(found.begin(), found.end());
+    // Crates that stand on the piece would crowd out the quay across the gap.
+    constexpr int most_on_it = 2;
+    int on_it = 0;
     std::vector<std::size_t> out;
-    for (const auto& [distance, piece] : found)
-        if (out.size() < most) out.push_back(piece);
+    for (const auto& [distance, piece] : found) {
+        const ItemBox box = item_box(plan, {ItemKind::piece, piece}, {});
+        const bool stands_on_it = is_inside(own, {box.center.x, box.center.y});
+        if (out.size() < most && (!stands_on_it || on_it++ < most_on_it)) out.push_back(piece);
+    }
     return out;
 }
 

@@ -19,11 +19,13 @@ struct LeapWay {
     double beyond_lip(const Vec3& place) const { return glm::dot(place - lip, direction); }
 };
 
-/// The way over the narrowest part of the gap, in its middle; onto a piece that stands on the first one, from the side
-/// that leaves the longest run-up. Nothing when the first has no room for feet beside the second.
-std::optional<LeapWay> leap_way(const ItemBox& from, const ItemBox& to, double longest_run_up, double radius);
+/// Ways over the narrowest part of the gap: in its middle first, then further and further aside; onto a piece that
+/// stands on the first one, or down to what it stands on, from the side that leaves the longest run-up. None when the
+/// first has no room for feet beside the second.
+std::vector<LeapWay> leap_ways(const ItemBox& from, const ItemBox& to, double longest_run_up, double radius);
 
-/// Pieces near enough to be leaped to, nearest first, at most `most`: those with a level top that isn't under water.
+/// Pieces near enough to be leaped to, nearest first, at most `most`: those with a level top that isn't
+/// under water and can't be simply walked to, and of those that stand on the piece itself no more than two.
 std::vector<std::size_t> leap_neighbours(const CoursePlan& plan, std::size_t from, std::size_t most);
 
 }  // namespace leap

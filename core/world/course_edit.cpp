@@ -337,7 +337,11 @@ std::vector<GapLine> gaps_of(const CoursePlan& plan, const CourseItem& piece, do
             const Span its_across = span_along(box, 1 - axis);
             if (!span_along(box, 2).meets(span_along(own, 2)) || !its_across.meets(across)) continue;
             const Span its_along = span_along(box, axis);
-            const double middle = 0.5 * (std::max(across.low, its_across.low) + std::min(across.high, its_across.high));
+            // Not in the middle of what they share: there runs the way over.
+            constexpr double aside = 0.2;
+            const double shared_low = std::max(across.low, its_across.low);
+            const double shared_high = std::min(across.high, its_across.high);
+            const double middle = shared_low + aside * (shared_high - shared_low);
             for (const bool ahead : {false, true}) {
                 const double from = ahead ? along.high : along.low;
                 const double to = ahead ? its_along.low : its_along.high;

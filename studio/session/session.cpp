@@ -46,7 +46,7 @@ QString Session::open(const std::filesystem::path& path) {
     tape_unsaved_ = false;
     now_run_.reset();
     kept_run_.reset();
-    load_course_and_tapes();
+    load_course();
     compile_texts();
     keep();
     if (!project_->tapes.empty()) choose_tape(QString::fromStdString(project_->tapes.front().tape.name));
@@ -58,10 +58,6 @@ QString Session::open(const std::filesystem::path& path) {
         if (recovered_) emit recovery_found();
     }
     return {};
-}
-
-void Session::load_course_and_tapes() {
-    course_ = project_->course ? std::make_shared<const Course>(build_course(*project_->course)) : nullptr;
 }
 
 void Session::watch_files() {

@@ -12,6 +12,7 @@
 
 #include "core/play/explain.hpp"
 #include "core/project/project.hpp"
+#include "core/world/course_edit.hpp"
 #include "studio/session/live_player.hpp"
 #include "studio/session/project_texts.hpp"
 #include "studio/session/recovery.hpp"
@@ -55,6 +56,17 @@ class Session : public QObject {
     int new_gesture() { return ++gestures_; }
     /// Takes edited files, as one step.
     void edit_files(const std::vector<SourceFile>& files, const QString& what);
+    // Course (session_course.cpp)
+    std::shared_ptr<const Course> course() const { return course_; }
+    /// The course that "kept" is played on.
+    std::shared_ptr<const Course> kept_course() const { return kept_course_; }
+    /// Takes an edited plan into the course's text, as one undo step; edits of the same gesture are one.
+    void edit_course(const CoursePlan& plan, const QString& what, int gesture = -1);
+    /// While something is dragged: the tape replays on this plan, the text stays.
+    void preview_course(const CoursePlan& plan);
+    /// Half of the sides of every kind of fixture that the script knows.
+    FixtureHalves fixture_halves() const;
+
     QUndoStack& undo_stack() { return undo_; }
     bool modified() const { return !texts_.modified_files().empty() || tape_unsaved_; }
     std::vector<std::string> modified_files() const { return texts_.modified_files(); }
@@ -87,7 +99,6 @@ class Session : public QObject {
     void choose_tape(const QString& name);
     RunPointer now_run() const { return now_run_; }
     RunPointer kept_run() const { return kept_run_; }
-    std::shared_ptr<const Course> course() const { return course_; }
     /// The state of the run in view at a time: of the live run at its end while playing.
     State state_at(double time) const;
     /// The state of the kept run at a time.
@@ -127,6 +138,7 @@ class Session : public QObject {
     void program_changed();  ///< a new good program
     void diagnostics_changed();
     void texts_changed();
+    void course_changed();
     void tuning_changed();
     void now_run_changed();
     void kept_run_changed();
@@ -148,10 +160,13 @@ class Session : public QObject {
     void request_now();
     void request_kept();
     void take_now_run(const RunPointer& run);
-    void load_course_and_tapes();
+    void load_course();
+    void take_course(std::optional<CoursePlan> plan);
+    void take_course_text(const std::string& text);
+    bool is_course(const std::string& path) const { return path == project_->file.course; }
     void watch_files();
     void remember_unsaved();
-    Ingredients ingredients(const Tuning& tuning) const;
+    Ingredients ingredients(Side side) const;
     void tune_live();
 
     Options options_;
@@ -165,6 +180,7 @@ class Session : public QObject {
     std::vector<SourceFile> source_files_;
     std::shared_ptr<const Program> program_;
     std::shared_ptr<const Course> course_;
+    std::shared_ptr<const Course> kept_course_;
     Tuning now_tuning_;
     Tuning kept_tuning_;
     std::map<std::string, double> kept_values_;  ///< by dial path: outlives programs

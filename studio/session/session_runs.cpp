@@ -5,8 +5,8 @@
 
 namespace leap::studio {
 
-Ingredients Session::ingredients(const Tuning& tuning) const {
-    return {program_, course_, tuning, rate_hz_};
+Ingredients Session::ingredients(Side side) const {
+    return {program_, side == Side::now ? course_ : kept_course_, tuning(side), rate_hz_};
 }
 
 std::vector<QString> Session::tape_names() const {
@@ -35,11 +35,11 @@ void Session::set_rate(int rate_hz) {
 }
 
 void Session::request_now() {
-    if (program_ && course_ && tape_) worker_.request(ingredients(now_tuning_), *tape_);
+    if (program_ && course_ && tape_) worker_.request(ingredients(Side::now), *tape_);
 }
 
 void Session::request_kept() {
-    if (program_ && course_ && tape_) kept_worker_.request(ingredients(kept_tuning_), *tape_);
+    if (program_ && kept_course_ && tape_) kept_worker_.request(ingredients(Side::kept), *tape_);
 }
 
 void Session::take_now_run(const RunPointer& run) {
@@ -83,7 +83,7 @@ QString Session::play(const std::string& place) {
     if (!program_) return tr("The script has errors, so there is nothing to play yet; they are listed under the stage");
     if (!course_) return tr("There is no course to play on");
     live_.reset();  // starting over: what was played so far is not kept
-    live_ingredients_ = ingredients(tuning(playing_side_));
+    live_ingredients_ = ingredients(playing_side_);
     const std::string from = !place.empty() ? place : (tape_ ? tape_->start_place : course_->plan.places.front().name);
     auto start = start_state(live_ingredients_.rehearsal(), from);
     if (!start) return QString::fromStdString(start.error());

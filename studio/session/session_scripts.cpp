@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/project/course_file.hpp"
 #include "core/project/file_io.hpp"
 #include "core/project/tape_file.hpp"
 #include "studio/session/session.hpp"
@@ -49,7 +48,11 @@ void Session::edit_files(const std::vector<SourceFile>& files, const QString& wh
 
 void Session::set_text(const std::string& path, const std::string& text) {
     texts_.edit(path, text);
-    compile_texts();
+    if (is_course(path)) {
+        take_course_text(text);
+    } else {
+        compile_texts();
+    }
     emit texts_changed();
 }
 
@@ -140,15 +143,12 @@ void Session::look_at_disk() {
         emit texts_changed();
     }
     if (const auto text = read_file(project_->folder / project_->file.course)) {
-        auto plan = read_course(*text, project_->file.course);
-        if (plan && (!project_->course || *plan != *project_->course)) {
-            project_->course = std::move(*plan);
-            load_course_and_tapes();
-            emit project_opened();
-            request_now();
-            request_kept();
-        } else if (!plan) {
-            emit message(QString::fromStdString(plan.error() + "; the course as it was stays"));
+        const auto change = texts_.disk_changed(project_->file.course, *text);
+        if (change == ProjectTexts::DiskChange::conflict) emit conflict(QString::fromStdString(project_->file.course));
+        if (change == ProjectTexts::DiskChange::taken) {
+            undo_.clear();
+            take_course_text(*text);
+            emit texts_changed();
         }
     }
     for (TapeEntry& entry : project_->tapes) {

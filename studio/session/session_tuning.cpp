@@ -70,8 +70,9 @@ void Session::keep() {
     for (std::size_t i = 0; i < program_->dials.size(); ++i)
         kept_values_[program_->dials[i].path()] = now_tuning_.dials[i];
     kept_tuning_ = now_tuning_;
+    kept_course_ = course_;
     emit tuning_changed();
-    if (now_run_ && now_run_->ingredients.program == program_ && now_run_->ingredients.tuning == now_tuning_) {
+    if (now_run_ && now_run_->ingredients.same_as(ingredients(Side::now))) {
         kept_run_ = now_run_;
         emit kept_run_changed();
     } else {
@@ -86,6 +87,8 @@ void Session::drop() {
         const auto dial = program_->find_dial(path);
         if (dial && now_tuning_.dials[static_cast<std::size_t>(*dial)] != value) set_dial(*dial, value);
     }
+    if (kept_course_ && course_ && kept_course_->plan != course_->plan)
+        edit_course(kept_course_->plan, tr("Drop changes of the course"));
     undo_.endMacro();
 }
 

@@ -39,6 +39,8 @@ void apply_theme(QApplication& application) {
         QPushButton:focus { border-color: %4; }
         QPushButton#strong { font-weight: bold; }
         QPushButton#word, QToolButton#word { border: none; background: transparent; padding: 4px 8px; border-radius: 0; }
+        QPushButton#row { border: none; background: transparent; text-align: left; padding: 0; border-radius: 0; }
+        QPushButton#row:checked { background: %6; }
         QPushButton#word:checked { font-weight: bold; border-bottom: 2px solid %7; }
         QToolButton#word::menu-indicator { image: none; }
         QToolButton#word:hover { background: %6; }

@@ -26,18 +26,18 @@ StageDesk::StageDesk(Session& session, KeyMap& keys, QWidget* parent)
     lower_layout->addWidget(transport_);
     lower_layout->addWidget(score_scroll, 1);
 
-    auto* left = new QSplitter(Qt::Vertical);
-    left->setObjectName("left");
-    left->addWidget(stage_);
-    left->addWidget(lower);
-    left->setStretchFactor(0, 3);
-    left->setStretchFactor(1, 2);
-    left->setSizes({400, 350});
-    left->setChildrenCollapsible(false);
-    left->setHandleWidth(3);
+    left_ = new QSplitter(Qt::Vertical);
+    left_->setObjectName("left");
+    left_->addWidget(stage_);
+    left_->addWidget(lower);
+    left_->setStretchFactor(0, 3);
+    left_->setStretchFactor(1, 2);
+    left_->setSizes({400, 350});
+    left_->setChildrenCollapsible(false);
+    left_->setHandleWidth(3);
 
     auto* across = new QSplitter(Qt::Horizontal);
-    across->addWidget(left);
+    across->addWidget(left_);
     across->addWidget(make_side());
     across->setStretchFactor(0, 1);
     across->setStretchFactor(1, 0);
@@ -117,6 +117,17 @@ void StageDesk::show_events(bool events) {
     pages_->setCurrentIndex(events ? 1 : 0);
     sheet_word_->setChecked(!events);
     events_word_->setChecked(events);
+}
+
+StageView* StageDesk::lend_stage() {
+    if (left_->indexOf(stage_) == 0) sizes_ = left_->sizes();
+    return stage_;
+}
+
+void StageDesk::put_stage_back(StageView* stage) {
+    left_->insertWidget(0, stage);
+    left_->setStretchFactor(0, 3);
+    if (!sizes_.isEmpty()) left_->setSizes(sizes_);
 }
 
 void StageDesk::set_view(StageView3D view) {

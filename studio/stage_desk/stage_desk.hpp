@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QSplitter>
 #include <QStackedWidget>
 #include <QWidget>
 
@@ -30,6 +31,10 @@ class StageDesk : public QWidget {
     void stop();
     void show_events(bool events);
 
+    /// The stage for another desk to show, until it is put back.
+    StageView* lend_stage();
+    void put_stage_back(StageView* stage);
+
   signals:
     void problem(const QString& text);
 
@@ -38,6 +43,7 @@ class StageDesk : public QWidget {
 
     Session& session_;
     PlayInput* input_;
+    QSplitter* left_;
     StageView* stage_;
     TransportBar* transport_;
     ScoreView* score_;
@@ -46,6 +52,7 @@ class StageDesk : public QWidget {
     QStackedWidget* pages_;
     QPushButton* sheet_word_;
     QPushButton* events_word_;
+    QList<int> sizes_;  ///< of stage and score, when the stage was lent
     bool choose_by_run_ = false;
 };
 

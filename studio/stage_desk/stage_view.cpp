@@ -37,6 +37,10 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
         mark_run_dirty();
     });
     connect(&session_, &Session::kept_run_changed, this, &StageView::mark_run_dirty);
+    connect(&session_, &Session::course_changed, this, [this] {
+        course_dirty_ = true;
+        redraw();
+    });
     connect(&session_, &Session::program_changed, this, [this] { course_dirty_ = true; });
     connect(&session_, &Session::cursor_moved, this, [this] {
         camera_held_ = false;
@@ -100,6 +104,11 @@ void StageView::set_shows(bool labels, bool velocity, bool ground, bool ghost) {
 
 void StageView::set_calm(bool calm) {
     calm_ = calm;
+    redraw();
+}
+
+void StageView::look_at(std::optional<LookAt> what) {
+    look_at_ = std::move(what);
     redraw();
 }
 
@@ -280,7 +289,7 @@ StageRenderer::Frame StageView::make_frame() {
         if (!held) camera_.follow(frame.now.feet, jump_to_target_ || !session_.playing() ? -1.0 : seconds);
         jump_to_target_ = false;
         apply_accents(*trace, frame);
-        free_the_view();
+        if (!look_at_ || session_.playing()) free_the_view();
     } else if (session_.course() && !session_.course()->plan.places.empty()) {
         camera_.follow(session_.course()->plan.places.front().position, -1.0);
     }
@@ -293,6 +302,15 @@ StageRenderer::Frame StageView::make_frame() {
     if (camera_.view == StageView3D::eyes && glm::length(frame.kept.feet - frame.now.feet) < too_near_m)
         frame.kept.shown = false;
     frame.camera = camera_;
+    if (look_at_ && !session_.playing()) {
+        constexpr double look_height_m = 1.1;  // the camera looks that far above its target
+        frame.camera.view = StageView3D::behind;
+        frame.camera.target = look_at_->middle - world_up * look_height_m;
+        frame.camera.distance_m = look_at_->distance_m * camera_.distance_m / StageCamera{}.distance_m;
+        frame.camera.free_distance_m = 1e9;
+        frame.camera.pitch = std::min(frame.camera.pitch, -0.35);
+        for (const auto& [from, to] : look_at_->marks) frame.lines.push_back({from, to});
+    }
     return frame;
 }
 
@@ -315,7 +333,7 @@ void StageView::paintEvent(QPaintEvent*) {
     }
     painter.drawImage(rect(), image_);
     painter.setRenderHint(QPainter::Antialiasing);
-    labels_->paint(painter, size(), camera_, arcs_);
+    if (!look_at_ || session_.playing()) labels_->paint(painter, size(), camera_, arcs_);
     last_frame_ms_ = static_cast<double>(timer.nsecsElapsed()) / 1e6;
     emit frame_drawn();
 }

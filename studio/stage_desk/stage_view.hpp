@@ -28,6 +28,15 @@ class StageView : public QWidget {
     /// A calm view neither shakes nor bobs.
     void set_calm(bool calm);
     void set_shows(bool labels, bool velocity, bool ground, bool ghost);
+    /// Lines in the world that mark something.
+    using Marks = std::vector<std::pair<Vec3, Vec3>>;
+    struct LookAt {
+        Vec3 middle{0.0};
+        double distance_m = 8.0;
+        Marks marks;
+    };
+    /// Looks there instead of at the figure, while nothing is played.
+    void look_at(std::optional<LookAt> what);
     const StageCamera& camera() const { return camera_; }
     /// Milliseconds of the last frame, for measuring.
     double last_frame_ms() const { return last_frame_ms_; }
@@ -81,6 +90,7 @@ class StageView : public QWidget {
     StageRenderer::Figure ghost_at(const RunResult& kept, double time) const;
     void free_the_view();
     double free_distance() const;
+    std::optional<LookAt> look_at_;
     bool calm_ = false;
     bool camera_held_ = false;  ///< from the turn of a dial until the cursor or the view moves
     bool jump_to_target_ = true;

@@ -6,6 +6,7 @@
 
 #include <numbers>
 
+#include "core/play/fixture_check.hpp"
 #include "core/play/focus.hpp"
 #include "tests/core/support.hpp"
 
@@ -370,10 +371,10 @@ TEST(FixtureRuns, TheSameRunFromTheSameTapeAndFromASnapshot) {
 
 TEST(FixtureRuns, WhatTheScriptDoesNotKnowIsToldAndStandsIdle) {
     const Scene scene = with({placed("gate", "doom", {4, 0, 0}), placed("arm", "lever", {1.2, 0, 0}, 180, "gat")});
-    const auto problems = fixture_problems(scene.program, scene.course.plan);
+    const auto problems = fixture_errors(scene.program, scene.course.plan);
     ASSERT_EQ(problems.size(), 2U);
-    EXPECT_EQ(problems[0], "fixture \"gate\": the script has no fixture doom; did you mean door?");
-    EXPECT_EQ(problems[1], "fixture \"arm\" is linked to \"gat\", and there is none of that name; did you mean gate?");
+    EXPECT_EQ(problems[0].text, "fixture \"gate\": the script has no fixture doom; did you mean door?");
+    EXPECT_EQ(problems[1].text, "fixture \"arm\" is linked to \"gat\", and there is none of that name; did you mean gate?");
     const Trace trace = scene.run(TapeMaker(2).hold("use", 0.5, 0.1).stick(1.0, 0, 1));
     EXPECT_EQ(words_of(scene, trace, {EventKind::fixture_phase}), (Words{"arm pulled", "arm ready"}));
 }

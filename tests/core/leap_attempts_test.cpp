@@ -95,6 +95,20 @@ TEST(Leaps, WhatStandsInTheWayCounts) {
     EXPECT_FALSE(leap_attempts(scene.at(120), {0, 1}).reached());
 }
 
+TEST(Leaps, TheRunUpGoesRoundWhatStandsInItsMiddle) {
+    CoursePlan plan = two_decks(2.0, 0.0).course.plan;
+    plan.pieces.push_back(test::box({-4, 0, 1}, {1, 0.4, 2}));
+    const test::Scene scene(runner, plan);
+    const LeapOutput out = leap_attempts(scene.at(120), {0, 1});
+    EXPECT_TRUE(named(out, "hop").reaches);
+    EXPECT_NE(out.way->start.y, 0.0);
+    plan.pieces.back() = test::box({-4, 0, 1}, {1, 4, 2});
+    const test::Scene walled(runner, plan);
+    const LeapOutput blocked = leap_attempts(walled.at(120), {0, 1});
+    EXPECT_FALSE(blocked.reached());
+    EXPECT_EQ(leap_text(blocked.attempts.front()), "doesn't get to the edge");
+}
+
 TEST(Leaps, NeighboursAreTheNearTopsAboveWater) {
     CoursePlan plan = two_decks(2.0, 0.0).course.plan;
     plan.water_level = -1.0;

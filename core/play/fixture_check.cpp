@@ -1,0 +1,110 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/fixture_check.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/defaults.hpp"
+#include "core/play/fixtures.hpp"
+#include "core/script/diagnostic.hpp"
+#include "core/world/query.hpp"
+
+namespace leap {
+namespace {
+
+bool has_act(const Machine& machine, std::initializer_list<syntax::ActKind> kinds) {
+    const auto among = [&](const std::vector<Act>& acts) {
+        return std::any_of(acts.begin(), acts.end(), [&](const Act& act) {
+            return std::find(kinds.begin(), kinds.end(), act.kind) != kinds.end();
+        });
+    };
+    const auto in_blocks = [&](const std::vector<Block>& blocks) {
+        return std::any_of(blocks.begin(), blocks.end(), [&](const Block& block) { return among(block.acts); });
+    };
+    return in_blocks(machine.blocks) || std::any_of(machine.phases.begin(), machine.phases.end(), [&](const Phase& p) {
+               return in_blocks(p.blocks) ||
+                      std::any_of(p.ways.begin(), p.ways.end(), [&](const Way& way) { return among(way.acts); });
+           });
+}
+
+class Check {
+  public:
+    Check(const Program& program, const Tuning& tuning, const CoursePlan& plan)
+        : program_(program), course_(build_course(plan)), tuning_(tuning) {
+        state_ = initial_state(program, tuning, course_, plan.places.empty() ? Vec3{0.0} : plan.places.front().position,
+                               0.0);
+    }
+
+    void look_at(std::size_t i, std::vector<FixtureWarning>& out) const {
+        const Moment m{program_, tuning_, state_, &course_};
+        const Machine* kind = fixture_kind(m, i);
+        if (kind == nullptr) return;
+        const PlacedFixture& placed = course_.plan.fixtures[i];
+        const auto say = [&](std::string text) { out.push_back({i, fmt::format("{}: {}", placed.name, text)}); };
+        const bool teleports = has_act(*kind, {syntax::ActKind::teleport});
+        if (placed.link.empty() && (teleports || has_act(*kind, {syntax::ActKind::tell_link})))
+            say(fmt::format("{} speaks of its link, and it has none; draw a line from it to another fixture",
+                            kind->name));
+        if (kind->fixture->focus && number(m, kind->fixture->focus->reach) < state_.radius)
+            say(
+                fmt::format("its focus reaches {:.2f} m, which lies inside the body that stands at it ({:.2f} m); "
+                            "let it reach further",
+                            number(m, kind->fixture->focus->reach), state_.radius));
+        if (teleports || has_act(*kind, {syntax::ActKind::respawn_here})) {
+            const FixturePose pose = fixture_pose(m, i, true);
+            const Vec3 front{std::cos(pose.turn_rad), std::sin(pose.turn_rad), 0.0};
+            const Vec3 feet =
+                pose.center - world_up * pose.half.z + front * (pose.half.x + state_.radius + defaults::exit_gap_m);
+            constexpr double sunk_m = 0.02;  // a lantern may stand a little in its floor
+            if (deepest_overlap(course_, {state_.radius, state_.height}, feet + world_up * sunk_m))
+                say("there is no room for the body in front of it, where one comes out; turn or move it");
+        }
+    }
+
+  private:
+    const Program& program_;
+    Course course_;
+    const Tuning& tuning_;
+    State state_;
+};
+
+}  // namespace
+
+std::vector<FixtureWarning> fixture_errors(const Program& program, const CoursePlan& plan) {
+    std::vector<FixtureWarning> out;
+    std::vector<std::string> kinds;
+    std::vector<std::string> names;
+    for (const std::int32_t kind : program.fixtures)
+        kinds.push_back(program.machines[static_cast<std::size_t>(kind)].name);
+    for (const PlacedFixture& placed : plan.fixtures) names.push_back(placed.name);
+    const auto hint = [](const std::string& near) {
+        return near.empty() ? std::string() : fmt::format("; did you mean {}?", near);
+    };
+    for (std::size_t i = 0; i < plan.fixtures.size(); ++i) {
+        const PlacedFixture& placed = plan.fixtures[i];
+        if (std::find(kinds.begin(), kinds.end(), placed.kind) == kinds.end())
+            out.push_back({i, fmt::format("fixture \"{}\": the script has no fixture {}{}", placed.name, placed.kind,
+                                          hint(nearest_name(placed.kind, kinds)))});
+        if (!placed.link.empty() && std::find(names.begin(), names.end(), placed.link) == names.end())
+            out.push_back({i, fmt::format("fixture \"{}\" is linked to \"{}\", and there is none of that name{}",
+                                          placed.name, placed.link, hint(nearest_name(placed.link, names)))});
+    }
+    return out;
+}
+
+std::vector<FixtureWarning> fixture_warnings(const Program& program, const Tuning& tuning, const CoursePlan& plan) {
+    std::vector<FixtureWarning> out = fixture_errors(program, plan);
+    const Check check(program, tuning, plan);
+    constexpr double same_place_m = 0.05;
+    for (std::size_t i = 0; i < plan.fixtures.size(); ++i) {
+        check.look_at(i, out);
+        for (std::size_t j = 0; j < i; ++j)
+            if (glm::length(plan.fixtures[i].position - plan.fixtures[j].position) < same_place_m)
+                out.push_back({i, fmt::format("{} stands in the same place as {}; move one of them",
+                                              plan.fixtures[i].name, plan.fixtures[j].name)});
+    }
+    return out;
+}
+
+}  // namespace leap

@@ -1,0 +1,107 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QWidget>
+
+#include "studio/course_desk/course_editor.hpp"
+
+namespace leap::studio {
+
+/// A drawing of the course to scale, seen from above or from a side. Things are selected, moved, sized, turned and
+/// linked in it by hand.
+class CourseDrawing : public QWidget {
+    Q_OBJECT
+
+  public:
+    enum class Seen { above, along_y, along_x };
+    CourseDrawing(CourseEditor& editor, Seen seen, QWidget* parent = nullptr);
+
+    Seen seen() const { return seen_; }
+    void set_seen(Seen seen);
+    /// Everything above water into the picture, or what is selected.
+    void fit();
+    void fit_to(const Bounds& bounds);
+    /// The world's place under the middle of the drawing; what the drawing doesn't show is 0.
+    Vec3 middle() const { return world(rect().center()); }
+    /// The next click puts this there.
+    void arm(const std::string& what);
+    bool armed() const { return !armed_.empty(); }
+    void set_measuring(bool on);
+    bool measuring() const { return measuring_; }
+    /// Where a place of the world is drawn.
+    QPointF at(const Vec3& place) const;
+    double pixels_per_m() const { return scale_; }
+    /// What stands at a place of the drawing; the highest, fixtures before pieces.
+    std::optional<CourseItem> item_at(const QPointF& point) const;
+    QPolygonF outline(const CourseItem& item) const;
+    /// A handle to drag: "side 0 +", "corner", "turn", "link"; for tests and the mouse alike.
+    struct Handle {
+        enum class Kind { side, corner, turn, link } kind = Kind::side;
+        QPointF at;
+        int axis = 0;  ///< of the piece: 0 length, 1 width, 2 height
+        int sign = 1;
+        int other_axis = -1;  ///< corners
+        int other_sign = 1;
+    };
+    std::vector<Handle> handles() const;
+
+  signals:
+    void measuring_changed(bool on);
+    void placed();
+    void item_opened(const leap::CourseItem& item);  ///< double click
+
+  protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+
+  private:
+    // course_drawing.cpp
+    Vec3 world(const QPointF& point) const;
+    int across_axis() const { return seen_ == Seen::along_x ? 1 : 0; }
+    int upward_axis() const { return seen_ == Seen::above ? 1 : 2; }
+    Vec3 snapped_shift(const QPointF& from, const QPointF& to) const;
+    Vec3 ground_under(const QPointF& point) const;
+    void begin_press(const QPointF& point, Qt::KeyboardModifiers modifiers);
+    void drag_to(const QPointF& point);
+    void drag_handle(const QPointF& point);
+    void end_press(const QPointF& point, Qt::KeyboardModifiers modifiers);
+
+    // course_paint.cpp
+    void paint_grid(QPainter& painter) const;
+    void paint_water(QPainter& painter) const;
+    void paint_items(QPainter& painter) const;
+    void paint_piece(QPainter& painter, const CourseItem& item) const;
+    void paint_other(QPainter& painter, const CourseItem& item) const;
+    void paint_focus(QPainter& painter, const CourseItem& item) const;
+    void paint_links(QPainter& painter) const;
+    void paint_paths(QPainter& painter) const;
+    void paint_reach(QPainter& painter) const;
+    void paint_dimensions(QPainter& painter) const;
+    void paint_selection(QPainter& painter) const;
+    void paint_dimension_line(QPainter& painter, const QPointF& a, const QPointF& b, const QString& text) const;
+    double square_m() const;
+    bool in_band(const CourseItem& item) const;
+
+    CourseEditor& editor_;
+    Seen seen_;
+    double scale_ = 20.0;
+    Vec3 center_{0.0};  ///< of the world, in the middle of the drawing
+    bool fitted_ = false;
+    std::string armed_;
+    bool measuring_ = false;
+    enum class Drag { none, pan, move, handle, box, measure };
+    Drag drag_ = Drag::none;
+    bool dragged_ = false;
+    Handle handle_;
+    QPointF pressed_at_;
+    QPointF now_at_;
+    Vec3 center_at_press_{0.0};
+    std::optional<std::pair<Vec3, Vec3>> measured_;
+};
+
+}  // namespace leap::studio

@@ -1,0 +1,358 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/course_desk/course_sheet.hpp"
+
+#include <QPushButton>
+#include <QRegularExpression>
+
+#include "core/play/fixture_check.hpp"
+#include "studio/shared/convert.hpp"
+#include "studio/shared/flow_layout.hpp"
+#include "studio/shared/palette.hpp"
+
+namespace leap::studio {
+
+namespace {
+
+QString number_text(double value) {
+    QString out = QString::number(value, 'f', 3);
+    while (out.endsWith('0')) out.chop(1);
+    if (out.endsWith('.')) out.chop(1);
+    return out == "-0" ? "0" : out;
+}
+
+/// The numbers in a text; units and signs between them are passed over.
+std::vector<double> numbers_in(const QString& text) {
+    static const QRegularExpression number(R"([-−]?\d+(?:[.,]\d+)?)");
+    std::vector<double> out;
+    auto found = number.globalMatch(text);
+    while (found.hasNext())
+        out.push_back(found.next().captured().replace(QChar(0x2212), '-').replace(',', '.').toDouble());
+    return out;
+}
+
+QStringList words_in(const QString& text) {
+    static const QRegularExpression between("[,\\s]+");
+    return text.split(between, Qt::SkipEmptyParts);
+}
+
+QLabel* heading(const QString& text) {
+    auto* out = new QLabel(text);
+    out->setFont(palette::text_font(9.5, true));
+    return out;
+}
+
+QFrame* hairline() {
+    auto* out = new QFrame;
+    out->setFixedHeight(1);
+    out->setStyleSheet(QString("background: %1").arg(palette::hairline.name()));
+    return out;
+}
+
+void empty(QLayout* layout) {
+    while (QLayoutItem* item = layout->takeAt(0)) {
+        if (item->layout() != nullptr) empty(item->layout());
+        if (item->widget() != nullptr) {
+            item->widget()->hide();  // it may be in the middle of its own event
+            item->widget()->deleteLater();
+        }
+        delete item;
+    }
+}
+
+}  // namespace
+
+CourseSheet::CourseSheet(CourseEditor& editor, QWidget* parent) : QWidget(parent), editor_(editor) {
+    setObjectName("sheet");
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(16, 10, 16, 12);
+    layout->setSpacing(6);
+    auto* head = new QHBoxLayout;
+    name_ = new QLineEdit;
+    name_->setFont(palette::text_font(13.0, true));
+    name_->setAccessibleName(tr("Name"));
+    name_->setStyleSheet("QLineEdit { border: none; background: transparent; padding: 0; }");
+    kind_ = new QLabel;
+    kind_->setObjectName("quiet");
+    head->addWidget(name_, 1);
+    head->addWidget(kind_);
+    layout->addLayout(head);
+    fields_ = new QGridLayout;
+    fields_->setHorizontalSpacing(14);
+    fields_->setVerticalSpacing(3);
+    fields_->setColumnMinimumWidth(0, 74);
+    fields_->setColumnStretch(1, 1);
+    layout->addLayout(fields_);
+    warning_ = new QLabel;
+    warning_->setWordWrap(true);
+    warning_->setStyleSheet(QString("color: %1").arg(palette::refused.name()));
+    layout->addWidget(warning_);
+    layout->addSpacing(4);
+    layout->addWidget(hairline());
+    reach_head_ = heading(tr("Reached from here"));
+    layout->addWidget(reach_head_);
+    reach_ = new QVBoxLayout;
+    reach_->setSpacing(1);
+    layout->addLayout(reach_);
+    layout->addSpacing(4);
+    layout->addWidget(hairline());
+    layout->addWidget(heading(tr("Place")));
+    words_ = new QVBoxLayout;
+    words_->setSpacing(0);
+    layout->addLayout(words_);
+    layout->addStretch();
+    connect(name_, &QLineEdit::editingFinished, this, [this] {
+        if (const auto item = editor_.single()) editor_.rename(*item, name_->text().trimmed().toStdString());
+    });
+    connect(&editor_, &CourseEditor::changed, this, &CourseSheet::refresh);
+    connect(&editor_, &CourseEditor::reach_changed, this, &CourseSheet::refresh_reach);
+    refresh();
+}
+
+QLineEdit* CourseSheet::field(const QString& word) const {
+    const auto found = by_word_.find(word);
+    return found == by_word_.end() ? nullptr : found->second;
+}
+
+void CourseSheet::add_field(const QString& word, const QString& text, const QString& tip,
+                            const std::function<QString(const QString&)>& take) {
+    const int row = fields_->rowCount();
+    auto* label = new QLabel(word);
+    label->setToolTip(tip);
+    auto* edit = new QLineEdit(text);
+    edit->setFont(palette::number_font(9.0));
+    edit->setToolTip(tip);
+    edit->setAccessibleName(word);
+    fields_->addWidget(label, row, 0);
+    fields_->addWidget(edit, row, 1);
+    by_word_[word] = edit;
+    connect(edit, &QLineEdit::editingFinished, this, [this, edit, text, take] {
+        if (edit->text() == text) return;
+        const QString wrong = take(edit->text());
+        if (wrong.isEmpty()) return;
+        emit editor_.problem(wrong);
+        edit->setText(text);
+    });
+}
+
+void CourseSheet::add_vector(const QString& word, const Vec3& value, const QString& tip,
+                             const std::function<void(CoursePlan&, const Vec3&)>& take, bool of_size) {
+    const QString between = of_size ? QString(" × ") : QString(", ");
+    const QString text = number_text(value.x) + between + number_text(value.y) + between + number_text(value.z) + " m";
+    add_field(word, text, tip, [this, word, take, of_size](const QString& typed) -> QString {
+        const std::vector<double> read = numbers_in(typed);
+        if (read.size() != 3) return tr("%1 wants three numbers in metres").arg(word);
+        const Vec3 wanted{read[0], read[1], read[2]};
+        if (of_size && std::min({wanted.x, wanted.y, wanted.z}) < 0.001)
+            return tr("Every side must be a millimetre or longer");
+        if (std::max({std::abs(wanted.x), std::abs(wanted.y), std::abs(wanted.z)}) > 1e5)
+            return tr("That lies too far out");
+        editor_.edit(word, [&](CoursePlan& plan) { take(plan, wanted); });
+        return {};
+    });
+}
+
+void CourseSheet::fill_fields() {
+    empty(fields_);
+    by_word_.clear();
+    const auto item = editor_.single();
+    const CoursePlan& plan = editor_.plan();
+    if (!item) return;
+    const std::size_t i = item->index;
+    const auto words = [&](const QString& word, const std::string& text, const QString& tip, auto member) {
+        add_field(word, to_qt(text), tip, [this, word, member](const QString& typed) {
+            editor_.edit(word, [&](CoursePlan& next) { member(next) = typed.trimmed().toStdString(); });
+            return QString();
+        });
+    };
+    const auto turn = [&](double value, auto member) {
+        add_field(tr("turned"), number_text(value) + "°", tr("Counter-clockwise seen from above; 0 faces along x"),
+                  [this, member](const QString& typed) {
+                      const auto read = numbers_in(typed);
+                      if (read.size() != 1 || std::abs(read[0]) > 360.0) return tr("One angle in degrees, up to 360");
+                      editor_.edit(tr("Turn"), [&](CoursePlan& next) { member(next) = read[0]; });
+                      return QString();
+                  });
+    };
+    if (item->kind == ItemKind::piece) {
+        const Piece& piece = plan.pieces[i];
+        if (piece.kind != PieceKind::mesh)
+            add_vector(
+                tr("size"), piece.size, tr("Length, width, height"),
+                [i](CoursePlan& next, const Vec3& v) { next.pieces[i].size = v; }, true);
+        add_vector(tr("stands at"), piece.center, tr("Its middle"),
+                   [i](CoursePlan& next, const Vec3& v) { next.pieces[i].center = v; });
+        turn(piece.turn_deg, [i](CoursePlan& next) -> double& { return next.pieces[i].turn_deg; });
+        if (piece.kind == PieceKind::steps)
+            add_field(tr("steps"), QString::number(piece.count), tr("How many"), [this, i](const QString& typed) {
+                const auto read = numbers_in(typed);
+                if (read.size() != 1 || read[0] < 1 || read[0] > 1000) return tr("A number of steps, 1 to 1000");
+                editor_.edit(tr("Steps"), [&](CoursePlan& next) { next.pieces[i].count = static_cast<int>(read[0]); });
+                return QString();
+            });
+        words(tr("material"), piece.material, tr("What it is drawn as: stone, timber, iron, lantern, bed"),
+              [i](CoursePlan& next) -> std::string& { return next.pieces[i].material; });
+        QStringList kinds;
+        for (const std::string& kind : piece.kinds) kinds << to_qt(kind);
+        add_field(tr("kinds"), kinds.join(", "), tr("Words that scripts ask for, like anchor"),
+                  [this, i](const QString& typed) {
+                      editor_.edit(tr("Kinds"), [&](CoursePlan& next) {
+                          next.pieces[i].kinds.clear();
+                          for (const QString& word : words_in(typed))
+                              next.pieces[i].kinds.push_back(word.toStdString());
+                      });
+                      return QString();
+                  });
+        return;
+    }
+    if (item->kind == ItemKind::place) {
+        add_vector(tr("stands at"), plan.places[i].position, tr("The feet"),
+                   [i](CoursePlan& next, const Vec3& v) { next.places[i].position = v; });
+        turn(plan.places[i].facing_deg, [i](CoursePlan& next) -> double& { return next.places[i].facing_deg; });
+        return;
+    }
+    if (item->kind == ItemKind::target) {
+        add_vector(tr("stands at"), plan.targets[i].position, tr("Its middle"),
+                   [i](CoursePlan& next, const Vec3& v) { next.targets[i].position = v; });
+        words(tr("kind"), plan.targets[i].kind, tr("What nearest probes look for"),
+              [i](CoursePlan& next) -> std::string& { return next.targets[i].kind; });
+        return;
+    }
+    const PlacedFixture& fixture = plan.fixtures[i];
+    words(tr("kind"), fixture.kind, tr("A fixture of the script"),
+          [i](CoursePlan& next) -> std::string& { return next.fixtures[i].kind; });
+    add_vector(tr("stands at"), fixture.position, tr("The middle of its underside"),
+               [i](CoursePlan& next, const Vec3& v) { next.fixtures[i].position = v; });
+    turn(fixture.turn_deg, [i](CoursePlan& next) -> double& { return next.fixtures[i].turn_deg; });
+    add_field(tr("link"), to_qt(fixture.link), tr("The fixture it is linked to; or drag its link handle to one"),
+              [this, i](const QString& typed) {
+                  const std::string name = typed.trimmed().toStdString();
+                  const auto& all = editor_.plan().fixtures;
+                  const bool known = name.empty() || std::any_of(all.begin(), all.end(),
+                                                                 [&](const auto& other) { return other.name == name; });
+                  if (!known) return tr("There is no fixture called “%1”").arg(typed.trimmed());
+                  editor_.edit(tr("Link"), [&](CoursePlan& next) { next.fixtures[i].link = name; });
+                  return QString();
+              });
+}
+
+void CourseSheet::refresh() {
+    const CoursePlan& plan = editor_.plan();
+    const auto item = editor_.single();
+    name_->setReadOnly(!item);
+    QString kind;
+    if (item) {
+        name_->setText(to_qt(item_name(plan, *item)));
+        constexpr std::array pieces{"box piece", "ramp piece", "steps piece", "cylinder piece", "mesh piece"};
+        if (item->kind == ItemKind::piece) kind = tr(pieces[static_cast<std::size_t>(plan.pieces[item->index].kind)]);
+        if (item->kind == ItemKind::fixture) kind = tr("fixture");
+        if (item->kind == ItemKind::target) kind = tr("target");
+        if (item->kind == ItemKind::place) kind = tr("place to start");
+        if (!item_group(plan, *item).empty()) kind += tr(" · in %1").arg(to_qt(item_group(plan, *item)));
+    } else if (editor_.selected().empty()) {
+        name_->setText(tr("Nothing selected"));
+        kind.clear();
+    } else {
+        name_->setText(tr("%1 things").arg(editor_.selected().size()));
+        kind = tr("G groups them");
+    }
+    kind_->setText(kind);
+    fill_fields();
+    QStringList warnings;
+    if (editor_.session().program())
+        for (const FixtureWarning& warning :
+             fixture_warnings(*editor_.session().program(), editor_.session().tuning(Side::now), plan))
+            if (!item || (item->kind == ItemKind::fixture && item->index == warning.fixture))
+                warnings << to_qt(warning.text);
+    constexpr int most_warnings = 4;
+    warning_->setText(warnings.mid(0, most_warnings).join('\n'));
+    warning_->setVisible(!warnings.isEmpty());
+    refresh_reach();
+    refresh_words();
+}
+
+QStringList CourseSheet::reach_lines() const {
+    QStringList out;
+    const CoursePlan& plan = editor_.plan();
+    for (const ReachRow& row : editor_.reach()) {
+        if (row.from >= plan.pieces.size() || row.to >= plan.pieces.size()) continue;
+        QStringList words;
+        constexpr int most_words = 3;
+        for (const LeapAttempt* attempt : row.leaps.telling())
+            if (words.size() < most_words)
+                words << (attempt->reaches ? to_qt(attempt->name)
+                                           : QString("%1: %2").arg(to_qt(attempt->name), to_qt(leap_text(*attempt))));
+        out << QString("%1 → %2: %3 %4")
+                   .arg(to_qt(plan.pieces[row.from].name), to_qt(plan.pieces[row.to].name),
+                        row.leaps.reached() ? "✓" : "✕", words.join(", "));
+    }
+    return out;
+}
+
+void CourseSheet::refresh_reach() {
+    empty(reach_);
+    const QStringList lines = reach_lines();
+    const bool piece = editor_.single_piece().has_value();
+    reach_head_->setText(piece ? tr("Reached from here") : tr("Select a piece to see what leaps from it"));
+    for (int i = 0; i < lines.size(); ++i) {
+        auto* button = new QPushButton;
+        button->setObjectName("row");
+        button->setCheckable(true);
+        button->setChecked(i == editor_.chosen_reach());
+        auto* row = new QVBoxLayout(button);
+        row->setContentsMargins(6, 2, 6, 2);
+        row->setSpacing(0);
+        auto* where = new QLabel(lines[i].section(": ", 0, 0));
+        auto* how = new QLabel(lines[i].section(": ", 1));
+        const bool reached = editor_.reach()[static_cast<std::size_t>(i)].leaps.reached();
+        how->setStyleSheet(QString("color: %1").arg((reached ? palette::holds : palette::refused).name()));
+        for (QLabel* label : {where, how}) {
+            label->setAttribute(Qt::WA_TransparentForMouseEvents);
+            row->addWidget(label);
+        }
+        button->setFixedHeight(where->sizeHint().height() + how->sizeHint().height() + 6);
+        button->setAccessibleName(lines[i]);
+        connect(button, &QPushButton::clicked, this, [this, i] { editor_.choose_reach(i); });
+        reach_->addWidget(button);
+    }
+}
+
+/// Pieces, and every kind of fixture of the script.
+void CourseSheet::refresh_words() {
+    std::vector<std::string> kinds;
+    if (const auto& program = editor_.session().program())
+        for (const std::int32_t kind : program->fixtures)
+            kinds.push_back(program->machines[static_cast<std::size_t>(kind)].name);
+    if (kinds == shown_kinds_ && words_->count() > 0) return;
+    shown_kinds_ = kinds;
+    empty(words_);
+    const auto row = [&](const std::vector<std::pair<QString, std::string>>& words) {
+        auto* holder = new QWidget;
+        auto* line = new FlowLayout(holder);
+        for (const auto& [text, what] : words) {
+            auto* button = new QPushButton(text);
+            button->setObjectName("word");
+            button->setToolTip(tr("Then click where it is to stand"));
+            connect(button, &QPushButton::clicked, this, [this, what = what] {
+                if (what == "import") {
+                    emit import_wanted();
+                } else {
+                    emit place_wanted(to_qt(what));
+                }
+            });
+            line->addWidget(button);
+        }
+        words_->addWidget(holder);
+    };
+    row({{tr("box"), "box"},
+         {tr("ramp"), "ramp"},
+         {tr("steps"), "steps"},
+         {tr("cylinder"), "cylinder"},
+         {tr("mesh from a file…"), "import"},
+         {tr("place"), "place"},
+         {tr("target"), "target"}});
+    std::vector<std::pair<QString, std::string>> fixtures;
+    for (const std::string& kind : kinds) fixtures.emplace_back(to_qt(kind).replace('_', ' '), kind);
+    row(fixtures);
+}
+
+}  // namespace leap::studio
