@@ -202,7 +202,7 @@ class Step {
         const auto may_sleep = [&](std::size_t i) { return !moves(i) || things_[i].body.still_s >= d::loose_still_s; };
         for (std::size_t i = 0; i < things_.size(); ++i) {
             if (!moves(i) || !may_sleep(i)) continue;
-            bool borne = false;
+            bool borne = things_[i].borne;
             bool all_still = true;
             for (const ContactRow& row : scratch_.rows) {
                 const auto self = static_cast<std::int32_t>(i);

@@ -17,6 +17,7 @@ struct LooseThing {
     Vec3 gravity{0.0, 0.0, -9.81};  ///< m/s²
     bool there = true;              ///< otherwise nothing touches it and it stays as it is
     std::int32_t passes = -1;       ///< the obstacle that it goes through
+    bool borne = false;             ///< by its wheels
 };
 
 /// Something solid that loose bodies meet and can't move: a door, a lift, the character.
