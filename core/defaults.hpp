@@ -59,6 +59,9 @@ inline constexpr double near_moving_m = 2.0;
 /// Room (m) between what is teleported to and the body that comes out, so that it doesn't touch it.
 inline constexpr double exit_gap_m = 0.2;
 
+/// Who steps out of something finds ground at most this much (m) below its underside.
+inline constexpr double deepest_exit_m = 1.5;
+
 /// No fixture is larger than this (m), half of its longest side; what stands further from the body isn't asked. Touch
 /// when a course has larger ones.
 inline constexpr double largest_box_m = 12.0;

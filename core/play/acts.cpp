@@ -98,6 +98,7 @@ void place_body(const Rehearsal& r, const ProbeMemo& memo, const Vec3& feet, con
     if (stood && !placed.grounded) leave_ground(state, true);
     if (!stood && placed.grounded) state.contact_since = state.time;
     state.body = placed;
+    state.seat = -1;
 }
 
 /// Through to the other side: the velocity turns as the exit is turned against the way in.

@@ -8,6 +8,7 @@
 #include "core/play/fixtures.hpp"
 #include "core/play/loose.hpp"
 #include "core/play/probes.hpp"
+#include "core/play/seat.hpp"
 #include "core/script/interpreter.hpp"
 
 namespace leap {
@@ -131,6 +132,8 @@ bool fixture_truth(const Moment& m, Sense sense) {
         case Sense::touching: return own.touching;
         case Sense::focused: return m.state.focus == static_cast<std::int32_t>(i);
         case Sense::blocked: return own.blocked;
+        case Sense::ridden: return m.state.seat == static_cast<std::int32_t>(i);
+        case Sense::exit_room: return place_beside(m, i).has_value();
         case Sense::is_held: return own.loose >= 0 && loose_of(m).holder != nobody;
         case Sense::resting: return own.loose >= 0 && loose_of(m).body.asleep;
         case Sense::clear:
@@ -144,11 +147,26 @@ bool fixture_truth(const Moment& m, Sense sense) {
     }
 }
 
+/// What a loose fixture says of its own motion.
+double loose_number(const Moment& m, Sense sense) {
+    if (m.self < 0 || m.course == nullptr || m.state.fixtures[own_fixture(m)].loose < 0) return 0.0;
+    const LooseState& loose = loose_of(m);
+    if (sense == Sense::own_speed) return glm::dot(loose.body.velocity, loose.body.turn * Vec3{1.0, 0.0, 0.0});
+    if (sense == Sense::slip_angle) return slip_angle(loose.body);
+    if (loose.wheels < 0) return 0.0;
+    double sum = 0.0;
+    for (const WheelState& wheel : m.state.wheels[static_cast<std::size_t>(loose.wheels)])
+        sum += sense == Sense::wheels_down ? as_number(wheel.on_ground)
+                                           : wheel.squeezed_m / static_cast<double>(wheel_count);
+    return sum;
+}
+
 Vec3 fixture_vector(const Moment& m, Sense sense) {
     if (m.self < 0 || m.course == nullptr) return Vec3{0.0};
     const std::size_t i = own_fixture(m);
     switch (sense) {
         case Sense::own_middle: return fixture_pose(m, i).center;
+        case Sense::own_up: return fixture_pose(m, i).turn * world_up;
         case Sense::own_velocity: return m.state.fixtures[i].loose >= 0 ? loose_of(m).body.velocity : Vec3{0.0};
         case Sense::holder_place:
         case Sense::holder_look: return of_holder(m, i, sense);
@@ -288,6 +306,15 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
         case Sense::is_held:
         case Sense::resting:
         case Sense::link_room: return as_number(fixture_truth(m, sense));
+        case Sense::seated: return as_number(s.seat >= 0);
+        case Sense::ridden:
+        case Sense::exit_room: return as_number(fixture_truth(m, sense));
+        case Sense::stick_ahead: return s.stick.y;
+        case Sense::stick_side: return s.stick.x;
+        case Sense::wheels_down:
+        case Sense::own_speed:
+        case Sense::slip_angle:
+        case Sense::sunk: return loose_number(m, sense);
         case Sense::touched_by:
         case Sense::by_has: return as_number(has_tag(m, m.by, index));
         case Sense::holder_has:
@@ -320,6 +347,7 @@ Vec3 sense_vector(const Moment& m, Sense sense, int index) {
         case Sense::own_place:
         case Sense::own_front:
         case Sense::own_middle:
+        case Sense::own_up:
         case Sense::own_velocity:
         case Sense::home_place:
         case Sense::holder_place:

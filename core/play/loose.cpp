@@ -48,6 +48,10 @@ LooseObstacle character(const State& state) {
     LooseObstacle out;
     out.solid.kind = SolidKind::round;
     out.solid.radius = state.radius;
+    if (state.seat >= 0) {  // who sits on something is met by nothing
+        out.solid.corners = {Vec3{0.0}, Vec3{0.0}};
+        return out;
+    }
     const Vec3 low = state.body.position + world_up * state.radius;
     out.solid.corners = {low, low + world_up * std::max(0.0, state.height - 2.0 * state.radius)};
     for (const Vec3& end : out.solid.corners) {
@@ -127,6 +131,37 @@ LooseKind loose_kind(const Moment& m, std::size_t fixture) {
     return out;
 }
 
+WheelKind wheel_kind(const Moment& m, std::size_t fixture) {
+    const WheelInfo& info = *fixture_kind(m, fixture)->fixture->wheels;
+    Moment own = m;
+    own.self = static_cast<std::int32_t>(m.program.machines.size() + fixture);
+    WheelKind out;
+    for (int i = 0; i < 3; ++i) out.hang[i] = number(own, info.at[static_cast<std::size_t>(i)]);
+    out.hang.x = std::max(0.05, out.hang.x);
+    out.radius = std::clamp(number(own, info.radius), 0.01, 10.0);
+    out.travel = std::clamp(number(own, info.travel), 0.0, 10.0);
+    out.stiffness = std::clamp(number(own, info.stiffness), 1.0, 1e9);
+    out.damping = std::clamp(number(own, info.damping), 0.0, 20.0);
+    out.grip = std::clamp(number(own, info.grip), 0.0, 100.0);
+    return out;
+}
+
+WheelUse wheel_use(const Moment& m, std::size_t fixture) {
+    WheelUse out;
+    const Phase* phase = fixture_phase(m, fixture);
+    if (phase == nullptr) return out;
+    Moment own = m;
+    own.self = static_cast<std::int32_t>(m.program.machines.size() + fixture);
+    const auto of = [&](const std::optional<Expression>& expression) {
+        return expression ? number(own, *expression) : 0.0;
+    };
+    constexpr double sharpest_rad = 1.0;
+    out.push_n = std::clamp(of(phase->effects.wheels_push), -1e7, 1e7);
+    out.brake_n = std::clamp(of(phase->effects.wheels_brake), 0.0, 1e7);
+    out.turn_rad = std::clamp(of(phase->effects.wheels_turn), -sharpest_rad, sharpest_rad);
+    return out;
+}
+
 void place_loose(const Moment& own, std::size_t index, const Phase& phase, FixturePose& out) {
     const LooseState& loose = own.state.loose[index];
     if (phase.effects.carried && loose.holder != nobody) {
@@ -194,6 +229,10 @@ void start_loose(const Rehearsal& r, State& state) {
         loose.body.turn = loose.from_turn = home.turn;
         loose.body.asleep = !kind->phases.front().effects.loose;
         state.fixtures[i].loose = static_cast<std::int32_t>(state.loose.size());
+        if (kind->fixture->wheels) {
+            loose.wheels = static_cast<std::int32_t>(state.wheels.size());
+            state.wheels.emplace_back();
+        }
         state.loose.push_back(loose);
     }
     if (state.loose.empty()) return;
@@ -212,6 +251,33 @@ void start_loose(const Rehearsal& r, State& state) {
             things[i].body.asleep = state.loose[i].body.asleep = true;
 }
 
+namespace {
+
+/// Pushed wheels don't let it sleep.
+void wake_driven(const Moment& m, State& state) {
+    for (LooseState& loose : state.loose) {
+        if (loose.wheels < 0 || wheel_use(m, static_cast<std::size_t>(loose.fixture)).push_n == 0.0) continue;
+        loose.body.asleep = false;
+        loose.body.still_s = 0.0;
+    }
+}
+
+/// The springs and tyres of everything on wheels, before the bodies go on.
+void roll(const Rehearsal& r, const Moment& m, State& state, ProbeMemo& memo) {
+    for (std::size_t i = 0; i < memo.things.size(); ++i) {
+        LooseThing& thing = memo.things[i];
+        thing.gravity = memo.pulls[i];
+        thing.borne = false;
+        const LooseState& loose = state.loose[i];
+        if (loose.wheels < 0 || !thing.there || thing.body.asleep) continue;
+        const auto fixture = static_cast<std::size_t>(loose.fixture);
+        roll_wheels({r.course, memo.moving}, wheel_kind(m, fixture), wheel_use(m, fixture), defaults::loose_step_s,
+                    thing, state.wheels[static_cast<std::size_t>(loose.wheels)]);
+    }
+}
+
+}  // namespace
+
 void advance_loose(const Rehearsal& r, double from, const std::optional<Ride>& ride, State& state, ProbeMemo& memo) {
     if (state.loose.empty()) return;
     constexpr double rounding = 1e-6;
@@ -219,12 +285,17 @@ void advance_loose(const Rehearsal& r, double from, const std::optional<Ride>& r
     const auto last = static_cast<std::int64_t>(std::floor(state.time / defaults::loose_step_s + rounding));
     if (last < first) return;
     wake_by_fixtures(state, memo);
+    const Moment m = r.moment(state, &memo);
+    wake_driven(m, state);
     const bool awake =
         std::any_of(state.loose.begin(), state.loose.end(), [](const LooseState& loose) { return !loose.body.asleep; });
     if (!awake) return;
-    const Moment m = r.moment(state, &memo);
     memo.things.clear();
-    for (const LooseState& loose : state.loose) memo.things.push_back(thing_of(m, loose));
+    memo.pulls.clear();
+    for (const LooseState& loose : state.loose) {
+        memo.things.push_back(thing_of(m, loose));
+        memo.pulls.push_back(memo.things.back().gravity);
+    }
     const std::int32_t ridden = ride ? state.fixtures[ride->fixture].loose : -1;
     for (std::int64_t step = first; step <= last; ++step) {
         gather_obstacles(r, state, static_cast<double>(step) * defaults::loose_step_s, memo);
@@ -238,6 +309,7 @@ void advance_loose(const Rehearsal& r, double from, const std::optional<Ride>& r
         }
         if (ridden >= 0 && !memo.things[static_cast<std::size_t>(ridden)].body.asleep)
             press_down(r, state, memo.things[static_cast<std::size_t>(ridden)]);
+        roll(r, m, state, memo);
         step_loose(r.course, memo.obstacles, memo.things, defaults::loose_step_s, memo.loose);
     }
     for (std::size_t i = 0; i < memo.things.size(); ++i)

@@ -27,6 +27,10 @@ void start_loose(const Rehearsal& rehearsal, State& state);
 void advance_loose(const Rehearsal& rehearsal, double from, const std::optional<Ride>& ride, State& state,
                    ProbeMemo& memo);
 
+/// What a fixture's wheels are like, and what its phase does with them.
+WheelKind wheel_kind(const Moment& moment, std::size_t fixture);
+WheelUse wheel_use(const Moment& moment, std::size_t fixture);
+
 /// The character, who would go at `wanted`, leans on something loose: both go on with the momentum they have together.
 void push_loose(const Rehearsal& rehearsal, const Vec3& wanted, State& state, const ProbeMemo& memo);
 

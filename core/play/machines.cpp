@@ -9,6 +9,7 @@
 #include "core/play/focus.hpp"
 #include "core/play/gates.hpp"
 #include "core/play/loose.hpp"
+#include "core/play/seat.hpp"
 #include "core/play/stands.hpp"
 
 namespace leap {
@@ -241,6 +242,7 @@ class Instant {
             }
             if (way.after && elapsed < number(moment(), *way.after) - rounding_s) continue;
             if (way.when && !truth(moment(), way.when->truth)) continue;
+            if (led_here(index, way)) continue;
             follow(index, way);
             return true;
         }
@@ -256,6 +258,12 @@ class Instant {
             end(index, EventKind::ended, -1, PhaseSpan::time_up);
         }
         return true;
+    }
+
+    /// The press that led into a phase doesn't lead out of it again at once.
+    bool led_here(std::int32_t index, const Way& way) {
+        if (way.takes_press < 0 || running(index).phase_since != state_.time) return false;
+        return state_.buttons[static_cast<std::size_t>(way.takes_press)].pressed_at == state_.time;
     }
 
     /// Whether what is active on the move's layer lets itself be cut by it.
@@ -285,6 +293,7 @@ class Instant {
         actor_ = index;
         MachineState& own = running(index);
         const bool opens = own.phase < 0;
+        const bool sat = fixture >= 0 && state_.seat == fixture;
         own.phase = phase;
         own.phase_since = state_.time;
         own.blocks_done_until = never;
@@ -297,6 +306,7 @@ class Instant {
             if (stood) change_loose(rehearsal_, static_cast<std::size_t>(fixture), *stood, state_);
             memo_.stale = true;
             note(EventKind::fixture_phase, fixture, phase);
+            change_seat(fixture, sat);
         }
         if (machine(index).kind == MachineKind::move) note(opens ? EventKind::started : EventKind::phase, index, phase);
         const Phase& entered = phase_of(index);
@@ -304,6 +314,22 @@ class Instant {
             if (block.trigger == syntax::Trigger::start) acts(block.acts);
         if (entered.effects.drive) take_drive(index, *entered.effects.drive);
         if (entered.effects.rope) own.rope_length = std::max(0.0, number(moment(), entered.effects.rope->length));
+    }
+
+    /// A phase with a seat takes the body up, one without lets it go.
+    void change_seat(std::int32_t fixture, bool sat) {
+        const bool seats =
+            phase_of(static_cast<std::int32_t>(program_.machines.size()) + fixture).effects.seat.has_value();
+        if (sat && !seats) {
+            step_out(rehearsal_, state_, memo_);
+            note(EventKind::stepped_out, fixture, -1);
+        } else if (!sat && seats && state_.seat < 0) {
+            for (const std::int32_t move : std::vector<std::int32_t>(state_.moves))
+                if (move >= 0 && machine(move).layer == 0) end(move, EventKind::cut, -1);
+            state_.seat = fixture;
+            keep_seat(rehearsal_, state_);
+            note(EventKind::seated, fixture, -1);
+        }
     }
 
     void take_drive(std::int32_t index, const Drive& drive) {
@@ -365,6 +391,7 @@ class Instant {
 
     bool may_start(std::int32_t index) const {
         const Moment m = moment();
+        if (state_.seat >= 0 && machine(index).layer == 0) return false;
         if (is_off(index) || !is_triggered(m, index) || !charge_left(m, index) || !may_cut(index)) return false;
         for (const Gate& gate : machine(index).gates)
             if (!gate_holds(m, index, gate)) return false;

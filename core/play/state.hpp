@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/loose/loose_body.hpp"
+#include "core/loose/wheels.hpp"
 #include "core/motion/body.hpp"
 #include "core/script/program.hpp"
 
@@ -94,6 +95,7 @@ struct LooseState {
     std::int32_t passes = nobody;  ///< who has just let go of it: they don't touch until they have been apart
     Vec3 from_place{0.0};          ///< where it was when its phase began
     Quat from_turn{1.0, 0.0, 0.0, 0.0};
+    std::int32_t wheels = -1;  ///< in State::wheels
     friend bool operator==(const LooseState&, const LooseState&) = default;
 };
 
@@ -152,7 +154,9 @@ struct State {
     std::vector<double> target_struck_at;  ///< by target of the course; never: it is there
     std::vector<FixtureState> fixtures;    ///< by fixture of the course
     std::vector<LooseState> loose;         ///< those of the fixtures that can be
+    std::vector<Wheels> wheels;            ///< of those that have some
     std::int32_t focus = -1;               ///< the fixture that has the focus
+    std::int32_t seat = -1;                ///< the fixture that the body sits on
     RespawnPlace respawn;
 
     /// The active move of the body's layer, or -1.

@@ -13,6 +13,7 @@
 #include "core/play/machines.hpp"
 #include "core/play/meters.hpp"
 #include "core/play/motion_law.hpp"
+#include "core/play/seat.hpp"
 #include "core/play/stands.hpp"
 #include "core/play/swing.hpp"
 #include "core/world/query.hpp"
@@ -51,7 +52,25 @@ void apply_input(const InputEvent& input, State& state, Trace* trace) {
     }
 }
 
-void write_row(const Rehearsal& r, const State& state, const Vec3& acceleration, bool tick_begin, Trace& trace) {
+/// A fixture's gauge speaks of the one that is ridden, or of the first of its kind.
+double gauge_value(Moment m, const GaugeInfo& gauge) {
+    const auto first = static_cast<std::int32_t>(m.program.machines.size());
+    if (m.program.machines[static_cast<std::size_t>(gauge.machine)].kind == MachineKind::fixture) {
+        const auto& all = m.state.fixtures;
+        const auto is_one = [&](const FixtureState& fixture) { return fixture.machine == gauge.machine; };
+        if (m.state.seat >= 0 && is_one(all[static_cast<std::size_t>(m.state.seat)])) {
+            m.self = first + m.state.seat;
+        } else {
+            const auto found = std::find_if(all.begin(), all.end(), is_one);
+            if (found == all.end()) return 0.0;
+            m.self = first + static_cast<std::int32_t>(found - all.begin());
+        }
+    }
+    return number(m, gauge.value);
+}
+
+void write_row(const Rehearsal& r, const State& state, ProbeMemo* memo, const Vec3& acceleration, bool tick_begin,
+               Trace& trace) {
     TraceRow row;
     row.time = state.time;
     row.position = state.body.position;
@@ -70,11 +89,13 @@ void write_row(const Rehearsal& r, const State& state, const Vec3& acceleration,
     row.grounded = state.body.grounded;
     row.tick_begin = tick_begin;
     for (auto event = trace.events.rbegin(); event != trace.events.rend() && event->time == state.time; ++event)
-        row.jumped = row.jumped || event->kind == EventKind::teleported || event->kind == EventKind::respawned;
+        row.jumped = row.jumped || event->kind == EventKind::teleported || event->kind == EventKind::respawned ||
+                     event->kind == EventKind::seated || event->kind == EventKind::stepped_out;
     trace.rows.push_back(row);
-    trace.value_count = r.program.counters.size() + r.program.meters.size();
+    trace.value_count = r.program.counters.size() + r.program.meters.size() + r.program.gauges.size();
     for (const CounterState& counter : state.counters) trace.values.push_back(counter.value);
     for (const MeterState& meter : state.meters) trace.values.push_back(meter.value);
+    for (const GaugeInfo& gauge : r.program.gauges) trace.values.push_back(gauge_value(r.moment(state, memo), gauge));
 }
 
 /// The character turns towards the stick at a steady rate, or faces what a phase says.
@@ -167,8 +188,29 @@ struct StretchKind {
     bool coarse = false;
 };
 
+/// Who sits on something goes where it goes.
+void advance_seated(const Rehearsal& r, State& state, double longest, StretchKind kind, ProbeMemo& memo, Trace* trace) {
+    const Moment m = r.moment(state, &memo);
+    const MeterRates rates = meter_rates(m);
+    Law law;
+    const double steps = std::floor(state.time / defaults::loose_step_s + 1e-6);
+    law.horizon = std::min(longest, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - state.time));
+    law.motion = {state.body.velocity, Vec3{0.0}};
+    const double seconds = std::min(time_to_next_instant(m, law, rates, longest), time_to_meter_change(m, rates));
+    if (trace != nullptr) write_row(r, state, &memo, Vec3{0.0}, kind.tick_begin, *trace);
+    advance_meters(m, rates, seconds, state);
+    const double from = state.time;
+    state.time += seconds;
+    advance_loose(r, from, std::nullopt, state, memo);
+    keep_seat(r, state);
+    place_solids(r, state, memo);
+    note_touches(r, state, memo);
+    memo.forget();
+}
+
 /// From this instant to the next.
 void advance(const Rehearsal& r, State& state, double longest, StretchKind kind, ProbeMemo& memo, Trace* trace) {
+    if (state.seat >= 0) return advance_seated(r, state, longest, kind, memo, trace);
     const Moment m = r.moment(state, &memo);
     const Forces forces = forces_at(m);
     resize(r, m, forces, state);
@@ -189,7 +231,7 @@ void advance(const Rehearsal& r, State& state, double longest, StretchKind kind,
     }
     const double seconds = std::min(time_to_next_instant(m, law, rates, longest), time_to_meter_change(m, rates));
     if (!state.taut) take_mean_gravity(m, forces, seconds, law);
-    if (trace != nullptr) write_row(r, state, law.motion.acceleration, kind.tick_begin, *trace);
+    if (trace != nullptr) write_row(r, state, &memo, law.motion.acceleration, kind.tick_begin, *trace);
     if (law.driven && !law.flying) drive_over(m, forces, seconds, law);
     const bool lifts_off = law.flying && state.body.grounded && law.motion.velocity.z > 1e-3;
     if (lifts_off) leave_ground(state, true);
@@ -360,7 +402,7 @@ void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, 
     ProbeMemo& memo = scratch.memo;
     memo.forget();
     place_solids(r, state, memo);
-    state.body = free_body({r.course, memo.moving}, shape_now(r, state), state.body);
+    if (state.seat < 0) state.body = free_body({r.course, memo.moving}, shape_now(r, state), state.body);
     std::size_t next = 0;
     bool tick_begin = true;
     for (int split = 0; state.time < tick_end - rounding_s; ++split) {
@@ -389,7 +431,7 @@ void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, 
 }
 
 void end_trace(const Rehearsal& r, const State& state, Trace& trace) {
-    write_row(r, state, Vec3{0.0}, true, trace);
+    write_row(r, state, nullptr, Vec3{0.0}, true, trace);
     for (PhaseSpan& span : trace.spans)
         if (span.to < 0.0) span.to = state.time;
     trace.ticks = state.tick;

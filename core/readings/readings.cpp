@@ -99,6 +99,8 @@ class Taker {
             case ExprKind::at_end: {
                 const auto window = find(expr.stretch);
                 if (!window) return tl::make_unexpected(window.error());
+                if (const auto gauge = gauge_of(expr.parts[0]))
+                    return gauge_at(*gauge, expr.kind == ExprKind::at_start ? window->from : window->to);
                 const Quantity quantity = *quantity_named(expr.parts[0].name);
                 if (expr.kind == ExprKind::at_start) return before(quantity, window->from);
                 return quantity_at(trace_, quantity, window->to);
@@ -140,7 +142,33 @@ class Taker {
         return *left / *right;
     }
 
+    /// Where a gauge stands among the values of a row.
+    std::optional<std::size_t> gauge_of(const Expr& expr) const {
+        const auto found = program_.find_gauge(expr.member.empty() ? expr.name : expr.name + "." + expr.member);
+        if (!found) return std::nullopt;
+        return program_.counters.size() + program_.meters.size() + static_cast<std::size_t>(*found);
+    }
+    double gauge_at(std::size_t gauge, double time) const {
+        return trace_.values[row_at(trace_, time) * trace_.value_count + gauge];
+    }
+    /// Gauges are known at rows; their average weighs each row by how long it holds.
+    double gauge_over_window(std::size_t gauge, const std::string& what) const {
+        double best = gauge_at(gauge, window_.from);
+        double sum = 0.0;
+        for (std::size_t i = row_at(trace_, window_.from); i < trace_.rows.size(); ++i) {
+            const double from = std::max(trace_.rows[i].time, window_.from);
+            if (from > window_.to) break;
+            const double value = trace_.values[i * trace_.value_count + gauge];
+            const double to = i + 1 < trace_.rows.size() ? std::min(trace_.rows[i + 1].time, window_.to) : window_.to;
+            sum += value * std::max(0.0, to - from);
+            best = what == "highest" ? std::max(best, value) : std::min(best, value);
+        }
+        const double length = window_.to - window_.from;
+        return what == "average" ? (length > 0.0 ? sum / length : best) : best;
+    }
+
     Value over_window(const Expr& expr) const {
+        if (const auto gauge = gauge_of(expr.parts[0])) return gauge_over_window(*gauge, expr.name);
         const Quantity quantity = *quantity_named(expr.parts[0].name);
         if (expr.name == "average") return average(quantity);
         if (expr.name == "largest_drop") return largest_drop(quantity);
@@ -207,6 +235,7 @@ class Taker {
             if (!window) return tl::make_unexpected(window.error());
             return expr.name == "start" ? window->from : window->to;
         }
+        if (expr.name == ">=" || expr.name == "<=") return comes_to(expr, after);
         static const std::map<std::string, EventKind> kinds{{"press", EventKind::pressed},
                                                             {"release", EventKind::released},
                                                             {"landed", EventKind::landed},
@@ -220,6 +249,29 @@ class Taker {
             if (++seen == expr.stretch.ordinal) return event.time;
         }
         return tl::make_unexpected(fmt::format("{} {} did not happen", expr.name, of_button ? expr.stretch.owner : ""));
+    }
+
+    /// The first instant from `after` on at which a quantity or gauge is past a value; between rows it goes straight.
+    Value comes_to(const Expr& expr, double after) const {
+        const Expr& of = expr.parts[0];
+        const double wanted = expr.parts[1].literal.si();
+        const auto gauge = gauge_of(of);
+        const double sign = expr.name == ">=" ? 1.0 : -1.0;
+        const auto past = [&](double time) {
+            return sign * ((gauge ? gauge_at(*gauge, time) : quantity_at(trace_, *quantity_named(of.name), time)) -
+                           wanted);
+        };
+        double before = past(after);
+        if (before >= 0.0) return after;
+        double time = after;
+        for (std::size_t i = row_at(trace_, after) + 1; i < trace_.rows.size(); ++i) {
+            const double next = trace_.rows[i].time;
+            const double now = past(next);
+            if (now >= 0.0) return time + (next - time) * (before / (before - now));
+            before = now;
+            time = next;
+        }
+        return tl::make_unexpected(fmt::format("it never came to {}", number_text(expr.parts[1].literal.written, 2)));
     }
 
     /// The second instant is sought after the first, so `press of jump to landed` means the landing that follows.

@@ -136,6 +136,7 @@ void Compiler::run() {
         compile_body();
     }
     compile_counters();
+    compile_gauges();
     compile_meters();
     compile_probes();
     for (std::size_t i = 0; i < program_.machines.size(); ++i) compile_machine(static_cast<std::int32_t>(i));

@@ -180,6 +180,25 @@ void Compiler::declare_memories() {
     }
 }
 
+/// Every machine has the gauges of what it is based on too.
+void Compiler::compile_gauges() {
+    for (std::size_t i = 0; i < machine_syntax_.size(); ++i) {
+        const Scope scope = scope_of(*machine_syntax_[i]);
+        for (std::size_t level = 0; level < scope.chain.size(); ++level) {
+            for (const syntax::Gauge& gauge : scope.chain[level]->gauges) {
+                const std::string path = machine_syntax_[i]->name.text + "." + gauge.name.text;
+                if (program_.find_gauge(path)) continue;
+                Scope at = scope;
+                at.level = level;
+                GaugeInfo info{path, static_cast<std::int32_t>(i), number_of_any(gauge.value, at), gauge.meaning};
+                if (info.value.type.kind != ValueKind::number && !has_errors(diagnostics_))
+                    report(gauge.value.range, "a gauge is one number", "take length(...) of it, or compare it");
+                program_.gauges.push_back(std::move(info));
+            }
+        }
+    }
+}
+
 void Compiler::compile_counters() {
     for (std::size_t i = 0; i < counter_syntax_.size(); ++i) {
         const auto& [counter, scope] = counter_syntax_[i];

@@ -94,6 +94,20 @@ void Compiler::compile_effect(const syntax::Effect& effect, const Scope& scope, 
                                          value(*effect.second, scope, length_type, "carried"),
                                          value(*effect.third, scope, length_type, "carried")});
             break;
+        case syntax::EffectKind::seat:
+            once(out.seat, std::array{value(effect.main, scope, length_type, "seat"),
+                                      value(*effect.second, scope, length_type, "seat"),
+                                      value(*effect.third, scope, length_type, "seat")});
+            break;
+        case syntax::EffectKind::wheels_push:
+            once(out.wheels_push, value(effect.main, scope, force_type, "wheels push"));
+            break;
+        case syntax::EffectKind::wheels_brake:
+            once(out.wheels_brake, value(effect.main, scope, force_type, "wheels brake"));
+            break;
+        case syntax::EffectKind::wheels_turn:
+            once(out.wheels_turn, value(effect.main, scope, angle_type, "wheels turn"));
+            break;
         case syntax::EffectKind::loose: out.loose = true; break;
         case syntax::EffectKind::hidden: out.hidden = true; break;
         case syntax::EffectKind::return_home: out.returns_home = true; break;

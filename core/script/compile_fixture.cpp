@@ -36,6 +36,7 @@ void Compiler::compile_fixture_head(Machine& machine, const Scope& scope) {
         report(scope.chain.front()->name.range, fmt::format("{} has no size", machine.name),
                "add box LENGTH, WIDTH, HEIGHT, sphere radius R, or capsule radius R height H");
     compile_loose(info, scope);
+    compile_wheels(info, scope);
 }
 
 void Compiler::compile_shape(FixtureInfo& info, const syntax::Owner& owner, const Scope& scope) {
@@ -81,6 +82,36 @@ void Compiler::compile_loose(FixtureInfo& info, const Scope& scope) {
         info.loose = LooseInfo{std::move(*mass), std::move(friction), std::move(bounce)};
     } else if (friction || bounce) {
         report(without_mass, "only what can be loose rubs and bounces", "say what it weighs: mass 12 kg");
+    }
+}
+
+void Compiler::compile_wheels(FixtureInfo& info, const Scope& scope) {
+    for (std::size_t level = 0; level < scope.chain.size(); ++level) {
+        const auto& written = scope.chain[level]->wheels;
+        if (!written) continue;
+        Scope at = scope;
+        at.level = level;
+        WheelInfo wheels;
+        for (std::size_t i = 0; i < 3; ++i) wheels.at[i] = value(written->at[i], at, length_type, "wheels at");
+        const auto part = [&](Expression& to, const std::optional<syntax::Expr>& from, Type type,
+                              std::string_view word) {
+            if (from) {
+                to = value(*from, at, type, word);
+            } else {
+                report(written->range, fmt::format("these wheels have no {}", word),
+                       "wheels at 0.9 m, 0.6 m, -0.1 m radius 0.3 m travel 0.3 m stiffness 14 kN/m damping 60 % "
+                       "grip 110 %");
+            }
+        };
+        part(wheels.radius, written->radius, length_type, "radius");
+        part(wheels.travel, written->travel, length_type, "travel");
+        part(wheels.stiffness, written->stiffness, stiffness_type, "stiffness");
+        part(wheels.damping, written->damping, plain_number, "damping");
+        part(wheels.grip, written->grip, plain_number, "grip");
+        if (!info.loose)
+            report(written->range, "what has wheels must be able to be loose", "say what it weighs: mass 300 kg");
+        info.wheels = std::move(wheels);
+        return;
     }
 }
 
@@ -135,6 +166,9 @@ void Compiler::check_fixture(Machine& machine) {
 void Compiler::check_loose(const Machine& machine, const Phase& phase) {
     const Effects& e = phase.effects;
     if (e.gravity && !e.loose) report(phase.range, "gravity pulls at what is loose", "add loose, or leave gravity out");
+    if ((e.wheels_push || e.wheels_brake || e.wheels_turn) && !machine.fixture->wheels)
+        report(phase.range, fmt::format("{} has no wheels", machine.name),
+               "say where they are: wheels at 0.9 m, 0.6 m, -0.1 m radius 0.3 m ...");
     if (!machine.fixture->loose) {
         if (e.loose || e.carried || e.returns_home)
             report(phase.range,

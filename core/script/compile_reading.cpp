@@ -65,8 +65,22 @@ bool Compiler::check_instant(const Expr& expr) {
         return false;
     }
     if (expr.name == "landed" || expr.name == "left_ground") return true;
+    if (expr.name == ">=" || expr.name == "<=") {
+        Expr sought;
+        sought.kind = ExprKind::call;
+        sought.name = "highest";
+        sought.range = expr.parts[0].range;
+        sought.parts = {expr.parts[0]};
+        const auto type = reading_call_type(sought);
+        if (!type) return false;
+        if (type->dimension == expr.parts[1].literal.unit.dimension) return true;
+        report(expr.parts[1].range, fmt::format("this wants {}, not {}", dimension_text(type->dimension),
+                                                dimension_text(expr.parts[1].literal.unit.dimension)));
+        return false;
+    }
     report(expr.range, fmt::format("{} is no instant", expr.name),
-           "instants are start of MOVE, end of MOVE, press of BUTTON, release of BUTTON, landed, left_ground");
+           "instants are start of MOVE, end of MOVE, press of BUTTON, release of BUTTON, landed, left_ground, or a quantity "
+           "that comes to a value: speed >= 8 m/s");
     return false;
 }
 
@@ -132,8 +146,19 @@ std::optional<Type> Compiler::reading_call_type(const Expr& expr) {
         return std::nullopt;
     }
     if (!call && !check_stretch(expr.stretch)) return std::nullopt;
+    if (expr.parts.size() == 1 && expr.parts[0].kind == ExprKind::name) {
+        const Expr& of = expr.parts[0];
+        const std::string path = of.member.empty() ? of.name : of.name + "." + of.member;
+        if (const auto gauge = program_.find_gauge(path)) {
+            if (call && expr.name == "largest_drop") {
+                report(expr.range, "largest_drop looks at feet, speed, rising, x or y", "take highest or lowest");
+                return std::nullopt;
+            }
+            return program_.gauges[static_cast<std::size_t>(*gauge)].value.type;
+        }
+    }
     if (expr.parts.size() != 1 || expr.parts[0].kind != ExprKind::name || !is_trace_quantity(expr.parts[0].name)) {
-        report(expr.range, "this wants one quantity of the run", "feet, speed, rising, x or y");
+        report(expr.range, "this wants one quantity of the run", "feet, speed, rising, x, y or a gauge");
         return std::nullopt;
     }
     return find_sense(plain_senses(), expr.parts[0].name)->type;

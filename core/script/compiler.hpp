@@ -91,6 +91,7 @@ class Compiler {
     void declare_memories();
     void declare_memories_in(const std::vector<syntax::Act>& acts, const Scope& scope);
     void compile_counters();
+    void compile_gauges();
     void compile_curves();
     void compile_body();
     void compile_machine(std::int32_t index);
@@ -129,6 +130,7 @@ class Compiler {
     bool needs_event(const Condition& condition) const;
     void compile_shape(FixtureInfo& info, const syntax::Owner& owner, const Scope& scope);
     void compile_loose(FixtureInfo& info, const Scope& scope);
+    void compile_wheels(FixtureInfo& info, const Scope& scope);
     void check_loose(const Machine& machine, const Phase& phase);
     void join_tags();
 

@@ -169,6 +169,16 @@ syntax::Counter Parser::counter() {
     return out;
 }
 
+syntax::Gauge Parser::gauge() {
+    syntax::Gauge out;
+    accept("gauge");
+    out.name = name("the gauge's name");
+    expect("=", "behind the name");
+    out.value = expression();
+    out.meaning = optional_string();
+    return out;
+}
+
 ParseOutput parse(std::string_view text, std::uint32_t file) {
     LexOutput lexed = lex(text, file);
     return Parser(std::move(lexed.tokens), std::move(lexed.diagnostics)).run();

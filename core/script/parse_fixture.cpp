@@ -8,9 +8,9 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 14> fixture_statements{"box",    "sphere", "capsule", "mass",   "friction",
-                                                              "bounce", "dial",   "let",     "focus",  "prompt",
-                                                              "phase",  "probe",  "on",      "counter"};
+constexpr std::array<std::string_view, 16> fixture_statements{
+    "box", "sphere", "capsule", "mass",   "friction", "bounce", "wheels", "dial",
+    "let", "gauge",  "focus",   "prompt", "phase",    "probe",  "on",     "counter"};
 
 }  // namespace
 
@@ -49,6 +49,9 @@ void Parser::fixture_item(syntax::Owner& owner) {
         owner.friction = expression();
     } else if (accept("bounce")) {
         owner.bounce = expression();
+    } else if (is("wheels")) {
+        syntax::Wheels read = wheels();
+        if (!failed_) owner.wheels = std::move(read);
     } else if (accept("focus")) {
         expect("within", "behind focus");
         syntax::Focus read;
@@ -78,17 +81,59 @@ void Parser::fixture_item(syntax::Owner& owner) {
             nearest_name(peek().text, std::vector<std::string>(fixture_statements.begin(), fixture_statements.end()));
         fail_at(peek().range, fmt::format("a fixture has no '{}'", peek().text),
                 near.empty() || near == "counter" || near == "probe"
-                    ? "it holds box, sphere, capsule, mass, friction, bounce, dial, let, focus, prompt, phase and on"
+                    ? "it holds box, sphere, capsule, mass, friction, bounce, wheels, dial, let, gauge, focus, prompt, "
+                      "phase and on"
                     : fmt::format("did you mean {}?", near));
     }
+}
+
+/// wheels at X, Y, Z radius R travel T stiffness K damping D grip G
+syntax::Wheels Parser::wheels() {
+    syntax::Wheels out;
+    out.range = peek().range;
+    accept("wheels");
+    expect("at", "behind wheels");
+    for (std::size_t i = 0; i < 3; ++i) {
+        if (i > 0) expect(",", "between ahead, to the side and up");
+        out.at.push_back(expression());
+    }
+    while (!failed_) {
+        if (accept("radius")) {
+            out.radius = expression();
+        } else if (accept("travel")) {
+            out.travel = expression();
+        } else if (accept("stiffness")) {
+            out.stiffness = expression();
+        } else if (accept("damping")) {
+            out.damping = expression();
+        } else if (accept("grip")) {
+            out.grip = expression();
+        } else {
+            break;
+        }
+    }
+    out.range = since(out.range);
+    return out;
 }
 
 /// What only a fixture's phases hold: solid, slide, swing, seen through, say, loose, hidden, carried, return home.
 bool Parser::fixture_effect(syntax::Effect& out) {
     if (accept("solid")) {
         out.kind = syntax::EffectKind::solid;
-    } else if (is("slide") || is("carried")) {
-        out.kind = is("slide") ? syntax::EffectKind::slide : syntax::EffectKind::carried;
+    } else if (accept("wheels")) {
+        if (accept("push")) {
+            out.kind = syntax::EffectKind::wheels_push;
+        } else if (accept("brake")) {
+            out.kind = syntax::EffectKind::wheels_brake;
+        } else {
+            expect("turn", "behind wheels; they push, brake and turn");
+            out.kind = syntax::EffectKind::wheels_turn;
+        }
+        out.main = expression();
+    } else if (is("slide") || is("carried") || is("seat")) {
+        out.kind = is("slide")     ? syntax::EffectKind::slide
+                   : is("carried") ? syntax::EffectKind::carried
+                                   : syntax::EffectKind::seat;
         accept(peek().text);
         out.main = expression();
         expect(",", "between the ways ahead, to the left and up");

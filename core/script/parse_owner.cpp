@@ -9,13 +9,14 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 12> body_statements{
-    "capsule", "eyes", "step", "walkable", "gravity", "mass", "tag", "turn", "locked", "dial", "let", "counter"};
-constexpr std::array<std::string_view, 17> stance_statements{
-    "dial", "let",   "counter", "probe",   "steer", "gravity", "cap",    "limit", "drain",
-    "tag",  "boost", "face",    "capsule", "on",    "start",   "finish", "accent"};
-constexpr std::array<std::string_view, 11> move_statements{"dial", "let",     "counter", "probe",   "gate", "buffer",
-                                                           "on",   "charges", "phase",   "without", "cuts"};
+constexpr std::array<std::string_view, 13> body_statements{"capsule", "eyes",  "step",   "walkable", "gravity",
+                                                           "mass",    "tag",   "turn",   "locked",   "dial",
+                                                           "let",     "gauge", "counter"};
+constexpr std::array<std::string_view, 18> stance_statements{
+    "dial",  "let", "gauge", "counter", "probe",   "steer", "gravity", "cap",    "limit",
+    "drain", "tag", "boost", "face",    "capsule", "on",    "start",   "finish", "accent"};
+constexpr std::array<std::string_view, 12> move_statements{"dial",   "let", "gauge",   "counter", "probe",   "gate",
+                                                           "buffer", "on",  "charges", "phase",   "without", "cuts"};
 constexpr std::array<std::string_view, 6> meter_statements{"from", "start", "refill", "dial", "let", "counter"};
 
 template <std::size_t N>
@@ -52,6 +53,9 @@ bool Parser::shared_item(syntax::Owner& owner) {
     } else if (is("counter")) {
         syntax::Counter read = counter();
         if (!failed_) owner.counters.push_back(std::move(read));
+    } else if (is("gauge")) {
+        syntax::Gauge read = gauge();
+        if (!failed_) owner.gauges.push_back(std::move(read));
     } else if (is("probe")) {
         syntax::Probe read = probe();
         if (!failed_) owner.probes.push_back(std::move(read));

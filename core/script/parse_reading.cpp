@@ -73,7 +73,8 @@ bool Parser::reading_primary(Expr& out) {
         out.parts.push_back(instant());
         expect("to", "behind the first instant");
         out.parts.push_back(instant());
-    } else if (peek(1).text == "at" && (peek(2).text == "start" || peek(2).text == "end")) {
+    } else if (const std::size_t k = peek(1).text == "." ? 3 : 1;
+               peek(k).text == "at" && (peek(k + 1).text == "start" || peek(k + 1).text == "end")) {
         Expr quantity = name_or_call();
         accept("at");
         out.kind = is("start") ? ExprKind::at_start : ExprKind::at_end;
@@ -92,6 +93,18 @@ Expr Parser::instant() {
     Expr out;
     out.kind = ExprKind::instant;
     out.range = peek().range;
+    const std::string_view behind = peek(peek(1).text == "." ? 3 : 1).text;
+    if (is_name() && (behind == ">=" || behind == "<=")) {
+        out.parts.push_back(name_or_call());
+        out.name = std::string(behind);
+        ++at_;
+        Expr value;
+        value.literal = literal();
+        value.range = value.literal.range;
+        out.parts.push_back(std::move(value));
+        out.range = since(out.range);
+        return out;
+    }
     out.name = name("an instant").text;
     if (out.name == "start" || out.name == "end" || out.name == "press" || out.name == "release") {
         expect("of", fmt::format("behind {}", out.name));

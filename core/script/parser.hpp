@@ -57,6 +57,8 @@ class Parser {
     syntax::Dial dial();
     syntax::Let let();
     syntax::Counter counter();
+    syntax::Gauge gauge();
+    syntax::Wheels wheels();
     void body();
     void body_item(syntax::Owner& owner);
     void meter();

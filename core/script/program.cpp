@@ -49,6 +49,12 @@ std::optional<std::int32_t> Program::find_dial(std::string_view path) const {
     return index_of(dials, [&](const DialInfo& d) { return d.path() == path; });
 }
 
+std::optional<std::int32_t> Program::find_gauge(std::string_view path) const {
+    for (std::size_t i = 0; i < gauges.size(); ++i)
+        if (gauges[i].path == path) return static_cast<std::int32_t>(i);
+    return std::nullopt;
+}
+
 std::optional<std::int32_t> Program::find_phase(std::int32_t machine, std::string_view name) const {
     return index_of(machines[static_cast<std::size_t>(machine)].phases, [&](const Phase& p) { return p.name == name; });
 }

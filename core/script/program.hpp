@@ -172,6 +172,14 @@ struct ProbeInfo {
     SourceRange range;
 };
 
+/// A value that every run keeps, row by row.
+struct GaugeInfo {
+    std::string path;
+    std::int32_t machine = -1;  ///< whose; fixtures: the one that is ridden, or the first of its kind
+    Expression value;
+    std::string meaning;
+};
+
 struct ButtonInfo {
     std::string name;
     std::vector<std::string> keys, pads;
@@ -301,6 +309,8 @@ struct Effects {
     bool returns_home = false;  ///< back to where it was placed, over the phase's time
     std::optional<std::array<Expression, 3>>
         carried;  ///< by its holder: ahead of them, to their left, above their feet
+    std::optional<Expression> wheels_push, wheels_brake, wheels_turn;
+    std::optional<std::array<Expression, 3>> seat;  ///< of the body's feet: ahead, to the left, up from its middle
 };
 
 struct CutRights {
@@ -360,10 +370,17 @@ struct LooseInfo {
     std::optional<Expression> friction, bounce;
 };
 
+/// Four wheels; see core/loose/wheels.hpp for what the numbers mean.
+struct WheelInfo {
+    std::array<Expression, 3> at;
+    Expression radius, travel, stiffness, damping, grip;
+};
+
 struct FixtureInfo {
     FixtureShape shape = FixtureShape::box;
     std::array<Expression, 3> size;  ///< box: length (along its front), width, height; else radius and height
     std::optional<LooseInfo> loose;
+    std::optional<WheelInfo> wheels;
     std::optional<FocusInfo> focus;
     std::string prompt;
 };
@@ -448,6 +465,7 @@ struct Program {
     std::vector<std::int32_t> stances;   ///< by priority; the last has no `when`
     std::vector<std::int32_t> moves;     ///< by priority
     std::vector<std::int32_t> fixtures;  ///< kinds of them, in the order of the text
+    std::vector<GaugeInfo> gauges;
     std::vector<ReadingInfo> readings;
     std::vector<MarkInfo> marks;
     std::int32_t holding_tag = -1;  ///< whoever holds something has it
@@ -458,6 +476,7 @@ struct Program {
     std::optional<std::int32_t> find_button(std::string_view name) const;
     std::optional<std::int32_t> find_meter(std::string_view name) const;
     std::optional<std::int32_t> find_dial(std::string_view path) const;
+    std::optional<std::int32_t> find_gauge(std::string_view path) const;
     std::optional<std::int32_t> find_phase(std::int32_t machine, std::string_view name) const;
 };
 

@@ -96,7 +96,17 @@ enum class Sense : std::uint8_t {
     own_velocity,
     home_place,
     holder_place,
-    holder_look
+    holder_look,
+    seated,
+    ridden,
+    stick_ahead,
+    stick_side,
+    wheels_down,
+    own_speed,
+    own_up,
+    slip_angle,
+    sunk,
+    exit_room
 };
 
 /// Events that happen to one fixture.

@@ -102,6 +102,13 @@ struct Counter {
     SourceRange whole;
 };
 
+/// A value that every run keeps for readings, curves and pins: `gauge slip = slip_angle "..."`.
+struct Gauge {
+    Name name;
+    Expr value;
+    std::string meaning;
+};
+
 enum class ActKind {
     launch,
     keep,
@@ -178,7 +185,11 @@ enum class EffectKind {
     loose,
     hidden,
     carried,
-    return_home
+    return_home,
+    wheels_push,
+    wheels_brake,
+    wheels_turn,
+    seat
 };
 
 struct Effect {
@@ -260,6 +271,13 @@ struct Probe {
 
 enum class OwnerKind { body, stance, move, meter, fixture };
 
+/// `wheels at 0.9 m, 0.6 m, -0.1 m radius 0.3 m travel 0.3 m stiffness 14 kN/m damping 60 % grip 110 %`
+struct Wheels {
+    std::vector<Expr> at;  ///< ahead, to the side and up from the middle
+    std::optional<Expr> radius, travel, stiffness, damping, grip;
+    SourceRange range;
+};
+
 /// `focus within 2.4 m on use in front 90 deg`
 struct Focus {
     Expr reach;
@@ -277,6 +295,7 @@ struct Owner {
     std::vector<Dial> dials;
     std::vector<Let> lets;
     std::vector<Counter> counters;
+    std::vector<Gauge> gauges;
     std::vector<Probe> probes;
     std::vector<Accent> accents;  ///< stances
     std::vector<Effect> effects;  ///< stances, and the body's gravity
@@ -307,6 +326,7 @@ struct Owner {
     // fixtures
     std::vector<Expr> box;  ///< length, width and height, or empty; `radius` and `height` say what is round
     std::optional<Expr> friction, bounce;
+    std::optional<Wheels> wheels;
     std::optional<Focus> focus;
     std::string prompt;
 

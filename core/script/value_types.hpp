@@ -15,6 +15,8 @@ inline constexpr Type angle_type{ValueKind::number, dimensions::angle};
 inline constexpr Type speed_type{ValueKind::number, dimensions::speed};
 inline constexpr Type acceleration_type{ValueKind::number, dimensions::acceleration};
 inline constexpr Type mass_type{ValueKind::number, dimensions::mass};
+inline constexpr Type force_type{ValueKind::number, dimensions::force};
+inline constexpr Type stiffness_type{ValueKind::number, dimensions::stiffness};
 inline constexpr Type direction_type{ValueKind::vector, {}};
 inline constexpr Type point_type{ValueKind::vector, dimensions::length};
 

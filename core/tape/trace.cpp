@@ -125,6 +125,8 @@ std::string_view event_word(EventKind kind) {
         case EventKind::refused: return "teleport refused";
         case EventKind::caught: return "caught";
         case EventKind::thrown: return "thrown";
+        case EventKind::seated: return "seated";
+        case EventKind::stepped_out: return "stepped out";
     }
     return "";
 }
@@ -150,6 +152,8 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
         case EventKind::refused: return fmt::format("{} has no exit with room", fixture().name);
         case EventKind::caught: return fmt::format("{} caught by {}", fixture().name, holder());
         case EventKind::thrown: return fmt::format("{} thrown by {}", fixture().name, holder());
+        case EventKind::seated: return fmt::format("seated on {}", fixture().name);
+        case EventKind::stepped_out: return fmt::format("stepped out of {}", fixture().name);
         case EventKind::fixture_phase: {
             const Machine& kind = program.machines[static_cast<std::size_t>(fixture().machine)];
             return fmt::format("{} {}", fixture().name, kind.phases[static_cast<std::size_t>(event.detail)].name);
@@ -178,6 +182,7 @@ std::string trace_csv(const Trace& trace, const Program& program) {
     for (const ButtonInfo& button : program.buttons) out += fmt::format(",button_{}", button.name);
     for (const CounterInfo& counter : program.counters) out += fmt::format(",{}", counter.path);
     for (const MeterInfo& meter : program.meters) out += fmt::format(",{}", meter.name);
+    for (const GaugeInfo& gauge : program.gauges) out += fmt::format(",{}", gauge.path);
     out += '\n';
     for (std::size_t i = 0; i < trace.rows.size(); ++i) {
         const TraceRow& row = trace.rows[i];

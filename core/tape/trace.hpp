@@ -58,7 +58,9 @@ enum class EventKind : std::uint8_t {
     respawned,
     refused,  ///< a teleport without an exit or without room
     caught,   ///< somebody takes a thing: `detail` is who
-    thrown
+    thrown,
+    seated,  ///< the body sits down on a fixture
+    stepped_out
 };
 
 /// Something that happened, for the score, the event list and readings.
@@ -98,7 +100,7 @@ struct TraceFixture {
 struct Trace {
     int rate_hz = 120;
     std::vector<TraceRow> rows;
-    std::vector<double> values;  ///< per row: the counters, then the meters
+    std::vector<double> values;  ///< per row: the counters, then the meters, then the gauges
     std::size_t value_count = 0;
     std::vector<TraceEvent> events;
     std::vector<PhaseSpan> spans;

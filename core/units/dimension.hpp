@@ -36,6 +36,7 @@ inline constexpr Dimension angle{0, 0, 1};
 inline constexpr Dimension turn_rate{0, -1, 1};
 inline constexpr Dimension mass{0, 0, 0, 1};
 inline constexpr Dimension force{1, -2, 0, 1};
+inline constexpr Dimension stiffness{0, -2, 0, 1};
 }  // namespace dimensions
 
 /// "m/s²", "a plain number", "s" ... as it is said in messages.

@@ -19,6 +19,14 @@ std::vector<ShownValue> shown_values(const Program& program) {
     for (std::size_t i = 0; i < program.meters.size(); ++i)
         out.push_back(
             {program.meters[i].name, dimensions::none, static_cast<int>(program.counters.size() + i), {}, false, true});
+    const std::size_t first = program.counters.size() + program.meters.size();
+    for (std::size_t i = 0; i < program.gauges.size(); ++i)
+        out.push_back({program.gauges[i].path,
+                       program.gauges[i].value.type.dimension,
+                       static_cast<int>(first + i),
+                       {},
+                       false,
+                       true});
     return out;
 }
 

@@ -1,0 +1,71 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/seat.hpp"
+
+#include <array>
+#include <cmath>
+
+#include "core/defaults.hpp"
+#include "core/world/query.hpp"
+
+namespace leap {
+
+Vec3 seat_place(const Moment& m, std::size_t fixture) {
+    const FixturePose pose = fixture_pose(m, fixture);
+    const Phase* phase = fixture_phase(m, fixture);
+    Vec3 offset{0.0};
+    if (phase != nullptr && phase->effects.seat) {
+        Moment own = m;
+        own.self = static_cast<std::int32_t>(m.program.machines.size() + fixture);
+        for (int i = 0; i < 3; ++i) offset[i] = number(own, (*phase->effects.seat)[static_cast<std::size_t>(i)]);
+    }
+    return pose.center + pose.turn * offset;
+}
+
+void keep_seat(const Rehearsal& r, State& state) {
+    if (state.seat < 0) return;
+    const auto fixture = static_cast<std::size_t>(state.seat);
+    const Moment m = r.moment(state);
+    const FixturePose pose = fixture_pose(m, fixture);
+    const std::int32_t loose = state.fixtures[fixture].loose;
+    state.body.position = seat_place(m, fixture);
+    state.body.velocity = loose < 0 ? Vec3{0.0} : state.loose[static_cast<std::size_t>(loose)].body.velocity;
+    state.body.grounded = true;
+    state.body.ground_piece = -1;
+    state.body.ground_normal = world_up;
+    state.facing = pose.turn_rad;
+}
+
+std::optional<Vec3> place_beside(const Moment& m, std::size_t fixture) {
+    const FixturePose pose = fixture_pose(m, fixture);
+    const Capsule capsule{m.state.radius, m.state.height};
+    // Level, however it lies.
+    const Vec3 ahead{std::cos(pose.turn_rad), std::sin(pose.turn_rad), 0.0};
+    const Vec3 left{-ahead.y, ahead.x, 0.0};
+    const double beside = capsule.radius + defaults::exit_gap_m;
+    const double high = glm::length(pose.half);
+    const std::array<Vec3, 4> ways{left * (pose.half.y + beside), -left * (pose.half.y + beside),
+                                   -ahead * (pose.half.x + beside), ahead * (pose.half.x + beside)};
+    for (const Vec3& way : ways) {
+        const Vec3 above = pose.center + way + world_up * high;
+        const auto ground = cast_ray(m.surroundings(), above, -world_up, 2.0 * high + defaults::deepest_exit_m);
+        constexpr double walkable = 0.5;
+        if (!ground || ground->normal.z < walkable) continue;
+        const Vec3 feet = ground->point + world_up * (2.0 * defaults::contact_gap_m);
+        if (!deepest_overlap(m.surroundings(), capsule, feet)) return feet;
+    }
+    return std::nullopt;
+}
+
+void step_out(const Rehearsal& r, State& state, ProbeMemo& memo) {
+    const auto fixture = static_cast<std::size_t>(state.seat);
+    const Moment m = r.moment(state, &memo);
+    const FixturePose pose = fixture_pose(m, fixture);
+    const auto beside = place_beside(m, fixture);
+    state.body.position = beside.value_or(pose.center + world_up * (glm::length(pose.half) + 0.05));
+    state.body.grounded = false;
+    state.contact_since = state.last_airborne = state.time;
+    state.seat = -1;
+    state.body = settle_body(m.surroundings(), r.shape, state.body, r.shape.step_up);
+}
+
+}  // namespace leap
