@@ -59,6 +59,11 @@ inline constexpr double near_moving_m = 2.0;
 /// Room (m) between what is teleported to and the body that comes out, so that it doesn't touch it.
 inline constexpr double exit_gap_m = 0.2;
 
+/// How far below the eyes the shoulders are (m), from which raised hands stretch.
+inline constexpr double shoulder_below_eyes_m = 0.2;
+/// By how much the view may pass what a hand points at (m). More is easier to grab with.
+inline constexpr double pointing_gap_m = 0.15;
+
 /// Who steps out of something finds ground at most this much (m) below its underside.
 inline constexpr double deepest_exit_m = 1.5;
 

@@ -129,9 +129,12 @@ void act_of_loose(const Moment& m, std::size_t i, const Act& act, State& state, 
         if (trace != nullptr) trace->events.push_back({state.time, kind, static_cast<std::int32_t>(i), who});
     };
     if (act.kind == syntax::ActKind::hold) {
-        if (loose.holder != nobody || m.by == nobody) return;  // one holder per thing
-        loose.holder = m.by;
-        note(EventKind::caught, m.by);
+        const bool by_hand = (state.fixtures[i].events & fixture_grabbed) != 0;
+        const std::int32_t who = by_hand ? the_body : m.by;
+        if (loose.holder != nobody || who == nobody) return;  // one holder per thing
+        loose.holder = who;
+        if (!by_hand) loose.hand = -1;
+        note(by_hand ? EventKind::grabbed : EventKind::caught, who);
         return;
     }
     const Vec3 way = vector(m, act.direction);

@@ -132,6 +132,10 @@ bool fixture_truth(const Moment& m, Sense sense) {
         case Sense::touching: return own.touching;
         case Sense::focused: return m.state.focus == static_cast<std::int32_t>(i);
         case Sense::blocked: return own.blocked;
+        case Sense::grabbed: return (own.events & fixture_grabbed) != 0;
+        case Sense::let_go: return (own.events & fixture_let_go) != 0;
+        case Sense::used_in_hand: return (own.events & fixture_used_in_hand) != 0;
+        case Sense::in_left_hand: return own.loose >= 0 && loose_of(m).holder == the_body && loose_of(m).hand == 0;
         case Sense::ridden: return m.state.seat == static_cast<std::int32_t>(i);
         case Sense::exit_room: return place_beside(m, i).has_value();
         case Sense::is_held: return own.loose >= 0 && loose_of(m).holder != nobody;
@@ -307,6 +311,10 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
         case Sense::resting:
         case Sense::link_room: return as_number(fixture_truth(m, sense));
         case Sense::seated: return as_number(s.seat >= 0);
+        case Sense::grabbed:
+        case Sense::let_go:
+        case Sense::used_in_hand:
+        case Sense::in_left_hand:
         case Sense::ridden:
         case Sense::exit_room: return as_number(fixture_truth(m, sense));
         case Sense::stick_ahead: return s.stick.y;

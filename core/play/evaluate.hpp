@@ -31,6 +31,7 @@ struct FixturePose {
     bool solid = false;
     bool hidden = false;
     bool can_be_loose = false;
+    bool glows = false;
     double seen_through = 0.0;  ///< 0: not at all, 1: invisible
 };
 

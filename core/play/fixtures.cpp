@@ -89,7 +89,8 @@ bool is_on_its_way(const Moment& m, std::size_t index) {
     const Phase* phase = fixture_phase(m, index);
     if (phase == nullptr) return false;
     if (is_awake(m.state, index)) return true;
-    if (m.state.fixtures[index].loose >= 0) return phase->effects.carried || phase->effects.returns_home;
+    if (m.state.fixtures[index].loose >= 0)
+        return phase->effects.carried || phase->effects.returns_home || phase->effects.in_hand;
     // What depends on more than dials may change at any time.
     const auto changes = [](const Expression& e) { return e.folded < 0; };
     const auto& slide = phase->effects.slide;
@@ -140,6 +141,7 @@ FixturePose fixture_pose(const Moment& m, std::size_t index, bool at_rest) {
     if (phase == nullptr || at_rest) return out;
     out.solid = phase->effects.solid || phase->effects.loose;
     out.hidden = phase->effects.hidden;
+    out.glows = phase->effects.glows;
     Moment own = m;
     own.self = static_cast<std::int32_t>(m.program.machines.size() + index);
     if (phase->effects.seen_through) out.seen_through = std::clamp(number(own, *phase->effects.seen_through), 0.0, 1.0);

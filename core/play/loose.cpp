@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/play/hands.hpp"
 #include "core/play/partners.hpp"
 #include "core/world/query.hpp"
 
@@ -30,6 +31,15 @@ Vec3 gravity_on(const Moment& at, std::size_t fixture) {
     own.self = static_cast<std::int32_t>(at.program.machines.size() + fixture);
     const bool says = phase != nullptr && phase->effects.gravity;
     return {0.0, 0.0, -(says ? number(own, *phase->effects.gravity) : number(at, at.program.body.gravity))};
+}
+
+/// How much of its phase's time has gone, beginning and ending at rest; all of it when the phase has no time.
+double eased(const Moment& own, const Phase& phase) {
+    const MachineState& machine = own.state.machines[static_cast<std::size_t>(own.self)];
+    const double length = phase.duration ? number(own, *phase.duration) : 0.0;
+    const double gone =
+        length > 0.0 ? std::clamp((own.state.time + own.ahead - machine.phase_since) / length, 0.0, 1.0) : 1.0;
+    return gone * gone * (3.0 - 2.0 * gone);
 }
 
 LooseThing thing_of(const Moment& m, const LooseState& loose) {
@@ -179,12 +189,13 @@ void place_loose(const Moment& own, std::size_t index, const Phase& phase, Fixtu
         out.turn = glm::angleAxis(facing, world_up);
         return;
     }
-    if (phase.effects.returns_home) {
-        const MachineState& machine = own.state.machines[static_cast<std::size_t>(own.self)];
-        const double length = phase.duration ? number(own, *phase.duration) : 0.0;
-        const double gone =
-            length > 0.0 ? std::clamp((own.state.time + own.ahead - machine.phase_since) / length, 0.0, 1.0) : 1.0;
-        const double share = gone * gone * (3.0 - 2.0 * gone);  // begins and ends at rest
+    if (phase.effects.in_hand && loose.holder == the_body && loose.hand >= 0) {
+        const Held held = in_grip(own, *phase.effects.in_hand, loose.hand);
+        const double share = eased(own, phase);
+        out.center = loose.from_place + (held.place - loose.from_place) * share;
+        out.turn = glm::slerp(loose.from_turn, held.turn, share);
+    } else if (phase.effects.returns_home) {
+        const double share = eased(own, phase);
         out.center = loose.from_place + (out.center - loose.from_place) * share;
         out.turn = glm::slerp(loose.from_turn, out.turn, share);
     } else {
@@ -371,9 +382,12 @@ void change_loose(const Rehearsal& r, std::size_t fixture, const FixturePose& be
     loose.body.place = loose.from_place = before.center;
     loose.body.turn = loose.from_turn = before.turn;
     const Effects& now = fixture_phase(m, fixture)->effects;
-    if (!now.carried && loose.holder != nobody) {
+    if (!now.carried && !now.in_hand && loose.holder != nobody) {
+        // What a hand lets go of goes on as the body goes, unless it was thrown.
+        if (loose.hand >= 0 && loose.body.velocity == Vec3{0.0}) loose.body.velocity = state.body.velocity;
         loose.passes = loose.holder;
         loose.holder = nobody;
+        loose.hand = -1;
     }
     loose.body.still_s = 0.0;
     loose.body.asleep = !now.loose;

@@ -8,6 +8,7 @@
 #include "core/play/fixtures.hpp"
 #include "core/play/focus.hpp"
 #include "core/play/gates.hpp"
+#include "core/play/hands.hpp"
 #include "core/play/loose.hpp"
 #include "core/play/seat.hpp"
 #include "core/play/stands.hpp"
@@ -23,7 +24,11 @@ class Instant {
         : rehearsal_(rehearsal), program_(rehearsal.program), state_(state), memo_(memo), trace_(trace) {}
 
     void run() {
-        if (!state_.fixtures.empty()) look_for_focus();
+        if (!state_.fixtures.empty()) {
+            look_for_focus();
+            use_hands(rehearsal_, state_, memo_);
+            if (memo_.stale) place_solids(rehearsal_, state_, memo_);
+        }
         for (int round = 0; round < defaults::most_changes_per_instant; ++round) {
             for (const std::int32_t move : state_.moves) blocks_on_events(move);
             blocks_on_events(state_.stance);

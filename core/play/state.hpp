@@ -81,7 +81,14 @@ struct FixtureOffset {
 };
 
 /// Events that happened to one fixture.
-enum FixtureEvent : std::uint8_t { fixture_used = 1U << 0U, fixture_told = 1U << 1U, fixture_touched = 1U << 2U };
+enum FixtureEvent : std::uint8_t {
+    fixture_used = 1U << 0U,
+    fixture_told = 1U << 1U,
+    fixture_touched = 1U << 2U,
+    fixture_grabbed = 1U << 3U,
+    fixture_let_go = 1U << 4U,
+    fixture_used_in_hand = 1U << 5U
+};
 
 /// Who holds, touches or passes: a fixture by its number, the character, or nobody.
 inline constexpr std::int32_t nobody = -2;
@@ -96,6 +103,7 @@ struct LooseState {
     Vec3 from_place{0.0};          ///< where it was when its phase began
     Quat from_turn{1.0, 0.0, 0.0, 0.0};
     std::int32_t wheels = -1;  ///< in State::wheels
+    std::int8_t hand = -1;     ///< of the body: 0 left, 1 right; the one that reaches for it, then holds it
     friend bool operator==(const LooseState&, const LooseState&) = default;
 };
 

@@ -233,6 +233,7 @@ void Compiler::compile_body() {
     body.eyes = with_default(body_->eyes, length, 1.5, "eyes at");
     body.step_up = with_default(body_->step_up, length, 0.3, "step up");
     body.mass = with_default(body_->mass, mass_type, defaults::body_mass_kg, "mass");
+    if (body_->hands) compile_hands(*body_->hands, scope);
     for (const syntax::Name& tag : body_->tags) body.tags.push_back(tag_index(tag.text));
     body.walkable = with_default(body_->walkable, angle, 0.8, "walkable up to");
     body.turn = with_default(body_->turn, {ValueKind::number, dimensions::turn_rate}, 15.0, "turn");

@@ -99,6 +99,19 @@ void Compiler::compile_effect(const syntax::Effect& effect, const Scope& scope, 
                                       value(*effect.second, scope, length_type, "seat"),
                                       value(*effect.third, scope, length_type, "seat")});
             break;
+        case syntax::EffectKind::in_hand: {
+            Grip grip{{value(effect.main, scope, length_type, "in hand"),
+                       value(*effect.second, scope, length_type, "in hand"),
+                       value(*effect.third, scope, length_type, "in hand")},
+                      {}};
+            if (effect.turned.size() == 3)
+                grip.turned = {value(effect.turned[0], scope, angle_type, "turned"),
+                               value(effect.turned[1], scope, angle_type, "turned"),
+                               value(effect.turned[2], scope, angle_type, "turned")};
+            once(out.in_hand, std::move(grip));
+            break;
+        }
+        case syntax::EffectKind::glows: out.glows = true; break;
         case syntax::EffectKind::wheels_push:
             once(out.wheels_push, value(effect.main, scope, force_type, "wheels push"));
             break;

@@ -85,6 +85,24 @@ void Compiler::compile_loose(FixtureInfo& info, const Scope& scope) {
     }
 }
 
+void Compiler::compile_hands(const syntax::Hands& hands, const Scope& scope) {
+    HandsInfo& out = program_.body.hands.emplace();
+    for (std::size_t i = 0; i < 3; ++i) out.at[i] = value(hands.at[i], scope, length_type, "hands at");
+    const auto part = [&](Expression& to, const std::optional<syntax::Expr>& from, std::string_view word) {
+        if (from) to = value(*from, scope, length_type, word);
+        if (!from)
+            report(hands.range, fmt::format("these hands have no {}", word),
+                   "hands at 0.3 m, 0.24 m, 1.05 m reach 0.6 m near 0.4 m far 7 m left B use U right B use U");
+    };
+    part(out.reach, hands.reach, "reach");
+    part(out.near, hands.near, "near");
+    part(out.far, hands.far, "far");
+    if (hands.left) out.buttons[0] = button_index(*hands.left);
+    if (hands.right) out.buttons[1] = button_index(*hands.right);
+    if (hands.left_use) out.uses[0] = button_index(*hands.left_use);
+    if (hands.right_use) out.uses[1] = button_index(*hands.right_use);
+}
+
 void Compiler::compile_wheels(FixtureInfo& info, const Scope& scope) {
     for (std::size_t level = 0; level < scope.chain.size(); ++level) {
         const auto& written = scope.chain[level]->wheels;
@@ -170,7 +188,7 @@ void Compiler::check_loose(const Machine& machine, const Phase& phase) {
         report(phase.range, fmt::format("{} has no wheels", machine.name),
                "say where they are: wheels at 0.9 m, 0.6 m, -0.1 m radius 0.3 m ...");
     if (!machine.fixture->loose) {
-        if (e.loose || e.carried || e.returns_home)
+        if (e.loose || e.carried || e.returns_home || e.in_hand)
             report(phase.range,
                    fmt::format("{} weighs nothing, so it can't be loose, carried or return home", machine.name),
                    "say what it weighs: mass 12 kg");
@@ -178,7 +196,9 @@ void Compiler::check_loose(const Machine& machine, const Phase& phase) {
     }
     if (e.slide || e.swing)
         report(phase.range, "what can be loose doesn't slide or swing", "leave mass out, or let a phase carry it");
-    if (e.loose && (e.solid || e.hidden || e.carried || e.returns_home))
+    if (e.in_hand && !program_.body.hands)
+        report(phase.range, "the body has no hands", "give it some: hands at 0.3 m, 0.24 m, 1.05 m reach 0.6 m ...");
+    if (e.loose && (e.solid || e.hidden || e.carried || e.returns_home || e.in_hand))
         report(phase.range, "what is loose is solid already, and is neither hidden, carried nor on its way home",
                "give those phases of their own");
 }

@@ -226,7 +226,8 @@ bool Compiler::is_event(const Condition& condition) const {
     constexpr std::array events{Sense::landed,  Sense::left_ground, Sense::bumped_wall, Sense::bumped_ceiling,
                                 Sense::pressed, Sense::released,    Sense::heard,       Sense::bumped_kind,
                                 Sense::failed,  Sense::completed,   Sense::was_cut,     Sense::respawned,
-                                Sense::used,    Sense::told,        Sense::touched,     Sense::touched_by};
+                                Sense::used,    Sense::told,        Sense::touched,     Sense::touched_by,
+                                Sense::grabbed, Sense::let_go,      Sense::used_in_hand};
     return std::any_of(events.begin(), events.end(),
                        [&](Sense event) { return find_sense_in(condition, event) != nullptr; });
 }

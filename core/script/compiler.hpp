@@ -130,6 +130,7 @@ class Compiler {
     bool needs_event(const Condition& condition) const;
     void compile_shape(FixtureInfo& info, const syntax::Owner& owner, const Scope& scope);
     void compile_loose(FixtureInfo& info, const Scope& scope);
+    void compile_hands(const syntax::Hands& hands, const Scope& scope);
     void compile_wheels(FixtureInfo& info, const Scope& scope);
     void check_loose(const Machine& machine, const Phase& phase);
     void join_tags();

@@ -116,7 +116,8 @@ syntax::Wheels Parser::wheels() {
     return out;
 }
 
-/// What only a fixture's phases hold: solid, slide, swing, seen through, say, loose, hidden, carried, return home.
+/// What only a fixture's phases hold: solid, slide, swing, seen through, say, loose, hidden, carried, in hand, seat,
+/// return home, glows, wheels.
 bool Parser::fixture_effect(syntax::Effect& out) {
     if (accept("solid")) {
         out.kind = syntax::EffectKind::solid;
@@ -140,6 +141,22 @@ bool Parser::fixture_effect(syntax::Effect& out) {
         out.second = expression();
         expect(",", "between the ways to the left and up");
         out.third = expression();
+    } else if (is("in") && peek(1).text == "hand") {
+        accept("in");
+        accept("hand");
+        out.kind = syntax::EffectKind::in_hand;
+        out.main = expression();
+        expect(",", "between the ways ahead, to the left and up");
+        out.second = expression();
+        expect(",", "between the ways to the left and up");
+        out.third = expression();
+        if (accept("turned"))
+            for (int i = 0; i < 3; ++i) {
+                if (i > 0) expect(",", "between the turns about ahead, left and up");
+                out.turned.push_back(expression());
+            }
+    } else if (accept("glows")) {
+        out.kind = syntax::EffectKind::glows;
     } else if (accept("loose")) {
         out.kind = syntax::EffectKind::loose;
     } else if (accept("hidden")) {

@@ -9,9 +9,9 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 13> body_statements{"capsule", "eyes",  "step",   "walkable", "gravity",
-                                                           "mass",    "tag",   "turn",   "locked",   "dial",
-                                                           "let",     "gauge", "counter"};
+constexpr std::array<std::string_view, 14> body_statements{"capsule", "eyes", "step",  "walkable", "gravity",
+                                                           "mass",    "tag",  "turn",  "hands",    "locked",
+                                                           "dial",    "let",  "gauge", "counter"};
 constexpr std::array<std::string_view, 18> stance_statements{
     "dial",  "let", "gauge", "counter", "probe",   "steer", "gravity", "cap",    "limit",
     "drain", "tag", "boost", "face",    "capsule", "on",    "start",   "finish", "accent"};
@@ -119,6 +119,9 @@ void Parser::body_item(syntax::Owner& owner) {
         owner.mass = expression();
     } else if (accept("tag")) {
         owner.tags.push_back(name("the tag"));
+    } else if (is("hands")) {
+        syntax::Hands read = hands();
+        if (!failed_) owner.hands = std::move(read);
     } else if (accept("turn")) {
         owner.turn = expression();
     } else if (is("gravity")) {
@@ -133,6 +136,39 @@ void Parser::body_item(syntax::Owner& owner) {
         fail_at(peek().range, fmt::format("a body has no '{}'", peek().text),
                 hint_for(peek().text, body_statements, "it"));
     }
+}
+
+/// hands at X, Y, Z reach R near N far F left BUTTON use BUTTON right BUTTON use BUTTON
+syntax::Hands Parser::hands() {
+    syntax::Hands out;
+    out.range = peek().range;
+    accept("hands");
+    expect("at", "behind hands");
+    for (std::size_t i = 0; i < 3; ++i) {
+        if (i > 0) expect(",", "between ahead, to the side and up");
+        out.at.push_back(expression());
+    }
+    const auto side = [&](std::optional<syntax::Name>& button, std::optional<syntax::Name>& use) {
+        button = name("the button that raises the hand");
+        if (accept("use")) use = name("the button that uses what it holds");
+    };
+    while (!failed_) {
+        if (accept("reach")) {
+            out.reach = expression();
+        } else if (accept("near")) {
+            out.near = expression();
+        } else if (accept("far")) {
+            out.far = expression();
+        } else if (accept("left")) {
+            side(out.left, out.left_use);
+        } else if (accept("right")) {
+            side(out.right, out.right_use);
+        } else {
+            break;
+        }
+    }
+    out.range = since(out.range);
+    return out;
 }
 
 void Parser::stance() {

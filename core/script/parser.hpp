@@ -59,6 +59,7 @@ class Parser {
     syntax::Counter counter();
     syntax::Gauge gauge();
     syntax::Wheels wheels();
+    syntax::Hands hands();
     void body();
     void body_item(syntax::Owner& owner);
     void meter();

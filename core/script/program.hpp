@@ -281,6 +281,12 @@ struct Accent {
     std::int32_t pose = -1;  ///< in Program::poses
 };
 
+/// How a thing lies in the right hand; in the left it is mirrored.
+struct Grip {
+    std::array<Expression, 3> at;                     ///< ahead, to the left and up from the hand
+    std::optional<std::array<Expression, 3>> turned;  ///< about ahead, left and up, in this order
+};
+
 /// What holds while a phase or stance does; at most one of each kind, but for drains and tags.
 struct Effects {
     std::optional<Steer> steer;
@@ -310,6 +316,8 @@ struct Effects {
     std::optional<std::array<Expression, 3>>
         carried;  ///< by its holder: ahead of them, to their left, above their feet
     std::optional<Expression> wheels_push, wheels_brake, wheels_turn;
+    std::optional<Grip> in_hand;
+    bool glows = false;
     std::optional<std::array<Expression, 3>> seat;  ///< of the body's feet: ahead, to the left, up from its middle
 };
 
@@ -409,11 +417,20 @@ struct Machine {
     SourceRange range;
 };
 
+/// Two hands that reach, grab and hold; see core/play/hands.hpp.
+struct HandsInfo {
+    std::array<Expression, 3> at;
+    Expression reach, near, far;
+    std::array<std::int32_t, 2> buttons{-1, -1};  ///< left, right
+    std::array<std::int32_t, 2> uses{-1, -1};
+};
+
 struct BodyInfo {
     std::string name;
     Expression radius, height, eyes, step_up, walkable, gravity, turn, mass;
     std::vector<std::int32_t> tags;  ///< that it always carries; its name is one
-    int locked_axis = -1;            ///< 0: x, 1: y
+    std::optional<HandsInfo> hands;
+    int locked_axis = -1;  ///< 0: x, 1: y
     Expression locked_at;
 };
 

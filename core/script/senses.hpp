@@ -106,12 +106,17 @@ enum class Sense : std::uint8_t {
     own_up,
     slip_angle,
     sunk,
-    exit_room
+    exit_room,
+    grabbed,
+    let_go,
+    used_in_hand,
+    in_left_hand
 };
 
 /// Events that happen to one fixture.
 constexpr bool is_fixture_event(Sense sense) {
-    return sense == Sense::used || sense == Sense::told || sense == Sense::touched || sense == Sense::touched_by;
+    return sense == Sense::used || sense == Sense::told || sense == Sense::touched || sense == Sense::touched_by ||
+           sense == Sense::grabbed || sense == Sense::let_go || sense == Sense::used_in_hand;
 }
 
 struct SenseInfo {

@@ -189,7 +189,9 @@ enum class EffectKind {
     wheels_push,
     wheels_brake,
     wheels_turn,
-    seat
+    seat,
+    in_hand,
+    glows
 };
 
 struct Effect {
@@ -199,6 +201,7 @@ struct Effect {
     std::optional<Expr> second;  ///< gain, drive speed, fading, upper limit, rope length, fly speed, radius, dial
     std::optional<Expr> third;   ///< brake, reel, stopping distance
     std::optional<Expr> along;   ///< steer ... along DIRECTION
+    std::vector<Expr> turned;    ///< in hand ... turned A, B, C
     std::optional<Name> curve;   ///< drive ... shaped NAME
     Name name;                   ///< meter, tag, probe or words
     bool adding = false;         ///< drive ... adding
@@ -278,6 +281,14 @@ struct Wheels {
     SourceRange range;
 };
 
+/// `hands at 0.3 m, 0.24 m, 1.05 m reach 0.6 m near 0.4 m far 7 m left B use U right B use U`
+struct Hands {
+    std::vector<Expr> at;  ///< ahead, to the side and up from the feet
+    std::optional<Expr> reach, near, far;
+    std::optional<Name> left, left_use, right, right_use;
+    SourceRange range;
+};
+
 /// `focus within 2.4 m on use in front 90 deg`
 struct Focus {
     Expr reach;
@@ -320,6 +331,7 @@ struct Owner {
     // body
     std::optional<Expr> radius, height, eyes, step_up, walkable, turn, mass;
     std::vector<Name> tags;
+    std::optional<Hands> hands;
     std::optional<char> locked_axis;
     std::optional<Expr> locked_at;
 

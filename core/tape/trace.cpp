@@ -125,6 +125,7 @@ std::string_view event_word(EventKind kind) {
         case EventKind::refused: return "teleport refused";
         case EventKind::caught: return "caught";
         case EventKind::thrown: return "thrown";
+        case EventKind::grabbed: return "grabbed";
         case EventKind::seated: return "seated";
         case EventKind::stepped_out: return "stepped out";
     }
@@ -152,6 +153,7 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
         case EventKind::refused: return fmt::format("{} has no exit with room", fixture().name);
         case EventKind::caught: return fmt::format("{} caught by {}", fixture().name, holder());
         case EventKind::thrown: return fmt::format("{} thrown by {}", fixture().name, holder());
+        case EventKind::grabbed: return fmt::format("{} grabbed", fixture().name);
         case EventKind::seated: return fmt::format("seated on {}", fixture().name);
         case EventKind::stepped_out: return fmt::format("stepped out of {}", fixture().name);
         case EventKind::fixture_phase: {

@@ -60,7 +60,8 @@ enum class EventKind : std::uint8_t {
     caught,   ///< somebody takes a thing: `detail` is who
     thrown,
     seated,  ///< the body sits down on a fixture
-    stepped_out
+    stepped_out,
+    grabbed  ///< a hand takes a thing
 };
 
 /// Something that happened, for the score, the event list and readings.

@@ -1,0 +1,143 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/hands.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/defaults.hpp"
+#include "core/world/query.hpp"
+
+namespace leap {
+namespace {
+
+Quat looking(double yaw_rad, double pitch_rad) {
+    return glm::angleAxis(yaw_rad, world_up) * glm::angleAxis(-pitch_rad, Vec3{0.0, 1.0, 0.0});
+}
+
+const ButtonState* button(const State& state, std::int32_t index) {
+    return index < 0 ? nullptr : &state.buttons[static_cast<std::size_t>(index)];
+}
+
+/// Things that a hand can take: those with a phase in a hand that aren't held, or hidden.
+bool can_be_grabbed(const Moment& m, const LooseState& loose) {
+    const auto fixture = static_cast<std::size_t>(loose.fixture);
+    const Machine* kind = fixture_kind(m, fixture);
+    const Phase* phase = fixture_phase(m, fixture);
+    if (kind == nullptr || phase == nullptr || loose.holder != nobody || phase->effects.hidden) return false;
+    return std::any_of(kind->phases.begin(), kind->phases.end(),
+                       [](const Phase& each) { return each.effects.in_hand.has_value(); });
+}
+
+/// How far along the view a thing is, and by how much the view passes it.
+struct Pointed {
+    double along = 0.0;
+    double aside = 0.0;
+};
+Pointed pointed_at(const Vec3& eyes, const Vec3& look, const FixturePose& pose) {
+    const Vec3 way = pose.center - eyes;
+    const double along = glm::dot(way, look);
+    return {along, glm::length(way - look * along)};
+}
+
+}  // namespace
+
+HandPose hand_pose(const Moment& m, int hand) {
+    const HandsInfo& info = *m.program.body.hands;
+    const State& s = m.state;
+    const double side = hand == 0 ? 1.0 : -1.0;
+    const double ahead = number(m, info.at[0]);
+    const double aside = number(m, info.at[1]) * side;
+    const double up = std::min(number(m, info.at[2]), s.height);
+    HandPose out;
+    const ButtonState* raise = button(s, info.buttons[static_cast<std::size_t>(hand)]);
+    out.raised = raise != nullptr && raise->down;
+    const double yaw = out.raised ? s.look_yaw : s.facing;
+    const Vec3 front{std::cos(yaw), std::sin(yaw), 0.0};
+    const Vec3 left{-front.y, front.x, 0.0};
+    if (!out.raised) {
+        out.place = s.body.position + front * ahead + left * aside + world_up * up;
+        out.turn = looking(yaw, 0.0);
+        return out;
+    }
+    // Stretched along the view from the shoulder.
+    const double shoulder = std::min(number(m, m.program.body.eyes), s.height) - defaults::shoulder_below_eyes_m;
+    out.turn = looking(yaw, s.look_pitch);
+    out.place = s.body.position + left * aside + world_up * shoulder +
+                out.turn * Vec3{std::max(0.0, number(m, info.reach)), 0.0, 0.0};
+    return out;
+}
+
+Held in_grip(const Moment& own, const Grip& grip, int hand) {
+    const HandPose pose = hand_pose(own, hand);
+    const double mirrored = hand == 0 ? -1.0 : 1.0;
+    const Vec3 at{number(own, grip.at[0]), number(own, grip.at[1]) * mirrored, number(own, grip.at[2])};
+    Held out{pose.place + pose.turn * at, pose.turn};
+    if (!grip.turned) return out;
+    const auto& turned = *grip.turned;
+    out.turn = pose.turn * glm::angleAxis(number(own, turned[2]) * mirrored, Vec3{0.0, 0.0, 1.0}) *
+               glm::angleAxis(number(own, turned[1]), Vec3{0.0, 1.0, 0.0}) *
+               glm::angleAxis(number(own, turned[0]) * mirrored, Vec3{1.0, 0.0, 0.0});
+    return out;
+}
+
+std::int32_t held_by(const State& state, int hand) {
+    for (std::size_t i = 0; i < state.loose.size(); ++i)
+        if (state.loose[i].holder == the_body && state.loose[i].hand == hand) return static_cast<std::int32_t>(i);
+    return -1;
+}
+
+std::int32_t within_grasp(const Moment& m, int hand) {
+    if (!m.program.body.hands) return -1;
+    const HandsInfo& info = *m.program.body.hands;
+    const double near = number(m, info.near);
+    const double far = number(m, info.far);
+    const Vec3 palm = hand_pose(m, hand).place;
+    const Vec3 eyes = m.state.body.position + world_up * std::min(number(m, m.program.body.eyes), m.state.height);
+    const Vec3 look = sense_vector(m, Sense::look);
+    std::int32_t nearest = -1;
+    std::int32_t pointed = -1;
+    double least = near;
+    double first = far;
+    for (std::size_t i = 0; i < m.state.loose.size(); ++i) {
+        const LooseState& loose = m.state.loose[i];
+        if (!can_be_grabbed(m, loose)) continue;
+        const FixturePose pose = fixture_pose(m, static_cast<std::size_t>(loose.fixture));
+        if (const double distance = distance_to(pose, palm); distance <= least) {
+            least = distance;
+            nearest = static_cast<std::int32_t>(i);
+        }
+        const Pointed at = pointed_at(eyes, look, pose);
+        const double forgiving = glm::length(pose.half) + defaults::pointing_gap_m;
+        if (at.along > 0.0 && at.along < first && at.aside < forgiving) {
+            first = at.along;
+            pointed = static_cast<std::int32_t>(i);
+        }
+    }
+    return nearest >= 0 ? nearest : pointed;
+}
+
+void use_hands(const Rehearsal& r, State& state, ProbeMemo& memo) {
+    if (!r.program.body.hands || state.loose.empty()) return;
+    const HandsInfo& info = *r.program.body.hands;
+    for (int hand = 0; hand < 2; ++hand) {
+        const ButtonState* raise = button(state, info.buttons[static_cast<std::size_t>(hand)]);
+        const ButtonState* use = button(state, info.uses[static_cast<std::size_t>(hand)]);
+        const std::int32_t held = held_by(state, hand);
+        const auto tell = [&](std::int32_t loose, FixtureEvent event) {
+            const auto fixture = static_cast<std::size_t>(state.loose[static_cast<std::size_t>(loose)].fixture);
+            state.fixtures[fixture].events = static_cast<std::uint8_t>(state.fixtures[fixture].events | event);
+            memo.stale = true;
+        };
+        if (held >= 0) {
+            if (use != nullptr && use->fresh_press) tell(held, fixture_used_in_hand);
+            if (raise != nullptr && raise->fresh_release) tell(held, fixture_let_go);
+        } else if (raise != nullptr && raise->fresh_press) {
+            const std::int32_t wanted = within_grasp(r.moment(state, &memo), hand);
+            if (wanted < 0) continue;
+            state.loose[static_cast<std::size_t>(wanted)].hand = static_cast<std::int8_t>(hand);
+            tell(wanted, fixture_grabbed);
+        }
+    }
+}
+
+}  // namespace leap

@@ -1,0 +1,33 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include "core/play/fixtures.hpp"
+
+/// The body's two hands: where they are, what they reach for, what they hold. A hand rests beside the body; while its
+/// button is down it is raised along the view. The press grabs what is near the raised hand, or else what the view
+/// points at, up to `far`; the release lets go.
+namespace leap {
+
+struct HandPose {
+    Vec3 place{0.0};
+    Quat turn{1.0, 0.0, 0.0, 0.0};  ///< x along the hand, z up
+    bool raised = false;
+};
+HandPose hand_pose(const Moment& moment, int hand);
+
+/// Where a thing is that lies in a hand by this grip. World frame; in the left hand the grip is mirrored.
+struct Held {
+    Vec3 place{0.0};
+    Quat turn{1.0, 0.0, 0.0, 0.0};
+};
+Held in_grip(const Moment& own, const Grip& grip, int hand);
+
+/// What a hand holds, as an index of State::loose, or -1.
+std::int32_t held_by(const State& state, int hand);
+/// What an empty hand would grab: the nearest within reach of it, or the first that the view meets; -1: nothing.
+std::int32_t within_grasp(const Moment& moment, int hand);
+
+/// Presses and releases of this instant become events of the things they mean.
+void use_hands(const Rehearsal& rehearsal, State& state, ProbeMemo& memo);
+
+}  // namespace leap
