@@ -155,10 +155,7 @@ void act_of_fixture(const Rehearsal& r, const Moment& m, const Act& act, State& 
     if (act.kind == syntax::ActKind::teleport) {
         teleport(r, m, act.adding, state, trace);
     } else if (act.kind == syntax::ActKind::respawn_here) {
-        const FixturePose pose = fixture_pose(m, i, true);
-        const double away = pose.half.x + state.radius + defaults::exit_gap_m;
-        const Vec3 front{std::cos(pose.turn_rad), std::sin(pose.turn_rad), 0.0};
-        state.respawn = {pose.center - Vec3{0.0, 0.0, pose.half.z} + front * away, pose.turn_rad};
+        state.respawn = respawn_at(m, i);
     } else if (act.kind == syntax::ActKind::hold || act.kind == syntax::ActKind::throw_it) {
         act_of_loose(m, i, act, state, trace);
     } else if (link >= 0) {
@@ -168,6 +165,14 @@ void act_of_fixture(const Rehearsal& r, const Moment& m, const Act& act, State& 
 }
 
 }  // namespace
+
+RespawnPlace respawn_at(const Moment& m, std::size_t fixture) {
+    const FixturePose pose = fixture_pose(m, fixture, true);
+    const double away = pose.half.x + m.state.radius + defaults::exit_gap_m;
+    const Vec3 front{std::cos(pose.turn_rad), std::sin(pose.turn_rad), 0.0};
+    return {pose.center - Vec3{0.0, 0.0, pose.half.z} + front * away, pose.turn_rad,
+            static_cast<std::int32_t>(fixture)};
+}
 
 void leave_ground(State& state, bool by_launch) {
     state.body.grounded = false;

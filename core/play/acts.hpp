@@ -12,6 +12,9 @@ namespace leap {
 void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& state, std::uint32_t& emitted,
               ProbeMemo& memo, Trace* trace, std::int32_t self, std::int32_t by = nobody);
 
+/// Where one comes back to at a fixture: in front of it, feet at its underside.
+RespawnPlace respawn_at(const Moment& moment, std::size_t fixture);
+
 /// The feet come off the ground. A launch uses up the coyote time; walking off an edge starts it.
 void leave_ground(State& state, bool by_launch);
 

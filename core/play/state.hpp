@@ -128,6 +128,7 @@ struct FixtureState {
 struct RespawnPlace {
     Vec3 feet{0.0};
     double facing_rad = 0.0;
+    std::int32_t fixture = -1;  ///< that burns for it
     friend bool operator==(const RespawnPlace&, const RespawnPlace&) = default;
 };
 

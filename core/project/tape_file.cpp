@@ -48,6 +48,8 @@ tl::expected<Tape, std::string> read_tape(std::string_view text, const std::stri
     if (const Json* start = json.find("start")) {
         if (start->is_object() && start->contains("at") && (*start)["at"].is_string()) {
             tape.start_place = (*start)["at"].get<std::string>();
+            if (start->contains("lit") && (*start)["lit"].is_string())
+                tape.start_lit = (*start)["lit"].get<std::string>();
         } else {
             json.fail("start", "must name a place of the course, like {\"at\": \"quay\"}");
         }
@@ -71,7 +73,8 @@ std::string write_tape(const Tape& tape) {
     };
     out += fmt::format("  \"format\": {},\n  \"name\": {},\n  \"rate\": {},\n", defaults::tape_format,
                        quoted(tape.name), tape.rate_hz);
-    out += fmt::format("  \"start\": {{\"at\": {}}},\n  \"length\": {},\n  \"events\": [", quoted(tape.start_place),
+    out += fmt::format("  \"start\": {{\"at\": {}{}}},\n  \"length\": {},\n  \"events\": [", quoted(tape.start_place),
+                       tape.start_lit.empty() ? std::string() : ", \"lit\": " + quoted(tape.start_lit),
                        Json(rounded_number(tape.length_s)).dump());
     for (std::size_t i = 0; i < tape.events.size(); ++i) {
         const TapeEvent event = rounded(tape.events[i]);

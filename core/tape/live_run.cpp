@@ -7,8 +7,11 @@
 
 namespace leap {
 
-LiveRun::LiveRun(Ingredients ingredients, State start, std::string start_place)
-    : ingredients_(std::move(ingredients)), start_place_(std::move(start_place)), state_(std::move(start)) {
+LiveRun::LiveRun(Ingredients ingredients, State start, std::string start_place, std::string start_lit)
+    : ingredients_(std::move(ingredients)),
+      start_place_(std::move(start_place)),
+      start_lit_(std::move(start_lit)),
+      state_(std::move(start)) {
     trace_.rate_hz = ingredients_.rate_hz;
 }
 
@@ -95,6 +98,7 @@ Tape LiveRun::tape(std::string name) const {
     out.name = std::move(name);
     out.rate_hz = ingredients_.rate_hz;
     out.start_place = start_place_;
+    out.start_lit = start_lit_;
     out.length_s = rounded_number(state_.time);
     out.events = events_;
     return out;

@@ -26,7 +26,7 @@ struct Ingredients {
 /// trace. It owns no clock: whoever drives it says how far time has come.
 class LiveRun {
   public:
-    LiveRun(Ingredients ingredients, State start, std::string start_place);
+    LiveRun(Ingredients ingredients, State start, std::string start_place, std::string start_lit = {});
 
     /// Inputs may come a little late: those older than the running tick count at its begin.
     void input(TapeEvent event);
@@ -52,6 +52,7 @@ class LiveRun {
 
     Ingredients ingredients_;
     std::string start_place_;
+    std::string start_lit_;
     State state_;
     StepScratch scratch_;
     Trace trace_;

@@ -8,6 +8,7 @@
 #include <numbers>
 
 #include "core/defaults.hpp"
+#include "core/play/acts.hpp"
 #include "core/script/diagnostic.hpp"
 
 namespace leap {
@@ -51,7 +52,34 @@ tl::expected<std::vector<InputEvent>, std::string> resolve_inputs(const Program&
     return out;
 }
 
-tl::expected<State, std::string> start_state(const Rehearsal& r, const std::string& place) {
+namespace {
+
+/// Lights a checkpoint as if it had been touched, and puts the body before it.
+tl::expected<State, std::string> lit_state(const Rehearsal& r, State state, const std::string& name) {
+    const auto& fixtures = r.course.plan.fixtures;
+    for (std::size_t i = 0; i < fixtures.size(); ++i) {
+        const std::int32_t machine = state.fixtures[i].machine;
+        if (fixtures[i].name != name || machine < 0) continue;
+        for (const Phase& phase : r.program.machines[static_cast<std::size_t>(machine)].phases)
+            for (const Way& way : phase.ways) {
+                const bool lights = way.to >= 0 && std::any_of(way.acts.begin(), way.acts.end(), [](const Act& act) {
+                                        return act.kind == syntax::ActKind::respawn_here;
+                                    });
+                if (!lights) continue;
+                const RespawnPlace back = respawn_at(r.moment(state), i);
+                const std::int32_t burns = way.to;
+                state = initial_state(r.program, r.tuning, r.course, back.feet, back.facing_rad);
+                state.respawn = back;
+                state.machines[r.program.machines.size() + i].phase = burns;
+                return state;
+            }
+    }
+    return tl::make_unexpected(fmt::format("the course {} has no checkpoint called \"{}\"", r.course.plan.name, name));
+}
+
+}  // namespace
+
+tl::expected<State, std::string> start_state(const Rehearsal& r, const std::string& place, const std::string& lit) {
     const Place* found = find_place(r.course.plan, place);
     if (found == nullptr) {
         std::vector<std::string> names;
@@ -60,7 +88,8 @@ tl::expected<State, std::string> start_state(const Rehearsal& r, const std::stri
         return tl::make_unexpected(fmt::format("the course {} has no place called \"{}\"{}", r.course.plan.name, place,
                                                near.empty() ? "" : fmt::format("; did you mean {}?", near)));
     }
-    return initial_state(r.program, r.tuning, r.course, found->position, found->facing_deg * radians_per_degree);
+    State state = initial_state(r.program, r.tuning, r.course, found->position, found->facing_deg * radians_per_degree);
+    return lit.empty() ? state : lit_state(r, std::move(state), lit);
 }
 
 std::int64_t ticks_for(double seconds, int rate_hz) {
@@ -93,7 +122,7 @@ void run_ticks(const Rehearsal& r, std::span<const InputEvent> inputs, std::int6
 tl::expected<Trace, std::string> replay(const Rehearsal& r, const Tape& tape) {
     const auto inputs = resolve_inputs(r.program, tape);
     if (!inputs) return tl::make_unexpected(inputs.error());
-    auto state = start_state(r, tape.start_place);
+    auto state = start_state(r, tape.start_place, tape.start_lit);
     if (!state) return tl::make_unexpected(state.error());
     Trace trace;
     trace.rate_hz = r.rate_hz;

@@ -15,8 +15,10 @@ tl::expected<InputEvent, std::string> resolve_input(const Program& program, cons
 /// The tape's events with their buttons looked up. Says which button the script lacks.
 tl::expected<std::vector<InputEvent>, std::string> resolve_inputs(const Program& program, const Tape& tape);
 
-/// The state a tape starts from. Says which place the course lacks.
-tl::expected<State, std::string> start_state(const Rehearsal& rehearsal, const std::string& place);
+/// The state a tape starts from: at a place, or before the checkpoint of that name, which burns. Says which place or
+/// checkpoint the course lacks.
+tl::expected<State, std::string> start_state(const Rehearsal& rehearsal, const std::string& place,
+                                             const std::string& lit = {});
 
 /// Number of ticks that cover a length.
 std::int64_t ticks_for(double seconds, int rate_hz);

@@ -35,6 +35,7 @@ struct Tape {
     std::string name;
     int rate_hz = 120;        ///< the rate it was recorded at
     std::string start_place;  ///< a place of the course
+    std::string start_lit;    ///< or the checkpoint that burns, and before which the run begins
     double length_s = 0.0;
     std::vector<TapeEvent> events;  ///< by time
 

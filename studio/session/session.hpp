@@ -115,6 +115,8 @@ class Session : public QObject {
     const LivePlayer::View& live_view() const { return live_view_; }
     /// Why play can't start, or nothing when it did.
     QString play(const std::string& place);
+    /// Starts over while playing: before the checkpoint that burns, if one does.
+    QString play_again();
     void stop();
     /// Brings live_view() up to date; called once a frame.
     void update_live();
@@ -167,6 +169,7 @@ class Session : public QObject {
     void watch_files();
     void remember_unsaved();
     Ingredients ingredients(Side side) const;
+    QString start_live(const std::string& place, const std::string& lit);
     void tune_live();
 
     Options options_;

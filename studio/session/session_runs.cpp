@@ -80,15 +80,26 @@ std::vector<MoveAnswer> Session::explain_at(double time) const {
 }
 
 QString Session::play(const std::string& place) {
+    return start_live(place, place.empty() && tape_ ? tape_->start_lit : std::string());
+}
+
+QString Session::play_again() {
+    std::string lit;
+    const std::int32_t burns = live_ ? live_view_.state.respawn.fixture : -1;
+    if (burns >= 0) lit = live_ingredients_.course->plan.fixtures[static_cast<std::size_t>(burns)].name;
+    return start_live({}, lit);
+}
+
+QString Session::start_live(const std::string& place, const std::string& lit) {
     if (!program_) return tr("The script has errors, so there is nothing to play yet; they are listed under the stage");
     if (!course_) return tr("There is no course to play on");
     live_.reset();  // starting over: what was played so far is not kept
     live_ingredients_ = ingredients(playing_side_);
     const std::string from = !place.empty() ? place : (tape_ ? tape_->start_place : course_->plan.places.front().name);
-    auto start = start_state(live_ingredients_.rehearsal(), from);
+    auto start = start_state(live_ingredients_.rehearsal(), from, lit);
     if (!start) return QString::fromStdString(start.error());
     live_view_ = {};
-    live_ = std::make_unique<LivePlayer>(LiveRun(live_ingredients_, std::move(*start), from), options_.clock,
+    live_ = std::make_unique<LivePlayer>(LiveRun(live_ingredients_, std::move(*start), from, lit), options_.clock,
                                          options_.live_thread);
     update_live();
     emit play_started();

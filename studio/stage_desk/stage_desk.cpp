@@ -57,7 +57,7 @@ StageDesk::StageDesk(Session& session, KeyMap& keys, QWidget* parent)
     connect(score_, &ScoreView::machine_selected, stage_->labels(), &StageLabels::set_machine);
     // Queued: the run must not be replaced while it is being given the key.
     connect(
-        input_, &PlayInput::again, this, [this] { session_.play({}); }, Qt::QueuedConnection);
+        input_, &PlayInput::again, this, [this] { session_.play_again(); }, Qt::QueuedConnection);
     connect(input_, &PlayInput::nudge, sheet_, &SheetView::nudge_selected);
     connect(&session_, &Session::project_opened, this, [this] {
         const std::string& view = session_.project().file.view;

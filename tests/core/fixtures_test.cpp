@@ -8,6 +8,7 @@
 
 #include "core/play/fixture_check.hpp"
 #include "core/play/focus.hpp"
+#include "core/project/tape_file.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap {
@@ -187,6 +188,23 @@ TEST_P(Fixtures, OneLanternIsLitAndTheBodyComesBackToIt) {
     EXPECT_NEAR(position_at(trace, back[0] + 1e-6).x, 9.0, 0.1);
     EXPECT_NEAR(position_at(trace, back[0] + 1e-6).y, 0.7, 0.1) << "before the lantern";
     EXPECT_LT(glm::length(velocity_at(trace, back[0] + 1e-6)), 0.6);
+}
+
+TEST_P(Fixtures, ARunMayBeginBeforeALanternThatBurnsAndWaterGivesBackThere) {
+    const Scene scene = with({placed("first", "lantern", {4, 0, 0}, 180), placed("second", "lantern", {8, 0, 0})});
+    Tape tape = TapeMaker(1);
+    tape.start_lit = "second";
+    const Trace trace = scene.run(tape, GetParam());
+    EXPECT_NEAR(trace.rows.front().position.x, 8.0 + 0.2 + 0.3 + 0.2, 1e-9) << "before its front";
+    EXPECT_EQ(trace.spans.at(1).phase, 1) << "it burns from the start";
+    EXPECT_EQ(trace.spans.at(0).phase, 0);
+    const auto back = read_tape(write_tape(tape), "t");
+    ASSERT_TRUE(back) << back.error();
+    EXPECT_EQ(back->start_lit, "second");
+    tape.start_lit = "gate";
+    const auto refused = replay(scene.at(GetParam()), tape);
+    ASSERT_FALSE(refused);
+    EXPECT_NE(refused.error().find("no checkpoint called \"gate\""), std::string::npos);
 }
 
 TEST_P(Fixtures, ABoardLaunchesToTheHeightOfItsSpeed) {
@@ -374,7 +392,8 @@ TEST(FixtureRuns, WhatTheScriptDoesNotKnowIsToldAndStandsIdle) {
     const auto problems = fixture_errors(scene.program, scene.course.plan);
     ASSERT_EQ(problems.size(), 2U);
     EXPECT_EQ(problems[0].text, "fixture \"gate\": the script has no fixture doom; did you mean door?");
-    EXPECT_EQ(problems[1].text, "fixture \"arm\" is linked to \"gat\", and there is none of that name; did you mean gate?");
+    EXPECT_EQ(problems[1].text,
+              "fixture \"arm\" is linked to \"gat\", and there is none of that name; did you mean gate?");
     const Trace trace = scene.run(TapeMaker(2).hold("use", 0.5, 0.1).stick(1.0, 0, 1));
     EXPECT_EQ(words_of(scene, trace, {EventKind::fixture_phase}), (Words{"arm pulled", "arm ready"}));
 }
