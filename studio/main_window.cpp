@@ -173,6 +173,19 @@ void MainWindow::add_checks(QMenu* menu) {
     probes->setChecked(true);
     probes->setShortcut(QKeySequence("Ctrl+6"));
     connect(probes, &QAction::toggled, this, [this](bool on) { desk_->stage()->labels()->set_probes(on); });
+    const auto fixture_check = [&](const QString& text, const char* key, bool FixtureShows::*flag) {
+        QAction* action = menu->addAction(text);
+        action->setCheckable(true);
+        action->setChecked(fixture_shows_.*flag);
+        action->setShortcut(QKeySequence(key));
+        addAction(action);
+        connect(action, &QAction::toggled, this, [this, flag](bool on) {
+            fixture_shows_.*flag = on;
+            desk_->stage()->set_fixture_shows(fixture_shows_);
+        });
+    };
+    fixture_check(tr("Forces of wheels"), "Ctrl+7", &FixtureShows::wheel_forces);
+    fixture_check(tr("Focus areas"), "Ctrl+8", &FixtureShows::focus_areas);
     QAction* calm = menu->addAction(tr("Calm view: no shaking, no bobbing"));
     calm->setCheckable(true);
     calm->setShortcut(QKeySequence("Ctrl+5"));

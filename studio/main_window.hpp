@@ -69,6 +69,7 @@ class MainWindow : public QMainWindow {
     std::function<void()> on_second_;
     QString said_;
     QString conflict_path_;
+    FixtureShows fixture_shows_;
     bool labels_ = true, velocity_ = true, ground_ = true, ghost_ = true;
 };
 

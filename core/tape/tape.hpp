@@ -35,9 +35,9 @@ struct Tape {
     std::string name;
     int rate_hz = 120;        ///< the rate it was recorded at
     std::string start_place;  ///< a place of the course
-    std::string start_lit;    ///< or the checkpoint that burns, and before which the run begins
     double length_s = 0.0;
     std::vector<TapeEvent> events;  ///< by time
+    std::string start_lit{};        ///< the checkpoint that burns and before which the run begins, instead of the place
 
     friend bool operator==(const Tape&, const Tape&) = default;
 };

@@ -157,6 +157,49 @@ std::vector<MeshVertex> crate_mesh() {
     return out;
 }
 
+std::vector<MeshVertex> wheel_mesh() {
+    constexpr double half_width = 0.3;
+    std::vector<MeshVertex> upright;
+    const QColor tyre(0x2E, 0x30, 0x36);
+    add_lathe(upright,
+              {{0.62, -half_width},
+               {0.92, -half_width},
+               {1.0, -0.6 * half_width},
+               {1.0, 0.6 * half_width},
+               {0.92, half_width},
+               {0.62, half_width}},
+              tyre, Vec3{0.0});
+    const QColor spoke(0xB8, 0x9A, 0x64);
+    for (int i = 0; i < 3; ++i) {
+        Piece bar;
+        bar.size = {1.5, 0.16, 1.6 * half_width};
+        bar.turn_deg = 60.0 * i;
+        for (const DrawnTriangle& triangle : drawn_triangles(bar))
+            for (const Vec3& corner : triangle.corners) upright.push_back(vertex(corner, triangle.normal, spoke));
+    }
+    // From standing on its side to an axle along y.
+    for (MeshVertex& v : upright) {
+        std::swap(v.position[1], v.position[2]);
+        std::swap(v.normal[1], v.normal[2]);
+        v.position[1] = -v.position[1];
+        v.normal[1] = -v.normal[1];
+    }
+    return upright;
+}
+
+std::vector<MeshVertex> ball_mesh(const QColor& color) {
+    constexpr int bands = 8;
+    std::vector<MeshVertex> out;
+    for (int i = 0; i < bands; ++i) {
+        const auto at = [&](int k) {
+            const double angle = std::numbers::pi * (k / static_cast<double>(bands) - 0.5);
+            return Vec2{std::cos(angle), std::sin(angle)};
+        };
+        add_lathe(out, {at(i), at(i + 1)}, color, Vec3{0.0});
+    }
+    return out;
+}
+
 std::vector<MeshVertex> float_mesh() {
     constexpr int bands = 12;
     std::vector<MeshVertex> out;

@@ -38,6 +38,10 @@ std::vector<MeshVertex> box_mesh(const QColor& color);
 std::vector<MeshVertex> crate_mesh();
 /// A ball of radius 1 in two colours, so that one sees it turn.
 std::vector<MeshVertex> float_mesh();
+/// A wheel of radius 1, its axle along y, with spokes so that one sees it turn.
+std::vector<MeshVertex> wheel_mesh();
+/// A ball of radius 1 in one colour.
+std::vector<MeshVertex> ball_mesh(const QColor& color);
 /// A tube of radius 1 along z with round ends; its middle part is as long as 2.
 std::vector<MeshVertex> barrel_mesh();
 /// A rod of radius 1 from the origin along z to 1: ropes and other lines.

@@ -154,6 +154,10 @@ void StageRenderer::initialize() {
     upload_mesh(solid_fixture_, box_mesh(QColor(0x9C, 0x7A, 0x4E)));
     upload_mesh(open_fixture_, box_mesh(QColor(0xF2, 0xC9, 0x6A)));
     upload_mesh(crate_, crate_mesh());
+    upload_mesh(wheel_, wheel_mesh());
+    upload_mesh(glove_, ball_mesh(QColor(0xE9, 0xD9, 0xB8)));
+    upload_mesh(glow_, box_mesh(QColor(0xFF, 0xE2, 0x9A)));
+    upload_mesh(warning_line_, line_mesh(QColor(0xFF, 0x6A, 0x48)));
     upload_mesh(float_, float_mesh());
     upload_mesh(barrel_, barrel_mesh());
     upload_mesh(line_, line_mesh(QColor(0xE9, 0xD3, 0xA2)));
@@ -319,7 +323,10 @@ void StageRenderer::draw_fixture(const FixturePose& pose) {
     QMatrix4x4 model;
     model.translate(to_qt(pose.center));
     model.rotate(to_qt(pose.turn));
-    if (pose.shape.kind == LooseShapeKind::box) {
+    if (pose.glows) {
+        model.scale(to_qt(pose.half * 2.0));
+        draw_mesh(glow_, model, std::max(alpha, 0.45F), false);
+    } else if (pose.shape.kind == LooseShapeKind::box) {
         model.scale(to_qt(pose.half * 2.0));
         draw_mesh(pose.can_be_loose ? crate_ : (pose.solid ? solid_fixture_ : open_fixture_), model, alpha, true);
     } else if (pose.shape.kind == LooseShapeKind::ball || pose.can_be_loose) {
@@ -356,7 +363,20 @@ void StageRenderer::draw_things(const Frame& frame) {
         const float angle = std::acos(std::clamp(towards.z(), -1.0F, 1.0F)) * 180.0F / std::numbers::pi_v<float>;
         if (axis.length() > 1e-5F) model.rotate(angle, axis.normalized());
         model.scale(thick_m, thick_m, static_cast<float>(length));
-        draw_mesh(line_, model, 1.0F, false);
+        draw_mesh(line.warns ? warning_line_ : line_, model, 1.0F, false);
+    }
+    for (const Frame::Wheel& wheel : frame.wheels) {
+        QMatrix4x4 model;
+        model.translate(to_qt(wheel.place));
+        model.rotate(to_qt(wheel.turn));
+        model.scale(static_cast<float>(wheel.radius));
+        draw_mesh(wheel_, model, 1.0F, true);
+    }
+    for (const Frame::Glove& glove : frame.gloves) {
+        QMatrix4x4 model;
+        model.translate(to_qt(glove.place));
+        model.scale(static_cast<float>(glove.radius));
+        draw_mesh(glove_, model, 1.0F, true);
     }
 }
 

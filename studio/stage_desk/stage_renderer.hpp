@@ -50,9 +50,21 @@ class StageRenderer {
         struct Line {
             Vec3 from{0.0};
             Vec3 to{0.0};
+            bool warns = false;  ///< a wheel that slides
         };
         std::vector<Line> lines;
         std::vector<FixturePose> fixtures;
+        struct Wheel {
+            Vec3 place{0.0};
+            Quat turn{1.0, 0.0, 0.0, 0.0};  ///< y along the axle
+            double radius = 0.3;
+        };
+        std::vector<Wheel> wheels;
+        struct Glove {
+            Vec3 place{0.0};
+            double radius = 0.08;
+        };
+        std::vector<Glove> gloves;  ///< hands that are raised or hold something
         double time = 0.0;
     };
     /// The course, the water and the sky: the same picture as long as backdrop_key() is.
@@ -92,6 +104,7 @@ class StageRenderer {
 
     std::array<Part, figure_shapes> figure_;
     void draw_fixture(const FixturePose& pose);
+    Part wheel_, glove_, warning_line_, glow_;
     Part moth_, line_, solid_fixture_, open_fixture_, crate_, float_, barrel_;
     Part course_, water_, shadow_, ground_mark_, velocity_, now_path_, kept_path_, sky_;
     int course_number_ = 0;  ///< counts the courses that were set

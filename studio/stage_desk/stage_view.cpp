@@ -112,6 +112,11 @@ void StageView::look_at(std::optional<LookAt> what) {
     redraw();
 }
 
+void StageView::set_fixture_shows(const FixtureShows& shows) {
+    fixture_shows_ = shows;
+    redraw();
+}
+
 void StageView::mark_run_dirty() {
     runs_dirty_ = true;
     redraw();
@@ -203,8 +208,7 @@ void StageView::apply_accents(const Trace& trace, StageRenderer::Frame& frame) {
     for (std::size_t i = 0; i < targets.size(); ++i)
         if (target_there(moment, static_cast<std::int32_t>(i)))
             frame.moths.push_back({targets[i].position, targets[i].radius});
-    for (std::size_t i = 0; i < state.fixtures.size(); ++i)
-        if (state.fixtures[i].machine >= 0) frame.fixtures.push_back(fixture_pose(moment, i));
+    show_fixtures(rehearsal, state, fixture_shows_, frame);
     frame.time = session_.cursor();
     if (accents.lag) camera_.lag_s = *accents.lag;
     constexpr double own_width_deg = 74.0;  // of the eyes' view, which widths are told for

@@ -9,6 +9,7 @@
 #include "studio/session/session.hpp"
 #include "studio/shared/play_input.hpp"
 #include "studio/stage_desk/stage_canvas.hpp"
+#include "studio/stage_desk/stage_fixtures.hpp"
 #include "studio/stage_desk/stage_labels.hpp"
 
 namespace leap::studio {
@@ -27,6 +28,7 @@ class StageView : public QWidget {
     void stand_still();
     /// A calm view neither shakes nor bobs.
     void set_calm(bool calm);
+    void set_fixture_shows(const FixtureShows& shows);
     void set_shows(bool labels, bool velocity, bool ground, bool ghost);
     /// Lines in the world that mark something.
     using Marks = std::vector<std::pair<Vec3, Vec3>>;
@@ -91,6 +93,7 @@ class StageView : public QWidget {
     void free_the_view();
     double free_distance() const;
     std::optional<LookAt> look_at_;
+    FixtureShows fixture_shows_;
     bool calm_ = false;
     bool camera_held_ = false;  ///< from the turn of a dial until the cursor or the view moves
     bool jump_to_target_ = true;

@@ -1,0 +1,72 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/stage_desk/stage_fixtures.hpp"
+
+#include <cmath>
+#include <numbers>
+
+#include "core/play/hands.hpp"
+#include "core/play/loose.hpp"
+
+namespace leap::studio {
+namespace {
+
+constexpr double metres_per_kilonewton = 0.28;
+constexpr double glove_radius_m = 0.075;
+
+void show_wheels(const Moment& m, const LooseState& loose, bool forces, StageRenderer::Frame& frame) {
+    const auto fixture = static_cast<std::size_t>(loose.fixture);
+    const WheelKind kind = wheel_kind(m, fixture);
+    const Wheels& wheels = m.state.wheels[static_cast<std::size_t>(loose.wheels)];
+    LooseBody body = loose.body;
+    const FixturePose pose = fixture_pose(m, fixture);
+    body.place = pose.center;
+    body.turn = pose.turn;
+    for (std::size_t i = 0; i < wheel_count; ++i) {
+        const Quat turned = body.turn * glm::angleAxis(-wheels[i].turned_rad, Vec3{0, 0, 1}) *
+                            glm::angleAxis(wheels[i].rolled_rad, Vec3{0, 1, 0});
+        frame.wheels.push_back({wheel_place(kind, body, wheels, i), turned, kind.radius});
+        if (!forces || !wheels[i].on_ground) continue;
+        const Vec3 tip = wheels[i].point + wheels[i].force * (metres_per_kilonewton / 1000.0);
+        frame.lines.push_back({wheels[i].point, tip, wheels[i].slides});
+    }
+}
+
+/// A ring on the ground as far as the focus reaches; for a front only the part in which it listens.
+void show_focus(const Moment& m, std::size_t fixture, const FixturePose& pose, StageRenderer::Frame& frame) {
+    const Machine* kind = fixture_kind(m, fixture);
+    if (kind == nullptr || !kind->fixture->focus || pose.hidden) return;
+    const FocusInfo& focus = *kind->fixture->focus;
+    const double reach = number(m, focus.reach) + std::max(pose.half.x, pose.half.y);
+    const double angle = focus.front ? number(m, *focus.front) : 2.0 * std::numbers::pi;
+    constexpr int parts = 36;
+    const Vec3 middle = pose.center - world_up * (pose.half.z - 0.04);
+    const auto at = [&](int i) {
+        const double turn = pose.turn_rad + angle * (static_cast<double>(i) / parts - 0.5);
+        return middle + Vec3{std::cos(turn), std::sin(turn), 0.0} * reach;
+    };
+    for (int i = 0; i < parts; ++i) frame.lines.push_back({at(i), at(i + 1)});
+    if (!focus.front) return;
+    frame.lines.push_back({middle, at(0)});
+    frame.lines.push_back({middle, at(parts)});
+}
+
+}  // namespace
+
+void show_fixtures(const Rehearsal& rehearsal, const State& state, const FixtureShows& shows,
+                   StageRenderer::Frame& frame) {
+    const Moment m = rehearsal.moment(state);
+    for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
+        if (state.fixtures[i].machine < 0) continue;
+        frame.fixtures.push_back(fixture_pose(m, i));
+        if (shows.focus_areas) show_focus(m, i, frame.fixtures.back(), frame);
+    }
+    for (const LooseState& loose : state.loose)
+        if (loose.wheels >= 0) show_wheels(m, loose, shows.wheel_forces, frame);
+    if (!rehearsal.program.body.hands) return;
+    for (int hand = 0; hand < 2; ++hand) {
+        const HandPose pose = hand_pose(m, hand);
+        if (pose.raised || held_by(state, hand) >= 0) frame.gloves.push_back({pose.place, glove_radius_m});
+    }
+}
+
+}  // namespace leap::studio
