@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: MIT
 #include <fmt/format.h>
 
+#include <algorithm>
+
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
 #include "core/play/explain.hpp"
@@ -8,10 +10,9 @@
 namespace leap::cli {
 namespace {
 
-void print(const MoveAnswer& answer, const Program& program) {
-    const Machine& machine = program.machines[static_cast<std::size_t>(answer.move)];
+void print(const std::string& name, const MoveAnswer& answer) {
     const char* word = answer.readiness == Readiness::active ? "in phase " : "";
-    fmt::print("{}: {}{}\n", machine.name, word, answer.why);
+    fmt::print("{}: {}{}\n", name, word, answer.why);
     for (const GateAnswer& gate : answer.gates) {
         fmt::print("  {} {:<32} {}", gate.holds ? "holds  " : "refuses", gate.text, gate.seen);
         if (!gate.holds && !gate.reason.empty()) fmt::print("  \"{}\"", gate.reason);
@@ -50,8 +51,20 @@ int explain(const ExplainOptions& options) {
     const Moment moment = rehearsal.moment(state);
     fmt::print("{} at {:.3f} s, stance {}\n", tape->name, state.time,
                state.stance < 0 ? "none" : prepared.program.machines[static_cast<std::size_t>(state.stance)].name);
+    if (!options.fixture.empty()) {
+        const auto& fixtures = prepared.course.plan.fixtures;
+        const auto found = std::find_if(fixtures.begin(), fixtures.end(),
+                                        [&](const PlacedFixture& placed) { return placed.name == options.fixture; });
+        if (found == fixtures.end()) {
+            complain(fmt::format("the course has no fixture called {}", options.fixture));
+            return problems;
+        }
+        print(options.fixture, explain_fixture(moment, static_cast<std::size_t>(found - fixtures.begin())));
+        return good;
+    }
     for (const std::int32_t move : prepared.program.moves)
-        if (!only || *only == move) print(explain_move(moment, move), prepared.program);
+        if (!only || *only == move)
+            print(prepared.program.machines[static_cast<std::size_t>(move)].name, explain_move(moment, move));
     return good;
 }
 

@@ -35,6 +35,7 @@ struct ExplainOptions {
     std::string tape;
     double at_s = 0.0;
     std::string move;
+    std::string fixture;
 };
 int explain(const ExplainOptions& options);
 

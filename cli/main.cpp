@@ -36,6 +36,8 @@ int read_call_and_run(int argc, char** argv) {
     explain_command->add_option("--tape", explain.tape, "A tape of the project, or a tape file")->required();
     explain_command->add_option("--at", explain.at_s, "Seconds from the tape's start")->required();
     explain_command->add_option("--move", explain.move, "Only this move");
+    explain_command->add_option("--fixture", explain.fixture,
+                                "A fixture of the course: its focus and the ways it waits for");
 
     cli::RatesOptions rates;
     auto* rates_command =

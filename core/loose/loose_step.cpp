@@ -57,10 +57,14 @@ class Step {
 
     void place_all() {
         scratch_.solids.resize(things_.size());
-        for (std::size_t i = 0; i < things_.size(); ++i)
-            if (things_[i].there)
-                place_shape(things_[i].kind.shape, things_[i].body.place, things_[i].body.turn,
-                            static_cast<std::int32_t>(i), scratch_.solids[i]);
+        scratch_.stands.resize(things_.size());
+        for (std::size_t i = 0; i < things_.size(); ++i) {
+            if (!things_[i].there) continue;
+            const LooseScratch::Stand now{things_[i].kind.shape, things_[i].body.place, things_[i].body.turn};
+            if (scratch_.stands[i] == now) continue;
+            scratch_.stands[i] = now;
+            place_shape(now.shape, now.place, now.turn, static_cast<std::int32_t>(i), scratch_.solids[i]);
+        }
     }
 
     /// What moves wakes the sleepers it touches, and those wake theirs once they move.
@@ -254,6 +258,11 @@ bool rests_there(const Course& course, std::span<const LooseThing> things, std::
     // Borne when its middle lies over the area that level contacts span: on no side are all of them.
     constexpr double level_cos = 0.995;
     std::erase_if(points, [](const ContactPoint& p) { return p.normal.z < level_cos; });
+    // What is round stands on one point, straight under its middle: a ball always, a capsule when it is upright.
+    const bool upright = std::abs((thing.body.turn * world_up).z) > level_cos;
+    if (thing.kind.shape.kind == LooseShapeKind::ball || (thing.kind.shape.kind == LooseShapeKind::capsule && upright))
+        return std::any_of(points.begin(), points.end(),
+                           [&](const ContactPoint& p) { return flat_length(p.point - thing.body.place) < near_m; });
     if (points.size() < 3) return false;
     constexpr int sides = 16;
     for (int k = 0; k < sides; ++k) {

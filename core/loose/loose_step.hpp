@@ -63,7 +63,7 @@ struct ContactRow {
     double push = 0.0;  ///< of the correction of overlaps
 };
 
-/// Room that steps reuse; keeps nothing from one to the next.
+/// Room that steps reuse; keeps from one to the next only what would come out the same.
 struct LooseScratch {
     struct Motion {
         Vec3 velocity{0.0}, spin{0.0};  ///< as the solver sees them
@@ -75,6 +75,13 @@ struct LooseScratch {
         std::int32_t island = -1;
     };
     std::vector<Solid> solids;
+    struct Stand {
+        LooseShape shape;
+        Vec3 place{1e300};
+        Quat turn{1.0, 0.0, 0.0, 0.0};
+        friend bool operator==(const Stand&, const Stand&) = default;
+    };
+    std::vector<Stand> stands;  ///< where each solid was placed last: those that lie still are not placed anew
     std::vector<Motion> motions;
     std::vector<ContactRow> rows;
     std::vector<ContactPoint> points;

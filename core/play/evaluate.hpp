@@ -59,7 +59,8 @@ struct ProbeMemo {
     Vec3 lively_around{1e300};            ///< where the body was when they were found
     LooseScratch loose;
     std::vector<LooseThing> things;
-    std::vector<Vec3> pulls;  ///< gravity on each of them
+    std::vector<Vec3> pulls;                      ///< gravity on each of them
+    std::vector<std::optional<LooseKind>> kinds;  ///< what each is made of: the same for a whole run
     std::vector<LooseObstacle> obstacles;
     Vec3 moving_around{1e300};  ///< where the body was when `moving` was gathered
     void forget() {

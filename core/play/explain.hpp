@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -29,5 +30,12 @@ struct MoveAnswer {
 };
 
 MoveAnswer explain_move(const Moment& moment, std::int32_t move);
+
+/// The same for a fixture of the course: `why` is its phase; of `gates` the first says whether it has the focus, or why
+/// not, the others whether each way out of its phase is open now, and what that waits for.
+MoveAnswer explain_fixture(const Moment& moment, std::size_t fixture);
+/// The fixture of a kind that an answer should speak of: the one with the focus, the one that is ridden, or the
+/// nearest.
+std::optional<std::size_t> fixture_to_explain(const Moment& moment, std::int32_t machine);
 
 }  // namespace leap

@@ -42,14 +42,15 @@ double eased(const Moment& own, const Phase& phase) {
     return gone * gone * (3.0 - 2.0 * gone);
 }
 
-LooseThing thing_of(const Moment& m, const LooseState& loose) {
+LooseThing thing_of(const Moment& m, const LooseState& loose, std::optional<LooseKind>& kind) {
     const auto fixture = static_cast<std::size_t>(loose.fixture);
     const Phase* phase = fixture_phase(m, fixture);
     LooseThing out;
     out.body = loose.body;
     out.there = phase != nullptr && phase->effects.loose;
     if (!out.there) return out;
-    out.kind = loose_kind(m, fixture);
+    if (!kind) kind = loose_kind(m, fixture);
+    out.kind = *kind;
     if (!loose.body.asleep) out.gravity = gravity_on(m, fixture);
     return out;
 }
@@ -250,7 +251,8 @@ void start_loose(const Rehearsal& r, State& state) {
     std::vector<LooseThing> things;
     std::vector<std::size_t> upward(state.loose.size());
     for (std::size_t i = 0; i < state.loose.size(); ++i) {
-        things.push_back(thing_of(m, state.loose[i]));
+        std::optional<LooseKind> made_of;
+        things.push_back(thing_of(m, state.loose[i], made_of));
         upward[i] = i;
     }
     // Lowest first, so that what stands on a sleeper can sleep too.
@@ -303,8 +305,9 @@ void advance_loose(const Rehearsal& r, double from, const std::optional<Ride>& r
     if (!awake) return;
     memo.things.clear();
     memo.pulls.clear();
-    for (const LooseState& loose : state.loose) {
-        memo.things.push_back(thing_of(m, loose));
+    memo.kinds.resize(state.loose.size());
+    for (std::size_t i = 0; i < state.loose.size(); ++i) {
+        memo.things.push_back(thing_of(m, state.loose[i], memo.kinds[i]));
         memo.pulls.push_back(memo.things.back().gravity);
     }
     const std::int32_t ridden = ride ? state.fixtures[ride->fixture].loose : -1;

@@ -38,15 +38,19 @@ void note_partners(const Rehearsal& r, State& state, ProbeMemo& memo) {
     Solid own;
     Solid other;
     std::vector<ContactPoint>& points = memo.loose.points;
+    const auto asks = [&](std::size_t fixture) { return fixture_kind(m, fixture)->asks_who_touches; };
     for (LooseState& loose : state.loose) {
         const auto i = static_cast<std::size_t>(loose.fixture);
         const bool asked = r.program.asks_who_touches && !loose.body.asleep;
+        const bool own_asks = asks(i);
         if (!asked && loose.passes == nobody) continue;
         const FixturePose pose = fixture_pose(m, i);
         place_solid(pose, false, 0, own);
         if (loose.passes == the_body && gap_to_body(state, own) > apart_m) loose.passes = nobody;
         for (std::size_t j = 0; j < state.fixtures.size(); ++j) {
             if (j == i || state.fixtures[j].machine < 0) continue;
+            const bool listens = asks(j) || own_asks;
+            if (!listens && loose.passes != static_cast<std::int32_t>(j)) continue;
             const auto number = static_cast<std::int32_t>(j);
             const FixturePose& there = memo.stands[j].pose;
             const double reach = glm::length(pose.half) + glm::length(there.half) + apart_m;

@@ -186,6 +186,8 @@ struct StretchKind {
     /// Changes of the motion law are no longer split at. A body that is pressed along a wall can meet ever more of them
     /// in ever less time.
     bool coarse = false;
+    /// The stretch before took no time: a drive stands against a wall, and the rules have seen the bump.
+    bool leaning = false;
 };
 
 /// Who sits on something goes where it goes.
@@ -206,6 +208,24 @@ void advance_seated(const Rehearsal& r, State& state, double longest, StretchKin
     place_solids(r, state, memo);
     note_touches(r, state, memo);
     memo.forget();
+}
+
+/// A drive that stands against a wall goes along it for the whole stretch; what it can't do isn't tried without end.
+MotionResult lean(const Surroundings& around, const BodyShape& shape, const BodyState& body, const MotionLaw& wanted,
+                  double seconds) {
+    MotionLaw law = wanted;
+    constexpr int most_walls = 3;
+    constexpr double no_time_s = 1e-12;
+    MotionResult moved;
+    for (int i = 0; i < most_walls; ++i) {
+        moved = move_body(around, shape, body, law, seconds);
+        if (moved.seconds > no_time_s || !moved.bumped_wall) return moved;
+        const Vec3 side = direction_or_zero(flat(moved.wall_normal));
+        law.velocity -= side * std::min(0.0, glm::dot(law.velocity, side));
+        law.acceleration -= side * std::min(0.0, glm::dot(law.acceleration, side));
+    }
+    law.velocity.x = law.velocity.y = law.acceleration.x = law.acceleration.y = 0.0;
+    return move_body(around, shape, body, law, seconds);
 }
 
 /// From this instant to the next.
@@ -237,9 +257,9 @@ void advance(const Rehearsal& r, State& state, double longest, StretchKind kind,
     if (lifts_off) leave_ground(state, true);
     const double from = state.time;
     const std::optional<Ride> ride = state.fixtures.empty() ? std::nullopt : ride_of(r, state);
-    const MotionResult moved = state.taut
-                                   ? swing_body(r, m, forces, seconds, state)
-                                   : move_body(m.surroundings(), shape_now(r, state), state.body, law.motion, seconds);
+    const auto go = kind.leaning ? lean : move_body;
+    const MotionResult moved = state.taut ? swing_body(r, m, forces, seconds, state)
+                                          : go(m.surroundings(), shape_now(r, state), state.body, law.motion, seconds);
     if (lifts_off) {
         state.events |= event_left_ground;
         if (trace != nullptr) trace->events.push_back({state.time, EventKind::left_ground, -1, -1});
@@ -405,6 +425,7 @@ void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, 
     if (state.seat < 0) state.body = free_body({r.course, memo.moving}, shape_now(r, state), state.body);
     std::size_t next = 0;
     bool tick_begin = true;
+    bool leaning = false;
     for (int split = 0; state.time < tick_end - rounding_s; ++split) {
         // What probes found at the end of the last stretch still holds, unless the view or the stick moves now.
         while (next < inputs.size() && inputs[next].time <= state.time + rounding_s) {
@@ -420,8 +441,10 @@ void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, 
             if (trace != nullptr) trace->events.push_back({state.time, EventKind::fault, state.body_move(), -1});
             break;
         }
-        advance_to_finds(r, state, until - state.time, {tick_begin, split >= defaults::most_fine_splits}, scratch,
+        const double from = state.time;
+        advance_to_finds(r, state, until - from, {tick_begin, split >= defaults::most_fine_splits, leaning}, scratch,
                          trace);
+        leaning = state.time == from;
         if (std::abs(state.time - until) < rounding_s) state.time = until;
         tick_begin = false;
     }

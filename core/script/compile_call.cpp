@@ -91,6 +91,7 @@ std::optional<std::optional<Type>> Compiler::emit_tag_of_others(const Expr& expr
     Instruction in = make(Op::sense, tag_index(given));
     in.sense = touches ? Sense::touched_by : (by ? Sense::by_has : Sense::holder_has);
     program_.asks_who_touches = program_.asks_who_touches || by;
+    if (by && scope.machine >= 0) program_.machines[static_cast<std::size_t>(scope.machine)].asks_who_touches = true;
     out.constant = false;
     out.code.push_back(in);
     if (expr.name == "by_lacks") out.code.push_back(make(Op::invert));

@@ -24,6 +24,7 @@ void Compiler::compile_machine(std::int32_t index) {
         compile_phases(machine, scope);
     }
     check_lets(machine_syntax_[i]->lets, scope);
+    machine.asks_who_touches = program_.machines[i].asks_who_touches;
     program_.machines[i] = std::move(machine);
 }
 

@@ -413,6 +413,7 @@ struct Machine {
     std::optional<Condition> when, until;
     std::vector<std::int32_t> from;
     std::optional<FixtureInfo> fixture;
+    bool asks_who_touches = false;       ///< fixtures: what has come to it, beside the body
     std::vector<std::int32_t> own_tags;  ///< fixtures: tags of the names of its kind and of those it is based on
     SourceRange range;
 };

@@ -76,6 +76,8 @@ std::vector<MoveAnswer> Session::explain_at(double time) const {
     const Rehearsal rehearsal = made.rehearsal();
     const Moment moment = rehearsal.moment(state, &memo);
     for (const std::int32_t move : made.program->moves) out.push_back(explain_move(moment, move));
+    for (const std::int32_t kind : made.program->fixtures)
+        if (const auto fixture = fixture_to_explain(moment, kind)) out.push_back(explain_fixture(moment, *fixture));
     return out;
 }
 

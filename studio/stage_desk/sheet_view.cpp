@@ -183,7 +183,7 @@ void SheetView::rebuild() {
     if (machine.layer > 0) words << tr("in %1").arg(to_qt(program->layers[static_cast<std::size_t>(machine.layer)]));
     if (!machine.base.empty()) words << tr("is %1").arg(to_qt(machine.base));
     subtitle_->setText(words.join(" · "));
-    gates_->setVisible(machine.kind == MachineKind::move);
+    gates_->setVisible(machine.kind != MachineKind::stance);
     accents_->show_machine(machine_);
     accents_head_->setVisible(!accents_->buttons().empty());
     excerpt_->show_machine(machine_);

@@ -6,6 +6,7 @@
 
 #include <numbers>
 
+#include "core/play/explain.hpp"
 #include "core/play/fixture_check.hpp"
 #include "core/play/focus.hpp"
 #include "core/project/tape_file.hpp"
@@ -133,6 +134,28 @@ TEST_P(Fixtures, AFrontCountsFromTheFrontOnly) {
     const Scene away = with({placed("arm", "lever", {1.2, 0, 0}, 0)});
     EXPECT_EQ(words_of(facing, facing.run(TapeMaker(1), GetParam()), {EventKind::focus_in}), (Words{"focus on arm"}));
     EXPECT_EQ(words_of(away, away.run(TapeMaker(1), GetParam()), {EventKind::focus_in}), Words{});
+}
+
+TEST_P(Fixtures, WhyNotIsToldOfFocusAndWays) {
+    const Scene scene = with({placed("arm", "lever", {3.0, 0, 0}, 180), placed("away", "lever", {0, 1.5, 0}, 90),
+                              placed("gate", "door", {0, -1.5, 0}, 90)});
+    const Rehearsal r = scene.at(GetParam());
+    const State state = start_state(r, "start").value();
+    const Moment m = r.moment(state);
+    EXPECT_EQ(explain_fixture(m, 0).gates.at(0).reason, "no focus: 2.85 m away, it reaches 2.00 m");
+    EXPECT_EQ(explain_fixture(m, 1).gates.at(0).reason, "no focus: 180 deg off its front, it listens to 60");
+    const MoveAnswer shut = explain_fixture(m, 2);
+    EXPECT_EQ(shut.why, "shut");
+    EXPECT_EQ(shut.gates.at(1).text, "go opening when used");
+    EXPECT_FALSE(shut.gates.at(1).holds);
+    EXPECT_EQ(fixture_to_explain(m, scene.program.find_machine("lever").value()), 1U) << "the nearest of its kind";
+    const Trace used = scene.run(TapeMaker(1.2).hold("use", 0.1, 0.1), GetParam());
+    const auto inputs = resolve_inputs(scene.program, TapeMaker(1.2).hold("use", 0.1, 0.1)).value();
+    const State open = state_at(r, inputs, used, 1.0);
+    const MoveAnswer opened = explain_fixture(r.moment(open), 2);
+    EXPECT_EQ(opened.why, "open");
+    EXPECT_EQ(opened.gates.back().text, "go closing when clear after 1 s");
+    EXPECT_EQ(opened.gates.back().seen.substr(0, 3), "in ");
 }
 
 TEST_P(Fixtures, ABellCarriesThroughWithTheVelocityTurnedWithTheExit) {

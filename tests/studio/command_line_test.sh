@@ -48,6 +48,10 @@ expect 0 "" "$leap" run "$work/mine" --tape "$work/mine/tapes/first-hop.tape.jso
 head -1 "$work/trace.csv" | grep -q '^tick,time_s,x_m' || { echo "FAILED: the trace has no head line"; failed=1; }
 expect 1 "can't be written" "$leap" run "$work/mine" --tape "first hop" --trace "$work/no/such/trace.csv"
 
+expect 0 "no focus: 4" "$leap" explain "$quay" --tape "lamp round" --at 1.5 --fixture "door lever"
+expect 0 "go opening when used" "$leap" explain "$quay" --tape "lamp round" --at 1.0 --fixture "net house door"
+expect 1 "no fixture called" "$leap" explain "$quay" --tape "lamp round" --at 1.0 --fixture "nothing"
+
 # Formatting leaves laid-out files alone and refuses what it can't read.
 cp "$work/mine/runner.leap" "$work/copy.leap"
 expect 0 "" "$leap" format "$work/mine/runner.leap"

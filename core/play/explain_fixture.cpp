@@ -1,0 +1,106 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include <cmath>
+#include <numbers>
+
+#include "core/play/explain.hpp"
+#include "core/play/fixtures.hpp"
+
+namespace leap {
+namespace {
+
+std::string written(const Program& program, SourceRange range) {
+    if (range.file >= program.files.size()) return {};
+    const std::string& text = program.files[range.file].text;
+    return range.end <= text.size() && range.begin < range.end ? text.substr(range.begin, range.end - range.begin)
+                                                               : std::string();
+}
+
+GateAnswer focus_answer(const Moment& m, std::size_t fixture, const FocusInfo& focus) {
+    GateAnswer out;
+    out.text = "has the focus";
+    out.range = focus.reach.range;
+    out.holds = m.state.focus == static_cast<std::int32_t>(fixture);
+    if (out.holds) return out;
+    const FixturePose pose = fixture_pose(m, fixture);
+    const Vec3 middle = m.state.body.position + world_up * (0.5 * m.state.height);
+    const double distance = distance_to(pose, middle);
+    const double reach = number(m, focus.reach);
+    const Vec3 to = flat(middle - pose.center);
+    const double angle = std::abs(std::remainder(std::atan2(to.y, to.x) - pose.turn_rad, 2.0 * std::numbers::pi));
+    if (pose.hidden) {
+        out.reason = "no focus: it is hidden";
+    } else if (distance > reach) {
+        out.reason = fmt::format("no focus: {:.2f} m away, it reaches {:.2f} m", distance, reach);
+    } else if (focus.front && angle > 0.5 * number(m, *focus.front)) {
+        out.reason =
+            fmt::format("no focus: {:.0f} deg off its front, it listens to {:.0f}", angle * 180.0 / std::numbers::pi,
+                        0.5 * number(m, *focus.front) * 180.0 / std::numbers::pi);
+    } else {
+        const std::int32_t other = m.state.focus;
+        out.reason = other < 0 ? "no focus"
+                               : fmt::format("no focus: {} has it",
+                                             m.course->plan.fixtures[static_cast<std::size_t>(other)].name);
+    }
+    return out;
+}
+
+GateAnswer way_answer(const Moment& own, const Machine& kind, const Phase& phase, const Way& way) {
+    const MachineState& running = own.state.machines[static_cast<std::size_t>(own.self)];
+    const double elapsed = own.state.time - running.phase_since;
+    GateAnswer out;
+    out.range = way.range;
+    out.text = way.to < 0 ? "ends" : "go " + kind.phases[static_cast<std::size_t>(way.to)].name;
+    const bool in_time = !way.after || elapsed >= number(own, *way.after) - 1e-9;
+    const bool asked = !way.when || truth(own, way.when->truth);
+    out.holds = in_time && asked && (way.when || way.after);
+    if (way.when) out.text += " when " + written(own.program, way.when->truth.range);
+    if (way.after) out.text += fmt::format(" after {:g} s", number(own, *way.after));
+    if (!in_time) {
+        out.seen = fmt::format("in {:.2f} s", number(own, *way.after) - elapsed);
+    } else if (way.when) {
+        out.seen = asked ? "yes" : "no";
+    } else if (phase.duration) {
+        out.seen = fmt::format("in {:.2f} s", std::max(0.0, number(own, *phase.duration) - elapsed));
+    }
+    return out;
+}
+
+}  // namespace
+
+MoveAnswer explain_fixture(const Moment& m, std::size_t fixture) {
+    MoveAnswer out;
+    const Machine* kind = fixture_kind(m, fixture);
+    const Phase* phase = fixture_phase(m, fixture);
+    if (kind == nullptr || phase == nullptr) {
+        out.readiness = Readiness::refused;
+        out.why = "off for this run";
+        return out;
+    }
+    out.move = m.state.fixtures[fixture].machine;
+    out.readiness = Readiness::active;
+    out.why = phase->name;
+    Moment own = m;
+    own.self = static_cast<std::int32_t>(m.program.machines.size() + fixture);
+    if (kind->fixture->focus) out.gates.push_back(focus_answer(own, fixture, *kind->fixture->focus));
+    for (const Way& way : phase->ways) out.gates.push_back(way_answer(own, *kind, *phase, way));
+    return out;
+}
+
+std::optional<std::size_t> fixture_to_explain(const Moment& m, std::int32_t machine) {
+    std::optional<std::size_t> best;
+    double least = 1e300;
+    for (std::size_t i = 0; i < m.state.fixtures.size(); ++i) {
+        if (m.state.fixtures[i].machine != machine) continue;
+        const auto index = static_cast<std::int32_t>(i);
+        if (index == m.state.focus || index == m.state.seat) return i;
+        const double distance = distance_to(fixture_pose(m, i), m.state.body.position);
+        if (distance >= least) continue;
+        least = distance;
+        best = i;
+    }
+    return best;
+}
+
+}  // namespace leap
