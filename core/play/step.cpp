@@ -186,7 +186,7 @@ struct StretchKind {
     /// Changes of the motion law are no longer split at. A body that is pressed along a wall can meet ever more of them
     /// in ever less time.
     bool coarse = false;
-    /// The stretch before took no time: a drive stands against a wall, and the rules have seen the bump.
+    /// The stretch before took hardly any time: a drive stands against a wall, and the rules see the bump.
     bool leaning = false;
 };
 
@@ -210,22 +210,38 @@ void advance_seated(const Rehearsal& r, State& state, double longest, StretchKin
     memo.forget();
 }
 
-/// A drive that stands against a wall goes along it for the whole stretch; what it can't do isn't tried without end.
+/// A drive or flight that stands against a wall or ceiling goes along it for the whole stretch: what it can't do isn't
+/// tried over and over, in ever less time.
 MotionResult lean(const Surroundings& around, const BodyShape& shape, const BodyState& body, const MotionLaw& wanted,
                   double seconds) {
-    MotionLaw law = wanted;
-    constexpr int most_walls = 3;
+    constexpr int most_walls = 4;
     constexpr double no_time_s = 1e-12;
+    MotionLaw law = wanted;
     MotionResult moved;
-    for (int i = 0; i < most_walls; ++i) {
-        moved = move_body(around, shape, body, law, seconds);
-        if (moved.seconds > no_time_s || !moved.bumped_wall) return moved;
+    moved.body = body;
+    double gone = 0.0;
+    for (int i = 0; i <= most_walls; ++i) {
+        if (i == most_walls) law = {};
+        const MotionResult before = moved;
+        moved = move_body(around, shape, before.body, law, seconds - gone);
+        gone += moved.seconds;
+        moved.seconds = gone;
+        moved.bumped_ceiling = moved.bumped_ceiling || before.bumped_ceiling;
+        if (before.bumped_wall && !moved.bumped_wall) {
+            moved.bumped_wall = true;
+            moved.wall_normal = before.wall_normal;
+            moved.bumped_piece = before.bumped_piece;
+        }
+        if (moved.landed || moved.left_ground || gone >= seconds - no_time_s) break;
+        if (moved.bumped_ceiling) {
+            law.velocity.z = std::min(0.0, law.velocity.z);
+            law.acceleration.z = std::min(0.0, law.acceleration.z);
+        }
         const Vec3 side = direction_or_zero(flat(moved.wall_normal));
         law.velocity -= side * std::min(0.0, glm::dot(law.velocity, side));
         law.acceleration -= side * std::min(0.0, glm::dot(law.acceleration, side));
     }
-    law.velocity.x = law.velocity.y = law.acceleration.x = law.acceleration.y = 0.0;
-    return move_body(around, shape, body, law, seconds);
+    return moved;
 }
 
 /// From this instant to the next.
@@ -319,7 +335,8 @@ void advance_to_finds(const Rehearsal& r, State& state, double longest, StretchK
     const std::size_t values = trace != nullptr ? trace->values.size() : 0;
     const std::size_t events = trace != nullptr ? trace->events.size() : 0;
     advance(r, state, longest, kind, memo, trace);
-    if (asked_for(r, state, waiting, memo) == 0) return;
+    // A bump at the stretch's very begin takes no time: there is no instant to seek.
+    if (state.time == before.time || asked_for(r, state, waiting, memo) == 0) return;
     double without = 0.0;
     double with = state.time - before.time;
     for (int i = 0; i < defaults::probe_start_halvings; ++i) {
@@ -444,7 +461,8 @@ void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, 
         const double from = state.time;
         advance_to_finds(r, state, until - from, {tick_begin, split >= defaults::most_fine_splits, leaning}, scratch,
                          trace);
-        leaning = state.time == from;
+        constexpr double hardly_s = 1e-5;
+        leaning = state.time - from < hardly_s && (state.events & (event_bumped_wall | event_bumped_ceiling)) != 0;
         if (std::abs(state.time - until) < rounding_s) state.time = until;
         tick_begin = false;
     }
