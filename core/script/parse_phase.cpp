@@ -9,10 +9,10 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 30> phase_statements{
-    "start",  "finish", "at",    "on",    "go",   "end",  "fail",  "cut",     "steer",   "gravity",
-    "drive",  "cap",    "limit", "drain", "tag",  "rope", "cling", "capsule", "boost",   "face",
-    "accent", "solid",  "slide", "swing", "seen", "say",  "loose", "hidden",  "carried", "return"};
+constexpr std::array<std::string_view, 34> phase_statements{
+    "start", "finish", "at",    "on",     "go",      "end",     "fail",   "cut",  "steer",  "gravity", "drive", "cap",
+    "limit", "drain",  "tag",   "rope",   "cling",   "capsule", "boost",  "face", "accent", "solid",   "slide", "swing",
+    "seen",  "say",    "loose", "hidden", "carried", "return",  "wheels", "seat", "in",     "glows"};
 
 bool is_act_keyword(std::string_view word) {
     constexpr std::array<std::string_view, 16> acts{"launch",   "keep",    "stop",  "remember", "emit",   "spend",

@@ -78,15 +78,35 @@ const std::map<std::string_view, const char*>& words() {
         {"say", "say \"words\": they stand over it while the phase lasts"},
         {"tell", "tell link: what it is linked to is told"},
         {"teleport", "teleport to link stopping: the body comes out in front of what it is linked to"},
+        {"sphere", "sphere radius R: a round fixture"},
+        {"mass", "mass M: what it weighs; it can be loose then. In the body: what pushes are shared by"},
+        {"friction", "friction F: the tangent of the slope on which it begins to slide"},
+        {"bounce", "bounce B: the share of its speed that it leaves a surface with"},
+        {"loose", "loose: it falls, rolls, is pushed and stood on, as a rigid body"},
+        {"hidden", "hidden: neither seen nor touched"},
+        {"carried", "carried X, Y, Z: while held it is that far ahead of its holder, to their left, above their feet"},
+        {"return", "return home: back to where it was placed, over the phase's time; its physics are off"},
+        {"hold", "hold: who has come to it, or the hand that grabbed it, takes it"},
+        {"throw", "throw D at V adding, or throw to P in T: it leaves its holder"},
+        {"wheels",
+         "wheels at X, Y, Z radius R travel T stiffness K damping D grip G; in a phase: wheels push F, brake F, turn "
+         "A"},
+        {"seat", "seat X, Y, Z: while the phase lasts the body sits there"},
+        {"hands", "hands at X, Y, Z reach R near N far F left BUTTON use BUTTON right BUTTON use BUTTON"},
+        {"hand", "in hand X, Y, Z turned A, B, C: how it lies in the right hand; mirrored in the left"},
+        {"glows", "glows: it is drawn as a light"},
+        {"gauge", "gauge NAME = VALUE \"meaning\": a value that every run keeps, for curves, pins and readings"},
         {"respawn", "respawn: back to where the body comes back to; respawn here makes this the place"},
     };
     return table;
 }
 
 constexpr std::string_view plain_words[] = {
-    "for",  "after", "then",   "in",     "from",   "to",   "of",     "not",     "and",   "or",     "most",
-    "key",  "pad",   "points", "shaped", "adding", "over", "refill", "brake",   "along", "fading", "walkable",
-    "eyes", "step",  "turn",   "locked", "tape",   "base", "front",  "through", "link",  "here",   "stopping"};
+    "for",    "after",    "then",     "in",     "from",   "to",     "of",        "not",     "and",   "or",
+    "most",   "key",      "pad",      "points", "shaped", "adding", "over",      "refill",  "brake", "along",
+    "fading", "walkable", "eyes",     "step",   "turn",   "locked", "tape",      "base",    "front", "through",
+    "link",   "here",     "stopping", "radius", "height", "travel", "stiffness", "damping", "grip",  "push",
+    "reach",  "near",     "far",      "left",   "right",  "use",    "turned",    "home"};
 
 }  // namespace
 

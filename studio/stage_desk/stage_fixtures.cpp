@@ -10,7 +10,7 @@
 namespace leap::studio {
 namespace {
 
-constexpr double metres_per_kilonewton = 0.28;
+constexpr double metres_per_kilonewton = 0.5;
 constexpr double glove_radius_m = 0.075;
 
 void show_wheels(const Moment& m, const LooseState& loose, bool forces, StageRenderer::Frame& frame) {

@@ -87,7 +87,8 @@ void StageLabels::paint_prompts(QPainter& painter) {
         if (phase == nullptr) continue;
         QString words = to_qt(phase->effects.say);
         const bool speaks = !words.isEmpty();
-        if (!speaks && state.focus == static_cast<std::int32_t>(i)) words = prompt_of(*made.program, moment, i);
+        if (!speaks && state.seat != static_cast<std::int32_t>(i) && state.focus == static_cast<std::int32_t>(i))
+            words = prompt_of(*made.program, moment, i);
         if (words.isEmpty()) continue;
         const FixturePose pose = fixture_pose(moment, i);
         constexpr double farthest_words_m = 25.0;

@@ -209,6 +209,7 @@ void StageView::apply_accents(const Trace& trace, StageRenderer::Frame& frame) {
         if (target_there(moment, static_cast<std::int32_t>(i)))
             frame.moths.push_back({targets[i].position, targets[i].radius});
     show_fixtures(rehearsal, state, fixture_shows_, frame);
+    grips_ = session_.playing() ? std::vector<GripHandle>() : grip_handles(rehearsal, state);
     frame.time = session_.cursor();
     if (accents.lag) camera_.lag_s = *accents.lag;
     constexpr double own_width_deg = 74.0;  // of the eyes' view, which widths are told for
@@ -338,6 +339,7 @@ void StageView::paintEvent(QPaintEvent*) {
     painter.drawImage(rect(), image_);
     painter.setRenderHint(QPainter::Antialiasing);
     if (!look_at_ || session_.playing()) labels_->paint(painter, size(), camera_, arcs_);
+    if (!look_at_) paint_grip(painter, grips_, camera_, size());
     last_frame_ms_ = static_cast<double>(timer.nsecsElapsed()) / 1e6;
     emit frame_drawn();
 }
@@ -393,8 +395,17 @@ void StageView::mousePressEvent(QMouseEvent* event) {
         capture_mouse(true);
         return;
     }
+    if (const auto grip = grip_handle_at(grips_, camera_, size(), event->position()); grip && !look_at_) {
+        const double value = session_.tuning(Side::now).dials[static_cast<std::size_t>(grip->dial)];
+        grip_drag_ = GripDrag{*grip, event->position(), value, camera_};
+        return;
+    }
     drag_from_ = event->position();
     dragged_ = false;
+}
+
+double StageView::dragged_grip(const QPointF& to) const {
+    return grip_drag_->value + grip_change(grip_drag_->handle, grip_drag_->camera, size(), to - grip_drag_->from);
 }
 
 void StageView::mouseMoveEvent(QMouseEvent* event) {
@@ -404,6 +415,10 @@ void StageView::mouseMoveEvent(QMouseEvent* event) {
         if (std::abs(off.x()) < 1.0 && std::abs(off.y()) < 1.0) return;
         input_.mouse_look(off.x(), off.y());
         QCursor::setPos(mapToGlobal(rect().center()));
+        return;
+    }
+    if (grip_drag_) {
+        session_.preview_dial(grip_drag_->handle.dial, dragged_grip(event->position()));
         return;
     }
     if (!drag_from_) return;
@@ -416,7 +431,14 @@ void StageView::mouseMoveEvent(QMouseEvent* event) {
     redraw();
 }
 
-void StageView::mouseReleaseEvent(QMouseEvent*) {
+void StageView::mouseReleaseEvent(QMouseEvent* event) {
+    if (grip_drag_) {
+        const double value = dragged_grip(event->position());
+        const std::int32_t dial = grip_drag_->handle.dial;
+        grip_drag_.reset();
+        session_.set_dial(dial, value);
+        return;
+    }
     const bool clicked = drag_from_.has_value() && !dragged_;
     drag_from_.reset();
     if (!session_.playing() && clicked) emit play_wanted();

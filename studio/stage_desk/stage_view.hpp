@@ -10,6 +10,7 @@
 #include "studio/shared/play_input.hpp"
 #include "studio/stage_desk/stage_canvas.hpp"
 #include "studio/stage_desk/stage_fixtures.hpp"
+#include "studio/stage_desk/stage_grip.hpp"
 #include "studio/stage_desk/stage_labels.hpp"
 
 namespace leap::studio {
@@ -39,6 +40,8 @@ class StageView : public QWidget {
     };
     /// Looks there instead of at the figure, while nothing is played.
     void look_at(std::optional<LookAt> what);
+    /// Handles of what the hands hold at the cursor.
+    const std::vector<GripHandle>& grips() const { return grips_; }
     const StageCamera& camera() const { return camera_; }
     /// Milliseconds of the last frame, for measuring.
     double last_frame_ms() const { return last_frame_ms_; }
@@ -94,6 +97,15 @@ class StageView : public QWidget {
     double free_distance() const;
     std::optional<LookAt> look_at_;
     FixtureShows fixture_shows_;
+    std::vector<GripHandle> grips_;
+    struct GripDrag {
+        GripHandle handle;
+        QPointF from;
+        double value = 0.0;
+        StageCamera camera;  ///< as it was when the drag began
+    };
+    std::optional<GripDrag> grip_drag_;
+    double dragged_grip(const QPointF& to) const;
     bool calm_ = false;
     bool camera_held_ = false;  ///< from the turn of a dial until the cursor or the view moves
     bool jump_to_target_ = true;
