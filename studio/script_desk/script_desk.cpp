@@ -250,6 +250,7 @@ void ScriptDesk::open_range(SourceRange range) {
     if (!program || range.file >= program->files.size()) return;
     show_file(program->files[range.file].path);
     editor_->go_to(range.begin, range.end);
+    follow_caret();  // the editor tells of its caret only once it is painted
 }
 
 void ScriptDesk::show_machine(std::int32_t machine) {
