@@ -153,6 +153,11 @@ void CourseDesk::refresh() {
     verdict_->setStyleSheet(
         QString("color: %1").arg((editor_.tape_holds() ? palette::holds : palette::refused).name()));
     aim_stage();
+    // What is chosen in one drawing comes into view in the other.
+    if (editor_.selected() == seen_selected_) return;
+    seen_selected_ = editor_.selected();
+    side_->bring_into_view();
+    if (!plan_->hasFocus()) plan_->bring_into_view();
 }
 
 void CourseDesk::take_stage(StageView* stage) {

@@ -51,6 +51,7 @@ class CourseDesk : public QWidget {
     QPushButton* turn_side_;
     QVBoxLayout* stage_slot_;
     StageView* stage_ = nullptr;
+    CourseItems seen_selected_;
 };
 
 }  // namespace leap::studio

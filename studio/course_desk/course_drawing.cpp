@@ -86,6 +86,15 @@ void CourseDrawing::fit() {
     fit_to(bounds);
 }
 
+void CourseDrawing::bring_into_view() {
+    if (editor_.selected().empty() || editor_.dragging()) return;
+    QRectF shown;
+    for (const CourseItem& item : editor_.selected()) shown = shown.united(outline(item).boundingRect());
+    constexpr double smallest_px = 24.0;
+    const bool small = std::max(shown.width(), shown.height()) < smallest_px;
+    if (small || !QRectF(rect()).contains(shown.center())) fit();
+}
+
 void CourseDrawing::resizeEvent(QResizeEvent*) {
     if (!fitted_) fit();
 }

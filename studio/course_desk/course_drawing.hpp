@@ -21,6 +21,8 @@ class CourseDrawing : public QWidget {
     /// Everything above water into the picture, or what is selected.
     void fit();
     void fit_to(const Bounds& bounds);
+    /// Fits when what is selected is out of view, or too small to see.
+    void bring_into_view();
     /// The world's place under the middle of the drawing; what the drawing doesn't show is 0.
     Vec3 middle() const { return world(rect().center()); }
     /// The next click puts this there.

@@ -306,6 +306,17 @@ TEST(CourseDesk, DropGoesBackToTheKeptCourse) {
     EXPECT_EQ(laying.session->kept_course()->plan, laying.session->course()->plan);
 }
 
+TEST(CourseDesk, WhatIsChosenInThePlanComesIntoViewFromTheSide) {
+    Laying laying;
+    laying.plan->setFocus();
+    laying.course->side()->fit_to({{60, 0, -3}, {70, 0, 5}});
+    laying.editor->select({laying.piece("crate low")});
+    laying.settle();
+    const QRectF seen = laying.course->side()->outline(laying.piece("crate low")).boundingRect();
+    EXPECT_TRUE(QRectF(laying.course->side()->rect()).contains(seen));
+    EXPECT_GT(seen.width(), 20.0);
+}
+
 TEST(CourseDesk, TheStageStandsOnTheDeskThatIsInView) {
     Laying laying;
     EXPECT_TRUE(laying.desk->stage()->isVisible());
