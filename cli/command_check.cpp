@@ -3,6 +3,7 @@
 
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
+#include "core/play/fixture_check.hpp"
 
 namespace leap::cli {
 
@@ -15,6 +16,8 @@ int check(const CheckOptions& options) {
     fmt::print("{}: {} moves, {} stances, {} dials, {} pieces, {} tapes\n", name, prepared.program.moves.size(),
                prepared.program.stances.size(), prepared.program.dials.size(), prepared.course.plan.pieces.size(),
                tapes.size());
+    for (const FixtureWarning& warning : fixture_warnings(prepared.program, prepared.tuning, prepared.course.plan))
+        fmt::print("warning: {}\n", warning.text);
     int missed = 0;
     int failed = 0;
     int met_count = 0;

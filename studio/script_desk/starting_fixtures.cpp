@@ -114,6 +114,75 @@ fixture NAME {
 }
 )",
          syntax::OwnerKind::fixture},
+        {"something to push: falls, slides, can be stood on",
+         R"(# What weighs something can be loose: it falls, tips, is shoved along and stood on.
+fixture NAME {
+  dial weight = 45 kg  in 1..400      "more is harder to push"
+  dial rubs   = 50 %   in 0 %..120 %  "how soon it stops"
+  box 0.8 m, 0.8 m, 0.8 m
+  mass weight
+  friction rubs
+
+  phase lies {
+    # Another phase may carry it, hide it, hold it still or take it home.
+    loose
+  }
+}
+)",
+         syntax::OwnerKind::fixture},
+        {"a ball: bounces, is caught and thrown",
+         R"(# Caught by whoever is a catcher with free hands: give the body, or a net, tag catcher.
+fixture NAME {
+  dial keeps = 80 %    in 0 %..95 %  "share of the speed that it leaves the ground with"
+  dial fast  = 11 m/s  in 2..40      "speed it is thrown with"
+  sphere radius 0.3 m
+  mass 4 kg
+  bounce keeps
+
+  phase free {
+    loose
+    go held when touched_by(catcher) and by_lacks(holding) then: hold
+  }
+  phase held {
+    hidden
+    # Ahead of who holds it, to their left, above their feet.
+    carried 0.6 m, 0 m, 1.3 m
+    go free when pressed(BUTTON) then: throw holder_look at fast
+  }
+}
+)",
+         syntax::OwnerKind::fixture},
+        {"a cart: four sprung wheels, driven by the stick",
+         R"(# Sits on four springs; the stick drives and steers it, the button gets on and off.
+fixture NAME {
+  dial power  = 2400 N   in 200..12000   "push of all wheels"
+  dial spring = 15 kN/m  in 4..90        "stiffness of one spring"
+  dial grip   = 85 %     in 10 %..250 %  "of the load: from there on its tyres slide"
+  box 2.2 m, 1.1 m, 0.45 m
+  mass 300 kg
+  # Where the springs are fixed: ahead of and behind its middle, to either side, above it.
+  wheels at 0.85 m, 0.62 m, -0.05 m radius 0.32 m travel 0.28 m stiffness spring damping 45 % grip grip
+  focus within 1.6 m on BUTTON prompt "Drive"
+  gauge slip = slip_angle "between where it points and where it goes"
+
+  phase parked {
+    loose
+    wheels brake 4500 N
+    go driven when used
+  }
+  phase driven {
+    loose
+    seat -0.25 m, 0 m, 0.1 m
+    wheels push power * stick_ahead
+    # What rolling costs when nothing is pressed.
+    wheels brake 260 N
+    wheels turn 26 deg * stick_side
+    go parked when pressed(BUTTON)
+    go parked when not ridden
+  }
+}
+)",
+         syntax::OwnerKind::fixture},
     };
     return texts;
 }

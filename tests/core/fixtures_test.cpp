@@ -410,6 +410,26 @@ TEST(FixtureRuns, TheSameRunFromTheSameTapeAndFromASnapshot) {
     EXPECT_LT(glm::length(end.body.position - once.rows.back().position), 1e-9);
 }
 
+TEST(FixtureRuns, WhatCanNotBeMeantIsWarnedOf) {
+    CoursePlan plan = test::flat_plan();
+    plan.pieces.push_back(test::box({10, 5, 1}, {2, 4, 2}));
+    plan.fixtures = {placed("lone bell", "bell", {4, 0, 0}),       placed("arm", "lever", {-4, 0, 0}),
+                     placed("walled in", "lantern", {8.7, 5, 0}),  placed("shy", "near_only", {0, 9, 0}),
+                     placed("double", "door", {0, -9, 0}),         placed("other", "door", {0, -9, 0}),
+                     placed("well", "lantern", {8.7, 5, 0.5}, 180)};
+    const Scene scene(
+        world + "fixture near_only { box 0.2 m, 0.2 m, 1 m  focus within 0.1 m on use  phase a { solid } }\n", plan);
+    std::string all;
+    for (const FixtureWarning& warning : fixture_warnings(scene.program, scene.tuning, scene.course.plan))
+        all += warning.text + "\n";
+    EXPECT_NE(all.find("lone bell: bell speaks of its link, and it has none"), std::string::npos) << all;
+    EXPECT_NE(all.find("arm: lever speaks of its link"), std::string::npos) << all;
+    EXPECT_NE(all.find("walled in: there is no room for the body in front of it"), std::string::npos) << all;
+    EXPECT_NE(all.find("shy: its focus reaches 0.10 m, which lies inside"), std::string::npos) << all;
+    EXPECT_NE(all.find("other stands in the same place as double"), std::string::npos) << all;
+    EXPECT_EQ(all.find("well:"), std::string::npos) << all;
+}
+
 TEST(FixtureRuns, WhatTheScriptDoesNotKnowIsToldAndStandsIdle) {
     const Scene scene = with({placed("gate", "doom", {4, 0, 0}), placed("arm", "lever", {1.2, 0, 0}, 180, "gat")});
     const auto problems = fixture_errors(scene.program, scene.course.plan);

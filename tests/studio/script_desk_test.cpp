@@ -345,7 +345,8 @@ TEST(StartingTexts, ANewFixtureIsInTheProjectAndItsProofRuns) {
         EXPECT_TRUE(writing.script->proof()->reason().isEmpty()) << start.kind;
     }
     writing.session->undo_stack().undo();
-    EXPECT_FALSE(writing.session->program()->find_machine("thing_d").has_value()) << "one step each";
+    const std::string last = std::string("thing_") + static_cast<char>(letter - 1);
+    EXPECT_FALSE(writing.session->program()->find_machine(last).has_value()) << "one step each";
 }
 
 TEST(WordHelp, KnowsTheLanguageAndTheProject) {
