@@ -258,8 +258,8 @@ class Taker {
         const auto gauge = gauge_of(of);
         const double sign = expr.name == ">=" ? 1.0 : -1.0;
         const auto past = [&](double time) {
-            return sign * ((gauge ? gauge_at(*gauge, time) : quantity_at(trace_, *quantity_named(of.name), time)) -
-                           wanted);
+            return sign *
+                   ((gauge ? gauge_at(*gauge, time) : quantity_at(trace_, *quantity_named(of.name), time)) - wanted);
         };
         double before = past(after);
         if (before >= 0.0) return after;

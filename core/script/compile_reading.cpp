@@ -79,7 +79,8 @@ bool Compiler::check_instant(const Expr& expr) {
         return false;
     }
     report(expr.range, fmt::format("{} is no instant", expr.name),
-           "instants are start of MOVE, end of MOVE, press of BUTTON, release of BUTTON, landed, left_ground, or a quantity "
+           "instants are start of MOVE, end of MOVE, press of BUTTON, release of BUTTON, landed, left_ground, or a "
+           "quantity "
            "that comes to a value: speed >= 8 m/s");
     return false;
 }

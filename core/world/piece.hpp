@@ -22,7 +22,7 @@ struct Piece {
     double turn_deg = 0.0;  ///< counter-clockwise seen from above
     int count = 4;          ///< steps: how many
     std::string material = "stone";
-    std::string group;  ///< what is edited together has the same; or nothing
+    std::string group;                                ///< what is edited together has the same; or nothing
     std::vector<std::string> kinds;                   ///< what rules may ask for: anchor, boom, slick ...
     std::vector<Vec3> vertices;                       ///< mesh only, relative to `center`
     std::vector<std::array<std::uint32_t, 3>> faces;  ///< mesh only; either side is solid
