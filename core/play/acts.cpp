@@ -167,11 +167,8 @@ void act_of_fixture(const Rehearsal& r, const Moment& m, const Act& act, State& 
 }  // namespace
 
 RespawnPlace respawn_at(const Moment& m, std::size_t fixture) {
-    const FixturePose pose = fixture_pose(m, fixture, true);
-    const double away = pose.half.x + m.state.radius + defaults::exit_gap_m;
-    const Vec3 front{std::cos(pose.turn_rad), std::sin(pose.turn_rad), 0.0};
-    return {pose.center - Vec3{0.0, 0.0, pose.half.z} + front * away, pose.turn_rad,
-            static_cast<std::int32_t>(fixture)};
+    const Exit before = exit_of(m, fixture);
+    return {before.feet, before.facing_rad, static_cast<std::int32_t>(fixture)};
 }
 
 void leave_ground(State& state, bool by_launch) {

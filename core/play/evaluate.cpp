@@ -10,6 +10,7 @@
 #include "core/play/probes.hpp"
 #include "core/play/seat.hpp"
 #include "core/script/interpreter.hpp"
+#include "core/units/turn.hpp"
 
 namespace leap {
 namespace {
@@ -27,10 +28,6 @@ std::string_view kind_name(const Moment& m, int index) {
 }
 double as_number(bool value) {
     return value ? 1.0 : 0.0;
-}
-
-Vec3 facing_direction(double yaw) {
-    return {std::cos(yaw), std::sin(yaw), 0.0};
 }
 
 /// The stick turned with the view. On a locked plane it runs along the plane instead.

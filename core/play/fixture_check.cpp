@@ -52,10 +52,7 @@ class Check {
                             "let it reach further",
                             number(m, kind->fixture->focus->reach), state_.radius));
         if (teleports || has_act(*kind, {syntax::ActKind::respawn_here})) {
-            const FixturePose pose = fixture_pose(m, i, true);
-            const Vec3 front{std::cos(pose.turn_rad), std::sin(pose.turn_rad), 0.0};
-            const Vec3 feet =
-                pose.center - world_up * pose.half.z + front * (pose.half.x + state_.radius + defaults::exit_gap_m);
+            const Vec3 feet = exit_of(m, i).feet;
             constexpr double sunk_m = 0.02;  // a lantern may stand a little in its floor
             if (deepest_overlap(course_, {state_.radius, state_.height}, feet + world_up * sunk_m))
                 say("there is no room for the body in front of it, where one comes out; turn or move it");

@@ -7,6 +7,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/loose.hpp"
+#include "core/units/turn.hpp"
 #include "core/world/closest_point.hpp"
 #include "core/world/query.hpp"
 
@@ -21,12 +22,6 @@ double gone(const Moment& m, const MachineState& machine, const Phase& phase) {
     if (!phase.duration) return 1.0;
     const double length = number(m, *phase.duration);
     return length > 0.0 ? std::clamp((m.state.time + m.ahead - machine.phase_since) / length, 0.0, 1.0) : 1.0;
-}
-
-Vec3 turned(const Vec3& v, double turn_rad) {
-    const double c = std::cos(turn_rad);
-    const double s = std::sin(turn_rad);
-    return {c * v.x - s * v.y, s * v.x + c * v.y, v.z};
 }
 
 Quat about_up(double turn_rad) {
@@ -186,12 +181,16 @@ bool meets(const FixturePose& pose, const Capsule& capsule, const Vec3& feet, do
     return closest_point(solid, capsule.segment(), feet + world_up * capsule.radius).distance <= capsule.radius + gap;
 }
 
+Exit exit_of(const Moment& m, std::size_t index) {
+    const FixturePose pose = fixture_pose(m, index, true);
+    const double away = pose.half.x + m.state.radius + defaults::exit_gap_m;
+    return {pose.center - world_up * pose.half.z + facing_direction(pose.turn_rad) * away, pose.turn_rad};
+}
+
 std::optional<Exit> exit_of_link(const Moment& m, std::size_t index) {
     const std::int32_t link = m.state.fixtures[index].link;
     if (link < 0) return std::nullopt;
-    const FixturePose pose = fixture_pose(m, static_cast<std::size_t>(link), true);
-    const double away = pose.half.x + m.state.radius + defaults::exit_gap_m;
-    return Exit{pose.center - Vec3{0.0, 0.0, pose.half.z} + turned({away, 0.0, 0.0}, pose.turn_rad), pose.turn_rad};
+    return exit_of(m, static_cast<std::size_t>(link));
 }
 
 std::optional<Ride> ride_of(const Rehearsal& r, const State& state) {

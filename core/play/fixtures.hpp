@@ -28,17 +28,19 @@ double distance_to(const FixturePose& pose, const Vec3& point);
 /// Whether an upright capsule comes within `gap` of it.
 bool meets(const FixturePose& pose, const Capsule& capsule, const Vec3& feet, double gap);
 
-/// Where one comes out of a fixture that is teleported to: in front of it, feet at its underside.
+/// Where one comes out of a fixture, or back to it: in front of it, feet at its underside.
 struct Exit {
     Vec3 feet{0.0};
     double facing_rad = 0.0;
 };
+Exit exit_of(const Moment& moment, std::size_t index);
+/// The same for what it is linked to.
+std::optional<Exit> exit_of_link(const Moment& moment, std::size_t index);
+
 /// Whether slide or swing still take it somewhere.
 bool is_on_its_way(const Moment& moment, std::size_t index);
 /// How far slide and swing have taken it.
 FixtureOffset fixture_offset(const Moment& moment, std::size_t index);
-
-std::optional<Exit> exit_of_link(const Moment& moment, std::size_t index);
 
 /// The fixture that the body stands on, where it is now.
 struct Ride {

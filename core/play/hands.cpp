@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/units/turn.hpp"
 #include "core/world/query.hpp"
 
 namespace leap {
@@ -52,7 +53,7 @@ HandPose hand_pose(const Moment& m, int hand) {
     const ButtonState* raise = button(s, info.buttons[static_cast<std::size_t>(hand)]);
     out.raised = raise != nullptr && raise->down;
     const double yaw = out.raised ? s.look_yaw : s.facing;
-    const Vec3 front{std::cos(yaw), std::sin(yaw), 0.0};
+    const Vec3 front = facing_direction(yaw);
     const Vec3 left{-front.y, front.x, 0.0};
     if (!out.raised) {
         out.place = s.body.position + front * ahead + left * aside + world_up * up;

@@ -7,16 +7,11 @@
 #include "core/defaults.hpp"
 #include "core/play/hands.hpp"
 #include "core/play/partners.hpp"
+#include "core/units/turn.hpp"
 #include "core/world/query.hpp"
 
 namespace leap {
 namespace {
-
-Vec3 ahead_left_up(const Vec3& offset, double facing_rad) {
-    const double c = std::cos(facing_rad);
-    const double s = std::sin(facing_rad);
-    return {c * offset.x - s * offset.y, s * offset.x + c * offset.y, offset.z};
-}
 
 /// Gravity on it in its present phase, or in the first in which it is loose.
 Vec3 gravity_on(const Moment& at, std::size_t fixture) {
@@ -185,7 +180,7 @@ void place_loose(const Moment& own, std::size_t index, const Phase& phase, Fixtu
             feet = holder.center - world_up * holder.half.z;
             facing = holder.turn_rad;
         }
-        out.center = feet + ahead_left_up(offset, facing);
+        out.center = feet + turned(offset, facing);
         out.turn_rad = facing;
         out.turn = glm::angleAxis(facing, world_up);
         return;

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/units/turn.hpp"
 #include "core/world/query.hpp"
 
 namespace leap {
@@ -39,7 +40,7 @@ std::optional<Vec3> place_beside(const Moment& m, std::size_t fixture) {
     const FixturePose pose = fixture_pose(m, fixture);
     const Capsule capsule{m.state.radius, m.state.height};
     // Level, however it lies.
-    const Vec3 ahead{std::cos(pose.turn_rad), std::sin(pose.turn_rad), 0.0};
+    const Vec3 ahead = facing_direction(pose.turn_rad);
     const Vec3 left{-ahead.y, ahead.x, 0.0};
     const double beside = capsule.radius + defaults::exit_gap_m;
     const double high = glm::length(pose.half);

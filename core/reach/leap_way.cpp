@@ -5,6 +5,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/units/turn.hpp"
+
 namespace leap {
 namespace {
 
@@ -15,25 +17,20 @@ constexpr double highest_rise_m = 6.0;
 constexpr double deepest_fall_m = 12.0;
 constexpr double smallest_top_m = 0.8;
 
-Vec2 turned(const Vec2& v, double degrees) {
-    const double angle = degrees * std::numbers::pi / 180.0;
-    return {std::cos(angle) * v.x - std::sin(angle) * v.y, std::sin(angle) * v.x + std::cos(angle) * v.y};
-}
-
 Vec2 own_frame(const ItemBox& box, const Vec2& point) {
-    return turned(point - Vec2{box.center.x, box.center.y}, -box.turn_deg);
+    return turned_in_plan(point - Vec2{box.center.x, box.center.y}, -box.turn_deg);
 }
 
 Vec2 nearest_in(const ItemBox& box, const Vec2& point) {
     const Vec2 own = own_frame(box, point);
     const Vec2 clamped{std::clamp(own.x, -box.half.x, box.half.x), std::clamp(own.y, -box.half.y, box.half.y)};
-    return Vec2{box.center.x, box.center.y} + turned(clamped, box.turn_deg);
+    return Vec2{box.center.x, box.center.y} + turned_in_plan(clamped, box.turn_deg);
 }
 
 /// How far one can go from a point of the box against `direction` until its edge.
 double room_behind(const ItemBox& box, const Vec2& point, const Vec2& direction) {
     const Vec2 own = own_frame(box, point);
-    const Vec2 way = turned(-direction, -box.turn_deg);
+    const Vec2 way = turned_in_plan(-direction, -box.turn_deg);
     double out = 1e300;
     for (int i = 0; i < 2; ++i) {
         if (std::abs(way[i]) < 1e-9) continue;
@@ -67,7 +64,7 @@ std::optional<LeapWay> onto(const ItemBox& from, const ItemBox& to, double longe
     std::optional<LeapWay> best;
     double best_run = 0.0;
     for (int side = 0; side < 4; ++side) {
-        const Vec2 inward = turned({1.0, 0.0}, to.turn_deg + 90.0 * side);
+        const Vec2 inward = turned_in_plan({1.0, 0.0}, to.turn_deg + 90.0 * side);
         const double half = side % 2 == 0 ? to.half.x : to.half.y;
         const Vec2 lip = Vec2{to.center.x, to.center.y} - inward * half;
         const Vec2 stand = lip - inward * (radius + 0.02);
@@ -90,7 +87,7 @@ std::optional<LeapWay> off(const ItemBox& from, const ItemBox& to, double longes
     std::optional<LeapWay> best;
     double best_run = -1.0;
     for (int side = 0; side < 4; ++side) {
-        const Vec2 outward = turned({1.0, 0.0}, from.turn_deg + 90.0 * side);
+        const Vec2 outward = turned_in_plan({1.0, 0.0}, from.turn_deg + 90.0 * side);
         const double half = side % 2 == 0 ? from.half.x : from.half.y;
         const Vec2 edge = Vec2{from.center.x, from.center.y} + outward * half;
         if (!is_inside(to, edge + outward * (2.0 * radius))) continue;

@@ -8,17 +8,14 @@
 #include <numbers>
 #include <set>
 
+#include "core/units/turn.hpp"
+
 namespace leap {
 namespace {
 
 constexpr double shortest_side_m = 0.05;
 constexpr double place_half_m = 0.3;
 constexpr double place_height_m = 1.8;
-
-Vec2 turned(const Vec2& v, double degrees) {
-    const double angle = degrees * std::numbers::pi / 180.0;
-    return {std::cos(angle) * v.x - std::sin(angle) * v.y, std::sin(angle) * v.x + std::cos(angle) * v.y};
-}
 
 double whole_turn(double degrees) {
     const double out = std::remainder(degrees, 360.0);
@@ -138,13 +135,13 @@ std::array<Vec2, 4> corners_of(const ItemBox& box) {
     std::array<Vec2, 4> out;
     constexpr std::array<Vec2, 4> signs{Vec2{-1, -1}, Vec2{1, -1}, Vec2{1, 1}, Vec2{-1, 1}};
     for (std::size_t i = 0; i < 4; ++i)
-        out[i] =
-            Vec2{box.center.x, box.center.y} + turned({signs[i].x * box.half.x, signs[i].y * box.half.y}, box.turn_deg);
+        out[i] = Vec2{box.center.x, box.center.y} +
+                 turned_in_plan({signs[i].x * box.half.x, signs[i].y * box.half.y}, box.turn_deg);
     return out;
 }
 
 bool is_inside(const ItemBox& box, const Vec2& point) {
-    const Vec2 own = turned(point - Vec2{box.center.x, box.center.y}, -box.turn_deg);
+    const Vec2 own = turned_in_plan(point - Vec2{box.center.x, box.center.y}, -box.turn_deg);
     return std::abs(own.x) <= box.half.x && std::abs(own.y) <= box.half.y;
 }
 
@@ -176,7 +173,7 @@ ItemBox item_box(const CoursePlan& plan, const CourseItem& item, const FixtureHa
             for (const Vec3& corner : piece.vertices) own.add(corner);
             if (piece.vertices.empty()) return {piece.center, Vec3{0.5}, piece.turn_deg};
             const Vec3 middle = 0.5 * (own.low + own.high);
-            const Vec2 off = turned({middle.x, middle.y}, piece.turn_deg);
+            const Vec2 off = turned_in_plan({middle.x, middle.y}, piece.turn_deg);
             return {piece.center + Vec3{off.x, off.y, middle.z}, 0.5 * (own.high - own.low), piece.turn_deg};
         }
         case ItemKind::fixture: {
@@ -213,7 +210,7 @@ void move_items(CoursePlan& plan, const CourseItems& items, const Vec3& by) {
 void turn_items(CoursePlan& plan, const CourseItems& items, double degrees, const Vec3& middle) {
     for (const CourseItem& item : items) {
         Vec3& place = place_of(plan, item);
-        const Vec2 way = turned({place.x - middle.x, place.y - middle.y}, degrees);
+        const Vec2 way = turned_in_plan({place.x - middle.x, place.y - middle.y}, degrees);
         place.x = snapped(middle.x + way.x, 0.0);
         place.y = snapped(middle.y + way.y, 0.0);
         if (double* turn = turn_of(plan, item)) *turn = whole_turn(snapped(*turn + degrees, 0.0));
@@ -232,7 +229,7 @@ void drag_side(CoursePlan& plan, const CourseItem& item, int axis, int sign, dou
     if (round) piece.size[1 - axis] = grown;
     Vec3 way{0.0};
     way[axis] = 0.5 * change * sign;
-    const Vec2 flat_way = turned({way.x, way.y}, piece.turn_deg);
+    const Vec2 flat_way = turned_in_plan({way.x, way.y}, piece.turn_deg);
     piece.center = {snapped(piece.center.x + flat_way.x, 0.0), snapped(piece.center.y + flat_way.y, 0.0),
                     snapped(piece.center.z + way.z, 0.0)};
 }

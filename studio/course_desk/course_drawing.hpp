@@ -50,7 +50,6 @@ class CourseDrawing : public QWidget {
   signals:
     void measuring_changed(bool on);
     void placed();
-    void item_opened(const leap::CourseItem& item);  ///< double click
 
   protected:
     void paintEvent(QPaintEvent* event) override;
