@@ -12,8 +12,11 @@
 namespace leap {
 namespace {
 
+using test::play;
+using test::Played;
 using test::Scene;
 using test::TapeMaker;
+using test::words_of;
 using Words = std::vector<std::string>;
 
 const std::string world =
@@ -43,27 +46,6 @@ Scene with(std::vector<PlacedFixture> fixtures) {
 }
 const PlacedFixture beside{"cart", "cart", {0.3, 1.4, 0.42}, 0, ""};
 
-struct Played {
-    State state;
-    Trace trace;
-};
-Played run(const Scene& scene, const Tape& tape, int rate_hz) {
-    const Rehearsal rehearsal = scene.at(rate_hz);
-    const auto inputs = resolve_inputs(scene.program, tape).value();
-    Played out{start_state(rehearsal, "start").value(), {}};
-    out.trace.rate_hz = rate_hz;
-    run_ticks(rehearsal, inputs, ticks_for(tape.length_s, rate_hz), out.state, &out.trace);
-    end_trace(rehearsal, out.state, out.trace);
-    return out;
-}
-
-Words words_of(const Scene& scene, const Trace& trace, std::initializer_list<EventKind> kinds) {
-    Words out;
-    for (const TraceEvent& event : trace.events)
-        if (std::find(kinds.begin(), kinds.end(), event.kind) != kinds.end())
-            out.push_back(event_text(event, scene.program, trace));
-    return out;
-}
 double reading(const Scene& scene, const Trace& trace, const std::string& name) {
     for (const ReadingResult& result : take_readings(scene.program, scene.tuning, trace, "test"))
         if (result.name == name) return result.value.value();
@@ -76,8 +58,8 @@ INSTANTIATE_TEST_SUITE_P(Rates, Cart, testing::Values(30, 120, 480));
 TEST_P(Cart, IsSatOnDrivenAndLeftBesideIt) {
     const Scene scene = with({beside});
     const Played driven =
-        run(scene, TapeMaker(6.0).hold("use", 1.5, 0.1).stick(2.0, 0, 1).stick(3.5, 0, 0).hold("use", 5.0, 0.1),
-            GetParam());
+        play(scene, TapeMaker(6.0).hold("use", 1.5, 0.1).stick(2.0, 0, 1).stick(3.5, 0, 0).hold("use", 5.0, 0.1),
+             GetParam());
     EXPECT_EQ(words_of(scene, driven.trace, {EventKind::seated, EventKind::stepped_out}),
               (Words{"seated on cart", "stepped out of cart"}));
     // 1800 N less what rolling costs push 300 kg for 1.5 s.
@@ -111,7 +93,7 @@ TEST_P(Cart, TheDriverGoesWithItAndCanDoNoMovesOfTheBody) {
 
 TEST_P(Cart, ParkedItSettlesToItsWeightOverTheStiffnessOfItsSprings) {
     const Scene scene = with({beside});
-    const Played driven = run(scene, TapeMaker(4.0).hold("use", 3.0, 0.1), GetParam());
+    const Played driven = play(scene, TapeMaker(4.0).hold("use", 3.0, 0.1), GetParam());
     const double sink = 300.0 * 25.0 / (4.0 * 15'000.0);
     const double gravity = number({scene.program, scene.tuning, driven.state}, scene.program.body.gravity);
     EXPECT_NEAR(reading(scene, driven.trace, "sink_at_rest"), sink * gravity / 25.0, 0.01 * sink);
@@ -120,8 +102,8 @@ TEST_P(Cart, ParkedItSettlesToItsWeightOverTheStiffnessOfItsSprings) {
 TEST(CartRuns, ReadingsComeOutTheSameAtEveryTickRate) {
     const Scene scene = with({beside});
     const Tape tape = TapeMaker(7.0).hold("use", 1.0, 0.1).stick(1.2, 0, 1).stick(3.0, 0.7, 1).stick(4.5, -0.4, 0.3);
-    const Played slow = run(scene, tape, 30);
-    const Played fast = run(scene, tape, 480);
+    const Played slow = play(scene, tape, 30);
+    const Played fast = play(scene, tape, 480);
     for (const char* name : {"fastest", "most_slip", "mean_slip"}) {
         const double value = reading(scene, fast.trace, name);
         EXPECT_NEAR(reading(scene, slow.trace, name), value, 0.01 * std::abs(value)) << name;
@@ -132,11 +114,11 @@ TEST(CartRuns, ReadingsComeOutTheSameAtEveryTickRate) {
 TEST(CartRuns, WithLessGripTheSameStickTurnsItLess) {
     Scene scene = with({beside});
     const Tape tape = TapeMaker(4.3).hold("use", 1.0, 0.1).stick(1.2, 0, 1).stick(3.5, 1, 0.5);
-    const double held = run(scene, tape, 120).state.facing;
+    const double held = play(scene, tape, 120).state.facing;
     scene.set("cart.grip", 0.25);
-    const double slid = run(scene, tape, 120).state.facing;
+    const double slid = play(scene, tape, 120).state.facing;
     EXPECT_LT(std::abs(slid), 0.7 * std::abs(held));
-    const FixturePose cart = fixture_pose(scene.at(120).moment(run(scene, tape, 120).state), 0);
+    const FixturePose cart = fixture_pose(scene.at(120).moment(play(scene, tape, 120).state), 0);
     EXPECT_TRUE(is_finite(cart.center));
 }
 
@@ -148,7 +130,7 @@ TEST(CartRuns, WhoCanNotStepOutBesideItStandsOnIt) {
     plan.fixtures = hemmed;
     plan.places[0].position = {0.3, 1.4, 1.2};
     const Scene scene(world, plan);
-    const Played after = run(scene, TapeMaker(4.0).hold("use", 1.0, 0.1).hold("use", 2.5, 0.1), 120);
+    const Played after = play(scene, TapeMaker(4.0).hold("use", 1.0, 0.1).hold("use", 2.5, 0.1), 120);
     EXPECT_EQ(words_of(scene, after.trace, {EventKind::seated, EventKind::stepped_out}).size(), 2U);
     EXPECT_GT(after.state.body.position.z, 0.5) << "on its bed";
     EXPECT_NEAR(after.state.body.position.x, 0.3, 1.0);
@@ -160,7 +142,7 @@ TEST(CartRuns, WhoIsPutBackNoLongerSitsOnIt) {
     plan.pieces = {test::box({0, 0, -0.5}, {12, 12, 1})};
     plan.fixtures = {beside};
     const Scene scene(world, plan);
-    const Played after = run(scene, TapeMaker(7.0).hold("use", 1.0, 0.1).stick(1.2, 0, 1).stick(2.9, 0, 0), 120);
+    const Played after = play(scene, TapeMaker(7.0).hold("use", 1.0, 0.1).stick(1.2, 0, 1).stick(2.9, 0, 0), 120);
     EXPECT_EQ(after.state.seat, -1);
     EXPECT_EQ(words_of(scene, after.trace, {EventKind::respawned}).size(), 1U);
     EXPECT_NEAR(after.state.body.position.z, 0.0, 0.01);

@@ -17,6 +17,7 @@ namespace {
 
 using test::Scene;
 using test::TapeMaker;
+using test::words_of;
 
 const std::string world =
     std::string(test::plain_body) +
@@ -57,14 +58,6 @@ Scene with(std::vector<PlacedFixture> fixtures) {
     CoursePlan plan = test::flat_plan();
     plan.fixtures = std::move(fixtures);
     return Scene(world, plan);
-}
-
-std::vector<std::string> words_of(const Scene& scene, const Trace& trace, std::initializer_list<EventKind> kinds) {
-    std::vector<std::string> out;
-    for (const TraceEvent& event : trace.events)
-        if (std::find(kinds.begin(), kinds.end(), event.kind) != kinds.end())
-            out.push_back(event_text(event, scene.program, trace));
-    return out;
 }
 
 using Words = std::vector<std::string>;

@@ -11,6 +11,8 @@
 namespace leap {
 namespace {
 
+using test::play;
+using test::Played;
 using test::Scene;
 using test::TapeMaker;
 using Words = std::vector<std::string>;
@@ -39,25 +41,8 @@ Scene with(std::vector<PlacedFixture> fixtures) {
     return Scene(world, plan);
 }
 
-struct Played {
-    State state;
-    Trace trace;
-};
-Played run(const Scene& scene, const Tape& tape, int rate_hz) {
-    const Rehearsal rehearsal = scene.at(rate_hz);
-    const auto inputs = resolve_inputs(scene.program, tape).value();
-    Played out{start_state(rehearsal, "start").value(), {}};
-    out.trace.rate_hz = rate_hz;
-    run_ticks(rehearsal, inputs, ticks_for(tape.length_s, rate_hz), out.state, &out.trace);
-    end_trace(rehearsal, out.state, out.trace);
-    return out;
-}
 Words phases_of(const Scene& scene, const Trace& trace) {
-    Words out;
-    for (const TraceEvent& event : trace.events)
-        if (event.kind == EventKind::fixture_phase || event.kind == EventKind::grabbed)
-            out.push_back(event_text(event, scene.program, trace));
-    return out;
+    return test::words_of(scene, trace, {EventKind::fixture_phase, EventKind::grabbed});
 }
 FixturePose pose_of(const Scene& scene, const State& state, std::size_t i, int rate_hz) {
     return fixture_pose(scene.at(rate_hz).moment(state), i);
@@ -74,7 +59,7 @@ TEST_P(Hands, GrabWhatIsNearAndHoldItByItsGrip) {
     // Seen from the eyes the lamp lies a little below the horizon.
     Tape tape = TapeMaker(1.5).hold("right_hand", 0.2, 9.0);
     tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
-    const Played held = run(scene, tape, GetParam());
+    const Played held = play(scene, tape, GetParam());
     EXPECT_EQ(phases_of(scene, held.trace), (Words{"lamp grabbed", "lamp comes", "lamp in_hand"}));
     const Moment m = scene.at(GetParam()).moment(held.state);
     const HandPose hand = hand_pose(m, 1);
@@ -92,7 +77,7 @@ TEST_P(Hands, TheLeftHandHoldsItMirrored) {
     const auto held_in = [&](const std::string& button, int hand) {
         Tape tape = TapeMaker(1.5).hold(button, 0.2, 9.0);
         tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
-        const Played played = run(scene, tape, GetParam());
+        const Played played = play(scene, tape, GetParam());
         const HandPose pose = hand_pose(scene.at(GetParam()).moment(played.state), hand);
         const FixturePose lamp = pose_of(scene, played.state, 0, GetParam());
         return std::pair(glm::inverse(pose.turn) * (lamp.center - pose.place), glm::inverse(pose.turn) * lamp.turn);
@@ -108,7 +93,7 @@ TEST_P(Hands, OnlyTheHandThatHoldsUsesIt) {
     const Scene scene = with({far_lamp});
     Tape tape = TapeMaker(3.0).hold("right_hand", 0.2, 9.0).hold("left_use", 1.0, 0.1).hold("right_use", 1.5, 0.1);
     tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
-    const Played played = run(scene, tape, GetParam());
+    const Played played = play(scene, tape, GetParam());
     EXPECT_EQ(phases_of(scene, played.trace),
               (Words{"lamp grabbed", "lamp comes", "lamp in_hand", "lamp flashes", "lamp in_hand"}));
     const auto flash = test::times_of(played.trace, EventKind::emitted);
@@ -121,7 +106,7 @@ TEST_P(Hands, WhatIsLetGoFallsAndGoesHomeLater) {
         const Scene scene = with({{"lamp", kind, {4.0, 0, 0}, 30, ""}});
         Tape tape = TapeMaker(4.0).stick(0.8, 0, 1).stick(1.2, 0, 0).hold("right_hand", 0.2, 1.0);
         tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
-        const Played played = run(scene, tape, GetParam());
+        const Played played = play(scene, tape, GetParam());
         EXPECT_EQ(phases_of(scene, played.trace),
                   (Words{"lamp grabbed", "lamp comes", "lamp in_hand", "lamp waits", "lamp goes_home", "lamp lies"}))
             << kind;
@@ -140,7 +125,7 @@ TEST_P(Hands, EachHandHoldsOneThingAndAThingHasOneHand) {
     tape.events.insert(
         std::find_if(tape.events.begin(), tape.events.end(), [](const auto& e) { return e.time_s > 1.2; }),
         {1.2, LookEvent{16.7, -19.0}});
-    const Played played = run(scene, tape, GetParam());
+    const Played played = play(scene, tape, GetParam());
     EXPECT_EQ(held_by(played.state, 1), 0);
     EXPECT_EQ(held_by(played.state, 0), 1);
 }
@@ -149,7 +134,7 @@ TEST(HandRuns, NothingIsGrabbedBeyondReachAndNothingThatIsHeld) {
     const Scene scene = with({{"lamp", "lamp", {9.0, 0, 0}, 0, ""}});
     Tape tape = TapeMaker(1.0).hold("right_hand", 0.2, 9.0);
     tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -9.0}});
-    EXPECT_TRUE(phases_of(scene, run(scene, tape, 120).trace).empty());
+    EXPECT_TRUE(phases_of(scene, play(scene, tape, 120).trace).empty());
 }
 
 TEST(HandRuns, ASnapshotGoesOnAsTheRunDid) {

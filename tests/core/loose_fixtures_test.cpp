@@ -10,8 +10,11 @@
 namespace leap {
 namespace {
 
+using test::play;
+using test::Played;
 using test::Scene;
 using test::TapeMaker;
+using test::words_of;
 
 const std::string world =
     std::string(test::plain_body).replace(std::string(test::plain_body).find("eyes"), 0, "mass 70 kg tag catcher ") +
@@ -48,32 +51,10 @@ Scene with(std::vector<PlacedFixture> fixtures) {
     return Scene(world, plan);
 }
 
-/// The state after a tape.
-struct Played {
-    State state;
-    Trace trace;
-};
-Played run(const Scene& scene, const Tape& tape, int rate_hz = 120) {
-    const Rehearsal rehearsal = scene.at(rate_hz);
-    const auto inputs = resolve_inputs(scene.program, tape).value();
-    Played out{start_state(rehearsal, "start").value(), {}};
-    out.trace.rate_hz = rate_hz;
-    run_ticks(rehearsal, inputs, ticks_for(tape.length_s, rate_hz), out.state, &out.trace);
-    end_trace(rehearsal, out.state, out.trace);
-    return out;
-}
-
 Vec3 middle_of(const Scene& scene, const Played& run, std::size_t fixture, int rate_hz = 120) {
     return fixture_pose(scene.at(rate_hz).moment(run.state), fixture).center;
 }
 
-std::vector<std::string> words_of(const Scene& scene, const Trace& trace, std::initializer_list<EventKind> kinds) {
-    std::vector<std::string> out;
-    for (const TraceEvent& event : trace.events)
-        if (std::find(kinds.begin(), kinds.end(), event.kind) != kinds.end())
-            out.push_back(event_text(event, scene.program, trace));
-    return out;
-}
 using Words = std::vector<std::string>;
 
 class LooseFixtures : public testing::TestWithParam<int> {};
@@ -81,7 +62,7 @@ INSTANTIATE_TEST_SUITE_P(Rates, LooseFixtures, testing::Values(30, 120, 480));
 
 TEST_P(LooseFixtures, ACrateIsPushedAlongAndStopsWhenLetBe) {
     const Scene scene = with({{"box", "crate", {2, 0, 0}, 0, ""}});
-    const Played pushed = run(scene, TapeMaker(2.0).stick(0.2, 0, 1), GetParam());
+    const Played pushed = play(scene, TapeMaker(2.0).stick(0.2, 0, 1), GetParam());
     const Vec3 crate = middle_of(scene, pushed, 0, GetParam());
     EXPECT_GT(crate.x, 4.0);
     EXPECT_NEAR(crate.y, 0.0, 0.3);
@@ -89,26 +70,26 @@ TEST_P(LooseFixtures, ACrateIsPushedAlongAndStopsWhenLetBe) {
     EXPECT_GT(pushed.state.body.velocity.x, 1.0) << "who pushes keeps going";
     EXPECT_LT(pushed.state.body.position.x, crate.x - 0.4 - 0.29);
     EXPECT_LE(test::times_of(pushed.trace, EventKind::bumped_wall).size(), 2U) << "leaning on is no bump";
-    const Played left = run(scene, TapeMaker(4.0).stick(0.2, 0, 1).stick(1.0, 0, 0), GetParam());
+    const Played left = play(scene, TapeMaker(4.0).stick(0.2, 0, 1).stick(1.0, 0, 0), GetParam());
     EXPECT_TRUE(left.state.loose[0].body.asleep);
 }
 
 TEST(LooseFixture, PushesAreTheSameAtEveryTickRate) {
     const Scene scene = with({{"box", "crate", {2, 0, 0}, 0, ""}});
     const TapeMaker tape = TapeMaker(2.0).stick(0.2, 0, 1);
-    const double at_30 = middle_of(scene, run(scene, tape, 30), 0, 30).x;
-    const double at_480 = middle_of(scene, run(scene, tape, 480), 0, 480).x;
+    const double at_30 = middle_of(scene, play(scene, tape, 30), 0, 30).x;
+    const double at_480 = middle_of(scene, play(scene, tape, 480), 0, 480).x;
     EXPECT_NEAR(at_30, at_480, 0.005 * (at_480 - 2.0));
 }
 
 TEST_P(LooseFixtures, HeavyOnesGiveWayLess) {
     Scene scene = with({{"box", "crate", {2, 0, 0}, 0, ""}});
-    const double light = middle_of(scene, run(scene, TapeMaker(1.5).stick(0.2, 0, 1), GetParam()), 0).x;
+    const double light = middle_of(scene, play(scene, TapeMaker(1.5).stick(0.2, 0, 1), GetParam()), 0).x;
     const std::string heavy_text = std::string(world).replace(world.find("mass 30 kg"), 10, "mass 300 kg");
     CoursePlan plan = test::flat_plan();
     plan.fixtures = {{"box", "crate", {2, 0, 0}, 0, ""}};
     const Scene heavy(heavy_text, plan);
-    EXPECT_LT(middle_of(heavy, run(heavy, TapeMaker(1.5).stick(0.2, 0, 1), GetParam()), 0).x, light - 0.5);
+    EXPECT_LT(middle_of(heavy, play(heavy, TapeMaker(1.5).stick(0.2, 0, 1), GetParam()), 0).x, light - 0.5);
 }
 
 TEST_P(LooseFixtures, TheBodyStandsOnACrateAndIsNeverInsideOne) {
@@ -132,7 +113,7 @@ TEST_P(LooseFixtures, TheBodyStandsOnACrateAndIsNeverInsideOne) {
 
 TEST_P(LooseFixtures, ALiftCarriesACrate) {
     const Scene scene = with({{"lift", "lift", {6, 0, 0}, 0, ""}, {"box", "crate", {6, 0, 0.3}, 0, ""}});
-    const Played up = run(scene, TapeMaker(4.0), GetParam());
+    const Played up = play(scene, TapeMaker(4.0), GetParam());
     const Vec3 crate = middle_of(scene, up, 1, GetParam());
     EXPECT_NEAR(crate.z, 3.0 + 0.3 + 0.4, 0.01);
     EXPECT_NEAR(crate.x, 6.0, 0.01);
@@ -140,7 +121,7 @@ TEST_P(LooseFixtures, ALiftCarriesACrate) {
 
 TEST_P(LooseFixtures, AGateThatComesDownOnACrateOpensAgain) {
     const Scene scene = with({{"gate", "flood_gate", {6, 0, 0}, 0, ""}, {"box", "crate", {6, 0, 0}, 0, ""}});
-    const Played after = run(scene, TapeMaker(3.0), GetParam());
+    const Played after = play(scene, TapeMaker(3.0), GetParam());
     const Words words = words_of(scene, after.trace, {EventKind::fixture_phase});
     EXPECT_EQ(words, (Words{"gate closing", "gate opening", "gate open_again"}));
     EXPECT_NEAR(middle_of(scene, after, 1, GetParam()).z, 0.4, 0.02);
@@ -148,12 +129,12 @@ TEST_P(LooseFixtures, AGateThatComesDownOnACrateOpensAgain) {
 
 TEST_P(LooseFixtures, ABuoyIsCaughtHiddenAndThrownAlongTheView) {
     const Scene scene = with({{"buoy", "buoy", {2, 0, 0}, 0, ""}});
-    const Played caught = run(scene, TapeMaker(1.5).stick(0.1, 0, 1).stick(0.6, 0, 0), GetParam());
+    const Played caught = play(scene, TapeMaker(1.5).stick(0.1, 0, 1).stick(0.6, 0, 0), GetParam());
     EXPECT_EQ(words_of(scene, caught.trace, {EventKind::caught}), Words{"buoy caught by tester"});
     EXPECT_EQ(caught.state.loose[0].holder, the_body);
     EXPECT_TRUE(fixture_pose(scene.at(120).moment(caught.state), 0).hidden);
     const Played thrown =
-        run(scene, TapeMaker(1.5).stick(0.1, 0, 1).stick(0.6, 0, 0).look(0.7, 90).hold("use", 1.0, 0.1), GetParam());
+        play(scene, TapeMaker(1.5).stick(0.1, 0, 1).stick(0.6, 0, 0).look(0.7, 90).hold("use", 1.0, 0.1), GetParam());
     EXPECT_EQ(words_of(scene, thrown.trace, {EventKind::thrown}), Words{"buoy thrown by tester"});
     EXPECT_EQ(thrown.state.loose[0].holder, nobody);
     EXPECT_GT(middle_of(scene, thrown, 0, GetParam()).y, 3.0);
@@ -164,29 +145,29 @@ TEST_P(LooseFixtures, OnlyOneCatchesWhatTwoTouchAtOnce) {
     const Scene scene = with({{"a", "thrower", {5, -0.6, 0}, 0, ""},
                               {"b", "thrower", {5, 0.6, 0}, 0, ""},
                               {"buoy", "buoy", {5, 0, 4}, 0, ""}});
-    const Played after = run(scene, TapeMaker(0.9), GetParam());
+    const Played after = play(scene, TapeMaker(0.9), GetParam());
     EXPECT_EQ(words_of(scene, after.trace, {EventKind::caught}).size(), 1U);
     EXPECT_EQ(after.state.loose[0].holder, 0) << "the first by the course's order";
 }
 
 TEST_P(LooseFixtures, WhoIsStunnedDoesNotCatch) {
     const Scene scene = with({{"a", "stunned_hand", {5, 0, 0}, 0, ""}, {"buoy", "buoy", {5, 0.1, 4}, 0, ""}});
-    const Played after = run(scene, TapeMaker(2.0), GetParam());
+    const Played after = play(scene, TapeMaker(2.0), GetParam());
     EXPECT_TRUE(words_of(scene, after.trace, {EventKind::caught}).empty());
 }
 
 TEST_P(LooseFixtures, AHandThrowsBackToTheBodyWhoCatchesIt) {
     const Scene scene = with({{"hand", "thrower", {6, 0, 0}, 180, ""}, {"buoy", "buoy", {6, 0, 4}, 0, ""}});
-    const Played after = run(scene, TapeMaker(3.5), GetParam());
+    const Played after = play(scene, TapeMaker(3.5), GetParam());
     const Words words = words_of(scene, after.trace, {EventKind::caught, EventKind::thrown});
     EXPECT_EQ(words, (Words{"buoy caught by hand", "buoy thrown by hand", "buoy caught by tester"}));
 }
 
 TEST_P(LooseFixtures, WhatReturnsHomeIsExactlyWhereItWas) {
     const Scene scene = with({{"toy", "toy", {1.2, 0, 0}, 30, ""}});
-    const Played after = run(
+    const Played after = play(
         scene, TapeMaker(4.0).stick(0.1, 0, 1).stick(0.6, 0, -1).stick(1.3, 0, 0).hold("use", 2.0, 0.1), GetParam());
-    const Played before = run(scene, TapeMaker(1.9).stick(0.1, 0, 1).stick(0.6, 0, -1).stick(1.3, 0, 0), GetParam());
+    const Played before = play(scene, TapeMaker(1.9).stick(0.1, 0, 1).stick(0.6, 0, -1).stick(1.3, 0, 0), GetParam());
     EXPECT_GT(middle_of(scene, before, 0, GetParam()).x, 1.6) << "it was pushed away first";
     EXPECT_NEAR(middle_of(scene, after, 0, GetParam()).x, 1.2, 0.002);
     EXPECT_NEAR(middle_of(scene, after, 0, GetParam()).z, 0.25, 0.002);
@@ -208,7 +189,7 @@ TEST(LooseFixture, ASnapshotGoesOnAsTheRunDid) {
 
 TEST(LooseFixture, OnesThatLieStillCostNothingPerTick) {
     const Scene scene = with({{"box", "crate", {5, 0, 0}, 0, ""}, {"on it", "crate", {5, 0, 0.8}, 0, ""}});
-    const Played after = run(scene, TapeMaker(0.1));
+    const Played after = play(scene, TapeMaker(0.1));
     EXPECT_TRUE(after.state.loose[0].body.asleep);
     EXPECT_TRUE(after.state.loose[1].body.asleep);
     EXPECT_DOUBLE_EQ(after.state.loose[1].body.place.z, 1.2) << "they have not moved at all";

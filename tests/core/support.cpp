@@ -138,6 +138,24 @@ TapeMaker::operator Tape() const {
     return out;
 }
 
+Played play(const Scene& scene, const Tape& tape, int rate_hz) {
+    const Rehearsal rehearsal = scene.at(rate_hz);
+    const auto inputs = resolve_inputs(scene.program, tape).value();
+    Played out{start_state(rehearsal, tape.start_place, tape.start_lit).value(), {}};
+    out.trace.rate_hz = rate_hz;
+    run_ticks(rehearsal, inputs, ticks_for(tape.length_s, rate_hz), out.state, &out.trace);
+    end_trace(rehearsal, out.state, out.trace);
+    return out;
+}
+
+std::vector<std::string> words_of(const Scene& scene, const Trace& trace, std::initializer_list<EventKind> kinds) {
+    std::vector<std::string> out;
+    for (const TraceEvent& event : trace.events)
+        if (std::find(kinds.begin(), kinds.end(), event.kind) != kinds.end())
+            out.push_back(event_text(event, scene.program, trace));
+    return out;
+}
+
 std::vector<double> times_of(const Trace& trace, EventKind kind) {
     std::vector<double> out;
     for (const TraceEvent& event : trace.events)

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <initializer_list>
 #include <random>
 #include <string>
+#include <vector>
 
 #include "core/script/compile.hpp"
 #include "core/tape/replay.hpp"
@@ -53,6 +55,15 @@ class TapeMaker {
     Tape tape_;
 };
 
+/// A run with the state it ended in.
+struct Played {
+    State state;
+    Trace trace;
+};
+Played play(const Scene& scene, const Tape& tape, int rate_hz = 120);
+
+/// What the events of some kinds say, in their order.
+std::vector<std::string> words_of(const Scene& scene, const Trace& trace, std::initializer_list<EventKind> kinds);
 /// Times of the events of one kind.
 std::vector<double> times_of(const Trace& trace, EventKind kind);
 /// Spans of one phase, "hop.rise".

@@ -54,6 +54,31 @@ TEST(FixtureViews, TheScoreHasALaneForEachThatChangedAndAClickSelectsItsKind) {
     EXPECT_FALSE(score->fixture_lane("gate").isValid()) << "nothing there touches it";
 }
 
+TEST(FixtureViews, StartingOverBeginsBeforeTheLanternThatBurnsAndTheTapeSaysSo) {
+    Round round;
+    ASSERT_TRUE(round.session->play("net quay").isEmpty());
+    round.settle();
+    QTest::keyPress(round.desk->stage(), Qt::Key_W);
+    round.pass(0.9);
+    QTest::keyRelease(round.desk->stage(), Qt::Key_W);
+    round.pass(0.1);
+    const std::int32_t burns = round.session->live_view().state.respawn.fixture;
+    ASSERT_GE(burns, 0) << "the walk led into the quay lamp";
+    EXPECT_EQ(round.session->course()->plan.fixtures[static_cast<std::size_t>(burns)].name, "quay lamp");
+    QTest::keyClick(round.desk->stage(), Qt::Key_R);
+    round.settle();
+    round.pass(0.5);
+    const State& again = round.session->live_view().state;
+    EXPECT_LT(again.time, 0.6);
+    EXPECT_EQ(again.respawn.fixture, burns);
+    EXPECT_NEAR(again.body.position.x, again.respawn.feet.x, 0.05);
+    QTest::keyClick(round.desk->stage(), Qt::Key_Escape);
+    round.settle();
+    ASSERT_NE(round.session->tape(), nullptr);
+    EXPECT_EQ(round.session->tape()->start_lit, "quay lamp");
+    EXPECT_TRUE(round.session->now_run()->problem.empty()) << "and it replays";
+}
+
 TEST(FixtureViews, TheStageShowsTheDoorAsItRises) {
     Round round;
     const double opening = round.when("net house door opening");
