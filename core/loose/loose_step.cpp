@@ -14,12 +14,6 @@ namespace {
 
 namespace d = defaults;
 
-bool overlap(const Bounds& a, const Bounds& b, double margin) {
-    for (int i = 0; i < 3; ++i)
-        if (a.low[i] > b.high[i] + margin || b.low[i] > a.high[i] + margin) return false;
-    return true;
-}
-
 /// How far its surface can get in the step.
 double reach_of(const LooseThing& thing, double seconds) {
     const double surface =

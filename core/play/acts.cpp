@@ -129,7 +129,7 @@ void act_of_loose(const Moment& m, std::size_t i, const Act& act, State& state, 
         if (trace != nullptr) trace->events.push_back({state.time, kind, static_cast<std::int32_t>(i), who});
     };
     if (act.kind == syntax::ActKind::hold) {
-        const bool by_hand = (state.fixtures[i].events & fixture_grabbed) != 0;
+        const bool by_hand = (state.contacts[i].events & fixture_grabbed) != 0;
         const std::int32_t who = by_hand ? the_body : m.by;
         if (loose.holder != nobody || who == nobody) return;  // one holder per thing
         loose.holder = who;
@@ -159,7 +159,7 @@ void act_of_fixture(const Rehearsal& r, const Moment& m, const Act& act, State& 
     } else if (act.kind == syntax::ActKind::hold || act.kind == syntax::ActKind::throw_it) {
         act_of_loose(m, i, act, state, trace);
     } else if (link >= 0) {
-        state.fixtures[static_cast<std::size_t>(link)].events_ahead |= fixture_told;
+        state.contacts[static_cast<std::size_t>(link)].events_ahead |= fixture_told;
         memo.stale = true;
     }
 }

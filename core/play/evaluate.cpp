@@ -120,7 +120,8 @@ Vec3 of_holder(const Moment& m, std::size_t i, Sense sense) {
 bool fixture_truth(const Moment& m, Sense sense) {
     if (m.self < 0 || m.course == nullptr) return false;
     const std::size_t i = own_fixture(m);
-    const FixtureState& own = m.state.fixtures[i];
+    const FixtureContact& own = m.state.contacts[i];
+    const std::int32_t loose = m.state.fixtures[i].loose;
     const Capsule capsule{m.state.radius, m.state.height};
     switch (sense) {
         case Sense::used: return (own.events & fixture_used) != 0;
@@ -132,11 +133,11 @@ bool fixture_truth(const Moment& m, Sense sense) {
         case Sense::grabbed: return (own.events & fixture_grabbed) != 0;
         case Sense::let_go: return (own.events & fixture_let_go) != 0;
         case Sense::used_in_hand: return (own.events & fixture_used_in_hand) != 0;
-        case Sense::in_left_hand: return own.loose >= 0 && loose_of(m).holder == the_body && loose_of(m).hand == 0;
+        case Sense::in_left_hand: return loose >= 0 && loose_of(m).holder == the_body && loose_of(m).hand == 0;
         case Sense::ridden: return m.state.seat == static_cast<std::int32_t>(i);
         case Sense::exit_room: return place_beside(m, i).has_value();
-        case Sense::is_held: return own.loose >= 0 && loose_of(m).holder != nobody;
-        case Sense::resting: return own.loose >= 0 && loose_of(m).body.asleep;
+        case Sense::is_held: return loose >= 0 && loose_of(m).holder != nobody;
+        case Sense::resting: return loose >= 0 && loose_of(m).body.asleep;
         case Sense::clear:
             return !meets(fixture_pose(m, i, true), capsule, m.state.body.position, defaults::clear_gap_m) &&
                    !meets(fixture_pose(m, i), capsule, m.state.body.position, defaults::clear_gap_m) &&

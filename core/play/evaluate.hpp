@@ -50,13 +50,12 @@ struct FixtureStand {
 /// Answers of probes at one instant, so that each is asked once. Forgotten when anything they depend on changes.
 struct ProbeMemo {
     std::vector<std::optional<ProbeResult>> results;
-    std::vector<Solid> moving;  ///< what is solid and moves, where it stands at this instant; see place_solids()
-    bool moves_near = false;    ///< one of them, by the body
-    bool stale = true;          ///< a fixture has gone to another phase, or has news, since they were placed
-    std::vector<Vec3> moving_velocities;  ///< beside `moving`, when something loose is among them
-    std::vector<FixtureStand> stands;     ///< by fixture; outlives the instant
-    std::vector<std::size_t> lively;      ///< fixtures that anything can happen to now, in the course's order
-    Vec3 lively_around{1e300};            ///< where the body was when they were found
+    MovingSolids moving;               ///< what is solid and moves, where it stands at this instant; see place_solids()
+    bool moves_near = false;           ///< one of them, by the body
+    bool stale = true;                 ///< a fixture has gone to another phase, or has news, since they were placed
+    std::vector<FixtureStand> stands;  ///< by fixture; outlives the instant
+    std::vector<std::size_t> lively;   ///< fixtures that anything can happen to now, in the course's order
+    Vec3 lively_around{1e300};         ///< where the body was when they were found
     LooseScratch loose;
     std::vector<LooseThing> things;
     std::vector<Vec3> pulls;                      ///< gravity on each of them
@@ -81,7 +80,7 @@ struct Moment {
 
     Surroundings surroundings() const {
         if (memo == nullptr) return {*course};
-        return {*course, memo->moving, memo->moving_velocities};
+        return {*course, memo->moving};
     }
 };
 

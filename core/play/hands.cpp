@@ -126,7 +126,7 @@ void use_hands(const Rehearsal& r, State& state, ProbeMemo& memo) {
         const std::int32_t held = held_by(state, hand);
         const auto tell = [&](std::int32_t loose, FixtureEvent event) {
             const auto fixture = static_cast<std::size_t>(state.loose[static_cast<std::size_t>(loose)].fixture);
-            state.fixtures[fixture].events = static_cast<std::uint8_t>(state.fixtures[fixture].events | event);
+            state.contacts[fixture].events = static_cast<std::uint8_t>(state.contacts[fixture].events | event);
             memo.stale = true;
         };
         if (held >= 0) {

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/loose/wheel_rest.hpp"
 #include "core/play/hands.hpp"
 #include "core/play/partners.hpp"
 #include "core/units/turn.hpp"
@@ -224,6 +225,16 @@ bool loose_lies_in(const Moment& m, std::size_t fixture, bool deep) {
     return lies_in(fixture_pose(m, fixture)) || (!deep && lies_in(fixture_pose(m, fixture, true)));
 }
 
+namespace {
+
+/// What nobody drives stands on its springs from the first instant on.
+bool rests_parked(const Rehearsal& r, const Moment& m, std::size_t fixture, LooseThing& thing, Wheels& wheels) {
+    if (wheel_use(m, fixture).push_n != 0.0) return false;
+    return rest_on_wheels(r.course, wheel_kind(m, fixture), glm::length(thing.gravity), thing, wheels);
+}
+
+}  // namespace
+
 void start_loose(const Rehearsal& r, State& state) {
     const Moment m = r.moment(state);
     for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
@@ -254,9 +265,16 @@ void start_loose(const Rehearsal& r, State& state) {
     std::stable_sort(upward.begin(), upward.end(),
                      [&](std::size_t a, std::size_t b) { return things[a].body.place.z < things[b].body.place.z; });
     LooseScratch scratch;
-    for (const std::size_t i : upward)
-        if (things[i].there && rests_there(r.course, things, i, scratch))
-            things[i].body.asleep = state.loose[i].body.asleep = true;
+    for (const std::size_t i : upward) {
+        if (!things[i].there) continue;
+        LooseState& loose = state.loose[i];
+        const bool rests = loose.wheels < 0 ? rests_there(r.course, things, i, scratch)
+                                            : rests_parked(r, m, static_cast<std::size_t>(loose.fixture), things[i],
+                                                           state.wheels[static_cast<std::size_t>(loose.wheels)]);
+        if (!rests) continue;
+        loose.body = things[i].body;
+        loose.body.asleep = things[i].body.asleep = true;
+    }
 }
 
 namespace {

@@ -83,8 +83,8 @@ class Instant {
     }
     /// Most fixtures wait for something to happen to them; those are passed over while nothing has.
     bool is_asked(std::size_t i) {
-        const FixtureState& own = state_.fixtures[i];
-        if (own.machine < 0) return false;
+        if (state_.fixtures[i].machine < 0) return false;
+        const FixtureContact& own = state_.contacts[i];
         if (own.events != 0 || own.fresh_partners != 0) return true;
         const FixtureStand& stand = memo_.stands[i];
         const std::size_t index = program_.machines.size() + i;
@@ -95,7 +95,7 @@ class Instant {
     /// answer is yes. So a thing that two touch at once is one holder's.
     template <class Ask>
     bool for_each_comer(std::size_t i, Ask ask) {
-        const FixtureState& own = state_.fixtures[i];
+        const FixtureContact& own = state_.contacts[i];
         const std::uint8_t fresh = own.fresh_partners;
         const bool body = (own.events & fixture_touched) != 0;
         self_ = static_cast<std::int32_t>(program_.machines.size() + i);
@@ -115,8 +115,8 @@ class Instant {
         for (const std::size_t i : memo_.lively) {
             if (!is_asked(i)) continue;
             if (!for_each_comer(i, [&](std::int32_t own) { return take_way(own); })) continue;
-            state_.fixtures[i].events = 0;  // one use leads through one way only
-            state_.fixtures[i].fresh_partners = 0;
+            state_.contacts[i].events = 0;  // one use leads through one way only
+            state_.contacts[i].fresh_partners = 0;
             return true;
         }
         return false;
@@ -130,10 +130,10 @@ class Instant {
             state_.focus = now;
         }
         if (now < 0) return;
-        FixtureState& own = state_.fixtures[static_cast<std::size_t>(now)];
-        const std::int32_t button = program_.machines[static_cast<std::size_t>(own.machine)].fixture->focus->button;
+        const std::int32_t kind = state_.fixtures[static_cast<std::size_t>(now)].machine;
+        const std::int32_t button = machine(kind).fixture->focus->button;
         if (button < 0 || !state_.buttons[static_cast<std::size_t>(button)].fresh_press) return;
-        own.events |= fixture_used;
+        state_.contacts[static_cast<std::size_t>(now)].events |= fixture_used;
         note(EventKind::used, now, -1);
     }
     /// What fixtures were told is seen in the round after; what happened to them has been seen.
@@ -143,7 +143,7 @@ class Instant {
         if (memo_.stale) place_solids(rehearsal_, state_, memo_);
         bool any = false;
         for (const std::size_t i : memo_.lively) {
-            FixtureState& own = state_.fixtures[i];
+            FixtureContact& own = state_.contacts[i];
             own.events = own.events_ahead;
             own.events_ahead = 0;
             own.fresh_partners = 0;
@@ -318,7 +318,9 @@ class Instant {
         for (const Block& block : entered.blocks)
             if (block.trigger == syntax::Trigger::start) acts(block.acts);
         if (entered.effects.drive) take_drive(index, *entered.effects.drive);
-        if (entered.effects.rope) own.rope_length = std::max(0.0, number(moment(), entered.effects.rope->length));
+        if (entered.effects.rope)
+            state_.rope_left[static_cast<std::size_t>(index)] =
+                std::max(0.0, number(moment(), entered.effects.rope->length));
     }
 
     /// A phase with a seat takes the body up, one without lets it go.

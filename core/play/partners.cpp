@@ -12,7 +12,7 @@ namespace leap {
 namespace {
 
 /// `fresh`: it is an event that they meet.
-void set_partner(FixtureState& of, std::size_t partner, bool touches, bool fresh) {
+void set_partner(FixtureContact& of, std::size_t partner, bool touches, bool fresh) {
     const auto number = static_cast<std::int16_t>(partner);
     const auto known = std::find(of.partners.begin(), of.partners.end(), number);
     if (touches == (known != of.partners.end())) return;
@@ -56,8 +56,9 @@ void note_partners(const Rehearsal& r, State& state, ProbeMemo& memo) {
             const double reach = glm::length(pose.half) + glm::length(there.half) + apart_m;
             const Vec3 between = there.center - pose.center;
             const bool far = glm::dot(between, between) > reach * reach;
-            const bool known = std::find(state.fixtures[i].partners.begin(), state.fixtures[i].partners.end(),
-                                         static_cast<std::int16_t>(j)) != state.fixtures[i].partners.end();
+            const auto& partners = state.contacts[i].partners;
+            const bool known =
+                std::find(partners.begin(), partners.end(), static_cast<std::int16_t>(j)) != partners.end();
             if (far && !known && loose.passes != number) continue;
             points.clear();
             if (!far && !there.hidden) {
@@ -69,8 +70,8 @@ void note_partners(const Rehearsal& r, State& state, ProbeMemo& memo) {
                 return point.gap <= defaults::touch_gap_m;
             });
             if (!asked) continue;
-            set_partner(state.fixtures[i], j, touches, loose.passes != number);
-            set_partner(state.fixtures[j], i, touches, loose.passes != number);
+            set_partner(state.contacts[i], j, touches, loose.passes != number);
+            set_partner(state.contacts[j], i, touches, loose.passes != number);
             memo.stale = memo.stale || (touches && !known);
         }
     }

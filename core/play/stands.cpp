@@ -45,8 +45,8 @@ bool take_stand(const Moment& m, std::size_t i, FixtureStand& stand) {
 }
 
 bool is_lively(const State& state, std::size_t i, const FixtureStand& stand) {
-    const FixtureState& own = state.fixtures[i];
-    if (own.machine < 0) return false;
+    if (state.fixtures[i].machine < 0) return false;
+    const FixtureContact& own = state.contacts[i];
     if (!stand.still || !stand.waits || own.touching || own.blocked) return true;
     if (own.events != 0 || own.events_ahead != 0 || own.fresh_partners != 0) return true;
     return is_within(stand.pose.center - state.body.position, reach_of(stand, state) + defaults::lively_walk_m);
@@ -55,9 +55,9 @@ bool is_lively(const State& state, std::size_t i, const FixtureStand& stand) {
 void place_in_slot(const State& state, std::size_t pieces, std::size_t i, ProbeMemo& out) {
     const auto slot = static_cast<std::size_t>(out.stands[i].slot);
     const std::int32_t loose = state.fixtures[i].loose;
-    place_solid(out.stands[i].pose, loose < 0, static_cast<std::int32_t>(pieces + i), out.moving[slot]);
+    place_solid(out.stands[i].pose, loose < 0, static_cast<std::int32_t>(pieces + i), out.moving.solids[slot]);
     if (!state.loose.empty())
-        out.moving_velocities[slot] =
+        out.moving.velocities[slot] =
             loose < 0 ? Vec3{0.0} : state.loose[static_cast<std::size_t>(loose)].body.velocity;
 }
 
@@ -70,10 +70,11 @@ void gather_solids(const State& state, std::size_t pieces, ProbeMemo& out) {
             stand.pose.solid && is_within(stand.pose.center - state.body.position, defaults::fixture_sight_m);
         stand.slot = seen ? static_cast<std::int32_t>(count++) : -1;
     }
-    out.moving.resize(count);
-    out.moving_velocities.assign(state.loose.empty() ? 0 : count, Vec3{0.0});
+    out.moving.solids.resize(count);
+    out.moving.velocities.assign(state.loose.empty() ? 0 : count, Vec3{0.0});
     for (std::size_t i = 0; i < out.stands.size(); ++i)
         if (out.stands[i].slot >= 0) place_in_slot(state, pieces, i, out);
+    out.moving.note_all_moved();
 }
 
 /// Looks at every fixture: where it stands, and whether anything can happen to it. True when solids came or went.
@@ -117,7 +118,9 @@ void place_solids(const Rehearsal& r, const State& state, ProbeMemo& out) {
             const bool solid = stand.pose.solid;
             if (!take_stand(m, i, stand)) continue;
             if (solid != stand.pose.solid) gather = true;
-            if (!gather && stand.slot >= 0) place_in_slot(state, pieces, i, out);
+            if (gather || stand.slot < 0) continue;
+            place_in_slot(state, pieces, i, out);
+            out.moving.note_moved(static_cast<std::size_t>(stand.slot));
         }
     }
     if (gather) gather_solids(state, pieces, out);
@@ -133,9 +136,10 @@ void note_touches(const Rehearsal& r, State& state, ProbeMemo& memo) {
     const Moment now = r.moment(state, &memo);
     const Capsule capsule{state.radius, state.height};
     for (const std::size_t i : memo.lively) {
-        FixtureState& own = state.fixtures[i];
+        FixtureContact& own = state.contacts[i];
         const FixtureStand& stand = memo.stands[i];
-        const LooseState* loose = own.loose < 0 ? nullptr : &state.loose[static_cast<std::size_t>(own.loose)];
+        const std::int32_t index = state.fixtures[i].loose;
+        const LooseState* loose = index < 0 ? nullptr : &state.loose[static_cast<std::size_t>(index)];
         if (loose != nullptr && loose->holder != nobody) {
             own.touching = loose->holder == the_body;
             continue;

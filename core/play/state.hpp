@@ -28,7 +28,6 @@ struct MachineState {
     double charge_spent_at = never;         ///< refills count from here
     Vec3 drive_direction{0.0};              ///< taken when the phase begins
     Vec3 drive_base{0.0};                   ///< velocity that an adding drive adds to
-    double rope_length = 0.0;               ///< what is left of it after reeling
     Outcome outcome = Outcome::none;        ///< seen at this very instant
     Outcome outcome_ahead = Outcome::none;  ///< seen in the next round of this instant
     double blocks_done_until = never;       ///< `at` blocks up to this phase time are done
@@ -113,15 +112,20 @@ inline constexpr std::size_t most_partners = 4;
 struct FixtureState {
     std::int32_t machine = -1;  ///< its kind
     std::int32_t link = -1;     ///< the fixture it is linked to
+    std::int32_t loose = -1;    ///< in State::loose
     FixtureOffset from;         ///< where it stood when its phase began
-    bool touching = false;
-    bool blocked = false;  ///< its box came upon the body
+    friend bool operator==(const FixtureState&, const FixtureState&) = default;
+};
+
+/// What is at one fixture now, and what has just happened to it.
+struct FixtureContact {
+    bool touching = false;  ///< the body is at it
+    bool blocked = false;   ///< its box came upon the body
     std::uint8_t events = 0;
     std::uint8_t events_ahead = 0;                                     ///< seen in the next round of the instant
-    std::int32_t loose = -1;                                           ///< in State::loose
     std::array<std::int16_t, most_partners> partners{-1, -1, -1, -1};  ///< fixtures that touch it
     std::uint8_t fresh_partners = 0;                                   ///< which of them have just come: a bit each
-    friend bool operator==(const FixtureState&, const FixtureState&) = default;
+    friend bool operator==(const FixtureContact&, const FixtureContact&) = default;
 };
 
 /// Where the body is put back to.
@@ -132,8 +136,9 @@ struct RespawnPlace {
     friend bool operator==(const RespawnPlace&, const RespawnPlace&) = default;
 };
 
-/// Everything a run is at one instant. A value: copying it is a snapshot, comparing it compares two runs.
-struct State {
+/// What can change while time passes from one instant to the next. Apart from the rest, so that a stretch of motion can
+/// be taken anew without a copy of every fixture's phase.
+struct MotionState {
     std::int64_t tick = 0;
     double time = 0.0;  ///< s since the start
     BodyState body;
@@ -155,13 +160,13 @@ struct State {
     bool taut = false;
     std::uint32_t events = 0;
     std::vector<ButtonState> buttons;
-    std::vector<MachineState> machines;  ///< the program's, then one for each fixture of the course
     std::vector<CounterState> counters;
     std::vector<double> memory;
     std::vector<MeterState> meters;
     std::vector<double> tagged_until;      ///< by tag
     std::vector<double> target_struck_at;  ///< by target of the course; never: it is there
-    std::vector<FixtureState> fixtures;    ///< by fixture of the course
+    std::vector<double> rope_left;         ///< m, by machine of the program: its rope's length after reeling
+    std::vector<FixtureContact> contacts;  ///< by fixture of the course
     std::vector<LooseState> loose;         ///< those of the fixtures that can be
     std::vector<Wheels> wheels;            ///< of those that have some
     std::int32_t focus = -1;               ///< the fixture that has the focus
@@ -170,6 +175,15 @@ struct State {
 
     /// The active move of the body's layer, or -1.
     std::int32_t body_move() const { return moves.empty() ? -1 : moves.front(); }
+
+    friend bool operator==(const MotionState&, const MotionState&) = default;
+};
+
+/// Everything a run is at one instant. A value: copying it is a snapshot, comparing it compares two runs. What stands
+/// here beside the motion changes at instants only, by rules.
+struct State : MotionState {
+    std::vector<MachineState> machines;  ///< the program's, then one for each fixture of the course
+    std::vector<FixtureState> fixtures;  ///< by fixture of the course
 
     friend bool operator==(const State&, const State&) = default;
 };

@@ -329,7 +329,7 @@ void advance_to_finds(const Rehearsal& r, State& state, double longest, StretchK
     ProbeMemo& memo = scratch.memo;
     if (!r.program.starts_by_probe || state.body.grounded) return advance(r, state, longest, kind, memo, trace);
     const MoveSet waiting = ~asked_for(r, state, ~MoveSet{0}, memo);
-    State& before = scratch.before;
+    MotionState& before = scratch.before;
     before = state;
     const std::size_t rows = trace != nullptr ? trace->rows.size() : 0;
     const std::size_t values = trace != nullptr ? trace->values.size() : 0;
@@ -341,14 +341,15 @@ void advance_to_finds(const Rehearsal& r, State& state, double longest, StretchK
     double with = state.time - before.time;
     for (int i = 0; i < defaults::probe_start_halvings; ++i) {
         const double middle = 0.5 * (without + with);
-        State attempt = before;
+        State attempt = state;
+        static_cast<MotionState&>(attempt) = before;
         memo.forget();
         place_solids(r, attempt, memo);
         advance(r, attempt, middle, kind, memo, nullptr);
         (asked_for(r, attempt, waiting, memo) != 0 ? with : without) = middle;
         memo.forget();
     }
-    state = before;
+    static_cast<MotionState&>(state) = before;
     if (trace != nullptr) {
         trace->rows.resize(rows);
         trace->values.resize(values);
@@ -361,6 +362,7 @@ void advance_to_finds(const Rehearsal& r, State& state, double longest, StretchK
 /// Each fixture of the course in the first phase of its kind. Kinds that are left out of the run are not there.
 void place_fixtures(const Program& program, const Tuning& tuning, const CoursePlan& plan, State& state) {
     state.fixtures.resize(plan.fixtures.size());
+    state.contacts.resize(plan.fixtures.size());
     for (std::size_t i = 0; i < plan.fixtures.size(); ++i) {
         const auto kind = program.find_machine(plan.fixtures[i].kind);
         if (!kind || program.machines[static_cast<std::size_t>(*kind)].kind != MachineKind::fixture) continue;
@@ -406,6 +408,7 @@ State initial_state(const Program& program, const Tuning& tuning, const Course& 
     state.buttons.resize(program.buttons.size());
     state.machines.resize(program.machines.size() + course.plan.fixtures.size());
     place_fixtures(program, tuning, course.plan, state);
+    state.rope_left.resize(program.machines.size());
     state.counters.resize(program.counters.size());
     state.memory.resize(static_cast<std::size_t>(program.memory_slots));
     state.meters.resize(program.meters.size());

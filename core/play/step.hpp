@@ -36,7 +36,7 @@ struct Rehearsal {
 /// Room that steps of one run reuse, so that a tick asks for no memory. Keeps where still fixtures stand; nothing else.
 struct StepScratch {
     ProbeMemo memo;
-    State before;  ///< the stretch that may have to be taken anew
+    MotionState before;  ///< the begin of a stretch that may have to be taken anew
 };
 
 /// Advances the state by one tick. `inputs` are those with a time in [tick's begin, tick's end), in order. What happens

@@ -12,21 +12,25 @@ namespace {
 
 constexpr double taut_within_m = 1e-5;
 
-MachineState& holder(const Forces& f, State& state) {
-    return state.machines[static_cast<std::size_t>(f.rope_machine)];
+double rope_left(const Forces& f, const State& state) {
+    return state.rope_left[static_cast<std::size_t>(f.rope_machine)];
 }
 
 /// A rope at its shortest is not reeled further.
 double reel_speed(const Moment& m, const Forces& f, const State& state) {
-    const double length = state.machines[static_cast<std::size_t>(f.rope_machine)].rope_length;
-    if (!f.rope->reel || length <= defaults::shortest_rope_m) return 0.0;
+    if (!f.rope->reel || rope_left(f, state) <= defaults::shortest_rope_m) return 0.0;
     return std::max(0.0, number(m, *f.rope->reel));
+}
+
+void reel(const Moment& m, const Forces& f, double seconds, State& state) {
+    double& left = state.rope_left[static_cast<std::size_t>(f.rope_machine)];
+    left = std::max(defaults::shortest_rope_m, left - reel_speed(m, f, state) * seconds);
 }
 
 Pendulum pendulum_of(const Moment& m, const Forces& f, const State& state) {
     Pendulum out;
     out.anchor = vector(m, f.rope->point);
-    out.length = state.machines[static_cast<std::size_t>(f.rope_machine)].rope_length;
+    out.length = rope_left(f, state);
     out.reel_mps = reel_speed(m, f, state);
     out.acceleration = {0.0, 0.0, -f.gravity};
     if (f.steer == nullptr || !f.steer->gain) return out;
@@ -86,15 +90,13 @@ MotionResult swing_body(const Rehearsal& r, const Moment& m, const Forces& f, do
         if (!free) break;
         out.body.velocity = velocity;
     }
-    MachineState& own = holder(f, state);
-    own.rope_length = std::max(defaults::shortest_rope_m, own.rope_length - reel_speed(m, f, state) * out.seconds);
+    reel(m, f, out.seconds, state);
     return out;
 }
 
 void reel_slack(const Moment& m, const Forces& f, double seconds, State& state) {
     if (f.rope == nullptr) return;
-    MachineState& own = holder(f, state);
-    own.rope_length = std::max(defaults::shortest_rope_m, own.rope_length - reel_speed(m, f, state) * seconds);
+    reel(m, f, seconds, state);
 }
 
 }  // namespace leap

@@ -89,11 +89,6 @@ bool ray_triangle(const Solid& triangle, const Vec3& origin, const Vec3& directi
     return true;
 }
 
-bool overlap(const Bounds& a, const Bounds& b) {
-    return a.low.x <= b.high.x && b.low.x <= a.high.x && a.low.y <= b.high.y && b.low.y <= a.high.y &&
-           a.low.z <= b.high.z && b.low.z <= a.high.z;
-}
-
 /// Where along the motion a point comes within `reach` of a solid stretched by `drop`. The distance of a point on a
 /// straight line to a convex set is a convex function, so Newton's method from the start climbs to its first root and
 /// never passes it.
@@ -141,8 +136,9 @@ std::optional<RayHit> ray_moving(const Solid& solid, const Vec3& origin, const V
 }  // namespace
 
 Vec3 velocity_of(const Surroundings& around, std::int32_t piece) {
-    for (std::size_t i = 0; i < around.velocities.size(); ++i)
-        if (around.moving[i].piece == piece) return around.velocities[i];
+    if (around.moving == nullptr) return Vec3{0.0};
+    for (std::size_t i = 0; i < around.moving->velocities.size(); ++i)
+        if (around.moving->solids[i].piece == piece) return around.moving->velocities[i];
     return Vec3{0.0};
 }
 
@@ -175,17 +171,16 @@ std::optional<RayHit> cast_ray(const Surroundings& around, const Vec3& origin, c
         if (const RayBox& box = course.ray_boxes[met_item]; box.half.x >= 0.0)
             best.normal = face_of_box(box, best.point);
     }
-    Bounds passed;
-    if (!around.moving.empty()) {
+    if (around.moving != nullptr) {
+        Bounds passed;
         passed.add(origin);
         passed.add(origin + direction * (any ? best.distance : longest));
-    }
-    for (const Solid& solid : around.moving) {
-        if (!overlap(solid.bounds, passed)) continue;
-        const auto met = ray_moving(solid, origin, direction, any ? best.distance : longest);
-        if (!met) continue;
-        any = true;
-        best = *met;
+        around.moving->for_each_in(passed, [&](const Solid& solid) {
+            const auto met = ray_moving(solid, origin, direction, any ? best.distance : longest);
+            if (!met) return;
+            any = true;
+            best = *met;
+        });
     }
     if (!any) return std::nullopt;
     return best;
@@ -218,11 +213,12 @@ std::optional<SweepHit> sweep(const Surroundings& around, const Capsule& capsule
     };
     walk_segment(course.bvh, from, motion, below, above, 1.0,
                  [&](std::uint32_t item, double farthest) { return meet(course.solids[item], farthest); });
-    Bounds swept;
-    swept.add(glm::min(from, from + motion) - above);
-    swept.add(glm::max(from, from + motion) + below);
-    for (const Solid& solid : around.moving)
-        if (overlap(solid.bounds, swept)) meet(solid, met == nullptr ? 1.0 : best.share);
+    if (around.moving != nullptr) {
+        Bounds swept;
+        swept.add(glm::min(from, from + motion) - above);
+        swept.add(glm::max(from, from + motion) + below);
+        around.moving->for_each_in(swept, [&](const Solid& solid) { meet(solid, met == nullptr ? 1.0 : best.share); });
+    }
     if (met == nullptr) return std::nullopt;
     // Back from the stretched solid to the real one: the contact may belong to any height of the segment.
     const double lift = std::clamp(met->bounds.low.z - best.point.z, 0.0, drop);
@@ -245,11 +241,12 @@ std::optional<Overlap> deepest_overlap(const Surroundings& around, const Capsule
     };
     walk_segment(around.course.bvh, from, Vec3{0.0}, Vec3{reach, reach, reach + drop}, Vec3{reach}, 1.0,
                  [&](std::uint32_t item, double farthest) { return meet(around.course.solids[item], farthest); });
-    Bounds about;
-    about.add(from - Vec3{reach});
-    about.add(from + Vec3{reach, reach, reach + drop});
-    for (const Solid& solid : around.moving)
-        if (overlap(solid.bounds, about)) meet(solid, 1.0);
+    if (around.moving != nullptr) {
+        Bounds about;
+        about.add(from - Vec3{reach});
+        about.add(from + Vec3{reach, reach, reach + drop});
+        around.moving->for_each_in(about, [&](const Solid& solid) { meet(solid, 1.0); });
+    }
     if (best.piece < 0) return std::nullopt;
     return best;
 }

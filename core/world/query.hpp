@@ -2,9 +2,9 @@
 #pragma once
 
 #include <optional>
-#include <span>
 
 #include "core/world/course.hpp"
+#include "core/world/moving_solids.hpp"
 
 /// Questions to a course. World frame, metres.
 namespace leap {
@@ -12,11 +12,10 @@ namespace leap {
 /// A course and the solids in it that move, where they stand at one instant. Those must live as long as this does.
 struct Surroundings {
     const Course& course;
-    std::span<const Solid> moving;     ///< their pieces count on behind the course's
-    std::span<const Vec3> velocities;  ///< beside `moving`, or empty: what gives way to a push, and how fast it goes
+    const MovingSolids* moving = nullptr;
 
-    Surroundings(const Course& fixed, std::span<const Solid> others = {}, std::span<const Vec3> going = {})
-        : course(fixed), moving(others), velocities(going) {}
+    Surroundings(const Course& fixed) : course(fixed) {}
+    Surroundings(const Course& fixed, const MovingSolids& others) : course(fixed), moving(&others) {}
 };
 
 /// How fast a piece goes by itself; zero for those of the course.

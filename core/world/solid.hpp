@@ -28,6 +28,11 @@ struct Bounds {
     }
 };
 
+inline bool overlap(const Bounds& a, const Bounds& b, double margin = 0.0) {
+    return a.low.x - margin <= b.high.x && b.low.x <= a.high.x + margin && a.low.y - margin <= b.high.y &&
+           b.low.y <= a.high.y + margin && a.low.z - margin <= b.high.z && b.low.z <= a.high.z + margin;
+}
+
 enum class SolidKind : std::uint8_t {
     box,       ///< turned about the upward axis only: the fast path
     hull,      ///< convex, given by corners and face planes

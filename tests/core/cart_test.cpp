@@ -55,6 +55,15 @@ double reading(const Scene& scene, const Trace& trace, const std::string& name) 
 class Cart : public testing::TestWithParam<int> {};
 INSTANTIATE_TEST_SUITE_P(Rates, Cart, testing::Values(30, 120, 480));
 
+TEST_P(Cart, ParkedItStandsOnItsSpringsFromTheFirstInstantAndSleeps) {
+    const Scene scene = with({beside});
+    const State state = start_state(scene.at(GetParam()), "start").value();
+    ASSERT_TRUE(state.loose.at(0).body.asleep);
+    const double sunk = 300.0 * 28.0 / (4.0 * 15'000.0);
+    for (const WheelState& wheel : state.wheels.at(0)) EXPECT_NEAR(wheel.squeezed_m, sunk, 1e-5);
+    EXPECT_EQ(play(scene, TapeMaker(1.0), GetParam()).state.loose, state.loose);
+}
+
 TEST_P(Cart, IsSatOnDrivenAndLeftBesideIt) {
     const Scene scene = with({beside});
     const Played driven =

@@ -296,7 +296,7 @@ TEST_P(Fixtures, ASlideThatDependsOnWhatHappensFollowsIt) {
         const State state = state_at(r, inputs, trace, time);
         ProbeMemo memo;
         place_solids(r, state, memo);
-        EXPECT_NEAR(memo.moving.at(0).center.x, 4.0 + state.body.position.x, 1e-9) << time;
+        EXPECT_NEAR(memo.moving.solids.at(0).center.x, 4.0 + state.body.position.x, 1e-9) << time;
         EXPECT_FALSE(memo.stands[0].still) << "it isn't kept for later";
     }
 }

@@ -147,5 +147,49 @@ TEST(Overlap, TellsTheShortestWayOut) {
     EXPECT_NEAR(deep->depth, 0.8, 1e-9);
 }
 
+/// Whatever moves is met as if it stood in the course, also after some of it has been placed elsewhere.
+TEST(MovingSolids, AreMetLikePiecesOfTheCourse) {
+    std::mt19937 random(7);
+    std::uniform_real_distribution<double> place(-12.0, 12.0);
+    std::uniform_real_distribution<double> size(0.3, 2.0);
+    const Course empty = course_of({test::box({0, 0, -90}, {1, 1, 1})});
+    const auto any_box = [&] {
+        return test::box({place(random), place(random), 0.3 * place(random)}, {size(random), size(random), 2.0});
+    };
+    std::vector<Piece> pieces(37);
+    MovingSolids moving;
+    for (Piece& piece : pieces) {
+        piece = any_box();
+        moving.solids.push_back(solids_of(piece, 0).front());
+    }
+    moving.note_all_moved();
+    int met = 0;
+    for (int round = 0; round < 60; ++round) {
+        const std::size_t moved = random() % pieces.size();
+        pieces[moved] = any_box();
+        moving.solids[moved] = solids_of(pieces[moved], 0).front();
+        moving.note_moved(moved);
+        const Course fixed = course_of(pieces);
+        const Vec3 from{place(random), place(random), 0.3 * place(random)};
+        const Vec3 way = glm::normalize(Vec3{place(random), place(random), 0.2 * place(random)});
+        const auto ray = cast_ray({empty, moving}, from, way, 25.0);
+        const auto same_ray = cast_ray(fixed, from, way, 25.0);
+        ASSERT_EQ(ray.has_value(), same_ray.has_value());
+        if (ray) {
+            EXPECT_NEAR(ray->distance, same_ray->distance, 1e-9);
+        }
+        const auto swept = sweep({empty, moving}, capsule, from, way * 10.0, 0.001);
+        const auto same_sweep = sweep(fixed, capsule, from, way * 10.0, 0.001);
+        ASSERT_EQ(swept.has_value(), same_sweep.has_value());
+        if (swept) {
+            EXPECT_NEAR(swept->share, same_sweep->share, 1e-9);
+        }
+        const auto inside = deepest_overlap({empty, moving}, capsule, from, 0.3);
+        ASSERT_EQ(inside.has_value(), deepest_overlap(fixed, capsule, from, 0.3).has_value());
+        met += ray.has_value() + swept.has_value() + inside.has_value();
+    }
+    EXPECT_GT(met, 40);
+}
+
 }  // namespace
 }  // namespace leap

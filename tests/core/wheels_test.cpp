@@ -9,6 +9,7 @@
 #include <numbers>
 
 #include "core/defaults.hpp"
+#include "core/loose/wheel_rest.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap {
@@ -61,6 +62,51 @@ TEST(Wheels, AParkedOneSettlesToItsWeightOverTheStiffnessAndSleeps) {
         EXPECT_TRUE(car.thing.body.asleep);
         EXPECT_NEAR(glm::length(car.thing.body.velocity), 0.0, 1e-9);
     }
+}
+
+TEST(Wheels, OneThatStandsIsPutWhereItWouldSettleAndStaysThere) {
+    Car settled;
+    settled.run(6.0);
+    Car put;
+    put.thing.gravity = {0, 0, -gravity_mps2};
+    ASSERT_TRUE(rest_on_wheels(put.course, put.kind, gravity_mps2, put.thing, put.wheels));
+    EXPECT_NEAR(put.thing.body.place.z, settled.thing.body.place.z, 0.002);
+    for (const WheelState& wheel : put.wheels) EXPECT_NEAR(wheel.squeezed_m, put.sunk(), 1e-6);
+    const Vec3 place = put.thing.body.place;
+    put.run(0.5);
+    EXPECT_NEAR(glm::length(put.thing.body.place - place), 0.0, 1e-4);
+}
+
+TEST(Wheels, OneWheelOnAPlankTiltsItAtRestUntilNothingTurnsIt) {
+    CoursePlan plan = test::flat_plan();
+    plan.pieces.push_back(test::box({0.85, 0.6, 0.03}, {0.4, 0.4, 0.06}));
+    Car car(plan);
+    ASSERT_TRUE(rest_on_wheels(car.course, car.kind, gravity_mps2, car.thing, car.wheels));
+    const Vec3 place = car.thing.body.place;
+    const Quat turn = car.thing.body.turn;
+    EXPECT_GT(car.wheels[0].squeezed_m, car.sunk());
+    EXPECT_LT(car.wheels[1].squeezed_m, car.sunk());
+    car.run(1.0);
+    EXPECT_NEAR(glm::length(car.thing.body.place - place), 0.0, 1e-3);
+    EXPECT_GT(std::abs(glm::dot(car.thing.body.turn, turn)), 1.0 - 1e-6);
+}
+
+TEST(Wheels, WhereItWouldRollSinkTooDeepOrHangInTheAirItIsLeftAsItWas) {
+    const auto stays = [](CoursePlan plan, const std::function<void(Car&)>& change) {
+        Car car(std::move(plan));
+        change(car);
+        const LooseBody before = car.thing.body;
+        EXPECT_FALSE(rest_on_wheels(car.course, car.kind, gravity_mps2, car.thing, car.wheels));
+        EXPECT_EQ(car.thing.body, before);
+    };
+    stays(test::flat_plan(), [](Car& car) { car.thing.body.place.z = 40.0; });
+    stays(test::flat_plan(), [](Car& car) { car.kind.stiffness = 500.0; });
+    stays(test::flat_plan(), [](Car& car) { car.thing.kind.shape.half.z = 0.9; });
+    CoursePlan ramp;
+    Piece slope = test::box({0, 0, 0}, {20, 20, 2});
+    slope.kind = PieceKind::ramp;
+    ramp.pieces.push_back(slope);
+    stays(ramp, [](Car&) {});
 }
 
 TEST(Wheels, WithoutDampingItRocksAtItsOwnFrequencyAndWithFullDampingNotAtAll) {

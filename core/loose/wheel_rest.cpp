@@ -1,0 +1,80 @@
+// SPDX-License-Identifier: MIT
+#include "core/loose/wheel_rest.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/loose/contact.hpp"
+
+namespace leap {
+namespace {
+
+constexpr double level_cos = 0.9998;  ///< brakes hold it there, and it leans against no spring
+
+/// The four springs, each against the ground under it; false when a wheel finds none that is level.
+bool feel_ground(const Course& course, const WheelKind& kind, const LooseBody& body, Wheels& wheels) {
+    const Vec3 up = body.turn * world_up;
+    const double longest = kind.travel + kind.radius;
+    for (std::size_t i = 0; i < wheel_count; ++i) {
+        const auto hit = cast_ray(course, wheel_hang(kind, body, i), -up, longest);
+        if (!hit || hit->normal.z < level_cos) return false;
+        wheels[i].on_ground = true;
+        wheels[i].point = hit->point;
+        wheels[i].squeezed_m = longest - hit->distance;
+        wheels[i].force = hit->normal * (kind.stiffness * wheels[i].squeezed_m);
+    }
+    return true;
+}
+
+bool touches_course(const Course& course, const LooseThing& thing) {
+    constexpr double near_m = 0.002;
+    Solid own;
+    place_shape(thing.kind.shape, thing.body.place, thing.body.turn, 0, own);
+    std::vector<ContactPoint> points;
+    for (const Solid& solid : course.solids) {
+        if (overlap(own.bounds, solid.bounds, near_m)) find_contacts(own, solid, near_m, points);
+        if (!points.empty()) return true;
+    }
+    return false;
+}
+
+}  // namespace
+
+bool rest_on_wheels(const Course& course, const WheelKind& kind, double gravity_mps2, LooseThing& thing,
+                    Wheels& wheels) {
+    constexpr int most_rounds = 12;
+    constexpr double exact_share = 1e-6;
+    const double weight = thing.kind.mass_kg * gravity_mps2;
+    LooseThing at = thing;
+    Wheels felt = wheels;
+    for (int round = 0; round < most_rounds; ++round) {
+        if (!feel_ground(course, kind, at.body, felt)) return false;
+        Vec3 force{0.0};
+        Vec3 torque{0.0};
+        for (const WheelState& wheel : felt) {
+            force += wheel.force;
+            torque += glm::cross(wheel.point - at.body.place, wheel.force);
+        }
+        torque = glm::inverse(at.body.turn) * torque;
+        const double arm = std::max(0.05, std::min(kind.hang.x, std::abs(kind.hang.y)));
+        if (std::abs(force.z - weight) < exact_share * weight &&
+            std::max(std::abs(torque.x), std::abs(torque.y)) < exact_share * weight * arm) {
+            const bool in_travel = std::all_of(felt.begin(), felt.end(), [&](const WheelState& wheel) {
+                return wheel.squeezed_m > 0.0 && wheel.squeezed_m <= kind.travel;
+            });
+            if (!in_travel || touches_course(course, at)) return false;
+            thing = at;
+            wheels = felt;
+            return true;
+        }
+        const double stiffness = kind.stiffness * static_cast<double>(wheel_count);
+        at.body.place.z += (force.z - weight) / stiffness;
+        const double pitch = torque.y / (stiffness * kind.hang.x * kind.hang.x);
+        const double roll = torque.x / (stiffness * std::max(1e-4, kind.hang.y * kind.hang.y));
+        at.body.turn = glm::normalize(at.body.turn * glm::angleAxis(pitch, Vec3{0.0, 1.0, 0.0}) *
+                                      glm::angleAxis(roll, Vec3{1.0, 0.0, 0.0}));
+    }
+    return false;
+}
+
+}  // namespace leap
