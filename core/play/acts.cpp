@@ -9,6 +9,7 @@
 #include "core/play/fixtures.hpp"
 #include "core/play/loose.hpp"
 #include "core/play/meters.hpp"
+#include "core/play/ride.hpp"
 
 namespace leap {
 namespace {
@@ -29,6 +30,7 @@ void launch(const Moment& m, const Act& act, State& state, std::uint32_t& emitte
     limit_speed(velocity);
     if (state.body.grounded && glm::dot(velocity, state.body.ground_normal) > 1e-6) {
         leave_ground(state, true);
+        take_ground_along(state);
         emitted |= event_left_ground;
     }
 }
@@ -98,6 +100,7 @@ void place_body(const Rehearsal& r, const ProbeMemo& memo, const Vec3& feet, con
     if (stood && !placed.grounded) leave_ground(state, true);
     if (!stood && placed.grounded) state.contact_since = state.time;
     state.body = placed;
+    state.ground_velocity = Vec3{0.0};
     state.seat = -1;
 }
 

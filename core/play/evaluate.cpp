@@ -169,7 +169,10 @@ Vec3 fixture_vector(const Moment& m, Sense sense) {
     switch (sense) {
         case Sense::own_middle: return fixture_pose(m, i).center;
         case Sense::own_up: return fixture_pose(m, i).turn * world_up;
-        case Sense::own_velocity: return m.state.fixtures[i].loose >= 0 ? loose_of(m).body.velocity : Vec3{0.0};
+        case Sense::own_velocity: {
+            const bool loose = m.state.fixtures[i].loose >= 0;
+            return loose ? loose_of(m).body.velocity : fixture_velocity(m, i, fixture_pose(m, i).center);
+        }
         case Sense::holder_place:
         case Sense::holder_look: return of_holder(m, i, sense);
         default: break;
@@ -349,6 +352,7 @@ Vec3 sense_vector(const Moment& m, Sense sense, int index) {
             return {std::cos(s.look_yaw) * std::cos(s.look_pitch), std::sin(s.look_yaw) * std::cos(s.look_pitch),
                     std::sin(s.look_pitch)};
         case Sense::ground_normal: return s.body.ground_normal;
+        case Sense::ground_velocity: return s.ground_velocity;
         case Sense::wall_normal: return s.wall_normal;
         case Sense::own_place:
         case Sense::own_front:

@@ -193,18 +193,4 @@ std::optional<Exit> exit_of_link(const Moment& m, std::size_t index) {
     return exit_of(m, static_cast<std::size_t>(link));
 }
 
-std::optional<Ride> ride_of(const Rehearsal& r, const State& state) {
-    const auto pieces = static_cast<std::int32_t>(r.course.plan.pieces.size());
-    if (!state.body.grounded || state.body.ground_piece < pieces) return std::nullopt;
-    const auto fixture = static_cast<std::size_t>(state.body.ground_piece - pieces);
-    return Ride{fixture, fixture_pose(r.moment(state), fixture)};
-}
-
-void carry(const Rehearsal& r, const Ride& ride, State& state) {
-    const FixturePose now = fixture_pose(r.moment(state), ride.fixture);
-    const Quat turn = now.turn * glm::inverse(ride.pose.turn);
-    state.body.position = now.center + turn * (state.body.position - ride.pose.center);
-    state.facing = std::remainder(state.facing + now.turn_rad - ride.pose.turn_rad, 2.0 * std::numbers::pi);
-}
-
 }  // namespace leap

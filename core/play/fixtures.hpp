@@ -42,12 +42,4 @@ bool is_on_its_way(const Moment& moment, std::size_t index);
 /// How far slide and swing have taken it.
 FixtureOffset fixture_offset(const Moment& moment, std::size_t index);
 
-/// The fixture that the body stands on, where it is now.
-struct Ride {
-    std::size_t fixture = 0;
-    FixturePose pose;
-};
-std::optional<Ride> ride_of(const Rehearsal& rehearsal, const State& state);
-/// The body goes where the fixture it stood on has gone since.
-void carry(const Rehearsal& rehearsal, const Ride& ride, State& state);
 }  // namespace leap

@@ -3,7 +3,7 @@
 
 #include <optional>
 
-#include "core/play/fixtures.hpp"
+#include "core/play/ride.hpp"
 
 /// Fixtures that can be loose: between the script's phases and the rigid bodies of core/loose.
 namespace leap {

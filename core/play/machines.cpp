@@ -10,6 +10,7 @@
 #include "core/play/gates.hpp"
 #include "core/play/hands.hpp"
 #include "core/play/loose.hpp"
+#include "core/play/ride.hpp"
 #include "core/play/seat.hpp"
 #include "core/play/stands.hpp"
 
@@ -341,12 +342,13 @@ class Instant {
 
     void take_drive(std::int32_t index, const Drive& drive) {
         running(index).drive_direction = direction_or_zero(vector(moment(), drive.direction));
-        running(index).drive_base = drive.adding ? state_.body.velocity : Vec3{0.0};
         if (state_.body.grounded && running(index).drive_direction.z > 1e-3) {
             leave_ground(state_, true);
+            take_ground_along(state_);
             emitted_ |= event_left_ground;
             note(EventKind::left_ground, -1, -1);
         }
+        running(index).drive_base = drive.adding ? state_.body.velocity : Vec3{0.0};
     }
 
     void leave_phase(std::int32_t index, std::int32_t left_by = PhaseSpan::cut) {

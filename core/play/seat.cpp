@@ -33,6 +33,7 @@ void keep_seat(const Rehearsal& r, State& state) {
     state.body.grounded = true;
     state.body.ground_piece = -1;
     state.body.ground_normal = world_up;
+    state.ground_velocity = Vec3{0.0};
     state.facing = pose.turn_rad;
 }
 

@@ -153,6 +153,7 @@ struct MotionState {
     double last_airborne = never;
     double last_landed = never;
     double last_left_ground = never;
+    Vec3 ground_velocity{0.0};  ///< of what bears the body, where its feet are; its own counts from it
     Vec3 wall_normal{0.0};
     std::int32_t bumped_piece = -1;
     double height = 0.0;  ///< of the capsule now

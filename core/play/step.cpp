@@ -13,6 +13,7 @@
 #include "core/play/machines.hpp"
 #include "core/play/meters.hpp"
 #include "core/play/motion_law.hpp"
+#include "core/play/ride.hpp"
 #include "core/play/seat.hpp"
 #include "core/play/stands.hpp"
 #include "core/play/swing.hpp"
@@ -270,7 +271,10 @@ void advance(const Rehearsal& r, State& state, double longest, StretchKind kind,
     if (trace != nullptr) write_row(r, state, &memo, law.motion.acceleration, kind.tick_begin, *trace);
     if (law.driven && !law.flying) drive_over(m, forces, seconds, law);
     const bool lifts_off = law.flying && state.body.grounded && law.motion.velocity.z > 1e-3;
-    if (lifts_off) leave_ground(state, true);
+    if (lifts_off) {
+        leave_ground(state, true);
+        state.ground_velocity = Vec3{0.0};  // a flight goes at its own speed
+    }
     const double from = state.time;
     const std::optional<Ride> ride = state.fixtures.empty() ? std::nullopt : ride_of(r, state);
     const auto go = kind.leaning ? lean : move_body;
@@ -297,6 +301,7 @@ void advance(const Rehearsal& r, State& state, double longest, StretchKind kind,
         push_loose(r, law.motion.velocity + law.motion.acceleration * moved.seconds, state, memo);
         advance_loose(r, from, ride, state, memo);
         if (ride) carry(r, *ride, state);
+        change_ground(r, ride, state);
         place_solids(r, state, memo);
         note_touches(r, state, memo);
         // What came upon the body pushes it out at once, at every tick rate.

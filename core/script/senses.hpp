@@ -42,6 +42,7 @@ enum class Sense : std::uint8_t {
     up,
     look,
     ground_normal,
+    ground_velocity,
     wall_normal,
     grounded,
     airborne,

@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <optional>
+
+#include "core/play/fixtures.hpp"
+
+/// Who stands on something that moves goes with it: the body's velocity counts from what bears it. Off it, by a launch
+/// or over its edge, it takes that along.
+namespace leap {
+
+/// The fixture that the body stands on, where it is now.
+struct Ride {
+    std::size_t fixture = 0;
+    FixturePose pose;
+};
+std::optional<Ride> ride_of(const Rehearsal& rehearsal, const State& state);
+
+/// The body goes where the fixture it stood on has gone since.
+void carry(const Rehearsal& rehearsal, const Ride& ride, State& state);
+
+/// How fast a fixture goes at a point of it, m/s, world frame: by its slide and swing, or as a loose body.
+Vec3 fixture_velocity(const Moment& moment, std::size_t fixture, const Vec3& point);
+
+/// The body has come onto other ground, or off it: its velocity counts from there. `before`: what it stood on.
+void change_ground(const Rehearsal& rehearsal, const std::optional<Ride>& before, State& state);
+
+/// Off the ground all at once, with what bore it.
+void take_ground_along(State& state);
+
+}  // namespace leap
