@@ -55,22 +55,25 @@ void stop(syntax::MotionPart part, Vec3& velocity) {
     }
 }
 
-void count(const Program& program, const Act& act, double amount, State& state) {
-    const CounterInfo& info = program.counters[static_cast<std::size_t>(act.index)];
-    double& value = state.counters[static_cast<std::size_t>(act.index)].value;
+void count(const Moment& m, const Act& act, double amount, State& state) {
+    const CounterInfo& info = m.program.counters[static_cast<std::size_t>(act.index)];
+    const auto slot = counter_slot(m, info, act.index);
+    if (!slot) return;
+    double& value = state.counters[*slot].value;
     const double wanted = act.kind == syntax::ActKind::set_counter ? amount : value + amount;
     value = std::clamp(wanted, info.low, info.high);
 }
 
 void remember(const Moment& m, const Act& act, State& state) {
     const MemoryInfo& info = m.program.memories[static_cast<std::size_t>(act.index)];
-    const auto slot = static_cast<std::size_t>(info.slot);
+    const auto slot = memory_slot(m, info.kind, info.slot);
+    if (!slot) return;
     if (info.type.kind != ValueKind::vector) {
-        state.memory[slot] = number(m, act.amount);
+        state.memory[*slot] = number(m, act.amount);
         return;
     }
     const Vec3 value = vector(m, act.amount);
-    for (int i = 0; i < 3; ++i) state.memory[slot + static_cast<std::size_t>(i)] = value[i];
+    for (int i = 0; i < 3; ++i) state.memory[*slot + static_cast<std::size_t>(i)] = value[i];
 }
 
 void spend_at(const Moment& m, const Act& act, double amount, State& state) {
@@ -200,7 +203,7 @@ void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& stat
             case syntax::ActKind::keep: keep(number(m, act.amount), act.part, state.body.velocity); break;
             case syntax::ActKind::stop: stop(act.part, state.body.velocity); break;
             case syntax::ActKind::set_counter:
-            case syntax::ActKind::add_counter: count(m.program, act, number(m, act.amount), state); break;
+            case syntax::ActKind::add_counter: count(m, act, number(m, act.amount), state); break;
             case syntax::ActKind::remember:
                 remember(m, act, state);
                 memo.forget();

@@ -120,6 +120,14 @@ void offer_phase(Earliest& out, const Moment& m, const Outlook& ahead, const Mac
         if (block.trigger == syntax::Trigger::at) out.timer(number(m, block.at) - elapsed);
 }
 
+/// A counter that will fall back.
+void offer_counter(Earliest& out, const Moment& m, const Outlook& ahead, const CounterInfo& counter,
+                   const CounterState& now) {
+    if (!counter.back_when) return;
+    offer_condition(out, m, ahead, *counter.back_when);
+    if (now.back_since > never) out.timer(now.back_since + number(m, counter.back_after) - m.state.time);
+}
+
 /// A press that still waits, or a condition that starts by itself: whatever may let the move begin.
 void offer_starts(Earliest& out, const Moment& m, const Outlook& ahead, std::int32_t index) {
     const Machine& machine = m.program.machines[static_cast<std::size_t>(index)];
@@ -156,6 +164,12 @@ double time_to_next_instant(const Moment& m, const Law& law, const MeterRates& r
         Moment own = m;
         own.self = static_cast<std::int32_t>(m.program.machines.size() + i);
         offer_phase(out, own, ahead, m.state.machines[static_cast<std::size_t>(own.self)], *phase);
+        const FixtureState& fixture = m.state.fixtures[i];
+        for (const std::int32_t index : m.program.machines[static_cast<std::size_t>(fixture.machine)].counters) {
+            const CounterInfo& counter = m.program.counters[static_cast<std::size_t>(index)];
+            offer_counter(out, own, ahead, counter,
+                          m.state.counters[static_cast<std::size_t>(fixture.first_counter + counter.own)]);
+        }
     }
     for (const double until : m.state.tagged_until) out.timer(until - m.state.time);
     for (const std::int32_t index : m.program.stances) {
@@ -174,10 +188,7 @@ double time_to_next_instant(const Moment& m, const Law& law, const MeterRates& r
     }
     for (std::size_t i = 0; i < m.program.counters.size(); ++i) {
         const CounterInfo& counter = m.program.counters[i];
-        if (!counter.back_when) continue;
-        offer_condition(out, m, ahead, *counter.back_when);
-        if (m.state.counters[i].back_since > never)
-            out.timer(m.state.counters[i].back_since + number(m, counter.back_after) - m.state.time);
+        if (counter.kind < 0) offer_counter(out, m, ahead, counter, m.state.counters[i]);
     }
     return out.seconds();
 }

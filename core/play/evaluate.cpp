@@ -59,6 +59,16 @@ struct MomentSenses {
         return number >= 0.0 && number < static_cast<double>(count) ? static_cast<std::int32_t>(number) : -1;
     }
     double counter(int index) const { return moment.state.counters[static_cast<std::size_t>(index)].value; }
+    double own_counter(int kind, int index) const {
+        const std::int32_t fixture = fixture_meant(moment, kind);
+        if (fixture < 0) return 0.0;
+        const FixtureState& own = moment.state.fixtures[static_cast<std::size_t>(fixture)];
+        return moment.state.counters[static_cast<std::size_t>(own.first_counter + index)].value;
+    }
+    double own_memory(int kind, int index) const {
+        const auto slot = memory_slot(moment, kind, index);
+        return slot ? moment.state.memory[*slot] : 0.0;
+    }
     double memory(int slot) const { return moment.state.memory[static_cast<std::size_t>(slot)]; }
     bool within(const Instruction& in, double seconds) const {
         return moment.state.time - last_true(moment, in.sense, in.index) <= seconds;
@@ -196,6 +206,33 @@ bool has_reached(const Moment& m) {
 }
 
 }  // namespace
+
+std::int32_t fixture_meant(const Moment& m, std::int32_t kind) {
+    const auto& all = m.state.fixtures;
+    const auto is_one = [&](std::int32_t fixture) {
+        return fixture >= 0 && all[static_cast<std::size_t>(fixture)].machine == kind;
+    };
+    if (m.self >= 0 && is_one(static_cast<std::int32_t>(own_fixture(m))))
+        return static_cast<std::int32_t>(own_fixture(m));
+    if (is_one(m.state.seat)) return m.state.seat;
+    for (std::size_t i = 0; i < all.size(); ++i)
+        if (all[i].machine == kind) return static_cast<std::int32_t>(i);
+    return -1;
+}
+
+std::optional<std::size_t> counter_slot(const Moment& m, const CounterInfo& counter, std::int32_t index) {
+    if (counter.kind < 0) return static_cast<std::size_t>(index);
+    const std::int32_t fixture = fixture_meant(m, counter.kind);
+    if (fixture < 0) return std::nullopt;
+    return static_cast<std::size_t>(m.state.fixtures[static_cast<std::size_t>(fixture)].first_counter + counter.own);
+}
+
+std::optional<std::size_t> memory_slot(const Moment& m, std::int32_t kind, std::int32_t slot) {
+    if (kind < 0) return static_cast<std::size_t>(slot);
+    const std::int32_t fixture = fixture_meant(m, kind);
+    if (fixture < 0) return std::nullopt;
+    return static_cast<std::size_t>(m.state.fixtures[static_cast<std::size_t>(fixture)].first_memory + slot);
+}
 
 const Phase* phase_in_force(const Moment& m, std::int32_t machine) {
     const std::int32_t phase = machine < 0 ? -1 : machine_state(m, machine).phase;

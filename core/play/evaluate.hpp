@@ -19,6 +19,7 @@ struct ProbeResult {
     double distance = 0.0;
     double side = 0.0;
     std::int32_t target = -1;
+    std::int32_t asker = -1;  ///< the fixture that asked; -1: the body
 };
 
 /// A fixture at an instant. World frame.
@@ -91,6 +92,14 @@ bool truth(const Moment& moment, const Expression& expression);
 /// A sense without an expression around it.
 double sense_number(const Moment& moment, Sense sense, int index, int detail);
 Vec3 sense_vector(const Moment& moment, Sense sense, int index = -1);
+
+/// The fixture that is meant by its kind: the one that asks, the one that is ridden, or the first in the course; -1:
+/// none stands in it.
+std::int32_t fixture_meant(const Moment& moment, std::int32_t kind);
+/// Where a counter stands in State::counters, or a fixture's memory in State::memory; nothing when no fixture of the
+/// kind is there.
+std::optional<std::size_t> counter_slot(const Moment& moment, const CounterInfo& counter, std::int32_t index);
+std::optional<std::size_t> memory_slot(const Moment& moment, std::int32_t kind, std::int32_t slot);
 
 /// Whether the body carries a tag, by an act or by a phase in force.
 bool has_tag(const Moment& moment, std::int32_t tag);

@@ -53,6 +53,17 @@ const Machine* fixture_kind(const Moment& m, std::size_t index) {
     return machine < 0 ? nullptr : &m.program.machines[static_cast<std::size_t>(machine)];
 }
 
+bool is_fixture_of(const Moment& m, std::int32_t index, std::string_view kind) {
+    const auto i = static_cast<std::size_t>(index);
+    if (i >= m.state.fixtures.size() || m.state.fixtures[i].machine < 0) return false;
+    const Machine* machine = fixture_kind(m, i);
+    while (machine != nullptr && machine->name != kind) {
+        const auto base = machine->base.empty() ? std::nullopt : m.program.find_machine(machine->base);
+        machine = base ? &m.program.machines[static_cast<std::size_t>(*base)] : nullptr;
+    }
+    return machine != nullptr;
+}
+
 const Phase* fixture_phase(const Moment& m, std::size_t index) {
     const Machine* kind = fixture_kind(m, index);
     const std::int32_t phase = m.state.machines[m.program.machines.size() + index].phase;

@@ -18,6 +18,8 @@ FixturePose fixture_pose(const Moment& moment, std::size_t index, bool at_rest =
 
 /// The kind of a fixture, or nothing when the script has none of that name.
 const Machine* fixture_kind(const Moment& moment, std::size_t index);
+/// Whether fixture `index` is of a kind of this name, or of one based on it.
+bool is_fixture_of(const Moment& moment, std::int32_t index, std::string_view kind);
 /// The phase it is in.
 const Phase* fixture_phase(const Moment& moment, std::size_t index);
 /// Its prompt's words.

@@ -206,18 +206,29 @@ class Instant {
         return start_move() || choose_stance() || take_fixture_ways();
     }
 
+    void fall_back(const CounterInfo& info, CounterState& counter) {
+        if (!info.back_when) return;
+        if (!truth(moment(), info.back_when->truth)) {
+            counter.back_since = never;
+            return;
+        }
+        if (counter.back_since == never) counter.back_since = state_.time;
+        if (state_.time - counter.back_since >= number(moment(), info.back_after) - rounding_s)
+            counter.value = *info.back_to;
+    }
+
     void fall_back_and_refill() {
-        for (std::size_t i = 0; i < program_.counters.size(); ++i) {
-            const CounterInfo& info = program_.counters[i];
-            if (!info.back_when) continue;
-            CounterState& counter = state_.counters[i];
-            if (!truth(moment(), info.back_when->truth)) {
-                counter.back_since = never;
-                continue;
+        for (std::size_t i = 0; i < program_.counters.size(); ++i)
+            if (program_.counters[i].kind < 0) fall_back(program_.counters[i], state_.counters[i]);
+        for (const std::size_t i : memo_.lively) {
+            if (state_.fixtures[i].machine < 0) continue;
+            const auto first = static_cast<std::size_t>(state_.fixtures[i].first_counter);
+            self_ = static_cast<std::int32_t>(program_.machines.size() + i);
+            for (const std::int32_t index : machine(self_).counters) {
+                const CounterInfo& info = program_.counters[static_cast<std::size_t>(index)];
+                fall_back(info, state_.counters[first + static_cast<std::size_t>(info.own)]);
             }
-            if (counter.back_since == never) counter.back_since = state_.time;
-            if (state_.time - counter.back_since >= number(moment(), info.back_after) - rounding_s)
-                counter.value = *info.back_to;
+            self_ = -1;
         }
         for (const std::int32_t move : program_.moves) {
             const auto& charges = machine(move).charges;

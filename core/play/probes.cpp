@@ -5,6 +5,8 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/play/fixtures.hpp"
+#include "core/units/turn.hpp"
 #include "core/world/query.hpp"
 
 namespace leap {
@@ -19,21 +21,37 @@ struct Asking {
     Vec3 feet;
     Capsule capsule;
     double reach;
+    std::int32_t fixture = -1;  ///< that asks
+    Vec3 front{1.0, 0.0, 0.0};  ///< where it faces
 
     Vec3 origin() const {
         if (info.from == ProbeFrom::feet) return feet + world_up * 0.05;
         if (info.from == ProbeFrom::middle) return feet + world_up * (capsule.height * 0.5);
-        return feet + world_up * std::min(number(m, m.program.body.eyes), capsule.height * 0.95);
+        const double eyes = fixture >= 0 ? capsule.height : number(m, m.program.body.eyes);
+        return feet + world_up * std::min(eyes, capsule.height * 0.95);
     }
     Vec3 direction(const Vec3& without) const {
         const Vec3 said = info.direction ? vector(m, *info.direction) : without;
         return direction_or_zero(said);
     }
+    const std::string& kind() const { return m.program.kinds[static_cast<std::size_t>(info.wanted)]; }
     bool wanted(std::int32_t piece) const {
-        return info.wanted < 0 ||
-               is_of_kind(m.course->plan, piece, m.program.kinds[static_cast<std::size_t>(info.wanted)]);
+        if (info.wanted < 0 || is_of_kind(m.course->plan, piece, kind())) return true;
+        const std::int32_t met = piece - static_cast<std::int32_t>(m.course->plan.pieces.size());
+        return met >= 0 && is_fixture_of(m, met, kind());
     }
+    /// Fixtures look for the body by its name.
+    bool wants_body() const { return fixture >= 0 && (info.wanted < 0 || kind() == m.program.body.name); }
 };
+
+Solid body_solid(const State& state) {
+    Solid out;
+    out.kind = SolidKind::round;
+    out.radius = state.radius;
+    const Vec3 low = state.body.position + world_up * state.radius;
+    out.corners = {low, low + world_up * std::max(0.0, state.height - 2.0 * state.radius)};
+    return out;
+}
 
 ProbeResult missed(const Asking& a) {
     ProbeResult out;
@@ -46,13 +64,21 @@ ProbeResult missed(const Asking& a) {
 /// A ray sees the first surface; when that is not of the wanted kind it has found nothing.
 ProbeResult ask_ray(const Asking& a) {
     ProbeResult out = missed(a);
-    const Vec3 direction = a.direction(sense_vector(a.m, Sense::look));
+    const Vec3 direction = a.direction(a.fixture >= 0 ? a.front : sense_vector(a.m, Sense::look));
     if (direction == Vec3{0.0}) return out;
     const auto hit = cast_ray(a.m.surroundings(), out.from, direction, a.reach);
     out.point = out.from + direction * (hit ? hit->distance : a.reach);
     if (hit) out.distance = hit->distance;
     out.hit = hit && a.wanted(hit->piece);
     if (out.hit) out.normal = hit->normal;
+    if (a.fixture < 0) return out;
+    // A fixture sees the body too.
+    const auto body = cast_ray_at(body_solid(a.m.state), out.from, direction, out.distance);
+    if (!body) return out;
+    out.hit = a.wants_body();
+    out.point = body->point;
+    out.distance = body->distance;
+    out.normal = out.hit ? body->normal : Vec3{0.0};
     return out;
 }
 
@@ -62,21 +88,33 @@ ProbeResult ask_nearest(const Asking& a) {
     out.from = a.feet + world_up * (a.capsule.height * 0.5);
     const Vec3 axis = a.direction(Vec3{0.0});
     const double least_cos = a.info.cone ? std::cos(std::clamp(number(a.m, *a.info.cone), 0.0, 3.15)) : -1.0;
+    /// `piece`: what it is itself to a ray.
+    const auto offer = [&](const Vec3& place, std::int32_t target, std::int32_t piece) {
+        const Vec3 to = place - out.from;
+        const double distance = glm::length(to);
+        if (distance >= out.distance || distance < 1e-6) return;
+        if (axis != Vec3{0.0} && glm::dot(to / distance, axis) < least_cos) return;
+        const auto met = cast_ray(a.m.surroundings(), out.from, to / distance, distance);
+        if (met && (piece < 0 || met->piece != piece)) return;
+        out.hit = true;
+        out.distance = distance;
+        out.point = place;
+        out.normal = -to / distance;
+        out.target = target;
+    };
     const auto& targets = a.m.course->plan.targets;
     for (std::size_t i = 0; i < targets.size(); ++i) {
         const auto index = static_cast<std::int32_t>(i);
-        if (targets[i].kind != a.m.program.kinds[static_cast<std::size_t>(a.info.wanted)]) continue;
-        const Vec3 to = targets[i].position - out.from;
-        const double distance = glm::length(to);
-        if (distance >= out.distance || distance < 1e-6 || !target_there(a.m, index)) continue;
-        if (axis != Vec3{0.0} && glm::dot(to / distance, axis) < least_cos) continue;
-        if (cast_ray(a.m.surroundings(), out.from, to / distance, distance)) continue;
-        out.hit = true;
-        out.distance = distance;
-        out.point = targets[i].position;
-        out.normal = -to / distance;
-        out.target = index;
+        if (targets[i].kind == a.kind() && target_there(a.m, index)) offer(targets[i].position, index, -1);
     }
+    const auto pieces = static_cast<std::int32_t>(a.m.course->plan.pieces.size());
+    for (std::size_t i = 0; i < a.m.state.fixtures.size(); ++i) {
+        const auto index = static_cast<std::int32_t>(i);
+        if (index == a.fixture || !is_fixture_of(a.m, index, a.kind())) continue;
+        const FixturePose pose = fixture_pose(a.m, i);
+        if (!pose.hidden) offer(pose.center, -1, pieces + index);
+    }
+    if (a.wants_body()) offer(body_middle(a.m.state), -1, -1);
     return out;
 }
 
@@ -152,8 +190,14 @@ ProbeResult ask_ground(const Asking& a) {
     return out;
 }
 
-ProbeResult answer(const Moment& m, const ProbeInfo& info) {
-    Asking a{m, info, m.state.body.position, {m.state.radius, m.state.height}, 0.0};
+ProbeResult answer(const Moment& m, const ProbeInfo& info, std::int32_t fixture) {
+    Asking a{m, info, m.state.body.position, {m.state.radius, m.state.height}, 0.0, fixture};
+    if (fixture >= 0) {
+        const FixturePose pose = fixture_pose(m, static_cast<std::size_t>(fixture));
+        a.feet = pose.center - world_up * pose.half.z;
+        a.capsule = {std::min(pose.half.x, pose.half.y), 2.0 * pose.half.z};
+        a.front = facing_direction(pose.turn_rad);
+    }
     if (info.at) a.feet = vector(m, *info.at);
     if (info.reach) a.reach = std::clamp(number(m, *info.reach), 0.0, 1000.0);
     if (m.course == nullptr || !is_finite(a.feet) || a.capsule.radius <= 0.0) return missed(a);
@@ -180,10 +224,21 @@ ProbeResult ask_probe(const Moment& m, std::int32_t probe) {
     }
     auto& results = m.memo->results;
     if (results.size() < m.program.probes.size()) results.resize(m.program.probes.size());
-    if (!results[i]) {
+    const ProbeInfo& info = m.program.probes[i];
+    Moment own = m;
+    std::int32_t asker = -1;
+    if (info.fixture >= 0) {
+        asker = m.course == nullptr ? -1 : fixture_meant(m, info.fixture);
+        if (asker < 0) return {};
+        own.self = static_cast<std::int32_t>(m.program.machines.size()) + asker;
+    }
+    if (!results[i] || results[i]->asker != asker) {
         // A probe that asks itself through its own clauses finds nothing.
         results[i] = ProbeResult{};
-        results[i] = answer(m, m.program.probes[i]);
+        results[i]->asker = asker;
+        ProbeResult found = answer(own, info, asker);
+        found.asker = asker;
+        results[i] = found;
     }
     return *results[i];
 }

@@ -110,10 +110,12 @@ inline constexpr std::size_t most_partners = 4;
 
 /// One fixture of the course. Its phase stands in State::machines, behind the program's own.
 struct FixtureState {
-    std::int32_t machine = -1;  ///< its kind
-    std::int32_t link = -1;     ///< the fixture it is linked to
-    std::int32_t loose = -1;    ///< in State::loose
-    FixtureOffset from;         ///< where it stood when its phase began
+    std::int32_t machine = -1;       ///< its kind
+    std::int32_t link = -1;          ///< the fixture it is linked to
+    std::int32_t loose = -1;         ///< in State::loose
+    std::int32_t first_counter = 0;  ///< in State::counters, of its own
+    std::int32_t first_memory = 0;   ///< in State::memory
+    FixtureOffset from;              ///< where it stood when its phase began
     friend bool operator==(const FixtureState&, const FixtureState&) = default;
 };
 
@@ -161,8 +163,8 @@ struct MotionState {
     bool taut = false;
     std::uint32_t events = 0;
     std::vector<ButtonState> buttons;
-    std::vector<CounterState> counters;
-    std::vector<double> memory;
+    std::vector<CounterState> counters;  ///< the program's, then each fixture's own
+    std::vector<double> memory;          ///< likewise
     std::vector<MeterState> meters;
     std::vector<double> tagged_until;      ///< by tag
     std::vector<double> target_struck_at;  ///< by target of the course; never: it is there

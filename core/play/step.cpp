@@ -55,19 +55,18 @@ void apply_input(const InputEvent& input, State& state, Trace* trace) {
 
 /// A fixture's gauge speaks of the one that is ridden, or of the first of its kind.
 double gauge_value(Moment m, const GaugeInfo& gauge) {
-    const auto first = static_cast<std::int32_t>(m.program.machines.size());
-    if (m.program.machines[static_cast<std::size_t>(gauge.machine)].kind == MachineKind::fixture) {
-        const auto& all = m.state.fixtures;
-        const auto is_one = [&](const FixtureState& fixture) { return fixture.machine == gauge.machine; };
-        if (m.state.seat >= 0 && is_one(all[static_cast<std::size_t>(m.state.seat)])) {
-            m.self = first + m.state.seat;
-        } else {
-            const auto found = std::find_if(all.begin(), all.end(), is_one);
-            if (found == all.end()) return 0.0;
-            m.self = first + static_cast<std::int32_t>(found - all.begin());
-        }
+    if (gauge.machine >= 0 &&
+        m.program.machines[static_cast<std::size_t>(gauge.machine)].kind == MachineKind::fixture) {
+        const std::int32_t fixture = fixture_meant(m, gauge.machine);
+        if (fixture < 0) return 0.0;
+        m.self = static_cast<std::int32_t>(m.program.machines.size()) + fixture;
     }
     return number(m, gauge.value);
+}
+
+double counter_value(const Moment& m, std::size_t index) {
+    const auto slot = counter_slot(m, m.program.counters[index], static_cast<std::int32_t>(index));
+    return slot ? m.state.counters[*slot].value : 0.0;
 }
 
 void write_row(const Rehearsal& r, const State& state, ProbeMemo* memo, const Vec3& acceleration, bool tick_begin,
@@ -94,9 +93,10 @@ void write_row(const Rehearsal& r, const State& state, ProbeMemo* memo, const Ve
                      event->kind == EventKind::seated || event->kind == EventKind::stepped_out;
     trace.rows.push_back(row);
     trace.value_count = r.program.counters.size() + r.program.meters.size() + r.program.gauges.size();
-    for (const CounterState& counter : state.counters) trace.values.push_back(counter.value);
+    const Moment m = r.moment(state, memo);
+    for (std::size_t i = 0; i < r.program.counters.size(); ++i) trace.values.push_back(counter_value(m, i));
     for (const MeterState& meter : state.meters) trace.values.push_back(meter.value);
-    for (const GaugeInfo& gauge : r.program.gauges) trace.values.push_back(gauge_value(r.moment(state, memo), gauge));
+    for (const GaugeInfo& gauge : r.program.gauges) trace.values.push_back(gauge_value(m, gauge));
 }
 
 /// The character turns towards the stick at a steady rate, or faces what a phase says.
@@ -373,6 +373,12 @@ void place_fixtures(const Program& program, const Tuning& tuning, const CoursePl
         if (!kind || program.machines[static_cast<std::size_t>(*kind)].kind != MachineKind::fixture) continue;
         if (tuning.is_off(*kind)) continue;
         state.fixtures[i].machine = *kind;
+        state.fixtures[i].first_counter = static_cast<std::int32_t>(state.counters.size());
+        state.fixtures[i].first_memory = static_cast<std::int32_t>(state.memory.size());
+        const Machine& machine = program.machines[static_cast<std::size_t>(*kind)];
+        for (const std::int32_t counter : machine.counters)
+            state.counters.push_back({program.counters[static_cast<std::size_t>(counter)].start, never});
+        state.memory.resize(state.memory.size() + static_cast<std::size_t>(machine.memory_slots));
         state.machines[program.machines.size() + i].phase = 0;
         state.machines[program.machines.size() + i].phase_since = 0.0;
         for (std::size_t other = 0; other < plan.fixtures.size(); ++other)
@@ -412,15 +418,15 @@ State initial_state(const Program& program, const Tuning& tuning, const Course& 
     State state;
     state.buttons.resize(program.buttons.size());
     state.machines.resize(program.machines.size() + course.plan.fixtures.size());
-    place_fixtures(program, tuning, course.plan, state);
     state.rope_left.resize(program.machines.size());
     state.counters.resize(program.counters.size());
     state.memory.resize(static_cast<std::size_t>(program.memory_slots));
+    for (std::size_t i = 0; i < program.counters.size(); ++i) state.counters[i].value = program.counters[i].start;
+    place_fixtures(program, tuning, course.plan, state);
     state.meters.resize(program.meters.size());
     state.moves.assign(program.layers.size(), -1);
     state.tagged_until.assign(program.tags.size(), never);
     state.target_struck_at.assign(course.plan.targets.size(), never);
-    for (std::size_t i = 0; i < program.counters.size(); ++i) state.counters[i].value = program.counters[i].start;
     state.body.position = position;
     state.facing = state.look_yaw = facing_rad;
     state.respawn = {position, facing_rad};

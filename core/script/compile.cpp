@@ -119,6 +119,11 @@ Compiler::Scope Compiler::scope_of(const syntax::Owner& owner) {
     return scope;
 }
 
+bool Compiler::is_fixture(const Scope& scope) const {
+    return scope.machine >= 0 &&
+           program_.machines[static_cast<std::size_t>(scope.machine)].kind == MachineKind::fixture;
+}
+
 void Compiler::run() {
     index_names();
     for (const syntax::File& file : syntax_) {

@@ -63,6 +63,12 @@ void Compiler::declare_counters(const std::string& path, const std::vector<synta
         info.high = counter.high;
         info.start = counter.start;
         info.range = counter.whole;
+        if (is_fixture(scope)) {
+            Machine& kind = program_.machines[static_cast<std::size_t>(scope.machine)];
+            info.kind = scope.machine;
+            info.own = static_cast<std::int32_t>(kind.counters.size());
+            kind.counters.push_back(counters_[own]);
+        }
         program_.counters.push_back(std::move(info));
         counter_syntax_.push_back({&counter, scope});
     }
@@ -162,8 +168,11 @@ void Compiler::declare_memories_in(const std::vector<syntax::Act>& acts, const S
         if (find_sense(plain_senses(), act.name.text))
             report(act.name.range, fmt::format("{} is a sense and can't be remembered under that name", act.name.text));
         memories_[path] = static_cast<std::int32_t>(program_.memories.size());
-        program_.memories.push_back({path, *type, program_.memory_slots});
-        program_.memory_slots += type->kind == ValueKind::vector ? 3 : 1;
+        const bool fixture = is_fixture(scope);
+        std::int32_t& slots =
+            fixture ? program_.machines[static_cast<std::size_t>(scope.machine)].memory_slots : program_.memory_slots;
+        program_.memories.push_back({path, *type, slots, fixture ? scope.machine : -1});
+        slots += type->kind == ValueKind::vector ? 3 : 1;
     }
 }
 
@@ -182,19 +191,24 @@ void Compiler::declare_memories() {
 
 /// Every machine has the gauges of what it is based on too.
 void Compiler::compile_gauges() {
+    const auto take = [&](const syntax::Gauge& gauge, const std::string& owner, std::int32_t machine, const Scope& at) {
+        note_name(gauge.name.range, gauge.name.range);
+        const std::string path = owner + "." + gauge.name.text;
+        if (program_.find_gauge(path)) return;
+        GaugeInfo info{path, machine, number_of_any(gauge.value, at), gauge.meaning};
+        if (info.value.type.kind != ValueKind::number && !has_errors(diagnostics_))
+            report(gauge.value.range, "a gauge is one number", "take length(...) of it, or compare it");
+        program_.gauges.push_back(std::move(info));
+    };
+    if (body_ != nullptr)
+        for (const syntax::Gauge& gauge : body_->gauges) take(gauge, body_->name.text, -1, Scope{{body_}, -1, 0});
     for (std::size_t i = 0; i < machine_syntax_.size(); ++i) {
         const Scope scope = scope_of(*machine_syntax_[i]);
         for (std::size_t level = 0; level < scope.chain.size(); ++level) {
-            for (const syntax::Gauge& gauge : scope.chain[level]->gauges) {
-                const std::string path = machine_syntax_[i]->name.text + "." + gauge.name.text;
-                if (program_.find_gauge(path)) continue;
-                Scope at = scope;
-                at.level = level;
-                GaugeInfo info{path, static_cast<std::int32_t>(i), number_of_any(gauge.value, at), gauge.meaning};
-                if (info.value.type.kind != ValueKind::number && !has_errors(diagnostics_))
-                    report(gauge.value.range, "a gauge is one number", "take length(...) of it, or compare it");
-                program_.gauges.push_back(std::move(info));
-            }
+            Scope at = scope;
+            at.level = level;
+            for (const syntax::Gauge& gauge : scope.chain[level]->gauges)
+                take(gauge, machine_syntax_[i]->name.text, static_cast<std::int32_t>(i), at);
         }
     }
 }

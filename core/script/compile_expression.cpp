@@ -168,18 +168,34 @@ std::optional<Type> Compiler::emit_in_chain(const std::string& name, SourceRange
     }
     const std::string path = scope.chain.empty() ? name : scope.chain.front()->name.text + "." + name;
     if (const auto counter = counters_.find(path); counter != counters_.end()) {
-        out.constant = false;
-        out.code.push_back(make(Op::counter, counter->second));
+        emit_counter(counter->second, out);
         return plain_number;
     }
     if (const auto memory = memories_.find(path); memory != memories_.end()) {
         out.constant = false;
         const MemoryInfo& info = program_.memories[static_cast<std::size_t>(memory->second)];
-        out.code.push_back(make(is_vector(info.type) ? Op::memory_vector : Op::memory, info.slot));
+        Instruction in = make(is_vector(info.type) ? Op::memory_vector : Op::memory, info.slot);
+        if (info.kind >= 0) {
+            in.op = is_vector(info.type) ? Op::own_memory_vector : Op::own_memory;
+            in.detail = info.kind;
+        }
+        out.code.push_back(in);
         return info.type;
     }
     found = false;
     return std::nullopt;
+}
+
+void Compiler::emit_counter(std::int32_t index, Emitted& out) {
+    out.constant = false;
+    const CounterInfo& info = program_.counters[static_cast<std::size_t>(index)];
+    Instruction in = make(Op::counter, index);
+    if (info.kind >= 0) {
+        in.op = Op::own_counter;
+        in.index = info.own;
+        in.detail = info.kind;
+    }
+    out.code.push_back(in);
 }
 
 std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Emitted& out) {
@@ -193,8 +209,7 @@ std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Em
     }
     if (const auto dial = program_.find_dial(expr.name)) return emit_dial(*dial, out);
     if (const auto counter = counters_.find(expr.name); counter != counters_.end()) {
-        out.constant = false;
-        out.code.push_back(make(Op::counter, counter->second));
+        emit_counter(counter->second, out);
         return plain_number;
     }
     if (const auto meter = program_.find_meter(expr.name)) {
@@ -203,9 +218,7 @@ std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Em
         return plain_number;
     }
     if (const auto sense = find_sense(plain_senses(), expr.name)) return emit_sense(*sense, scope, expr, out);
-    const bool of_fixture =
-        scope.machine >= 0 && program_.machines[static_cast<std::size_t>(scope.machine)].kind == MachineKind::fixture;
-    if (const auto sense = find_sense(fixture_senses(), expr.name); sense && of_fixture)
+    if (const auto sense = find_sense(fixture_senses(), expr.name); sense && is_fixture(scope))
         return emit_sense(*sense, scope, expr, out);
     if (const auto machine = program_.find_machine(expr.name)) return emit_active(expr, *machine, out);
     unknown_name(expr, scope);
@@ -272,6 +285,7 @@ std::optional<Type> Compiler::emit_member(const Expr& expr, const Scope& scope, 
     for (const syntax::Owner* level : chain_of(*owner->second)) {
         for (const auto& dial : level->dials) names.push_back(dial.name.text);
         for (const auto& let : level->lets) names.push_back(let.name.text);
+        for (const auto& counter : level->counters) names.push_back(counter.name.text);
         for (const auto& phase : level->phases) names.push_back(phase.name.text);
     }
     const std::string near = nearest_name(expr.member, names);

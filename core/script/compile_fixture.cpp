@@ -28,8 +28,6 @@ void Compiler::compile_fixture_head(Machine& machine, const Scope& scope) {
         }
         if (info.prompt.empty()) info.prompt = owner.prompt;
         for (const syntax::Block& block : owner.blocks) machine.blocks.push_back(compile_block(block, at));
-        for (const syntax::Counter& counter : owner.counters)
-            report(counter.name.range, "a fixture has no counters", "phases count for it");
     }
     const bool base_missing = scope.chain.back()->base.has_value();  // told already
     if (shaped == nullptr && !base_missing)
@@ -162,6 +160,14 @@ std::int32_t Compiler::button_index(const syntax::Name& name) {
 /// What fixtures and the body's own machines can't have of each other, and which phases need asking only when
 /// something has happened to them.
 void Compiler::check_fixture(Machine& machine) {
+    const bool counts_back = std::any_of(machine.counters.begin(), machine.counters.end(), [&](std::int32_t counter) {
+        return program_.counters[static_cast<std::size_t>(counter)].back_when.has_value();
+    });
+    // A block that answers to anything but what happens to the fixture itself must be asked at every instant.
+    const auto watches = [&](const Block& block) {
+        return block.trigger == syntax::Trigger::at || (block.trigger == syntax::Trigger::on && !needs_event(block.on));
+    };
+    const bool watches_always = std::any_of(machine.blocks.begin(), machine.blocks.end(), watches);
     for (Phase& phase : machine.phases) {
         const Effects& e = phase.effects;
         const bool body = e.steer || e.drive || e.cap || e.limit || e.rope || e.fly || e.cling >= 0 || e.capsule ||
@@ -173,11 +179,10 @@ void Compiler::check_fixture(Machine& machine) {
             report(phase.range, fmt::format("{}.{} ends, and a fixture never does", machine.name, phase.name),
                    "let it go to another phase");
         phase.waits_for_events =
-            !phase.duration &&
+            !phase.duration && !counts_back && !watches_always &&
             std::all_of(phase.ways.begin(), phase.ways.end(),
                         [&](const Way& way) { return !way.after && way.when && needs_event(*way.when); }) &&
-            std::none_of(phase.blocks.begin(), phase.blocks.end(),
-                         [](const Block& b) { return b.trigger == syntax::Trigger::at; });
+            std::none_of(phase.blocks.begin(), phase.blocks.end(), watches);
     }
 }
 

@@ -62,6 +62,16 @@ void Compiler::note_dial(const syntax::Expr& expr, const Scope& scope) {
     if (owner != owners_.end()) note_member(last_part(expr), expr.member, Scope{{owner->second}, -1, 0});
 }
 
+/// `cart.slip`: the first of the kinds that the owner is based on that says it.
+void Compiler::note_gauge(const syntax::Expr& expr) {
+    note_file_name(first_part(expr), expr.name);
+    const auto owner = owners_.find(expr.name);
+    if (owner == owners_.end()) return;
+    for (const syntax::Owner* level : chain_of(*owner->second))
+        for (const syntax::Gauge& gauge : level->gauges)
+            if (gauge.name.text == expr.member) return note_name(last_part(expr), gauge.name.range);
+}
+
 void Compiler::note_reading(SourceRange at, const std::string& name) {
     for (const syntax::File& file : syntax_)
         for (const syntax::Reading& reading : file.readings)

@@ -6,7 +6,6 @@
 #include "core/script/compiler.hpp"
 
 namespace leap {
-namespace {}  // namespace
 
 /// Probes get their numbers first, so that any text may ask any of them.
 void Compiler::declare_probes() {
@@ -54,6 +53,9 @@ void Compiler::compile_probes() {
 void Compiler::compile_probe(ProbeInfo& info, const syntax::Probe& probe, const Scope& scope) {
     using syntax::ProbeKind;
     info.from = probe.from;
+    if (is_fixture(scope)) info.fixture = scope.machine;
+    if (info.fixture >= 0 && probe.kind != ProbeKind::ray && probe.kind != ProbeKind::nearest)
+        report(probe.range, "a fixture's probe is a ray or nearest", "the others ask about the body");
     info.direction = value(probe.direction, scope, direction_type, "the probe's direction");
     info.reach = value(probe.reach, scope, length_type, "the probe's reach");
     info.low = value(probe.low, scope, length_type, "heights");

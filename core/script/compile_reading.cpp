@@ -155,7 +155,7 @@ std::optional<Type> Compiler::reading_call_type(const Expr& expr) {
                 report(expr.range, "largest_drop looks at feet, speed, rising, x or y", "take highest or lowest");
                 return std::nullopt;
             }
-            note_file_name(first_part(of), of.name);
+            note_gauge(of);
             return program_.gauges[static_cast<std::size_t>(*gauge)].value.type;
         }
     }

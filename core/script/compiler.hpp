@@ -34,6 +34,7 @@ class Compiler {
     void claim_name(const syntax::Name& name, std::string_view what);
     std::vector<const syntax::Owner*> chain_of(const syntax::Owner& owner);
     Scope scope_of(const syntax::Owner& owner);
+    bool is_fixture(const Scope& scope) const;
     std::string text_of(SourceRange range) const;
 
     // compile_names.cpp
@@ -44,6 +45,7 @@ class Compiler {
     bool note_member(SourceRange at, const std::string& name, const Scope& scope, std::size_t from = 0);
     void note_phase(SourceRange at, std::int32_t machine, const std::string& name);
     void note_dial(const syntax::Expr& expr, const Scope& scope);
+    void note_gauge(const syntax::Expr& expr);
     void note_reading(SourceRange at, const std::string& name);
     void sort_names();
 
@@ -72,6 +74,7 @@ class Compiler {
     std::optional<Type> emit_pick(const syntax::Expr& expr, const Scope& scope, Emitted& out);
     std::optional<Type> emit_active(const syntax::Expr& expr, std::int32_t machine, Emitted& out);
     Type emit_dial(std::int32_t dial, Emitted& out);
+    void emit_counter(std::int32_t index, Emitted& out);
     void unknown_name(const syntax::Expr& expr, const Scope& scope);
     bool wants(const syntax::Expr& expr, std::optional<Type> got, Type wanted, std::string_view who);
     std::optional<std::int32_t> event_index(const std::string& name) const;

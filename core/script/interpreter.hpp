@@ -82,10 +82,15 @@ class Interpreter {
                 break;
             case Op::folded: push(tuning_.folded[static_cast<std::size_t>(in.index)]); break;
             case Op::counter: push(senses_.counter(in.index)); break;
+            case Op::own_counter: push(senses_.own_counter(in.detail, in.index)); break;
             case Op::meter: push(senses_.meter(in.index)); break;
             case Op::memory: push(senses_.memory(in.index)); break;
             case Op::memory_vector:
                 for (int i = 0; i < 3; ++i) push(senses_.memory(in.index + i));
+                break;
+            case Op::own_memory: push(senses_.own_memory(in.detail, in.index)); break;
+            case Op::own_memory_vector:
+                for (int i = 0; i < 3; ++i) push(senses_.own_memory(in.detail, in.index + i));
                 break;
             case Op::sense: push(senses_.number(in.sense, in.index, in.detail)); break;
             case Op::sense_vector: push(senses_.vector(in.sense, in.index)); break;

@@ -28,7 +28,7 @@ void Parser::fixture() {
 }
 
 void Parser::fixture_item(syntax::Owner& owner) {
-    if (!is("counter") && !is("probe") && shared_item(owner)) return;
+    if (shared_item(owner)) return;
     if (accept("box")) {
         for (std::size_t i = 0; i < 3; ++i) {
             if (i > 0) expect(",", "between length, width and height");
@@ -79,11 +79,12 @@ void Parser::fixture_item(syntax::Owner& owner) {
     } else {
         const std::string near =
             nearest_name(peek().text, std::vector<std::string>(fixture_statements.begin(), fixture_statements.end()));
-        fail_at(peek().range, fmt::format("a fixture has no '{}'", peek().text),
-                near.empty() || near == "counter" || near == "probe"
-                    ? "it holds box, sphere, capsule, mass, friction, bounce, wheels, dial, let, gauge, focus, prompt, "
-                      "phase and on"
-                    : fmt::format("did you mean {}?", near));
+        fail_at(
+            peek().range, fmt::format("a fixture has no '{}'", peek().text),
+            near.empty()
+                ? "it holds box, sphere, capsule, mass, friction, bounce, wheels, dial, let, counter, probe, gauge, "
+                  "focus, prompt, phase and on"
+                : fmt::format("did you mean {}?", near));
     }
 }
 

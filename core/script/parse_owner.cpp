@@ -77,7 +77,7 @@ void Parser::meter() {
 }
 
 void Parser::meter_item(syntax::Owner& owner) {
-    if (shared_item(owner)) return;
+    if (!is("gauge") && !is("probe") && shared_item(owner)) return;
     const SourceRange begin = peek().range;
     if (accept("from")) {
         syntax::Range bounds;
@@ -99,7 +99,7 @@ void Parser::meter_item(syntax::Owner& owner) {
 }
 
 void Parser::body_item(syntax::Owner& owner) {
-    if (shared_item(owner)) return;
+    if (!is("probe") && shared_item(owner)) return;
     if (accept("capsule")) {
         expect("radius", "behind capsule");
         owner.radius = expression();

@@ -26,6 +26,8 @@ struct NoSenses {
     double counter(int) const { return 0.0; }
     double meter(int) const { return 0.0; }
     double memory(int) const { return 0.0; }
+    double own_counter(int, int) const { return 0.0; }
+    double own_memory(int, int) const { return 0.0; }
     bool there(double) const { return false; }
     Vec3 target_place(double) const { return Vec3{0.0}; }
     bool within(const Instruction&, double) const { return false; }

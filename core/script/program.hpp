@@ -24,9 +24,12 @@ enum class Op : std::uint8_t {
     boosted_dial,  ///< with what the phases in force make of it
     folded,
     counter,
+    own_counter,  ///< of a fixture: `detail` is its kind
     meter,
     memory,
     memory_vector,
+    own_memory,
+    own_memory_vector,
     sense,
     sense_vector,
     negate,
@@ -143,12 +146,15 @@ struct CounterInfo {
     Expression back_after;
     std::optional<Condition> back_when;
     SourceRange range;
+    std::int32_t kind = -1;  ///< of fixture, each of which counts for itself; -1: there is one of it
+    std::int32_t own = 0;    ///< which of its kind's counters
 };
 
 struct MemoryInfo {
     std::string path;
     Type type;
-    std::int32_t slot = 0;  ///< in State::memory; vectors take three
+    std::int32_t slot = 0;   ///< in State::memory, or behind FixtureState::first_memory; vectors take three
+    std::int32_t kind = -1;  ///< of fixture, each of which remembers for itself
 };
 
 /// Something that is spent and refills.
@@ -162,9 +168,10 @@ struct MeterInfo {
 };
 inline constexpr std::size_t most_meters = 8;
 
-/// A question asked of the course wherever the body is.
+/// A question asked of the course wherever the body is, or a fixture of a kind.
 struct ProbeInfo {
     std::string path;
+    std::int32_t fixture = -1;  ///< the kind whose question it is; -1: the body's
     syntax::ProbeKind kind = syntax::ProbeKind::ray;
     syntax::ProbeFrom from = syntax::ProbeFrom::eyes;
     std::optional<Expression> direction, reach, low, high, cone, at;
@@ -175,7 +182,7 @@ struct ProbeInfo {
 /// A value that every run keeps, row by row.
 struct GaugeInfo {
     std::string path;
-    std::int32_t machine = -1;  ///< whose; fixtures: the one that is ridden, or the first of its kind
+    std::int32_t machine = -1;  ///< whose, -1: the body's; fixtures: the one that is ridden, or the first of its kind
     Expression value;
     std::string meaning;
 };
@@ -369,7 +376,6 @@ struct FocusInfo {
     std::int32_t button = -1;         ///< that uses it
 };
 
-/// What a kind of fixture is beside its phases. Each one that stands in a course runs them for itself.
 enum class FixtureShape : std::uint8_t { box, sphere, capsule };
 
 /// What a fixture that can be loose is made of.
@@ -384,6 +390,7 @@ struct WheelInfo {
     Expression radius, travel, stiffness, damping, grip;
 };
 
+/// What a kind of fixture is beside its phases. Each one that stands in a course runs them for itself.
 struct FixtureInfo {
     FixtureShape shape = FixtureShape::box;
     std::array<Expression, 3> size;  ///< box: length (along its front), width, height; else radius and height
@@ -414,6 +421,8 @@ struct Machine {
     std::vector<std::int32_t> from;
     std::optional<FixtureInfo> fixture;
     bool asks_who_touches = false;       ///< fixtures: what has come to it, beside the body
+    std::vector<std::int32_t> counters;  ///< fixtures: in Program::counters, those that each of them has for itself
+    std::int32_t memory_slots = 0;       ///< fixtures: what each of them remembers
     std::vector<std::int32_t> own_tags;  ///< fixtures: tags of the names of its kind and of those it is based on
     SourceRange range;
 };

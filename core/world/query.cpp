@@ -107,8 +107,9 @@ std::optional<double> advance_to(const Solid& solid, double drop, const Vec3& fr
     return share;
 }
 
-/// A ray and one of the solids that move.
-std::optional<RayHit> ray_moving(const Solid& solid, const Vec3& origin, const Vec3& direction, double longest) {
+}  // namespace
+
+std::optional<RayHit> cast_ray_at(const Solid& solid, const Vec3& origin, const Vec3& direction, double longest) {
     RayHit out;
     out.piece = solid.piece;
     if (solid.kind == SolidKind::box) {
@@ -132,8 +133,6 @@ std::optional<RayHit> ray_moving(const Solid& solid, const Vec3& origin, const V
     out.point = origin + direction * out.distance;
     return out;
 }
-
-}  // namespace
 
 Vec3 velocity_of(const Surroundings& around, std::int32_t piece) {
     if (around.moving == nullptr) return Vec3{0.0};
@@ -176,7 +175,7 @@ std::optional<RayHit> cast_ray(const Surroundings& around, const Vec3& origin, c
         passed.add(origin);
         passed.add(origin + direction * (any ? best.distance : longest));
         around.moving->for_each_in(passed, [&](const Solid& solid) {
-            const auto met = ray_moving(solid, origin, direction, any ? best.distance : longest);
+            const auto met = cast_ray_at(solid, origin, direction, any ? best.distance : longest);
             if (!met) return;
             any = true;
             best = *met;

@@ -32,6 +32,9 @@ struct RayHit {
 /// does not see that solid.
 std::optional<RayHit> cast_ray(const Surroundings& around, const Vec3& origin, const Vec3& direction, double longest);
 
+/// The same for one solid.
+std::optional<RayHit> cast_ray_at(const Solid& solid, const Vec3& origin, const Vec3& direction, double longest);
+
 /// An upright capsule; `feet` is its lowest point.
 struct Capsule {
     double radius = 0.3;

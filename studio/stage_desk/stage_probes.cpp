@@ -3,6 +3,7 @@
 
 #include <QFontMetricsF>
 
+#include "core/play/explain.hpp"
 #include "core/play/probes.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
@@ -60,7 +61,12 @@ void paint_probes(QPainter& painter, QSize size, const StageCamera& camera, cons
     const std::string prefix = program.machines[static_cast<std::size_t>(machine)].name + ".";
     const Rehearsal rehearsal = made.rehearsal();
     ProbeMemo memo;
-    const Moment moment = rehearsal.moment(state, &memo);
+    Moment moment = rehearsal.moment(state, &memo);
+    if (program.machines[static_cast<std::size_t>(machine)].kind == MachineKind::fixture) {
+        const auto shown = fixture_to_explain(moment, machine);
+        if (!shown) return;
+        moment.self = static_cast<std::int32_t>(program.machines.size() + *shown);
+    }
     painter.setFont(palette::text_font(8.5));
     for (std::size_t i = 0; i < program.probes.size(); ++i) {
         const ProbeInfo& probe = program.probes[i];

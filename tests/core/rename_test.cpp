@@ -133,5 +133,20 @@ TEST(Rename, ThereAndBackAgainLeavesTheDemoToTheLetter) {
     EXPECT_GT(count, 8U);
 }
 
+TEST(Rename, AGaugeIsRenamedWhereReadingsSpeakOfIt) {
+    const std::string with_gauges =
+        std::string(test::plain_body) +
+        "fixture ship { box 1 m, 1 m, 1 m  gauge lean = own_up_share  let own_up_share = 1\n"
+        "  counter calls in 0..3  phase lies { solid  go lies when used then: calls + 1 } }\n"
+        "fixture boat is ship { }\n"
+        "reading most = highest(boat.lean) + highest(ship.lean)\n";
+    const auto wanted = replaced(
+        with_gauges, {{"gauge lean", "gauge tilt"}, {"(boat.lean)", "(boat.tilt)"}, {"(ship.lean)", "(ship.tilt)"}});
+    EXPECT_EQ(with_name(with_gauges, "gauge lean", 8, "tilt"), wanted);
+    EXPECT_EQ(with_name(with_gauges, "boat.lean", 6, "tilt"), wanted);
+    EXPECT_EQ(with_name(with_gauges, "calls + 1", 1, "visits"),
+              replaced(with_gauges, {{"counter calls", "counter visits"}, {"calls + 1", "visits + 1"}}));
+}
+
 }  // namespace
 }  // namespace leap
