@@ -34,6 +34,7 @@ struct FixturePose {
     bool can_be_loose = false;
     bool glows = false;
     double seen_through = 0.0;  ///< 0: not at all, 1: invisible
+    FixtureLook drawn = FixtureLook::plain;
 };
 
 /// Where a fixture stands; holds on while it keeps still in the same phase.

@@ -11,6 +11,7 @@ namespace leap {
 void Compiler::compile_fixture_head(Machine& machine, const Scope& scope) {
     FixtureInfo& info = machine.fixture.emplace();
     const syntax::Owner* shaped = nullptr;
+    const syntax::Name* drawn = nullptr;
     for (std::size_t level = 0; level < scope.chain.size(); ++level) {
         const syntax::Owner& owner = *scope.chain[level];
         Scope at = scope;
@@ -27,14 +28,28 @@ void Compiler::compile_fixture_head(Machine& machine, const Scope& scope) {
             info.focus = std::move(focus);
         }
         if (info.prompt.empty()) info.prompt = owner.prompt;
+        if (owner.drawn && drawn == nullptr) drawn = &*owner.drawn;
         for (const syntax::Block& block : owner.blocks) machine.blocks.push_back(compile_block(block, at));
     }
     const bool base_missing = scope.chain.back()->base.has_value();  // told already
     if (shaped == nullptr && !base_missing)
         report(scope.chain.front()->name.range, fmt::format("{} has no size", machine.name),
                "add box LENGTH, WIDTH, HEIGHT, sphere radius R, or capsule radius R height H");
+    if (drawn != nullptr) compile_look(info, *drawn);
     compile_loose(info, scope);
     compile_wheels(info, scope);
+}
+
+void Compiler::compile_look(FixtureInfo& info, const syntax::Name& drawn) {
+    if (const auto look = find_fixture_look(drawn.text)) {
+        info.drawn = *look;
+        return;
+    }
+    const std::string near =
+        nearest_name(drawn.text, std::vector<std::string>(fixture_looks.begin(), fixture_looks.end()));
+    report(drawn.range, fmt::format("nothing can be drawn as {}", drawn.text),
+           near.empty() ? fmt::format("it can be {}", fmt::join(fixture_looks, ", "))
+                        : fmt::format("did you mean {}?", near));
 }
 
 void Compiler::compile_shape(FixtureInfo& info, const syntax::Owner& owner, const Scope& scope) {

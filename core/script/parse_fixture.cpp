@@ -8,9 +8,9 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 16> fixture_statements{
-    "box", "sphere", "capsule", "mass",   "friction", "bounce", "wheels", "dial",
-    "let", "gauge",  "focus",   "prompt", "phase",    "probe",  "on",     "counter"};
+constexpr std::array<std::string_view, 17> fixture_statements{
+    "drawn", "box",   "sphere", "capsule", "mass",  "friction", "bounce", "wheels", "dial",
+    "let",   "gauge", "focus",  "prompt",  "phase", "probe",    "on",     "counter"};
 
 }  // namespace
 
@@ -68,6 +68,9 @@ void Parser::fixture_item(syntax::Owner& owner) {
         }
         if (!failed_) owner.focus = std::move(read);
         if (accept("prompt")) owner.prompt = string("the prompt's words");
+    } else if (accept("drawn")) {
+        expect("as", "behind drawn");
+        owner.drawn = name("what it is drawn as");
     } else if (accept("prompt")) {
         owner.prompt = string("the prompt's words");
     } else if (is("phase")) {
@@ -83,7 +86,7 @@ void Parser::fixture_item(syntax::Owner& owner) {
             peek().range, fmt::format("a fixture has no '{}'", peek().text),
             near.empty()
                 ? "it holds box, sphere, capsule, mass, friction, bounce, wheels, dial, let, counter, probe, gauge, "
-                  "focus, prompt, phase and on"
+                  "focus, prompt, drawn, phase and on"
                 : fmt::format("did you mean {}?", near));
     }
 }

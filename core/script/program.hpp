@@ -9,6 +9,7 @@
 #include <tl/expected.hpp>
 #include <vector>
 
+#include "core/script/fixture_look.hpp"
 #include "core/script/senses.hpp"
 #include "core/script/source.hpp"
 #include "core/script/syntax.hpp"
@@ -398,6 +399,7 @@ struct FixtureInfo {
     std::optional<WheelInfo> wheels;
     std::optional<FocusInfo> focus;
     std::string prompt;
+    FixtureLook drawn = FixtureLook::plain;
 };
 
 enum class MachineKind : std::uint8_t { stance, move, fixture };

@@ -341,6 +341,7 @@ struct Owner {
     std::optional<Wheels> wheels;
     std::optional<Focus> focus;
     std::string prompt;
+    std::optional<Name> drawn;  ///< as what
 
     // meters
     std::optional<Range> bounds;

@@ -81,6 +81,7 @@ const std::map<std::string_view, const char*>& words() {
         {"sphere", "sphere radius R: a round fixture"},
         {"mass", "mass M: what it weighs; it can be loose then. In the body: what pushes are shared by"},
         {"friction", "friction F: the tangent of the slope on which it begins to slide"},
+        {"drawn", "drawn as door, curtain, bell, lamp, lever, board, lift or cart; it fits the fixture's box"},
         {"bounce", "bounce B: the share of its speed that it leaves a surface with"},
         {"loose", "loose: it falls, rolls, is pushed and stood on, as a rigid body"},
         {"hidden", "hidden: neither seen nor touched"},

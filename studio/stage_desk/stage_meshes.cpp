@@ -8,11 +8,10 @@
 
 #include "core/readings/readings.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/stage_desk/mesh_parts.hpp"
 
 namespace leap::studio {
 namespace {
-
-constexpr int round_sides = 20;
 
 QColor material_color(const std::string& material) {
     static const std::map<std::string, QColor> colors{{"stone", QColor(0x93, 0x8A, 0x82)},
@@ -24,53 +23,6 @@ QColor material_color(const std::string& material) {
     return found == colors.end() ? QColor(0x8C, 0x86, 0x80) : found->second;
 }
 
-void set(float (&out)[3], const Vec3& v) {
-    for (int i = 0; i < 3; ++i) out[i] = static_cast<float>(v[i]);
-}
-void set(float (&out)[3], const QColor& c) {
-    out[0] = static_cast<float>(c.redF());
-    out[1] = static_cast<float>(c.greenF());
-    out[2] = static_cast<float>(c.blueF());
-}
-
-MeshVertex vertex(const Vec3& position, const Vec3& normal, const QColor& color, bool grid = false) {
-    MeshVertex out{};
-    set(out.position, position);
-    set(out.normal, normal);
-    set(out.color, color);
-    out.grid = grid ? 1.0F : 0.0F;
-    return out;
-}
-
-/// A surface of revolution about z from (radius, height) pairs.
-void add_lathe(std::vector<MeshVertex>& out, const std::vector<Vec2>& outline, const QColor& color, Vec3 offset) {
-    for (std::size_t k = 0; k + 1 < outline.size(); ++k) {
-        const Vec2 a = outline[k];
-        const Vec2 b = outline[k + 1];
-        const Vec2 slope = b - a;
-        for (int i = 0; i < round_sides; ++i) {
-            const auto at = [&](const Vec2& p, int side) {
-                const double angle = 2.0 * std::numbers::pi * side / round_sides;
-                const Vec3 around{std::cos(angle), std::sin(angle), 0.0};
-                const Vec3 normal = direction_or_zero(around * slope.y + Vec3{0.0, 0.0, -slope.x});
-                return vertex(offset + around * p.x + Vec3{0.0, 0.0, p.y}, normal, color);
-            };
-            for (const auto& v : {at(a, i), at(a, i + 1), at(b, i + 1), at(a, i), at(b, i + 1), at(b, i)})
-                out.push_back(v);
-        }
-    }
-}
-
-/// A ball squeezed to the given radii.
-void add_ball(std::vector<MeshVertex>& out, const Vec3& middle, double radius, double height, const QColor& color) {
-    std::vector<Vec2> outline;
-    for (int i = 0; i <= 8; ++i) {
-        const double angle = std::numbers::pi * (i / 8.0 - 0.5);
-        outline.emplace_back(radius * std::cos(angle), height * 0.5 * std::sin(angle));
-    }
-    add_lathe(out, outline, color, middle);
-}
-
 }  // namespace
 
 std::vector<MeshVertex> course_mesh(const Course& course) {
@@ -79,7 +31,8 @@ std::vector<MeshVertex> course_mesh(const Course& course) {
         const QColor color = material_color(piece.material);
         const bool grid = piece.material != "iron" && piece.material != "lantern" && piece.material != "bed";
         for (const DrawnTriangle& triangle : drawn_triangles(piece))
-            for (const Vec3& corner : triangle.corners) out.push_back(vertex(corner, triangle.normal, color, grid));
+            for (const Vec3& corner : triangle.corners)
+                out.push_back(mesh_vertex(corner, triangle.normal, color, grid));
     }
     return out;
 }
@@ -117,7 +70,7 @@ std::vector<MeshVertex> moth_mesh() {
         const Vec3 root{0.0, 0.1 * side, 0.2};
         const Vec3 upper{0.1, 1.0 * side, 0.9};
         const Vec3 lower{-0.1, 0.9 * side, -0.6};
-        for (const auto& corner : {root, upper, lower}) out.push_back(vertex(corner, {1.0, 0.0, 0.3}, wings));
+        for (const auto& corner : {root, upper, lower}) out.push_back(mesh_vertex(corner, {1.0, 0.0, 0.3}, wings));
     }
     return out;
 }
@@ -125,7 +78,7 @@ std::vector<MeshVertex> moth_mesh() {
 std::vector<MeshVertex> box_mesh(const QColor& color) {
     std::vector<MeshVertex> out;
     for (const DrawnTriangle& triangle : drawn_triangles(Piece{}))
-        for (const Vec3& corner : triangle.corners) out.push_back(vertex(corner, triangle.normal, color));
+        for (const Vec3& corner : triangle.corners) out.push_back(mesh_vertex(corner, triangle.normal, color));
     return out;
 }
 
@@ -139,7 +92,7 @@ std::vector<MeshVertex> crate_mesh() {
         part.center = center;
         part.size = size;
         for (const DrawnTriangle& triangle : drawn_triangles(part))
-            for (const Vec3& corner : triangle.corners) out.push_back(vertex(corner, triangle.normal, color));
+            for (const Vec3& corner : triangle.corners) out.push_back(mesh_vertex(corner, triangle.normal, color));
     };
     add(Vec3{0.0}, Vec3{1.0 - 0.4 * thick}, boards);
     for (int axis = 0; axis < 3; ++axis) {
@@ -175,7 +128,7 @@ std::vector<MeshVertex> wheel_mesh() {
         bar.size = {1.5, 0.16, 1.6 * half_width};
         bar.turn_deg = 60.0 * i;
         for (const DrawnTriangle& triangle : drawn_triangles(bar))
-            for (const Vec3& corner : triangle.corners) upright.push_back(vertex(corner, triangle.normal, spoke));
+            for (const Vec3& corner : triangle.corners) upright.push_back(mesh_vertex(corner, triangle.normal, spoke));
     }
     // From standing on its side to an axle along y.
     for (MeshVertex& v : upright) {
@@ -236,9 +189,9 @@ std::vector<MeshVertex> disc_mesh(const QColor& color) {
     for (int i = 0; i < 32; ++i) {
         const auto at = [&](int side) {
             const double angle = 2.0 * std::numbers::pi * side / 32;
-            return vertex({std::cos(angle), std::sin(angle), 0.0}, world_up, color);
+            return mesh_vertex({std::cos(angle), std::sin(angle), 0.0}, world_up, color);
         };
-        for (const auto& v : {vertex(Vec3{0.0}, world_up, color), at(i), at(i + 1)}) out.push_back(v);
+        for (const auto& v : {mesh_vertex(Vec3{0.0}, world_up, color), at(i), at(i + 1)}) out.push_back(v);
     }
     return out;
 }
@@ -299,11 +252,11 @@ std::vector<RibbonVertex> path_ribbon(const Trace& trace, const Program& program
             const QColor shown = color_of(trace.rows[from_row]);
             const auto corner = [&](const Vec3& at, const Vec3& ahead, float side, double distance) {
                 RibbonVertex v{};
-                set(v.position, at + lift);
-                set(v.next, ahead + lift);
+                set_floats(v.position, at + lift);
+                set_floats(v.next, ahead + lift);
                 v.side = side;
                 v.along = static_cast<float>(distance);
-                set(v.color, shown);
+                set_floats(v.color, shown);
                 return v;
             };
             const Vec3 past = here + (here - start);

@@ -156,6 +156,9 @@ void StageRenderer::initialize() {
     upload_mesh(crate_, crate_mesh());
     upload_mesh(wheel_, wheel_mesh());
     upload_mesh(glove_, ball_mesh(QColor(0xE9, 0xD9, 0xB8)));
+    for (std::size_t i = 0; i < looks_.size(); ++i) upload_mesh(looks_[i], fixture_mesh(static_cast<FixtureLook>(i)));
+    upload_mesh(flame_, ball_mesh(QColor(0xFF, 0xE7, 0xA8)));
+    upload_mesh(halo_, ball_mesh(QColor(0xFF, 0xC8, 0x66)));
     upload_mesh(glow_, box_mesh(QColor(0xFF, 0xE2, 0x9A)));
     upload_mesh(warning_line_, line_mesh(QColor(0xFF, 0x6A, 0x48)));
     upload_mesh(float_, float_mesh());
@@ -323,7 +326,19 @@ void StageRenderer::draw_fixture(const FixturePose& pose) {
     QMatrix4x4 model;
     model.translate(to_qt(pose.center));
     model.rotate(to_qt(pose.turn));
-    if (pose.glows) {
+    if (pose.drawn != FixtureLook::plain) {
+        model.scale(to_qt(pose.half * 2.0));
+        draw_mesh(looks_[static_cast<std::size_t>(pose.drawn)], model, alpha, true);
+        if (!pose.glows) return;
+        // The flame, and its light in the evening air.
+        model.translate(0.0F, 0.0F, static_cast<float>(flame_height));
+        QMatrix4x4 halo = model;
+        model.scale(static_cast<float>(0.5 * flame_width), static_cast<float>(0.5 * flame_width),
+                    static_cast<float>(0.5 * flame_length));
+        draw_mesh(flame_, model, 1.0F, false);
+        halo.scale(0.4F, 0.4F, 0.2F);
+        draw_mesh(halo_, halo, 0.25F, false);
+    } else if (pose.glows) {
         model.scale(to_qt(pose.half * 2.0));
         draw_mesh(glow_, model, std::max(alpha, 0.45F), false);
     } else if (pose.shape.kind == LooseShapeKind::box) {

@@ -9,6 +9,7 @@
 #include <memory>
 
 #include "core/play/fixtures.hpp"
+#include "studio/stage_desk/fixture_meshes.hpp"
 #include "studio/stage_desk/stage_camera.hpp"
 #include "studio/stage_desk/stage_meshes.hpp"
 
@@ -104,7 +105,8 @@ class StageRenderer {
 
     std::array<Part, figure_shapes> figure_;
     void draw_fixture(const FixturePose& pose);
-    Part wheel_, glove_, warning_line_, glow_;
+    std::array<Part, fixture_looks.size()> looks_;
+    Part wheel_, glove_, warning_line_, glow_, flame_, halo_;
     Part moth_, line_, solid_fixture_, open_fixture_, crate_, float_, barrel_;
     Part course_, water_, shadow_, ground_mark_, velocity_, now_path_, kept_path_, sky_;
     int course_number_ = 0;  ///< counts the courses that were set
