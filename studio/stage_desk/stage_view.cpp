@@ -209,7 +209,7 @@ void StageView::apply_accents(const Trace& trace, StageRenderer::Frame& frame) {
         if (target_there(moment, static_cast<std::int32_t>(i)))
             frame.moths.push_back({targets[i].position, targets[i].radius});
     show_fixtures(rehearsal, state, fixture_shows_, frame);
-    grips_ = session_.playing() ? std::vector<GripHandle>() : grip_handles(rehearsal, state);
+    grips_ = grip_handles(rehearsal, state);
     frame.time = session_.cursor();
     if (accents.lag) camera_.lag_s = *accents.lag;
     constexpr double own_width_deg = 74.0;  // of the eyes' view, which widths are told for
@@ -339,7 +339,7 @@ void StageView::paintEvent(QPaintEvent*) {
     painter.drawImage(rect(), image_);
     painter.setRenderHint(QPainter::Antialiasing);
     if (!look_at_ || session_.playing()) labels_->paint(painter, size(), camera_, arcs_);
-    if (!look_at_) paint_grip(painter, grips_, camera_, size());
+    if (!look_at_ && !mouse_captured_) paint_grip(painter, grips_, camera_, size());
     last_frame_ms_ = static_cast<double>(timer.nsecsElapsed()) / 1e6;
     emit frame_drawn();
 }
@@ -391,11 +391,14 @@ void StageView::capture_mouse(bool captured) {
 
 void StageView::mousePressEvent(QMouseEvent* event) {
     setFocus();
-    if (session_.playing()) {
-        capture_mouse(true);
+    const auto grip =
+        mouse_captured_ || look_at_ ? std::nullopt : grip_handle_at(grips_, camera_, size(), event->position());
+    if (session_.playing() && !grip) {
+        // The right button gives the pointer back, to reach the handles of what is held.
+        capture_mouse(event->button() != Qt::RightButton);
         return;
     }
-    if (const auto grip = grip_handle_at(grips_, camera_, size(), event->position()); grip && !look_at_) {
+    if (grip) {
         const double value = session_.tuning(Side::now).dials[static_cast<std::size_t>(grip->dial)];
         grip_drag_ = GripDrag{*grip, event->position(), value, camera_};
         return;
@@ -409,7 +412,7 @@ double StageView::dragged_grip(const QPointF& to) const {
 }
 
 void StageView::mouseMoveEvent(QMouseEvent* event) {
-    if (session_.playing()) {
+    if (session_.playing() && !grip_drag_) {
         if (!mouse_captured_) return;
         const QPointF off = event->position() - QRectF(rect()).center();
         if (std::abs(off.x()) < 1.0 && std::abs(off.y()) < 1.0) return;

@@ -14,7 +14,8 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(12, 3, 12, 3);
     layout->setSpacing(8);
-    play_ = button(tr("Play"), tr("Play and record (Enter, or a click on the stage); Esc stops"));
+    play_ = button(tr("Play"), tr("Play and record (Enter, or a click on the stage); Esc stops.\nWhile playing a click "
+                                  "takes the mouse for looking round, a right click gives it back"));
     play_->setObjectName("strong");
     tapes_ = new QComboBox;
     tapes_->setToolTip(tr("The tape that is replayed"));

@@ -82,5 +82,78 @@ TEST(Grip, WithNothingInHandThereAreNoHandles) {
     EXPECT_TRUE(holding.stage->grips().empty());
 }
 
+/// Played live, with the signal lamp before the eyes at the start and the left hand's button held down.
+struct HoldingLive : test::Studio {
+    StageView* stage = nullptr;
+    HoldingLive() {
+        std::string course = file_text("quay.course.json");
+        const auto change = [&](const std::string& from, const std::string& to) {
+            const auto at = course.find(from);
+            if (at == std::string::npos) ADD_FAILURE() << from;
+            course.replace(at, from.size(), to);
+        };
+        change("\"places\": [",
+               "\"places\": [\n    {\"name\": \"by the lamp\", \"position\": [-57.5, 3, 0], \"facing\": 0},");
+        change("\"kind\": \"signal_lamp\", \"position\": [-57, 3, 0]",
+               "\"kind\": \"signal_lamp\", \"position\": [-56, 3, 1.42]");
+        write_outside("quay.course.json", course);
+        settle();
+        EXPECT_EQ(session->play("by the lamp"), QString());
+        stage = desk->stage();
+        QTest::keyPress(stage, Qt::Key_1);
+        play_on(1.0);
+    }
+    /// With frames drawn, as in a real window.
+    void play_on(double seconds) {
+        pass(seconds);
+        stage->stand_still();
+        stage->grab();
+    }
+    void send(QEvent::Type type, const QPointF& at, Qt::MouseButton button, Qt::MouseButtons buttons) {
+        QMouseEvent event(type, at, stage->mapToGlobal(at), button, buttons, Qt::NoModifier);
+        QApplication::sendEvent(stage, &event);
+    }
+    std::optional<GripHandle> handle(const QString& word) const {
+        for (const GripHandle& one : stage->grips())
+            if (one.word == word) return one;
+        return std::nullopt;
+    }
+};
+
+TEST(Grip, WhilePlayingAHandleIsDraggedAndWhatIsHeldFollowsAtOnce) {
+    HoldingLive live;
+    ASSERT_TRUE(live.session->playing());
+    const auto high = live.handle("high");
+    ASSERT_TRUE(high);
+    const std::string path = live.session->program()->dials[static_cast<std::size_t>(high->dial)].path();
+    const double before = live.value(path);
+    const StageCamera camera = live.stage->camera();
+    const QPointF from = *camera.project(high->at, live.stage->size());
+    const QPointF to = *camera.project(high->at + high->axis * 0.1, live.stage->size());
+    live.send(QEvent::MouseButtonPress, from, Qt::LeftButton, Qt::LeftButton);
+    live.send(QEvent::MouseMove, to, Qt::NoButton, Qt::LeftButton);
+    live.play_on(0.1);
+    EXPECT_NEAR(live.value(path), before + 0.1, 0.03);
+    EXPECT_NEAR(glm::dot(live.handle("high")->thing - high->thing, high->axis), live.value(path) - before, 5e-3)
+        << "while the button is still down";
+    live.send(QEvent::MouseButtonRelease, to, Qt::LeftButton, Qt::NoButton);
+    live.play_on(0.1);
+    EXPECT_TRUE(live.session->playing()) << "the run goes on";
+    EXPECT_TRUE(live.session->modified()) << "and the number stands in the script";
+    live.session->stop();
+    live.settle();
+    EXPECT_NEAR(live.value(path), before + 0.1, 0.03);
+}
+
+TEST(Grip, WhilePlayingAClickTakesTheMouseAndARightClickGivesItBack) {
+    HoldingLive live;
+    const QPointF middle(live.stage->width() / 2.0, live.stage->height() - 4.0);
+    live.send(QEvent::MouseButtonPress, middle, Qt::LeftButton, Qt::LeftButton);
+    EXPECT_EQ(live.stage->cursor().shape(), Qt::BlankCursor);
+    live.send(QEvent::MouseButtonPress, middle, Qt::RightButton, Qt::RightButton);
+    EXPECT_NE(live.stage->cursor().shape(), Qt::BlankCursor);
+    EXPECT_TRUE(live.session->playing());
+}
+
 }  // namespace
 }  // namespace leap::studio
