@@ -84,7 +84,9 @@ class CourseDrawing : public QWidget {
     void paint_reach(QPainter& painter) const;
     void paint_dimensions(QPainter& painter) const;
     void paint_selection(QPainter& painter) const;
-    void paint_dimension_line(QPainter& painter, const QPointF& a, const QPointF& b, const QString& text) const;
+    /// `taken`: where words stand already; these go beside them and are added.
+    void paint_dimension_line(QPainter& painter, const QPointF& a, const QPointF& b, const QString& text,
+                              std::vector<QRectF>& taken) const;
     double square_m() const;
     bool in_band(const CourseItem& item) const;
 

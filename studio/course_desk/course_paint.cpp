@@ -26,15 +26,30 @@ void label(QPainter& painter, const QPointF& at, const QString& text, const QCol
     painter.drawText(at, text);
 }
 
+/// The nearest place above or below at which words stand on no others; added to those.
+QRectF free_place(const QRectF& wanted, std::vector<QRectF>& taken) {
+    const auto is_free = [&](const QRectF& area) {
+        return std::none_of(taken.begin(), taken.end(), [&](const QRectF& other) { return other.intersects(area); });
+    };
+    constexpr int most_steps = 8;
+    QRectF found = wanted;
+    for (int step = 1; step <= most_steps && !is_free(found); ++step) {
+        found = wanted.translated(0, -0.5 * step * wanted.height());
+        if (!is_free(found)) found = wanted.translated(0, 0.5 * step * wanted.height());
+    }
+    taken.push_back(found);
+    return found;
+}
+
 QString metres(double value) {
     return QString::number(value, 'f', 2);
 }
 
 }  // namespace
 
-/// From the side only what stands beside the selection, or near the middle of the drawing, is drawn in full.
+/// From the side only what stands beside the selection is drawn in full; all of it while nothing is selected.
 bool CourseDrawing::in_band(const CourseItem& item) const {
-    if (seen_ == Seen::above) return true;
+    if (seen_ == Seen::above || editor_.selected().empty()) return true;
     const int depth = 1 - across_axis();
     const auto span = [&](const ItemBox& box) {
         Bounds bounds;
@@ -42,7 +57,6 @@ bool CourseDrawing::in_band(const CourseItem& item) const {
         return std::pair(bounds.low[depth], bounds.high[depth]);
     };
     const auto own = span(editor_.box(item));
-    if (editor_.selected().empty()) return own.first <= center_[depth] && center_[depth] <= own.second;
     for (const CourseItem& chosen : editor_.selected()) {
         const auto band = span(editor_.box(chosen));
         if (own.first < band.second - 1e-6 && band.first + 1e-6 < own.second) return true;
@@ -284,8 +298,8 @@ void CourseDrawing::paint_reach(QPainter& painter) const {
     }
 }
 
-void CourseDrawing::paint_dimension_line(QPainter& painter, const QPointF& a, const QPointF& b,
-                                         const QString& text) const {
+void CourseDrawing::paint_dimension_line(QPainter& painter, const QPointF& a, const QPointF& b, const QString& text,
+                                         std::vector<QRectF>& taken) const {
     const QPointF way = b - a;
     const double length = std::hypot(way.x(), way.y());
     if (length < 2.0) return;
@@ -299,6 +313,7 @@ void CourseDrawing::paint_dimension_line(QPainter& painter, const QPointF& a, co
     QRectF area(0.5 * (a + b) - QPointF(0.5 * size.width(), 0.5 * size.height()), size);
     const bool level = std::abs(way.x()) > std::abs(way.y());
     area.translate(level ? QPointF(0, size.height() * 0.5 + 8) : QPointF(size.width() * 0.5 + 9, 0));
+    area = free_place(area, taken);
     painter.fillRect(area.adjusted(-2, 0, 2, 0), palette::paper);
     painter.drawText(area, Qt::AlignCenter, text);
     painter.setFont(palette::text_font(9.0));
@@ -306,38 +321,41 @@ void CourseDrawing::paint_dimension_line(QPainter& painter, const QPointF& a, co
 
 void CourseDrawing::paint_dimensions(QPainter& painter) const {
     const CoursePlan& plan = editor_.plan();
+    std::vector<QRectF> taken;
     if (const auto piece = editor_.single_piece()) {
-        if (seen_ == Seen::above) {
-            for (const GapLine& gap : gaps_of(plan, *piece, longest_gap_m))
-                paint_dimension_line(painter, at(gap.from), at(gap.to), metres(gap.length()) + " m");
-        } else if (!editor_.reach().empty()) {
-            const auto row = static_cast<std::size_t>(editor_.chosen_reach());
-            const LeapWay& way = *editor_.reach()[std::min(row, editor_.reach().size() - 1)].leaps.way;
-            if (std::abs(way.rise()) > 0.01) {
-                Vec3 foot = way.lip;
-                foot.z = way.edge.z;
-                paint_dimension_line(painter, at(foot), at(way.lip), metres(std::abs(way.rise())) + " m");
-            }
-            if (way.gap() > 0.05 && std::abs(way.direction[across_axis()]) > 0.5) {
-                Vec3 over = way.lip;
-                over.z = way.edge.z;
-                const QPointF below(0, 22);
-                paint_dimension_line(painter, at(way.edge) + below, at(over) + below, metres(way.gap()) + " m");
-            }
-        }
         const ItemBox box = editor_.box(*piece);
         const QRectF bounds = outline(*piece).boundingRect();
         const QString size = seen_ == Seen::above
                                  ? QString("%1 × %2 m").arg(metres(2 * box.half.x), metres(2 * box.half.y))
                                  : tr("top at %1 m").arg(metres(box.top()));
         painter.setFont(palette::number_font(9.0));
-        label(painter, QPointF(bounds.left(), std::max(14.0, bounds.top() - 8)), size, palette::ink);
+        const QPointF size_at(bounds.left(), std::max(14.0, bounds.top() - 8));
+        taken.push_back(QRectF(painter.fontMetrics().boundingRect(size)).translated(size_at));
+        label(painter, size_at, size, palette::ink);
+        if (seen_ == Seen::above) {
+            for (const GapLine& gap : gaps_of(plan, *piece, longest_gap_m))
+                paint_dimension_line(painter, at(gap.from), at(gap.to), metres(gap.length()) + " m", taken);
+        } else if (!editor_.reach().empty()) {
+            const auto row = static_cast<std::size_t>(editor_.chosen_reach());
+            const LeapWay& way = *editor_.reach()[std::min(row, editor_.reach().size() - 1)].leaps.way;
+            if (std::abs(way.rise()) > 0.01) {
+                Vec3 foot = way.lip;
+                foot.z = way.edge.z;
+                paint_dimension_line(painter, at(foot), at(way.lip), metres(std::abs(way.rise())) + " m", taken);
+            }
+            if (way.gap() > 0.05 && std::abs(way.direction[across_axis()]) > 0.5) {
+                Vec3 over = way.lip;
+                over.z = way.edge.z;
+                const QPointF below(0, 22);
+                paint_dimension_line(painter, at(way.edge) + below, at(over) + below, metres(way.gap()) + " m", taken);
+            }
+        }
         painter.setFont(palette::text_font(9.0));
     }
     if (measured_) {
         const Vec3 way = measured_->second - measured_->first;
         paint_dimension_line(painter, at(measured_->first), at(measured_->second),
-                             tr("%1 m").arg(metres(glm::length(way))));
+                             tr("%1 m").arg(metres(glm::length(way))), taken);
     }
 }
 
@@ -376,7 +394,10 @@ void CourseDrawing::paint_items(QPainter& painter) const {
     std::stable_sort(upward.begin(), upward.end(), [&](std::size_t a, std::size_t b) {
         const auto rank = [&](std::size_t i) {
             const CourseItem item{ItemKind::piece, i};
-            return seen_ == Seen::above ? editor_.box(item).top() : (in_band(item) ? 1.0 : 0.0);
+            const ItemBox box = editor_.box(item);
+            // From the side what lies behind the selection first, then by how near it is.
+            constexpr double in_front = 1e6;
+            return seen_ == Seen::above ? box.top() : (in_band(item) ? in_front : 0.0) - box.center[1 - across_axis()];
         };
         return rank(a) < rank(b);
     });

@@ -327,6 +327,9 @@ void CourseSheet::refresh_words() {
     empty(words_);
     const auto row = [&](const std::vector<std::pair<QString, std::string>>& words) {
         auto* holder = new QWidget;
+        QSizePolicy policy(QSizePolicy::Preferred, QSizePolicy::Fixed);
+        policy.setHeightForWidth(true);
+        holder->setSizePolicy(policy);
         auto* line = new FlowLayout(holder);
         for (const auto& [text, what] : words) {
             auto* button = new QPushButton(text);
