@@ -1,0 +1,128 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What of the fixtures a frame of the stage holds: themselves, wheels and their forces, focus areas, gloves.
+#include "studio/stage_desk/stage_fixtures.hpp"
+
+#include <gtest/gtest.h>
+
+#include "core/play/hands.hpp"
+#include "core/tape/replay.hpp"
+#include "tests/studio/support.hpp"
+
+namespace leap::studio {
+namespace {
+
+struct Shown {
+    Project project = load_project(LEAP_SOURCE_DIR "/examples/lantern-quay").value();
+    Program program = project.compiled.program.value();
+    Tuning tuning = written_tuning(program);
+    Course course = build_course(project.course.value());
+    Rehearsal rehearsal{program, tuning, course, body_shape(program, tuning), 120};
+
+    State at(const std::string& tape, double time) const {
+        const Tape& one = project.find_tape(tape)->tape;
+        State state = start_state(rehearsal, one.start_place, one.start_lit).value();
+        run_ticks(rehearsal, resolve_inputs(program, one).value(), ticks_for(time, 120), state, nullptr);
+        return state;
+    }
+    StageRenderer::Frame frame(const State& state, const FixtureShows& shows) const {
+        StageRenderer::Frame out;
+        show_fixtures(rehearsal, state, shows, out);
+        return out;
+    }
+    std::size_t fixture(const std::string& name) const {
+        for (std::size_t i = 0; i < course.plan.fixtures.size(); ++i)
+            if (course.plan.fixtures[i].name == name) return i;
+        ADD_FAILURE() << name;
+        return 0;
+    }
+};
+
+TEST(StageFixtures, EveryFixtureIsShownWhereItStands) {
+    const Shown shown;
+    const State state = shown.at("lamp round", 1.0);
+    const auto frame = shown.frame(state, {});
+    ASSERT_EQ(frame.fixtures.size(), shown.course.plan.fixtures.size());
+    for (std::size_t i = 0; i < frame.fixtures.size(); ++i)
+        EXPECT_EQ(frame.fixtures[i].center, fixture_pose(shown.rehearsal.moment(state), i).center);
+    EXPECT_EQ(frame.fixtures[shown.fixture("net house door")].drawn, FixtureLook::door);
+    EXPECT_EQ(frame.fixtures[shown.fixture("old hand")].drawn, FixtureLook::plain);
+}
+
+TEST(StageFixtures, AParkedCartShowsFourWheelsAndTheForcesThatBearIt) {
+    const Shown shown;
+    const State state = shown.at("quay loop", 0.1);
+    const auto with = shown.frame(state, {true, false});
+    ASSERT_EQ(with.wheels.size(), 4U);
+    ASSERT_EQ(with.lines.size(), 4U);
+    double borne = 0.0;
+    for (const auto& line : with.lines) {
+        EXPECT_NEAR(line.from.z, 0.0, 1e-6) << "from the ground";
+        EXPECT_FALSE(line.warns);
+        borne += line.to.z - line.from.z;
+    }
+    constexpr double metres_per_newton = 0.5 / 1000.0;
+    EXPECT_NEAR(borne, 300.0 * 28.0 * metres_per_newton, 1e-3) << "together its weight";
+    EXPECT_TRUE(shown.frame(state, {false, false}).lines.empty());
+}
+
+TEST(StageFixtures, AWheelThatSlidesIsDrawnAsAWarning) {
+    const Shown shown;
+    State state = shown.at("quay loop", 0.1);
+    state.wheels.at(0)[2].slides = true;
+    int warnings = 0;
+    for (const auto& line : shown.frame(state, {}).lines) warnings += line.warns ? 1 : 0;
+    EXPECT_EQ(warnings, 1);
+}
+
+TEST(StageFixtures, AFocusAreaIsARingOrForAFrontThePartInWhichOneIsHeard) {
+    const Shown shown;
+    const State state = shown.at("quay loop", 0.1);
+    const auto with = shown.frame(state, {false, true});
+    ASSERT_FALSE(with.lines.empty());
+    const auto lines_about = [&](const std::string& name) {
+        const FixturePose& pose = with.fixtures[shown.fixture(name)];
+        const Vec3 foot = pose.center - world_up * (pose.half.z - 0.04);
+        constexpr double reach = 3.0 + 0.3;  // from its side
+        const auto of_it = [&](const Vec3& end) {
+            const double away = glm::length(end - foot);
+            return away < 1e-9 || std::abs(away - reach) < 1e-6;
+        };
+        std::vector<StageRenderer::Frame::Line> out;
+        for (const auto& line : with.lines)
+            if (of_it(line.from) && of_it(line.to)) out.push_back(line);
+        return out;
+    };
+    const auto hand = lines_about("old hand");
+    ASSERT_EQ(hand.size(), 38U) << "36 of the arc, and its two sides";
+    const FixturePose& pose = with.fixtures[shown.fixture("old hand")];
+    const Vec3 front = Vec3{std::cos(pose.turn_rad), std::sin(pose.turn_rad), 0.0};
+    for (const auto& line : hand) {
+        const Vec3 way = flat(line.to - pose.center);
+        if (flat_length(way) < 0.1) continue;
+        EXPECT_GT(glm::dot(way / flat_length(way), front), std::cos(0.5 * 90.0 / 57.2957795) - 1e-6);
+    }
+}
+
+TEST(StageFixtures, GlovesAreShownForHandsThatAreRaisedOrHoldSomething) {
+    const Shown shown;
+    EXPECT_TRUE(shown.frame(shown.at("lamp round", 1.0), {}).gloves.empty());
+    const State holding = shown.at("lamp round", 56.3);
+    const auto frame = shown.frame(holding, {});
+    ASSERT_EQ(frame.gloves.size(), 1U);
+    EXPECT_LT(glm::length(frame.gloves[0].place -
+                          fixture_pose(shown.rehearsal.moment(holding), shown.fixture("signal lamp")).center),
+              0.4)
+        << "at what it holds";
+}
+
+TEST(StageFixtures, AKindThatIsLeftOutIsNotShown) {
+    Shown shown;
+    ASSERT_TRUE(leave_out(shown.program, "lamp", shown.tuning).has_value());
+    const State state = shown.at("quay loop", 0.1);
+    int lamps = 0;
+    for (const FixturePose& pose : shown.frame(state, {}).fixtures) lamps += pose.drawn == FixtureLook::lamp ? 1 : 0;
+    EXPECT_EQ(lamps, 0);
+}
+
+}  // namespace
+}  // namespace leap::studio
