@@ -116,7 +116,7 @@ void teleport(const Rehearsal& r, const Moment& m, bool keeps_velocity, State& s
     const auto exit = exit_of_link(m, i);
     if (!exit || deepest_overlap(m.surroundings(), {state.radius, state.height}, exit->feet))
         return note(EventKind::refused);
-    const double turn = exit->facing_rad - fixture_pose(m, i, true).turn_rad + std::numbers::pi;
+    const double turn = *turn_through(m, i);
     const double c = std::cos(turn);
     const double s = std::sin(turn);
     const Vec3 v = state.body.velocity;

@@ -205,4 +205,10 @@ std::optional<Exit> exit_of_link(const Moment& m, std::size_t index) {
     return exit_of(m, static_cast<std::size_t>(link));
 }
 
+std::optional<double> turn_through(const Moment& m, std::size_t index) {
+    const auto exit = exit_of_link(m, index);
+    if (!exit) return std::nullopt;
+    return exit->facing_rad - fixture_pose(m, index, true).turn_rad + std::numbers::pi;
+}
+
 }  // namespace leap

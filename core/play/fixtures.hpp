@@ -39,6 +39,9 @@ Exit exit_of(const Moment& moment, std::size_t index);
 /// The same for what it is linked to.
 std::optional<Exit> exit_of_link(const Moment& moment, std::size_t index);
 
+/// By how much one is turned who goes in at a fixture and comes out of what it is linked to; rad.
+std::optional<double> turn_through(const Moment& moment, std::size_t index);
+
 /// Whether slide or swing still take it somewhere.
 bool is_on_its_way(const Moment& moment, std::size_t index);
 /// How far slide and swing have taken it.

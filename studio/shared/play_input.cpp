@@ -88,6 +88,12 @@ void PlayInput::mouse_look(double dx, double dy) {
     session_.live()->look(look_yaw_deg_, look_pitch_deg_);
 }
 
+void PlayInput::turn_look(double yaw_deg) {
+    if (session_.live() == nullptr || yaw_deg == 0.0) return;
+    set_look(std::remainder(look_yaw_deg_ + yaw_deg, 360.0), look_pitch_deg_);
+    session_.live()->look(look_yaw_deg_, look_pitch_deg_);
+}
+
 void PlayInput::set_look(double yaw_deg, double pitch_deg) {
     look_yaw_deg_ = yaw_deg;
     look_pitch_deg_ = std::clamp(pitch_deg, -steepest_look_deg, steepest_look_deg);

@@ -23,6 +23,8 @@ class PlayInput : public QObject {
     void pad_look(Vec2 value, double seconds);
     /// Mouse motion in pixels.
     void mouse_look(double dx, double dy);
+    /// Whatever the body goes with has turned: the view turns along.
+    void turn_look(double yaw_deg);
     /// Forgets held keys; at the begin of a run, or when the window loses the focus.
     void release_all();
     void set_look(double yaw_deg, double pitch_deg);

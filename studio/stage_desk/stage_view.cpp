@@ -5,8 +5,10 @@
 #include <QMouseEvent>
 #include <QPainter>
 #include <cmath>
+#include <numbers>
 
 #include "core/play/accents.hpp"
+#include "core/play/fixtures.hpp"
 #include "core/world/query.hpp"
 #include "studio/shared/palette.hpp"
 
@@ -54,6 +56,7 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
         input_.set_look(state.look_yaw * 57.29577951308232, -12.0);
         jump_to_target_ = true;
         setFocus();
+        followed_ = {};
         since_frame_.restart();
         frame_timer_.start(frame_ms);
         mark_run_dirty();
@@ -63,17 +66,44 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
         capture_mouse(false);
         mark_run_dirty();
     });
-    connect(&frame_timer_, &QTimer::timeout, this, [this] {
-        session_.update_live();
-        runs_dirty_ = true;
-        redraw();
-    });
+    connect(&frame_timer_, &QTimer::timeout, this, &StageView::next_frame);
     still_timer_.setSingleShot(true);
     still_timer_.setInterval(still_after_ms);
     connect(&still_timer_, &QTimer::timeout, this, [this] {
         if (!session_.playing()) stand_still();
     });
     connect(&input_, &PlayInput::control, labels_, &StageLabels::say);
+}
+
+void StageView::next_frame() {
+    session_.update_live();
+    turn_with_the_body();
+    runs_dirty_ = true;
+    redraw();
+}
+
+/// Who drives looks where the cart turns to, who comes out of a bell or is put back looks that way. The turned view is
+/// an input like a mouse's: the tape keeps it.
+void StageView::turn_with_the_body() {
+    if (!session_.playing()) return;
+    const LivePlayer::View& live = session_.live_view();
+    const State& state = live.state;
+    constexpr double degrees = 57.29577951308232;
+    if (state.seat >= 0 && state.seat == followed_.seat)
+        input_.turn_look(std::remainder(state.facing - followed_.facing, 2.0 * std::numbers::pi) * degrees);
+    const auto& events = live.trace.events;
+    if (followed_.events > events.size()) followed_.events = 0;  // begun anew
+    for (; followed_.events < events.size(); ++followed_.events) {
+        const TraceEvent& event = events[followed_.events];
+        if (event.kind == EventKind::respawned)
+            input_.turn_look(std::remainder(state.respawn.facing_rad * degrees - input_.look_yaw_deg(), 360.0));
+        if (event.kind != EventKind::teleported) continue;
+        const Rehearsal rehearsal = session_.run_ingredients().rehearsal();
+        const auto turn = turn_through(rehearsal.moment(state), static_cast<std::size_t>(event.index));
+        if (turn) input_.turn_look(std::remainder(*turn, 2.0 * std::numbers::pi) * degrees);
+    }
+    followed_.facing = state.facing;
+    followed_.seat = state.seat;
 }
 
 void StageView::stand_still() {

@@ -27,6 +27,8 @@ class StageView : public QWidget {
     StageLabels* labels() { return labels_; }
     /// Draws the next frame with smooth edges at once, for a picture.
     void stand_still();
+    /// Brings the live run up to date and draws it; called by a timer while playing.
+    void next_frame();
     /// A calm view neither shakes nor bobs.
     void set_calm(bool calm);
     void set_fixture_shows(const FixtureShows& shows);
@@ -90,6 +92,14 @@ class StageView : public QWidget {
     std::optional<QPointF> drag_from_;
     bool dragged_ = false;
     bool mouse_captured_ = false;
+    /// What the view has followed of the live run.
+    struct Followed {
+        double facing = 0.0;
+        std::int32_t seat = -1;
+        std::size_t events = 0;
+    };
+    Followed followed_;
+    void turn_with_the_body();
     void apply_accents(const Trace& trace, StageRenderer::Frame& frame);
     void dress(StageRenderer::Figure& figure, const Trace& trace, const State& state, const AccentView& accents) const;
     StageRenderer::Figure ghost_at(const RunResult& kept, double time) const;

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Fixtures as the user meets them: on the stage, in the score, in the events, on the script desk.
+#include <fmt/format.h>
 #include <gtest/gtest.h>
 
 #include <QTest>
@@ -150,6 +151,84 @@ TEST(FixtureViews, ADoorBasedOnAnotherIsAddedInScriptAlone) {
     const auto kind = studio.session->program()->find_machine("slow_door");
     ASSERT_TRUE(kind.has_value());
     EXPECT_EQ(studio.session->program()->machines[static_cast<std::size_t>(*kind)].phases.size(), 4U);
+}
+
+/// Frames of a live run, as the window's timer would draw them.
+void play_on(test::Studio& studio, double seconds) {
+    constexpr double frame_s = 1.0 / 60.0;
+    for (double passed = 0.0; passed < seconds - 1e-9; passed += frame_s) {
+        studio.clock += frame_s;
+        studio.desk->stage()->next_frame();
+    }
+}
+
+double look_yaw(const test::Studio& studio) {
+    return studio.session->live_view().state.look_yaw * 57.29577951308232;
+}
+
+TEST(FixtureViews, TheViewTurnsWithTheCartThatIsDriven) {
+    test::Studio studio;
+    std::string course = studio.file_text("quay.course.json");
+    const std::string places = "\"places\": [";
+    course.insert(course.find(places) + places.size(),
+                  "\n    {\"name\": \"by the cart\", \"position\": [-31, 8.6, 0], \"facing\": 90},");
+    studio.write_outside("quay.course.json", course);
+    studio.settle();
+    ASSERT_EQ(studio.session->play("by the cart"), QString());
+    QWidget* stage = studio.desk->stage();
+    play_on(studio, 0.2);
+    QTest::keyPress(stage, Qt::Key_G);
+    play_on(studio, 0.1);
+    QTest::keyRelease(stage, Qt::Key_G);
+    play_on(studio, 0.2);
+    ASSERT_GE(studio.session->live_view().state.seat, 0);
+    const double facing = studio.session->live_view().state.facing;
+    const double look = look_yaw(studio);
+    QTest::keyPress(stage, Qt::Key_W);
+    QTest::keyPress(stage, Qt::Key_D);
+    play_on(studio, 1.5);
+    const double turned = std::remainder(studio.session->live_view().state.facing - facing, 6.283185307) * 57.29577951;
+    ASSERT_LT(turned, -10.0) << "to the right";
+    EXPECT_NEAR(std::remainder(look_yaw(studio) - look, 360.0), turned, 3.0) << "one frame behind at most";
+    // The tape keeps it, and goes the same way.
+    const Vec3 there = studio.session->live_view().state.body.position;
+    studio.session->stop();
+    studio.settle();
+    const Trace& trace = studio.session->now_run()->trace;
+    EXPECT_NEAR(glm::length(trace.rows.back().position - there), 0.0, 0.15);
+}
+
+TEST(FixtureViews, WhoComesOutOfABellLooksTheWayItTurns) {
+    test::Studio studio;
+    const auto& fixtures = studio.session->course()->plan.fixtures;
+    const auto in = std::find_if(fixtures.begin(), fixtures.end(),
+                                 [](const PlacedFixture& f) { return f.kind == "bell" && !f.link.empty(); });
+    ASSERT_NE(in, fixtures.end());
+    const auto out =
+        std::find_if(fixtures.begin(), fixtures.end(), [&](const PlacedFixture& f) { return f.name == in->link; });
+    ASSERT_NE(out, fixtures.end());
+    // Straight towards its front, from 2.5 m before it.
+    const double turn = in->turn_deg / 57.29577951;
+    std::string course = studio.file_text("quay.course.json");
+    const std::string places = "\"places\": [";
+    course.insert(course.find(places) + places.size(),
+                  fmt::format("\n    {{\"name\": \"before it\", \"position\": [{}, {}, {}], \"facing\": {}}},",
+                              in->position.x + 2.5 * std::cos(turn), in->position.y + 2.5 * std::sin(turn),
+                              in->position.z, in->turn_deg + 180.0));
+    const double wanted = std::remainder(out->turn_deg, 360.0);
+    studio.write_outside("quay.course.json", course);
+    studio.settle();
+    ASSERT_EQ(studio.session->play("before it"), QString());
+    QTest::keyPress(studio.desk->stage(), Qt::Key_W);
+    bool through = false;
+    for (int i = 0; i < 120 && !through; ++i) {
+        play_on(studio, 1.0 / 60.0);
+        for (const TraceEvent& event : studio.session->live_view().trace.events)
+            through = through || event.kind == EventKind::teleported;
+    }
+    ASSERT_TRUE(through);
+    play_on(studio, 0.1);
+    EXPECT_NEAR(std::remainder(look_yaw(studio) - wanted, 360.0), 0.0, 1e-6) << "on, away from the other bell";
 }
 
 }  // namespace
