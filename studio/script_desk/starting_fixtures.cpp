@@ -12,6 +12,7 @@ fixture NAME {
   dial stays = 3 s    in 0.5..20  "how long it stays open"
   # Its size: along its front, across, and up.
   box 0.2 m, 1.6 m, 2.4 m
+  drawn as door
   focus within 2 m on BUTTON prompt "Open"
 
   phase shut {
@@ -45,6 +46,7 @@ fixture NAME {
          R"(# Touched, it becomes the place to come back to, and tells the others.
 fixture NAME {
   box 1.2 m, 1.2 m, 2 m
+  drawn as lamp
   phase dark {
     seen through 75 %
     go lit when touched then: respawn here, emit NAME_lit
@@ -64,6 +66,7 @@ fixture NAME {
   dial time  = 1.5 s  in 0.2..20  "how long it takes"
   dial waits = 2 s    in 0..30    "at the top"
   box 2 m, 2 m, 0.3 m
+  drawn as lift
 
   phase low {
     solid
@@ -159,6 +162,7 @@ fixture NAME {
   dial spring = 15 kN/m  in 4..90        "stiffness of one spring"
   dial grip   = 85 %     in 10 %..250 %  "of the load: from there on its tyres slide"
   box 2.2 m, 1.1 m, 0.45 m
+  drawn as cart
   mass 300 kg
   # Where the springs are fixed: ahead of and behind its middle, to either side, above it.
   wheels at 0.85 m, 0.62 m, -0.05 m radius 0.32 m travel 0.28 m stiffness spring damping 45 % grip grip
