@@ -115,6 +115,7 @@ void LivePlayer::update(View& view) const {
     Trace& to = view.trace;
     to.rate_hz = from.rate_hz;
     to.value_count = from.value_count;
+    if (to.fixtures.size() != from.fixtures.size()) to.fixtures = from.fixtures;
     to.ticks = from.ticks;
     const auto append = [](auto& target, const auto& source) {
         target.insert(target.end(), source.begin() + static_cast<std::ptrdiff_t>(target.size()), source.end());

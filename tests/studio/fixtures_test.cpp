@@ -182,6 +182,13 @@ TEST(FixtureViews, TheViewTurnsWithTheCartThatIsDriven) {
     QTest::keyRelease(stage, Qt::Key_G);
     play_on(studio, 0.2);
     ASSERT_GE(studio.session->live_view().state.seat, 0);
+    // Everything that speaks of fixtures is painted while it is played: lanes of the score, events, the sheet.
+    studio.window->grab();
+    const Trace& live = studio.session->live_view().trace;
+    QStringList said;
+    for (const TraceEvent& event : live.events)
+        said << QString::fromStdString(event_text(event, *studio.session->program(), live));
+    EXPECT_TRUE(said.contains("seated on quay cart")) << said.join(", ").toStdString();
     const double facing = studio.session->live_view().state.facing;
     const double look = look_yaw(studio);
     QTest::keyPress(stage, Qt::Key_W);
