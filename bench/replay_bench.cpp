@@ -26,7 +26,8 @@ void replay_quay_loop(benchmark::State& state) {
 }
 BENCHMARK(replay_quay_loop)->Arg(60)->Arg(120)->Arg(480)->Unit(benchmark::kMillisecond);
 
-/// The same with more fixtures standing about, far and near, that nothing happens to.
+/// The same with more fixtures standing about, far and near, that nothing happens to, and with them as many loose
+/// bodies as make twenty with the demo's own, asleep in the yard.
 void replay_with_fixtures(benchmark::State& state) {
     Quay quay;
     leap::CoursePlan plan = quay.course.plan;
@@ -36,6 +37,9 @@ void replay_with_fixtures(benchmark::State& state) {
         more.position = {-20.0 + 1.3 * static_cast<double>(i % 50), 12.0 + 4.0 * static_cast<double>(i / 50), 0.0};
         plan.fixtures.push_back(more);
     }
+    constexpr int more_loose = 7;
+    for (int i = 0; i < more_loose && state.range(0) > 0; ++i)
+        plan.fixtures.push_back({"more crate " + std::to_string(i), "crate", {-58.0 + 1.5 * i, -6.0, 0.0}, 0.0, ""});
     quay.course = leap::build_course(plan);
     const auto rehearsal = quay.at(120);
     for (auto _ : state) benchmark::DoNotOptimize(leap::replay(rehearsal, quay.tape)->rows.size());
