@@ -9,7 +9,7 @@
 namespace leap {
 namespace {
 
-constexpr double level_cos = 0.9998;  ///< brakes hold it there, and it leans against no spring
+constexpr double level_cos = 1.0 - 1e-9;  ///< on any slope it would roll without its brakes
 
 /// The four springs, each against the ground under it; false when a wheel finds none that is level.
 bool feel_ground(const Course& course, const WheelKind& kind, const LooseBody& body, Wheels& wheels) {
