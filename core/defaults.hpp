@@ -64,6 +64,9 @@ inline constexpr double shoulder_below_eyes_m = 0.2;
 /// By how much the view may pass what a hand points at (m). More is easier to grab with.
 inline constexpr double pointing_gap_m = 0.15;
 
+/// A seat that presses its rider deeper than this (m) into something solid loses them. Touch if seats are narrow.
+inline constexpr double seat_squeeze_m = 0.05;
+
 /// Who steps out of something finds ground at most this much (m) below its underside.
 inline constexpr double deepest_exit_m = 1.5;
 
@@ -106,6 +109,8 @@ inline constexpr double course_friction = 0.7;
 inline constexpr double longest_curved_stretch_s = 1.0 / 240.0;
 /// Steps of the pendulum inside such a stretch. Leave.
 inline constexpr int swing_steps = 2;
+/// Halvings when the instant is sought at which a slack rope becomes taut (2^-24 of a stretch). Leave.
+inline constexpr int taut_halvings = 24;
 /// A rope is never shorter than this (m), so that a swing stays a swing.
 inline constexpr double shortest_rope_m = 0.4;
 /// A point nearer than this counts as reached (m).

@@ -80,7 +80,7 @@ double probe_number(const Moment& m, Sense sense, int index) {
     switch (sense) {
         case Sense::probe_hit: return as_number(result.hit);
         case Sense::probe_distance: return result.distance;
-        case Sense::probe_height: return result.point.z - m.state.body.position.z;
+        case Sense::probe_height: return result.point.z - m.feet().z;
         case Sense::probe_side: return result.side;
         case Sense::probe_slope: return result.hit ? std::acos(std::clamp(result.normal.z, -1.0, 1.0)) : 0.0;
         default: return result.target;
@@ -283,15 +283,15 @@ bool target_there(const Moment& m, std::int32_t target) {
 double sense_number(const Moment& m, Sense sense, int index, int detail) {
     const State& s = m.state;
     switch (sense) {
-        case Sense::rising: return s.body.velocity.z;
-        case Sense::speed: return flat_length(s.body.velocity);
-        case Sense::feet: return s.body.position.z;
-        case Sense::x: return s.body.position.x;
-        case Sense::y: return s.body.position.y;
-        case Sense::grounded_time: return s.body.grounded ? s.time - s.contact_since : 0.0;
-        case Sense::airborne_time: return s.body.grounded ? 0.0 : s.time - s.contact_since;
+        case Sense::rising: return m.velocity().z;
+        case Sense::speed: return flat_length(m.velocity());
+        case Sense::feet: return m.feet().z;
+        case Sense::x: return m.feet().x;
+        case Sense::y: return m.feet().y;
+        case Sense::grounded_time: return s.body.grounded ? m.time() - s.contact_since : 0.0;
+        case Sense::airborne_time: return s.body.grounded ? 0.0 : m.time() - s.contact_since;
         case Sense::phase_time:
-            return machine_state(m, index).phase < 0 ? 0.0 : s.time + m.ahead - machine_state(m, index).phase_since;
+            return machine_state(m, index).phase < 0 ? 0.0 : m.time() - machine_state(m, index).phase_since;
         case Sense::share: {
             const MachineState& machine = machine_state(m, index);
             if (machine.phase < 0) return 0.0;
@@ -299,9 +299,9 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
                 m.program.machines[static_cast<std::size_t>(index)].phases[static_cast<std::size_t>(machine.phase)];
             if (!phase.duration) return 0.0;
             const double length = leap::number(m, *phase.duration);
-            return length > 0.0 ? std::clamp((s.time + m.ahead - machine.phase_since) / length, 0.0, 1.0) : 1.0;
+            return length > 0.0 ? std::clamp((m.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
         }
-        case Sense::stance_time: return s.time - machine_state(m, s.stance).phase_since;
+        case Sense::stance_time: return m.time() - machine_state(m, s.stance).phase_since;
         case Sense::slope: return s.body.grounded ? std::acos(std::clamp(s.body.ground_normal.z, -1.0, 1.0)) : 0.0;
         case Sense::grounded: return as_number(s.body.grounded);
         case Sense::airborne: return as_number(!s.body.grounded);
@@ -312,11 +312,11 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
         case Sense::held: return as_number(button_state(m, index).down);
         case Sense::pressed: return as_number(button_state(m, index).fresh_press);
         case Sense::released: return as_number(button_state(m, index).fresh_release);
-        case Sense::held_time: return button_state(m, index).down ? s.time - button_state(m, index).pressed_at : 0.0;
+        case Sense::held_time: return button_state(m, index).down ? m.time() - button_state(m, index).pressed_at : 0.0;
         case Sense::press_length: {
             const ButtonState& button = button_state(m, index);
             if (button.pressed_at == never) return 0.0;
-            return (button.down ? s.time : button.released_at) - button.pressed_at;
+            return (button.down ? m.time() : button.released_at) - button.pressed_at;
         }
         case Sense::has_tag: return as_number(has_tag(m, index));
         case Sense::bumped_kind:
@@ -376,15 +376,15 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
 Vec3 sense_vector(const Moment& m, Sense sense, int index) {
     const State& s = m.state;
     switch (sense) {
-        case Sense::velocity: return s.body.velocity;
-        case Sense::place: return s.body.position;
+        case Sense::velocity: return m.velocity();
+        case Sense::place: return m.feet();
         case Sense::probe_point:
         case Sense::probe_place:
         case Sense::probe_normal:
         case Sense::probe_direction: return probe_vector(m, sense, index);
         case Sense::stick: return stick_in_world(m);
-        case Sense::forward: return facing_direction(s.facing);
-        case Sense::right: return {std::sin(s.facing), -std::cos(s.facing), 0.0};
+        case Sense::forward: return facing_direction(m.facing());
+        case Sense::right: return {std::sin(m.facing()), -std::cos(m.facing()), 0.0};
         case Sense::look:
             return {std::cos(s.look_yaw) * std::cos(s.look_pitch), std::sin(s.look_yaw) * std::cos(s.look_pitch),
                     std::sin(s.look_pitch)};

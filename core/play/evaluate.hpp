@@ -52,6 +52,7 @@ struct FixtureStand {
 /// Answers of probes at one instant, so that each is asked once. Forgotten when anything they depend on changes.
 struct ProbeMemo {
     std::vector<std::optional<ProbeResult>> results;
+    std::vector<std::optional<ProbeResult>> results_ahead;  ///< the same for where the body will be; see Moment::motion
     MovingSolids moving;               ///< what is solid and moves, where it stands at this instant; see place_solids()
     bool moves_near = false;           ///< one of them, by the body
     bool stale = true;                 ///< a fixture has gone to another phase, or has news, since they were placed
@@ -66,7 +67,18 @@ struct ProbeMemo {
     Vec3 moving_around{1e300};  ///< where the body was when `moving` was gathered
     void forget() {
         for (auto& result : results) result.reset();
+        forget_ahead();
     }
+    void forget_ahead() {
+        for (auto& result : results_ahead) result.reset();
+    }
+};
+
+/// How the body will have gone on a little later, for values that change on the way. World frame.
+struct MotionAhead {
+    Vec3 moved{0.0};   ///< m
+    Vec3 gained{0.0};  ///< m/s
+    double turned_rad = 0.0;
 };
 
 /// What expressions are worked out against. Without a course no probe hits anything.
@@ -76,9 +88,15 @@ struct Moment {
     const State& state;
     const Course* course = nullptr;
     ProbeMemo* memo = nullptr;
-    double ahead = 0.0;        ///< s; phase times are taken this much later
-    std::int32_t self = -1;    ///< in State::machines: the fixture that asks; -1: the body's own
-    std::int32_t by = nobody;  ///< who has just come to it
+    double ahead = 0.0;                   ///< s; times are taken this much later
+    const MotionAhead* motion = nullptr;  ///< and the body where it will be by then
+    std::int32_t self = -1;               ///< in State::machines: the fixture that asks; -1: the body's own
+    std::int32_t by = nobody;             ///< who has just come to it
+
+    double time() const { return state.time + ahead; }
+    Vec3 feet() const { return motion == nullptr ? state.body.position : state.body.position + motion->moved; }
+    Vec3 velocity() const { return motion == nullptr ? state.body.velocity : state.body.velocity + motion->gained; }
+    double facing() const { return motion == nullptr ? state.facing : state.facing + motion->turned_rad; }
 
     Surroundings surroundings() const {
         if (memo == nullptr) return {*course};

@@ -14,8 +14,8 @@
 namespace leap {
 namespace {
 
-/// Gravity on it in its present phase, or in the first in which it is loose.
-Vec3 gravity_on(const Moment& at, std::size_t fixture) {
+/// Gravity on it in its present phase, or in the first in which it is loose; without one the body's.
+const Expression& gravity_said(const Moment& at, std::size_t fixture) {
     const Phase* phase = fixture_phase(at, fixture);
     if (phase != nullptr && !phase->effects.loose)
         for (const Phase& other : fixture_kind(at, fixture)->phases)
@@ -23,10 +23,15 @@ Vec3 gravity_on(const Moment& at, std::size_t fixture) {
                 phase = &other;
                 break;
             }
-    Moment own = at;
-    own.self = static_cast<std::int32_t>(at.program.machines.size() + fixture);
     const bool says = phase != nullptr && phase->effects.gravity;
-    return {0.0, 0.0, -(says ? number(own, *phase->effects.gravity) : number(at, at.program.body.gravity))};
+    return says ? *phase->effects.gravity : at.program.body.gravity;
+}
+
+Vec3 gravity_on(const Moment& at, std::size_t fixture) {
+    const Expression& said = gravity_said(at, fixture);
+    Moment own = at;
+    if (&said != &at.program.body.gravity) own.self = static_cast<std::int32_t>(at.program.machines.size() + fixture);
+    return {0.0, 0.0, -number(own, said)};
 }
 
 /// How much of its phase's time has gone, beginning and ending at rest; all of it when the phase has no time.
@@ -302,6 +307,27 @@ void roll(const Rehearsal& r, const Moment& m, State& state, ProbeMemo& memo) {
     }
 }
 
+/// Gravity that changes on the way is taken anew at every step, with everything where its velocity takes it to by the
+/// step's middle: so a spring keeps its energy, as in take_middle().
+void take_gravity_anew(Moment m, std::int64_t step, State& state, ProbeMemo& memo) {
+    m.ahead = (static_cast<double>(step) - 0.5) * defaults::loose_step_s - state.time;
+    bool written = false;
+    for (std::size_t i = 0; i < memo.things.size(); ++i) {
+        const auto fixture = static_cast<std::size_t>(state.loose[i].fixture);
+        if (!memo.things[i].there || memo.things[i].body.asleep || !gravity_said(m, fixture).varies) continue;
+        if (!written)
+            for (std::size_t k = 0; k < memo.things.size(); ++k) {
+                if (!memo.things[k].there) continue;
+                LooseBody& body = state.loose[k].body;
+                body = memo.things[k].body;
+                if (!body.asleep) body.place += body.velocity * (0.5 * defaults::loose_step_s);
+            }
+        written = true;
+        memo.pulls[i] = gravity_on(m, fixture);
+    }
+    if (written) memo.forget();
+}
+
 }  // namespace
 
 void advance_loose(const Rehearsal& r, double from, const std::optional<Ride>& ride, State& state, ProbeMemo& memo) {
@@ -336,6 +362,7 @@ void advance_loose(const Rehearsal& r, double from, const std::optional<Ride>& r
         }
         if (ridden >= 0 && !memo.things[static_cast<std::size_t>(ridden)].body.asleep)
             press_down(r, state, memo.things[static_cast<std::size_t>(ridden)]);
+        take_gravity_anew(m, step, state, memo);
         roll(r, m, state, memo);
         step_loose(r.course, memo.obstacles, memo.things, defaults::loose_step_s, memo.loose);
     }

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 #include "core/defaults.hpp"
 #include "core/play/probes.hpp"
@@ -75,6 +76,11 @@ void steer(const Moment& m, const Forces& f, State& state, Law& law) {
         return;
     }
     if (*rate <= 0.0) return;
+    if (law.taken_for > 0.0) {
+        // The stretch is fixed: what would pass the wanted velocity arrives there at its end.
+        law.motion.acceleration += towards * std::min(*rate, distance / law.taken_for);
+        return;
+    }
     law.motion.acceleration += towards * *rate;
     offer(law.horizon, distance / *rate);
     if (above) {
@@ -121,6 +127,18 @@ double mean_drive_speed(const Moment& m, const Forces& f, double from, double to
     return speed * (curve_integral(curve, b) - curve_integral(curve, a)) / (b - a);
 }
 
+/// Seconds to the next bend of the curve, so that rows lie on the exact course; a huge number when none is left.
+double time_to_bend(const Moment& m, const Forces& f) {
+    if (f.drive->curve < 0) return 1e300;
+    const double length = f.drive_duration > 0.0 ? f.drive_duration : 1.0;
+    for (const syntax::CurvePoint& point : m.program.curves[static_cast<std::size_t>(f.drive->curve)].points) {
+        constexpr double there_s = 1e-9;
+        const double left = point.x * length - f.drive_time;
+        if (left > there_s) return left;
+    }
+    return 1e300;
+}
+
 void set_driven(const Forces& f, double speed, Vec3& velocity) {
     const Vec3 driven = f.drive_base + f.drive_direction * speed;
     velocity.x = driven.x;
@@ -161,11 +179,47 @@ void cling(const Moment& m, const Forces& f, State& state, Law& law) {
     }
 }
 
+/// Whether any of these expressions changes while time passes; `turning`: the character turns meanwhile.
+bool vary(const Moment& m, const Forces& f) {
+    bool turns = false;
+    bool varies = false;
+    const auto look_at = [&](const Expression& e) {
+        varies = varies || e.varies;
+        turns = turns || e.turns;
+    };
+    const auto look_at_all = [&](std::initializer_list<const std::optional<Expression>*> all) {
+        for (const auto* e : all)
+            if (*e) look_at(**e);
+    };
+    if (f.steer != nullptr) {
+        look_at(f.steer->speed);
+        look_at_all({&f.steer->gain, &f.steer->brake, &f.steer->along});
+    }
+    if (f.cap != nullptr) {
+        look_at(f.cap->speed);
+        look_at_all({&f.cap->fading});
+    }
+    if (f.limit != nullptr) {
+        look_at(f.limit->low);
+        look_at(f.limit->high);
+    }
+    if (f.drive != nullptr) look_at(f.drive->speed);
+    if (f.fly != nullptr) {
+        look_at(f.fly->point);
+        look_at(f.fly->speed);
+    }
+    if (varies || !turns) return varies;
+    constexpr double still_rad = 1e-9;
+    const double after = facing_after(m, f.face, defaults::longest_curved_stretch_s);
+    return std::abs(std::remainder(after - m.state.facing, 2.0 * std::numbers::pi)) > still_rad;
+}
+
 }  // namespace
 
 Forces forces_at(const Moment& m) {
     Forces out;
     const Expression* gravity = nullptr;
+    bool boost_varies = false;
     const auto add = [&](std::int32_t machine) {
         if (machine < 0) return;
         const MachineState& running = m.state.machines[static_cast<std::size_t>(machine)];
@@ -180,7 +234,10 @@ Forces forces_at(const Moment& m) {
         if (out.cling < 0) out.cling = effects.cling;
         if (out.capsule == nullptr && effects.capsule) out.capsule = &*effects.capsule;
         if (out.face == nullptr && effects.face) out.face = &*effects.face;
-        if (effects.boost) out.boost *= std::max(0.0, number(m, *effects.boost));
+        if (effects.boost) {
+            out.boost *= std::max(0.0, number(m, *effects.boost));
+            boost_varies = boost_varies || effects.boost->varies;
+        }
         if (out.rope == nullptr && effects.rope) {
             out.rope = &*effects.rope;
             out.rope_machine = machine;
@@ -198,7 +255,20 @@ Forces forces_at(const Moment& m) {
     add(m.state.stance);
     out.pull = gravity != nullptr ? gravity : &m.program.body.gravity;
     out.gravity = number(m, *out.pull);
+    out.vary = boost_varies || vary(m, out);
     return out;
+}
+
+double facing_after(const Moment& m, const Expression* face, double seconds) {
+    const Vec3 faced = face != nullptr ? flat(vector(m, *face)) : Vec3{0.0};
+    if (flat_length(faced) > 1e-6) return std::atan2(faced.y, faced.x);
+    const Vec3 wanted = sense_vector(m, Sense::stick);
+    if (flat_length(wanted) < 0.1) return m.state.facing;
+    const double target = std::atan2(wanted.y, wanted.x);
+    double difference = std::remainder(target - m.state.facing, 2.0 * std::numbers::pi);
+    const double most = std::abs(number(m, m.program.body.turn)) * seconds;
+    difference = std::clamp(difference, -most, most);
+    return std::remainder(m.state.facing + difference, 2.0 * std::numbers::pi);
 }
 
 Vec3 steer_target(const Moment& m, const Forces& f) {
@@ -209,15 +279,54 @@ Vec3 steer_target(const Moment& m, const Forces& f) {
     return line * (glm::dot(stick, line) * speed);
 }
 
-void take_mean_gravity(const Moment& m, const Forces& f, double seconds, Law& law) {
-    if (f.pull->folded >= 0 || law.motion.acceleration.z == 0.0 || law.flying) return;
-    Moment middle = m;
-    middle.ahead = seconds * 0.5;
-    law.motion.acceleration.z += f.gravity - number(middle, *f.pull);
+MotionAhead motion_ahead(const Moment& m, const Forces& f, const Law& law, double seconds) {
+    MotionAhead out;
+    out.moved = law.motion.velocity * seconds;
+    out.gained = law.motion.acceleration * seconds;
+    out.turned_rad = std::remainder(facing_after(m, f.face, seconds) - m.state.facing, 2.0 * std::numbers::pi);
+    return out;
 }
 
-Law motion_law(const Moment& m, const Forces& f, State& state, double longest) {
+namespace {
+
+/// Gravity in the middle of a stretch. Where it changes with the speed (a drag), J = d(acceleration)/d(speed), the mean
+/// speed is part of the equation: a = a0 / (1 - J h/2), the linearly implicit midpoint rule, stable however stiff.
+void take_middle_gravity(Moment middle, const Forces& f, double seconds, const Law& law, double& acceleration) {
+    MotionAhead drift = *middle.motion;
+    drift.gained = Vec3{0.0};
+    const MotionAhead full = *middle.motion;
+    middle.motion = &drift;
+    const double at_first_speed = number(middle, *f.pull);
+    middle.motion = &full;
+    double pull = number(middle, *f.pull);
+    const double gained = law.motion.acceleration.z * seconds * 0.5;
+    if (std::abs(gained) > 1e-9 && pull != at_first_speed) {
+        const double slope = (at_first_speed - pull) / gained;
+        pull = slope < 0.0 ? at_first_speed / (1.0 - slope * seconds * 0.5) : pull;
+    }
+    acceleration += f.gravity - pull;
+}
+
+}  // namespace
+
+void take_middle(const Moment& m, const Forces& f, double seconds, State& state, Law& law) {
+    const bool pulled = f.pull->folded < 0 && law.motion.acceleration.z != 0.0 && !law.flying;
+    const bool others = f.vary && f.cling < 0 && f.rope == nullptr && seconds > 0.0;
+    if (!pulled && !others) return;
+    m.memo->forget_ahead();
+    Moment middle = m;
+    const MotionAhead ahead = motion_ahead(m, f, law, seconds * 0.5);
+    middle.ahead = seconds * 0.5;
+    middle.motion = &ahead;
+    double pull = law.motion.acceleration.z;
+    if (pulled) take_middle_gravity(middle, f, seconds, law, pull);
+    if (others) law = motion_law(middle, forces_at(middle), state, seconds, true);
+    if (pulled && law.motion.acceleration.z != 0.0) law.motion.acceleration.z = pull;
+}
+
+Law motion_law(const Moment& m, const Forces& f, State& state, double longest, bool taken_for_all) {
     Law law;
+    if (taken_for_all) law.taken_for = longest;
     if (f.fly != nullptr) {
         fly(m, f, state, law);
         law.motion.velocity = state.body.velocity;
@@ -235,7 +344,7 @@ Law motion_law(const Moment& m, const Forces& f, State& state, double longest) {
             law.horizon = std::min(law.horizon, defaults::longest_curved_stretch_s);
             return law;
         }
-    } else if (f.pull->folded < 0 || f.rope != nullptr) {
+    } else if (f.pull->folded < 0 || f.rope != nullptr || f.vary) {
         law.curved = true;
         law.horizon = std::min(law.horizon, defaults::longest_curved_stretch_s);
     }
@@ -243,8 +352,10 @@ Law motion_law(const Moment& m, const Forces& f, State& state, double longest) {
         steer(m, f, state, law);
     } else {
         law.driven = true;
+        law.lifted = vertical_driven;
         const double now = drive_speed(m, f, f.drive_time);
         set_driven(f, now, state.body.velocity);
+        offer(law.horizon, time_to_bend(m, f));
         law.horizon = std::min(law.horizon, longest);
     }
     law.motion.velocity = state.body.velocity;
@@ -252,18 +363,46 @@ Law motion_law(const Moment& m, const Forces& f, State& state, double longest) {
 }
 
 void drive_over(const Moment& m, const Forces& f, double seconds, Law& law) {
-    set_driven(f, mean_drive_speed(m, f, f.drive_time, f.drive_time + seconds), law.motion.velocity);
+    Moment middle = m;
+    const MotionAhead ahead = motion_ahead(m, f, law, seconds * 0.5);
+    if (f.drive->speed.varies) {
+        middle.ahead = seconds * 0.5;
+        middle.motion = &ahead;
+    }
+    law.driven_mps = mean_drive_speed(middle, f, f.drive_time, f.drive_time + seconds);
+    set_driven(f, law.driven_mps, law.motion.velocity);
 }
 
 void finish_drive(const Moment& m, const Forces& f, const Law& law, double seconds, State& state) {
-    const double mean = glm::length(flat(law.motion.velocity));
     const double end = drive_speed(m, f, f.drive_time + seconds);
+    const bool vertical = std::abs(f.drive_direction.z) > vertical_drive;
+    if (f.drive->adding) {
+        // What it was to go at in the mean became what it goes at now: what an obstacle took from the one it takes from
+        // the other, along the same way.
+        Vec3 wanted = law.motion.velocity;
+        Vec3 reached = state.body.velocity;
+        set_driven(f, end, wanted);
+        Vec3 lost = law.motion.velocity - state.body.velocity;
+        if (!vertical) lost.z = 0.0;
+        if (glm::length(lost) > same_speed_mps) {
+            const Vec3 into = direction_or_zero(lost);
+            wanted -= into * std::max(0.0, glm::dot(wanted, into));
+        }
+        reached.x = wanted.x;
+        reached.y = wanted.y;
+        if (vertical) reached.z = wanted.z;
+        state.body.velocity = reached;
+        return;
+    }
+    const double mean = glm::length(flat(law.motion.velocity));
     const double start = flat_length(f.drive_direction) * std::abs(end);
-    // Sliding along a wall takes its part from the mean speed; the end speed loses the same share.
+    // Sliding along a wall takes its part from the mean speed; the end speed loses the same share. A drive whose curve
+    // passes through zero turns round.
     const double ratio = mean > same_speed_mps ? start / mean : 1.0;
-    state.body.velocity.x *= ratio;
-    state.body.velocity.y *= ratio;
-    if (std::abs(f.drive_direction.z) > vertical_drive && std::abs(law.motion.velocity.z) > same_speed_mps)
+    const double sense = end * law.driven_mps < 0.0 ? -1.0 : 1.0;
+    state.body.velocity.x *= ratio * sense;
+    state.body.velocity.y *= ratio * sense;
+    if (vertical && std::abs(law.motion.velocity.z) > same_speed_mps)
         state.body.velocity.z *= f.drive_direction.z * end / law.motion.velocity.z;
 }
 

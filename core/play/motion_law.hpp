@@ -19,6 +19,7 @@ struct Forces {
     std::int32_t rope_machine = -1;
     std::int32_t cling = -1;  ///< probe
     double boost = 1.0;       ///< of the speed that steering goes to
+    bool vary = false;        ///< any of them but gravity is worked out from what changes while time passes
     double gravity = 0.0;
     double drive_time = 0.0;      ///< phase time of the drive
     double drive_duration = 0.0;  ///< 0 when its phase has no duration
@@ -28,15 +29,22 @@ struct Forces {
 
 Forces forces_at(const Moment& moment);
 
+/// Where the character faces after `seconds` (rad): it turns towards the stick at a steady rate, or faces what a phase
+/// says at once.
+double facing_after(const Moment& moment, const Expression* face, double seconds);
+
 /// How the body moves from now on: constant acceleration, valid for `horizon` seconds.
 struct Law {
     MotionLaw motion;
     double horizon = 1e300;
-    bool driven = false;     ///< the flat velocity is given, not accelerated
-    bool flying = false;     ///< straight to a point; nothing else counts
-    Vec3 pull{0.0};          ///< part of the motion that closes a gap and is no speed of the body's own
-    double clings_at = 0.0;  ///< flat speed along a wall that is clung to; its bends take none of it
-    bool curved = false;     ///< true course not known in closed form: short stretches
+    bool driven = false;      ///< the flat velocity is given, not accelerated
+    bool lifted = false;      ///< the upward one, too
+    bool flying = false;      ///< straight to a point; nothing else counts
+    Vec3 pull{0.0};           ///< part of the motion that closes a gap and is no speed of the body's own
+    double clings_at = 0.0;   ///< flat speed along a wall that is clung to; its bends take none of it
+    bool curved = false;      ///< true course not known in closed form: short stretches
+    double taken_for = 0.0;   ///< s; more than 0: the stretch whose middle the forces were taken in
+    double driven_mps = 0.0;  ///< mean speed of the drive along its direction over the stretch
 };
 
 /// The flat velocity that the stick asks for.
@@ -44,16 +52,26 @@ Vec3 steer_target(const Moment& moment, const Forces& forces);
 
 /// The law from now on, for at most `longest` seconds. Changes the state's velocity where a cap, a limit or a drive
 /// demands it at once.
-Law motion_law(const Moment& moment, const Forces& forces, State& state, double longest);
+/// `taken_for_all`: it is to hold for all of `longest`, whatever it reaches on the way.
+Law motion_law(const Moment& moment, const Forces& forces, State& state, double longest, bool taken_for_all = false);
 
-/// Gravity that changes with the phase's time counts with its value in the middle of the stretch.
-void take_mean_gravity(const Moment& moment, const Forces& forces, double seconds, Law& law);
+/// How the body will have gone on after `seconds` of a law, as far as values in the middle of a stretch need it: its
+/// place by its velocity alone.
+MotionAhead motion_ahead(const Moment& moment, const Forces& forces, const Law& law, double seconds);
+
+/// Forces that change on the way (with time, place, speed, facing) count with their value in the middle of the stretch
+/// of `seconds` that the law is now taken for.
+///
+/// With the place taken by the velocity alone this is the position Verlet method (Verlet, 1967; "drift, kick, drift"):
+/// a spring keeps its energy for as long as it swings. What slows by speed is taken half implicitly, so that a stiff
+/// drag comes to its terminal speed instead of swinging about it.
+void take_middle(const Moment& moment, const Forces& forces, double seconds, State& state, Law& law);
 
 /// Puts the mean velocity of a drive over the next `seconds` into the law, so that the distance is the integral of its
 /// curve, exactly.
 void drive_over(const Moment& moment, const Forces& forces, double seconds, Law& law);
 
-/// After a driven stretch of `seconds`: the velocity that the drive has reached.
+/// After a driven stretch of `seconds`: the velocity that the drive has reached, what it adds to included.
 void finish_drive(const Moment& moment, const Forces& forces, const Law& law, double seconds, State& state);
 
 }  // namespace leap

@@ -191,7 +191,7 @@ ProbeResult ask_ground(const Asking& a) {
 }
 
 ProbeResult answer(const Moment& m, const ProbeInfo& info, std::int32_t fixture) {
-    Asking a{m, info, m.state.body.position, {m.state.radius, m.state.height}, 0.0, fixture};
+    Asking a{m, info, m.feet(), {m.state.radius, m.state.height}, 0.0, fixture};
     if (fixture >= 0) {
         const FixturePose pose = fixture_pose(m, static_cast<std::size_t>(fixture));
         a.feet = pose.center - world_up * pose.half.z;
@@ -222,7 +222,7 @@ ProbeResult ask_probe(const Moment& m, std::int32_t probe) {
         remembering.memo = &memo;
         return ask_probe(remembering, probe);
     }
-    auto& results = m.memo->results;
+    auto& results = m.motion != nullptr ? m.memo->results_ahead : m.memo->results;
     if (results.size() < m.program.probes.size()) results.resize(m.program.probes.size());
     const ProbeInfo& info = m.program.probes[i];
     Moment own = m;

@@ -99,22 +99,6 @@ void write_row(const Rehearsal& r, const State& state, ProbeMemo* memo, const Ve
     for (const GaugeInfo& gauge : r.program.gauges) trace.values.push_back(gauge_value(m, gauge));
 }
 
-/// The character turns towards the stick at a steady rate, or faces what a phase says.
-void turn(const Moment& m, const Forces& forces, State& state, double seconds) {
-    const Vec3 faced = forces.face != nullptr ? flat(vector(m, *forces.face)) : Vec3{0.0};
-    if (flat_length(faced) > 1e-6) {
-        state.facing = std::atan2(faced.y, faced.x);
-        return;
-    }
-    const Vec3 wanted = sense_vector(m, Sense::stick);
-    if (flat_length(wanted) < 0.1) return;
-    const double target = std::atan2(wanted.y, wanted.x);
-    double difference = std::remainder(target - state.facing, 2.0 * std::numbers::pi);
-    const double most = std::abs(number(m, m.program.body.turn)) * seconds;
-    difference = std::clamp(difference, -most, most);
-    state.facing = std::remainder(state.facing + difference, 2.0 * std::numbers::pi);
-}
-
 /// The capsule that phases want, or the body's own. It grows only where there is room.
 void resize(const Rehearsal& r, const Moment& m, const Forces& forces, State& state) {
     Capsule wanted = r.shape.capsule;
@@ -167,7 +151,7 @@ void correct_row(const Law& law, const MotionResult& moved, const State& state, 
     constexpr double same_mps = 1e-6;
     const Vec3 expected = row.velocity + law.motion.acceleration * moved.seconds;
     if (law.driven) {
-        row.acceleration = {change.x, change.y, row.acceleration.z};
+        row.acceleration = {change.x, change.y, law.lifted ? change.z : row.acceleration.z};
     } else if (glm::length(expected - state.body.velocity) > same_mps) {
         row.acceleration = change;
     }
@@ -191,6 +175,27 @@ struct StretchKind {
     bool leaning = false;
 };
 
+/// A seat that takes the body into something solid loses it there: it is pushed out, and goes on as what it sat on
+/// went.
+void lose_seat(const Rehearsal& r, State& state, const ProbeMemo& memo, Trace* trace) {
+    const std::int32_t seat = state.seat;
+    Surroundings around{r.course, memo.moving};
+    around.without = static_cast<std::int32_t>(r.course.plan.pieces.size()) + seat;
+    const auto met =
+        deepest_overlap(around, {state.radius, state.height}, state.body.position, -defaults::seat_squeeze_m);
+    if (!met) return;
+    state.seat = -1;
+    state.body.grounded = false;
+    state.contact_since = state.last_airborne = state.time;
+    state.body = free_body({r.course, memo.moving}, shape_now(r, state), state.body);
+    state.events |= event_bumped_wall | event_bumped_piece | event_left_ground;
+    state.wall_normal = direction_or_zero(flat(met->normal));
+    state.bumped_piece = met->piece;
+    if (trace == nullptr) return;
+    trace->events.push_back({state.time, EventKind::stepped_out, seat, -1});
+    trace->events.push_back({state.time, EventKind::bumped_wall, -1, -1});
+}
+
 /// Who sits on something goes where it goes.
 void advance_seated(const Rehearsal& r, State& state, double longest, StretchKind kind, ProbeMemo& memo, Trace* trace) {
     const Moment m = r.moment(state, &memo);
@@ -207,6 +212,7 @@ void advance_seated(const Rehearsal& r, State& state, double longest, StretchKin
     advance_loose(r, from, std::nullopt, state, memo);
     keep_seat(r, state);
     place_solids(r, state, memo);
+    lose_seat(r, state, memo, trace);
     note_touches(r, state, memo);
     memo.forget();
 }
@@ -256,6 +262,8 @@ void advance(const Rehearsal& r, State& state, double longest, StretchKind kind,
     Law law;
     if (!state.taut) {
         law = motion_law(m, forces, state, longest);
+        if (forces.rope != nullptr && !state.body.grounded)
+            law.horizon = time_to_taut(m, forces, law.motion, std::min(longest, law.horizon));
     } else {
         law.horizon = std::min(longest, defaults::longest_curved_stretch_s);
         law.motion = {state.body.velocity, swing_acceleration(m, forces, state)};
@@ -267,7 +275,7 @@ void advance(const Rehearsal& r, State& state, double longest, StretchKind kind,
         law.horizon = std::min(law.horizon, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - state.time));
     }
     const double seconds = std::min(time_to_next_instant(m, law, rates, longest), time_to_meter_change(m, rates));
-    if (!state.taut) take_mean_gravity(m, forces, seconds, law);
+    if (!state.taut) take_middle(m, forces, seconds, state, law);
     if (trace != nullptr) write_row(r, state, &memo, law.motion.acceleration, kind.tick_begin, *trace);
     if (law.driven && !law.flying) drive_over(m, forces, seconds, law);
     const bool lifts_off = law.flying && state.body.grounded && law.motion.velocity.z > 1e-3;
@@ -285,7 +293,7 @@ void advance(const Rehearsal& r, State& state, double longest, StretchKind kind,
         if (trace != nullptr) trace->events.push_back({state.time, EventKind::left_ground, -1, -1});
     }
     if (!state.taut) reel_slack(m, forces, moved.seconds, state);
-    turn(m, forces, state, moved.seconds);
+    state.facing = facing_after(m, forces.face, moved.seconds);
     advance_meters(m, rates, moved.seconds, state);
     state.body = moved.body;
     state.time += moved.seconds;

@@ -59,6 +59,23 @@ bool rope_holds(const Moment& m, const Forces& f, State& state) {
     return true;
 }
 
+double time_to_taut(const Moment& m, const Forces& f, const MotionLaw& law, double longest) {
+    const Pendulum p = pendulum_of(m, f, m.state);
+    const Vec3 arm = body_middle(m.state) - p.anchor;
+    const auto beyond = [&](double t) {
+        const Vec3 then = arm + law.velocity * t + law.acceleration * (0.5 * t * t);
+        return glm::length(then) - std::max(defaults::shortest_rope_m, p.length - p.reel_mps * t);
+    };
+    if (beyond(0.0) >= -taut_within_m || beyond(longest) <= 0.0) return longest;
+    double slack = 0.0;
+    double taut = longest;
+    for (int i = 0; i < defaults::taut_halvings; ++i) {
+        const double middle = 0.5 * (slack + taut);
+        (beyond(middle) > 0.0 ? taut : slack) = middle;
+    }
+    return taut;
+}
+
 Vec3 swing_acceleration(const Moment& m, const Forces& f, const State& state) {
     const Pendulum p = pendulum_of(m, f, state);
     const Vec3 outward = direction_or_zero(body_middle(state) - p.anchor);
@@ -82,7 +99,7 @@ MotionResult swing_body(const Rehearsal& r, const Moment& m, const Forces& f, do
         p.length = std::max(defaults::shortest_rope_m, p.length - p.reel_mps * h);
         const MotionLaw chord{(position - to_middle - out.body.position) / h, Vec3{0.0}};
         const double before = out.seconds;
-        const MotionResult moved = move_body(r.course, shape, out.body, chord, h);
+        const MotionResult moved = move_body(m.surroundings(), shape, out.body, chord, h);
         out = moved;
         out.seconds = before + moved.seconds;
         const bool free = moved.seconds >= h - 1e-12 && !moved.landed && !moved.bumped_wall && !moved.bumped_ceiling &&

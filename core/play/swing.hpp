@@ -10,6 +10,10 @@ namespace leap {
 /// holds nothing while the body stands.
 bool rope_holds(const Moment& moment, const Forces& forces, State& state);
 
+/// How long (s, at most `longest`) a slack rope stays slack under a law: so that it catches the body at its length at
+/// every tick rate, and takes just the speed along it.
+double time_to_taut(const Moment& moment, const Forces& forces, const MotionLaw& law, double longest);
+
 /// Acceleration of a body that swings: gravity, pumping and the pull of the rope.
 Vec3 swing_acceleration(const Moment& moment, const Forces& forces, const State& state);
 

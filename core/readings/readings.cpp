@@ -18,45 +18,6 @@ using Value = tl::expected<double, std::string>;
 /// Window in which largest_drop looks for a fall (s).
 constexpr double drop_window_s = 0.1;
 
-double value_in(Quantity quantity, const Vec3& position, const Vec3& velocity) {
-    switch (quantity) {
-        case Quantity::feet: return position.z;
-        case Quantity::speed: return flat_length(velocity);
-        case Quantity::rising: return velocity.z;
-        case Quantity::x: return position.x;
-        case Quantity::y: return position.y;
-    }
-    return 0.0;
-}
-
-/// Visits the values of a quantity that matter in a window: at both ends of every stretch between rows, and at the
-/// turning point inside it when there is one.
-template <class Visit>
-void visit_values(const Trace& trace, Quantity quantity, Window window, Visit visit) {
-    for (std::size_t i = row_at(trace, window.from); i < trace.rows.size(); ++i) {
-        const TraceRow& row = trace.rows[i];
-        if (row.time > window.to && i > 0) break;
-        const double end = i + 1 < trace.rows.size() ? trace.rows[i + 1].time : row.time;
-        const double from = std::max(row.time, window.from) - row.time;
-        const double to = std::min(end, window.to) - row.time;
-        const auto at = [&](double t) {
-            visit(row.time + t,
-                  value_in(quantity, position_at(trace, std::min(row.time + t, std::nextafter(end, row.time))),
-                           row.velocity + row.acceleration * t));
-        };
-        at(std::max(0.0, from));
-        if (to <= from) continue;
-        at(to);
-        double turn = -1.0;
-        if (quantity == Quantity::feet && !row.grounded && row.acceleration.z != 0.0)
-            turn = -row.velocity.z / row.acceleration.z;
-        const Vec3 a = flat(row.acceleration);
-        if (quantity == Quantity::speed && glm::dot(a, a) > 1e-12)
-            turn = -glm::dot(flat(row.velocity), a) / glm::dot(a, a);
-        if (turn > from && turn < to) at(turn);
-    }
-}
-
 class Taker {
   public:
     Taker(const Program& program, const Tuning& tuning, const Trace& trace)
@@ -102,21 +63,13 @@ class Taker {
                 if (const auto gauge = gauge_of(expr.parts[0]))
                     return gauge_at(*gauge, expr.kind == ExprKind::at_start ? window->from : window->to);
                 const Quantity quantity = *quantity_named(expr.parts[0].name);
-                if (expr.kind == ExprKind::at_start) return before(quantity, window->from);
+                if (expr.kind == ExprKind::at_start) return quantity_before(trace_, quantity, window->from);
                 return quantity_at(trace_, quantity, window->to);
             }
             case ExprKind::of: return of(expr);
             case ExprKind::time_from: return time_between(expr);
             default: return tl::make_unexpected(std::string("a reading can't say this"));
         }
-    }
-
-    /// A quantity just before an instant: a launch at that instant must not count as what was there at its start.
-    double before(Quantity quantity, double time) const {
-        const std::size_t i = row_at(trace_, time);
-        if (i == 0 || trace_.rows[i].time < time) return quantity_at(trace_, quantity, time);
-        const TraceRow& row = trace_.rows[i - 1];
-        return value_in(quantity, trace_.rows[i].position, row.velocity + row.acceleration * (time - row.time));
     }
 
     Value named(const Expr& expr) const {
@@ -170,47 +123,9 @@ class Taker {
     Value over_window(const Expr& expr) const {
         if (const auto gauge = gauge_of(expr.parts[0])) return gauge_over_window(*gauge, expr.name);
         const Quantity quantity = *quantity_named(expr.parts[0].name);
-        if (expr.name == "average") return average(quantity);
-        if (expr.name == "largest_drop") return largest_drop(quantity);
+        if (expr.name == "average") return mean(trace_, quantity, window_);
+        if (expr.name == "largest_drop") return largest_drop(trace_, quantity, window_, drop_window_s);
         return extreme(trace_, quantity, window_, expr.name == "highest");
-    }
-
-    /// Simpson's rule on every stretch between rows: exact for heights and rising, whose course is a parabola.
-    double average(Quantity quantity) const {
-        double sum = 0.0;
-        for (std::size_t i = row_at(trace_, window_.from); i + 1 < trace_.rows.size(); ++i) {
-            const double from = std::max(trace_.rows[i].time, window_.from);
-            const double to = std::min(trace_.rows[i + 1].time, window_.to);
-            if (to <= from) continue;
-            const TraceRow& row = trace_.rows[i];
-            const auto at = [&](double t) {
-                const double inside = std::min(t, std::nextafter(trace_.rows[i + 1].time, row.time));
-                return value_in(quantity, position_at(trace_, inside),
-                                row.velocity + row.acceleration * (t - row.time));
-            };
-            sum += (to - from) / 6.0 * (at(from) + 4 * at(0.5 * (from + to)) + at(to));
-        }
-        const double length = window_.to - window_.from;
-        return length > 0.0 ? sum / length : quantity_at(trace_, quantity, window_.from);
-    }
-
-    /// The largest fall between two instants of the window that lie at most drop_window_s apart. It is found at a
-    /// turning point, or over a whole drop_window_s that begins or ends at one.
-    double largest_drop(Quantity quantity) const {
-        std::vector<std::pair<double, double>> values;
-        visit_values(trace_, quantity, window_, [&](double t, double v) { values.emplace_back(t, v); });
-        double largest = 0.0;
-        std::size_t first = 0;
-        for (std::size_t i = 0; i < values.size(); ++i) {
-            const auto [time, value] = values[i];
-            while (time - values[first].first > drop_window_s) ++first;
-            for (std::size_t k = first; k < i; ++k) largest = std::max(largest, values[k].second - value);
-            if (time - drop_window_s >= window_.from)
-                largest = std::max(largest, quantity_at(trace_, quantity, time - drop_window_s) - value);
-            if (time + drop_window_s <= window_.to)
-                largest = std::max(largest, value - quantity_at(trace_, quantity, time + drop_window_s));
-        }
-        return largest;
     }
 
     Value of(const Expr& expr) const {
@@ -229,38 +144,81 @@ class Taker {
         return length + flat_length(position_at(trace_, window->to) - at);
     }
 
-    Value instant(const Expr& expr, double after) const {
-        if (expr.name == "start" || expr.name == "end") {
-            const auto window = find(expr.stretch);
-            if (!window) return tl::make_unexpected(window.error());
-            return expr.name == "start" ? window->from : window->to;
+    /// Every time at which an instant happened, in their order.
+    std::vector<double> times_of(const Expr& instant) const {
+        std::vector<double> out;
+        if (instant.name == "start" || instant.name == "end") {
+            for (const Window& window : occurrences(program_, trace_, instant.stretch.owner, instant.stretch.phase))
+                out.push_back(instant.name == "start" ? window.from : window.to);
+            return out;
         }
-        if (expr.name == ">=" || expr.name == "<=") return comes_to(expr, after);
         static const std::map<std::string, EventKind> kinds{{"press", EventKind::pressed},
                                                             {"release", EventKind::released},
                                                             {"landed", EventKind::landed},
                                                             {"left_ground", EventKind::left_ground}};
-        const EventKind kind = kinds.at(expr.name);
+        const EventKind kind = kinds.at(instant.name);
         const bool of_button = kind == EventKind::pressed || kind == EventKind::released;
-        const std::int32_t button = of_button ? *program_.find_button(expr.stretch.owner) : -1;
-        int seen = 0;
-        for (const TraceEvent& event : trace_.events) {
-            if (event.kind != kind || event.index != button || event.time < after) continue;
-            if (++seen == expr.stretch.ordinal) return event.time;
-        }
-        return tl::make_unexpected(fmt::format("{} {} did not happen", expr.name, of_button ? expr.stretch.owner : ""));
+        const std::int32_t button = of_button ? *program_.find_button(instant.stretch.owner) : -1;
+        for (const TraceEvent& event : trace_.events)
+            if (event.kind == kind && event.index == button) out.push_back(event.time);
+        return out;
     }
 
-    /// The first instant from `after` on at which a quantity or gauge is past a value; between rows it goes straight.
+    /// "start of hop 2", "landed".
+    static std::string instant_text(const Expr& instant) {
+        const syntax::Stretch& of = instant.stretch;
+        const bool has_owner = instant.name != of.owner;
+        std::string out = instant.name + (has_owner ? " of " : "");
+        if (of.numbered && of.ordinal == 0) out += has_owner ? "last " : " last";
+        if (has_owner) out += of.owner + (of.phase.empty() ? "" : "." + of.phase);
+        if (of.numbered && of.ordinal > 0) out += fmt::format(" {}", of.ordinal);
+        return out;
+    }
+
+    /// The instant that is numbered, counted over the whole tape; without a number the first one.
+    Value first_instant(const Expr& expr) const {
+        if (is_comparison(expr)) return comes_to(expr, 0.0);
+        const std::vector<double> all = times_of(expr);
+        if (all.empty()) return tl::make_unexpected(fmt::format("{} did not happen", instant_text(expr)));
+        if (expr.stretch.ordinal == 0) return all.back();
+        const auto index = static_cast<std::size_t>(expr.stretch.ordinal - 1);
+        if (index < all.size()) return all[index];
+        return tl::make_unexpected(fmt::format("{} did not happen: it came {} times", instant_text(expr), all.size()));
+    }
+
+    /// The second instant of a time: the one that is numbered, or else the first that comes after the first instant (at
+    /// the same instant, when that is another one).
+    Value second_instant(const Expr& expr, double after, bool same_kind) const {
+        if (is_comparison(expr)) return comes_to(expr, after);
+        if (expr.stretch.numbered) {
+            Value numbered = first_instant(expr);
+            if (numbered && *numbered < after)
+                return tl::make_unexpected(fmt::format("{} comes before the first instant", instant_text(expr)));
+            return numbered;
+        }
+        for (const double time : times_of(expr))
+            if (same_kind ? time > after : time >= after) return time;
+        return tl::make_unexpected(fmt::format("no {} comes after the first instant", instant_text(expr)));
+    }
+
+    static bool is_comparison(const Expr& instant) { return instant.name == ">=" || instant.name == "<="; }
+
+    /// The first instant from `after` on at which a quantity or gauge is past a value. Gauges are known at rows, and go
+    /// straight between them.
     Value comes_to(const Expr& expr, double after) const {
         const Expr& of = expr.parts[0];
         const double wanted = expr.parts[1].literal.si();
-        const auto gauge = gauge_of(of);
-        const double sign = expr.name == ">=" ? 1.0 : -1.0;
-        const auto past = [&](double time) {
-            return sign *
-                   ((gauge ? gauge_at(*gauge, time) : quantity_at(trace_, *quantity_named(of.name), time)) - wanted);
+        const bool above = expr.name == ">=";
+        const auto never_came = [&]() -> Value {
+            return tl::make_unexpected(
+                fmt::format("it never came to {}", number_text(expr.parts[1].literal.written, 2)));
         };
+        const auto gauge = gauge_of(of);
+        if (!gauge) {
+            const auto found = first_past(trace_, *quantity_named(of.name), {after, trace_.length_s()}, wanted, above);
+            return found ? Value(*found) : never_came();
+        }
+        const auto past = [&](double time) { return (above ? 1.0 : -1.0) * (gauge_at(*gauge, time) - wanted); };
         double before = past(after);
         if (before >= 0.0) return after;
         double time = after;
@@ -271,14 +229,17 @@ class Taker {
             before = now;
             time = next;
         }
-        return tl::make_unexpected(fmt::format("it never came to {}", number_text(expr.parts[1].literal.written, 2)));
+        return never_came();
     }
 
-    /// The second instant is sought after the first, so `press of jump to landed` means the landing that follows.
     Value time_between(const Expr& expr) const {
-        Value first = instant(expr.parts[0], 0.0);
+        const Expr& begin = expr.parts[0];
+        const Expr& end = expr.parts[1];
+        const Value first = first_instant(begin);
         if (!first) return first;
-        Value second = instant(expr.parts[1], *first);
+        const bool same_kind = !is_comparison(begin) && begin.name == end.name &&
+                               begin.stretch.owner == end.stretch.owner && begin.stretch.phase == end.stretch.phase;
+        const Value second = second_instant(end, *first, same_kind);
         if (!second) return second;
         return *second - *first;
     }
@@ -291,17 +252,6 @@ class Taker {
 };
 
 }  // namespace
-
-std::optional<Quantity> quantity_named(std::string_view name) {
-    static const std::map<std::string_view, Quantity> names{{"feet", Quantity::feet},
-                                                            {"speed", Quantity::speed},
-                                                            {"rising", Quantity::rising},
-                                                            {"x", Quantity::x},
-                                                            {"y", Quantity::y}};
-    const auto found = names.find(name);
-    if (found == names.end()) return std::nullopt;
-    return found->second;
-}
 
 std::vector<Window> occurrences(const Program& program, const Trace& trace, const std::string& owner,
                                 const std::string& phase) {
@@ -320,24 +270,6 @@ std::vector<Window> occurrences(const Program& program, const Trace& trace, cons
         }
     }
     return out;
-}
-
-double quantity_at(const Trace& trace, Quantity quantity, double time) {
-    switch (quantity) {
-        case Quantity::feet: return position_at(trace, time).z;
-        case Quantity::x: return position_at(trace, time).x;
-        case Quantity::y: return position_at(trace, time).y;
-        case Quantity::speed: return flat_length(velocity_at(trace, time));
-        case Quantity::rising: return velocity_at(trace, time).z;
-    }
-    return 0.0;
-}
-
-double extreme(const Trace& trace, Quantity quantity, Window window, bool highest) {
-    double best = highest ? -1e300 : 1e300;
-    visit_values(trace, quantity, window,
-                 [&](double, double value) { best = highest ? std::max(best, value) : std::min(best, value); });
-    return best;
 }
 
 std::vector<ReadingResult> take_readings(const Program& program, const Tuning& tuning, const Trace& trace,

@@ -5,8 +5,8 @@
 #include <string>
 #include <vector>
 
+#include "core/readings/quantity.hpp"
 #include "core/script/program.hpp"
-#include "core/tape/trace.hpp"
 
 namespace leap {
 
@@ -32,23 +32,8 @@ struct ReadingResult {
 std::vector<ReadingResult> take_readings(const Program& program, const Tuning& tuning, const Trace& trace,
                                          const std::string& tape_name);
 
-/// A stretch of a run.
-struct Window {
-    double from = 0.0;
-    double to = 0.0;
-};
-
 /// Every time a move, a phase or a stance was on, by time.
 std::vector<Window> occurrences(const Program& program, const Trace& trace, const std::string& owner,
                                 const std::string& phase);
-
-enum class Quantity { feet, speed, rising, x, y };
-std::optional<Quantity> quantity_named(std::string_view name);
-
-/// A quantity at a time, on the exact course between rows.
-double quantity_at(const Trace& trace, Quantity quantity, double time);
-
-/// Highest (or lowest) value in a window, on the exact course between rows: the top of a jump is not the highest row.
-double extreme(const Trace& trace, Quantity quantity, Window window, bool highest);
 
 }  // namespace leap

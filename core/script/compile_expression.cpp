@@ -56,6 +56,13 @@ Expression Compiler::finish(Emitted emitted, Type type, SourceRange range) {
     out.count = static_cast<std::uint32_t>(emitted.code.size());
     out.type = type;
     out.range = range;
+    out.varies = std::any_of(emitted.code.begin(), emitted.code.end(), [](const Instruction& in) {
+        const bool asks = in.op == Op::sense || in.op == Op::sense_vector;
+        return in.op == Op::meter || (asks && varies_between_instants(in.sense));
+    });
+    out.turns = std::any_of(emitted.code.begin(), emitted.code.end(), [](const Instruction& in) {
+        return in.op == Op::sense_vector && (in.sense == Sense::forward || in.sense == Sense::right);
+    });
     program_.code.insert(program_.code.end(), emitted.code.begin(), emitted.code.end());
     if (emitted.code.size() > longest_code) report(range, "this expression is too long", "split it with let");
     if (emitted.constant) {

@@ -40,6 +40,7 @@ syntax::Stretch Parser::stretch() {
     syntax::Stretch out;
     out.range = peek().range;
     if (accept("last")) out.ordinal = 0;
+    out.numbered = out.ordinal == 0;
     const syntax::Name owner = name("a move, a phase or a stance");
     out.owner = owner.text;
     out.owner_range = owner.range;
@@ -51,6 +52,7 @@ syntax::Stretch Parser::stretch() {
     const Token& token = peek();
     if (out.ordinal != 0 && token.kind == TokenKind::number && !token.first_on_line) {
         out.ordinal = whole_number("the ordinal");
+        out.numbered = true;
         if (out.ordinal < 1) fail("ordinals count from 1");
     }
     out.range = since(out.range);
@@ -105,14 +107,21 @@ Expr Parser::instant() {
         out.range = since(out.range);
         return out;
     }
+    const bool last = is("last") && (peek(1).text == "landed" || peek(1).text == "left_ground") && accept("last");
     out.name = name("an instant").text;
     if (out.name == "start" || out.name == "end" || out.name == "press" || out.name == "release") {
         expect("of", fmt::format("behind {}", out.name));
         out.stretch = stretch();
     } else {
         out.stretch.owner = out.name;
+        out.stretch.numbered = last;
+        if (last) out.stretch.ordinal = 0;
         const Token& token = peek();
-        if (token.kind == TokenKind::number && !token.first_on_line) out.stretch.ordinal = whole_number("the ordinal");
+        if (!last && token.kind == TokenKind::number && !token.first_on_line) {
+            out.stretch.ordinal = whole_number("the ordinal");
+            out.stretch.numbered = true;
+            if (out.stretch.ordinal < 1) fail("ordinals count from 1");
+        }
     }
     out.range = since(out.range);
     return out;

@@ -90,6 +90,8 @@ struct Expression {
     std::uint32_t first = 0;
     std::uint32_t count = 0;
     std::int32_t folded = -1;  ///< first slot in Tuning::folded, or -1
+    bool varies = false;       ///< it may change between two instants: with time, place or velocity
+    bool turns = false;        ///< it changes when the character turns
     Type type;
     SourceRange range;
 };

@@ -175,4 +175,43 @@ std::optional<SenseInfo> find_sense(std::span<const SenseInfo> senses, std::stri
     return *found;
 }
 
+bool varies_between_instants(Sense sense) {
+    switch (sense) {
+        case Sense::rising:
+        case Sense::speed:
+        case Sense::feet:
+        case Sense::x:
+        case Sense::y:
+        case Sense::grounded_time:
+        case Sense::airborne_time:
+        case Sense::phase_time:
+        case Sense::share:
+        case Sense::stance_time:
+        case Sense::slope:
+        case Sense::velocity:
+        case Sense::ground_normal:
+        case Sense::ground_velocity:
+        case Sense::held_time:
+        case Sense::place:
+        case Sense::press_length:
+        case Sense::probe_point:
+        case Sense::probe_place:
+        case Sense::probe_normal:
+        case Sense::probe_direction:
+        case Sense::probe_distance:
+        case Sense::probe_height:
+        case Sense::probe_slope:
+        case Sense::own_place:
+        case Sense::own_front:
+        case Sense::own_middle:
+        case Sense::own_velocity:
+        case Sense::own_speed:
+        case Sense::own_up:
+        case Sense::holder_place:
+        case Sense::slip_angle:
+        case Sense::sunk: return true;
+        default: return false;
+    }
+}
+
 }  // namespace leap

@@ -120,6 +120,10 @@ constexpr bool is_fixture_event(Sense sense) {
            sense == Sense::grabbed || sense == Sense::let_go || sense == Sense::used_in_hand;
 }
 
+/// Whether it changes while time passes between two instants. The others change at instants only, by inputs or rules;
+/// `forward` and `right` only while the character turns.
+bool varies_between_instants(Sense sense);
+
 struct SenseInfo {
     std::string_view word;
     Sense sense;

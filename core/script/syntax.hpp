@@ -57,7 +57,8 @@ enum class ExprKind {
 struct Stretch {
     std::string owner;
     std::string phase;
-    int ordinal = 1;  ///< from 1; 0 is the last
+    int ordinal = 1;        ///< from 1; 0 is the last
+    bool numbered = false;  ///< the text says which one it means
     SourceRange range;
     SourceRange owner_range, phase_range;
 };

@@ -175,6 +175,7 @@ std::optional<RayHit> cast_ray(const Surroundings& around, const Vec3& origin, c
         passed.add(origin);
         passed.add(origin + direction * (any ? best.distance : longest));
         around.moving->for_each_in(passed, [&](const Solid& solid) {
+            if (solid.piece == around.without) return;
             const auto met = cast_ray_at(solid, origin, direction, any ? best.distance : longest);
             if (!met) return;
             any = true;
@@ -216,7 +217,9 @@ std::optional<SweepHit> sweep(const Surroundings& around, const Capsule& capsule
         Bounds swept;
         swept.add(glm::min(from, from + motion) - above);
         swept.add(glm::max(from, from + motion) + below);
-        around.moving->for_each_in(swept, [&](const Solid& solid) { meet(solid, met == nullptr ? 1.0 : best.share); });
+        around.moving->for_each_in(swept, [&](const Solid& solid) {
+            if (solid.piece != around.without) meet(solid, met == nullptr ? 1.0 : best.share);
+        });
     }
     if (met == nullptr) return std::nullopt;
     // Back from the stretched solid to the real one: the contact may belong to any height of the segment.
@@ -244,7 +247,9 @@ std::optional<Overlap> deepest_overlap(const Surroundings& around, const Capsule
         Bounds about;
         about.add(from - Vec3{reach});
         about.add(from + Vec3{reach, reach, reach + drop});
-        around.moving->for_each_in(about, [&](const Solid& solid) { meet(solid, 1.0); });
+        around.moving->for_each_in(about, [&](const Solid& solid) {
+            if (solid.piece != around.without) meet(solid, 1.0);
+        });
     }
     if (best.piece < 0) return std::nullopt;
     return best;

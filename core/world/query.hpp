@@ -13,6 +13,7 @@ namespace leap {
 struct Surroundings {
     const Course& course;
     const MovingSolids* moving = nullptr;
+    std::int32_t without = -1;  ///< a moving piece that isn't met: what one sits on
 
     Surroundings(const Course& fixed) : course(fixed) {}
     Surroundings(const Course& fixed, const MovingSolids& others) : course(fixed), moving(&others) {}

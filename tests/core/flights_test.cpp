@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/play/probes.hpp"
+#include "core/readings/readings.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap {
@@ -109,6 +110,84 @@ TEST_P(Flights, AnAddingDriveAddsToWhatThereWas) {
     const Vec3 moved = position_at(trace, push.to) - position_at(trace, push.from);
     EXPECT_NEAR(moved.x, 6.0 * 0.4, 1e-6) << "the walk goes on";
     EXPECT_NEAR(moved.y, -3.0 * 0.4, 1e-6);
+}
+
+TEST_P(Flights, AnAddingDriveCoversItsWayAndLeavesWhatItHasReached) {
+    // 6 m/s carried, 4 m/s across for 0.5 s: sqrt(36 + 16) m/s.
+    const Scene scene(std::string(test::plain_body) + R"(
+move push on dash { phase a for 0.5 s { drive right at 4 m/s adding  gravity 0 m/s^2 }
+                    phase free for 0.2 s { steer to 0 m/s } }
+reading way = distance of push.a
+)");
+    const Trace trace = scene.run(TapeMaker(2).stick(0, 0, 1).hold("dash", 1.0, 0.1), GetParam());
+    const double both = std::sqrt(52.0);
+    const auto readings = take_readings(scene.program, scene.tuning, trace, "test");
+    EXPECT_NEAR(*readings.at(0).value, both * 0.5, 1e-6);
+    const auto push = test::spans_of(scene, trace, "push.a").at(0);
+    for (const double t : {push.from + 0.01, push.from + 0.26, push.to - 1e-6})
+        EXPECT_NEAR(flat_length(velocity_at(trace, t)), both, 1e-6) << t;
+    const Vec3 half = position_at(trace, push.from + 0.2503) - position_at(trace, push.from);
+    EXPECT_NEAR(half.x, 6.0 * 0.2503, 1e-6) << "between rows, too";
+    EXPECT_NEAR(half.y, -4.0 * 0.2503, 1e-6);
+}
+
+TEST_P(Flights, WhatAnAddingDriveHasReachedGoesOn) {
+    const Scene scene(std::string(test::plain_body) + R"(
+stance drift when airborne and held(dash) { gravity 0 m/s^2 }
+move hop on jump { phase a for 0.1 s { start: launch up at 3 m/s  gravity 0 m/s^2 } }
+curve up_and_down = points (0, 0) (0.5, 1) (1, 0.5)
+move push on dash { gate airborne
+  phase a for 0.4 s { drive right + up * 0.5 at 5 m/s shaped up_and_down adding } }
+)");
+    const Trace trace =
+        scene.run(TapeMaker(3).stick(0, 0, 1).hold("jump", 1.0, 0.05).hold("dash", 1.2, 1.5), GetParam());
+    const auto push = test::spans_of(scene, trace, "push.a").at(0);
+    const Vec3 before = velocity_at(trace, push.from - 1e-6);
+    const Vec3 along = glm::normalize(Vec3{0.0, -1.0, 0.5});
+    // The curve's integral: 0.25 + 0.375 of the time.
+    const Vec3 moved = position_at(trace, push.to) - position_at(trace, push.from);
+    const Vec3 wanted = before * 0.4 + along * (5.0 * 0.625 * 0.4);
+    EXPECT_NEAR(glm::length(moved - wanted), 0.0, 2e-3);
+    const Vec3 after = velocity_at(trace, push.to + 1e-6);
+    EXPECT_NEAR(glm::length(after - (before + along * 2.5)), 0.0, 2e-2);
+}
+
+TEST_P(Flights, DrivesUpAndAslantCoverTheirClosedForms) {
+    for (const std::string direction : {"up", "forward + up", "up - right * 0.3", "forward * 0.2 + up"}) {
+        const Scene scene(std::string(test::plain_body) + "curve c = points (0, 1) (0.3, 0.2) (1, 0.6)\n" +
+                          "move rise on dash { phase a for 0.35 s { drive " + direction + " at 7 m/s shaped c } }\n");
+        const Trace trace = scene.run(TapeMaker(1.5).hold("dash", 0.503, 0.1), GetParam());
+        const auto rise = test::spans_of(scene, trace, "rise.a").at(0);
+        const Vec3 moved = position_at(trace, rise.to) - position_at(trace, rise.from);
+        EXPECT_NEAR(glm::length(moved), 7.0 * 0.35 * (0.3 * 0.6 + 0.7 * 0.4), 1e-6) << direction;
+        EXPECT_NEAR(glm::length(velocity_at(trace, rise.to - 1e-7)), 7.0 * 0.6, 1e-4) << direction;
+        EXPECT_NEAR(glm::length(glm::cross(glm::normalize(moved), glm::normalize(velocity_at(trace, rise.to - 1e-7)))),
+                    0.0, 1e-6);
+    }
+}
+
+TEST_P(Flights, AnAddingDriveAlongAWallKeepsWhatTheWallLeaves) {
+    CoursePlan plan = test::flat_plan();
+    plan.pieces.push_back(test::box({20, -1.3, 2}, {60, 1, 4}));
+    const Scene scene(std::string(test::plain_body) +
+                          "move push on dash { phase a for 0.5 s { drive right at 4 m/s adding  gravity 0 m/s^2 } }\n",
+                      plan);
+    const Trace trace = scene.run(TapeMaker(3).stick(0, 0, 1).hold("dash", 1.0, 0.1), GetParam());
+    const auto push = test::spans_of(scene, trace, "push.a").at(0);
+    const Vec3 moved = position_at(trace, push.to) - position_at(trace, push.from);
+    EXPECT_NEAR(moved.x, 6.0 * 0.5, 1e-3) << "along the wall nothing is lost";
+    const Vec3 after = velocity_at(trace, push.to);
+    EXPECT_NEAR(after.x, 6.0, 1e-3);
+    EXPECT_NEAR(after.y, 0.0, 1e-3) << "what the wall took is gone";
+}
+
+TEST_P(Flights, ADriveThatTurnsRoundGoesBack) {
+    const Scene scene(std::string(test::plain_body) + "curve back = points (0, 1) (1, -1)\n" +
+                      "move sway on dash { phase a for 0.4 s { drive forward at 6 m/s shaped back } }\n");
+    const Trace trace = scene.run(TapeMaker(1.5).hold("dash", 0.503, 0.1), GetParam());
+    const auto sway = test::spans_of(scene, trace, "sway.a").at(0);
+    EXPECT_NEAR(position_at(trace, sway.to).x - position_at(trace, sway.from).x, 0.0, 1e-6);
+    EXPECT_NEAR(velocity_at(trace, sway.to - 1e-7).x, -6.0, 1e-3);
 }
 
 TEST(Steering, AlongALineOnlyForthAndBack) {

@@ -72,6 +72,68 @@ TEST(Readings, LargestDropIsTheLossWithinATenthOfASecond) {
     EXPECT_NEAR(*readings().at("drop").value, 6.0, 1e-6);
 }
 
+/// One reading on a tape of two hops (1.0 s to 1.5 s, 2.0 s to 2.5 s; jump released at 1.2 s and 2.1 s).
+ReadingResult reading_of(const std::string& text, int rate = 120) {
+    const Scene scene(script + "reading asked = " + text + "\n");
+    for (const ReadingResult& result : take_readings(scene.program, scene.tuning, scene.run(tape, rate), "test"))
+        if (result.name == "asked") return result;
+    return {};
+}
+
+TEST(Readings, TheSecondInstantOfATimeIsTheFirstAfterTheFirst) {
+    EXPECT_NEAR(*reading_of("time from end of hop to start of hop").value, 0.5, 1e-6);
+    EXPECT_NEAR(*reading_of("time from press of jump to press of jump").value, 1.0, 1e-6);
+    EXPECT_NEAR(*reading_of("time from landed to landed").value, 1.0, 1e-6);
+    EXPECT_NEAR(*reading_of("time from press of jump to start of hop").value, 0.0, 1e-9) << "another one may coincide";
+    EXPECT_NEAR(*reading_of("time from start of hop.drop to start of hop.rise").value, 0.75, 1e-5);
+}
+
+TEST(Readings, NumberedInstantsCountOverTheWholeTape) {
+    EXPECT_NEAR(*reading_of("time from press of jump to press of jump 2").value, 1.0, 1e-6);
+    EXPECT_NEAR(*reading_of("time from press of last jump to landed").value, 0.5, 1e-6);
+    EXPECT_NEAR(*reading_of("time from release of jump to release of last jump").value, 0.9, 1e-6);
+    EXPECT_NEAR(*reading_of("time from landed to last landed").value, 1.0, 1e-6);
+    const ReadingResult backward = reading_of("time from end of hop 2 to start of hop 2");
+    EXPECT_FALSE(backward.value);
+    EXPECT_EQ(backward.missing, "start of hop 2 comes before the first instant");
+    EXPECT_EQ(reading_of("time from end of hop 2 to start of hop").missing,
+              "no start of hop comes after the first instant");
+    EXPECT_EQ(reading_of("time from press of jump 3 to landed").missing,
+              "press of jump 3 did not happen: it came 2 times");
+}
+
+TEST(Readings, AQuantityComesToAValueOnTheExactCourse) {
+    for (const int rate : {30, 60, 120, 240, 480}) {
+        // Up at 7 m/s under 28 m/s²: 0.6 m above the feet's rest after (7 - sqrt(49 - 33.6)) / 28 s.
+        EXPECT_NEAR(*reading_of("time from start of hop to feet >= 0.601 m", rate).value,
+                    (7.0 - std::sqrt(49.0 - 33.6)) / 28.0, 1e-6);
+        EXPECT_NEAR(*reading_of("time from start of hop to rising <= 3 m/s", rate).value, 4.0 / 28.0, 1e-6);
+        EXPECT_NEAR(*reading_of("time from press of jump to feet >= 0.8759 m", rate).value,
+                    0.25 - std::sqrt(0.0002 / 28.0), 1e-5)
+            << "a tenth of a millimetre below the top, between two rows";
+    }
+}
+
+TEST(Readings, TheLargestDropIsTheSameAtEveryTickRate) {
+    // From 12 m/s to 6 along a curve in 0.08 s, then 50 m/s² on: within 0.1 s it falls 6 m/s and 50 m/s² times 0.02 s.
+    const std::string braking = std::string(test::plain_body) + R"(
+curve fades = points (0, 1) (0.6, 1) (1, 0.5)
+move dash on dash {
+  phase burst for 0.2 s { drive forward at 12 m/s shaped fades }
+  phase settle for 0.08 s { steer to 0 m/s brake 50 m/s^2 }
+}
+reading drop = largest_drop(speed) over dash
+reading fall = largest_drop(feet)
+)";
+    for (const int rate : {30, 60, 120, 240, 480}) {
+        const Scene scene(braking);
+        const auto all = take_readings(scene.program, scene.tuning,
+                                       scene.run(TapeMaker(2.0).hold("dash", 1.003, 0.1), rate), "test");
+        EXPECT_NEAR(*all[0].value, 6.0 + 50.0 * 0.02, 1e-4) << rate;
+        EXPECT_NEAR(*all[1].value, 0.0, 1e-6) << rate;
+    }
+}
+
 TEST(Readings, MarksHoldOnlyForTheirTape) {
     const auto r = readings();
     EXPECT_EQ(r.at("height").met(), true);
