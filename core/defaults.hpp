@@ -13,12 +13,16 @@ inline constexpr int fastest_rate_hz = 2000;
 /// How far past a crossing the step goes on, so that the crossed comparison holds (s). Far below anything that is felt,
 /// far above rounding; leave.
 inline constexpr double crossing_nudge_s = 1e-9;
+/// A timer that is short by less than this (s) has run out. Leave.
+inline constexpr double timer_rounding_s = 1e-10;
 /// A tick is split at most this often; more means that rules chase each other, which is reported. Leave.
 inline constexpr int most_splits_per_tick = 64;
 /// After this many, changes of the motion law alone split it no further. Leave.
 inline constexpr int most_fine_splits = 32;
 /// Transitions at one instant, for the same reason. Leave.
 inline constexpr int most_changes_per_instant = 16;
+/// Slowest rate (ticks/s) at which results are promised not to depend on it. Leave.
+inline constexpr double slowest_usual_rate_hz = 30.0;
 /// Longest tape (s) that is read or recorded.
 inline constexpr double longest_tape_s = 3600.0;
 /// Ticks between the states kept along a trace (for the answers at the cursor). More is slower to look at, less takes
@@ -54,6 +58,12 @@ inline constexpr double fixture_sight_m = 60.0;
 inline constexpr double fixture_walk_m = 5.0;
 /// Fixtures that nothing can happen to are looked at anew when the body has gone this far (m). Leave.
 inline constexpr double lively_walk_m = 2.5;
+/// Where there are fixtures the body goes at most this far (m) in one stretch, so that none is passed that wasn't
+/// looked at: less than half of the above. Leave.
+inline constexpr double longest_way_per_stretch_m = 1.2;
+/// Within a shorter way (m) nothing is passed unseen but by grazing it: less than half a centimetre deep. Longer is
+/// cheaper.
+inline constexpr double shortest_passing_way_m = 0.1;
 /// Beside a moving fixture nearer than this (m) the body goes on in short stretches.
 inline constexpr double near_moving_m = 2.0;
 /// Room (m) between what is teleported to and the body that comes out, so that it doesn't touch it.
@@ -120,8 +130,11 @@ inline constexpr double cling_pull_mps = 4.0;
 inline constexpr double cling_gap_m = 0.003;
 /// Walls lean at most this much (upward part of their normal).
 inline constexpr double wall_lean = 0.35;
-/// Halvings when the instant is sought at which a probe finds what starts a move (2^-12 of a stretch). Leave.
-inline constexpr int probe_start_halvings = 12;
+/// Halvings when the instant is sought at which a condition changes that no closed form tells (2^-14 of a stretch: a
+/// tenth of a millimetre at 55 m/s and 30 ticks/s). Leave.
+inline constexpr int seek_halvings = 14;
+/// Rounds in which the place is found where the body was nearest to what it has passed; each takes a third off. Leave.
+inline constexpr int pass_thirds = 24;
 /// Looks down for a lip are this far apart (m), and start this much above the highest lip.
 inline constexpr double lip_look_step_m = 0.15;
 

@@ -43,6 +43,11 @@ double time_along(const MotionLaw& law, const Vec3& normal, double wanted, doubl
     return guess;
 }
 
+/// Whether a wall that was slid along is still there at the end: past its end what it held back goes on.
+bool is_still_at(const Surroundings& course, const BodyShape& shape, const Vec3& feet, const Vec3& wall) {
+    return sweep(course, shape.capsule, feet, wall * (-3.0 * gap), gap).has_value();
+}
+
 /// Takes from `v` what points into the surface. Surfaces too steep to walk on act as walls against motion up them, so
 /// that a run or jump is not bent into a climb.
 Vec3 slid(const BodyShape& shape, Vec3 v, const Vec3& normal) {
@@ -97,6 +102,7 @@ MotionResult move_in_air(const Surroundings& course, const BodyShape& shape, con
     out.body = body;
     double left = seconds;
     std::optional<Vec3> before;  // the surface slid along last
+    std::optional<Vec3> wall;
     for (int slide = 0; slide < defaults::most_slides && left > 0.0; ++slide) {
         const Vec3 motion = displacement(law, left);
         const auto hit = sweep(course, shape.capsule, out.body.position, motion, gap);
@@ -121,6 +127,7 @@ MotionResult move_in_air(const Surroundings& course, const BodyShape& shape, con
             out.seconds = seconds - left;
             return out;
         }
+        out.slid_round = out.slid_round || hit->rounded;
         const double yields = std::max(0.0, -glm::dot(velocity_of(course, hit->piece), hit->normal));
         note_bump(out, hit->normal, -glm::dot(law.velocity, hit->normal), yields, hit->piece);
         law.velocity = slid(shape, law.velocity, hit->normal);
@@ -132,8 +139,10 @@ MotionResult move_in_air(const Surroundings& course, const BodyShape& shape, con
             law.acceleration = unlocked(shape, crease * glm::dot(law.acceleration, crease));
         }
         before = hit->normal;
+        if (std::abs(hit->normal.z) < 0.7) wall = hit->normal;
         if (out.bumped_wall || out.bumped_ceiling) break;
     }
+    if (wall && !out.bumped_wall && !is_still_at(course, shape, out.body.position, *wall)) out.slid_round = true;
     if (!out.bumped_wall && !out.bumped_ceiling) left = 0.0;  // wedged: the rest of the time passes standing
     out.body.velocity = law.velocity;
     out.seconds = seconds - left;
@@ -193,6 +202,7 @@ GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, 
     };
     Vec3 ground = body.ground_normal;
     std::optional<Vec3> before;
+    std::optional<Vec3> wall;
     for (int slide = 0; slide < defaults::most_slides; ++slide) {
         if (flat_length(motion) < 1e-9) break;
         const Vec3 full = along_ground(motion, ground);
@@ -219,10 +229,12 @@ GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, 
             motion -= direction_or_zero(motion) * std::min(glm::length(went), glm::length(motion));
             continue;
         }
+        out.slid_round = out.slid_round || hit->rounded;
         motion = blocked_by(hit->normal, hit->piece);
         if (before && glm::dot(motion, *before) < -1e-9) motion = Vec3{0.0};  // a corner
-        before = direction_or_zero(flat(hit->normal));
+        before = wall = direction_or_zero(flat(hit->normal));
     }
+    if (wall && !is_still_at(course, shape, body.position, *wall)) out.slid_round = true;
     result.velocity = velocity;
     return result;
 }

@@ -38,6 +38,7 @@ struct MotionResult {
     bool left_ground = false;
     bool bumped_wall = false;
     bool bumped_ceiling = false;
+    bool slid_round = false;  ///< it slid along an edge or something round, or past the end of a wall
     Vec3 wall_normal{0.0};
     std::int32_t bumped_piece = -1;
 };

@@ -64,8 +64,12 @@ struct ProbeMemo {
     std::vector<Vec3> pulls;                      ///< gravity on each of them
     std::vector<std::optional<LooseKind>> kinds;  ///< what each is made of: the same for a whole run
     std::vector<LooseObstacle> obstacles;
-    Vec3 moving_around{1e300};  ///< where the body was when `moving` was gathered
+    Vec3 moving_around{1e300};          ///< where the body was when `moving` was gathered
+    std::optional<std::int32_t> focus;  ///< the fixture that has the focus, when it has been looked for
+    BodyState asked_at;                 ///< for what body and when the answers are
+    double asked_time = -1.0;
     void forget() {
+        focus.reset();
         for (auto& result : results) result.reset();
         forget_ahead();
     }

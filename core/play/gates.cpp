@@ -3,15 +3,14 @@
 
 #include <algorithm>
 
+#include "core/defaults.hpp"
+
 namespace leap {
-namespace {
-constexpr double rounding_s = 1e-10;
-}
 
 bool gate_holds(const Moment& m, std::int32_t move, const Gate& gate) {
     if (!gate.cooldown) return truth(m, gate.condition.truth);
     const double started = m.state.machines[static_cast<std::size_t>(move)].started_at;
-    return m.state.time - started >= number(m, gate.cooldown_time) - rounding_s;
+    return m.state.time - started >= number(m, gate.cooldown_time) - defaults::timer_rounding_s;
 }
 
 bool charge_left(const Moment& m, std::int32_t move) {
@@ -25,7 +24,7 @@ bool press_waits(const Moment& m, std::int32_t move) {
     const ButtonState& button = m.state.buttons[static_cast<std::size_t>(machine.button)];
     if (!button.pending) return false;
     const double buffer = machine.buffer ? number(m, *machine.buffer) : 0.0;
-    return button.fresh_press || m.state.time - button.pressed_at <= buffer + rounding_s;
+    return button.fresh_press || m.state.time - button.pressed_at <= buffer + defaults::timer_rounding_s;
 }
 
 bool is_triggered(const Moment& m, std::int32_t move) {
@@ -47,7 +46,7 @@ std::optional<CutRefusal> cut_refusal(const Moment& m, std::int32_t move) {
     if (!listed) return CutRefusal{active, std::nullopt};
     const double elapsed = m.state.time - m.state.machines[static_cast<std::size_t>(active)].phase_since;
     const double left = cut.after ? number(m, *cut.after) - elapsed : 0.0;
-    if (left <= rounding_s) return std::nullopt;
+    if (left <= defaults::timer_rounding_s) return std::nullopt;
     return CutRefusal{active, left};
 }
 

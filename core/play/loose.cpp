@@ -215,11 +215,19 @@ bool loose_lies_in(const Moment& m, std::size_t fixture, bool deep) {
     Solid own;
     Solid other;
     std::vector<ContactPoint> points;
+    const bool placed =
+        m.memo != nullptr && !m.memo->stale && m.ahead == 0.0 && m.memo->stands.size() == m.state.fixtures.size();
     const auto lies_in = [&](const FixturePose& pose) {
         place_solid(pose, true, 0, own);
+        const double size = glm::length(pose.half) + defaults::clear_gap_m;
         return std::any_of(m.state.loose.begin(), m.state.loose.end(), [&](const LooseState& loose) {
-            const FixturePose at = fixture_pose(m, static_cast<std::size_t>(loose.fixture));
-            const double reach = glm::length(pose.half) + glm::length(at.half) + defaults::clear_gap_m;
+            const auto other_fixture = static_cast<std::size_t>(loose.fixture);
+            if (placed) {
+                const FixturePose& known = m.memo->stands[other_fixture].pose;
+                if (glm::length(known.center - pose.center) > size + glm::length(known.half)) return false;
+            }
+            const FixturePose at = fixture_pose(m, other_fixture);
+            const double reach = size + glm::length(at.half);
             if (!at.solid || glm::length(at.center - pose.center) > reach) return false;
             place_solid(at, false, 0, other);
             points.clear();
@@ -330,11 +338,12 @@ void take_gravity_anew(Moment m, std::int64_t step, State& state, ProbeMemo& mem
 
 }  // namespace
 
-void advance_loose(const Rehearsal& r, double from, const std::optional<Ride>& ride, State& state, ProbeMemo& memo) {
+void advance_loose(const Rehearsal& r, LooseStretch stretch, const std::optional<Ride>& ride, State& state,
+                   ProbeMemo& memo) {
     if (state.loose.empty()) return;
     constexpr double rounding = 1e-6;
-    const auto first = static_cast<std::int64_t>(std::floor(from / defaults::loose_step_s + rounding)) + 1;
-    const auto last = static_cast<std::int64_t>(std::floor(state.time / defaults::loose_step_s + rounding));
+    const auto first = static_cast<std::int64_t>(std::floor(stretch.from / defaults::loose_step_s + rounding)) + 1;
+    const auto last = static_cast<std::int64_t>(std::floor(stretch.to / defaults::loose_step_s + rounding));
     if (last < first) return;
     wake_by_fixtures(state, memo);
     const Moment m = r.moment(state, &memo);
@@ -371,11 +380,14 @@ void advance_loose(const Rehearsal& r, double from, const std::optional<Ride>& r
     note_partners(r, state, memo);
 }
 
-void push_loose(const Rehearsal& r, const Vec3& wanted, State& state, const ProbeMemo& memo) {
-    if (state.loose.empty()) return;
+bool leans_on_something(const Vec3& wanted, const State& state) {
     const Vec3 lost = flat(wanted - state.body.velocity);
-    if (glm::dot(lost, lost) < 1e-12) return;
-    const Vec3 towards = direction_or_zero(lost);
+    return !state.loose.empty() && glm::dot(lost, lost) >= 1e-12;
+}
+
+void push_loose(const Rehearsal& r, const Vec3& wanted, State& state, const ProbeMemo& memo) {
+    if (!leans_on_something(wanted, state)) return;
+    const Vec3 towards = direction_or_zero(flat(wanted - state.body.velocity));
     const double gap = defaults::contact_gap_m;
     const auto hit =
         sweep({r.course, memo.moving}, {state.radius, state.height}, state.body.position, towards * (3.0 * gap), gap);

@@ -23,13 +23,21 @@ bool loose_lies_in(const Moment& moment, std::size_t fixture, bool deep = false)
 /// Every fixture that can be loose, at home; those that something bears are asleep.
 void start_loose(const Rehearsal& rehearsal, State& state);
 
-/// Loose bodies go on from `from` to the state's time, step by step on their own grid.
-void advance_loose(const Rehearsal& rehearsal, double from, const std::optional<Ride>& ride, State& state,
+/// A stretch of time, s: later than `from`, up to and with `to`.
+struct LooseStretch {
+    double from = 0.0;
+    double to = 0.0;
+};
+/// Loose bodies go on step by step on their own grid, those steps that fall into the stretch.
+void advance_loose(const Rehearsal& rehearsal, LooseStretch stretch, const std::optional<Ride>& ride, State& state,
                    ProbeMemo& memo);
 
 /// What a fixture's wheels are like, and what its phase does with them.
 WheelKind wheel_kind(const Moment& moment, std::size_t fixture);
 WheelUse wheel_use(const Moment& moment, std::size_t fixture);
+
+/// Whether the character, who would go at `wanted`, is held up by something.
+bool leans_on_something(const Vec3& wanted, const State& state);
 
 /// The character, who would go at `wanted`, leans on something loose: both go on with the momentum they have together.
 void push_loose(const Rehearsal& rehearsal, const Vec3& wanted, State& state, const ProbeMemo& memo);

@@ -17,14 +17,13 @@
 namespace leap {
 namespace {
 
-constexpr double rounding_s = 1e-10;
-
 class Instant {
   public:
     Instant(const Rehearsal& rehearsal, State& state, ProbeMemo& memo, Trace* trace)
         : rehearsal_(rehearsal), program_(rehearsal.program), state_(state), memo_(memo), trace_(trace) {}
 
-    void run() {
+    /// True when anything has changed.
+    bool run() {
         if (!state_.fixtures.empty()) {
             look_for_focus();
             use_hands(rehearsal_, state_, memo_);
@@ -41,13 +40,14 @@ class Instant {
             if (changes >= defaults::most_changes_per_instant) note(EventKind::fault, state_.body_move(), -1);
             forget_events();
             const bool told = pass_on_news();
-            if (emitted_ == 0 && !outcomes_ && !told) return;
+            if (emitted_ == 0 && !outcomes_ && !told) return changed_ || round > 0;
             show_outcomes();
             state_.events = emitted_;
             emitted_ = 0;
         }
         forget_events();
         note(EventKind::fault, state_.body_move(), -1);
+        return true;
     }
 
   private:
@@ -68,6 +68,7 @@ class Instant {
         if (trace_ != nullptr) trace_->events.push_back({state_.time, kind, index, detail});
     }
     void acts(const std::vector<Act>& list) {
+        changed_ = changed_ || !list.empty();
         const bool before = (emitted_ & event_respawned) != 0;
         run_acts(rehearsal_, list, state_, emitted_, memo_, trace_, self_, by_);
         if (!before && (emitted_ & event_respawned) != 0) end_moves();
@@ -124,8 +125,10 @@ class Instant {
     }
     /// The focus goes out of one fixture before it comes into another; a press of its button uses what has it.
     void look_for_focus() {
-        const std::int32_t now = focus_at(moment());
+        if (!memo_.focus) memo_.focus = focus_at(moment());
+        const std::int32_t now = *memo_.focus;
         if (now != state_.focus) {
+            changed_ = true;
             if (state_.focus >= 0) note(EventKind::focus_out, state_.focus, -1);
             if (now >= 0) note(EventKind::focus_in, now, -1);
             state_.focus = now;
@@ -134,6 +137,7 @@ class Instant {
         const std::int32_t kind = state_.fixtures[static_cast<std::size_t>(now)].machine;
         const std::int32_t button = machine(kind).fixture->focus->button;
         if (button < 0 || !state_.buttons[static_cast<std::size_t>(button)].fresh_press) return;
+        changed_ = true;
         state_.contacts[static_cast<std::size_t>(now)].events |= fixture_used;
         note(EventKind::used, now, -1);
     }
@@ -190,12 +194,15 @@ class Instant {
             if (due(block)) acts(block.acts);
         const double elapsed = state_.time - running(index).phase_since;
         double& done = running(index).blocks_done_until;
+        double last = done;
         for (const Block& block : phase.blocks) {
             if (block.trigger != syntax::Trigger::at) continue;
             const double at = number(moment(), block.at);
-            if (at > done && elapsed >= at - rounding_s) acts(block.acts);
+            if (at <= done || elapsed < at - defaults::timer_rounding_s) continue;
+            acts(block.acts);
+            last = std::max(last, at);
         }
-        done = elapsed + rounding_s;
+        done = last;
     }
 
     /// One round of steps 3 to 6; true when something changed.
@@ -213,8 +220,9 @@ class Instant {
             return;
         }
         if (counter.back_since == never) counter.back_since = state_.time;
-        if (state_.time - counter.back_since >= number(moment(), info.back_after) - rounding_s)
-            counter.value = *info.back_to;
+        if (state_.time - counter.back_since < number(moment(), info.back_after) - defaults::timer_rounding_s) return;
+        changed_ = changed_ || counter.value != *info.back_to;
+        counter.value = *info.back_to;
     }
 
     void fall_back_and_refill() {
@@ -236,10 +244,11 @@ class Instant {
             MachineState& own = running(move);
             const double full = number(moment(), charges->count);
             if (own.charges >= full) continue;
+            changed_ = true;
             if (charges->refill_when && truth(moment(), charges->refill_when->truth)) own.charges = full;
             if (!charges->refill_after) continue;
             const double time = number(moment(), *charges->refill_after);
-            if (state_.time - own.charge_spent_at >= time - rounding_s) {
+            if (state_.time - own.charge_spent_at >= time - defaults::timer_rounding_s) {
                 own.charges += 1.0;
                 own.charge_spent_at = state_.time;
             }
@@ -250,14 +259,15 @@ class Instant {
         if (index < 0) return false;
         const Phase& phase = phase_of(index);
         const double elapsed = state_.time - running(index).phase_since;
-        const bool time_up = phase.duration && elapsed >= number(moment(), *phase.duration) - rounding_s;
+        const bool time_up =
+            phase.duration && elapsed >= number(moment(), *phase.duration) - defaults::timer_rounding_s;
         const Way* plain = nullptr;
         for (const Way& way : phase.ways) {
             if (!way.when && !way.after) {
                 if (plain == nullptr) plain = &way;
                 continue;
             }
-            if (way.after && elapsed < number(moment(), *way.after) - rounding_s) continue;
+            if (way.after && elapsed < number(moment(), *way.after) - defaults::timer_rounding_s) continue;
             if (way.when && !truth(moment(), way.when->truth)) continue;
             if (led_here(index, way)) continue;
             follow(index, way);
@@ -308,6 +318,7 @@ class Instant {
         }
         leave_phase(index, left_by);
         actor_ = index;
+        changed_ = true;
         MachineState& own = running(index);
         const bool opens = own.phase < 0;
         const bool sat = fixture >= 0 && state_.seat == fixture;
@@ -379,6 +390,7 @@ class Instant {
 
     void end(std::int32_t index, EventKind kind, std::int32_t by, std::int32_t left_by = PhaseSpan::cut) {
         leave_phase(index, left_by);
+        changed_ = true;
         running(index).phase = -1;
         running(index).ended_at = state_.time;
         std::replace(state_.moves.begin(), state_.moves.end(), index, -1);
@@ -442,6 +454,8 @@ class Instant {
         return false;
     }
 
+    bool changed_ = false;
+
     const Rehearsal& rehearsal_;
     const Program& program_;
     State& state_;
@@ -457,8 +471,8 @@ class Instant {
 
 }  // namespace
 
-void run_instant(const Rehearsal& rehearsal, State& state, ProbeMemo& memo, Trace* trace) {
-    Instant(rehearsal, state, memo, trace).run();
+bool run_instant(const Rehearsal& rehearsal, State& state, ProbeMemo& memo, Trace* trace) {
+    return Instant(rehearsal, state, memo, trace).run();
 }
 
 }  // namespace leap

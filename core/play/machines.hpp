@@ -6,6 +6,6 @@
 namespace leap {
 
 /// Everything rules do at one instant: steps 2 to 6 of the order in step.hpp. Clears the instant's events.
-void run_instant(const Rehearsal& rehearsal, State& state, ProbeMemo& memo, Trace* trace);
+bool run_instant(const Rehearsal& rehearsal, State& state, ProbeMemo& memo, Trace* trace);
 
 }  // namespace leap

@@ -4,16 +4,16 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/defaults.hpp"
+
 namespace leap {
 namespace {
-
-constexpr double rounding_s = 1e-10;
 
 /// Whether the wait behind the last spending is over.
 bool rested(const Moment& m, std::size_t meter) {
     const MeterInfo& info = m.program.meters[meter];
     if (!info.refill_after) return true;
-    return m.state.time - m.state.meters[meter].spent_at >= number(m, *info.refill_after) - rounding_s;
+    return m.state.time - m.state.meters[meter].spent_at >= number(m, *info.refill_after) - defaults::timer_rounding_s;
 }
 
 template <class Visit>
@@ -47,7 +47,7 @@ double time_to_meter_change(const Moment& m, const MeterRates& rates) {
         const MeterState& meter = m.state.meters[i];
         if (rates[i] != 0.0) {
             const double left = ((rates[i] > 0.0 ? info.high : info.low) - meter.value) / rates[i];
-            if (left > rounding_s) soonest = std::min(soonest, left);
+            if (left > defaults::timer_rounding_s) soonest = std::min(soonest, left);
         }
         if (info.refill_after && meter.value < info.high && !rested(m, i) && std::isfinite(meter.spent_at))
             soonest = std::min(soonest, meter.spent_at + number(m, *info.refill_after) - m.state.time);

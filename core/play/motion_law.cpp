@@ -364,8 +364,9 @@ Law motion_law(const Moment& m, const Forces& f, State& state, double longest, b
 
 void drive_over(const Moment& m, const Forces& f, double seconds, Law& law) {
     Moment middle = m;
-    const MotionAhead ahead = motion_ahead(m, f, law, seconds * 0.5);
+    MotionAhead ahead;
     if (f.drive->speed.varies) {
+        ahead = motion_ahead(m, f, law, seconds * 0.5);
         middle.ahead = seconds * 0.5;
         middle.motion = &ahead;
     }

@@ -77,4 +77,24 @@ void note_partners(const Rehearsal& r, State& state, ProbeMemo& memo) {
     }
 }
 
+bool may_meet_partners(const Rehearsal& r, const State& state, const ProbeMemo& memo) {
+    if (!r.program.asks_who_touches || memo.stands.size() != state.fixtures.size()) return false;
+    const Moment m = r.moment(state);
+    const auto asks = [&](std::size_t fixture) { return fixture_kind(m, fixture)->asks_who_touches; };
+    return std::any_of(state.loose.begin(), state.loose.end(), [&](const LooseState& loose) {
+        if (loose.body.asleep) return false;
+        const auto i = static_cast<std::size_t>(loose.fixture);
+        const bool own_asks = asks(i);
+        const double way = glm::length(loose.body.velocity) / defaults::slowest_usual_rate_hz + defaults::near_moving_m;
+        for (std::size_t j = 0; j < state.fixtures.size(); ++j) {
+            if (j == i || state.fixtures[j].machine < 0 || !(own_asks || asks(j))) continue;
+            const FixturePose& there = memo.stands[j].pose;
+            const double reach = glm::length(memo.stands[i].pose.half) + glm::length(there.half) + way;
+            const Vec3 between = there.center - loose.body.place;
+            if (glm::dot(between, between) < reach * reach) return true;
+        }
+        return false;
+    });
+}
+
 }  // namespace leap

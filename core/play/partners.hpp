@@ -9,4 +9,8 @@ namespace leap {
 /// once it is away.
 void note_partners(const Rehearsal& rehearsal, State& state, ProbeMemo& memo);
 
+/// Whether something loose could come to a fixture that asks for it within a tick, or leave it: then every step of the
+/// loose bodies is an instant at which rules are asked, at every tick rate.
+bool may_meet_partners(const Rehearsal& rehearsal, const State& state, const ProbeMemo& memo);
+
 }  // namespace leap

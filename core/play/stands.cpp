@@ -14,11 +14,6 @@ bool is_within(const Vec3& v, double length) {
     return glm::dot(v, v) < length * length;
 }
 
-/// As far from its middle as anything about it can matter: its corners, its focus, and the body's own size.
-double reach_of(const FixtureStand& stand, const State& state) {
-    return glm::length(stand.pose.half) + std::max(0.0, stand.focus_reach) + state.height + state.radius;
-}
-
 /// A still fixture in the phase it was in is where it was.
 bool is_known(const FixtureStand& stand, const MachineState& machine, const State& state, std::size_t i) {
     return stand.still && stand.phase == machine.phase && stand.phase_since == machine.phase_since &&
@@ -101,10 +96,19 @@ bool some_woke(const State& state, const ProbeMemo& memo) {
 
 }  // namespace
 
+double reach_of(const FixtureStand& stand, const State& state) {
+    return glm::length(stand.pose.half) + std::max(0.0, stand.focus_reach) + state.height + state.radius;
+}
+
+bool solids_are_current(const State& state, const ProbeMemo& memo) {
+    return !memo.stale && memo.stands.size() == state.fixtures.size() &&
+           (state.fixtures.empty() ||
+            is_within(memo.lively_around - state.body.position, defaults::longest_way_per_stretch_m));
+}
+
 void place_solids(const Rehearsal& r, const State& state, ProbeMemo& out) {
     out.moves_near = false;
-    const bool all = out.stale || out.stands.size() != state.fixtures.size() ||
-                     !is_within(out.lively_around - state.body.position, defaults::lively_walk_m);
+    const bool all = !solids_are_current(state, out);
     out.stale = false;
     if (state.fixtures.empty()) return;
     const Moment m = r.moment(state, &out);

@@ -11,6 +11,13 @@ namespace leap {
 /// solids where queries find them (their pieces count on behind the course's).
 void place_solids(const Rehearsal& rehearsal, const State& state, ProbeMemo& out);
 
+/// Whether what place_solids() found still holds: nothing has changed its phase, and the body is about where it was.
+bool solids_are_current(const State& state, const ProbeMemo& memo);
+
+/// As far from a fixture's middle as anything about it can matter to the body (m): its corners, its focus, and the
+/// body's own size.
+double reach_of(const FixtureStand& stand, const State& state);
+
 /// Notes for the fixtures whom the body has come to.
 void note_touches(const Rehearsal& rehearsal, State& state, ProbeMemo& memo);
 

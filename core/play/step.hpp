@@ -33,10 +33,33 @@ struct Rehearsal {
     }
 };
 
+/// What conditions say at one instant; see core/play/seek.hpp.
+struct Noticed {
+    struct Truth {
+        bool holds = false;
+        bool both = false;  ///< it matters when it ceases to hold, too
+    };
+    std::vector<Truth> truths;
+    std::vector<std::int32_t> starts;   ///< moves that may start by it
+    std::vector<std::size_t> fixtures;  ///< those that are asked
+    double time = 0.0;                  ///< when it was noticed
+    double next_time = 0.0;             ///< when the next way comes to be asked that waits for a time
+    std::int32_t focus = -1;
+    bool focus_changes = false;  ///< some fixture near could have it
+    bool grounded = false;
+    bool driven = false;
+};
+
 /// Room that steps of one run reuse, so that a tick asks for no memory. Keeps where still fixtures stand; nothing else.
 struct StepScratch {
     ProbeMemo memo;
     MotionState before;  ///< the begin of a stretch that may have to be taken anew
+    Noticed first, now;
+    std::vector<double> passed;
+    std::vector<std::int32_t> last_starts;
+    std::vector<std::size_t> last_fixtures;
+    bool now_is_current = false;  ///< `now` was noticed at the state's present instant
+    bool calm = false;            ///< nothing that rules could answer has happened since they were asked last
 };
 
 /// Advances the state by one tick. `inputs` are those with a time in [tick's begin, tick's end), in order. What happens

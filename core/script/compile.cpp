@@ -149,6 +149,7 @@ void Compiler::run() {
     compile_readings();
     compile_marks();
     join_tags();
+    list_sought();
     sort_names();
     if (!has_errors(diagnostics_)) check_program();
 }

@@ -10,14 +10,6 @@ namespace {
 
 using syntax::Expr;
 
-Instruction make(Op op, std::int32_t index = 0, std::int32_t detail = 0) {
-    Instruction out;
-    out.op = op;
-    out.index = index;
-    out.detail = detail;
-    return out;
-}
-
 }  // namespace
 
 std::optional<std::int32_t> Compiler::event_index(const std::string& name) const {
@@ -30,7 +22,7 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
     const std::string given = expr.parts.size() == 1 ? expr.parts[0].name : std::string{};
     const auto sense_call = [&](Sense sense, std::int32_t index, Type type) {
         out.constant = false;
-        Instruction in = make(Op::sense, index);
+        Instruction in = instruction(Op::sense, index);
         in.sense = sense;
         out.code.push_back(in);
         return type;
@@ -55,7 +47,7 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
     if (expr.name == "has" && !given.empty()) return sense_call(Sense::has_tag, tag_index(given), truth_type);
     if (expr.name == "lacks" && !given.empty()) {
         const Type type = sense_call(Sense::has_tag, tag_index(given), truth_type);
-        out.code.push_back(make(Op::invert));
+        out.code.push_back(instruction(Op::invert));
         return type;
     }
     if (const auto of_others = emit_tag_of_others(expr, given, scope, out)) return *of_others;
@@ -88,19 +80,22 @@ std::optional<std::optional<Type>> Compiler::emit_tag_of_others(const Expr& expr
                in_fixture ? fmt::format("for example {}(catcher)", expr.name) : "the body asks has(tag)");
         return std::optional<Type>{};
     }
-    Instruction in = make(Op::sense, tag_index(given));
+    Instruction in = instruction(Op::sense, tag_index(given));
     in.sense = touches ? Sense::touched_by : (by ? Sense::by_has : Sense::holder_has);
     program_.asks_who_touches = program_.asks_who_touches || by;
-    if (by && scope.machine >= 0) program_.machines[static_cast<std::size_t>(scope.machine)].asks_who_touches = true;
+    if (by && scope.machine >= 0) {
+        Machine& machine = program_.machines[static_cast<std::size_t>(scope.machine)];
+        machine.asks_who_touches = machine.asks_touch = true;
+    }
     out.constant = false;
     out.code.push_back(in);
-    if (expr.name == "by_lacks") out.code.push_back(make(Op::invert));
+    if (expr.name == "by_lacks") out.code.push_back(instruction(Op::invert));
     if (expr.name == "holder_lacks") {
-        Instruction held = make(Op::sense);
+        Instruction held = instruction(Op::sense);
         held.sense = Sense::is_held;
-        out.code.push_back(make(Op::invert));
+        out.code.push_back(instruction(Op::invert));
         out.code.push_back(held);
-        out.code.push_back(make(Op::both));
+        out.code.push_back(instruction(Op::both));
     }
     return std::optional<Type>{truth_type};
 }
@@ -118,7 +113,7 @@ std::optional<Type> Compiler::emit_machine_event(const Expr& expr, const std::st
     }
     note_file_name(expr.parts[0].range, given);
     out.constant = false;
-    Instruction in = make(Op::sense, *machine);
+    Instruction in = instruction(Op::sense, *machine);
     in.sense = expr.name == "completed" ? Sense::completed : (expr.name == "failed" ? Sense::failed : Sense::was_cut);
     out.code.push_back(in);
     return truth_type;
@@ -145,7 +140,7 @@ std::optional<Type> Compiler::emit_pick(const Expr& expr, const Scope& scope, Em
         type = got;
     }
     const auto values = static_cast<std::int32_t>(expr.parts.size() - 1);
-    out.code.push_back(make(type->kind == ValueKind::vector ? Op::pick_vector : Op::pick, 0, values));
+    out.code.push_back(instruction(type->kind == ValueKind::vector ? Op::pick_vector : Op::pick, 0, values));
     return type;
 }
 
@@ -179,7 +174,7 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
         for (std::size_t i = 1; i < count; ++i)
             if (!first || !wants(expr.parts[i], emit(expr.parts[i], scope, out), *first, expr.name))
                 return std::nullopt;
-        if (first) out.code.push_back(make(op));
+        if (first) out.code.push_back(instruction(op));
         return first;
     };
     const auto vectors = [&](std::size_t count, Op op) -> std::optional<Type> {
@@ -194,7 +189,7 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
             }
             type.dimension = type.dimension * got->dimension;
         }
-        out.code.push_back(make(op));
+        out.code.push_back(instruction(op));
         return type;
     };
     if (expr.name == "shape") {
@@ -209,7 +204,7 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
         used_curves_.insert(expr.parts[0].name);
         note_file_name(expr.parts[0].range, expr.parts[0].name);
         if (!wants(expr.parts[1], emit(expr.parts[1], scope, out), Type{}, "shape")) return std::nullopt;
-        out.code.push_back(make(Op::shape, index));
+        out.code.push_back(instruction(Op::shape, index));
         return Type{};
     }
     if (expr.name == "min" || expr.name == "max") {
@@ -223,7 +218,7 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
         const auto first = number(0);
         if (!first || !wants(expr.parts[1], emit(expr.parts[1], scope, out), *first, "mix")) return std::nullopt;
         if (!wants(expr.parts[2], emit(expr.parts[2], scope, out), Type{}, "mix")) return std::nullopt;
-        out.code.push_back(make(Op::mix));
+        out.code.push_back(instruction(Op::mix));
         return first;
     }
     if (wrong_count(expr.name == "dot" ? 2 : 1)) return std::nullopt;
@@ -232,20 +227,20 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
         const auto root = type ? square_root(type->dimension) : std::nullopt;
         if (type && !root) report(expr.range, fmt::format("{} has no square root", dimension_text(type->dimension)));
         if (!root) return std::nullopt;
-        out.code.push_back(make(Op::square_root));
+        out.code.push_back(instruction(Op::square_root));
         return Type{ValueKind::number, *root};
     }
     if (expr.name == "there" || expr.name == "target_place") {
         if (!wants(expr.parts[0], number(0), Type{}, expr.name)) return std::nullopt;
         out.constant = false;
-        out.code.push_back(make(expr.name == "there" ? Op::there : Op::target_place));
+        out.code.push_back(instruction(expr.name == "there" ? Op::there : Op::target_place));
         if (expr.name == "there") return truth_type;
         return Type{ValueKind::vector, dimensions::length};
     }
     if (expr.name == "sin" || expr.name == "cos") {
         const Type angle{ValueKind::number, dimensions::angle};
         if (!wants(expr.parts[0], number(0), angle, expr.name)) return std::nullopt;
-        out.code.push_back(make(expr.name == "sin" ? Op::sine : Op::cosine));
+        out.code.push_back(instruction(expr.name == "sin" ? Op::sine : Op::cosine));
         return Type{};
     }
     if (expr.name == "length" || expr.name == "dot") {

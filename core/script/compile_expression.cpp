@@ -14,14 +14,6 @@ using syntax::ExprKind;
 
 constexpr std::size_t longest_code = 80;  // each pushes three values at most, see expression_stack
 
-Instruction make(Op op, std::int32_t index = 0, std::int32_t detail = 0) {
-    Instruction out;
-    out.op = op;
-    out.index = index;
-    out.detail = detail;
-    return out;
-}
-
 bool is_vector(Type type) {
     return type.kind == ValueKind::vector;
 }
@@ -90,13 +82,58 @@ Condition Compiler::condition(const Expr& expr, const Scope& scope, std::string_
     Condition out;
     out.truth = value(expr, scope, truth_type, who);
     find_watches(expr, scope, out.watches);
+    out.sought = is_sought(out);
+    for (const Watch& watch : out.watches) {
+        out.sought_on_ground = out.sought_on_ground || watch.kind == WatchKind::rising || watch.kind == WatchKind::feet;
+        out.sought_when_driven = out.sought_when_driven || watch.kind == WatchKind::speed;
+    }
     return out;
+}
+
+namespace {
+
+/// How a sense is watched, where its course inside a tick is known.
+std::optional<WatchKind> watch_kind(const Instruction& in) {
+    if (in.op == Op::meter) return WatchKind::meter;
+    switch (in.sense) {
+        case Sense::rising: return WatchKind::rising;
+        case Sense::speed: return WatchKind::speed;
+        case Sense::feet: return WatchKind::feet;
+        case Sense::phase_time: return WatchKind::phase_time;
+        case Sense::stance_time: return WatchKind::stance_time;
+        case Sense::grounded_time: return WatchKind::grounded_time;
+        case Sense::airborne_time: return WatchKind::airborne_time;
+        case Sense::held_time: return WatchKind::held_time;
+        default: return std::nullopt;
+    }
+}
+
+}  // namespace
+
+/// Whether anything in it changes on the way without being watched. Each watch takes care of one thing that changes,
+/// when what that is compared with doesn't change itself.
+bool Compiler::is_sought(const Condition& condition) const {
+    std::vector<WatchKind> watched;
+    for (const Watch& watch : condition.watches)
+        if (!watch.value.varies && !watch.value.turns) watched.push_back(watch.kind);
+    for (std::uint32_t i = 0; i < condition.truth.count; ++i) {
+        const Instruction& in = program_.code[condition.truth.first + i];
+        const bool asks = in.op == Op::sense || in.op == Op::sense_vector;
+        if (asks && depends_on_place(in.sense)) return true;
+        const bool turns = in.op == Op::sense_vector && (in.sense == Sense::forward || in.sense == Sense::right);
+        if (!(in.op == Op::meter || turns || (asks && varies_between_instants(in.sense)))) continue;
+        const auto kind = watch_kind(in);
+        const auto found = kind ? std::find(watched.begin(), watched.end(), *kind) : watched.end();
+        if (found == watched.end()) return true;
+        watched.erase(found);
+    }
+    return false;
 }
 
 std::optional<Type> Compiler::emit(const Expr& expr, const Scope& scope, Emitted& out) {
     switch (expr.kind) {
         case ExprKind::literal: {
-            Instruction in = make(Op::constant);
+            Instruction in = instruction(Op::constant);
             in.number = expr.literal.si();
             out.code.push_back(in);
             return Type{ValueKind::number, expr.literal.unit.dimension};
@@ -126,7 +163,7 @@ std::optional<Type> Compiler::emit(const Expr& expr, const Scope& scope, Emitted
 Type Compiler::emit_dial(std::int32_t dial, Emitted& out) {
     const DialInfo& info = program_.dials[static_cast<std::size_t>(dial)];
     out.constant = out.constant && !info.boosted;
-    out.code.push_back(make(info.boosted ? Op::boosted_dial : Op::dial, dial));
+    out.code.push_back(instruction(info.boosted ? Op::boosted_dial : Op::dial, dial));
     return {ValueKind::number, info.unit.dimension};
 }
 
@@ -145,7 +182,7 @@ std::optional<Type> Compiler::emit_let(const syntax::Let& let, const Scope& scop
     if (!type) return std::nullopt;
     if (emitted.constant && is_number(*type)) {
         const Expression folded = finish(std::move(emitted), *type, let.value.range);
-        out.code.push_back(make(Op::folded, folded.folded));
+        out.code.push_back(instruction(Op::folded, folded.folded));
     } else {
         out.constant = out.constant && emitted.constant;
         out.code.insert(out.code.end(), emitted.code.begin(), emitted.code.end());
@@ -181,7 +218,7 @@ std::optional<Type> Compiler::emit_in_chain(const std::string& name, SourceRange
     if (const auto memory = memories_.find(path); memory != memories_.end()) {
         out.constant = false;
         const MemoryInfo& info = program_.memories[static_cast<std::size_t>(memory->second)];
-        Instruction in = make(is_vector(info.type) ? Op::memory_vector : Op::memory, info.slot);
+        Instruction in = instruction(is_vector(info.type) ? Op::memory_vector : Op::memory, info.slot);
         if (info.kind >= 0) {
             in.op = is_vector(info.type) ? Op::own_memory_vector : Op::own_memory;
             in.detail = info.kind;
@@ -196,7 +233,7 @@ std::optional<Type> Compiler::emit_in_chain(const std::string& name, SourceRange
 void Compiler::emit_counter(std::int32_t index, Emitted& out) {
     out.constant = false;
     const CounterInfo& info = program_.counters[static_cast<std::size_t>(index)];
-    Instruction in = make(Op::counter, index);
+    Instruction in = instruction(Op::counter, index);
     if (info.kind >= 0) {
         in.op = Op::own_counter;
         in.index = info.own;
@@ -221,12 +258,15 @@ std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Em
     }
     if (const auto meter = program_.find_meter(expr.name)) {
         out.constant = false;
-        out.code.push_back(make(Op::meter, *meter));
+        out.code.push_back(instruction(Op::meter, *meter));
         return plain_number;
     }
     if (const auto sense = find_sense(plain_senses(), expr.name)) return emit_sense(*sense, scope, expr, out);
-    if (const auto sense = find_sense(fixture_senses(), expr.name); sense && is_fixture(scope))
+    if (const auto sense = find_sense(fixture_senses(), expr.name); sense && is_fixture(scope)) {
+        const bool touch = sense->sense == Sense::touched || sense->sense == Sense::touching;
+        if (touch && scope.machine >= 0) program_.machines[static_cast<std::size_t>(scope.machine)].asks_touch = true;
         return emit_sense(*sense, scope, expr, out);
+    }
     if (const auto machine = program_.find_machine(expr.name)) return emit_active(expr, *machine, out);
     unknown_name(expr, scope);
     return std::nullopt;
@@ -239,7 +279,7 @@ std::optional<Type> Compiler::emit_sense(const SenseInfo& sense, const Scope& sc
         return std::nullopt;
     }
     if (sense.sense != Sense::up) out.constant = false;
-    Instruction in = make(is_vector(sense.type) ? Op::sense_vector : Op::sense, scope.machine);
+    Instruction in = instruction(is_vector(sense.type) ? Op::sense_vector : Op::sense, scope.machine);
     in.sense = sense.sense;
     out.code.push_back(in);
     return sense.type;
@@ -259,7 +299,7 @@ std::optional<Type> Compiler::emit_active(const Expr& expr, std::int32_t machine
         note_phase(last_part(expr), machine, expr.member);
     }
     out.constant = false;
-    Instruction in = make(Op::sense, machine, phase);
+    Instruction in = instruction(Op::sense, machine, phase);
     in.sense = Sense::active;
     out.code.push_back(in);
     return truth_type;
@@ -326,7 +366,7 @@ std::optional<Type> Compiler::emit_arithmetic(const Expr& expr, const Scope& sco
         return std::nullopt;
     }
     if (expr.kind == ExprKind::negate) {
-        out.code.push_back(make(is_vector(*left) ? Op::negate_vector : Op::negate));
+        out.code.push_back(instruction(is_vector(*left) ? Op::negate_vector : Op::negate));
         return left;
     }
     if (expr.kind == ExprKind::power) {
@@ -334,7 +374,7 @@ std::optional<Type> Compiler::emit_arithmetic(const Expr& expr, const Scope& sco
             report(expr.range, "a direction can't be raised to a power", "use length(...)");
             return std::nullopt;
         }
-        Instruction in = make(Op::power);
+        Instruction in = instruction(Op::power);
         in.number = expr.parts[1].literal.written;
         out.code.push_back(in);
         return Type{ValueKind::number, power(left->dimension, static_cast<int>(in.number))};
@@ -351,7 +391,7 @@ std::optional<Type> Compiler::emit_arithmetic(const Expr& expr, const Scope& sco
             out.code.resize(out.code.size() - left_code.code.size());
             out.code.insert(out.code.end(), right_code.code.begin(), right_code.code.end());
             out.code.insert(out.code.end(), left_code.code.begin(), left_code.code.end());
-            out.code.push_back(make(Op::scale_vector));
+            out.code.push_back(instruction(Op::scale_vector));
             out.constant = out.constant && right_code.constant;
             return Type{ValueKind::vector, left->dimension * right->dimension};
         }
@@ -372,9 +412,9 @@ std::optional<Type> Compiler::emit_arithmetic(const Expr& expr, const Scope& sco
         }
         const bool add = expr.kind == ExprKind::add;
         if (is_vector(*left)) {
-            out.code.push_back(make(add ? Op::add_vector : Op::subtract_vector));
+            out.code.push_back(instruction(add ? Op::add_vector : Op::subtract_vector));
         } else {
-            out.code.push_back(make(add ? Op::add : Op::subtract));
+            out.code.push_back(instruction(add ? Op::add : Op::subtract));
         }
         return left;
     }
@@ -385,10 +425,10 @@ std::optional<Type> Compiler::emit_arithmetic(const Expr& expr, const Scope& sco
     const bool multiply = expr.kind == ExprKind::multiply;
     const Dimension dimension = multiply ? left->dimension * right->dimension : left->dimension / right->dimension;
     if (is_vector(*left)) {
-        out.code.push_back(make(multiply ? Op::scale_vector : Op::divide_vector));
+        out.code.push_back(instruction(multiply ? Op::scale_vector : Op::divide_vector));
         return Type{ValueKind::vector, dimension};
     }
-    out.code.push_back(make(multiply ? Op::multiply : Op::divide));
+    out.code.push_back(instruction(multiply ? Op::multiply : Op::divide));
     return Type{ValueKind::number, dimension};
 }
 
@@ -405,7 +445,7 @@ std::optional<Type> Compiler::emit_comparison(const Expr& expr, const Scope& sco
         {ExprKind::less, Op::less},       {ExprKind::less_equal, Op::less_equal},
         {ExprKind::greater, Op::greater}, {ExprKind::greater_equal, Op::greater_equal},
         {ExprKind::equal, Op::equal},     {ExprKind::unequal, Op::unequal}};
-    out.code.push_back(make(ops.at(expr.kind)));
+    out.code.push_back(instruction(ops.at(expr.kind)));
     return truth_type;
 }
 
@@ -413,24 +453,24 @@ std::optional<Type> Compiler::emit_logic(const Expr& expr, const Scope& scope, E
     const auto left = emit(expr.parts[0], scope, out);
     if (expr.kind == ExprKind::invert) {
         if (!wants(expr.parts[0], left, truth_type, "not")) return std::nullopt;
-        out.code.push_back(make(Op::invert));
+        out.code.push_back(instruction(Op::invert));
         return truth_type;
     }
     // What the left side decides alone is not asked further: probes on the right cost more than a button on the left.
     const bool truths = left && *left == truth_type;
     const std::size_t skip = out.code.size();
-    if (truths) out.code.push_back(make(expr.kind == ExprKind::both ? Op::skip_if_no : Op::skip_if_yes));
+    if (truths) out.code.push_back(instruction(expr.kind == ExprKind::both ? Op::skip_if_no : Op::skip_if_yes));
     const auto right = emit(expr.parts[1], scope, out);
     if (!left || !right) return std::nullopt;
     if (truths) out.code[skip].detail = static_cast<std::int32_t>(out.code.size() - skip);
     if (expr.kind == ExprKind::either && is_vector(*left) && *left == *right) {
-        out.code.push_back(make(Op::either_vector));
+        out.code.push_back(instruction(Op::either_vector));
         return left;
     }
     const char* word = expr.kind == ExprKind::both ? "and" : "or";
     if (!wants(expr.parts[0], left, truth_type, word) || !wants(expr.parts[1], right, truth_type, word))
         return std::nullopt;
-    out.code.push_back(make(expr.kind == ExprKind::both ? Op::both : Op::either));
+    out.code.push_back(instruction(expr.kind == ExprKind::both ? Op::both : Op::either));
     return truth_type;
 }
 
@@ -446,7 +486,7 @@ std::optional<Type> Compiler::emit_within(const Expr& expr, const Scope& scope, 
     out.constant = false;
     const auto time = emit(expr.parts[1], scope, out);
     if (!wants(expr.parts[1], time, {ValueKind::number, dimensions::time}, "within")) return std::nullopt;
-    Instruction in = make(Op::within, watch.index);
+    Instruction in = instruction(Op::within, watch.index);
     in.sense = watch.sense;
     out.code.push_back(in);
     return truth_type;

@@ -147,6 +147,28 @@ void Compiler::compile_wheels(FixtureInfo& info, const Scope& scope) {
 }
 
 /// Names of kinds are tags of everything of that kind, or based on it; the body's name is one of its own.
+void Compiler::list_sought() {
+    const auto is_sought = [](const std::optional<Condition>& c) { return c && c->may_be_sought(); };
+    for (const std::int32_t index : program_.moves) {
+        const Machine& move = program_.machines[static_cast<std::size_t>(index)];
+        const bool gated = std::any_of(move.gates.begin(), move.gates.end(), [](const Gate& gate) {
+            return !gate.cooldown && gate.condition.may_be_sought();
+        });
+        const bool begins = move.start_when && move.start_when->condition.may_be_sought();
+        if (begins || (gated && (move.start_when || move.buffer))) program_.sought.starts.push_back(index);
+        if (move.charges && is_sought(move.charges->refill_when)) program_.sought.charges.push_back(index);
+    }
+    for (const std::int32_t index : program_.stances) {
+        const Machine& stance = program_.machines[static_cast<std::size_t>(index)];
+        if (is_sought(stance.when) || is_sought(stance.until)) program_.sought.stances.push_back(index);
+    }
+    for (std::size_t i = 0; i < program_.counters.size(); ++i)
+        if (program_.counters[i].kind < 0 && is_sought(program_.counters[i].back_when))
+            program_.sought.counters.push_back(static_cast<std::int32_t>(i));
+    for (std::size_t i = 0; i < program_.meters.size(); ++i)
+        if (is_sought(program_.meters[i].refill_when)) program_.sought.meters.push_back(static_cast<std::int32_t>(i));
+}
+
 void Compiler::join_tags() {
     const auto tag_named = [&](const std::string& name) {
         const auto found = std::find(program_.tags.begin(), program_.tags.end(), name);

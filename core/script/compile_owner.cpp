@@ -24,6 +24,7 @@ void Compiler::compile_machine(std::int32_t index) {
         compile_phases(machine, scope);
     }
     check_lets(machine_syntax_[i]->lets, scope);
+    machine.asks_touch = program_.machines[i].asks_touch;
     machine.asks_who_touches = program_.machines[i].asks_who_touches;
     program_.machines[i] = std::move(machine);
 }
@@ -80,9 +81,6 @@ void Compiler::compile_move_head(Machine& machine, const Scope& scope) {
             gate.condition = *owner.when;
             gate.range = owner.when->range;
             machine.start_when = compile_gate(gate, at);
-            for (const SenseInfo& answer : probe_senses())
-                if (find_sense_in(machine.start_when->condition, answer.sense) != nullptr)
-                    program_.starts_by_probe = true;
         }
         machine.cuts_anything = machine.cuts_anything || owner.cuts_anything;
         if (!gates_closed) {

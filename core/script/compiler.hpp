@@ -84,6 +84,7 @@ class Compiler {
     std::optional<Expression> value(const std::optional<syntax::Expr>& expr, const Scope& scope, Type wanted,
                                     std::string_view who);
     Condition condition(const syntax::Expr& expr, const Scope& scope, std::string_view who);
+    bool is_sought(const Condition& condition) const;
     void find_watches(const syntax::Expr& expr, const Scope& scope, std::vector<Watch>& out);
     bool watch_of(const syntax::Expr& quantity, const Scope& scope, Watch& out) const;
 
@@ -138,6 +139,7 @@ class Compiler {
     void compile_wheels(FixtureInfo& info, const Scope& scope);
     void check_loose(const Machine& machine, const Phase& phase);
     void join_tags();
+    void list_sought();
 
     // compile_accent.cpp
     void compile_accents(const std::vector<syntax::Accent>& accents, const Scope& scope, Effects& out);

@@ -85,6 +85,14 @@ struct Instruction {
     double number = 0.0;
 };
 
+inline Instruction instruction(Op op, std::int32_t index = 0, std::int32_t detail = 0) {
+    Instruction out;
+    out.op = op;
+    out.index = index;
+    out.detail = detail;
+    return out;
+}
+
 /// A checked expression. Those that depend on dials and literals alone are worked out once per tuning ("folded").
 struct Expression {
     std::uint32_t first = 0;
@@ -121,6 +129,12 @@ struct Watch {
 struct Condition {
     Expression truth;
     std::vector<Watch> watches;
+    /// It depends on something whose course inside a tick isn't known (a probe, a place, what is touched): the instant
+    /// at which it changes is sought by halving, see core/play/seek.hpp.
+    bool sought = false;
+    bool sought_on_ground = false;    ///< it watches a height, which slopes and steps change
+    bool sought_when_driven = false;  ///< it watches the speed, which a drive changes by its curve
+    bool may_be_sought() const { return sought || sought_on_ground || sought_when_driven; }
 };
 
 struct DialInfo {
@@ -424,6 +438,7 @@ struct Machine {
     std::optional<Condition> when, until;
     std::vector<std::int32_t> from;
     std::optional<FixtureInfo> fixture;
+    bool asks_touch = false;             ///< fixtures: whether the body is at it
     bool asks_who_touches = false;       ///< fixtures: what has come to it, beside the body
     std::vector<std::int32_t> counters;  ///< fixtures: in Program::counters, those that each of them has for itself
     std::int32_t memory_slots = 0;       ///< fixtures: what each of them remembers
@@ -472,6 +487,13 @@ struct NameUse {
     SourceRange declared;
 };
 
+/// Where the program has conditions whose instants are sought, so that a run needn't look for them.
+struct SoughtConditions {
+    std::vector<std::int32_t> starts;  ///< moves: their own condition, or gates of a press that may wait
+    std::vector<std::int32_t> charges, stances;
+    std::vector<std::int32_t> counters, meters;
+};
+
 struct Program {
     std::vector<SourceFile> files;
     std::vector<NameUse> names;  ///< in the order of the text; buttons, tags, events and kinds are not among them
@@ -501,7 +523,7 @@ struct Program {
     std::vector<MarkInfo> marks;
     std::int32_t holding_tag = -1;  ///< whoever holds something has it
     bool asks_who_touches = false;  ///< some fixture asks what has come to it, beside the body
-    bool starts_by_probe = false;   ///< some move starts by itself when a probe finds something
+    SoughtConditions sought;
 
     std::optional<std::int32_t> find_machine(std::string_view name) const;
     std::optional<std::int32_t> find_button(std::string_view name) const;

@@ -214,4 +214,20 @@ bool varies_between_instants(Sense sense) {
     }
 }
 
+bool depends_on_place(Sense sense) {
+    switch (sense) {
+        case Sense::probe_hit:
+        case Sense::probe_side:
+        case Sense::probe_target:
+        case Sense::stands_on:
+        case Sense::touching:
+        case Sense::clear:
+        case Sense::blocked:
+        case Sense::link_room:
+        case Sense::exit_room:
+        case Sense::wheels_down: return true;
+        default: return false;
+    }
+}
+
 }  // namespace leap

@@ -124,6 +124,9 @@ constexpr bool is_fixture_event(Sense sense) {
 /// `forward` and `right` only while the character turns.
 bool varies_between_instants(Sense sense);
 
+/// Whether it is a truth about where things are, which changes while they move.
+bool depends_on_place(Sense sense);
+
 struct SenseInfo {
     std::string_view word;
     Sense sense;

@@ -9,7 +9,7 @@
 namespace leap {
 namespace {
 
-constexpr int most_rounds = 40;
+constexpr int most_newton_rounds = 40;
 constexpr double contact_tolerance_m = 1e-7;
 
 Vec3 into_box(const RayBox& box, const Vec3& v) {
@@ -89,13 +89,27 @@ bool ray_triangle(const Solid& triangle, const Vec3& origin, const Vec3& directi
     return true;
 }
 
+/// Whether a contact's normal is that of a face: sliding on keeps it.
+bool is_face_normal(const Solid& solid, const Vec3& normal) {
+    constexpr double flat_cos = 1.0 - 1e-9;
+    if (solid.kind == SolidKind::round) return false;
+    if (solid.kind == SolidKind::box) {
+        const Vec3 own = glm::abs(into_box({solid.center, solid.half, solid.turn_cos, solid.turn_sin}, normal));
+        return std::max({own.x, own.y, own.z}) >= flat_cos;
+    }
+    return std::any_of(solid.planes.begin(), solid.planes.end(), [&](const Plane& plane) {
+        const double along = glm::dot(plane.normal, normal);
+        return along >= flat_cos || (solid.kind == SolidKind::triangle && along <= -flat_cos);
+    });
+}
+
 /// Where along the motion a point comes within `reach` of a solid stretched by `drop`. The distance of a point on a
 /// straight line to a convex set is a convex function, so Newton's method from the start climbs to its first root and
 /// never passes it.
 std::optional<double> advance_to(const Solid& solid, double drop, const Vec3& from, const Vec3& motion, double reach,
                                  double farthest, Closest& contact) {
     double share = 0.0;
-    for (int round = 0; round < most_rounds; ++round) {
+    for (int round = 0; round < most_newton_rounds; ++round) {
         contact = closest_point(solid, drop, from + motion * share);
         const double gap = contact.distance - reach;
         const double closing = -glm::dot(contact.normal, motion);
@@ -226,6 +240,7 @@ std::optional<SweepHit> sweep(const Surroundings& around, const Capsule& capsule
     const double lift = std::clamp(met->bounds.low.z - best.point.z, 0.0, drop);
     best.point.z += lift;
     best.face = most_upright_face(*met, best.point, best.normal);
+    best.rounded = !is_face_normal(*met, best.normal);
     return best;
 }
 

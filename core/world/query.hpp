@@ -49,6 +49,7 @@ struct SweepHit {
     Vec3 normal{0.0, 0.0, 1.0};  ///< from the course to the capsule
     Vec3 face{0.0, 0.0, 1.0};    ///< normal of the most upright face at the point; differs from `normal` at edges
     std::int32_t piece = -1;
+    bool rounded = false;  ///< it met an edge, a corner or something round: sliding on turns the normal
 };
 
 /// First contact of a capsule that moves straight by `motion`: the share at which it comes as near as `gap`. Where it

@@ -8,22 +8,22 @@
 namespace leap {
 namespace {
 
-const std::string script =
+const std::string dialled_script =
     std::string(test::plain_body) +
     "move hop on jump {\n  dial rise =  2.1 m   in 0.5..6  # keep me\n  dial cut = 45 % in 0 %..100 %\n"
     "  phase a { end when grounded }\n}\n";
 
 DialInfo dial(const std::string& path) {
-    const Program program = test::compile_or_fail(script);
+    const Program program = test::compile_or_fail(dialled_script);
     return program.dials[static_cast<std::size_t>(program.find_dial(path).value())];
 }
 
 TEST(DialEdit, OnlyTheLiteralChanges) {
-    const std::string after = with_dial_literal(script, dial("hop.rise"), 2.41);
-    std::string expected = script;
+    const std::string after = with_dial_literal(dialled_script, dial("hop.rise"), 2.41);
+    std::string expected = dialled_script;
     expected.replace(expected.find("2.1 m"), 5, "2.41 m");
     EXPECT_EQ(after, expected);
-    EXPECT_EQ(with_dial_literal(after, dial("hop.rise"), 2.1).size() - script.size(), 1U);
+    EXPECT_EQ(with_dial_literal(after, dial("hop.rise"), 2.1).size() - dialled_script.size(), 1U);
 }
 
 TEST(DialEdit, TheUnitOfTheTextStays) {

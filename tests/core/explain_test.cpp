@@ -11,7 +11,7 @@ namespace {
 using test::Scene;
 using test::TapeMaker;
 
-const std::string script = std::string(test::plain_body) + R"(
+const std::string explained = std::string(test::plain_body) + R"(
 move hop on jump {
   gate grounded within 0.10 s  "needs ground"
   gate cooldown 1 s
@@ -25,7 +25,7 @@ move slide on dash {
 )";
 
 MoveAnswer answer_at(const Tape& tape, double time, const std::string& move) {
-    const Scene scene(script);
+    const Scene scene(explained);
     const Trace trace = scene.run(tape);
     const auto inputs = resolve_inputs(scene.program, tape).value();
     const State state = state_at(scene.at(120), inputs, trace, time);

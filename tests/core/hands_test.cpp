@@ -17,7 +17,7 @@ using test::Scene;
 using test::TapeMaker;
 using Words = std::vector<std::string>;
 
-const std::string world =
+const std::string hand_world =
     std::string(test::plain_body)
         .replace(std::string(test::plain_body).find("eyes"), 0,
                  "hands at 0.3 m, 0.25 m, 1 m reach 0.6 m near 0.5 m far 6 m "
@@ -35,10 +35,10 @@ const std::string world =
     "  phase goes_home for 0.4 s { return home  go lies } }\n"
     "fixture stone is lamp { phase waits for 0.5 s { solid  go comes when grabbed then: hold  go goes_home } }\n";
 
-Scene with(std::vector<PlacedFixture> fixtures) {
+Scene with_things(std::vector<PlacedFixture> fixtures) {
     CoursePlan plan = test::flat_plan();
     plan.fixtures = std::move(fixtures);
-    return Scene(world, plan);
+    return Scene(hand_world, plan);
 }
 
 Words phases_of(const Scene& scene, const Trace& trace) {
@@ -55,7 +55,7 @@ const PlacedFixture near_lamp{"lamp", "lamp", {0.7, -0.25, 0.9}, 0, ""};
 const PlacedFixture far_lamp{"lamp", "lamp", {4.0, 0, 0}, 0, ""};
 
 TEST_P(Hands, GrabWhatIsNearAndHoldItByItsGrip) {
-    const Scene scene = with({far_lamp});
+    const Scene scene = with_things({far_lamp});
     // Seen from the eyes the lamp lies a little below the horizon.
     Tape tape = TapeMaker(1.5).hold("right_hand", 0.2, 9.0);
     tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
@@ -73,7 +73,7 @@ TEST_P(Hands, GrabWhatIsNearAndHoldItByItsGrip) {
 }
 
 TEST_P(Hands, TheLeftHandHoldsItMirrored) {
-    const Scene scene = with({far_lamp});
+    const Scene scene = with_things({far_lamp});
     const auto held_in = [&](const std::string& button, int hand) {
         Tape tape = TapeMaker(1.5).hold(button, 0.2, 9.0);
         tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
@@ -90,7 +90,7 @@ TEST_P(Hands, TheLeftHandHoldsItMirrored) {
 }
 
 TEST_P(Hands, OnlyTheHandThatHoldsUsesIt) {
-    const Scene scene = with({far_lamp});
+    const Scene scene = with_things({far_lamp});
     Tape tape = TapeMaker(3.0).hold("right_hand", 0.2, 9.0).hold("left_use", 1.0, 0.1).hold("right_use", 1.5, 0.1);
     tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
     const Played played = play(scene, tape, GetParam());
@@ -103,7 +103,7 @@ TEST_P(Hands, OnlyTheHandThatHoldsUsesIt) {
 
 TEST_P(Hands, WhatIsLetGoFallsAndGoesHomeLater) {
     for (const char* kind : {"lamp", "stone"}) {
-        const Scene scene = with({{"lamp", kind, {4.0, 0, 0}, 30, ""}});
+        const Scene scene = with_things({{"lamp", kind, {4.0, 0, 0}, 30, ""}});
         Tape tape = TapeMaker(4.0).stick(0.8, 0, 1).stick(1.2, 0, 0).hold("right_hand", 0.2, 1.0);
         tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
         const Played played = play(scene, tape, GetParam());
@@ -118,7 +118,7 @@ TEST_P(Hands, WhatIsLetGoFallsAndGoesHomeLater) {
 }
 
 TEST_P(Hands, EachHandHoldsOneThingAndAThingHasOneHand) {
-    const Scene scene = with({far_lamp, {"other", "lamp", {4.0, 1.2, 0}, 0, ""}});
+    const Scene scene = with_things({far_lamp, {"other", "lamp", {4.0, 1.2, 0}, 0, ""}});
     Tape tape = TapeMaker(3.0).hold("right_hand", 0.2, 9.0).hold("left_hand", 0.8, 0.1).hold("left_hand", 1.5, 9.0);
     tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
     // Looking at the other one when the left hand reaches out for the second time.
@@ -131,14 +131,14 @@ TEST_P(Hands, EachHandHoldsOneThingAndAThingHasOneHand) {
 }
 
 TEST(HandRuns, NothingIsGrabbedBeyondReachAndNothingThatIsHeld) {
-    const Scene scene = with({{"lamp", "lamp", {9.0, 0, 0}, 0, ""}});
+    const Scene scene = with_things({{"lamp", "lamp", {9.0, 0, 0}, 0, ""}});
     Tape tape = TapeMaker(1.0).hold("right_hand", 0.2, 9.0);
     tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -9.0}});
     EXPECT_TRUE(phases_of(scene, play(scene, tape, 120).trace).empty());
 }
 
 TEST(HandRuns, ASnapshotGoesOnAsTheRunDid) {
-    const Scene scene = with({far_lamp});
+    const Scene scene = with_things({far_lamp});
     Tape tape = TapeMaker(3.0).hold("right_hand", 0.2, 1.2).stick(0.5, 0.4, 1);
     tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
     const Rehearsal r = scene.at(120);

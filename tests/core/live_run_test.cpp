@@ -9,7 +9,7 @@
 namespace leap {
 namespace {
 
-const std::string script = std::string(test::plain_body) + R"(
+const std::string live_script = std::string(test::plain_body) + R"(
 move hop on jump {
   dial rise = 2 m in 0.5..6
   gate grounded
@@ -18,7 +18,7 @@ move hop on jump {
 
 LiveRun begin() {
     Ingredients made;
-    made.program = std::make_shared<const Program>(test::compile_or_fail(script));
+    made.program = std::make_shared<const Program>(test::compile_or_fail(live_script));
     made.course = std::make_shared<const Course>(build_course(test::flat_plan()));
     made.tuning = written_tuning(*made.program);
     State start = start_state(made.rehearsal(), "start").value();

@@ -9,7 +9,7 @@
 namespace leap {
 namespace {
 
-const std::string script = format(std::string(test::plain_body) + R"(
+const std::string phased_script = format(std::string(test::plain_body) + R"(
 # A hop in three parts.
 move hop on jump {
   phase load for 0.1 s {
@@ -25,7 +25,7 @@ reading top = feet at end of hop.up
 )");
 
 struct Edit {
-    Program program = test::compile_or_fail(script);
+    Program program = test::compile_or_fail(phased_script);
     std::int32_t hop = *program.find_machine("hop");
     PhasePlace at(std::size_t phase) const { return {hop, phase}; }
 };
@@ -86,7 +86,7 @@ TEST(PhaseEdit, WaysAreAddedChangedAndRemoved) {
     EXPECT_TRUE(program.machines[static_cast<std::size_t>(edit.hop)].phases[2].ways[1].fails);
 
     const auto removed = with_way_changed(program, edit.at(2), 1, "");
-    EXPECT_EQ(text_of(removed), script) << "there and back again";
+    EXPECT_EQ(text_of(removed), phased_script) << "there and back again";
 }
 
 TEST(PhaseEdit, OnlyWholeWaysThatCompileAreTaken) {

@@ -13,7 +13,7 @@ namespace {
 using test::Scene;
 using test::TapeMaker;
 
-const std::string script = std::string(test::plain_body) + R"(
+const std::string hop_script = std::string(test::plain_body) + R"(
 move hop on jump {
   dial up_speed = 7 m/s in 1..20
   gate grounded
@@ -39,12 +39,12 @@ mark far in 5 m..6 m on tape "test"
 mark third in 0 s..1 s
 )";
 
-const Tape tape = TapeMaker(4.0).stick(0.1, 0, 1).hold("jump", 1.0, 0.2).hold("jump", 2.0, 0.1).stick(3.0, 0, 0);
+const Tape two_hops = TapeMaker(4.0).stick(0.1, 0, 1).hold("jump", 1.0, 0.2).hold("jump", 2.0, 0.1).stick(3.0, 0, 0);
 
 std::map<std::string, ReadingResult> readings(int rate = 120) {
-    const Scene scene(script);
+    const Scene scene(hop_script);
     std::map<std::string, ReadingResult> out;
-    for (ReadingResult& result : take_readings(scene.program, scene.tuning, scene.run(tape, rate), "test"))
+    for (ReadingResult& result : take_readings(scene.program, scene.tuning, scene.run(two_hops, rate), "test"))
         out[result.name] = result;
     return out;
 }
@@ -72,10 +72,10 @@ TEST(Readings, LargestDropIsTheLossWithinATenthOfASecond) {
     EXPECT_NEAR(*readings().at("drop").value, 6.0, 1e-6);
 }
 
-/// One reading on a tape of two hops (1.0 s to 1.5 s, 2.0 s to 2.5 s; jump released at 1.2 s and 2.1 s).
+/// One reading on a two_hops of two hops (1.0 s to 1.5 s, 2.0 s to 2.5 s; jump released at 1.2 s and 2.1 s).
 ReadingResult reading_of(const std::string& text, int rate = 120) {
-    const Scene scene(script + "reading asked = " + text + "\n");
-    for (const ReadingResult& result : take_readings(scene.program, scene.tuning, scene.run(tape, rate), "test"))
+    const Scene scene(hop_script + "reading asked = " + text + "\n");
+    for (const ReadingResult& result : take_readings(scene.program, scene.tuning, scene.run(two_hops, rate), "test"))
         if (result.name == "asked") return result;
     return {};
 }

@@ -10,7 +10,7 @@
 namespace leap {
 namespace {
 
-const std::string script = std::string(test::plain_body) + R"(
+const std::string hop_and_walk = std::string(test::plain_body) + R"(
 button burst key "F"
 meter breath { from 0 to 100 }
 curve soft = points (0, 1) (1, 0)
@@ -54,59 +54,61 @@ std::string replaced(std::string text, std::initializer_list<std::pair<std::stri
 }
 
 TEST(Rename, ADialIsRenamedWhereverItIsMeantAndInNoComment) {
-    const auto wanted = replaced(script, {{"dial rise = 2 m", "dial height = 2 m"},
-                                          {"m/s^2 * rise)", "m/s^2 * height)"},
-                                          {"dial rise = 3 m", "dial height = 3 m"},  // it replaces the base's: one name
-                                          {"/ hop.rise", "/ hop.height"}});
-    EXPECT_EQ(with_name(script, "dial rise", 5, "height"), wanted);
-    EXPECT_EQ(with_name(script, "hop.rise\n", 5, "height"), wanted) << "from a use";
-    EXPECT_EQ(with_name(script, "dial rise = 3", 5, "height"), wanted) << "from what replaces it";
+    const auto wanted =
+        replaced(hop_and_walk, {{"dial rise = 2 m", "dial height = 2 m"},
+                                {"m/s^2 * rise)", "m/s^2 * height)"},
+                                {"dial rise = 3 m", "dial height = 3 m"},  // it replaces the base's: one name
+                                {"/ hop.rise", "/ hop.height"}});
+    EXPECT_EQ(with_name(hop_and_walk, "dial rise", 5, "height"), wanted);
+    EXPECT_EQ(with_name(hop_and_walk, "hop.rise\n", 5, "height"), wanted) << "from a use";
+    EXPECT_EQ(with_name(hop_and_walk, "dial rise = 3", 5, "height"), wanted) << "from what replaces it";
 }
 
 TEST(Rename, AMoveIsRenamedInBasesCutsGatesAndReadings) {
-    EXPECT_EQ(with_name(script, "move hop", 5, "leap_up"), replaced(script, {{"move hop on", "move leap_up on"},
-                                                                             {"is hop {", "is leap_up {"},
-                                                                             {"not hop within", "not leap_up within"},
-                                                                             {"cut by hop }", "cut by leap_up }"},
-                                                                             {"end of hop.up", "end of leap_up.up"},
-                                                                             {"start of hop.up", "start of leap_up.up"},
-                                                                             {"/ hop.rise", "/ leap_up.rise"}}));
+    EXPECT_EQ(with_name(hop_and_walk, "move hop", 5, "leap_up"),
+              replaced(hop_and_walk, {{"move hop on", "move leap_up on"},
+                                      {"is hop {", "is leap_up {"},
+                                      {"not hop within", "not leap_up within"},
+                                      {"cut by hop }", "cut by leap_up }"},
+                                      {"end of hop.up", "end of leap_up.up"},
+                                      {"start of hop.up", "start of leap_up.up"},
+                                      {"/ hop.rise", "/ leap_up.rise"}}));
 }
 
 TEST(Rename, EveryOtherKindOfNameIsRenamedToo) {
-    EXPECT_EQ(
-        with_name(script, "phase up", 6, "soar"),
-        replaced(script, {{"phase up", "phase soar"}, {"of hop.up -", "of hop.soar -"}, {"of hop.up", "of hop.soar"}}));
-    EXPECT_EQ(with_name(script, "phase down", 6, "sink"),
-              replaced(script, {{"go down", "go sink"}, {"phase down", "phase sink"}}));
-    EXPECT_EQ(
-        with_name(script, "counter used", 8, "made"),
-        replaced(script, {{"counter used", "counter made"}, {"gate used", "gate made"}, {"used + 1", "made + 1"}}));
-    EXPECT_EQ(with_name(script, "side.hit", 0, "flank"),
-              replaced(script, {{"probe side", "probe flank"}, {"side.hit", "flank.hit"}}));
-    EXPECT_EQ(with_name(script, "- left_at", 2, "from_here"),
-              replaced(script, {{"remember left_at", "remember from_here"}, {"- left_at", "- from_here"}}));
-    EXPECT_EQ(
-        with_name(script, "spend breath", 6, "wind"),
-        replaced(script, {{"meter breath", "meter wind"}, {"and breath", "and wind"}, {"spend breath", "spend wind"}}));
-    EXPECT_EQ(with_name(script, "shaped soft", 7, "gentle"),
-              replaced(script, {{"curve soft", "curve gentle"}, {"shaped soft", "shaped gentle"}}));
-    EXPECT_EQ(with_name(script, "let push", 4, "thrust"),
-              replaced(script, {{"let push", "let thrust"}, {"up at push", "up at thrust"}}));
-    EXPECT_EQ(with_name(script, "mark rose", 5, "gained"),
-              replaced(script,
+    EXPECT_EQ(with_name(hop_and_walk, "phase up", 6, "soar"),
+              replaced(hop_and_walk,
+                       {{"phase up", "phase soar"}, {"of hop.up -", "of hop.soar -"}, {"of hop.up", "of hop.soar"}}));
+    EXPECT_EQ(with_name(hop_and_walk, "phase down", 6, "sink"),
+              replaced(hop_and_walk, {{"go down", "go sink"}, {"phase down", "phase sink"}}));
+    EXPECT_EQ(with_name(hop_and_walk, "counter used", 8, "made"),
+              replaced(hop_and_walk,
+                       {{"counter used", "counter made"}, {"gate used", "gate made"}, {"used + 1", "made + 1"}}));
+    EXPECT_EQ(with_name(hop_and_walk, "side.hit", 0, "flank"),
+              replaced(hop_and_walk, {{"probe side", "probe flank"}, {"side.hit", "flank.hit"}}));
+    EXPECT_EQ(with_name(hop_and_walk, "- left_at", 2, "from_here"),
+              replaced(hop_and_walk, {{"remember left_at", "remember from_here"}, {"- left_at", "- from_here"}}));
+    EXPECT_EQ(with_name(hop_and_walk, "spend breath", 6, "wind"),
+              replaced(hop_and_walk,
+                       {{"meter breath", "meter wind"}, {"and breath", "and wind"}, {"spend breath", "spend wind"}}));
+    EXPECT_EQ(with_name(hop_and_walk, "shaped soft", 7, "gentle"),
+              replaced(hop_and_walk, {{"curve soft", "curve gentle"}, {"shaped soft", "shaped gentle"}}));
+    EXPECT_EQ(with_name(hop_and_walk, "let push", 4, "thrust"),
+              replaced(hop_and_walk, {{"let push", "let thrust"}, {"up at push", "up at thrust"}}));
+    EXPECT_EQ(with_name(hop_and_walk, "mark rose", 5, "gained"),
+              replaced(hop_and_walk,
                        {{"reading rose", "reading gained"}, {"= rose /", "= gained /"}, {"mark rose", "mark gained"}}));
 }
 
 TEST(Rename, ANewNameThatWouldChangeTheMeaningIsRefusedWithTheReason) {
-    EXPECT_NE(with_name(script, "move hop", 5, "lunge").find("lunge is declared twice"), std::string::npos);
-    EXPECT_NE(with_name(script, "dial rise", 5, "speed").find("is a sense"), std::string::npos);
-    EXPECT_NE(with_name(script, "dial rise", 5, "2x").find("is no name"), std::string::npos);
-    EXPECT_NE(with_name(script, "dial rise", 5, "a b").find("is no name"), std::string::npos);
+    EXPECT_NE(with_name(hop_and_walk, "move hop", 5, "lunge").find("lunge is declared twice"), std::string::npos);
+    EXPECT_NE(with_name(hop_and_walk, "dial rise", 5, "speed").find("is a sense"), std::string::npos);
+    EXPECT_NE(with_name(hop_and_walk, "dial rise", 5, "2x").find("is no name"), std::string::npos);
+    EXPECT_NE(with_name(hop_and_walk, "dial rise", 5, "a b").find("is no name"), std::string::npos);
     // The dial would hide the meter from the gate.
-    EXPECT_NE(with_name(script, "dial rise", 5, "breath").find("breath"), std::string::npos);
-    EXPECT_EQ(with_name(script, "dial rise", 5, "breath").find("dial breath"), std::string::npos);
-    EXPECT_EQ(with_name(script, "gravity", 0, "pull"), "nothing is declared there");
+    EXPECT_NE(with_name(hop_and_walk, "dial rise", 5, "breath").find("breath"), std::string::npos);
+    EXPECT_EQ(with_name(hop_and_walk, "dial rise", 5, "breath").find("dial breath"), std::string::npos);
+    EXPECT_EQ(with_name(hop_and_walk, "gravity", 0, "pull"), "nothing is declared there");
 }
 
 /// Each name of the demo: renamed and renamed back, every file is to the letter what it was.

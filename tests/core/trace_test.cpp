@@ -13,7 +13,7 @@ namespace {
 using test::Scene;
 using test::TapeMaker;
 
-const std::string script = std::string(test::plain_body) + R"(
+const std::string traced_script = std::string(test::plain_body) + R"(
 move hop on jump {
   counter hops in 0..9
   gate grounded
@@ -21,19 +21,19 @@ move hop on jump {
   phase drop { end when grounded }
 })";
 
-const Tape tape = TapeMaker(2.0).stick(0.1, 0, 1).hold("jump", 0.5, 0.2);
+const Tape one_hop = TapeMaker(2.0).stick(0.1, 0, 1).hold("jump", 0.5, 0.2);
 
 TEST(Trace, PositionsBetweenRowsFollowTheParabola) {
-    const Scene scene(script);
-    const Trace trace = scene.run(tape, 30);
+    const Scene scene(traced_script);
+    const Trace trace = scene.run(one_hop, 30);
     for (double t = 0.0; t < 0.5; t += 0.0117)
         EXPECT_NEAR(position_at(trace, 0.5 + t).z, 0.001 + 7 * t - 14 * t * t, 1e-6) << t;
     EXPECT_NEAR(velocity_at(trace, 0.6).z, 7 - 28 * 0.1, 1e-6);
 }
 
 TEST(Trace, RowsBeginEveryTickAndRunInTime) {
-    const Scene scene(script);
-    const Trace trace = scene.run(tape);
+    const Scene scene(traced_script);
+    const Trace trace = scene.run(one_hop);
     const auto begins =
         std::count_if(trace.rows.begin(), trace.rows.end(), [](const TraceRow& r) { return r.tick_begin; });
     EXPECT_EQ(begins, 241);
@@ -44,17 +44,17 @@ TEST(Trace, RowsBeginEveryTickAndRunInTime) {
 }
 
 TEST(Trace, TheHashTellsRunsApart) {
-    Scene scene(script);
-    const std::uint64_t first = trace_hash(scene.run(tape));
-    EXPECT_EQ(trace_hash(scene.run(tape)), first);
+    Scene scene(traced_script);
+    const std::uint64_t first = trace_hash(scene.run(one_hop));
+    EXPECT_EQ(trace_hash(scene.run(one_hop)), first);
     scene.set("walk.top", 6.0000001);
-    EXPECT_NE(trace_hash(scene.run(tape)), first);
+    EXPECT_NE(trace_hash(scene.run(one_hop)), first);
     EXPECT_EQ(hash_text(0x1fU), "000000000000001f");
 }
 
 TEST(Trace, SpansAreClosedAndJoinEachOther) {
-    const Scene scene(script);
-    const Trace trace = scene.run(tape);
+    const Scene scene(traced_script);
+    const Trace trace = scene.run(one_hop);
     for (const PhaseSpan& span : trace.spans) EXPECT_LE(span.from, span.to);
     const auto rise = test::spans_of(scene, trace, "hop.rise").at(0);
     const auto drop = test::spans_of(scene, trace, "hop.drop").at(0);
@@ -64,8 +64,8 @@ TEST(Trace, SpansAreClosedAndJoinEachOther) {
 }
 
 TEST(Trace, CsvHasOneLineARowAndNamesItsColumns) {
-    const Scene scene(script);
-    const Trace trace = scene.run(tape);
+    const Scene scene(traced_script);
+    const Trace trace = scene.run(one_hop);
     const std::string csv = trace_csv(trace, scene.program);
     EXPECT_EQ(static_cast<std::size_t>(std::count(csv.begin(), csv.end(), '\n')), trace.rows.size() + 1);
     const std::string head = csv.substr(0, csv.find('\n'));
@@ -83,9 +83,9 @@ TEST(Trace, CsvHasOneLineARowAndNamesItsColumns) {
 }
 
 TEST(Trace, EventsAreSaidInWords) {
-    const Scene scene(script);
+    const Scene scene(traced_script);
     std::vector<std::string> words;
-    const Trace trace = scene.run(tape);
+    const Trace trace = scene.run(one_hop);
     for (const TraceEvent& event : trace.events) words.push_back(event_text(event, scene.program, trace));
     EXPECT_EQ(words,
               (std::vector<std::string>{"stance walk", "jump pressed", "hop started", "left ground", "stance air",
