@@ -18,6 +18,10 @@ tl::expected<std::string, std::vector<std::string>> laid_out(const std::string& 
         if (!plan) return tl::make_unexpected(std::vector<std::string>{plan.error()});
         return write_course(*plan);
     }
+    if (!file.ends_with(".leap"))
+        return tl::make_unexpected(std::vector<std::string>{
+            fmt::format("{}: only scripts (.leap) and courses (.course.json) are laid out{}", file,
+                        file.ends_with(".tape.json") ? "; tapes are written by the program" : "")});
     const ParseOutput parsed = parse(text, 0);
     if (!has_errors(parsed.diagnostics)) return format(text);
     const std::vector<SourceFile> sources{{file, text}};

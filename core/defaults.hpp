@@ -19,7 +19,7 @@ inline constexpr double timer_rounding_s = 1e-10;
 inline constexpr int most_splits_per_tick = 64;
 /// After this many, changes of the motion law alone split it no further. Leave.
 inline constexpr int most_fine_splits = 32;
-/// Transitions at one instant, for the same reason. Leave.
+/// Transitions at one instant beside one for each move and fixture, for the same reason. Leave.
 inline constexpr int most_changes_per_instant = 16;
 /// Slowest rate (ticks/s) at which results are promised not to depend on it. Leave.
 inline constexpr double slowest_usual_rate_hz = 30.0;

@@ -21,7 +21,7 @@ void limit_speed(Vec3& velocity) {
 }
 
 /// The part of the velocity along the direction becomes `speed` (or gains it).
-void launch(const Moment& m, const Act& act, State& state, std::uint32_t& emitted) {
+void launch(const Moment& m, const Act& act, State& state, Emitted& emitted) {
     const Vec3 direction = direction_or_zero(vector(m, act.direction));
     const double speed = number(m, act.amount);
     Vec3& velocity = state.body.velocity;
@@ -31,7 +31,7 @@ void launch(const Moment& m, const Act& act, State& state, std::uint32_t& emitte
     if (state.body.grounded && glm::dot(velocity, state.body.ground_normal) > 1e-6) {
         leave_ground(state, true);
         take_ground_along(state);
-        emitted |= event_left_ground;
+        emitted.bits |= event_left_ground;
     }
 }
 
@@ -186,8 +186,8 @@ void leave_ground(State& state, bool by_launch) {
     state.contact_since = state.time;
 }
 
-void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& state, std::uint32_t& emitted,
-              ProbeMemo& memo, Trace* trace, std::int32_t self, std::int32_t by) {
+void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& state, Emitted& emitted, ProbeMemo& memo,
+              Trace* trace, std::int32_t self, std::int32_t by) {
     for (const Act& act : acts) {
         Moment m = rehearsal.moment(state, &memo);
         m.self = self;
@@ -237,12 +237,12 @@ void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& stat
             case syntax::ActKind::respawn:
                 place_body(rehearsal, memo, state.respawn.feet, Vec3{0.0}, state);
                 state.facing = state.respawn.facing_rad;
-                emitted |= event_respawned;
+                emitted.bits |= event_respawned;
                 memo.forget();
                 if (trace != nullptr) trace->events.push_back({state.time, EventKind::respawned, -1, -1});
                 break;
             case syntax::ActKind::emit_event:
-                emitted |= event_custom_first << static_cast<unsigned>(act.index);
+                emitted.events.push_back(act.index);
                 if (trace != nullptr) trace->events.push_back({state.time, EventKind::emitted, act.index, -1});
                 break;
         }

@@ -336,7 +336,7 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
         case Sense::probe_side:
         case Sense::probe_slope:
         case Sense::probe_target: return probe_number(m, sense, index);
-        case Sense::heard: return as_number((s.events & (event_custom_first << static_cast<unsigned>(index))) != 0);
+        case Sense::heard: return as_number(std::find(s.heard.begin(), s.heard.end(), index) != s.heard.end());
         case Sense::respawned: return as_number((s.events & event_respawned) != 0);
         case Sense::used:
         case Sense::told:

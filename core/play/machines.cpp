@@ -29,21 +29,22 @@ class Instant {
             use_hands(rehearsal_, state_, memo_);
             if (memo_.stale) place_solids(rehearsal_, state_, memo_);
         }
-        for (int round = 0; round < defaults::most_changes_per_instant; ++round) {
+        for (int round = 0; round < most_changes(); ++round) {
             for (const std::int32_t move : state_.moves) blocks_on_events(move);
             blocks_on_events(state_.stance);
             for (const std::size_t i : memo_.lively)
                 if (is_asked(i)) for_each_comer(i, [&](std::int32_t own) { return blocks_on_events(own), true; });
             int changes = 0;
-            while (once() && ++changes < defaults::most_changes_per_instant) {
+            while (once() && ++changes < most_changes()) {
             }
-            if (changes >= defaults::most_changes_per_instant) note(EventKind::fault, state_.body_move(), -1);
+            if (changes >= most_changes()) note(EventKind::fault, state_.body_move(), -1);
             forget_events();
             const bool told = pass_on_news();
-            if (emitted_ == 0 && !outcomes_ && !told) return changed_ || round > 0;
+            if (!emitted_.any() && !outcomes_ && !told) return changed_ || round > 0;
             show_outcomes();
-            state_.events = emitted_;
-            emitted_ = 0;
+            state_.events = emitted_.bits;
+            state_.heard = emitted_.events;
+            emitted_.clear();
         }
         forget_events();
         note(EventKind::fault, state_.body_move(), -1);
@@ -57,6 +58,9 @@ class Instant {
         out.by = by_;
         return out;
     }
+    /// Each move and fixture may answer the same event; more changes than that, and some, are rules that chase each
+    /// other.
+    int most_changes() const { return defaults::most_changes_per_instant + static_cast<int>(state_.machines.size()); }
     bool is_off(std::int32_t machine) const { return rehearsal_.tuning.is_off(machine); }
     const Machine& machine(std::int32_t index) const { return program_.machines[kind_of(index)]; }
     MachineState& running(std::int32_t index) { return state_.machines[static_cast<std::size_t>(index)]; }
@@ -69,9 +73,9 @@ class Instant {
     }
     void acts(const std::vector<Act>& list) {
         changed_ = changed_ || !list.empty();
-        const bool before = (emitted_ & event_respawned) != 0;
+        const bool before = (emitted_.bits & event_respawned) != 0;
         run_acts(rehearsal_, list, state_, emitted_, memo_, trace_, self_, by_);
-        if (!before && (emitted_ & event_respawned) != 0) end_moves();
+        if (!before && (emitted_.bits & event_respawned) != 0) end_moves();
     }
 
     // Fixtures: their machines stand behind the program's own.
@@ -87,7 +91,7 @@ class Instant {
     bool is_asked(std::size_t i) {
         if (state_.fixtures[i].machine < 0) return false;
         const FixtureContact& own = state_.contacts[i];
-        if (own.events != 0 || own.fresh_partners != 0) return true;
+        if (own.events != 0 || own.met_anew) return true;
         const FixtureStand& stand = memo_.stands[i];
         const std::size_t index = program_.machines.size() + i;
         if (stand.phase == state_.machines[index].phase) return !stand.waits;
@@ -98,27 +102,32 @@ class Instant {
     template <class Ask>
     bool for_each_comer(std::size_t i, Ask ask) {
         const FixtureContact& own = state_.contacts[i];
-        const std::uint8_t fresh = own.fresh_partners;
         const bool body = (own.events & fixture_touched) != 0;
         self_ = static_cast<std::int32_t>(program_.machines.size() + i);
         bool done = false;
         by_ = body ? the_body : nobody;
-        if (body || fresh == 0) done = ask(self_);
-        for (std::size_t k = 0; k < own.partners.size() && !done; ++k) {
-            if ((fresh >> k & 1U) == 0) continue;
-            by_ = own.partners[k];
+        if (body || !own.met_anew) done = ask(self_);
+        for (std::size_t k = 0; own.met_anew && k < state_.encounters.size() && !done; ++k) {
+            const Encounter& met = state_.encounters[k];
+            if (!met.fresh || met.fixture != static_cast<std::int32_t>(i)) continue;
+            by_ = met.other;
             done = ask(self_);
         }
         self_ = -1;
         by_ = nobody;
         return done;
     }
+    void forget_meetings(std::size_t fixture) {
+        state_.contacts[fixture].met_anew = false;
+        for (Encounter& met : state_.encounters)
+            if (met.fixture == static_cast<std::int32_t>(fixture)) met.fresh = false;
+    }
     bool take_fixture_ways() {
         for (const std::size_t i : memo_.lively) {
             if (!is_asked(i)) continue;
             if (!for_each_comer(i, [&](std::int32_t own) { return take_way(own); })) continue;
             state_.contacts[i].events = 0;  // one use leads through one way only
-            state_.contacts[i].fresh_partners = 0;
+            forget_meetings(i);
             return true;
         }
         return false;
@@ -151,7 +160,7 @@ class Instant {
             FixtureContact& own = state_.contacts[i];
             own.events = own.events_ahead;
             own.events_ahead = 0;
-            own.fresh_partners = 0;
+            if (own.met_anew) forget_meetings(i);
             any = any || own.events != 0;
         }
         return any;
@@ -164,6 +173,7 @@ class Instant {
 
     void forget_events() {
         state_.events = 0;
+        state_.heard.clear();
         for (ButtonState& button : state_.buttons) button.fresh_press = button.fresh_release = false;
         if (outcomes_shown_)
             for (MachineState& machine : state_.machines) machine.outcome = Outcome::none;
@@ -367,7 +377,7 @@ class Instant {
         if (state_.body.grounded && running(index).drive_direction.z > 1e-3) {
             leave_ground(state_, true);
             take_ground_along(state_);
-            emitted_ |= event_left_ground;
+            emitted_.bits |= event_left_ground;
             note(EventKind::left_ground, -1, -1);
         }
         running(index).drive_base = drive.adding ? state_.body.velocity : Vec3{0.0};
@@ -464,7 +474,7 @@ class Instant {
     std::int32_t self_ = -1;    ///< the fixture that is being asked
     std::int32_t by_ = nobody;  ///< and who has just come to it
     std::int32_t actor_ = -1;   ///< the machine whose acts run
-    std::uint32_t emitted_ = 0;
+    Emitted emitted_;
     bool outcomes_ = false;        ///< some move has just ended
     bool outcomes_shown_ = false;  ///< and this round sees it
 };

@@ -11,17 +11,23 @@
 namespace leap {
 namespace {
 
+bool touch(const State& state, std::size_t fixture, std::size_t other) {
+    return std::any_of(state.encounters.begin(), state.encounters.end(), [&](const Encounter& e) {
+        return e.fixture == static_cast<std::int32_t>(fixture) && e.other == static_cast<std::int32_t>(other);
+    });
+}
+
 /// `fresh`: it is an event that they meet.
-void set_partner(FixtureContact& of, std::size_t partner, bool touches, bool fresh) {
-    const auto number = static_cast<std::int16_t>(partner);
-    const auto known = std::find(of.partners.begin(), of.partners.end(), number);
-    if (touches == (known != of.partners.end())) return;
-    const auto place = touches ? std::find(of.partners.begin(), of.partners.end(), std::int16_t{-1}) : known;
-    if (place == of.partners.end()) return;  // most_partners at once is enough
-    *place = touches ? number : std::int16_t{-1};
-    const auto bit = static_cast<std::uint8_t>(1U << static_cast<unsigned>(place - of.partners.begin()));
-    of.fresh_partners = static_cast<std::uint8_t>(of.fresh_partners & ~bit);
-    if (touches && fresh) of.fresh_partners = static_cast<std::uint8_t>(of.fresh_partners | bit);
+void set_partner(State& state, std::size_t fixture, std::size_t other, bool touches, bool fresh) {
+    if (touches == touch(state, fixture, other)) return;
+    const Encounter met{static_cast<std::int32_t>(fixture), static_cast<std::int32_t>(other), fresh};
+    if (touches) {
+        state.encounters.push_back(met);
+        state.contacts[fixture].met_anew = state.contacts[fixture].met_anew || fresh;
+    } else {
+        std::erase_if(state.encounters,
+                      [&](const Encounter& e) { return e.fixture == met.fixture && e.other == met.other; });
+    }
 }
 
 double gap_to_body(const State& state, const Solid& solid) {
@@ -56,9 +62,7 @@ void note_partners(const Rehearsal& r, State& state, ProbeMemo& memo) {
             const double reach = glm::length(pose.half) + glm::length(there.half) + apart_m;
             const Vec3 between = there.center - pose.center;
             const bool far = glm::dot(between, between) > reach * reach;
-            const auto& partners = state.contacts[i].partners;
-            const bool known =
-                std::find(partners.begin(), partners.end(), static_cast<std::int16_t>(j)) != partners.end();
+            const bool known = touch(state, i, j);
             if (far && !known && loose.passes != number) continue;
             points.clear();
             if (!far && !there.hidden) {
@@ -70,8 +74,8 @@ void note_partners(const Rehearsal& r, State& state, ProbeMemo& memo) {
                 return point.gap <= defaults::touch_gap_m;
             });
             if (!asked) continue;
-            set_partner(state.contacts[i], j, touches, loose.passes != number);
-            set_partner(state.contacts[j], i, touches, loose.passes != number);
+            set_partner(state, i, j, touches, loose.passes != number);
+            set_partner(state, j, i, touches, loose.passes != number);
             memo.stale = memo.stale || (touches && !known);
         }
     }

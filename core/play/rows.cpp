@@ -33,12 +33,12 @@ void write_row(const Rehearsal& r, const State& state, ProbeMemo* memo, const Ve
     row.stick = state.stick;
     row.look_yaw = state.look_yaw;
     row.look_pitch = state.look_pitch;
-    for (std::size_t i = 0; i < state.buttons.size() && i < 32; ++i)
-        if (state.buttons[i].down) row.buttons |= 1U << i;
-    row.stance = static_cast<std::int16_t>(state.stance);
+    for (std::size_t i = 0; i < state.buttons.size(); ++i)
+        if (state.buttons[i].down) row.buttons |= std::uint64_t{1} << i;
+    row.stance = state.stance;
     const std::int32_t move = state.body_move();
-    row.move = static_cast<std::int16_t>(move);
-    if (move >= 0) row.move_phase = static_cast<std::int16_t>(state.machines[static_cast<std::size_t>(move)].phase);
+    row.move = move;
+    if (move >= 0) row.move_phase = state.machines[static_cast<std::size_t>(move)].phase;
     row.grounded = state.body.grounded;
     row.tick_begin = tick_begin;
     for (auto event = trace.events.rbegin(); event != trace.events.rend() && event->time == state.time; ++event)

@@ -43,7 +43,7 @@ bool is_lively(const State& state, std::size_t i, const FixtureStand& stand) {
     if (state.fixtures[i].machine < 0) return false;
     const FixtureContact& own = state.contacts[i];
     if (!stand.still || !stand.waits || own.touching || own.blocked) return true;
-    if (own.events != 0 || own.events_ahead != 0 || own.fresh_partners != 0) return true;
+    if (own.events != 0 || own.events_ahead != 0 || own.met_anew) return true;
     return is_within(stand.pose.center - state.body.position, reach_of(stand, state) + defaults::lively_walk_m);
 }
 

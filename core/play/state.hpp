@@ -68,9 +68,7 @@ enum EventBit : std::uint32_t {
     event_bumped_ceiling = 1U << 3U,
     event_bumped_piece = 1U << 4U,  ///< any piece: State::bumped_piece
     event_respawned = 1U << 5U,
-    event_custom_first = 1U << 8U,  ///< emitted events take the bits from here on
 };
-inline constexpr int most_custom_events = 24;
 
 /// How far a fixture stands from where it was placed: in its own frame, and turned about its hinge.
 struct FixtureOffset {
@@ -106,8 +104,6 @@ struct LooseState {
     friend bool operator==(const LooseState&, const LooseState&) = default;
 };
 
-inline constexpr std::size_t most_partners = 4;
-
 /// One fixture of the course. Its phase stands in State::machines, behind the program's own.
 struct FixtureState {
     std::int32_t machine = -1;       ///< its kind
@@ -124,10 +120,17 @@ struct FixtureContact {
     bool touching = false;  ///< the body is at it
     bool blocked = false;   ///< its box came upon the body
     std::uint8_t events = 0;
-    std::uint8_t events_ahead = 0;                                     ///< seen in the next round of the instant
-    std::array<std::int16_t, most_partners> partners{-1, -1, -1, -1};  ///< fixtures that touch it
-    std::uint8_t fresh_partners = 0;                                   ///< which of them have just come: a bit each
+    std::uint8_t events_ahead = 0;  ///< seen in the next round of the instant
+    bool met_anew = false;          ///< one of its encounters is fresh
     friend bool operator==(const FixtureContact&, const FixtureContact&) = default;
+};
+
+/// Two fixtures that touch: each of them has the other in a list of such pairs.
+struct Encounter {
+    std::int32_t fixture = -1;
+    std::int32_t other = -1;
+    bool fresh = false;  ///< they have just met
+    friend bool operator==(const Encounter&, const Encounter&) = default;
 };
 
 /// Where the body is put back to.
@@ -161,7 +164,8 @@ struct MotionState {
     double height = 0.0;  ///< of the capsule now
     double radius = 0.0;
     bool taut = false;
-    std::uint32_t events = 0;
+    std::uint32_t events = 0;         ///< EventBit
+    std::vector<std::int32_t> heard;  ///< emitted events that are heard now, in Program::events
     std::vector<ButtonState> buttons;
     std::vector<CounterState> counters;  ///< the program's, then each fixture's own
     std::vector<double> memory;          ///< likewise
@@ -170,6 +174,7 @@ struct MotionState {
     std::vector<double> target_struck_at;  ///< by target of the course; never: it is there
     std::vector<double> rope_left;         ///< m, by machine of the program: its rope's length after reeling
     std::vector<FixtureContact> contacts;  ///< by fixture of the course
+    std::vector<Encounter> encounters;     ///< in the order in which they met
     std::vector<LooseState> loose;         ///< those of the fixtures that can be
     std::vector<Wheels> wheels;            ///< of those that have some
     std::int32_t focus = -1;               ///< the fixture that has the focus

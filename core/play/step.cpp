@@ -81,7 +81,7 @@ void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, 
     bool leaning = false;
     for (int split = 0; state.time < tick_end - rounding_s; ++split) {
         // What probes found at the end of the last stretch still holds, unless the view or the stick moves now.
-        bool quiet = state.events == 0;
+        bool quiet = state.events == 0 && state.heard.empty();
         while (next < inputs.size() && inputs[next].time <= state.time + rounding_s) {
             apply_input(inputs[next++], state, trace);
             memo.forget();

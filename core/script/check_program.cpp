@@ -2,6 +2,8 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <map>
+#include <set>
 
 #include "core/script/compiler.hpp"
 
@@ -26,12 +28,17 @@ double folded_value(const Tuning& tuning, const Expression& expression) {
     return tuning.folded[static_cast<std::size_t>(expression.folded)];
 }
 
-/// Whether a gate's parts, joined by `and`, leave no value for one of the quantities they bound.
-bool contradicts_itself(const Gate& gate, const Tuning& tuning) {
+/// Whether parts that must all hold leave no value for one of the quantities they bound, or say and deny the same.
+bool contradict(const std::vector<const GatePart*>& parts, const Tuning& tuning) {
     std::map<std::string, std::pair<double, double>> bounds;
     bool grounded = false;
     bool airborne = false;
-    for (const GatePart& part : gate.parts) {
+    std::set<std::string> said;
+    for (const GatePart* each : parts) said.insert(each->text);
+    for (const std::string& text : said)
+        if (said.contains("not " + text)) return true;
+    for (const GatePart* each : parts) {
+        const GatePart& part = *each;
         grounded = grounded || part.text == "grounded" || part.text == "not airborne";
         airborne = airborne || part.text == "airborne" || part.text == "not grounded";
         if (!part.left || part.right->folded < 0 || part.left->folded >= 0) continue;
@@ -47,11 +54,19 @@ bool contradicts_itself(const Gate& gate, const Tuning& tuning) {
     return empty || (grounded && airborne);
 }
 
+std::vector<const GatePart*> parts_of(std::initializer_list<const Gate*> gates) {
+    std::vector<const GatePart*> out;
+    for (const Gate* gate : gates)
+        for (const GatePart& part : gate->parts) out.push_back(&part);
+    return out;
+}
+
 }  // namespace
 
 void Compiler::check_program() {
     const Tuning tuning = written_tuning(program_);
     for (const Machine& machine : program_.machines) {
+        check_phases(machine, tuning);
         if (machine.kind != MachineKind::move) continue;
         check_ways_out(machine);
         check_gates(machine, tuning);
@@ -103,8 +118,38 @@ void Compiler::check_gates(const Machine& machine, const Tuning& tuning) {
         }
         if (gate.condition.truth.folded >= 0 && folded_value(tuning, gate.condition.truth) == 0.0)
             warn(gate.range, "this gate can never hold", "it does not depend on anything that happens");
-        if (contradicts_itself(gate, tuning))
+        if (contradict(parts_of({&gate}), tuning)) {
             warn(gate.range, "this gate can never hold", "its parts exclude each other");
+            continue;
+        }
+        for (const Gate& before : machine.gates) {
+            if (&before == &gate) break;
+            if (before.cooldown || contradict(parts_of({&before}), tuning)) continue;
+            if (!contradict(parts_of({&before, &gate}), tuning)) continue;
+            warn(gate.range,
+                 fmt::format("this gate and the one in line {} can't both hold",
+                             line_column(program_.files[before.range.file].text, before.range.begin).line),
+                 "so the move never starts");
+        }
+    }
+}
+
+void Compiler::check_phases(const Machine& machine, const Tuning& tuning) {
+    for (const Phase& phase : machine.phases) {
+        if (phase.duration && phase.duration->folded >= 0 && folded_value(tuning, *phase.duration) < 0.0)
+            warn(phase.duration->range,
+                 fmt::format("{}.{} would last {}", machine.name, phase.name,
+                             quantity_text(folded_value(tuning, *phase.duration), dimensions::time)),
+                 "a phase lasts no time or longer; it ends at once");
+        const auto& limit = phase.effects.limit;
+        if (!limit || limit->low.folded < 0 || limit->high.folded < 0) continue;
+        const double low = folded_value(tuning, limit->low);
+        const double high = folded_value(tuning, limit->high);
+        if (low > high)
+            warn(limit->low.range,
+                 fmt::format("this limit leaves nothing: {} is above {}", quantity_text(low, dimensions::speed),
+                             quantity_text(high, dimensions::speed)),
+                 "the lower end comes first");
     }
 }
 

@@ -27,7 +27,11 @@ void Compiler::report(SourceRange range, std::string message, std::string hint) 
 }
 
 void Compiler::warn(SourceRange range, std::string message, std::string hint) {
-    diagnostics_.push_back({Severity::warning, range, std::move(message), std::move(hint)});
+    // A gate is compiled whole and part by part; what is wrong with it is told once.
+    const bool told = std::any_of(diagnostics_.begin(), diagnostics_.end(), [&](const Diagnostic& known) {
+        return known.range == range && known.message == message;
+    });
+    if (!told) diagnostics_.push_back({Severity::warning, range, std::move(message), std::move(hint)});
 }
 
 std::string Compiler::text_of(SourceRange range) const {
@@ -75,6 +79,9 @@ void Compiler::index_names() {
                 report(button.name.range, fmt::format("the button {} is declared twice", button.name.text));
             } else {
                 program_.buttons.push_back({button.name.text, button.keys, button.pads});
+                if (program_.buttons.size() == most_buttons + 1)
+                    report(button.name.range, fmt::format("there are more than {} buttons", most_buttons),
+                           "a trace keeps that many; leave out what no move waits for");
             }
         }
     }

@@ -42,6 +42,20 @@ bool Compiler::wants(const Expr& expr, std::optional<Type> got, Type wanted, std
     return false;
 }
 
+/// A dial whose unit doesn't fit: the mistake is where its value stands.
+void Compiler::dial_of_other_unit(const Expr& use, const DialInfo& dial, Type wanted, std::string_view who) {
+    const Dimension own = dial.unit.dimension;
+    std::string hint = "write it in another unit, or calculate with it where it is used";
+    if (is_number(wanted)) {
+        const std::string unit{display_unit(wanted.dimension).text};
+        hint = fmt::format("write it in {}, or calculate with it where it is used", unit.empty() ? "no unit" : unit);
+    }
+    report(dial.literal,
+           fmt::format("the dial {} is {}, and {} (line {}) wants {}", dial.path(), dimension_text(own), who,
+                       line_column(program_.files[use.range.file].text, use.range.begin).line, type_text(wanted)),
+           hint);
+}
+
 Expression Compiler::finish(Emitted emitted, Type type, SourceRange range) {
     Expression out;
     out.first = static_cast<std::uint32_t>(program_.code.size());
@@ -68,7 +82,13 @@ Expression Compiler::finish(Emitted emitted, Type type, SourceRange range) {
 Expression Compiler::value(const Expr& expr, const Scope& scope, Type wanted, std::string_view who) {
     Emitted emitted;
     const std::optional<Type> type = emit(expr, scope, emitted);
-    wants(expr, type, wanted, who);
+    const bool is_dial = type && *type != wanted && emitted.code.size() == 1 &&
+                         (emitted.code[0].op == Op::dial || emitted.code[0].op == Op::boosted_dial);
+    if (is_dial) {
+        dial_of_other_unit(expr, program_.dials[static_cast<std::size_t>(emitted.code[0].index)], wanted, who);
+    } else {
+        wants(expr, type, wanted, who);
+    }
     return finish(std::move(emitted), wanted, expr.range);
 }
 
@@ -320,7 +340,7 @@ std::optional<Type> Compiler::emit_member(const Expr& expr, const Scope& scope, 
     }
     const auto owner = owners_.find(expr.name);
     if (owner == owners_.end()) {
-        unknown_name(expr, scope);
+        if (!foreign_probe(expr)) unknown_name(expr, scope);
         return std::nullopt;
     }
     note_file_name(first_part(expr), expr.name);
@@ -339,6 +359,20 @@ std::optional<Type> Compiler::emit_member(const Expr& expr, const Scope& scope, 
     report(expr.range, fmt::format("{} has no dial, value or phase called {}", expr.name, expr.member),
            near.empty() ? "" : fmt::format("did you mean {}.{}?", expr.name, near));
     return std::nullopt;
+}
+
+/// A probe belongs to the move that declares it; asked from another one it isn't there.
+bool Compiler::foreign_probe(const Expr& expr) {
+    for (const ProbeInfo& probe : program_.probes) {
+        const std::size_t point = probe.path.find('.');
+        if (point == std::string::npos || probe.path.substr(point + 1) != expr.name) continue;
+        report(expr.range,
+               fmt::format("{} is a probe of {}, and only {} can ask it", expr.name, probe.path.substr(0, point),
+                           probe.path.substr(0, point)),
+               fmt::format("declare it for the file, outside of any move: probe {} = ...", expr.name));
+        return true;
+    }
+    return false;
 }
 
 void Compiler::unknown_name(const Expr& expr, const Scope& scope) {
@@ -433,7 +467,9 @@ std::optional<Type> Compiler::emit_arithmetic(const Expr& expr, const Scope& sco
 }
 
 std::optional<Type> Compiler::emit_comparison(const Expr& expr, const Scope& scope, Emitted& out) {
+    const std::size_t left_begins = out.code.size();
     const auto left = emit(expr.parts[0], scope, out);
+    const std::size_t right_begins = out.code.size();
     const auto right = emit(expr.parts[1], scope, out);
     if (!left || !right) return std::nullopt;
     if (!is_number(*left) || *left != *right) {
@@ -441,12 +477,51 @@ std::optional<Type> Compiler::emit_comparison(const Expr& expr, const Scope& sco
                is_vector(*left) ? "compare its length(...)" : "both sides need the same unit");
         return std::nullopt;
     }
+    check_counter_range(expr, left_begins, right_begins, out);
     static const std::map<ExprKind, Op> ops{
         {ExprKind::less, Op::less},       {ExprKind::less_equal, Op::less_equal},
         {ExprKind::greater, Op::greater}, {ExprKind::greater_equal, Op::greater_equal},
         {ExprKind::equal, Op::equal},     {ExprKind::unequal, Op::unequal}};
     out.code.push_back(instruction(ops.at(expr.kind)));
     return truth_type;
+}
+
+/// A counter that is compared with a number beyond its range: the comparison says the same for ever.
+void Compiler::check_counter_range(const Expr& expr, std::size_t left, std::size_t right, const Emitted& code) {
+    if (right != left + 1 || code.code.size() != right + 1) return;
+    Instruction counter = code.code[left];
+    Instruction constant = code.code[right];
+    bool mirrored = false;
+    if (constant.op != Op::constant) {
+        std::swap(counter, constant);
+        mirrored = true;
+    }
+    if (constant.op != Op::constant || (counter.op != Op::counter && counter.op != Op::own_counter)) return;
+    const auto found = std::find_if(program_.counters.begin(), program_.counters.end(), [&](const CounterInfo& info) {
+        if (counter.op == Op::counter) return &info - program_.counters.data() == counter.index;
+        return info.kind == counter.detail && info.own == counter.index;
+    });
+    if (found == program_.counters.end()) return;
+    const auto holds = [&](double value) {
+        const double a = mirrored ? constant.number : value;
+        const double b = mirrored ? value : constant.number;
+        switch (expr.kind) {
+            case ExprKind::less: return a < b;
+            case ExprKind::less_equal: return a <= b;
+            case ExprKind::greater: return a > b;
+            case ExprKind::greater_equal: return a >= b;
+            case ExprKind::equal: return a == b;
+            default: return a != b;
+        }
+    };
+    bool always = true;
+    bool never = true;
+    for (double value = found->low; value <= found->high; value += 1.0) (holds(value) ? never : always) = false;
+    if (!always && !never) return;
+    warn(expr.range,
+         fmt::format("{} counts from {:g} to {:g}, so this {}", found->path, found->low, found->high,
+                     always ? "always holds" : "never holds"),
+         "compare it with a number within its range, or widen that");
 }
 
 std::optional<Type> Compiler::emit_logic(const Expr& expr, const Scope& scope, Emitted& out) {
@@ -478,6 +553,9 @@ std::optional<Type> Compiler::emit_logic(const Expr& expr, const Scope& scope, E
 std::optional<Type> Compiler::emit_within(const Expr& expr, const Scope& scope, Emitted& out) {
     Watch watch;
     if (!watch_of(expr, scope, watch)) {
+        // What isn't known at all is told as such; what is known but has no past, as that.
+        Emitted unused;
+        if (!emit(expr.parts[0], scope, unused)) return std::nullopt;
         report(expr.parts[0].range, "within can't look back on this",
                "it knows grounded, airborne, landed, left_ground, held(b), pressed(b), released(b), and moves");
         return std::nullopt;

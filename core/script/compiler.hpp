@@ -76,6 +76,9 @@ class Compiler {
     Type emit_dial(std::int32_t dial, Emitted& out);
     void emit_counter(std::int32_t index, Emitted& out);
     void unknown_name(const syntax::Expr& expr, const Scope& scope);
+    bool foreign_probe(const syntax::Expr& expr);
+    void check_counter_range(const syntax::Expr& expr, std::size_t left, std::size_t right, const Emitted& code);
+    void dial_of_other_unit(const syntax::Expr& use, const DialInfo& dial, Type wanted, std::string_view who);
     bool wants(const syntax::Expr& expr, std::optional<Type> got, Type wanted, std::string_view who);
     std::optional<std::int32_t> event_index(const std::string& name) const;
 
@@ -164,6 +167,7 @@ class Compiler {
     // check_program.cpp
     void check_program();
     void check_ways_out(const Machine& machine);
+    void check_phases(const Machine& machine, const Tuning& tuning);
     void check_gates(const Machine& machine, const Tuning& tuning);
 
     Program program_;

@@ -55,16 +55,31 @@ bool space_between(const std::vector<Token>& tokens, const std::vector<bool>& un
     if (right.text == ".") return left.kind != TokenKind::name;
     if (left.text == ".") return right.kind != TokenKind::name;
     if (right.text == "(") return !(right.glued && left.kind == TokenKind::name);
-    // A minus that touches only what follows it is a sign.
-    const bool sign = left.text == "-" && right.glued && (i < 2 || !left.glued || tokens[i - 2].text == "..");
-    return !sign;
+    // A minus behind an operator or an opening bracket is a sign; behind a value, when it touches only what follows it.
+    if (left.text != "-") return true;
+    const auto ends_value = [](const Token& token) {
+        return token.kind != TokenKind::symbol || token.text == ")" || token.text == "%" || token.text == "}";
+    };
+    const bool by_grammar = i >= 2 && !ends_value(tokens[i - 2]);
+    return !by_grammar && !(right.glued && (i < 2 || !left.glued));
+}
+
+/// Whether two tokens are still read as the same two when nothing stands between them: `. ..` are not.
+bool read_apart(const Token& left, const Token& right) {
+    const auto could_join = [](const Token& token) {
+        return token.kind == TokenKind::symbol || token.kind == TokenKind::number;
+    };
+    if (!could_join(left) || !could_join(right)) return true;
+    const std::string together = std::string(left.text) + std::string(right.text);
+    const LexOutput lexed = lex(together, 0);
+    return lexed.tokens.size() >= 2 && lexed.tokens[0].text == left.text && lexed.tokens[1].text == right.text;
 }
 
 std::string text_between(const std::vector<Token>& tokens, const std::vector<bool>& unit, std::size_t from,
                          std::size_t to) {
     std::string out;
     for (std::size_t i = from; i < to; ++i) {
-        if (i > from && space_between(tokens, unit, i)) out += ' ';
+        if (i > from && (space_between(tokens, unit, i) || !read_apart(tokens[i - 1], tokens[i]))) out += ' ';
         out += tokens[i].text;
     }
     return out;

@@ -33,6 +33,46 @@ constexpr std::array<Operator, 12> operators{{
     {"/", ExprKind::divide, 5},
 }};
 
+/// Units of everyday life that scripts don't know, and what to write instead; empty for any other word.
+std::string_view instead_of_unit(std::string_view word) {
+    static constexpr std::array<std::pair<std::string_view, std::string_view>, 31> known{{
+        {"ft", "write metres: 1 ft is 0.3048 m"},
+        {"foot", "write metres: 1 foot is 0.3048 m"},
+        {"inch", "write centimetres: 1 inch is 2.54 cm"},
+        {"inches", "write centimetres: 1 inch is 2.54 cm"},
+        {"yd", "write metres: 1 yd is 0.9144 m"},
+        {"yards", "write metres: 1 yard is 0.9144 m"},
+        {"mi", "write kilometres: 1 mi is 1.609 km"},
+        {"miles", "write kilometres: 1 mile is 1.609 km"},
+        {"mph", "write km/h or m/s: 1 mph is 1.609 km/h"},
+        {"kmh", "write km/h"},
+        {"kph", "write km/h"},
+        {"knots", "write km/h: 1 knot is 1.852 km/h"},
+        {"metre", "write m"},
+        {"metres", "write m"},
+        {"meters", "write m"},
+        {"sec", "write s"},
+        {"secs", "write s"},
+        {"second", "write s"},
+        {"seconds", "write s"},
+        {"msec", "write ms"},
+        {"minutes", "write seconds: 1 minute is 60 s"},
+        {"frame", "write frames; one is 1/60 s"},
+        {"tick", "nothing is said in ticks: write seconds"},
+        {"ticks", "nothing is said in ticks: write seconds"},
+        {"degree", "write deg"},
+        {"degrees", "write deg"},
+        {"radians", "write rad"},
+        {"percent", "write %"},
+        {"Hz", "write /s"},
+        {"hz", "write /s"},
+        {"lb", "write kilograms: 1 lb is 0.4536 kg"},
+    }};
+    for (const auto& [unit, instead] : known)
+        if (unit == word) return instead;
+    return {};
+}
+
 constexpr int level_not = 2;
 constexpr int level_unary = 6;
 constexpr int deepest_nesting = 200;
@@ -74,6 +114,8 @@ Expr Parser::binary(int level) {
         for (const Operator& candidate : operators)
             if (candidate.level == level && is(candidate.text)) found = &candidate;
         if (found == nullptr) {
+            if (level == 3 && is("=") && !peek().first_on_line)
+                fail("= gives a value, and this is compared", "to compare two values write ==");
             if (level != 3 || !is("within")) return left;
             accept("within");
             left = node(ExprKind::within, std::move(left), binary(4));
@@ -134,6 +176,9 @@ Expr Parser::name_or_call() {
     out.kind = ExprKind::name;
     out.name = name("a name").text;
     if (accept(".")) out.member = name("the name behind the point").text;
+    if (!out.member.empty() && is(".") && peek().glued)
+        fail(fmt::format("{}.{} has no parts that can be asked", out.name, out.member),
+             "a probe of another move can't be asked: declare it for the file, outside of any move");
     if (is("(") && peek().glued) {
         accept("(");
         out.kind = ExprKind::call;
@@ -171,6 +216,10 @@ Unit Parser::unit_behind_number(SourceRange& range) {
         if (!first && !divides) break;
         const Token& word = peek(divides ? 1 : 0);
         const auto found = word.kind == TokenKind::name || word.text == "%" ? unit_word(word.text) : std::nullopt;
+        if (!found && word.kind == TokenKind::name && !word.first_on_line) {
+            if (const std::string_view instead = instead_of_unit(word.text); !instead.empty())
+                fail_at(word.range, fmt::format("{} is no unit that is known here", word.text), std::string(instead));
+        }
         if (!found || word.first_on_line) break;
         at_ += divides ? 2 : 1;
         int exponent = 1;

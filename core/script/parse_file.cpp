@@ -18,6 +18,7 @@ ParseOutput Parser::run() {
     while (!at_end()) {
         const std::size_t before = at_;
         file_item();
+        unclosed_ = false;
         if (!failed_) continue;
         recover(file_statements);
         if (at_ == before || is("}")) ++at_;

@@ -16,7 +16,14 @@ void Parser::reading() {
     in_reading_ = true;
     read.value = expression();
     in_reading_ = false;
-    if (accept("over")) read.over = stretch();
+    if (accept("over")) {
+        read.over = stretch();
+        const Token& next = peek();
+        if (next.kind == TokenKind::symbol && !next.first_on_line && next.text != "}" &&
+            std::string_view("+-*/<>").find(next.text.front()) != std::string_view::npos)
+            fail("over stands at the end of a reading and holds for all of it",
+                 "write first what is calculated, then over, or give the two parts readings of their own");
+    }
     read.meaning = optional_string();
     read.range = since(read.range);
     if (!failed_) out_.file.readings.push_back(std::move(read));

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 
 namespace leap {
 
@@ -117,18 +118,29 @@ void Parser::block(std::span<const std::string_view> statements, const std::func
     const Token opening = peek();
     if (!expect("{", "before what belongs to it")) return;
     while (!at_end() && !is("}")) {
+        if (opens_owner()) break;
         const std::size_t before = at_;
         statement();
+        if (unclosed_) return;
         if (failed_) {
             recover(statements);
             if (at_ == before && !is("}")) ++at_;
         }
     }
-    if (at_end()) {
-        fail_at(opening.range, "this { is never closed", "add a } at its end");
-        return;
-    }
-    accept("}");
+    if (accept("}")) return;
+    // What was read so far counts, and nothing else is said about the missing brace.
+    unclosed_ = true;
+    const std::string before = at_end() ? "" : fmt::format(" before {} {}", peek().text, peek(1).text);
+    out_.diagnostics.push_back(
+        {Severity::error, opening.range, "this { is never closed", fmt::format("add a }} at its end{}", before)});
+}
+
+/// What stands in a file only, at a line's begin: inside a block it says that a } is missing.
+bool Parser::opens_owner() const {
+    static constexpr std::array<std::string_view, 5> words{"body", "stance", "move", "fixture", "reading"};
+    const Token& token = peek();
+    return token.first_on_line && token.kind == TokenKind::name && peek(1).kind == TokenKind::name &&
+           std::find(words.begin(), words.end(), token.text) != words.end();
 }
 
 }  // namespace leap

@@ -37,6 +37,7 @@ class Parser {
     SourceRange since(SourceRange begin) const;
     void recover(std::span<const std::string_view> statements);
     void block(std::span<const std::string_view> statements, const std::function<void()>& statement);
+    bool opens_owner() const;
 
     // Expressions (parse_expression.cpp)
     syntax::Expr expression();
@@ -100,6 +101,7 @@ class Parser {
     std::size_t at_ = 0;
     Token failed_token_;
     bool failed_ = false;
+    bool unclosed_ = false;  ///< a { has no }: blocks end, up to the file
     bool in_reading_ = false;
     int depth_ = 0;  ///< of nested expressions, bounded so that absurd input can't exhaust the call stack
     ParseOutput out_;

@@ -204,6 +204,8 @@ struct GaugeInfo {
     std::string meaning;
 };
 
+inline constexpr std::size_t most_buttons = 64;  ///< a bit each in a row of a trace
+
 struct ButtonInfo {
     std::string name;
     std::vector<std::string> keys, pads;

@@ -78,7 +78,7 @@ std::uint64_t trace_hash(const Trace& trace) {
         hash.add(row.position);
         hash.add(row.velocity);
         hash.add(row.facing);
-        hash.add(static_cast<std::uint64_t>(row.buttons));
+        hash.add(row.buttons);
         hash.add(static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.stance)) << 32U |
                  static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.move)) << 16U |
                  static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.move_phase)));

@@ -22,10 +22,10 @@ struct TraceRow {
     Vec2 stick{0.0};
     double look_yaw = 0.0;
     double look_pitch = 0.0;
-    std::uint32_t buttons = 0;  ///< bit per button
-    std::int16_t stance = -1;
-    std::int16_t move = -1;
-    std::int16_t move_phase = -1;
+    std::uint64_t buttons = 0;  ///< bit per button
+    std::int32_t stance = -1;
+    std::int32_t move = -1;
+    std::int32_t move_phase = -1;
     bool grounded = false;
     bool tick_begin = false;  ///< a tick's begin, not a split inside it
     bool jumped = false;      ///< the body was put here, it didn't move here

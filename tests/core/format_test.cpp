@@ -26,6 +26,7 @@ TEST(Format, SignsTouchAndDifferencesDoNot) {
     EXPECT_EQ(format("let a = -3 m/s-2 m/s\n"), "let a = -3 m/s - 2 m/s\n");
     EXPECT_EQ(format("limit rising -2 m/s..-1 m/s\n"), "limit rising -2 m/s..-1 m/s\n");
     EXPECT_EQ(format("let b = 24 /s * ( a / 2 )\n"), "let b = 24 /s * (a / 2)\n");
+    EXPECT_EQ(format("let d = a*-b - - c\n"), "let d = a * -b - -c\n");
     EXPECT_EQ(format("let c = pick( n,a ,b )^2\n"), "let c = pick(n, a, b)^2\n");
 }
 
@@ -36,7 +37,8 @@ TEST(Format, TextThatDoesNotLexComesBackAsItWas) {
 TEST(Format, FormattingTwiceChangesNothing) {
     for (const char* text :
          {"let a=-(-3)", "}\n}\n{", "a-b - c -d", "dial x = 3 in 1..2 \"é\"\ndial yy = 4 in 1..2 \"e\"\n",
-          "x = 3 m / s2", "points (0, 1) (0. 0.55)", "height 0. 1.7 m", "a . b"})
+          "x = 3 m / s2", "points (0, 1) (0. 0.55)", "height 0. 1.7 m", "a . b", ". ..", "..", ". . .", "^ -s", "( -s",
+          "a ( - s", "= - 3", "x , - y", "a - b"})
         EXPECT_EQ(format(format(text)), format(text)) << text;
 }
 
