@@ -143,7 +143,12 @@ inline constexpr double lip_look_step_m = 0.15;
 inline constexpr int tape_format = 1;
 inline constexpr int course_format = 1;
 inline constexpr int project_format = 1;
-/// Larger files are refused (bytes).
+/// Larger files are refused (bytes): scripts; courses, tapes and projects; anything else. Touch when somebody has
+/// larger ones that are no mistake.
+inline constexpr std::size_t largest_script_bytes = 1U * 1024 * 1024;
+inline constexpr std::size_t largest_json_bytes = 32U * 1024 * 1024;
 inline constexpr long long largest_file_bytes = 256LL * 1024 * 1024;
+/// A JSON file with more values than this is refused before any of it is kept.
+inline constexpr std::size_t most_json_values = 4'000'000;
 
 }  // namespace leap::defaults

@@ -2,6 +2,8 @@
 // The state a run begins with.
 #include <algorithm>
 #include <cmath>
+#include <map>
+#include <string_view>
 
 #include "core/play/loose.hpp"
 #include "core/play/state.hpp"
@@ -13,6 +15,9 @@ namespace {
 void place_fixtures(const Program& program, const Tuning& tuning, const CoursePlan& plan, State& state) {
     state.fixtures.resize(plan.fixtures.size());
     state.contacts.resize(plan.fixtures.size());
+    std::map<std::string_view, std::int32_t> by_name;
+    for (std::size_t i = 0; i < plan.fixtures.size(); ++i)
+        by_name.emplace(plan.fixtures[i].name, static_cast<std::int32_t>(i));
     for (std::size_t i = 0; i < plan.fixtures.size(); ++i) {
         const auto kind = program.find_machine(plan.fixtures[i].kind);
         if (!kind || program.machines[static_cast<std::size_t>(*kind)].kind != MachineKind::fixture) continue;
@@ -26,9 +31,9 @@ void place_fixtures(const Program& program, const Tuning& tuning, const CoursePl
         state.memory.resize(state.memory.size() + static_cast<std::size_t>(machine.memory_slots));
         state.machines[program.machines.size() + i].phase = 0;
         state.machines[program.machines.size() + i].phase_since = 0.0;
-        for (std::size_t other = 0; other < plan.fixtures.size(); ++other)
-            if (!plan.fixtures[i].link.empty() && plan.fixtures[other].name == plan.fixtures[i].link)
-                state.fixtures[i].link = static_cast<std::int32_t>(other);
+        if (const auto link = by_name.find(plan.fixtures[i].link);
+            !plan.fixtures[i].link.empty() && link != by_name.end())
+            state.fixtures[i].link = link->second;
     }
 }
 

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <set>
 
 #include "core/defaults.hpp"
 #include "core/project/json_reader.hpp"
@@ -142,13 +143,15 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
     CoursePlan plan;
     plan.name = json.text("name");
     plan.water_level = json.number("water_level", -1e9, -1e9, 1e6);
+    std::set<std::string> place_names;
+    std::set<std::string> fixture_names;
     json.each("places", [&](const JsonReader& item) {
         Place place;
         place.name = item.text("name");
         place.position = item.vector("position", std::nullopt);
         place.facing_deg = item.number("facing", 0.0, -360.0, 360.0);
         place.group = item.text("group", "");
-        if (find_place(plan, place.name) != nullptr)
+        if (!place_names.insert(place.name).second)
             item.fail("name", fmt::format("there are two places \"{}\"", place.name));
         plan.places.push_back(std::move(place));
     });
@@ -171,9 +174,8 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
         fixture.turn_deg = item.number("turn", 0.0, -360.0, 360.0);
         fixture.link = item.text("link", "");
         fixture.group = item.text("group", "");
-        const bool twice = std::any_of(plan.fixtures.begin(), plan.fixtures.end(),
-                                       [&](const PlacedFixture& known) { return known.name == fixture.name; });
-        if (twice) item.fail("name", fmt::format("there are two fixtures \"{}\"", fixture.name));
+        if (!fixture_names.insert(fixture.name).second)
+            item.fail("name", fmt::format("there are two fixtures \"{}\"", fixture.name));
         plan.fixtures.push_back(std::move(fixture));
     });
     if (json.failed()) return tl::make_unexpected(json.error());

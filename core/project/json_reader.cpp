@@ -4,7 +4,9 @@
 #include <fmt/format.h>
 
 #include <cmath>
+#include <optional>
 
+#include "core/defaults.hpp"
 #include "core/script/source.hpp"
 
 namespace leap {
@@ -13,9 +15,12 @@ namespace {
 constexpr int deepest_json = 64;
 constexpr double largest_coordinate_m = 1e5;
 
-/// nlohmann's parser recurses; nesting is bounded before it sees the text.
-bool nested_too_deeply(std::string_view text) {
+/// Why a text is refused before it is parsed: the parser recurses and keeps every value. Nothing when it may go on.
+std::optional<std::string> refusal(std::string_view text) {
+    if (text.size() > defaults::largest_json_bytes)
+        return fmt::format("it is larger than {} MiB", defaults::largest_json_bytes / (1024 * 1024));
     int depth = 0;
+    std::size_t values = 1;
     bool quoted = false;
     for (std::size_t i = 0; i < text.size(); ++i) {
         const char c = text[i];
@@ -25,16 +30,17 @@ bool nested_too_deeply(std::string_view text) {
             continue;
         }
         if (c == '"') quoted = true;
-        if ((c == '[' || c == '{') && ++depth > deepest_json) return true;
+        if ((c == '[' || c == '{') && ++depth > deepest_json) return "nested too deeply to be one of our files";
         if (c == ']' || c == '}') --depth;
+        if (c == ',' && ++values > defaults::most_json_values)
+            return fmt::format("it holds more than {} million values", defaults::most_json_values / 1'000'000);
     }
-    return false;
+    return std::nullopt;
 }
 }  // namespace
 
 tl::expected<Json, std::string> parse_json(std::string_view text, const std::string& path) {
-    if (nested_too_deeply(text))
-        return tl::make_unexpected(fmt::format("{}: nested too deeply to be one of our files", path));
+    if (const auto why = refusal(text)) return tl::make_unexpected(fmt::format("{}: {}", path, *why));
     try {
         return Json::parse(text);
     } catch (const Json::parse_error& error) {

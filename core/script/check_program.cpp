@@ -3,7 +3,6 @@
 
 #include <algorithm>
 #include <map>
-#include <set>
 
 #include "core/script/compiler.hpp"
 
@@ -28,38 +27,69 @@ double folded_value(const Tuning& tuning, const Expression& expression) {
     return tuning.folded[static_cast<std::size_t>(expression.folded)];
 }
 
-/// Whether parts that must all hold leave no value for one of the quantities they bound, or say and deny the same.
-bool contradict(const std::vector<const GatePart*>& parts, const Tuning& tuning) {
-    std::map<std::string, std::pair<double, double>> bounds;
-    bool grounded = false;
-    bool airborne = false;
-    std::set<std::string> said;
-    for (const GatePart* each : parts) said.insert(each->text);
-    for (const std::string& text : said)
-        if (said.contains("not " + text)) return true;
-    for (const GatePart* each : parts) {
-        const GatePart& part = *each;
-        grounded = grounded || part.text == "grounded" || part.text == "not airborne";
-        airborne = airborne || part.text == "airborne" || part.text == "not grounded";
-        if (!part.left || part.right->folded < 0 || part.left->folded >= 0) continue;
-        auto [entry, fresh] = bounds.try_emplace(part.text.substr(0, part.text.find_first_of("<>=!")), -1e300, 1e300);
-        const double value = folded_value(tuning, *part.right);
-        if (part.comparison.front() == '>' || part.comparison == "==")
-            entry->second.first = std::max(entry->second.first, value);
-        if (part.comparison.front() == '<' || part.comparison == "==")
-            entry->second.second = std::min(entry->second.second, value);
+/// What gates that must all hold say together: the bounds of each quantity, and plain truths.
+class GatesTogether {
+  public:
+    /// The gate before that leaves a value for none of its quantities beside this one, or denies what this one says;
+    /// this one itself when its parts exclude each other. A gate that is excluded adds nothing.
+    const Gate* excluded_by(const Gate& gate, const Tuning& tuning) {
+        GatesTogether alone;
+        for (const GatePart& part : gate.parts)
+            if (alone.add(gate, part, tuning) != nullptr) return &gate;
+        for (const GatePart& part : gate.parts)
+            if (const Gate* other = conflict(part, tuning)) return other;
+        for (const GatePart& part : gate.parts) add(gate, part, tuning);
+        return nullptr;
     }
-    const bool empty = std::any_of(bounds.begin(), bounds.end(),
-                                   [](const auto& bound) { return bound.second.first > bound.second.second; });
-    return empty || (grounded && airborne);
-}
 
-std::vector<const GatePart*> parts_of(std::initializer_list<const Gate*> gates) {
-    std::vector<const GatePart*> out;
-    for (const Gate* gate : gates)
-        for (const GatePart& part : gate->parts) out.push_back(&part);
-    return out;
-}
+  private:
+    struct Bounds {
+        double low = -1e300, high = 1e300;
+        const Gate* low_by = nullptr;
+        const Gate* high_by = nullptr;
+    };
+    static std::string quantity(const GatePart& part) { return part.text.substr(0, part.text.find_first_of("<>=!")); }
+    static bool bounds_something(const GatePart& part) {
+        return part.left && part.right->folded >= 0 && part.left->folded < 0;
+    }
+    static std::string said(const GatePart& part) {
+        if (part.text == "airborne") return "not grounded";
+        return part.text == "not airborne" ? "grounded" : part.text;
+    }
+
+    const Gate* conflict(const GatePart& part, const Tuning& tuning) const {
+        const std::string own = said(part);
+        const std::string denied = own.starts_with("not ") ? own.substr(4) : "not " + own;
+        if (const auto found = said_.find(denied); found != said_.end()) return found->second;
+        if (!bounds_something(part)) return nullptr;
+        const auto known = bounds_.find(quantity(part));
+        if (known == bounds_.end()) return nullptr;
+        const double value = folded_value(tuning, *part.right);
+        const Bounds& b = known->second;
+        if (part.comparison.front() != '<' && part.comparison != "!=" && value > b.high) return b.high_by;
+        if (part.comparison.front() != '>' && part.comparison != "!=" && value < b.low) return b.low_by;
+        return nullptr;
+    }
+    const Gate* add(const Gate& gate, const GatePart& part, const Tuning& tuning) {
+        if (const Gate* other = conflict(part, tuning)) return other;
+        said_.emplace(said(part), &gate);
+        if (!bounds_something(part) || part.comparison == "!=") return nullptr;
+        Bounds& b = bounds_[quantity(part)];
+        const double value = folded_value(tuning, *part.right);
+        if (part.comparison.front() != '<' && value > b.low) {
+            b.low = value;
+            b.low_by = &gate;
+        }
+        if (part.comparison.front() != '>' && value < b.high) {
+            b.high = value;
+            b.high_by = &gate;
+        }
+        return nullptr;
+    }
+
+    std::map<std::string, Bounds> bounds_;
+    std::map<std::string, const Gate*> said_;
+};
 
 }  // namespace
 
@@ -105,6 +135,7 @@ void Compiler::check_gates(const Machine& machine, const Tuning& tuning) {
     const bool whole = std::none_of(ways.begin(), ways.end(), [](const Way& way) { return way.when || way.after; });
     if (whole && machine.phases[0].duration && machine.phases[0].duration->folded >= 0)
         shortest = folded_value(tuning, *machine.phases[0].duration);
+    GatesTogether together;
     for (const Gate& gate : machine.gates) {
         if (gate.cooldown) {
             if (gate.cooldown_time.folded < 0) continue;
@@ -118,17 +149,13 @@ void Compiler::check_gates(const Machine& machine, const Tuning& tuning) {
         }
         if (gate.condition.truth.folded >= 0 && folded_value(tuning, gate.condition.truth) == 0.0)
             warn(gate.range, "this gate can never hold", "it does not depend on anything that happens");
-        if (contradict(parts_of({&gate}), tuning)) {
+        const Gate* before = together.excluded_by(gate, tuning);
+        if (before == &gate) {
             warn(gate.range, "this gate can never hold", "its parts exclude each other");
-            continue;
-        }
-        for (const Gate& before : machine.gates) {
-            if (&before == &gate) break;
-            if (before.cooldown || contradict(parts_of({&before}), tuning)) continue;
-            if (!contradict(parts_of({&before, &gate}), tuning)) continue;
+        } else if (before != nullptr) {
             warn(gate.range,
                  fmt::format("this gate and the one in line {} can't both hold",
-                             line_column(program_.files[before.range.file].text, before.range.begin).line),
+                             line_column(program_.files[before->range.file].text, before->range.begin).line),
                  "so the move never starts");
         }
     }

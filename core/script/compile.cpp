@@ -20,18 +20,26 @@ void Compiler::add(syntax::File file) {
 }
 
 void Compiler::report(SourceRange range, std::string message, std::string hint) {
-    const bool said = std::any_of(diagnostics_.begin(), diagnostics_.end(), [&](const Diagnostic& d) {
-        return d.severity == Severity::error && d.range == range;
-    });
-    if (!said) diagnostics_.push_back({Severity::error, range, std::move(message), std::move(hint)});
+    if (told_.size() > most_messages) return;
+    if (!told_.emplace(range.file, range.begin, range.end, "").second) return;
+    diagnostics_.push_back({Severity::error, range, std::move(message), std::move(hint)});
+    if (told_.size() > most_messages)
+        diagnostics_.push_back({Severity::error, range, fmt::format("there are more than {} mistakes", most_messages),
+                                "the rest is told once these are mended"});
+}
+
+/// Hints are worked out for as many mistakes as are told.
+std::string Compiler::near_name(std::string_view name, std::span<const std::string> candidates) const {
+    return told_.size() > most_messages ? std::string() : nearest_name(name, candidates);
 }
 
 void Compiler::warn(SourceRange range, std::string message, std::string hint) {
     // A gate is compiled whole and part by part; what is wrong with it is told once.
-    const bool told = std::any_of(diagnostics_.begin(), diagnostics_.end(), [&](const Diagnostic& known) {
-        return known.range == range && known.message == message;
-    });
-    if (!told) diagnostics_.push_back({Severity::warning, range, std::move(message), std::move(hint)});
+    if (told_.size() > most_messages || !told_.emplace(range.file, range.begin, range.end, message).second) return;
+    diagnostics_.push_back({Severity::warning, range, std::move(message), std::move(hint)});
+    if (told_.size() > most_messages)
+        diagnostics_.push_back({Severity::warning, range, fmt::format("there are more than {} messages", most_messages),
+                                "the rest is told once these are mended"});
 }
 
 std::string Compiler::text_of(SourceRange range) const {
@@ -78,6 +86,7 @@ void Compiler::index_names() {
             if (program_.find_button(button.name.text)) {
                 report(button.name.range, fmt::format("the button {} is declared twice", button.name.text));
             } else {
+                program_.button_names.add(button.name.text, static_cast<std::int32_t>(program_.buttons.size()));
                 program_.buttons.push_back({button.name.text, button.keys, button.pads});
                 if (program_.buttons.size() == most_buttons + 1)
                     report(button.name.range, fmt::format("there are more than {} buttons", most_buttons),
@@ -90,13 +99,18 @@ void Compiler::index_names() {
 std::vector<const syntax::Owner*> Compiler::chain_of(const syntax::Owner& owner) {
     std::vector<const syntax::Owner*> chain{&owner};
     while (chain.back()->base) {
+        if (chain.size() > longest_chain) {
+            report(owner.name.range, fmt::format("{} is based on more than {} others", owner.name.text, longest_chain),
+                   "let it be based on one nearer to the first");
+            break;
+        }
         const syntax::Name& name = *chain.back()->base;
         const auto found = owners_.find(name.text);
         if (found == owners_.end() || found->second->kind != owner.kind) {
             std::vector<std::string> names;
             for (const auto& [known, other] : owners_)
                 if (other->kind == owner.kind) names.push_back(known);
-            const std::string near = nearest_name(name.text, names);
+            const std::string near = near_name(name.text, names);
             const char* kind = owner.kind == syntax::OwnerKind::move      ? "move"
                                : owner.kind == syntax::OwnerKind::fixture ? "fixture"
                                                                           : "stance";
@@ -121,8 +135,8 @@ std::vector<const syntax::Owner*> Compiler::chain_of(const syntax::Owner& owner)
 Compiler::Scope Compiler::scope_of(const syntax::Owner& owner) {
     Scope scope;
     scope.chain = chain_of(owner);
-    const auto found = std::find(machine_syntax_.begin(), machine_syntax_.end(), &owner);
-    if (found != machine_syntax_.end()) scope.machine = static_cast<std::int32_t>(found - machine_syntax_.begin());
+    if (const auto found = machine_numbers_.find(&owner); found != machine_numbers_.end())
+        scope.machine = found->second;
     return scope;
 }
 

@@ -23,10 +23,7 @@ Type amount_type(AccentKind kind) {
 }  // namespace
 
 std::int32_t Compiler::pose_index(const std::string& name) {
-    const auto found = std::find(program_.poses.begin(), program_.poses.end(), name);
-    const auto index = static_cast<std::int32_t>(found - program_.poses.begin());
-    if (found == program_.poses.end()) program_.poses.push_back(name);
-    return index;
+    return number_of(program_.poses, pose_names_, name);
 }
 
 void Compiler::compile_accents(const std::vector<syntax::Accent>& accents, const Scope& scope, Effects& out) {

@@ -13,9 +13,7 @@ using syntax::Expr;
 }  // namespace
 
 std::optional<std::int32_t> Compiler::event_index(const std::string& name) const {
-    const auto found = std::find(program_.events.begin(), program_.events.end(), name);
-    if (found == program_.events.end()) return std::nullopt;
-    return static_cast<std::int32_t>(found - program_.events.begin());
+    return event_names_.find(name);
 }
 
 std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Emitted& out) {
@@ -31,7 +29,7 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
         if (const auto button = program_.find_button(given)) return sense_call(sense->sense, *button, sense->type);
         std::vector<std::string> names;
         for (const ButtonInfo& button : program_.buttons) names.push_back(button.name);
-        const std::string near = nearest_name(given, names);
+        const std::string near = near_name(given, names);
         report(expr.range, fmt::format("{} wants a button, and {} is none", expr.name, given.empty() ? "this" : given),
                near.empty() ? "declare it with: button NAME key \"Space\"" : fmt::format("did you mean {}?", near));
         return std::nullopt;
@@ -55,7 +53,7 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
         return emit_machine_event(expr, given, out);
     if (expr.name == "heard") {
         if (const auto event = event_index(given)) return sense_call(Sense::heard, *event, truth_type);
-        const std::string near = nearest_name(given, program_.events);
+        const std::string near = near_name(given, program_.events);
         report(expr.range, fmt::format("nothing emits {}", given.empty() ? "this" : given),
                near.empty() ? "add emit NAME somewhere" : fmt::format("did you mean {}?", near));
         return std::nullopt;
@@ -106,7 +104,7 @@ std::optional<Type> Compiler::emit_machine_event(const Expr& expr, const std::st
         std::vector<std::string> names;
         for (const std::int32_t move : program_.moves)
             names.push_back(program_.machines[static_cast<std::size_t>(move)].name);
-        const std::string near = nearest_name(given, names);
+        const std::string near = near_name(given, names);
         report(expr.range, fmt::format("{} wants a move, and {} is none", expr.name, given.empty() ? "this" : given),
                near.empty() ? "" : fmt::format("did you mean {}?", near));
         return std::nullopt;
@@ -151,7 +149,7 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
         std::vector<std::string> names;
         for (const FunctionInfo& function : functions()) names.emplace_back(function.word);
         for (const SenseInfo& sense : button_senses()) names.emplace_back(sense.word);
-        const std::string near = nearest_name(expr.name, names);
+        const std::string near = near_name(expr.name, names);
         report(expr.range, fmt::format("there is no function called {}", expr.name),
                near.empty() ? "" : fmt::format("did you mean {}?", near));
         return std::nullopt;
@@ -194,13 +192,12 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
     };
     if (expr.name == "shape") {
         if (wrong_count(2)) return std::nullopt;
-        const auto curve = std::find_if(program_.curves.begin(), program_.curves.end(),
-                                        [&](const CurveInfo& c) { return c.name == expr.parts[0].name; });
-        if (curve == program_.curves.end()) {
+        const auto curve = curve_names_.find(expr.parts[0].name);
+        if (!curve) {
             report(expr.parts[0].range, fmt::format("there is no curve called {}", expr.parts[0].name));
             return std::nullopt;
         }
-        const auto index = static_cast<std::int32_t>(curve - program_.curves.begin());
+        const std::int32_t index = *curve;
         used_curves_.insert(expr.parts[0].name);
         note_file_name(expr.parts[0].range, expr.parts[0].name);
         if (!wants(expr.parts[1], emit(expr.parts[1], scope, out), Type{}, "shape")) return std::nullopt;

@@ -46,6 +46,7 @@ void Compiler::declare_dials(const std::string& owner, const std::vector<syntax:
                                  quantity_text(*info.high, info.unit)));
             }
         }
+        program_.dial_paths.add(info.path(), static_cast<std::int32_t>(program_.dials.size()));
         program_.dials.push_back(std::move(info));
     }
 }
@@ -81,6 +82,7 @@ void Compiler::compile_curves() {
             for (std::size_t i = 1; i < info.points.size(); ++i)
                 info.sums.push_back(info.sums.back() + 0.5 * (info.points[i].x - info.points[i - 1].x) *
                                                            (info.points[i].y + info.points[i - 1].y));
+            curve_names_.add(info.name, static_cast<std::int32_t>(program_.curves.size()));
             program_.curves.push_back(std::move(info));
         }
     }
@@ -95,6 +97,7 @@ void Compiler::declare_machines() {
             if (owner.kind == syntax::OwnerKind::body || owner.kind == syntax::OwnerKind::meter) {
                 declare_counters(owner.name.text, owner.counters, Scope{{&owner}, -1, 0});
                 if (owner.kind == syntax::OwnerKind::body) continue;
+                program_.meter_names.add(owner.name.text, static_cast<std::int32_t>(program_.meters.size()));
                 program_.meters.push_back({owner.name.text, 0.0, 100.0, {}, {}, {}, {}, owner.range});
                 meter_syntax_.push_back(&owner);
                 continue;
@@ -104,10 +107,12 @@ void Compiler::declare_machines() {
             machine.range = owner.range;
             const auto index = static_cast<std::int32_t>(program_.machines.size());
             machine_syntax_.push_back(&owner);
+            machine_numbers_.emplace(&owner, index);
             if (owner.base) machine.base = owner.base->text;
             if (owner.kind == syntax::OwnerKind::stance) {
                 machine.kind = MachineKind::stance;
                 machine.phases.push_back({owner.name.text, {}, {}, {}, {}, owner.range, {}});
+                machine.phase_names.add(owner.name.text, 0);
                 if (owner.when) {
                     program_.stances.push_back(index);
                 } else if (always) {
@@ -125,11 +130,12 @@ void Compiler::declare_machines() {
                 const auto chain = chain_of(owner);
                 for (auto level = chain.rbegin(); level != chain.rend(); ++level)
                     for (const syntax::Phase& phase : (*level)->phases) {
-                        const bool known = std::any_of(machine.phases.begin(), machine.phases.end(),
-                                                       [&](const Phase& p) { return p.name == phase.name.text; });
-                        if (!known) machine.phases.push_back({phase.name.text, {}, {}, {}, {}, phase.range, {}});
+                        if (machine.phase_names.find(phase.name.text)) continue;
+                        machine.phase_names.add(phase.name.text, static_cast<std::int32_t>(machine.phases.size()));
+                        machine.phases.push_back({phase.name.text, {}, {}, {}, {}, phase.range, {}});
                     }
             }
+            program_.machine_names.add(machine.name, index);
             program_.machines.push_back(std::move(machine));
         }
     }
@@ -148,8 +154,7 @@ void Compiler::declare_machines() {
 
 void Compiler::declare_memories_in(const std::vector<syntax::Act>& acts, const Scope& scope) {
     for (const syntax::Act& act : acts) {
-        if (act.kind == syntax::ActKind::emit_event && !event_index(act.name.text))
-            program_.events.push_back(act.name.text);
+        if (act.kind == syntax::ActKind::emit_event) number_of(program_.events, event_names_, act.name.text);
         if (act.kind != syntax::ActKind::remember) continue;
         const std::string path = scope.chain.front()->name.text + "." + act.name.text;
         note_name(act.name.range, memory_names_.emplace(path, act.name.range).first->second);
@@ -198,6 +203,7 @@ void Compiler::compile_gauges() {
         GaugeInfo info{path, machine, number_of_any(gauge.value, at), gauge.meaning};
         if (info.value.type.kind != ValueKind::number && !has_errors(diagnostics_))
             report(gauge.value.range, "a gauge is one number", "take length(...) of it, or compare it");
+        program_.gauge_paths.add(path, static_cast<std::int32_t>(program_.gauges.size()));
         program_.gauges.push_back(std::move(info));
     };
     if (body_ != nullptr)

@@ -6,23 +6,12 @@
 #include "core/script/compiler.hpp"
 
 namespace leap {
-namespace {
-
-std::int32_t index_in(std::vector<std::string>& names, const std::string& name) {
-    const auto found = std::find(names.begin(), names.end(), name);
-    const auto index = static_cast<std::int32_t>(found - names.begin());
-    if (found == names.end()) names.push_back(name);
-    return index;
-}
-
-}  // namespace
-
 std::int32_t Compiler::tag_index(const std::string& name) {
-    return index_in(program_.tags, name);
+    return number_of(program_.tags, tag_names_, name);
 }
 
 std::int32_t Compiler::kind_index(const std::string& name) {
-    return index_in(program_.kinds, name);
+    return number_of(program_.kinds, kind_names_, name);
 }
 
 std::int32_t Compiler::meter_index(const syntax::Name& name) {
@@ -30,7 +19,7 @@ std::int32_t Compiler::meter_index(const syntax::Name& name) {
     if (const auto found = program_.find_meter(name.text)) return *found;
     std::vector<std::string> names;
     for (const MeterInfo& meter : program_.meters) names.push_back(meter.name);
-    const std::string near = nearest_name(name.text, names);
+    const std::string near = near_name(name.text, names);
     report(name.range, fmt::format("there is no meter called {}", name.text),
            near.empty() ? fmt::format("declare it: meter {} {{ from 0 to 100 refill 20 /s }}", name.text)
                         : fmt::format("did you mean {}?", near));
@@ -186,7 +175,7 @@ void Compiler::compile_boost(const syntax::Effect& effect, const Scope& scope, E
     if (!dial) {
         std::vector<std::string> paths;
         for (const DialInfo& known : program_.dials) paths.push_back(known.path());
-        const std::string near = nearest_name(text_of(effect.second->range), paths);
+        const std::string near = near_name(text_of(effect.second->range), paths);
         report(effect.second->range, fmt::format("there is no dial called {}", text_of(effect.second->range)),
                near.empty() ? "boost takes speed or a dial" : fmt::format("did you mean {}?", near));
         return;
@@ -212,7 +201,7 @@ Drive Compiler::compile_drive(const syntax::Effect& effect, const Scope& scope) 
     if (found != curves.end()) return drive;
     std::vector<std::string> names;
     for (const CurveInfo& curve : curves) names.push_back(curve.name);
-    const std::string near = nearest_name(effect.curve->text, names);
+    const std::string near = near_name(effect.curve->text, names);
     report(effect.curve->range, fmt::format("there is no curve called {}", effect.curve->text),
            near.empty() ? "declare it: curve NAME = points (0, 1) (1, 0.5)" : fmt::format("did you mean {}?", near));
     return drive;

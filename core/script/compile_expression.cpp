@@ -355,7 +355,7 @@ std::optional<Type> Compiler::emit_member(const Expr& expr, const Scope& scope, 
         for (const auto& counter : level->counters) names.push_back(counter.name.text);
         for (const auto& phase : level->phases) names.push_back(phase.name.text);
     }
-    const std::string near = nearest_name(expr.member, names);
+    const std::string near = near_name(expr.member, names);
     report(expr.range, fmt::format("{} has no dial, value or phase called {}", expr.name, expr.member),
            near.empty() ? "" : fmt::format("did you mean {}.{}?", expr.name, near));
     return std::nullopt;
@@ -376,6 +376,7 @@ bool Compiler::foreign_probe(const Expr& expr) {
 }
 
 void Compiler::unknown_name(const Expr& expr, const Scope& scope) {
+    if (told_.size() > most_messages) return report(expr.range, "");
     std::vector<std::string> names;
     for (const syntax::Owner* level : scope.chain) {
         for (const auto& dial : level->dials) names.push_back(dial.name.text);
@@ -385,7 +386,7 @@ void Compiler::unknown_name(const Expr& expr, const Scope& scope) {
     for (const SenseInfo& sense : plain_senses()) names.emplace_back(sense.word);
     for (const ProbeInfo& probe : program_.probes) names.push_back(probe.path.substr(probe.path.find('.') + 1));
     for (const auto& [name, range] : claimed_) names.push_back(name);
-    const std::string near = nearest_name(expr.name, names);
+    const std::string near = near_name(expr.name, names);
     std::string hint = near.empty() ? "" : fmt::format("did you mean {}?", near);
     if (find_sense(button_senses(), expr.name)) hint = fmt::format("it takes a button: {}(jump)", expr.name);
     if (find_sense(fixture_senses(), expr.name)) hint = "a fixture can ask this, about itself";

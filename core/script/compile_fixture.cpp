@@ -46,7 +46,7 @@ void Compiler::compile_look(FixtureInfo& info, const syntax::Name& drawn) {
         return;
     }
     const std::string near =
-        nearest_name(drawn.text, std::vector<std::string>(fixture_looks.begin(), fixture_looks.end()));
+        near_name(drawn.text, std::vector<std::string>(fixture_looks.begin(), fixture_looks.end()));
     report(drawn.range, fmt::format("nothing can be drawn as {}", drawn.text),
            near.empty() ? fmt::format("it can be {}", fmt::join(fixture_looks, ", "))
                         : fmt::format("did you mean {}?", near));
@@ -170,10 +170,7 @@ void Compiler::list_sought() {
 }
 
 void Compiler::join_tags() {
-    const auto tag_named = [&](const std::string& name) {
-        const auto found = std::find(program_.tags.begin(), program_.tags.end(), name);
-        return found == program_.tags.end() ? -1 : static_cast<std::int32_t>(found - program_.tags.begin());
-    };
+    const auto tag_named = [&](const std::string& name) { return tag_names_.find(name).value_or(-1); };
     program_.holding_tag = tag_named("holding");
     for (const std::int32_t index : program_.fixtures) {
         Machine& machine = program_.machines[static_cast<std::size_t>(index)];
@@ -187,7 +184,7 @@ std::int32_t Compiler::button_index(const syntax::Name& name) {
     if (const auto found = program_.find_button(name.text)) return *found;
     std::vector<std::string> names;
     for (const ButtonInfo& known : program_.buttons) names.push_back(known.name);
-    const std::string near = nearest_name(name.text, names);
+    const std::string near = near_name(name.text, names);
     report(name.range, fmt::format("there is no button called {}", name.text),
            near.empty() ? fmt::format("declare it: button {} key \"Space\"", name.text)
                         : fmt::format("did you mean {}?", near));

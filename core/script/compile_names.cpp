@@ -73,9 +73,7 @@ void Compiler::note_gauge(const syntax::Expr& expr) {
 }
 
 void Compiler::note_reading(SourceRange at, const std::string& name) {
-    for (const syntax::File& file : syntax_)
-        for (const syntax::Reading& reading : file.readings)
-            if (reading.name.text == name) return note_name(at, reading.name.range);
+    if (const auto found = reading_ranges_.find(name); found != reading_ranges_.end()) note_name(at, found->second);
 }
 
 void Compiler::sort_names() {

@@ -69,6 +69,7 @@ void Compiler::compile_stance_head(Machine& machine, const Scope& scope) {
 void Compiler::compile_move_head(Machine& machine, const Scope& scope) {
     const syntax::Name* button = nullptr;
     bool gates_closed = false;
+    std::set<std::string> kinds_of_gates;
     for (std::size_t level = 0; level < scope.chain.size(); ++level) {
         const syntax::Owner& owner = *scope.chain[level];
         Scope at = scope;
@@ -86,9 +87,9 @@ void Compiler::compile_move_head(Machine& machine, const Scope& scope) {
         if (!gates_closed) {
             for (const syntax::Gate& gate : owner.gates) {
                 // A gate with the same reason replaces the base's.
-                const bool replaced = std::any_of(machine.gates.begin(), machine.gates.end(), [&](const Gate& g) {
-                    return (gate.cooldown && g.cooldown) || (!gate.reason.empty() && g.reason == gate.reason);
-                });
+                const std::string of_kind =
+                    gate.cooldown ? "cooldown" : (gate.reason.empty() ? "" : "\"" + gate.reason);
+                const bool replaced = !of_kind.empty() && !kinds_of_gates.insert(of_kind).second;
                 if (!replaced || level == 0) machine.gates.push_back(compile_gate(gate, at));
             }
         }
@@ -121,9 +122,8 @@ void Compiler::compile_start(Machine& machine, const Scope& scope) {
                "for example on jump, on landed, on heard(struck); a lasting condition stands behind when");
     for (const syntax::Owner* level : scope.chain) {
         if (!level->layer) continue;
-        const auto found = std::find(program_.layers.begin(), program_.layers.end(), level->layer->text);
-        machine.layer = static_cast<std::int32_t>(found - program_.layers.begin());
-        if (found == program_.layers.end()) program_.layers.push_back(level->layer->text);
+        layer_names_.add("body", 0);
+        machine.layer = number_of(program_.layers, layer_names_, level->layer->text);
         return;
     }
 }
@@ -142,7 +142,7 @@ CutRights Compiler::compile_cut(const syntax::CutRights& cut, const Scope& scope
         std::vector<std::string> names;
         for (const std::int32_t move : program_.moves)
             names.push_back(program_.machines[static_cast<std::size_t>(move)].name);
-        const std::string near = nearest_name(name.text, names);
+        const std::string near = near_name(name.text, names);
         report(name.range, fmt::format("there is no move called {}", name.text),
                near.empty() ? "cut by names moves, all or none" : fmt::format("did you mean {}?", near));
     }
@@ -155,20 +155,23 @@ void Compiler::compile_phases(Machine& machine, const Scope& scope) {
                "add phase NAME { ... end when grounded }");
         return;
     }
-    for (Phase& phase : machine.phases) {
-        for (std::size_t level = 0; level < scope.chain.size(); ++level) {
-            const auto& phases = scope.chain[level]->phases;
-            const auto found = std::find_if(phases.begin(), phases.end(),
-                                            [&](const syntax::Phase& p) { return p.name.text == phase.name; });
-            if (found == phases.end()) continue;
-            const bool twice =
-                std::any_of(found + 1, phases.end(), [&](const syntax::Phase& p) { return p.name.text == phase.name; });
-            if (twice) report(found->name.range, fmt::format("{} has two phases called {}", machine.name, phase.name));
-            Scope at = scope;
-            at.level = level;
-            phase = compile_phase(*found, machine, at);
-            break;
+    // The nearest level that says a phase decides about it.
+    std::map<std::string, std::pair<std::size_t, const syntax::Phase*>> said;
+    for (std::size_t level = 0; level < scope.chain.size(); ++level) {
+        std::set<std::string_view> here;
+        for (const syntax::Phase& phase : scope.chain[level]->phases) {
+            const auto [first, fresh] = said.try_emplace(phase.name.text, level, &phase);
+            if (!here.insert(phase.name.text).second && first->second.first == level)
+                report(first->second.second->name.range,
+                       fmt::format("{} has two phases called {}", machine.name, phase.name.text));
         }
+    }
+    for (Phase& phase : machine.phases) {
+        const auto found = said.find(phase.name);
+        if (found == said.end()) continue;
+        Scope at = scope;
+        at.level = found->second.first;
+        phase = compile_phase(*found->second.second, machine, at);
     }
 }
 
@@ -194,7 +197,7 @@ Way Compiler::compile_way(const syntax::Way& way, const Machine& machine, const 
         for (const Phase& phase : machine.phases) names.push_back(phase.name);
         const auto found = std::find(names.begin(), names.end(), way.to->text);
         if (found == names.end()) {
-            const std::string near = nearest_name(way.to->text, names);
+            const std::string near = near_name(way.to->text, names);
             report(way.to->range, fmt::format("{} has no phase called {}", machine.name, way.to->text),
                    near.empty() ? "" : fmt::format("did you mean {}?", near));
         }
@@ -277,7 +280,7 @@ Act Compiler::compile_act(const syntax::Act& act, const Scope& scope) {
                 std::vector<std::string> names;
                 for (const syntax::Owner* level : scope.chain)
                     for (const syntax::Counter& counter : level->counters) names.push_back(counter.name.text);
-                const std::string near = nearest_name(act.name.text, names);
+                const std::string near = near_name(act.name.text, names);
                 report(act.name.range, fmt::format("there is no counter called {}", act.name.text),
                        near.empty() ? fmt::format("declare it: counter {} in 0..2", act.name.text)
                                     : fmt::format("did you mean {}?", near));

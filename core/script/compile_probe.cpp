@@ -73,7 +73,7 @@ std::optional<Type> Compiler::emit_probe_member(const syntax::Expr& expr, std::i
     if (!sense) {
         std::vector<std::string> names;
         for (const SenseInfo& known : probe_senses()) names.emplace_back(known.word);
-        const std::string near = nearest_name(expr.member, names);
+        const std::string near = near_name(expr.member, names);
         report(expr.range, fmt::format("a probe has no {}", expr.member),
                near.empty() ? fmt::format("it has {}", fmt::join(names, ", "))
                             : fmt::format("did you mean {}.{}?", expr.name, near));

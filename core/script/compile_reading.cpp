@@ -20,9 +20,9 @@ bool is_trace_quantity(std::string_view name) {
 void Compiler::compile_readings() {
     for (const syntax::File& file : syntax_) {
         for (const syntax::Reading& reading : file.readings) {
-            const bool twice = std::any_of(program_.readings.begin(), program_.readings.end(),
-                                           [&](const ReadingInfo& r) { return r.name == reading.name.text; });
-            if (twice) report(reading.name.range, fmt::format("the reading {} is declared twice", reading.name.text));
+            reading_ranges_.emplace(reading.name.text, reading.name.range);
+            if (reading_names_.find(reading.name.text))
+                report(reading.name.range, fmt::format("the reading {} is declared twice", reading.name.text));
             note_name(reading.name.range, reading.name.range);
             if (reading.over && !check_stretch(*reading.over)) continue;
             const auto type = reading_type(reading.value);
@@ -31,6 +31,7 @@ void Compiler::compile_readings() {
                 report(reading.value.range, "a reading must be a number");
                 continue;
             }
+            reading_names_.add(reading.name.text, static_cast<std::int32_t>(program_.readings.size()));
             program_.readings.push_back(
                 {reading.name.text, reading.value, reading.over, reading.meaning, *type, reading.range});
         }
@@ -42,7 +43,7 @@ bool Compiler::check_stretch(const syntax::Stretch& stretch) {
     if (!machine) {
         std::vector<std::string> names;
         for (const Machine& known : program_.machines) names.push_back(known.name);
-        const std::string near = nearest_name(stretch.owner, names);
+        const std::string near = near_name(stretch.owner, names);
         report(stretch.range, fmt::format("there is no move or stance called {}", stretch.owner),
                near.empty() ? "" : fmt::format("did you mean {}?", near));
         return false;
@@ -94,11 +95,9 @@ std::optional<Type> Compiler::reading_type(const Expr& expr) {
                 note_dial(expr, {});
                 return Type{ValueKind::number, program_.dials[static_cast<std::size_t>(*dial)].unit.dimension};
             }
-            const auto reading = std::find_if(program_.readings.begin(), program_.readings.end(),
-                                              [&](const ReadingInfo& r) { return r.name == path; });
-            if (reading != program_.readings.end()) {
+            if (const auto reading = reading_names_.find(path)) {
                 note_reading(expr.range, path);
-                return reading->type;
+                return program_.readings[static_cast<std::size_t>(*reading)].type;
             }
             report(expr.range, fmt::format("a reading can't use {}", path),
                    is_trace_quantity(path) ? fmt::format("say when: {} at start of MOVE, or highest({})", path, path)
@@ -140,7 +139,7 @@ std::optional<Type> Compiler::reading_call_type(const Expr& expr) {
     const bool call = expr.kind == ExprKind::call;
     static const std::vector<std::string> known{"highest", "lowest", "average", "largest_drop"};
     if (call && std::find(known.begin(), known.end(), expr.name) == known.end()) {
-        const std::string near = nearest_name(expr.name, known);
+        const std::string near = near_name(expr.name, known);
         report(expr.range, fmt::format("readings know no {}", expr.name),
                near.empty() ? "they know highest, lowest, average and largest_drop"
                             : fmt::format("did you mean {}?", near));
@@ -169,17 +168,17 @@ std::optional<Type> Compiler::reading_call_type(const Expr& expr) {
 void Compiler::compile_marks() {
     for (const syntax::File& file : syntax_) {
         for (const syntax::Mark& mark : file.marks) {
-            const auto reading = std::find_if(program_.readings.begin(), program_.readings.end(),
-                                              [&](const ReadingInfo& r) { return r.name == mark.reading.text; });
-            if (reading == program_.readings.end()) {
+            const auto number = reading_names_.find(mark.reading.text);
+            if (!number) {
                 std::vector<std::string> names;
                 for (const ReadingInfo& known : program_.readings) names.push_back(known.name);
-                const std::string near = nearest_name(mark.reading.text, names);
+                const std::string near = near_name(mark.reading.text, names);
                 if (!has_errors(diagnostics_))
                     report(mark.reading.range, fmt::format("there is no reading called {}", mark.reading.text),
                            near.empty() ? "" : fmt::format("did you mean {}?", near));
                 continue;
             }
+            const ReadingInfo* reading = &program_.readings[static_cast<std::size_t>(*number)];
             note_reading(mark.reading.range, mark.reading.text);
             for (const syntax::Literal* end : {&mark.band.low, &mark.band.high})
                 if (end->unit.dimension != reading->type.dimension)

@@ -3,6 +3,8 @@
 
 #include <map>
 #include <set>
+#include <span>
+#include <tuple>
 
 #include "core/script/compile.hpp"
 #include "core/script/value_types.hpp"
@@ -31,6 +33,7 @@ class Compiler {
     void index_names();
     void report(SourceRange range, std::string message, std::string hint = {});
     void warn(SourceRange range, std::string message, std::string hint = {});
+    std::string near_name(std::string_view name, std::span<const std::string> candidates) const;
     void claim_name(const syntax::Name& name, std::string_view what);
     std::vector<const syntax::Owner*> chain_of(const syntax::Owner& owner);
     Scope scope_of(const syntax::Owner& owner);
@@ -172,9 +175,14 @@ class Compiler {
 
     Program program_;
     Diagnostics diagnostics_;
+    std::set<std::tuple<std::uint32_t, std::uint32_t, std::uint32_t, std::string>>
+        told_;  ///< place, and of warnings words
+    NameIndex event_names_, tag_names_, kind_names_, pose_names_, layer_names_, curve_names_, reading_names_;
+    std::map<std::string, SourceRange> reading_ranges_;
     std::vector<syntax::File> syntax_;
     std::map<std::string, const syntax::Owner*> owners_;
-    std::vector<const syntax::Owner*> machine_syntax_;  ///< by machine
+    std::map<const syntax::Owner*, std::int32_t> machine_numbers_;  ///< looked up only: addresses have no order to keep
+    std::vector<const syntax::Owner*> machine_syntax_;              ///< by machine
     const syntax::Owner* body_ = nullptr;
     std::map<std::string, SourceRange> claimed_;
     std::map<std::string, const syntax::Let*> file_lets_;

@@ -52,6 +52,9 @@ std::string nearest_name(std::string_view name, std::span<const std::string> can
     std::string found;
     for (const std::string& candidate : candidates) {
         if (candidate.size() > longest_compared) continue;
+        // Names whose lengths differ by more can't be nearer.
+        const std::size_t longer = std::max(name.size(), candidate.size());
+        if (longer - std::min(name.size(), candidate.size()) >= best) continue;
         const std::size_t distance = edit_distance(name, candidate);
         if (distance < best) {
             best = distance;

@@ -20,6 +20,11 @@ struct Diagnostic {
     std::string hint;  ///< what to try; may be empty
 };
 
+/// More messages than these aren't told at once, and that is told.
+inline constexpr std::size_t most_messages = 200;
+/// Owners that are based on one another, one by one.
+inline constexpr std::size_t longest_chain = 16;
+
 using Diagnostics = std::vector<Diagnostic>;
 
 bool has_errors(std::span<const Diagnostic> diagnostics);

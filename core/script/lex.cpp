@@ -140,7 +140,12 @@ class Lexer {
     }
 
     void message(std::size_t begin, std::size_t end, std::string what, std::string hint) {
+        if (out_.diagnostics.size() > most_messages) return;
         out_.diagnostics.push_back({Severity::error, range(begin, end), std::move(what), std::move(hint)});
+        if (out_.diagnostics.size() == most_messages)
+            out_.diagnostics.push_back({Severity::error, range(begin, end),
+                                        fmt::format("there are more than {} mistakes", most_messages),
+                                        "the rest is read once these are mended"});
     }
 
     SourceRange range(std::size_t begin, std::size_t end) const {

@@ -3,6 +3,7 @@
 
 #include <array>
 
+#include "core/defaults.hpp"
 #include "core/script/parser.hpp"
 
 namespace leap {
@@ -181,6 +182,15 @@ syntax::Gauge Parser::gauge() {
 }
 
 ParseOutput parse(std::string_view text, std::uint32_t file) {
+    if (text.size() > defaults::largest_script_bytes) {
+        ParseOutput refused;
+        refused.diagnostics.push_back(
+            {Severity::error,
+             {file, 0, 0},
+             fmt::format("this script is larger than {} MiB", defaults::largest_script_bytes / (1024 * 1024)),
+             "split it into files and take them in with use"});
+        return refused;
+    }
     LexOutput lexed = lex(text, file);
     return Parser(std::move(lexed.tokens), std::move(lexed.diagnostics)).run();
 }

@@ -11,13 +11,6 @@
 namespace leap {
 namespace {
 
-template <class Items, class Key>
-std::optional<std::int32_t> index_of(const Items& items, Key matches) {
-    const auto found = std::find_if(items.begin(), items.end(), matches);
-    if (found == items.end()) return std::nullopt;
-    return static_cast<std::int32_t>(found - items.begin());
-}
-
 /// Folded expressions ask for nothing that runs.
 struct NoSenses {
     double number(Sense, int, int) const { return 0.0; }
@@ -36,29 +29,22 @@ struct NoSenses {
 }  // namespace
 
 std::optional<std::int32_t> Program::find_machine(std::string_view name) const {
-    return index_of(machines, [&](const Machine& m) { return m.name == name; });
+    return machine_names.find(name);
 }
-
 std::optional<std::int32_t> Program::find_button(std::string_view name) const {
-    return index_of(buttons, [&](const ButtonInfo& b) { return b.name == name; });
+    return button_names.find(name);
 }
-
 std::optional<std::int32_t> Program::find_meter(std::string_view name) const {
-    return index_of(meters, [&](const MeterInfo& m) { return m.name == name; });
+    return meter_names.find(name);
 }
-
 std::optional<std::int32_t> Program::find_dial(std::string_view path) const {
-    return index_of(dials, [&](const DialInfo& d) { return d.path() == path; });
+    return dial_paths.find(path);
 }
-
 std::optional<std::int32_t> Program::find_gauge(std::string_view path) const {
-    for (std::size_t i = 0; i < gauges.size(); ++i)
-        if (gauges[i].path == path) return static_cast<std::int32_t>(i);
-    return std::nullopt;
+    return gauge_paths.find(path);
 }
-
 std::optional<std::int32_t> Program::find_phase(std::int32_t machine, std::string_view name) const {
-    return index_of(machines[static_cast<std::size_t>(machine)].phases, [&](const Phase& p) { return p.name == name; });
+    return machines[static_cast<std::size_t>(machine)].phase_names.find(name);
 }
 
 Tuning written_tuning(const Program& program) {

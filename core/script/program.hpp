@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "core/script/fixture_look.hpp"
+#include "core/script/name_index.hpp"
 #include "core/script/senses.hpp"
 #include "core/script/source.hpp"
 #include "core/script/syntax.hpp"
@@ -436,6 +437,7 @@ struct Machine {
     std::optional<Expression> buffer;
     std::optional<Charges> charges;
     std::vector<Phase> phases;
+    NameIndex phase_names;
     std::vector<Block> blocks;  ///< hold in every phase
     std::optional<Condition> when, until;
     std::vector<std::int32_t> from;
@@ -526,6 +528,7 @@ struct Program {
     std::int32_t holding_tag = -1;  ///< whoever holds something has it
     bool asks_who_touches = false;  ///< some fixture asks what has come to it, beside the body
     SoughtConditions sought;
+    NameIndex machine_names, button_names, meter_names, dial_paths, gauge_paths;  ///< for the functions below
 
     std::optional<std::int32_t> find_machine(std::string_view name) const;
     std::optional<std::int32_t> find_button(std::string_view name) const;
