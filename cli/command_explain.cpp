@@ -6,6 +6,7 @@
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
 #include "core/play/explain.hpp"
+#include "core/play/stands.hpp"
 
 namespace leap::cli {
 namespace {
@@ -48,7 +49,8 @@ int explain(const ExplainOptions& options) {
     }
     const auto inputs = resolve_inputs(prepared.program, *tape);
     const State state = state_at(rehearsal, *inputs, *trace, options.at_s);
-    const Moment moment = rehearsal.moment(state);
+    ProbeMemo memo;
+    const Moment moment = moment_at(rehearsal, state, memo);
     fmt::print("{} at {:.3f} s, stance {}\n", tape->name, state.time,
                state.stance < 0 ? "none" : prepared.program.machines[static_cast<std::size_t>(state.stance)].name);
     if (!options.fixture.empty()) {

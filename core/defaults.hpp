@@ -25,9 +25,9 @@ inline constexpr int most_changes_per_instant = 16;
 inline constexpr double slowest_usual_rate_hz = 30.0;
 /// Longest tape (s) that is read or recorded.
 inline constexpr double longest_tape_s = 3600.0;
-/// Ticks between the states kept along a trace (for the answers at the cursor). More is slower to look at, less takes
-/// memory.
-inline constexpr int ticks_between_snapshots = 60;
+/// Time between the states kept along a trace (s), for the answers at the cursor: the same memory at every tick rate.
+/// More is slower to look at, less takes memory.
+inline constexpr double snapshot_every_s = 0.5;
 
 // --- Body -----------------------------------------------------------------------------------------------------------
 /// Space kept between the body and every surface (m). Below 0.1 mm rounding shows; above 5 mm eyes do. Leave.

@@ -51,7 +51,7 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     connect(&session_, &Session::now_run_changed, this, &MainWindow::refresh_status);
     connect(&session_, &Session::message, this, &MainWindow::say);
     connect(&session_, &Session::conflict, this, [this](const QString& path) {
-        conflict_path_ = path;
+        Q_UNUSED(path);
         refresh_strip();
     });
     connect(&session_, &Session::recovery_found, this, &MainWindow::refresh_strip);
@@ -272,17 +272,13 @@ void MainWindow::refresh_strip() {
             [this] { session_.take_recovery(); }, tr("Forget it"), [this] { session_.drop_recovery(); });
         return;
     }
-    if (!conflict_path_.isEmpty()) {
-        const std::string path = conflict_path_.toStdString();
-        const auto done = [this](const std::function<void()>& choice) {
-            return [this, choice] {
-                choice();
-                conflict_path_.clear();
-            };
-        };
-        show(tr("%1 was changed by another program while it has unsaved changes here").arg(conflict_path_),
-             tr("Keep mine"), done([this, path] { session_.choose_own(path); }), tr("Take the one on disk"),
-             done([this, path] { session_.choose_disk(path); }));
+    if (const std::vector<std::string> conflicts = session_.conflicts(); !conflicts.empty()) {
+        const std::string path = conflicts.front();
+        QString text = tr("%1 was changed by another program while it has unsaved changes here").arg(to_qt(path));
+        if (conflicts.size() > 1) text += tr("  (and %1 more)").arg(conflicts.size() - 1);
+        show(
+            text, tr("Keep mine"), [this, path] { session_.choose_own(path); }, tr("Take the one on disk"),
+            [this, path] { session_.choose_disk(path); });
         return;
     }
     QStringList errors;
@@ -356,9 +352,14 @@ void MainWindow::show_desk(Desk desk) {
 
 void MainWindow::open_dialog() {
     const QString folder = QFileDialog::getExistingDirectory(this, tr("Open a project's folder"));
-    if (folder.isEmpty()) return;
+    if (!folder.isEmpty()) open_project(folder);
+}
+
+bool MainWindow::open_project(const QString& folder) {
+    if (!may_leave(tr("opening another project"), tr("Open without saving"))) return false;
     const QString problem = session_.open(folder.toStdString());
     if (!problem.isEmpty()) say(problem);
+    return problem.isEmpty();
 }
 
 void MainWindow::next_tape() {
@@ -376,24 +377,30 @@ bool MainWindow::save() {
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
+    if (may_leave(tr("closing"), tr("Close without saving"))) return event->accept();
+    event->ignore();
+}
+
+/// Whether the open project may be left: asks about what isn't saved, the take that stopping makes included.
+bool MainWindow::may_leave(const QString& before_what, const QString& without) {
+    script_->editor()->commit();
     session_.stop();
-    if (!session_.modified()) return event->accept();
+    if (!session_.is_open() || !session_.modified()) return true;
     QMessageBox box(this);
     box.setWindowTitle(tr("Not saved"));
     QStringList what;
     for (const std::string& path : session_.modified_files()) what << to_qt(path);
-    if (session_.tape_unsaved()) what << tr("the tape \"%1\"").arg(to_qt(session_.tape()->name));
-    box.setText(tr("%1 is not saved. Save before closing?").arg(what.join(", ")));
+    for (const std::string& tape : session_.unsaved_tapes()) what << tr("the tape \"%1\"").arg(to_qt(tape));
+    box.setText(tr("%1 is not saved. Save before %2?").arg(what.join(", "), before_what));
     QPushButton* save_button = box.addButton(tr("Save"), QMessageBox::AcceptRole);
-    QPushButton* leave = box.addButton(tr("Close without saving"), QMessageBox::DestructiveRole);
+    QPushButton* leave = box.addButton(without, QMessageBox::DestructiveRole);
     box.addButton(tr("Stay"), QMessageBox::RejectRole);
     box.exec();
     if (box.clickedButton() == leave) {
-        session_.drop_recovery();
-        return event->accept();
+        session_.forget_unsaved();
+        return true;
     }
-    if (box.clickedButton() == save_button && save()) return event->accept();
-    event->ignore();
+    return box.clickedButton() == save_button && save();
 }
 
 }  // namespace leap::studio

@@ -30,7 +30,10 @@ class MainWindow : public QMainWindow {
     /// What the strip says now; empty when it is hidden.
     QString strip_text() const;
     void open_dialog();
+    bool may_leave(const QString& before_what, const QString& without);
     bool save();
+    /// Opens another project, after asking about unsaved work. False when it stayed.
+    bool open_project(const QString& folder);
     void next_tape();
 
   protected:
@@ -68,7 +71,6 @@ class MainWindow : public QMainWindow {
     std::function<void()> on_first_;
     std::function<void()> on_second_;
     QString said_;
-    QString conflict_path_;
     FixtureShows fixture_shows_;
     bool labels_ = true, velocity_ = true, ground_ = true, ghost_ = true;
 };

@@ -136,6 +136,12 @@ void place_solids(const Rehearsal& r, const State& state, ProbeMemo& out) {
     }
 }
 
+Moment moment_at(const Rehearsal& r, const State& state, ProbeMemo& memo) {
+    memo = {};
+    place_solids(r, state, memo);
+    return r.moment(state, &memo);
+}
+
 void note_touches(const Rehearsal& r, State& state, ProbeMemo& memo) {
     const Moment now = r.moment(state, &memo);
     const Capsule capsule{state.radius, state.height};

@@ -11,6 +11,10 @@ namespace leap {
 /// solids where queries find them (their pieces count on behind the course's).
 void place_solids(const Rehearsal& rehearsal, const State& state, ProbeMemo& out);
 
+/// A moment to ask questions of a state from outside, with everything that stands where it stands then: the same
+/// answers that the run got. `memo` must live as long.
+Moment moment_at(const Rehearsal& rehearsal, const State& state, ProbeMemo& memo);
+
 /// Whether what place_solids() found still holds: nothing has changed its phase, and the body is about where it was.
 bool solids_are_current(const State& state, const ProbeMemo& memo);
 

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cctype>
 
 #include "core/defaults.hpp"
 #include "core/play/fixture_check.hpp"
@@ -65,6 +66,32 @@ ScriptReader script_reader(const fs::path& folder, const TextOverrides& override
         if (const auto found = overrides.find(path); found != overrides.end()) return found->second;
         return read_file(folder / path);
     };
+}
+
+bool lies_inside(const fs::path& folder, const fs::path& path) {
+    std::error_code error;
+    const fs::path root = fs::weakly_canonical(folder, error);
+    if (error) return false;
+    const fs::path full = fs::weakly_canonical(root / path, error);
+    if (error) return false;
+    const fs::path within = full.lexically_relative(root);
+    return !within.empty() && *within.begin() != "..";
+}
+
+std::string tape_path_for(const Project& project, const std::string& tape_name) {
+    if (const TapeEntry* known = project.find_tape(tape_name); known != nullptr && !known->path.empty())
+        return known->path;
+    std::string base = "tapes/";
+    for (const char c : tape_name) base += std::isalnum(static_cast<unsigned char>(c)) != 0 ? c : '-';
+    const auto taken = [&](const std::string& path) {
+        std::error_code error;
+        return fs::exists(project.folder / path, error) ||
+               std::any_of(project.tapes.begin(), project.tapes.end(),
+                           [&](const TapeEntry& entry) { return entry.path == path; });
+    };
+    std::string path = base + ".tape.json";
+    for (int number = 2; taken(path); ++number) path = fmt::format("{}-{}.tape.json", base, number);
+    return path;
 }
 
 tl::expected<Project, std::string> load_project(const fs::path& path, const TextOverrides& overrides) {

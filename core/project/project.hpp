@@ -53,6 +53,14 @@ tl::expected<Project, std::string> load_project(const std::filesystem::path& pat
 /// A reader for compile(): overrides first, then files in the folder.
 ScriptReader script_reader(const std::filesystem::path& folder, const TextOverrides& overrides);
 
+/// Whether a path of a project (relative to its folder, or absolute) lies inside the folder, links followed. What lies
+/// outside may be read, for scripts that projects share, and is never written.
+bool lies_inside(const std::filesystem::path& folder, const std::filesystem::path& path);
+
+/// A path for a tape of this name, like "tapes/three-hops.tape.json": its own when the project has the tape, else one
+/// that no other tape and no file has.
+std::string tape_path_for(const Project& project, const std::string& tape_name);
+
 /// Writes a small project to start from into a new or empty folder.
 tl::expected<void, std::string> create_project(const std::filesystem::path& folder);
 

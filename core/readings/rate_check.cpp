@@ -28,9 +28,11 @@ double spread_of(const RateSpread& reading) {
 
 }  // namespace
 
-tl::expected<RateCheck, std::string> check_rates(const Rehearsal& r, const Tape& tape) {
+tl::expected<RateCheck, std::string> check_rates(const Rehearsal& r, const Tape& tape,
+                                                 const std::function<bool()>& stop) {
     RateCheck out;
     for (std::size_t i = 0; i < checked_rates.size(); ++i) {
+        if (stop && stop()) return tl::make_unexpected(std::string("stopped"));
         Rehearsal at = r;
         at.rate_hz = checked_rates[i];
         auto trace = replay(at, tape);

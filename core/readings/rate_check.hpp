@@ -2,6 +2,7 @@
 #pragma once
 
 #include <array>
+#include <functional>
 #include <string>
 #include <vector>
 
@@ -25,6 +26,8 @@ struct RateCheck {
     std::vector<Trace> traces;         ///< in the order of the rates
     std::vector<RateSpread> readings;  ///< worst first
 };
-tl::expected<RateCheck, std::string> check_rates(const Rehearsal& rehearsal, const Tape& tape);
+/// `stop` is asked before each rate; once it says yes the check ends with the words "stopped".
+tl::expected<RateCheck, std::string> check_rates(const Rehearsal& rehearsal, const Tape& tape,
+                                                 const std::function<bool()>& stop = {});
 
 }  // namespace leap

@@ -23,7 +23,7 @@ void LiveRun::advance_to(double time) {
     const Rehearsal rehearsal = ingredients_.rehearsal();
     const double limit = std::min(time, defaults::longest_tape_s);
     while (static_cast<double>(state_.tick + 1) / ingredients_.rate_hz <= limit) {
-        if (state_.tick % defaults::ticks_between_snapshots == 0) trace_.snapshots.push_back(state_);
+        if (is_snapshot_tick(state_.tick, ingredients_.rate_hz)) trace_.snapshots.push_back(state_);
         const double end = static_cast<double>(state_.tick + 1) / ingredients_.rate_hz;
         std::stable_sort(waiting_.begin(), waiting_.end(),
                          [](const TapeEvent& a, const TapeEvent& b) { return a.time_s < b.time_s; });

@@ -92,6 +92,11 @@ tl::expected<State, std::string> start_state(const Rehearsal& r, const std::stri
     return lit.empty() ? state : lit_state(r, std::move(state), lit);
 }
 
+bool is_snapshot_tick(std::int64_t tick, int rate_hz) {
+    const auto between = std::max<std::int64_t>(1, std::llround(defaults::snapshot_every_s * rate_hz));
+    return tick % between == 0;
+}
+
 std::int64_t ticks_for(double seconds, int rate_hz) {
     return static_cast<std::int64_t>(std::ceil(std::min(seconds, defaults::longest_tape_s) * rate_hz - 1e-6));
 }
@@ -113,7 +118,7 @@ void run_ticks(const Rehearsal& r, std::span<const InputEvent> inputs, std::int6
         inputs.begin());
     StepScratch scratch;
     while (state.tick < end_tick) {
-        if (trace != nullptr && state.tick % defaults::ticks_between_snapshots == 0) trace->snapshots.push_back(state);
+        if (trace != nullptr && is_snapshot_tick(state.tick, r.rate_hz)) trace->snapshots.push_back(state);
         const auto now = inputs_of_tick(inputs, cursor, state.tick, r.rate_hz);
         step(r, now, state, scratch, trace);
     }

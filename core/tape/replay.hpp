@@ -20,6 +20,9 @@ tl::expected<std::vector<InputEvent>, std::string> resolve_inputs(const Program&
 tl::expected<State, std::string> start_state(const Rehearsal& rehearsal, const std::string& place,
                                              const std::string& lit = {});
 
+/// Whether a state is kept at this tick; see defaults::snapshot_every_s.
+bool is_snapshot_tick(std::int64_t tick, int rate_hz);
+
 /// Number of ticks that cover a length.
 std::int64_t ticks_for(double seconds, int rate_hz);
 

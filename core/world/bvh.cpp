@@ -12,7 +12,6 @@ namespace {
 
 constexpr int bin_count = 16;
 constexpr std::uint32_t leaf_size = 1;
-constexpr int deepest = 80;  // below the walking stack's size
 
 double half_area(const Bounds& b) {
     const Vec3 d = b.high - b.low;
@@ -100,7 +99,8 @@ class Builder {
             middles.add(middle(out_.items[i]));
         }
         pairs_[node].box = all;
-        const std::uint32_t cut = end - begin <= leaf_size || depth >= deepest ? begin : best_cut(begin, end, middles);
+        const std::uint32_t cut =
+            end - begin <= leaf_size || depth >= Bvh::deepest ? begin : best_cut(begin, end, middles);
         if (cut == begin || cut == end) {
             pairs_[node].first = begin;
             pairs_[node].count = end - begin;

@@ -13,7 +13,7 @@ namespace leap::studio {
 
 namespace {
 
-QString number_text(double value) {
+QString own_number_text(double value) {
     QString out = QString::number(value, 'f', 3);
     while (out.endsWith('0')) out.chop(1);
     if (out.endsWith('.')) out.chop(1);
@@ -137,7 +137,8 @@ void CourseSheet::add_field(const QString& word, const QString& text, const QStr
 void CourseSheet::add_vector(const QString& word, const Vec3& value, const QString& tip,
                              const std::function<void(CoursePlan&, const Vec3&)>& take, bool of_size) {
     const QString between = of_size ? QString(" × ") : QString(", ");
-    const QString text = number_text(value.x) + between + number_text(value.y) + between + number_text(value.z) + " m";
+    const QString text =
+        own_number_text(value.x) + between + own_number_text(value.y) + between + own_number_text(value.z) + " m";
     add_field(word, text, tip, [this, word, take, of_size](const QString& typed) -> QString {
         const std::vector<double> read = numbers_in(typed);
         if (read.size() != 3) return tr("%1 wants three numbers in metres").arg(word);
@@ -165,7 +166,7 @@ void CourseSheet::fill_fields() {
         });
     };
     const auto turn = [&](double value, auto member) {
-        add_field(tr("turned"), number_text(value) + "°", tr("Counter-clockwise seen from above; 0 faces along x"),
+        add_field(tr("turned"), own_number_text(value) + "°", tr("Counter-clockwise seen from above; 0 faces along x"),
                   [this, member](const QString& typed) {
                       const auto read = numbers_in(typed);
                       if (read.size() != 1 || std::abs(read[0]) > 360.0) return tr("One angle in degrees, up to 360");

@@ -6,6 +6,7 @@
 #include <QPainter>
 #include <QVBoxLayout>
 #include <cmath>
+#include <memory>
 
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
@@ -90,16 +91,27 @@ RatePage::RatePage(Session& session, QWidget* parent) : QDialog(parent) {
         words->setText(tr("Play once, or choose a tape: the check replays it at five tick rates"));
         return;
     }
-    auto check = check_rates(session.now_run()->ingredients.rehearsal(), *session.tape());
-    if (!check) {
-        words->setText(to_qt(check.error()));
-        return;
-    }
-    words->setText(tr("%1 at five tick rates. What is tuned must not depend on the rate: spreads above %2 % are marked")
-                       .arg(to_qt(session.tape()->name))
-                       .arg(noticeable_spread * 100));
-    fill(*check);
-    paths->show_traces(std::move(check->traces));
+    words->setText(tr("%1 is replayed at five tick rates ...").arg(to_qt(session.tape()->name)));
+    const Ingredients made = session.now_run()->ingredients;
+    const Tape tape = *session.tape();
+    job_.request([this, made, tape, words, paths] {
+        auto check = std::make_shared<tl::expected<RateCheck, std::string>>(
+            check_rates(made.rehearsal(), tape, [this] { return stop_.load(); }));
+        const auto show = [this, check, tape, words, paths] {
+            if (!*check) return words->setText(to_qt(check->error()));
+            words->setText(
+                tr("%1 at five tick rates. What is tuned must not depend on the rate: spreads above %2 % are marked")
+                    .arg(to_qt(tape.name))
+                    .arg(noticeable_spread * 100));
+            fill(**check);
+            paths->show_traces(std::move((*check)->traces));
+        };
+        QMetaObject::invokeMethod(this, show, Qt::QueuedConnection);
+    });
+}
+
+RatePage::~RatePage() {
+    stop_ = true;
 }
 
 void RatePage::fill(const RateCheck& check) {

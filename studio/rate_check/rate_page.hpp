@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <atomic>
+
 #include <QDialog>
 #include <QTableWidget>
 
 #include "core/readings/rate_check.hpp"
 #include "studio/session/session.hpp"
+#include "studio/shared/newest_job.hpp"
 
 namespace leap::studio {
 
@@ -15,12 +18,16 @@ class RatePage : public QDialog {
 
   public:
     explicit RatePage(Session& session, QWidget* parent = nullptr);
+    ~RatePage() override;
     const QTableWidget* table() const { return table_; }
+    bool busy() const { return job_.busy(); }
 
   private:
     void fill(const RateCheck& check);
 
     QTableWidget* table_;
+    std::atomic<bool> stop_{false};
+    NewestJob job_;  ///< the last member: its work speaks to the others
 };
 
 /// Paths seen from the side, one tint per rate: where they differ they part.

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/script_desk/script_editor.hpp"
 
+#include <utility>
+
 #include <Qsci/qscistyle.h>
 
 #include <QHelpEvent>
@@ -59,12 +61,16 @@ ScriptEditor::ScriptEditor(Session& session, QWidget* parent) : QsciScintilla(pa
     rest_.setInterval(rest_ms);
     connect(&rest_, &QTimer::timeout, this, &ScriptEditor::commit);
     connect(this, &QsciScintilla::textChanged, this, [this] {
-        if (!taking_ && !path_.empty()) rest_.start();
+        if (taking_ || path_.empty()) return;
+        typed_ = true;
+        rest_.start();
     });
     connect(this, &QsciScintilla::cursorPositionChanged, this, [this] {
         if (!taking_) emit caret_moved();
     });
     connect(&session_, &Session::texts_changed, this, &ScriptEditor::take_text);
+    connect(&session_, &Session::project_leaving, this, &ScriptEditor::commit);
+    connect(&session_, &Session::project_opened, this, &ScriptEditor::take_text);
     connect(&session_, &Session::diagnostics_changed, this, &ScriptEditor::show_diagnostics);
     connect(&session_, &Session::program_changed, this, &ScriptEditor::take_program);
     take_program();
@@ -81,7 +87,8 @@ void ScriptEditor::show_file(const std::string& path) {
 
 void ScriptEditor::commit() {
     rest_.stop();
-    if (path_.empty() || taking_) return;
+    // Only what was typed is handed over: the text of a project that was left must not come into the next one.
+    if (!std::exchange(typed_, false) || path_.empty() || taking_) return;
     const std::string typed = text().toStdString();
     const std::string* known = session_.text(path_);
     if (known != nullptr && *known == typed) return;
@@ -210,6 +217,7 @@ void ScriptEditor::lay_out() {
     setText(to_qt(laid_out));
     SendScintilla(SCI_GOTOPOS, static_cast<unsigned long>(std::min<long>(at, length())));
     taking_ = false;
+    typed_ = true;
     commit();
 }
 

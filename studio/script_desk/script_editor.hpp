@@ -54,6 +54,7 @@ class ScriptEditor : public QsciScintilla {
     ScriptLexer* lexer_;
     QStringList names_;
     std::string path_;
+    bool typed_ = false;  ///< and not yet handed over to the session
     QTimer rest_;
     bool taking_ = false;
 };

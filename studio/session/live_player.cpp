@@ -110,6 +110,7 @@ void LivePlayer::update(View& view) const {
     view.state = run_.state();
     if (view.generation != run_.generation()) {
         view.trace = {};
+        view.settled_spans = 0;
         view.generation = run_.generation();
     }
     Trace& to = view.trace;
@@ -123,7 +124,10 @@ void LivePlayer::update(View& view) const {
     append(to.rows, from.rows);
     append(to.values, from.values);
     append(to.events, from.events);
-    to.spans = from.spans;  // open ones change
+    // Only the spans that were open may have changed.
+    to.spans.resize(std::min(to.spans.size(), view.settled_spans));
+    append(to.spans, from.spans);
+    while (view.settled_spans < to.spans.size() && to.spans[view.settled_spans].to >= 0.0) ++view.settled_spans;
 }
 
 Tape LivePlayer::tape(const std::string& name) const {

@@ -40,6 +40,7 @@ class LivePlayer {
         State state;
         Trace trace;
         int generation = -1;
+        std::size_t settled_spans = 0;  ///< those before have ended and never change
     };
     void update(View& view) const;
     Tape tape(const std::string& name) const;

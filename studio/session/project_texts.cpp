@@ -4,7 +4,7 @@
 namespace leap::studio {
 
 void ProjectTexts::loaded(const std::string& path, const std::string& text) {
-    files_.try_emplace(path, File{text, text});
+    files_.try_emplace(path, File{text, text, false});
 }
 
 const std::string* ProjectTexts::find(const std::string& path) const {
@@ -19,6 +19,11 @@ void ProjectTexts::edit(const std::string& path, const std::string& text) {
 bool ProjectTexts::modified(const std::string& path) const {
     const auto found = files_.find(path);
     return found != files_.end() && found->second.text != found->second.disk;
+}
+
+std::string ProjectTexts::on_disk(const std::string& path) const {
+    const auto found = files_.find(path);
+    return found == files_.end() ? std::string() : found->second.disk;
 }
 
 std::vector<std::string> ProjectTexts::modified_files() const {
@@ -39,9 +44,26 @@ ProjectTexts::DiskChange ProjectTexts::disk_changed(const std::string& path, con
     if (found == files_.end() || found->second.disk == disk_text) return DiskChange::none;
     const bool edited = found->second.text != found->second.disk;
     found->second.disk = disk_text;
-    if (edited && found->second.text != disk_text) return DiskChange::conflict;
+    found->second.conflict = edited && found->second.text != disk_text;
+    if (found->second.conflict) return DiskChange::conflict;
     found->second.text = disk_text;
     return DiskChange::taken;
+}
+
+std::vector<std::string> ProjectTexts::conflicts() const {
+    std::vector<std::string> out;
+    for (const auto& [path, file] : files_)
+        if (file.conflict) out.push_back(path);
+    return out;
+}
+
+bool ProjectTexts::in_conflict(const std::string& path) const {
+    const auto found = files_.find(path);
+    return found != files_.end() && found->second.conflict;
+}
+
+void ProjectTexts::settle(const std::string& path) {
+    if (const auto found = files_.find(path); found != files_.end()) found->second.conflict = false;
 }
 
 void ProjectTexts::saved(const std::string& path, const std::string& disk_text) {

@@ -21,6 +21,8 @@ class ProjectTexts {
     const std::string* find(const std::string& path) const;
     void edit(const std::string& path, const std::string& text);
     bool modified(const std::string& path) const;
+    /// The text as it was last seen on disk; empty for a file that isn't there.
+    std::string on_disk(const std::string& path) const;
     std::vector<std::string> modified_files() const;
     TextOverrides overrides() const;
 
@@ -28,6 +30,10 @@ class ProjectTexts {
     enum class DiskChange { none, taken, conflict };
     /// Compares with what is on disk now: takes it over when nothing is edited here, reports a conflict otherwise.
     DiskChange disk_changed(const std::string& path, const std::string& disk_text);
+    /// Files that were edited here and changed on disk, until one of the two has been chosen. They aren't saved before.
+    std::vector<std::string> conflicts() const;
+    bool in_conflict(const std::string& path) const;
+    void settle(const std::string& path);
     /// After saving, or after the user chose the text here over the one on disk.
     void saved(const std::string& path, const std::string& disk_text);
 
@@ -35,6 +41,7 @@ class ProjectTexts {
     struct File {
         std::string disk;
         std::string text;
+        bool conflict = false;
     };
     std::map<std::string, File> files_;
 };

@@ -2,10 +2,29 @@
 #include "studio/session/run_result.hpp"
 
 #include <chrono>
+#include <exception>
 
 namespace leap::studio {
 
+namespace {
+std::shared_ptr<RunResult> run_of(const Ingredients& ingredients, const Tape& tape);
+}
+
 RunPointer make_run(const Ingredients& ingredients, const Tape& tape) {
+    try {
+        return run_of(ingredients, tape);
+    } catch (const std::exception& error) {
+        auto failed = std::make_shared<RunResult>();
+        failed->ingredients = ingredients;
+        failed->tape = tape;
+        failed->problem = std::string("This run could not be worked out: ") + error.what();
+        return failed;
+    }
+}
+
+namespace {
+
+std::shared_ptr<RunResult> run_of(const Ingredients& ingredients, const Tape& tape) {
     auto out = std::make_shared<RunResult>();
     out->ingredients = ingredients;
     out->tape = tape;
@@ -27,4 +46,5 @@ RunPointer make_run(const Ingredients& ingredients, const Tape& tape) {
     return out;
 }
 
+}  // namespace
 }  // namespace leap::studio

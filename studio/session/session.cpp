@@ -21,6 +21,7 @@ Session::Session(Options options, QObject* parent) : QObject(parent), options_(s
     connect(this, &Session::tapes_changed, &recovery_timer_, qOverload<>(&QTimer::start));
     connect(&worker_, &ReplayWorker::finished, this, &Session::take_now_run);
     connect(&kept_worker_, &ReplayWorker::finished, this, [this](const RunPointer& run) {
+        if (run->ingredients.program != program_) return;
         kept_run_ = run;
         emit kept_run_changed();
     });
@@ -35,8 +36,16 @@ QString Session::project_name() const {
 QString Session::open(const std::filesystem::path& path) {
     auto loaded = load_project(path);
     if (!loaded) return QString::fromStdString(loaded.error());
+    if (project_) emit project_leaving();
     stop();
+    // What isn't saved stays with the project that is left, and is offered when that is opened again.
+    if (project_ && modified()) remember_unsaved();
     project_ = std::move(*loaded);
+    off_.clear();
+    playing_side_ = Side::now;
+    previewing_ = false;
+    cursor_ = 0.0;
+    recovered_.reset();
     texts_.clear();
     undo_.clear();
     for (const SourceFile& file : project_->compiled.files) texts_.loaded(file.path, file.text);
@@ -94,6 +103,8 @@ void Session::remember_unsaved() {
     Recovery recovery;
     for (const std::string& path : texts_.modified_files()) recovery.texts[path] = *texts_.find(path);
     if (tape_unsaved_) recovery.tape = tape_;
+    for (const TapeEntry& entry : project_->tapes)
+        if (entry.path.empty() && !recovery.tape) recovery.tape = entry.tape;
     if (!keep_recovery(recovery_path(options_.data_folder, project_->folder), recovery))
         emit message(tr("Unsaved work can't be kept for the case of a crash: the data folder can't be written"));
 }
@@ -110,6 +121,18 @@ void Session::take_recovery() {
         request_now();
         request_kept();
     }
+}
+
+void Session::forget_unsaved() {
+    recovered_.reset();
+    for (const std::string& path : texts_.modified_files()) texts_.edit(path, texts_.on_disk(path));
+    std::erase_if(project_->tapes, [](const TapeEntry& entry) { return entry.path.empty(); });
+    tape_unsaved_ = false;
+    undo_.clear();
+    compile_texts();
+    if (const std::string* course = texts_.find(project_->file.course)) take_course_text(*course);
+    remember_unsaved();
+    emit texts_changed();
 }
 
 void Session::drop_recovery() {

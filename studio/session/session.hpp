@@ -68,7 +68,9 @@ class Session : public QObject {
     FixtureHalves fixture_halves() const;
 
     QUndoStack& undo_stack() { return undo_; }
-    bool modified() const { return !texts_.modified_files().empty() || tape_unsaved_; }
+    bool modified() const { return !texts_.modified_files().empty() || !unsaved_tapes().empty(); }
+    /// Files that were edited here and changed on disk meanwhile; see choose_disk() and choose_own().
+    std::vector<std::string> conflicts() const { return texts_.conflicts(); }
     std::vector<std::string> modified_files() const { return texts_.modified_files(); }
     /// Writes every edited script, and the tape when it was recorded. Returns problems, or nothing.
     QString save();
@@ -96,6 +98,10 @@ class Session : public QObject {
     std::vector<QString> tape_names() const;
     const Tape* tape() const { return tape_ ? &*tape_ : nullptr; }
     bool tape_unsaved() const { return tape_unsaved_; }
+    /// Names of takes that have no file yet: the one in view, and those that were left for another tape.
+    std::vector<std::string> unsaved_tapes() const;
+    /// What the run in view was made with: the newest program may know other moves by now.
+    std::shared_ptr<const Program> run_program() const;
     void choose_tape(const QString& name);
     RunPointer now_run() const { return now_run_; }
     RunPointer kept_run() const { return kept_run_; }
@@ -105,6 +111,8 @@ class Session : public QObject {
     State kept_state_at(double time) const;
     /// What the run in view is made of.
     const Ingredients& run_ingredients() const { return playing() ? live_ingredients_ : now_run_->ingredients; }
+    /// Why each move could start at a time, or not. Their numbers are those of program(), whatever the run was made
+    /// with.
     std::vector<MoveAnswer> explain_at(double time) const;
     void set_rate(int rate_hz);
     int rate() const { return rate_hz_; }
@@ -132,10 +140,13 @@ class Session : public QObject {
     bool recovery_offered() const { return recovered_.has_value(); }
     void take_recovery();
     void drop_recovery();
+    /// The user has said that what isn't saved may go: nothing of it is offered again.
+    void forget_unsaved();
 
     bool replay_busy() const { return worker_.busy(); }
 
   signals:
+    void project_leaving();  ///< another one is about to be opened: hand over what was typed
     void project_opened();
     void program_changed();  ///< a new good program
     void diagnostics_changed();
@@ -169,6 +180,8 @@ class Session : public QObject {
     void watch_files();
     void remember_unsaved();
     Ingredients ingredients(Side side) const;
+    void keep_take();
+    QString save_tape(TapeEntry& entry);
     QString start_live(const std::string& place, const std::string& lit);
     void tune_live();
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <numbers>
 
+#include "core/play/stands.hpp"
+
 #include "studio/session/session.hpp"
 
 namespace leap::studio {
@@ -17,6 +19,7 @@ std::vector<QString> Session::tape_names() const {
 }
 
 void Session::choose_tape(const QString& name) {
+    keep_take();
     const TapeEntry* entry = project_->find_tape(name.toStdString());
     if (entry == nullptr) return;
     tape_ = entry->tape;
@@ -26,6 +29,27 @@ void Session::choose_tape(const QString& name) {
     emit cursor_moved(cursor_);
     request_now();
     request_kept();
+}
+
+/// A take in view that has no file yet joins the project's tapes, so that it isn't lost when another one is shown.
+void Session::keep_take() {
+    if (!tape_unsaved_ || !tape_) return;
+    tape_unsaved_ = false;
+    project_->tapes.push_back({{}, *tape_});
+}
+
+std::vector<std::string> Session::unsaved_tapes() const {
+    std::vector<std::string> out;
+    if (!project_) return out;
+    for (const TapeEntry& entry : project_->tapes)
+        if (entry.path.empty()) out.push_back(entry.tape.name);
+    if (tape_unsaved_ && tape_) out.push_back(tape_->name);
+    return out;
+}
+
+std::shared_ptr<const Program> Session::run_program() const {
+    if (playing()) return live_ingredients_.program;
+    return now_run_ && now_run_->ingredients.program ? now_run_->ingredients.program : program_;
 }
 
 void Session::set_rate(int rate_hz) {
@@ -43,6 +67,7 @@ void Session::request_kept() {
 }
 
 void Session::take_now_run(const RunPointer& run) {
+    if (run->ingredients.program != program_) return;  // a newer program's run is on its way
     now_run_ = run;
     if (!run->problem.empty()) emit message(QString::fromStdString(run->problem));
     if (cursor_ > length()) set_cursor(length());
@@ -74,10 +99,16 @@ std::vector<MoveAnswer> Session::explain_at(double time) const {
     const Ingredients& made = playing() ? live_ingredients_ : now_run_->ingredients;
     ProbeMemo memo;
     const Rehearsal rehearsal = made.rehearsal();
-    const Moment moment = rehearsal.moment(state, &memo);
+    const Moment moment = moment_at(rehearsal, state, memo);
     for (const std::int32_t move : made.program->moves) out.push_back(explain_move(moment, move));
     for (const std::int32_t kind : made.program->fixtures)
         if (const auto fixture = fixture_to_explain(moment, kind)) out.push_back(explain_fixture(moment, *fixture));
+    if (made.program == program_) return out;
+    std::erase_if(out, [&](MoveAnswer& answer) {
+        const auto known = program_->find_machine(made.program->machines[static_cast<std::size_t>(answer.move)].name);
+        answer.move = known.value_or(-1);
+        return !known.has_value();
+    });
     return out;
 }
 

@@ -5,32 +5,52 @@
 
 namespace leap::studio {
 
-/// One change of a script's text.
+/// One change of a script's text. Keeps what differs, not the whole text twice.
 class TextEditStep : public QUndoCommand {
   public:
-    TextEditStep(Session& session, std::string path, std::string before, std::string after, const QString& what,
-                 int gesture)
-        : QUndoCommand(what),
-          session_(session),
-          path_(std::move(path)),
-          before_(std::move(before)),
-          after_(std::move(after)),
-          gesture_(gesture) {}
-    void undo() override { session_.set_text(path_, before_); }
-    void redo() override { session_.set_text(path_, after_); }
+    TextEditStep(Session& session, std::string path, const std::string& before, const std::string& after,
+                 const QString& what, int gesture)
+        : QUndoCommand(what), session_(session), path_(std::move(path)), gesture_(gesture) {
+        take(before, after);
+    }
+    void undo() override { session_.set_text(path_, replaced(inserted_.size(), removed_)); }
+    void redo() override { session_.set_text(path_, replaced(removed_.size(), inserted_)); }
     int id() const override { return gesture_; }
     bool mergeWith(const QUndoCommand* next) override {
         const auto* more = static_cast<const TextEditStep*>(next);
         if (more->path_ != path_) return false;
-        after_ = more->after_;
+        // The later step has been taken: what stands now is its outcome.
+        const std::string after = *session_.text(path_);
+        std::string between = after;
+        between.replace(more->at_, more->inserted_.size(), more->removed_);
+        std::string before = between;
+        before.replace(at_, inserted_.size(), removed_);
+        take(before, after);
         return true;
     }
 
   private:
+    void take(const std::string& before, const std::string& after) {
+        const std::size_t shorter = std::min(before.size(), after.size());
+        at_ = 0;
+        while (at_ < shorter && before[at_] == after[at_]) ++at_;
+        std::size_t behind = 0;
+        while (behind < shorter - at_ && before[before.size() - 1 - behind] == after[after.size() - 1 - behind])
+            ++behind;
+        removed_ = before.substr(at_, before.size() - at_ - behind);
+        inserted_ = after.substr(at_, after.size() - at_ - behind);
+    }
+    std::string replaced(std::size_t length, const std::string& by) const {
+        const std::string* now = session_.text(path_);
+        std::string text = now == nullptr ? std::string() : *now;
+        return text.replace(std::min(at_, text.size()), length, by);
+    }
+
     Session& session_;
     std::string path_;
-    std::string before_;
-    std::string after_;
+    std::size_t at_ = 0;
+    std::string removed_;
+    std::string inserted_;
     int gesture_;
 };
 
@@ -79,12 +99,23 @@ void Session::adopt_program(std::shared_ptr<const Program> program) {
     emit program_changed();
     emit tuning_changed();
     request_now();
+    request_kept();  // its rows are read with the tables of the program they were made with
 }
 
 QString Session::save() {
     QStringList problems;
     for (const std::string& path : texts_.modified_files()) {
         const std::string text = *texts_.find(path);
+        if (!lies_inside(project_->folder, path)) {
+            problems << tr("%1 lies outside of the project's folder and is not written; save it in its own project")
+                            .arg(QString::fromStdString(path));
+            continue;
+        }
+        if (texts_.in_conflict(path)) {
+            problems << tr("%1 was changed by another program; say first which of the two counts")
+                            .arg(QString::fromStdString(path));
+            continue;
+        }
         std::error_code error;
         std::filesystem::create_directories((project_->folder / path).parent_path(), error);  // write_file tells
         const auto written = write_file(project_->folder / path, text);
@@ -94,33 +125,35 @@ QString Session::save() {
             problems << QString::fromStdString(written.error());
         }
     }
-    if (tape_unsaved_ && tape_) {
-        std::string file_name = "tapes/";
-        for (const char c : tape_->name) file_name += std::isalnum(static_cast<unsigned char>(c)) != 0 ? c : '-';
-        file_name += ".tape.json";
-        std::error_code error;
-        std::filesystem::create_directories(project_->folder / "tapes", error);
-        auto written = write_file(project_->folder / file_name, write_tape(*tape_));
-        if (written && project_->find_tape(tape_->name) == nullptr) {
-            ProjectFile changed = project_->file;
-            changed.tapes.push_back(file_name);
-            written = write_file(project_->folder / project_->file_name, write_project_file(changed));
-            if (written) {
-                project_->file = changed;
-                project_->tapes.push_back({file_name, *tape_});
-            }
-        }
-        if (written) {
-            tape_unsaved_ = false;
-            emit tapes_changed();
-        } else {
-            problems << QString::fromStdString(written.error());
-        }
+    keep_take();
+    for (TapeEntry& entry : project_->tapes) {
+        if (!entry.path.empty()) continue;
+        const QString problem = save_tape(entry);
+        if (!problem.isEmpty()) problems << problem;
     }
+    emit tapes_changed();
     watch_files();
     remember_unsaved();
     emit texts_changed();
     return problems.join('\n');
+}
+
+/// Writes a tape that has no file yet, and its line in the project file.
+QString Session::save_tape(TapeEntry& entry) {
+    const std::string path = tape_path_for(*project_, entry.tape.name);
+    if (!lies_inside(project_->folder, path))
+        return tr("%1 lies outside of the project's folder and is not written").arg(QString::fromStdString(path));
+    std::error_code error;
+    std::filesystem::create_directories((project_->folder / path).parent_path(), error);  // write_file tells
+    auto written = write_file(project_->folder / path, write_tape(entry.tape));
+    if (!written) return QString::fromStdString(written.error());
+    ProjectFile changed = project_->file;
+    changed.tapes.push_back(path);
+    written = write_file(project_->folder / project_->file_name, write_project_file(changed));
+    if (!written) return QString::fromStdString(written.error());
+    project_->file = std::move(changed);
+    entry.path = path;
+    return {};
 }
 
 void Session::look_at_disk() {
@@ -152,6 +185,7 @@ void Session::look_at_disk() {
         }
     }
     for (TapeEntry& entry : project_->tapes) {
+        if (entry.path.empty()) continue;
         const auto text = read_file(project_->folder / entry.path);
         if (!text) continue;
         auto tape = read_tape(*text, entry.path);
@@ -168,12 +202,15 @@ void Session::look_at_disk() {
 
 void Session::choose_disk(const std::string& path) {
     const auto disk = read_file(project_->folder / path);
+    texts_.settle(path);
     if (disk) edit_text(path, *disk, tr("Take %1 from disk").arg(QString::fromStdString(path)));
+    emit texts_changed();
 }
 
 void Session::choose_own(const std::string& path) {
     const auto disk = read_file(project_->folder / path);
     if (disk) texts_.saved(path, *disk);
+    texts_.settle(path);
     emit texts_changed();
 }
 

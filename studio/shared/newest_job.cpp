@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/shared/newest_job.hpp"
 
+#include <QtGlobal>
+#include <exception>
+
 namespace leap::studio {
 
 NewestJob::~NewestJob() {
@@ -36,7 +39,13 @@ void NewestJob::work() {
             waiting_.reset();
             running_ = true;
         }
-        job();
+        try {
+            job();
+        } catch (const std::exception& error) {
+            qWarning("A job in the background failed: %s", error.what());
+        } catch (...) {
+            qWarning("A job in the background failed");
+        }
         const std::lock_guard lock(mutex_);
         running_ = false;
     }

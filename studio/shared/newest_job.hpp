@@ -9,7 +9,8 @@
 
 namespace leap::studio {
 
-/// A thread that runs one job at a time. A job that still waits when a newer one comes is dropped.
+/// A thread that runs one job at a time. A job that still waits when a newer one comes is dropped. One that throws
+/// ends, and the thread goes on; whoever waits for its outcome catches what it throws and tells it.
 class NewestJob {
   public:
     NewestJob() : thread_([this] { work(); }) {}

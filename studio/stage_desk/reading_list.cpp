@@ -12,9 +12,9 @@
 namespace leap::studio {
 
 namespace {
-constexpr int line_height = 22;
-constexpr double name_width = 112.0;
-constexpr double value_width = 74.0;
+constexpr int reading_line_height = 22;
+constexpr double reading_name_width = 112.0;
+constexpr double reading_value_width = 74.0;
 }  // namespace
 
 ReadingList::ReadingList(QWidget* parent) : QWidget(parent) {
@@ -33,7 +33,7 @@ void ReadingList::show_readings(std::vector<ReadingResult> now, std::vector<Read
 }
 
 QSize ReadingList::sizeHint() const {
-    return {340, static_cast<int>(std::max<std::size_t>(1, now_.size())) * line_height + 2};
+    return {340, static_cast<int>(std::max<std::size_t>(1, now_.size())) * reading_line_height + 2};
 }
 
 const ReadingResult* ReadingList::kept_of(const ReadingResult& now) const {
@@ -81,29 +81,31 @@ void ReadingList::paintEvent(QPaintEvent*) {
         p.setPen(palette::ink);
         QString name = to_qt(reading.name);
         name.replace('_', ' ');
-        p.drawText(QRectF(4, y, name_width, line_height), Qt::AlignVCenter,
-                   QFontMetricsF(p.font()).elidedText(name, Qt::ElideRight, name_width - 4));
+        p.drawText(QRectF(4, y, reading_name_width, reading_line_height), Qt::AlignVCenter,
+                   QFontMetricsF(p.font()).elidedText(name, Qt::ElideRight, reading_name_width - 4));
         p.setFont(palette::number_font(9.0));
         if (!reading.value) {
             p.setPen(palette::quiet);
             p.setFont(palette::text_font(9.0));
-            p.drawText(QRectF(name_width + 6, y, width() - name_width - 20, line_height), Qt::AlignVCenter,
-                       to_qt(reading.missing));
+            p.drawText(QRectF(reading_name_width + 6, y, width() - reading_name_width - 20, reading_line_height),
+                       Qt::AlignVCenter, to_qt(reading.missing));
         } else {
             p.setPen(palette::now);
-            p.drawText(QRectF(name_width + 6, y, value_width, line_height), Qt::AlignVCenter,
+            p.drawText(QRectF(reading_name_width + 6, y, reading_value_width, reading_line_height), Qt::AlignVCenter,
                        to_qt(quantity_text(*reading.value, reading.type.dimension, 2)));
             if (kept != nullptr && kept->value) {
                 p.setPen(palette::kept);
-                p.drawText(QRectF(name_width + 6 + value_width, y, value_width - 22, line_height), Qt::AlignVCenter,
+                p.drawText(QRectF(reading_name_width + 6 + reading_value_width, y, reading_value_width - 22,
+                                  reading_line_height),
+                           Qt::AlignVCenter,
                            to_qt(number_text(*kept->value / display_unit(reading.type.dimension).scale, 2)));
             }
         }
-        const double left = name_width + 6 + value_width * 2 - 18;
-        paint_band(p, {left, y + 7, std::max(20.0, width() - left - 22), line_height - 14.0}, reading, kept);
+        const double left = reading_name_width + 6 + reading_value_width * 2 - 18;
+        paint_band(p, {left, y + 7, std::max(20.0, width() - left - 22), reading_line_height - 14.0}, reading, kept);
         if (const auto met = reading.met()) {
             p.setRenderHint(QPainter::Antialiasing);
-            const QPointF middle(width() - 10, y + line_height / 2.0);
+            const QPointF middle(width() - 10, y + reading_line_height / 2.0);
             p.setPen(QPen(*met ? palette::holds : palette::refused, 1.8));
             if (*met) {
                 p.drawPolyline(QPolygonF{{middle.x() - 4, middle.y()},
@@ -115,14 +117,14 @@ void ReadingList::paintEvent(QPaintEvent*) {
             }
             p.setRenderHint(QPainter::Antialiasing, false);
         }
-        y += line_height;
+        y += reading_line_height;
     }
 }
 
 bool ReadingList::event(QEvent* event) {
     if (event->type() == QEvent::ToolTip) {
         auto* help = static_cast<QHelpEvent*>(event);
-        const auto line = static_cast<std::size_t>(std::max(0, help->pos().y() / line_height));
+        const auto line = static_cast<std::size_t>(std::max(0, help->pos().y() / reading_line_height));
         QString tip;
         if (line < now_.size()) {
             const ReadingResult& reading = now_[line];

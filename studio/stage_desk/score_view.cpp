@@ -54,9 +54,7 @@ const Trace* ScoreView::trace() const {
 }
 
 std::shared_ptr<const Program> ScoreView::program() const {
-    if (!session_.playing() && session_.now_run() && session_.now_run()->ingredients.program)
-        return session_.now_run()->ingredients.program;
-    return session_.program();
+    return session_.run_program();
 }
 
 void ScoreView::select_machine(std::int32_t machine) {

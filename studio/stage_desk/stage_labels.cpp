@@ -152,7 +152,7 @@ void StageLabels::paint_arcs(QPainter& painter) {
 
 void StageLabels::paint_pins(QPainter& painter) {
     const Trace* trace = shown_trace();
-    const auto& program = session_.program();
+    const auto program = session_.run_program();
     if (!program || pins_.empty()) return;
     painter.setFont(palette::text_font(9.0));
     const QFontMetricsF metrics(painter.font());
@@ -184,7 +184,8 @@ void StageLabels::paint_pins(QPainter& painter) {
 /// Every meter as a bar, under the pins.
 void StageLabels::paint_meters(QPainter& painter, const QRectF& box, double line) {
     const Trace* trace = shown_trace();
-    const Program& program = *session_.program();
+    const auto made_with = session_.run_program();
+    const Program& program = *made_with;
     double y = box.bottom() - 6 - line * static_cast<double>(program.meters.size());
     for (const MeterInfo& meter : program.meters) {
         const auto value = find_shown_value(program, meter.name);

@@ -5,6 +5,7 @@
 
 #include "core/play/explain.hpp"
 #include "core/play/probes.hpp"
+#include "core/play/stands.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 
@@ -61,7 +62,7 @@ void paint_probes(QPainter& painter, QSize size, const StageCamera& camera, cons
     const std::string prefix = program.machines[static_cast<std::size_t>(machine)].name + ".";
     const Rehearsal rehearsal = made.rehearsal();
     ProbeMemo memo;
-    Moment moment = rehearsal.moment(state, &memo);
+    Moment moment = moment_at(rehearsal, state, memo);
     if (program.machines[static_cast<std::size_t>(machine)].kind == MachineKind::fixture) {
         const auto shown = fixture_to_explain(moment, machine);
         if (!shown) return;

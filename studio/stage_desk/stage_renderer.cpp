@@ -13,7 +13,7 @@ namespace {
 
 // Dusk: a low warm light from the west, a cool sky above. Faces are flat, so their light is worked out per corner; haze
 // is a rational curve, not an exponential. Without a graphics processor the pixels' work is what a frame costs.
-constexpr const char* mesh_vertex = R"(#version 330 core
+constexpr const char* mesh_vertex_shader = R"(#version 330 core
 layout(location = 0) in vec3 position;
 layout(location = 1) in vec3 normal;
 layout(location = 2) in vec3 color;
@@ -145,8 +145,8 @@ std::unique_ptr<QOpenGLShaderProgram> build(const char* vertex, const QByteArray
 
 void StageRenderer::initialize() {
     gl_.initializeOpenGLFunctions();
-    mesh_program_ = build(mesh_vertex, QByteArray(in_haze) + mesh_fragment);
-    grid_program_ = build(mesh_vertex, QByteArray(in_haze) + grid_fragment);
+    mesh_program_ = build(mesh_vertex_shader, QByteArray(in_haze) + mesh_fragment);
+    grid_program_ = build(mesh_vertex_shader, QByteArray(in_haze) + grid_fragment);
     ribbon_program_ = build(ribbon_vertex, ribbon_fragment);
     sky_program_ = build(sky_vertex, sky_fragment);
     for (std::size_t i = 0; i < figure_shapes; ++i) upload_mesh(figure_[i], figure_mesh(static_cast<FigureShape>(i)));

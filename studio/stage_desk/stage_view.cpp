@@ -158,7 +158,7 @@ const Trace* StageView::shown_trace() const {
 }
 
 void StageView::upload_runs() {
-    const auto& program = session_.program();
+    const auto program = session_.run_program();
     if (course_dirty_ && session_.course() && program) {
         canvas_->renderer().set_course(course_mesh(*session_.course()), session_.course()->plan.water_level);
         course_dirty_ = false;

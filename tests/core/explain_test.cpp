@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: MIT
 #include "core/play/explain.hpp"
+#include "core/play/stands.hpp"
 
 #include <gtest/gtest.h>
 
@@ -62,6 +63,29 @@ TEST(Explain, AnActiveMoveNamesItsPhaseAndARefusalOutweighsAWait) {
     EXPECT_FALSE(answer.gates.at(0).holds);
     EXPECT_EQ(answer.gates.at(0).seen, "not yet");  // a launch forgets the ground, so coyote time is used up
     EXPECT_EQ(answer.gates.at(2).seen, "0 of 1");
+}
+
+TEST(Explain, AFixtureThatAsksAProbeIsAnsweredAsTheRunIs) {
+    // The eye looks for the plate; a crate stands on it.
+    CoursePlan plan = test::flat_plan();
+    Piece plate = test::box({4, 0, 0.01}, {1, 1, 0.02});
+    plate.kinds = {"plate"};
+    plan.pieces.push_back(plate);
+    plan.fixtures = {{"eye", "eye", {4, 0, 4}, 0.0, ""}, {"crate", "crate", {4, 0, 0.02}, 0.0, ""}};
+    const Scene scene(std::string(test::plain_body) + R"(
+fixture eye { box 0.2 m, 0.2 m, 0.2 m  probe plate = ray (up * -1) 9 m from feet hits plate  phase shut { go open when plate.hit }  phase open { } }
+fixture crate { box 0.6 m, 0.6 m, 0.6 m  mass 20 kg  phase lies { loose } }
+)",
+                      plan);
+    const Tape tape = TapeMaker(1.0);
+    const Trace trace = scene.run(tape);
+    EXPECT_TRUE(test::spans_of(scene, trace, "eye.open").empty()) << "the run says no";
+    const State state = state_at(scene.at(120), {}, trace, 0.5);
+    ProbeMemo memo;
+    const Rehearsal rehearsal = scene.at(120);
+    const MoveAnswer answer = explain_fixture(moment_at(rehearsal, state, memo), 0);
+    ASSERT_FALSE(answer.gates.empty());
+    EXPECT_FALSE(answer.gates.back().holds) << "and so does the explanation";
 }
 
 }  // namespace

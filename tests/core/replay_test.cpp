@@ -138,5 +138,14 @@ TEST(Replay, SeveralInputsInOneTickTakeEffectInTheirOrder) {
     EXPECT_NEAR(test::times_of(trace, EventKind::ended)[0], 0.103, 1e-9);
 }
 
+TEST(Replay, KeepsAsManySnapshotsAtEveryTickRate) {
+    const Quay quay;
+    for (const int rate : {10, 30, 120, 480, 2000}) {
+        const std::size_t kept = replay(quay.at(rate), quay.tape).value().snapshots.size();
+        EXPECT_GE(kept, 20U) << rate;
+        EXPECT_LE(kept, 21U) << rate;
+    }
+}
+
 }  // namespace
 }  // namespace leap

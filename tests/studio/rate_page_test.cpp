@@ -12,6 +12,8 @@ TEST(RatePage, ShowsEveryReadingAtEveryRateWorstFirst) {
     test::Studio studio;
     const RatePage page(*studio.session);
     const QTableWidget* table = page.table();
+    EXPECT_EQ(table->rowCount(), 0) << "the window doesn't wait for it";
+    ASSERT_TRUE(QTest::qWaitFor([&] { return table->rowCount() > 0; }, 20000));
     ASSERT_GT(table->rowCount(), 10);
     EXPECT_EQ(table->columnCount(), 7);
     double before = 1e9;
@@ -24,6 +26,14 @@ TEST(RatePage, ShowsEveryReadingAtEveryRateWorstFirst) {
                 EXPECT_EQ(table->item(row, column)->text().toStdString(), "2.1 m");
         }
     }
+}
+
+TEST(RatePage, CanBeClosedWhileItWorks) {
+    test::Studio studio;
+    studio.session->choose_tape("lamp round");
+    studio.settle();
+    { const RatePage page(*studio.session); }
+    EXPECT_TRUE(QTest::qWaitFor([&] { return !studio.session->replay_busy(); }, 20000));
 }
 
 TEST(RatePage, SaysWhatToDoWithoutATape) {
