@@ -4,12 +4,15 @@
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
 #include "core/play/fixture_check.hpp"
+#include "core/project/project_check.hpp"
 
 namespace leap::cli {
 
 int check(const CheckOptions& options) {
     auto project = load_runnable(options.project);
     if (!project) return problems;
+    for (const std::string& warning : project->warnings) fmt::print("warning: {}\n", warning);
+    for (const std::string& warning : project_warnings(*project)) fmt::print("warning: {}\n", warning);
     const std::vector<TapeEntry> tapes = project->tapes;
     const std::string name = project->file.name;
     const Prepared prepared = prepare(std::move(*project));

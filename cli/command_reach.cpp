@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: MIT
 #include <fmt/format.h>
 
+#include <algorithm>
+
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
 #include "core/defaults.hpp"
@@ -40,7 +42,13 @@ int reach(const ReachOptions& options) {
                std::abs(out.way->rise()), out.way->rise() < 0.0 ? "down" : "up");
     for (const LeapAttempt& attempt : out.attempts)
         fmt::print("  {:<32} {:<8} {}\n", attempt.name, attempt.reaches ? "reaches" : "misses", leap_text(attempt));
-    return out.reached() ? good : problems;
+    const auto best = std::find_if(out.attempts.begin(), out.attempts.end(),
+                                   [](const LeapAttempt& attempt) { return attempt.reaches; });
+    if (best == out.attempts.end()) return problems;
+    fmt::print("{} from {:.3f}, {:.3f}, {:.3f} facing {:.1f} deg:\n", best->name, best->start.x, best->start.y,
+               best->start.z, best->facing_deg);
+    for (const std::string& line : input_lines(*best)) fmt::print("  {}\n", line);
+    return good;
 }
 
 }  // namespace leap::cli

@@ -52,6 +52,7 @@ void read_mesh(const JsonReader& json, Piece& piece) {
 
 Piece read_piece(const JsonReader& json) {
     Piece piece;
+    json.only({"name", "kind", "center", "size", "turn", "count", "material", "kinds", "group", "vertices", "faces"});
     piece.name = json.text("name", "");
     const std::string kind = json.text("kind", "box");
     const auto found = std::find_if(kinds.begin(), kinds.end(), [&](const auto& k) { return k.first == kind; });
@@ -135,11 +136,13 @@ Json write_piece(const Piece& piece) {
 
 }  // namespace
 
-tl::expected<CoursePlan, std::string> read_course(std::string_view text, const std::string& path) {
+tl::expected<CoursePlan, std::string> read_course(std::string_view text, const std::string& path,
+                                                  std::vector<std::string>* warnings) {
     const auto parsed = parse_json(text, path);
     if (!parsed) return tl::make_unexpected(parsed.error());
     const JsonReader json(*parsed, path);
     json.check_format(defaults::course_format);
+    json.only({"format", "name", "water_level", "places", "pieces", "targets", "fixtures"});
     CoursePlan plan;
     plan.name = json.text("name");
     plan.water_level = json.number("water_level", -1e9, -1e9, 1e6);
@@ -147,6 +150,7 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
     std::set<std::string> fixture_names;
     json.each("places", [&](const JsonReader& item) {
         Place place;
+        item.only({"name", "position", "facing", "group"});
         place.name = item.text("name");
         place.position = item.vector("position", std::nullopt);
         place.facing_deg = item.number("facing", 0.0, -360.0, 360.0);
@@ -158,6 +162,7 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
     json.each("pieces", [&](const JsonReader& item) { plan.pieces.push_back(read_piece(item)); });
     json.each("targets", [&](const JsonReader& item) {
         Target target;
+        item.only({"name", "kind", "position", "radius", "back_after", "group"});
         target.name = item.text("name", "");
         target.kind = item.text("kind");
         target.position = item.vector("position", std::nullopt);
@@ -168,6 +173,7 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
     });
     json.each("fixtures", [&](const JsonReader& item) {
         PlacedFixture fixture;
+        item.only({"name", "kind", "position", "turn", "link", "group"});
         fixture.name = item.text("name");
         fixture.kind = item.text("kind");
         fixture.position = item.vector("position", std::nullopt);
@@ -179,6 +185,7 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
         plan.fixtures.push_back(std::move(fixture));
     });
     if (json.failed()) return tl::make_unexpected(json.error());
+    if (warnings != nullptr) warnings->insert(warnings->end(), json.warnings().begin(), json.warnings().end());
     if (plan.places.empty())
         return tl::make_unexpected(fmt::format("{}: places: a course needs a place to start from", path));
     return plan;

@@ -3,10 +3,12 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cmath>
 #include <optional>
 
 #include "core/defaults.hpp"
+#include "core/script/diagnostic.hpp"
 #include "core/script/source.hpp"
 
 namespace leap {
@@ -152,6 +154,18 @@ Vec3 JsonReader::vector(const char* member, std::optional<Vec3> fallback) const 
 Vec2 JsonReader::pair(const char* member) const {
     const auto list = numbers(member, 2);
     return {list[0], list[1]};
+}
+
+void JsonReader::only(std::initializer_list<const char*> known) const {
+    if (failed() || !json_->is_object()) return;
+    constexpr std::size_t most_told = 20;
+    for (const auto& [member, value] : json_->items()) {
+        const auto is_known = [&](const char* word) { return member == word; };
+        if (std::any_of(known.begin(), known.end(), is_known) || root().warnings_.size() >= most_told) continue;
+        const std::string near = nearest_name(member, std::vector<std::string>(known.begin(), known.end()));
+        root().warnings_.push_back(fmt::format("{}: {}: this is not read{}", path_, where(member),
+                                               near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+    }
 }
 
 void JsonReader::check_format(int known) const {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <initializer_list>
 #include <nlohmann/json.hpp>
 #include <optional>
 #include <string>
@@ -44,6 +45,11 @@ class JsonReader {
     }
     const Json* find(const char* member) const;
 
+    /// Notes every member of this object that isn't among `known`: it is not read, and mostly misspelt.
+    void only(std::initializer_list<const char*> known) const;
+    /// Those, as "quay.json: pieces[3].centre: this is not read; did you mean center?".
+    const std::vector<std::string>& warnings() const { return root().warnings_; }
+
     /// Checks "format": a newer one than `known` is refused in words.
     void check_format(int known) const;
 
@@ -57,7 +63,8 @@ class JsonReader {
     std::string path_;
     std::string place_;
     const JsonReader* root_;
-    mutable std::string error_;  ///< of the root only
+    mutable std::string error_;                  ///< of the root only
+    mutable std::vector<std::string> warnings_;  ///< likewise
 };
 
 }  // namespace leap

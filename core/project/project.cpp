@@ -113,14 +113,14 @@ tl::expected<Project, std::string> load_project(const fs::path& path, const Text
     const auto course_text = reader(out.file.course);
     if (!course_text) {
         out.problems.push_back(course_text.error());
-    } else if (auto plan = read_course(*course_text, (out.folder / out.file.course).string())) {
+    } else if (auto plan = read_course(*course_text, (out.folder / out.file.course).string(), &out.warnings)) {
         out.course = std::move(*plan);
     } else {
         out.problems.push_back(plan.error());
     }
     for (const std::string& tape_path : out.file.tapes) {
         const auto tape_text = reader(tape_path);
-        auto tape = tape_text ? read_tape(*tape_text, (out.folder / tape_path).string())
+        auto tape = tape_text ? read_tape(*tape_text, (out.folder / tape_path).string(), &out.warnings)
                               : tl::expected<Tape, std::string>(tl::make_unexpected(tape_text.error()));
         if (tape) {
             out.tapes.push_back({tape_path, std::move(*tape)});

@@ -40,6 +40,7 @@ struct Project {
     std::vector<TapeEntry> tapes;
     CompileOutput compiled;
     std::vector<std::string> problems;  ///< of project, course and tape files
+    std::vector<std::string> warnings;  ///< what is in them and not read; see project_check.hpp for the rest
 
     const TapeEntry* find_tape(const std::string& name) const;
 };

@@ -16,6 +16,7 @@ constexpr std::size_t most_events = 4'000'000;
 
 TapeEvent read_event(const JsonReader& json) {
     TapeEvent event;
+    json.only({"t", "button", "down", "stick", "look"});
     event.time_s = json.number("t", std::nullopt, 0.0, defaults::longest_tape_s);
     const int kinds =
         static_cast<int>(json.has("button")) + static_cast<int>(json.has("stick")) + static_cast<int>(json.has("look"));
@@ -36,11 +37,13 @@ TapeEvent read_event(const JsonReader& json) {
 
 }  // namespace
 
-tl::expected<Tape, std::string> read_tape(std::string_view text, const std::string& path) {
+tl::expected<Tape, std::string> read_tape(std::string_view text, const std::string& path,
+                                          std::vector<std::string>* warnings) {
     const auto parsed = parse_json(text, path);
     if (!parsed) return tl::make_unexpected(parsed.error());
     const JsonReader json(*parsed, path);
     json.check_format(defaults::tape_format);
+    json.only({"format", "name", "rate", "start", "length", "events"});
     Tape tape;
     tape.name = json.text("name");
     tape.rate_hz = json.whole("rate", defaults::tick_rate_hz, defaults::slowest_rate_hz, defaults::fastest_rate_hz);
@@ -61,6 +64,7 @@ tl::expected<Tape, std::string> read_tape(std::string_view text, const std::stri
         tape.events.push_back(read_event(event));
     });
     if (json.failed()) return tl::make_unexpected(json.error());
+    if (warnings != nullptr) warnings->insert(warnings->end(), json.warnings().begin(), json.warnings().end());
     std::stable_sort(tape.events.begin(), tape.events.end(),
                      [](const TapeEvent& a, const TapeEvent& b) { return a.time_s < b.time_s; });
     return tape;

@@ -4,7 +4,9 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
+#include <numbers>
 
 #include "core/world/query.hpp"
 
@@ -18,11 +20,15 @@ struct Presses {
     std::int32_t all_along = -1;
     double hold_s = 1e9;       ///< of the first press
     bool from_run_up = false;  ///< the first press begins with the run-up and is let go at the edge: moves that charge
+    bool very_edge = false;    ///< the press comes at the last tick on the ground, not a little before
+    double behind_s = 0.0;     ///< more than 0: it comes that long after the ground has ended (coyote time)
 };
 
-constexpr double early_s = 0.05;         ///< a press that is let go early
-constexpr double press_early_m = 0.08;   ///< before the edge
-constexpr double press_at_wall_m = 0.7;  ///< before something that stands in the way
+constexpr double degrees_per_radian = 180.0 / std::numbers::pi;
+constexpr std::array<double, 3> behind_edge_s{0.03, 0.06, 0.09};  ///< presses within coyote time
+constexpr double early_s = 0.05;                                  ///< a press that is let go early
+constexpr double press_early_m = 0.08;                            ///< before the edge
+constexpr double press_at_wall_m = 0.7;                           ///< before something that stands in the way
 constexpr double still_mps = 0.05;
 constexpr double still_s = 0.3;
 constexpr double fallen_m = 4.0;
@@ -44,8 +50,11 @@ class Attempt {
         if (presses_.all_along >= 0) press(presses_.all_along);
         if (presses_.from_run_up) press(presses_.at_edge);
         LeapAttempt out;
+        out.start = state_.body.position;
+        out.facing_deg = facing * degrees_per_radian;
         while (state_.time < input_.longest_s + run_up_s_ && !done_) {
             decide();
+            for (const InputEvent& input : waiting_) out.inputs.push_back(as_tape_event(input));
             step(r_, waiting_, state_, scratch_, nullptr);
             waiting_.clear();
             note(out);
@@ -72,13 +81,24 @@ class Attempt {
         waiting_.push_back({InputEvent::Kind::button, state_.time, machine(move).button, down, {}});
     }
 
+    TapeEvent as_tape_event(const InputEvent& input) const {
+        const double time = std::max(0.0, input.time);
+        if (input.kind == InputEvent::Kind::stick) return {time, StickEvent{input.value}};
+        if (input.kind == InputEvent::Kind::look)
+            return {time, LookEvent{input.value.x * degrees_per_radian, input.value.y * degrees_per_radian}};
+        return {time, ButtonEvent{r_.program.buttons[static_cast<std::size_t>(input.button)].name, input.down}};
+    }
+
     void decide() {
         const Vec3 feet = state_.body.position;
         const double to_edge = glm::dot(way_.edge - feet, way_.direction);
         const bool against = way_.gap() < 0.1 + r_.shape.capsule.radius;
-        const double early = against ? press_at_wall_m : press_early_m;
+        const double early = against ? press_at_wall_m : (presses_.very_edge ? 0.0 : press_early_m);
         const double ahead = flat_length(state_.body.velocity) / r_.rate_hz;
-        if (!off_ && to_edge - ahead <= early) {
+        const bool at_edge = to_edge - ahead <= early;
+        if (!state_.body.grounded && !left_at_) left_at_ = state_.time;
+        const bool behind = left_at_ && state_.time - *left_at_ >= presses_.behind_s - 0.5 / r_.rate_hz;
+        if (!off_ && (presses_.behind_s > 0.0 ? behind : at_edge)) {
             off_ = true;
             run_up_s_ = state_.time;
             if (presses_.at_edge >= 0) press(presses_.at_edge, !presses_.from_run_up);
@@ -179,6 +199,7 @@ class Attempt {
     double ahead_ = 1.0;  ///< of the stick
     std::optional<Vec3> last_;
     std::optional<double> second_at_;
+    std::optional<double> left_at_;  ///< when the ground ended
     bool off_ = false, held_ = true, climbed_ = false, done_ = false;
 };
 
@@ -197,6 +218,22 @@ bool never_left(const LeapAttempt& attempt, const LeapWay& way, int rate_hz) {
 }
 
 }  // namespace
+
+std::vector<std::string> input_lines(const LeapAttempt& attempt) {
+    std::vector<std::string> out;
+    for (const TapeEvent& event : attempt.inputs) {
+        std::string what;
+        if (const auto* button = std::get_if<ButtonEvent>(&event.what)) {
+            what = button->button + (button->down ? " down" : " up");
+        } else if (const auto* stick = std::get_if<StickEvent>(&event.what)) {
+            what = stick->stick.y > 0.5 ? "stick ahead" : (stick->stick.y < -0.5 ? "stick back" : "stick at rest");
+        } else if (const auto* look = std::get_if<LookEvent>(&event.what)) {
+            what = fmt::format("look {:.1f} deg", look->yaw_deg);
+        }
+        out.push_back(fmt::format("{:.3f} s {}", event.time_s, what));
+    }
+    return out;
+}
 
 std::string leap_text(const LeapAttempt& attempt) {
     if (attempt.reaches) return fmt::format("{:.2f} m to spare", std::max(0.0, attempt.spare_m));
@@ -259,6 +296,19 @@ LeapOutput leap_attempts(const Rehearsal& r, const LeapInput& input) {
         if (out.attempts.back().path == whole || never_left(out.attempts.back(), *out.way, r.rate_hz))
             out.attempts.pop_back();
     }
+    // At the very edge, and as long behind it as the move still starts: the last centimetres, and those that coyote
+    // time gives.
+    if (!out.reached())
+        for (const std::int32_t move : first) {
+            Presses late{move};
+            late.very_edge = true;
+            attempt(name(move) + " (at the very edge)", late);
+            late.very_edge = false;
+            for (const double behind : behind_edge_s) {
+                late.behind_s = behind;
+                attempt(fmt::format("{} ({:g} s behind the edge)", name(move), behind), late);
+            }
+        }
     if (!out.reached())
         for (const std::int32_t move : first)
             for (const std::int32_t next : of_body) attempt(name(move) + ", then " + name(next), {move, next});

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/session/session.hpp"
 
+#include "core/project/project_check.hpp"
+
 namespace leap::studio {
 
 namespace {
@@ -61,7 +63,10 @@ QString Session::open(const std::filesystem::path& path) {
     if (!project_->tapes.empty()) choose_tape(QString::fromStdString(project_->tapes.front().tape.name));
     watch_files();
     emit project_opened();
-    for (const std::string& problem : project_->problems) emit message(QString::fromStdString(problem));
+    std::vector<std::string> words = project_->warnings;
+    for (std::string& warning : project_warnings(*project_)) words.push_back(std::move(warning));
+    words.insert(words.end(), project_->problems.begin(), project_->problems.end());
+    for (const std::string& problem : words) emit message(QString::fromStdString(problem));
     if (!options_.data_folder.empty()) {
         recovered_ = find_recovery(recovery_path(options_.data_folder, project_->folder));
         if (recovered_) emit recovery_found();

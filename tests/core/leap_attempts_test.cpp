@@ -126,5 +126,43 @@ TEST(Leaps, TheSameTwice) {
     for (std::size_t i = 0; i < once.attempts.size(); ++i) EXPECT_EQ(once.attempts[i].path, again.attempts[i].path);
 }
 
+TEST(LeapAttempts, TheLastCentimetresAndCoyoteTimeAreTriedAndTheInputsAreTold) {
+    // A hop that covers a gap only when it is pressed late: how wide the gap may be grows with coyote time.
+    const std::string script =
+        std::string(test::plain_body) +
+        "move hop on jump { gate grounded within 0.12 s  phase a { start: launch up at 7 m/s  end "
+        "when grounded after 0.05 s } }\n";
+    const auto try_gap = [&](double gap) {
+        CoursePlan plan;
+        plan.name = "gap";
+        plan.places.push_back({"start", {-4, 0, 0}, 0.0});
+        plan.pieces.push_back(test::box({-5, 0, -0.5}, {10, 4, 1}));
+        plan.pieces.push_back(test::box({gap + 5, 0, -0.5}, {10, 4, 1}));
+        const test::Scene scene(script, plan);
+        return leap_attempts(scene.at(120), {0, 1});
+    };
+    const auto reaching = [](const LeapOutput& out) {
+        for (const LeapAttempt& attempt : out.attempts)
+            if (attempt.reaches) return attempt;
+        return LeapAttempt{};
+    };
+    EXPECT_EQ(reaching(try_gap(2.6)).name, "hop");
+    bool late = false;
+    double widest = 0.0;
+    for (double gap = 2.6; gap < 4.5; gap += 0.05) {
+        const LeapAttempt found = reaching(try_gap(gap));
+        if (!found.reaches) break;
+        widest = gap;
+        late = late || found.name.find("behind the edge") != std::string::npos;
+        ASSERT_FALSE(input_lines(found).empty());
+        EXPECT_EQ(input_lines(found)[1], "0.000 s stick ahead");
+    }
+    EXPECT_TRUE(late) << "at the end only a press behind the edge reaches";
+    const LeapAttempt last = reaching(try_gap(widest));
+    EXPECT_NE(last.name.find("hop ("), std::string::npos) << last.name;
+    const std::vector<std::string> lines = input_lines(last);
+    EXPECT_TRUE(std::any_of(lines.begin(), lines.end(), [](const std::string& l) { return l.ends_with("jump down"); }));
+}
+
 }  // namespace
 }  // namespace leap

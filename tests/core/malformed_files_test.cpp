@@ -53,7 +53,7 @@ TEST(MalformedTape, EachMistakeIsNamedWithItsPlace) {
           "events[0].look"},
          {R"({"format":1,"name":"a","start":{"at":"p"},"length":1,"events":[{"t":-1,"stick":[0,0]}]})", "events[0].t"},
          {R"({"format":1,"name":"a","start":{"at":"p"},"length":1,"events":[3]})", "events[0]: must be an object"}},
-        read_tape);
+        [](auto... given) { return read_tape(given...); });
 }
 
 TEST(MalformedCourse, EachMistakeIsNamedWithItsPlace) {
@@ -83,7 +83,7 @@ TEST(MalformedCourse, EachMistakeIsNamedWithItsPlace) {
           "fixtures[0].turn"},
          {R"({"format":1,"name":"c","fixtures":[{"name":"d","kind":"x","position":[0,0,0]},{"name":"d","kind":"x","position":[0,0,0]}]})",
           "two fixtures \"d\""}},
-        read_course);
+        [](auto... given) { return read_course(given...); });
 }
 
 TEST(MalformedProject, EachMistakeIsNamedWithItsPlace) {

@@ -1,0 +1,114 @@
+// SPDX-License-Identifier: MIT
+#include "core/project/project_check.hpp"
+
+#include <fmt/format.h>
+
+#include <array>
+#include <map>
+#include <set>
+
+#include "core/play/state.hpp"
+
+namespace leap {
+namespace {
+
+constexpr std::array<std::string_view, 5> materials{"stone", "timber", "iron", "lantern", "bed"};
+
+std::string quoted_list(std::span<const std::string> names) {
+    std::string out;
+    for (const std::string& name : names) out += (out.empty() ? "\"" : ", \"") + name + "\"";
+    return out;
+}
+
+void warn_of_twins(const auto& items, std::string_view what, const std::string& path, std::vector<std::string>& out) {
+    std::set<std::string> known;
+    std::set<std::string> told;
+    for (const auto& item : items)
+        if (!item.name.empty() && !known.insert(item.name).second && told.insert(item.name).second)
+            out.push_back(
+                fmt::format("{}: there are two {} \"{}\"; give one of them another name", path, what, item.name));
+}
+
+std::vector<std::string> mark_warnings(const Project& project) {
+    std::vector<std::string> out;
+    const Program& program = *project.compiled.program;
+    std::vector<std::string> names;
+    for (const TapeEntry& entry : project.tapes) names.push_back(entry.tape.name);
+    for (const MarkInfo& mark : program.marks) {
+        if (!mark.tape || project.find_tape(*mark.tape) != nullptr) continue;
+        const std::string near = nearest_name(*mark.tape, names);
+        const Diagnostic message{
+            Severity::warning, mark.range,
+            fmt::format("the mark on {} is for a tape \"{}\", which the project doesn't have", mark.reading,
+                        *mark.tape),
+            near.empty() ? "it has: " + quoted_list(names) : fmt::format("did you mean \"{}\"?", near)};
+        out.push_back(diagnostic_text(message, program.files));
+    }
+    return out;
+}
+
+}  // namespace
+
+std::vector<std::string> tape_warnings(const Tape& tape, const std::string& path) {
+    std::vector<std::string> out;
+    std::map<std::string, bool> down;
+    for (const TapeEvent& event : tape.events) {
+        if (event.time_s > tape.length_s) {
+            out.push_back(
+                fmt::format("{}: events at {:g} s and later come after the tape's end ({:g} s) and never happen; "
+                            "make it longer or leave them out",
+                            path, event.time_s, tape.length_s));
+            break;
+        }
+        const auto* button = std::get_if<ButtonEvent>(&event.what);
+        if (button == nullptr) continue;
+        bool& held = down[button->button];
+        if (held == button->down)
+            out.push_back(fmt::format("{}: {} is {} at {:g} s, and it is {} already; leave one of the two out", path,
+                                      button->button, button->down ? "pressed" : "let go", event.time_s,
+                                      button->down ? "down" : "up"));
+        held = button->down;
+    }
+    return out;
+}
+
+std::vector<std::string> course_warnings(const CoursePlan& plan, const std::string& path, const Capsule& body) {
+    std::vector<std::string> out;
+    warn_of_twins(plan.pieces, "pieces", path, out);
+    warn_of_twins(plan.targets, "targets", path, out);
+    std::set<std::string> told;
+    for (const Piece& piece : plan.pieces) {
+        if (std::find(materials.begin(), materials.end(), piece.material) != materials.end()) continue;
+        if (!told.insert(piece.material).second) continue;
+        const std::vector<std::string> known(materials.begin(), materials.end());
+        const std::string near = nearest_name(piece.material, known);
+        out.push_back(fmt::format("{}: the piece \"{}\" is of \"{}\", and materials are {}{}", path, piece.name,
+                                  piece.material, fmt::join(known, ", "),
+                                  near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+    }
+    const Course course = build_course(plan);
+    constexpr double deep_m = 0.05;  // feet that stand a little in the ground are put onto it
+    for (const Place& place : plan.places) {
+        const auto inside = deepest_overlap(course, body, place.position, -deep_m);
+        if (!inside || inside->piece < 0) continue;
+        const Piece& piece = plan.pieces[static_cast<std::size_t>(inside->piece)];
+        out.push_back(fmt::format(
+            "{}: the place \"{}\" lies inside {}; who starts there is pushed out of it: move it {:.2f} m", path,
+            place.name, piece.name.empty() ? "something solid" : "\"" + piece.name + "\"", inside->depth + deep_m));
+    }
+    return out;
+}
+
+std::vector<std::string> project_warnings(const Project& project) {
+    std::vector<std::string> out;
+    const auto add = [&](const std::vector<std::string>& more) { out.insert(out.end(), more.begin(), more.end()); };
+    for (const TapeEntry& entry : project.tapes) add(tape_warnings(entry.tape, entry.path));
+    if (!project.compiled.program) return out;
+    add(mark_warnings(project));
+    if (!project.course) return out;
+    const Tuning tuning = written_tuning(*project.compiled.program);
+    add(course_warnings(*project.course, project.file.course, body_shape(*project.compiled.program, tuning).capsule));
+    return out;
+}
+
+}  // namespace leap
