@@ -22,6 +22,14 @@ int main(int argc, char** argv) {
     std::string script = test::plain_body;
     for (const char* name : {"moves/hop.leap", "moves/air_hop.leap", "moves/dash.leap"})
         script += read_file(folder + name).value();
+    // What those speak of, so that the text compiles while nothing is damaged.
+    script += "meter breath { from 0 to 100 }\n";
+    for (const char* name : {"knocked", "lip_hang", "moth_strike"})
+        script += fmt::format("move {} on landed {{ phase a for 0.1 s {{ }} }}\n", name);
+    if (!compile_text(script).program) {
+        fmt::print("the undamaged script does not compile: nothing would be tried\n");
+        return 2;
+    }
     const std::string tape = read_file(folder + "tapes/quay-loop.tape.json").value();
     const std::string course = read_file(folder + "quay.course.json").value();
     const std::string project = read_file(folder + "project.json").value();

@@ -38,26 +38,29 @@ std::vector<MeshVertex> course_mesh(const Course& course) {
 }
 
 std::vector<MeshVertex> figure_mesh(FigureShape shape) {
-    const QColor coat(0x3C, 0x4A, 0x5E);
+    const QColor coat(0xB4, 0x86, 0x3A);  // ochre oilskin
     std::vector<MeshVertex> out;
     switch (shape) {
         case FigureShape::leg:
-            add_lathe(out, {{0.0, -1.0}, {0.8, -0.98}, {1.0, -0.1}, {0.0, 0.04}}, QColor(0x2A, 0x2E, 0x38), Vec3{0.0});
+            add_lathe(out, {{0.0, -1.0}, {0.8, -0.98}, {1.0, -0.1}, {0.0, 0.04}}, QColor(0x3A, 0x33, 0x2C), Vec3{0.0});
             break;
         case FigureShape::arm:
             add_lathe(out, {{0.0, -1.02}, {0.85, -0.98}, {1.0, -0.05}, {0.0, 0.1}}, coat.lighter(118), Vec3{0.0});
             break;
         case FigureShape::coat:
-            // Flares to the hem, which hangs below the hips.
-            add_lathe(out, {{0.0, -0.22}, {1.15, -0.2}, {0.78, 0.3}, {1.0, 0.86}, {0.4, 1.0}, {0.0, 1.0}}, coat,
+            // Long: flares to the hem, which hangs to the knees.
+            add_lathe(out, {{0.0, -0.7}, {1.45, -0.68}, {0.85, 0.3}, {1.05, 0.86}, {0.45, 1.0}, {0.0, 1.0}}, coat,
                       Vec3{0.0});
             break;
         case FigureShape::head: add_ball(out, {0.06, 0.0, 0.5}, 1.0, 1.0, QColor(0xE8, 0xD9, 0xC4)); break;
         case FigureShape::hat:
-            add_lathe(out, {{0.0, 0.62}, {1.0, 0.62}, {0.62, 0.68}, {0.52, 1.0}, {0.0, 1.0}}, QColor(0xB8, 0x4A, 0x36),
-                      Vec3{0.0});
+            add_lathe(out, {{0.0, 0.62}, {1.05, 0.62}, {1.0, 0.66}, {0.62, 0.7}, {0.58, 1.55}, {0.0, 1.55}},
+                      QColor(0x1E, 0x4A, 0x38), Vec3{0.0});  // tall, bottle green
             break;
-        case FigureShape::lamp: add_ball(out, {0.0, 0.0, -0.6}, 1.0, 1.0, QColor(0xFF, 0xD7, 0x7A)); break;
+        case FigureShape::lamp:  // brass, on a short pole
+            add_lathe(out, {{0.0, -0.5}, {0.16, -0.5}, {0.16, 1.6}, {0.0, 1.6}}, QColor(0x6B, 0x4E, 0x32), Vec3{0.0});
+            add_ball(out, {0.0, 0.0, -0.6}, 1.0, 1.0, QColor(0xE8, 0xB5, 0x4A));
+            break;
     }
     return out;
 }
