@@ -54,7 +54,7 @@ std::vector<MeshVertex> figure_mesh(FigureShape shape) {
             break;
         case FigureShape::head: add_ball(out, {0.06, 0.0, 0.5}, 1.0, 1.0, QColor(0xE8, 0xD9, 0xC4)); break;
         case FigureShape::hat:
-            add_lathe(out, {{0.0, 0.62}, {1.05, 0.62}, {1.0, 0.66}, {0.62, 0.7}, {0.58, 1.55}, {0.0, 1.55}},
+            add_lathe(out, {{0.0, 0.54}, {1.05, 0.54}, {1.0, 0.57}, {0.64, 0.6}, {0.58, 1.0}, {0.0, 1.0}},
                       QColor(0x1E, 0x4A, 0x38), Vec3{0.0});  // tall, bottle green
             break;
         case FigureShape::lamp:  // brass, on a short pole
