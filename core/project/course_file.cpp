@@ -14,11 +14,11 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::pair<std::string_view, PieceKind>, 5> kinds{{{"box", PieceKind::box},
-                                                                       {"ramp", PieceKind::ramp},
-                                                                       {"steps", PieceKind::steps},
-                                                                       {"cylinder", PieceKind::cylinder},
-                                                                       {"mesh", PieceKind::mesh}}};
+constexpr std::array<std::pair<std::string_view, PieceKind>, 5> piece_kinds{{{"box", PieceKind::box},
+                                                                             {"ramp", PieceKind::ramp},
+                                                                             {"steps", PieceKind::steps},
+                                                                             {"cylinder", PieceKind::cylinder},
+                                                                             {"mesh", PieceKind::mesh}}};
 constexpr double smallest_size_m = 0.001;
 constexpr int most_steps = 1000;
 
@@ -55,8 +55,9 @@ Piece read_piece(const JsonReader& json) {
     json.only({"name", "kind", "center", "size", "turn", "count", "material", "kinds", "group", "vertices", "faces"});
     piece.name = json.text("name", "");
     const std::string kind = json.text("kind", "box");
-    const auto found = std::find_if(kinds.begin(), kinds.end(), [&](const auto& k) { return k.first == kind; });
-    if (found == kinds.end()) {
+    const auto found =
+        std::find_if(piece_kinds.begin(), piece_kinds.end(), [&](const auto& k) { return k.first == kind; });
+    if (found == piece_kinds.end()) {
         json.fail("kind", fmt::format("there is no piece \"{}\"; pieces are box, ramp, steps, cylinder, mesh", kind));
         return piece;
     }
@@ -116,7 +117,7 @@ std::string line_of(const Json& json) {
 Json write_piece(const Piece& piece) {
     Json out;
     out["name"] = piece.name;
-    for (const auto& [word, kind] : kinds)
+    for (const auto& [word, kind] : piece_kinds)
         if (kind == piece.kind) out["kind"] = word;
     out["center"] = numbers(piece.center);
     if (piece.kind != PieceKind::mesh) out["size"] = numbers(piece.size);
