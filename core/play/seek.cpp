@@ -152,8 +152,11 @@ void offer_least(Of of, double enough, std::vector<double>& out) {
     double high = 1.0;
     for (int i = 0; i < defaults::pass_thirds; ++i) {
         const double third = (high - low) / 3.0;
-        (of(low + third) <= of(high - third) ? high : low) =
-            of(low + third) <= of(high - third) ? high - third : low + third;
+        if (of(low + third) <= of(high - third)) {
+            high -= third;
+        } else {
+            low += third;
+        }
     }
     const double least = 0.5 * (low + high);
     if (of(least) <= enough) out.push_back(least);
