@@ -14,10 +14,10 @@ struct Quay {
     leap::Tuning tuning = leap::written_tuning(program);
     leap::Course course = leap::build_course(project.course.value());
     leap::Tape tape = project.find_tape("quay loop")->tape;
-    leap::Rehearsal at(int rate) const { return {program, tuning, course, leap::body_shape(program, tuning), rate}; }
+    leap::Rehearsal at(int rate) const { return {program, tuning, course, leap::rate}; }
 };
 
-void replay_quay_loop(benchmark::State& state) {
+void replay_quay_loop(benchmark::World& state) {
     const Quay quay;
     const auto rehearsal = quay.at(static_cast<int>(state.range(0)));
     for (auto _ : state) benchmark::DoNotOptimize(leap::replay(rehearsal, quay.tape)->rows.size());
@@ -28,7 +28,7 @@ BENCHMARK(replay_quay_loop)->Arg(60)->Arg(120)->Arg(480)->Unit(benchmark::kMilli
 
 /// The same with more fixtures standing about, far and near, that nothing happens to, and with them as many loose
 /// bodies as make twenty with the demo's own, asleep in the yard.
-void replay_with_fixtures(benchmark::State& state) {
+void replay_with_fixtures(benchmark::World& state) {
     Quay quay;
     leap::CoursePlan plan = quay.course.plan;
     for (std::int64_t i = 0; i < state.range(0); ++i) {
@@ -46,7 +46,7 @@ void replay_with_fixtures(benchmark::State& state) {
 }
 BENCHMARK(replay_with_fixtures)->Arg(0)->Arg(100)->Arg(400)->Unit(benchmark::kMillisecond);
 
-void replay_lamp_round(benchmark::State& state) {
+void replay_lamp_round(benchmark::World& state) {
     const Quay quay;
     const auto rehearsal = quay.at(120);
     const leap::Tape& tape = quay.project.find_tape("lamp round")->tape;
@@ -56,7 +56,7 @@ void replay_lamp_round(benchmark::State& state) {
 }
 BENCHMARK(replay_lamp_round)->Unit(benchmark::kMillisecond);
 
-void take_every_reading(benchmark::State& state) {
+void take_every_reading(benchmark::World& state) {
     const Quay quay;
     const auto trace = leap::replay(quay.at(120), quay.tape).value();
     for (auto _ : state)
@@ -64,18 +64,18 @@ void take_every_reading(benchmark::State& state) {
 }
 BENCHMARK(take_every_reading)->Unit(benchmark::kMillisecond);
 
-void compile_the_demo(benchmark::State& state) {
+void compile_the_demo(benchmark::World& state) {
     const Quay quay;
     const auto reader = leap::script_reader(quay.project.folder, {});
     for (auto _ : state) benchmark::DoNotOptimize(leap::compile(quay.project.file.script, reader).program.has_value());
 }
 BENCHMARK(compile_the_demo)->Unit(benchmark::kMillisecond);
 
-void copy_a_state(benchmark::State& state) {
+void copy_a_state(benchmark::World& state) {
     const Quay quay;
-    const leap::State start = leap::start_state(quay.at(120), quay.tape.start_place).value();
+    const leap::World start = leap::start_world(quay.at(120), alone_at(quay.tape.tracks[0].start_place)).value();
     for (auto _ : state) {
-        leap::State copy = start;
+        leap::World copy = start;
         benchmark::DoNotOptimize(copy.machines.data());
     }
 }

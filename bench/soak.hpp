@@ -32,14 +32,14 @@ inline Findings run(const Program& program, const Tuning& tuning, const Course& 
     const auto between = [&](double low, double high) {
         return low + (high - low) * (static_cast<double>(random()) / 4294967295.0);
     };
-    const Rehearsal r{program, tuning, course, body_shape(program, tuning), 120};
+    const Rehearsal r{program, tuning, course, 120};
     for (std::size_t run = 0; out.ticks < ticks; ++run) {
         const Place& place = course.plan.places[run % course.plan.places.size()];
-        State state = start_state(r, place.name).value();
+        World state = start_world(r, alone_at(place.name)).value();
         StepScratch scratch;
         Trace trace;
         std::int32_t focus = -1;
-        double yaw = state.look_yaw;
+        double yaw = state.actors[0].look_yaw;
         while (state.time < seconds && out.ticks < ticks) {
             std::vector<InputEvent> inputs;
             if (random() % 12 == 0) {
@@ -51,11 +51,13 @@ inline Findings run(const Program& program, const Tuning& tuning, const Course& 
                     {InputEvent::Kind::stick, state.time, -1, false, {between(-0.5, 0.5), between(-0.3, 1)}});
             if (random() % 8 == 0) {
                 const auto button = static_cast<std::int32_t>(random() % program.buttons.size());
-                const bool down = !state.buttons[static_cast<std::size_t>(button)].down;
+                const bool down = !state.actors[0].buttons[static_cast<std::size_t>(button)].down;
                 inputs.push_back({InputEvent::Kind::button, state.time, button, down, {}});
             }
-            trace.rows.clear();
-            trace.values.clear();
+            for (TraceTrack& track : trace.tracks) {
+                track.rows.clear();
+                track.values.clear();
+            }
             trace.events.clear();
             step(r, inputs, state, scratch, &trace);
             ++out.ticks;
@@ -71,18 +73,20 @@ inline Findings run(const Program& program, const Tuning& tuning, const Course& 
                 }
             }
             if (fault && out.faults++ == 0)
-                out.first_fault =
-                    fmt::format("run {} from {}, {:.3f} s, at {:.2f} {:.2f} {:.2f}", run, place.name, state.time,
-                                state.body.position.x, state.body.position.y, state.body.position.z);
-            out.not_finite += is_finite(state.body.position) && is_finite(state.body.velocity) ? 0 : 1;
+                out.first_fault = fmt::format("run {} from {}, {:.3f} s, at {:.2f} {:.2f} {:.2f}", run, place.name,
+                                              state.time, state.actors[0].body.position.x,
+                                              state.actors[0].body.position.y, state.actors[0].body.position.z);
+            out.not_finite +=
+                is_finite(state.actors[0].body.position) && is_finite(state.actors[0].body.velocity) ? 0 : 1;
             std::array<int, 2> held{};
             for (const LooseState& loose : state.loose) {
                 out.not_finite += is_finite(loose.body.place) ? 0 : 1;
-                if (loose.holder == the_body && loose.hand >= 0) ++held[static_cast<std::size_t>(loose.hand)];
+                if (loose.holder == actor_owner(0) && loose.hand >= 0) ++held[static_cast<std::size_t>(loose.hand)];
             }
             out.two_holders += held[0] > 1 || held[1] > 1 ? 1 : 0;
-            if (state.seat >= 0) continue;
-            if (const auto overlap = deepest_overlap(course, {state.radius, state.height}, state.body.position))
+            if (state.actors[0].seat >= 0) continue;
+            if (const auto overlap = deepest_overlap(course, {state.actors[0].radius, state.actors[0].height},
+                                                     state.actors[0].body.position))
                 out.deepest_m = std::max(out.deepest_m, overlap->depth);
         }
     }

@@ -29,7 +29,8 @@ move hop on jump {
     for (const int rate : rates) {
         const Trace trace = scene.run(test::TapeMaker(2.0).hold("jump", 0.333, 0.6), rate);
         const auto up = test::spans_of(scene, trace, "hop.rise_up").at(0);
-        const double height = extreme(trace, Quantity::feet, {0, 2}, true) - position_at(trace, 0.3).z;
+        const double height =
+            extreme(trace.tracks[0], Quantity::feet, {0, 2}, true) - position_at(trace.tracks[0], 0.3).z;
         fmt::print("  {:>3} ticks/s  height {:+.6f} %  time to top {:+.6f} %\n", rate, (height / 2.1 - 1) * 100,
                    ((up.to - up.from) / 0.36 - 1) * 100);
     }
@@ -44,8 +45,7 @@ void rate_independence() {
     for (const TapeEntry& entry : project.tapes) {
         std::map<std::string, std::pair<double, double>> ends;
         for (const int rate : rates) {
-            const Trace trace =
-                replay({program, tuning, course, body_shape(program, tuning), rate}, entry.tape).value();
+            const Trace trace = replay({program, tuning, course, rate}, entry.tape).value();
             for (const ReadingResult& r : take_readings(program, tuning, trace, entry.tape.name)) {
                 if (!r.value) continue;
                 const auto [at, fresh] = ends.try_emplace(r.name, *r.value, *r.value);
@@ -72,16 +72,16 @@ void never_through(std::int64_t wanted) {
         const Rehearsal rehearsal = scene.at(rate);
         Tape tape = test::random_tape(scene.program, seed * 77, 60.0);
         std::mt19937 random(seed);
-        for (TapeEvent& event : tape.events)
+        for (TapeEvent& event : tape.tracks[0].events)
             if (auto* look = std::get_if<LookEvent>(&event.what))
                 look->pitch_deg = static_cast<double>(random() % 160) - 80.0;
         const auto inputs = resolve_inputs(scene.program, tape).value();
-        State state = start_state(rehearsal, "start").value();
+        World state = start_world(rehearsal, alone_at("start")).value();
         const auto end = ticks_for(tape.length_s, rate);
         for (std::int64_t tick = 1; tick <= end; ++tick, ++ticks) {
             run_ticks(rehearsal, inputs, tick, state, nullptr);
-            const Vec3 p = state.body.position;
-            if (const auto inside = deepest_overlap(scene.course, rehearsal.shape.capsule, p))
+            const Vec3 p = state.actors[0].body.position;
+            if (const auto inside = deepest_overlap(scene.course, rehearsal.bodies[0].shape.capsule, p))
                 deepest = std::max(deepest, inside->depth);
             if (std::abs(p.x) > 20 || std::abs(p.y) > 20 || p.z < -0.01 || p.z > 40) ++outside;
         }

@@ -48,11 +48,18 @@ int explain(const ExplainOptions& options) {
         return problems;
     }
     const auto inputs = resolve_inputs(prepared.program, *tape);
-    const State state = state_at(rehearsal, *inputs, *trace, options.at_s);
+    const auto who = options.character.empty() ? std::optional<std::size_t>(0) : trace->find_track(options.character);
+    if (!who) {
+        complain(fmt::format("no character of this tape is called {}", options.character));
+        return problems;
+    }
+    const World world = world_at(rehearsal, *inputs, *trace, options.at_s);
+    const Actor& actor = world.actors[*who];
     ProbeMemo memo;
-    const Moment moment = moment_at(rehearsal, state, memo);
-    fmt::print("{} at {:.3f} s, stance {}\n", tape->name, state.time,
-               state.stance < 0 ? "none" : prepared.program.machines[static_cast<std::size_t>(state.stance)].name);
+    const Moment moment = moment_at(rehearsal, world, actor, memo);
+    const std::string whose = world.actors.size() > 1 ? ", " + trace->tracks[*who].name : std::string();
+    fmt::print("{} at {:.3f} s{}, stance {}\n", tape->name, world.time, whose,
+               actor.stance < 0 ? "none" : prepared.program.machines[static_cast<std::size_t>(actor.stance)].name);
     if (!options.fixture.empty()) {
         const auto& fixtures = prepared.course.plan.fixtures;
         const auto found = std::find_if(fixtures.begin(), fixtures.end(),
@@ -65,7 +72,7 @@ int explain(const ExplainOptions& options) {
         return good;
     }
     for (const std::int32_t move : prepared.program.moves)
-        if (!only || *only == move)
+        if (prepared.program.machines[static_cast<std::size_t>(move)].is_for(actor.kind) && (!only || *only == move))
             print(prepared.program.machines[static_cast<std::size_t>(move)].name, explain_move(moment, move));
     return good;
 }

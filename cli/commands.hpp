@@ -36,6 +36,7 @@ struct ExplainOptions {
     double at_s = 0.0;
     std::string move;
     std::string fixture;
+    std::string character;  ///< by its name in the tape; empty: the first
 };
 int explain(const ExplainOptions& options);
 

@@ -30,7 +30,7 @@ struct Prepared {
     Program program;
     Tuning tuning;
     Course course;
-    Rehearsal rehearsal(int rate_hz) const { return {program, tuning, course, body_shape(program, tuning), rate_hz}; }
+    Rehearsal rehearsal(int rate_hz) const { return {program, tuning, course, rate_hz}; }
 };
 Prepared prepare(Project project);
 

@@ -139,8 +139,10 @@ inline constexpr int pass_thirds = 24;
 inline constexpr double lip_look_step_m = 0.15;
 
 // --- Files ----------------------------------------------------------------------------------------------------------
+/// Characters in one tape. More are refused with a message. Touch when somebody has a use for more.
+inline constexpr std::size_t most_characters = 32;
 /// Newest format numbers that are read and written.
-inline constexpr int tape_format = 1;
+inline constexpr int tape_format = 2;
 inline constexpr int course_format = 1;
 inline constexpr int project_format = 1;
 /// Larger files are refused (bytes): scripts; courses, tapes and projects; anything else. Touch when somebody has

@@ -27,9 +27,14 @@ double surface_speed(const LooseThing& thing) {
 
 class Step {
   public:
-    Step(const Course& course, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things, double seconds,
-         LooseScratch& scratch)
-        : course_(course), obstacles_(obstacles), things_(things), seconds_(seconds), scratch_(scratch) {}
+    Step(const Course& course, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things,
+         std::span<const LoosePass> passes, double seconds, LooseScratch& scratch)
+        : course_(course),
+          obstacles_(obstacles),
+          things_(things),
+          passes_(passes),
+          seconds_(seconds),
+          scratch_(scratch) {}
 
     void run() {
         scratch_.rows.clear();
@@ -94,6 +99,11 @@ class Step {
         }
     }
 
+    bool goes_through(std::size_t thing, std::size_t obstacle) const {
+        return std::any_of(passes_.begin(), passes_.end(),
+                           [&](const LoosePass& pass) { return pass.thing == thing && pass.obstacle == obstacle; });
+    }
+
     void find_rows(std::size_t i) {
         const LooseThing& thing = things_[i];
         const Solid& own = scratch_.solids[i];
@@ -112,7 +122,7 @@ class Step {
         for (std::size_t k = 0; k < obstacles_.size(); ++k) {
             const LooseObstacle& obstacle = obstacles_[k];
             const double margin = reach + glm::length(obstacle.velocity) * seconds_;
-            if (thing.passes == static_cast<std::int32_t>(k)) continue;
+            if (goes_through(i, k)) continue;
             if (!overlap(own.bounds, obstacle.solid.bounds, margin)) continue;
             scratch_.points.clear();
             find_contacts(own, obstacle.solid, margin, scratch_.points);
@@ -220,6 +230,7 @@ class Step {
     const Course& course_;
     std::span<const LooseObstacle> obstacles_;
     std::span<LooseThing> things_;
+    std::span<const LoosePass> passes_;
     double seconds_;
     LooseScratch& scratch_;
 };
@@ -227,11 +238,11 @@ class Step {
 }  // namespace
 
 void step_loose(const Course& course, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things,
-                double seconds, LooseScratch& scratch) {
+                std::span<const LoosePass> passes, double seconds, LooseScratch& scratch) {
     const bool any = std::any_of(things.begin(), things.end(),
                                  [](const LooseThing& thing) { return thing.there && !thing.body.asleep; });
     scratch.touches.clear();
-    if (any) Step(course, obstacles, things, seconds, scratch).run();
+    if (any) Step(course, obstacles, things, passes, seconds, scratch).run();
 }
 
 bool rests_there(const Course& course, std::span<const LooseThing> things, std::size_t index, LooseScratch& scratch) {

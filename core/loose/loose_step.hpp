@@ -16,7 +16,6 @@ struct LooseThing {
     LooseBody body;
     Vec3 gravity{0.0, 0.0, -9.81};  ///< m/s²
     bool there = true;              ///< otherwise nothing touches it and it stays as it is
-    std::int32_t passes = -1;       ///< the obstacle that it goes through
     bool borne = false;             ///< by its wheels
 };
 
@@ -27,6 +26,12 @@ struct LooseObstacle {
     double spin = 0.0;  ///< rad/s about the upward axis through `middle`
     Vec3 middle{0.0};
     double friction = 0.6;
+};
+
+/// A thing and an obstacle that go through one another.
+struct LoosePass {
+    std::size_t thing = 0;
+    std::size_t obstacle = 0;
 };
 
 /// Two that have touched in a step. `other`: a thing, or one behind the things: an obstacle; -1: the course.
@@ -97,7 +102,7 @@ struct LooseScratch {
 /// one, so that heights of bounces and their times don't depend on the step. No body's inner ball ever crosses a
 /// surface of the course: its way is swept.
 void step_loose(const Course& course, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things,
-                double seconds, LooseScratch& scratch);
+                std::span<const LoosePass> passes, double seconds, LooseScratch& scratch);
 
 /// Whether a thing that keeps still stays as it is: something under its middle bears it.
 bool rests_there(const Course& course, std::span<const LooseThing> things, std::size_t index, LooseScratch& scratch);

@@ -20,18 +20,21 @@ Vec3 shake_at(double amplitude_m, double per_second, double time) {
 
 class Collector {
   public:
-    explicit Collector(const AccentInput& input) : in_(input), moment_(input.rehearsal.moment(input.state)) {}
+    explicit Collector(const AccentInput& input)
+        : in_(input), moment_(input.rehearsal.moment(input.world, input.actor)) {}
 
     AccentView run() {
         for (const PhaseSpan& span : in_.trace.spans) {
-            if (span.from > in_.time) continue;
+            if (span.from > in_.time || (span.actor >= 0 && span.actor != in_.actor.id)) continue;
             const Machine& machine = in_.rehearsal.program.machines[static_cast<std::size_t>(span.machine)];
             for (const Accent& accent : machine.phases[static_cast<std::size_t>(span.phase)].effects.accents)
                 if (!in_.rehearsal.tuning.is_off(span.machine, accent.kind)) add(accent, span);
         }
         for (const TraceEvent& event : in_.trace.events) {
             const double past = in_.time - event.time;
-            if (event.kind != EventKind::posed || past < 0.0 || past * 1000.0 > event.detail) continue;
+            if (event.kind != EventKind::posed || event.actor != in_.actor.id || past < 0.0 ||
+                past * 1000.0 > event.detail)
+                continue;
             const double left = 1.0 - past * 1000.0 / std::max(1, event.detail);
             out_.poses.push_back({pose(event.index), eased(std::min(1.0, left * 2.0))});
         }
@@ -43,6 +46,7 @@ class Collector {
     }
 
   private:
+    const TraceTrack& track() const { return in_.trace.tracks[static_cast<std::size_t>(in_.actor.id)]; }
     const std::string& pose(std::int32_t index) const {
         return in_.rehearsal.program.poses[static_cast<std::size_t>(index)];
     }
@@ -88,9 +92,9 @@ class Collector {
 
     /// Only on the ground and in motion; a foot comes down at every half stride, where the view is lowest.
     void bob(double amount_m, double stride_m) {
-        const double speed = flat_length(velocity_at(in_.trace, in_.time));
-        if (!in_.state.body.grounded || speed < slowest_bob_mps || stride_m <= 0.0) return;
-        const double strides = walked_until(in_.trace, in_.time) / stride_m;
+        const double speed = flat_length(velocity_at(track(), in_.time));
+        if (!in_.actor.body.grounded || speed < slowest_bob_mps || stride_m <= 0.0) return;
+        const double strides = walked_until(track(), in_.time) / stride_m;
         out_.bob += amount_m * std::abs(std::sin(2.0 * std::numbers::pi * strides)) * std::min(1.0, speed / 2.0);
     }
 
@@ -108,15 +112,15 @@ double eased(double share) {
     return t * t * (3.0 - 2.0 * t);
 }
 
-double walked_until(const Trace& trace, double time) {
+double walked_until(const TraceTrack& track, double time) {
     double out = 0.0;
-    for (std::size_t i = 1; i < trace.rows.size() && trace.rows[i].time <= time; ++i)
-        if (trace.rows[i - 1].grounded) out += flat_length(trace.rows[i].position - trace.rows[i - 1].position);
-    return out + flat_length(position_at(trace, time) - trace.rows[row_at(trace, time)].position);
+    for (std::size_t i = 1; i < track.rows.size() && track.rows[i].time <= time; ++i)
+        if (track.rows[i - 1].grounded) out += flat_length(track.rows[i].position - track.rows[i - 1].position);
+    return out + flat_length(position_at(track, time) - track.rows[row_at(track, time)].position);
 }
 
 AccentView accents_at(const AccentInput& input) {
-    if (input.trace.rows.empty()) return {};
+    if (input.trace.empty()) return {};
     return Collector(input).run();
 }
 

@@ -31,13 +31,14 @@ struct AccentView {
 struct AccentInput {
     const Rehearsal& rehearsal;
     const Trace& trace;
-    const State& state;  ///< at the instant
+    const World& world;  ///< at the instant
+    const Actor& actor;  ///< of the world: whose eyes
     double time = 0.0;
 };
 AccentView accents_at(const AccentInput& input);
 
 /// How far the feet have walked on the ground until a time: what a gait counts its steps by.
-double walked_until(const Trace& trace, double time);
+double walked_until(const TraceTrack& track, double time);
 
 /// Rises smoothly from 0 to 1.
 double eased(double share);

@@ -9,26 +9,20 @@
 
 namespace leap {
 
-/// Events that acts have caused; they are seen in the next round of the instant.
-struct Emitted {
-    std::uint32_t bits = 0;            ///< EventBit
-    std::vector<std::int32_t> events;  ///< in Program::events
-    bool any() const { return bits != 0 || !events.empty(); }
-    void clear() {
-        bits = 0;
-        events.clear();
-    }
+/// Whose acts are carried out, and in answer to whom.
+struct ActOwner {
+    std::int32_t fixture = -1;  ///< whose acts they are; -1: the character's own
+    Owner by;                   ///< who has just come to the fixture
 };
 
-/// Carries out acts, in order. Emitted events are added to `emitted`. `self`: the fixture in
-/// State::machines whose acts they are; -1: the body's own.
-void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, State& state, Emitted& emitted, ProbeMemo& memo,
-              Trace* trace, std::int32_t self, std::int32_t by = nobody);
+/// Carries out acts, in order. Emitted events are added to `emitted`.
+void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, World& world, Actor& actor, Emitted& emitted,
+              ProbeMemo& memo, Trace* trace, const ActOwner& owner);
 
 /// Where one comes back to at a fixture: in front of it, feet at its underside.
 RespawnPlace respawn_at(const Moment& moment, std::size_t fixture);
 
 /// The feet come off the ground. A launch uses up the coyote time; walking off an edge starts it.
-void leave_ground(State& state, bool by_launch);
+void leave_ground(Actor& actor, bool by_launch);
 
 }  // namespace leap

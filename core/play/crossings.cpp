@@ -7,6 +7,7 @@
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
 #include "core/play/gates.hpp"
+#include "core/play/subject.hpp"
 
 namespace leap {
 namespace {
@@ -52,7 +53,7 @@ struct Outlook {
 
 void offer_speed(Earliest& out, const Moment& m, const Law& law, double wanted) {
     if (law.driven) return;
-    const Vec3 v = flat(m.state.body.velocity);
+    const Vec3 v = flat(m.actor.body.velocity);
     const Vec3 a = flat(law.motion.acceleration);
     // |v + a t|² = wanted²
     offer_roots(out, glm::dot(v, v) - wanted * wanted, 2 * glm::dot(v, a), 2 * glm::dot(a, a));
@@ -60,9 +61,10 @@ void offer_speed(Earliest& out, const Moment& m, const Law& law, double wanted) 
 
 void offer_watch(Earliest& out, const Moment& m, const Outlook& ahead, const Watch& watch) {
     const Law& law = ahead.law;
-    const State& s = m.state;
+    const Actor& s = m.actor;
     const auto machine_since = [&] {
-        return s.machines[static_cast<std::size_t>(m.self >= 0 ? m.self : watch.index)].phase_since;
+        return m.fixture >= 0 ? m.world.machines[static_cast<std::size_t>(m.fixture)].phase_since
+                              : s.machines[static_cast<std::size_t>(watch.index)].phase_since;
     };
     const double value = number(m, watch.value);
     switch (watch.kind) {
@@ -110,7 +112,7 @@ void offer_condition(Earliest& out, const Moment& m, const Outlook& ahead, const
 
 void offer_phase(Earliest& out, const Moment& m, const Outlook& ahead, const MachineState& running,
                  const Phase& phase) {
-    const double elapsed = m.state.time - running.phase_since;
+    const double elapsed = m.actor.time - running.phase_since;
     if (phase.duration) out.timer(number(m, *phase.duration) - elapsed);
     for (const Way& way : phase.ways) {
         if (way.after) out.timer(number(m, *way.after) - elapsed);
@@ -125,15 +127,15 @@ void offer_counter(Earliest& out, const Moment& m, const Outlook& ahead, const C
                    const CounterState& now) {
     if (!counter.back_when) return;
     offer_condition(out, m, ahead, *counter.back_when);
-    if (now.back_since > never) out.timer(now.back_since + number(m, counter.back_after) - m.state.time);
+    if (now.back_since > never) out.timer(now.back_since + number(m, counter.back_after) - m.actor.time);
 }
 
 /// A press that still waits, or a condition that starts by itself: whatever may let the move begin.
 void offer_starts(Earliest& out, const Moment& m, const Outlook& ahead, std::int32_t index) {
     const Machine& machine = m.program.machines[static_cast<std::size_t>(index)];
-    const MachineState& running = m.state.machines[static_cast<std::size_t>(index)];
+    const MachineState& running = m.actor.machines[static_cast<std::size_t>(index)];
     if (machine.button >= 0) {
-        if (!m.state.buttons[static_cast<std::size_t>(machine.button)].pending || !machine.buffer) return;
+        if (!m.actor.buttons[static_cast<std::size_t>(machine.button)].pending || !machine.buffer) return;
     } else if (machine.start_when && running.phase < 0) {
         offer_condition(out, m, ahead, machine.start_when->condition);
     } else {
@@ -142,7 +144,7 @@ void offer_starts(Earliest& out, const Moment& m, const Outlook& ahead, std::int
     if (const auto refusal = cut_refusal(m, index); refusal && refusal->seconds_left) out.timer(*refusal->seconds_left);
     for (const Gate& gate : machine.gates) {
         if (gate.cooldown) {
-            out.timer(running.started_at + number(m, gate.cooldown_time) - m.state.time);
+            out.timer(running.started_at + number(m, gate.cooldown_time) - m.actor.time);
         } else {
             offer_condition(out, m, ahead, gate.condition);
         }
@@ -151,46 +153,57 @@ void offer_starts(Earliest& out, const Moment& m, const Outlook& ahead, std::int
 
 }  // namespace
 
-double time_to_next_instant(const Moment& m, const Law& law, const MeterRates& rates, double longest) {
-    Earliest out(std::min(longest, law.horizon));
-    const Outlook ahead{law, rates};
-    for (const std::int32_t move : m.state.moves)
-        if (const Phase* phase = phase_in_force(m, move); phase != nullptr)
-            offer_phase(out, m, ahead, m.state.machines[static_cast<std::size_t>(move)], *phase);
+namespace {
+
+/// Fixtures speak of one character each: it stops where they have something to do.
+void offer_fixtures(Earliest& out, const Moment& m, const Outlook& ahead) {
+    const bool several = m.world.actors.size() > 1;
     for (const std::size_t i : m.memo->lively) {
         if (m.memo->stands[i].waits) continue;
         const Phase* phase = fixture_phase(m, i);
         if (phase == nullptr) continue;
-        Moment own = m;
-        own.self = static_cast<std::int32_t>(m.program.machines.size() + i);
-        offer_phase(out, own, ahead, m.state.machines[static_cast<std::size_t>(own.self)], *phase);
-        const FixtureState& fixture = m.state.fixtures[i];
+        if (several && subject_of(m.world, *m.course, i) != static_cast<std::size_t>(m.actor.id)) continue;
+        const Moment own = m.of_fixture(i);
+        offer_phase(out, own, ahead, m.world.machines[i], *phase);
+        const FixtureState& fixture = m.world.fixtures[i];
         for (const std::int32_t index : m.program.machines[static_cast<std::size_t>(fixture.machine)].counters) {
             const CounterInfo& counter = m.program.counters[static_cast<std::size_t>(index)];
             offer_counter(out, own, ahead, counter,
-                          m.state.counters[static_cast<std::size_t>(fixture.first_counter + counter.own)]);
+                          m.world.counters[static_cast<std::size_t>(fixture.first_counter + counter.own)]);
         }
     }
-    for (const double until : m.state.tagged_until) out.timer(until - m.state.time);
+}
+
+}  // namespace
+
+NextInstant time_to_next_instant(const Moment& m, const Law& law, const MeterRates& rates, double longest) {
+    Earliest out(std::min(longest, law.horizon));
+    const Outlook ahead{law, rates};
+    for (const std::int32_t move : m.actor.moves)
+        if (const Phase* phase = phase_in_force(m, move); phase != nullptr)
+            offer_phase(out, m, ahead, m.actor.machines[static_cast<std::size_t>(move)], *phase);
+    for (const double until : m.actor.tagged_until) out.timer(until - m.actor.time);
     for (const std::int32_t index : m.program.stances) {
         const Machine& stance = m.program.machines[static_cast<std::size_t>(index)];
         if (stance.when) offer_condition(out, m, ahead, *stance.when);
-        if (stance.until && index == m.state.stance) offer_condition(out, m, ahead, *stance.until);
+        if (stance.until && index == m.actor.stance) offer_condition(out, m, ahead, *stance.until);
     }
     for (const std::int32_t index : m.program.moves) {
         const Machine& move = m.program.machines[static_cast<std::size_t>(index)];
-        const MachineState& running = m.state.machines[static_cast<std::size_t>(index)];
+        const MachineState& running = m.actor.machines[static_cast<std::size_t>(index)];
         offer_starts(out, m, ahead, index);
         if (!move.charges) continue;
         if (move.charges->refill_when) offer_condition(out, m, ahead, *move.charges->refill_when);
         if (move.charges->refill_after && running.charge_spent_at > never)
-            out.timer(running.charge_spent_at + number(m, *move.charges->refill_after) - m.state.time);
+            out.timer(running.charge_spent_at + number(m, *move.charges->refill_after) - m.actor.time);
     }
     for (std::size_t i = 0; i < m.program.counters.size(); ++i) {
         const CounterInfo& counter = m.program.counters[i];
-        if (counter.kind < 0) offer_counter(out, m, ahead, counter, m.state.counters[i]);
+        if (counter.kind < 0) offer_counter(out, m, ahead, counter, m.actor.counters[i]);
     }
-    return out.seconds();
+    const double own = out.seconds();
+    offer_fixtures(out, m, ahead);
+    return {out.seconds(), out.seconds() < own};
 }
 
 }  // namespace leap

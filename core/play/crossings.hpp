@@ -6,8 +6,13 @@
 
 namespace leap {
 
+struct NextInstant {
+    double seconds = 0.0;
+    bool of_fixture = false;  ///< a fixture has something to do then
+};
+
 /// Seconds until the next instant that rules may react to: a timer that runs out, or a watched quantity that passes
 /// the value a condition compares it with. At most `longest`.
-double time_to_next_instant(const Moment& moment, const Law& law, const MeterRates& rates, double longest);
+NextInstant time_to_next_instant(const Moment& moment, const Law& law, const MeterRates& rates, double longest);
 
 }  // namespace leap

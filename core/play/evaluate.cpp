@@ -9,6 +9,7 @@
 #include "core/play/loose.hpp"
 #include "core/play/probes.hpp"
 #include "core/play/seat.hpp"
+#include "core/play/subject.hpp"
 #include "core/script/interpreter.hpp"
 #include "core/units/turn.hpp"
 
@@ -17,11 +18,12 @@ namespace {
 
 const MachineState& machine_state(const Moment& m, int index) {
     // A kind of fixture speaks of whichever of them asks.
-    const bool own = m.self >= 0 && m.program.machines[static_cast<std::size_t>(index)].kind == MachineKind::fixture;
-    return m.state.machines[static_cast<std::size_t>(own ? m.self : index)];
+    const bool own = m.fixture >= 0 && m.program.machines[static_cast<std::size_t>(index)].kind == MachineKind::fixture;
+    return own ? m.world.machines[static_cast<std::size_t>(m.fixture)]
+               : m.actor.machines[static_cast<std::size_t>(index)];
 }
 const ButtonState& button_state(const Moment& m, int index) {
-    return m.state.buttons[static_cast<std::size_t>(index)];
+    return m.actor.buttons[static_cast<std::size_t>(index)];
 }
 std::string_view kind_name(const Moment& m, int index) {
     return m.program.kinds[static_cast<std::size_t>(index)];
@@ -32,11 +34,11 @@ double as_number(bool value) {
 
 /// The stick turned with the view. On a locked plane it runs along the plane instead.
 Vec3 stick_in_world(const Moment& m) {
-    const Vec2 stick = m.state.stick;
-    if (m.program.body.locked_axis == 1) return {stick.x, 0.0, 0.0};
-    if (m.program.body.locked_axis == 0) return {0.0, stick.x, 0.0};
-    const double c = std::cos(m.state.look_yaw);
-    const double s = std::sin(m.state.look_yaw);
+    const Vec2 stick = m.actor.stick;
+    if (m.body().locked_axis == 1) return {stick.x, 0.0, 0.0};
+    if (m.body().locked_axis == 0) return {0.0, stick.x, 0.0};
+    const double c = std::cos(m.actor.look_yaw);
+    const double s = std::sin(m.actor.look_yaw);
     return {c * stick.y + s * stick.x, s * stick.y - c * stick.x, 0.0};
 }
 
@@ -47,31 +49,31 @@ struct MomentSenses {
     double number(Sense sense, int index, int detail) const { return sense_number(moment, sense, index, detail); }
     Vec3 vector(Sense sense, int index) const { return sense_vector(moment, sense, index); }
     double boost(int dial) const { return dial_boost(moment, dial); }
-    double meter(int index) const { return moment.state.meters[static_cast<std::size_t>(index)].value; }
+    double meter(int index) const { return moment.actor.meters[static_cast<std::size_t>(index)].value; }
     bool there(double target) const { return target_there(moment, target_index(target)); }
     Vec3 target_place(double target) const {
         const std::int32_t index = target_index(target);
-        return index < 0 ? moment.state.body.position
+        return index < 0 ? moment.actor.body.position
                          : moment.course->plan.targets[static_cast<std::size_t>(index)].position;
     }
     std::int32_t target_index(double number) const {
         const std::size_t count = moment.course == nullptr ? 0 : moment.course->plan.targets.size();
         return number >= 0.0 && number < static_cast<double>(count) ? static_cast<std::int32_t>(number) : -1;
     }
-    double counter(int index) const { return moment.state.counters[static_cast<std::size_t>(index)].value; }
+    double counter(int index) const { return moment.actor.counters[static_cast<std::size_t>(index)].value; }
     double own_counter(int kind, int index) const {
         const std::int32_t fixture = fixture_meant(moment, kind);
         if (fixture < 0) return 0.0;
-        const FixtureState& own = moment.state.fixtures[static_cast<std::size_t>(fixture)];
-        return moment.state.counters[static_cast<std::size_t>(own.first_counter + index)].value;
+        const FixtureState& own = moment.world.fixtures[static_cast<std::size_t>(fixture)];
+        return moment.world.counters[static_cast<std::size_t>(own.first_counter + index)].value;
     }
     double own_memory(int kind, int index) const {
         const auto slot = memory_slot(moment, kind, index);
-        return slot ? moment.state.memory[*slot] : 0.0;
+        return slot ? moment.world.memory[slot->index] : 0.0;
     }
-    double memory(int slot) const { return moment.state.memory[static_cast<std::size_t>(slot)]; }
+    double memory(int slot) const { return moment.actor.memory[static_cast<std::size_t>(slot)]; }
     bool within(const Instruction& in, double seconds) const {
-        return moment.state.time - last_true(moment, in.sense, in.index) <= seconds;
+        return moment.actor.time - last_true(moment, in.sense, in.index) <= seconds;
     }
 };
 
@@ -104,83 +106,108 @@ double dial_boost(const Moment& m, std::int32_t dial) {
         for (const DialBoost& boost : phase->effects.dial_boosts)
             if (boost.dial == dial) out *= std::max(0.0, leap::number(m, boost.share));
     };
-    for (const std::int32_t move : m.state.moves) add(move);
-    add(m.state.stance);
+    for (const std::int32_t move : m.actor.moves) add(move);
+    add(m.actor.stance);
     return out;
 }
 
 std::size_t own_fixture(const Moment& m) {
-    return static_cast<std::size_t>(m.self) - m.program.machines.size();
+    return static_cast<std::size_t>(m.fixture);
 }
 
 const LooseState& loose_of(const Moment& m) {
-    return m.state.loose[static_cast<std::size_t>(m.state.fixtures[own_fixture(m)].loose)];
+    return m.world.loose[static_cast<std::size_t>(m.world.fixtures[own_fixture(m)].loose)];
+}
+
+Vec3 look_direction(const Actor& actor) {
+    return {std::cos(actor.look_yaw) * std::cos(actor.look_pitch),
+            std::sin(actor.look_yaw) * std::cos(actor.look_pitch), std::sin(actor.look_pitch)};
 }
 
 /// Where the one who holds a fixture stands or looks; what nobody holds speaks of itself.
 Vec3 of_holder(const Moment& m, std::size_t i, Sense sense) {
-    const std::int32_t loose = m.state.fixtures[i].loose;
-    const std::int32_t holder = loose < 0 ? nobody : m.state.loose[static_cast<std::size_t>(loose)].holder;
-    if (holder == the_body) return sense == Sense::holder_place ? m.state.body.position : sense_vector(m, Sense::look);
-    const FixturePose pose = fixture_pose(m, holder >= 0 ? static_cast<std::size_t>(holder) : i);
+    const std::int32_t loose = m.world.fixtures[i].loose;
+    const Owner holder = loose < 0 ? nobody : m.world.loose[static_cast<std::size_t>(loose)].holder;
+    if (holder.is_actor()) {
+        const Actor& who = m.world.actors[static_cast<std::size_t>(holder.index)];
+        return sense == Sense::holder_place ? who.body.position : look_direction(who);
+    }
+    const FixturePose pose = fixture_pose(m, holder.is_fixture() ? static_cast<std::size_t>(holder.index) : i);
     if (sense == Sense::holder_look) return facing_direction(pose.turn_rad);
     return pose.center - world_up * pose.half.z;
 }
 
+/// Whether a character has just done this to a fixture: the one whose coming is being answered, or any.
+bool done_to(const Moment& m, std::size_t i, FixtureEvent event) {
+    if (m.by.is_actor()) {
+        const Actor& who = m.world.actors[static_cast<std::size_t>(m.by.index)];
+        return (who.contacts[i].events & event) != 0;
+    }
+    return any_event(m.world, i, event);
+}
+
+/// No character, and nothing loose, stands where a fixture is or would be at rest.
+bool is_clear(const Moment& m, std::size_t i) {
+    const FixturePose home = fixture_pose(m, i, true);
+    const FixturePose now = fixture_pose(m, i);
+    return std::none_of(m.world.actors.begin(), m.world.actors.end(),
+                        [&](const Actor& a) {
+                            const Capsule capsule{a.radius, a.height};
+                            return meets(home, capsule, a.body.position, defaults::clear_gap_m) ||
+                                   meets(now, capsule, a.body.position, defaults::clear_gap_m);
+                        }) &&
+           !loose_lies_in(m, i);
+}
+
 bool fixture_truth(const Moment& m, Sense sense) {
-    if (m.self < 0 || m.course == nullptr) return false;
+    if (m.fixture < 0 || m.course == nullptr) return false;
     const std::size_t i = own_fixture(m);
-    const FixtureContact& own = m.state.contacts[i];
-    const std::int32_t loose = m.state.fixtures[i].loose;
-    const Capsule capsule{m.state.radius, m.state.height};
+    const std::int32_t loose = m.world.fixtures[i].loose;
     switch (sense) {
-        case Sense::used: return (own.events & fixture_used) != 0;
-        case Sense::told: return (own.events & fixture_told) != 0;
-        case Sense::touched: return (own.events & fixture_touched) != 0;
-        case Sense::touching: return own.touching;
-        case Sense::focused: return m.state.focus == static_cast<std::int32_t>(i);
-        case Sense::blocked: return own.blocked;
-        case Sense::grabbed: return (own.events & fixture_grabbed) != 0;
-        case Sense::let_go: return (own.events & fixture_let_go) != 0;
-        case Sense::used_in_hand: return (own.events & fixture_used_in_hand) != 0;
-        case Sense::in_left_hand: return loose >= 0 && loose_of(m).holder == the_body && loose_of(m).hand == 0;
-        case Sense::ridden: return m.state.seat == static_cast<std::int32_t>(i);
+        case Sense::used: return done_to(m, i, fixture_used);
+        case Sense::told: return (m.world.contacts[i].events & fixture_told) != 0;
+        case Sense::touched: return done_to(m, i, fixture_touched);
+        case Sense::touching: return any_touching(m.world, i);
+        case Sense::focused: return any_focus(m.world, i);
+        case Sense::blocked: return m.world.contacts[i].blocked || any_blocking(m.world, i);
+        case Sense::grabbed: return done_to(m, i, fixture_grabbed);
+        case Sense::let_go: return done_to(m, i, fixture_let_go);
+        case Sense::used_in_hand: return done_to(m, i, fixture_used_in_hand);
+        case Sense::in_left_hand: return loose >= 0 && loose_of(m).holder.is_actor() && loose_of(m).hand == 0;
+        case Sense::ridden: return any_seated(m.world, i);
         case Sense::exit_room: return place_beside(m, i).has_value();
-        case Sense::is_held: return loose >= 0 && loose_of(m).holder != nobody;
+        case Sense::is_held: return loose >= 0 && !loose_of(m).holder.is_nobody();
         case Sense::resting: return loose >= 0 && loose_of(m).body.asleep;
-        case Sense::clear:
-            return !meets(fixture_pose(m, i, true), capsule, m.state.body.position, defaults::clear_gap_m) &&
-                   !meets(fixture_pose(m, i), capsule, m.state.body.position, defaults::clear_gap_m) &&
-                   !loose_lies_in(m, i);
+        case Sense::clear: return is_clear(m, i);
         default: {
             const auto exit = exit_of_link(m, i);
-            return exit && !deepest_overlap(m.surroundings(), capsule, exit->feet);
+            return exit && !deepest_overlap(m.surroundings(), {m.actor.radius, m.actor.height}, exit->feet);
         }
     }
 }
 
 /// What a loose fixture says of its own motion.
 double loose_number(const Moment& m, Sense sense) {
-    if (m.self < 0 || m.course == nullptr || m.state.fixtures[own_fixture(m)].loose < 0) return 0.0;
+    if (m.fixture < 0 || m.course == nullptr || m.world.fixtures[own_fixture(m)].loose < 0) return 0.0;
     const LooseState& loose = loose_of(m);
     if (sense == Sense::own_speed) return glm::dot(loose.body.velocity, loose.body.turn * Vec3{1.0, 0.0, 0.0});
     if (sense == Sense::slip_angle) return slip_angle(loose.body);
     if (loose.wheels < 0) return 0.0;
     double sum = 0.0;
-    for (const WheelState& wheel : m.state.wheels[static_cast<std::size_t>(loose.wheels)])
+    for (const WheelState& wheel : m.world.wheels[static_cast<std::size_t>(loose.wheels)])
         sum += sense == Sense::wheels_down ? as_number(wheel.on_ground)
                                            : wheel.squeezed_m / static_cast<double>(wheel_count);
     return sum;
 }
 
 Vec3 fixture_vector(const Moment& m, Sense sense) {
-    if (m.self < 0 || m.course == nullptr) return Vec3{0.0};
+    if (m.fixture < 0 || m.course == nullptr) return Vec3{0.0};
     const std::size_t i = own_fixture(m);
     switch (sense) {
         case Sense::own_middle: return fixture_pose(m, i).center;
         case Sense::own_up: return fixture_pose(m, i).turn * world_up;
         case Sense::own_velocity: {
-            const bool loose = m.state.fixtures[i].loose >= 0;
+            const bool loose = m.world.fixtures[i].loose >= 0;
             return loose ? loose_of(m).body.velocity : fixture_velocity(m, i, fixture_pose(m, i).center);
         }
         case Sense::holder_place:
@@ -192,12 +219,12 @@ Vec3 fixture_vector(const Moment& m, Sense sense) {
     if (sense == Sense::own_front) return facing_direction(pose.turn_rad);
     if (sense == Sense::own_place) return pose.center - Vec3{0.0, 0.0, pose.half.z};
     const auto exit = exit_of_link(m, i);
-    return exit ? exit->feet : m.state.body.position;
+    return exit ? exit->feet : m.actor.body.position;
 }
 
 /// The point that a phase in force flies to has been reached.
 bool has_reached(const Moment& m) {
-    for (const std::int32_t move : m.state.moves) {
+    for (const std::int32_t move : m.actor.moves) {
         const Phase* phase = move < 0 ? nullptr : phase_in_force(m, move);
         if (phase == nullptr || !phase->effects.fly) continue;
         return flight_left(m, *phase->effects.fly) <= defaults::reached_m;
@@ -208,30 +235,32 @@ bool has_reached(const Moment& m) {
 }  // namespace
 
 std::int32_t fixture_meant(const Moment& m, std::int32_t kind) {
-    const auto& all = m.state.fixtures;
+    const auto& all = m.world.fixtures;
     const auto is_one = [&](std::int32_t fixture) {
         return fixture >= 0 && all[static_cast<std::size_t>(fixture)].machine == kind;
     };
-    if (m.self >= 0 && is_one(static_cast<std::int32_t>(own_fixture(m))))
+    if (m.fixture >= 0 && is_one(static_cast<std::int32_t>(own_fixture(m))))
         return static_cast<std::int32_t>(own_fixture(m));
-    if (is_one(m.state.seat)) return m.state.seat;
+    if (is_one(m.actor.seat)) return m.actor.seat;
     for (std::size_t i = 0; i < all.size(); ++i)
         if (all[i].machine == kind) return static_cast<std::int32_t>(i);
     return -1;
 }
 
-std::optional<std::size_t> counter_slot(const Moment& m, const CounterInfo& counter, std::int32_t index) {
-    if (counter.kind < 0) return static_cast<std::size_t>(index);
+std::optional<Slot> counter_slot(const Moment& m, const CounterInfo& counter, std::int32_t index) {
+    if (counter.kind < 0) return Slot{false, static_cast<std::size_t>(index)};
     const std::int32_t fixture = fixture_meant(m, counter.kind);
     if (fixture < 0) return std::nullopt;
-    return static_cast<std::size_t>(m.state.fixtures[static_cast<std::size_t>(fixture)].first_counter + counter.own);
+    const FixtureState& own = m.world.fixtures[static_cast<std::size_t>(fixture)];
+    return Slot{true, static_cast<std::size_t>(own.first_counter + counter.own)};
 }
 
-std::optional<std::size_t> memory_slot(const Moment& m, std::int32_t kind, std::int32_t slot) {
-    if (kind < 0) return static_cast<std::size_t>(slot);
+std::optional<Slot> memory_slot(const Moment& m, std::int32_t kind, std::int32_t slot) {
+    if (kind < 0) return Slot{false, static_cast<std::size_t>(slot)};
     const std::int32_t fixture = fixture_meant(m, kind);
     if (fixture < 0) return std::nullopt;
-    return static_cast<std::size_t>(m.state.fixtures[static_cast<std::size_t>(fixture)].first_memory + slot);
+    const FixtureState& own = m.world.fixtures[static_cast<std::size_t>(fixture)];
+    return Slot{true, static_cast<std::size_t>(own.first_memory + slot)};
 }
 
 const Phase* phase_in_force(const Moment& m, std::int32_t machine) {
@@ -240,16 +269,15 @@ const Phase* phase_in_force(const Moment& m, std::int32_t machine) {
     return &m.program.machines[static_cast<std::size_t>(machine)].phases[static_cast<std::size_t>(phase)];
 }
 
-bool holds_something(const State& state, std::int32_t who) {
-    return std::any_of(state.loose.begin(), state.loose.end(),
+bool holds_something(const World& world, const Owner& who) {
+    return std::any_of(world.loose.begin(), world.loose.end(),
                        [&](const LooseState& loose) { return loose.holder == who; });
 }
 
-bool has_tag(const Moment& m, std::int32_t who, std::int32_t tag) {
-    if (who == nobody) return false;
-    if (who == the_body) return has_tag(m, tag);
-    const auto i = static_cast<std::size_t>(who);
-    if (tag == m.program.holding_tag && holds_something(m.state, who)) return true;
+namespace {
+
+bool fixture_has_tag(const Moment& m, std::size_t i, std::int32_t tag) {
+    if (tag == m.program.holding_tag && holds_something(m.world, fixture_owner(i))) return true;
     const auto in = [&](const std::vector<std::int32_t>& tags) {
         return std::find(tags.begin(), tags.end(), tag) != tags.end();
     };
@@ -258,30 +286,45 @@ bool has_tag(const Moment& m, std::int32_t who, std::int32_t tag) {
     return (kind != nullptr && in(kind->own_tags)) || (phase != nullptr && in(phase->effects.tags));
 }
 
-bool has_tag(const Moment& m, std::int32_t tag) {
-    const auto& always = m.program.body.tags;
+bool actor_has_tag(const Moment& m, const Actor& who, std::int32_t tag) {
+    const auto& always = m.program.bodies[static_cast<std::size_t>(who.kind)].tags;
     if (std::find(always.begin(), always.end(), tag) != always.end()) return true;
-    if (tag == m.program.holding_tag && holds_something(m.state, the_body)) return true;
-    if (m.state.tagged_until[static_cast<std::size_t>(tag)] > m.state.time + 1e-10) return true;
+    if (tag == m.program.holding_tag && holds_something(m.world, actor_owner(static_cast<std::size_t>(who.id))))
+        return true;
+    if (who.tagged_until[static_cast<std::size_t>(tag)] > who.time + 1e-10) return true;
     const auto carries = [&](std::int32_t machine) {
-        const Phase* phase = phase_in_force(m, machine);
-        return phase != nullptr &&
-               std::find(phase->effects.tags.begin(), phase->effects.tags.end(), tag) != phase->effects.tags.end();
+        const std::int32_t phase = machine < 0 ? -1 : who.machines[static_cast<std::size_t>(machine)].phase;
+        if (phase < 0) return false;
+        const auto& tags =
+            m.program.machines[static_cast<std::size_t>(machine)].phases[static_cast<std::size_t>(phase)].effects.tags;
+        return std::find(tags.begin(), tags.end(), tag) != tags.end();
     };
-    return carries(m.state.stance) || std::any_of(m.state.moves.begin(), m.state.moves.end(), carries);
+    return carries(who.stance) || std::any_of(who.moves.begin(), who.moves.end(), carries);
+}
+
+}  // namespace
+
+bool has_tag(const Moment& m, const Owner& who, std::int32_t tag) {
+    if (who.is_nobody()) return false;
+    const auto i = static_cast<std::size_t>(who.index);
+    return who.is_actor() ? actor_has_tag(m, m.world.actors[i], tag) : fixture_has_tag(m, i, tag);
+}
+
+bool has_tag(const Moment& m, std::int32_t tag) {
+    return actor_has_tag(m, m.actor, tag);
 }
 
 bool target_there(const Moment& m, std::int32_t target) {
     if (m.course == nullptr || target < 0) return false;
     const auto i = static_cast<std::size_t>(target);
-    const double struck = i < m.state.target_struck_at.size() ? m.state.target_struck_at[i] : never;
+    const double struck = i < m.world.target_struck_at.size() ? m.world.target_struck_at[i] : never;
     if (struck == never) return true;
     const double back = m.course->plan.targets[i].back_after_s;
-    return back >= 0.0 && m.state.time - struck >= back - 1e-10;
+    return back >= 0.0 && m.actor.time - struck >= back - 1e-10;
 }
 
 double sense_number(const Moment& m, Sense sense, int index, int detail) {
-    const State& s = m.state;
+    const Actor& s = m.actor;
     switch (sense) {
         case Sense::rising: return m.velocity().z;
         case Sense::speed: return flat_length(m.velocity());
@@ -336,7 +379,10 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
         case Sense::probe_side:
         case Sense::probe_slope:
         case Sense::probe_target: return probe_number(m, sense, index);
-        case Sense::heard: return as_number(std::find(s.heard.begin(), s.heard.end(), index) != s.heard.end());
+        case Sense::heard: {
+            const std::vector<std::int32_t>& heard = m.fixture >= 0 ? m.world.heard : s.heard;
+            return as_number(std::find(heard.begin(), heard.end(), index) != heard.end());
+        }
         case Sense::respawned: return as_number((s.events & event_respawned) != 0);
         case Sense::used:
         case Sense::told:
@@ -364,7 +410,8 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
         case Sense::touched_by:
         case Sense::by_has: return as_number(has_tag(m, m.by, index));
         case Sense::holder_has:
-            return as_number(m.self >= 0 && fixture_truth(m, Sense::is_held) && has_tag(m, loose_of(m).holder, index));
+            return as_number(m.fixture >= 0 && fixture_truth(m, Sense::is_held) &&
+                             has_tag(m, loose_of(m).holder, index));
         case Sense::active: {
             const std::int32_t phase = machine_state(m, index).phase;
             return as_number(detail < 0 ? phase >= 0 : phase == detail);
@@ -374,7 +421,7 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
 }
 
 Vec3 sense_vector(const Moment& m, Sense sense, int index) {
-    const State& s = m.state;
+    const Actor& s = m.actor;
     switch (sense) {
         case Sense::velocity: return m.velocity();
         case Sense::place: return m.feet();
@@ -385,9 +432,7 @@ Vec3 sense_vector(const Moment& m, Sense sense, int index) {
         case Sense::stick: return stick_in_world(m);
         case Sense::forward: return facing_direction(m.facing());
         case Sense::right: return {std::sin(m.facing()), -std::cos(m.facing()), 0.0};
-        case Sense::look:
-            return {std::cos(s.look_yaw) * std::cos(s.look_pitch), std::sin(s.look_yaw) * std::cos(s.look_pitch),
-                    std::sin(s.look_pitch)};
+        case Sense::look: return look_direction(s);
         case Sense::ground_normal: return s.body.ground_normal;
         case Sense::ground_velocity: return s.ground_velocity;
         case Sense::wall_normal: return s.wall_normal;
@@ -405,7 +450,7 @@ Vec3 sense_vector(const Moment& m, Sense sense, int index) {
 }
 
 double last_true(const Moment& m, Sense sense, int index) {
-    const State& s = m.state;
+    const Actor& s = m.actor;
     switch (sense) {
         case Sense::grounded: return s.body.grounded ? s.time : s.last_grounded;
         case Sense::airborne: return s.body.grounded ? s.last_airborne : s.time;
@@ -430,6 +475,27 @@ Result run(const Moment& m, const Expression& expression, Read read) {
 }
 
 }  // namespace
+
+Moment Moment::of_fixture(std::size_t index) const {
+    const Actor* who = &actor;
+    if (by.is_actor()) {
+        who = &world.actors[static_cast<std::size_t>(by.index)];
+    } else if (world.actors.size() > 1 && course != nullptr) {
+        who = &world.actors[subject_of(world, *course, index)];
+    }
+    // Times stay this instant's, also when that character has gone less far.
+    return {program,
+            shared_tuning,
+            shared_tuning,
+            world,
+            *who,
+            course,
+            memo,
+            ahead + (actor.time - who->time),
+            motion,
+            static_cast<std::int32_t>(index),
+            by};
+}
 
 double number(const Moment& m, const Expression& expression) {
     if (expression.folded >= 0) return m.tuning.folded[static_cast<std::size_t>(expression.folded)];

@@ -4,7 +4,7 @@
 #include <optional>
 
 #include "core/loose/loose_step.hpp"
-#include "core/play/state.hpp"
+#include "core/play/world.hpp"
 #include "core/world/course.hpp"
 #include "core/world/query.hpp"
 
@@ -19,7 +19,7 @@ struct ProbeResult {
     double distance = 0.0;
     double side = 0.0;
     std::int32_t target = -1;
-    std::int32_t asker = -1;  ///< the fixture that asked; -1: the body
+    Owner asker;
 };
 
 /// A fixture at an instant. World frame.
@@ -54,17 +54,13 @@ struct ProbeMemo {
     std::vector<std::optional<ProbeResult>> results;
     std::vector<std::optional<ProbeResult>> results_ahead;  ///< the same for where the body will be; see Moment::motion
     MovingSolids moving;               ///< what is solid and moves, where it stands at this instant; see place_solids()
+    std::size_t fixture_solids = 0;    ///< how many of them are fixtures; other characters stand behind
     bool moves_near = false;           ///< one of them, by the body
     bool stale = true;                 ///< a fixture has gone to another phase, or has news, since they were placed
     std::vector<FixtureStand> stands;  ///< by fixture; outlives the instant
     std::vector<std::size_t> lively;   ///< fixtures that anything can happen to now, in the course's order
     Vec3 lively_around{1e300};         ///< where the body was when they were found
-    LooseScratch loose;
-    std::vector<LooseThing> things;
-    std::vector<Vec3> pulls;                      ///< gravity on each of them
-    std::vector<std::optional<LooseKind>> kinds;  ///< what each is made of: the same for a whole run
-    std::vector<LooseObstacle> obstacles;
-    Vec3 moving_around{1e300};          ///< where the body was when `moving` was gathered
+    Vec3 moving_around{1e300};         ///< where the body was when `moving` was gathered
     std::optional<std::int32_t> focus;  ///< the fixture that has the focus, when it has been looked for
     BodyState asked_at;                 ///< for what body and when the answers are
     double asked_time = -1.0;
@@ -78,6 +74,16 @@ struct ProbeMemo {
     }
 };
 
+/// Room for the steps of what is loose.
+struct LooseWork {
+    LooseScratch scratch;
+    std::vector<LooseThing> things;
+    std::vector<Vec3> pulls;                      ///< gravity on each of them
+    std::vector<std::optional<LooseKind>> kinds;  ///< what each is made of: the same for a whole run
+    std::vector<LooseObstacle> obstacles;         ///< first the characters, in their order
+    std::vector<LoosePass> passes;
+};
+
 /// How the body will have gone on a little later, for values that change on the way. World frame.
 struct MotionAhead {
     Vec3 moved{0.0};   ///< m
@@ -88,19 +94,26 @@ struct MotionAhead {
 /// What expressions are worked out against. Without a course no probe hits anything.
 struct Moment {
     const Program& program;
-    const Tuning& tuning;
-    const State& state;
+    const Tuning& tuning;         ///< in force: the character's own, or `shared_tuning` for fixtures
+    const Tuning& shared_tuning;  ///< as the dials say it, without what one body has of its own
+    const World& world;
+    const Actor& actor;  ///< one of the world's: whom senses of a character speak of
     const Course* course = nullptr;
-    ProbeMemo* memo = nullptr;
+    ProbeMemo* memo = nullptr;            ///< of this character
     double ahead = 0.0;                   ///< s; times are taken this much later
     const MotionAhead* motion = nullptr;  ///< and the body where it will be by then
-    std::int32_t self = -1;               ///< in State::machines: the fixture that asks; -1: the body's own
-    std::int32_t by = nobody;             ///< who has just come to it
+    std::int32_t fixture = -1;            ///< that asks; -1: the character itself
+    Owner by{};                           ///< who has just come to it
 
-    double time() const { return state.time + ahead; }
-    Vec3 feet() const { return motion == nullptr ? state.body.position : state.body.position + motion->moved; }
-    Vec3 velocity() const { return motion == nullptr ? state.body.velocity : state.body.velocity + motion->gained; }
-    double facing() const { return motion == nullptr ? state.facing : state.facing + motion->turned_rad; }
+    const BodyInfo& body() const { return program.bodies[static_cast<std::size_t>(actor.kind)]; }
+    double time() const { return actor.time + ahead; }
+    Vec3 feet() const { return motion == nullptr ? actor.body.position : actor.body.position + motion->moved; }
+    Vec3 velocity() const { return motion == nullptr ? actor.body.velocity : actor.body.velocity + motion->gained; }
+    double facing() const { return motion == nullptr ? actor.facing : actor.facing + motion->turned_rad; }
+
+    /// The same instant, asked by a fixture. Of several characters its rules speak of the one who has just come to it,
+    /// holds it, sits on it or touches it, else of the nearest; see core/play/subject.hpp.
+    Moment of_fixture(std::size_t fixture) const;
 
     Surroundings surroundings() const {
         if (memo == nullptr) return {*course};
@@ -119,15 +132,19 @@ Vec3 sense_vector(const Moment& moment, Sense sense, int index = -1);
 /// The fixture that is meant by its kind: the one that asks, the one that is ridden, or the first in the course; -1:
 /// none stands in it.
 std::int32_t fixture_meant(const Moment& moment, std::int32_t kind);
-/// Where a counter stands in State::counters, or a fixture's memory in State::memory; nothing when no fixture of the
-/// kind is there.
-std::optional<std::size_t> counter_slot(const Moment& moment, const CounterInfo& counter, std::int32_t index);
-std::optional<std::size_t> memory_slot(const Moment& moment, std::int32_t kind, std::int32_t slot);
+/// Where a counter stands: in Actor::counters, or in World::counters for those of fixtures; nothing when no fixture of
+/// the kind is there. The same for memory.
+struct Slot {
+    bool of_fixture = false;
+    std::size_t index = 0;
+};
+std::optional<Slot> counter_slot(const Moment& moment, const CounterInfo& counter, std::int32_t index);
+std::optional<Slot> memory_slot(const Moment& moment, std::int32_t kind, std::int32_t slot);
 
-/// Whether the body carries a tag, by an act or by a phase in force.
+/// Whether the character carries a tag, by an act or by a phase in force.
 bool has_tag(const Moment& moment, std::int32_t tag);
-/// Whether somebody does: a fixture, the body or nobody.
-bool has_tag(const Moment& moment, std::int32_t who, std::int32_t tag);
+/// Whether somebody does: a fixture, a character or nobody.
+bool has_tag(const Moment& moment, const Owner& who, std::int32_t tag);
 /// The phase and effects of a machine in force, or nothing.
 const Phase* phase_in_force(const Moment& moment, std::int32_t machine);
 /// Whether a target of the course is there.

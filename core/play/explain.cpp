@@ -16,7 +16,7 @@ std::string ago(double seconds) {
 }
 
 std::string seen_by(const Moment& m, const GatePart& part) {
-    if (part.within) return ago(m.state.time - last_true(m, part.within->sense, part.within->index));
+    if (part.within) return ago(m.actor.time - last_true(m, part.within->sense, part.within->index));
     if (part.left) {
         const std::string left = quantity_text(number(m, *part.left), part.left->type.dimension, 2);
         const std::string right = quantity_text(number(m, *part.right), part.right->type.dimension, 2);
@@ -48,7 +48,7 @@ GateAnswer answer_of(const Moment& m, std::int32_t move, const Gate& gate) {
     out.range = gate.range;
     out.holds = gate_holds(m, move, gate);
     if (gate.cooldown) {
-        const double since = m.state.time - m.state.machines[static_cast<std::size_t>(move)].started_at;
+        const double since = m.actor.time - m.actor.machines[static_cast<std::size_t>(move)].started_at;
         const double left = number(m, gate.cooldown_time) - since;
         out.seen = left > 0.0 ? fmt::format("{:.2f} s left", left) : "over";
         return out;
@@ -64,7 +64,7 @@ GateAnswer answer_of(const Moment& m, std::int32_t move, const Gate& gate) {
 
 GateAnswer refused_cut(const Moment& m, const CutRefusal& refusal) {
     const Machine& active = m.program.machines[static_cast<std::size_t>(refusal.active)];
-    const auto phase = static_cast<std::size_t>(m.state.machines[static_cast<std::size_t>(refusal.active)].phase);
+    const auto phase = static_cast<std::size_t>(m.actor.machines[static_cast<std::size_t>(refusal.active)].phase);
     GateAnswer out;
     out.text = fmt::format("may cut {}.{}", active.name, active.phases[phase].name);
     out.reason = fmt::format("{} holds the body", active.name);
@@ -78,7 +78,7 @@ GateAnswer refused_cut(const Moment& m, const CutRefusal& refusal) {
 MoveAnswer explain_move(const Moment& m, std::int32_t move) {
     const auto index = static_cast<std::size_t>(move);
     const Machine& machine = m.program.machines[index];
-    const MachineState& running = m.state.machines[index];
+    const MachineState& running = m.actor.machines[index];
     MoveAnswer out;
     out.move = move;
     const GateAnswer* refusing = nullptr;
@@ -120,9 +120,9 @@ MoveAnswer explain_move(const Moment& m, std::int32_t move) {
     } else if (running.phase >= 0) {
         out.readiness = Readiness::active;
         out.why = machine.phases[static_cast<std::size_t>(running.phase)].name;
-    } else if (m.state.seat >= 0 && machine.layer == 0) {
+    } else if (m.actor.seat >= 0 && machine.layer == 0) {
         out.readiness = Readiness::refused;
-        out.why = "sits on " + m.course->plan.fixtures[static_cast<std::size_t>(m.state.seat)].name;
+        out.why = "sits on " + m.course->plan.fixtures[static_cast<std::size_t>(m.actor.seat)].name;
     } else if (refusing == nullptr) {
         out.why = "ready";
     } else if (waiting_for != nullptr) {

@@ -21,10 +21,10 @@ GateAnswer focus_answer(const Moment& m, std::size_t fixture, const FocusInfo& f
     GateAnswer out;
     out.text = "has the focus";
     out.range = focus.reach.range;
-    out.holds = m.state.focus == static_cast<std::int32_t>(fixture);
+    out.holds = m.actor.focus == static_cast<std::int32_t>(fixture);
     if (out.holds) return out;
     const FixturePose pose = fixture_pose(m, fixture);
-    const Vec3 middle = m.state.body.position + world_up * (0.5 * m.state.height);
+    const Vec3 middle = m.actor.body.position + world_up * (0.5 * m.actor.height);
     const double distance = distance_to(pose, middle);
     const double reach = number(m, focus.reach);
     const Vec3 to = flat(middle - pose.center);
@@ -38,7 +38,7 @@ GateAnswer focus_answer(const Moment& m, std::size_t fixture, const FocusInfo& f
             fmt::format("no focus: {:.0f} deg off its front, it listens to {:.0f}", angle * 180.0 / std::numbers::pi,
                         0.5 * number(m, *focus.front) * 180.0 / std::numbers::pi);
     } else {
-        const std::int32_t other = m.state.focus;
+        const std::int32_t other = m.actor.focus;
         out.reason = other < 0 ? "no focus"
                                : fmt::format("no focus: {} has it",
                                              m.course->plan.fixtures[static_cast<std::size_t>(other)].name);
@@ -47,8 +47,8 @@ GateAnswer focus_answer(const Moment& m, std::size_t fixture, const FocusInfo& f
 }
 
 GateAnswer way_answer(const Moment& own, const Machine& kind, const Phase& phase, const Way& way) {
-    const MachineState& running = own.state.machines[static_cast<std::size_t>(own.self)];
-    const double elapsed = own.state.time - running.phase_since;
+    const MachineState& running = own.world.machines[static_cast<std::size_t>(own.fixture)];
+    const double elapsed = own.actor.time - running.phase_since;
     GateAnswer out;
     out.range = way.range;
     out.text = way.to < 0 ? "ends" : "go " + kind.phases[static_cast<std::size_t>(way.to)].name;
@@ -78,11 +78,10 @@ MoveAnswer explain_fixture(const Moment& m, std::size_t fixture) {
         out.why = "off for this run";
         return out;
     }
-    out.move = m.state.fixtures[fixture].machine;
+    out.move = m.world.fixtures[fixture].machine;
     out.readiness = Readiness::active;
     out.why = phase->name;
-    Moment own = m;
-    own.self = static_cast<std::int32_t>(m.program.machines.size() + fixture);
+    const Moment own = m.of_fixture(fixture);
     if (kind->fixture->focus) out.gates.push_back(focus_answer(own, fixture, *kind->fixture->focus));
     for (const Way& way : phase->ways) out.gates.push_back(way_answer(own, *kind, *phase, way));
     return out;
@@ -91,11 +90,11 @@ MoveAnswer explain_fixture(const Moment& m, std::size_t fixture) {
 std::optional<std::size_t> fixture_to_explain(const Moment& m, std::int32_t machine) {
     std::optional<std::size_t> best;
     double least = 1e300;
-    for (std::size_t i = 0; i < m.state.fixtures.size(); ++i) {
-        if (m.state.fixtures[i].machine != machine) continue;
+    for (std::size_t i = 0; i < m.world.fixtures.size(); ++i) {
+        if (m.world.fixtures[i].machine != machine) continue;
         const auto index = static_cast<std::int32_t>(i);
-        if (index == m.state.focus || index == m.state.seat) return i;
-        const double distance = distance_to(fixture_pose(m, i), m.state.body.position);
+        if (index == m.actor.focus || index == m.actor.seat) return i;
+        const double distance = distance_to(fixture_pose(m, i), m.actor.body.position);
         if (distance >= least) continue;
         least = distance;
         best = i;

@@ -7,6 +7,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/play/start.hpp"
 #include "core/script/diagnostic.hpp"
 #include "core/world/query.hpp"
 
@@ -31,13 +32,13 @@ bool has_act(const Machine& machine, std::initializer_list<syntax::ActKind> kind
 class Check {
   public:
     Check(const Program& program, const Tuning& tuning, const CoursePlan& plan)
-        : program_(program), course_(build_course(plan)), tuning_(tuning) {
-        state_ = initial_state(program, tuning, course_, plan.places.empty() ? Vec3{0.0} : plan.places.front().position,
-                               0.0);
+        : course_(build_course(plan)), rehearsal_(program, tuning, course_) {
+        world_ = initial_world(rehearsal_, plan.places.empty() ? Vec3{0.0} : plan.places.front().position, 0.0);
     }
 
     void look_at(std::size_t i, std::vector<FixtureWarning>& out) const {
-        const Moment m{program_, tuning_, state_, &course_};
+        const Actor& actor = world_.actors.front();
+        const Moment m = rehearsal_.moment(world_, actor);
         const Machine* kind = fixture_kind(m, i);
         if (kind == nullptr) return;
         const PlacedFixture& placed = course_.plan.fixtures[i];
@@ -46,24 +47,23 @@ class Check {
         if (placed.link.empty() && (teleports || has_act(*kind, {syntax::ActKind::tell_link})))
             say(fmt::format("{} speaks of its link, and it has none; draw a line from it to another fixture",
                             kind->name));
-        if (kind->fixture->focus && number(m, kind->fixture->focus->reach) < state_.radius)
+        if (kind->fixture->focus && number(m, kind->fixture->focus->reach) < actor.radius)
             say(
                 fmt::format("its focus reaches {:.2f} m, which lies inside the body that stands at it ({:.2f} m); "
                             "let it reach further",
-                            number(m, kind->fixture->focus->reach), state_.radius));
+                            number(m, kind->fixture->focus->reach), actor.radius));
         if (teleports || has_act(*kind, {syntax::ActKind::respawn_here})) {
             const Vec3 feet = exit_of(m, i).feet;
             constexpr double sunk_m = 0.02;  // a lantern may stand a little in its floor
-            if (deepest_overlap(course_, {state_.radius, state_.height}, feet + world_up * sunk_m))
+            if (deepest_overlap(course_, {actor.radius, actor.height}, feet + world_up * sunk_m))
                 say("there is no room for the body in front of it, where one comes out; turn or move it");
         }
     }
 
   private:
-    const Program& program_;
     Course course_;
-    const Tuning& tuning_;
-    State state_;
+    Rehearsal rehearsal_;
+    World world_;
 };
 
 }  // namespace

@@ -21,7 +21,7 @@ constexpr double radians_per_degree = std::numbers::pi / 180.0;
 double gone(const Moment& m, const MachineState& machine, const Phase& phase) {
     if (!phase.duration) return 1.0;
     const double length = number(m, *phase.duration);
-    return length > 0.0 ? std::clamp((m.state.time + m.ahead - machine.phase_since) / length, 0.0, 1.0) : 1.0;
+    return length > 0.0 ? std::clamp((m.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
 }
 
 Quat about_up(double turn_rad) {
@@ -49,13 +49,13 @@ Solid solid_box(const FixturePose& pose, std::int32_t piece) {
 }  // namespace
 
 const Machine* fixture_kind(const Moment& m, std::size_t index) {
-    const std::int32_t machine = m.state.fixtures[index].machine;
+    const std::int32_t machine = m.world.fixtures[index].machine;
     return machine < 0 ? nullptr : &m.program.machines[static_cast<std::size_t>(machine)];
 }
 
 bool is_fixture_of(const Moment& m, std::int32_t index, std::string_view kind) {
     const auto i = static_cast<std::size_t>(index);
-    if (i >= m.state.fixtures.size() || m.state.fixtures[i].machine < 0) return false;
+    if (i >= m.world.fixtures.size() || m.world.fixtures[i].machine < 0) return false;
     const Machine* machine = fixture_kind(m, i);
     while (machine != nullptr && machine->name != kind) {
         const auto base = machine->base.empty() ? std::nullopt : m.program.find_machine(machine->base);
@@ -66,7 +66,7 @@ bool is_fixture_of(const Moment& m, std::int32_t index, std::string_view kind) {
 
 const Phase* fixture_phase(const Moment& m, std::size_t index) {
     const Machine* kind = fixture_kind(m, index);
-    const std::int32_t phase = m.state.machines[m.program.machines.size() + index].phase;
+    const std::int32_t phase = m.world.machines[index].phase;
     return kind == nullptr || phase < 0 ? nullptr : &kind->phases[static_cast<std::size_t>(phase)];
 }
 
@@ -76,16 +76,15 @@ std::string fixture_prompt(const Moment& m, std::size_t index) {
 }
 
 FixtureOffset fixture_offset(const Moment& at, std::size_t index) {
-    const FixtureState& own = at.state.fixtures[index];
+    const FixtureState& own = at.world.fixtures[index];
     const Phase* phase = fixture_phase(at, index);
     if (phase == nullptr) return {};
-    Moment m = at;
-    m.self = static_cast<std::int32_t>(m.program.machines.size() + index);
+    const Moment m = at.of_fixture(index);
     FixtureOffset to;
     if (phase->effects.slide)
         for (int i = 0; i < 3; ++i) to.slide[i] = number(m, (*phase->effects.slide)[static_cast<std::size_t>(i)]);
     if (phase->effects.swing) to.swing_rad = number(m, *phase->effects.swing);
-    const double share = gone(m, m.state.machines[static_cast<std::size_t>(m.self)], *phase);
+    const double share = gone(m, m.world.machines[index], *phase);
     return {own.from.slide + (to.slide - own.from.slide) * share,
             own.from.swing_rad + (to.swing_rad - own.from.swing_rad) * share};
 }
@@ -94,8 +93,8 @@ FixtureOffset fixture_offset(const Moment& at, std::size_t index) {
 bool is_on_its_way(const Moment& m, std::size_t index) {
     const Phase* phase = fixture_phase(m, index);
     if (phase == nullptr) return false;
-    if (is_awake(m.state, index)) return true;
-    if (m.state.fixtures[index].loose >= 0)
+    if (is_awake(m.world, index)) return true;
+    if (m.world.fixtures[index].loose >= 0)
         return phase->effects.carried || phase->effects.returns_home || phase->effects.in_hand;
     // What depends on more than dials may change at any time.
     const auto changes = [](const Expression& e) { return e.folded < 0; };
@@ -103,7 +102,7 @@ bool is_on_its_way(const Moment& m, std::size_t index) {
     const auto& swing = phase->effects.swing;
     if ((slide && std::any_of(slide->begin(), slide->end(), changes)) || (swing && changes(*swing))) return true;
     if (!phase->duration) return false;
-    const FixtureOffset& from = m.state.fixtures[index].from;
+    const FixtureOffset& from = m.world.fixtures[index].from;
     Moment end = m;
     end.ahead = number(m, *phase->duration);
     const FixtureOffset to = fixture_offset(end, index);
@@ -127,10 +126,10 @@ LooseShape fixture_shape(const Moment& m, const FixtureInfo& info) {
 }
 
 FixturePose fixture_pose(const Moment& m, std::size_t index, bool at_rest) {
-    const std::int32_t loose = m.state.fixtures[index].loose;
+    const std::int32_t loose = m.world.fixtures[index].loose;
     if (!at_rest && loose < 0 && m.memo != nullptr && index < m.memo->stands.size()) {
         const FixtureStand& known = m.memo->stands[index];
-        const MachineState& machine = m.state.machines[m.program.machines.size() + index];
+        const MachineState& machine = m.world.machines[index];
         if (known.still && known.phase == machine.phase && known.phase_since == machine.phase_since) return known.pose;
     }
     FixturePose out;
@@ -149,8 +148,7 @@ FixturePose fixture_pose(const Moment& m, std::size_t index, bool at_rest) {
     out.solid = phase->effects.solid || phase->effects.loose;
     out.hidden = phase->effects.hidden;
     out.glows = phase->effects.glows;
-    Moment own = m;
-    own.self = static_cast<std::int32_t>(m.program.machines.size() + index);
+    const Moment own = m.of_fixture(index);
     if (phase->effects.seen_through) out.seen_through = std::clamp(number(own, *phase->effects.seen_through), 0.0, 1.0);
     if (loose >= 0) {
         place_loose(own, static_cast<std::size_t>(loose), *phase, out);
@@ -195,12 +193,12 @@ bool meets(const FixturePose& pose, const Capsule& capsule, const Vec3& feet, do
 
 Exit exit_of(const Moment& m, std::size_t index) {
     const FixturePose pose = fixture_pose(m, index, true);
-    const double away = pose.half.x + m.state.radius + defaults::exit_gap_m;
+    const double away = pose.half.x + m.actor.radius + defaults::exit_gap_m;
     return {pose.center - world_up * pose.half.z + facing_direction(pose.turn_rad) * away, pose.turn_rad};
 }
 
 std::optional<Exit> exit_of_link(const Moment& m, std::size_t index) {
-    const std::int32_t link = m.state.fixtures[index].link;
+    const std::int32_t link = m.world.fixtures[index].link;
     if (link < 0) return std::nullopt;
     return exit_of(m, static_cast<std::size_t>(link));
 }

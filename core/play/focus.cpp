@@ -37,9 +37,9 @@ bool is_in_front(const Moment& m, const FocusInfo& focus, const FixturePose& pos
 }  // namespace
 
 std::int32_t focus_at(const Moment& m) {
-    const State& s = m.state;
+    const Actor& s = m.actor;
     const Vec3 middle = s.body.position + world_up * (s.height * 0.5);
-    const Vec3 eyes = s.body.position + world_up * std::min(number(m, m.program.body.eyes), s.height);
+    const Vec3 eyes = s.body.position + world_up * std::min(number(m, m.body().eyes), s.height);
     const Vec3 look = sense_vector(m, Sense::look);
     std::int32_t nearest = -1;
     std::int32_t looked_at = -1;

@@ -15,8 +15,8 @@ Quat looking(double yaw_rad, double pitch_rad) {
     return glm::angleAxis(yaw_rad, world_up) * glm::angleAxis(-pitch_rad, Vec3{0.0, 1.0, 0.0});
 }
 
-const ButtonState* button(const State& state, std::int32_t index) {
-    return index < 0 ? nullptr : &state.buttons[static_cast<std::size_t>(index)];
+const ButtonState* button(const Actor& actor, std::int32_t index) {
+    return index < 0 ? nullptr : &actor.buttons[static_cast<std::size_t>(index)];
 }
 
 /// Things that a hand can take: those with a phase in a hand that aren't held, or hidden.
@@ -24,7 +24,7 @@ bool can_be_grabbed(const Moment& m, const LooseState& loose) {
     const auto fixture = static_cast<std::size_t>(loose.fixture);
     const Machine* kind = fixture_kind(m, fixture);
     const Phase* phase = fixture_phase(m, fixture);
-    if (kind == nullptr || phase == nullptr || loose.holder != nobody || phase->effects.hidden) return false;
+    if (kind == nullptr || phase == nullptr || !loose.holder.is_nobody() || phase->effects.hidden) return false;
     return std::any_of(kind->phases.begin(), kind->phases.end(),
                        [](const Phase& each) { return each.effects.in_hand.has_value(); });
 }
@@ -43,8 +43,8 @@ Pointed pointed_at(const Vec3& eyes, const Vec3& look, const FixturePose& pose) 
 }  // namespace
 
 HandPose hand_pose(const Moment& m, int hand) {
-    const HandsInfo& info = *m.program.body.hands;
-    const State& s = m.state;
+    const HandsInfo& info = *m.body().hands;
+    const Actor& s = m.actor;
     const double side = hand == 0 ? 1.0 : -1.0;
     const double ahead = number(m, info.at[0]);
     const double aside = number(m, info.at[1]) * side;
@@ -61,7 +61,7 @@ HandPose hand_pose(const Moment& m, int hand) {
         return out;
     }
     // Stretched along the view from the shoulder.
-    const double shoulder = std::min(number(m, m.program.body.eyes), s.height) - defaults::shoulder_below_eyes_m;
+    const double shoulder = std::min(number(m, m.body().eyes), s.height) - defaults::shoulder_below_eyes_m;
     out.turn = looking(yaw, s.look_pitch);
     out.place = s.body.position + left * aside + world_up * shoulder +
                 out.turn * Vec3{std::max(0.0, number(m, info.reach)), 0.0, 0.0};
@@ -81,26 +81,27 @@ Held in_grip(const Moment& own, const Grip& grip, int hand) {
     return out;
 }
 
-std::int32_t held_by(const State& state, int hand) {
-    for (std::size_t i = 0; i < state.loose.size(); ++i)
-        if (state.loose[i].holder == the_body && state.loose[i].hand == hand) return static_cast<std::int32_t>(i);
+std::int32_t held_by(const World& world, const Actor& actor, int hand) {
+    for (std::size_t i = 0; i < world.loose.size(); ++i)
+        if (world.loose[i].holder.is_actor(static_cast<std::size_t>(actor.id)) && world.loose[i].hand == hand)
+            return static_cast<std::int32_t>(i);
     return -1;
 }
 
 std::int32_t within_grasp(const Moment& m, int hand) {
-    if (!m.program.body.hands) return -1;
-    const HandsInfo& info = *m.program.body.hands;
+    if (!m.body().hands) return -1;
+    const HandsInfo& info = *m.body().hands;
     const double near = number(m, info.near);
     const double far = number(m, info.far);
     const Vec3 palm = hand_pose(m, hand).place;
-    const Vec3 eyes = m.state.body.position + world_up * std::min(number(m, m.program.body.eyes), m.state.height);
+    const Vec3 eyes = m.actor.body.position + world_up * std::min(number(m, m.body().eyes), m.actor.height);
     const Vec3 look = sense_vector(m, Sense::look);
     std::int32_t nearest = -1;
     std::int32_t pointed = -1;
     double least = near;
     double first = far;
-    for (std::size_t i = 0; i < m.state.loose.size(); ++i) {
-        const LooseState& loose = m.state.loose[i];
+    for (std::size_t i = 0; i < m.world.loose.size(); ++i) {
+        const LooseState& loose = m.world.loose[i];
         if (!can_be_grabbed(m, loose)) continue;
         const FixturePose pose = fixture_pose(m, static_cast<std::size_t>(loose.fixture));
         if (const double distance = distance_to(pose, palm); distance <= least) {
@@ -117,25 +118,37 @@ std::int32_t within_grasp(const Moment& m, int hand) {
     return nearest >= 0 ? nearest : pointed;
 }
 
-void use_hands(const Rehearsal& r, State& state, ProbeMemo& memo) {
-    if (!r.program.body.hands || state.loose.empty()) return;
-    const HandsInfo& info = *r.program.body.hands;
+bool hands_do_something(const Rehearsal& r, const Actor& actor) {
+    const auto& hands = r.program.bodies[static_cast<std::size_t>(actor.kind)].hands;
+    if (!hands) return false;
+    const auto is_fresh = [&](std::int32_t index) {
+        const ButtonState* state = button(actor, index);
+        return state != nullptr && (state->fresh_press || state->fresh_release);
+    };
+    return std::any_of(hands->buttons.begin(), hands->buttons.end(), is_fresh) ||
+           std::any_of(hands->uses.begin(), hands->uses.end(), is_fresh);
+}
+
+void use_hands(const Rehearsal& r, World& world, Actor& actor, ProbeMemo& memo) {
+    const auto& hands = r.program.bodies[static_cast<std::size_t>(actor.kind)].hands;
+    if (!hands || world.loose.empty()) return;
+    const HandsInfo& info = *hands;
     for (int hand = 0; hand < 2; ++hand) {
-        const ButtonState* raise = button(state, info.buttons[static_cast<std::size_t>(hand)]);
-        const ButtonState* use = button(state, info.uses[static_cast<std::size_t>(hand)]);
-        const std::int32_t held = held_by(state, hand);
+        const ButtonState* raise = button(actor, info.buttons[static_cast<std::size_t>(hand)]);
+        const ButtonState* use = button(actor, info.uses[static_cast<std::size_t>(hand)]);
+        const std::int32_t held = held_by(world, actor, hand);
         const auto tell = [&](std::int32_t loose, FixtureEvent event) {
-            const auto fixture = static_cast<std::size_t>(state.loose[static_cast<std::size_t>(loose)].fixture);
-            state.contacts[fixture].events = static_cast<std::uint8_t>(state.contacts[fixture].events | event);
+            const auto fixture = static_cast<std::size_t>(world.loose[static_cast<std::size_t>(loose)].fixture);
+            actor.contacts[fixture].events = static_cast<std::uint8_t>(actor.contacts[fixture].events | event);
             memo.stale = true;
         };
         if (held >= 0) {
             if (use != nullptr && use->fresh_press) tell(held, fixture_used_in_hand);
             if (raise != nullptr && raise->fresh_release) tell(held, fixture_let_go);
         } else if (raise != nullptr && raise->fresh_press) {
-            const std::int32_t wanted = within_grasp(r.moment(state, &memo), hand);
+            const std::int32_t wanted = within_grasp(r.moment(world, actor, &memo), hand);
             if (wanted < 0) continue;
-            state.loose[static_cast<std::size_t>(wanted)].hand = static_cast<std::int8_t>(hand);
+            world.loose[static_cast<std::size_t>(wanted)].hand = static_cast<std::int8_t>(hand);
             tell(wanted, fixture_grabbed);
         }
     }

@@ -22,12 +22,15 @@ struct Held {
 };
 Held in_grip(const Moment& own, const Grip& grip, int hand);
 
-/// What a hand holds, as an index of State::loose, or -1.
-std::int32_t held_by(const State& state, int hand);
+/// What a hand holds, as an index of World::loose, or -1.
+std::int32_t held_by(const World& world, const Actor& actor, int hand);
 /// What an empty hand would grab: the nearest within reach of it, or the first that the view meets; -1: nothing.
 std::int32_t within_grasp(const Moment& moment, int hand);
 
+/// Whether a button of the hands has just been pressed or let go.
+bool hands_do_something(const Rehearsal& rehearsal, const Actor& actor);
+
 /// Presses and releases of this instant become events of the things they mean.
-void use_hands(const Rehearsal& rehearsal, State& state, ProbeMemo& memo);
+void use_hands(const Rehearsal& rehearsal, World& world, Actor& actor, ProbeMemo& memo);
 
 }  // namespace leap

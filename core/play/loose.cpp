@@ -8,6 +8,7 @@
 #include "core/loose/wheel_rest.hpp"
 #include "core/play/hands.hpp"
 #include "core/play/partners.hpp"
+#include "core/play/subject.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/query.hpp"
 
@@ -24,22 +25,20 @@ const Expression& gravity_said(const Moment& at, std::size_t fixture) {
                 break;
             }
     const bool says = phase != nullptr && phase->effects.gravity;
-    return says ? *phase->effects.gravity : at.program.body.gravity;
+    return says ? *phase->effects.gravity : at.program.bodies.front().gravity;
 }
 
 Vec3 gravity_on(const Moment& at, std::size_t fixture) {
     const Expression& said = gravity_said(at, fixture);
-    Moment own = at;
-    if (&said != &at.program.body.gravity) own.self = static_cast<std::int32_t>(at.program.machines.size() + fixture);
-    return {0.0, 0.0, -number(own, said)};
+    const bool own = &said != &at.program.bodies.front().gravity;
+    return {0.0, 0.0, -(own ? number(at.of_fixture(fixture), said) : number(at, said))};
 }
 
 /// How much of its phase's time has gone, beginning and ending at rest; all of it when the phase has no time.
 double eased(const Moment& own, const Phase& phase) {
-    const MachineState& machine = own.state.machines[static_cast<std::size_t>(own.self)];
+    const MachineState& machine = own.world.machines[static_cast<std::size_t>(own.fixture)];
     const double length = phase.duration ? number(own, *phase.duration) : 0.0;
-    const double gone =
-        length > 0.0 ? std::clamp((own.state.time + own.ahead - machine.phase_since) / length, 0.0, 1.0) : 1.0;
+    const double gone = length > 0.0 ? std::clamp((own.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
     return gone * gone * (3.0 - 2.0 * gone);
 }
 
@@ -56,19 +55,19 @@ LooseThing thing_of(const Moment& m, const LooseState& loose, std::optional<Loos
     return out;
 }
 
-LooseObstacle character(const State& state) {
+LooseObstacle as_obstacle(const Actor& actor) {
     LooseObstacle out;
     out.solid.kind = SolidKind::round;
-    out.solid.radius = state.radius;
-    if (state.seat >= 0) {  // who sits on something is met by nothing
+    out.solid.radius = actor.radius;
+    if (actor.seat >= 0) {  // who sits on something is met by nothing
         out.solid.corners = {Vec3{0.0}, Vec3{0.0}};
         return out;
     }
-    const Vec3 low = state.body.position + world_up * state.radius;
-    out.solid.corners = {low, low + world_up * std::max(0.0, state.height - 2.0 * state.radius)};
+    const Vec3 low = actor.body.position + world_up * actor.radius;
+    out.solid.corners = {low, low + world_up * std::max(0.0, actor.height - 2.0 * actor.radius)};
     for (const Vec3& end : out.solid.corners) {
-        out.solid.bounds.add(end - Vec3{state.radius});
-        out.solid.bounds.add(end + Vec3{state.radius});
+        out.solid.bounds.add(end - Vec3{actor.radius});
+        out.solid.bounds.add(end + Vec3{actor.radius});
     }
     return out;
 }
@@ -83,19 +82,21 @@ bool near_any(std::span<const LooseThing> things, const FixturePose& pose) {
     });
 }
 
-/// The character and all fixtures near something awake that are solid at `time`, and how they move.
-void gather_obstacles(const Rehearsal& r, const State& state, double time, ProbeMemo& memo) {
-    memo.obstacles.clear();
-    memo.obstacles.push_back(character(state));
-    const Moment now = r.moment(state, &memo);
-    for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
-        if (state.fixtures[i].machine < 0) continue;
-        const bool can_be_loose = state.fixtures[i].loose >= 0;
+/// The characters and all fixtures near something awake that are solid at `time`, and how they move.
+void gather_obstacles(const Rehearsal& r, const World& world, double time, StepScratch& scratch) {
+    std::vector<LooseObstacle>& obstacles = scratch.loose.obstacles;
+    obstacles.clear();
+    for (const Actor& actor : world.actors) obstacles.push_back(as_obstacle(actor));
+    ProbeMemo& memo = scratch.actors.front().memo;
+    const Moment now = r.moment(world, world.actors.front(), &memo);
+    for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
+        if (world.fixtures[i].machine < 0) continue;
+        const bool can_be_loose = world.fixtures[i].loose >= 0;
         if (can_be_loose && fixture_phase(now, i)->effects.loose) continue;
-        if (!memo.stands[i].pose.solid || !near_any(memo.things, memo.stands[i].pose)) continue;
+        if (!memo.stands[i].pose.solid || !near_any(scratch.loose.things, memo.stands[i].pose)) continue;
         LooseObstacle obstacle;
         Moment then = now;
-        then.ahead = time - state.time;
+        then.ahead = time - now.actor.time;
         FixturePose pose = fixture_pose(then, i);
         place_solid(pose, !can_be_loose, static_cast<std::int32_t>(i), obstacle.solid);
         if (!memo.stands[i].still) {
@@ -105,32 +106,32 @@ void gather_obstacles(const Rehearsal& r, const State& state, double time, Probe
             obstacle.spin = (pose.turn_rad - before.turn_rad) / defaults::loose_step_s;
             obstacle.middle = pose.center;
         }
-        memo.obstacles.push_back(std::move(obstacle));
+        obstacles.push_back(std::move(obstacle));
     }
 }
 
 /// What moves beside sleepers wakes them.
-void wake_by_fixtures(State& state, const ProbeMemo& memo) {
+void wake_by_fixtures(World& world, const ProbeMemo& memo) {
     for (const std::size_t i : memo.lively)
-        if (!memo.stands[i].still && memo.stands[i].pose.solid && state.fixtures[i].loose < 0)
-            wake_near(memo.stands[i].pose, state);
+        if (!memo.stands[i].still && memo.stands[i].pose.solid && world.fixtures[i].loose < 0)
+            wake_near(memo.stands[i].pose, world);
 }
 
 /// Somebody who stands on a loose body presses it down where they stand.
-void press_down(const Rehearsal& r, const State& state, LooseThing& thing) {
-    const Moment m = r.moment(state);
-    const double impulse = number(m, m.program.body.mass) * glm::length(thing.gravity) * defaults::loose_step_s;
+void press_down(const Rehearsal& r, const World& world, const Actor& actor, LooseThing& thing) {
+    const Moment m = r.moment(world, actor);
+    const double impulse = number(m, m.body().mass) * glm::length(thing.gravity) * defaults::loose_step_s;
     const Vec3 push{0.0, 0.0, -impulse};
     thing.body.velocity += push / std::max(1e-6, thing.kind.mass_kg);
     thing.body.spin +=
-        inverse_inertia(thing.kind, thing.body.turn) * glm::cross(state.body.position - thing.body.place, push);
+        inverse_inertia(thing.kind, thing.body.turn) * glm::cross(actor.body.position - thing.body.place, push);
 }
 
 }  // namespace
 
-bool is_awake(const State& state, std::size_t fixture) {
-    const std::int32_t loose = state.fixtures[fixture].loose;
-    return loose >= 0 && !state.loose[static_cast<std::size_t>(loose)].body.asleep;
+bool is_awake(const World& world, std::size_t fixture) {
+    const std::int32_t loose = world.fixtures[fixture].loose;
+    return loose >= 0 && !world.loose[static_cast<std::size_t>(loose)].body.asleep;
 }
 
 LooseKind loose_kind(const Moment& m, std::size_t fixture) {
@@ -145,8 +146,7 @@ LooseKind loose_kind(const Moment& m, std::size_t fixture) {
 
 WheelKind wheel_kind(const Moment& m, std::size_t fixture) {
     const WheelInfo& info = *fixture_kind(m, fixture)->fixture->wheels;
-    Moment own = m;
-    own.self = static_cast<std::int32_t>(m.program.machines.size() + fixture);
+    const Moment own = m.of_fixture(fixture);
     WheelKind out;
     for (int i = 0; i < 3; ++i) out.hang[i] = number(own, info.at[static_cast<std::size_t>(i)]);
     out.hang.x = std::max(0.05, out.hang.x);
@@ -162,8 +162,7 @@ WheelUse wheel_use(const Moment& m, std::size_t fixture) {
     WheelUse out;
     const Phase* phase = fixture_phase(m, fixture);
     if (phase == nullptr) return out;
-    Moment own = m;
-    own.self = static_cast<std::int32_t>(m.program.machines.size() + fixture);
+    const Moment own = m.of_fixture(fixture);
     const auto of = [&](const std::optional<Expression>& expression) {
         return expression ? number(own, *expression) : 0.0;
     };
@@ -175,14 +174,18 @@ WheelUse wheel_use(const Moment& m, std::size_t fixture) {
 }
 
 void place_loose(const Moment& own, std::size_t index, const Phase& phase, FixturePose& out) {
-    const LooseState& loose = own.state.loose[index];
-    if (phase.effects.carried && loose.holder != nobody) {
+    const LooseState& loose = own.world.loose[index];
+    if (phase.effects.carried && !loose.holder.is_nobody()) {
         Vec3 offset{0.0};
         for (int i = 0; i < 3; ++i) offset[i] = number(own, (*phase.effects.carried)[static_cast<std::size_t>(i)]);
-        Vec3 feet = own.state.body.position;
-        double facing = own.state.facing;
-        if (loose.holder >= 0) {
-            const FixturePose holder = fixture_pose(own, static_cast<std::size_t>(loose.holder));
+        const auto who = static_cast<std::size_t>(loose.holder.index);
+        Vec3 feet{0.0};
+        double facing = 0.0;
+        if (loose.holder.is_actor()) {
+            feet = own.world.actors[who].body.position;
+            facing = own.world.actors[who].facing;
+        } else {
+            const FixturePose holder = fixture_pose(own, who);
             feet = holder.center - world_up * holder.half.z;
             facing = holder.turn_rad;
         }
@@ -191,7 +194,7 @@ void place_loose(const Moment& own, std::size_t index, const Phase& phase, Fixtu
         out.turn = glm::angleAxis(facing, world_up);
         return;
     }
-    if (phase.effects.in_hand && loose.holder == the_body && loose.hand >= 0) {
+    if (phase.effects.in_hand && loose.holder.is_actor() && loose.hand >= 0) {
         const Held held = in_grip(own, *phase.effects.in_hand, loose.hand);
         const double share = eased(own, phase);
         out.center = loose.from_place + (held.place - loose.from_place) * share;
@@ -209,18 +212,18 @@ void place_loose(const Moment& own, std::size_t index, const Phase& phase, Fixtu
 }
 
 bool loose_lies_in(const Moment& m, std::size_t fixture, bool deep) {
-    if (m.state.loose.empty() || m.state.fixtures[fixture].loose >= 0) return false;
+    if (m.world.loose.empty() || m.world.fixtures[fixture].loose >= 0) return false;
     constexpr double pressed_in_m = 0.004;
     const double gap = deep ? -pressed_in_m : defaults::clear_gap_m;
     Solid own;
     Solid other;
     std::vector<ContactPoint> points;
     const bool placed =
-        m.memo != nullptr && !m.memo->stale && m.ahead == 0.0 && m.memo->stands.size() == m.state.fixtures.size();
+        m.memo != nullptr && !m.memo->stale && m.ahead == 0.0 && m.memo->stands.size() == m.world.fixtures.size();
     const auto lies_in = [&](const FixturePose& pose) {
         place_solid(pose, true, 0, own);
         const double size = glm::length(pose.half) + defaults::clear_gap_m;
-        return std::any_of(m.state.loose.begin(), m.state.loose.end(), [&](const LooseState& loose) {
+        return std::any_of(m.world.loose.begin(), m.world.loose.end(), [&](const LooseState& loose) {
             const auto other_fixture = static_cast<std::size_t>(loose.fixture);
             if (placed) {
                 const FixturePose& known = m.memo->stands[other_fixture].pose;
@@ -248,9 +251,9 @@ bool rests_parked(const Rehearsal& r, const Moment& m, std::size_t fixture, Loos
 
 }  // namespace
 
-void start_loose(const Rehearsal& r, State& state) {
-    const Moment m = r.moment(state);
-    for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
+void start_loose(const Rehearsal& r, World& world) {
+    const Moment m = r.moment(world, world.actors.front());
+    for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
         const Machine* kind = fixture_kind(m, i);
         if (kind == nullptr || !kind->fixture->loose) continue;
         const FixturePose home = fixture_pose(m, i, true);
@@ -259,19 +262,19 @@ void start_loose(const Rehearsal& r, State& state) {
         loose.body.place = loose.from_place = home.center;
         loose.body.turn = loose.from_turn = home.turn;
         loose.body.asleep = !kind->phases.front().effects.loose;
-        state.fixtures[i].loose = static_cast<std::int32_t>(state.loose.size());
+        world.fixtures[i].loose = static_cast<std::int32_t>(world.loose.size());
         if (kind->fixture->wheels) {
-            loose.wheels = static_cast<std::int32_t>(state.wheels.size());
-            state.wheels.emplace_back();
+            loose.wheels = static_cast<std::int32_t>(world.wheels.size());
+            world.wheels.emplace_back();
         }
-        state.loose.push_back(loose);
+        world.loose.push_back(loose);
     }
-    if (state.loose.empty()) return;
+    if (world.loose.empty()) return;
     std::vector<LooseThing> things;
-    std::vector<std::size_t> upward(state.loose.size());
-    for (std::size_t i = 0; i < state.loose.size(); ++i) {
+    std::vector<std::size_t> upward(world.loose.size());
+    for (std::size_t i = 0; i < world.loose.size(); ++i) {
         std::optional<LooseKind> made_of;
-        things.push_back(thing_of(m, state.loose[i], made_of));
+        things.push_back(thing_of(m, world.loose[i], made_of));
         upward[i] = i;
     }
     // Lowest first, so that what stands on a sleeper can sleep too.
@@ -280,10 +283,10 @@ void start_loose(const Rehearsal& r, State& state) {
     LooseScratch scratch;
     for (const std::size_t i : upward) {
         if (!things[i].there) continue;
-        LooseState& loose = state.loose[i];
+        LooseState& loose = world.loose[i];
         const bool rests = loose.wheels < 0 ? rests_there(r.course, things, i, scratch)
                                             : rests_parked(r, m, static_cast<std::size_t>(loose.fixture), things[i],
-                                                           state.wheels[static_cast<std::size_t>(loose.wheels)]);
+                                                           world.wheels[static_cast<std::size_t>(loose.wheels)]);
         if (!rests) continue;
         loose.body = things[i].body;
         loose.body.asleep = things[i].body.asleep = true;
@@ -293,8 +296,8 @@ void start_loose(const Rehearsal& r, State& state) {
 namespace {
 
 /// Pushed wheels don't let it sleep.
-void wake_driven(const Moment& m, State& state) {
-    for (LooseState& loose : state.loose) {
+void wake_driven(const Moment& m, World& world) {
+    for (LooseState& loose : world.loose) {
         if (loose.wheels < 0 || wheel_use(m, static_cast<std::size_t>(loose.fixture)).push_n == 0.0) continue;
         loose.body.asleep = false;
         loose.body.still_s = 0.0;
@@ -302,120 +305,116 @@ void wake_driven(const Moment& m, State& state) {
 }
 
 /// The springs and tyres of everything on wheels, before the bodies go on.
-void roll(const Rehearsal& r, const Moment& m, State& state, ProbeMemo& memo) {
-    for (std::size_t i = 0; i < memo.things.size(); ++i) {
-        LooseThing& thing = memo.things[i];
-        thing.gravity = memo.pulls[i];
+void roll(const Rehearsal& r, World& world, StepScratch& scratch) {
+    LooseWork& work = scratch.loose;
+    for (std::size_t i = 0; i < work.things.size(); ++i) {
+        LooseThing& thing = work.things[i];
+        thing.gravity = work.pulls[i];
         thing.borne = false;
-        const LooseState& loose = state.loose[i];
+        const LooseState& loose = world.loose[i];
         if (loose.wheels < 0 || !thing.there || thing.body.asleep) continue;
         const auto fixture = static_cast<std::size_t>(loose.fixture);
+        // The solids round it are those round the character it speaks of.
+        const std::size_t near = subject_of(world, r.course, fixture);
+        ProbeMemo& memo = scratch.actors[near].memo;
+        const Moment m = r.moment(world, world.actors[near], &memo);
         roll_wheels({r.course, memo.moving}, wheel_kind(m, fixture), wheel_use(m, fixture), defaults::loose_step_s,
-                    thing, state.wheels[static_cast<std::size_t>(loose.wheels)]);
+                    thing, world.wheels[static_cast<std::size_t>(loose.wheels)]);
     }
 }
 
-/// Gravity that changes on the way is taken anew at every step, with everything where its velocity takes it to by the
+/// Gravity that changes on the way is taken again at every step, with everything where its velocity takes it to by the
 /// step's middle: so a spring keeps its energy, as in take_middle().
-void take_gravity_anew(Moment m, std::int64_t step, State& state, ProbeMemo& memo) {
-    m.ahead = (static_cast<double>(step) - 0.5) * defaults::loose_step_s - state.time;
+void take_gravity_again(const Rehearsal& r, std::int64_t step, World& world, StepScratch& scratch) {
+    LooseWork& work = scratch.loose;
+    ProbeMemo& memo = scratch.actors.front().memo;
+    Moment m = r.moment(world, world.actors.front(), &memo);
+    m.ahead = (static_cast<double>(step) - 0.5) * defaults::loose_step_s - m.actor.time;
     bool written = false;
-    for (std::size_t i = 0; i < memo.things.size(); ++i) {
-        const auto fixture = static_cast<std::size_t>(state.loose[i].fixture);
-        if (!memo.things[i].there || memo.things[i].body.asleep || !gravity_said(m, fixture).varies) continue;
+    for (std::size_t i = 0; i < work.things.size(); ++i) {
+        const auto fixture = static_cast<std::size_t>(world.loose[i].fixture);
+        if (!work.things[i].there || work.things[i].body.asleep || !gravity_said(m, fixture).varies) continue;
         if (!written)
-            for (std::size_t k = 0; k < memo.things.size(); ++k) {
-                if (!memo.things[k].there) continue;
-                LooseBody& body = state.loose[k].body;
-                body = memo.things[k].body;
+            for (std::size_t k = 0; k < work.things.size(); ++k) {
+                if (!work.things[k].there) continue;
+                LooseBody& body = world.loose[k].body;
+                body = work.things[k].body;
                 if (!body.asleep) body.place += body.velocity * (0.5 * defaults::loose_step_s);
             }
         written = true;
-        memo.pulls[i] = gravity_on(m, fixture);
+        work.pulls[i] = gravity_on(m, fixture);
     }
-    if (written) memo.forget();
+    if (!written) return;
+    for (ActorScratch& actor : scratch.actors) actor.memo.forget();
+}
+
+/// The thing that a character stands on, in World::loose.
+std::optional<std::size_t> ridden_thing(const World& world, const std::optional<Ride>& ride) {
+    if (!ride || !ride->on.is_fixture()) return std::nullopt;
+    const std::int32_t loose = world.fixtures[static_cast<std::size_t>(ride->on.index)].loose;
+    if (loose < 0) return std::nullopt;
+    return static_cast<std::size_t>(loose);
+}
+
+/// Which things go through which obstacles: what has just been let go of through who let go of it, what is stood on
+/// through who stands on it.
+void find_passes(const World& world, std::span<const std::optional<Ride>> rides, LooseWork& work) {
+    work.passes.clear();
+    for (std::size_t i = 0; i < work.things.size(); ++i) {
+        const Owner& passes = world.loose[i].passes;
+        if (passes.is_actor()) work.passes.push_back({i, static_cast<std::size_t>(passes.index)});
+        for (std::size_t k = world.actors.size(); passes.is_fixture() && k < work.obstacles.size(); ++k)
+            if (work.obstacles[k].solid.piece == passes.index) work.passes.push_back({i, k});
+    }
+    for (std::size_t k = 0; k < rides.size(); ++k)
+        if (const auto thing = ridden_thing(world, rides[k])) work.passes.push_back({*thing, k});
 }
 
 }  // namespace
 
-void advance_loose(const Rehearsal& r, LooseStretch stretch, const std::optional<Ride>& ride, State& state,
-                   ProbeMemo& memo) {
-    if (state.loose.empty()) return;
+void advance_loose(const Rehearsal& r, LooseStretch stretch, std::span<const std::optional<Ride>> rides, World& world,
+                   StepScratch& scratch) {
+    if (world.loose.empty()) return;
     constexpr double rounding = 1e-6;
     const auto first = static_cast<std::int64_t>(std::floor(stretch.from / defaults::loose_step_s + rounding)) + 1;
     const auto last = static_cast<std::int64_t>(std::floor(stretch.to / defaults::loose_step_s + rounding));
     if (last < first) return;
-    wake_by_fixtures(state, memo);
-    const Moment m = r.moment(state, &memo);
-    wake_driven(m, state);
+    LooseWork& work = scratch.loose;
+    ProbeMemo& memo = scratch.actors.front().memo;
+    wake_by_fixtures(world, memo);
+    const Moment m = r.moment(world, world.actors.front(), &memo);
+    wake_driven(m, world);
     const bool awake =
-        std::any_of(state.loose.begin(), state.loose.end(), [](const LooseState& loose) { return !loose.body.asleep; });
+        std::any_of(world.loose.begin(), world.loose.end(), [](const LooseState& loose) { return !loose.body.asleep; });
     if (!awake) return;
-    memo.things.clear();
-    memo.pulls.clear();
-    memo.kinds.resize(state.loose.size());
-    for (std::size_t i = 0; i < state.loose.size(); ++i) {
-        memo.things.push_back(thing_of(m, state.loose[i], memo.kinds[i]));
-        memo.pulls.push_back(memo.things.back().gravity);
+    work.things.clear();
+    work.pulls.clear();
+    work.kinds.resize(world.loose.size());
+    for (std::size_t i = 0; i < world.loose.size(); ++i) {
+        work.things.push_back(thing_of(m, world.loose[i], work.kinds[i]));
+        work.pulls.push_back(work.things.back().gravity);
     }
-    const std::int32_t ridden = ride ? state.fixtures[ride->fixture].loose : -1;
     for (std::int64_t step = first; step <= last; ++step) {
-        gather_obstacles(r, state, static_cast<double>(step) * defaults::loose_step_s, memo);
-        for (std::size_t i = 0; i < memo.things.size(); ++i) {
-            LooseThing& thing = memo.things[i];
-            const std::int32_t passes = state.loose[i].passes;
-            thing.passes = -1;
-            if (passes == the_body || ridden == static_cast<std::int32_t>(i)) thing.passes = 0;
-            for (std::size_t k = 1; k < memo.obstacles.size(); ++k)
-                if (passes >= 0 && memo.obstacles[k].solid.piece == passes) thing.passes = static_cast<std::int32_t>(k);
+        gather_obstacles(r, world, static_cast<double>(step) * defaults::loose_step_s, scratch);
+        find_passes(world, rides, work);
+        for (std::size_t k = 0; k < rides.size(); ++k) {
+            const auto ridden = ridden_thing(world, rides[k]);
+            if (ridden && !work.things[*ridden].body.asleep)
+                press_down(r, world, world.actors[k], work.things[*ridden]);
         }
-        if (ridden >= 0 && !memo.things[static_cast<std::size_t>(ridden)].body.asleep)
-            press_down(r, state, memo.things[static_cast<std::size_t>(ridden)]);
-        take_gravity_anew(m, step, state, memo);
-        roll(r, m, state, memo);
-        step_loose(r.course, memo.obstacles, memo.things, defaults::loose_step_s, memo.loose);
+        take_gravity_again(r, step, world, scratch);
+        roll(r, world, scratch);
+        step_loose(r.course, work.obstacles, work.things, work.passes, defaults::loose_step_s, work.scratch);
     }
-    for (std::size_t i = 0; i < memo.things.size(); ++i)
-        if (memo.things[i].there) state.loose[i].body = memo.things[i].body;
-    note_partners(r, state, memo);
+    for (std::size_t i = 0; i < work.things.size(); ++i)
+        if (work.things[i].there) world.loose[i].body = work.things[i].body;
+    note_partners(r, world, scratch);
 }
 
-bool leans_on_something(const Vec3& wanted, const State& state) {
-    const Vec3 lost = flat(wanted - state.body.velocity);
-    return !state.loose.empty() && glm::dot(lost, lost) >= 1e-12;
-}
-
-void push_loose(const Rehearsal& r, const Vec3& wanted, State& state, const ProbeMemo& memo) {
-    if (!leans_on_something(wanted, state)) return;
-    const Vec3 towards = direction_or_zero(flat(wanted - state.body.velocity));
-    const double gap = defaults::contact_gap_m;
-    const auto hit =
-        sweep({r.course, memo.moving}, {state.radius, state.height}, state.body.position, towards * (3.0 * gap), gap);
-    const auto pieces = static_cast<std::int32_t>(r.course.plan.pieces.size());
-    if (!hit || hit->piece < pieces) return;
-    const auto fixture = static_cast<std::size_t>(hit->piece - pieces);
-    if (state.fixtures[fixture].loose < 0) return;
-    LooseState& loose = state.loose[static_cast<std::size_t>(state.fixtures[fixture].loose)];
-    const Moment m = r.moment(state);
-    if (const Phase* phase = fixture_phase(m, fixture); phase == nullptr || !phase->effects.loose) return;
-    const Vec3 into = -direction_or_zero(flat(hit->normal));
-    const double approach = glm::dot(wanted - loose.body.velocity, into);
-    if (approach <= 0.0) return;
-    const double own_mass = std::max(0.001, number(m, m.program.body.mass));
-    const double its_mass = loose_kind(m, fixture).mass_kg;
-    const double impulse = approach * own_mass * its_mass / (own_mass + its_mass);
-    // Along the middle, not where they touch: what is pushed slides and doesn't topple.
-    loose.body.velocity += into * (impulse / its_mass);
-    loose.body.asleep = false;
-    loose.body.still_s = 0.0;
-    const double together = glm::dot(loose.body.velocity, into);
-    state.body.velocity += into * std::max(0.0, together - glm::dot(state.body.velocity, into));
-}
-
-void wake_near(const FixturePose& pose, State& state) {
+void wake_near(const FixturePose& pose, World& world) {
     constexpr double near_m = 0.1;
-    for (LooseState& loose : state.loose) {
-        if (!loose.body.asleep || loose.holder != nobody) continue;
+    for (LooseState& loose : world.loose) {
+        if (!loose.body.asleep || !loose.holder.is_nobody()) continue;
         const double reach = glm::length(pose.half) + near_m + defaults::largest_box_m * 0.1;
         if (glm::length(loose.body.place - pose.center) > reach) continue;
         loose.body.still_s = 0.0;
@@ -423,23 +422,24 @@ void wake_near(const FixturePose& pose, State& state) {
     }
 }
 
-void change_loose(const Rehearsal& r, std::size_t fixture, const FixturePose& before, State& state) {
-    wake_near(before, state);
+void change_loose(const Rehearsal& r, std::size_t fixture, const FixturePose& before, World& world) {
+    wake_near(before, world);
     // What is in a phase that isn't loose counts as asleep.
-    const Moment m = r.moment(state);
-    for (LooseState& loose : state.loose) {
+    const Moment m = r.moment(world, world.actors.front());
+    for (LooseState& loose : world.loose) {
         const Phase* phase = fixture_phase(m, static_cast<std::size_t>(loose.fixture));
         if (phase != nullptr && !phase->effects.loose) loose.body.asleep = true;
     }
-    const std::int32_t index = state.fixtures[fixture].loose;
+    const std::int32_t index = world.fixtures[fixture].loose;
     if (index < 0) return;
-    LooseState& loose = state.loose[static_cast<std::size_t>(index)];
+    LooseState& loose = world.loose[static_cast<std::size_t>(index)];
     loose.body.place = loose.from_place = before.center;
     loose.body.turn = loose.from_turn = before.turn;
     const Effects& now = fixture_phase(m, fixture)->effects;
-    if (!now.carried && !now.in_hand && loose.holder != nobody) {
+    if (!now.carried && !now.in_hand && !loose.holder.is_nobody()) {
         // What a hand lets go of goes on as the body goes, unless it was thrown.
-        if (loose.hand >= 0 && loose.body.velocity == Vec3{0.0}) loose.body.velocity = state.body.velocity;
+        if (loose.hand >= 0 && loose.holder.is_actor() && loose.body.velocity == Vec3{0.0})
+            loose.body.velocity = world.actors[static_cast<std::size_t>(loose.holder.index)].body.velocity;
         loose.passes = loose.holder;
         loose.holder = nobody;
         loose.hand = -1;

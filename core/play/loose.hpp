@@ -9,7 +9,7 @@
 namespace leap {
 
 /// Whether it moves as a loose body now. Fixtures in phases that are not `loose` count as asleep.
-bool is_awake(const State& state, std::size_t fixture);
+bool is_awake(const World& world, std::size_t fixture);
 
 /// What a loose fixture is made of.
 LooseKind loose_kind(const Moment& moment, std::size_t fixture);
@@ -21,32 +21,27 @@ void place_loose(const Moment& own, std::size_t loose, const Phase& phase, Fixtu
 bool loose_lies_in(const Moment& moment, std::size_t fixture, bool deep = false);
 
 /// Every fixture that can be loose, at home; those that something bears are asleep.
-void start_loose(const Rehearsal& rehearsal, State& state);
+void start_loose(const Rehearsal& rehearsal, World& world);
 
 /// A stretch of time, s: later than `from`, up to and with `to`.
 struct LooseStretch {
     double from = 0.0;
     double to = 0.0;
 };
-/// Loose bodies go on step by step on their own grid, those steps that fall into the stretch.
-void advance_loose(const Rehearsal& rehearsal, LooseStretch stretch, const std::optional<Ride>& ride, State& state,
-                   ProbeMemo& memo);
+/// Loose bodies go on step by step on their own grid, those steps that fall into the stretch. `rides`: by character,
+/// what each stands on.
+void advance_loose(const Rehearsal& rehearsal, LooseStretch stretch, std::span<const std::optional<Ride>> rides,
+                   World& world, StepScratch& scratch);
 
 /// What a fixture's wheels are like, and what its phase does with them.
 WheelKind wheel_kind(const Moment& moment, std::size_t fixture);
 WheelUse wheel_use(const Moment& moment, std::size_t fixture);
 
-/// Whether the character, who would go at `wanted`, is held up by something.
-bool leans_on_something(const Vec3& wanted, const State& state);
-
-/// The character, who would go at `wanted`, leans on something loose: both go on with the momentum they have together.
-void push_loose(const Rehearsal& rehearsal, const Vec3& wanted, State& state, const ProbeMemo& memo);
-
 /// A fixture goes into another phase: what it leaves stays where it is, what nobody carries any more is let go.
-void change_loose(const Rehearsal& rehearsal, std::size_t fixture, const FixturePose& before, State& state);
+void change_loose(const Rehearsal& rehearsal, std::size_t fixture, const FixturePose& before, World& world);
 
 /// Wakes what lies at a fixture that changes.
-void wake_near(const FixturePose& pose, State& state);
+void wake_near(const FixturePose& pose, World& world);
 
 /// The velocity that brings a loose fixture to a point in a time.
 Vec3 velocity_to(const Moment& moment, std::size_t fixture, const Vec3& point, double seconds);

@@ -5,7 +5,18 @@
 
 namespace leap {
 
-/// Everything rules do at one instant: steps 2 to 6 of the order in step.hpp. Clears the instant's events.
-bool run_instant(const Rehearsal& rehearsal, State& state, ProbeMemo& memo, Trace* trace);
+/// Steps 2 to 6 of an instant, see step(): every character's rules, in their order, then those of fixtures; until
+/// nothing changes any more. True when anything has changed.
+bool run_instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Trace* trace);
+
+struct AloneAnswer {
+    bool changed = false;
+    /// Some rule wants to change what others could see: the instant must be one for all, and what was done here counts
+    /// for nothing.
+    bool concerns_others = false;
+};
+/// The same for the rules of one character alone, who may be ahead of the others.
+AloneAnswer run_instant_alone(const Rehearsal& rehearsal, World& world, std::size_t actor, StepScratch& scratch,
+                              Trace* trace);
 
 }  // namespace leap

@@ -13,7 +13,7 @@ namespace {
 bool rested(const Moment& m, std::size_t meter) {
     const MeterInfo& info = m.program.meters[meter];
     if (!info.refill_after) return true;
-    return m.state.time - m.state.meters[meter].spent_at >= number(m, *info.refill_after) - defaults::timer_rounding_s;
+    return m.actor.time - m.actor.meters[meter].spent_at >= number(m, *info.refill_after) - defaults::timer_rounding_s;
 }
 
 template <class Visit>
@@ -22,8 +22,8 @@ void each_drain(const Moment& m, Visit visit) {
         if (const Phase* phase = phase_in_force(m, machine))
             for (const Drain& drain : phase->effects.drains) visit(drain);
     };
-    look(m.state.stance);
-    for (const std::int32_t move : m.state.moves) look(move);
+    look(m.actor.stance);
+    for (const std::int32_t move : m.actor.moves) look(move);
 }
 
 }  // namespace
@@ -44,26 +44,26 @@ double time_to_meter_change(const Moment& m, const MeterRates& rates) {
     double soonest = 1e300;
     for (std::size_t i = 0; i < m.program.meters.size(); ++i) {
         const MeterInfo& info = m.program.meters[i];
-        const MeterState& meter = m.state.meters[i];
+        const MeterState& meter = m.actor.meters[i];
         if (rates[i] != 0.0) {
             const double left = ((rates[i] > 0.0 ? info.high : info.low) - meter.value) / rates[i];
             if (left > defaults::timer_rounding_s) soonest = std::min(soonest, left);
         }
         if (info.refill_after && meter.value < info.high && !rested(m, i) && std::isfinite(meter.spent_at))
-            soonest = std::min(soonest, meter.spent_at + number(m, *info.refill_after) - m.state.time);
+            soonest = std::min(soonest, meter.spent_at + number(m, *info.refill_after) - m.actor.time);
     }
     return soonest;
 }
 
-void advance_meters(const Moment& m, const MeterRates& rates, double seconds, State& state) {
+void advance_meters(const Moment& m, const MeterRates& rates, double seconds, Actor& actor) {
     for (std::size_t i = 0; i < m.program.meters.size(); ++i) {
         const MeterInfo& info = m.program.meters[i];
-        double& value = state.meters[i].value;
+        double& value = actor.meters[i].value;
         value = std::clamp(value + rates[i] * seconds, info.low, info.high);
         // What lies within rounding of an end is at the end.
         for (const double end : {info.low, info.high})
             if (std::abs(value - end) < 1e-9 * (info.high - info.low)) value = end;
-        if (rates[i] < 0.0) state.meters[i].spent_at = state.time + seconds;
+        if (rates[i] < 0.0) actor.meters[i].spent_at = actor.time + seconds;
     }
 }
 

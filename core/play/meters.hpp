@@ -15,7 +15,7 @@ MeterRates meter_rates(const Moment& moment);
 double time_to_meter_change(const Moment& moment, const MeterRates& rates);
 
 /// Lets `seconds` pass, at the rates of their begin.
-void advance_meters(const Moment& moment, const MeterRates& rates, double seconds, State& state);
+void advance_meters(const Moment& moment, const MeterRates& rates, double seconds, Actor& actor);
 
 /// Spends (or gains, when negative) at once; a meter never leaves its range.
 void spend(const MeterInfo& info, double amount, double now, MeterState& meter);

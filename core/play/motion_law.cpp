@@ -34,8 +34,8 @@ double time_to_speed(const Vec3& v, const Vec3& a, double wanted) {
 /// Steering goes straight through velocity space towards the wanted velocity w: at `brake` while the speed falls, at
 /// `gain` while it rises. Along that straight line the speed is least where it is perpendicular to it, so the one
 /// change between the two rates has a closed form and the result does not depend on the tick rate.
-void steer(const Moment& m, const Forces& f, State& state, Law& law) {
-    Vec3 v = flat(state.body.velocity);
+void steer(const Moment& m, const Forces& f, Actor& actor, Law& law) {
+    Vec3 v = flat(actor.body.velocity);
     Vec3 wanted{0.0};
     std::optional<double> gain;
     std::optional<double> brake;
@@ -54,8 +54,8 @@ void steer(const Moment& m, const Forces& f, State& state, Law& law) {
     const double speed = glm::length(v);
     if (speed > cap && !fading) {
         v *= cap / speed;
-        state.body.velocity.x = v.x;
-        state.body.velocity.y = v.y;
+        actor.body.velocity.x = v.x;
+        actor.body.velocity.y = v.y;
     }
     const bool above = fading && speed > cap + same_speed_mps;
     if (f.steer == nullptr && !above) return;
@@ -63,16 +63,16 @@ void steer(const Moment& m, const Forces& f, State& state, Law& law) {
     const Vec3 difference = wanted - v;
     const double distance = glm::length(difference);
     if (distance < same_speed_mps) {
-        state.body.velocity.x = wanted.x;
-        state.body.velocity.y = wanted.y;
+        actor.body.velocity.x = wanted.x;
+        actor.body.velocity.y = wanted.y;
         return;
     }
     const Vec3 towards = difference / distance;
     const double along = glm::dot(towards, v);  // negative while the speed falls
     const std::optional<double> rate = above ? fading : (along < -same_speed_mps ? brake : gain);
     if (!rate) {
-        state.body.velocity.x = wanted.x;
-        state.body.velocity.y = wanted.y;
+        actor.body.velocity.x = wanted.x;
+        actor.body.velocity.y = wanted.y;
         return;
     }
     if (*rate <= 0.0) return;
@@ -90,10 +90,10 @@ void steer(const Moment& m, const Forces& f, State& state, Law& law) {
     }
 }
 
-void limit_rising(const Moment& m, const Limit& limit, State& state, Law& law) {
+void limit_rising(const Moment& m, const Limit& limit, Actor& actor, Law& law) {
     const double low = number(m, limit.low);
     const double high = std::max(low, number(m, limit.high));
-    double& rising = state.body.velocity.z;
+    double& rising = actor.body.velocity.z;
     rising = std::clamp(rising, low, high);
     double& pull = law.motion.acceleration.z;
     const double bound = pull < 0.0 ? low : high;
@@ -147,31 +147,31 @@ void set_driven(const Forces& f, double speed, Vec3& velocity) {
 }
 
 /// Straight to the point, so that it is reached after distance / speed.
-void fly(const Moment& m, const Forces& f, State& state, Law& law) {
+void fly(const Moment& m, const Forces& f, Actor& actor, Law& law) {
     law.driven = law.flying = true;
     law.motion.acceleration = Vec3{0.0};
     const double left = flight_left(m, *f.fly);
     const double speed = std::clamp(number(m, f.fly->speed), 0.0, defaults::fastest_body_mps);
     const bool there = left <= defaults::reached_m * 0.5 || speed <= 0.0;
-    state.body.velocity = there ? Vec3{0.0} : flight_direction(m, *f.fly) * speed;
+    actor.body.velocity = there ? Vec3{0.0} : flight_direction(m, *f.fly) * speed;
     if (!there) law.horizon = std::min(law.horizon, left / speed);
 }
 
 /// Along the wall at the speed the body has, drawn to it where a gap has opened; round bends the speed stays.
-void cling(const Moment& m, const Forces& f, State& state, Law& law) {
+void cling(const Moment& m, const Forces& f, Actor& actor, Law& law) {
     const ProbeResult wall = ask_probe(m, f.cling);
     if (!wall.hit) return;
     law.curved = true;
     const Vec3 normal = direction_or_zero(flat(wall.normal));
-    Vec3 v = flat(state.body.velocity);
+    Vec3 v = flat(actor.body.velocity);
     const double speed = glm::length(v);
     v = direction_or_zero(v - normal * glm::dot(v, normal)) * speed;
     const Vec3 towards = direction_or_zero(wall.point - wall.from);
-    const double gap = (wall.distance + state.radius) * std::abs(glm::dot(towards, normal)) - state.radius;
+    const double gap = (wall.distance + actor.radius) * std::abs(glm::dot(towards, normal)) - actor.radius;
     law.clings_at = speed;
-    state.wall_normal = normal;
-    state.body.velocity.x = v.x;
-    state.body.velocity.y = v.y;
+    actor.wall_normal = normal;
+    actor.body.velocity.x = v.x;
+    actor.body.velocity.y = v.y;
     if (gap > defaults::cling_gap_m) {
         // At most what closes the gap within one stretch, so that the pull never runs into the wall.
         const double least = defaults::cling_gap_m * 0.7;
@@ -211,7 +211,7 @@ bool vary(const Moment& m, const Forces& f) {
     if (varies || !turns) return varies;
     constexpr double still_rad = 1e-9;
     const double after = facing_after(m, f.face, defaults::longest_curved_stretch_s);
-    return std::abs(std::remainder(after - m.state.facing, 2.0 * std::numbers::pi)) > still_rad;
+    return std::abs(std::remainder(after - m.actor.facing, 2.0 * std::numbers::pi)) > still_rad;
 }
 
 }  // namespace
@@ -222,7 +222,7 @@ Forces forces_at(const Moment& m) {
     bool boost_varies = false;
     const auto add = [&](std::int32_t machine) {
         if (machine < 0) return;
-        const MachineState& running = m.state.machines[static_cast<std::size_t>(machine)];
+        const MachineState& running = m.actor.machines[static_cast<std::size_t>(machine)];
         if (running.phase < 0) return;
         const Phase& phase =
             m.program.machines[static_cast<std::size_t>(machine)].phases[static_cast<std::size_t>(running.phase)];
@@ -245,15 +245,15 @@ Forces forces_at(const Moment& m) {
         if (gravity == nullptr && effects.gravity) gravity = &*effects.gravity;
         if (out.drive == nullptr && effects.drive && glm::length(running.drive_direction) > 0.5) {
             out.drive = &*effects.drive;
-            out.drive_time = m.state.time - running.phase_since;
+            out.drive_time = m.actor.time - running.phase_since;
             out.drive_direction = running.drive_direction;
             if (effects.drive->adding) out.drive_base = running.drive_base;
             if (phase.duration) out.drive_duration = number(m, *phase.duration);
         }
     };
-    for (const std::int32_t move : m.state.moves) add(move);
-    add(m.state.stance);
-    out.pull = gravity != nullptr ? gravity : &m.program.body.gravity;
+    for (const std::int32_t move : m.actor.moves) add(move);
+    add(m.actor.stance);
+    out.pull = gravity != nullptr ? gravity : &m.body().gravity;
     out.gravity = number(m, *out.pull);
     out.vary = boost_varies || vary(m, out);
     return out;
@@ -263,12 +263,12 @@ double facing_after(const Moment& m, const Expression* face, double seconds) {
     const Vec3 faced = face != nullptr ? flat(vector(m, *face)) : Vec3{0.0};
     if (flat_length(faced) > 1e-6) return std::atan2(faced.y, faced.x);
     const Vec3 wanted = sense_vector(m, Sense::stick);
-    if (flat_length(wanted) < 0.1) return m.state.facing;
+    if (flat_length(wanted) < 0.1) return m.actor.facing;
     const double target = std::atan2(wanted.y, wanted.x);
-    double difference = std::remainder(target - m.state.facing, 2.0 * std::numbers::pi);
-    const double most = std::abs(number(m, m.program.body.turn)) * seconds;
+    double difference = std::remainder(target - m.actor.facing, 2.0 * std::numbers::pi);
+    const double most = std::abs(number(m, m.body().turn)) * seconds;
     difference = std::clamp(difference, -most, most);
-    return std::remainder(m.state.facing + difference, 2.0 * std::numbers::pi);
+    return std::remainder(m.actor.facing + difference, 2.0 * std::numbers::pi);
 }
 
 Vec3 steer_target(const Moment& m, const Forces& f) {
@@ -283,7 +283,7 @@ MotionAhead motion_ahead(const Moment& m, const Forces& f, const Law& law, doubl
     MotionAhead out;
     out.moved = law.motion.velocity * seconds;
     out.gained = law.motion.acceleration * seconds;
-    out.turned_rad = std::remainder(facing_after(m, f.face, seconds) - m.state.facing, 2.0 * std::numbers::pi);
+    out.turned_rad = std::remainder(facing_after(m, f.face, seconds) - m.actor.facing, 2.0 * std::numbers::pi);
     return out;
 }
 
@@ -309,7 +309,7 @@ void take_middle_gravity(Moment middle, const Forces& f, double seconds, const L
 
 }  // namespace
 
-void take_middle(const Moment& m, const Forces& f, double seconds, State& state, Law& law) {
+void take_middle(const Moment& m, const Forces& f, double seconds, Actor& actor, Law& law) {
     const bool pulled = f.pull->folded < 0 && law.motion.acceleration.z != 0.0 && !law.flying;
     const bool others = f.vary && f.cling < 0 && f.rope == nullptr && seconds > 0.0;
     if (!pulled && !others) return;
@@ -320,27 +320,27 @@ void take_middle(const Moment& m, const Forces& f, double seconds, State& state,
     middle.motion = &ahead;
     double pull = law.motion.acceleration.z;
     if (pulled) take_middle_gravity(middle, f, seconds, law, pull);
-    if (others) law = motion_law(middle, forces_at(middle), state, seconds, true);
+    if (others) law = motion_law(middle, forces_at(middle), actor, seconds, true);
     if (pulled && law.motion.acceleration.z != 0.0) law.motion.acceleration.z = pull;
 }
 
-Law motion_law(const Moment& m, const Forces& f, State& state, double longest, bool taken_for_all) {
+Law motion_law(const Moment& m, const Forces& f, Actor& actor, double longest, bool taken_for_all) {
     Law law;
     if (taken_for_all) law.taken_for = longest;
     if (f.fly != nullptr) {
-        fly(m, f, state, law);
-        law.motion.velocity = state.body.velocity;
+        fly(m, f, actor, law);
+        law.motion.velocity = actor.body.velocity;
         return law;
     }
     const bool vertical_driven = f.drive != nullptr && std::abs(f.drive_direction.z) > vertical_drive;
-    if (!state.body.grounded && !vertical_driven) {
+    if (!actor.body.grounded && !vertical_driven) {
         law.motion.acceleration.z = -f.gravity;
-        if (f.limit != nullptr) limit_rising(m, *f.limit, state, law);
+        if (f.limit != nullptr) limit_rising(m, *f.limit, actor, law);
     }
     if (f.cling >= 0) {
-        cling(m, f, state, law);
+        cling(m, f, actor, law);
         if (law.curved) {
-            law.motion.velocity = state.body.velocity + law.pull;
+            law.motion.velocity = actor.body.velocity + law.pull;
             law.horizon = std::min(law.horizon, defaults::longest_curved_stretch_s);
             return law;
         }
@@ -349,16 +349,16 @@ Law motion_law(const Moment& m, const Forces& f, State& state, double longest, b
         law.horizon = std::min(law.horizon, defaults::longest_curved_stretch_s);
     }
     if (f.drive == nullptr) {
-        steer(m, f, state, law);
+        steer(m, f, actor, law);
     } else {
         law.driven = true;
         law.lifted = vertical_driven;
         const double now = drive_speed(m, f, f.drive_time);
-        set_driven(f, now, state.body.velocity);
+        set_driven(f, now, actor.body.velocity);
         offer(law.horizon, time_to_bend(m, f));
         law.horizon = std::min(law.horizon, longest);
     }
-    law.motion.velocity = state.body.velocity;
+    law.motion.velocity = actor.body.velocity;
     return law;
 }
 
@@ -374,16 +374,16 @@ void drive_over(const Moment& m, const Forces& f, double seconds, Law& law) {
     set_driven(f, law.driven_mps, law.motion.velocity);
 }
 
-void finish_drive(const Moment& m, const Forces& f, const Law& law, double seconds, State& state) {
+void finish_drive(const Moment& m, const Forces& f, const Law& law, double seconds, Actor& actor) {
     const double end = drive_speed(m, f, f.drive_time + seconds);
     const bool vertical = std::abs(f.drive_direction.z) > vertical_drive;
     if (f.drive->adding) {
         // What it was to go at in the mean became what it goes at now: what an obstacle took from the one it takes from
         // the other, along the same way.
         Vec3 wanted = law.motion.velocity;
-        Vec3 reached = state.body.velocity;
+        Vec3 reached = actor.body.velocity;
         set_driven(f, end, wanted);
-        Vec3 lost = law.motion.velocity - state.body.velocity;
+        Vec3 lost = law.motion.velocity - actor.body.velocity;
         if (!vertical) lost.z = 0.0;
         if (glm::length(lost) > same_speed_mps) {
             const Vec3 into = direction_or_zero(lost);
@@ -392,7 +392,7 @@ void finish_drive(const Moment& m, const Forces& f, const Law& law, double secon
         reached.x = wanted.x;
         reached.y = wanted.y;
         if (vertical) reached.z = wanted.z;
-        state.body.velocity = reached;
+        actor.body.velocity = reached;
         return;
     }
     const double mean = glm::length(flat(law.motion.velocity));
@@ -401,10 +401,10 @@ void finish_drive(const Moment& m, const Forces& f, const Law& law, double secon
     // passes through zero turns round.
     const double ratio = mean > same_speed_mps ? start / mean : 1.0;
     const double sense = end * law.driven_mps < 0.0 ? -1.0 : 1.0;
-    state.body.velocity.x *= ratio * sense;
-    state.body.velocity.y *= ratio * sense;
+    actor.body.velocity.x *= ratio * sense;
+    actor.body.velocity.y *= ratio * sense;
     if (vertical && std::abs(law.motion.velocity.z) > same_speed_mps)
-        state.body.velocity.z *= f.drive_direction.z * end / law.motion.velocity.z;
+        actor.body.velocity.z *= f.drive_direction.z * end / law.motion.velocity.z;
 }
 
 }  // namespace leap

@@ -53,7 +53,7 @@ Vec3 steer_target(const Moment& moment, const Forces& forces);
 /// The law from now on, for at most `longest` seconds. Changes the state's velocity where a cap, a limit or a drive
 /// demands it at once.
 /// `taken_for_all`: it is to hold for all of `longest`, whatever it reaches on the way.
-Law motion_law(const Moment& moment, const Forces& forces, State& state, double longest, bool taken_for_all = false);
+Law motion_law(const Moment& moment, const Forces& forces, Actor& actor, double longest, bool taken_for_all = false);
 
 /// How the body will have gone on after `seconds` of a law, as far as values in the middle of a stretch need it: its
 /// place by its velocity alone.
@@ -65,13 +65,13 @@ MotionAhead motion_ahead(const Moment& moment, const Forces& forces, const Law& 
 /// With the place taken by the velocity alone this is the position Verlet method (Verlet, 1967; "drift, kick, drift"):
 /// a spring keeps its energy for as long as it swings. What slows by speed is taken half implicitly, so that a stiff
 /// drag comes to its terminal speed instead of swinging about it.
-void take_middle(const Moment& moment, const Forces& forces, double seconds, State& state, Law& law);
+void take_middle(const Moment& moment, const Forces& forces, double seconds, Actor& actor, Law& law);
 
 /// Puts the mean velocity of a drive over the next `seconds` into the law, so that the distance is the integral of its
 /// curve, exactly.
 void drive_over(const Moment& moment, const Forces& forces, double seconds, Law& law);
 
 /// After a driven stretch of `seconds`: the velocity that the drive has reached, what it adds to included.
-void finish_drive(const Moment& moment, const Forces& forces, const Law& law, double seconds, State& state);
+void finish_drive(const Moment& moment, const Forces& forces, const Law& law, double seconds, Actor& actor);
 
 }  // namespace leap

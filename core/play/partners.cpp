@@ -11,87 +11,91 @@
 namespace leap {
 namespace {
 
-bool touch(const State& state, std::size_t fixture, std::size_t other) {
-    return std::any_of(state.encounters.begin(), state.encounters.end(), [&](const Encounter& e) {
+bool touch(const World& world, std::size_t fixture, std::size_t other) {
+    return std::any_of(world.encounters.begin(), world.encounters.end(), [&](const Encounter& e) {
         return e.fixture == static_cast<std::int32_t>(fixture) && e.other == static_cast<std::int32_t>(other);
     });
 }
 
 /// `fresh`: it is an event that they meet.
-void set_partner(State& state, std::size_t fixture, std::size_t other, bool touches, bool fresh) {
-    if (touches == touch(state, fixture, other)) return;
+void set_partner(World& world, std::size_t fixture, std::size_t other, bool touches, bool fresh) {
+    if (touches == touch(world, fixture, other)) return;
     const Encounter met{static_cast<std::int32_t>(fixture), static_cast<std::int32_t>(other), fresh};
     if (touches) {
-        state.encounters.push_back(met);
-        state.contacts[fixture].met_anew = state.contacts[fixture].met_anew || fresh;
+        world.encounters.push_back(met);
+        world.contacts[fixture].met_anew = world.contacts[fixture].met_anew || fresh;
     } else {
-        std::erase_if(state.encounters,
+        std::erase_if(world.encounters,
                       [&](const Encounter& e) { return e.fixture == met.fixture && e.other == met.other; });
     }
 }
 
-double gap_to_body(const State& state, const Solid& solid) {
-    const Capsule capsule{state.radius, state.height};
-    return closest_point(solid, capsule.segment(), state.body.position + world_up * state.radius).distance -
-           state.radius;
+double gap_to_body(const Actor& actor, const Solid& solid) {
+    const Capsule capsule{actor.radius, actor.height};
+    return closest_point(solid, capsule.segment(), actor.body.position + world_up * actor.radius).distance -
+           actor.radius;
 }
 
 }  // namespace
 
-void note_partners(const Rehearsal& r, State& state, ProbeMemo& memo) {
+void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
     constexpr double apart_m = 0.05;
-    const Moment m = r.moment(state, &memo);
+    ProbeMemo& memo = scratch.actors.front().memo;
+    const Moment m = r.moment(world, world.actors.front(), &memo);
     Solid own;
     Solid other;
-    std::vector<ContactPoint>& points = memo.loose.points;
+    std::vector<ContactPoint>& points = scratch.loose.scratch.points;
     const auto asks = [&](std::size_t fixture) { return fixture_kind(m, fixture)->asks_who_touches; };
-    for (LooseState& loose : state.loose) {
+    for (LooseState& loose : world.loose) {
         const auto i = static_cast<std::size_t>(loose.fixture);
         const bool asked = r.program.asks_who_touches && !loose.body.asleep;
         const bool own_asks = asks(i);
-        if (!asked && loose.passes == nobody) continue;
+        if (!asked && loose.passes.is_nobody()) continue;
         const FixturePose pose = fixture_pose(m, i);
         place_solid(pose, false, 0, own);
-        if (loose.passes == the_body && gap_to_body(state, own) > apart_m) loose.passes = nobody;
-        for (std::size_t j = 0; j < state.fixtures.size(); ++j) {
-            if (j == i || state.fixtures[j].machine < 0) continue;
+        if (loose.passes.is_actor() &&
+            gap_to_body(world.actors[static_cast<std::size_t>(loose.passes.index)], own) > apart_m)
+            loose.passes = nobody;
+        for (std::size_t j = 0; j < world.fixtures.size(); ++j) {
+            if (j == i || world.fixtures[j].machine < 0) continue;
             const bool listens = asks(j) || own_asks;
-            if (!listens && loose.passes != static_cast<std::int32_t>(j)) continue;
-            const auto number = static_cast<std::int32_t>(j);
+            const bool passes = loose.passes.is_fixture(j);
+            if (!listens && !passes) continue;
             const FixturePose& there = memo.stands[j].pose;
             const double reach = glm::length(pose.half) + glm::length(there.half) + apart_m;
             const Vec3 between = there.center - pose.center;
             const bool far = glm::dot(between, between) > reach * reach;
-            const bool known = touch(state, i, j);
-            if (far && !known && loose.passes != number) continue;
+            const bool known = touch(world, i, j);
+            if (far && !known && !passes) continue;
             points.clear();
             if (!far && !there.hidden) {
-                place_solid(there, state.fixtures[j].loose < 0, 0, other);
+                place_solid(there, world.fixtures[j].loose < 0, 0, other);
                 find_contacts(own, other, apart_m, points);
             }
-            if (points.empty() && loose.passes == number) loose.passes = nobody;
+            if (points.empty() && passes) loose.passes = nobody;
             const bool touches = std::any_of(points.begin(), points.end(), [](const ContactPoint& point) {
                 return point.gap <= defaults::touch_gap_m;
             });
             if (!asked) continue;
-            set_partner(state, i, j, touches, loose.passes != number);
-            set_partner(state, j, i, touches, loose.passes != number);
-            memo.stale = memo.stale || (touches && !known);
+            set_partner(world, i, j, touches, !loose.passes.is_fixture(j));
+            set_partner(world, j, i, touches, !loose.passes.is_fixture(j));
+            if (touches && !known)
+                for (ActorScratch& each : scratch.actors) each.memo.stale = true;
         }
     }
 }
 
-bool may_meet_partners(const Rehearsal& r, const State& state, const ProbeMemo& memo) {
-    if (!r.program.asks_who_touches || memo.stands.size() != state.fixtures.size()) return false;
-    const Moment m = r.moment(state);
+bool may_meet_partners(const Rehearsal& r, const World& world, const ProbeMemo& memo) {
+    if (!r.program.asks_who_touches || memo.stands.size() != world.fixtures.size()) return false;
+    const Moment m = r.moment(world, world.actors.front());
     const auto asks = [&](std::size_t fixture) { return fixture_kind(m, fixture)->asks_who_touches; };
-    return std::any_of(state.loose.begin(), state.loose.end(), [&](const LooseState& loose) {
+    return std::any_of(world.loose.begin(), world.loose.end(), [&](const LooseState& loose) {
         if (loose.body.asleep) return false;
         const auto i = static_cast<std::size_t>(loose.fixture);
         const bool own_asks = asks(i);
         const double way = glm::length(loose.body.velocity) / defaults::slowest_usual_rate_hz + defaults::near_moving_m;
-        for (std::size_t j = 0; j < state.fixtures.size(); ++j) {
-            if (j == i || state.fixtures[j].machine < 0 || !(own_asks || asks(j))) continue;
+        for (std::size_t j = 0; j < world.fixtures.size(); ++j) {
+            if (j == i || world.fixtures[j].machine < 0 || !(own_asks || asks(j))) continue;
             const FixturePose& there = memo.stands[j].pose;
             const double reach = glm::length(memo.stands[i].pose.half) + glm::length(there.half) + way;
             const Vec3 between = there.center - loose.body.place;

@@ -7,10 +7,10 @@ namespace leap {
 
 /// Notes for fixtures which loose ones have come to them, and for those to whom; and lets go of what has been let go of
 /// once it is away.
-void note_partners(const Rehearsal& rehearsal, State& state, ProbeMemo& memo);
+void note_partners(const Rehearsal& rehearsal, World& world, StepScratch& scratch);
 
 /// Whether something loose could come to a fixture that asks for it within a tick, or leave it: then every step of the
 /// loose bodies is an instant at which rules are asked, at every tick rate.
-bool may_meet_partners(const Rehearsal& rehearsal, const State& state, const ProbeMemo& memo);
+bool may_meet_partners(const Rehearsal& rehearsal, const World& world, const ProbeMemo& memo);
 
 }  // namespace leap

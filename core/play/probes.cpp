@@ -6,6 +6,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/play/surface.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/query.hpp"
 
@@ -27,7 +28,7 @@ struct Asking {
     Vec3 origin() const {
         if (info.from == ProbeFrom::feet) return feet + world_up * 0.05;
         if (info.from == ProbeFrom::middle) return feet + world_up * (capsule.height * 0.5);
-        const double eyes = fixture >= 0 ? capsule.height : number(m, m.program.body.eyes);
+        const double eyes = fixture >= 0 ? capsule.height : number(m, m.body().eyes);
         return feet + world_up * std::min(eyes, capsule.height * 0.95);
     }
     Vec3 direction(const Vec3& without) const {
@@ -37,19 +38,24 @@ struct Asking {
     const std::string& kind() const { return m.program.kinds[static_cast<std::size_t>(info.wanted)]; }
     bool wanted(std::int32_t piece) const {
         if (info.wanted < 0 || is_of_kind(m.course->plan, piece, kind())) return true;
-        const std::int32_t met = piece - static_cast<std::int32_t>(m.course->plan.pieces.size());
-        return met >= 0 && is_fixture_of(m, met, kind());
+        const Surface met = surface_of(*m.course, m.world, piece);
+        if (met.is_actor()) return wants_actor(m.world.actors[met.index]);
+        return met.is_fixture() && is_fixture_of(m, static_cast<std::int32_t>(met.index), kind());
     }
-    /// Fixtures look for the body by its name.
-    bool wants_body() const { return fixture >= 0 && (info.wanted < 0 || kind() == m.program.body.name); }
+    /// Characters are looked for by their body's name.
+    bool wants_actor(const Actor& actor) const {
+        return info.wanted < 0 || kind() == m.program.bodies[static_cast<std::size_t>(actor.kind)].name;
+    }
+    /// A character doesn't look for itself.
+    bool is_self(const Actor& actor) const { return fixture < 0 && actor.id == m.actor.id; }
 };
 
-Solid body_solid(const State& state) {
+Solid body_solid(const Actor& actor) {
     Solid out;
     out.kind = SolidKind::round;
-    out.radius = state.radius;
-    const Vec3 low = state.body.position + world_up * state.radius;
-    out.corners = {low, low + world_up * std::max(0.0, state.height - 2.0 * state.radius)};
+    out.radius = actor.radius;
+    const Vec3 low = actor.body.position + world_up * actor.radius;
+    out.corners = {low, low + world_up * std::max(0.0, actor.height - 2.0 * actor.radius)};
     return out;
 }
 
@@ -72,14 +78,21 @@ ProbeResult ask_ray(const Asking& a) {
     out.hit = hit && a.wanted(hit->piece);
     if (out.hit) out.normal = hit->normal;
     if (a.fixture < 0) return out;
-    // A fixture sees the body too.
-    const auto body = cast_ray_at(body_solid(a.m.state), out.from, direction, out.distance);
-    if (!body) return out;
-    out.hit = a.wants_body();
-    out.point = body->point;
-    out.distance = body->distance;
-    out.normal = out.hit ? body->normal : Vec3{0.0};
+    // A fixture sees the characters too.
+    for (const Actor& actor : a.m.world.actors) {
+        const auto body = cast_ray_at(body_solid(actor), out.from, direction, out.distance);
+        if (!body) continue;
+        out.hit = a.wants_actor(actor);
+        out.point = body->point;
+        out.distance = body->distance;
+        out.normal = out.hit ? body->normal : Vec3{0.0};
+    }
     return out;
+}
+
+/// Fixtures look for characters when they name nothing else; characters only when they name them.
+bool info_names_actors(const Asking& a) {
+    return a.fixture >= 0 || a.info.wanted >= 0;
 }
 
 /// The nearest target in reach, in the cone, with a clear line to it.
@@ -108,13 +121,20 @@ ProbeResult ask_nearest(const Asking& a) {
         if (targets[i].kind == a.kind() && target_there(a.m, index)) offer(targets[i].position, index, -1);
     }
     const auto pieces = static_cast<std::int32_t>(a.m.course->plan.pieces.size());
-    for (std::size_t i = 0; i < a.m.state.fixtures.size(); ++i) {
+    for (std::size_t i = 0; i < a.m.world.fixtures.size(); ++i) {
         const auto index = static_cast<std::int32_t>(i);
         if (index == a.fixture || !is_fixture_of(a.m, index, a.kind())) continue;
         const FixturePose pose = fixture_pose(a.m, i);
         if (!pose.hidden) offer(pose.center, -1, pieces + index);
     }
-    if (a.wants_body()) offer(body_middle(a.m.state), -1, -1);
+    for (const Actor& actor : a.m.world.actors) {
+        const bool looked_for = info_names_actors(a) && a.wants_actor(actor) && !a.is_self(actor);
+        if (!looked_for) continue;
+        // A character that asks meets the others as solids; a fixture looks through them.
+        const bool solid = a.fixture < 0;
+        offer(body_middle(actor), -1,
+              solid ? number_of_actor(*a.m.course, a.m.world, static_cast<std::size_t>(actor.id)) : -1);
+    }
     return out;
 }
 
@@ -155,7 +175,7 @@ ProbeResult ask_lip(const Asking& a) {
          away += defaults::lip_look_step_m) {
         const Vec3 above = a.feet + ahead * std::min(away, farthest) + world_up * (high + 0.05);
         const auto top = cast_ray(course, above, -world_up, high + 0.05 - low);
-        if (!top || top->normal.z < std::cos(number(a.m, a.m.program.body.walkable)) || !a.wanted(top->piece)) continue;
+        if (!top || top->normal.z < std::cos(number(a.m, a.m.body().walkable)) || !a.wanted(top->piece)) continue;
         const Vec3 below{a.feet.x, a.feet.y, top->point.z - 0.08};
         const auto face = cast_ray(course, below, ahead, farthest);
         if (!face || std::abs(face->normal.z) > defaults::wall_lean) continue;
@@ -172,7 +192,7 @@ ProbeResult ask_lip(const Asking& a) {
 ProbeResult ask_room(const Asking& a) {
     ProbeResult out = missed(a);
     Capsule capsule = a.capsule;
-    capsule.height = std::max(2 * capsule.radius, a.info.high ? number(a.m, *a.info.high) : a.m.state.height);
+    capsule.height = std::max(2 * capsule.radius, a.info.high ? number(a.m, *a.info.high) : a.m.actor.height);
     out.distance = 0.0;
     out.hit = !deepest_overlap(a.m.surroundings(), capsule, a.feet);
     return out;
@@ -191,7 +211,7 @@ ProbeResult ask_ground(const Asking& a) {
 }
 
 ProbeResult answer(const Moment& m, const ProbeInfo& info, std::int32_t fixture) {
-    Asking a{m, info, m.feet(), {m.state.radius, m.state.height}, 0.0, fixture};
+    Asking a{m, info, m.feet(), {m.actor.radius, m.actor.height}, 0.0, fixture};
     if (fixture >= 0) {
         const FixturePose pose = fixture_pose(m, static_cast<std::size_t>(fixture));
         a.feet = pose.center - world_up * pose.half.z;
@@ -225,35 +245,36 @@ ProbeResult ask_probe(const Moment& m, std::int32_t probe) {
     auto& results = m.motion != nullptr ? m.memo->results_ahead : m.memo->results;
     if (results.size() < m.program.probes.size()) results.resize(m.program.probes.size());
     const ProbeInfo& info = m.program.probes[i];
-    Moment own = m;
-    std::int32_t asker = -1;
+    Owner asker = actor_owner(static_cast<std::size_t>(m.actor.id));
+    std::int32_t fixture = -1;
     if (info.fixture >= 0) {
-        asker = m.course == nullptr ? -1 : fixture_meant(m, info.fixture);
-        if (asker < 0) return {};
-        own.self = static_cast<std::int32_t>(m.program.machines.size()) + asker;
+        fixture = m.course == nullptr ? -1 : fixture_meant(m, info.fixture);
+        if (fixture < 0) return {};
+        asker = fixture_owner(static_cast<std::size_t>(fixture));
     }
     if (!results[i] || results[i]->asker != asker) {
         // A probe that asks itself through its own clauses finds nothing.
         results[i] = ProbeResult{};
         results[i]->asker = asker;
-        ProbeResult found = answer(own, info, asker);
+        ProbeResult found =
+            fixture < 0 ? answer(m, info, -1) : answer(m.of_fixture(static_cast<std::size_t>(fixture)), info, fixture);
         found.asker = asker;
         results[i] = found;
     }
     return *results[i];
 }
 
-Vec3 body_middle(const State& state) {
-    return state.body.position + world_up * (state.height * 0.5);
+Vec3 body_middle(const Actor& actor) {
+    return actor.body.position + world_up * (actor.height * 0.5);
 }
 
 double flight_left(const Moment& m, const Fly& fly) {
-    const double left = glm::length(vector(m, fly.point) - body_middle(m.state));
+    const double left = glm::length(vector(m, fly.point) - body_middle(m.actor));
     return left - (fly.stopping_short ? std::max(0.0, number(m, *fly.stopping_short)) : 0.0);
 }
 
 Vec3 flight_direction(const Moment& m, const Fly& fly) {
-    return direction_or_zero(vector(m, fly.point) - body_middle(m.state));
+    return direction_or_zero(vector(m, fly.point) - body_middle(m.actor));
 }
 
 }  // namespace leap

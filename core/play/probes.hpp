@@ -10,7 +10,7 @@ namespace leap {
 ProbeResult ask_probe(const Moment& moment, std::int32_t probe);
 
 /// The middle of the body: what ropes hold and flights aim.
-Vec3 body_middle(const State& state);
+Vec3 body_middle(const Actor& actor);
 
 /// How far the body's middle still has to fly, and which way.
 double flight_left(const Moment& moment, const Fly& fly);

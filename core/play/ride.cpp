@@ -4,27 +4,38 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/play/surface.hpp"
+
 namespace leap {
 
-std::optional<Ride> ride_of(const Rehearsal& r, const State& state) {
-    const auto pieces = static_cast<std::int32_t>(r.course.plan.pieces.size());
-    if (!state.body.grounded || state.body.ground_piece < pieces) return std::nullopt;
-    const auto fixture = static_cast<std::size_t>(state.body.ground_piece - pieces);
-    return Ride{fixture, fixture_pose(r.moment(state), fixture)};
+std::optional<Ride> ride_of(const Rehearsal& r, const World& world, const Actor& actor) {
+    if (!actor.body.grounded) return std::nullopt;
+    const Surface ground = surface_of(r.course, world, actor.body.ground_piece);
+    if (ground.is_actor()) {
+        const Actor& under = world.actors[ground.index];
+        return Ride{actor_owner(ground.index), {}, under.body.position};
+    }
+    if (!ground.is_fixture()) return std::nullopt;
+    return Ride{fixture_owner(ground.index), fixture_pose(r.moment(world, actor), ground.index), Vec3{0.0}};
 }
 
-void carry(const Rehearsal& r, const Ride& ride, State& state) {
-    const FixturePose now = fixture_pose(r.moment(state), ride.fixture);
+void carry(const Rehearsal& r, const Ride& ride, const World& world, Actor& actor) {
+    const auto under = static_cast<std::size_t>(ride.on.index);
+    if (ride.on.is_actor()) {
+        actor.body.position += world.actors[under].body.position - ride.feet;
+        return;
+    }
+    const FixturePose now = fixture_pose(r.moment(world, actor), under);
     const Quat turn = now.turn * glm::inverse(ride.pose.turn);
-    state.body.position = now.center + turn * (state.body.position - ride.pose.center);
-    state.facing = std::remainder(state.facing + now.turn_rad - ride.pose.turn_rad, 2.0 * std::numbers::pi);
+    actor.body.position = now.center + turn * (actor.body.position - ride.pose.center);
+    actor.facing = std::remainder(actor.facing + now.turn_rad - ride.pose.turn_rad, 2.0 * std::numbers::pi);
 }
 
 Vec3 fixture_velocity(const Moment& m, std::size_t fixture, const Vec3& point) {
-    if (const std::int32_t loose = m.state.fixtures[fixture].loose; loose >= 0) {
+    if (const std::int32_t loose = m.world.fixtures[fixture].loose; loose >= 0) {
         const Phase* phase = fixture_phase(m, fixture);
         if (phase == nullptr || !phase->effects.loose) return Vec3{0.0};
-        const LooseBody& body = m.state.loose[static_cast<std::size_t>(loose)].body;
+        const LooseBody& body = m.world.loose[static_cast<std::size_t>(loose)].body;
         return body.asleep ? Vec3{0.0} : body.velocity + glm::cross(body.spin, point - body.place);
     }
     if (!is_on_its_way(m, fixture)) return Vec3{0.0};
@@ -38,22 +49,27 @@ Vec3 fixture_velocity(const Moment& m, std::size_t fixture, const Vec3& point) {
     return (point - there) / look_back_s;
 }
 
-void change_ground(const Rehearsal& r, const std::optional<Ride>& before, State& state) {
-    const std::optional<Ride> now = ride_of(r, state);
-    const Vec3 going = now ? fixture_velocity(r.moment(state), now->fixture, state.body.position) : Vec3{0.0};
-    const bool same = before && now && before->fixture == now->fixture;
-    if (!same) {
-        Vec3 change = state.ground_velocity - going;
-        const Vec3& normal = state.body.ground_normal;
-        if (state.body.grounded) change -= normal * glm::dot(change, normal);  // along it: it bears the body
-        state.body.velocity += change;
+void change_ground(const Rehearsal& r, const std::optional<Ride>& before, const World& world, Actor& actor) {
+    const std::optional<Ride> now = ride_of(r, world, actor);
+    Vec3 going{0.0};
+    if (now) {
+        const auto under = static_cast<std::size_t>(now->on.index);
+        going = now->on.is_actor() ? world.actors[under].body.velocity + world.actors[under].ground_velocity
+                                   : fixture_velocity(r.moment(world, actor), under, actor.body.position);
     }
-    state.ground_velocity = going;
+    const bool same = before && now && before->on == now->on;
+    if (!same) {
+        Vec3 change = actor.ground_velocity - going;
+        const Vec3& normal = actor.body.ground_normal;
+        if (actor.body.grounded) change -= normal * glm::dot(change, normal);  // along it: it carries the body
+        actor.body.velocity += change;
+    }
+    actor.ground_velocity = going;
 }
 
-void take_ground_along(State& state) {
-    state.body.velocity += state.ground_velocity;
-    state.ground_velocity = Vec3{0.0};
+void take_ground_along(Actor& actor) {
+    actor.body.velocity += actor.ground_velocity;
+    actor.ground_velocity = Vec3{0.0};
 }
 
 }  // namespace leap

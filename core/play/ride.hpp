@@ -9,23 +9,19 @@
 /// or over its edge, it takes that along.
 namespace leap {
 
-/// The fixture that the body stands on, where it is now.
-struct Ride {
-    std::size_t fixture = 0;
-    FixturePose pose;
-};
-std::optional<Ride> ride_of(const Rehearsal& rehearsal, const State& state);
+/// What a character stands on, when it isn't the course.
+std::optional<Ride> ride_of(const Rehearsal& rehearsal, const World& world, const Actor& actor);
 
-/// The body goes where the fixture it stood on has gone since.
-void carry(const Rehearsal& rehearsal, const Ride& ride, State& state);
+/// The character goes where what it stood on has gone since.
+void carry(const Rehearsal& rehearsal, const Ride& ride, const World& world, Actor& actor);
 
 /// How fast a fixture goes at a point of it, m/s, world frame: by its slide and swing, or as a loose body.
 Vec3 fixture_velocity(const Moment& moment, std::size_t fixture, const Vec3& point);
 
 /// The body has come onto other ground, or off it: its velocity counts from there. `before`: what it stood on.
-void change_ground(const Rehearsal& rehearsal, const std::optional<Ride>& before, State& state);
+void change_ground(const Rehearsal& rehearsal, const std::optional<Ride>& before, const World& world, Actor& actor);
 
 /// Off the ground all at once, with what bore it.
-void take_ground_along(State& state);
+void take_ground_along(Actor& actor);
 
 }  // namespace leap

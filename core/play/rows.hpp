@@ -6,11 +6,11 @@
 /// What a run writes down of an instant.
 namespace leap {
 
-/// One row: the state now, and the acceleration (m/s², world) that holds from here on.
-void write_row(const Rehearsal& rehearsal, const State& state, ProbeMemo* memo, const Vec3& acceleration,
-               bool tick_begin, Trace& trace);
+/// One row of a character's track: how it is now, and the acceleration (m/s², world) that holds from here on.
+void write_row(const Rehearsal& rehearsal, const World& world, const Actor& actor, ProbeMemo* memo,
+               const Vec3& acceleration, bool tick_begin, Trace& trace);
 
-/// The fixtures that the trace speaks of, and the phases that they begin in.
-void name_fixtures(const Rehearsal& rehearsal, const State& state, Trace& trace);
+/// Opens a trace, once: tracks that have no name yet, the fixtures that it speaks of and the phases that they begin in.
+void open_trace(const Rehearsal& rehearsal, const World& world, Trace& trace);
 
 }  // namespace leap

@@ -15,31 +15,30 @@ Vec3 seat_place(const Moment& m, std::size_t fixture) {
     const Phase* phase = fixture_phase(m, fixture);
     Vec3 offset{0.0};
     if (phase != nullptr && phase->effects.seat) {
-        Moment own = m;
-        own.self = static_cast<std::int32_t>(m.program.machines.size() + fixture);
+        const Moment own = m.of_fixture(fixture);
         for (int i = 0; i < 3; ++i) offset[i] = number(own, (*phase->effects.seat)[static_cast<std::size_t>(i)]);
     }
     return pose.center + pose.turn * offset;
 }
 
-void keep_seat(const Rehearsal& r, State& state) {
-    if (state.seat < 0) return;
-    const auto fixture = static_cast<std::size_t>(state.seat);
-    const Moment m = r.moment(state);
+void keep_seat(const Rehearsal& r, World& world, Actor& actor) {
+    if (actor.seat < 0) return;
+    const auto fixture = static_cast<std::size_t>(actor.seat);
+    const Moment m = r.moment(world, actor);
     const FixturePose pose = fixture_pose(m, fixture);
-    const std::int32_t loose = state.fixtures[fixture].loose;
-    state.body.position = seat_place(m, fixture);
-    state.body.velocity = loose < 0 ? Vec3{0.0} : state.loose[static_cast<std::size_t>(loose)].body.velocity;
-    state.body.grounded = true;
-    state.body.ground_piece = -1;
-    state.body.ground_normal = world_up;
-    state.ground_velocity = Vec3{0.0};
-    state.facing = pose.turn_rad;
+    const std::int32_t loose = world.fixtures[fixture].loose;
+    actor.body.position = seat_place(m, fixture);
+    actor.body.velocity = loose < 0 ? Vec3{0.0} : world.loose[static_cast<std::size_t>(loose)].body.velocity;
+    actor.body.grounded = true;
+    actor.body.ground_piece = -1;
+    actor.body.ground_normal = world_up;
+    actor.ground_velocity = Vec3{0.0};
+    actor.facing = pose.turn_rad;
 }
 
 std::optional<Vec3> place_beside(const Moment& m, std::size_t fixture) {
     const FixturePose pose = fixture_pose(m, fixture);
-    const Capsule capsule{m.state.radius, m.state.height};
+    const Capsule capsule{m.actor.radius, m.actor.height};
     // Level, however it lies.
     const Vec3 ahead = facing_direction(pose.turn_rad);
     const Vec3 left{-ahead.y, ahead.x, 0.0};
@@ -58,16 +57,16 @@ std::optional<Vec3> place_beside(const Moment& m, std::size_t fixture) {
     return std::nullopt;
 }
 
-void step_out(const Rehearsal& r, State& state, ProbeMemo& memo) {
-    const auto fixture = static_cast<std::size_t>(state.seat);
-    const Moment m = r.moment(state, &memo);
+void step_out(const Rehearsal& r, World& world, Actor& actor, ProbeMemo& memo) {
+    const auto fixture = static_cast<std::size_t>(actor.seat);
+    const Moment m = r.moment(world, actor, &memo);
     const FixturePose pose = fixture_pose(m, fixture);
     const auto beside = place_beside(m, fixture);
-    state.body.position = beside.value_or(pose.center + world_up * (glm::length(pose.half) + 0.05));
-    state.body.grounded = false;
-    state.contact_since = state.last_airborne = state.time;
-    state.seat = -1;
-    state.body = settle_body(m.surroundings(), r.shape, state.body, r.shape.step_up);
+    actor.body.position = beside.value_or(pose.center + world_up * (glm::length(pose.half) + 0.05));
+    actor.body.grounded = false;
+    actor.contact_since = actor.last_airborne = actor.time;
+    actor.seat = -1;
+    actor.body = settle_body(m.surroundings(), r.shape(actor), actor.body, r.shape(actor).step_up);
 }
 
 }  // namespace leap

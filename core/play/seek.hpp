@@ -16,8 +16,14 @@ namespace leap {
 /// stretch is taken anew from its begin each time); what was passed meanwhile is found by the least distance along the
 /// way, which is a convex function for convex things.
 ///
-/// True when rules that had nothing to do at the begin have nothing to do at the end.
-bool advance_to_change(const Rehearsal& rehearsal, State& state, double longest, StretchKind kind, StepScratch& scratch,
-                       Trace* trace);
+/// What a stretch of one character leads to.
+struct Advanced {
+    bool calm = false;        ///< rules that had nothing to do at the begin have nothing to do at the end
+    bool of_fixture = false;  ///< it ends where a fixture has something to do
+};
+/// With one character the world goes along; of several each goes as far as it can by itself, and settle_world() follows
+/// when all have come to the same instant.
+Advanced advance_to_change(const Rehearsal& rehearsal, World& world, Actor& actor, double longest, StretchKind kind,
+                           StepScratch& scratch, Trace* trace);
 
 }  // namespace leap

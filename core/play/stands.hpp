@@ -9,20 +9,20 @@ namespace leap {
 
 /// Brings ProbeMemo::stands, lively and moving up to date: where everything stands, whom it is worth asking, and the
 /// solids where queries find them (their pieces count on behind the course's).
-void place_solids(const Rehearsal& rehearsal, const State& state, ProbeMemo& out);
+void place_solids(const Rehearsal& rehearsal, const World& world, const Actor& actor, ProbeMemo& out);
 
-/// A moment to ask questions of a state from outside, with everything that stands where it stands then: the same
-/// answers that the run got. `memo` must live as long.
-Moment moment_at(const Rehearsal& rehearsal, const State& state, ProbeMemo& memo);
+/// A moment to ask questions of a world from outside, for one of its characters, with everything that stands where it
+/// stands then: the same answers that the run got. `memo` must live as long.
+Moment moment_at(const Rehearsal& rehearsal, const World& world, const Actor& actor, ProbeMemo& memo);
 
 /// Whether what place_solids() found still holds: nothing has changed its phase, and the body is about where it was.
-bool solids_are_current(const State& state, const ProbeMemo& memo);
+bool solids_are_current(const World& world, const Actor& actor, const ProbeMemo& memo);
 
 /// As far from a fixture's middle as anything about it can matter to the body (m): its corners, its focus, and the
 /// body's own size.
-double reach_of(const FixtureStand& stand, const State& state);
+double reach_of(const FixtureStand& stand, const Actor& actor);
 
 /// Notes for the fixtures whom the body has come to.
-void note_touches(const Rehearsal& rehearsal, State& state, ProbeMemo& memo);
+void note_touches(const Rehearsal& rehearsal, World& world, Actor& actor, ProbeMemo& memo);
 
 }  // namespace leap

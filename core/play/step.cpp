@@ -7,116 +7,363 @@
 
 #include "core/defaults.hpp"
 #include "core/play/machines.hpp"
+#include "core/play/others.hpp"
+#include "core/play/partners.hpp"
 #include "core/play/rows.hpp"
 #include "core/play/seek.hpp"
+#include "core/play/settle.hpp"
 #include "core/play/stands.hpp"
 
 namespace leap {
 namespace {
 
-void apply_input(const InputEvent& input, State& state, Trace* trace) {
+constexpr double rounding_s = 1e-12;
+constexpr double hardly_s = 1e-5;  ///< a stretch that took hardly any time
+
+void apply_input(const InputEvent& input, Actor& actor, Trace* trace) {
     switch (input.kind) {
         case InputEvent::Kind::stick: {
             const double length = glm::length(input.value);
-            state.stick = length > 1.0 ? input.value / length : input.value;
+            actor.stick = length > 1.0 ? input.value / length : input.value;
             break;
         }
         case InputEvent::Kind::look:
-            state.look_yaw = input.value.x;
-            state.look_pitch = input.value.y;
+            actor.look_yaw = input.value.x;
+            actor.look_pitch = input.value.y;
             break;
         case InputEvent::Kind::button: {
-            ButtonState& button = state.buttons[static_cast<std::size_t>(input.button)];
+            ButtonState& button = actor.buttons[static_cast<std::size_t>(input.button)];
             if (button.down == input.down) return;
             button.down = input.down;
             if (input.down) {
-                button.pressed_at = state.time;
+                button.pressed_at = actor.time;
                 button.fresh_press = button.pending = true;
             } else {
-                button.released_at = state.time;
+                button.released_at = actor.time;
                 button.fresh_release = true;
             }
             if (trace != nullptr) {
                 const EventKind kind = input.down ? EventKind::pressed : EventKind::released;
-                trace->events.push_back({state.time, kind, input.button, -1});
+                trace->events.push_back({actor.time, kind, input.button, -1, actor.id});
             }
             break;
         }
     }
 }
 
+bool hears_nothing(const Actor& actor) {
+    return actor.events == 0 && actor.heard.empty();
+}
+
 /// In debug builds: that rules which aren't asked would have had nothing to do.
-void check_calm([[maybe_unused]] const Rehearsal& r, [[maybe_unused]] const State& state,
-                [[maybe_unused]] const ProbeMemo& memo) {
+void check_calm([[maybe_unused]] const Rehearsal& r, [[maybe_unused]] const World& world,
+                [[maybe_unused]] const StepScratch& scratch) {
 #ifndef NDEBUG
-    State copy = state;
-    ProbeMemo own = memo;
+    World copy = world;
+    StepScratch own = scratch;
     assert(!run_instant(r, copy, own, nullptr) && "a rule had something to do between two instants");
-    assert(copy.stance == state.stance && copy.moves == state.moves && copy.focus == state.focus);
+    for (std::size_t i = 0; i < world.actors.size(); ++i) {
+        const Actor& before = world.actors[i];
+        const Actor& after = copy.actors[i];
+        assert(after.stance == before.stance && after.moves == before.moves && after.focus == before.focus);
+    }
 #endif
+}
+
+/// One tick of a world.
+class Tick {
+  public:
+    Tick(const Rehearsal& r, std::span<const InputEvent> inputs, World& world, StepScratch& scratch, Trace* trace)
+        : r_(r),
+          inputs_(inputs),
+          world_(world),
+          scratch_(scratch),
+          trace_(trace),
+          end_(static_cast<double>(world.tick + 1) / r.rate_hz) {}
+
+    void run() {
+        if (trace_ != nullptr) open_trace(r_, world_, *trace_);
+        begin();
+        for (int split = 0; world_.time < end_ - rounding_s; ++split) {
+            if (!ask_all()) break;
+            if (split >= defaults::most_splits_per_tick) {
+                note_fault(world_.actors.front());
+                break;
+            }
+            if (world_.actors.size() == 1) {
+                advance_one(split);
+            } else {
+                advance_several(split);
+            }
+        }
+        finish();
+    }
+
+  private:
+    /// How far one of several characters has come by itself.
+    struct Stop {
+        double time = 0.0;
+        bool again = false;  ///< it has done what it should not have: all must go back
+    };
+
+    void begin();
+    bool ask_all();
+    void advance_one(int split);
+    void advance_several(int split);
+    Stop go_alone(std::size_t i, double goal);
+    double next_goal() const;
+    void remember_all();
+    void go_back();
+    void finish_stretches();
+    void finish();
+
+    /// Inputs of one character that are due; true when there were any.
+    bool apply_inputs(std::size_t i) {
+        ActorScratch& own = scratch_.actors[i];
+        Actor& actor = world_.actors[i];
+        bool any = false;
+        for (; own.progress.next_input < inputs_.size(); ++own.progress.next_input) {
+            const InputEvent& input = inputs_[own.progress.next_input];
+            if (input.time > actor.time + rounding_s) break;
+            if (input.actor != actor.id) continue;
+            apply_input(input, actor, trace_);
+            any = true;
+        }
+        if (any) own.memo.forget();
+        return any;
+    }
+    /// When the next input of one character comes, or the tick's end.
+    double next_input_time(std::size_t i) const {
+        for (std::size_t k = scratch_.actors[i].progress.next_input; k < inputs_.size(); ++k)
+            if (inputs_[k].actor == static_cast<std::int32_t>(i)) return std::min(end_, inputs_[k].time);
+        return end_;
+    }
+    /// Rules chase each other: the rest of the tick passes without motion, and the score says so.
+    void note_fault(const Actor& actor) {
+        if (trace_ != nullptr)
+            trace_->events.push_back({actor.time, EventKind::fault, actor.body_move(), -1, actor.id});
+    }
+
+    const Rehearsal& r_;
+    std::span<const InputEvent> inputs_;
+    World& world_;
+    StepScratch& scratch_;
+    Trace* trace_;
+    double end_;
+};
+
+void Tick::begin() {
+    scratch_.actors.resize(world_.actors.size());
+    scratch_.stretches.resize(world_.actors.size());
+    const bool several = world_.actors.size() > 1;
+    for (std::size_t i = 0; i < world_.actors.size(); ++i) {
+        Actor& actor = world_.actors[i];
+        ActorScratch& own = scratch_.actors[i];
+        own.progress = {0, 0, true, false, false, own.progress.calm};
+        if (actor.time != own.memo.asked_time || !(actor.body == own.memo.asked_at)) {
+            own.memo.forget();
+            own.now_is_current = own.progress.calm = false;
+        }
+        if (several && !actor.seen.settled) show_to_others(actor);
+    }
+    for (std::size_t i = 0; i < world_.actors.size(); ++i) {
+        Actor& actor = world_.actors[i];
+        ActorScratch& own = scratch_.actors[i];
+        place_solids(r_, world_, actor, own.memo);
+        if (actor.seat >= 0) continue;
+        const Vec3 before = actor.body.position;
+        actor.body = free_body({r_.course, own.memo.moving}, shape_now(r_, actor), actor.body);
+        if (actor.body.position != before) {
+            own.memo.forget();
+            own.progress.calm = false;
+        }
+    }
+}
+
+/// Everybody is at the same instant: inputs, then rules where something may have changed.
+bool Tick::ask_all() {
+    bool all_calm = true;
+    for (std::size_t i = 0; i < world_.actors.size(); ++i) {
+        ActorScratch& own = scratch_.actors[i];
+        // What probes found at the end of the last stretch still holds, unless the view or the stick moves now.
+        own.progress.quiet = hears_nothing(world_.actors[i]);
+        if (apply_inputs(i)) own.progress.quiet = false;
+        all_calm = all_calm && own.progress.quiet && own.progress.calm;
+    }
+    if (!all_calm) {
+        if (run_instant(r_, world_, scratch_, trace_))
+            for (ActorScratch& own : scratch_.actors) own.progress.quiet = false;
+    } else {
+        check_calm(r_, world_, scratch_);
+    }
+    for (std::size_t i = 0; i < world_.actors.size(); ++i) {
+        ActorScratch& own = scratch_.actors[i];
+        if (!solids_are_current(world_, world_.actors[i], own.memo))
+            place_solids(r_, world_, world_.actors[i], own.memo);
+    }
+    return true;
+}
+
+/// Somebody alone in the world: it goes on with everything else from instant to instant.
+void Tick::advance_one(int split) {
+    Actor& actor = world_.actors.front();
+    ActorScratch& own = scratch_.actors.front();
+    const double until = next_input_time(0);
+    const double from = actor.time;
+    const StretchKind kind{own.progress.tick_begin, split >= defaults::most_fine_splits, own.progress.leaning,
+                           own.progress.quiet};
+    own.progress.calm =
+        advance_to_change(r_, world_, actor, until - from, kind, scratch_, trace_).calm && own.progress.quiet;
+    own.progress.leaning =
+        actor.time - from < hardly_s && (actor.events & (event_bumped_wall | event_bumped_ceiling)) != 0;
+    if (std::abs(actor.time - until) < rounding_s) actor.time = world_.time = until;
+    own.progress.tick_begin = false;
+}
+
+void Tick::finish() {
+    world_.time = end_;
+    ++world_.tick;
+    for (std::size_t i = 0; i < world_.actors.size(); ++i) {
+        Actor& actor = world_.actors[i];
+        ActorScratch& own = scratch_.actors[i];
+        actor.time = end_;
+        own.memo.asked_time = actor.time;
+        own.memo.asked_at = actor.body;
+        for (; own.progress.next_input < inputs_.size(); ++own.progress.next_input) {
+            if (inputs_[own.progress.next_input].actor != actor.id) continue;
+            apply_input(inputs_[own.progress.next_input], actor, trace_);
+            own.memo.forget();
+            own.now_is_current = own.progress.calm = false;
+        }
+    }
+}
+
+/// Of several characters each goes on by its own instants while what it does concerns nobody else; where it does, that
+/// instant is one for all. So the cost grows with their number, and one who is far from the others runs as if alone.
+/// Who has gone beyond such an instant is taken back, and goes up to it.
+void Tick::advance_several(int split) {
+    remember_all();
+    double goal = next_goal();
+    for (bool done = false; !done;) {
+        done = true;
+        for (std::size_t i = 0; i < world_.actors.size(); ++i) {
+            const Stop stop = go_alone(i, goal);
+            if (stop.time >= goal && !stop.again) continue;
+            goal = stop.time;
+            done = i == 0 && !stop.again;
+            if (done) continue;
+            go_back();
+            break;
+        }
+    }
+    for (Actor& actor : world_.actors) actor.time = goal;
+    finish_stretches();
+    if (split + 1 >= defaults::most_splits_per_tick)
+        for (const Actor& actor : world_.actors) note_fault(actor);
+}
+
+/// What meets something that asks for it goes on by the steps of what is loose, at every tick rate.
+double Tick::next_goal() const {
+    if (!may_meet_partners(r_, world_, scratch_.actors.front().memo)) return end_;
+    const double steps = std::floor(world_.time / defaults::loose_step_s + 1e-6);
+    return std::min(end_, std::max(world_.time + 1e-9, (steps + 1.0) * defaults::loose_step_s));
+}
+
+Tick::Stop Tick::go_alone(std::size_t i, double goal) {
+    Actor& actor = world_.actors[i];
+    ActorScratch& own = scratch_.actors[i];
+    ActorScratch::Progress& progress = own.progress;
+    while (true) {
+        const double until = std::min(goal, next_input_time(i));
+        const double from = actor.time;
+        const bool coarse = progress.splits >= defaults::most_fine_splits;
+        const StretchKind kind{progress.tick_begin, coarse, progress.leaning, progress.quiet};
+        const Advanced advanced = advance_to_change(r_, world_, actor, until - from, kind, scratch_, trace_);
+        progress.calm = advanced.calm && progress.quiet;
+        progress.leaning =
+            actor.time - from < hardly_s && (actor.events & (event_bumped_wall | event_bumped_ceiling)) != 0;
+        progress.tick_begin = false;
+        ++progress.splits;
+        if (std::abs(actor.time - until) < rounding_s) actor.time = until;
+        if (actor.time >= goal) return {goal};
+        if (advanced.of_fixture || !keeps_to_itself(world_, actor, own.memo)) return {actor.time};
+        if (progress.splits >= defaults::most_splits_per_tick) return {actor.time};
+        if (!own.begin.has_whole) {
+            own.begin.whole = actor;
+            own.begin.has_whole = true;
+        }
+        progress.quiet = hears_nothing(actor);
+        if (apply_inputs(i)) progress.quiet = false;
+        if (!progress.quiet || !progress.calm) {
+            const AloneAnswer answer = run_instant_alone(r_, world_, i, scratch_, trace_);
+            if (answer.concerns_others) return {actor.time, true};
+            if (answer.changed) progress.quiet = false;
+        }
+        if (!solids_are_current(world_, actor, own.memo)) place_solids(r_, world_, actor, own.memo);
+    }
+}
+
+void Tick::remember_all() {
+    scratch_.closed_spans.clear();
+    for (std::size_t i = 0; i < world_.actors.size(); ++i) {
+        ActorScratch& own = scratch_.actors[i];
+        own.begin.motion = world_.actors[i];
+        own.begin.progress = own.progress;
+        own.begin.has_whole = false;
+        if (trace_ == nullptr) continue;
+        own.begin.rows = trace_->tracks[i].rows.size();
+        own.begin.values = trace_->tracks[i].values.size();
+    }
+    if (trace_ == nullptr) return;
+    scratch_.events = trace_->events.size();
+    scratch_.spans = trace_->spans.size();
+}
+
+void Tick::go_back() {
+    for (std::size_t i = 0; i < world_.actors.size(); ++i) {
+        Actor& actor = world_.actors[i];
+        ActorScratch& own = scratch_.actors[i];
+        if (own.begin.has_whole) actor = own.begin.whole;
+        static_cast<ActorMotion&>(actor) = own.begin.motion;
+        own.progress = own.begin.progress;
+        own.begin.has_whole = false;
+        own.now_is_current = false;
+        own.emitted.clear();
+        own.memo.forget();
+        place_solids(r_, world_, actor, own.memo);
+        if (trace_ == nullptr) continue;
+        trace_->tracks[i].rows.resize(own.begin.rows);
+        trace_->tracks[i].values.resize(own.begin.values);
+    }
+    if (trace_ == nullptr) return;
+    trace_->events.resize(scratch_.events);
+    trace_->spans.resize(scratch_.spans);
+    for (const std::size_t span : scratch_.closed_spans) {
+        if (span >= trace_->spans.size()) continue;
+        trace_->spans[span].to = -1.0;
+        trace_->spans[span].left_by = PhaseSpan::still_on;
+    }
+    scratch_.closed_spans.clear();
+}
+
+/// All have come to the same instant: the world follows, and what they wrote is put into the order of time.
+void Tick::finish_stretches() {
+    settle_world(r_, scratch_.stretches, world_, scratch_, trace_);
+    for (std::size_t i = 0; i < world_.actors.size(); ++i) {
+        ActorScratch& own = scratch_.actors[i];
+        if (keeps_to_itself(world_, world_.actors[i], own.memo)) continue;
+        own.progress.calm = false;
+        own.now_is_current = false;
+    }
+    if (trace_ == nullptr) return;
+    std::stable_sort(trace_->events.begin() + static_cast<std::ptrdiff_t>(scratch_.events), trace_->events.end(),
+                     [](const TraceEvent& a, const TraceEvent& b) { return a.time < b.time; });
 }
 
 }  // namespace
 
-void step(const Rehearsal& r, std::span<const InputEvent> inputs, State& state, StepScratch& scratch, Trace* trace) {
-    if (trace != nullptr && trace->fixtures.size() != state.fixtures.size()) name_fixtures(r, state, *trace);
-    const double tick_end = static_cast<double>(state.tick + 1) / r.rate_hz;
-    constexpr double rounding_s = 1e-12;
-    ProbeMemo& memo = scratch.memo;
-    if (state.time != memo.asked_time || !(state.body == memo.asked_at)) {
-        memo.forget();
-        scratch.now_is_current = scratch.calm = false;
-    }
-    place_solids(r, state, memo);
-    if (state.seat < 0) {
-        const Vec3 before = state.body.position;
-        state.body = free_body({r.course, memo.moving}, shape_now(r, state), state.body);
-        if (state.body.position != before) {
-            memo.forget();
-            scratch.calm = false;
-        }
-    }
-    std::size_t next = 0;
-    bool tick_begin = true;
-    bool leaning = false;
-    for (int split = 0; state.time < tick_end - rounding_s; ++split) {
-        // What probes found at the end of the last stretch still holds, unless the view or the stick moves now.
-        bool quiet = state.events == 0 && state.heard.empty();
-        while (next < inputs.size() && inputs[next].time <= state.time + rounding_s) {
-            apply_input(inputs[next++], state, trace);
-            memo.forget();
-            quiet = false;
-        }
-        if (!quiet || !scratch.calm) {
-            if (run_instant(r, state, memo, trace)) quiet = false;
-        } else {
-            check_calm(r, state, memo);
-        }
-        if (!solids_are_current(state, memo)) place_solids(r, state, memo);
-        double until = tick_end;
-        if (next < inputs.size()) until = std::min(until, inputs[next].time);
-        if (split >= defaults::most_splits_per_tick) {
-            // Rules chase each other: the rest of the tick passes without motion, and the score says so.
-            if (trace != nullptr) trace->events.push_back({state.time, EventKind::fault, state.body_move(), -1});
-            break;
-        }
-        const double from = state.time;
-        const StretchKind kind{tick_begin, split >= defaults::most_fine_splits, leaning, quiet};
-        scratch.calm = advance_to_change(r, state, until - from, kind, scratch, trace) && quiet;
-        constexpr double hardly_s = 1e-5;
-        leaning = state.time - from < hardly_s && (state.events & (event_bumped_wall | event_bumped_ceiling)) != 0;
-        if (std::abs(state.time - until) < rounding_s) state.time = until;
-        tick_begin = false;
-    }
-    state.time = tick_end;
-    ++state.tick;
-    memo.asked_time = state.time;
-    memo.asked_at = state.body;
-    while (next < inputs.size()) {
-        apply_input(inputs[next++], state, trace);
-        memo.forget();
-        scratch.now_is_current = scratch.calm = false;
-    }
+void step(const Rehearsal& r, std::span<const InputEvent> inputs, World& world, StepScratch& scratch, Trace* trace) {
+    Tick(r, inputs, world, scratch, trace).run();
 }
 
 }  // namespace leap

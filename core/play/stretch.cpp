@@ -23,64 +23,64 @@ namespace leap {
 namespace {
 
 /// The capsule that phases want, or the body's own. It grows only where there is room.
-void resize(const Rehearsal& r, const Moment& m, const Forces& forces, State& state) {
-    Capsule wanted = r.shape.capsule;
+void resize(const Rehearsal& r, const Moment& m, const Forces& forces, Actor& actor) {
+    Capsule wanted = r.shape(actor).capsule;
     if (forces.capsule != nullptr) {
         if (forces.capsule->radius) wanted.radius = std::clamp(number(m, *forces.capsule->radius), 0.01, 50.0);
         wanted.height = std::clamp(number(m, forces.capsule->height), 2.0 * wanted.radius, 200.0);
     }
-    if (wanted.radius == state.radius && wanted.height == state.height) return;
-    const bool grows = wanted.radius > state.radius || wanted.height > state.height;
-    if (grows && deepest_overlap(m.surroundings(), wanted, state.body.position)) return;
-    state.radius = wanted.radius;
-    state.height = wanted.height;
+    if (wanted.radius == actor.radius && wanted.height == actor.height) return;
+    const bool grows = wanted.radius > actor.radius || wanted.height > actor.height;
+    if (grows && deepest_overlap(m.surroundings(), wanted, actor.body.position)) return;
+    actor.radius = wanted.radius;
+    actor.height = wanted.height;
 }
 
-void take_contacts(const MotionResult& moved, State& state, Trace* trace) {
+void take_contacts(const MotionResult& moved, Actor& actor, Trace* trace) {
     const auto note = [&](std::uint32_t bit, EventKind kind) {
-        state.events |= bit;
-        if (trace != nullptr) trace->events.push_back({state.time, kind, -1, -1});
+        actor.events |= bit;
+        if (trace != nullptr) trace->events.push_back({actor.time, kind, -1, -1, actor.id});
     };
     if (moved.landed) {
-        state.last_airborne = state.last_landed = state.contact_since = state.time;
+        actor.last_airborne = actor.last_landed = actor.contact_since = actor.time;
         note(event_landed, EventKind::landed);
     }
     if (moved.left_ground) {
-        leave_ground(state, false);
+        leave_ground(actor, false);
         note(event_left_ground, EventKind::left_ground);
     }
     if (moved.bumped_wall) {
-        state.wall_normal = moved.wall_normal;
+        actor.wall_normal = moved.wall_normal;
         note(event_bumped_wall, EventKind::bumped_wall);
     }
     if (moved.bumped_ceiling) note(event_bumped_ceiling, EventKind::bumped_ceiling);
     if (moved.bumped_wall || moved.bumped_ceiling || moved.landed) {
-        state.events |= event_bumped_piece;
-        state.bumped_piece = moved.landed ? moved.body.ground_piece : moved.bumped_piece;
+        actor.events |= event_bumped_piece;
+        actor.bumped_piece = moved.landed ? moved.body.ground_piece : moved.bumped_piece;
     }
 }
 
 /// The row was written with the acceleration that was wanted. What a drive did, or what a wall that is leaned on took
 /// away, is put in its place; changes at the very end (a landing, a bump) belong to the next row.
-void correct_row(const Law& law, const MotionResult& moved, const State& state, TraceRow& row) {
+void correct_row(const Law& law, const MotionResult& moved, const Actor& actor, TraceRow& row) {
     if (moved.seconds <= 0.0 || moved.landed || moved.bumped_wall || moved.bumped_ceiling) return;
-    const Vec3 change = (state.body.velocity - row.velocity) / moved.seconds;
+    const Vec3 change = (actor.body.velocity - row.velocity) / moved.seconds;
     constexpr double same_mps = 1e-6;
     const Vec3 expected = row.velocity + law.motion.acceleration * moved.seconds;
     if (law.driven) {
         row.acceleration = {change.x, change.y, law.lifted ? change.z : row.acceleration.z};
-    } else if (glm::length(expected - state.body.velocity) > same_mps) {
+    } else if (glm::length(expected - actor.body.velocity) > same_mps) {
         row.acceleration = change;
     }
 }
 
 /// A wall of flat sides is met anew at each of its edges: that is a bend, not an obstacle, unless it is a sharp one.
-void keep_cling_speed(const Law& law, const MotionResult& moved, State& state) {
+void keep_cling_speed(const Law& law, const MotionResult& moved, Actor& actor) {
     constexpr double sharpest_bend_cos = 0.5;
-    if (glm::dot(moved.wall_normal, state.wall_normal) < sharpest_bend_cos) return;
-    const Vec3 along = direction_or_zero(flat(state.body.velocity)) * law.clings_at;
-    state.body.velocity.x = along.x;
-    state.body.velocity.y = along.y;
+    if (glm::dot(moved.wall_normal, actor.wall_normal) < sharpest_bend_cos) return;
+    const Vec3 along = direction_or_zero(flat(actor.body.velocity)) * law.clings_at;
+    actor.body.velocity.x = along.x;
+    actor.body.velocity.y = along.y;
 }
 
 /// How long a law takes for a way of this length, at least (s).
@@ -91,46 +91,25 @@ double time_for(const MotionLaw& law, double way) {
     return 2.0 * way / (speed + std::sqrt(speed * speed + 2.0 * pull * way));
 }
 
-/// A seat that takes the body into something solid loses it there: it is pushed out, and goes on as what it sat on
-/// went.
-void lose_seat(const Rehearsal& r, State& state, const ProbeMemo& memo, Trace* trace) {
-    const std::int32_t seat = state.seat;
-    Surroundings around{r.course, memo.moving};
-    around.without = static_cast<std::int32_t>(r.course.plan.pieces.size()) + seat;
-    const auto met =
-        deepest_overlap(around, {state.radius, state.height}, state.body.position, -defaults::seat_squeeze_m);
-    if (!met) return;
-    state.seat = -1;
-    state.body.grounded = false;
-    state.contact_since = state.last_airborne = state.time;
-    state.body = free_body({r.course, memo.moving}, shape_now(r, state), state.body);
-    state.events |= event_bumped_wall | event_bumped_piece | event_left_ground;
-    state.wall_normal = direction_or_zero(flat(met->normal));
-    state.bumped_piece = met->piece;
-    if (trace == nullptr) return;
-    trace->events.push_back({state.time, EventKind::stepped_out, seat, -1});
-    trace->events.push_back({state.time, EventKind::bumped_wall, -1, -1});
-}
-
-/// Who sits on something goes where it goes.
-void advance_seated(const Rehearsal& r, State& state, double longest, StretchKind kind, ProbeMemo& memo, Trace* trace) {
-    const Moment m = r.moment(state, &memo);
+/// Who sits on something goes where it goes: here only its time does, see settle_world().
+ActorStretch sit_on(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind, ProbeMemo& memo,
+                    Trace* trace) {
+    const Moment m = r.moment(world, actor, &memo);
     const MeterRates rates = meter_rates(m);
     Law law;
-    const double steps = std::floor(state.time / defaults::loose_step_s + 1e-6);
-    law.horizon = std::min(longest, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - state.time));
-    law.motion = {state.body.velocity, Vec3{0.0}};
-    const double seconds = std::min(time_to_next_instant(m, law, rates, longest), time_to_meter_change(m, rates));
-    if (trace != nullptr) write_row(r, state, &memo, Vec3{0.0}, kind.tick_begin, *trace);
-    advance_meters(m, rates, seconds, state);
-    const double from = state.time;
-    state.time += seconds;
-    advance_loose(r, {from, state.time}, std::nullopt, state, memo);
-    keep_seat(r, state);
-    place_solids(r, state, memo);
-    lose_seat(r, state, memo, trace);
-    note_touches(r, state, memo);
-    memo.forget();
+    const double steps = std::floor(actor.time / defaults::loose_step_s + 1e-6);
+    law.horizon = std::min(longest, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - actor.time));
+    law.motion = {actor.body.velocity, Vec3{0.0}};
+    const NextInstant next = time_to_next_instant(m, law, rates, longest);
+    const double seconds = std::min(next.seconds, time_to_meter_change(m, rates));
+    if (trace != nullptr) write_row(r, world, actor, &memo, Vec3{0.0}, kind.tick_begin, *trace);
+    advance_meters(m, rates, seconds, actor);
+    ActorStretch out;
+    out.from = actor.time;
+    out.seated = true;
+    out.fixture_due = next.of_fixture;
+    actor.time += seconds;
+    return out;
 }
 
 /// A drive or flight that stands against a wall or ceiling goes along it for the whole stretch: what it can't do isn't
@@ -172,117 +151,93 @@ bool is_free(const Law& law) {
     return !law.curved && !law.driven && !law.flying && law.clings_at == 0.0 && law.pull == Vec3{0.0};
 }
 
-bool went_as_foreseen(const Law& law, const MotionResult& moved, const State& state) {
+bool went_as_foreseen(const Law& law, const MotionResult& moved, const Actor& actor) {
     if (moved.landed || moved.left_ground || moved.bumped_wall || moved.bumped_ceiling || moved.slid_round)
         return false;
-    Vec3 off = law.motion.velocity + law.motion.acceleration * moved.seconds - state.body.velocity;
-    if (state.body.grounded) off.z = 0.0;
+    Vec3 off = law.motion.velocity + law.motion.acceleration * moved.seconds - actor.body.velocity;
+    if (actor.body.grounded) off.z = 0.0;
     constexpr double same_mps = 1e-9;
     return glm::dot(off, off) < same_mps * same_mps;
 }
 
-bool all_asleep(const State& state) {
-    return std::all_of(state.loose.begin(), state.loose.end(),
-                       [](const LooseState& loose) { return loose.body.asleep; });
-}
-
 }  // namespace
 
-BodyShape shape_now(const Rehearsal& r, const State& state) {
-    BodyShape out = r.shape;
-    out.capsule = {state.radius, state.height};
+BodyShape shape_now(const Rehearsal& r, const Actor& actor) {
+    BodyShape out = r.shape(actor);
+    out.capsule = {actor.radius, actor.height};
     return out;
 }
 
-bool advance(const Rehearsal& r, State& state, double longest, StretchKind kind, ProbeMemo& memo, Trace* trace) {
-    if (state.seat >= 0) {
-        advance_seated(r, state, longest, kind, memo, trace);
-        return false;
-    }
-    const Moment m = r.moment(state, &memo);
+ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind,
+                        ProbeMemo& memo, Trace* trace) {
+    if (actor.seat >= 0) return sit_on(r, world, actor, longest, kind, memo, trace);
+    const Moment m = r.moment(world, actor, &memo);
     const Forces forces = forces_at(m);
-    resize(r, m, forces, state);
+    resize(r, m, forces, actor);
     const MeterRates rates = meter_rates(m);
-    state.taut = rope_holds(m, forces, state);
+    actor.taut = rope_holds(m, forces, actor);
     Law law;
-    if (!state.taut) {
-        law = motion_law(m, forces, state, longest);
-        if (forces.rope != nullptr && !state.body.grounded)
+    if (!actor.taut) {
+        law = motion_law(m, forces, actor, longest);
+        if (forces.rope != nullptr && !actor.body.grounded)
             law.horizon = time_to_taut(m, forces, law.motion, std::min(longest, law.horizon));
     } else {
         law.horizon = std::min(longest, defaults::longest_curved_stretch_s);
-        law.motion = {state.body.velocity, swing_acceleration(m, forces, state)};
+        law.motion = {actor.body.velocity, swing_acceleration(m, forces, actor)};
     }
     if (kind.coarse) law.horizon = longest;
     // Beside something that moves the body goes on in short stretches, whatever the tick rate: those of loose bodies.
-    if (memo.moves_near || may_meet_partners(r, state, memo)) {
-        const double steps = std::floor(state.time / defaults::loose_step_s + 1e-6);
-        law.horizon = std::min(law.horizon, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - state.time));
+    if (memo.moves_near || may_meet_partners(r, world, memo)) {
+        const double steps = std::floor(actor.time / defaults::loose_step_s + 1e-6);
+        law.horizon = std::min(law.horizon, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - actor.time));
     }
     constexpr double just_behind_s = 1e-8;
-    double seconds =
-        std::min(time_to_next_instant(m, law, rates, longest + just_behind_s), time_to_meter_change(m, rates));
-    if (!state.fixtures.empty()) seconds = std::min(seconds, time_for(law.motion, defaults::longest_way_per_stretch_m));
+    const NextInstant next = time_to_next_instant(m, law, rates, longest + just_behind_s);
+    double seconds = std::min(next.seconds, time_to_meter_change(m, rates));
+    if (meets_others(world)) seconds = std::min(seconds, time_for(law.motion, defaults::longest_way_per_stretch_m));
     const bool nothing_due = seconds > longest + 0.5 * just_behind_s;
     seconds = std::min(seconds, longest);
-    if (!state.taut) take_middle(m, forces, seconds, state, law);
-    if (trace != nullptr) write_row(r, state, &memo, law.motion.acceleration, kind.tick_begin, *trace);
+    if (!actor.taut) take_middle(m, forces, seconds, actor, law);
+    if (trace != nullptr) write_row(r, world, actor, &memo, law.motion.acceleration, kind.tick_begin, *trace);
     if (law.driven && !law.flying) drive_over(m, forces, seconds, law);
-    const bool lifts_off = law.flying && state.body.grounded && law.motion.velocity.z > 1e-3;
+    const bool lifts_off = law.flying && actor.body.grounded && law.motion.velocity.z > 1e-3;
     if (lifts_off) {
-        leave_ground(state, true);
-        state.ground_velocity = Vec3{0.0};  // a flight goes at its own speed
+        leave_ground(actor, true);
+        actor.ground_velocity = Vec3{0.0};  // a flight goes at its own speed
     }
-    const double from = state.time;
-    const bool met_nothing = nothing_due && !state.taut && !lifts_off && is_free(law) && !memo.moves_near;
-    const std::optional<Ride> ride = state.fixtures.empty() ? std::nullopt : ride_of(r, state);
+    ActorStretch out;
+    out.from = actor.time;
+    out.fixture_due = next.of_fixture;
+    const bool met_nothing = nothing_due && !actor.taut && !lifts_off && is_free(law) && !memo.moves_near;
+    if (meets_others(world)) out.ride = ride_of(r, world, actor);
     const auto go = kind.leaning ? lean : move_body;
-    MotionResult moved = state.taut ? swing_body(r, m, forces, seconds, state)
-                                    : go(m.surroundings(), shape_now(r, state), state.body, law.motion, seconds);
+    MotionResult moved = actor.taut ? swing_body(r, m, forces, seconds, actor)
+                                    : go(m.surroundings(), shape_now(r, actor), actor.body, law.motion, seconds);
     // Round an edge the way has no closed form: short stretches, whatever the tick rate.
-    if (moved.slid_round && !state.taut && moved.seconds > defaults::longest_curved_stretch_s) {
+    if (moved.slid_round && !actor.taut && moved.seconds > defaults::longest_curved_stretch_s) {
         if (law.driven && !law.flying) drive_over(m, forces, defaults::longest_curved_stretch_s, law);
-        moved = go(m.surroundings(), shape_now(r, state), state.body, law.motion, defaults::longest_curved_stretch_s);
+        moved = go(m.surroundings(), shape_now(r, actor), actor.body, law.motion, defaults::longest_curved_stretch_s);
     }
     if (lifts_off) {
-        state.events |= event_left_ground;
-        if (trace != nullptr) trace->events.push_back({state.time, EventKind::left_ground, -1, -1});
+        actor.events |= event_left_ground;
+        if (trace != nullptr) trace->events.push_back({actor.time, EventKind::left_ground, -1, -1, actor.id});
     }
-    if (!state.taut) reel_slack(m, forces, moved.seconds, state);
-    state.facing = facing_after(m, forces.face, moved.seconds);
-    advance_meters(m, rates, moved.seconds, state);
-    state.body = moved.body;
-    state.time += moved.seconds;
-    if (law.driven && !law.flying) finish_drive(m, forces, law, moved.seconds, state);
+    if (!actor.taut) reel_slack(m, forces, moved.seconds, actor);
+    actor.facing = facing_after(m, forces.face, moved.seconds);
+    advance_meters(m, rates, moved.seconds, actor);
+    actor.body = moved.body;
+    actor.time += moved.seconds;
+    if (law.driven && !law.flying) finish_drive(m, forces, law, moved.seconds, actor);
     if (!moved.bumped_wall) {
-        state.body.velocity -= law.pull;
+        actor.body.velocity -= law.pull;
     } else if (law.clings_at > 0.0) {
-        keep_cling_speed(law, moved, state);
+        keep_cling_speed(law, moved, actor);
     }
-    if (trace != nullptr) correct_row(law, moved, state, trace->rows.back());
-    take_contacts(moved, state, trace);
-    const bool as_foreseen = met_nothing && !ride && went_as_foreseen(law, moved, state);
-    if (!state.fixtures.empty()) {
-        // What is run into at the end was not yet pushed at the steps before.
-        const Vec3 wanted = law.motion.velocity + law.motion.acceleration * moved.seconds;
-        if (leans_on_something(wanted, state)) {
-            constexpr double shortly_s = 1e-7;
-            const double before_end = std::max(from, state.time - shortly_s);
-            advance_loose(r, {from, before_end}, ride, state, memo);
-            push_loose(r, wanted, state, memo);
-            advance_loose(r, {before_end, state.time}, ride, state, memo);
-        } else {
-            advance_loose(r, {from, state.time}, ride, state, memo);
-        }
-        if (ride) carry(r, *ride, state);
-        change_ground(r, ride, state);
-        place_solids(r, state, memo);
-        note_touches(r, state, memo);
-        // What came upon the body pushes it out at once, at every tick rate.
-        if (memo.moves_near) state.body = free_body({r.course, memo.moving}, shape_now(r, state), state.body);
-    }
-    memo.forget();
-    return as_foreseen && !memo.moves_near && all_asleep(state);
+    if (trace != nullptr) correct_row(law, moved, actor, trace->tracks[static_cast<std::size_t>(actor.id)].rows.back());
+    take_contacts(moved, actor, trace);
+    out.as_foreseen = met_nothing && !out.ride && went_as_foreseen(law, moved, actor);
+    out.wanted = law.motion.velocity + law.motion.acceleration * moved.seconds;
+    return out;
 }
 
 }  // namespace leap

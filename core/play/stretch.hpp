@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <optional>
+
+#include "core/play/ride.hpp"
 #include "core/play/step.hpp"
 
 /// Motion from one instant to the next.
@@ -17,15 +20,12 @@ struct StretchKind {
     bool quiet = false;
 };
 
-/// Advances the state to the next instant, at most `longest` seconds away: everything moves, contacts are noted, the
-/// row is written. Rules are not asked.
-///
-/// True when the stretch went by as foreseen and only ended because `longest` was up: no timer is due at its end, no
-/// watched quantity has passed a value, and nothing was met. Rules that had nothing to do at its begin have nothing to
-/// do at its end then, unless a condition changes whose instant is sought (core/play/seek.hpp).
-bool advance(const Rehearsal& rehearsal, State& state, double longest, StretchKind kind, ProbeMemo& memo, Trace* trace);
+/// One character goes on by itself to its next instant, at most `longest` seconds away: it moves, its contacts are
+/// noted, its row is written. Rules are not asked.
+ActorStretch move_actor(const Rehearsal& rehearsal, World& world, Actor& actor, double longest, StretchKind kind,
+                        ProbeMemo& memo, Trace* trace);
 
 /// The body's shape now, with the capsule that phases give it.
-BodyShape shape_now(const Rehearsal& rehearsal, const State& state);
+BodyShape shape_now(const Rehearsal& rehearsal, const Actor& actor);
 
 }  // namespace leap

@@ -168,11 +168,12 @@ void JsonReader::only(std::initializer_list<const char*> known) const {
     }
 }
 
-void JsonReader::check_format(int known) const {
+int JsonReader::check_format(int known) const {
     const int format = whole("format", std::nullopt, 1, 1000000);
     if (!failed() && format > known)
         fail("format",
              fmt::format("is {}, and this version knows formats up to {}; a newer Easy Leap is needed", format, known));
+    return format;
 }
 
 }  // namespace leap

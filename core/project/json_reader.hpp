@@ -51,7 +51,7 @@ class JsonReader {
     const std::vector<std::string>& warnings() const { return root().warnings_; }
 
     /// Checks "format": a newer one than `known` is refused in words.
-    void check_format(int known) const;
+    int check_format(int known) const;
 
   private:
     JsonReader(const Json* json, std::string path, std::string place, const JsonReader* root);

@@ -211,12 +211,12 @@ tl::expected<void, std::string> create_project(const fs::path& folder) {
     file.tapes = {"tapes/first-hop.tape.json"};
     Tape tape;
     tape.name = "first hop";
-    tape.start_place = "middle";
+    tape.tracks.front().start_place = "middle";
     tape.length_s = 3.0;
-    tape.events = {{0.2, StickEvent{{0.0, 1.0}}},
-                   {0.8, ButtonEvent{"jump", true}},
-                   {1.1, ButtonEvent{"jump", false}},
-                   {2.4, StickEvent{{0.0, 0.0}}}};
+    tape.tracks.front().events = {{0.2, StickEvent{{0.0, 1.0}}},
+                                  {0.8, ButtonEvent{"jump", true}},
+                                  {1.1, ButtonEvent{"jump", false}},
+                                  {2.4, StickEvent{{0.0, 0.0}}}};
     for (const auto& [path, text] : {std::pair<std::string, std::string>{"project.json", write_project_file(file)},
                                      {file.script, first_script},
                                      {file.course, first_course},

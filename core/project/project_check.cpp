@@ -7,7 +7,7 @@
 #include <map>
 #include <set>
 
-#include "core/play/state.hpp"
+#include "core/play/world.hpp"
 
 namespace leap {
 namespace {
@@ -49,25 +49,36 @@ std::vector<std::string> mark_warnings(const Project& project) {
 
 }  // namespace
 
-std::vector<std::string> tape_warnings(const Tape& tape, const std::string& path) {
-    std::vector<std::string> out;
+namespace {
+
+void warn_of_track(const TapeTrack& track, double length_s, const std::string& where, std::vector<std::string>& out) {
     std::map<std::string, bool> down;
-    for (const TapeEvent& event : tape.events) {
-        if (event.time_s > tape.length_s) {
+    for (const TapeEvent& event : track.events) {
+        if (event.time_s > length_s) {
             out.push_back(
                 fmt::format("{}: events at {:g} s and later come after the tape's end ({:g} s) and never happen; "
                             "make it longer or leave them out",
-                            path, event.time_s, tape.length_s));
+                            where, event.time_s, length_s));
             break;
         }
         const auto* button = std::get_if<ButtonEvent>(&event.what);
         if (button == nullptr) continue;
         bool& held = down[button->button];
         if (held == button->down)
-            out.push_back(fmt::format("{}: {} is {} at {:g} s, and it is {} already; leave one of the two out", path,
+            out.push_back(fmt::format("{}: {} is {} at {:g} s, and it is {} already; leave one of the two out", where,
                                       button->button, button->down ? "pressed" : "let go", event.time_s,
                                       button->down ? "down" : "up"));
         held = button->down;
+    }
+}
+
+}  // namespace
+
+std::vector<std::string> tape_warnings(const Tape& tape, const std::string& path) {
+    std::vector<std::string> out;
+    for (const TapeTrack& track : tape.tracks) {
+        const bool named = tape.tracks.size() > 1;
+        warn_of_track(track, tape.length_s, named ? path + ", " + track_name(track, track.body) : path, out);
     }
     return out;
 }

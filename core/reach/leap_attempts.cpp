@@ -8,6 +8,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/play/start.hpp"
 #include "core/world/query.hpp"
 
 namespace leap {
@@ -43,19 +44,19 @@ class Attempt {
     /// Nothing when a move that was to start didn't.
     std::optional<LeapAttempt> run() {
         const double facing = std::atan2(way_.direction.y, way_.direction.x);
-        state_ = initial_state(r_.program, r_.tuning, r_.course, way_.start, facing);
-        InputEvent look{InputEvent::Kind::look, 0.0, -1, false, {facing, -0.1}};
-        InputEvent stick{InputEvent::Kind::stick, 0.0, -1, false, {0.0, 1.0}};
+        world_ = initial_world(r_, way_.start, facing);
+        InputEvent look{InputEvent::Kind::look, 0.0, -1, false, {facing, -0.1}, 0};
+        InputEvent stick{InputEvent::Kind::stick, 0.0, -1, false, {0.0, 1.0}, 0};
         waiting_ = {look, stick};
         if (presses_.all_along >= 0) press(presses_.all_along);
         if (presses_.from_run_up) press(presses_.at_edge);
         LeapAttempt out;
-        out.start = state_.body.position;
+        out.start = me().body.position;
         out.facing_deg = facing * degrees_per_radian;
-        while (state_.time < input_.longest_s + run_up_s_ && !done_) {
+        while (me().time < input_.longest_s + run_up_s_ && !done_) {
             decide();
             for (const InputEvent& input : waiting_) out.inputs.push_back(as_tape_event(input));
-            step(r_, waiting_, state_, scratch_, nullptr);
+            step(r_, waiting_, world_, scratch_, nullptr);
             waiting_.clear();
             note(out);
         }
@@ -67,9 +68,10 @@ class Attempt {
     }
 
   private:
+    const Actor& me() const { return world_.actors.front(); }
     const Machine& machine(std::int32_t move) const { return r_.program.machines[static_cast<std::size_t>(move)]; }
     bool started(std::int32_t move, double since = 0.0) const {
-        return move < 0 || state_.machines[static_cast<std::size_t>(move)].started_at >= since;
+        return move < 0 || me().machines[static_cast<std::size_t>(move)].started_at >= since;
     }
     /// Moves of the body that took part by themselves are named too.
     void add_helpers(LeapAttempt& out) const {
@@ -78,7 +80,7 @@ class Attempt {
                 out.name += " + " + machine(move).name;
     }
     void press(std::int32_t move, bool down = true) {
-        waiting_.push_back({InputEvent::Kind::button, state_.time, machine(move).button, down, {}});
+        waiting_.push_back({InputEvent::Kind::button, me().time, machine(move).button, down, {}, 0});
     }
 
     TapeEvent as_tape_event(const InputEvent& input) const {
@@ -90,27 +92,27 @@ class Attempt {
     }
 
     void decide() {
-        const Vec3 feet = state_.body.position;
+        const Vec3 feet = me().body.position;
         const double to_edge = glm::dot(way_.edge - feet, way_.direction);
-        const bool against = way_.gap() < 0.1 + r_.shape.capsule.radius;
+        const bool against = way_.gap() < 0.1 + r_.shape(me()).capsule.radius;
         const double early = against ? press_at_wall_m : (presses_.very_edge ? 0.0 : press_early_m);
-        const double ahead = flat_length(state_.body.velocity) / r_.rate_hz;
+        const double ahead = flat_length(me().body.velocity) / r_.rate_hz;
         const bool at_edge = to_edge - ahead <= early;
-        if (!state_.body.grounded && !left_at_) left_at_ = state_.time;
-        const bool behind = left_at_ && state_.time - *left_at_ >= presses_.behind_s - 0.5 / r_.rate_hz;
+        if (!me().body.grounded && !left_at_) left_at_ = me().time;
+        const bool behind = left_at_ && me().time - *left_at_ >= presses_.behind_s - 0.5 / r_.rate_hz;
         if (!off_ && (presses_.behind_s > 0.0 ? behind : at_edge)) {
             off_ = true;
-            run_up_s_ = state_.time;
+            run_up_s_ = me().time;
             if (presses_.at_edge >= 0) press(presses_.at_edge, !presses_.from_run_up);
             held_ = !presses_.from_run_up;
         }
-        if (off_ && held_ && presses_.at_edge >= 0 && state_.time - run_up_s_ >= presses_.hold_s) {
+        if (off_ && held_ && presses_.at_edge >= 0 && me().time - run_up_s_ >= presses_.hold_s) {
             press(presses_.at_edge, false);
             held_ = false;
         }
-        const bool topped = off_ && !state_.body.grounded && state_.body.velocity.z <= 0.0;
-        if (presses_.at_top >= 0 && !second_at_ && topped && state_.time > run_up_s_ + 0.1) {
-            second_at_ = state_.time;
+        const bool topped = off_ && !me().body.grounded && me().body.velocity.z <= 0.0;
+        if (presses_.at_top >= 0 && !second_at_ && topped && me().time > run_up_s_ + 0.1) {
+            second_at_ = me().time;
             if (machine(presses_.at_top).button == first_button() && held_) press(presses_.at_edge, false);
             press(presses_.at_top);
         }
@@ -120,22 +122,22 @@ class Attempt {
 
     /// Above what is to be reached the stick is pulled back, as one does so as not to fly over.
     void brake_above() {
-        const Vec3& feet = state_.body.position;
+        const Vec3& feet = me().body.position;
         const bool above = off_ && feet.z > way_.lip.z && way_.beyond_lip(feet) > 0.0;
-        const double wanted = !above ? 1.0 : (glm::dot(state_.body.velocity, way_.direction) > brake_mps ? -1.0 : 0.0);
+        const double wanted = !above ? 1.0 : (glm::dot(me().body.velocity, way_.direction) > brake_mps ? -1.0 : 0.0);
         if (wanted == ahead_) return;
         ahead_ = wanted;
-        waiting_.push_back({InputEvent::Kind::stick, state_.time, -1, false, {0.0, wanted}});
+        waiting_.push_back({InputEvent::Kind::stick, me().time, -1, false, {0.0, wanted}, 0});
     }
 
     std::int32_t first_button() const { return presses_.at_edge < 0 ? -1 : machine(presses_.at_edge).button; }
 
     /// Who hangs at a lip presses once more to get up.
     void hang_on() {
-        const bool still = off_ && !state_.body.grounded && glm::length(state_.body.velocity) < still_mps;
-        still_since_ = still ? still_since_ : state_.time;
-        const std::int32_t move = state_.body_move();
-        if (!still || climbed_ || move < 0 || state_.time - still_since_ < still_s) return;
+        const bool still = off_ && !me().body.grounded && glm::length(me().body.velocity) < still_mps;
+        still_since_ = still ? still_since_ : me().time;
+        const std::int32_t move = me().body_move();
+        if (!still || climbed_ || move < 0 || me().time - still_since_ < still_s) return;
         climbed_ = true;
         const std::int32_t button = first_button() >= 0 ? presses_.at_edge : any_jump();
         if (button < 0) return;
@@ -149,20 +151,20 @@ class Attempt {
     }
 
     void note(LeapAttempt& out) {
-        const Vec3 feet = state_.body.position;
+        const Vec3 feet = me().body.position;
         if (off_ && last_ && glm::length(feet - *last_) > put_back_m) done_ = true;
         last_ = feet;
         if (done_) return;
         if (off_) out.path.push_back(feet);
-        if (!off_ && state_.time > input_.longest_s) done_ = true;
+        if (!off_ && me().time > input_.longest_s) done_ = true;
         if (!off_) return;
-        const bool on_it = state_.body.grounded && state_.body.ground_piece == static_cast<std::int32_t>(input_.to);
+        const bool on_it = me().body.grounded && me().body.ground_piece == static_cast<std::int32_t>(input_.to);
         if (on_it && feet.z > way_.lip.z - 0.3) {
             out.reaches = done_ = true;
             out.spare_m = way_.beyond_lip(feet);
         }
-        const bool elsewhere = state_.body.grounded && state_.time > run_up_s_ + 0.3 &&
-                               state_.body.ground_piece != static_cast<std::int32_t>(input_.from);
+        const bool elsewhere = me().body.grounded && me().time > run_up_s_ + 0.3 &&
+                               me().body.ground_piece != static_cast<std::int32_t>(input_.from);
         if (elsewhere || feet.z < std::min(way_.edge.z, way_.lip.z) - fallen_m) done_ = true;
     }
 
@@ -191,7 +193,7 @@ class Attempt {
     const LeapInput& input_;
     const LeapWay& way_;
     Presses presses_;
-    State state_;
+    World world_;
     StepScratch scratch_;
     std::vector<InputEvent> waiting_;
     double run_up_s_ = 0.0;
@@ -204,9 +206,9 @@ class Attempt {
 };
 
 bool is_free(const Rehearsal& r, const LeapWay& way) {
-    const Vec3 lifted = way.start + world_up * (r.shape.step_up + 0.05);
-    return !deepest_overlap(r.course, r.shape.capsule, lifted) &&
-           !sweep(r.course, r.shape.capsule, lifted, way.edge - way.start, 0.0);
+    const Vec3 lifted = way.start + world_up * (r.bodies.front().shape.step_up + 0.05);
+    return !deepest_overlap(r.course, r.bodies.front().shape.capsule, lifted) &&
+           !sweep(r.course, r.bodies.front().shape.capsule, lifted, way.edge - way.start, 0.0);
 }
 
 /// At first it fell off the edge as anything would: what was pressed did nothing there.
@@ -264,7 +266,7 @@ LeapOutput leap_attempts(const Rehearsal& r, const LeapInput& input) {
     if (input.from >= plan.pieces.size() || input.to >= plan.pieces.size() || input.from == input.to) return out;
     const std::vector<LeapWay> ways =
         leap_ways(item_box(plan, {ItemKind::piece, input.from}, {}), item_box(plan, {ItemKind::piece, input.to}, {}),
-                  input.run_up_m, r.shape.capsule.radius);
+                  input.run_up_m, r.bodies.front().shape.capsule.radius);
     if (ways.empty()) return out;
     // Where nothing stands in the way of the run-up; else in the middle all the same.
     const auto free = std::find_if(ways.begin(), ways.end(), [&](const LeapWay& way) { return is_free(r, way); });

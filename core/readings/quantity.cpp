@@ -21,11 +21,11 @@ double value_in(Quantity quantity, const Vec3& position, const Vec3& velocity) {
 }
 
 /// Between a row and the next, on that row's side of an instant at which the next one begins.
-double value_inside(const Trace& trace, Quantity quantity, std::size_t row, double t) {
-    const TraceRow& begin = trace.rows[row];
-    const double end = row + 1 < trace.rows.size() ? trace.rows[row + 1].time : begin.time;
+double value_inside(const TraceTrack& track, Quantity quantity, std::size_t row, double t) {
+    const TraceRow& begin = track.rows[row];
+    const double end = row + 1 < track.rows.size() ? track.rows[row + 1].time : begin.time;
     const double time = std::min(begin.time + t, std::nextafter(end, begin.time));
-    return value_in(quantity, position_at(trace, time), begin.velocity + begin.acceleration * t);
+    return value_in(quantity, position_at(track, time), begin.velocity + begin.acceleration * t);
 }
 
 /// Seconds after a row at which the quantity turns there, or a negative number. Between rows it is smooth: a parabola,
@@ -46,14 +46,14 @@ double turning_point(Quantity quantity, const TraceRow& row) {
 /// Visits the values of a quantity that matter in a window: at both ends of every stretch between rows, and at the
 /// turning point inside it when there is one. By time; `visit(time, value)` returns false to stop.
 template <class Visit>
-void visit_values(const Trace& trace, Quantity quantity, Window window, Visit visit) {
-    for (std::size_t i = row_at(trace, window.from); i < trace.rows.size(); ++i) {
-        const TraceRow& row = trace.rows[i];
+void visit_values(const TraceTrack& track, Quantity quantity, Window window, Visit visit) {
+    for (std::size_t i = row_at(track, window.from); i < track.rows.size(); ++i) {
+        const TraceRow& row = track.rows[i];
         if (row.time > window.to && i > 0) break;
-        const double end = i + 1 < trace.rows.size() ? trace.rows[i + 1].time : row.time;
+        const double end = i + 1 < track.rows.size() ? track.rows[i + 1].time : row.time;
         const double from = std::max(0.0, std::max(row.time, window.from) - row.time);
         const double to = std::min(end, window.to) - row.time;
-        const auto at = [&](double t) { return visit(row.time + t, value_inside(trace, quantity, i, t)); };
+        const auto at = [&](double t) { return visit(row.time + t, value_inside(track, quantity, i, t)); };
         if (!at(from)) return;
         if (to <= from) continue;
         const double turn = turning_point(quantity, row);
@@ -101,51 +101,51 @@ std::optional<Quantity> quantity_named(std::string_view name) {
     return found->second;
 }
 
-double quantity_at(const Trace& trace, Quantity quantity, double time) {
+double quantity_at(const TraceTrack& track, Quantity quantity, double time) {
     const bool of_place = quantity == Quantity::feet || quantity == Quantity::x || quantity == Quantity::y;
-    return of_place ? value_in(quantity, position_at(trace, time), Vec3{0.0})
-                    : value_in(quantity, Vec3{0.0}, velocity_at(trace, time));
+    return of_place ? value_in(quantity, position_at(track, time), Vec3{0.0})
+                    : value_in(quantity, Vec3{0.0}, velocity_at(track, time));
 }
 
-double quantity_before(const Trace& trace, Quantity quantity, double time) {
-    const std::size_t i = row_at(trace, time);
-    if (i == 0 || trace.rows[i].time < time) return quantity_at(trace, quantity, time);
-    const TraceRow& row = trace.rows[i - 1];
-    return value_in(quantity, trace.rows[i].position, row.velocity + row.acceleration * (time - row.time));
+double quantity_before(const TraceTrack& track, Quantity quantity, double time) {
+    const std::size_t i = row_at(track, time);
+    if (i == 0 || track.rows[i].time < time) return quantity_at(track, quantity, time);
+    const TraceRow& row = track.rows[i - 1];
+    return value_in(quantity, track.rows[i].position, row.velocity + row.acceleration * (time - row.time));
 }
 
-double extreme(const Trace& trace, Quantity quantity, Window window, bool highest) {
+double extreme(const TraceTrack& track, Quantity quantity, Window window, bool highest) {
     double best = highest ? -1e300 : 1e300;
-    visit_values(trace, quantity, window, [&](double, double value) {
+    visit_values(track, quantity, window, [&](double, double value) {
         best = highest ? std::max(best, value) : std::min(best, value);
         return true;
     });
     return best;
 }
 
-double mean(const Trace& trace, Quantity quantity, Window window) {
+double mean(const TraceTrack& track, Quantity quantity, Window window) {
     // Simpson's rule on every stretch between rows: exact for heights and rising, whose course is a parabola.
     double sum = 0.0;
-    for (std::size_t i = row_at(trace, window.from); i + 1 < trace.rows.size(); ++i) {
-        const TraceRow& row = trace.rows[i];
+    for (std::size_t i = row_at(track, window.from); i + 1 < track.rows.size(); ++i) {
+        const TraceRow& row = track.rows[i];
         const double from = std::max(row.time, window.from) - row.time;
-        const double to = std::min(trace.rows[i + 1].time, window.to) - row.time;
+        const double to = std::min(track.rows[i + 1].time, window.to) - row.time;
         if (row.time > window.to) break;
         if (to <= from) continue;
-        const auto at = [&](double t) { return value_inside(trace, quantity, i, t); };
+        const auto at = [&](double t) { return value_inside(track, quantity, i, t); };
         sum += (to - from) / 6.0 * (at(from) + 4 * at(0.5 * (from + to)) + at(to));
     }
     const double length = window.to - window.from;
-    return length > 0.0 ? sum / length : quantity_at(trace, quantity, window.from);
+    return length > 0.0 ? sum / length : quantity_at(track, quantity, window.from);
 }
 
-double largest_drop(const Trace& trace, Quantity quantity, Window window, double within_s) {
+double largest_drop(const TraceTrack& track, Quantity quantity, Window window, double within_s) {
     // The two instants either lie nearer than `within_s`, and then both are ends or turning points of a stretch; or
     // they lie just that far apart, and then the fall over that time is sought between every two times at which one of
     // its ends passes from one stretch to the next. (Only the first kind and those that begin or end at a row were
     // looked at before: it read 0.8 % less at 30 ticks/s than at 480.)
     std::vector<std::pair<double, double>> values;
-    visit_values(trace, quantity, window, [&](double t, double v) {
+    visit_values(track, quantity, window, [&](double t, double v) {
         values.emplace_back(t, v);
         return true;
     });
@@ -164,7 +164,7 @@ double largest_drop(const Trace& trace, Quantity quantity, Window window, double
     knots.push_back(window.to - within_s);
     std::sort(knots.begin(), knots.end());
     const auto fall_from = [&](double begin) {
-        return quantity_at(trace, quantity, begin) - quantity_at(trace, quantity, begin + within_s);
+        return quantity_at(track, quantity, begin) - quantity_at(track, quantity, begin + within_s);
     };
     for (std::size_t i = 0; i + 1 < knots.size(); ++i) {
         const double from = knots[i];
@@ -181,11 +181,11 @@ double largest_drop(const Trace& trace, Quantity quantity, Window window, double
     return largest;
 }
 
-std::optional<double> first_past(const Trace& trace, Quantity quantity, Window window, double wanted, bool above) {
+std::optional<double> first_past(const TraceTrack& track, Quantity quantity, Window window, double wanted, bool above) {
     const double sign = above ? 1.0 : -1.0;
     std::optional<double> found;
     double before = window.from;
-    visit_values(trace, quantity, window, [&](double time, double value) {
+    visit_values(track, quantity, window, [&](double time, double value) {
         if (sign * (value - wanted) < 0.0) {
             before = time;
             return true;
@@ -195,7 +195,7 @@ std::optional<double> first_past(const Trace& trace, Quantity quantity, Window w
         double past = time;
         for (int i = 0; i < 60 && past - below > 1e-12; ++i) {
             const double middle = 0.5 * (below + past);
-            (sign * (quantity_at(trace, quantity, middle) - wanted) >= 0.0 ? past : below) = middle;
+            (sign * (quantity_at(track, quantity, middle) - wanted) >= 0.0 ? past : below) = middle;
         }
         found = past;
         return false;

@@ -25,7 +25,11 @@ class Taker {
 
     Value take(const ReadingInfo& reading) {
         window_ = {0.0, trace_.length_s()};
+        who_ = 0;
         if (reading.over) {
+            const auto who = actor_of(*reading.over);
+            if (!who) return tl::make_unexpected(who.error());
+            who_ = *who;
             const auto found = find(*reading.over);
             if (!found) return tl::make_unexpected(found.error());
             window_ = *found;
@@ -36,9 +40,26 @@ class Taker {
     }
 
   private:
+    const TraceTrack& track() const { return trace_.tracks[who_]; }
+
+    /// Whose stretch it is: the character of that name, or the first whose body has it.
+    tl::expected<std::size_t, std::string> actor_of(const syntax::Stretch& stretch) const {
+        if (stretch.actor.empty()) return who_;
+        if (const auto named = trace_.find_track(stretch.actor)) return *named;
+        for (std::size_t i = 0; i < trace_.tracks.size(); ++i)
+            if (program_.bodies[static_cast<std::size_t>(trace_.tracks[i].kind)].name == stretch.actor) return i;
+        return tl::make_unexpected(fmt::format("no {} takes part in this tape", stretch.actor));
+    }
+    std::vector<Window> all_of(const syntax::Stretch& stretch) const {
+        const auto who = actor_of(stretch);
+        return who ? occurrences(program_, trace_, *who, stretch.owner, stretch.phase) : std::vector<Window>{};
+    }
+
     tl::expected<Window, std::string> find(const syntax::Stretch& stretch) const {
-        const auto all = occurrences(program_, trace_, stretch.owner, stretch.phase);
-        const std::string name = stretch.phase.empty() ? stretch.owner : stretch.owner + "." + stretch.phase;
+        if (const auto who = actor_of(stretch); !who) return tl::make_unexpected(who.error());
+        const auto all = all_of(stretch);
+        std::string name = stretch.actor.empty() ? std::string() : stretch.actor + ".";
+        name += stretch.phase.empty() ? stretch.owner : stretch.owner + "." + stretch.phase;
         if (all.empty()) return tl::make_unexpected(fmt::format("no {} on this tape", name));
         if (stretch.ordinal == 0) return all.back();
         const auto index = static_cast<std::size_t>(stretch.ordinal - 1);
@@ -60,11 +81,12 @@ class Taker {
             case ExprKind::at_end: {
                 const auto window = find(expr.stretch);
                 if (!window) return tl::make_unexpected(window.error());
+                const TraceTrack& whose = trace_.tracks[*actor_of(expr.stretch)];
                 if (const auto gauge = gauge_of(expr.parts[0]))
-                    return gauge_at(*gauge, expr.kind == ExprKind::at_start ? window->from : window->to);
+                    return gauge_at(whose, *gauge, expr.kind == ExprKind::at_start ? window->from : window->to);
                 const Quantity quantity = *quantity_named(expr.parts[0].name);
-                if (expr.kind == ExprKind::at_start) return quantity_before(trace_, quantity, window->from);
-                return quantity_at(trace_, quantity, window->to);
+                if (expr.kind == ExprKind::at_start) return quantity_before(whose, quantity, window->from);
+                return quantity_at(whose, quantity, window->to);
             }
             case ExprKind::of: return of(expr);
             case ExprKind::time_from: return time_between(expr);
@@ -101,18 +123,19 @@ class Taker {
         if (!found) return std::nullopt;
         return program_.counters.size() + program_.meters.size() + static_cast<std::size_t>(*found);
     }
-    double gauge_at(std::size_t gauge, double time) const {
-        return trace_.values[row_at(trace_, time) * trace_.value_count + gauge];
+    double gauge_at(const TraceTrack& whose, std::size_t gauge, double time) const {
+        return whose.values[row_at(whose, time) * trace_.value_count + gauge];
     }
+    double gauge_at(std::size_t gauge, double time) const { return gauge_at(track(), gauge, time); }
     /// Gauges are known at rows; their average weighs each row by how long it holds.
     double gauge_over_window(std::size_t gauge, const std::string& what) const {
         double best = gauge_at(gauge, window_.from);
         double sum = 0.0;
-        for (std::size_t i = row_at(trace_, window_.from); i < trace_.rows.size(); ++i) {
-            const double from = std::max(trace_.rows[i].time, window_.from);
+        for (std::size_t i = row_at(track(), window_.from); i < track().rows.size(); ++i) {
+            const double from = std::max(track().rows[i].time, window_.from);
             if (from > window_.to) break;
-            const double value = trace_.values[i * trace_.value_count + gauge];
-            const double to = i + 1 < trace_.rows.size() ? std::min(trace_.rows[i + 1].time, window_.to) : window_.to;
+            const double value = track().values[i * trace_.value_count + gauge];
+            const double to = i + 1 < track().rows.size() ? std::min(track().rows[i + 1].time, window_.to) : window_.to;
             sum += value * std::max(0.0, to - from);
             best = what == "highest" ? std::max(best, value) : std::min(best, value);
         }
@@ -123,32 +146,33 @@ class Taker {
     Value over_window(const Expr& expr) const {
         if (const auto gauge = gauge_of(expr.parts[0])) return gauge_over_window(*gauge, expr.name);
         const Quantity quantity = *quantity_named(expr.parts[0].name);
-        if (expr.name == "average") return mean(trace_, quantity, window_);
-        if (expr.name == "largest_drop") return largest_drop(trace_, quantity, window_, drop_window_s);
-        return extreme(trace_, quantity, window_, expr.name == "highest");
+        if (expr.name == "average") return mean(track(), quantity, window_);
+        if (expr.name == "largest_drop") return largest_drop(track(), quantity, window_, drop_window_s);
+        return extreme(track(), quantity, window_, expr.name == "highest");
     }
 
     Value of(const Expr& expr) const {
-        const auto all = occurrences(program_, trace_, expr.stretch.owner, expr.stretch.phase);
+        const auto all = all_of(expr.stretch);
         if (expr.name == "count") return static_cast<double>(all.size());
         const auto window = find(expr.stretch);
         if (!window) return tl::make_unexpected(window.error());
         if (expr.name == "duration") return window->to - window->from;
+        const TraceTrack& whose = trace_.tracks[*actor_of(expr.stretch)];
         double length = 0.0;
-        Vec3 at = position_at(trace_, window->from);
-        for (std::size_t i = row_at(trace_, window->from) + 1; i < trace_.rows.size(); ++i) {
-            if (trace_.rows[i].time >= window->to) break;
-            length += flat_length(trace_.rows[i].position - at);
-            at = trace_.rows[i].position;
+        Vec3 at = position_at(whose, window->from);
+        for (std::size_t i = row_at(whose, window->from) + 1; i < whose.rows.size(); ++i) {
+            if (whose.rows[i].time >= window->to) break;
+            length += flat_length(whose.rows[i].position - at);
+            at = whose.rows[i].position;
         }
-        return length + flat_length(position_at(trace_, window->to) - at);
+        return length + flat_length(position_at(whose, window->to) - at);
     }
 
     /// Every time at which an instant happened, in their order.
     std::vector<double> times_of(const Expr& instant) const {
         std::vector<double> out;
         if (instant.name == "start" || instant.name == "end") {
-            for (const Window& window : occurrences(program_, trace_, instant.stretch.owner, instant.stretch.phase))
+            for (const Window& window : all_of(instant.stretch))
                 out.push_back(instant.name == "start" ? window.from : window.to);
             return out;
         }
@@ -159,8 +183,10 @@ class Taker {
         const EventKind kind = kinds.at(instant.name);
         const bool of_button = kind == EventKind::pressed || kind == EventKind::released;
         const std::int32_t button = of_button ? *program_.find_button(instant.stretch.owner) : -1;
+        const auto who = actor_of(instant.stretch);
         for (const TraceEvent& event : trace_.events)
-            if (event.kind == kind && event.index == button) out.push_back(event.time);
+            if (who && event.kind == kind && event.index == button && event.actor == static_cast<std::int32_t>(*who))
+                out.push_back(event.time);
         return out;
     }
 
@@ -215,15 +241,15 @@ class Taker {
         };
         const auto gauge = gauge_of(of);
         if (!gauge) {
-            const auto found = first_past(trace_, *quantity_named(of.name), {after, trace_.length_s()}, wanted, above);
+            const auto found = first_past(track(), *quantity_named(of.name), {after, trace_.length_s()}, wanted, above);
             return found ? Value(*found) : never_came();
         }
         const auto past = [&](double time) { return (above ? 1.0 : -1.0) * (gauge_at(*gauge, time) - wanted); };
         double before = past(after);
         if (before >= 0.0) return after;
         double time = after;
-        for (std::size_t i = row_at(trace_, after) + 1; i < trace_.rows.size(); ++i) {
-            const double next = trace_.rows[i].time;
+        for (std::size_t i = row_at(track(), after) + 1; i < track().rows.size(); ++i) {
+            const double next = track().rows[i].time;
             const double now = past(next);
             if (now >= 0.0) return time + (next - time) * (before / (before - now));
             before = now;
@@ -248,19 +274,20 @@ class Taker {
     const Tuning& tuning_;
     const Trace& trace_;
     Window window_;
+    std::size_t who_ = 0;  ///< of whom the reading speaks
     std::map<std::string, double> taken_;
 };
 
 }  // namespace
 
-std::vector<Window> occurrences(const Program& program, const Trace& trace, const std::string& owner,
+std::vector<Window> occurrences(const Program& program, const Trace& trace, std::size_t actor, const std::string& owner,
                                 const std::string& phase) {
     std::vector<Window> out;
     const auto machine = program.find_machine(owner);
     if (!machine) return out;
     const auto wanted = phase.empty() ? std::nullopt : program.find_phase(*machine, phase);
     for (const PhaseSpan& span : trace.spans) {
-        if (span.machine != *machine) continue;
+        if (span.machine != *machine || (span.actor >= 0 && span.actor != static_cast<std::int32_t>(actor))) continue;
         if (!phase.empty()) {
             if (wanted && span.phase == *wanted) out.push_back({span.from, span.to});
         } else if (span.opens || out.empty()) {
@@ -275,7 +302,7 @@ std::vector<Window> occurrences(const Program& program, const Trace& trace, cons
 std::vector<ReadingResult> take_readings(const Program& program, const Tuning& tuning, const Trace& trace,
                                          const std::string& tape_name) {
     std::vector<ReadingResult> out;
-    if (trace.rows.empty()) return out;
+    if (trace.empty()) return out;
     Taker taker(program, tuning, trace);
     for (const ReadingInfo& reading : program.readings) {
         ReadingResult result;

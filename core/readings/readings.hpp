@@ -32,8 +32,9 @@ struct ReadingResult {
 std::vector<ReadingResult> take_readings(const Program& program, const Tuning& tuning, const Trace& trace,
                                          const std::string& tape_name);
 
-/// Every time a move, a phase or a stance was on, by time.
-std::vector<Window> occurrences(const Program& program, const Trace& trace, const std::string& owner,
+/// Every time a move, a phase or a stance of a character was on, or a fixture's phase, by time. `actor`: in
+/// Trace::tracks.
+std::vector<Window> occurrences(const Program& program, const Trace& trace, std::size_t actor, const std::string& owner,
                                 const std::string& phase);
 
 }  // namespace leap

@@ -68,11 +68,7 @@ void Compiler::index_names() {
             claim_name(owner.name, "a body, stance, move, meter or fixture");
             owners_.emplace(owner.name.text, &owner);
             if (owner.kind != syntax::OwnerKind::body) continue;
-            if (body_ != nullptr) {
-                report(owner.name.range, "there is a body already", "a project has one body");
-            } else {
-                body_ = &owner;
-            }
+            body_syntax_.push_back(&owner);
         }
         for (const syntax::Probe& probe : file.probes) claim_name(probe.name, "a probe");
         for (const syntax::Curve& curve : file.curves) claim_name(curve.name, "a curve");
@@ -113,6 +109,7 @@ std::vector<const syntax::Owner*> Compiler::chain_of(const syntax::Owner& owner)
             const std::string near = near_name(name.text, names);
             const char* kind = owner.kind == syntax::OwnerKind::move      ? "move"
                                : owner.kind == syntax::OwnerKind::fixture ? "fixture"
+                               : owner.kind == syntax::OwnerKind::body    ? "body"
                                                                           : "stance";
             report(name.range, fmt::format("there is no {} called {}", kind, name.text),
                    near.empty() ? "" : fmt::format("did you mean {}?", near));
@@ -151,16 +148,13 @@ void Compiler::run() {
         declare_dials("", file.dials);
         for (const syntax::Owner& owner : file.owners) declare_dials(owner.name.text, owner.dials);
     }
+    declare_own_dials();
     compile_curves();
     declare_machines();
     declare_boosts();
     declare_probes();
     declare_memories();
-    if (body_ == nullptr) {
-        report({0, 0, 0}, "no body is declared", "a project needs body NAME { capsule radius 0.3 m height 1.7 m ... }");
-    } else {
-        compile_body();
-    }
+    compile_bodies();
     compile_counters();
     compile_gauges();
     compile_meters();

@@ -10,6 +10,7 @@ namespace leap {
 
 void Compiler::declare_dials(const std::string& owner, const std::vector<syntax::Dial>& dials) {
     for (const syntax::Dial& dial : dials) {
+        if (dial.of) continue;  // see declare_own_dials()
         DialInfo info;
         info.owner = owner;
         info.name = dial.name.text;
@@ -109,6 +110,7 @@ void Compiler::declare_machines() {
             machine_syntax_.push_back(&owner);
             machine_numbers_.emplace(&owner, index);
             if (owner.base) machine.base = owner.base->text;
+            machine.bodies = bodies_named(owner.bodies);
             if (owner.kind == syntax::OwnerKind::stance) {
                 machine.kind = MachineKind::stance;
                 machine.phases.push_back({owner.name.text, {}, {}, {}, {}, owner.range, {}});
@@ -196,25 +198,27 @@ void Compiler::declare_memories() {
 
 /// Every machine has the gauges of what it is based on too.
 void Compiler::compile_gauges() {
-    const auto take = [&](const syntax::Gauge& gauge, const std::string& owner, std::int32_t machine, const Scope& at) {
+    const auto take = [&](const syntax::Gauge& gauge, const std::string& owner, std::int32_t machine, std::int32_t body,
+                          const Scope& at) {
         note_name(gauge.name.range, gauge.name.range);
         const std::string path = owner + "." + gauge.name.text;
         if (program_.find_gauge(path)) return;
-        GaugeInfo info{path, machine, number_of_any(gauge.value, at), gauge.meaning};
+        GaugeInfo info{path, machine, body, number_of_any(gauge.value, at), gauge.meaning};
         if (info.value.type.kind != ValueKind::number && !has_errors(diagnostics_))
             report(gauge.value.range, "a gauge is one number", "take length(...) of it, or compare it");
         program_.gauge_paths.add(path, static_cast<std::int32_t>(program_.gauges.size()));
         program_.gauges.push_back(std::move(info));
     };
-    if (body_ != nullptr)
-        for (const syntax::Gauge& gauge : body_->gauges) take(gauge, body_->name.text, -1, Scope{{body_}, -1, 0});
+    for (std::size_t i = 0; i < body_syntax_.size(); ++i)
+        for (const syntax::Gauge& gauge : body_syntax_[i]->gauges)
+            take(gauge, body_syntax_[i]->name.text, -1, static_cast<std::int32_t>(i), scope_of(*body_syntax_[i]));
     for (std::size_t i = 0; i < machine_syntax_.size(); ++i) {
         const Scope scope = scope_of(*machine_syntax_[i]);
         for (std::size_t level = 0; level < scope.chain.size(); ++level) {
             Scope at = scope;
             at.level = level;
             for (const syntax::Gauge& gauge : scope.chain[level]->gauges)
-                take(gauge, machine_syntax_[i]->name.text, static_cast<std::int32_t>(i), at);
+                take(gauge, machine_syntax_[i]->name.text, static_cast<std::int32_t>(i), -1, at);
         }
     }
 }
@@ -230,44 +234,6 @@ void Compiler::compile_counters() {
         if (after.range == SourceRange{}) after.literal.unit.dimension = dimensions::time;
         info.back_after = value(after, scope, {ValueKind::number, dimensions::time}, "after");
     }
-}
-
-void Compiler::compile_body() {
-    const Scope scope{{body_}, -1, 0};
-    BodyInfo& body = program_.body;
-    body.name = body_->name.text;
-    const Type length{ValueKind::number, dimensions::length};
-    const Type angle{ValueKind::number, dimensions::angle};
-    const auto with_default = [&](const std::optional<syntax::Expr>& expr, Type type, double fallback,
-                                  const char* who) {
-        if (expr) return value(*expr, scope, type, who);
-        syntax::Expr literal;
-        literal.literal.written = fallback;
-        literal.literal.unit.dimension = type.dimension;
-        literal.range = body_->name.range;
-        return value(literal, scope, type, who);
-    };
-    if (!body_->radius) report(body_->name.range, "the body has no size", "add capsule radius 0.32 m height 1.72 m");
-    body.radius = with_default(body_->radius, length, 0.3, "radius");
-    body.height = with_default(body_->height, length, 1.7, "height");
-    body.eyes = with_default(body_->eyes, length, 1.5, "eyes at");
-    body.step_up = with_default(body_->step_up, length, 0.3, "step up");
-    body.mass = with_default(body_->mass, mass_type, defaults::body_mass_kg, "mass");
-    if (body_->hands) compile_hands(*body_->hands, scope);
-    for (const syntax::Name& tag : body_->tags) body.tags.push_back(tag_index(tag.text));
-    body.walkable = with_default(body_->walkable, angle, 0.8, "walkable up to");
-    body.turn = with_default(body_->turn, {ValueKind::number, dimensions::turn_rate}, 15.0, "turn");
-    body.locked_at = with_default(body_->locked_at, length, 0.0, "locked at");
-    if (body_->locked_axis) body.locked_axis = *body_->locked_axis == 'x' ? 0 : 1;
-    const Effects effects = compile_effects(body_->effects, scope);
-    if (effects.gravity) {
-        body.gravity = *effects.gravity;
-    } else {
-        report(body_->name.range, "the body says no gravity", "add gravity 28 m/s^2");
-    }
-    for (const Expression* fixed : {&body.radius, &body.height, &body.step_up, &body.walkable, &body.eyes})
-        if (fixed->folded < 0)
-            report(fixed->range, "a body's size can't depend on what happens", "use dials and numbers");
 }
 
 }  // namespace leap

@@ -98,8 +98,8 @@ void Compiler::compile_loose(FixtureInfo& info, const Scope& scope) {
     }
 }
 
-void Compiler::compile_hands(const syntax::Hands& hands, const Scope& scope) {
-    HandsInfo& out = program_.body.hands.emplace();
+HandsInfo Compiler::compile_hands(const syntax::Hands& hands, const Scope& scope) {
+    HandsInfo out;
     for (std::size_t i = 0; i < 3; ++i) out.at[i] = value(hands.at[i], scope, length_type, "hands at");
     const auto part = [&](Expression& to, const std::optional<syntax::Expr>& from, std::string_view word) {
         if (from) to = value(*from, scope, length_type, word);
@@ -114,6 +114,7 @@ void Compiler::compile_hands(const syntax::Hands& hands, const Scope& scope) {
     if (hands.right) out.buttons[1] = button_index(*hands.right);
     if (hands.left_use) out.uses[0] = button_index(*hands.left_use);
     if (hands.right_use) out.uses[1] = button_index(*hands.right_use);
+    return out;
 }
 
 void Compiler::compile_wheels(FixtureInfo& info, const Scope& scope) {
@@ -177,7 +178,10 @@ void Compiler::join_tags() {
         for (const syntax::Owner* level : chain_of(*machine_syntax_[static_cast<std::size_t>(index)]))
             if (const std::int32_t tag = tag_named(level->name.text); tag >= 0) machine.own_tags.push_back(tag);
     }
-    if (const std::int32_t tag = tag_named(program_.body.name); tag >= 0) program_.body.tags.push_back(tag);
+    for (BodyInfo& body : program_.bodies)
+        for (const std::int32_t level : body.chain)
+            if (const std::int32_t tag = tag_named(program_.bodies[static_cast<std::size_t>(level)].name); tag >= 0)
+                body.tags.push_back(tag);
 }
 
 std::int32_t Compiler::button_index(const syntax::Name& name) {
@@ -235,7 +239,9 @@ void Compiler::check_loose(const Machine& machine, const Phase& phase) {
     }
     if (e.slide || e.swing)
         report(phase.range, "what can be loose doesn't slide or swing", "leave mass out, or let a phase carry it");
-    if (e.in_hand && !program_.body.hands)
+    const bool hands = std::any_of(program_.bodies.begin(), program_.bodies.end(),
+                                   [](const BodyInfo& body) { return body.hands.has_value(); });
+    if (e.in_hand && !hands)
         report(phase.range, "the body has no hands", "give it some: hands at 0.3 m, 0.24 m, 1.05 m reach 0.6 m ...");
     if (e.loose && (e.solid || e.hidden || e.carried || e.returns_home || e.in_hand))
         report(phase.range, "what is loose is solid already, and is neither hidden, carried nor on its way home",

@@ -103,7 +103,10 @@ class Compiler {
     void compile_counters();
     void compile_gauges();
     void compile_curves();
-    void compile_body();
+    void compile_bodies();
+    void compile_body(const syntax::Owner& owner, BodyInfo& out);
+    void declare_own_dials();
+    std::vector<std::int32_t> bodies_named(const std::vector<syntax::Name>& names);
     void compile_machine(std::int32_t index);
     void compile_stance_head(Machine& machine, const Scope& scope);
     void compile_move_head(Machine& machine, const Scope& scope);
@@ -141,7 +144,7 @@ class Compiler {
     void compile_look(FixtureInfo& info, const syntax::Name& drawn);
     void compile_shape(FixtureInfo& info, const syntax::Owner& owner, const Scope& scope);
     void compile_loose(FixtureInfo& info, const Scope& scope);
-    void compile_hands(const syntax::Hands& hands, const Scope& scope);
+    HandsInfo compile_hands(const syntax::Hands& hands, const Scope& scope);
     void compile_wheels(FixtureInfo& info, const Scope& scope);
     void check_loose(const Machine& machine, const Phase& phase);
     void join_tags();
@@ -183,7 +186,7 @@ class Compiler {
     std::map<std::string, const syntax::Owner*> owners_;
     std::map<const syntax::Owner*, std::int32_t> machine_numbers_;  ///< looked up only: addresses have no order to keep
     std::vector<const syntax::Owner*> machine_syntax_;              ///< by machine
-    const syntax::Owner* body_ = nullptr;
+    std::vector<const syntax::Owner*> body_syntax_;                 ///< by body
     std::map<std::string, SourceRange> claimed_;
     std::map<std::string, const syntax::Let*> file_lets_;
     std::map<std::string, std::int32_t> counters_;  ///< by path

@@ -126,6 +126,11 @@ syntax::Dial Parser::dial() {
     const SourceRange begin = peek().range;
     accept("dial");
     out.name = name("the dial's name");
+    if (is(".")) {
+        accept(".");
+        out.of = out.name;
+        out.name = name("the dial's name");
+    }
     expect("=", "behind the dial's name");
     out.value = literal();
     if (accept("in")) out.range = range();

@@ -38,6 +38,7 @@ void Parser::body() {
     owner.range = peek().range;
     accept("body");
     owner.name = name("the body's name");
+    if (accept("is")) owner.base = name("the body it is based on");
     block(body_statements, [&] { body_item(owner); });
     owner.range = since(owner.range);
     if (!failed_) out_.file.owners.push_back(std::move(owner));
@@ -171,6 +172,12 @@ syntax::Hands Parser::hands() {
     return out;
 }
 
+/// for BODY, BODY
+void Parser::for_bodies(syntax::Owner& owner) {
+    do owner.bodies.push_back(name("a body"));
+    while (accept(","));
+}
+
 void Parser::stance() {
     syntax::Owner owner;
     owner.kind = syntax::OwnerKind::stance;
@@ -187,8 +194,10 @@ void Parser::stance() {
         } else if (accept("from")) {
             do owner.from.push_back(name("a stance"));
             while (accept(","));
+        } else if (accept("for")) {
+            for_bodies(owner);
         } else {
-            fail("'{' is missing here", "a stance's head may have is, when, until and from");
+            fail("'{' is missing here", "a stance's head may have is, for, when, until and from");
         }
     }
     block(stance_statements, [&] { stance_item(owner); });
@@ -231,8 +240,10 @@ void Parser::move() {
             owner.when = expression();
         } else if (accept("in")) {
             owner.layer = name("the layer it belongs to");
+        } else if (accept("for")) {
+            for_bodies(owner);
         } else {
-            fail("'{' is missing here", "a move's head may have is, on, when and in");
+            fail("'{' is missing here", "a move's head may have is, for, on, when and in");
         }
     }
     block(move_statements, [&] { move_item(owner); });

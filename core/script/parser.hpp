@@ -63,6 +63,7 @@ class Parser {
     syntax::Hands hands();
     void body();
     void body_item(syntax::Owner& owner);
+    void for_bodies(syntax::Owner& owner);
     void meter();
     void meter_item(syntax::Owner& owner);
     syntax::Probe probe();

@@ -31,6 +31,12 @@ struct NoSenses {
 std::optional<std::int32_t> Program::find_machine(std::string_view name) const {
     return machine_names.find(name);
 }
+std::optional<std::int32_t> Program::find_body(std::string_view name) const {
+    const auto found =
+        std::find_if(bodies.begin(), bodies.end(), [&](const BodyInfo& body) { return body.name == name; });
+    if (found == bodies.end()) return std::nullopt;
+    return static_cast<std::int32_t>(found - bodies.begin());
+}
 std::optional<std::int32_t> Program::find_button(std::string_view name) const {
     return button_names.find(name);
 }
@@ -52,6 +58,25 @@ Tuning written_tuning(const Program& program) {
     dials.reserve(program.dials.size());
     for (const DialInfo& dial : program.dials) dials.push_back(dial.value);
     return make_tuning(program, std::move(dials));
+}
+
+std::optional<Tuning> own_tuning(const Program& program, const Tuning& tuning, std::size_t body) {
+    const std::vector<std::int32_t>& chain = program.bodies[body].chain;
+    std::vector<double> dials = tuning.dials;
+    bool any = false;
+    // What it is based on first, so that its own values win.
+    for (auto level = chain.rbegin(); level != chain.rend(); ++level)
+        for (std::size_t i = 0; i < program.dials.size(); ++i) {
+            const DialInfo& dial = program.dials[i];
+            if (dial.body != *level) continue;
+            dials[static_cast<std::size_t>(dial.replaces)] = tuning.dials[i];
+            any = true;
+        }
+    if (!any) return std::nullopt;
+    Tuning out = make_tuning(program, std::move(dials));
+    out.off = tuning.off;
+    out.accents_off = tuning.accents_off;
+    return out;
 }
 
 Tuning make_tuning(const Program& program, std::vector<double> dials) {

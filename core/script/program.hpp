@@ -147,7 +147,9 @@ struct DialInfo {
     std::string meaning;
     SourceRange literal;
     SourceRange whole;
-    bool boosted = false;  ///< some phase or stance boosts it
+    bool boosted = false;        ///< some phase or stance boosts it
+    std::int32_t body = -1;      ///< in Program::bodies: for whom alone it has this value
+    std::int32_t replaces = -1;  ///< and the dial whose value it takes the place of
     /// "hop.rise", or "weight" for a dial of the file.
     std::string path() const { return owner.empty() ? name : owner + "." + name; }
 };
@@ -171,7 +173,7 @@ struct CounterInfo {
 struct MemoryInfo {
     std::string path;
     Type type;
-    std::int32_t slot = 0;   ///< in State::memory, or behind FixtureState::first_memory; vectors take three
+    std::int32_t slot = 0;   ///< in Actor::memory, or behind FixtureState::first_memory; vectors take three
     std::int32_t kind = -1;  ///< of fixture, each of which remembers for itself
 };
 
@@ -200,7 +202,8 @@ struct ProbeInfo {
 /// A value that every run keeps, row by row.
 struct GaugeInfo {
     std::string path;
-    std::int32_t machine = -1;  ///< whose, -1: the body's; fixtures: the one that is ridden, or the first of its kind
+    std::int32_t machine = -1;  ///< whose, -1: a body's; fixtures: the one that is ridden, or the first of its kind
+    std::int32_t body = -1;     ///< in Program::bodies: for characters of it and of those based on it; -1: for all
     Expression value;
     std::string meaning;
 };
@@ -447,7 +450,12 @@ struct Machine {
     std::vector<std::int32_t> counters;  ///< fixtures: in Program::counters, those that each of them has for itself
     std::int32_t memory_slots = 0;       ///< fixtures: what each of them remembers
     std::vector<std::int32_t> own_tags;  ///< fixtures: tags of the names of its kind and of those it is based on
+    std::vector<std::int32_t> bodies;    ///< stances and moves: in Program::bodies, those it is for; empty: for all
     SourceRange range;
+
+    bool is_for(std::int32_t body) const {
+        return bodies.empty() || std::find(bodies.begin(), bodies.end(), body) != bodies.end();
+    }
 };
 
 /// Two hands that reach, grab and hold; see core/play/hands.hpp.
@@ -460,6 +468,7 @@ struct HandsInfo {
 
 struct BodyInfo {
     std::string name;
+    std::vector<std::int32_t> chain;  ///< in Program::bodies: itself, then what it is based on, nearest first
     Expression radius, height, eyes, step_up, walkable, gravity, turn, mass;
     std::vector<std::int32_t> tags;  ///< that it always carries; its name is one
     std::optional<HandsInfo> hands;
@@ -517,7 +526,7 @@ struct Program {
     std::vector<std::string> layers{"body"};
     std::vector<MeterInfo> meters;
     std::vector<ProbeInfo> probes;
-    BodyInfo body;
+    std::vector<BodyInfo> bodies;        ///< in the order of the text; never empty
     std::vector<Machine> machines;       ///< stances and moves in the order of the text
     std::vector<std::int32_t> stances;   ///< by priority; the last has no `when`
     std::vector<std::int32_t> moves;     ///< by priority
@@ -531,6 +540,7 @@ struct Program {
     NameIndex machine_names, button_names, meter_names, dial_paths, gauge_paths;  ///< for the functions below
 
     std::optional<std::int32_t> find_machine(std::string_view name) const;
+    std::optional<std::int32_t> find_body(std::string_view name) const;
     std::optional<std::int32_t> find_button(std::string_view name) const;
     std::optional<std::int32_t> find_meter(std::string_view name) const;
     std::optional<std::int32_t> find_dial(std::string_view path) const;
@@ -562,6 +572,9 @@ struct Tuning {
 
 /// The tuning that the script's text states.
 Tuning written_tuning(const Program& program);
+/// The tuning of one body: with the values that dials have for it alone. Nothing when there are none. `body`: in
+/// Program::bodies.
+std::optional<Tuning> own_tuning(const Program& program, const Tuning& tuning, std::size_t body);
 /// The tuning for other dial values; `dials` must be as long as Program::dials.
 Tuning make_tuning(const Program& program, std::vector<double> dials);
 

@@ -55,6 +55,7 @@ enum class ExprKind {
 
 /// A stretch of a run that readings speak of: hop, hop.rise, walk, with an ordinal (`hop 2`, `last hop`).
 struct Stretch {
+    std::string actor;  ///< a body whose character is meant; empty: the reading's, or the first
     std::string owner;
     std::string phase;
     int ordinal = 1;        ///< from 1; 0 is the last
@@ -80,6 +81,7 @@ struct Range {
 };
 
 struct Dial {
+    std::optional<Name> of;  ///< in a body: whose dial has another value for it, `dial hop.rise = 2 m`
     Name name;
     Literal value;
     std::optional<Range> range;
@@ -302,6 +304,7 @@ struct Owner {
     OwnerKind kind = OwnerKind::move;
     Name name;
     std::optional<Name> base;
+    std::vector<Name> bodies;  ///< stances and moves: those they are for; empty: all
     SourceRange range;
 
     std::vector<Dial> dials;

@@ -19,27 +19,28 @@ struct Ingredients {
     bool same_as(const Ingredients& other) const {
         return program == other.program && course == other.course && tuning == other.tuning && rate_hz == other.rate_hz;
     }
-    Rehearsal rehearsal() const { return {*program, tuning, *course, body_shape(*program, tuning), rate_hz}; }
+    Rehearsal rehearsal() const { return {*program, tuning, *course, rate_hz}; }
 };
 
 /// A run that is played now: takes inputs with their times, runs ticks up to a given time, and records a tape and a
 /// trace. It owns no clock: whoever drives it says how far time has come.
 class LiveRun {
   public:
-    LiveRun(Ingredients ingredients, State start, std::string start_place, std::string start_lit = {});
+    /// `tracks`: who plays, and from where; without events. `start`: from start_world().
+    LiveRun(Ingredients ingredients, World start, std::vector<TapeTrack> tracks);
 
     /// Inputs may come a little late: those older than the running tick count at its begin.
-    void input(TapeEvent event);
+    void input(TapeEvent event, std::size_t actor = 0);
     /// Runs every tick that ends at or before `time`.
     void advance_to(double time);
-    void single_tick() { advance_to(static_cast<double>(state_.tick + 1) / ingredients_.rate_hz + 1e-9); }
+    void single_tick() { advance_to(static_cast<double>(world_.tick + 1) / ingredients_.rate_hz + 1e-9); }
     /// Back in time: tape and trace forget what came after. Buttons held at that instant count as let go.
     void rewind(double seconds);
     /// From the next tick on, other dial values.
     void set_tuning(Tuning tuning);
 
-    double time() const { return state_.time; }
-    const State& state() const { return state_; }
+    double time() const { return world_.time; }
+    const World& world() const { return world_; }
     const Trace& trace() const { return trace_; }
     const Ingredients& ingredients() const { return ingredients_; }
     /// Grows by one whenever the trace was cut rather than continued.
@@ -48,16 +49,18 @@ class LiveRun {
     Tape tape(std::string name) const;
 
   private:
-    void restore(const State& state);
+    void restore(const World& world);
 
     Ingredients ingredients_;
-    std::string start_place_;
-    std::string start_lit_;
-    State state_;
+    std::vector<TapeTrack> tracks_;  ///< with what has been played so far
+    World world_;
     StepScratch scratch_;
     Trace trace_;
-    std::vector<TapeEvent> events_;
-    std::vector<TapeEvent> waiting_;
+    struct Waiting {
+        TapeEvent event;
+        std::size_t actor = 0;
+    };
+    std::vector<Waiting> waiting_;
     int generation_ = 0;
 };
 

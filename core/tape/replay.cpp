@@ -9,6 +9,8 @@
 
 #include "core/defaults.hpp"
 #include "core/play/acts.hpp"
+#include "core/play/rows.hpp"
+#include "core/play/start.hpp"
 #include "core/script/diagnostic.hpp"
 
 namespace leap {
@@ -16,8 +18,9 @@ namespace {
 constexpr double radians_per_degree = std::numbers::pi / 180.0;
 }
 
-tl::expected<InputEvent, std::string> resolve_input(const Program& program, const TapeEvent& event) {
+tl::expected<InputEvent, std::string> resolve_input(const Program& program, const TapeEvent& event, std::size_t actor) {
     InputEvent input;
+    input.actor = static_cast<std::int32_t>(actor);
     input.time = event.time_s;
     if (const auto* button = std::get_if<ButtonEvent>(&event.what)) {
         const auto index = program.find_button(button->button);
@@ -43,53 +46,108 @@ tl::expected<InputEvent, std::string> resolve_input(const Program& program, cons
 
 tl::expected<std::vector<InputEvent>, std::string> resolve_inputs(const Program& program, const Tape& tape) {
     std::vector<InputEvent> out;
-    out.reserve(tape.events.size());
-    for (const TapeEvent& event : tape.events) {
-        const auto input = resolve_input(program, event);
-        if (!input) return tl::make_unexpected(fmt::format("tape {}: {}", tape.name, input.error()));
-        out.push_back(*input);
-    }
+    for (std::size_t i = 0; i < tape.tracks.size(); ++i)
+        for (const TapeEvent& event : tape.tracks[i].events) {
+            const auto input = resolve_input(program, event, i);
+            if (!input) return tl::make_unexpected(fmt::format("tape {}: {}", tape.name, input.error()));
+            out.push_back(*input);
+        }
+    std::stable_sort(out.begin(), out.end(), [](const InputEvent& a, const InputEvent& b) { return a.time < b.time; });
     return out;
 }
 
 namespace {
 
-/// Lights a checkpoint as if it had been touched, and puts the body before it.
-tl::expected<State, std::string> lit_state(const Rehearsal& r, State state, const std::string& name) {
+std::string did_you_mean(const std::string& name, const std::vector<std::string>& names) {
+    const std::string near = nearest_name(name, names);
+    return near.empty() ? std::string() : fmt::format("; did you mean {}?", near);
+}
+
+/// The phase in which a fixture burns as a checkpoint: that into which a way leads that comes back here.
+std::optional<std::int32_t> burning_phase(const Machine& machine) {
+    for (const Phase& phase : machine.phases)
+        for (const Way& way : phase.ways) {
+            const bool lights = way.to >= 0 && std::any_of(way.acts.begin(), way.acts.end(), [](const Act& act) {
+                                    return act.kind == syntax::ActKind::respawn_here;
+                                });
+            if (lights) return way.to;
+        }
+    return std::nullopt;
+}
+
+struct Lit {
+    std::size_t fixture = 0;
+    std::int32_t phase = -1;
+};
+
+tl::expected<Lit, std::string> find_checkpoint(const Rehearsal& r, const std::string& name) {
     const auto& fixtures = r.course.plan.fixtures;
     for (std::size_t i = 0; i < fixtures.size(); ++i) {
-        const std::int32_t machine = state.fixtures[i].machine;
-        if (fixtures[i].name != name || machine < 0) continue;
-        for (const Phase& phase : r.program.machines[static_cast<std::size_t>(machine)].phases)
-            for (const Way& way : phase.ways) {
-                const bool lights = way.to >= 0 && std::any_of(way.acts.begin(), way.acts.end(), [](const Act& act) {
-                                        return act.kind == syntax::ActKind::respawn_here;
-                                    });
-                if (!lights) continue;
-                const RespawnPlace back = respawn_at(r.moment(state), i);
-                const std::int32_t burns = way.to;
-                state = initial_state(r.program, r.tuning, r.course, back.feet, back.facing_rad);
-                state.respawn = back;
-                state.machines[r.program.machines.size() + i].phase = burns;
-                return state;
-            }
+        const auto machine = r.program.find_machine(fixtures[i].kind);
+        if (fixtures[i].name != name || !machine || r.tuning.is_off(*machine)) continue;
+        if (const auto phase = burning_phase(r.program.machines[static_cast<std::size_t>(*machine)]))
+            return Lit{i, *phase};
     }
     return tl::make_unexpected(fmt::format("the course {} has no checkpoint called \"{}\"", r.course.plan.name, name));
 }
 
-}  // namespace
-
-tl::expected<State, std::string> start_state(const Rehearsal& r, const std::string& place, const std::string& lit) {
-    const Place* found = find_place(r.course.plan, place);
+tl::expected<ActorStart, std::string> find_start(const Rehearsal& r, const TapeTrack& track) {
+    ActorStart out;
+    if (!track.body.empty()) {
+        const auto kind = r.program.find_body(track.body);
+        if (!kind) {
+            std::vector<std::string> names;
+            for (const BodyInfo& body : r.program.bodies) names.push_back(body.name);
+            return tl::make_unexpected(
+                fmt::format("the script has no body called {}{}", track.body, did_you_mean(track.body, names)));
+        }
+        out.kind = *kind;
+    }
+    const Place* found = find_place(r.course.plan, track.start_place);
     if (found == nullptr) {
         std::vector<std::string> names;
         for (const Place& known : r.course.plan.places) names.push_back(known.name);
-        const std::string near = nearest_name(place, names);
-        return tl::make_unexpected(fmt::format("the course {} has no place called \"{}\"{}", r.course.plan.name, place,
-                                               near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+        return tl::make_unexpected(fmt::format("the course {} has no place called \"{}\"{}", r.course.plan.name,
+                                               track.start_place, did_you_mean(track.start_place, names)));
     }
-    State state = initial_state(r.program, r.tuning, r.course, found->position, found->facing_deg * radians_per_degree);
-    return lit.empty() ? state : lit_state(r, std::move(state), lit);
+    out.position = found->position;
+    out.facing_rad = found->facing_deg * radians_per_degree;
+    return out;
+}
+
+}  // namespace
+
+tl::expected<World, std::string> start_world(const Rehearsal& r, std::span<const TapeTrack> tracks) {
+    std::vector<ActorStart> starts;
+    for (const TapeTrack& track : tracks) {
+        const auto start = find_start(r, track);
+        if (!start) return tl::make_unexpected(start.error());
+        starts.push_back(*start);
+    }
+    if (starts.empty()) return tl::make_unexpected(std::string("the tape has no character"));
+    World world = initial_world(r, starts);
+    std::vector<std::optional<Lit>> lit(tracks.size());
+    bool any = false;
+    for (std::size_t i = 0; i < tracks.size(); ++i) {
+        if (tracks[i].start_lit.empty()) continue;
+        const auto found = find_checkpoint(r, tracks[i].start_lit);
+        if (!found) return tl::make_unexpected(found.error());
+        lit[i] = *found;
+        any = true;
+        const RespawnPlace back = respawn_at(r.moment(world, world.actors[i]), found->fixture);
+        starts[i].position = back.feet;
+        starts[i].facing_rad = back.facing_rad;
+    }
+    if (!any) return world;
+    // As if it had been touched: it burns, and the character stands before it.
+    world = initial_world(r, starts);
+    for (std::size_t i = 0; i < tracks.size(); ++i) {
+        if (!lit[i]) continue;
+        world.actors[i].respawn = {starts[i].position, starts[i].facing_rad,
+                                   static_cast<std::int32_t>(lit[i]->fixture)};
+        world.machines[lit[i]->fixture].phase = lit[i]->phase;
+    }
+    return world;
 }
 
 bool is_snapshot_tick(std::int64_t tick, int rate_hz) {
@@ -109,44 +167,55 @@ std::span<const InputEvent> inputs_of_tick(std::span<const InputEvent> inputs, s
     return inputs.subspan(first, cursor - first);
 }
 
-void run_ticks(const Rehearsal& r, std::span<const InputEvent> inputs, std::int64_t end_tick, State& state,
+void run_ticks(const Rehearsal& r, std::span<const InputEvent> inputs, std::int64_t end_tick, World& world,
                Trace* trace) {
-    const double begin = static_cast<double>(state.tick) / r.rate_hz;
+    const double begin = static_cast<double>(world.tick) / r.rate_hz;
     std::size_t cursor = static_cast<std::size_t>(
         std::lower_bound(inputs.begin(), inputs.end(), begin - 1e-12,
                          [](const InputEvent& event, double time) { return event.time < time; }) -
         inputs.begin());
     StepScratch scratch;
-    while (state.tick < end_tick) {
-        if (trace != nullptr && is_snapshot_tick(state.tick, r.rate_hz)) trace->snapshots.push_back(state);
-        const auto now = inputs_of_tick(inputs, cursor, state.tick, r.rate_hz);
-        step(r, now, state, scratch, trace);
+    while (world.tick < end_tick) {
+        if (trace != nullptr && is_snapshot_tick(world.tick, r.rate_hz)) trace->snapshots.push_back(world);
+        const auto now = inputs_of_tick(inputs, cursor, world.tick, r.rate_hz);
+        step(r, now, world, scratch, trace);
     }
+}
+
+Trace named_trace(const Program& program, std::span<const TapeTrack> tracks, int rate_hz) {
+    Trace trace;
+    trace.rate_hz = rate_hz;
+    for (const TapeTrack& track : tracks) {
+        const auto kind = track.body.empty() ? std::nullopt : program.find_body(track.body);
+        const std::string& body = program.bodies[static_cast<std::size_t>(kind.value_or(0))].name;
+        trace.tracks.push_back({track_name(track, body), kind.value_or(0), {}, {}});
+    }
+    return trace;
 }
 
 tl::expected<Trace, std::string> replay(const Rehearsal& r, const Tape& tape) {
     const auto inputs = resolve_inputs(r.program, tape);
     if (!inputs) return tl::make_unexpected(inputs.error());
-    auto state = start_state(r, tape.start_place, tape.start_lit);
-    if (!state) return tl::make_unexpected(state.error());
-    Trace trace;
-    trace.rate_hz = r.rate_hz;
+    auto world = start_world(r, tape.tracks);
+    if (!world) return tl::make_unexpected(world.error());
+    Trace trace = named_trace(r.program, tape.tracks, r.rate_hz);
     const std::int64_t ticks = ticks_for(tape.length_s, r.rate_hz);
-    trace.rows.reserve(static_cast<std::size_t>(ticks) * 5 / 4 + 16);
-    run_ticks(r, *inputs, ticks, *state, &trace);
-    end_trace(r, *state, trace);
+    for (TraceTrack& track : trace.tracks) track.rows.reserve(static_cast<std::size_t>(ticks) * 5 / 4 + 16);
+    open_trace(r, *world, trace);
+    run_ticks(r, *inputs, ticks, *world, &trace);
+    end_trace(r, *world, trace);
     return trace;
 }
 
-State state_at(const Rehearsal& r, std::span<const InputEvent> inputs, const Trace& trace, double time) {
+World world_at(const Rehearsal& r, std::span<const InputEvent> inputs, const Trace& trace, double time) {
     const auto tick = static_cast<std::int64_t>(std::floor(time * r.rate_hz + 1e-6));
-    const State* from = trace.snapshots.empty() ? nullptr : &trace.snapshots.front();
-    for (const State& snapshot : trace.snapshots)
+    const World* from = trace.snapshots.empty() ? nullptr : &trace.snapshots.front();
+    for (const World& snapshot : trace.snapshots)
         if (snapshot.tick <= tick) from = &snapshot;
     if (from == nullptr) return {};
-    State state = *from;
-    run_ticks(r, inputs, std::min(tick, trace.ticks), state, nullptr);
-    return state;
+    World world = *from;
+    run_ticks(r, inputs, std::min(tick, trace.ticks), world, nullptr);
+    return world;
 }
 
 }  // namespace leap

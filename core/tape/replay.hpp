@@ -9,18 +9,19 @@
 
 namespace leap {
 
-/// One event of a tape with its button looked up.
-tl::expected<InputEvent, std::string> resolve_input(const Program& program, const TapeEvent& event);
+/// One event of a tape with its button looked up. `actor`: in World::actors.
+tl::expected<InputEvent, std::string> resolve_input(const Program& program, const TapeEvent& event,
+                                                    std::size_t actor = 0);
 
-/// The tape's events with their buttons looked up. Says which button the script lacks.
+/// The tape's events with their buttons looked up, of all its characters, by time and then by their order. Says which
+/// button the script lacks.
 tl::expected<std::vector<InputEvent>, std::string> resolve_inputs(const Program& program, const Tape& tape);
 
-/// The state a tape starts from: at a place, or before the checkpoint of that name, which burns. Says which place or
-/// checkpoint the course lacks.
-tl::expected<State, std::string> start_state(const Rehearsal& rehearsal, const std::string& place,
-                                             const std::string& lit = {});
+/// The world that a tape starts from: each character at its place, or before the checkpoint of that name, which burns
+/// for it. Says which body, place or checkpoint is lacking.
+tl::expected<World, std::string> start_world(const Rehearsal& rehearsal, std::span<const TapeTrack> tracks);
 
-/// Whether a state is kept at this tick; see defaults::snapshot_every_s.
+/// Whether a world is kept at this tick; see defaults::snapshot_every_s.
 bool is_snapshot_tick(std::int64_t tick, int rate_hz);
 
 /// Number of ticks that cover a length.
@@ -30,14 +31,17 @@ std::int64_t ticks_for(double seconds, int rate_hz);
 std::span<const InputEvent> inputs_of_tick(std::span<const InputEvent> inputs, std::size_t& cursor, std::int64_t tick,
                                            int rate_hz);
 
-/// Runs from `state` until `end_tick`. `state` ends up at the run's end. `trace` may be null.
-void run_ticks(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, std::int64_t end_tick, State& state,
+/// Runs from `world` until `end_tick`. `world` ends up at the run's end. `trace` may be null.
+void run_ticks(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, std::int64_t end_tick, World& world,
                Trace* trace);
+
+/// A trace with a track for each character, under the names that the tape gives them.
+Trace named_trace(const Program& program, std::span<const TapeTrack> tracks, int rate_hz);
 
 /// A whole tape from its start.
 tl::expected<Trace, std::string> replay(const Rehearsal& rehearsal, const Tape& tape);
 
-/// The state at the last tick that begins at or before `time`, from the nearest snapshot of the trace.
-State state_at(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, const Trace& trace, double time);
+/// The world at the last tick that begins at or before `time`, from the nearest snapshot of the trace.
+World world_at(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, const Trace& trace, double time);
 
 }  // namespace leap

@@ -5,6 +5,17 @@
 
 namespace leap {
 
+std::vector<TapeTrack> alone_at(std::string place, std::string lit) {
+    TapeTrack track;
+    track.start_place = std::move(place);
+    track.start_lit = std::move(lit);
+    return {std::move(track)};
+}
+
+std::string track_name(const TapeTrack& track, const std::string& body) {
+    return track.name.empty() ? body : track.name;
+}
+
 double rounded_number(double value) {
     return std::round(value * 1e6) / 1e6 + 0.0;  // + 0.0 turns -0 into 0
 }

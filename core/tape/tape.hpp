@@ -30,17 +30,32 @@ struct TapeEvent {
     friend bool operator==(const TapeEvent&, const TapeEvent&) = default;
 };
 
+/// One character of a tape: which body it is, where it starts, what it does.
+struct TapeTrack {
+    std::string name{};         ///< of the character; empty: its body's
+    std::string body{};         ///< of the script; empty: its first
+    std::string start_place{};  ///< a place of the course
+    std::string start_lit{};    ///< the checkpoint that burns and before which the run begins, instead of the place
+    std::vector<TapeEvent> events{};  ///< by time
+
+    friend bool operator==(const TapeTrack&, const TapeTrack&) = default;
+};
+
 /// Recorded inputs. Times are seconds, so a tape replays at any tick rate.
 struct Tape {
-    std::string name;
-    int rate_hz = 120;        ///< the rate it was recorded at
-    std::string start_place;  ///< a place of the course
+    std::string name{};
+    int rate_hz = 120;  ///< the rate it was recorded at
     double length_s = 0.0;
-    std::vector<TapeEvent> events;  ///< by time
-    std::string start_lit{};        ///< the checkpoint that burns and before which the run begins, instead of the place
+    std::vector<TapeTrack> tracks{1};  ///< by character; their order breaks ties
 
     friend bool operator==(const Tape&, const Tape&) = default;
 };
+
+/// The script's first body alone, at a place of the course.
+std::vector<TapeTrack> alone_at(std::string place, std::string lit = {});
+
+/// What a character is called, on the screen and in readings.
+std::string track_name(const TapeTrack& track, const std::string& body);
 
 /// The event with its numbers as a tape file writes them (six decimals). Recording rounds first and plays what it
 /// recorded, so that the saved tape replays the very same run.

@@ -36,10 +36,10 @@ struct Segment {
     Vec3 miss{0.0};
 };
 
-Segment segment_of(const Trace& trace, std::size_t row) {
-    if (row + 1 >= trace.rows.size()) return {};
-    const TraceRow& a = trace.rows[row];
-    const TraceRow& b = trace.rows[row + 1];
+Segment segment_of(const TraceTrack& track, std::size_t row) {
+    if (row + 1 >= track.rows.size()) return {};
+    const TraceRow& a = track.rows[row];
+    const TraceRow& b = track.rows[row + 1];
     const double t = b.time - a.time;
     if (b.jumped) return {t, Vec3{0.0}};
     return {t, b.position - (a.position + a.velocity * t + a.acceleration * (0.5 * t * t))};
@@ -47,33 +47,40 @@ Segment segment_of(const Trace& trace, std::size_t row) {
 
 }  // namespace
 
-std::size_t row_at(const Trace& trace, double time) {
-    const auto after = std::upper_bound(trace.rows.begin(), trace.rows.end(), time,
+std::size_t row_at(const TraceTrack& track, double time) {
+    const auto after = std::upper_bound(track.rows.begin(), track.rows.end(), time,
                                         [](double t, const TraceRow& row) { return t < row.time; });
-    return after == trace.rows.begin() ? 0 : static_cast<std::size_t>(after - trace.rows.begin()) - 1;
+    return after == track.rows.begin() ? 0 : static_cast<std::size_t>(after - track.rows.begin()) - 1;
 }
 
-Vec3 position_at(const Trace& trace, double time) {
-    const std::size_t i = row_at(trace, time);
-    const TraceRow& row = trace.rows[i];
-    const Segment segment = segment_of(trace, i);
+Vec3 position_at(const TraceTrack& track, double time) {
+    const std::size_t i = row_at(track, time);
+    const TraceRow& row = track.rows[i];
+    const Segment segment = segment_of(track, i);
     if (segment.seconds <= 0.0) return row.position;
     const double t = std::clamp(time - row.time, 0.0, segment.seconds);
     // Contacts inside the stretch bend it a little; the difference is spread over it.
     return row.position + row.velocity * t + row.acceleration * (0.5 * t * t) + segment.miss * (t / segment.seconds);
 }
 
-Vec3 velocity_at(const Trace& trace, double time) {
-    const std::size_t i = row_at(trace, time);
-    const TraceRow& row = trace.rows[i];
-    const double length = i + 1 < trace.rows.size() ? trace.rows[i + 1].time - row.time : 0.0;
+Vec3 velocity_at(const TraceTrack& track, double time) {
+    const std::size_t i = row_at(track, time);
+    const TraceRow& row = track.rows[i];
+    const double length = i + 1 < track.rows.size() ? track.rows[i + 1].time - row.time : 0.0;
     const double t = std::clamp(time - row.time, 0.0, length);
     return row.velocity + row.acceleration * t;
 }
 
-std::uint64_t trace_hash(const Trace& trace) {
-    Hash hash;
-    for (const TraceRow& row : trace.rows) {
+std::optional<std::size_t> Trace::find_track(std::string_view name) const {
+    for (std::size_t i = 0; i < tracks.size(); ++i)
+        if (tracks[i].name == name) return i;
+    return std::nullopt;
+}
+
+namespace {
+
+void add_track(const TraceTrack& track, Hash& hash) {
+    for (const TraceRow& row : track.rows) {
         hash.add(row.time);
         hash.add(row.position);
         hash.add(row.velocity);
@@ -84,12 +91,21 @@ std::uint64_t trace_hash(const Trace& trace) {
                  static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.move_phase)));
         hash.add(static_cast<std::uint64_t>(row.grounded));
     }
-    for (const double counter : trace.values) hash.add(counter);
+    for (const double value : track.values) hash.add(value);
+}
+
+}  // namespace
+
+std::uint64_t trace_hash(const Trace& trace) {
+    Hash hash;
+    for (const TraceTrack& track : trace.tracks) add_track(track, hash);
     for (const TraceEvent& event : trace.events) {
         if (event.kind == EventKind::posed) continue;
         hash.add(event.time);
         hash.add(static_cast<std::uint64_t>(event.kind));
         hash.add(static_cast<std::uint64_t>(static_cast<std::uint32_t>(event.index)));
+        // Those of the first character stand as they did when there was only one.
+        if (event.actor > 0) hash.add(static_cast<std::uint64_t>(event.actor));
     }
     return hash.value();
 }
@@ -141,10 +157,21 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
         return owner.phases[static_cast<std::size_t>(event.detail)].name;
     };
     const auto fixture = [&]() -> const TraceFixture& { return trace.fixtures[static_cast<std::size_t>(event.index)]; };
+    const auto actor = [&]() -> std::string {
+        const auto i = static_cast<std::size_t>(event.actor);
+        return event.actor >= 0 && i < trace.tracks.size() ? trace.tracks[i].name : std::string();
+    };
     const auto holder = [&]() -> std::string {
         if (event.detail >= 0) return trace.fixtures[static_cast<std::size_t>(event.detail)].name;
-        return event.detail == the_body ? program.body.name : "nobody";
+        return event.actor >= 0 ? actor() : "nobody";
     };
+    if (trace.tracks.size() > 1 && event.actor >= 0) {
+        // Of several characters each event tells whose it is.
+        TraceEvent own = event;
+        own.actor = -1;
+        const bool told = event.kind == EventKind::caught || event.kind == EventKind::thrown;
+        if (!told) return fmt::format("{}: {}", actor(), event_text(own, program, trace));
+    }
     switch (event.kind) {
         case EventKind::focus_in: return fmt::format("focus on {}", fixture().name);
         case EventKind::focus_out: return fmt::format("focus left {}", fixture().name);
@@ -179,33 +206,45 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
     }
 }
 
+namespace {
+
+void add_csv_row(const TraceTrack& track, std::size_t i, std::size_t value_count, const Program& program,
+                 std::string& out) {
+    const TraceRow& row = track.rows[i];
+    const auto machine = [&](int index) {
+        return index < 0 ? std::string{} : program.machines[static_cast<std::size_t>(index)].name;
+    };
+    std::string phase;
+    if (row.move >= 0 && row.move_phase >= 0)
+        phase =
+            program.machines[static_cast<std::size_t>(row.move)].phases[static_cast<std::size_t>(row.move_phase)].name;
+    fmt::format_to(std::back_inserter(out), "{},{:.9f},{:.6f},{:.6f},{:.6f},{:.6f},{:.6f},{:.6f},{:.3f},{},{},{},{}",
+                   row.tick_begin ? 1 : 0, row.time, row.position.x, row.position.y, row.position.z, row.velocity.x,
+                   row.velocity.y, row.velocity.z, row.facing * 57.29577951308232, row.grounded ? 1 : 0,
+                   machine(row.stance), machine(row.move), phase);
+    for (std::size_t b = 0; b < program.buttons.size(); ++b) out += (row.buttons >> b & 1U) != 0U ? ",1" : ",0";
+    for (std::size_t c = 0; c < value_count; ++c)
+        fmt::format_to(std::back_inserter(out), ",{:g}", track.values[i * value_count + c]);
+    out += '\n';
+}
+
+}  // namespace
+
 std::string trace_csv(const Trace& trace, const Program& program) {
-    std::string out = "tick,time_s,x_m,y_m,z_m,vx_mps,vy_mps,vz_mps,facing_deg,grounded,stance,move,phase";
+    // With several characters a first column says whose row it is; with one the table is as it always was.
+    const bool several = trace.tracks.size() > 1;
+    std::string out = several ? "character," : "";
+    out += "tick,time_s,x_m,y_m,z_m,vx_mps,vy_mps,vz_mps,facing_deg,grounded,stance,move,phase";
     for (const ButtonInfo& button : program.buttons) out += fmt::format(",button_{}", button.name);
     for (const CounterInfo& counter : program.counters) out += fmt::format(",{}", counter.path);
     for (const MeterInfo& meter : program.meters) out += fmt::format(",{}", meter.name);
     for (const GaugeInfo& gauge : program.gauges) out += fmt::format(",{}", gauge.path);
     out += '\n';
-    for (std::size_t i = 0; i < trace.rows.size(); ++i) {
-        const TraceRow& row = trace.rows[i];
-        const auto machine = [&](int index) {
-            return index < 0 ? std::string{} : program.machines[static_cast<std::size_t>(index)].name;
-        };
-        std::string phase;
-        if (row.move >= 0 && row.move_phase >= 0)
-            phase = program.machines[static_cast<std::size_t>(row.move)]
-                        .phases[static_cast<std::size_t>(row.move_phase)]
-                        .name;
-        fmt::format_to(std::back_inserter(out),
-                       "{},{:.9f},{:.6f},{:.6f},{:.6f},{:.6f},{:.6f},{:.6f},{:.3f},{},{},{},{}", row.tick_begin ? 1 : 0,
-                       row.time, row.position.x, row.position.y, row.position.z, row.velocity.x, row.velocity.y,
-                       row.velocity.z, row.facing * 57.29577951308232, row.grounded ? 1 : 0, machine(row.stance),
-                       machine(row.move), phase);
-        for (std::size_t b = 0; b < program.buttons.size(); ++b) out += (row.buttons >> b & 1U) != 0U ? ",1" : ",0";
-        for (std::size_t c = 0; c < trace.value_count; ++c)
-            fmt::format_to(std::back_inserter(out), ",{:g}", trace.values[i * trace.value_count + c]);
-        out += '\n';
-    }
+    for (const TraceTrack& track : trace.tracks)
+        for (std::size_t i = 0; i < track.rows.size(); ++i) {
+            if (several) out += track.name + ",";
+            add_csv_row(track, i, trace.value_count, program, out);
+        }
     return out;
 }
 

@@ -3,11 +3,13 @@
 
 #include <cstdint>
 #include <iosfwd>
+#include <optional>
 #include <span>
 #include <string>
+#include <string_view>
 #include <vector>
 
-#include "core/play/state.hpp"
+#include "core/play/world.hpp"
 
 namespace leap {
 
@@ -57,7 +59,7 @@ enum class EventKind : std::uint8_t {
     teleported,
     respawned,
     refused,  ///< a teleport without an exit or without room
-    caught,   ///< somebody takes a thing: `detail` is who
+    caught,   ///< somebody takes a thing
     thrown,
     seated,  ///< the body sits down on a fixture
     stepped_out,
@@ -69,7 +71,8 @@ struct TraceEvent {
     double time = 0.0;
     EventKind kind = EventKind::landed;
     std::int32_t index = -1;   ///< machine, button, target, emitted event or fixture
-    std::int32_t detail = -1;  ///< phase; for cut: the move that cut
+    std::int32_t detail = -1;  ///< phase; for cut: the move that cut; for caught and thrown by a fixture: which
+    std::int32_t actor = -1;   ///< the character it happened to or who did it, in Trace::tracks; -1: none
 
     friend bool operator==(const TraceEvent&, const TraceEvent&) = default;
 };
@@ -78,10 +81,11 @@ struct TraceEvent {
 struct PhaseSpan {
     std::int32_t machine = -1;
     std::int32_t phase = -1;
-    std::int32_t fixture = -1;  ///< which of its kind, by the course; -1: the body's own
+    std::int32_t fixture = -1;  ///< which of its kind, by the course; -1: a character's own
     double from = 0.0;
     double to = 0.0;
-    bool opens = false;  ///< the move started with it
+    bool opens = false;       ///< the move started with it
+    std::int32_t actor = -1;  ///< whose, in Trace::tracks; -1: a fixture's
     static constexpr std::int32_t still_on = -1;
     static constexpr std::int32_t time_up = -2;
     static constexpr std::int32_t cut = -3;
@@ -97,26 +101,38 @@ struct TraceFixture {
     friend bool operator==(const TraceFixture&, const TraceFixture&) = default;
 };
 
+/// What came out of a run for one character.
+struct TraceTrack {
+    std::string name;
+    std::int32_t kind = 0;  ///< in Program::bodies
+    std::vector<TraceRow> rows;
+    std::vector<double> values;  ///< per row: the counters, then the meters, then the gauges
+    friend bool operator==(const TraceTrack&, const TraceTrack&) = default;
+};
+
 /// Everything that came out of a run.
 struct Trace {
     int rate_hz = 120;
-    std::vector<TraceRow> rows;
-    std::vector<double> values;  ///< per row: the counters, then the meters, then the gauges
-    std::size_t value_count = 0;
+    std::vector<TraceTrack> tracks;  ///< by character, in the order of the tape
+    std::size_t value_count = 0;     ///< how many values each row has
     std::vector<TraceEvent> events;
     std::vector<PhaseSpan> spans;
     std::vector<TraceFixture> fixtures;
-    std::vector<State> snapshots;  ///< every few ticks, by time
+    std::vector<World> snapshots;  ///< every few ticks, by time
     std::int64_t ticks = 0;
+    bool is_open = false;  ///< its tracks and fixtures are known
 
-    double length_s() const { return rows.empty() ? 0.0 : rows.back().time; }
+    bool empty() const { return tracks.empty() || tracks.front().rows.empty(); }
+    double length_s() const { return empty() ? 0.0 : tracks.front().rows.back().time; }
+    /// The track of a character by its name in the tape.
+    std::optional<std::size_t> find_track(std::string_view name) const;
 };
 
 /// The row in force at a time: the last one at or before it. Rows must not be empty.
-std::size_t row_at(const Trace& trace, double time);
-/// Position on the exact course between rows.
-Vec3 position_at(const Trace& trace, double time);
-Vec3 velocity_at(const Trace& trace, double time);
+std::size_t row_at(const TraceTrack& track, double time);
+/// Position (m) and velocity (m/s) on the exact course between rows. World frame.
+Vec3 position_at(const TraceTrack& track, double time);
+Vec3 velocity_at(const TraceTrack& track, double time);
 
 /// A hash (FNV-1a, 64 bits) over every row and event, the same for the same run on every build.
 std::uint64_t trace_hash(const Trace& trace);

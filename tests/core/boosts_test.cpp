@@ -19,7 +19,8 @@ const std::string hop = std::string(test::plain_body) +
 
 double height_of(const Scene& scene, const Tape& tape, int rate) {
     double out = 0.0;
-    for (const TraceRow& row : scene.run(tape, rate).rows) out = std::max(out, row.position.z);
+    for (const Trace trace = scene.run(tape, rate); const TraceRow& row : trace.tracks[0].rows)
+        out = std::max(out, row.position.z);
     return out;
 }
 
@@ -59,8 +60,9 @@ TEST(DialBoosts, AGateThatReadsABoostedDialIsExplainedWithItsPresentValue) {
     const Rehearsal r = scene.at(120);
     const Tape tape = TapeMaker(1);
     const Trace trace = scene.run(tape);
-    const State state = state_at(r, resolve_inputs(scene.program, tape).value(), trace, 0.5);
-    const std::string words = explain_move(r.moment(state), *scene.program.find_machine("far")).gates[0].seen;
+    const World state = world_at(r, resolve_inputs(scene.program, tape).value(), trace, 0.5);
+    const std::string words =
+        explain_move(r.moment(state, state.actors[0]), *scene.program.find_machine("far")).gates[0].seen;
     EXPECT_NE(words.find("5 m/s"), std::string::npos) << words;
 }
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: MIT
 #include "core/play/evaluate.hpp"
+#include "core/play/start.hpp"
 
 #include <fmt/format.h>
 #include <gtest/gtest.h>
@@ -29,29 +30,31 @@ class Probe {
         }
         const Program& program = *out.program;
         const Tuning tuning = written_tuning(program);
-        State state = initial_state(program, tuning, build_course(test::flat_plan()), {1, 2, 0}, 0.0);
-        state.time = 10.0;
-        state.body.velocity = {3, 4, -5};
-        state.facing = std::numbers::pi / 2;
-        state.look_yaw = 0.0;
-        state.look_pitch = std::numbers::pi / 6;
-        state.stick = {0.0, 0.5};
-        state.contact_since = 9.25;
-        state.buttons[0].down = true;
-        state.buttons[0].pressed_at = 9.6;
-        state.stance = program.stances.back();
-        state.machines[static_cast<std::size_t>(state.stance)].phase = 0;
-        state.machines[static_cast<std::size_t>(state.stance)].phase_since = 8.0;
+        const Course course = build_course(test::flat_plan());
+        const Rehearsal rehearsal(program, tuning, course);
+        World state = initial_world(rehearsal, {1, 2, 0}, 0.0);
+        state.actors[0].time = 10.0;
+        state.actors[0].body.velocity = {3, 4, -5};
+        state.actors[0].facing = std::numbers::pi / 2;
+        state.actors[0].look_yaw = 0.0;
+        state.actors[0].look_pitch = std::numbers::pi / 6;
+        state.actors[0].stick = {0.0, 0.5};
+        state.actors[0].contact_since = 9.25;
+        state.actors[0].buttons[0].down = true;
+        state.actors[0].buttons[0].pressed_at = 9.6;
+        state.actors[0].stance = program.stances.back();
+        state.actors[0].machines[static_cast<std::size_t>(state.actors[0].stance)].phase = 0;
+        state.actors[0].machines[static_cast<std::size_t>(state.actors[0].stance)].phase_since = 8.0;
         const auto probe = static_cast<std::size_t>(program.find_machine("probe").value());
-        state.machines[probe].phase = 0;
-        state.machines[probe].phase_since = 9.5;
-        state.moves = {static_cast<std::int32_t>(probe)};
+        state.actors[0].machines[probe].phase = 0;
+        state.actors[0].machines[probe].phase_since = 9.5;
+        state.actors[0].moves = {static_cast<std::int32_t>(probe)};
         // The comparison's left side is the expression: run it alone.
         const Expression whole = program.machines[probe].phases[0].ways[0].when->truth;
         Expression left = whole;
         left.count = whole.count - 3;  // without the bound, its sign and the comparison
         left.folded = -1;
-        return number({program, tuning, state}, left);
+        return number({program, tuning, tuning, state, state.actors[0]}, left);
     }
 };
 

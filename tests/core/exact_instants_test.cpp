@@ -38,7 +38,7 @@ fixture wire {
                       plan);
     const Trace trace = scene.run(TapeMaker(2).hold("jump", 0.513, 0.1), GetParam());
     const double start = test::spans_of(scene, trace, "throw.a").at(0).from;
-    const double x = position_at(trace, start).x;
+    const double x = position_at(trace.tracks[0], start).x;
     const auto shakes = test::spans_of(scene, trace, "wire.shakes");
     ASSERT_EQ(shakes.size(), 12U) << "each once";
     for (std::size_t i = 0; i < shakes.size(); ++i) {
@@ -63,8 +63,8 @@ TEST_P(ExactInstants, TheFocusComesAndGoesWhereItsReachBeginsAndEnds) {
     ASSERT_EQ(out.size(), 1U);
     // The body's middle passes at 0.8 m from its side.
     const double half_way = 0.2 + std::sqrt(1.2 * 1.2 - 0.8 * 0.8);
-    EXPECT_NEAR(position_at(trace, in[0]).x, 3.0 - half_way, 2e-4);
-    EXPECT_NEAR(position_at(trace, out[0]).x, 3.0 + half_way, 2e-4);
+    EXPECT_NEAR(position_at(trace.tracks[0], in[0]).x, 3.0 - half_way, 2e-4);
+    EXPECT_NEAR(position_at(trace.tracks[0], out[0]).x, 3.0 + half_way, 2e-4);
 }
 
 TEST_P(ExactInstants, AFocusThatIsPassedWithinATickComesAndGoes) {
@@ -76,7 +76,7 @@ TEST_P(ExactInstants, AFocusThatIsPassedWithinATickComesAndGoes) {
         plan);
     const Trace trace = scene.run(TapeMaker(2).hold("jump", 0.513, 0.1), GetParam());
     ASSERT_EQ(test::times_of(trace, EventKind::focus_in).size(), 1U);
-    EXPECT_NEAR(position_at(trace, test::times_of(trace, EventKind::focus_in)[0]).x,
+    EXPECT_NEAR(position_at(trace.tracks[0], test::times_of(trace, EventKind::focus_in)[0]).x,
                 20.0 - 0.05 - std::sqrt(0.9 * 0.9 - 0.85 * 0.85), 2e-3);
     EXPECT_EQ(test::times_of(trace, EventKind::focus_out).size(), 1U);
 }
@@ -93,7 +93,7 @@ move brake when grounded and ahead.hit {
                       plan);
     const Trace trace = scene.run(TapeMaker(3).stick(0.5, 0, 1), GetParam());
     const auto brake = test::spans_of(scene, trace, "brake.a").at(0);
-    EXPECT_NEAR(position_at(trace, brake.from).x, 7.5 - 2.0, 2e-4);
+    EXPECT_NEAR(position_at(trace.tracks[0], brake.from).x, 7.5 - 2.0, 2e-4);
 }
 
 TEST_P(ExactInstants, APlaceThatIsComeToEndsAPhase) {
@@ -103,8 +103,8 @@ move over on use { phase a for at most 3 s { steer to 6 m/s  end when dot(place,
 )");
     const Trace trace =
         scene.run(TapeMaker(4).hold("dash", 0.4, 0.1).stick(0.5, 0, 1).hold("use", 1.2, 0.1), GetParam());
-    EXPECT_NEAR(position_at(trace, test::spans_of(scene, trace, "run_to.a").at(0).to).x, 4.0, 2e-4);
-    EXPECT_NEAR(position_at(trace, test::spans_of(scene, trace, "over.a").at(0).to).x, 4.5, 2e-4);
+    EXPECT_NEAR(position_at(trace.tracks[0], test::spans_of(scene, trace, "run_to.a").at(0).to).x, 4.0, 2e-4);
+    EXPECT_NEAR(position_at(trace.tracks[0], test::spans_of(scene, trace, "over.a").at(0).to).x, 4.5, 2e-4);
 }
 
 TEST_P(ExactInstants, HeightsAreMetOnSlopesToo) {
@@ -114,7 +114,7 @@ TEST_P(ExactInstants, HeightsAreMetOnSlopesToo) {
     const Scene scene(
         thrower + "move top on dash { phase a for at most 3 s { steer to 6 m/s  end when feet > 1 m } }\n", plan);
     const Trace trace = scene.run(TapeMaker(4).hold("dash", 0.4, 0.1).stick(0.5, 0, 1), GetParam());
-    EXPECT_NEAR(position_at(trace, test::spans_of(scene, trace, "top.a").at(0).to).z, 1.0, 2e-4);
+    EXPECT_NEAR(position_at(trace.tracks[0], test::spans_of(scene, trace, "top.a").at(0).to).z, 1.0, 2e-4);
 }
 
 TEST_P(ExactInstants, AnOpenDoorSeesWhenItIsClear) {
@@ -129,8 +129,8 @@ fixture door { box 0.2 m, 2 m, 2 m
                       plan);
     const Trace trace = scene.run(TapeMaker(3).stick(0.5, 0, 1), GetParam());
     const auto passed = test::spans_of(scene, trace, "door.passed").at(0);
-    EXPECT_NEAR(position_at(trace, passed.from).x, 3.0 - 0.1 - 0.3 - 0.15, 2e-4);
-    EXPECT_NEAR(position_at(trace, passed.to).x, 3.0 + 0.1 + 0.3 + 0.15, 2e-4);
+    EXPECT_NEAR(position_at(trace.tracks[0], passed.from).x, 3.0 - 0.1 - 0.3 - 0.15, 2e-4);
+    EXPECT_NEAR(position_at(trace.tracks[0], passed.to).x, 3.0 + 0.1 + 0.3 + 0.15, 2e-4);
 }
 
 TEST_P(ExactInstants, SlidingRoundACornerLeadsToTheSamePlace) {
@@ -138,8 +138,8 @@ TEST_P(ExactInstants, SlidingRoundACornerLeadsToTheSamePlace) {
     plan.pieces.push_back(test::box({0, 2.0, 1}, {6, 2, 2}));
     const Scene scene(thrower, plan);
     const Tape tape = TapeMaker(3).stick(0.3, -0.4, 0.9);
-    const Vec3 end = scene.run(tape, GetParam()).rows.back().position;
-    const Vec3 fine = scene.run(tape, 1920).rows.back().position;
+    const Vec3 end = scene.run(tape, GetParam()).tracks[0].rows.back().position;
+    const Vec3 fine = scene.run(tape, 1920).tracks[0].rows.back().position;
     EXPECT_NEAR(glm::length(end - fine), 0.0, 0.01);
 }
 
@@ -169,7 +169,7 @@ TEST(TickRates, TheDemosLongestTapesDontDependOnThem) {
     for (const std::string name : {"lamp round", "crane swing", "two talks", "sail alley", "dash and stop"}) {
         std::map<std::string, std::pair<double, double>> ranges;
         for (const int rate : {30, 60, 120, 240, 480}) {
-            const Rehearsal rehearsal{program, tuning, course, body_shape(program, tuning), rate};
+            const Rehearsal rehearsal{program, tuning, course, rate};
             const Trace trace = replay(rehearsal, project.find_tape(name)->tape).value();
             for (const ReadingResult& reading : take_readings(program, tuning, trace, name)) {
                 if (!reading.value) continue;

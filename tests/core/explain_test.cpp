@@ -29,8 +29,8 @@ MoveAnswer answer_at(const Tape& tape, double time, const std::string& move) {
     const Scene scene(explained);
     const Trace trace = scene.run(tape);
     const auto inputs = resolve_inputs(scene.program, tape).value();
-    const State state = state_at(scene.at(120), inputs, trace, time);
-    return explain_move({scene.program, scene.tuning, state}, scene.program.find_machine(move).value());
+    const World state = world_at(scene.at(120), inputs, trace, time);
+    return explain_move(scene.at(120).moment(state, state.actors[0]), scene.program.find_machine(move).value());
 }
 
 TEST(Explain, AReadyMoveSaysSo) {
@@ -80,10 +80,10 @@ fixture crate { box 0.6 m, 0.6 m, 0.6 m  mass 20 kg  phase lies { loose } }
     const Tape tape = TapeMaker(1.0);
     const Trace trace = scene.run(tape);
     EXPECT_TRUE(test::spans_of(scene, trace, "eye.open").empty()) << "the run says no";
-    const State state = state_at(scene.at(120), {}, trace, 0.5);
+    const World state = world_at(scene.at(120), {}, trace, 0.5);
     ProbeMemo memo;
     const Rehearsal rehearsal = scene.at(120);
-    const MoveAnswer answer = explain_fixture(moment_at(rehearsal, state, memo), 0);
+    const MoveAnswer answer = explain_fixture(moment_at(rehearsal, state, state.actors[0], memo), 0);
     ASSERT_FALSE(answer.gates.empty());
     EXPECT_FALSE(answer.gates.back().holds) << "and so does the explanation";
 }

@@ -45,7 +45,7 @@ Scene with(std::vector<PlacedFixture> fixtures) {
     return Scene(world, plan);
 }
 
-double counted(const Scene& scene, const State& state, std::size_t fixture, const std::string& path) {
+double counted(const Scene& scene, const World& state, std::size_t fixture, const std::string& path) {
     for (const CounterInfo& counter : scene.program.counters)
         if (counter.path == path)
             return state.counters.at(static_cast<std::size_t>(state.fixtures.at(fixture).first_counter + counter.own))
@@ -82,7 +82,7 @@ TEST_P(FixtureSenses, EachRemembersForItself) {
         return both.state.memory.at(static_cast<std::size_t>(both.state.fixtures.at(fixture).first_memory) + slot);
     };
     EXPECT_NEAR(memory(0, 0), 0.0, 1e-6) << "where the body stood at the first";
-    EXPECT_NEAR(memory(1, 0), both.state.body.position.x, 0.01);
+    EXPECT_NEAR(memory(1, 0), both.state.actors[0].body.position.x, 0.01);
     EXPECT_EQ(memory(0, 3), 1.0);
     EXPECT_EQ(memory(1, 3), 1.0);
 }
@@ -91,7 +91,7 @@ TEST_P(FixtureSenses, AWatchmanSeesTheBodyInFrontOfItAndNotThroughAWall) {
     const Scene open = with({{"guard", "watchman", {4, 0, 0}, 180, ""}});
     const Played seen = play(open, TapeMaker(0.5), GetParam());
     EXPECT_EQ(words_of(open, seen.trace, {EventKind::fixture_phase}), (Words{"guard cries"}));
-    EXPECT_EQ(seen.state.counters.at(0).value, 1.0) << "a move heard of it";
+    EXPECT_EQ(seen.state.actors[0].counters.at(0).value, 1.0) << "a move heard of it";
     EXPECT_EQ(counted(open, seen.state, 0, "watchman.alarms"), 1.0);
     const Scene turned = with({{"guard", "watchman", {4, 0, 0}, 100, ""}});
     EXPECT_TRUE(words_of(turned, play(turned, TapeMaker(0.5), GetParam()).trace, {EventKind::fixture_phase}).empty());
@@ -108,10 +108,10 @@ TEST_P(FixtureSenses, TheRayOfOneBasedOnAnotherIsAskedFromWhereItStands) {
                                     [](const ProbeInfo& probe) { return probe.path == "young_watchman.ahead"; });
     ASSERT_NE(ahead, scene.program.probes.end());
     const Rehearsal r = scene.at(GetParam());
-    const ProbeResult found =
-        ask_probe(r.moment(seen.state), static_cast<std::int32_t>(ahead - scene.program.probes.begin()));
+    const ProbeResult found = ask_probe(r.moment(seen.state, seen.state.actors[0]),
+                                        static_cast<std::int32_t>(ahead - scene.program.probes.begin()));
     EXPECT_TRUE(found.hit);
-    EXPECT_NEAR(found.distance, 3.0 - seen.state.radius, 1e-6) << "from its middle to the body's side";
+    EXPECT_NEAR(found.distance, 3.0 - seen.state.actors[0].radius, 1e-6) << "from its middle to the body's side";
 }
 
 TEST(FixtureProbes, NearestFindsOtherFixturesOfAKind) {
@@ -120,7 +120,7 @@ TEST(FixtureProbes, NearestFindsOtherFixturesOfAKind) {
     const Trace trace = scene.run(TapeMaker(0.2));
     const auto gauge = scene.program.counters.size() + scene.program.meters.size() +
                        static_cast<std::size_t>(*scene.program.find_gauge("magnet.off"));
-    EXPECT_NEAR(trace.values.at(gauge), glm::length(Vec3{3, 0, 1.5 - 0.15}), 1e-9);
+    EXPECT_NEAR(trace.tracks[0].values.at(gauge), glm::length(Vec3{3, 0, 1.5 - 0.15}), 1e-9);
 }
 
 TEST(BodyGauges, AreKeptRowByRow) {

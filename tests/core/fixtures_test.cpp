@@ -68,9 +68,9 @@ INSTANTIATE_TEST_SUITE_P(Rates, Fixtures, testing::Values(30, 120, 480));
 TEST_P(Fixtures, AShutDoorIsAWallAndAnOpenOneIsNot) {
     const Scene scene = with({placed("gate", "door", {4, 0, 0})});
     const Trace shut = scene.run(TapeMaker(2).stick(0.1, 0, 1), GetParam());
-    EXPECT_NEAR(shut.rows.back().position.x, 4 - 0.1 - 0.3, 0.005) << "it stands before it";
+    EXPECT_NEAR(shut.tracks[0].rows.back().position.x, 4 - 0.1 - 0.3, 0.005) << "it stands before it";
     const Trace used = scene.run(TapeMaker(3.0).stick(0.1, 0, 1).hold("use", 0.8, 0.1), GetParam());
-    EXPECT_GT(used.rows.back().position.x, 6.0) << "through it";
+    EXPECT_GT(used.tracks[0].rows.back().position.x, 6.0) << "through it";
     EXPECT_EQ(words_of(scene, used, {EventKind::used, EventKind::fixture_phase}),
               (Words{"gate used", "gate opening", "gate open", "gate closing", "gate shut"}));
 }
@@ -80,7 +80,7 @@ TEST_P(Fixtures, ADoorClosesByItselfWhenTheDoorwayIsClearAndNotBefore) {
     // Stops in the doorway, and goes on after a while.
     const Trace trace =
         scene.run(TapeMaker(6).stick(0.1, 0, 1).hold("use", 0.6, 0.1).stick(0.95, 0, 0).stick(4.0, 0, 1), GetParam());
-    const double standing = position_at(trace, 3.0).x;
+    const double standing = position_at(trace.tracks[0], 3.0).x;
     ASSERT_NEAR(standing, 4.0, 0.45) << "in the doorway";
     double closing = -1.0;
     for (const PhaseSpan& span : trace.spans)
@@ -98,7 +98,7 @@ TEST_P(Fixtures, ADoorThatClosesOnSomeoneOpensAgain) {
     ASSERT_GE(phases.size(), 4U);
     EXPECT_EQ(phases[2], "gate closing");
     EXPECT_EQ(phases[3], "gate opening") << "blocked";
-    for (const TraceRow& row : trace.rows)
+    for (const TraceRow& row : trace.tracks[0].rows)
         EXPECT_LT(std::abs(row.position.z), 0.4) << "nobody is pressed into the ground";
 }
 
@@ -133,8 +133,8 @@ TEST_P(Fixtures, WhyNotIsToldOfFocusAndWays) {
     const Scene scene = with({placed("arm", "lever", {3.0, 0, 0}, 180), placed("away", "lever", {0, 1.5, 0}, 90),
                               placed("gate", "door", {0, -1.5, 0}, 90)});
     const Rehearsal r = scene.at(GetParam());
-    const State state = start_state(r, "start").value();
-    const Moment m = r.moment(state);
+    const World state = start_world(r, alone_at("start")).value();
+    const Moment m = r.moment(state, state.actors[0]);
     EXPECT_EQ(explain_fixture(m, 0).gates.at(0).reason, "no focus: 2.85 m away, it reaches 2.00 m");
     EXPECT_EQ(explain_fixture(m, 1).gates.at(0).reason, "no focus: 180 deg off its front, it listens to 60");
     const MoveAnswer shut = explain_fixture(m, 2);
@@ -144,8 +144,8 @@ TEST_P(Fixtures, WhyNotIsToldOfFocusAndWays) {
     EXPECT_EQ(fixture_to_explain(m, scene.program.find_machine("lever").value()), 1U) << "the nearest of its kind";
     const Trace used = scene.run(TapeMaker(1.2).hold("use", 0.1, 0.1), GetParam());
     const auto inputs = resolve_inputs(scene.program, TapeMaker(1.2).hold("use", 0.1, 0.1)).value();
-    const State open = state_at(r, inputs, used, 1.0);
-    const MoveAnswer opened = explain_fixture(r.moment(open), 2);
+    const World open = world_at(r, inputs, used, 1.0);
+    const MoveAnswer opened = explain_fixture(r.moment(open, open.actors[0]), 2);
     EXPECT_EQ(opened.why, "open");
     EXPECT_EQ(opened.gates.back().text, "go closing when clear after 1 s");
     EXPECT_EQ(opened.gates.back().seen.substr(0, 3), "in ");
@@ -157,13 +157,13 @@ TEST_P(Fixtures, ABellCarriesThroughWithTheVelocityTurnedWithTheExit) {
     const Trace trace = scene.run(TapeMaker(1.2).stick(0.1, 0, 1), GetParam());
     ASSERT_EQ(words_of(scene, trace, {EventKind::teleported}), (Words{"near carried the body through"}))
         << "and not back again";
-    const Vec3 end = trace.rows.back().position;
+    const Vec3 end = trace.tracks[0].rows.back().position;
     EXPECT_GT(end.y, 20.0);
     const double when = test::times_of(trace, EventKind::teleported).at(0);
-    const Vec3 out = velocity_at(trace, when + 1e-6);
+    const Vec3 out = velocity_at(trace.tracks[0], when + 1e-6);
     EXPECT_NEAR(out.y, 6.0, 0.4) << "into the near one's face, out along the far one's front";
     EXPECT_NEAR(out.x, 0.0, 0.4);
-    EXPECT_NEAR(position_at(trace, when - 1e-6).x, 4 - 0.3 - 0.3, 0.25)
+    EXPECT_NEAR(position_at(trace.tracks[0], when - 1e-6).x, 4 - 0.3 - 0.3, 0.25)
         << "it jumps, and isn't drawn across the way between";
 }
 
@@ -172,7 +172,7 @@ TEST_P(Fixtures, ABellMayDropTheVelocityAndRefusesWithoutRoomOrTwin) {
         with({placed("near", "stopping_bell", {4, 0, 0}, 180, "far"), placed("far", "bell", {0, 20, 0}, 90)});
     const Trace stopped = drops.run(TapeMaker(0.9).stick(0.1, 0, 1), GetParam());
     const double when = test::times_of(stopped, EventKind::teleported).at(0);
-    EXPECT_LT(glm::length(velocity_at(stopped, when + 1e-6)), 0.3);
+    EXPECT_LT(glm::length(velocity_at(stopped.tracks[0], when + 1e-6)), 0.3);
 
     CoursePlan plan = test::flat_plan();
     plan.pieces.push_back(test::box({0, 21, 1}, {2, 2, 2}));
@@ -201,23 +201,23 @@ TEST_P(Fixtures, OneLanternIsLitAndTheBodyComesBackToIt) {
     EXPECT_EQ(std::count(phases.begin(), phases.end(), "second lit"), 1);
     const auto back = test::times_of(trace, EventKind::respawned);
     ASSERT_FALSE(back.empty()) << "it ran off the end";
-    EXPECT_NEAR(position_at(trace, back[0] + 1e-6).x, 9.0, 0.1);
-    EXPECT_NEAR(position_at(trace, back[0] + 1e-6).y, 0.7, 0.1) << "before the lantern";
-    EXPECT_LT(glm::length(velocity_at(trace, back[0] + 1e-6)), 0.6);
+    EXPECT_NEAR(position_at(trace.tracks[0], back[0] + 1e-6).x, 9.0, 0.1);
+    EXPECT_NEAR(position_at(trace.tracks[0], back[0] + 1e-6).y, 0.7, 0.1) << "before the lantern";
+    EXPECT_LT(glm::length(velocity_at(trace.tracks[0], back[0] + 1e-6)), 0.6);
 }
 
 TEST_P(Fixtures, ARunMayBeginBeforeALanternThatBurnsAndWaterGivesBackThere) {
     const Scene scene = with({placed("first", "lantern", {4, 0, 0}, 180), placed("second", "lantern", {8, 0, 0})});
     Tape tape = TapeMaker(1);
-    tape.start_lit = "second";
+    tape.tracks[0].start_lit = "second";
     const Trace trace = scene.run(tape, GetParam());
-    EXPECT_NEAR(trace.rows.front().position.x, 8.0 + 0.2 + 0.3 + 0.2, 1e-9) << "before its front";
+    EXPECT_NEAR(trace.tracks[0].rows.front().position.x, 8.0 + 0.2 + 0.3 + 0.2, 1e-9) << "before its front";
     EXPECT_EQ(trace.spans.at(1).phase, 1) << "it burns from the start";
     EXPECT_EQ(trace.spans.at(0).phase, 0);
     const auto back = read_tape(write_tape(tape), "t");
     ASSERT_TRUE(back) << back.error();
-    EXPECT_EQ(back->start_lit, "second");
-    tape.start_lit = "gate";
+    EXPECT_EQ(back->tracks[0].start_lit, "second");
+    tape.tracks[0].start_lit = "gate";
     const auto refused = replay(scene.at(GetParam()), tape);
     ASSERT_FALSE(refused);
     EXPECT_NE(refused.error().find("no checkpoint called \"gate\""), std::string::npos);
@@ -227,23 +227,23 @@ TEST_P(Fixtures, ABoardLaunchesToTheHeightOfItsSpeed) {
     const Scene scene = with({placed("spring", "board", {3, 0, 0})});
     const Trace trace = scene.run(TapeMaker(1.6).stick(0.1, 0, 1), GetParam());
     double top = 0.0;
-    for (double t = 0.0; t < 1.6; t += 0.001) top = std::max(top, position_at(trace, t).z);
+    for (double t = 0.0; t < 1.6; t += 0.001) top = std::max(top, position_at(trace.tracks[0], t).z);
     EXPECT_NEAR(top, 14.0 * 14.0 / (2 * 28.0), 0.005);
 }
 
 TEST_P(Fixtures, ALiftCarriesItsRiderExactly) {
     const Scene scene = with({placed("hoist", "lift", {1.4, 0, 0})});
     const Trace trace = scene.run(TapeMaker(6), GetParam());
-    EXPECT_NEAR(trace.rows.back().position.z, 0.0, 0.002) << "nobody touched it";
+    EXPECT_NEAR(trace.tracks[0].rows.back().position.z, 0.0, 0.002) << "nobody touched it";
     CoursePlan plan = test::flat_plan();
     plan.fixtures = {placed("hoist", "lift", {0, 0, -0.29})};
     const Scene standing(world, plan);
     const Trace ride = standing.run(TapeMaker(4.2).stick(0.02, 0, 0.01), GetParam());
     const auto up = test::spans_of(standing, ride, "lift.up_there");
     ASSERT_FALSE(up.empty());
-    const double start = position_at(ride, up[0].from).z;
-    EXPECT_NEAR(position_at(ride, up[0].to + 0.25).z - start, 3.0, 2e-3);
-    EXPECT_NEAR(position_at(ride, up[0].from + 0.75).z - start, 1.5, 2e-3) << "half way at half its time";
+    const double start = position_at(ride.tracks[0], up[0].from).z;
+    EXPECT_NEAR(position_at(ride.tracks[0], up[0].to + 0.25).z - start, 3.0, 2e-3);
+    EXPECT_NEAR(position_at(ride.tracks[0], up[0].from + 0.75).z - start, 1.5, 2e-3) << "half way at half its time";
     EXPECT_EQ(test::times_of(ride, EventKind::left_ground).size(), 0U) << "it stands all the while";
 }
 
@@ -293,10 +293,10 @@ TEST_P(Fixtures, ASlideThatDependsOnWhatHappensFollowsIt) {
     const Rehearsal r = scene.at(GetParam());
     const auto inputs = resolve_inputs(scene.program, tape).value();
     for (const double time : {0.5, 1.0, 1.5}) {
-        const State state = state_at(r, inputs, trace, time);
+        const World state = world_at(r, inputs, trace, time);
         ProbeMemo memo;
-        place_solids(r, state, memo);
-        EXPECT_NEAR(memo.moving.solids.at(0).center.x, 4.0 + state.body.position.x, 1e-9) << time;
+        place_solids(r, state, state.actors[0], memo);
+        EXPECT_NEAR(memo.moving.solids.at(0).center.x, 4.0 + state.actors[0].body.position.x, 1e-9) << time;
         EXPECT_FALSE(memo.stands[0].still) << "it isn't kept for later";
     }
 }
@@ -305,7 +305,7 @@ TEST(FixtureRuns, AKindLeftOutOfTheRunIsNotThere) {
     Scene scene = with({placed("gate", "door", {4, 0, 0}), placed("lamp", "lantern", {7, 0, 0})});
     ASSERT_TRUE(leave_out(scene.program, "door", scene.tuning));
     const Trace trace = scene.run(TapeMaker(2).stick(0.1, 0, 1));
-    EXPECT_GT(trace.rows.back().position.x, 9.0) << "one walks through where it stood";
+    EXPECT_GT(trace.tracks[0].rows.back().position.x, 9.0) << "one walks through where it stood";
     EXPECT_EQ(words_of(scene, trace, {EventKind::focus_in}), Words{});
     EXPECT_EQ(words_of(scene, trace, {EventKind::fixture_phase}), (Words{"lamp lit"})) << "the others stay";
 }
@@ -336,9 +336,9 @@ TEST_P(Fixtures, ATalkEndsWhenOneWalksOffAndIsNotBegunFromBehind) {
     EXPECT_LT(ends[1], 2.0) << "before its time";
     EXPECT_EQ(words_of(scene, trace, {EventKind::focus_in}), (Words{"focus on ann"})) << "the other one looks away";
     const Rehearsal r = scene.at(GetParam());
-    const State state = state_at(r, resolve_inputs(scene.program, tape).value(), trace, 0.7);
-    EXPECT_EQ(fixture_prompt(r.moment(state), 0), "Trade") << "its own, all else is its base's";
-    EXPECT_EQ(fixture_phase(r.moment(state), 0)->effects.say, "Well?");
+    const World state = world_at(r, resolve_inputs(scene.program, tape).value(), trace, 0.7);
+    EXPECT_EQ(fixture_prompt(r.moment(state, state.actors[0]), 0), "Trade") << "its own, all else is its base's";
+    EXPECT_EQ(fixture_phase(r.moment(state, state.actors[0]), 0)->effects.say, "Well?");
 }
 
 TEST_P(Fixtures, AFirstPhaseWithATimeRunsFromTheStart) {
@@ -383,7 +383,7 @@ TEST(FixtureRuns, RandomRunsAmongAllOfThemStayWhole) {
               placed("spring", "board", {0, 5, 0}), placed("hoist", "lift", {7, 4, -0.29})});
     for (unsigned seed = 1; seed <= 10; ++seed) {
         const Trace trace = scene.run(test::random_tape(scene.program, seed, 25), 60);
-        for (const TraceRow& row : trace.rows) {
+        for (const TraceRow& row : trace.tracks[0].rows) {
             ASSERT_TRUE(is_finite(row.position) && is_finite(row.velocity)) << seed << " at " << row.time;
             ASSERT_GT(row.position.z, -4.0) << seed << " at " << row.time;
         }
@@ -399,8 +399,8 @@ TEST(FixtureRuns, TheSameRunFromTheSameTapeAndFromASnapshot) {
     EXPECT_EQ(trace_hash(once), trace_hash(scene.run(tape)));
     const Rehearsal r = scene.at(120);
     const auto inputs = resolve_inputs(scene.program, tape).value();
-    const State end = state_at(r, inputs, once, 12.0);
-    EXPECT_LT(glm::length(end.body.position - once.rows.back().position), 1e-9);
+    const World end = world_at(r, inputs, once, 12.0);
+    EXPECT_LT(glm::length(end.actors[0].body.position - once.tracks[0].rows.back().position), 1e-9);
 }
 
 TEST(FixtureRuns, WhatCanNotBeMeantIsWarnedOf) {

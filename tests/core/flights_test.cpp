@@ -27,13 +27,13 @@ move go_there on jump {
 )");
     const Trace trace = scene.run(TapeMaker(2).hold("jump", 0.25, 0.1), GetParam());
     const auto way = test::spans_of(scene, trace, "go_there.on_the_way").at(0);
-    const Vec3 from = position_at(trace, way.from) + Vec3{0, 0, 0.85};
+    const Vec3 from = position_at(trace.tracks[0], way.from) + Vec3{0, 0, 0.85};
     const double distance = glm::length(Vec3{6, 0, 4} - from);
     const auto left_ground = test::times_of(trace, EventKind::left_ground);
     ASSERT_EQ(left_ground.size(), 1U) << "a flight off the ground is told as leaving it";
     EXPECT_NEAR(left_ground[0], way.from, 1e-9);
     EXPECT_NEAR(way.to - way.from, distance / 8.0, 1e-4);
-    EXPECT_NEAR(glm::length(position_at(trace, way.to) + Vec3{0, 0, 0.85} - Vec3{6, 0, 4}), 0.0, 1e-3);
+    EXPECT_NEAR(glm::length(position_at(trace.tracks[0], way.to) + Vec3{0, 0, 0.85} - Vec3{6, 0, 4}), 0.0, 1e-3);
 }
 
 TEST_P(Flights, StopShortOfTheirPoint) {
@@ -43,7 +43,7 @@ move go_there on jump { phase on_the_way for at most 2 s { fly to goal at 8 m/s 
 )");
     const Trace trace = scene.run(TapeMaker(2).hold("jump", 0.25, 0.1), GetParam());
     const auto way = test::spans_of(scene, trace, "go_there.on_the_way").at(0);
-    EXPECT_NEAR(position_at(trace, way.to).x, 4.0, 2e-3);
+    EXPECT_NEAR(position_at(trace.tracks[0], way.to).x, 4.0, 2e-3);
 }
 
 TEST(Flight, IntoAWallFailsAndEnds) {
@@ -56,7 +56,7 @@ move go_there on jump { phase on_the_way for at most 2 s { fly to goal at 8 m/s 
                       plan);
     const Trace trace = scene.run(TapeMaker(3).hold("jump", 0.25, 0.1));
     EXPECT_EQ(test::times_of(trace, EventKind::failed).size(), 1U);
-    EXPECT_LT(trace.rows.back().position.x, 2.75);
+    EXPECT_LT(trace.tracks[0].rows.back().position.x, 2.75);
 }
 
 constexpr const char* clinging = R"(
@@ -75,8 +75,8 @@ TEST_P(Flights, ClingingKeepsTheSpeedAlongAStraightWall) {
     const Trace trace = scene.run(TapeMaker(3).stick(0.05, 0, 1).hold("jump", 0.6, 0.1), GetParam());
     const auto run = test::spans_of(scene, trace, "run_along.along").at(0);
     EXPECT_NEAR(run.to - run.from, 0.8, 1e-6);
-    const double speed = flat_length(velocity_at(trace, run.from + 1e-6));
-    EXPECT_NEAR(flat_length(position_at(trace, run.to) - position_at(trace, run.from)), speed * 0.8,
+    const double speed = flat_length(velocity_at(trace.tracks[0], run.from + 1e-6));
+    EXPECT_NEAR(flat_length(position_at(trace.tracks[0], run.to) - position_at(trace.tracks[0], run.from)), speed * 0.8,
                 speed * 0.8 * 0.005);
 }
 
@@ -93,13 +93,13 @@ TEST_P(Flights, ClingingStaysAttachedRoundAGentleBend) {
     ASSERT_FALSE(runs.empty());
     EXPECT_NEAR(runs[0].to - runs[0].from, 0.8, 1e-6) << "it doesn't fly off where the wall bends away";
     for (double t = runs[0].from + 0.2; t < runs[0].to; t += 0.05) {
-        const double gap = flat_length(position_at(trace, t) - flat(tank.center)) - 8.0 - 0.3;
+        const double gap = flat_length(position_at(trace.tracks[0], t) - flat(tank.center)) - 8.0 - 0.3;
         EXPECT_LT(gap, 0.15) << t;
     }
     // The drum has flat sides: their edges are bends, which take no speed.
-    const double begin = flat_length(velocity_at(trace, runs[0].from + 1e-6));
-    EXPECT_GT(flat_length(velocity_at(trace, runs[0].to - 1e-6)), begin * 0.995);
-    EXPECT_LE(flat_length(velocity_at(trace, runs[0].to - 1e-6)), begin + 1e-6);
+    const double begin = flat_length(velocity_at(trace.tracks[0], runs[0].from + 1e-6));
+    EXPECT_GT(flat_length(velocity_at(trace.tracks[0], runs[0].to - 1e-6)), begin * 0.995);
+    EXPECT_LE(flat_length(velocity_at(trace.tracks[0], runs[0].to - 1e-6)), begin + 1e-6);
 }
 
 TEST_P(Flights, AnAddingDriveAddsToWhatThereWas) {
@@ -107,7 +107,7 @@ TEST_P(Flights, AnAddingDriveAddsToWhatThereWas) {
                       "move push on dash { phase a for 0.4 s { drive right at 3 m/s adding  gravity 0 m/s^2 } }\n");
     const Trace trace = scene.run(TapeMaker(2).stick(0, 0, 1).hold("dash", 1.0, 0.1), GetParam());
     const auto push = test::spans_of(scene, trace, "push.a").at(0);
-    const Vec3 moved = position_at(trace, push.to) - position_at(trace, push.from);
+    const Vec3 moved = position_at(trace.tracks[0], push.to) - position_at(trace.tracks[0], push.from);
     EXPECT_NEAR(moved.x, 6.0 * 0.4, 1e-6) << "the walk goes on";
     EXPECT_NEAR(moved.y, -3.0 * 0.4, 1e-6);
 }
@@ -125,8 +125,8 @@ reading way = distance of push.a
     EXPECT_NEAR(*readings.at(0).value, both * 0.5, 1e-6);
     const auto push = test::spans_of(scene, trace, "push.a").at(0);
     for (const double t : {push.from + 0.01, push.from + 0.26, push.to - 1e-6})
-        EXPECT_NEAR(flat_length(velocity_at(trace, t)), both, 1e-6) << t;
-    const Vec3 half = position_at(trace, push.from + 0.2503) - position_at(trace, push.from);
+        EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], t)), both, 1e-6) << t;
+    const Vec3 half = position_at(trace.tracks[0], push.from + 0.2503) - position_at(trace.tracks[0], push.from);
     EXPECT_NEAR(half.x, 6.0 * 0.2503, 1e-6) << "between rows, too";
     EXPECT_NEAR(half.y, -4.0 * 0.2503, 1e-6);
 }
@@ -142,13 +142,13 @@ move push on dash { gate airborne
     const Trace trace =
         scene.run(TapeMaker(3).stick(0, 0, 1).hold("jump", 1.0, 0.05).hold("dash", 1.2, 1.5), GetParam());
     const auto push = test::spans_of(scene, trace, "push.a").at(0);
-    const Vec3 before = velocity_at(trace, push.from - 1e-6);
+    const Vec3 before = velocity_at(trace.tracks[0], push.from - 1e-6);
     const Vec3 along = glm::normalize(Vec3{0.0, -1.0, 0.5});
     // The curve's integral: 0.25 + 0.375 of the time.
-    const Vec3 moved = position_at(trace, push.to) - position_at(trace, push.from);
+    const Vec3 moved = position_at(trace.tracks[0], push.to) - position_at(trace.tracks[0], push.from);
     const Vec3 wanted = before * 0.4 + along * (5.0 * 0.625 * 0.4);
     EXPECT_NEAR(glm::length(moved - wanted), 0.0, 2e-3);
-    const Vec3 after = velocity_at(trace, push.to + 1e-6);
+    const Vec3 after = velocity_at(trace.tracks[0], push.to + 1e-6);
     EXPECT_NEAR(glm::length(after - (before + along * 2.5)), 0.0, 2e-2);
 }
 
@@ -158,10 +158,11 @@ TEST_P(Flights, DrivesUpAndAslantCoverTheirClosedForms) {
                           "move rise on dash { phase a for 0.35 s { drive " + direction + " at 7 m/s shaped c } }\n");
         const Trace trace = scene.run(TapeMaker(1.5).hold("dash", 0.503, 0.1), GetParam());
         const auto rise = test::spans_of(scene, trace, "rise.a").at(0);
-        const Vec3 moved = position_at(trace, rise.to) - position_at(trace, rise.from);
+        const Vec3 moved = position_at(trace.tracks[0], rise.to) - position_at(trace.tracks[0], rise.from);
         EXPECT_NEAR(glm::length(moved), 7.0 * 0.35 * (0.3 * 0.6 + 0.7 * 0.4), 1e-6) << direction;
-        EXPECT_NEAR(glm::length(velocity_at(trace, rise.to - 1e-7)), 7.0 * 0.6, 1e-4) << direction;
-        EXPECT_NEAR(glm::length(glm::cross(glm::normalize(moved), glm::normalize(velocity_at(trace, rise.to - 1e-7)))),
+        EXPECT_NEAR(glm::length(velocity_at(trace.tracks[0], rise.to - 1e-7)), 7.0 * 0.6, 1e-4) << direction;
+        EXPECT_NEAR(glm::length(glm::cross(glm::normalize(moved),
+                                           glm::normalize(velocity_at(trace.tracks[0], rise.to - 1e-7)))),
                     0.0, 1e-6);
     }
 }
@@ -174,9 +175,9 @@ TEST_P(Flights, AnAddingDriveAlongAWallKeepsWhatTheWallLeaves) {
                       plan);
     const Trace trace = scene.run(TapeMaker(3).stick(0, 0, 1).hold("dash", 1.0, 0.1), GetParam());
     const auto push = test::spans_of(scene, trace, "push.a").at(0);
-    const Vec3 moved = position_at(trace, push.to) - position_at(trace, push.from);
+    const Vec3 moved = position_at(trace.tracks[0], push.to) - position_at(trace.tracks[0], push.from);
     EXPECT_NEAR(moved.x, 6.0 * 0.5, 1e-3) << "along the wall nothing is lost";
-    const Vec3 after = velocity_at(trace, push.to);
+    const Vec3 after = velocity_at(trace.tracks[0], push.to);
     EXPECT_NEAR(after.x, 6.0, 1e-3);
     EXPECT_NEAR(after.y, 0.0, 1e-3) << "what the wall took is gone";
 }
@@ -186,8 +187,8 @@ TEST_P(Flights, ADriveThatTurnsRoundGoesBack) {
                       "move sway on dash { phase a for 0.4 s { drive forward at 6 m/s shaped back } }\n");
     const Trace trace = scene.run(TapeMaker(1.5).hold("dash", 0.503, 0.1), GetParam());
     const auto sway = test::spans_of(scene, trace, "sway.a").at(0);
-    EXPECT_NEAR(position_at(trace, sway.to).x - position_at(trace, sway.from).x, 0.0, 1e-6);
-    EXPECT_NEAR(velocity_at(trace, sway.to - 1e-7).x, -6.0, 1e-3);
+    EXPECT_NEAR(position_at(trace.tracks[0], sway.to).x - position_at(trace.tracks[0], sway.from).x, 0.0, 1e-6);
+    EXPECT_NEAR(velocity_at(trace.tracks[0], sway.to - 1e-7).x, -6.0, 1e-3);
 }
 
 TEST(Steering, AlongALineOnlyForthAndBack) {
@@ -195,7 +196,7 @@ TEST(Steering, AlongALineOnlyForthAndBack) {
         std::string(test::plain_body) +
         "move shuffle on dash { phase a { steer to 2 m/s along right  face forward  end when not held(dash) } }\n");
     const Trace trace = scene.run(TapeMaker(2).hold("dash", 0.1, 1.8).stick(0.4, 0.5, 0.8));
-    const Vec3 velocity = velocity_at(trace, 1.4);
+    const Vec3 velocity = velocity_at(trace.tracks[0], 1.4);
     EXPECT_NEAR(velocity.x, 0.0, 1e-9) << "the stick's part ahead counts for nothing";
     EXPECT_NEAR(velocity.y, -2.0 * 0.5, 1e-9);
 }

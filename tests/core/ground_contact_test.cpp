@@ -56,15 +56,16 @@ TEST(GroundContact, NeverFlipsInAHundredThousandTicksOfWalking) {
     int drops = 0;
     for (unsigned seed = 1; ticks < 100000; ++seed) {
         Tape tape = test::random_tape(scene.program, seed, 60.0);
-        std::erase_if(tape.events, [](const TapeEvent& e) { return std::holds_alternative<ButtonEvent>(e.what); });
+        std::erase_if(tape.tracks[0].events,
+                      [](const TapeEvent& e) { return std::holds_alternative<ButtonEvent>(e.what); });
         const Trace trace = scene.run(tape);
         ticks += trace.ticks;
         const auto left = test::times_of(trace, EventKind::left_ground);
         const auto landed = test::times_of(trace, EventKind::landed);
         for (std::size_t i = 0; i < left.size(); ++i) {
             const double down = i < landed.size() ? landed[i] : trace.length_s();
-            const double fallen = position_at(trace, left[i]).z - position_at(trace, down).z;
-            (fallen > scene.at(120).shape.step_up * 0.5 ? drops : flips)++;
+            const double fallen = position_at(trace.tracks[0], left[i]).z - position_at(trace.tracks[0], down).z;
+            (fallen > scene.at(120).bodies[0].shape.step_up * 0.5 ? drops : flips)++;
         }
     }
     EXPECT_EQ(flips, 0) << "of " << ticks << " ticks, with " << drops << " real drops";
@@ -77,9 +78,9 @@ TEST(GroundContact, StandingStillStaysStill) {
         plan.places[0].position = {x, -14.0, 6.0};
         const test::Scene scene(test::plain_body, plan);
         const Trace trace = scene.run(test::TapeMaker(4.0));
-        const Vec3 at = position_at(trace, 2.0);
-        EXPECT_TRUE(trace.rows.back().grounded) << x;
-        EXPECT_LT(glm::length(trace.rows.back().position - at), 1e-9) << x;
+        const Vec3 at = position_at(trace.tracks[0], 2.0);
+        EXPECT_TRUE(trace.tracks[0].rows.back().grounded) << x;
+        EXPECT_LT(glm::length(trace.tracks[0].rows.back().position - at), 1e-9) << x;
     }
 }
 

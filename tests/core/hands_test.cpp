@@ -44,8 +44,8 @@ Scene with_things(std::vector<PlacedFixture> fixtures) {
 Words phases_of(const Scene& scene, const Trace& trace) {
     return test::words_of(scene, trace, {EventKind::fixture_phase, EventKind::grabbed});
 }
-FixturePose pose_of(const Scene& scene, const State& state, std::size_t i, int rate_hz) {
-    return fixture_pose(scene.at(rate_hz).moment(state), i);
+FixturePose pose_of(const Scene& scene, const World& state, std::size_t i, int rate_hz) {
+    return fixture_pose(scene.at(rate_hz).moment(state, state.actors[0]), i);
 }
 
 class Hands : public testing::TestWithParam<int> {};
@@ -58,10 +58,10 @@ TEST_P(Hands, GrabWhatIsNearAndHoldItByItsGrip) {
     const Scene scene = with_things({far_lamp});
     // Seen from the eyes the lamp lies a little below the horizon.
     Tape tape = TapeMaker(1.5).hold("right_hand", 0.2, 9.0);
-    tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
+    tape.tracks[0].events.insert(tape.tracks[0].events.begin(), {0.1, LookEvent{0.0, -20.0}});
     const Played held = play(scene, tape, GetParam());
     EXPECT_EQ(phases_of(scene, held.trace), (Words{"lamp grabbed", "lamp comes", "lamp in_hand"}));
-    const Moment m = scene.at(GetParam()).moment(held.state);
+    const Moment m = scene.at(GetParam()).moment(held.state, held.state.actors[0]);
     const HandPose hand = hand_pose(m, 1);
     EXPECT_TRUE(hand.raised);
     const Vec3 lamp = pose_of(scene, held.state, 0, GetParam()).center;
@@ -76,9 +76,9 @@ TEST_P(Hands, TheLeftHandHoldsItMirrored) {
     const Scene scene = with_things({far_lamp});
     const auto held_in = [&](const std::string& button, int hand) {
         Tape tape = TapeMaker(1.5).hold(button, 0.2, 9.0);
-        tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
+        tape.tracks[0].events.insert(tape.tracks[0].events.begin(), {0.1, LookEvent{0.0, -20.0}});
         const Played played = play(scene, tape, GetParam());
-        const HandPose pose = hand_pose(scene.at(GetParam()).moment(played.state), hand);
+        const HandPose pose = hand_pose(scene.at(GetParam()).moment(played.state, played.state.actors[0]), hand);
         const FixturePose lamp = pose_of(scene, played.state, 0, GetParam());
         return std::pair(glm::inverse(pose.turn) * (lamp.center - pose.place), glm::inverse(pose.turn) * lamp.turn);
     };
@@ -92,7 +92,7 @@ TEST_P(Hands, TheLeftHandHoldsItMirrored) {
 TEST_P(Hands, OnlyTheHandThatHoldsUsesIt) {
     const Scene scene = with_things({far_lamp});
     Tape tape = TapeMaker(3.0).hold("right_hand", 0.2, 9.0).hold("left_use", 1.0, 0.1).hold("right_use", 1.5, 0.1);
-    tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
+    tape.tracks[0].events.insert(tape.tracks[0].events.begin(), {0.1, LookEvent{0.0, -20.0}});
     const Played played = play(scene, tape, GetParam());
     EXPECT_EQ(phases_of(scene, played.trace),
               (Words{"lamp grabbed", "lamp comes", "lamp in_hand", "lamp flashes", "lamp in_hand"}));
@@ -105,7 +105,7 @@ TEST_P(Hands, WhatIsLetGoFallsAndGoesHomeLater) {
     for (const char* kind : {"lamp", "stone"}) {
         const Scene scene = with_things({{"lamp", kind, {4.0, 0, 0}, 30, ""}});
         Tape tape = TapeMaker(4.0).stick(0.8, 0, 1).stick(1.2, 0, 0).hold("right_hand", 0.2, 1.0);
-        tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
+        tape.tracks[0].events.insert(tape.tracks[0].events.begin(), {0.1, LookEvent{0.0, -20.0}});
         const Played played = play(scene, tape, GetParam());
         EXPECT_EQ(phases_of(scene, played.trace),
                   (Words{"lamp grabbed", "lamp comes", "lamp in_hand", "lamp waits", "lamp goes_home", "lamp lies"}))
@@ -120,33 +120,33 @@ TEST_P(Hands, WhatIsLetGoFallsAndGoesHomeLater) {
 TEST_P(Hands, EachHandHoldsOneThingAndAThingHasOneHand) {
     const Scene scene = with_things({far_lamp, {"other", "lamp", {4.0, 1.2, 0}, 0, ""}});
     Tape tape = TapeMaker(3.0).hold("right_hand", 0.2, 9.0).hold("left_hand", 0.8, 0.1).hold("left_hand", 1.5, 9.0);
-    tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
+    tape.tracks[0].events.insert(tape.tracks[0].events.begin(), {0.1, LookEvent{0.0, -20.0}});
     // Looking at the other one when the left hand reaches out for the second time.
-    tape.events.insert(
-        std::find_if(tape.events.begin(), tape.events.end(), [](const auto& e) { return e.time_s > 1.2; }),
-        {1.2, LookEvent{16.7, -19.0}});
+    tape.tracks[0].events.insert(std::find_if(tape.tracks[0].events.begin(), tape.tracks[0].events.end(),
+                                              [](const auto& e) { return e.time_s > 1.2; }),
+                                 {1.2, LookEvent{16.7, -19.0}});
     const Played played = play(scene, tape, GetParam());
-    EXPECT_EQ(held_by(played.state, 1), 0);
-    EXPECT_EQ(held_by(played.state, 0), 1);
+    EXPECT_EQ(held_by(played.state, played.state.actors[0], 1), 0);
+    EXPECT_EQ(held_by(played.state, played.state.actors[0], 0), 1);
 }
 
 TEST(HandRuns, NothingIsGrabbedBeyondReachAndNothingThatIsHeld) {
     const Scene scene = with_things({{"lamp", "lamp", {9.0, 0, 0}, 0, ""}});
     Tape tape = TapeMaker(1.0).hold("right_hand", 0.2, 9.0);
-    tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -9.0}});
+    tape.tracks[0].events.insert(tape.tracks[0].events.begin(), {0.1, LookEvent{0.0, -9.0}});
     EXPECT_TRUE(phases_of(scene, play(scene, tape, 120).trace).empty());
 }
 
 TEST(HandRuns, ASnapshotGoesOnAsTheRunDid) {
     const Scene scene = with_things({far_lamp});
     Tape tape = TapeMaker(3.0).hold("right_hand", 0.2, 1.2).stick(0.5, 0.4, 1);
-    tape.events.insert(tape.events.begin(), {0.1, LookEvent{0.0, -20.0}});
+    tape.tracks[0].events.insert(tape.tracks[0].events.begin(), {0.1, LookEvent{0.0, -20.0}});
     const Rehearsal r = scene.at(120);
     const auto inputs = resolve_inputs(scene.program, tape).value();
-    State whole = start_state(r, "start").value();
+    World whole = start_world(r, alone_at("start")).value();
     run_ticks(r, inputs, 360, whole, nullptr);
     for (const std::int64_t at : {40, 70, 171}) {
-        State half = start_state(r, "start").value();
+        World half = start_world(r, alone_at("start")).value();
         run_ticks(r, inputs, at, half, nullptr);
         run_ticks(r, inputs, 360, half, nullptr);
         EXPECT_EQ(half, whole) << at;

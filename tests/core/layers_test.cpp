@@ -3,6 +3,7 @@
 #include <gtest/gtest.h>
 
 #include "core/play/explain.hpp"
+#include "core/play/start.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap {
@@ -16,10 +17,10 @@ Scene scene_of(const std::string& more) {
 }
 
 double meter_at(const Scene& scene, const Trace& trace, const std::string& name, double time) {
-    const std::size_t row = row_at(trace, time + 1e-9);
+    const std::size_t row = row_at(trace.tracks[0], time + 1e-9);
     const std::size_t column =
         scene.program.counters.size() + static_cast<std::size_t>(*scene.program.find_meter(name));
-    return trace.values[row * trace.value_count + column];
+    return trace.tracks[0].values[row * trace.value_count + column];
 }
 
 TEST(Layers, AMoveOnAnotherLayerRunsBesideTheBodys) {
@@ -33,9 +34,9 @@ move sprint on dash in legs { phase go_on { boost speed 150 %  end when not held
     ASSERT_EQ(sprint.size(), 1U);
     EXPECT_NEAR(sprint[0].to, 2.5, 1e-9) << "the hop in between does not end it";
     EXPECT_EQ(test::spans_of(scene, trace, "hop.up_there").size(), 1U);
-    const double walk = flat_length(velocity_at(trace, 0.45));
-    EXPECT_NEAR(flat_length(velocity_at(trace, 0.98)), walk * 1.5, 1e-6);
-    EXPECT_NEAR(flat_length(velocity_at(trace, 2.98)), walk, 1e-6) << "the boost ends with its phase";
+    const double walk = flat_length(velocity_at(trace.tracks[0], 0.45));
+    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 0.98)), walk * 1.5, 1e-6);
+    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 2.98)), walk, 1e-6) << "the boost ends with its phase";
 }
 
 class CutRightsAt : public testing::TestWithParam<int> {};
@@ -78,8 +79,8 @@ move hop on jump { phase a for 0.1 s { } }
     const Tape tape = TapeMaker(1).hold("dash", 0.2, 0.1);
     const Rehearsal r = scene.at(120);
     const auto inputs = resolve_inputs(scene.program, tape).value();
-    const State state = state_at(r, inputs, scene.run(tape), 0.4);
-    const MoveAnswer answer = explain_move(r.moment(state), *scene.program.find_machine("hop"));
+    const World state = world_at(r, inputs, scene.run(tape), 0.4);
+    const MoveAnswer answer = explain_move(r.moment(state, state.actors[0]), *scene.program.find_machine("hop"));
     EXPECT_EQ(answer.readiness, Readiness::refused);
     EXPECT_EQ(answer.why, "roll holds the body");
     EXPECT_EQ(answer.gates.back().seen, "in 0.30 s");
@@ -130,7 +131,7 @@ move listen when grounded in ears {
                           .hold("dash", 2.5, 0.1)
                           .hold("jump", 2.6, 0.1);
     const Trace trace = scene.run(tape);
-    const std::vector<double> last(trace.values.end() - 3, trace.values.end());
+    const std::vector<double> last(trace.tracks[0].values.end() - 3, trace.tracks[0].values.end());
     EXPECT_EQ(last, (std::vector<double>{1, 1, 1}));
     EXPECT_EQ(test::times_of(trace, EventKind::failed).size(), 1U);
     EXPECT_EQ(test::times_of(trace, EventKind::cut).size(), 1U);
@@ -153,7 +154,7 @@ TEST_P(Meters, DrainWaitAndRefillAddUpExactly) {
     EXPECT_NEAR(meter_at(scene, trace, "breath", 0.31), 100.0, 1e-9);
     EXPECT_NEAR(meter_at(scene, trace, "breath", 1.61), 100 - 40 * 1.3, 1e-6);
     EXPECT_NEAR(meter_at(scene, trace, "breath", 2.1), 48.0, 1e-6) << "the wait of half a second";
-    EXPECT_NEAR(trace.values.back(), 48.0 + 20 * (4 - 2.11), 1e-6);
+    EXPECT_NEAR(trace.tracks[0].values.back(), 48.0 + 20 * (4 - 2.11), 1e-6);
 }
 
 TEST_P(Meters, RunningOutThrowsTheMoveOutAtThatInstant) {
@@ -162,7 +163,8 @@ TEST_P(Meters, RunningOutThrowsTheMoveOutAtThatInstant) {
     const auto span = test::spans_of(scene, trace, "sprint.go_on").at(0);
     EXPECT_NEAR(span.to, 0.5 + 100 / 40.0, 1e-6);
     EXPECT_EQ(test::times_of(trace, EventKind::failed).size(), 1U);
-    for (std::size_t i = 0; i < trace.rows.size(); ++i) EXPECT_TRUE(trace.values[i] >= 0.0 && trace.values[i] <= 100.0);
+    for (std::size_t i = 0; i < trace.tracks[0].rows.size(); ++i)
+        EXPECT_TRUE(trace.tracks[0].values[i] >= 0.0 && trace.tracks[0].values[i] <= 100.0);
 }
 
 TEST(Meters, SpendingMoreThanThereIsStopsAtTheEnd) {
@@ -172,14 +174,15 @@ move gulp on jump { phase a for 0.1 s { start: spend breath 45  finish: gain bre
 )");
     const Trace trace = scene.run(TapeMaker(1).hold("jump", 0.2, 0.1));
     EXPECT_DOUBLE_EQ(meter_at(scene, trace, "breath", 0.2), 0.0);
-    EXPECT_DOUBLE_EQ(trace.values.back(), 10.0);
+    EXPECT_DOUBLE_EQ(trace.tracks[0].values.back(), 10.0);
 }
 
 TEST(Meters, AreNamedWithWhatTheyHaveAndNeed) {
     const Scene scene = scene_of(breath);
-    State state = initial_state(scene.program, scene.tuning, scene.course, Vec3{0.0}, 0.0);
-    state.meters[0].value = 8.0;
-    const MoveAnswer answer = explain_move(scene.at(120).moment(state), *scene.program.find_machine("sprint"));
+    World state = initial_world(scene.at(120), Vec3{0.0}, 0.0);
+    state.actors[0].meters[0].value = 8.0;
+    const MoveAnswer answer =
+        explain_move(scene.at(120).moment(state, state.actors[0]), *scene.program.find_machine("sprint"));
     EXPECT_EQ(answer.why, "out of breath: breath 8 of 15");
 }
 
@@ -220,20 +223,20 @@ move side on third in legs { phase a for 0.5 s { boost speed 300 %  tag quick  c
         TapeEvent& ahead = ends.emplace_back();
         ahead.time_s = 4.0;
         ahead.what = StickEvent{Vec2{0.0, 1.0}};
-        tape.events.insert(tape.events.end(), ends.begin(), ends.end());
+        tape.tracks[0].events.insert(tape.tracks[0].events.end(), ends.begin(), ends.end());
         tape.length_s = 7.0;
         const Rehearsal r = scene.at(120);
         const auto inputs = resolve_inputs(scene.program, tape).value();
-        State state = start_state(r, "start").value();
+        World state = start_world(r, alone_at("start")).value();
         run_ticks(r, inputs, ticks_for(7.0, 120), state, nullptr);
-        const Moment m = r.moment(state);
-        EXPECT_EQ(state.moves, (std::vector<std::int32_t>{-1, -1}));
-        EXPECT_DOUBLE_EQ(state.height, 1.7);
-        EXPECT_DOUBLE_EQ(state.radius, 0.3);
+        const Moment m = r.moment(state, state.actors[0]);
+        EXPECT_EQ(state.actors[0].moves, (std::vector<std::int32_t>{-1, -1}));
+        EXPECT_DOUBLE_EQ(state.actors[0].height, 1.7);
+        EXPECT_DOUBLE_EQ(state.actors[0].radius, 0.3);
         for (std::int32_t tag = 0; tag < static_cast<std::int32_t>(scene.program.tags.size()); ++tag)
             EXPECT_FALSE(has_tag(m, tag));
         const auto top = static_cast<std::size_t>(scene.program.find_dial("walk.top").value());
-        EXPECT_NEAR(flat_length(state.body.velocity), scene.tuning.dials[top], 1e-6) << seed;
+        EXPECT_NEAR(flat_length(state.actors[0].body.velocity), scene.tuning.dials[top], 1e-6) << seed;
     }
 }
 
@@ -246,7 +249,7 @@ move kick_off on jump { phase a for 1 s { start: emit ping } }
     const Trace trace = scene.run(TapeMaker(2).hold("jump", 0.5, 0.1));
     EXPECT_LT(trace.events.size(), 300U) << "it does not go on for ever";
     EXPECT_NEAR(trace.length_s(), 2.0, 1e-9);
-    for (const TraceRow& row : trace.rows) EXPECT_TRUE(is_finite(row.position));
+    for (const TraceRow& row : trace.tracks[0].rows) EXPECT_TRUE(is_finite(row.position));
 }
 
 TEST(Capsules, ABodyStaysLowWhereThereIsNoRoom) {
@@ -258,12 +261,12 @@ TEST(Capsules, ABodyStaysLowWhereThereIsNoRoom) {
     const Rehearsal r = scene.at(120);
     const Tape tape = TapeMaker(4).stick(0, 0, 1).hold("dash", 0.1, 0.1);
     const auto inputs = resolve_inputs(scene.program, tape).value();
-    const State below = state_at(r, inputs, trace, 0.9);
-    ASSERT_GT(below.body.position.x, 2.0);
-    EXPECT_DOUBLE_EQ(below.height, 0.9) << "the phase is over, but a beam hangs above";
-    const State past = state_at(r, inputs, trace, 3.5);
-    ASSERT_GT(past.body.position.x, 6.5);
-    EXPECT_DOUBLE_EQ(past.height, 1.7);
+    const World below = world_at(r, inputs, trace, 0.9);
+    ASSERT_GT(below.actors[0].body.position.x, 2.0);
+    EXPECT_DOUBLE_EQ(below.actors[0].height, 0.9) << "the phase is over, but a beam hangs above";
+    const World past = world_at(r, inputs, trace, 3.5);
+    ASSERT_GT(past.actors[0].body.position.x, 6.5);
+    EXPECT_DOUBLE_EQ(past.actors[0].height, 1.7);
 }
 
 }  // namespace

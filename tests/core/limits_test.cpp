@@ -25,7 +25,7 @@ TEST(Limits, EveryOneOfManyEventsIsHeard) {
     const Scene scene(script);
     const auto played = test::play(scene, TapeMaker(1).hold("jump", 0.3, 0.1));
     for (std::size_t i = 0; i < scene.program.counters.size(); ++i)
-        EXPECT_EQ(played.state.counters.at(i).value, 1.0) << scene.program.counters[i].path;
+        EXPECT_EQ(played.state.actors[0].counters.at(i).value, 1.0) << scene.program.counters[i].path;
 }
 
 TEST(Limits, AnEventIsHeardByThoseWhoWaitForItOnly) {
@@ -42,8 +42,8 @@ TEST(Limits, AnEventIsHeardByThoseWhoWaitForItOnly) {
         "move third on heard(b1) in others { phase p for 0.1 s { start: wrongly + 1 } }\n";
     const Scene scene(script);
     const auto played = test::play(scene, TapeMaker(1).hold("jump", 0.3, 0.1));
-    EXPECT_EQ(played.state.counters.at(0).value, 0.0);
-    EXPECT_EQ(played.state.counters.at(1).value, 1.0);
+    EXPECT_EQ(played.state.actors[0].counters.at(0).value, 0.0);
+    EXPECT_EQ(played.state.actors[0].counters.at(1).value, 1.0);
 }
 
 TEST(Limits, FortyButtonsAreKeptInTheTrace) {
@@ -51,7 +51,7 @@ TEST(Limits, FortyButtonsAreKeptInTheTrace) {
     for (int i = 0; i < 40; ++i) script += fmt::format("button b{} key \"F{}\"\n", i, i);
     const Scene scene(script + test::plain_body);
     const Trace trace = scene.run(TapeMaker(1).hold("b39", 0.3, 0.2).hold("b7", 0.3, 0.2));
-    const TraceRow& row = trace.rows.at(row_at(trace, 0.4));
+    const TraceRow& row = trace.tracks[0].rows.at(row_at(trace.tracks[0], 0.4));
     EXPECT_EQ(row.buttons, (std::uint64_t{1} << 39U) | (std::uint64_t{1} << 7U));
     EXPECT_NE(trace_csv(trace, scene.program).find("button_b39"), std::string::npos);
 }
@@ -76,7 +76,7 @@ TEST(Limits, TheHundredthMoveThatWaitsForAProbeStartsAtItsInstantToo) {
     const Trace trace = scene.run(TapeMaker(2).stick(0.1, 0, 1), 30);
     for (const int i : {0, 63, 64, 99}) {
         const auto span = test::spans_of(scene, trace, fmt::format("m{}.a", i)).at(0);
-        EXPECT_NEAR(position_at(trace, span.from).x, 9.0 - (3.0 - 0.02 * i), 1e-3) << i;
+        EXPECT_NEAR(position_at(trace.tracks[0], span.from).x, 9.0 - (3.0 - 0.02 * i), 1e-3) << i;
     }
 }
 

@@ -21,8 +21,8 @@ LiveRun begin() {
     made.program = std::make_shared<const Program>(test::compile_or_fail(live_script));
     made.course = std::make_shared<const Course>(build_course(test::flat_plan()));
     made.tuning = written_tuning(*made.program);
-    State start = start_state(made.rehearsal(), "start").value();
-    return {made, std::move(start), "start"};
+    World start = start_world(made.rehearsal(), alone_at("start")).value();
+    return {made, std::move(start), alone_at("start")};
 }
 
 TEST(LiveRun, TheRecordedTapeReplaysTheVeryRunThatWasPlayed) {
@@ -36,25 +36,27 @@ TEST(LiveRun, TheRecordedTapeReplaysTheVeryRunThatWasPlayed) {
     live.advance_to(2.0);
     const Tape saved = read_tape(write_tape(live.tape("take")), "t").value();
     const Trace again = replay(live.ingredients().rehearsal(), saved).value();
-    ASSERT_GE(again.rows.size(), live.trace().rows.size());
-    for (std::size_t i = 0; i < live.trace().rows.size(); ++i) EXPECT_EQ(live.trace().rows[i], again.rows[i]) << i;
+    ASSERT_GE(again.tracks[0].rows.size(), live.trace().tracks[0].rows.size());
+    for (std::size_t i = 0; i < live.trace().tracks[0].rows.size(); ++i)
+        EXPECT_EQ(live.trace().tracks[0].rows[i], again.tracks[0].rows[i]) << i;
 }
 
 TEST(LiveRun, RewindForgetsWhatCameAfterAndGoesOn) {
     LiveRun live = begin();
     live.input({0.1, StickEvent{{0, 1}}});
     live.advance_to(1.0);
-    const Vec3 there = position_at(live.trace(), 0.5);
+    const Vec3 there = position_at(live.trace().tracks[0], 0.5);
     live.input({1.0, ButtonEvent{"jump", true}});
     live.advance_to(2.5);
     live.rewind(2.0);
     EXPECT_NEAR(live.time(), 0.5, 1.0 / 120);
-    EXPECT_LT(glm::length(live.state().body.position - there), 0.06);
+    EXPECT_LT(glm::length(live.world().actors[0].body.position - there), 0.06);
     EXPECT_EQ(live.generation(), 1);
-    for (const TapeEvent& event : live.tape("x").events) EXPECT_LE(event.time_s, 0.51);
+    for (const Tape tape = live.tape("x"); const TapeEvent& event : tape.tracks[0].events)
+        EXPECT_LE(event.time_s, 0.51);
     live.advance_to(1.5);
     const Trace again = replay(live.ingredients().rehearsal(), live.tape("x")).value();
-    EXPECT_EQ(again.rows.back().position, live.state().body.position);
+    EXPECT_EQ(again.tracks[0].rows.back().position, live.world().actors[0].body.position);
     EXPECT_TRUE(test::times_of(live.trace(), EventKind::started).empty());
 }
 
@@ -76,16 +78,16 @@ TEST(LiveRun, ADialTurnedWhilePlayingHoldsFromTheNextTick) {
     live.input({0.3, ButtonEvent{"jump", true}});
     live.advance_to(1.5);
     double top = 0.0;
-    for (const TraceRow& row : live.trace().rows) top = std::max(top, row.position.z);
+    for (const TraceRow& row : live.trace().tracks[0].rows) top = std::max(top, row.position.z);
     EXPECT_NEAR(top, 3.0, 0.02);
 }
 
 TEST(LiveRun, SingleTicksAdvanceByOne) {
     LiveRun live = begin();
     live.single_tick();
-    EXPECT_EQ(live.state().tick, 1);
+    EXPECT_EQ(live.world().tick, 1);
     live.single_tick();
-    EXPECT_EQ(live.state().tick, 2);
+    EXPECT_EQ(live.world().tick, 2);
 }
 
 }  // namespace

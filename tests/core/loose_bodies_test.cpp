@@ -48,7 +48,7 @@ void run(const Course& course, std::vector<LooseThing>& things, double seconds,
          const std::function<void()>& after_each = {}) {
     LooseScratch scratch;
     for (int i = 0; i < static_cast<int>(std::lround(seconds / defaults::loose_step_s)); ++i) {
-        step_loose(course, {}, things, defaults::loose_step_s, scratch);
+        step_loose(course, {}, things, {}, defaults::loose_step_s, scratch);
         if (after_each) after_each();
     }
 }

@@ -52,7 +52,7 @@ Scene with(std::vector<PlacedFixture> fixtures) {
 }
 
 Vec3 middle_of(const Scene& scene, const Played& run, std::size_t fixture, int rate_hz = 120) {
-    return fixture_pose(scene.at(rate_hz).moment(run.state), fixture).center;
+    return fixture_pose(scene.at(rate_hz).moment(run.state, run.state.actors[0]), fixture).center;
 }
 
 using Words = std::vector<std::string>;
@@ -67,8 +67,8 @@ TEST_P(LooseFixtures, ACrateIsPushedAlongAndStopsWhenLetBe) {
     EXPECT_GT(crate.x, 4.0);
     EXPECT_NEAR(crate.y, 0.0, 0.3);
     EXPECT_NEAR(crate.z, 0.4, 0.01);
-    EXPECT_GT(pushed.state.body.velocity.x, 1.0) << "who pushes keeps going";
-    EXPECT_LT(pushed.state.body.position.x, crate.x - 0.4 - 0.29);
+    EXPECT_GT(pushed.state.actors[0].body.velocity.x, 1.0) << "who pushes keeps going";
+    EXPECT_LT(pushed.state.actors[0].body.position.x, crate.x - 0.4 - 0.29);
     EXPECT_LE(test::times_of(pushed.trace, EventKind::bumped_wall).size(), 2U) << "leaning on is no bump";
     const Played left = play(scene, TapeMaker(4.0).stick(0.2, 0, 1).stick(1.0, 0, 0), GetParam());
     EXPECT_TRUE(left.state.loose[0].body.asleep);
@@ -96,7 +96,7 @@ TEST_P(LooseFixtures, TheBodyStandsOnACrateAndIsNeverInsideOne) {
     const Scene scene = with({{"below", "crate", {0.2, 0, 0}, 0, ""}, {"falls", "crate", {0, 0.3, 6}, 20, ""}});
     const Rehearsal rehearsal = scene.at(GetParam());
     const auto inputs = resolve_inputs(scene.program, TapeMaker(3.0).stick(1.5, 1, 0)).value();
-    State state = start_state(rehearsal, "start").value();
+    World state = start_world(rehearsal, alone_at("start")).value();
     StepScratch scratch;
     std::size_t next = 0;
     for (std::int64_t tick = 0; tick < 3 * GetParam(); ++tick) {
@@ -105,8 +105,8 @@ TEST_P(LooseFixtures, TheBodyStandsOnACrateAndIsNeverInsideOne) {
             now.push_back(inputs[next++]);
         step(rehearsal, now, state, scratch, nullptr);
         for (std::size_t i = 0; i < 2; ++i)
-            ASSERT_FALSE(meets(fixture_pose(rehearsal.moment(state), i), {state.radius, state.height},
-                               state.body.position, -0.02))
+            ASSERT_FALSE(meets(fixture_pose(rehearsal.moment(state, state.actors[0]), i),
+                               {state.actors[0].radius, state.actors[0].height}, state.actors[0].body.position, -0.02))
                 << i << " at tick " << tick;
     }
 }
@@ -131,8 +131,8 @@ TEST_P(LooseFixtures, ABuoyIsCaughtHiddenAndThrownAlongTheView) {
     const Scene scene = with({{"buoy", "buoy", {2, 0, 0}, 0, ""}});
     const Played caught = play(scene, TapeMaker(1.5).stick(0.1, 0, 1).stick(0.6, 0, 0), GetParam());
     EXPECT_EQ(words_of(scene, caught.trace, {EventKind::caught}), Words{"buoy caught by tester"});
-    EXPECT_EQ(caught.state.loose[0].holder, the_body);
-    EXPECT_TRUE(fixture_pose(scene.at(120).moment(caught.state), 0).hidden);
+    EXPECT_EQ(caught.state.loose[0].holder, actor_owner(0));
+    EXPECT_TRUE(fixture_pose(scene.at(120).moment(caught.state, caught.state.actors[0]), 0).hidden);
     const Played thrown =
         play(scene, TapeMaker(1.5).stick(0.1, 0, 1).stick(0.6, 0, 0).look(0.7, 90).hold("use", 1.0, 0.1), GetParam());
     EXPECT_EQ(words_of(scene, thrown.trace, {EventKind::thrown}), Words{"buoy thrown by tester"});
@@ -147,7 +147,7 @@ TEST_P(LooseFixtures, OnlyOneCatchesWhatTwoTouchAtOnce) {
                               {"buoy", "buoy", {5, 0, 4}, 0, ""}});
     const Played after = play(scene, TapeMaker(0.9), GetParam());
     EXPECT_EQ(words_of(scene, after.trace, {EventKind::caught}).size(), 1U);
-    EXPECT_EQ(after.state.loose[0].holder, 0) << "the first by the course's order";
+    EXPECT_EQ(after.state.loose[0].holder, fixture_owner(0)) << "the first by the course's order";
 }
 
 TEST_P(LooseFixtures, WhoIsStunnedDoesNotCatch) {
@@ -178,11 +178,11 @@ TEST(LooseFixture, ASnapshotGoesOnAsTheRunDid) {
     const Tape tape = TapeMaker(3.0).stick(0.3, 0.2, 1);
     const Rehearsal rehearsal = scene.at(120);
     const auto inputs = resolve_inputs(scene.program, tape).value();
-    State whole = start_state(rehearsal, "start").value();
+    World whole = start_world(rehearsal, alone_at("start")).value();
     run_ticks(rehearsal, inputs, 360, whole, nullptr);
-    State half = start_state(rehearsal, "start").value();
+    World half = start_world(rehearsal, alone_at("start")).value();
     run_ticks(rehearsal, inputs, 171, half, nullptr);
-    State copy = half;
+    World copy = half;
     run_ticks(rehearsal, inputs, 360, copy, nullptr);
     EXPECT_EQ(copy, whole);
 }

@@ -30,7 +30,7 @@ TEST(MalformedTape, EachMistakeIsNamedWithItsPlace) {
          {"{\"format\": 1,\n  \"name\": }", ":2:"},
          {"[]", "must be an object"},
          {R"({"name":"a"})", "format: is missing"},
-         {R"({"format":2,"name":"a","start":{"at":"p"},"length":1})", "a newer Easy Leap is needed"},
+         {R"({"format":3,"name":"a","start":{"at":"p"},"length":1})", "a newer Easy Leap is needed"},
          {R"({"format":"1","name":"a"})", "format: must be a number"},
          {R"({"format":1,"start":{"at":"p"},"length":1})", "name: is missing"},
          {R"({"format":1,"name":"a","length":1})", "start: is missing"},

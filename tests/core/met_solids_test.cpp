@@ -79,13 +79,13 @@ CoursePlan yard(unsigned seed) {
 }
 
 /// How deep the body stands in anything now; things that are pushed give way by themselves and don't count.
-double depth_now(const Rehearsal& rehearsal, const State& state, bool moving_too) {
+double depth_now(const Rehearsal& rehearsal, const World& state, bool moving_too) {
     ProbeMemo memo;
-    place_solids(rehearsal, state, memo);
+    place_solids(rehearsal, state, state.actors[0], memo);
     const auto pieces = static_cast<std::int32_t>(rehearsal.course.plan.pieces.size());
     double deepest = 0.0;
-    const Capsule capsule{state.radius, state.height};
-    if (const auto in = deepest_overlap(rehearsal.course, capsule, state.body.position)) deepest = in->depth;
+    const Capsule capsule{state.actors[0].radius, state.actors[0].height};
+    if (const auto in = deepest_overlap(rehearsal.course, capsule, state.actors[0].body.position)) deepest = in->depth;
     for (const Solid& solid : memo.moving.solids) {
         const auto fixture = static_cast<std::size_t>(solid.piece - pieces);
         if (state.fixtures[fixture].loose >= 0) continue;
@@ -94,7 +94,7 @@ double depth_now(const Rehearsal& rehearsal, const State& state, bool moving_too
         one.solids = {solid};
         one.note_all_moved();
         static const Course nothing = build_course({});
-        if (const auto in = deepest_overlap({nothing, one}, capsule, state.body.position))
+        if (const auto in = deepest_overlap({nothing, one}, capsule, state.actors[0].body.position))
             deepest = std::max(deepest, in->depth);
     }
     return deepest;
@@ -111,13 +111,13 @@ TEST_P(MetSolids, AreNeverPassedByAnyEffect) {
         const Rehearsal rehearsal = scene.at(GetParam());
         const Tape tape = test::random_tape(scene.program, seed * 31, 12.0);
         const auto inputs = resolve_inputs(scene.program, tape).value();
-        State state = start_state(rehearsal, "start").value();
+        World state = start_world(rehearsal, alone_at("start")).value();
         const auto end = ticks_for(tape.length_s, GetParam());
         for (std::int64_t tick = 1; tick <= end; ++tick) {
             run_ticks(rehearsal, inputs, tick, state, nullptr);
             in_still = std::max(in_still, depth_now(rehearsal, state, false));
             in_moving = std::max(in_moving, depth_now(rehearsal, state, true));
-            const Vec3 p = state.body.position;
+            const Vec3 p = state.actors[0].body.position;
             ASSERT_TRUE(std::abs(p.x) < 15 && std::abs(p.y) < 15 && p.z > -0.01 && p.z < 12)
                 << "seed " << seed << " tick " << tick;
         }
@@ -143,13 +143,14 @@ TEST_P(MetSolids, AThinFixtureStopsAFastSwing) {
         const Scene open(script, plan);
         const Tape tape = TapeMaker(3).hold("jump", 0.0, 3.0);
         double farthest_open = 0.0;
-        for (const TraceRow& row : open.run(tape, GetParam()).rows)
+        for (const Trace trace = open.run(tape, GetParam()); const TraceRow& row : trace.tracks[0].rows)
             farthest_open = std::max(farthest_open, row.position.x);
         EXPECT_GT(farthest_open, 15.0);
         for (double at = 9.0; at < 9.5; at += 0.05) {
             plan.fixtures = {{"in the way", kind, {at, 0, 6}, 0.0, ""}};
             double farthest = 0.0;
-            for (const TraceRow& row : Scene(script, plan).run(tape, GetParam()).rows)
+            for (const Trace trace = Scene(script, plan).run(tape, GetParam());
+                 const TraceRow& row : trace.tracks[0].rows)
                 farthest = std::max(farthest, row.position.x);
             EXPECT_LT(farthest, at) << kind << " at " << at;
         }
@@ -177,7 +178,7 @@ TEST_P(MetSolids, ABeamTakesTheRiderOffWhatDrivesUnderIt) {
         test::play(scene, TapeMaker(6).hold("use", 1.0, 0.1).stick(1.2, 0, 1).stick(4.0, 0, 0), GetParam());
     EXPECT_EQ(test::times_of(played.trace, EventKind::seated).size(), 1U);
     EXPECT_EQ(test::times_of(played.trace, EventKind::stepped_out).size(), 1U);
-    EXPECT_LT(played.state.body.position.x, 9.0) << "the rider stays before the beam";
+    EXPECT_LT(played.state.actors[0].body.position.x, 9.0) << "the rider stays before the beam";
     EXPECT_GT(played.state.loose.at(0).body.place.x, 9.0) << "the truck goes on below it";
     EXPECT_LT(depth_now(scene.at(GetParam()), played.state, true), defaults::contact_gap_m);
 }

@@ -54,7 +54,7 @@ TEST_P(AtEveryRate, HopHeightAndTimeToTopMeetTheClosedForm) {
     ASSERT_EQ(up.size(), 1U);
     EXPECT_NEAR(up[0].from, 0.333, 1e-9);
     EXPECT_NEAR(up[0].to - up[0].from, 0.36, 0.36 * 0.001);
-    const double height = extreme(trace, Quantity::feet, {0, 2}, true) - position_at(trace, 0.3).z;
+    const double height = extreme(trace.tracks[0], Quantity::feet, {0, 2}, true) - position_at(trace.tracks[0], 0.3).z;
     EXPECT_NEAR(height, 2.1, 2.1 * 0.001);
     // Down with 1.8 times the pull: t = time_to_top / sqrt(1.8)
     const auto down = spans_of(scene, trace, "hop.drop");
@@ -70,7 +70,8 @@ TEST_P(AtEveryRate, EarlyReleaseKeepsTheStatedShare) {
     const double v0 = 2 * 2.1 / 0.36;
     const double v1 = v0 - g * 0.1;
     const double expected = v0 * 0.1 - 0.5 * g * 0.01 + 0.45 * v1 * 0.45 * v1 / (2 * g);
-    const double height = extreme(trace, Quantity::feet, {0, 1.5}, true) - position_at(trace, 0.1).z;
+    const double height =
+        extreme(trace.tracks[0], Quantity::feet, {0, 1.5}, true) - position_at(trace.tracks[0], 0.1).z;
     EXPECT_NEAR(height, expected, expected * 0.001);
 }
 
@@ -83,7 +84,8 @@ move dash on dash {
     const Trace trace = scene.run(TapeMaker(1.0).hold("dash", 0.101, 0.1), GetParam());
     const auto burst = spans_of(scene, trace, "dash.burst");
     ASSERT_EQ(burst.size(), 1U);
-    const double far = flat_length(position_at(trace, burst[0].to) - position_at(trace, burst[0].from));
+    const double far =
+        flat_length(position_at(trace.tracks[0], burst[0].to) - position_at(trace.tracks[0], burst[0].from));
     EXPECT_NEAR(far, 19 * 0.17 * (0.6 + 0.4 * 0.775), 19 * 0.17 * 0.002);
 }
 
@@ -204,7 +206,7 @@ move hop on jump {
         }
         const Trace trace = scene.run(maker, rate);
         for (const PhaseSpan& span : spans_of(scene, trace, "hop.up_there"))
-            out.push_back(extreme(trace, Quantity::feet, {span.from, span.to}, true) - 0.001);
+            out.push_back(extreme(trace.tracks[0], Quantity::feet, {span.from, span.to}, true) - 0.001);
         return out;
     };
     for (const int rate : rates) {
@@ -231,7 +233,7 @@ move dash on dash { phase burst for 0.1 s { drive forward at 12 m/s  gravity 0 m
     EXPECT_EQ(event_text(*cut, scene.program, trace), "hop cut by dash");
     EXPECT_NEAR(cut->time, 0.2, 1e-9);
     // `finish` runs on a cut too: the rise was stopped before the dash began.
-    EXPECT_NEAR(velocity_at(trace, 0.25).z, 0.0, 1e-9);
+    EXPECT_NEAR(velocity_at(trace.tracks[0], 0.25).z, 0.0, 1e-9);
 }
 
 TEST(Moves, WhatAPhaseSetsEndsWithItWhateverCutsIt) {
@@ -243,8 +245,8 @@ move light on dash { phase b for 0.3 s { gravity 1 m/s^2  steer to 20 m/s gain 5
     for (unsigned seed = 1; seed <= 30; ++seed) {
         const Tape tape = test::random_tape(scene.program, seed, 3.0);
         const Trace trace = scene.run(tape);
-        for (std::size_t i = 0; i + 1 < trace.rows.size(); ++i) {
-            const TraceRow& row = trace.rows[i];
+        for (std::size_t i = 0; i + 1 < trace.tracks[0].rows.size(); ++i) {
+            const TraceRow& row = trace.tracks[0].rows[i];
             if (row.move < 0 && !row.grounded) {
                 EXPECT_NEAR(row.acceleration.z, -28.0, 1e-9);
             }
@@ -271,9 +273,9 @@ TEST(Moves, LaunchesAddOrReplaceAlongTheirDirection) {
 move one on jump { phase a for 0.02 s { start: launch up at 5 m/s  gravity 0 m/s^2 } phase b { start: launch up at 2 m/s adding gravity 0 m/s^2 end after 0.05 s } }
 )");
     const Trace trace = scene.run(TapeMaker(0.3).stick(0.0, 0, 1).hold("jump", 0.15, 0.1));
-    EXPECT_NEAR(velocity_at(trace, 0.16).z, 5.0, 1e-9);
-    EXPECT_NEAR(velocity_at(trace, 0.18).z, 7.0, 1e-9);
-    EXPECT_NEAR(velocity_at(trace, 0.16).x, 6.0, 0.2);
+    EXPECT_NEAR(velocity_at(trace.tracks[0], 0.16).z, 5.0, 1e-9);
+    EXPECT_NEAR(velocity_at(trace.tracks[0], 0.18).z, 7.0, 1e-9);
+    EXPECT_NEAR(velocity_at(trace.tracks[0], 0.16).x, 6.0, 0.2);
 }
 
 TEST(Moves, RememberedValuesAndEmittedEventsReachOtherRules) {
@@ -290,8 +292,8 @@ move climb on jump {
     const Trace trace = scene.run(TapeMaker(1.2).hold("jump", 0.1, 0.1));
     const auto b = spans_of(scene, trace, "climb.b");
     ASSERT_EQ(b.size(), 1U);
-    EXPECT_NEAR(position_at(trace, b[0].from).z, 0.501, 1e-6);
-    EXPECT_EQ(trace.values.back(), 1.0);
+    EXPECT_NEAR(position_at(trace.tracks[0], b[0].from).z, 0.501, 1e-6);
+    EXPECT_EQ(trace.tracks[0].values.back(), 1.0);
 }
 
 }  // namespace

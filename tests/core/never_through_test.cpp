@@ -26,18 +26,19 @@ TEST_P(Thrown, StaysOutsideOfSolidsAndInsideTheRoom) {
         const Rehearsal rehearsal = scene.at(GetParam());
         Tape tape = test::random_tape(scene.program, seed * 77, 12.0);
         std::mt19937 random(seed);
-        for (TapeEvent& event : tape.events)
+        for (TapeEvent& event : tape.tracks[0].events)
             if (auto* look = std::get_if<LookEvent>(&event.what))
                 look->pitch_deg = static_cast<double>(random() % 160) - 80.0;
         const auto inputs = resolve_inputs(scene.program, tape).value();
-        State state = start_state(rehearsal, "start").value();
+        World state = start_world(rehearsal, alone_at("start")).value();
         const auto end = ticks_for(tape.length_s, GetParam());
         for (std::int64_t tick = 1; tick <= end; ++tick) {
             run_ticks(rehearsal, inputs, tick, state, nullptr);
             ++ticks;
-            if (const auto inside = deepest_overlap(scene.course, rehearsal.shape.capsule, state.body.position))
+            if (const auto inside =
+                    deepest_overlap(scene.course, rehearsal.bodies[0].shape.capsule, state.actors[0].body.position))
                 deepest = std::max(deepest, inside->depth);
-            const Vec3 p = state.body.position;
+            const Vec3 p = state.actors[0].body.position;
             ASSERT_TRUE(std::abs(p.x) < 20 && std::abs(p.y) < 20 && p.z > -0.01 && p.z < 40)
                 << "seed " << seed << " tick " << tick;
         }

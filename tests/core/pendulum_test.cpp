@@ -54,7 +54,7 @@ struct Hung {
     }
     Hung(double angle, int rate, double seconds, const std::string& more = {}) : scene(script(angle, more), plan()) {
         Tape tape = test::TapeMaker(seconds).hold("jump", 0.0, seconds);
-        tape.start_place = "high";
+        tape.tracks[0].start_place = "high";
         trace = scene.run(tape, rate);
     }
 };
@@ -70,9 +70,9 @@ TEST_P(Swings, HaveThePeriodOfTheExactPendulum) {
     // Times at which the body passes the lowest point, going forward: one period apart.
     std::vector<double> passes;
     const double middle = Hung::length * std::sin(angle);
-    for (std::size_t i = 1; i < hung.trace.rows.size(); ++i) {
-        const TraceRow& a = hung.trace.rows[i - 1];
-        const TraceRow& b = hung.trace.rows[i];
+    for (std::size_t i = 1; i < hung.trace.tracks[0].rows.size(); ++i) {
+        const TraceRow& a = hung.trace.tracks[0].rows[i - 1];
+        const TraceRow& b = hung.trace.tracks[0].rows[i];
         if (a.position.x < middle && b.position.x >= middle)
             passes.push_back(a.time + (b.time - a.time) * (middle - a.position.x) / (b.position.x - a.position.x));
     }
@@ -87,7 +87,7 @@ TEST_P(Swings, KeepTheRopesLengthAndTheEnergy) {
     const double angle = degrees * pi / 180;
     const Hung hung(angle, rate, 10.0);
     const Vec3 anchor{Hung::length * std::sin(angle), 0, 20.8 + Hung::length * std::cos(angle)};
-    for (const TraceRow& row : hung.trace.rows) {
+    for (const TraceRow& row : hung.trace.tracks[0].rows) {
         const Vec3 arm = row.position + Vec3{0, 0, 0.8} - anchor;
         EXPECT_NEAR(glm::length(arm), Hung::length, 1e-4);
         const double energy = 0.5 * glm::dot(row.velocity, row.velocity) + Hung::gravity * arm.z;
@@ -99,7 +99,7 @@ TEST(Pendulum, AReelShortensTheRopeAtItsSpeed) {
     for (const int rate : {30, 480}) {
         const Hung hung(0.3, rate, 1.0, "reel 1.5 m/s");
         const Vec3 anchor{Hung::length * std::sin(0.3), 0, 20.8 + Hung::length * std::cos(0.3)};
-        const Vec3 arm = hung.trace.rows.back().position + Vec3{0, 0, 0.8} - anchor;
+        const Vec3 arm = hung.trace.tracks[0].rows.back().position + Vec3{0, 0, 0.8} - anchor;
         EXPECT_NEAR(glm::length(arm), Hung::length - 1.5, 0.01) << rate;
     }
 }
@@ -113,7 +113,7 @@ TEST(Pendulum, ARopeLongerThanItsWayHangsSlack) {
         "  phase stretched for 1 s { rope to up * 20.8 m length 4 m } }\n",
         Hung::plan());
     Tape tape = test::TapeMaker(1.5).hold("jump", 0.0, 1.0);
-    tape.start_place = "high";
+    tape.tracks[0].start_place = "high";
     const Trace trace = scene.run(tape);
     const auto spans = test::spans_of(scene, trace, "hang.stretched");
     ASSERT_EQ(spans.size(), 1U);

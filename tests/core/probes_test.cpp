@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: MIT
 #include "core/play/probes.hpp"
+#include "core/play/start.hpp"
 
 #include <gtest/gtest.h>
 
@@ -16,15 +17,15 @@ constexpr double degree = std::numbers::pi / 180.0;
 /// A body that stands at the origin and looks along x, with one probe.
 struct Asked {
     test::Scene scene;
-    State state;
+    World state;
 
     Asked(const std::string& probe, CoursePlan plan)
         : scene(std::string(test::plain_body) + probe +
                     "\nmove ask on jump { gate it.hit \"nothing there\"  phase a for 0.1 s { } }\n",
                 std::move(plan)),
-          state(initial_state(scene.program, scene.tuning, scene.course, Vec3{0.0}, 0.0)) {}
+          state(initial_world(scene.at(120), Vec3{0.0}, 0.0)) {}
 
-    ProbeResult answer() const { return ask_probe(scene.at(120).moment(state), 0); }
+    ProbeResult answer() const { return ask_probe(scene.at(120).moment(state, state.actors[0]), 0); }
 };
 
 CoursePlan with(Piece piece, const std::string& kind = {}) {
@@ -70,9 +71,9 @@ TEST(Probes, AStruckTargetComesBackAfterItsTime) {
     plan.targets = {{"moth", "moth", {4, 0, 1.0}, 0.25, 2.0}};
     Asked asked("probe it = nearest moth within 10 m", plan);
     asked.state.target_struck_at[0] = 1.0;
-    asked.state.time = 2.9;
+    asked.state.actors[0].time = 2.9;
     EXPECT_FALSE(asked.answer().hit);
-    asked.state.time = 3.0;
+    asked.state.actors[0].time = 3.0;
     EXPECT_TRUE(asked.answer().hit);
 }
 
@@ -111,11 +112,11 @@ TEST(Probes, RoomForTheBodyOrATallerOne) {
 
 TEST(Probes, TheGroundBelowAndItsSlope) {
     Asked flat("probe it = ground within 4 m", test::flat_plan());
-    flat.state.body.position.z = 3.0;
+    flat.state.actors[0].body.position.z = 3.0;
     EXPECT_NEAR(flat.answer().distance, 3.0, 2e-3);
     const double steepness = std::atan2(2.0, 3.0);
     Asked slope("probe it = ground within 4 m", with(test::ramp({0, 0, 1}, {3, 4, 2})));
-    slope.state.body.position = {0, 0, 2.5};
+    slope.state.actors[0].body.position = {0, 0, 2.5};
     const ProbeResult under = slope.answer();
     EXPECT_NEAR(std::acos(under.normal.z), steepness, 0.1 * degree);
 }

@@ -23,11 +23,11 @@ TEST(ProjectCheck, TheExamplesAreMeantAsTheyAre) {
 TEST(ProjectCheck, ATapeWhosePressesDontPairIsToldWithItsTimes) {
     Tape tape = test::TapeMaker(1.0).hold("jump", 0.2, 0.1);
     EXPECT_EQ(tape_warnings(tape, "t"), Words{});
-    tape.events = {{0.1, ButtonEvent{"jump", false}},
-                   {0.2, ButtonEvent{"jump", true}},
-                   {0.3, ButtonEvent{"jump", true}},
-                   {1.5, ButtonEvent{"jump", false}},
-                   {1.6, ButtonEvent{"dash", true}}};
+    tape.tracks[0].events = {{0.1, ButtonEvent{"jump", false}},
+                             {0.2, ButtonEvent{"jump", true}},
+                             {0.3, ButtonEvent{"jump", true}},
+                             {1.5, ButtonEvent{"jump", false}},
+                             {1.6, ButtonEvent{"dash", true}}};
     EXPECT_EQ(tape_warnings(tape, "t"),
               (Words{"t: jump is let go at 0.1 s, and it is up already; leave one of the two out",
                      "t: jump is pressed at 0.3 s, and it is down already; leave one of the two out",

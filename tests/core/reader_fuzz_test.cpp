@@ -59,10 +59,11 @@ TEST(ReaderFuzz, ScriptsNeverCrashAndMessagesPointIntoTheText) {
         }
         ++ran;
         const Tuning tuning = written_tuning(*out.program);
-        const Rehearsal rehearsal{*out.program, tuning, course, body_shape(*out.program, tuning), 60};
+        const Rehearsal rehearsal{*out.program, tuning, course, 60};
         const auto trace = replay(rehearsal, test::random_tape(*out.program, static_cast<unsigned>(i), 2.0));
         ASSERT_TRUE(trace) << trace.error();
-        for (const TraceRow& row : trace->rows) ASSERT_TRUE(is_finite(row.position) && is_finite(row.velocity)) << text;
+        for (const TraceRow& row : trace->tracks[0].rows)
+            ASSERT_TRUE(is_finite(row.position) && is_finite(row.velocity)) << text;
     }
     EXPECT_GT(ran, 20);
 }
@@ -98,7 +99,8 @@ TEST(ReaderFuzz, AbsurdDialsNeverGiveNaN) {
             if (random() % 3 == 0) dial = absurd[random() % std::size(absurd)];
         scene.tuning = make_tuning(scene.program, dials);
         const Trace trace = scene.run(test::random_tape(scene.program, static_cast<unsigned>(i), 2.0), 60);
-        for (const TraceRow& row : trace.rows) ASSERT_TRUE(is_finite(row.position) && is_finite(row.velocity)) << i;
+        for (const TraceRow& row : trace.tracks[0].rows)
+            ASSERT_TRUE(is_finite(row.position) && is_finite(row.velocity)) << i;
         EXPECT_NEAR(trace.length_s(), 2.0, 1e-9);
     }
 }

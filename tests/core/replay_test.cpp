@@ -23,7 +23,7 @@ struct Quay {
     Tuning tuning = written_tuning(program);
     Course course = build_course(project.course.value());
     Tape tape = project.tapes.at(0).tape;
-    Rehearsal at(int rate) const { return {program, tuning, course, body_shape(program, tuning), rate}; }
+    Rehearsal at(int rate) const { return {program, tuning, course, rate}; }
 };
 
 TEST(Replay, TheSameRunHasTheSameHashOnEveryThread) {
@@ -47,8 +47,7 @@ TEST(Replay, EveryShippedTapeHasItsHashInEveryBuild) {
         const Tuning tuning = written_tuning(program);
         const Course course = build_course(*project.course);
         for (const TapeEntry& entry : project.tapes) {
-            const Trace trace =
-                replay({program, tuning, course, body_shape(program, tuning), entry.tape.rate_hz}, entry.tape).value();
+            const Trace trace = replay({program, tuning, course, entry.tape.rate_hz}, entry.tape).value();
             hashes += fmt::format("{} | {}\n", entry.tape.name, hash_text(trace_hash(trace)));
         }
     }
@@ -62,10 +61,10 @@ TEST(Replay, FromASnapshotIsBitForBitTheReplayFromTheStart) {
     const auto inputs = resolve_inputs(quay.program, quay.tape).value();
     const Trace whole = replay(quay.at(120), quay.tape).value();
     ASSERT_GT(whole.snapshots.size(), 10U);
-    State end = start_state(quay.at(120), quay.tape.start_place).value();
+    World end = start_world(quay.at(120), alone_at(quay.tape.tracks[0].start_place)).value();
     run_ticks(quay.at(120), inputs, whole.ticks, end, nullptr);
-    for (const State& snapshot : whole.snapshots) {
-        State state = snapshot;
+    for (const World& snapshot : whole.snapshots) {
+        World state = snapshot;
         run_ticks(quay.at(120), inputs, whole.ticks, state, nullptr);
         EXPECT_EQ(state, end) << "from " << snapshot.time;
     }
@@ -74,8 +73,8 @@ TEST(Replay, FromASnapshotIsBitForBitTheReplayFromTheStart) {
 TEST(Replay, RecordingATraceChangesNothing) {
     const Quay quay;
     const auto inputs = resolve_inputs(quay.program, quay.tape).value();
-    State with = start_state(quay.at(60), quay.tape.start_place).value();
-    State without = with;
+    World with = start_world(quay.at(60), alone_at(quay.tape.tracks[0].start_place)).value();
+    World without = with;
     Trace trace;
     run_ticks(quay.at(60), inputs, 600, with, &trace);
     run_ticks(quay.at(60), inputs, 600, without, nullptr);
@@ -108,10 +107,10 @@ TEST(Replay, StateAtGivesTheStateOfThatTick) {
     const auto inputs = resolve_inputs(quay.program, quay.tape).value();
     const Trace trace = replay(quay.at(120), quay.tape).value();
     for (const double time : {0.0, 0.5, 1.2345, 7.77, 10.0}) {
-        const State state = state_at(quay.at(120), inputs, trace, time);
+        const World state = world_at(quay.at(120), inputs, trace, time);
         EXPECT_LE(state.time, time + 1e-9);
         EXPECT_GT(state.time, time - 1.0 / 120 - 1e-9);
-        EXPECT_LT(glm::length(state.body.position - position_at(trace, state.time)), 1e-9);
+        EXPECT_LT(glm::length(state.actors[0].body.position - position_at(trace.tracks[0], state.time)), 1e-9);
     }
 }
 
@@ -122,7 +121,7 @@ TEST(Replay, TapesForUnknownButtonsAndPlacesSayWhich) {
     EXPECT_NE(button.error().find("\"jmup\""), std::string::npos);
     EXPECT_NE(button.error().find("did you mean jump?"), std::string::npos);
     Tape tape = test::TapeMaker(1.0);
-    tape.start_place = "strat";
+    tape.tracks[0].start_place = "strat";
     const auto place = replay(scene.at(120), tape);
     ASSERT_FALSE(place);
     EXPECT_NE(place.error().find("did you mean start?"), std::string::npos);

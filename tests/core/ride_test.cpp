@@ -39,8 +39,8 @@ Scene standing_on(const std::string& kind) {
 }
 
 Vec3 on_it(const Scene& scene, const Played& played, int rate) {
-    const FixturePose pose = fixture_pose(scene.at(rate).moment(played.state), 0);
-    return glm::inverse(pose.turn) * (played.state.body.position - pose.center);
+    const FixturePose pose = fixture_pose(scene.at(rate).moment(played.state, played.state.actors[0]), 0);
+    return glm::inverse(pose.turn) * (played.state.actors[0].body.position - pose.center);
 }
 
 class Rides : public testing::TestWithParam<int> {};
@@ -50,15 +50,15 @@ TEST_P(Rides, AHopFromARaftComesDownWhereItBegan) {
     const Scene scene = standing_on("raft");
     const Played before = play(scene, TapeMaker(1.0).hold("jump", 1.0, 0.1), GetParam());
     const Played up = play(scene, TapeMaker(1.3).hold("jump", 1.0, 0.1), GetParam());
-    EXPECT_FALSE(up.state.body.grounded);
-    EXPECT_NEAR(up.state.body.velocity.x, 3.0, 1e-6) << "in the air it goes as the raft goes";
+    EXPECT_FALSE(up.state.actors[0].body.grounded);
+    EXPECT_NEAR(up.state.actors[0].body.velocity.x, 3.0, 1e-6) << "in the air it goes as the raft goes";
     const Played after = play(scene, TapeMaker(2.5).hold("jump", 1.0, 0.1), GetParam());
-    EXPECT_TRUE(after.state.body.grounded);
-    EXPECT_NEAR(glm::length(after.state.body.velocity), 0.0, 1e-3);
+    EXPECT_TRUE(after.state.actors[0].body.grounded);
+    EXPECT_NEAR(glm::length(after.state.actors[0].body.velocity), 0.0, 1e-3);
     const Vec3 drift = on_it(scene, after, GetParam()) - on_it(scene, before, GetParam());
     EXPECT_NEAR(drift.x, 0.0, 2e-3);
     EXPECT_NEAR(drift.y, 0.0, 1e-6);
-    EXPECT_NEAR(after.state.body.position.x, 0.5 + 3.0 * 2.5, 4e-3);
+    EXPECT_NEAR(after.state.actors[0].body.position.x, 0.5 + 3.0 * 2.5, 4e-3);
 }
 
 TEST_P(Rides, ALaunchFromAHoistGoesAsHighAsBothSpeedsTogether) {
@@ -66,18 +66,18 @@ TEST_P(Rides, ALaunchFromAHoistGoesAsHighAsBothSpeedsTogether) {
     const Tape tape = TapeMaker(1.35).hold("jump", 1.0, 0.1);
     const Trace trace = scene.run(tape, GetParam());
     double top = 0.0;
-    for (double t = 1.0; t < 1.35; t += 0.001) top = std::max(top, position_at(trace, t).z);
+    for (double t = 1.0; t < 1.35; t += 0.001) top = std::max(top, position_at(trace.tracks[0], t).z);
     EXPECT_NEAR(top - 3.0, (7.0 + 3.0) * (7.0 + 3.0) / (2.0 * 28.0), 0.01);
 }
 
 TEST_P(Rides, OverItsEdgeTheBodyTakesTheRaftsSpeedAlong) {
     const Scene scene = standing_on("raft");
     const Played ahead = play(scene, TapeMaker(1.4).stick(0.2, 0, 1), GetParam());
-    ASSERT_FALSE(ahead.state.body.grounded);
-    EXPECT_NEAR(ahead.state.body.velocity.x, 4.0 + 3.0, 1e-3);
+    ASSERT_FALSE(ahead.state.actors[0].body.grounded);
+    EXPECT_NEAR(ahead.state.actors[0].body.velocity.x, 4.0 + 3.0, 1e-3);
     const Played back = play(scene, TapeMaker(1.6).stick(0.2, 0, -1), GetParam());
-    ASSERT_FALSE(back.state.body.grounded);
-    EXPECT_NEAR(back.state.body.velocity.x, 3.0 - 4.0, 1e-3);
+    ASSERT_FALSE(back.state.actors[0].body.grounded);
+    EXPECT_NEAR(back.state.actors[0].body.velocity.x, 3.0 - 4.0, 1e-3);
 }
 
 TEST_P(Rides, WhoLandsOnARaftSlipsUntilItsWalkHasCaughtUp) {
@@ -88,11 +88,11 @@ TEST_P(Rides, WhoLandsOnARaftSlipsUntilItsWalkHasCaughtUp) {
     const Scene scene(world, plan);
     const double falls = std::sqrt(2.0 * 2.0 / 28.0);
     const Played after = play(scene, TapeMaker(2.0), GetParam());
-    ASSERT_TRUE(after.state.body.grounded);
-    EXPECT_NEAR(glm::length(after.state.body.velocity), 0.0, 1e-6);
-    EXPECT_NEAR(after.state.ground_velocity.x, 3.0, 1e-6);
+    ASSERT_TRUE(after.state.actors[0].body.grounded);
+    EXPECT_NEAR(glm::length(after.state.actors[0].body.velocity), 0.0, 1e-6);
+    EXPECT_NEAR(after.state.actors[0].ground_velocity.x, 3.0, 1e-6);
     // It stood still while it fell and slipped at 3 m/s, braked by 60 m/s².
-    EXPECT_NEAR(after.state.body.position.x, 4.0 + 3.0 * (2.0 - falls) - 3.0 * 3.0 / (2.0 * 60.0), 0.03);
+    EXPECT_NEAR(after.state.actors[0].body.position.x, 4.0 + 3.0 * (2.0 - falls) - 3.0 * 3.0 / (2.0 * 60.0), 0.03);
 }
 
 TEST_P(Rides, OnSomethingThatSwingsTheVelocityIsThatOfTheVeryPoint) {
@@ -100,18 +100,18 @@ TEST_P(Rides, OnSomethingThatSwingsTheVelocityIsThatOfTheVeryPoint) {
     const Played played = play(scene, TapeMaker(1.0), GetParam());
     const double turning = 120.0 / 180.0 * 3.14159265358979 / 4.0;
     const Vec3 hinge{0.0, 2.0, 0.0};
-    const Vec3 arm = flat(played.state.body.position - hinge);
-    EXPECT_NEAR(glm::length(played.state.ground_velocity), turning * glm::length(arm), 1e-3);
-    EXPECT_NEAR(glm::dot(played.state.ground_velocity, arm), 0.0, 1e-3);
+    const Vec3 arm = flat(played.state.actors[0].body.position - hinge);
+    EXPECT_NEAR(glm::length(played.state.actors[0].ground_velocity), turning * glm::length(arm), 1e-3);
+    EXPECT_NEAR(glm::dot(played.state.actors[0].ground_velocity, arm), 0.0, 1e-3);
 }
 
 TEST(RaftGauge, TellsHowFastItSlides) {
     const Scene scene = standing_on("raft");
     const Trace trace = scene.run(TapeMaker(6.0));
     const auto gauge = static_cast<std::size_t>(scene.program.find_gauge("raft.goes").value());
-    const auto value = [&](std::size_t row) { return trace.values[row * trace.value_count + gauge]; };
-    EXPECT_NEAR(value(trace.rows.size() / 3), 3.0, 1e-6);
-    EXPECT_NEAR(value(trace.rows.size() - 1), 0.0, 1e-9);
+    const auto value = [&](std::size_t row) { return trace.tracks[0].values[row * trace.value_count + gauge]; };
+    EXPECT_NEAR(value(trace.tracks[0].rows.size() / 3), 3.0, 1e-6);
+    EXPECT_NEAR(value(trace.tracks[0].rows.size() - 1), 0.0, 1e-9);
 }
 
 }  // namespace

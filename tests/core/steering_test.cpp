@@ -20,33 +20,33 @@ using test::times_of;
 TEST(Steering, SpeedRisesAndFallsAtTheStatedRates) {
     const Scene scene(plain_body);
     const Trace trace = scene.run(TapeMaker(2.0).stick(0.1, 0, 1).stick(1.0, 0, 0), 60);
-    EXPECT_NEAR(flat_length(velocity_at(trace, 0.2)), 4.5, 1e-6);
-    EXPECT_NEAR(flat_length(velocity_at(trace, 0.5)), 6.0, 1e-9);
-    EXPECT_NEAR(flat_length(velocity_at(trace, 1.05)), 6.0 - 70 * 0.05, 1e-6);
-    EXPECT_NEAR(flat_length(velocity_at(trace, 1.5)), 0.0, 1e-9);
+    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 0.2)), 4.5, 1e-6);
+    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 0.5)), 6.0, 1e-9);
+    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 1.05)), 6.0 - 70 * 0.05, 1e-6);
+    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 1.5)), 0.0, 1e-9);
     // Stopping distance v²/2a.
-    EXPECT_NEAR(position_at(trace, 1.9).x - position_at(trace, 1.0).x, 36.0 / 140.0, 1e-6);
+    EXPECT_NEAR(position_at(trace.tracks[0], 1.9).x - position_at(trace.tracks[0], 1.0).x, 36.0 / 140.0, 1e-6);
 }
 
 TEST(Steering, TurningRoundDoesNotDependOnTheTickRate) {
     const Scene scene(plain_body);
     const Tape tape = TapeMaker(1.6).stick(0.1, 0, 1).stick(0.513, 1, 0.2).stick(0.9, -0.6, -0.8);
-    const Vec3 at_120 = scene.run(tape, 120).rows.back().position;
+    const Vec3 at_120 = scene.run(tape, 120).tracks[0].rows.back().position;
     for (const int rate : {30, 60, 240, 480})
-        EXPECT_LT(glm::length(scene.run(tape, rate).rows.back().position - at_120), 0.002) << rate;
+        EXPECT_LT(glm::length(scene.run(tape, rate).tracks[0].rows.back().position - at_120), 0.002) << rate;
 }
 
 TEST(Steering, TheStickIsTurnedWithTheView) {
     const Scene scene(plain_body);
     const Trace trace = scene.run(TapeMaker(1.0).look(0.0, 90.0).stick(0.1, 0, 1));
-    EXPECT_NEAR(trace.rows.back().velocity.y, 6.0, 1e-6);
-    EXPECT_NEAR(trace.rows.back().velocity.x, 0.0, 1e-6);
-    EXPECT_NEAR(trace.rows.back().facing, std::numbers::pi / 2, 1e-6);
+    EXPECT_NEAR(trace.tracks[0].rows.back().velocity.y, 6.0, 1e-6);
+    EXPECT_NEAR(trace.tracks[0].rows.back().velocity.x, 0.0, 1e-6);
+    EXPECT_NEAR(trace.tracks[0].rows.back().facing, std::numbers::pi / 2, 1e-6);
 }
 
 TEST(Steering, HalfATiltIsHalfTheSpeed) {
     const Scene scene(plain_body);
-    EXPECT_NEAR(flat_length(scene.run(TapeMaker(1.0).stick(0.1, 0, 0.5)).rows.back().velocity), 3.0, 1e-9);
+    EXPECT_NEAR(flat_length(scene.run(TapeMaker(1.0).stick(0.1, 0, 0.5)).tracks[0].rows.back().velocity), 3.0, 1e-9);
 }
 
 CoursePlan slope(double degrees) {
@@ -61,8 +61,8 @@ TEST(Steering, WalkableSlopesAreWalkedAtFullFlatSpeed) {
     for (const double degrees : {20.0, 35.0, 44.0}) {
         const Scene scene(plain_body, slope(degrees));
         const Trace trace = scene.run(TapeMaker(1.5).stick(0.0, 0, 1));
-        EXPECT_GT(trace.rows.back().position.z, 2.0) << degrees;
-        EXPECT_NEAR(flat_length(trace.rows.back().velocity), 6.0, 0.01) << degrees;
+        EXPECT_GT(trace.tracks[0].rows.back().position.z, 2.0) << degrees;
+        EXPECT_NEAR(flat_length(trace.tracks[0].rows.back().velocity), 6.0, 0.01) << degrees;
         EXPECT_TRUE(times_of(trace, EventKind::left_ground).empty()) << degrees;
     }
 }
@@ -71,15 +71,15 @@ TEST(Steering, SteeperSlopesStopTheBodyAndSlideItDown) {
     for (const double degrees : {48.0, 60.0, 75.0}) {
         const Scene scene(plain_body, slope(degrees));
         const Trace walk = scene.run(TapeMaker(2.0).stick(0.0, 0, 1));
-        EXPECT_LT(extreme(walk, Quantity::feet, {0, 2}, true), 0.15) << degrees;
+        EXPECT_LT(extreme(walk.tracks[0], Quantity::feet, {0, 2}, true), 0.15) << degrees;
     }
     // Put down high on it, the body slides to the foot.
     CoursePlan plan = slope(60);
     plan.places[0].position = {6, 0, 8};
     const Scene scene(plain_body, plan);
     const Trace slide = scene.run(TapeMaker(4.0));
-    EXPECT_TRUE(slide.rows.back().grounded);
-    EXPECT_NEAR(slide.rows.back().position.z, 0.001, 0.01);
+    EXPECT_TRUE(slide.tracks[0].rows.back().grounded);
+    EXPECT_NEAR(slide.tracks[0].rows.back().position.z, 0.001, 0.01);
 }
 
 TEST(Steering, SlidingDownASteepSlopeGathersSpeedAsGravityAlongIt) {
@@ -89,7 +89,7 @@ TEST(Steering, SlidingDownASteepSlopeGathersSpeedAsGravityAlongIt) {
     const Trace slide = scene.run(TapeMaker(3.0));
     // Between two instants on the slope: dv = g sin(60) dt along it.
     std::vector<const TraceRow*> on_slope;
-    for (const TraceRow& row : slide.rows)
+    for (const TraceRow& row : slide.tracks[0].rows)
         if (!row.grounded && row.velocity.x < -1.0 && row.position.z > 2.0) on_slope.push_back(&row);
     ASSERT_GT(on_slope.size(), 20U);
     const double dv = glm::length(on_slope.back()->velocity) - glm::length(on_slope.front()->velocity);
@@ -104,12 +104,12 @@ TEST(Steering, StepsUpToTheLimitAreClimbedHigherOnesStop) {
         plan.pieces.push_back(test::box({6, 0, height / 2}, {8, 6, height}));
         const Scene scene(plain_body, plan);
         const Trace trace = scene.run(TapeMaker(1.2).stick(0.0, 0, 1));
-        const bool climbed = trace.rows.back().position.z > height - 0.01;
+        const bool climbed = trace.tracks[0].rows.back().position.z > height - 0.01;
         EXPECT_EQ(climbed, height < 0.35) << height;
         if (climbed) {
-            EXPECT_GT(trace.rows.back().position.x, 3.0) << height;
+            EXPECT_GT(trace.tracks[0].rows.back().position.x, 3.0) << height;
         } else {
-            EXPECT_LT(trace.rows.back().position.x, 1.71) << height;
+            EXPECT_LT(trace.tracks[0].rows.back().position.x, 1.71) << height;
         }
     }
 }
@@ -123,8 +123,8 @@ TEST(Steering, AFlightOfStepsIsWalkedUpAndDownOnSolidGround) {
     plan.pieces.push_back(test::box({8, 0, 0.75}, {5, 4, 1.5}));
     const Scene scene(plain_body, plan);
     const Trace trace = scene.run(TapeMaker(3.0).stick(0.0, 0, 1).stick(1.4, 0, -1));
-    EXPECT_NEAR(extreme(trace, Quantity::feet, {0, 3}, true), 1.501, 0.01);
-    EXPECT_NEAR(trace.rows.back().position.z, 0.001, 0.01);
+    EXPECT_NEAR(extreme(trace.tracks[0], Quantity::feet, {0, 3}, true), 1.501, 0.01);
+    EXPECT_NEAR(trace.tracks[0].rows.back().position.z, 0.001, 0.01);
     EXPECT_TRUE(times_of(trace, EventKind::left_ground).empty());
 }
 
@@ -133,13 +133,13 @@ TEST(Steering, WallsTakeTheSpeedIntoThemAndLeaveTheRest) {
     plan.pieces.push_back(test::box({5, 0, 1.5}, {1, 40, 3}));
     const Scene scene(plain_body, plan);
     const Trace straight = scene.run(TapeMaker(2.0).stick(0.0, 0, 1));
-    EXPECT_NEAR(straight.rows.back().position.x, 4.5 - 0.3, 0.005);
+    EXPECT_NEAR(straight.tracks[0].rows.back().position.x, 4.5 - 0.3, 0.005);
     EXPECT_EQ(times_of(straight, EventKind::bumped_wall).size(), 1U);  // leaning on it is no second bump
     // Nor does the trace show speed while the body leans.
-    for (double t = 1.5; t < 2.0; t += 0.0031) EXPECT_LT(flat_length(velocity_at(straight, t)), 1e-6) << t;
+    for (double t = 1.5; t < 2.0; t += 0.0031) EXPECT_LT(flat_length(velocity_at(straight.tracks[0], t)), 1e-6) << t;
     const Trace along = scene.run(TapeMaker(2.0).stick(0.0, -0.6, 0.8));
-    EXPECT_NEAR(along.rows.back().velocity.y, 3.6, 0.4);
-    EXPECT_NEAR(along.rows.back().velocity.x, 0.0, 0.01);
+    EXPECT_NEAR(along.tracks[0].rows.back().velocity.y, 3.6, 0.4);
+    EXPECT_NEAR(along.tracks[0].rows.back().velocity.x, 0.0, 0.01);
 }
 
 TEST(Steering, TheBumpComesAtTheSameInstantAtEveryRate) {
@@ -159,9 +159,9 @@ TEST(Steering, CornersHoldTheBodyStill) {
     plan.pieces.push_back(test::box({0, 3, 1}, {10, 1, 2}));
     const Scene scene(plain_body, plan);
     const Trace trace = scene.run(TapeMaker(2.0).stick(0.0, -0.6, 0.8));
-    EXPECT_LT(flat_length(trace.rows.back().velocity), 0.05);
-    EXPECT_LT(trace.rows.back().position.x, 2.21);
-    EXPECT_LT(trace.rows.back().position.y, 2.21);
+    EXPECT_LT(flat_length(trace.tracks[0].rows.back().velocity), 0.05);
+    EXPECT_LT(trace.tracks[0].rows.back().position.x, 2.21);
+    EXPECT_LT(trace.tracks[0].rows.back().position.y, 2.21);
 }
 
 TEST(Steering, AJumpUnderACeilingBumpsAndFalls) {
@@ -170,9 +170,9 @@ TEST(Steering, AJumpUnderACeilingBumpsAndFalls) {
     const Scene scene(
         std::string(plain_body) + "move hop on jump { phase a { start: launch up at 9 m/s end when grounded } }", plan);
     const Trace trace = scene.run(TapeMaker(1.0).hold("jump", 0.1, 0.2));
-    EXPECT_NEAR(extreme(trace, Quantity::feet, {0, 1}, true), 0.4, 0.01);
+    EXPECT_NEAR(extreme(trace.tracks[0], Quantity::feet, {0, 1}, true), 0.4, 0.01);
     EXPECT_EQ(times_of(trace, EventKind::bumped_ceiling).size(), 1U);
-    EXPECT_TRUE(trace.rows.back().grounded);
+    EXPECT_TRUE(trace.tracks[0].rows.back().grounded);
 }
 
 TEST(Steering, ALockedBodyStaysInItsPlane) {
@@ -184,9 +184,9 @@ TEST(Steering, ALockedBodyStaysInItsPlane) {
     plan.pieces.push_back(turned);
     const Scene scene(text, plan);
     const Trace trace = scene.run(TapeMaker(1.5).stick(0.1, 1, 0));
-    for (const TraceRow& row : trace.rows) EXPECT_DOUBLE_EQ(row.position.y, 0.5);
-    EXPECT_GT(trace.rows.back().position.x, 1.0);
-    EXPECT_LT(trace.rows.back().position.x, 3.3);
+    for (const TraceRow& row : trace.tracks[0].rows) EXPECT_DOUBLE_EQ(row.position.y, 0.5);
+    EXPECT_GT(trace.tracks[0].rows.back().position.x, 1.0);
+    EXPECT_LT(trace.tracks[0].rows.back().position.x, 3.3);
 }
 
 }  // namespace

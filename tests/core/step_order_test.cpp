@@ -24,7 +24,7 @@ move hop on jump {
   phase a { start: launch up at 5 m/s  end when grounded }
 })");
     const Trace trace = scene.run(TapeMaker(2.0).hold("jump", 0.1, 0.1).hold("jump", 1.0, 0.1));
-    EXPECT_EQ(trace.values.back(), 2.0);
+    EXPECT_EQ(trace.tracks[0].values.back(), 2.0);
 }
 
 TEST(StepOrder, AMoveThatEndsMakesRoomForOneThatStartsAtTheSameInstant) {
@@ -66,7 +66,7 @@ move pulse on jump {
 })");
     for (const int rate : {30, 480}) {
         const Trace trace = scene.run(TapeMaker(1.5).hold("jump", 0.2171, 0.1), rate);
-        EXPECT_EQ(trace.values.back(), 2.0) << rate;
+        EXPECT_EQ(trace.tracks[0].values.back(), 2.0) << rate;
         EXPECT_NEAR(times_of(trace, EventKind::left_ground).at(0), 0.5171, 1e-9) << rate;
     }
 }
@@ -139,8 +139,8 @@ move dash on dash {
     double worst = 0.0;
     for (unsigned seed = 1; seed <= 40; ++seed) {
         Tape tape = test::random_tape(scene.program, seed, 4.0);
-        const Vec3 slow = scene.run(tape, 30).rows.back().position;
-        const Vec3 quick = scene.run(tape, 480).rows.back().position;
+        const Vec3 slow = scene.run(tape, 30).tracks[0].rows.back().position;
+        const Vec3 quick = scene.run(tape, 480).tracks[0].rows.back().position;
         worst = std::max(worst, glm::length(slow - quick));
     }
     EXPECT_LT(worst, 0.05);  // of some 20 m

@@ -116,24 +116,24 @@ void Scene::set(const std::string& dial, double value_si) {
 }
 
 TapeMaker& TapeMaker::hold(const std::string& button, double at, double seconds) {
-    tape_.events.push_back({at, ButtonEvent{button, true}});
-    tape_.events.push_back({at + seconds, ButtonEvent{button, false}});
+    tape_.tracks[0].events.push_back({at, ButtonEvent{button, true}});
+    tape_.tracks[0].events.push_back({at + seconds, ButtonEvent{button, false}});
     return *this;
 }
 
 TapeMaker& TapeMaker::stick(double at, double x, double y) {
-    tape_.events.push_back({at, StickEvent{{x, y}}});
+    tape_.tracks[0].events.push_back({at, StickEvent{{x, y}}});
     return *this;
 }
 
 TapeMaker& TapeMaker::look(double at, double yaw_deg) {
-    tape_.events.push_back({at, LookEvent{yaw_deg, 0.0}});
+    tape_.tracks[0].events.push_back({at, LookEvent{yaw_deg, 0.0}});
     return *this;
 }
 
 TapeMaker::operator Tape() const {
     Tape out = tape_;
-    std::stable_sort(out.events.begin(), out.events.end(),
+    std::stable_sort(out.tracks[0].events.begin(), out.tracks[0].events.end(),
                      [](const TapeEvent& a, const TapeEvent& b) { return a.time_s < b.time_s; });
     return out;
 }
@@ -141,7 +141,7 @@ TapeMaker::operator Tape() const {
 Played play(const Scene& scene, const Tape& tape, int rate_hz) {
     const Rehearsal rehearsal = scene.at(rate_hz);
     const auto inputs = resolve_inputs(scene.program, tape).value();
-    Played out{start_state(rehearsal, tape.start_place, tape.start_lit).value(), {}};
+    Played out{start_world(rehearsal, tape.tracks).value(), {}};
     out.trace.rate_hz = rate_hz;
     run_ticks(rehearsal, inputs, ticks_for(tape.length_s, rate_hz), out.state, &out.trace);
     end_trace(rehearsal, out.state, out.trace);

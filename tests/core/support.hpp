@@ -34,7 +34,7 @@ struct Scene {
     Tuning tuning;
     Course course;
     Scene(const std::string& script, CoursePlan plan = flat_plan());
-    Rehearsal at(int rate_hz) const { return {program, tuning, course, body_shape(program, tuning), rate_hz}; }
+    Rehearsal at(int rate_hz) const { return {program, tuning, course, rate_hz}; }
     Trace run(const Tape& tape, int rate_hz = 120) const;
     void set(const std::string& dial, double value_si);
     const Machine& machine(const std::string& name) const {
@@ -45,7 +45,9 @@ struct Scene {
 /// A tape in words: hold("jump", 0.5, 0.2) presses at 0.5 s for 0.2 s.
 class TapeMaker {
   public:
-    explicit TapeMaker(double length_s) { tape_.length_s = length_s, tape_.name = "test", tape_.start_place = "start"; }
+    explicit TapeMaker(double length_s) {
+        tape_.length_s = length_s, tape_.name = "test", tape_.tracks[0].start_place = "start";
+    }
     TapeMaker& hold(const std::string& button, double at, double seconds);
     TapeMaker& stick(double at, double x, double y);
     TapeMaker& look(double at, double yaw_deg);
@@ -57,7 +59,7 @@ class TapeMaker {
 
 /// A run with the state it ended in.
 struct Played {
-    State state;
+    World state;
     Trace trace;
 };
 Played play(const Scene& scene, const Tape& tape, int rate_hz = 120);

@@ -14,7 +14,7 @@ TEST(TapeFile, RoundTripKeepsEveryEvent) {
     for (unsigned seed = 1; seed < 20; ++seed) {
         Tape tape = test::random_tape(program, seed, 5.0);
         tape.name = "näme \"quoted\"";
-        for (TapeEvent& event : tape.events) event = rounded(event);
+        for (TapeEvent& event : tape.tracks[0].events) event = rounded(event);
         const auto again = read_tape(write_tape(tape), "t.json");
         ASSERT_TRUE(again) << again.error();
         EXPECT_EQ(*again, tape);
@@ -27,7 +27,7 @@ TEST(TapeFile, EventsAreSortedByTime) {
       "events":[{"t":0.5,"button":"x","down":true},{"t":0.1,"stick":[0,1]}]})",
                                 "t");
     ASSERT_TRUE(tape) << tape.error();
-    EXPECT_DOUBLE_EQ(tape->events[0].time_s, 0.1);
+    EXPECT_DOUBLE_EQ(tape->tracks[0].events[0].time_s, 0.1);
 }
 
 TEST(CourseFile, RoundTripKeepsEveryPiece) {

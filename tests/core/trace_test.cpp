@@ -27,20 +27,21 @@ TEST(Trace, PositionsBetweenRowsFollowTheParabola) {
     const Scene scene(traced_script);
     const Trace trace = scene.run(one_hop, 30);
     for (double t = 0.0; t < 0.5; t += 0.0117)
-        EXPECT_NEAR(position_at(trace, 0.5 + t).z, 0.001 + 7 * t - 14 * t * t, 1e-6) << t;
-    EXPECT_NEAR(velocity_at(trace, 0.6).z, 7 - 28 * 0.1, 1e-6);
+        EXPECT_NEAR(position_at(trace.tracks[0], 0.5 + t).z, 0.001 + 7 * t - 14 * t * t, 1e-6) << t;
+    EXPECT_NEAR(velocity_at(trace.tracks[0], 0.6).z, 7 - 28 * 0.1, 1e-6);
 }
 
 TEST(Trace, RowsBeginEveryTickAndRunInTime) {
     const Scene scene(traced_script);
     const Trace trace = scene.run(one_hop);
-    const auto begins =
-        std::count_if(trace.rows.begin(), trace.rows.end(), [](const TraceRow& r) { return r.tick_begin; });
+    const auto begins = std::count_if(trace.tracks[0].rows.begin(), trace.tracks[0].rows.end(),
+                                      [](const TraceRow& r) { return r.tick_begin; });
     EXPECT_EQ(begins, 241);
-    for (std::size_t i = 1; i < trace.rows.size(); ++i) EXPECT_LE(trace.rows[i - 1].time, trace.rows[i].time);
-    EXPECT_EQ(trace.values.size(), trace.rows.size() * trace.value_count);
-    EXPECT_EQ(row_at(trace, -1.0), 0U);
-    EXPECT_EQ(row_at(trace, 99.0), trace.rows.size() - 1);
+    for (std::size_t i = 1; i < trace.tracks[0].rows.size(); ++i)
+        EXPECT_LE(trace.tracks[0].rows[i - 1].time, trace.tracks[0].rows[i].time);
+    EXPECT_EQ(trace.tracks[0].values.size(), trace.tracks[0].rows.size() * trace.value_count);
+    EXPECT_EQ(row_at(trace.tracks[0], -1.0), 0U);
+    EXPECT_EQ(row_at(trace.tracks[0], 99.0), trace.tracks[0].rows.size() - 1);
 }
 
 TEST(Trace, TheHashTellsRunsApart) {
@@ -67,7 +68,7 @@ TEST(Trace, CsvHasOneLineARowAndNamesItsColumns) {
     const Scene scene(traced_script);
     const Trace trace = scene.run(one_hop);
     const std::string csv = trace_csv(trace, scene.program);
-    EXPECT_EQ(static_cast<std::size_t>(std::count(csv.begin(), csv.end(), '\n')), trace.rows.size() + 1);
+    EXPECT_EQ(static_cast<std::size_t>(std::count(csv.begin(), csv.end(), '\n')), trace.tracks[0].rows.size() + 1);
     const std::string head = csv.substr(0, csv.find('\n'));
     EXPECT_TRUE(head.ends_with("move,phase,button_jump,button_dash,hop.hops")) << head;
     EXPECT_NE(csv.find(",air,hop,rise,1,0,1\n"), std::string::npos);

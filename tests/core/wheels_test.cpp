@@ -40,7 +40,7 @@ struct Car {
             thing.gravity = {0, 0, -gravity_mps2};
             thing.borne = false;
             if (!thing.body.asleep) roll_wheels(course, kind, use, defaults::loose_step_s, thing, wheels);
-            step_loose(course, {}, {&thing, 1}, defaults::loose_step_s, scratch);
+            step_loose(course, {}, {&thing, 1}, {}, defaults::loose_step_s, scratch);
             if (after_each) after_each();
         }
     }
@@ -198,7 +198,7 @@ TEST(Wheels, PushedTooFarItSlidesAndBelowItsGripItDoesNot) {
             one.thing.gravity = {0, share * one.kind.grip * gravity_mps2, -gravity_mps2};
             one.thing.borne = false;
             roll_wheels(one.course, one.kind, {}, defaults::loose_step_s, one.thing, one.wheels);
-            step_loose(one.course, {}, {&one.thing, 1}, defaults::loose_step_s, one.scratch);
+            step_loose(one.course, {}, {&one.thing, 1}, {}, defaults::loose_step_s, one.scratch);
         }
         return one.thing.body.place.y - from;
     };

@@ -21,7 +21,7 @@ struct Quay {
     Tuning tuning = written_tuning(program);
     Course course = build_course(project.course.value());
 
-    Rehearsal at(int rate) const { return {program, tuning, course, body_shape(program, tuning), rate}; }
+    Rehearsal at(int rate) const { return {program, tuning, course, rate}; }
     double dial(const std::string& path) const {
         return tuning.dials[static_cast<std::size_t>(*program.find_dial(path))];
     }
@@ -50,7 +50,8 @@ TEST_P(WickAt, ChargesAtASteadyRateUpToALimit) {
     const auto springs = quay.spans(trace, "charged_hop", "spring");
     ASSERT_EQ(springs.size(), 2U);
     const auto height = [&](const PhaseSpan& spring) {
-        return extreme(trace, Quantity::feet, {spring.from, spring.to}, true) - position_at(trace, spring.from).z;
+        return extreme(trace.tracks[0], Quantity::feet, {spring.from, spring.to}, true) -
+               position_at(trace.tracks[0], spring.from).z;
     };
     EXPECT_NEAR(height(springs[0]), quay.dial("charged_hop.least"), 1e-4) << "a tap is an ordinary hop";
     const double charged =
@@ -64,7 +65,7 @@ TEST_P(WickAt, EachHopOfTheChainGoesAsHighAsItsDial) {
     const Trace trace = quay.run("chain of three", GetParam());
     std::vector<double> heights;
     for (const PhaseSpan& rise : quay.spans(trace, "hop", "rise_up"))
-        heights.push_back(position_at(trace, rise.to).z - position_at(trace, rise.from).z);
+        heights.push_back(position_at(trace.tracks[0], rise.to).z - position_at(trace.tracks[0], rise.from).z);
     ASSERT_EQ(heights.size(), 3U);
     EXPECT_NEAR(heights[0], quay.dial("hop.rise"), 1e-4);
     EXPECT_NEAR(heights[1], quay.dial("hop.lift_2"), 1e-4);
@@ -75,14 +76,14 @@ TEST_P(WickAt, EachHopOfTheChainGoesAsHighAsItsDial) {
 TEST_P(WickAt, TheChainsWindowEndsOnItsInstant) {
     const auto second_height = [&](double after_landing) {
         Tape tape = test::TapeMaker(3.0).hold("jump", 0.5, 0.5);
-        tape.start_place = "first lantern";
+        tape.tracks[0].start_place = "first lantern";
         const Trace first = replay(quay.at(GetParam()), tape).value();
         const double landed = test::times_of(first, EventKind::landed).at(0);
         Tape both = test::TapeMaker(3.0).hold("jump", 0.5, 0.5).hold("jump", landed + after_landing, 0.6);
-        both.start_place = "first lantern";
+        both.tracks[0].start_place = "first lantern";
         const Trace trace = replay(quay.at(GetParam()), both).value();
         const auto rise = quay.spans(trace, "hop", "rise_up").at(1);
-        return position_at(trace, rise.to).z - position_at(trace, rise.from).z;
+        return position_at(trace.tracks[0], rise.to).z - position_at(trace.tracks[0], rise.from).z;
     };
     EXPECT_NEAR(second_height(0.199), quay.dial("hop.lift_2"), 1e-3);
     EXPECT_NEAR(second_height(0.201), quay.dial("hop.rise"), 1e-3);
@@ -95,14 +96,15 @@ TEST_P(WickAt, ARollGoesAsFarAsTheIntegralOfItsCurve) {
                                     [](const CurveInfo& c) { return c.name == "roll_shape"; });
     ASSERT_NE(curve, quay.program.curves.end());
     const double expected = quay.dial("roll.far") * quay.dial("roll.last") * curve_integral(*curve, 1.0);
-    EXPECT_NEAR(position_at(trace, roll.to).x - position_at(trace, roll.from).x, expected, expected * 1e-4);
+    EXPECT_NEAR(position_at(trace.tracks[0], roll.to).x - position_at(trace.tracks[0], roll.from).x, expected,
+                expected * 1e-4);
 }
 
 TEST_P(WickAt, ASlideLosesItsSpeedAtTheFade) {
     const Trace trace = quay.run("roll and slide", GetParam());
     const auto slide = quay.spans(trace, "slide", "go_on").at(0);
-    const double first = flat_length(velocity_at(trace, slide.from + 1e-6));
-    const double last = flat_length(velocity_at(trace, slide.to - 1e-6));
+    const double first = flat_length(velocity_at(trace.tracks[0], slide.from + 1e-6));
+    const double last = flat_length(velocity_at(trace.tracks[0], slide.to - 1e-6));
     EXPECT_NEAR(first - last, quay.dial("slide.fade") * (slide.to - slide.from), 0.01);
 }
 
@@ -114,16 +116,16 @@ TEST_P(WickAt, AWallRunLastsItsTimeAndDropsAsItsGravitySays) {
     const double last = quay.dial("wall_run.last");
     const double pull = quay.dial("wick.weight") * quay.dial("wall_run.sink");
     for (const PhaseSpan& run : quay.spans(trace, "wall_run", "along")) {
-        const double rising = velocity_at(trace, run.from + 1e-7).z;
+        const double rising = velocity_at(trace.tracks[0], run.from + 1e-7).z;
         const double expected = rising - pull * last * curve_integral(*curve, (run.to - run.from) / last);
-        EXPECT_NEAR(velocity_at(trace, run.to - 1e-7).z, expected, 0.02);
-        EXPECT_NEAR(flat_length(velocity_at(trace, run.to - 1e-7)), flat_length(velocity_at(trace, run.from + 1e-6)),
-                    1e-3)
+        EXPECT_NEAR(velocity_at(trace.tracks[0], run.to - 1e-7).z, expected, 0.02);
+        EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], run.to - 1e-7)),
+                    flat_length(velocity_at(trace.tracks[0], run.from + 1e-6)), 1e-3)
             << "the speed along the wall stays";
     }
     // Left alone it ends with its time.
     Tape alone = quay.project.find_tape("sail alley")->tape;
-    std::erase_if(alone.events, [](const TapeEvent& event) {
+    std::erase_if(alone.tracks[0].events, [](const TapeEvent& event) {
         const auto* button = std::get_if<ButtonEvent>(&event.what);
         return button != nullptr && button->button == "jump" && event.time_s > 1.2;
     });
@@ -137,18 +139,18 @@ TEST_P(WickAt, AClimbEndsStandingFreeOnTop) {
     const auto over = quay.spans(trace, "lip_hang", "step_over").at(0);
     const Rehearsal r = quay.at(GetParam());
     const auto inputs = resolve_inputs(quay.program, quay.project.find_tape("rope loft")->tape).value();
-    const State state = state_at(r, inputs, trace, over.to + 0.1);
-    EXPECT_TRUE(state.body.grounded);
-    EXPECT_NEAR(state.body.position.z, 2.6, 0.005);
-    EXPECT_FALSE(deepest_overlap(quay.course, r.shape.capsule, state.body.position));
-    EXPECT_EQ(state.body_move(), -1);
+    const World state = world_at(r, inputs, trace, over.to + 0.1);
+    EXPECT_TRUE(state.actors[0].body.grounded);
+    EXPECT_NEAR(state.actors[0].body.position.z, 2.6, 0.005);
+    EXPECT_FALSE(deepest_overlap(quay.course, r.bodies[0].shape.capsule, state.actors[0].body.position));
+    EXPECT_EQ(state.actors[0].body_move(), -1);
 }
 
 TEST_P(WickAt, BreathAddsUp) {
     const Trace trace = quay.run("sail alley", GetParam());
     const auto sprint = quay.spans(trace, "sprint", "go_on").at(0);
     const std::size_t column = quay.program.counters.size();
-    const double at_end = trace.values[row_at(trace, sprint.to) * trace.value_count + column];
+    const double at_end = trace.tracks[0].values[row_at(trace.tracks[0], sprint.to) * trace.value_count + column];
     EXPECT_NEAR(at_end, 100.0 - quay.dial("sprint.cost") * (sprint.to - sprint.from), 1e-6);
 }
 
@@ -180,7 +182,7 @@ TEST(Wick, TheRateCheckFindsSpreadsWorstFirst) {
         EXPECT_GE(check->readings[i - 1].spread, check->readings[i].spread);
     EXPECT_LT(check->readings.front().spread, 0.005);
     Tape wrong = quay.project.find_tape("rope loft")->tape;
-    wrong.start_place = "nowhere";
+    wrong.tracks[0].start_place = "nowhere";
     EXPECT_FALSE(check_rates(quay.at(120), wrong));
 }
 
@@ -200,9 +202,9 @@ TEST_P(WickAt, AHomingStrikeNeverMissesATargetInReachWithAClearLine) {
         for (int i = 0; i < 3; ++i)
             plan.targets.push_back({"moth", "moth", {between(2, 10), between(-5, 5), between(1.2, 4)}, 0.25, -1.0});
         const Course course = build_course(plan);
-        const Rehearsal r{quay.program, quay.tuning, course, body_shape(quay.program, quay.tuning), GetParam()};
+        const Rehearsal r{quay.program, quay.tuning, course, GetParam()};
         Tape tape = test::TapeMaker(2.5).hold("jump", 0.2, 0.4).hold("strike", 0.5, 0.1);
-        tape.start_place = "first lantern";
+        tape.tracks[0].start_place = "first lantern";
         const Trace trace = replay(r, tape).value();
         const auto rush = quay.spans(trace, "moth_strike", "rush_at");
         if (rush.empty()) continue;

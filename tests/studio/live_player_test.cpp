@@ -12,7 +12,7 @@ namespace {
 
 LiveRun quay_run(const Session& session) {
     const Ingredients made{session.program(), session.course(), session.tuning(Side::now), 120};
-    return {made, start_state(made.rehearsal(), "first lantern").value(), "first lantern"};
+    return {made, start_world(made.rehearsal(), alone_at("first lantern")).value(), "first lantern"};
 }
 
 TEST(LivePlayer, FollowsTheClockNotTheFrames) {

@@ -1,0 +1,163 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <array>
+#include <cstdint>
+#include <limits>
+#include <vector>
+
+#include "core/motion/body.hpp"
+#include "core/script/program.hpp"
+
+/// One character while a run lasts.
+namespace leap {
+
+inline constexpr double never = -std::numeric_limits<double>::infinity();
+
+/// How a move came to its end.
+enum class Outcome : std::uint8_t { none, completed, failed, cut };
+
+/// One stance, move or fixture while a run lasts.
+struct MachineState {
+    std::int32_t phase = -1;  ///< -1: not active
+    double phase_since = never;
+    double started_at = never;
+    double ended_at = never;
+    double charges = 0.0;
+    double charge_spent_at = never;         ///< refills count from here
+    Vec3 drive_direction{0.0};              ///< taken when the phase begins
+    Vec3 drive_base{0.0};                   ///< velocity that an adding drive adds to
+    Outcome outcome = Outcome::none;        ///< seen at this very instant
+    Outcome outcome_ahead = Outcome::none;  ///< seen in the next round of this instant
+    double blocks_done_until = never;       ///< `at` blocks up to this phase time are done
+
+    friend bool operator==(const MachineState&, const MachineState&) = default;
+};
+
+struct ButtonState {
+    bool down = false;
+    bool pending = false;      ///< pressed, and no move has answered yet
+    bool fresh_press = false;  ///< went down at this very instant
+    bool fresh_release = false;
+    double pressed_at = never;
+    double released_at = never;
+
+    friend bool operator==(const ButtonState&, const ButtonState&) = default;
+};
+
+struct CounterState {
+    double value = 0.0;
+    double back_since = never;  ///< since when its `back to` condition holds
+
+    friend bool operator==(const CounterState&, const CounterState&) = default;
+};
+
+struct MeterState {
+    double value = 0.0;
+    double spent_at = never;
+
+    friend bool operator==(const MeterState&, const MeterState&) = default;
+};
+
+/// Events live for the instant they happen in.
+enum EventBit : std::uint32_t {
+    event_landed = 1U << 0U,
+    event_left_ground = 1U << 1U,
+    event_bumped_wall = 1U << 2U,
+    event_bumped_ceiling = 1U << 3U,
+    event_bumped_piece = 1U << 4U,  ///< any piece: State::bumped_piece
+    event_respawned = 1U << 5U,
+};
+
+/// Events that happened to one fixture.
+enum FixtureEvent : std::uint8_t {
+    fixture_used = 1U << 0U,
+    fixture_told = 1U << 1U,
+    fixture_touched = 1U << 2U,
+    fixture_grabbed = 1U << 3U,
+    fixture_let_go = 1U << 4U,
+    fixture_used_in_hand = 1U << 5U
+};
+
+/// What is between a character and one fixture.
+struct ActorContact {
+    bool touching = false;    ///< the character is at it
+    bool blocked = false;     ///< its box came upon the character
+    std::uint8_t events = 0;  ///< FixtureEvent: what the character has just done to it
+    friend bool operator==(const ActorContact&, const ActorContact&) = default;
+};
+
+/// Where a character is put back to.
+struct RespawnPlace {
+    Vec3 feet{0.0};
+    double facing_rad = 0.0;
+    std::int32_t fixture = -1;  ///< that burns for it
+    friend bool operator==(const RespawnPlace&, const RespawnPlace&) = default;
+};
+
+/// Where the others see a character while they move: where it was when all of them were at the same instant last.
+struct SeenBody {
+    double time = 0.0;
+    Vec3 position{0.0};
+    Vec3 velocity{0.0};  ///< world frame, with what carries it
+    double height = 0.0;
+    double radius = 0.0;
+    std::int32_t ground_piece = -1;
+    bool there = false;    ///< false for one who sits: what it sits on stands for it
+    bool settled = false;  ///< it has come to its place at the present instant
+
+    friend bool operator==(const SeenBody&, const SeenBody&) = default;
+};
+
+/// What of a character can change while time passes from one instant to the next. Apart from the rest, so that a
+/// stretch of motion can be taken again without a copy of every move's phase.
+struct ActorMotion {
+    double time = 0.0;  ///< s since the start; how far this character has gone, between instants ahead of the world
+    BodyState body;
+    double facing = 0.0;           ///< rad, 0 along x
+    double contact_since = 0.0;    ///< since when grounded (or airborne)
+    double last_grounded = never;  ///< a launch off the ground forgets it, so coyote time can't be used twice
+    double last_airborne = never;
+    double last_landed = never;
+    double last_left_ground = never;
+    Vec3 ground_velocity{0.0};  ///< of what carries the body, where its feet are; its own counts from it
+    Vec3 wall_normal{0.0};
+    std::int32_t bumped_piece = -1;
+    double height = 0.0;  ///< of the capsule now
+    double radius = 0.0;
+    bool taut = false;
+    std::uint32_t events = 0;  ///< EventBit
+    std::vector<MeterState> meters;
+    std::vector<double> rope_left;       ///< m, by machine of the program: its rope's length after reeling
+    std::vector<ActorContact> contacts;  ///< by fixture of the course
+    std::int32_t seat = -1;              ///< the fixture that the body sits on
+    SeenBody seen;                       ///< kept only when there are others
+
+    friend bool operator==(const ActorMotion&, const ActorMotion&) = default;
+};
+
+/// One character. What stands here beside the motion changes at instants only, by inputs and rules.
+struct Actor : ActorMotion {
+    std::int32_t id = 0;    ///< in World::actors
+    std::int32_t kind = 0;  ///< in Program::bodies
+    double look_yaw = 0.0;  ///< rad
+    double look_pitch = 0.0;
+    Vec2 stick{0.0};
+    std::int32_t stance = -1;         ///< machine
+    std::vector<std::int32_t> moves;  ///< by layer: the active move, or -1
+    std::vector<std::int32_t> heard;  ///< emitted events that it hears now, in Program::events
+    std::vector<ButtonState> buttons;
+    std::vector<CounterState> counters;  ///< by counter of the program; those of fixtures stand in World::counters
+    std::vector<double> memory;
+    std::vector<double> tagged_until;    ///< by tag
+    std::vector<MachineState> machines;  ///< by machine of the program; those of kinds of fixtures are not used
+    std::int32_t focus = -1;             ///< the fixture that has the focus
+    RespawnPlace respawn;
+
+    /// The active move of the body's layer, or -1.
+    std::int32_t body_move() const { return moves.empty() ? -1 : moves.front(); }
+
+    friend bool operator==(const Actor&, const Actor&) = default;
+};
+
+}  // namespace leap

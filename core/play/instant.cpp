@@ -1,0 +1,199 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/instant.hpp"
+
+#include <algorithm>
+
+#include "core/defaults.hpp"
+#include "core/play/machines.hpp"
+#include "core/play/stands.hpp"
+
+namespace leap {
+
+Instant::Instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Trace* trace,
+                 std::optional<std::size_t> alone)
+    : rehearsal_(rehearsal),
+      program_(rehearsal.program),
+      world_(world),
+      scratch_(scratch),
+      trace_(trace),
+      alone_(alone),
+      first_(alone.value_or(0)),
+      last_(alone ? *alone + 1 : world.actors.size()) {
+    ask(first_);
+}
+
+bool Instant::run() {
+    if (!world_.fixtures.empty()) {
+        for (std::size_t i = first_; i < last_; ++i) {
+            ask(i);
+            if (!alone_) look_for_focus();
+            asks_for_hands();
+        }
+        if (!alone_) {
+            place_all_when_stale();
+            find_lively();
+        }
+    }
+    return run_rounds();
+}
+
+bool Instant::run_rounds() {
+    for (int round = 0; round < most_changes(); ++round) {
+        for (std::size_t i = first_; i < last_; ++i) {
+            ask(i);
+            for (const std::int32_t move : actor_->moves) blocks_on_events({move, -1});
+            blocks_on_events({actor_->stance, -1});
+        }
+        blocks_of_fixtures();
+        int changes = 0;
+        while (once() && ++changes < most_changes()) {
+        }
+        if (changes >= most_changes()) note(EventKind::fault, actor_->body_move(), -1);
+        forget_events();
+        if (!show_news()) return changed_ || round > 0;
+    }
+    forget_events();
+    note(EventKind::fault, actor_->body_move(), -1);
+    return true;
+}
+
+/// One round of steps 3 to 6; true when something changed.
+bool Instant::once() {
+    fall_back_and_refill();
+    for (std::size_t i = first_; i < last_; ++i) {
+        ask(i);
+        for (const std::int32_t move : actor_->moves)
+            if (move >= 0 && take_way({move, -1})) return true;
+        if (start_move() || choose_stance()) return true;
+    }
+    return !alone_ && take_fixture_ways();
+}
+
+void Instant::fall_back(const Moment& m, const CounterInfo& info, CounterState& counter) {
+    if (!info.back_when) return;
+    if (!truth(m, info.back_when->truth)) {
+        counter.back_since = never;
+        return;
+    }
+    if (counter.back_since == never) counter.back_since = actor_->time;
+    if (actor_->time - counter.back_since < number(m, info.back_after) - defaults::timer_rounding_s) return;
+    changed_ = changed_ || counter.value != *info.back_to;
+    counter.value = *info.back_to;
+}
+
+void Instant::fall_back_and_refill() {
+    for (std::size_t k = first_; k < last_; ++k) {
+        ask(k);
+        const Moment m = moment();
+        for (std::size_t i = 0; i < program_.counters.size(); ++i)
+            if (program_.counters[i].kind < 0) fall_back(m, program_.counters[i], actor_->counters[i]);
+    }
+    if (!alone_) fall_back_of_fixtures();
+    for (std::size_t k = first_; k < last_; ++k) {
+        ask(k);
+        refill_charges();
+    }
+}
+
+void Instant::refill_charges() {
+    const Moment m = moment();
+    for (const std::int32_t move : program_.moves) {
+        const auto& charges = machine(move).charges;
+        if (!charges) continue;
+        MachineState& own = state_of(move);
+        const double full = number(m, charges->count);
+        if (own.charges >= full) continue;
+        changed_ = true;
+        if (charges->refill_when && truth(m, charges->refill_when->truth)) own.charges = full;
+        if (!charges->refill_after) continue;
+        const double time = number(m, *charges->refill_after);
+        if (actor_->time - own.charge_spent_at >= time - defaults::timer_rounding_s) {
+            own.charges += 1.0;
+            own.charge_spent_at = actor_->time;
+        }
+    }
+}
+
+void Instant::forget_events() {
+    for (std::size_t i = first_; i < last_; ++i) {
+        Actor& actor = world_.actors[i];
+        actor.events = 0;
+        actor.heard.clear();
+        for (ButtonState& button : actor.buttons) button.fresh_press = button.fresh_release = false;
+        if (!outcomes_shown_) continue;
+        for (MachineState& machine : actor.machines) machine.outcome = Outcome::none;
+    }
+    if (!alone_) world_.heard.clear();
+    outcomes_shown_ = false;
+}
+
+/// What acts have emitted, how moves ended and what fixtures were told is an event too: it is seen in the round after.
+/// False when there is nothing.
+bool Instant::show_news() {
+    const bool told = !alone_ && show_news_of_fixtures();
+    bool any = told || outcomes_;
+    for (std::size_t i = first_; i < last_; ++i) any = any || scratch_.actors[i].emitted.any();
+    if (!any) return false;
+    for (std::size_t i = first_; i < last_; ++i) {
+        Actor& actor = world_.actors[i];
+        Emitted& emitted = scratch_.actors[i].emitted;
+        if (outcomes_)
+            for (MachineState& machine : actor.machines) {
+                machine.outcome = machine.outcome_ahead;
+                machine.outcome_ahead = Outcome::none;
+            }
+        actor.events = emitted.bits;
+        actor.heard = emitted.events;
+        if (!alone_) world_.heard.insert(world_.heard.end(), emitted.events.begin(), emitted.events.end());
+        emitted.clear();
+    }
+    outcomes_shown_ = outcomes_;
+    outcomes_ = false;
+    return true;
+}
+
+Moment Instant::moment() const {
+    return rehearsal_.moment(world_, *actor_, &memo());
+}
+
+Moment Instant::moment(const RunningMachine& running) const {
+    Moment out = moment();
+    out.by = by_;
+    if (running.fixture < 0) return out;
+    return out.of_fixture(static_cast<std::size_t>(running.fixture));
+}
+
+int Instant::most_changes() const {
+    std::size_t machines = world_.machines.size();
+    for (const Actor& actor : world_.actors) machines += actor.machines.size();
+    return defaults::most_changes_per_instant + static_cast<int>(machines);
+}
+
+MachineState& Instant::state_of(const RunningMachine& running) {
+    return running.fixture < 0 ? state_of(running.kind) : world_.machines[static_cast<std::size_t>(running.fixture)];
+}
+
+const Phase& Instant::phase_of(const RunningMachine& running) {
+    return machine(running.kind).phases[static_cast<std::size_t>(state_of(running).phase)];
+}
+
+void Instant::note(EventKind kind, std::int32_t index, std::int32_t detail) {
+    if (trace_ != nullptr) trace_->events.push_back({actor_->time, kind, index, detail, actor_->id});
+}
+
+void Instant::note_fixture(EventKind kind, std::int32_t fixture, std::int32_t detail) {
+    if (trace_ != nullptr) trace_->events.push_back({actor_->time, kind, fixture, detail, -1});
+}
+
+bool run_instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Trace* trace) {
+    return Instant(rehearsal, world, scratch, trace, std::nullopt).run();
+}
+
+AloneAnswer run_instant_alone(const Rehearsal& rehearsal, World& world, std::size_t actor, StepScratch& scratch,
+                              Trace* trace) {
+    Instant instant(rehearsal, world, scratch, trace, actor);
+    const bool changed = instant.run();
+    return {changed, instant.concerns_others()};
+}
+
+}  // namespace leap

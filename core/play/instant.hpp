@@ -1,0 +1,116 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <span>
+
+#include "core/play/acts.hpp"
+#include "core/play/step.hpp"
+
+namespace leap {
+
+/// A machine that runs: a stance or move of the character that is being asked, or a fixture by its kind.
+struct RunningMachine {
+    std::int32_t kind = -1;     ///< in Program::machines
+    std::int32_t fixture = -1;  ///< in World::fixtures; -1: the character's own
+};
+
+/// Asks the rules at one instant; see core/play/machines.hpp. Characters are asked in their order, then fixtures.
+class Instant {
+  public:
+    /// `alone`: only that character's own rules are asked. They may change nothing that others could see.
+    Instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Trace* trace,
+            std::optional<std::size_t> alone);
+
+    /// True when anything has changed.
+    bool run();
+    /// In a run of one alone: some rule wants to change what others could see, so the instant must be one for all.
+    /// What was done so far counts for nothing then.
+    bool concerns_others() const { return concerns_others_; }
+
+  private:
+    // instant.cpp: the rounds
+    bool run_rounds();
+    bool once();
+    void forget_events();
+    bool show_news();
+    void fall_back(const Moment& moment, const CounterInfo& info, CounterState& counter);
+    void fall_back_and_refill();
+    void refill_charges();
+
+    // instant_machines.cpp: what every machine does
+    void acts(const std::vector<Act>& list);
+    void blocks_on_events(const RunningMachine& running);
+    bool take_way(const RunningMachine& running);
+    bool led_here(const RunningMachine& running, const Way& way);
+    void follow(const RunningMachine& running, const Way& way);
+    void enter(const RunningMachine& running, std::int32_t phase, std::int32_t left_by);
+    void leave_phase(const RunningMachine& running, std::int32_t left_by);
+    void open_span(const RunningMachine& running, bool opens);
+    void close_span(const RunningMachine& running, std::int32_t left_by);
+
+    // instant_moves.cpp: the moves and stances of a character
+    void take_drive(std::int32_t move, const Drive& drive);
+    void end(std::int32_t move, EventKind kind, std::int32_t by, std::int32_t left_by);
+    void end_all_moves();
+    bool may_start(std::int32_t move) const;
+    bool start_move();
+    bool choose_stance();
+
+    // instant_fixtures.cpp
+    bool is_asked(std::size_t fixture) const;
+    template <class Ask>
+    bool for_each_comer(std::size_t fixture, Ask ask);
+    void blocks_of_fixtures();
+    void forget_meetings(std::size_t fixture);
+    bool take_fixture_ways();
+    void fall_back_of_fixtures();
+    bool show_news_of_fixtures();
+    void look_for_focus();
+    void asks_for_hands();
+    bool any_seat(std::size_t fixture) const;
+    void change_seat(std::size_t fixture, bool sat);
+    void note_stale();
+    void place_all_when_stale();
+    void find_lively();
+    const std::vector<std::size_t>& lively() const {
+        return world_.actors.size() == 1 ? scratch_.actors.front().memo.lively : scratch_.lively;
+    }
+
+    /// From now on this character is asked.
+    void ask(std::size_t actor) { actor_ = &world_.actors[actor]; }
+    ActorScratch& own() const { return scratch_.actors[static_cast<std::size_t>(actor_->id)]; }
+    ProbeMemo& memo() const { return own().memo; }
+    Emitted& emitted() { return own().emitted; }
+    Moment moment() const;
+    Moment moment(const RunningMachine& running) const;
+    /// Each move and fixture may answer the same event; more changes than that, and some, are rules that chase each
+    /// other.
+    int most_changes() const;
+    const Machine& machine(std::int32_t kind) const { return program_.machines[static_cast<std::size_t>(kind)]; }
+    MachineState& state_of(const RunningMachine& running);
+    MachineState& state_of(std::int32_t move) { return actor_->machines[static_cast<std::size_t>(move)]; }
+    const Phase& phase_of(const RunningMachine& running);
+    RunningMachine fixture_machine(std::size_t fixture) const {
+        return {world_.fixtures[fixture].machine, static_cast<std::int32_t>(fixture)};
+    }
+    void note(EventKind kind, std::int32_t index, std::int32_t detail);
+    void note_fixture(EventKind kind, std::int32_t fixture, std::int32_t detail);
+
+    const Rehearsal& rehearsal_;
+    const Program& program_;
+    World& world_;
+    StepScratch& scratch_;
+    Trace* trace_;
+    std::optional<std::size_t> alone_;
+    std::size_t first_ = 0;  ///< characters that are asked: from this one
+    std::size_t last_ = 0;   ///< up to, without this one
+    Actor* actor_ = nullptr;
+    Owner by_;               ///< who has just come to the fixture that is being asked
+    RunningMachine acting_;  ///< whose acts run now
+    bool changed_ = false;
+    bool concerns_others_ = false;
+    bool outcomes_ = false;        ///< some move has ended in this round
+    bool outcomes_shown_ = false;  ///< and its outcome can be seen now
+};
+
+}  // namespace leap

@@ -1,0 +1,186 @@
+// SPDX-License-Identifier: MIT
+// Fixtures at an instant: which are asked, by whom they were come to, who has the focus, who sits.
+#include <algorithm>
+
+#include "core/play/focus.hpp"
+#include "core/play/hands.hpp"
+#include "core/play/instant.hpp"
+#include "core/play/seat.hpp"
+#include "core/play/stands.hpp"
+#include "core/play/subject.hpp"
+
+namespace leap {
+
+/// Most fixtures wait for something to happen to them; those are passed over while nothing has.
+bool Instant::is_asked(std::size_t i) const {
+    if (world_.fixtures[i].machine < 0) return false;
+    const FixtureContact& contact = world_.contacts[i];
+    if (contact.events != 0 || contact.met_anew) return true;
+    for (const Actor& actor : world_.actors)
+        if (actor.contacts[i].events != 0) return true;
+    const FixtureStand& stand = memo().stands[i];
+    const MachineState& running = world_.machines[i];
+    if (stand.phase == running.phase) return !stand.waits;
+    const Machine& kind = machine(world_.fixtures[i].machine);
+    return !kind.phases[static_cast<std::size_t>(running.phase)].waits_for_events;
+}
+
+/// Asks a fixture once for each that has just come to it: first the characters, then others by their order, until one
+/// answer is yes. So a thing that two touch at once is one holder's.
+template <class Ask>
+bool Instant::for_each_comer(std::size_t i, Ask ask_for) {
+    const bool met_anew = world_.contacts[i].met_anew;
+    bool any = false;
+    bool done = false;
+    for (std::size_t k = 0; k < world_.actors.size() && !done; ++k) {
+        if ((world_.actors[k].contacts[i].events & fixture_touched) == 0) continue;
+        any = true;
+        ask(k);
+        by_ = actor_owner(k);
+        done = ask_for(fixture_machine(i));
+    }
+    if (!any) ask(subject_of(world_, rehearsal_.course, i));
+    by_ = nobody;
+    if (!any && !met_anew) done = ask_for(fixture_machine(i));
+    for (std::size_t k = 0; met_anew && k < world_.encounters.size() && !done; ++k) {
+        const Encounter& met = world_.encounters[k];
+        if (!met.fresh || met.fixture != static_cast<std::int32_t>(i)) continue;
+        by_ = fixture_owner(static_cast<std::size_t>(met.other));
+        done = ask_for(fixture_machine(i));
+    }
+    by_ = nobody;
+    return done;
+}
+
+void Instant::blocks_of_fixtures() {
+    if (alone_) return;
+    for (const std::size_t i : lively())
+        if (is_asked(i))
+            for_each_comer(i, [&](const RunningMachine& running) {
+                blocks_on_events(running);
+                return true;
+            });
+}
+
+void Instant::forget_meetings(std::size_t fixture) {
+    world_.contacts[fixture].met_anew = false;
+    for (Encounter& met : world_.encounters)
+        if (met.fixture == static_cast<std::int32_t>(fixture)) met.fresh = false;
+}
+
+bool Instant::take_fixture_ways() {
+    for (const std::size_t i : lively()) {
+        if (!is_asked(i)) continue;
+        if (!for_each_comer(i, [&](const RunningMachine& running) { return take_way(running); })) continue;
+        world_.contacts[i].events = 0;  // one use leads through one way only
+        for (Actor& actor : world_.actors) actor.contacts[i].events = 0;
+        forget_meetings(i);
+        return true;
+    }
+    return false;
+}
+
+void Instant::fall_back_of_fixtures() {
+    for (const std::size_t i : lively()) {
+        const FixtureState& fixture = world_.fixtures[i];
+        if (fixture.machine < 0 || machine(fixture.machine).counters.empty()) continue;
+        ask(subject_of(world_, rehearsal_.course, i));
+        const Moment m = moment(fixture_machine(i));
+        for (const std::int32_t index : machine(fixture.machine).counters) {
+            const CounterInfo& info = program_.counters[static_cast<std::size_t>(index)];
+            fall_back(m, info, world_.counters[static_cast<std::size_t>(fixture.first_counter + info.own)]);
+        }
+    }
+}
+
+/// The focus goes out of one fixture before it comes into another; a press of its button uses what has it.
+void Instant::look_for_focus() {
+    if (!memo().focus) memo().focus = focus_at(moment());
+    const std::int32_t now = *memo().focus;
+    if (now != actor_->focus) {
+        changed_ = true;
+        if (actor_->focus >= 0) note(EventKind::focus_out, actor_->focus, -1);
+        if (now >= 0) note(EventKind::focus_in, now, -1);
+        actor_->focus = now;
+    }
+    if (now < 0) return;
+    const auto fixture = static_cast<std::size_t>(now);
+    const std::int32_t button = machine(world_.fixtures[fixture].machine).fixture->focus->button;
+    if (button < 0 || !actor_->buttons[static_cast<std::size_t>(button)].fresh_press) return;
+    changed_ = true;
+    actor_->contacts[fixture].events |= fixture_used;
+    note(EventKind::used, now, -1);
+}
+
+void Instant::asks_for_hands() {
+    if (alone_) {
+        concerns_others_ = concerns_others_ || hands_do_something(rehearsal_, *actor_);
+        return;
+    }
+    use_hands(rehearsal_, world_, *actor_, memo());
+    if (memo().stale) note_stale();
+}
+
+/// What fixtures were told is seen in the round after; what happened to them has been seen. True when there is any.
+bool Instant::show_news_of_fixtures() {
+    if (world_.fixtures.empty()) return false;
+    place_all_when_stale();  // those far off can be told something too
+    find_lively();
+    bool any = false;
+    for (const std::size_t i : lively()) {
+        FixtureContact& contact = world_.contacts[i];
+        contact.events = contact.events_ahead;
+        contact.events_ahead = 0;
+        for (Actor& actor : world_.actors) actor.contacts[i].events = 0;
+        if (contact.met_anew) forget_meetings(i);
+        any = any || contact.events != 0;
+    }
+    return any;
+}
+
+bool Instant::any_seat(std::size_t fixture) const {
+    return any_seated(world_, fixture);
+}
+
+/// A phase with a seat takes up the character it speaks of, one without lets its riders go.
+void Instant::change_seat(std::size_t fixture, bool sat) {
+    const auto number = static_cast<std::int32_t>(fixture);
+    const bool seats = phase_of(fixture_machine(fixture)).effects.seat.has_value();
+    if (sat && !seats) {
+        const auto asked = static_cast<std::size_t>(actor_->id);
+        for (std::size_t k = 0; k < world_.actors.size(); ++k) {
+            if (world_.actors[k].seat != number) continue;
+            ask(k);
+            step_out(rehearsal_, world_, *actor_, memo());
+            note(EventKind::stepped_out, number, -1);
+        }
+        ask(asked);
+    } else if (!sat && seats && actor_->seat < 0) {
+        for (const std::int32_t move : std::vector<std::int32_t>(actor_->moves))
+            if (move >= 0 && machine(move).layer == 0) end(move, EventKind::cut, -1, PhaseSpan::cut);
+        actor_->seat = number;
+        keep_seat(rehearsal_, world_, *actor_);
+        note(EventKind::seated, number, -1);
+    }
+}
+
+void Instant::note_stale() {
+    for (ActorScratch& actor : scratch_.actors) actor.memo.stale = true;
+}
+
+void Instant::place_all_when_stale() {
+    for (std::size_t i = 0; i < world_.actors.size(); ++i)
+        if (scratch_.actors[i].memo.stale) place_solids(rehearsal_, world_, world_.actors[i], scratch_.actors[i].memo);
+}
+
+/// Whom anything can happen to now, by any of the characters.
+void Instant::find_lively() {
+    if (world_.actors.size() == 1) return;
+    scratch_.lively.clear();
+    for (const ActorScratch& actor : scratch_.actors)
+        scratch_.lively.insert(scratch_.lively.end(), actor.memo.lively.begin(), actor.memo.lively.end());
+    std::sort(scratch_.lively.begin(), scratch_.lively.end());
+    scratch_.lively.erase(std::unique(scratch_.lively.begin(), scratch_.lively.end()), scratch_.lively.end());
+}
+
+}  // namespace leap

@@ -1,0 +1,180 @@
+// SPDX-License-Identifier: MIT
+// What every machine does at an instant: blocks, ways, phases.
+#include <algorithm>
+
+#include "core/defaults.hpp"
+#include "core/play/fixtures.hpp"
+#include "core/play/instant.hpp"
+#include "core/play/loose.hpp"
+
+namespace leap {
+namespace {
+
+/// What other characters and fixtures could see.
+bool is_shared(const Act& act) {
+    switch (act.kind) {
+        case syntax::ActKind::strike:
+        case syntax::ActKind::emit_event:
+        case syntax::ActKind::respawn: return true;
+        default: return false;
+    }
+}
+
+}  // namespace
+
+void Instant::acts(const std::vector<Act>& list) {
+    if (list.empty()) return;
+    changed_ = true;
+    if (alone_ && std::any_of(list.begin(), list.end(), is_shared)) {
+        concerns_others_ = true;
+        return;
+    }
+    const bool before = (emitted().bits & event_respawned) != 0;
+    run_acts(rehearsal_, list, world_, *actor_, emitted(), memo(), trace_, {acting_.fixture, by_});
+    if (memo().stale) note_stale();
+    if (!before && (emitted().bits & event_respawned) != 0) end_all_moves();
+}
+
+void Instant::blocks_on_events(const RunningMachine& running) {
+    if (running.kind < 0 || state_of(running).phase < 0) return;
+    acting_ = running;
+    const auto due = [&](const Block& block) {
+        return block.trigger == syntax::Trigger::on && truth(moment(running), block.on.truth);
+    };
+    const Phase& phase = phase_of(running);
+    for (const Block& block : phase.blocks)
+        if (due(block)) acts(block.acts);
+    for (const Block& block : machine(running.kind).blocks)
+        if (due(block)) acts(block.acts);
+    const double elapsed = actor_->time - state_of(running).phase_since;
+    double& done = state_of(running).blocks_done_until;
+    double last = done;
+    for (const Block& block : phase.blocks) {
+        if (block.trigger != syntax::Trigger::at) continue;
+        const double at = number(moment(running), block.at);
+        if (at <= done || elapsed < at - defaults::timer_rounding_s) continue;
+        acts(block.acts);
+        last = std::max(last, at);
+    }
+    done = last;
+}
+
+bool Instant::take_way(const RunningMachine& running) {
+    const Phase& phase = phase_of(running);
+    const Moment m = moment(running);
+    const double elapsed = actor_->time - state_of(running).phase_since;
+    const bool time_up = phase.duration && elapsed >= number(m, *phase.duration) - defaults::timer_rounding_s;
+    const Way* plain = nullptr;
+    for (const Way& way : phase.ways) {
+        if (!way.when && !way.after) {
+            if (plain == nullptr) plain = &way;
+            continue;
+        }
+        if (way.after && elapsed < number(m, *way.after) - defaults::timer_rounding_s) continue;
+        if (way.when && !truth(m, way.when->truth)) continue;
+        if (led_here(running, way)) continue;
+        follow(running, way);
+        return true;
+    }
+    if (plain != nullptr && (time_up || !phase.duration)) {
+        follow(running, *plain);
+        return true;
+    }
+    if (!time_up) return false;
+    const std::int32_t next = state_of(running).phase + 1;
+    if (static_cast<std::size_t>(next) < machine(running.kind).phases.size()) {
+        enter(running, next, PhaseSpan::time_up);
+    } else {
+        end(running.kind, EventKind::ended, -1, PhaseSpan::time_up);
+    }
+    return true;
+}
+
+/// The press that led into a phase doesn't lead out of it again at once.
+bool Instant::led_here(const RunningMachine& running, const Way& way) {
+    if (way.takes_press < 0 || state_of(running).phase_since != actor_->time) return false;
+    return actor_->buttons[static_cast<std::size_t>(way.takes_press)].pressed_at == actor_->time;
+}
+
+void Instant::follow(const RunningMachine& running, const Way& way) {
+    acting_ = running;
+    if (way.takes_press >= 0) actor_->buttons[static_cast<std::size_t>(way.takes_press)].pending = false;
+    const auto taken = static_cast<std::int32_t>(&way - phase_of(running).ways.data());
+    acts(way.acts);
+    if (way.to >= 0) {
+        enter(running, way.to, taken);
+    } else {
+        end(running.kind, way.fails ? EventKind::failed : EventKind::ended, -1, taken);
+    }
+}
+
+void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int32_t left_by) {
+    const bool is_fixture = running.fixture >= 0;
+    const auto fixture = static_cast<std::size_t>(running.fixture);
+    std::optional<FixturePose> stood;
+    if (is_fixture) {
+        world_.fixtures[fixture].from = fixture_offset(moment(), fixture);
+        if (!world_.loose.empty()) stood = fixture_pose(moment(), fixture);
+    }
+    leave_phase(running, left_by);
+    acting_ = running;
+    changed_ = true;
+    MachineState& own = state_of(running);
+    const bool opens = own.phase < 0;
+    const bool sat = is_fixture && any_seat(fixture);
+    own.phase = phase;
+    own.phase_since = actor_->time;
+    own.blocks_done_until = never;
+    own.drive_direction = Vec3{0.0};
+    open_span(running, opens);
+    if (is_fixture) {
+        if (stood) change_loose(rehearsal_, fixture, *stood, world_);
+        note_stale();
+        note_fixture(EventKind::fixture_phase, running.fixture, phase);
+        change_seat(fixture, sat);
+    }
+    if (machine(running.kind).kind == MachineKind::move)
+        note(opens ? EventKind::started : EventKind::phase, running.kind, phase);
+    const Phase& entered = phase_of(running);
+    for (const Block& block : entered.blocks)
+        if (block.trigger == syntax::Trigger::start) acts(block.acts);
+    if (entered.effects.drive) take_drive(running.kind, *entered.effects.drive);
+    if (entered.effects.rope)
+        actor_->rope_left[static_cast<std::size_t>(running.kind)] =
+            std::max(0.0, number(moment(running), entered.effects.rope->length));
+}
+
+void Instant::leave_phase(const RunningMachine& running, std::int32_t left_by) {
+    if (state_of(running).phase < 0) return;
+    for (const Block& block : phase_of(running).blocks)
+        if (block.trigger == syntax::Trigger::finish) acts(block.acts);
+    close_span(running, left_by);
+}
+
+void Instant::open_span(const RunningMachine& running, bool opens) {
+    if (trace_ == nullptr) return;
+    PhaseSpan span;
+    span.machine = running.kind;
+    span.phase = state_of(running).phase;
+    span.fixture = running.fixture;
+    span.from = actor_->time;
+    span.to = -1.0;
+    span.opens = opens;
+    span.actor = running.fixture < 0 ? actor_->id : -1;
+    trace_->spans.push_back(span);
+}
+
+void Instant::close_span(const RunningMachine& running, std::int32_t left_by) {
+    if (trace_ == nullptr) return;
+    for (auto span = trace_->spans.rbegin(); span != trace_->spans.rend(); ++span) {
+        const bool same = span->machine == running.kind && span->fixture == running.fixture &&
+                          (running.fixture >= 0 || span->actor == actor_->id);
+        if (!same || span->to >= 0.0) continue;
+        span->to = actor_->time;
+        span->left_by = left_by;
+        if (alone_) scratch_.closed_spans.push_back(static_cast<std::size_t>(span.base() - trace_->spans.begin()) - 1);
+        break;
+    }
+}
+
+}  // namespace leap

@@ -1,0 +1,100 @@
+// SPDX-License-Identifier: MIT
+// A character's moves and stances at an instant: which begin, which end.
+#include <algorithm>
+
+#include "core/play/gates.hpp"
+#include "core/play/instant.hpp"
+#include "core/play/ride.hpp"
+
+namespace leap {
+
+void Instant::take_drive(std::int32_t move, const Drive& drive) {
+    MachineState& own = state_of(move);
+    own.drive_direction = direction_or_zero(vector(moment(), drive.direction));
+    if (actor_->body.grounded && own.drive_direction.z > 1e-3) {
+        leave_ground(*actor_, true);
+        take_ground_along(*actor_);
+        emitted().bits |= event_left_ground;
+        note(EventKind::left_ground, -1, -1);
+    }
+    own.drive_base = drive.adding ? actor_->body.velocity : Vec3{0.0};
+}
+
+void Instant::end(std::int32_t move, EventKind kind, std::int32_t by, std::int32_t left_by) {
+    leave_phase({move, -1}, left_by);
+    changed_ = true;
+    MachineState& own = state_of(move);
+    own.phase = -1;
+    own.ended_at = actor_->time;
+    std::replace(actor_->moves.begin(), actor_->moves.end(), move, -1);
+    own.outcome_ahead =
+        kind == EventKind::ended ? Outcome::completed : (kind == EventKind::failed ? Outcome::failed : Outcome::cut);
+    outcomes_ = true;
+    note(kind, move, by);
+}
+
+/// A character that is put back has done with its moves, but for the one that put it back.
+void Instant::end_all_moves() {
+    const std::int32_t acting = acting_.fixture < 0 ? acting_.kind : -1;
+    for (const std::int32_t move : std::vector<std::int32_t>(actor_->moves))
+        if (move >= 0 && move != acting) end(move, EventKind::cut, -1, PhaseSpan::cut);
+}
+
+bool Instant::may_start(std::int32_t move) const {
+    const Moment m = moment();
+    const Machine& wanted = machine(move);
+    if (!wanted.is_for(actor_->kind)) return false;
+    if (actor_->seat >= 0 && wanted.layer == 0) return false;
+    if (m.tuning.is_off(move) || !is_triggered(m, move) || !charge_left(m, move)) return false;
+    // Whether what is active on the move's layer lets itself be cut by it.
+    if (cut_refusal(m, move)) return false;
+    return std::all_of(wanted.gates.begin(), wanted.gates.end(),
+                       [&](const Gate& gate) { return gate_holds(m, move, gate); });
+}
+
+bool Instant::start_move() {
+    for (const std::int32_t move : program_.moves) {
+        if (!may_start(move)) continue;
+        std::int32_t& active = actor_->moves[static_cast<std::size_t>(machine(move).layer)];
+        if (active >= 0) end(active, EventKind::cut, move, PhaseSpan::cut);
+        if (machine(move).button >= 0) actor_->buttons[static_cast<std::size_t>(machine(move).button)].pending = false;
+        MachineState& own = state_of(move);
+        own.started_at = actor_->time;
+        if (machine(move).charges) {
+            own.charges -= 1.0;
+            own.charge_spent_at = actor_->time;
+        }
+        active = move;
+        enter({move, -1}, 0, PhaseSpan::cut);
+        return true;
+    }
+    return false;
+}
+
+bool Instant::choose_stance() {
+    const std::int32_t now = actor_->stance;
+    const Moment m = moment();
+    if (now >= 0 && machine(now).until && !truth(m, machine(now).until->truth)) return false;
+    for (const std::int32_t index : program_.stances) {
+        const Machine& stance = machine(index);
+        if (!stance.is_for(actor_->kind)) continue;
+        if (stance.when && (m.tuning.is_off(index) || !truth(m, stance.when->truth))) continue;
+        const bool allowed = stance.from.empty() || index == now ||
+                             std::find(stance.from.begin(), stance.from.end(), now) != stance.from.end();
+        if (!allowed) continue;
+        if (index == now) return false;
+        if (now >= 0) {
+            leave_phase({now, -1}, PhaseSpan::cut);
+            state_of(now).phase = -1;
+            state_of(now).ended_at = actor_->time;
+        }
+        actor_->stance = index;
+        state_of(index).started_at = actor_->time;
+        enter({index, -1}, 0, PhaseSpan::cut);
+        note(EventKind::stance, index, -1);
+        return true;
+    }
+    return false;
+}
+
+}  // namespace leap

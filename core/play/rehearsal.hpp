@@ -1,0 +1,38 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include "core/play/evaluate.hpp"
+
+namespace leap {
+
+/// What a run is made of. Refers to the program, the tuning and the course: they must live as long.
+struct Rehearsal {
+    /// What one body of the program has of its own.
+    struct Body {
+        std::optional<Tuning> tuning;  ///< when it has dials of its own
+        BodyShape shape;
+    };
+
+    const Program& program;
+    const Tuning& tuning;  ///< as the dials say it
+    const Course& course;
+    int rate_hz = 120;
+    std::vector<Body> bodies;  ///< by Program::bodies
+
+    Rehearsal(const Program& program, const Tuning& tuning, const Course& course, int rate_hz = 120);
+
+    const BodyShape& shape(const Actor& actor) const { return bodies[static_cast<std::size_t>(actor.kind)].shape; }
+    const Tuning& tuning_of(const Actor& actor) const {
+        const Body& body = bodies[static_cast<std::size_t>(actor.kind)];
+        return body.tuning ? *body.tuning : tuning;
+    }
+    /// What expressions are worked out against, with the course in view of the probes.
+    Moment moment(const World& world, const Actor& actor, ProbeMemo* memo = nullptr) const {
+        return {program, tuning_of(actor), tuning, world, actor, &course, memo};
+    }
+};
+
+}  // namespace leap

@@ -1,0 +1,104 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include "core/play/evaluate.hpp"
+
+/// Room that steps of one run reuse.
+namespace leap {
+
+/// The fixture or character that a character stands on, where it is now.
+struct Ride {
+    Owner on;
+    FixturePose pose;  ///< of the fixture
+    Vec3 feet{0.0};    ///< of the character
+};
+
+/// What a character's stretch leaves for the world to do at its end.
+struct ActorStretch {
+    double from = 0.0;
+    std::optional<Ride> ride;  ///< what it stood on
+    Vec3 wanted{0.0};          ///< m/s, world frame: the velocity that it would have had with nothing in its way
+    bool seated = false;
+    bool fixture_due = false;  ///< it ends because a fixture has something to do
+    bool as_foreseen = false;  ///< no timer is due at its end, no watched quantity has passed a value, nothing was met
+};
+
+/// What conditions say at one instant; see core/play/seek.hpp.
+struct Noticed {
+    struct Truth {
+        bool holds = false;
+        bool both = false;  ///< it matters when it ceases to hold, too
+    };
+    std::vector<Truth> truths;
+    std::size_t own = 0;                ///< how many of them are the character's; the others are of fixtures
+    std::vector<std::int32_t> starts;   ///< moves that may start by it
+    std::vector<std::size_t> fixtures;  ///< those that are asked
+    double time = 0.0;                  ///< when it was noticed
+    double next_time = 0.0;             ///< when the next way comes to be asked that waits for a time
+    std::int32_t focus = -1;
+    bool focus_changes = false;  ///< some fixture near could have it
+    bool grounded = false;
+    bool driven = false;
+};
+
+/// Events that acts have caused; they are seen in the next round of the instant.
+struct Emitted {
+    std::uint32_t bits = 0;            ///< EventBit
+    std::vector<std::int32_t> events;  ///< in Program::events
+    bool any() const { return bits != 0 || !events.empty(); }
+    void clear() {
+        bits = 0;
+        events.clear();
+    }
+};
+
+/// Room for one character. Keeps where still fixtures stand, and what is known of the present instant.
+struct ActorScratch {
+    ProbeMemo memo;
+    ActorMotion before;  ///< the begin of a stretch that may have to be taken again
+    Noticed first, now;
+    std::vector<double> passed;
+    std::vector<std::int32_t> last_starts;
+    std::vector<std::size_t> last_fixtures;
+    Emitted emitted;
+    bool now_is_current = false;  ///< `now` was noticed at the character's present instant
+    /// Where it is within the present tick.
+    struct Progress {
+        std::size_t next_input = 0;
+        int splits = 0;
+        bool tick_begin = true;  ///< its next row begins the tick
+        bool leaning = false;    ///< see StretchKind
+        bool quiet = false;      ///< no input, event or rule has changed anything since its last stretch
+        bool calm = false;       ///< nothing that rules could answer has happened since they were asked last
+    };
+    Progress progress;
+
+    /// Of several characters: how it was when all were at the same instant last, to go back to.
+    struct Begin {
+        ActorMotion motion;
+        Progress progress;
+        Actor whole;  ///< when its own rules have been asked since, or inputs have come
+        bool has_whole = false;
+        std::size_t rows = 0;
+        std::size_t values = 0;
+    };
+    Begin begin;
+};
+
+/// Room that steps of one run reuse, so that a tick asks for no memory.
+struct StepScratch {
+    std::vector<ActorScratch> actors;  ///< by World::actors
+    LooseWork loose;
+    std::vector<std::optional<Ride>> rides;  ///< by character, over the last stretch
+    std::vector<ActorStretch> stretches;     ///< likewise
+    WorldMotion before;                      ///< the begin of a stretch that may have to be taken again
+    std::size_t events = 0;                  ///< of the trace, when all were at the same instant last
+    std::size_t spans = 0;
+    std::vector<std::size_t> lively;        ///< fixtures that anything can happen to, by any character
+    std::vector<std::size_t> closed_spans;  ///< of the trace, closed by one who runs alone
+};
+
+}  // namespace leap

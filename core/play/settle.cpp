@@ -1,0 +1,150 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/settle.hpp"
+
+#include <algorithm>
+
+#include "core/defaults.hpp"
+#include "core/play/fixtures.hpp"
+#include "core/play/loose.hpp"
+#include "core/play/others.hpp"
+#include "core/play/push.hpp"
+#include "core/play/seat.hpp"
+#include "core/play/stands.hpp"
+#include "core/play/surface.hpp"
+#include "core/world/query.hpp"
+
+namespace leap {
+namespace {
+
+/// A seat that takes its rider into something solid loses them there: they are pushed out, and go on as what they sat
+/// on went.
+void lose_seat(const Rehearsal& r, Actor& actor, const ProbeMemo& memo, Trace* trace) {
+    const std::int32_t seat = actor.seat;
+    Surroundings around{r.course, memo.moving};
+    around.without = number_of_fixture(r.course, static_cast<std::size_t>(seat));
+    const auto met =
+        deepest_overlap(around, {actor.radius, actor.height}, actor.body.position, -defaults::seat_squeeze_m);
+    if (!met) return;
+    actor.seat = -1;
+    actor.body.grounded = false;
+    actor.contact_since = actor.last_airborne = actor.time;
+    actor.body = free_body({r.course, memo.moving}, shape_now(r, actor), actor.body);
+    actor.events |= event_bumped_wall | event_bumped_piece | event_left_ground;
+    actor.wall_normal = direction_or_zero(flat(met->normal));
+    actor.bumped_piece = met->piece;
+    if (trace == nullptr) return;
+    trace->events.push_back({actor.time, EventKind::stepped_out, seat, -1, actor.id});
+    trace->events.push_back({actor.time, EventKind::bumped_wall, -1, -1, actor.id});
+}
+
+/// Everything loose goes on to the instant that the characters have come to; what they have run into at the end was not
+/// yet pushed at the steps before.
+void advance_and_push(const Rehearsal& r, std::span<const ActorStretch> stretches, LooseStretch time, World& world,
+                      StepScratch& scratch) {
+    std::vector<std::optional<Ride>>& rides = scratch.rides;
+    rides.clear();
+    for (const ActorStretch& stretch : stretches) rides.push_back(stretch.ride);
+    const auto leans = [&](std::size_t i) {
+        return !stretches[i].seated && leans_on_something(stretches[i].wanted, world, world.actors[i]);
+    };
+    bool any = false;
+    for (std::size_t i = 0; i < stretches.size(); ++i) any = any || leans(i);
+    if (!any) return advance_loose(r, time, rides, world, scratch);
+    constexpr double shortly_s = 1e-7;
+    const double before_end = std::max(time.from, time.to - shortly_s);
+    advance_loose(r, {time.from, before_end}, rides, world, scratch);
+    for (std::size_t i = 0; i < stretches.size(); ++i)
+        if (leans(i)) push_what_is_met(r, stretches[i].wanted, world, world.actors[i], scratch.actors[i].memo);
+    advance_loose(r, {before_end, time.to}, rides, world, scratch);
+}
+
+void settle_seated(const Rehearsal& r, World& world, Actor& actor, ProbeMemo& memo, Trace* trace) {
+    keep_seat(r, world, actor);
+    place_solids(r, world, actor, memo);
+    lose_seat(r, actor, memo, trace);
+    note_touches(r, world, actor, memo);
+}
+
+/// Who stands on somebody is carried after them. The order of the tape otherwise.
+template <class Visit>
+void each_after_its_carrier(std::span<const ActorStretch> stretches, Visit visit) {
+    std::vector<std::uint8_t> done(stretches.size(), 0);
+    for (std::size_t left = stretches.size(); left > 0;) {
+        for (std::size_t i = 0; i < stretches.size(); ++i) {
+            const auto& ride = stretches[i].ride;
+            const bool waits = ride && ride->on.is_actor() && done[static_cast<std::size_t>(ride->on.index)] == 0;
+            if (done[i] != 0 || waits) continue;
+            done[i] = 1;
+            --left;
+            visit(i);
+        }
+    }
+}
+
+bool all_asleep(const World& world) {
+    return std::all_of(world.loose.begin(), world.loose.end(),
+                       [](const LooseState& loose) { return loose.body.asleep; });
+}
+
+}  // namespace
+
+void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, World& world, StepScratch& scratch,
+                  Trace* trace) {
+    const LooseStretch time{world.time, world.actors.front().time};
+    world.time = time.to;
+    if (!meets_others(world)) {
+        scratch.actors.front().memo.forget();
+        return;
+    }
+    advance_and_push(r, stretches, time, world, scratch);
+    const bool alone = world.actors.size() == 1;
+    const auto settle = [&](std::size_t i) {
+        Actor& actor = world.actors[i];
+        ProbeMemo& memo = scratch.actors[i].memo;
+        if (stretches[i].seated) {
+            settle_seated(r, world, actor, memo, trace);
+        } else {
+            if (stretches[i].ride) carry(r, *stretches[i].ride, world, actor);
+            change_ground(r, stretches[i].ride, world, actor);
+            place_solids(r, world, actor, memo);
+            note_touches(r, world, actor, memo);
+            // What came upon the body pushes it out at once, at every tick rate.
+            if (memo.moves_near) actor.body = free_body({r.course, memo.moving}, shape_now(r, actor), actor.body);
+        }
+        if (!alone) show_to_others(actor);
+        memo.forget();
+    };
+    if (alone) return settle(0);
+    // Where two have come upon each other the one who is earlier in the tape stays: only those who have settled are
+    // met.
+    for (Actor& actor : world.actors) actor.seen.settled = false;
+    each_after_its_carrier(stretches, settle);
+    for (std::size_t i = 0; i < world.actors.size(); ++i)
+        place_others(r.course, world, world.actors[i], scratch.actors[i].memo);
+}
+
+void settle_actor(const Rehearsal& r, World& world, Actor& actor, ProbeMemo& memo) {
+    place_solids(r, world, actor, memo);
+    note_touches(r, world, actor, memo);
+    memo.forget();
+}
+
+bool keeps_to_itself(const World& world, const Actor& actor, const ProbeMemo& memo) {
+    if (actor.seat >= 0 || actor.focus >= 0 || memo.moves_near) return false;
+    for (const std::size_t i : memo.lively) {
+        const FixtureStand& stand = memo.stands[i];
+        const double reach = reach_of(stand, actor) + defaults::lively_walk_m;
+        const Vec3 between = stand.pose.center - actor.body.position;
+        if (actor.contacts[i].touching || glm::dot(between, between) < reach * reach) return false;
+    }
+    const bool holds = std::any_of(world.loose.begin(), world.loose.end(), [&](const LooseState& loose) {
+        return loose.holder.is_actor(static_cast<std::size_t>(actor.id));
+    });
+    return !holds && !others_are_near(world, actor);
+}
+
+bool stays_calm(const World& world, const ActorStretch& stretch, const ProbeMemo& memo) {
+    return stretch.as_foreseen && !memo.moves_near && all_asleep(world);
+}
+
+}  // namespace leap

@@ -1,0 +1,73 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/subject.hpp"
+
+#include <algorithm>
+
+namespace leap {
+namespace {
+
+template <class Is>
+bool any(const World& world, Is is) {
+    return std::any_of(world.actors.begin(), world.actors.end(), is);
+}
+
+/// Where a fixture is, as far as is needed to tell who is nearest: where it lies when it can be loose, else where it
+/// was placed. Its pose may depend on the answer.
+Vec3 about_where(const World& world, const Course& course, std::size_t fixture) {
+    const std::int32_t loose = world.fixtures[fixture].loose;
+    return loose >= 0 ? world.loose[static_cast<std::size_t>(loose)].body.place
+                      : course.plan.fixtures[fixture].position;
+}
+
+}  // namespace
+
+std::size_t subject_of(const World& world, const Course& course, std::size_t fixture) {
+    if (world.actors.size() == 1) return 0;
+    const std::int32_t loose = world.fixtures[fixture].loose;
+    if (loose >= 0) {
+        const Owner& holder = world.loose[static_cast<std::size_t>(loose)].holder;
+        if (holder.is_actor()) return static_cast<std::size_t>(holder.index);
+    }
+    const auto first = [&](auto is) -> std::optional<std::size_t> {
+        const auto found = std::find_if(world.actors.begin(), world.actors.end(), is);
+        if (found == world.actors.end()) return std::nullopt;
+        return static_cast<std::size_t>(found - world.actors.begin());
+    };
+    if (const auto seated = first([&](const Actor& a) { return a.seat == static_cast<std::int32_t>(fixture); }))
+        return *seated;
+    if (const auto acted = first([&](const Actor& a) { return a.contacts[fixture].events != 0; })) return *acted;
+    if (const auto touching = first([&](const Actor& a) { return a.contacts[fixture].touching; })) return *touching;
+    const Vec3 place = about_where(world, course, fixture);
+    std::size_t nearest = 0;
+    double least = 1e300;
+    for (std::size_t i = 0; i < world.actors.size(); ++i) {
+        const Vec3 between = world.actors[i].body.position - place;
+        const double squared = glm::dot(between, between);
+        if (squared >= least) continue;
+        least = squared;
+        nearest = i;
+    }
+    return nearest;
+}
+
+bool any_event(const World& world, std::size_t fixture, FixtureEvent event) {
+    return any(world, [&](const Actor& a) { return (a.contacts[fixture].events & event) != 0; });
+}
+
+bool any_touching(const World& world, std::size_t fixture) {
+    return any(world, [&](const Actor& a) { return a.contacts[fixture].touching; });
+}
+
+bool any_blocking(const World& world, std::size_t fixture) {
+    return any(world, [&](const Actor& a) { return a.contacts[fixture].blocked; });
+}
+
+bool any_focus(const World& world, std::size_t fixture) {
+    return any(world, [&](const Actor& a) { return a.focus == static_cast<std::int32_t>(fixture); });
+}
+
+bool any_seated(const World& world, std::size_t fixture) {
+    return any(world, [&](const Actor& a) { return a.seat == static_cast<std::int32_t>(fixture); });
+}
+
+}  // namespace leap

@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include "core/play/evaluate.hpp"
+
+/// Of which character a fixture's rules speak, when there are several.
+namespace leap {
+
+/// The one who holds the fixture, sits on it, has just done something to it or touches it; else the nearest. Of several
+/// the first in the world's order.
+std::size_t subject_of(const World& world, const Course& course, std::size_t fixture);
+
+/// Whether any character has just done this to the fixture, touches it, is in its way, has it in focus, sits on it.
+bool any_event(const World& world, std::size_t fixture, FixtureEvent event);
+bool any_touching(const World& world, std::size_t fixture);
+bool any_blocking(const World& world, std::size_t fixture);
+bool any_focus(const World& world, std::size_t fixture);
+bool any_seated(const World& world, std::size_t fixture);
+
+}  // namespace leap

@@ -1,0 +1,123 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <vector>
+
+#include "core/loose/loose_body.hpp"
+#include "core/loose/wheels.hpp"
+#include "core/play/actor.hpp"
+#include "core/world/course.hpp"
+
+namespace leap {
+
+/// Who holds, touches, passes or has just come: nobody, a character, or a fixture.
+struct Owner {
+    enum class Kind : std::uint8_t { nobody, actor, fixture };
+    Kind kind = Kind::nobody;
+    std::int32_t index = -1;  ///< in World::actors or World::fixtures
+
+    bool is_nobody() const { return kind == Kind::nobody; }
+    bool is_actor() const { return kind == Kind::actor; }
+    bool is_actor(std::size_t actor) const { return is_actor() && index == static_cast<std::int32_t>(actor); }
+    bool is_fixture() const { return kind == Kind::fixture; }
+    bool is_fixture(std::size_t fixture) const { return is_fixture() && index == static_cast<std::int32_t>(fixture); }
+    friend bool operator==(const Owner&, const Owner&) = default;
+};
+inline constexpr Owner nobody{};
+inline Owner actor_owner(std::size_t actor) {
+    return {Owner::Kind::actor, static_cast<std::int32_t>(actor)};
+}
+inline Owner fixture_owner(std::size_t fixture) {
+    return {Owner::Kind::fixture, static_cast<std::int32_t>(fixture)};
+}
+
+/// How far a fixture stands from where it was placed: in its own frame, and turned about its hinge.
+struct FixtureOffset {
+    Vec3 slide{0.0};
+    double swing_rad = 0.0;
+    friend bool operator==(const FixtureOffset&, const FixtureOffset&) = default;
+};
+
+/// A fixture that can be loose.
+struct LooseState {
+    LooseBody body;
+    std::int32_t fixture = -1;
+    Owner holder;
+    Owner passes;          ///< who has just let go of it: they don't touch until they have been apart
+    Vec3 from_place{0.0};  ///< where it was when its phase began
+    Quat from_turn{1.0, 0.0, 0.0, 0.0};
+    std::int32_t wheels = -1;  ///< in World::wheels
+    std::int8_t hand = -1;     ///< of its holder: 0 left, 1 right; the one that reaches for it, then holds it
+    friend bool operator==(const LooseState&, const LooseState&) = default;
+};
+
+/// One fixture of the course.
+struct FixtureState {
+    std::int32_t machine = -1;       ///< its kind
+    std::int32_t link = -1;          ///< the fixture it is linked to
+    std::int32_t loose = -1;         ///< in World::loose
+    std::int32_t first_counter = 0;  ///< in World::counters
+    std::int32_t first_memory = 0;   ///< in World::memory
+    FixtureOffset from;              ///< where it stood when its phase began
+    friend bool operator==(const FixtureState&, const FixtureState&) = default;
+};
+
+/// What has just happened to one fixture, beside what characters do to it (ActorContact).
+struct FixtureContact {
+    bool blocked = false;  ///< something loose is pressed into it
+    std::uint8_t events = 0;
+    std::uint8_t events_ahead = 0;  ///< seen in the next round of the instant
+    bool met_anew = false;          ///< one of its encounters is fresh
+    friend bool operator==(const FixtureContact&, const FixtureContact&) = default;
+};
+
+/// Two fixtures that touch: each of them has the other in a list of such pairs.
+struct Encounter {
+    std::int32_t fixture = -1;
+    std::int32_t other = -1;
+    bool fresh = false;  ///< they have just met
+    friend bool operator==(const Encounter&, const Encounter&) = default;
+};
+
+/// What of the world, beside its characters, can change while time passes.
+struct WorldMotion {
+    double time = 0.0;                     ///< s since the start
+    std::vector<FixtureContact> contacts;  ///< by fixture of the course
+    std::vector<Encounter> encounters;     ///< in the order in which they met
+    std::vector<LooseState> loose;         ///< those of the fixtures that can be
+    std::vector<Wheels> wheels;            ///< of those that have some
+
+    friend bool operator==(const WorldMotion&, const WorldMotion&) = default;
+};
+
+/// Everything a run is at one instant: the characters, and what they share. A value: copying it is a snapshot,
+/// comparing it compares two runs.
+struct World : WorldMotion {
+    std::int64_t tick = 0;
+    std::vector<MachineState> machines;    ///< by fixture of the course
+    std::vector<FixtureState> fixtures;    ///< by fixture of the course
+    std::vector<CounterState> counters;    ///< of fixtures
+    std::vector<double> memory;            ///< of fixtures
+    std::vector<double> target_struck_at;  ///< by target of the course; never: it is there
+    std::vector<std::int32_t> heard;       ///< emitted events that fixtures hear now, in Program::events
+    std::vector<Actor> actors;             ///< in the order of the tape, which breaks ties
+
+    friend bool operator==(const World&, const World&) = default;
+};
+
+/// Whether a character can meet anything beside the course's fixed pieces.
+inline bool meets_others(const World& world) {
+    return !world.fixtures.empty() || world.actors.size() > 1;
+}
+
+/// A body's shape when no phase says another. `kind`: in Program::bodies.
+BodyShape body_shape(const Program& program, const Tuning& tuning, std::size_t kind = 0);
+
+/// Where a character starts, and which body it is.
+struct ActorStart {
+    std::int32_t kind = 0;  ///< in Program::bodies
+    Vec3 position{0.0};
+    double facing_rad = 0.0;
+};
+
+}  // namespace leap
