@@ -270,12 +270,31 @@ void CourseEditor::ask_reach() {
     });
 }
 
+namespace {
+
+/// How far the characters of two runs are from each other at a time, the farthest pair (m).
+double apart_at(const Trace& a, const Trace& b, double time) {
+    double out = 0.0;
+    for (std::size_t i = 0; i < std::min(a.tracks.size(), b.tracks.size()); ++i)
+        out = std::max(out, glm::length(position_at(a.tracks[i], time) - position_at(b.tracks[i], time)));
+    return out;
+}
+
+double apart_at_end(const Trace& a, const Trace& b) {
+    double out = 0.0;
+    for (std::size_t i = 0; i < std::min(a.tracks.size(), b.tracks.size()); ++i)
+        out = std::max(out, glm::length(a.tracks[i].rows.back().position - b.tracks[i].rows.back().position));
+    return out;
+}
+
+}  // namespace
+
 bool CourseEditor::tape_holds() const {
     const RunPointer now = session_.now_run();
     const RunPointer kept = session_.kept_run();
     constexpr double same_place_m = 0.25;
-    if (!now || !kept || now->trace.rows.empty() || kept->trace.rows.empty()) return false;
-    return glm::length(now->trace.rows.back().position - kept->trace.rows.back().position) <= same_place_m;
+    if (!now || !kept || now->trace.empty() || kept->trace.empty()) return false;
+    return apart_at_end(now->trace, kept->trace) <= same_place_m;
 }
 
 QString CourseEditor::tape_verdict() const {
@@ -284,15 +303,14 @@ QString CourseEditor::tape_verdict() const {
     if (!now || !kept || now->tape.name != kept->tape.name) return {};
     const QString name = to_qt(now->tape.name);
     if (!now->problem.empty()) return to_qt(now->problem);
-    if (now->trace.rows.empty() || kept->trace.rows.empty()) return {};
+    if (now->trace.empty() || kept->trace.empty()) return {};
     if (tape_holds()) return tr("“%1” still ends where it did ✓").arg(name);
-    const double off = glm::length(now->trace.rows.back().position - kept->trace.rows.back().position);
+    const double off = apart_at_end(now->trace, kept->trace);
     constexpr double apart_m = 0.25;
     double when = 0.0;
     const double length = std::min(now->trace.length_s(), kept->trace.length_s());
     constexpr double step_s = 0.05;
-    while (when < length && glm::length(position_at(now->trace, when) - position_at(kept->trace, when)) < apart_m)
-        when += step_s;
+    while (when < length && apart_at(now->trace, kept->trace, when) < apart_m) when += step_s;
     return tr("“%1” ends %2 m away ✕ another way since %3 s").arg(name).arg(off, 0, 'f', 2).arg(when, 0, 'f', 2);
 }
 

@@ -176,8 +176,10 @@ void CourseDrawing::paint_focus(QPainter& painter, const CourseItem& item) const
     if (!machine || !program->machines[static_cast<std::size_t>(*machine)].fixture) return;
     const auto& focus = program->machines[static_cast<std::size_t>(*machine)].fixture->focus;
     if (!focus) return;
-    const State none;
-    const Moment moment{*program, editor_.session().tuning(Side::now), none};
+    World none;
+    none.actors.emplace_back();
+    const Tuning& tuning = editor_.session().tuning(Side::now);
+    const Moment moment{*program, tuning, tuning, none, none.actors.front()};
     const double reach = number(moment, focus->reach);
     const double angle = focus->front ? number(moment, *focus->front) : 2.0 * std::numbers::pi;
     const ItemBox box = editor_.box(item);
@@ -228,19 +230,21 @@ void CourseDrawing::paint_links(QPainter& painter) const {
 
 void CourseDrawing::paint_paths(QPainter& painter) const {
     const auto draw = [&](const RunPointer& run, const QPen& pen) {
-        if (!run || run->trace.rows.empty()) return;
+        if (!run || run->trace.empty()) return;
         painter.setPen(pen);
         painter.setBrush(Qt::NoBrush);
-        QPolygonF line;
-        for (const TraceRow& row : run->trace.rows) {
-            if (row.jumped && !line.isEmpty()) {
-                painter.drawPolyline(line);
-                line.clear();
+        for (const TraceTrack& track : run->trace.tracks) {
+            QPolygonF line;
+            for (const TraceRow& row : track.rows) {
+                if (row.jumped && !line.isEmpty()) {
+                    painter.drawPolyline(line);
+                    line.clear();
+                }
+                const QPointF point = at(row.position);
+                if (line.isEmpty() || (point - line.last()).manhattanLength() > 1.5) line << point;
             }
-            const QPointF point = at(row.position);
-            if (line.isEmpty() || (point - line.last()).manhattanLength() > 1.5) line << point;
+            painter.drawPolyline(line);
         }
-        painter.drawPolyline(line);
     };
     const RunPointer now = editor_.session().now_run();
     const RunPointer kept = editor_.session().kept_run();

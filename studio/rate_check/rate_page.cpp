@@ -41,10 +41,11 @@ void RatePaths::paintEvent(QPaintEvent*) {
     Vec3 low{1e300};
     Vec3 high{-1e300};
     for (const Trace& trace : traces_)
-        for (const TraceRow& row : trace.rows) {
-            low = glm::min(low, row.position);
-            high = glm::max(high, row.position);
-        }
+        for (const TraceTrack& track : trace.tracks)
+            for (const TraceRow& row : track.rows) {
+                low = glm::min(low, row.position);
+                high = glm::max(high, row.position);
+            }
     if (traces_.empty() || low.x > high.x) return;
     const int axis = high.x - low.x >= high.y - low.y ? 0 : 1;
     constexpr double margin = 18.0;
@@ -58,12 +59,14 @@ void RatePaths::paintEvent(QPaintEvent*) {
         p.drawLine(QPointF(x, margin), QPointF(x, height() - margin));
     }
     for (std::size_t i = 0; i < traces_.size(); ++i) {
-        QPolygonF line;
-        for (const TraceRow& row : traces_[i].rows)
-            line << QPointF(margin + (row.position[axis] - low[axis]) * scale,
-                            height() - margin - (row.position.z - low.z) * scale);
         p.setPen(QPen(tint_of(i), 1.4));
-        p.drawPolyline(line);
+        for (const TraceTrack& track : traces_[i].tracks) {
+            QPolygonF line;
+            for (const TraceRow& row : track.rows)
+                line << QPointF(margin + (row.position[axis] - low[axis]) * scale,
+                                height() - margin - (row.position.z - low.z) * scale);
+            p.drawPolyline(line);
+        }
         p.setFont(palette::number_font(8.0));
         p.drawText(QPointF(margin + static_cast<double>(i) * 90.0, 13), QString("%1 ticks/s").arg(checked_rates[i]));
     }

@@ -33,13 +33,13 @@ Course flat_ground(const Machine& machine) {
 Tape one_press(const std::string& button) {
     Tape tape;
     tape.name = "proof";
-    tape.start_place = "start";
+    tape.tracks[0].start_place = "start";
     tape.length_s = length_s;
     const auto add = [&](double time, auto what) {
         TapeEvent event;
         event.time_s = time;
         event.what = what;
-        tape.events.push_back(event);
+        tape.tracks[0].events.push_back(event);
     };
     add(0.0, StickEvent{Vec2{0.0, 1.0}});
     if (!button.empty()) {
@@ -79,7 +79,7 @@ void ProofStrip::prove() {
     const Machine& machine = program->machines[static_cast<std::size_t>(machine_)];
     const Tuning& tuning = session_.tuning(Side::now);
     const Course ground = flat_ground(machine);
-    const Rehearsal rehearsal{*program, tuning, ground, body_shape(*program, tuning)};
+    const Rehearsal rehearsal{*program, tuning, ground};
     const bool used = machine.fixture && machine.fixture->focus;
     const std::int32_t button = used ? machine.fixture->focus->button : machine.button;
     const Tape tape = one_press(button < 0 ? std::string() : program->buttons[static_cast<std::size_t>(button)].name);
@@ -95,8 +95,9 @@ void ProofStrip::prove() {
         reason_ = tr("Running into it, with a press of its button, changes nothing");
     if (ran || machine.kind != MachineKind::move) return;
     const auto inputs = resolve_inputs(*program, tape);
-    const State state = state_at(rehearsal, *inputs, trace_, press_at_s);
-    reason_ = tr("Does not start on flat ground: %1").arg(to_qt(explain_move(rehearsal.moment(state), machine_).why));
+    const World state = world_at(rehearsal, *inputs, trace_, press_at_s);
+    reason_ = tr("Does not start on flat ground: %1")
+                  .arg(to_qt(explain_move(rehearsal.moment(state, state.actors[0]), machine_).why));
 }
 
 void ProofStrip::paintEvent(QPaintEvent*) {
@@ -108,7 +109,7 @@ void ProofStrip::paintEvent(QPaintEvent*) {
     p.setPen(palette::ink);
     p.drawText(QRectF(18, 8, width() - 30, 18), Qt::AlignVCenter, tr("Proof: alone on flat ground, one press"));
     p.setFont(palette::text_font(8.5));
-    if (trace_.rows.empty() || !reason_.isEmpty()) {
+    if (trace_.empty() || !reason_.isEmpty()) {
         p.setPen(palette::quiet);
         p.drawText(QRectF(18, 30, width() - 36, 40), Qt::AlignTop | Qt::TextWordWrap, reason_);
         return;
@@ -132,10 +133,11 @@ void ProofStrip::paintEvent(QPaintEvent*) {
                    QFontMetricsF(p.font()).elidedText(name, Qt::ElideRight, bar.width() - 4));
     }
     const auto curve = [&](const QString& name, Quantity quantity, const char* unit, double top, double bottom) {
-        const double high = std::max(0.5, extreme(trace_, quantity, {0.0, length_s}, true));
+        const double high = std::max(0.5, extreme(trace_.tracks[0], quantity, {0.0, length_s}, true));
         QPolygonF line;
         for (double t = 0.0; t <= length_s; t += 0.01)
-            line << QPointF(x_of(t), bottom - std::max(0.0, quantity_at(trace_, quantity, t)) / high * (bottom - top));
+            line << QPointF(x_of(t),
+                            bottom - std::max(0.0, quantity_at(trace_.tracks[0], quantity, t)) / high * (bottom - top));
         p.setPen(palette::quiet);
         p.drawText(QRectF(18, top - 2, 60, 14), Qt::AlignVCenter, name);
         p.setFont(palette::number_font(8.5));

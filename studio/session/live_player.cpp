@@ -54,19 +54,19 @@ void LivePlayer::pump() {
     run_.advance_to(now());
 }
 
-void LivePlayer::button(const std::string& name, bool down) {
+void LivePlayer::button(const std::string& name, bool down, std::size_t character) {
     const std::lock_guard lock(mutex_);
-    run_.input({now(), ButtonEvent{name, down}});
+    run_.input({now(), ButtonEvent{name, down}}, character);
 }
 
-void LivePlayer::stick(Vec2 value) {
+void LivePlayer::stick(Vec2 value, std::size_t character) {
     const std::lock_guard lock(mutex_);
-    run_.input({now(), StickEvent{value}});
+    run_.input({now(), StickEvent{value}}, character);
 }
 
-void LivePlayer::look(double yaw_deg, double pitch_deg) {
+void LivePlayer::look(double yaw_deg, double pitch_deg, std::size_t character) {
     const std::lock_guard lock(mutex_);
-    run_.input({now(), LookEvent{yaw_deg, pitch_deg}});
+    run_.input({now(), LookEvent{yaw_deg, pitch_deg}}, character);
 }
 
 void LivePlayer::set_speed_locked(double factor) {
@@ -107,7 +107,7 @@ void LivePlayer::set_tuning(Tuning tuning) {
 void LivePlayer::update(View& view) const {
     const std::lock_guard lock(mutex_);
     const Trace& from = run_.trace();
-    view.state = run_.state();
+    view.state = run_.world();
     if (view.generation != run_.generation()) {
         view.trace = {};
         view.settled_spans = 0;
@@ -121,8 +121,17 @@ void LivePlayer::update(View& view) const {
     const auto append = [](auto& target, const auto& source) {
         target.insert(target.end(), source.begin() + static_cast<std::ptrdiff_t>(target.size()), source.end());
     };
-    append(to.rows, from.rows);
-    append(to.values, from.values);
+    if (to.tracks.size() != from.tracks.size()) {
+        to.tracks.resize(from.tracks.size());
+        for (std::size_t i = 0; i < from.tracks.size(); ++i) {
+            to.tracks[i].name = from.tracks[i].name;
+            to.tracks[i].kind = from.tracks[i].kind;
+        }
+    }
+    for (std::size_t i = 0; i < from.tracks.size(); ++i) {
+        append(to.tracks[i].rows, from.tracks[i].rows);
+        append(to.tracks[i].values, from.tracks[i].values);
+    }
     append(to.events, from.events);
     // Only the spans that were open may have changed.
     to.spans.resize(std::min(to.spans.size(), view.settled_spans));

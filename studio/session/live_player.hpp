@@ -25,9 +25,10 @@ class LivePlayer {
     LivePlayer(const LivePlayer&) = delete;
     LivePlayer& operator=(const LivePlayer&) = delete;
 
-    void button(const std::string& name, bool down);
-    void stick(Vec2 value);
-    void look(double yaw_deg, double pitch_deg);
+    /// Inputs of a character, by its number in the run.
+    void button(const std::string& name, bool down, std::size_t character = 0);
+    void stick(Vec2 value, std::size_t character = 0);
+    void look(double yaw_deg, double pitch_deg, std::size_t character = 0);
     void set_speed(double factor);  ///< 1 real time, 0 paused
     double speed() const;
     void single_tick();
@@ -37,7 +38,7 @@ class LivePlayer {
     /// What the window shows of the run. `trace` is brought up to date in place, so that a frame costs only what is
     /// new.
     struct View {
-        State state;
+        World state;
         Trace trace;
         int generation = -1;
         std::size_t settled_spans = 0;  ///< those before have ended and never change

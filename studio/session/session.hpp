@@ -106,9 +106,9 @@ class Session : public QObject {
     RunPointer now_run() const { return now_run_; }
     RunPointer kept_run() const { return kept_run_; }
     /// The state of the run in view at a time: of the live run at its end while playing.
-    State state_at(double time) const;
+    World world_at(double time) const;
     /// The state of the kept run at a time.
-    State kept_state_at(double time) const;
+    World kept_world_at(double time) const;
     /// What the run in view is made of.
     const Ingredients& run_ingredients() const { return playing() ? live_ingredients_ : now_run_->ingredients; }
     /// Why each move could start at a time, or not. Their numbers are those of program(), whatever the run was made
@@ -130,6 +130,14 @@ class Session : public QObject {
     void update_live();
     void play_side(Side side);
     Side playing_side() const { return playing_side_; }
+
+    // Characters of the tape in view (session_runs.cpp)
+    /// How many take part in the run in view, or in the tape while there is none.
+    std::size_t character_count() const;
+    QString character_name(std::size_t character) const;
+    /// Whose lanes, gates and readings are shown: by the tape's order.
+    std::size_t character() const;
+    void select_character(std::size_t character);
 
     // Cursor
     double cursor() const { return cursor_; }
@@ -157,6 +165,7 @@ class Session : public QObject {
     void kept_run_changed();
     void tapes_changed();
     void cursor_moved(double time);
+    void character_changed();
     void play_started();
     void play_stopped();
     void live_updated();
@@ -182,7 +191,8 @@ class Session : public QObject {
     Ingredients ingredients(Side side) const;
     void keep_take();
     QString save_tape(TapeEntry& entry);
-    QString start_live(const std::string& place, const std::string& lit);
+    std::vector<TapeTrack> live_tracks(const std::string& place) const;
+    QString start_live(std::vector<TapeTrack> tracks);
     void tune_live();
 
     Options options_;
@@ -211,11 +221,11 @@ class Session : public QObject {
     struct SeenState {
         RunPointer run;
         double time = -1.0;
-        State state;
+        World state;
     };
     mutable SeenState seen_;  ///< the state asked for last
     mutable SeenState kept_seen_;
-    static const State& seen_state(SeenState& seen, const RunPointer& run, double time);
+    static const World& seen_state(SeenState& seen, const RunPointer& run, double time);
     ReplayWorker worker_;
     ReplayWorker kept_worker_;
     std::unique_ptr<LivePlayer> live_;
@@ -223,6 +233,7 @@ class Session : public QObject {
     Ingredients live_ingredients_;
     Side playing_side_ = Side::now;
     double cursor_ = 0.0;
+    std::size_t character_ = 0;
     int gestures_ = 0;
     std::optional<Recovery> recovered_;
 };

@@ -48,8 +48,9 @@ void Session::preview_course(const CoursePlan& plan) {
 FixtureHalves Session::fixture_halves() const {
     FixtureHalves out;
     if (!program_) return out;
-    const State none;
-    const Moment moment{*program_, now_tuning_, none};
+    World none;
+    none.actors.emplace_back();
+    const Moment moment{*program_, now_tuning_, now_tuning_, none, none.actors.front()};
     for (const std::int32_t kind : program_->fixtures) {
         const Machine& machine = program_->machines[static_cast<std::size_t>(kind)];
         if (machine.fixture) out[machine.name] = fixture_shape(moment, *machine.fixture).half;

@@ -74,32 +74,32 @@ void Session::take_now_run(const RunPointer& run) {
     emit now_run_changed();
 }
 
-State Session::state_at(double time) const {
+World Session::world_at(double time) const {
     if (playing()) return live_view_.state;
-    if (!now_run_ || now_run_->trace.rows.empty()) return {};
+    if (!now_run_ || now_run_->trace.empty()) return {};
     return seen_state(seen_, now_run_, time);
 }
 
-State Session::kept_state_at(double time) const {
-    if (!kept_run_ || kept_run_->trace.rows.empty()) return {};
+World Session::kept_world_at(double time) const {
+    if (!kept_run_ || kept_run_->trace.empty()) return {};
     return seen_state(kept_seen_, kept_run_, time);
 }
 
 /// The stage, the score and the sheet all ask for the cursor's instant.
-const State& Session::seen_state(SeenState& seen, const RunPointer& run, double time) {
+const World& Session::seen_state(SeenState& seen, const RunPointer& run, double time) {
     if (seen.run != run || seen.time != time)
-        seen = {run, time, leap::state_at(run->ingredients.rehearsal(), run->inputs, run->trace, time)};
+        seen = {run, time, leap::world_at(run->ingredients.rehearsal(), run->inputs, run->trace, time)};
     return seen.state;
 }
 
 std::vector<MoveAnswer> Session::explain_at(double time) const {
     std::vector<MoveAnswer> out;
-    const State state = state_at(time);
-    if (state.machines.empty()) return out;
+    const World state = world_at(time);
+    if (state.actors.empty()) return out;
     const Ingredients& made = playing() ? live_ingredients_ : now_run_->ingredients;
     ProbeMemo memo;
     const Rehearsal rehearsal = made.rehearsal();
-    const Moment moment = moment_at(rehearsal, state, memo);
+    const Moment moment = moment_at(rehearsal, state, state.actors[character()], memo);
     for (const std::int32_t move : made.program->moves) out.push_back(explain_move(moment, move));
     for (const std::int32_t kind : made.program->fixtures)
         if (const auto fixture = fixture_to_explain(moment, kind)) out.push_back(explain_fixture(moment, *fixture));
@@ -112,28 +112,71 @@ std::vector<MoveAnswer> Session::explain_at(double time) const {
     return out;
 }
 
+std::size_t Session::character_count() const {
+    if (playing()) return live_view_.trace.tracks.size();
+    if (now_run_ && !now_run_->trace.tracks.empty()) return now_run_->trace.tracks.size();
+    return tape_ ? tape_->tracks.size() : 1;
+}
+
+QString Session::character_name(std::size_t character) const {
+    const std::vector<TraceTrack>* tracks = playing()  ? &live_view_.trace.tracks
+                                            : now_run_ ? &now_run_->trace.tracks
+                                                       : nullptr;
+    if (tracks == nullptr || character >= tracks->size()) return {};
+    return QString::fromStdString((*tracks)[character].name);
+}
+
+std::size_t Session::character() const {
+    return std::min(character_, std::max<std::size_t>(1, character_count()) - 1);
+}
+
+void Session::select_character(std::size_t character) {
+    if (character >= character_count() || character == this->character()) return;
+    character_ = character;
+    emit character_changed();
+    emit cursor_moved(cursor_);
+}
+
 QString Session::play(const std::string& place) {
-    return start_live(place, place.empty() && tape_ ? tape_->start_lit : std::string());
+    return start_live(live_tracks(place));
 }
 
 QString Session::play_again() {
-    std::string lit;
-    const std::int32_t burns = live_ ? live_view_.state.respawn.fixture : -1;
-    if (burns >= 0) lit = live_ingredients_.course->plan.fixtures[static_cast<std::size_t>(burns)].name;
-    return start_live({}, lit);
+    std::vector<TapeTrack> tracks = live_tracks({});
+    for (std::size_t i = 0; live_ && i < std::min(tracks.size(), live_view_.state.actors.size()); ++i) {
+        const std::int32_t burns = live_view_.state.actors[i].respawn.fixture;
+        tracks[i].start_lit.clear();
+        if (burns >= 0)
+            tracks[i].start_lit = live_ingredients_.course->plan.fixtures[static_cast<std::size_t>(burns)].name;
+    }
+    return start_live(std::move(tracks));
 }
 
-QString Session::start_live(const std::string& place, const std::string& lit) {
+/// Who plays, and from where: as the tape in view begins, or at a place.
+std::vector<TapeTrack> Session::live_tracks(const std::string& place) const {
+    std::vector<TapeTrack> tracks = tape_ ? tape_->tracks : alone_at({});
+    for (TapeTrack& track : tracks) {
+        track.events.clear();
+        if (!place.empty()) {
+            track.start_place = place;
+            track.start_lit.clear();
+        } else if (!tape_ && course_ && !course_->plan.places.empty()) {
+            track.start_place = course_->plan.places.front().name;
+        }
+    }
+    return tracks;
+}
+
+QString Session::start_live(std::vector<TapeTrack> tracks) {
     if (!program_) return tr("The script has errors, so there is nothing to play yet; they are listed under the stage");
     if (!course_) return tr("There is no course to play on");
     live_.reset();  // starting over: what was played so far is not kept
     live_ingredients_ = ingredients(playing_side_);
-    const std::string from = !place.empty() ? place : (tape_ ? tape_->start_place : course_->plan.places.front().name);
-    auto start = start_state(live_ingredients_.rehearsal(), from, lit);
+    auto start = start_world(live_ingredients_.rehearsal(), tracks);
     if (!start) return QString::fromStdString(start.error());
     live_view_ = {};
-    live_ = std::make_unique<LivePlayer>(LiveRun(live_ingredients_, std::move(*start), from, lit), options_.clock,
-                                         options_.live_thread);
+    live_ = std::make_unique<LivePlayer>(LiveRun(live_ingredients_, std::move(*start), std::move(tracks)),
+                                         options_.clock, options_.live_thread);
     update_live();
     emit play_started();
     return {};

@@ -36,18 +36,19 @@ std::optional<ShownValue> find_shown_value(const Program& program, const std::st
     return std::nullopt;
 }
 
-double shown_value_at(const ShownValue& value, const Trace& trace, double time) {
-    if (trace.rows.empty()) return 0.0;
-    if (value.quantity) return quantity_at(trace, *value.quantity, time);
-    const std::size_t row = row_at(trace, time);
-    if (value.counter < 0) return value.yaw_of_view ? trace.rows[row].look_yaw : trace.rows[row].facing;
+double shown_value_at(const ShownValue& value, const Trace& trace, std::size_t character, double time) {
+    if (trace.empty() || character >= trace.tracks.size()) return 0.0;
+    const TraceTrack& track = trace.tracks[character];
+    if (value.quantity) return quantity_at(track, *value.quantity, time);
+    const std::size_t row = row_at(track, time);
+    if (value.counter < 0) return value.yaw_of_view ? track.rows[row].look_yaw : track.rows[row].facing;
     const std::size_t at = row * trace.value_count + static_cast<std::size_t>(std::max(0, value.counter));
-    if (value.counter < 0 || at >= trace.values.size()) return 0.0;
-    const double now = trace.values[at];
-    if (!value.steady || row + 1 >= trace.rows.size()) return now;
-    const double length = trace.rows[row + 1].time - trace.rows[row].time;
-    const double share = length > 0.0 ? std::clamp((time - trace.rows[row].time) / length, 0.0, 1.0) : 0.0;
-    return now + (trace.values[at + trace.value_count] - now) * share;
+    if (value.counter < 0 || at >= track.values.size()) return 0.0;
+    const double now = track.values[at];
+    if (!value.steady || row + 1 >= track.rows.size()) return now;
+    const double length = track.rows[row + 1].time - track.rows[row].time;
+    const double share = length > 0.0 ? std::clamp((time - track.rows[row].time) / length, 0.0, 1.0) : 0.0;
+    return now + (track.values[at + trace.value_count] - now) * share;
 }
 
 QString shown_value_text(const ShownValue& value, double value_si) {

@@ -38,7 +38,8 @@ struct ShownValue {
 std::vector<ShownValue> shown_values(const Program& program);
 std::optional<ShownValue> find_shown_value(const Program& program, const std::string& name);
 /// Its value at a time.
-double shown_value_at(const ShownValue& value, const Trace& trace, double time);
+/// `track`: of the character, in Trace::tracks.
+double shown_value_at(const ShownValue& value, const Trace& trace, std::size_t track, double time);
 /// "2.24 m".
 QString shown_value_text(const ShownValue& value, double value_si);
 

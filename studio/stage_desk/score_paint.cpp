@@ -116,7 +116,7 @@ void ScoreView::paint_events(QPainter& p, const Lane& lane) {
     const double base = lane.box.bottom();
     p.setRenderHint(QPainter::Antialiasing);
     for (const TraceEvent& event : trace()->events) {
-        if (event.time < from_ || event.time > to_) continue;
+        if (event.time < from_ || event.time > to_ || !is_of_character(event.actor)) continue;
         const double x = x_of(event.time);
         if (event.kind == EventKind::landed || event.kind == EventKind::left_ground) {
             const double tip = event.kind == EventKind::landed ? base : base - 5;
@@ -146,9 +146,11 @@ void ScoreView::paint_stick(QPainter& p, const Lane& lane) {
     const double low = lane.box.bottom() - 3;
     const double range = lane.box.height() - 6;
     QPolygonF line;
-    const auto& rows = trace()->rows;
+    if (trace()->empty()) return;
+    const TraceTrack& track = trace()->tracks[session_.character()];
+    const auto& rows = track.rows;
     double last = -1.0;
-    for (std::size_t i = row_at(*trace(), from_); i < rows.size(); ++i) {
+    for (std::size_t i = row_at(track, from_); i < rows.size(); ++i) {
         const double tilt = glm::length(rows[i].stick);
         if (last >= 0.0 && tilt != last) line << QPointF(x_of(rows[i].time), low - last * range);
         if (tilt != last) line << QPointF(x_of(rows[i].time), low - tilt * range);
@@ -174,7 +176,7 @@ void ScoreView::paint_button(QPainter& p, const Lane& lane) {
                    palette::ink);
     };
     for (const TraceEvent& event : trace()->events) {
-        if (event.index != lane.index) continue;
+        if (event.index != lane.index || !is_of_character(event.actor)) continue;
         if (event.kind == EventKind::pressed) down = event.time;
         if (event.kind == EventKind::released && down >= 0.0) {
             bar(down, event.time);
@@ -217,6 +219,7 @@ void ScoreView::paint_spans(QPainter& p, const Lane& lane) {
     const auto& machines = program()->machines;
     p.setFont(palette::text_font(8.5));
     for (const PhaseSpan& span : trace()->spans) {
+        if (!is_of_character(span.actor)) continue;
         const Machine& machine = machines[static_cast<std::size_t>(span.machine)];
         if (stance_lane && machine.kind == MachineKind::stance)
             paint_span(p, span, lane.box, {}, to_qt(machine.name), true);
@@ -270,7 +273,7 @@ void ScoreView::paint_move_head(QPainter& p, const Lane& lane) {
 QPolygonF ScoreView::curve_points(const ShownValue& value, const Trace& run, const QRectF& box, double low,
                                   double high) const {
     QPolygonF out;
-    if (run.rows.empty()) return out;
+    if (run.empty()) return out;
     QPointF corner;
     double least = -1e300;
     double most = 1e300;
@@ -280,7 +283,8 @@ QPolygonF ScoreView::curve_points(const ShownValue& value, const Trace& run, con
     out.reserve(static_cast<int>(box.width() / 2) + 2);
     for (double t = std::max(0.0, from_); t <= std::min(to_, end) + step * 0.5; t += step) {
         const double at = std::min(t, end);
-        const QPointF next(x_of(at), box.bottom() - 4 - (shown_value_at(value, run, at) - low) * scale);
+        const QPointF next(x_of(at),
+                           box.bottom() - 4 - (shown_value_at(value, run, session_.character(), at) - low) * scale);
         // Points on a straight stretch add nothing but work for the painter. A point is dropped while one line from the
         // last corner passes every dropped point within the tolerance.
         if (!out.empty()) {
@@ -320,9 +324,11 @@ void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
     double low = 1e300;
     double high = -1e300;
     const auto widen = [&](const Trace& run) {
-        const std::size_t stride = std::max<std::size_t>(1, run.rows.size() / 600);
-        for (std::size_t i = 0; i < run.rows.size(); i += stride) {
-            const double v = shown_value_at(*value, run, run.rows[i].time);
+        if (run.empty()) return;
+        const std::vector<TraceRow>& rows = run.tracks[session_.character()].rows;
+        const std::size_t stride = std::max<std::size_t>(1, rows.size() / 600);
+        for (std::size_t i = 0; i < rows.size(); i += stride) {
+            const double v = shown_value_at(*value, run, session_.character(), rows[i].time);
             low = std::min(low, v);
             high = std::max(high, v);
         }
@@ -342,12 +348,12 @@ void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
     p.setFont(palette::number_font(8.5));
     p.setPen(palette::now);
     p.drawText(QRectF(14, lane.box.top() + 20, 88, 14), Qt::AlignVCenter,
-               shown_value_text(*value, shown_value_at(*value, *trace(), session_.cursor())));
+               shown_value_text(*value, shown_value_at(*value, *trace(), session_.character(), session_.cursor())));
     if (kept != nullptr && kept_run != session_.now_run() && lane.box.height() > 50) {
         p.setPen(palette::kept);
-        p.drawText(
-            QRectF(14, lane.box.top() + 34, 88, 14), Qt::AlignVCenter,
-            shown_value_text(*value, shown_value_at(*value, *kept, std::min(session_.cursor(), kept->length_s()))));
+        p.drawText(QRectF(14, lane.box.top() + 34, 88, 14), Qt::AlignVCenter,
+                   shown_value_text(*value, shown_value_at(*value, *kept, session_.character(),
+                                                           std::min(session_.cursor(), kept->length_s()))));
     }
     p.setRenderHint(QPainter::Antialiasing);
     p.setClipRect(box);

@@ -30,6 +30,7 @@ ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), sessi
     connect(&session_, &Session::now_run_changed, this, again);
     connect(&session_, &Session::kept_run_changed, this, [this] { update(); });
     connect(&session_, &Session::tapes_changed, this, &ScoreView::show_all);
+    connect(&session_, &Session::character_changed, this, again);
     connect(&session_, &Session::cursor_moved, this, [this](double time) {
         keep_in_view(time);
         refresh_answers();
@@ -51,6 +52,15 @@ ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), sessi
 const Trace* ScoreView::trace() const {
     if (session_.playing()) return &session_.live_view().trace;
     return session_.now_run() ? &session_.now_run()->trace : nullptr;
+}
+
+bool ScoreView::is_of_character(std::int32_t actor) const {
+    return actor < 0 || actor == static_cast<std::int32_t>(session_.character());
+}
+
+std::int32_t ScoreView::body_of_character() const {
+    const Trace* run = trace();
+    return run == nullptr || run->empty() ? 0 : run->tracks[session_.character()].kind;
 }
 
 std::shared_ptr<const Program> ScoreView::program() const {
@@ -125,7 +135,9 @@ void ScoreView::layout_lanes() {
         for (const std::int32_t button : pressed_buttons()) add(Lane::Kind::button, button, button_height);
         y += 4;
         add(Lane::Kind::stance, -1, lane_height);
-        for (const std::int32_t move : made->moves) add(Lane::Kind::move, move, lane_height);
+        for (const std::int32_t move : made->moves)
+            if (made->machines[static_cast<std::size_t>(move)].is_for(body_of_character()))
+                add(Lane::Kind::move, move, lane_height);
         for (const std::int32_t fixture : changed_fixtures()) add(Lane::Kind::fixture, fixture, lane_height);
         y += 4;
         const double left = std::max(0.0, height() - y - 4);
@@ -142,7 +154,7 @@ std::set<std::int32_t> ScoreView::pressed_buttons() const {
     std::set<std::int32_t> out;
     if (trace() == nullptr) return out;
     for (const TraceEvent& event : trace()->events)
-        if (event.kind == EventKind::pressed) out.insert(event.index);
+        if (event.kind == EventKind::pressed && is_of_character(event.actor)) out.insert(event.index);
     return out;
 }
 
@@ -189,15 +201,18 @@ void ScoreView::mousePressEvent(QMouseEvent* event) {
             if (lane.kind == Lane::Kind::fixture)
                 select_machine(trace()->fixtures[static_cast<std::size_t>(lane.index)].machine);
             const Trace* run = trace();
-            if (lane.kind == Lane::Kind::stance && run != nullptr && !run->rows.empty())
-                select_machine(run->rows[row_at(*run, session_.cursor())].stance);
+            if (lane.kind == Lane::Kind::stance && run != nullptr && !run->empty()) {
+                const TraceTrack& track = run->tracks[session_.character()];
+                select_machine(track.rows[row_at(track, session_.cursor())].stance);
+            }
             return;
         }
         // A click on a phase selects its move as well.
         if (lane.kind == Lane::Kind::move && trace() != nullptr) {
             const double time = time_at(event->position().x());
             for (const PhaseSpan& span : trace()->spans)
-                if (span.machine == lane.index && span.from <= time && span.to >= time) select_machine(lane.index);
+                if (span.machine == lane.index && is_of_character(span.actor) && span.from <= time && span.to >= time)
+                    select_machine(lane.index);
         }
     }
     if (session_.playing()) return;

@@ -57,6 +57,9 @@ class ScoreView : public QWidget {
     const Trace* trace() const;
     std::shared_ptr<const Program> program() const;
     void layout_lanes();
+    /// Whether an event or span of the trace is shown: of the selected character, or of no one.
+    bool is_of_character(std::int32_t actor) const;
+    std::int32_t body_of_character() const;
     std::set<std::int32_t> pressed_buttons() const;
     std::set<std::int32_t> changed_fixtures() const;
     void paint_fixture(QPainter& p, const Lane& lane);

@@ -145,9 +145,12 @@ std::vector<std::int32_t> SheetView::dials_of_machine() const {
         const auto base = program->find_machine(owner);
         owner = base ? program->machines[static_cast<std::size_t>(*base)].base : std::string();
     }
-    for (std::size_t i = 0; i < program->dials.size(); ++i)
-        if (program->dials[i].owner.empty() || program->dials[i].owner == program->body.name)
-            out.push_back(static_cast<std::int32_t>(i));
+    for (std::size_t i = 0; i < program->dials.size(); ++i) {
+        const std::string& of = program->dials[i].owner;
+        const bool of_body = std::any_of(program->bodies.begin(), program->bodies.end(),
+                                         [&](const BodyInfo& body) { return body.name == of; });
+        if (of.empty() || of_body) out.push_back(static_cast<std::int32_t>(i));
+    }
     return out;
 }
 

@@ -16,7 +16,7 @@ constexpr double glove_radius_m = 0.075;
 void show_wheels(const Moment& m, const LooseState& loose, bool forces, StageRenderer::Frame& frame) {
     const auto fixture = static_cast<std::size_t>(loose.fixture);
     const WheelKind kind = wheel_kind(m, fixture);
-    const Wheels& wheels = m.state.wheels[static_cast<std::size_t>(loose.wheels)];
+    const Wheels& wheels = m.world.wheels[static_cast<std::size_t>(loose.wheels)];
     LooseBody body = loose.body;
     const FixturePose pose = fixture_pose(m, fixture);
     body.place = pose.center;
@@ -52,9 +52,9 @@ void show_focus(const Moment& m, std::size_t fixture, const FixturePose& pose, S
 
 }  // namespace
 
-void show_fixtures(const Rehearsal& rehearsal, const State& state, const FixtureShows& shows,
+void show_fixtures(const Rehearsal& rehearsal, const World& state, const FixtureShows& shows,
                    StageRenderer::Frame& frame) {
-    const Moment m = rehearsal.moment(state);
+    const Moment m = rehearsal.moment(state, state.actors.front());
     for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
         if (state.fixtures[i].machine < 0) continue;
         frame.fixtures.push_back(fixture_pose(m, i));
@@ -62,10 +62,12 @@ void show_fixtures(const Rehearsal& rehearsal, const State& state, const Fixture
     }
     for (const LooseState& loose : state.loose)
         if (loose.wheels >= 0) show_wheels(m, loose, shows.wheel_forces, frame);
-    if (!rehearsal.program.body.hands) return;
-    for (int hand = 0; hand < 2; ++hand) {
-        const HandPose pose = hand_pose(m, hand);
-        if (pose.raised || held_by(state, hand) >= 0) frame.gloves.push_back({pose.place, glove_radius_m});
+    for (const Actor& actor : state.actors) {
+        const Moment own = rehearsal.moment(state, actor);
+        for (int hand = 0; own.body().hands && hand < 2; ++hand) {
+            const HandPose pose = hand_pose(own, hand);
+            if (pose.raised || held_by(state, actor, hand) >= 0) frame.gloves.push_back({pose.place, glove_radius_m});
+        }
     }
 }
 

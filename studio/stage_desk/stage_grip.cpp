@@ -25,14 +25,15 @@ std::optional<std::int32_t> plain_dial(const Program& program, const Expression&
 
 }  // namespace
 
-std::vector<GripHandle> grip_handles(const Rehearsal& rehearsal, const State& state) {
+std::vector<GripHandle> grip_handles(const Rehearsal& rehearsal, const World& state, const Actor& actor) {
     std::vector<GripHandle> out;
-    if (!rehearsal.program.body.hands) return out;
-    const Moment m = rehearsal.moment(state);
+    const Moment m = rehearsal.moment(state, actor);
+    if (!m.body().hands) return out;
     for (const LooseState& loose : state.loose) {
         const auto fixture = static_cast<std::size_t>(loose.fixture);
         const Phase* phase = fixture_phase(m, fixture);
-        if (phase == nullptr || !phase->effects.in_hand || loose.holder != the_body || loose.hand < 0) continue;
+        if (phase == nullptr || !phase->effects.in_hand || loose.hand < 0) continue;
+        if (!loose.holder.is_actor(static_cast<std::size_t>(actor.id))) continue;
         const HandPose hand = hand_pose(m, loose.hand);
         const Vec3 thing = fixture_pose(m, fixture).center;
         const double mirrored = loose.hand == 0 ? -1.0 : 1.0;

@@ -66,7 +66,7 @@ void StageLabels::paint(QPainter& painter, QSize size, const StageCamera& camera
     arcs_ = arcs;
     painter.setRenderHint(QPainter::Antialiasing);
     const Trace* trace = shown_trace();
-    if (trace != nullptr && !trace->rows.empty()) {
+    if (trace != nullptr && !trace->empty()) {
         if (distances_ && !session_.playing()) paint_arcs(painter);
         if (probes_) paint_probes(painter, size_, camera_, session_, machine_);
         paint_pins(painter);
@@ -77,22 +77,23 @@ void StageLabels::paint(QPainter& painter, QSize size, const StageCamera& camera
 
 /// What has the focus says so above itself, with the button that uses it; what speaks says its words.
 void StageLabels::paint_prompts(QPainter& painter) {
-    const State state = session_.state_at(session_.cursor());
+    const World state = session_.world_at(session_.cursor());
     if (state.fixtures.empty()) return;
     const Ingredients& made = session_.run_ingredients();
     const Rehearsal rehearsal = made.rehearsal();
-    const Moment moment = rehearsal.moment(state);
+    const Moment moment = rehearsal.moment(state, state.actors[session_.character()]);
     for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
         const Phase* phase = fixture_phase(moment, i);
         if (phase == nullptr) continue;
         QString words = to_qt(phase->effects.say);
         const bool speaks = !words.isEmpty();
-        if (!speaks && state.seat != static_cast<std::int32_t>(i) && state.focus == static_cast<std::int32_t>(i))
+        if (!speaks && state.actors[session_.character()].seat != static_cast<std::int32_t>(i) &&
+            state.actors[session_.character()].focus == static_cast<std::int32_t>(i))
             words = prompt_of(*made.program, moment, i);
         if (words.isEmpty()) continue;
         const FixturePose pose = fixture_pose(moment, i);
         constexpr double farthest_words_m = 25.0;
-        if (glm::length(pose.center - state.body.position) > farthest_words_m) continue;
+        if (glm::length(pose.center - state.actors[session_.character()].body.position) > farthest_words_m) continue;
         const auto at = camera_.project(pose.center + Vec3{0.0, 0.0, pose.half.z}, size_);
         if (!at) continue;
         painter.setFont(palette::text_font(10.0, !speaks));
@@ -157,7 +158,8 @@ void StageLabels::paint_pins(QPainter& painter) {
     painter.setFont(palette::text_font(9.0));
     const QFontMetricsF metrics(painter.font());
     const double line = metrics.height() + 3;
-    const TraceRow& row = trace->rows[row_at(*trace, session_.cursor())];
+    const TraceTrack& track = trace->tracks[session_.character()];
+    const TraceRow& row = track.rows[row_at(track, session_.cursor())];
     const double rows = static_cast<double>(pins_.size() + program->meters.size() + 1);
     const QRectF box(14, 14, 178, line * rows + 12);
     painter.setPen(Qt::NoPen);
@@ -175,8 +177,9 @@ void StageLabels::paint_pins(QPainter& painter) {
         painter.drawText(QRectF(box.left() + 10, y, 80, line), Qt::AlignVCenter, to_qt(name));
         painter.setFont(palette::number_font(9.0));
         painter.setPen(QColor(0xF6, 0xF2, 0xEA));
-        painter.drawText(QRectF(box.left() + 80, y, box.width() - 90, line), Qt::AlignVCenter | Qt::AlignRight,
-                         shown_value_text(*value, shown_value_at(*value, *trace, session_.cursor())));
+        painter.drawText(
+            QRectF(box.left() + 80, y, box.width() - 90, line), Qt::AlignVCenter | Qt::AlignRight,
+            shown_value_text(*value, shown_value_at(*value, *trace, session_.character(), session_.cursor())));
     }
     paint_meters(painter, box, line);
 }
@@ -190,7 +193,7 @@ void StageLabels::paint_meters(QPainter& painter, const QRectF& box, double line
     for (const MeterInfo& meter : program.meters) {
         const auto value = find_shown_value(program, meter.name);
         if (!value) continue;
-        const double now = shown_value_at(*value, *trace, session_.cursor());
+        const double now = shown_value_at(*value, *trace, session_.character(), session_.cursor());
         painter.setFont(palette::text_font(9.0));
         painter.setPen(QColor(0xC9, 0xC4, 0xBA));
         painter.drawText(QRectF(box.left() + 10, y, 80, line), Qt::AlignVCenter, to_qt(meter.name));

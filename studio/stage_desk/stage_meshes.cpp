@@ -209,10 +209,11 @@ std::vector<MeshVertex> arrow_mesh(const QColor& color) {
     return along_z;
 }
 
-std::vector<RibbonVertex> path_ribbon(const Trace& trace, const Program& program, double from, double to, bool by_move,
-                                      const QColor& color) {
+std::vector<RibbonVertex> path_ribbon(const Trace& trace, std::size_t character, const Program& program, double from,
+                                      double to, bool by_move, const QColor& color) {
     std::vector<RibbonVertex> out;
-    if (trace.rows.size() < 2) return out;
+    if (character >= trace.tracks.size() || trace.tracks[character].rows.size() < 2) return out;
+    const TraceTrack& track = trace.tracks[character];
     constexpr double height_m = 0.06;  // a little above the feet, so that it isn't lost in the ground
     // Straight stretches need few corners: a ribbon of every row was most of a frame's cost without a graphics
     // processor.
@@ -235,24 +236,24 @@ std::vector<RibbonVertex> path_ribbon(const Trace& trace, const Program& program
     const Vec3 lift{0.0, 0.0, height_m};
     double along = 0.0;
     std::size_t from_row = 0;
-    for (std::size_t i = 1; i < trace.rows.size(); ++i) {
-        if (trace.rows[i].jumped) {
+    for (std::size_t i = 1; i < track.rows.size(); ++i) {
+        if (track.rows[i].jumped) {
             from_row = i;
             continue;
         }
-        const Vec3 start = trace.rows[from_row].position;
-        const Vec3 here = trace.rows[i].position;
+        const Vec3 start = track.rows[from_row].position;
+        const Vec3 here = track.rows[i].position;
         const double length = glm::length(here - start);
-        const bool last = i + 1 == trace.rows.size() || trace.rows[i + 1].jumped;
+        const bool last = i + 1 == track.rows.size() || track.rows[i + 1].jumped;
         if (!last) {
-            const Vec3 next = trace.rows[i + 1].position - here;
+            const Vec3 next = track.rows[i + 1].position - here;
             const bool straight = glm::dot(direction_or_zero(here - start), direction_or_zero(next)) > sharpest_cos;
-            const bool same = color_of(trace.rows[i]) == color_of(trace.rows[from_row]);
-            if (length < 1e-4 || (straight && same && length < longest_m && trace.rows[i].time <= to)) continue;
+            const bool same = color_of(track.rows[i]) == color_of(track.rows[from_row]);
+            if (length < 1e-4 || (straight && same && length < longest_m && track.rows[i].time <= to)) continue;
         }
-        const bool wanted = trace.rows[from_row].time >= from && trace.rows[from_row].time < to;
+        const bool wanted = track.rows[from_row].time >= from && track.rows[from_row].time < to;
         if (wanted && length > 0.0) {
-            const QColor shown = color_of(trace.rows[from_row]);
+            const QColor shown = color_of(track.rows[from_row]);
             const auto corner = [&](const Vec3& at, const Vec3& ahead, float side, double distance) {
                 RibbonVertex v{};
                 set_floats(v.position, at + lift);
@@ -275,24 +276,27 @@ std::vector<RibbonVertex> path_ribbon(const Trace& trace, const Program& program
     return out;
 }
 
-std::vector<AirArc> air_arcs(const Trace& trace) {
+std::vector<AirArc> air_arcs(const Trace& trace, std::size_t character) {
     std::vector<AirArc> out;
+    if (character >= trace.tracks.size()) return out;
+    const TraceTrack& track = trace.tracks[character];
     std::optional<double> from;
     for (const TraceEvent& event : trace.events) {
+        if (event.actor != static_cast<std::int32_t>(character)) continue;
         if (event.kind == EventKind::left_ground && !from) from = event.time;
         if (event.kind != EventKind::landed || !from) continue;
         AirArc arc;
         arc.from = *from;
         arc.to = event.time;
         from.reset();
-        arc.start = position_at(trace, arc.from);
-        arc.end = position_at(trace, arc.to);
+        arc.start = position_at(track, arc.from);
+        arc.end = position_at(track, arc.to);
         arc.top = arc.start;
-        for (std::size_t i = row_at(trace, arc.from); i < trace.rows.size() && trace.rows[i].time <= arc.to; ++i) {
-            const TraceRow& row = trace.rows[i];
+        for (std::size_t i = row_at(track, arc.from); i < track.rows.size() && track.rows[i].time <= arc.to; ++i) {
+            const TraceRow& row = track.rows[i];
             if (row.position.z > arc.top.z) arc.top = row.position;
         }
-        const double exact = extreme(trace, Quantity::feet, {arc.from, arc.to}, true);
+        const double exact = extreme(track, Quantity::feet, {arc.from, arc.to}, true);
         arc.top.z = exact;
         out.push_back(arc);
     }

@@ -53,8 +53,8 @@ std::vector<MeshVertex> arrow_mesh(const QColor& color);
 
 /// The path of a trace between two times; in one colour, but for phases that leave a trail: those
 /// have their move's hue, as all moves have when `by_move`.
-std::vector<RibbonVertex> path_ribbon(const Trace& trace, const Program& program, double from, double to, bool by_move,
-                                      const QColor& color);
+std::vector<RibbonVertex> path_ribbon(const Trace& trace, std::size_t character, const Program& program, double from,
+                                      double to, bool by_move, const QColor& color);
 
 /// A stretch in the air, for labels.
 struct AirArc {
@@ -64,6 +64,6 @@ struct AirArc {
     double from = 0.0;
     double to = 0.0;
 };
-std::vector<AirArc> air_arcs(const Trace& trace);
+std::vector<AirArc> air_arcs(const Trace& trace, std::size_t character);
 
 }  // namespace leap::studio

@@ -54,19 +54,19 @@ void paint_one(QPainter& p, QSize size, const StageCamera& camera, const QString
 
 void paint_probes(QPainter& painter, QSize size, const StageCamera& camera, const Session& session,
                   std::int32_t machine) {
-    const State state = session.state_at(session.cursor());
-    if (state.machines.empty()) return;
+    const World state = session.world_at(session.cursor());
+    if (state.actors.empty()) return;
     const Ingredients& made = session.run_ingredients();
     const Program& program = *made.program;
     if (machine < 0 || static_cast<std::size_t>(machine) >= program.machines.size()) return;
     const std::string prefix = program.machines[static_cast<std::size_t>(machine)].name + ".";
     const Rehearsal rehearsal = made.rehearsal();
     ProbeMemo memo;
-    Moment moment = moment_at(rehearsal, state, memo);
+    Moment moment = moment_at(rehearsal, state, state.actors[session.character()], memo);
     if (program.machines[static_cast<std::size_t>(machine)].kind == MachineKind::fixture) {
         const auto shown = fixture_to_explain(moment, machine);
         if (!shown) return;
-        moment.self = static_cast<std::int32_t>(program.machines.size() + *shown);
+        moment.fixture = static_cast<std::int32_t>(*shown);
     }
     painter.setFont(palette::text_font(8.5));
     for (std::size_t i = 0; i < program.probes.size(); ++i) {

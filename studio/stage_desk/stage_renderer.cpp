@@ -290,7 +290,7 @@ void StageRenderer::draw_figure(const Figure& figure, const Frame& frame, bool g
         draw_mesh(ground_mark_, model, 0.85F, false);
         gl_.glDepthMask(GL_TRUE);
     }
-    const bool inside = frame.camera.view == StageView3D::eyes && !ghost;
+    const bool inside = frame.camera.view == StageView3D::eyes && &figure == &frame.now;
     if (!inside) {
         QMatrix4x4 model;
         model.translate(to_qt(figure.feet));
@@ -433,6 +433,7 @@ void StageRenderer::draw_run(const Frame& frame) {
     draw_path(now_path_, frame, false);
     draw_things(frame);
     draw_figure(frame.now, frame, false);
+    for (const Figure& other : frame.others) draw_figure(other, frame, false);
     gl_.glDepthMask(GL_FALSE);
     draw_figure(frame.kept, frame, true);
     draw_fixtures(frame, true);

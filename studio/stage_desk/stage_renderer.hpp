@@ -41,6 +41,7 @@ class StageRenderer {
         QSize size;
         Figure now;
         Figure kept;
+        std::vector<Figure> others;  ///< the other characters
         bool show_velocity = true;
         bool show_ground = true;
         struct Moth {

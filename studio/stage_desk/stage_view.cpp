@@ -51,9 +51,9 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
     connect(&session_, &Session::tapes_changed, this, [this] { camera_held_ = false; });
     connect(&session_, &Session::play_started, this, [this] {
         orbit_yaw_ = orbit_pitch_ = 0.0;
-        const State& state = session_.live_view().state;
+        const World& state = session_.live_view().state;
         input_.release_all();
-        input_.set_look(state.look_yaw * 57.29577951308232, -12.0);
+        input_.set_look(state.actors[session_.character()].look_yaw * 57.29577951308232, -12.0);
         jump_to_target_ = true;
         setFocus();
         followed_ = {};
@@ -87,23 +87,27 @@ void StageView::next_frame() {
 void StageView::turn_with_the_body() {
     if (!session_.playing()) return;
     const LivePlayer::View& live = session_.live_view();
-    const State& state = live.state;
+    const World& state = live.state;
     constexpr double degrees = 57.29577951308232;
-    if (state.seat >= 0 && state.seat == followed_.seat)
-        input_.turn_look(std::remainder(state.facing - followed_.facing, 2.0 * std::numbers::pi) * degrees);
+    if (state.actors[session_.character()].seat >= 0 && state.actors[session_.character()].seat == followed_.seat)
+        input_.turn_look(
+            std::remainder(state.actors[session_.character()].facing - followed_.facing, 2.0 * std::numbers::pi) *
+            degrees);
     const auto& events = live.trace.events;
     if (followed_.events > events.size()) followed_.events = 0;  // begun anew
     for (; followed_.events < events.size(); ++followed_.events) {
         const TraceEvent& event = events[followed_.events];
         if (event.kind == EventKind::respawned)
-            input_.turn_look(std::remainder(state.respawn.facing_rad * degrees - input_.look_yaw_deg(), 360.0));
+            input_.turn_look(std::remainder(
+                state.actors[session_.character()].respawn.facing_rad * degrees - input_.look_yaw_deg(), 360.0));
         if (event.kind != EventKind::teleported) continue;
         const Rehearsal rehearsal = session_.run_ingredients().rehearsal();
-        const auto turn = turn_through(rehearsal.moment(state), static_cast<std::size_t>(event.index));
+        const auto turn = turn_through(rehearsal.moment(state, state.actors[session_.character()]),
+                                       static_cast<std::size_t>(event.index));
         if (turn) input_.turn_look(std::remainder(*turn, 2.0 * std::numbers::pi) * degrees);
     }
-    followed_.facing = state.facing;
-    followed_.seat = state.seat;
+    followed_.facing = state.actors[session_.character()].facing;
+    followed_.seat = state.actors[session_.character()].seat;
 }
 
 void StageView::stand_still() {
@@ -169,9 +173,9 @@ void StageView::upload_runs() {
     constexpr double live_path_s = 4.0;  // while playing only the path of the last seconds is in the way
     if (trace != nullptr && program) {
         const double from = session_.playing() ? trace->length_s() - live_path_s : -1.0;
-        canvas_->renderer().set_path(false,
-                                     path_ribbon(*trace, *program, from, 1e300, false, QColor(0xFF, 0x78, 0x58)));
-        arcs_ = session_.playing() ? std::vector<AirArc>() : air_arcs(*trace);
+        canvas_->renderer().set_path(
+            false, path_ribbon(*trace, session_.character(), *program, from, 1e300, false, QColor(0xFF, 0x78, 0x58)));
+        arcs_ = session_.playing() ? std::vector<AirArc>() : air_arcs(*trace, session_.character());
     } else {
         canvas_->renderer().set_path(false, {});
         arcs_.clear();
@@ -179,21 +183,23 @@ void StageView::upload_runs() {
     const RunPointer kept = session_.kept_run();
     const bool ghost = show_ghost_ && kept && kept->problem.empty() && !session_.playing();
     const std::vector<RibbonVertex> none;
-    canvas_->renderer().set_path(
-        true, ghost ? path_ribbon(kept->trace, *kept->ingredients.program, -1.0, 1e300, false, QColor(0x8F, 0xC2, 0xF2))
-                    : none);
+    canvas_->renderer().set_path(true, ghost
+                                           ? path_ribbon(kept->trace, session_.character(), *kept->ingredients.program,
+                                                         -1.0, 1e300, false, QColor(0x8F, 0xC2, 0xF2))
+                                           : none);
 }
 
-StageRenderer::Figure StageView::figure_at(const Trace& trace, double time) const {
+StageRenderer::Figure StageView::figure_at(const Trace& trace, std::size_t character, double time) const {
     StageRenderer::Figure out;
-    if (trace.rows.empty()) return out;
-    const TraceRow& row = trace.rows[row_at(trace, time)];
+    if (character >= trace.tracks.size() || trace.tracks[character].rows.empty()) return out;
+    const TraceTrack& track = trace.tracks[character];
+    const TraceRow& row = track.rows[row_at(track, time)];
     out.shown = true;
-    out.feet = position_at(trace, time);
-    out.velocity = velocity_at(trace, time);
+    out.feet = position_at(track, time);
+    out.velocity = velocity_at(track, time);
     out.facing = row.facing;
     out.grounded = row.grounded;
-    place_shadow(out);
+    place_shadow(out, track.kind);
     // Without a phase's word the legs follow the ground and the arc.
     const double speed = flat_length(out.velocity);
     constexpr double stride_m = 1.9;
@@ -201,18 +207,19 @@ StageRenderer::Figure StageView::figure_at(const Trace& trace, double time) cons
         out.pose = *named_pose(out.velocity.z > 0.5 ? "rise" : "fall");
     } else if (speed > 0.2) {
         out.pose = blended(FigurePose{},
-                           gait_pose(walked_until(trace, time) / stride_m, std::clamp((speed - 2.0) / 5.0, 0.0, 1.0)),
+                           gait_pose(walked_until(track, time) / stride_m, std::clamp((speed - 2.0) / 5.0, 0.0, 1.0)),
                            std::min(1.0, speed / 1.5));
     }
     return out;
 }
 
 /// What phases say about the figure itself.
-void StageView::dress(StageRenderer::Figure& figure, const Trace& trace, const State& state,
+void StageView::dress(StageRenderer::Figure& figure, const Trace& trace, const Actor& actor,
                       const AccentView& accents) const {
-    figure.radius = state.radius;
+    figure.radius = actor.radius;
     figure.squash = accents.squash;
-    if (accents.frozen_since) figure.pose = figure_at(trace, *accents.frozen_since).pose;
+    if (accents.frozen_since)
+        figure.pose = figure_at(trace, static_cast<std::size_t>(actor.id), *accents.frozen_since).pose;
     for (const AccentView::Pose& pose : accents.poses)
         if (const auto named = named_pose(pose.name)) figure.pose = blended(figure.pose, *named, pose.weight);
     figure.pose.lean += accents.lean * 57.29577951308232;
@@ -224,22 +231,30 @@ void StageView::apply_accents(const Trace& trace, StageRenderer::Frame& frame) {
     camera_.roll = 0.0;
     camera_.wider = 1.0;
     camera_.lag_s = StageCamera{}.lag_s;
-    const State state = session_.state_at(session_.cursor());
-    if (state.machines.empty()) return;
+    const World state = session_.world_at(session_.cursor());
+    if (session_.character() >= state.actors.size()) return;
     const Ingredients& made = session_.run_ingredients();
     const Rehearsal rehearsal = made.rehearsal();
-    const AccentView accents = accents_at({rehearsal, trace, state, session_.cursor()});
-    dress(frame.now, trace, state, accents);
+    const Actor& actor = state.actors[session_.character()];
+    const AccentView accents = accents_at({rehearsal, trace, state, actor, session_.cursor()});
+    dress(frame.now, trace, actor, accents);
+    for (const Actor& other : state.actors) {
+        if (other.id == actor.id) continue;
+        const auto character = static_cast<std::size_t>(other.id);
+        StageRenderer::Figure figure = figure_at(trace, character, session_.cursor());
+        dress(figure, trace, other, accents_at({rehearsal, trace, state, other, session_.cursor()}));
+        frame.others.push_back(std::move(figure));
+    }
     constexpr double hand_share = 0.72;
-    const Vec3 hand = frame.now.feet + world_up * (state.height * hand_share);
+    const Vec3 hand = frame.now.feet + world_up * (actor.height * hand_share);
     for (const Vec3& to : accents.lines) frame.lines.push_back({hand, to});
-    const Moment moment = rehearsal.moment(state);
+    const Moment moment = rehearsal.moment(state, actor);
     const auto& targets = made.course->plan.targets;
     for (std::size_t i = 0; i < targets.size(); ++i)
         if (target_there(moment, static_cast<std::int32_t>(i)))
             frame.moths.push_back({targets[i].position, targets[i].radius});
     show_fixtures(rehearsal, state, fixture_shows_, frame);
-    grips_ = grip_handles(rehearsal, state);
+    grips_ = grip_handles(rehearsal, state, actor);
     frame.time = session_.cursor();
     if (accents.lag) camera_.lag_s = *accents.lag;
     constexpr double own_width_deg = 74.0;  // of the eyes' view, which widths are told for
@@ -282,9 +297,12 @@ void StageView::free_the_view() {
     camera_.free_distance_m = std::max(nearest_m, free);
 }
 
-void StageView::place_shadow(StageRenderer::Figure& figure) const {
+void StageView::place_shadow(StageRenderer::Figure& figure, std::int32_t kind) const {
     if (!session_.course() || !session_.program()) return;
-    figure.radius = body_shape(*session_.program(), session_.tuning(Side::now)).capsule.radius;
+    const auto program = session_.run_program();
+    if (program && static_cast<std::size_t>(kind) < program->bodies.size())
+        figure.radius =
+            session_.run_ingredients().rehearsal().bodies[static_cast<std::size_t>(kind)].shape.capsule.radius;
     const auto below = cast_ray(*session_.course(), figure.feet + Vec3{0, 0, 0.3}, Vec3{0, 0, -1}, 60.0);
     figure.has_shadow = below.has_value();
     if (!below) return;
@@ -293,10 +311,13 @@ void StageView::place_shadow(StageRenderer::Figure& figure) const {
 }
 
 StageRenderer::Figure StageView::ghost_at(const RunResult& kept, double time) const {
-    StageRenderer::Figure out = figure_at(kept.trace, time);
-    const State state = session_.kept_state_at(time);
+    StageRenderer::Figure out = figure_at(kept.trace, session_.character(), time);
+    const World state = session_.kept_world_at(time);
     const Rehearsal rehearsal = kept.ingredients.rehearsal();
-    if (!state.machines.empty()) dress(out, kept.trace, state, accents_at({rehearsal, kept.trace, state, time}));
+    if (session_.character() < state.actors.size()) {
+        const Actor& actor = state.actors[session_.character()];
+        dress(out, kept.trace, actor, accents_at({rehearsal, kept.trace, state, actor, time}));
+    }
     return out;
 }
 
@@ -307,9 +328,10 @@ StageRenderer::Frame StageView::make_frame() {
     frame.show_ground = show_ground_;
     const Trace* trace = shown_trace();
     const double seconds = since_frame_.isValid() ? static_cast<double>(since_frame_.restart()) / 1000.0 : 0.0;
-    if (trace != nullptr && !trace->rows.empty()) {
-        frame.now = figure_at(*trace, session_.cursor());
-        const TraceRow& row = trace->rows[row_at(*trace, session_.cursor())];
+    if (trace != nullptr && !trace->empty()) {
+        frame.now = figure_at(*trace, session_.character(), session_.cursor());
+        const TraceTrack& track = trace->tracks[session_.character()];
+        const TraceRow& row = track.rows[row_at(track, session_.cursor())];
         if (session_.playing()) {
             camera_.yaw = input_.look_yaw_deg() / 57.29577951308232;
             camera_.pitch = input_.look_pitch_deg() / 57.29577951308232;

@@ -86,8 +86,9 @@ void TransportBar::refresh() {
         if (tapes_->findText(name) < 0) tapes_->addItem(name);
         tapes_->setCurrentText(name);
         int presses = 0;
-        for (const TapeEvent& event : tape->events)
-            if (const auto* button = std::get_if<ButtonEvent>(&event.what)) presses += button->down ? 1 : 0;
+        for (const TapeTrack& track : tape->tracks)
+            for (const TapeEvent& event : track.events)
+                if (const auto* button = std::get_if<ButtonEvent>(&event.what)) presses += button->down ? 1 : 0;
         length_->setText(tr("%1 s · %2 presses%3")
                              .arg(tape->length_s, 0, 'f', 2)
                              .arg(presses)

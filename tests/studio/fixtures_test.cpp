@@ -63,20 +63,20 @@ TEST(FixtureViews, StartingOverBeginsBeforeTheLanternThatBurnsAndTheTapeSaysSo) 
     round.pass(0.9);
     QTest::keyRelease(round.desk->stage(), Qt::Key_W);
     round.pass(0.1);
-    const std::int32_t burns = round.session->live_view().state.respawn.fixture;
+    const std::int32_t burns = round.session->live_view().state.actors[0].respawn.fixture;
     ASSERT_GE(burns, 0) << "the walk led into the quay lamp";
     EXPECT_EQ(round.session->course()->plan.fixtures[static_cast<std::size_t>(burns)].name, "quay lamp");
     QTest::keyClick(round.desk->stage(), Qt::Key_R);
     round.settle();
     round.pass(0.5);
-    const State& again = round.session->live_view().state;
+    const World& again = round.session->live_view().state;
     EXPECT_LT(again.time, 0.6);
-    EXPECT_EQ(again.respawn.fixture, burns);
-    EXPECT_NEAR(again.body.position.x, again.respawn.feet.x, 0.05);
+    EXPECT_EQ(again.actors[0].respawn.fixture, burns);
+    EXPECT_NEAR(again.actors[0].body.position.x, again.actors[0].respawn.feet.x, 0.05);
     QTest::keyClick(round.desk->stage(), Qt::Key_Escape);
     round.settle();
     ASSERT_NE(round.session->tape(), nullptr);
-    EXPECT_EQ(round.session->tape()->start_lit, "quay lamp");
+    EXPECT_EQ(round.session->tape()->tracks[0].start_lit, "quay lamp");
     EXPECT_TRUE(round.session->now_run()->problem.empty()) << "and it replays";
 }
 
@@ -92,7 +92,7 @@ TEST(FixtureViews, APathIsNotDrawnAcrossATeleport) {
     Round round;
     const Trace& trace = round.session->now_run()->trace;
     const double bell = round.when("quay bell carried the body through");
-    const auto ribbon = path_ribbon(trace, *round.session->program(), bell - 0.5, bell + 0.5, false, Qt::red);
+    const auto ribbon = path_ribbon(trace, 0, *round.session->program(), bell - 0.5, bell + 0.5, false, Qt::red);
     for (const RibbonVertex& v : ribbon) {
         const double length = std::hypot(v.next[0] - v.position[0], v.next[1] - v.position[1]);
         EXPECT_LT(length, 2.0);
@@ -120,10 +120,10 @@ TEST(FixtureViews, PlayedLiveAGateIsUsedAndTheTapeKeepsThePress) {
     for (const TraceEvent& event : trace.events) used = used || event.kind == EventKind::used;
     EXPECT_TRUE(used);
     bool pressed = false;
-    for (const TapeEvent& event : studio.session->tape()->events)
+    for (const TapeEvent& event : studio.session->tape()->tracks[0].events)
         if (const auto* button = std::get_if<ButtonEvent>(&event.what)) pressed = pressed || button->button == "use";
     EXPECT_TRUE(pressed);
-    EXPECT_LT(trace.rows.back().position.x, -10.5) << "through the gate";
+    EXPECT_LT(trace.tracks[0].rows.back().position.x, -10.5) << "through the gate";
 }
 
 TEST(FixtureViews, TheScriptDeskMapsAndProvesAFixture) {
@@ -163,7 +163,7 @@ void play_on(test::Studio& studio, double seconds) {
 }
 
 double look_yaw(const test::Studio& studio) {
-    return studio.session->live_view().state.look_yaw * 57.29577951308232;
+    return studio.session->live_view().state.actors[0].look_yaw * 57.29577951308232;
 }
 
 TEST(FixtureViews, TheViewTurnsWithTheCartThatIsDriven) {
@@ -181,7 +181,7 @@ TEST(FixtureViews, TheViewTurnsWithTheCartThatIsDriven) {
     play_on(studio, 0.1);
     QTest::keyRelease(stage, Qt::Key_G);
     play_on(studio, 0.2);
-    ASSERT_GE(studio.session->live_view().state.seat, 0);
+    ASSERT_GE(studio.session->live_view().state.actors[0].seat, 0);
     // Everything that speaks of fixtures is painted while it is played: lanes of the score, events, the sheet.
     studio.window->grab();
     const Trace& live = studio.session->live_view().trace;
@@ -189,20 +189,21 @@ TEST(FixtureViews, TheViewTurnsWithTheCartThatIsDriven) {
     for (const TraceEvent& event : live.events)
         said << QString::fromStdString(event_text(event, *studio.session->program(), live));
     EXPECT_TRUE(said.contains("seated on quay cart")) << said.join(", ").toStdString();
-    const double facing = studio.session->live_view().state.facing;
+    const double facing = studio.session->live_view().state.actors[0].facing;
     const double look = look_yaw(studio);
     QTest::keyPress(stage, Qt::Key_W);
     QTest::keyPress(stage, Qt::Key_D);
     play_on(studio, 1.5);
-    const double turned = std::remainder(studio.session->live_view().state.facing - facing, 6.283185307) * 57.29577951;
+    const double turned =
+        std::remainder(studio.session->live_view().state.actors[0].facing - facing, 6.283185307) * 57.29577951;
     ASSERT_LT(turned, -10.0) << "to the right";
     EXPECT_NEAR(std::remainder(look_yaw(studio) - look, 360.0), turned, 3.0) << "one frame behind at most";
     // The tape keeps it, and goes the same way.
-    const Vec3 there = studio.session->live_view().state.body.position;
+    const Vec3 there = studio.session->live_view().state.actors[0].body.position;
     studio.session->stop();
     studio.settle();
     const Trace& trace = studio.session->now_run()->trace;
-    EXPECT_NEAR(glm::length(trace.rows.back().position - there), 0.0, 0.15);
+    EXPECT_NEAR(glm::length(trace.tracks[0].rows.back().position - there), 0.0, 0.15);
 }
 
 TEST(FixtureViews, WhoComesOutOfABellLooksTheWayItTurns) {

@@ -57,20 +57,20 @@ TEST(GamePad, ButtonsAndSticksReachTheRun) {
     made_up.axis(SDL_CONTROLLER_AXIS_LEFTY, -1.0);
     pad.poll();
     studio.pass(0.5);
-    EXPECT_NEAR(flat_length(studio.session->live_view().state.body.velocity), 6.0, 0.01);
+    EXPECT_NEAR(flat_length(studio.session->live_view().state.actors[0].body.velocity), 6.0, 0.01);
     made_up.button(SDL_CONTROLLER_BUTTON_A, true);
     pad.poll();
     studio.pass(0.1);
     ASSERT_EQ(buttons.count(), 1);
     EXPECT_EQ(buttons.at(0).at(0).toString(), "south");
-    EXPECT_GT(studio.session->live_view().state.body.velocity.z, 5.0);
+    EXPECT_GT(studio.session->live_view().state.actors[0].body.velocity.z, 5.0);
     // Inside the dead zone the stick stands still.
     made_up.axis(SDL_CONTROLLER_AXIS_LEFTY, -0.1);
     pad.poll();
     made_up.button(SDL_CONTROLLER_BUTTON_A, false);
     pad.poll();
     studio.pass(1.2);
-    EXPECT_NEAR(flat_length(studio.session->live_view().state.body.velocity), 0.0, 0.01);
+    EXPECT_NEAR(flat_length(studio.session->live_view().state.actors[0].body.velocity), 0.0, 0.01);
 }
 
 TEST(GamePad, UnpluggingLetsTheStickGo) {

@@ -12,7 +12,7 @@ namespace {
 
 LiveRun quay_run(const Session& session) {
     const Ingredients made{session.program(), session.course(), session.tuning(Side::now), 120};
-    return {made, start_world(made.rehearsal(), alone_at("first lantern")).value(), "first lantern"};
+    return {made, start_world(made.rehearsal(), alone_at("first lantern")).value(), alone_at("first lantern")};
 }
 
 TEST(LivePlayer, FollowsTheClockNotTheFrames) {
@@ -52,15 +52,15 @@ TEST(LivePlayer, ViewsGrowAndAreCutOnRewind) {
         player.update(view);
     };
     pass(1.0);
-    const std::size_t rows = view.trace.rows.size();
+    const std::size_t rows = view.trace.tracks[0].rows.size();
     pass(1.0);
-    EXPECT_GT(view.trace.rows.size(), rows);
+    EXPECT_GT(view.trace.tracks[0].rows.size(), rows);
     player.rewind(1.5);
     player.update(view);
-    EXPECT_LT(view.trace.rows.size(), rows);
+    EXPECT_LT(view.trace.tracks[0].rows.size(), rows);
     pass(0.5);
-    for (std::size_t i = 1; i < view.trace.rows.size(); ++i)
-        EXPECT_LE(view.trace.rows[i - 1].time, view.trace.rows[i].time);
+    for (std::size_t i = 1; i < view.trace.tracks[0].rows.size(); ++i)
+        EXPECT_LE(view.trace.tracks[0].rows[i - 1].time, view.trace.tracks[0].rows[i].time);
 }
 
 TEST(LivePlayer, OnItsOwnThreadRealTimePasses) {

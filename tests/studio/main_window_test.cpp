@@ -41,7 +41,7 @@ TEST(MainWindow, PlayTenSecondsStopDragRiseReadTheHeightSaveOneNumber) {
     EXPECT_FALSE(studio.session->playing());
     studio.settle();
     ASSERT_TRUE(studio.session->now_run());
-    const double before = extreme(studio.session->now_run()->trace, Quantity::feet, {0, 1.6}, true);
+    const double before = extreme(studio.session->now_run()->trace.tracks[0], Quantity::feet, {0, 1.6}, true);
     EXPECT_NEAR(before, 2.1, 0.01);
 
     // Dragging the dial bends the path while the button is down; the text waits for the release.
@@ -55,9 +55,9 @@ TEST(MainWindow, PlayTenSecondsStopDragRiseReadTheHeightSaveOneNumber) {
     };
     drag(row, at(2.1), at(3.2), [&] {
         studio.settle();
-        EXPECT_GT(extreme(studio.session->now_run()->trace, Quantity::feet, {0, 1.6}, true), 2.9);
+        EXPECT_GT(extreme(studio.session->now_run()->trace.tracks[0], Quantity::feet, {0, 1.6}, true), 2.9);
         EXPECT_EQ(*studio.session->text("moves/hop.leap"), text);
-        EXPECT_NEAR(extreme(studio.session->kept_run()->trace, Quantity::feet, {0, 1.6}, true), before, 1e-9);
+        EXPECT_NEAR(extreme(studio.session->kept_run()->trace.tracks[0], Quantity::feet, {0, 1.6}, true), before, 1e-9);
     });
     studio.settle();
     EXPECT_NEAR(studio.value("hop.rise"), 3.2, 0.1);
@@ -125,11 +125,11 @@ TEST(MainWindow, ControlsOfAPlayedRun) {
     QTest::keyClick(stage, Qt::Key_Return);
     QTest::keyPress(stage, Qt::Key_W);
     studio.pass(3.0);
-    const double far = studio.session->live_view().state.body.position.x;
+    const double far = studio.session->live_view().state.actors[0].body.position.x;
     QTest::keyClick(stage, Qt::Key_Backspace);
     studio.session->update_live();
     EXPECT_NEAR(studio.session->live_view().trace.length_s(), 1.0, 0.05);
-    EXPECT_LT(studio.session->live_view().state.body.position.x, far);
+    EXPECT_LT(studio.session->live_view().state.actors[0].body.position.x, far);
     QTest::keyClick(stage, Qt::Key_P);
     const double paused = studio.session->live()->time();
     studio.pass(1.0);

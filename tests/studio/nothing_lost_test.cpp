@@ -128,13 +128,13 @@ TEST(NothingLost, ATakeIsKeptWhenAnotherTapeIsChosen) {
     Studio studio;
     begin_take(studio);
     studio.session->stop();
-    const std::size_t events = studio.session->tape()->events.size();
+    const std::size_t events = studio.session->tape()->tracks[0].events.size();
     studio.session->choose_tape("quay loop");
     studio.settle();
     EXPECT_TRUE(studio.session->modified());
     EXPECT_EQ(studio.session->unsaved_tapes(), std::vector<std::string>{"take"});
     studio.session->choose_tape("take");
-    EXPECT_EQ(studio.session->tape()->events.size(), events);
+    EXPECT_EQ(studio.session->tape()->tracks[0].events.size(), events);
     EXPECT_TRUE(studio.session->save().isEmpty());
     EXPECT_FALSE(studio.session->modified());
     EXPECT_TRUE(fs::exists(studio.project / "tapes/take.tape.json"));

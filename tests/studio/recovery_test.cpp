@@ -14,7 +14,8 @@ TEST(Recovery, WhatIsKeptComesBack) {
     const auto file = recovery_path(folder.path().toStdString(), "/some/project");
     Recovery kept;
     kept.texts["a.leap"] = "text with \"quotes\" and ümlauts\n";
-    kept.tape = Tape{"take", 120, "start", 1.5, {{0.25, ButtonEvent{"jump", true}}}};
+    kept.tape = Tape{"take", 120, 1.5, alone_at("start")};
+    kept.tape->tracks[0].events = {{0.25, ButtonEvent{"jump", true}}};
     ASSERT_TRUE(keep_recovery(file, kept));
     const auto found = find_recovery(file);
     ASSERT_TRUE(found);

@@ -120,7 +120,9 @@ TEST(ScriptDesk, TheMapCountsTheWaysTheTapeTook) {
 
 TEST(ScriptDesk, TheProofFollowsWhatIsTyped) {
     Writing writing;
-    const auto height = [&] { return extreme(writing.script->proof()->trace(), Quantity::feet, {0.0, 2.4}, true); };
+    const auto height = [&] {
+        return extreme(writing.script->proof()->trace().tracks[0], Quantity::feet, {0.0, 2.4}, true);
+    };
     EXPECT_NEAR(height(), 2.1, 0.01);
     writing.editor->setText(writing.editor->text().replace("dial rise        = 2.1 m", "dial rise        = 3.4 m"));
     writing.editor->commit();

@@ -164,8 +164,9 @@ TEST(Session, PlayRecordsATapeThatReplaysTheSameRun) {
     ASSERT_TRUE(studio.session->tape_unsaved());
     EXPECT_EQ(studio.session->tape()->name, "take");
     const Trace& again = studio.session->now_run()->trace;
-    ASSERT_GE(again.rows.size(), played.rows.size());
-    for (std::size_t i = 0; i < played.rows.size(); ++i) EXPECT_EQ(played.rows[i], again.rows[i]) << i;
+    ASSERT_GE(again.tracks[0].rows.size(), played.tracks[0].rows.size());
+    for (std::size_t i = 0; i < played.tracks[0].rows.size(); ++i)
+        EXPECT_EQ(played.tracks[0].rows[i], again.tracks[0].rows[i]) << i;
     // Saving keeps the tape beside the others.
     EXPECT_TRUE(studio.session->save().isEmpty());
     EXPECT_NE(studio.file_text("tapes/take.tape.json").find("\"jump\""), std::string::npos);
@@ -179,13 +180,13 @@ TEST(Session, DialsTurnedWhilePlayingActAtOnceAndBothSidesCanBePlayed) {
     studio.session->set_dial(studio.dial("walk.top"), 12);
     studio.session->live()->stick({0, 1});
     studio.pass(0.4);
-    EXPECT_NEAR(flat_length(studio.session->live_view().state.body.velocity), 12.0, 0.01);
+    EXPECT_NEAR(flat_length(studio.session->live_view().state.actors[0].body.velocity), 12.0, 0.01);
     studio.session->play_side(Side::kept);
     studio.pass(0.3);
-    EXPECT_NEAR(flat_length(studio.session->live_view().state.body.velocity), 6.0, 0.01);
+    EXPECT_NEAR(flat_length(studio.session->live_view().state.actors[0].body.velocity), 6.0, 0.01);
     studio.session->play_side(Side::now);
     studio.pass(0.3);
-    EXPECT_NEAR(flat_length(studio.session->live_view().state.body.velocity), 12.0, 0.01);
+    EXPECT_NEAR(flat_length(studio.session->live_view().state.actors[0].body.velocity), 12.0, 0.01);
 }
 
 TEST(Session, TheAnswersBelongToTheCursorsInstant) {

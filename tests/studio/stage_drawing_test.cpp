@@ -35,9 +35,9 @@ struct Drawing : test::Studio {
         picture.fill(Qt::black);
         QPainter painter(&picture);
         StageCamera camera;
-        const State state = session->state_at(time);
-        camera.yaw = state.look_yaw + 0.5;
-        camera.follow(state.body.position, -1.0);
+        const World state = session->world_at(time);
+        camera.yaw = state.actors[0].look_yaw + 0.5;
+        camera.follow(state.actors[0].body.position, -1.0);
         paint_probes(painter, picture.size(), camera, *session, session->program()->find_machine(machine).value());
         return picture;
     }

@@ -16,15 +16,15 @@ struct Shown {
     Program program = project.compiled.program.value();
     Tuning tuning = written_tuning(program);
     Course course = build_course(project.course.value());
-    Rehearsal rehearsal{program, tuning, course, body_shape(program, tuning), 120};
+    Rehearsal rehearsal{program, tuning, course, 120};
 
-    State at(const std::string& tape, double time) const {
+    World at(const std::string& tape, double time) const {
         const Tape& one = project.find_tape(tape)->tape;
-        State state = start_state(rehearsal, one.start_place, one.start_lit).value();
+        World state = start_world(rehearsal, one.tracks).value();
         run_ticks(rehearsal, resolve_inputs(program, one).value(), ticks_for(time, 120), state, nullptr);
         return state;
     }
-    StageRenderer::Frame frame(const State& state, const FixtureShows& shows) const {
+    StageRenderer::Frame frame(const World& state, const FixtureShows& shows) const {
         StageRenderer::Frame out;
         show_fixtures(rehearsal, state, shows, out);
         return out;
@@ -39,18 +39,18 @@ struct Shown {
 
 TEST(StageFixtures, EveryFixtureIsShownWhereItStands) {
     const Shown shown;
-    const State state = shown.at("lamp round", 1.0);
+    const World state = shown.at("lamp round", 1.0);
     const auto frame = shown.frame(state, {});
     ASSERT_EQ(frame.fixtures.size(), shown.course.plan.fixtures.size());
     for (std::size_t i = 0; i < frame.fixtures.size(); ++i)
-        EXPECT_EQ(frame.fixtures[i].center, fixture_pose(shown.rehearsal.moment(state), i).center);
+        EXPECT_EQ(frame.fixtures[i].center, fixture_pose(shown.rehearsal.moment(state, state.actors[0]), i).center);
     EXPECT_EQ(frame.fixtures[shown.fixture("net house door")].drawn, FixtureLook::door);
     EXPECT_EQ(frame.fixtures[shown.fixture("old hand")].drawn, FixtureLook::plain);
 }
 
 TEST(StageFixtures, AParkedCartShowsFourWheelsAndTheForcesThatBearIt) {
     const Shown shown;
-    const State state = shown.at("quay loop", 0.1);
+    const World state = shown.at("quay loop", 0.1);
     const auto with = shown.frame(state, {true, false});
     ASSERT_EQ(with.wheels.size(), 4U);
     ASSERT_EQ(with.lines.size(), 4U);
@@ -67,7 +67,7 @@ TEST(StageFixtures, AParkedCartShowsFourWheelsAndTheForcesThatBearIt) {
 
 TEST(StageFixtures, AWheelThatSlidesIsDrawnAsAWarning) {
     const Shown shown;
-    State state = shown.at("quay loop", 0.1);
+    World state = shown.at("quay loop", 0.1);
     state.wheels.at(0)[2].slides = true;
     int warnings = 0;
     for (const auto& line : shown.frame(state, {}).lines) warnings += line.warns ? 1 : 0;
@@ -76,7 +76,7 @@ TEST(StageFixtures, AWheelThatSlidesIsDrawnAsAWarning) {
 
 TEST(StageFixtures, AFocusAreaIsARingOrForAFrontThePartInWhichOneIsHeard) {
     const Shown shown;
-    const State state = shown.at("quay loop", 0.1);
+    const World state = shown.at("quay loop", 0.1);
     const auto with = shown.frame(state, {false, true});
     ASSERT_FALSE(with.lines.empty());
     const auto lines_about = [&](const std::string& name) {
@@ -106,19 +106,21 @@ TEST(StageFixtures, AFocusAreaIsARingOrForAFrontThePartInWhichOneIsHeard) {
 TEST(StageFixtures, GlovesAreShownForHandsThatAreRaisedOrHoldSomething) {
     const Shown shown;
     EXPECT_TRUE(shown.frame(shown.at("lamp round", 1.0), {}).gloves.empty());
-    const State holding = shown.at("lamp round", 56.3);
+    const World holding = shown.at("lamp round", 56.3);
     const auto frame = shown.frame(holding, {});
     ASSERT_EQ(frame.gloves.size(), 1U);
-    EXPECT_LT(glm::length(frame.gloves[0].place -
-                          fixture_pose(shown.rehearsal.moment(holding), shown.fixture("signal lamp")).center),
-              0.4)
+    EXPECT_LT(
+        glm::length(
+            frame.gloves[0].place -
+            fixture_pose(shown.rehearsal.moment(holding, holding.actors[0]), shown.fixture("signal lamp")).center),
+        0.4)
         << "at what it holds";
 }
 
 TEST(StageFixtures, AKindThatIsLeftOutIsNotShown) {
     Shown shown;
     ASSERT_TRUE(leave_out(shown.program, "lamp", shown.tuning).has_value());
-    const State state = shown.at("quay loop", 0.1);
+    const World state = shown.at("quay loop", 0.1);
     int lamps = 0;
     for (const FixturePose& pose : shown.frame(state, {}).fixtures) lamps += pose.drawn == FixtureLook::lamp ? 1 : 0;
     EXPECT_EQ(lamps, 0);
