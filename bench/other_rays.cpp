@@ -34,7 +34,7 @@ RTCScene scene_of(RTCDevice device, const leap::bench::Field& field, bool robust
     return scene;
 }
 
-void embree_ray(benchmark::World& state) {
+void embree_ray(benchmark::State& state) {
     const leap::bench::Field field = leap::bench::field_of(state.range(0));
     const auto asked = leap::bench::questions(field, 1.0);
     RTCDevice device = rtcNewDevice(nullptr);

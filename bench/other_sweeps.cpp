@@ -26,7 +26,7 @@ bool meet(fcl::CollisionObjectd* box, fcl::CollisionObjectd* swept, void* data) 
     return false;
 }
 
-void fcl_sweep(benchmark::World& state) {
+void fcl_sweep(benchmark::State& state) {
     const leap::bench::Field field = leap::bench::field_of(state.range(0));
     const auto asked = leap::bench::questions(field, 1.0);
     std::vector<std::unique_ptr<fcl::CollisionObjectd>> boxes;

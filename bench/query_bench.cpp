@@ -11,7 +11,7 @@ using leap::bench::field_of;
 using leap::bench::Question;
 using leap::bench::questions;
 
-void ray(benchmark::World& state) {
+void ray(benchmark::State& state) {
     const Field field = field_of(state.range(0));
     const auto asked = questions(field, 1.0);
     std::size_t i = 0;
@@ -22,7 +22,7 @@ void ray(benchmark::World& state) {
 }
 BENCHMARK(ray)->Arg(100)->Arg(10000)->Arg(100000);
 
-void capsule_sweep(benchmark::World& state) {
+void capsule_sweep(benchmark::State& state) {
     const Field field = field_of(state.range(0));
     const auto asked = questions(field, 1.0);
     std::size_t i = 0;
@@ -33,7 +33,7 @@ void capsule_sweep(benchmark::World& state) {
 }
 BENCHMARK(capsule_sweep)->Arg(100)->Arg(10000)->Arg(100000);
 
-void build(benchmark::World& state) {
+void build(benchmark::State& state) {
     const Field field = field_of(state.range(0));
     for (auto _ : state) benchmark::DoNotOptimize(leap::build_course(field.course.plan).solids.size());
 }

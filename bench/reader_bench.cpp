@@ -10,22 +10,22 @@ namespace {
 
 using namespace leap;
 
-void compile_names(benchmark::World& state, const std::string& line) {
+void compile_names(benchmark::State& state, const std::string& line) {
     std::string script = test::plain_body;
     for (std::int64_t i = 0; i < state.range(0); ++i) script += fmt::format(fmt::runtime(line), i);
     for (auto _ : state) benchmark::DoNotOptimize(compile_text(script));
     state.SetComplexityN(state.range(0));
 }
-void dials(benchmark::World& state) {
+void dials(benchmark::State& state) {
     compile_names(state, "dial d{0} = {0} m\nlet l{0} = d{0} * 2\n");
 }
-void moves(benchmark::World& state) {
+void moves(benchmark::State& state) {
     compile_names(state, "move m{0} on jump {{ phase a for 1 s {{ }} }}\n");
 }
-void mistakes(benchmark::World& state) {
+void mistakes(benchmark::State& state) {
     compile_names(state, "let l{0} = nothing{0}\n");
 }
-void fixtures(benchmark::World& state) {
+void fixtures(benchmark::State& state) {
     std::string text =
         R"({"format": 1, "name": "many", "places": [{"name": "p", "position": [0, 0, 0]}], "fixtures": [)";
     for (std::int64_t i = 0; i < state.range(0); ++i)

@@ -12,8 +12,8 @@ std::optional<Ride> ride_of(const Rehearsal& r, const World& world, const Actor&
     if (!actor.body.grounded) return std::nullopt;
     const Surface ground = surface_of(r.course, world, actor.body.ground_piece);
     if (ground.is_actor()) {
-        const Actor& under = world.actors[ground.index];
-        return Ride{actor_owner(ground.index), {}, under.body.position};
+        // The one below may have gone on already in the present stretch.
+        return Ride{actor_owner(ground.index), {}, world.actors[ground.index].seen.position};
     }
     if (!ground.is_fixture()) return std::nullopt;
     return Ride{fixture_owner(ground.index), fixture_pose(r.moment(world, actor), ground.index), Vec3{0.0}};

@@ -73,6 +73,8 @@ struct ActorScratch {
         bool leaning = false;    ///< see StretchKind
         bool quiet = false;      ///< no input, event or rule has changed anything since its last stretch
         bool calm = false;       ///< nothing that rules could answer has happened since they were asked last
+        double reach = 0.0;      ///< how far it may be asked to go in one stretch (s since the start)
+        double stops_at = -1.0;  ///< where it came to an instant that is one for all, by itself
     };
     Progress progress;
 

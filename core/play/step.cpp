@@ -159,25 +159,30 @@ void Tick::begin() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
-        own.progress = {0, 0, true, false, false, own.progress.calm};
+        own.progress = {0, 0, true, false, false, own.progress.calm, 0.0, -1.0};
         if (actor.time != own.memo.asked_time || !(actor.body == own.memo.asked_at)) {
             own.memo.forget();
             own.now_is_current = own.progress.calm = false;
         }
-        if (several && !actor.seen.settled) show_to_others(actor);
     }
+    // At the very first tick those who stand inside one another are put apart: the earlier in the tape stays.
+    const bool first = several && !world_.actors.back().seen.settled;
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
         place_solids(r_, world_, actor, own.memo);
-        if (actor.seat >= 0) continue;
-        const Vec3 before = actor.body.position;
-        actor.body = free_body({r_.course, own.memo.moving}, shape_now(r_, actor), actor.body);
-        if (actor.body.position != before) {
-            own.memo.forget();
-            own.progress.calm = false;
+        if (actor.seat < 0) {
+            const Vec3 before = actor.body.position;
+            actor.body = free_body({r_.course, own.memo.moving}, shape_now(r_, actor), actor.body);
+            if (actor.body.position != before) {
+                own.memo.forget();
+                own.progress.calm = false;
+            }
         }
+        if (first) show_to_others(actor);
     }
+    for (std::size_t i = 0; first && i < world_.actors.size(); ++i)
+        place_others(r_.course, world_, world_.actors[i], scratch_.actors[i].memo);
 }
 
 /// Everybody is at the same instant: inputs, then rules where something may have changed.
@@ -244,12 +249,20 @@ void Tick::finish() {
 void Tick::advance_several(int split) {
     remember_all();
     double goal = next_goal();
+    for (ActorScratch& own : scratch_.actors) {
+        own.progress.reach = goal;
+        own.progress.stops_at = -1.0;
+    }
     for (bool done = false; !done;) {
         done = true;
         for (std::size_t i = 0; i < world_.actors.size(); ++i) {
             const Stop stop = go_alone(i, goal);
             if (stop.time >= goal && !stop.again) continue;
             goal = stop.time;
+            // Whoever comes to an instant of its own there is asked as far as before, so that it comes to it again.
+            scratch_.actors[i].progress.stops_at = goal;
+            for (ActorScratch& own : scratch_.actors)
+                if (std::abs(own.progress.stops_at - goal) > rounding_s) own.progress.reach = goal;
             done = i == 0 && !stop.again;
             if (done) continue;
             go_back();
@@ -274,7 +287,7 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
     ActorScratch& own = scratch_.actors[i];
     ActorScratch::Progress& progress = own.progress;
     while (true) {
-        const double until = std::min(goal, next_input_time(i));
+        const double until = std::min(progress.reach, next_input_time(i));
         const double from = actor.time;
         const bool coarse = progress.splits >= defaults::most_fine_splits;
         const StretchKind kind{progress.tick_begin, coarse, progress.leaning, progress.quiet};
@@ -285,7 +298,7 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
         progress.tick_begin = false;
         ++progress.splits;
         if (std::abs(actor.time - until) < rounding_s) actor.time = until;
-        if (actor.time >= goal) return {goal};
+        if (actor.time >= goal - rounding_s) return {goal};
         if (advanced.of_fixture || !keeps_to_itself(world_, actor, own.memo)) return {actor.time};
         if (progress.splits >= defaults::most_splits_per_tick) return {actor.time};
         if (!own.begin.has_whole) {
@@ -325,7 +338,11 @@ void Tick::go_back() {
         ActorScratch& own = scratch_.actors[i];
         if (own.begin.has_whole) actor = own.begin.whole;
         static_cast<ActorMotion&>(actor) = own.begin.motion;
+        const double reach = own.progress.reach;
+        const double stops_at = own.progress.stops_at;
         own.progress = own.begin.progress;
+        own.progress.reach = reach;
+        own.progress.stops_at = stops_at;
         own.begin.has_whole = false;
         own.now_is_current = false;
         own.emitted.clear();

@@ -138,6 +138,22 @@ TapeMaker::operator Tape() const {
     return out;
 }
 
+Tape together(const std::vector<Part>& parts) {
+    Tape out;
+    out.name = "together";
+    out.tracks.clear();
+    for (const Part& part : parts) {
+        TapeTrack track;
+        track.name = part.name;
+        track.body = part.body;
+        track.start_place = part.place;
+        track.events = part.inputs.tracks.front().events;
+        out.length_s = std::max(out.length_s, part.inputs.length_s);
+        out.tracks.push_back(std::move(track));
+    }
+    return out;
+}
+
 Played play(const Scene& scene, const Tape& tape, int rate_hz) {
     const Rehearsal rehearsal = scene.at(rate_hz);
     const auto inputs = resolve_inputs(scene.program, tape).value();

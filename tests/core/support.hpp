@@ -57,6 +57,16 @@ class TapeMaker {
     Tape tape_;
 };
 
+/// One character of a tape for several: what it does is the first track of `inputs`.
+struct Part {
+    std::string body;
+    std::string place;
+    Tape inputs;
+    std::string name{};
+};
+/// A tape in which all of them play; as long as the longest.
+Tape together(const std::vector<Part>& parts);
+
 /// A run with the state it ended in.
 struct Played {
     World state;
