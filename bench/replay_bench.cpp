@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 // How long the 10 s tape of the demo takes to replay, and what belongs to it.
 #include <benchmark/benchmark.h>
+#include <fmt/format.h>
 
 #include "core/project/project.hpp"
 #include "core/readings/readings.hpp"
@@ -64,7 +65,7 @@ leap::Tape many_characters(const Quay& quay, std::size_t count, bool at_one_plac
     const auto& places = quay.course.plan.places;
     for (std::size_t i = 0; i < count; ++i) {
         leap::TapeTrack track = quay.tape.tracks.front();
-        track.name = "c" + std::to_string(i);
+        track.name = fmt::format("c{}", i);
         if (!at_one_place) track.start_place = places[i % places.size()].name;
         for (leap::TapeEvent& event : track.events) event.time_s += 0.013 * static_cast<double>(i);
         out.tracks.push_back(std::move(track));

@@ -66,6 +66,9 @@ inline constexpr double longest_way_per_stretch_m = 1.2;
 inline constexpr double shortest_passing_way_m = 0.1;
 /// Beside a moving fixture nearer than this (m) the body goes on in short stretches.
 inline constexpr double near_moving_m = 2.0;
+/// Nearer than this another character counts as near, beside the way that both go in a tick (m): what a move may add to
+/// it within a tick. Touch when characters are thrown about much faster.
+inline constexpr double near_character_m = 0.6;
 /// Room (m) between what is teleported to and the body that comes out, so that it doesn't touch it.
 inline constexpr double exit_gap_m = 0.2;
 

@@ -157,12 +157,11 @@ namespace {
 
 /// Fixtures speak of one character each: it stops where they have something to do.
 void offer_fixtures(Earliest& out, const Moment& m, const Outlook& ahead) {
-    const bool several = m.world.actors.size() > 1;
     for (const std::size_t i : m.memo->lively) {
         if (m.memo->stands[i].waits) continue;
         const Phase* phase = fixture_phase(m, i);
         if (phase == nullptr) continue;
-        if (several && subject_of(m.world, *m.course, i) != static_cast<std::size_t>(m.actor.id)) continue;
+        if (subject_now(m, i) != static_cast<std::size_t>(m.actor.id)) continue;
         const Moment own = m.of_fixture(i);
         offer_phase(out, own, ahead, m.world.machines[i], *phase);
         const FixtureState& fixture = m.world.fixtures[i];

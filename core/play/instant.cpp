@@ -22,9 +22,22 @@ Instant::Instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch,
     ask(first_);
 }
 
+/// While nothing that others could see has changed at this instant, those whom nothing has happened to have nothing to
+/// answer.
+bool Instant::is_asked_now(std::size_t actor) const {
+    const ActorScratch::Progress& progress = scratch_.actors[actor].progress;
+    return shared_change_ || alone_ || !progress.quiet || !progress.calm;
+}
+
+void Instant::note_change() {
+    changed_ = true;
+    own().changed = true;
+}
+
 bool Instant::run() {
     if (!world_.fixtures.empty()) {
         for (std::size_t i = first_; i < last_; ++i) {
+            if (!is_asked_now(i)) continue;
             ask(i);
             if (!alone_) look_for_focus();
             asks_for_hands();
@@ -34,12 +47,17 @@ bool Instant::run() {
             find_lively();
         }
     }
-    return run_rounds();
+    for (std::size_t i = first_; i < last_; ++i) scratch_.actors[i].changed = false;
+    const bool changed = run_rounds();
+    for (std::size_t i = first_; i < last_; ++i)
+        if (shared_change_ || scratch_.actors[i].changed) scratch_.actors[i].progress.quiet = false;
+    return changed;
 }
 
 bool Instant::run_rounds() {
     for (int round = 0; round < most_changes(); ++round) {
         for (std::size_t i = first_; i < last_; ++i) {
+            if (!is_asked_now(i)) continue;
             ask(i);
             for (const std::int32_t move : actor_->moves) blocks_on_events({move, -1});
             blocks_on_events({actor_->stance, -1});
@@ -61,6 +79,7 @@ bool Instant::run_rounds() {
 bool Instant::once() {
     fall_back_and_refill();
     for (std::size_t i = first_; i < last_; ++i) {
+        if (!is_asked_now(i)) continue;
         ask(i);
         for (const std::int32_t move : actor_->moves)
             if (move >= 0 && take_way({move, -1})) return true;
@@ -77,12 +96,13 @@ void Instant::fall_back(const Moment& m, const CounterInfo& info, CounterState& 
     }
     if (counter.back_since == never) counter.back_since = actor_->time;
     if (actor_->time - counter.back_since < number(m, info.back_after) - defaults::timer_rounding_s) return;
-    changed_ = changed_ || counter.value != *info.back_to;
+    if (counter.value != *info.back_to) note_change();
     counter.value = *info.back_to;
 }
 
 void Instant::fall_back_and_refill() {
     for (std::size_t k = first_; k < last_; ++k) {
+        if (!is_asked_now(k)) continue;
         ask(k);
         const Moment m = moment();
         for (std::size_t i = 0; i < program_.counters.size(); ++i)
@@ -90,6 +110,7 @@ void Instant::fall_back_and_refill() {
     }
     if (!alone_) fall_back_of_fixtures();
     for (std::size_t k = first_; k < last_; ++k) {
+        if (!is_asked_now(k)) continue;
         ask(k);
         refill_charges();
     }
@@ -103,7 +124,7 @@ void Instant::refill_charges() {
         MachineState& own = state_of(move);
         const double full = number(m, charges->count);
         if (own.charges >= full) continue;
-        changed_ = true;
+        note_change();
         if (charges->refill_when && truth(m, charges->refill_when->truth)) own.charges = full;
         if (!charges->refill_after) continue;
         const double time = number(m, *charges->refill_after);
@@ -131,6 +152,7 @@ void Instant::forget_events() {
 /// False when there is nothing.
 bool Instant::show_news() {
     const bool told = !alone_ && show_news_of_fixtures();
+    shared_change_ = shared_change_ || told;
     bool any = told || outcomes_;
     for (std::size_t i = first_; i < last_; ++i) any = any || scratch_.actors[i].emitted.any();
     if (!any) return false;
@@ -144,6 +166,8 @@ bool Instant::show_news() {
             }
         actor.events = emitted.bits;
         actor.heard = emitted.events;
+        if (emitted.any()) scratch_.actors[i].changed = true;
+        if (!emitted.events.empty()) shared_change_ = true;
         if (!alone_) world_.heard.insert(world_.heard.end(), emitted.events.begin(), emitted.events.end());
         emitted.clear();
     }

@@ -29,6 +29,8 @@ class Instant {
 
   private:
     // instant.cpp: the rounds
+    bool is_asked_now(std::size_t actor) const;
+    void note_change();
     bool run_rounds();
     bool once();
     void forget_events();
@@ -108,6 +110,7 @@ class Instant {
     Owner by_;               ///< who has just come to the fixture that is being asked
     RunningMachine acting_;  ///< whose acts run now
     bool changed_ = false;
+    bool shared_change_ = false;  ///< something that others could see
     bool concerns_others_ = false;
     bool outcomes_ = false;        ///< some move has ended in this round
     bool outcomes_shown_ = false;  ///< and its outcome can be seen now

@@ -98,7 +98,7 @@ void Instant::look_for_focus() {
     if (!memo().focus) memo().focus = focus_at(moment());
     const std::int32_t now = *memo().focus;
     if (now != actor_->focus) {
-        changed_ = true;
+        note_change();
         if (actor_->focus >= 0) note(EventKind::focus_out, actor_->focus, -1);
         if (now >= 0) note(EventKind::focus_in, now, -1);
         actor_->focus = now;
@@ -107,7 +107,7 @@ void Instant::look_for_focus() {
     const auto fixture = static_cast<std::size_t>(now);
     const std::int32_t button = machine(world_.fixtures[fixture].machine).fixture->focus->button;
     if (button < 0 || !actor_->buttons[static_cast<std::size_t>(button)].fresh_press) return;
-    changed_ = true;
+    note_change();
     actor_->contacts[fixture].events |= fixture_used;
     note(EventKind::used, now, -1);
 }

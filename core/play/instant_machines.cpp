@@ -24,13 +24,14 @@ bool is_shared(const Act& act) {
 
 void Instant::acts(const std::vector<Act>& list) {
     if (list.empty()) return;
-    changed_ = true;
+    note_change();
     if (alone_ && std::any_of(list.begin(), list.end(), is_shared)) {
         concerns_others_ = true;
         return;
     }
     const bool before = (emitted().bits & event_respawned) != 0;
     run_acts(rehearsal_, list, world_, *actor_, emitted(), memo(), trace_, {acting_.fixture, by_});
+    if (acting_.fixture >= 0 || std::any_of(list.begin(), list.end(), is_shared)) shared_change_ = true;
     if (memo().stale) note_stale();
     if (!before && (emitted().bits & event_respawned) != 0) end_all_moves();
 }
@@ -118,7 +119,7 @@ void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int3
     }
     leave_phase(running, left_by);
     acting_ = running;
-    changed_ = true;
+    note_change();
     MachineState& own = state_of(running);
     const bool opens = own.phase < 0;
     const bool sat = is_fixture && any_seat(fixture);
@@ -128,6 +129,7 @@ void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int3
     own.drive_direction = Vec3{0.0};
     open_span(running, opens);
     if (is_fixture) {
+        shared_change_ = true;
         if (stood) change_loose(rehearsal_, fixture, *stood, world_);
         note_stale();
         note_fixture(EventKind::fixture_phase, running.fixture, phase);

@@ -22,7 +22,7 @@ void Instant::take_drive(std::int32_t move, const Drive& drive) {
 
 void Instant::end(std::int32_t move, EventKind kind, std::int32_t by, std::int32_t left_by) {
     leave_phase({move, -1}, left_by);
-    changed_ = true;
+    note_change();
     MachineState& own = state_of(move);
     own.phase = -1;
     own.ended_at = actor_->time;

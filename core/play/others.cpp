@@ -26,22 +26,33 @@ Vec3 place_at(const SeenBody& seen, double time) {
     return seen.position + seen.velocity * (time - seen.time);
 }
 
-void place_capsule(const SeenBody& seen, const Vec3& feet, std::int32_t number, Solid& out) {
+/// Somewhere; move_others() puts it where it is.
+void make_capsule(const SeenBody& seen, std::int32_t number, Solid& out) {
+    const double length = std::max(0.0, seen.height - 2.0 * seen.radius);
+    const bool same = out.piece == number && out.radius == seen.radius && out.corners.size() == 2 &&
+                      out.corners[1].z - out.corners[0].z == length;
+    if (same) return;
     out.kind = SolidKind::round;
     out.piece = number;
     out.radius = seen.radius;
-    const Vec3 low = feet + world_up * seen.radius;
-    out.corners.assign({low, low + world_up * std::max(0.0, seen.height - 2.0 * seen.radius)});
-    out.bounds = {};
-    for (const Vec3& end : out.corners) {
-        out.bounds.add(end - Vec3{seen.radius});
-        out.bounds.add(end + Vec3{seen.radius});
-    }
+    out.corners.assign({Vec3{0.0}, world_up * length});
+    out.bounds = {Vec3{-seen.radius}, Vec3{seen.radius, seen.radius, length + seen.radius}};
 }
 
-double apart(const Actor& actor, const SeenBody& other) {
-    const double sizes = 0.5 * (actor.height + other.height) + actor.radius + other.radius;
-    return glm::length(other.position - actor.body.position) - sizes;
+bool in_sight(const Actor& actor, const SeenBody& other) {
+    const Vec3 between = other.position - actor.body.position;
+    return glm::dot(between, between) < defaults::fixture_sight_m * defaults::fixture_sight_m;
+}
+
+/// Whether they could meet within the longest tick: by how fast they come nearer, and what a move may add.
+bool could_meet(const Actor& actor, const SeenBody& other) {
+    const Vec3 towards = actor.body.velocity + actor.ground_velocity - other.velocity;
+    const Vec3 between = other.position - actor.body.position;
+    const double reach =
+        defaults::near_character_m + glm::length(towards) / defaults::slowest_usual_rate_hz + actor.radius + other.radius;
+    // Upright capsules: the distance of their axes.
+    const double above = std::max({0.0, between.z - actor.height, -between.z - other.height});
+    return flat_length(between) < reach && above < reach;
 }
 
 }  // namespace
@@ -58,35 +69,54 @@ void show_to_others(Actor& actor) {
     seen.settled = true;
 }
 
-void place_others(const Course& course, const World& world, const Actor& actor, ProbeMemo& out) {
-    std::size_t count = out.fixture_solids;
-    out.moving.solids.resize(count + world.actors.size() - 1);
-    out.moving.velocities.resize(out.moving.solids.size(), Vec3{0.0});
+void find_others(const Course& course, const World& world, const Actor& actor, ProbeMemo& out) {
+    out.others.clear();
+    out.others_near = false;
     for (const Actor& other : world.actors) {
         const SeenBody& seen = other.seen;
         if (other.id == actor.id || !seen.there || !seen.settled) continue;
-        if (stands_on(course, world, other.id, actor.id)) continue;
-        const double between = apart(actor, seen);
-        out.moves_near = out.moves_near || between < defaults::near_moving_m;
-        if (between > defaults::fixture_sight_m) continue;
-        // One nearby stands still for as long as a stretch of motion lasts.
-        const Vec3 feet = out.moves_near ? seen.position : place_at(seen, actor.time);
-        place_capsule(seen, feet, number_of_actor(course, world, static_cast<std::size_t>(other.id)),
-                      out.moving.solids[count]);
-        out.moving.velocities[count++] = seen.velocity;
+        if (!in_sight(actor, seen)) continue;
+        const bool near = could_meet(actor, seen);
+        if (near && stands_on(course, world, other.id, actor.id)) continue;
+        out.others_near = out.others_near || near;
+        out.others.push_back({other.id, near});
     }
-    out.moving.solids.resize(count);
-    out.moving.velocities.resize(count);
-    out.moving.note_all_moved();
+    out.moving.solids.resize(out.fixture_solids + out.others.size());
+    out.moving.velocities.resize(out.moving.solids.size(), Vec3{0.0});
+    for (std::size_t i = 0; i < out.others.size(); ++i) {
+        const auto other = static_cast<std::size_t>(out.others[i].actor);
+        const SeenBody& seen = world.actors[other].seen;
+        make_capsule(seen, number_of_actor(course, world, other), out.moving.solids[out.fixture_solids + i]);
+        out.moving.velocities[out.fixture_solids + i] = seen.velocity;
+    }
+    out.others_time = -1.0;
+    move_others(world, actor, out);
+}
+
+void move_others(const World& world, const Actor& actor, ProbeMemo& out) {
+    if (out.others_time == actor.time) return;
+    out.others_time = actor.time;
+    for (std::size_t i = 0; i < out.others.size(); ++i) {
+        const SeenBody& seen = world.actors[static_cast<std::size_t>(out.others[i].actor)].seen;
+        // One nearby stands still for as long as a stretch of motion lasts.
+        const Vec3 feet = out.others[i].near ? seen.position : place_at(seen, actor.time);
+        Solid& solid = out.moving.solids[out.fixture_solids + i];
+        const Vec3 moved = feet + world_up * seen.radius - solid.corners.front();
+        if (moved == Vec3{0.0}) continue;
+        const double length = solid.corners[1].z - solid.corners[0].z;
+        solid.corners[0] += moved;
+        solid.corners[1] = solid.corners[0] + world_up * length;
+        solid.bounds.low = feet - Vec3{seen.radius, seen.radius, 0.0};
+        solid.bounds.high = feet + Vec3{seen.radius, seen.radius, seen.height};
+    }
+    for (std::size_t i = out.fixture_solids; i < out.moving.solids.size(); i += MovingSolids::group_size)
+        out.moving.note_moved(i);
+    if (!out.moving.solids.empty()) out.moving.note_moved(out.moving.solids.size() - 1);
 }
 
 bool others_are_near(const World& world, const Actor& actor) {
     return std::any_of(world.actors.begin(), world.actors.end(), [&](const Actor& other) {
-        if (other.id == actor.id || !other.seen.there) return false;
-        const double speeds =
-            glm::length(actor.body.velocity + actor.ground_velocity) + glm::length(other.seen.velocity);
-        const double margin = defaults::near_moving_m + speeds / defaults::slowest_usual_rate_hz;
-        return apart(actor, other.seen) < margin;
+        return other.id != actor.id && other.seen.there && could_meet(actor, other.seen);
     });
 }
 

@@ -10,8 +10,11 @@ namespace leap {
 /// The others see this character where it is now.
 void show_to_others(Actor& actor);
 
-/// Puts the other characters behind the fixtures in ProbeMemo::moving, and says when one of them is near.
-void place_others(const Course& course, const World& world, const Actor& actor, ProbeMemo& out);
+/// Looks for the characters in sight and puts them behind the fixtures in ProbeMemo::moving. To be called when all have
+/// come to the same instant, and when fixtures have been gathered again.
+void find_others(const Course& course, const World& world, const Actor& actor, ProbeMemo& out);
+/// Brings those that were found to where they are by the character's own time.
+void move_others(const World& world, const Actor& actor, ProbeMemo& out);
 
 /// Whether another character is so near that they could meet within a tick.
 bool others_are_near(const World& world, const Actor& actor);

@@ -22,6 +22,7 @@ struct ActorStretch {
     std::optional<Ride> ride;  ///< what it stood on
     Vec3 wanted{0.0};          ///< m/s, world frame: the velocity that it would have had with nothing in its way
     bool seated = false;
+    bool alone = false;        ///< nothing that moves or that others share was near; see keeps_to_itself()
     bool fixture_due = false;  ///< it ends because a fixture has something to do
     bool as_foreseen = false;  ///< no timer is due at its end, no watched quantity has passed a value, nothing was met
 };
@@ -64,6 +65,7 @@ struct ActorScratch {
     std::vector<std::int32_t> last_starts;
     std::vector<std::size_t> last_fixtures;
     Emitted emitted;
+    bool changed = false;         ///< some rule of it has changed something at this instant
     bool now_is_current = false;  ///< `now` was noticed at the character's present instant
     /// Where it is within the present tick.
     struct Progress {
@@ -93,6 +95,8 @@ struct ActorScratch {
 /// Room that steps of one run reuse, so that a tick asks for no memory.
 struct StepScratch {
     std::vector<ActorScratch> actors;  ///< by World::actors
+    SubjectCache subjects;
+    double found_at = -1.0;  ///< the instant at which the characters have looked for each other last
     LooseWork loose;
     std::vector<std::optional<Ride>> rides;  ///< by character, over the last stretch
     std::vector<ActorStretch> stretches;     ///< likewise

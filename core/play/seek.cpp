@@ -79,7 +79,7 @@ class Noticing {
         const Phase* phase = fixture_phase(m_, i);
         if (phase == nullptr || phase->waits_for_events) return;
         // Each fixture speaks of one character, who notices for it.
-        if (subject_of(world_, r_.course, i) != static_cast<std::size_t>(actor_.id)) return;
+        if (subject_now(m_, i) != static_cast<std::size_t>(actor_.id)) return;
         const Moment own = m_.of_fixture(i);
         ways(own, *phase, world_.machines[i]);
         for (const std::int32_t counter : fixture_kind(m_, i)->counters)

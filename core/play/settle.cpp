@@ -101,17 +101,24 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
     const auto settle = [&](std::size_t i) {
         Actor& actor = world.actors[i];
         ProbeMemo& memo = scratch.actors[i].memo;
+        if (stretches[i].alone && !stretches[i].ride) return show_to_others(actor);
+        const BodyState came = actor.body;
         if (stretches[i].seated) {
             settle_seated(r, world, actor, memo, trace);
         } else {
             if (stretches[i].ride) carry(r, *stretches[i].ride, world, actor);
             change_ground(r, stretches[i].ride, world, actor);
+            if (memo.others_near) find_others(r.course, world, actor, memo);
             place_solids(r, world, actor, memo);
             note_touches(r, world, actor, memo);
             // What came upon the body pushes it out at once, at every tick rate.
-            if (memo.moves_near) actor.body = free_body({r.course, memo.moving}, shape_now(r, actor), actor.body);
+            if (memo.moves_near || memo.others_near)
+                actor.body = free_body({r.course, memo.moving}, shape_now(r, actor), actor.body);
         }
-        if (!alone) show_to_others(actor);
+        if (!alone) {
+            show_to_others(actor);
+            if (!(actor.body == came)) scratch.actors[i].progress.calm = false;
+        }
         memo.forget();
     };
     if (alone) return settle(0);
@@ -120,7 +127,7 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
     for (Actor& actor : world.actors) actor.seen.settled = false;
     each_after_its_carrier(stretches, settle);
     for (std::size_t i = 0; i < world.actors.size(); ++i)
-        place_others(r.course, world, world.actors[i], scratch.actors[i].memo);
+        find_others(r.course, world, world.actors[i], scratch.actors[i].memo);
 }
 
 void settle_actor(const Rehearsal& r, World& world, Actor& actor, ProbeMemo& memo) {

@@ -114,10 +114,11 @@ bool solids_are_current(const World& world, const Actor& actor, const ProbeMemo&
 void place_solids(const Rehearsal& r, const World& world, const Actor& actor, ProbeMemo& out) {
     out.moves_near = false;
     const bool all = !solids_are_current(world, actor, out);
+    if (out.stale && out.subjects != nullptr) out.subjects->time = -1.0;
     out.stale = false;
     const bool others = world.actors.size() > 1;
     if (world.fixtures.empty()) {
-        if (others) place_others(r.course, world, actor, out);
+        if (others) move_others(world, actor, out);
         return;
     }
     const Moment m = r.moment(world, actor, &out);
@@ -143,7 +144,9 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, Pr
             is_within(stand.pose.center - actor.body.position, reach_of(stand, actor) + defaults::near_moving_m))
             out.moves_near = true;
     }
-    if (others) place_others(r.course, world, actor, out);
+    if (!others) return;
+    if (gather) find_others(r.course, world, actor, out);
+    move_others(world, actor, out);
 }
 
 Moment moment_at(const Rehearsal& r, const World& world, const Actor& actor, ProbeMemo& memo) {

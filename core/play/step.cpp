@@ -61,6 +61,7 @@ void check_calm([[maybe_unused]] const Rehearsal& r, [[maybe_unused]] const Worl
 #ifndef NDEBUG
     World copy = world;
     StepScratch own = scratch;
+    for (ActorScratch& actor : own.actors) actor.progress.calm = false;
     assert(!run_instant(r, copy, own, nullptr) && "a rule had something to do between two instants");
     for (std::size_t i = 0; i < world.actors.size(); ++i) {
         const Actor& before = world.actors[i];
@@ -156,9 +157,12 @@ void Tick::begin() {
     scratch_.actors.resize(world_.actors.size());
     scratch_.stretches.resize(world_.actors.size());
     const bool several = world_.actors.size() > 1;
+    const bool fresh = several && scratch_.found_at != world_.time;  // room that was used for another world, or for none
+    scratch_.found_at = world_.time;
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
+        own.memo.subjects = &scratch_.subjects;
         own.progress = {0, 0, true, false, false, own.progress.calm, 0.0, -1.0};
         if (actor.time != own.memo.asked_time || !(actor.body == own.memo.asked_at)) {
             own.memo.forget();
@@ -171,6 +175,7 @@ void Tick::begin() {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
         place_solids(r_, world_, actor, own.memo);
+        if (first || fresh) find_others(r_.course, world_, actor, own.memo);
         if (actor.seat < 0) {
             const Vec3 before = actor.body.position;
             actor.body = free_body({r_.course, own.memo.moving}, shape_now(r_, actor), actor.body);
@@ -181,8 +186,8 @@ void Tick::begin() {
         }
         if (first) show_to_others(actor);
     }
-    for (std::size_t i = 0; first && i < world_.actors.size(); ++i)
-        place_others(r_.course, world_, world_.actors[i], scratch_.actors[i].memo);
+    for (std::size_t i = 0; several && i < world_.actors.size(); ++i)
+        if (first || fresh) find_others(r_.course, world_, world_.actors[i], scratch_.actors[i].memo);
 }
 
 /// Everybody is at the same instant: inputs, then rules where something may have changed.
@@ -196,8 +201,7 @@ bool Tick::ask_all() {
         all_calm = all_calm && own.progress.quiet && own.progress.calm;
     }
     if (!all_calm) {
-        if (run_instant(r_, world_, scratch_, trace_))
-            for (ActorScratch& own : scratch_.actors) own.progress.quiet = false;
+        run_instant(r_, world_, scratch_, trace_);
     } else {
         check_calm(r_, world_, scratch_);
     }
@@ -226,7 +230,7 @@ void Tick::advance_one(int split) {
 }
 
 void Tick::finish() {
-    world_.time = end_;
+    world_.time = scratch_.found_at = end_;
     ++world_.tick;
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
@@ -310,7 +314,6 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
         if (!progress.quiet || !progress.calm) {
             const AloneAnswer answer = run_instant_alone(r_, world_, i, scratch_, trace_);
             if (answer.concerns_others) return {actor.time, true};
-            if (answer.changed) progress.quiet = false;
         }
         if (!solids_are_current(world_, actor, own.memo)) place_solids(r_, world_, actor, own.memo);
     }
@@ -365,12 +368,13 @@ void Tick::go_back() {
 
 /// All have come to the same instant: the world follows, and what they wrote is put into the order of time.
 void Tick::finish_stretches() {
+    for (std::size_t i = 0; i < world_.actors.size(); ++i)
+        scratch_.stretches[i].alone = keeps_to_itself(world_, world_.actors[i], scratch_.actors[i].memo);
     settle_world(r_, scratch_.stretches, world_, scratch_, trace_);
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
-        if (keeps_to_itself(world_, world_.actors[i], own.memo)) continue;
-        own.progress.calm = false;
-        own.now_is_current = false;
+        own.progress.calm = own.progress.calm && stays_calm(world_, scratch_.stretches[i], own.memo);
+        own.now_is_current = own.now_is_current && own.progress.calm;
     }
     if (trace_ == nullptr) return;
     std::stable_sort(trace_->events.begin() + static_cast<std::ptrdiff_t>(scratch_.events), trace_->events.end(),

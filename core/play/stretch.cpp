@@ -187,7 +187,7 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     }
     if (kind.coarse) law.horizon = longest;
     // Beside something that moves the body goes on in short stretches, whatever the tick rate: those of loose bodies.
-    if (memo.moves_near || may_meet_partners(r, world, memo)) {
+    if (memo.moves_near || memo.others_near || may_meet_partners(r, world, memo)) {
         const double steps = std::floor(actor.time / defaults::loose_step_s + 1e-6);
         law.horizon = std::min(law.horizon, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - actor.time));
     }

@@ -50,6 +50,19 @@ std::size_t subject_of(const World& world, const Course& course, std::size_t fix
     return nearest;
 }
 
+std::size_t subject_now(const Moment& m, std::size_t fixture) {
+    if (m.world.actors.size() == 1) return 0;
+    if (m.memo->subjects == nullptr) return subject_of(m.world, *m.course, fixture);
+    SubjectCache& cache = *m.memo->subjects;
+    if (cache.time != m.world.time || cache.actors.size() != m.world.fixtures.size()) {
+        cache.actors.assign(m.world.fixtures.size(), -1);
+        cache.time = m.world.time;
+    }
+    std::int32_t& known = cache.actors[fixture];
+    if (known < 0) known = static_cast<std::int32_t>(subject_of(m.world, *m.course, fixture));
+    return static_cast<std::size_t>(known);
+}
+
 bool any_event(const World& world, std::size_t fixture, FixtureEvent event) {
     return any(world, [&](const Actor& a) { return (a.contacts[fixture].events & event) != 0; });
 }
