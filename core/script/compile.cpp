@@ -90,6 +90,10 @@ void Compiler::index_names() {
             }
         }
     }
+    // Files that are used come before those that use them; a body comes before those that are based on it all the same,
+    // so that the first is one that stands by itself.
+    std::stable_partition(body_syntax_.begin(), body_syntax_.end(),
+                          [](const syntax::Owner* body) { return !body->base.has_value(); });
 }
 
 std::vector<const syntax::Owner*> Compiler::chain_of(const syntax::Owner& owner) {

@@ -65,6 +65,8 @@ void Compiler::compile_body(const syntax::Owner& owner, BodyInfo& body) {
     body.locked_at = number_of(&syntax::Owner::locked_at, length, 0.0, "locked at");
     if (const auto at = said([](const syntax::Owner& level) { return level.locked_axis.has_value(); }))
         body.locked_axis = *at->chain[at->level]->locked_axis == 'x' ? 0 : 1;
+    if (const auto at = said([](const syntax::Owner& level) { return !level.wears.empty(); }))
+        body.wears = compile_wears(at->chain[at->level]->wears);
     const auto pulls = said([](const syntax::Owner& level) { return !level.effects.empty(); });
     const Effects effects = pulls ? compile_effects(pulls->chain[pulls->level]->effects, *pulls) : Effects{};
     if (effects.gravity) {
@@ -75,6 +77,32 @@ void Compiler::compile_body(const syntax::Owner& owner, BodyInfo& body) {
     for (const Expression* fixed : {&body.radius, &body.height, &body.step_up, &body.walkable, &body.eyes})
         if (fixed->folded < 0)
             report(fixed->range, "a body's size can't depend on what happens", "use dials and numbers");
+}
+
+std::vector<Garment> Compiler::compile_wears(const std::vector<syntax::Worn>& wears) {
+    std::vector<Garment> out;
+    for (const syntax::Worn& worn : wears) {
+        const auto kind = find_garment(worn.what.text);
+        if (!kind) {
+            const std::string near =
+                near_name(worn.what.text, std::vector<std::string>(garment_words.begin(), garment_words.end()));
+            report(worn.what.range, fmt::format("nothing that is worn is called {}", worn.what.text),
+                   near.empty() ? fmt::format("there are {}", fmt::join(garment_words, ", "))
+                                : fmt::format("did you mean {}?", near));
+            continue;
+        }
+        Garment garment{*kind, usual_rgb(*kind)};
+        const bool digits =
+            worn.color.size() == 6 && worn.color.find_first_not_of("0123456789abcdefABCDEF") == std::string::npos;
+        if (digits) {
+            garment.rgb = static_cast<std::uint32_t>(std::stoul(worn.color, nullptr, 16));
+        } else if (!worn.color.empty()) {
+            report(worn.range, fmt::format("\"{}\" is no colour", worn.color),
+                   "red, green and blue as six hexadecimal digits: \"b4863a\"");
+        }
+        out.push_back(garment);
+    }
+    return out;
 }
 
 /// `dial hop.rise = 2 m` in a body: the dial of that name has another value for its characters. Ranges and meanings
@@ -108,7 +136,9 @@ void Compiler::declare_own_dials() {
             const std::optional<double> high = known.high;
             const bool boosted = known.boosted;
             const std::size_t before = program_.dials.size();
-            declare_dials(body_syntax_[i]->name.text + "." + dial.of->text, {own});
+            note_file_name(dial.of->range, dial.of->text);
+            note_name(dial.name.range, known.name_range);
+            declare_dials(body_syntax_[i]->name.text + "." + dial.of->text, {own}, false);
             if (program_.dials.size() == before) continue;
             DialInfo& made = program_.dials.back();
             made.body = static_cast<std::int32_t>(i);

@@ -8,7 +8,7 @@
 
 namespace leap {
 
-void Compiler::declare_dials(const std::string& owner, const std::vector<syntax::Dial>& dials) {
+void Compiler::declare_dials(const std::string& owner, const std::vector<syntax::Dial>& dials, bool declares) {
     for (const syntax::Dial& dial : dials) {
         if (dial.of) continue;  // see declare_own_dials()
         DialInfo info;
@@ -17,6 +17,7 @@ void Compiler::declare_dials(const std::string& owner, const std::vector<syntax:
         info.unit = dial.value.unit;
         info.value = dial.value.si();
         info.meaning = dial.meaning;
+        info.name_range = dial.name.range;
         info.literal = dial.value.range;
         info.whole = dial.whole;
         if (!owner.empty() && (find_sense(plain_senses(), info.name) || unit_word(info.name))) {
@@ -24,7 +25,7 @@ void Compiler::declare_dials(const std::string& owner, const std::vector<syntax:
                    fmt::format("{} is a {} and can't name a dial", info.name, unit_word(info.name) ? "unit" : "sense"),
                    fmt::format("for example own_{}", info.name));
         }
-        note_name(dial.name.range, dial.name.range);
+        if (declares) note_name(dial.name.range, dial.name.range);
         if (program_.find_dial(info.path())) report(dial.name.range, fmt::format("{} is declared twice", info.path()));
         if (dial.range) {
             // Bare numbers in a range count in the dial's own unit.

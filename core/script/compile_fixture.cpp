@@ -36,6 +36,11 @@ void Compiler::compile_fixture_head(Machine& machine, const Scope& scope) {
         report(scope.chain.front()->name.range, fmt::format("{} has no size", machine.name),
                "add box LENGTH, WIDTH, HEIGHT, sphere radius R, or capsule radius R height H");
     if (drawn != nullptr) compile_look(info, *drawn);
+    for (const syntax::Owner* level : scope.chain) {
+        if (level->wears.empty()) continue;
+        info.wears = compile_wears(level->wears);
+        break;
+    }
     compile_loose(info, scope);
     compile_wheels(info, scope);
 }

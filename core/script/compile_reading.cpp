@@ -2,6 +2,9 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <utility>
+
+#include <algorithm>
 
 #include "core/script/compiler.hpp"
 
@@ -19,7 +22,10 @@ bool is_trace_quantity(std::string_view name) {
 
 void Compiler::compile_readings() {
     for (const syntax::File& file : syntax_) {
-        for (const syntax::Reading& reading : file.readings) {
+        for (const syntax::Reading& written : file.readings) {
+            syntax::Reading reading = written;
+            if (reading.over) find_actor(*reading.over);
+            find_actors(reading.value);
             reading_ranges_.emplace(reading.name.text, reading.name.range);
             if (reading_names_.find(reading.name.text))
                 report(reading.name.range, fmt::format("the reading {} is declared twice", reading.name.text));
@@ -38,7 +44,37 @@ void Compiler::compile_readings() {
     }
 }
 
+/// `pip.hop` speaks of Pip's hop when pip is a body, else of a phase of pip.
+void Compiler::find_actor(syntax::Stretch& stretch) {
+    const bool body = stretch.actor.empty() && !stretch.phase.empty() &&
+                      std::any_of(body_syntax_.begin(), body_syntax_.end(),
+                                  [&](const syntax::Owner* known) { return known->name.text == stretch.owner; });
+    if (!body) return;
+    stretch.actor = std::exchange(stretch.owner, std::exchange(stretch.phase, {}));
+    stretch.actor_range = std::exchange(stretch.owner_range, std::exchange(stretch.phase_range, {}));
+}
+
+void Compiler::find_actors(syntax::Expr& expr) {
+    find_actor(expr.stretch);
+    for (syntax::Expr& part : expr.parts) find_actors(part);
+}
+
+bool Compiler::check_actor(const syntax::Stretch& stretch) {
+    if (stretch.actor.empty()) return true;
+    std::vector<std::string> names;
+    for (const syntax::Owner* body : body_syntax_) names.push_back(body->name.text);
+    if (std::find(names.begin(), names.end(), stretch.actor) != names.end()) {
+        note_file_name(stretch.actor_range, stretch.actor);
+        return true;
+    }
+    const std::string near = near_name(stretch.actor, names);
+    report(stretch.actor_range, fmt::format("there is no body called {}", stretch.actor),
+           near.empty() ? "" : fmt::format("did you mean {}?", near));
+    return false;
+}
+
 bool Compiler::check_stretch(const syntax::Stretch& stretch) {
+    if (!check_actor(stretch)) return false;
     const auto machine = program_.find_machine(stretch.owner);
     if (!machine) {
         std::vector<std::string> names;
@@ -60,6 +96,7 @@ bool Compiler::check_stretch(const syntax::Stretch& stretch) {
 
 bool Compiler::check_instant(const Expr& expr) {
     if (expr.name == "start" || expr.name == "end") return check_stretch(expr.stretch);
+    if (!check_actor(expr.stretch)) return false;
     if (expr.name == "press" || expr.name == "release") {
         if (program_.find_button(expr.stretch.owner)) return true;
         report(expr.range, fmt::format("there is no button called {}", expr.stretch.owner));

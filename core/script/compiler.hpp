@@ -95,7 +95,7 @@ class Compiler {
     bool watch_of(const syntax::Expr& quantity, const Scope& scope, Watch& out) const;
 
     // compile_owner.cpp
-    void declare_dials(const std::string& owner, const std::vector<syntax::Dial>& dials);
+    void declare_dials(const std::string& owner, const std::vector<syntax::Dial>& dials, bool declares = true);
     void declare_counters(const std::string& path, const std::vector<syntax::Counter>& counters, const Scope& scope);
     void declare_machines();
     void declare_memories();
@@ -106,6 +106,7 @@ class Compiler {
     void compile_bodies();
     void compile_body(const syntax::Owner& owner, BodyInfo& out);
     void declare_own_dials();
+    std::vector<Garment> compile_wears(const std::vector<syntax::Worn>& wears);
     std::vector<std::int32_t> bodies_named(const std::vector<syntax::Name>& names);
     void compile_machine(std::int32_t index);
     void compile_stance_head(Machine& machine, const Scope& scope);
@@ -166,6 +167,9 @@ class Compiler {
     void compile_readings();
     std::optional<Type> reading_type(const syntax::Expr& expr);
     std::optional<Type> reading_call_type(const syntax::Expr& expr);
+    void find_actor(syntax::Stretch& stretch);
+    void find_actors(syntax::Expr& expr);
+    bool check_actor(const syntax::Stretch& stretch);
     bool check_stretch(const syntax::Stretch& stretch);
     bool check_instant(const syntax::Expr& expr);
     void compile_marks();

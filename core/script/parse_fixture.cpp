@@ -8,9 +8,9 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 17> fixture_statements{
-    "drawn", "box",   "sphere", "capsule", "mass",  "friction", "bounce", "wheels", "dial",
-    "let",   "gauge", "focus",  "prompt",  "phase", "probe",    "on",     "counter"};
+constexpr std::array<std::string_view, 18> fixture_statements{
+    "drawn", "box",   "sphere", "capsule", "mass",  "friction", "bounce", "wheels",  "dial",
+    "let",   "gauge", "focus",  "prompt",  "phase", "probe",    "on",     "counter", "wears"};
 
 }  // namespace
 
@@ -68,6 +68,8 @@ void Parser::fixture_item(syntax::Owner& owner) {
         }
         if (!failed_) owner.focus = std::move(read);
         if (accept("prompt")) owner.prompt = string("the prompt's words");
+    } else if (is("wears")) {
+        wears(owner);
     } else if (accept("drawn")) {
         expect("as", "behind drawn");
         owner.drawn = name("what it is drawn as");

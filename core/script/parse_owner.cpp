@@ -9,9 +9,9 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 14> body_statements{"capsule", "eyes", "step",  "walkable", "gravity",
+constexpr std::array<std::string_view, 15> body_statements{"capsule", "eyes", "step",  "walkable", "gravity",
                                                            "mass",    "tag",  "turn",  "hands",    "locked",
-                                                           "dial",    "let",  "gauge", "counter"};
+                                                           "dial",    "let",  "gauge", "counter",  "wears"};
 constexpr std::array<std::string_view, 18> stance_statements{
     "dial",  "let", "gauge", "counter", "probe",   "steer", "gravity", "cap",    "limit",
     "drain", "tag", "boost", "face",    "capsule", "on",    "start",   "finish", "accent"};
@@ -120,6 +120,8 @@ void Parser::body_item(syntax::Owner& owner) {
         owner.mass = expression();
     } else if (accept("tag")) {
         owner.tags.push_back(name("the tag"));
+    } else if (is("wears")) {
+        wears(owner);
     } else if (is("hands")) {
         syntax::Hands read = hands();
         if (!failed_) owner.hands = std::move(read);
@@ -170,6 +172,19 @@ syntax::Hands Parser::hands() {
     }
     out.range = since(out.range);
     return out;
+}
+
+/// wears GARMENT "colour", GARMENT ...
+void Parser::wears(syntax::Owner& owner) {
+    accept("wears");
+    do {
+        syntax::Worn worn;
+        worn.range = peek().range;
+        worn.what = name("what is worn");
+        worn.color = optional_string();
+        worn.range = since(worn.range);
+        if (!failed_) owner.wears.push_back(std::move(worn));
+    } while (!failed_ && accept(","));
 }
 
 /// for BODY, BODY

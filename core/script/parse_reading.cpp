@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: MIT
 #include <fmt/format.h>
 
+#include <utility>
+
 #include "core/script/parser.hpp"
 
 namespace leap {
@@ -55,6 +57,12 @@ syntax::Stretch Parser::stretch() {
         const syntax::Name phase = name("the phase");
         out.phase = phase.text;
         out.phase_range = phase.range;
+        if (accept(".")) {
+            // Three names: whose, what, and its phase. Which of two is meant the compiler knows.
+            const syntax::Name third = name("the phase");
+            out.actor = std::exchange(out.owner, std::exchange(out.phase, third.text));
+            out.actor_range = std::exchange(out.owner_range, std::exchange(out.phase_range, third.range));
+        }
     }
     const Token& token = peek();
     if (out.ordinal != 0 && token.kind == TokenKind::number && !token.first_on_line) {
@@ -128,6 +136,11 @@ Expr Parser::instant() {
             out.stretch.ordinal = whole_number("the ordinal");
             out.stretch.numbered = true;
             if (out.stretch.ordinal < 1) fail("ordinals count from 1");
+        }
+        if ((out.name == "landed" || out.name == "left_ground") && accept("of")) {
+            const syntax::Name actor = name("the body of a character");
+            out.stretch.actor = actor.text;
+            out.stretch.actor_range = actor.range;
         }
     }
     out.range = since(out.range);

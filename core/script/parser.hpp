@@ -64,6 +64,7 @@ class Parser {
     void body();
     void body_item(syntax::Owner& owner);
     void for_bodies(syntax::Owner& owner);
+    void wears(syntax::Owner& owner);
     void meter();
     void meter_item(syntax::Owner& owner);
     syntax::Probe probe();

@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "core/script/fixture_look.hpp"
+#include "core/script/garment.hpp"
 #include "core/script/name_index.hpp"
 #include "core/script/senses.hpp"
 #include "core/script/source.hpp"
@@ -145,6 +146,7 @@ struct DialInfo {
     Unit unit;
     std::optional<double> low, high;  ///< SI
     std::string meaning;
+    SourceRange name_range;
     SourceRange literal;
     SourceRange whole;
     bool boosted = false;        ///< some phase or stance boosts it
@@ -422,6 +424,7 @@ struct FixtureInfo {
     std::optional<FocusInfo> focus;
     std::string prompt;
     FixtureLook drawn = FixtureLook::plain;
+    std::vector<Garment> wears;  ///< upright capsules that look like people
 };
 
 enum class MachineKind : std::uint8_t { stance, move, fixture };
@@ -474,6 +477,7 @@ struct BodyInfo {
     std::optional<HandsInfo> hands;
     int locked_axis = -1;  ///< 0: x, 1: y
     Expression locked_at;
+    std::vector<Garment> wears;
 };
 
 struct ReadingInfo {

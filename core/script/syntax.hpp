@@ -56,6 +56,7 @@ enum class ExprKind {
 /// A stretch of a run that readings speak of: hop, hop.rise, walk, with an ordinal (`hop 2`, `last hop`).
 struct Stretch {
     std::string actor;  ///< a body whose character is meant; empty: the reading's, or the first
+    SourceRange actor_range;
     std::string owner;
     std::string phase;
     int ordinal = 1;        ///< from 1; 0 is the last
@@ -299,6 +300,13 @@ struct Focus {
     std::optional<Name> button;
 };
 
+/// One piece of `wears long_coat "b4863a", tall_hat`
+struct Worn {
+    Name what;
+    std::string color;  ///< six hexadecimal digits; empty: the usual one
+    SourceRange range;
+};
+
 /// A body, stance, move, meter or fixture.
 struct Owner {
     OwnerKind kind = OwnerKind::move;
@@ -331,6 +339,9 @@ struct Owner {
     std::optional<Expr> buffer;
     std::optional<Charges> charges;
     std::vector<Phase> phases;
+
+    // body, and fixtures that look like people
+    std::vector<Worn> wears;
 
     // body
     std::optional<Expr> radius, height, eyes, step_up, walkable, turn, mass;

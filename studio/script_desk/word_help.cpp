@@ -82,6 +82,8 @@ const std::map<std::string_view, const char*>& words() {
         {"mass", "mass M: what it weighs; it can be loose then. In the body: what pushes are shared by"},
         {"friction", "friction F: the tangent of the slope on which it begins to slide"},
         {"drawn", "drawn as door, curtain, bell, lamp, lever, board, lift or cart; it fits the fixture's box"},
+        {"wears", "wears long_coat \"b4863a\", tall_hat: what a body's figure wears, for the eye only"},
+        {"for", "for BODY: the move or stance is for characters of that body only"},
         {"bounce", "bounce B: the share of its speed that it leaves a surface with"},
         {"loose", "loose: it falls, rolls, is pushed and stood on, as a rigid body"},
         {"hidden", "hidden: neither seen nor touched"},

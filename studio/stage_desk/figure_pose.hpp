@@ -3,9 +3,13 @@
 
 #include <QMatrix4x4>
 #include <array>
+#include <cstdint>
 #include <optional>
+#include <span>
 #include <string_view>
 #include <vector>
+
+#include "core/script/garment.hpp"
 
 namespace leap::studio {
 
@@ -38,15 +42,19 @@ FigurePose gait_pose(double strides, double run_share);
 /// a for share 0, b for 1.
 FigurePose blended(const FigurePose& a, const FigurePose& b, double share);
 
-enum class FigureShape { leg, arm, coat, head, hat, lamp };
-inline constexpr std::size_t figure_shapes = 6;
+enum class FigureShape { leg, arm, coat, jacket, head, hat, hood, cap, lamp, rope };
 
 struct FigurePart {
     FigureShape shape = FigureShape::coat;
+    std::uint32_t rgb = 0x808080;
     QMatrix4x4 model;  ///< from a shape of unit size to the figure: feet at the origin, facing along x
 };
 
-/// The figure's parts for a pose; `height` is how high it stands upright.
-std::vector<FigurePart> figure_parts(const FigurePose& pose, double height);
+/// What one wears who says nothing of it.
+std::span<const Garment> plain_clothes();
+
+/// The figure's parts for a pose, dressed in `wears`; `height` is how high it stands upright.
+std::vector<FigurePart> figure_parts(const FigurePose& pose, double height,
+                                     std::span<const Garment> wears = plain_clothes());
 
 }  // namespace leap::studio

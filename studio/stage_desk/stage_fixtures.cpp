@@ -58,6 +58,8 @@ void show_fixtures(const Rehearsal& rehearsal, const World& state, const Fixture
     for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
         if (state.fixtures[i].machine < 0) continue;
         frame.fixtures.push_back(fixture_pose(m, i));
+        const Machine* kind = fixture_kind(m, i);
+        frame.fixture_wears.push_back(kind != nullptr ? kind->fixture->wears : std::vector<Garment>{});
         if (shows.focus_areas) show_focus(m, i, frame.fixtures.back(), frame);
     }
     for (const LooseState& loose : state.loose)

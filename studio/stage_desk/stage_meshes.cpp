@@ -37,29 +37,46 @@ std::vector<MeshVertex> course_mesh(const Course& course) {
     return out;
 }
 
-std::vector<MeshVertex> figure_mesh(FigureShape shape) {
-    const QColor coat(0xB4, 0x86, 0x3A);  // ochre oilskin
+std::vector<MeshVertex> figure_mesh(FigureShape shape, const QColor& color) {
     std::vector<MeshVertex> out;
     switch (shape) {
         case FigureShape::leg:
-            add_lathe(out, {{0.0, -1.0}, {0.8, -0.98}, {1.0, -0.1}, {0.0, 0.04}}, QColor(0x3A, 0x33, 0x2C), Vec3{0.0});
+            add_lathe(out, {{0.0, -1.0}, {0.8, -0.98}, {1.0, -0.1}, {0.0, 0.04}}, color, Vec3{0.0});
             break;
         case FigureShape::arm:
-            add_lathe(out, {{0.0, -1.02}, {0.85, -0.98}, {1.0, -0.05}, {0.0, 0.1}}, coat.lighter(118), Vec3{0.0});
+            add_lathe(out, {{0.0, -1.02}, {0.85, -0.98}, {1.0, -0.05}, {0.0, 0.1}}, color, Vec3{0.0});
             break;
         case FigureShape::coat:
             // Long: flares to the hem, which hangs to the knees.
-            add_lathe(out, {{0.0, -0.7}, {1.45, -0.68}, {0.85, 0.3}, {1.05, 0.86}, {0.45, 1.0}, {0.0, 1.0}}, coat,
+            add_lathe(out, {{0.0, -0.7}, {1.45, -0.68}, {0.85, 0.3}, {1.05, 0.86}, {0.45, 1.0}, {0.0, 1.0}}, color,
                       Vec3{0.0});
             break;
-        case FigureShape::head: add_ball(out, {0.06, 0.0, 0.5}, 1.0, 1.0, QColor(0xE8, 0xD9, 0xC4)); break;
-        case FigureShape::hat:
-            add_lathe(out, {{0.0, 0.54}, {1.05, 0.54}, {1.0, 0.57}, {0.64, 0.6}, {0.58, 1.0}, {0.0, 1.0}},
-                      QColor(0x1E, 0x4A, 0x38), Vec3{0.0});  // tall, bottle green
+        case FigureShape::jacket:
+            add_lathe(out, {{0.0, -0.16}, {0.98, -0.15}, {0.86, 0.2}, {1.06, 0.84}, {0.45, 1.0}, {0.0, 1.0}}, color,
+                      Vec3{0.0});
             break;
-        case FigureShape::lamp:  // brass, on a short pole
+        case FigureShape::head: add_ball(out, {0.06, 0.0, 0.5}, 1.0, 1.0, color); break;
+        case FigureShape::hat:
+            add_lathe(out, {{0.0, 0.54}, {1.05, 0.54}, {1.0, 0.57}, {0.64, 0.6}, {0.58, 1.0}, {0.0, 1.0}}, color,
+                      Vec3{0.0});
+            break;
+        case FigureShape::hood:
+            // Round the head and down onto the shoulders, with a blunt tip behind.
+            add_lathe(out, {{1.15, -0.1}, {0.8, 0.12}, {0.76, 0.5}, {0.6, 0.78}, {0.25, 0.92}, {0.0, 0.94}}, color,
+                      Vec3{-0.12, 0.0, 0.0});
+            break;
+        case FigureShape::cap:
+            add_lathe(out, {{0.0, 0.56}, {0.82, 0.56}, {0.86, 0.62}, {0.7, 0.78}, {0.0, 0.82}}, color,
+                      Vec3{0.05, 0.0, 0.0});
+            break;
+        case FigureShape::lamp:  // on a short pole
             add_lathe(out, {{0.0, -0.5}, {0.16, -0.5}, {0.16, 1.6}, {0.0, 1.6}}, QColor(0x6B, 0x4E, 0x32), Vec3{0.0});
-            add_ball(out, {0.0, 0.0, -0.6}, 1.0, 1.0, QColor(0xE8, 0xB5, 0x4A));
+            add_ball(out, {0.0, 0.0, -0.6}, 1.0, 1.0, color);
+            break;
+        case FigureShape::rope:  // a coil: three turns, one beside the other
+            for (const double turn : {-0.2, 0.0, 0.2})
+                add_lathe(out, {{0.86, turn - 0.1}, {1.0, turn - 0.06}, {1.0, turn + 0.06}, {0.86, turn + 0.1}}, color,
+                          Vec3{0.0});
             break;
     }
     return out;

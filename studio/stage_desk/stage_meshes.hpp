@@ -29,7 +29,7 @@ struct RibbonVertex {
 
 std::vector<MeshVertex> course_mesh(const Course& course);
 /// One part of the figure at unit size, facing along x: limbs hang from the origin down to -1, the others stand on it.
-std::vector<MeshVertex> figure_mesh(FigureShape shape);
+std::vector<MeshVertex> figure_mesh(FigureShape shape, const QColor& color);
 /// Something with wings, of radius 1.
 std::vector<MeshVertex> moth_mesh();
 /// A box of unit size about the origin.

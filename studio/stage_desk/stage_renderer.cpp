@@ -149,7 +149,6 @@ void StageRenderer::initialize() {
     grid_program_ = build(mesh_vertex_shader, QByteArray(in_haze) + grid_fragment);
     ribbon_program_ = build(ribbon_vertex, ribbon_fragment);
     sky_program_ = build(sky_vertex, sky_fragment);
-    for (std::size_t i = 0; i < figure_shapes; ++i) upload_mesh(figure_[i], figure_mesh(static_cast<FigureShape>(i)));
     upload_mesh(moth_, moth_mesh());
     upload_mesh(solid_fixture_, box_mesh(QColor(0x9C, 0x7A, 0x4E)));
     upload_mesh(open_fixture_, box_mesh(QColor(0xF2, 0xC9, 0x6A)));
@@ -267,6 +266,15 @@ void StageRenderer::draw_path(Part& part, const Frame& frame, bool dashed) {
     gl_.glDepthMask(GL_TRUE);
 }
 
+void StageRenderer::draw_parts(const FigurePose& pose, double height, std::span<const Garment> wears,
+                               const QMatrix4x4& model, float alpha) {
+    for (const FigurePart& part : figure_parts(pose, height, wears)) {
+        const auto [mesh, fresh] = figure_.try_emplace({part.shape, part.rgb});
+        if (fresh) upload_mesh(mesh->second, figure_mesh(part.shape, QColor(part.rgb)));
+        draw_mesh(mesh->second, model * part.model, alpha, true);
+    }
+}
+
 void StageRenderer::draw_figure(const Figure& figure, const Frame& frame, bool ghost) {
     if (!figure.shown) return;
     constexpr float degrees = 180.0F / std::numbers::pi_v<float>;
@@ -298,8 +306,8 @@ void StageRenderer::draw_figure(const Figure& figure, const Frame& frame, bool g
         const auto squash = static_cast<float>(figure.squash);
         const float wider = 1.0F / std::sqrt(std::max(0.2F, squash));
         model.scale(wider, wider, squash);
-        for (const FigurePart& part : figure_parts(figure.pose, figure.height))
-            draw_mesh(figure_[static_cast<std::size_t>(part.shape)], model * part.model, ghost ? 0.35F : 1.0F, true);
+        draw_parts(figure.pose, figure.height, figure.wears.empty() ? plain_clothes() : figure.wears, model,
+                   ghost ? 0.35F : 1.0F);
     }
     const double speed = glm::length(figure.velocity);
     if (ghost || inside || !frame.show_velocity || speed < 0.05) return;
@@ -315,13 +323,15 @@ void StageRenderer::draw_figure(const Figure& figure, const Frame& frame, bool g
 
 /// Solid ones look like brass fittings; what one can walk through glows. Seen-through ones come last.
 void StageRenderer::draw_fixtures(const Frame& frame, bool seen_through) {
-    for (const FixturePose& pose : frame.fixtures) {
-        if (!pose.hidden && (pose.seen_through > 0.0) == seen_through) draw_fixture(pose);
+    for (std::size_t i = 0; i < frame.fixtures.size(); ++i) {
+        const FixturePose& pose = frame.fixtures[i];
+        if (pose.hidden || (pose.seen_through > 0.0) != seen_through) continue;
+        draw_fixture(pose, i < frame.fixture_wears.size() ? frame.fixture_wears[i] : std::span<const Garment>{});
     }
 }
 
 /// Loose things look like crates, floats and barrels, upright capsules like people.
-void StageRenderer::draw_fixture(const FixturePose& pose) {
+void StageRenderer::draw_fixture(const FixturePose& pose, std::span<const Garment> wears) {
     const auto alpha = static_cast<float>(1.0 - pose.seen_through);
     QMatrix4x4 model;
     model.translate(to_qt(pose.center));
@@ -349,8 +359,7 @@ void StageRenderer::draw_fixture(const FixturePose& pose) {
         draw_mesh(pose.shape.kind == LooseShapeKind::ball ? float_ : barrel_, model, alpha, true);
     } else {
         model.translate(0.0F, 0.0F, static_cast<float>(-pose.half.z));
-        for (const FigurePart& part : figure_parts(FigurePose{}, 2.0 * pose.half.z))
-            draw_mesh(figure_[static_cast<std::size_t>(part.shape)], model * part.model, alpha, true);
+        draw_parts(FigurePose{}, 2.0 * pose.half.z, wears.empty() ? plain_clothes() : wears, model, alpha);
     }
 }
 

@@ -6,7 +6,9 @@
 #include <QOpenGLFunctions_3_3_Core>
 #include <QOpenGLShaderProgram>
 #include <QOpenGLVertexArrayObject>
+#include <map>
 #include <memory>
+#include <span>
 
 #include "core/play/fixtures.hpp"
 #include "studio/stage_desk/fixture_meshes.hpp"
@@ -35,13 +37,15 @@ class StageRenderer {
         double height = 1.7;
         double squash = 1.0;
         FigurePose pose;
+        std::vector<Garment> wears;
     };
     struct Frame {
         StageCamera camera;
         QSize size;
         Figure now;
         Figure kept;
-        std::vector<Figure> others;  ///< the other characters
+        std::vector<std::vector<Garment>> fixture_wears;  ///< beside `fixtures`, for those that look like people
+        std::vector<Figure> others;                       ///< the other characters
         bool show_velocity = true;
         bool show_ground = true;
         struct Moth {
@@ -104,8 +108,10 @@ class StageRenderer {
     void draw_things(const Frame& frame);
     void draw_fixtures(const Frame& frame, bool seen_through);
 
-    std::array<Part, figure_shapes> figure_;
-    void draw_fixture(const FixturePose& pose);
+    std::map<std::pair<FigureShape, std::uint32_t>, Part> figure_;  ///< made when they are first seen
+    void draw_parts(const FigurePose& pose, double height, std::span<const Garment> wears, const QMatrix4x4& model,
+                    float alpha);
+    void draw_fixture(const FixturePose& pose, std::span<const Garment> wears);
     std::array<Part, fixture_looks.size()> looks_;
     Part wheel_, glove_, warning_line_, glow_, flame_, halo_;
     Part moth_, line_, solid_fixture_, open_fixture_, crate_, float_, barrel_;

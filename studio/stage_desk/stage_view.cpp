@@ -199,7 +199,7 @@ StageRenderer::Figure StageView::figure_at(const Trace& trace, std::size_t chara
     out.velocity = velocity_at(track, time);
     out.facing = row.facing;
     out.grounded = row.grounded;
-    place_shadow(out, track.kind);
+    place_shadow(out);
     // Without a phase's word the legs follow the ground and the arc.
     const double speed = flat_length(out.velocity);
     constexpr double stride_m = 1.9;
@@ -214,9 +214,11 @@ StageRenderer::Figure StageView::figure_at(const Trace& trace, std::size_t chara
 }
 
 /// What phases say about the figure itself.
-void StageView::dress(StageRenderer::Figure& figure, const Trace& trace, const Actor& actor,
+void StageView::dress(StageRenderer::Figure& figure, const Rehearsal& rehearsal, const Trace& trace, const Actor& actor,
                       const AccentView& accents) const {
     figure.radius = actor.radius;
+    figure.height = rehearsal.shape(actor).capsule.height;
+    figure.wears = rehearsal.program.bodies[static_cast<std::size_t>(actor.kind)].wears;
     figure.squash = accents.squash;
     if (accents.frozen_since)
         figure.pose = figure_at(trace, static_cast<std::size_t>(actor.id), *accents.frozen_since).pose;
@@ -237,12 +239,12 @@ void StageView::apply_accents(const Trace& trace, StageRenderer::Frame& frame) {
     const Rehearsal rehearsal = made.rehearsal();
     const Actor& actor = state.actors[session_.character()];
     const AccentView accents = accents_at({rehearsal, trace, state, actor, session_.cursor()});
-    dress(frame.now, trace, actor, accents);
+    dress(frame.now, rehearsal, trace, actor, accents);
     for (const Actor& other : state.actors) {
         if (other.id == actor.id) continue;
         const auto character = static_cast<std::size_t>(other.id);
         StageRenderer::Figure figure = figure_at(trace, character, session_.cursor());
-        dress(figure, trace, other, accents_at({rehearsal, trace, state, other, session_.cursor()}));
+        dress(figure, rehearsal, trace, other, accents_at({rehearsal, trace, state, other, session_.cursor()}));
         frame.others.push_back(std::move(figure));
     }
     constexpr double hand_share = 0.72;
@@ -297,12 +299,8 @@ void StageView::free_the_view() {
     camera_.free_distance_m = std::max(nearest_m, free);
 }
 
-void StageView::place_shadow(StageRenderer::Figure& figure, std::int32_t kind) const {
+void StageView::place_shadow(StageRenderer::Figure& figure) const {
     if (!session_.course() || !session_.program()) return;
-    const auto program = session_.run_program();
-    if (program && static_cast<std::size_t>(kind) < program->bodies.size())
-        figure.radius =
-            session_.run_ingredients().rehearsal().bodies[static_cast<std::size_t>(kind)].shape.capsule.radius;
     const auto below = cast_ray(*session_.course(), figure.feet + Vec3{0, 0, 0.3}, Vec3{0, 0, -1}, 60.0);
     figure.has_shadow = below.has_value();
     if (!below) return;
@@ -316,7 +314,7 @@ StageRenderer::Figure StageView::ghost_at(const RunResult& kept, double time) co
     const Rehearsal rehearsal = kept.ingredients.rehearsal();
     if (session_.character() < state.actors.size()) {
         const Actor& actor = state.actors[session_.character()];
-        dress(out, kept.trace, actor, accents_at({rehearsal, kept.trace, state, actor, time}));
+        dress(out, rehearsal, kept.trace, actor, accents_at({rehearsal, kept.trace, state, actor, time}));
     }
     return out;
 }

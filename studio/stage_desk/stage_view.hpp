@@ -71,7 +71,7 @@ class StageView : public QWidget {
     void upload_runs();
     StageRenderer::Frame make_frame();
     StageRenderer::Figure figure_at(const Trace& trace, std::size_t character, double time) const;
-    void place_shadow(StageRenderer::Figure& figure, std::int32_t kind) const;
+    void place_shadow(StageRenderer::Figure& figure) const;
     const Trace* shown_trace() const;
     void capture_mouse(bool captured);
 
@@ -101,7 +101,8 @@ class StageView : public QWidget {
     Followed followed_;
     void turn_with_the_body();
     void apply_accents(const Trace& trace, StageRenderer::Frame& frame);
-    void dress(StageRenderer::Figure& figure, const Trace& trace, const Actor& actor, const AccentView& accents) const;
+    void dress(StageRenderer::Figure& figure, const Rehearsal& rehearsal, const Trace& trace, const Actor& actor,
+               const AccentView& accents) const;
     StageRenderer::Figure ghost_at(const RunResult& kept, double time) const;
     void free_the_view();
     double free_distance() const;

@@ -36,7 +36,7 @@ TEST(StageMeshes, ArcsSpanFromLeavingTheGroundToLanding) {
 std::pair<float, float> extent_of(const FigurePose& pose) {
     std::pair<float, float> out{1e9F, -1e9F};
     for (const FigurePart& part : figure_parts(pose, 1.72))
-        for (const MeshVertex& v : figure_mesh(part.shape)) {
+        for (const MeshVertex& v : figure_mesh(part.shape, Qt::gray)) {
             const float z = part.model.map(QVector3D(v.position[0], v.position[1], v.position[2])).z();
             out = {std::min(out.first, z), std::max(out.second, z)};
         }
