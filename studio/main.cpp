@@ -55,13 +55,15 @@ int main(int argc, char** argv) {
     const QCommandLineOption picture("picture", "Save a picture of the window and end.", "FILE.png");
     const QCommandLineOption desk("desk", "The desk to show: stage, script or course.", "NAME", "stage");
     const QCommandLineOption tape("tape", "The tape to show.", "NAME");
+    const QCommandLineOption character("character", "The character to show, by its name in the tape.", "NAME");
+    const QCommandLineOption all("all", "The view takes in every character.");
     const QCommandLineOption at("at", "Where the cursor stands.", "SECONDS", "0");
     const QCommandLineOption move("move", "The move or stance to show.", "NAME");
     const QCommandLineOption view("view", "The stage's view: behind, eyes or side.", "NAME");
     const QCommandLineOption set("set", "A dial to turn without writing it: --set hop.rise=\"2.6 m\".", "DIAL=VALUE");
     const QCommandLineOption events("events", "Show the list of events.");
     const QCommandLineOption select("select", "On the Course desk: what is selected.", "NAME");
-    parser.addOptions({picture, desk, select, tape, at, move, view, set, events});
+    parser.addOptions({picture, desk, select, tape, character, all, at, move, view, set, events});
     parser.process(application);
     if (!QStringList({"stage", "script", "course"}).contains(parser.value(desk))) {
         std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there are: stage, script, course\n",
@@ -95,6 +97,8 @@ int main(int argc, char** argv) {
     wanted.select = parser.value(select);
     wanted.tape = parser.value(tape);
     wanted.at_s = parser.value(at).toDouble();
+    wanted.character = parser.value(character);
+    wanted.all = parser.isSet(all);
     wanted.move = parser.value(move);
     wanted.view = parser.value(view);
     wanted.events = parser.isSet(events);

@@ -61,11 +61,13 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
         PlayInput* input = desk_->input();
         connect(pad_, &GamePad::button, input, &PlayInput::pad);
         connect(pad_, &GamePad::stick, input, &PlayInput::pad_stick);
-        connect(pad_, &GamePad::look, input, [input](Vec2 value) {
+        connect(pad_, &GamePad::look, input, [input](int number, Vec2 value) {
             constexpr double poll_s = 0.004;
-            input->pad_look(value, poll_s);
+            input->pad_look(number, value, poll_s);
         });
+        connect(pad_, &GamePad::connection_changed, input, &PlayInput::set_pads);
         connect(pad_, &GamePad::connection_changed, this, &MainWindow::refresh_status);
+        input->set_pads(pad_->count());
     }
     refresh_title();
     refresh_strip();
@@ -314,7 +316,8 @@ void MainWindow::refresh_status() {
     QStringList words{tr("%1 ticks/s").arg(session_.rate())};
     if (const RunPointer run = session_.now_run(); run && run->problem.empty())
         words << tr("%1 s replayed in %2 ms").arg(run->trace.length_s(), 0, 'f', 1).arg(run->replay_ms, 0, 'f', 1);
-    words << (pad_ != nullptr && pad_->connected() ? tr("pad ready") : tr("no pad"));
+    const int pads = pad_ != nullptr ? pad_->count() : 0;
+    words << (pads > 1 ? tr("%1 pads ready").arg(pads) : (pads == 1 ? tr("pad ready") : tr("no pad")));
     status_->setText(words.join("  ·  "));
 }
 

@@ -34,6 +34,14 @@ QString take_picture(MainWindow& window, Session& session, const PictureOptions&
     if (options.view == "side") desk->set_view(StageView3D::side);
     settle(session);
     if (!session.program()) return "the script has errors: " + window.strip_text();
+    if (!options.character.isEmpty()) {
+        std::size_t wanted = 0;
+        while (wanted < session.character_count() && session.character_name(wanted) != options.character) ++wanted;
+        if (wanted == session.character_count())
+            return QString("no character of this tape is called \"%1\"").arg(options.character);
+        session.select_character(wanted);
+    }
+    desk->transport()->all_button()->setChecked(options.all);
     for (const QString& setting : options.settings) {
         const auto dial = session.program()->find_dial(setting.section('=', 0, 0).toStdString());
         if (!dial) return QString("there is no dial in \"%1\"").arg(setting);

@@ -13,6 +13,8 @@ struct PictureOptions {
     QString desk;
     QString select;  ///< on the Course desk: a piece or fixture by its name
     QString tape;
+    QString character;  ///< by its name in the tape; empty: the first
+    bool all = false;   ///< the view takes in every character
     double at_s = 0.0;
     QString move;
     QString view;

@@ -60,6 +60,15 @@ Tuning written_tuning(const Program& program) {
     return make_tuning(program, std::move(dials));
 }
 
+std::int32_t dial_for(const Program& program, std::int32_t dial, std::size_t body) {
+    if (body >= program.bodies.size()) return dial;
+    for (const std::int32_t level : program.bodies[body].chain)
+        for (std::size_t i = 0; i < program.dials.size(); ++i)
+            if (program.dials[i].body == level && program.dials[i].replaces == dial)
+                return static_cast<std::int32_t>(i);
+    return dial;
+}
+
 std::optional<Tuning> own_tuning(const Program& program, const Tuning& tuning, std::size_t body) {
     const std::vector<std::int32_t>& chain = program.bodies[body].chain;
     std::vector<double> dials = tuning.dials;

@@ -574,6 +574,9 @@ struct Tuning {
     friend bool operator==(const Tuning&, const Tuning&) = default;
 };
 
+/// The dial that holds for characters of a body where one is meant: its own, when it has another value for it.
+std::int32_t dial_for(const Program& program, std::int32_t dial, std::size_t body);
+
 /// The tuning that the script's text states.
 Tuning written_tuning(const Program& program);
 /// The tuning of one body: with the values that dials have for it alone. Nothing when there are none. `body`: in

@@ -138,6 +138,8 @@ class Session : public QObject {
     /// Whose lanes, gates and readings are shown: by the tape's order.
     std::size_t character() const;
     void select_character(std::size_t character);
+    /// Its body, in Program::bodies of the run in view.
+    std::size_t body_of_character() const;
 
     // Cursor
     double cursor() const { return cursor_; }

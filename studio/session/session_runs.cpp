@@ -130,6 +130,12 @@ std::size_t Session::character() const {
     return std::min(character_, std::max<std::size_t>(1, character_count()) - 1);
 }
 
+std::size_t Session::body_of_character() const {
+    const Trace* trace = playing() ? &live_view_.trace : (now_run_ ? &now_run_->trace : nullptr);
+    if (trace == nullptr || character() >= trace->tracks.size()) return 0;
+    return static_cast<std::size_t>(trace->tracks[character()].kind);
+}
+
 void Session::select_character(std::size_t character) {
     if (character >= character_count() || character == this->character()) return;
     character_ = character;

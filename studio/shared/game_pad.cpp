@@ -3,7 +3,9 @@
 
 #include <SDL2/SDL.h>
 
+#include <algorithm>
 #include <map>
+#include <vector>
 
 namespace leap::studio {
 
@@ -41,8 +43,33 @@ Vec2 shaped(double x, double y) {
 }  // namespace
 
 struct GamePad::Handles {
+    struct Pad {
+        SDL_GameController* controller = nullptr;  ///< nothing: pulled out
+        Vec2 stick{0.0};
+        Vec2 look{0.0};
+    };
     bool started = false;
-    SDL_GameController* controller = nullptr;
+    std::vector<Pad> pads;
+
+    /// The number of a controller, or -1.
+    int find(SDL_JoystickID id) const {
+        for (std::size_t i = 0; i < pads.size(); ++i)
+            if (pads[i].controller != nullptr && SDL_GameControllerFromInstanceID(id) == pads[i].controller)
+                return static_cast<int>(i);
+        return -1;
+    }
+    bool add(SDL_GameController* controller) {
+        if (controller == nullptr) return false;
+        for (const Pad& pad : pads)
+            if (pad.controller == controller) return false;
+        for (Pad& pad : pads)
+            if (pad.controller == nullptr) {
+                pad = {controller, {}, {}};
+                return true;
+            }
+        pads.push_back({controller, {}, {}});
+        return true;
+    }
 };
 
 GamePad::GamePad(QObject* parent) : QObject(parent), handles_(std::make_unique<Handles>()) {
@@ -55,12 +82,14 @@ GamePad::GamePad(QObject* parent) : QObject(parent), handles_(std::make_unique<H
 }
 
 GamePad::~GamePad() {
-    if (handles_->controller != nullptr) SDL_GameControllerClose(handles_->controller);
+    for (const Handles::Pad& pad : handles_->pads)
+        if (pad.controller != nullptr) SDL_GameControllerClose(pad.controller);
     if (handles_->started) SDL_QuitSubSystem(SDL_INIT_GAMECONTROLLER);
 }
 
-bool GamePad::connected() const {
-    return handles_->controller != nullptr;
+int GamePad::count() const {
+    return static_cast<int>(std::count_if(handles_->pads.begin(), handles_->pads.end(),
+                                          [](const Handles::Pad& pad) { return pad.controller != nullptr; }));
 }
 
 void GamePad::poll() {
@@ -69,38 +98,41 @@ void GamePad::poll() {
     while (SDL_PollEvent(&event) != 0) {
         switch (event.type) {
             case SDL_CONTROLLERDEVICEADDED:
-                if (handles_->controller == nullptr) {
-                    handles_->controller = SDL_GameControllerOpen(event.cdevice.which);
-                    if (handles_->controller != nullptr) emit connection_changed(true);
-                }
+                if (handles_->add(SDL_GameControllerOpen(event.cdevice.which))) emit connection_changed(count());
                 break;
             case SDL_CONTROLLERDEVICEREMOVED:
-                if (handles_->controller != nullptr &&
-                    SDL_GameControllerFromInstanceID(event.cdevice.which) == handles_->controller) {
-                    SDL_GameControllerClose(handles_->controller);
-                    handles_->controller = nullptr;
-                    emit stick(Vec2{0.0});
-                    emit connection_changed(false);
+                if (const int pad = handles_->find(event.cdevice.which); pad >= 0) {
+                    Handles::Pad& gone = handles_->pads[static_cast<std::size_t>(pad)];
+                    SDL_GameControllerClose(gone.controller);
+                    gone = {};
+                    emit stick(pad, Vec2{0.0});
+                    emit connection_changed(count());
                 }
                 break;
             case SDL_CONTROLLERBUTTONDOWN:
             case SDL_CONTROLLERBUTTONUP:
                 if (const auto name = button_names().find(event.cbutton.button); name != button_names().end())
-                    emit button(name->second, event.type == SDL_CONTROLLERBUTTONDOWN);
+                    if (const int pad = handles_->find(event.cbutton.which); pad >= 0)
+                        emit button(pad, name->second, event.type == SDL_CONTROLLERBUTTONDOWN);
                 break;
             default: break;
         }
     }
-    if (handles_->controller == nullptr) return;
+    for (std::size_t i = 0; i < handles_->pads.size(); ++i)
+        if (handles_->pads[i].controller != nullptr) poll_sticks(static_cast<int>(i));
+}
+
+void GamePad::poll_sticks(int number) {
+    Handles::Pad& pad = handles_->pads[static_cast<std::size_t>(number)];
     const auto axis = [&](SDL_GameControllerAxis which) {
-        return static_cast<double>(SDL_GameControllerGetAxis(handles_->controller, which));
+        return static_cast<double>(SDL_GameControllerGetAxis(pad.controller, which));
     };
     const Vec2 left = shaped(axis(SDL_CONTROLLER_AXIS_LEFTX), -axis(SDL_CONTROLLER_AXIS_LEFTY));
     const Vec2 right = shaped(axis(SDL_CONTROLLER_AXIS_RIGHTX), -axis(SDL_CONTROLLER_AXIS_RIGHTY));
-    if (left != last_stick_) emit stick(left);
-    if (right != Vec2{0.0} || right != last_look_) emit look(right);
-    last_stick_ = left;
-    last_look_ = right;
+    if (left != pad.stick) emit stick(number, left);
+    if (right != Vec2{0.0} || right != pad.look) emit look(number, right);
+    pad.stick = left;
+    pad.look = right;
 }
 
 }  // namespace leap::studio

@@ -9,7 +9,8 @@
 
 namespace leap::studio {
 
-/// The first game controller that is plugged in, through SDL. Polled on the window's thread.
+/// The game controllers that are plugged in, through SDL. Each has a number, from 0 in the order in which they came;
+/// one that is pulled out leaves its number to the next that comes. Polled on the window's thread.
 class GamePad : public QObject {
     Q_OBJECT
 
@@ -19,22 +20,22 @@ class GamePad : public QObject {
     GamePad(const GamePad&) = delete;
     GamePad& operator=(const GamePad&) = delete;
 
-    bool connected() const;
+    bool connected() const { return count() > 0; }
+    int count() const;
     /// Reads what has happened since the last call.
     void poll();
 
   signals:
-    void button(const QString& name, bool down);  ///< "south", "left shoulder", ...
-    void stick(leap::Vec2 value);                 ///< left stick, x right and y ahead, dead zone taken out
-    void look(leap::Vec2 value);                  ///< right stick
-    void connection_changed(bool connected);
+    void button(int pad, const QString& name, bool down);  ///< "south", "left shoulder", ...
+    void stick(int pad, leap::Vec2 value);                 ///< left stick, x right and y ahead, dead zone taken out
+    void look(int pad, leap::Vec2 value);                  ///< right stick
+    void connection_changed(int count);
 
   private:
     struct Handles;
+    void poll_sticks(int pad);
     std::unique_ptr<Handles> handles_;
     QTimer timer_;
-    Vec2 last_stick_{0.0};
-    Vec2 last_look_{0.0};
 };
 
 }  // namespace leap::studio

@@ -43,7 +43,7 @@ KeysDialog::KeysDialog(KeyMap& keys, GamePad* pad, QWidget* parent)
     });
     connect(done, &QPushButton::clicked, this, &QDialog::accept);
     if (pad != nullptr)
-        connect(pad, &GamePad::button, this, [this](const QString& name, bool down) {
+        connect(pad, &GamePad::button, this, [this](int, const QString& name, bool down) {
             if (down && waiting_) take_pad(name);
         });
     fill();

@@ -15,30 +15,48 @@ constexpr double slow_factor = 0.25;
 }  // namespace
 
 PlayInput::PlayInput(Session& session, KeyMap& keys, QObject* parent)
-    : QObject(parent), session_(session), keys_(keys) {}
+    : QObject(parent), session_(session), keys_(keys) {
+    // Keys that are held belong to the character they were pressed for.
+    connect(&session_, &Session::character_changed, this, &PlayInput::release_all);
+}
 
 bool PlayInput::key(int key, bool down) {
     const QStringList actions = keys_.actions_of_key(key);
-    for (const QString& action : actions) act(action, down);
+    for (const QString& action : actions) act(action, down, session_.character());
     return !actions.isEmpty();
 }
 
-void PlayInput::pad(const QString& name, bool down) {
-    for (const QString& action : keys_.actions_of_pad(name)) act(action, down);
+std::size_t PlayInput::character_of_pad(int pad) const {
+    const std::size_t characters = session_.character_count();
+    const auto number = static_cast<std::size_t>(std::max(0, pad));
+    if (characters <= 1 || static_cast<std::size_t>(std::max(0, pads_)) >= characters)
+        return std::min(number, std::max<std::size_t>(1, characters) - 1);
+    // The keyboard's own is left out.
+    const std::size_t other = std::min(number, characters - 2);
+    return other < session_.character() ? other : other + 1;
 }
 
-void PlayInput::act(const QString& action, bool down) {
+PlayInput::Hand& PlayInput::hand(std::size_t character) {
+    if (character >= hands_.size()) hands_.resize(character + 1);
+    return hands_[character];
+}
+
+void PlayInput::pad(int pad, const QString& name, bool down) {
+    for (const QString& action : keys_.actions_of_pad(name)) act(action, down, character_of_pad(pad));
+}
+
+void PlayInput::act(const QString& action, bool down, std::size_t character) {
     LivePlayer* live = session_.live();
     if (live == nullptr) return;
     if (down) {
-        held_.insert(action);
+        hand(character).held.insert(action);
     } else {
-        held_.remove(action);
+        hand(character).held.remove(action);
     }
     if (action.startsWith("button ")) {
-        live->button(action.mid(7).toStdString(), down);
+        live->button(action.mid(7).toStdString(), down, character);
     } else if (action.startsWith("stick ")) {
-        send_key_stick();
+        send_key_stick(character);
     } else if (!down) {
         return;
     } else if (action == "again") {
@@ -66,43 +84,65 @@ void PlayInput::act(const QString& action, bool down) {
     }
 }
 
-void PlayInput::send_key_stick() {
-    const auto on = [&](const char* action) { return held_.contains(action) ? 1.0 : 0.0; };
+void PlayInput::send_key_stick(std::size_t character) {
+    const QSet<QString>& held = hand(character).held;
+    const auto on = [&](const char* action) { return held.contains(action) ? 1.0 : 0.0; };
     Vec2 value{on("stick right") - on("stick left"), on("stick ahead") - on("stick back")};
     if (glm::length(value) > 1.0) value = glm::normalize(value);
-    session_.live()->stick(value);
+    session_.live()->stick(value, character);
 }
 
-void PlayInput::pad_stick(Vec2 value) {
-    if (session_.live() != nullptr) session_.live()->stick(value);
+void PlayInput::pad_stick(int pad, Vec2 value) {
+    if (session_.live() != nullptr) session_.live()->stick(value, character_of_pad(pad));
 }
 
-void PlayInput::pad_look(Vec2 value, double seconds) {
+void PlayInput::pad_look(int pad, Vec2 value, double seconds) {
     const double degrees = pad_look_degrees_per_second * seconds;
-    mouse_look(value.x * degrees / degrees_per_pixel, -value.y * degrees / degrees_per_pixel);
+    look_round(value.x * degrees / degrees_per_pixel, -value.y * degrees / degrees_per_pixel, character_of_pad(pad));
 }
 
 void PlayInput::mouse_look(double dx, double dy) {
+    look_round(dx, dy, session_.character());
+}
+
+void PlayInput::look_round(double dx, double dy, std::size_t character) {
     if (session_.live() == nullptr || (dx == 0.0 && dy == 0.0)) return;
-    set_look(std::remainder(look_yaw_deg_ - dx * degrees_per_pixel, 360.0), look_pitch_deg_ - dy * degrees_per_pixel);
-    session_.live()->look(look_yaw_deg_, look_pitch_deg_);
+    const Hand& now = hand(character);
+    set_look(std::remainder(now.look_yaw_deg - dx * degrees_per_pixel, 360.0),
+             now.look_pitch_deg - dy * degrees_per_pixel, character);
+    session_.live()->look(now.look_yaw_deg, now.look_pitch_deg, character);
 }
 
-void PlayInput::turn_look(double yaw_deg) {
+void PlayInput::turn_look(double yaw_deg, std::size_t character) {
     if (session_.live() == nullptr || yaw_deg == 0.0) return;
-    set_look(std::remainder(look_yaw_deg_ + yaw_deg, 360.0), look_pitch_deg_);
-    session_.live()->look(look_yaw_deg_, look_pitch_deg_);
+    const Hand& now = hand(character);
+    set_look(std::remainder(now.look_yaw_deg + yaw_deg, 360.0), now.look_pitch_deg, character);
+    session_.live()->look(now.look_yaw_deg, now.look_pitch_deg, character);
 }
 
-void PlayInput::set_look(double yaw_deg, double pitch_deg) {
-    look_yaw_deg_ = yaw_deg;
-    look_pitch_deg_ = std::clamp(pitch_deg, -steepest_look_deg, steepest_look_deg);
+void PlayInput::set_look(double yaw_deg, double pitch_deg, std::size_t character) {
+    hand(character).look_yaw_deg = yaw_deg;
+    hand(character).look_pitch_deg = std::clamp(pitch_deg, -steepest_look_deg, steepest_look_deg);
+}
+
+double PlayInput::look_yaw_deg() const {
+    return look_yaw_deg(session_.character());
+}
+
+double PlayInput::look_yaw_deg(std::size_t character) const {
+    return character < hands_.size() ? hands_[character].look_yaw_deg : 0.0;
+}
+
+double PlayInput::look_pitch_deg() const {
+    return session_.character() < hands_.size() ? hands_[session_.character()].look_pitch_deg : Hand{}.look_pitch_deg;
 }
 
 void PlayInput::release_all() {
-    const QSet<QString> held = held_;
-    for (const QString& action : held) act(action, false);
-    held_.clear();
+    for (std::size_t i = 0; i < hands_.size(); ++i) {
+        const QSet<QString> held = hands_[i].held;
+        for (const QString& action : held) act(action, false, i);
+        hands_[i].held.clear();
+    }
 }
 
 }  // namespace leap::studio

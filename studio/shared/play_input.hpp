@@ -3,6 +3,7 @@
 
 #include <QObject>
 #include <QSet>
+#include <vector>
 
 #include "studio/session/session.hpp"
 #include "studio/shared/key_map.hpp"
@@ -16,20 +17,27 @@ class PlayInput : public QObject {
   public:
     PlayInput(Session& session, KeyMap& keys, QObject* parent = nullptr);
 
-    /// True when the key means something while playing.
+    /// True when the key means something while playing. Keys and mouse play the character that is selected.
     bool key(int key, bool down);
-    void pad(const QString& name, bool down);
-    void pad_stick(Vec2 value);
-    void pad_look(Vec2 value, double seconds);
+    /// Pads, by their numbers. With as many pads as characters each plays the character of its number; with fewer they
+    /// play those that the keyboard doesn't, in the order of the tape.
+    void set_pads(int count) { pads_ = count; }
+    void pad(int pad, const QString& name, bool down);
+    void pad_stick(int pad, Vec2 value);
+    void pad_look(int pad, Vec2 value, double seconds);
+    /// Whom a pad plays, by the number in the run.
+    std::size_t character_of_pad(int pad) const;
     /// Mouse motion in pixels.
     void mouse_look(double dx, double dy);
-    /// Whatever the body goes with has turned: the view turns along.
-    void turn_look(double yaw_deg);
+    /// Whatever a character goes with has turned: its view turns along.
+    void turn_look(double yaw_deg, std::size_t character);
     /// Forgets held keys; at the begin of a run, or when the window loses the focus.
     void release_all();
-    void set_look(double yaw_deg, double pitch_deg);
-    double look_yaw_deg() const { return look_yaw_deg_; }
-    double look_pitch_deg() const { return look_pitch_deg_; }
+    void set_look(double yaw_deg, double pitch_deg, std::size_t character);
+    /// Where the selected character looks.
+    double look_yaw_deg() const;
+    double look_pitch_deg() const;
+    double look_yaw_deg(std::size_t character) const;
 
   signals:
     void nudge(int direction);
@@ -37,14 +45,21 @@ class PlayInput : public QObject {
     void control(const QString& what);  ///< shown on the stage: "slow motion", "paused" ...
 
   private:
-    void act(const QString& action, bool down);
-    void send_key_stick();
+    /// What is held for one character, and where it looks.
+    struct Hand {
+        QSet<QString> held;
+        double look_yaw_deg = 0.0;
+        double look_pitch_deg = -12.0;
+    };
+    Hand& hand(std::size_t character);
+    void act(const QString& action, bool down, std::size_t character);
+    void send_key_stick(std::size_t character);
+    void look_round(double dx, double dy, std::size_t character);
 
     Session& session_;
     KeyMap& keys_;
-    QSet<QString> held_;
-    double look_yaw_deg_ = 0.0;
-    double look_pitch_deg_ = -12.0;
+    std::vector<Hand> hands_;  ///< by character
+    int pads_ = 0;
 };
 
 }  // namespace leap::studio

@@ -106,6 +106,13 @@ void ScoreView::paint_ruler(QPainter& p, const Lane& lane) {
             p.drawText(QRectF(x + 4, lane.box.top(), 60, lane.box.height()), Qt::AlignVCenter,
                        QString("%1 s").arg(t, 0, 'f', decimals));
     }
+    if (session_.character_count() > 1) {
+        // Whose lanes these are.
+        p.setFont(palette::text_font(9.5, true));
+        p.setPen(palette::ink);
+        p.drawText(QRectF(14, lane.box.top(), head_width - 18, lane.box.height()), Qt::AlignVCenter,
+                   session_.character_name(session_.character()));
+    }
     p.setPen(palette::hairline);
     p.drawLine(lane.box.bottomLeft(), lane.box.bottomRight());
     paint_events(p, lane);

@@ -58,11 +58,6 @@ bool ScoreView::is_of_character(std::int32_t actor) const {
     return actor < 0 || actor == static_cast<std::int32_t>(session_.character());
 }
 
-std::int32_t ScoreView::body_of_character() const {
-    const Trace* run = trace();
-    return run == nullptr || run->empty() ? 0 : run->tracks[session_.character()].kind;
-}
-
 std::shared_ptr<const Program> ScoreView::program() const {
     return session_.run_program();
 }
@@ -136,7 +131,8 @@ void ScoreView::layout_lanes() {
         y += 4;
         add(Lane::Kind::stance, -1, lane_height);
         for (const std::int32_t move : made->moves)
-            if (made->machines[static_cast<std::size_t>(move)].is_for(body_of_character()))
+            if (made->machines[static_cast<std::size_t>(move)].is_for(
+                    static_cast<std::int32_t>(session_.body_of_character())))
                 add(Lane::Kind::move, move, lane_height);
         for (const std::int32_t fixture : changed_fixtures()) add(Lane::Kind::fixture, fixture, lane_height);
         y += 4;

@@ -105,10 +105,12 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     connect(&session_, &Session::cursor_moved, this, &SheetView::refresh_answers);
     connect(&session_, &Session::live_updated, this, &SheetView::refresh_answers);
     connect(&session_, &Session::now_run_changed, this, [this] {
+        if (session_.body_of_character() != shown_body_) rebuild();
         refresh_answers();
         refresh_readings();
     });
     connect(&session_, &Session::kept_run_changed, this, &SheetView::refresh_readings);
+    connect(&session_, &Session::character_changed, this, &SheetView::rebuild);
     rebuild();
 }
 
@@ -151,6 +153,8 @@ std::vector<std::int32_t> SheetView::dials_of_machine() const {
                                          [&](const BodyInfo& body) { return body.name == of; });
         if (of.empty() || of_body) out.push_back(static_cast<std::int32_t>(i));
     }
+    // A dial that the character's body has another value for is shown with that one.
+    for (std::int32_t& dial : out) dial = dial_for(*program, dial, session_.body_of_character());
     return out;
 }
 
@@ -178,6 +182,8 @@ void SheetView::rebuild() {
     title_->setText(to_qt(machine.name));
     show_off();
     QStringList words;
+    shown_body_ = session_.body_of_character();
+    if (session_.character_count() > 1) words << session_.character_name(session_.character());
     if (machine.kind == MachineKind::stance) words << tr("stance");
     if (machine.kind == MachineKind::fixture) words << tr("fixture");
     if (machine.button >= 0)

@@ -53,6 +53,7 @@ StageDesk::StageDesk(Session& session, KeyMap& keys, QWidget* parent)
     connect(transport_, &TransportBar::play_wanted, this, &StageDesk::play);
     connect(transport_, &TransportBar::stop_wanted, this, &StageDesk::stop);
     connect(transport_, &TransportBar::view_wanted, this, &StageDesk::set_view);
+    connect(transport_, &TransportBar::view_on_all_wanted, stage_, &StageView::set_view_on_all);
     connect(score_, &ScoreView::machine_selected, sheet_, &SheetView::show_machine);
     connect(score_, &ScoreView::machine_selected, stage_->labels(), &StageLabels::set_machine);
     // Queued: the run must not be replaced while it is being given the key.

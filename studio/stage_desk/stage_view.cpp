@@ -49,11 +49,16 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
         redraw();
     });
     connect(&session_, &Session::tapes_changed, this, [this] { camera_held_ = false; });
+    connect(&session_, &Session::character_changed, this, [this] {
+        jump_to_target_ = true;
+        mark_run_dirty();
+    });
     connect(&session_, &Session::play_started, this, [this] {
         orbit_yaw_ = orbit_pitch_ = 0.0;
         const World& state = session_.live_view().state;
         input_.release_all();
-        input_.set_look(state.actors[session_.character()].look_yaw * 57.29577951308232, -12.0);
+        for (const Actor& actor : state.actors)
+            input_.set_look(actor.look_yaw * 57.29577951308232, -12.0, static_cast<std::size_t>(actor.id));
         jump_to_target_ = true;
         setFocus();
         followed_ = {};
@@ -89,25 +94,28 @@ void StageView::turn_with_the_body() {
     const LivePlayer::View& live = session_.live_view();
     const World& state = live.state;
     constexpr double degrees = 57.29577951308232;
-    if (state.actors[session_.character()].seat >= 0 && state.actors[session_.character()].seat == followed_.seat)
-        input_.turn_look(
-            std::remainder(state.actors[session_.character()].facing - followed_.facing, 2.0 * std::numbers::pi) *
-            degrees);
+    followed_.actors.resize(state.actors.size());
+    for (std::size_t i = 0; i < state.actors.size(); ++i) {
+        const Actor& actor = state.actors[i];
+        Followed::OfActor& before = followed_.actors[i];
+        if (actor.seat >= 0 && actor.seat == before.seat)
+            input_.turn_look(std::remainder(actor.facing - before.facing, 2.0 * std::numbers::pi) * degrees, i);
+        before = {actor.facing, actor.seat};
+    }
     const auto& events = live.trace.events;
     if (followed_.events > events.size()) followed_.events = 0;  // begun anew
     for (; followed_.events < events.size(); ++followed_.events) {
         const TraceEvent& event = events[followed_.events];
+        if (event.actor < 0) continue;
+        const auto who = static_cast<std::size_t>(event.actor);
+        const Actor& actor = state.actors[who];
         if (event.kind == EventKind::respawned)
-            input_.turn_look(std::remainder(
-                state.actors[session_.character()].respawn.facing_rad * degrees - input_.look_yaw_deg(), 360.0));
+            input_.turn_look(std::remainder(actor.respawn.facing_rad * degrees - input_.look_yaw_deg(who), 360.0), who);
         if (event.kind != EventKind::teleported) continue;
         const Rehearsal rehearsal = session_.run_ingredients().rehearsal();
-        const auto turn = turn_through(rehearsal.moment(state, state.actors[session_.character()]),
-                                       static_cast<std::size_t>(event.index));
-        if (turn) input_.turn_look(std::remainder(*turn, 2.0 * std::numbers::pi) * degrees);
+        const auto turn = turn_through(rehearsal.moment(state, actor), static_cast<std::size_t>(event.index));
+        if (turn) input_.turn_look(std::remainder(*turn, 2.0 * std::numbers::pi) * degrees, who);
     }
-    followed_.facing = state.actors[session_.character()].facing;
-    followed_.seat = state.actors[session_.character()].seat;
 }
 
 void StageView::stand_still() {
@@ -139,6 +147,25 @@ void StageView::set_shows(bool labels, bool velocity, bool ground, bool ghost) {
 void StageView::set_calm(bool calm) {
     calm_ = calm;
     redraw();
+}
+
+void StageView::set_view_on_all(bool all) {
+    view_on_all_ = all;
+    redraw();
+}
+
+/// From so far away, and looking at such a place, that every character is seen.
+void StageView::take_in_all(StageRenderer::Frame& frame) const {
+    Vec3 low = frame.now.feet;
+    Vec3 high = frame.now.feet;
+    for (const StageRenderer::Figure& other : frame.others) {
+        low = glm::min(low, other.feet);
+        high = glm::max(high, other.feet);
+    }
+    const double spread = glm::length(high - low);
+    frame.camera.target = 0.5 * (low + high);
+    frame.camera.distance_m = std::max(frame.camera.distance_m, 1.1 * spread + 2.5);
+    frame.camera.side_distance_m = std::max(frame.camera.side_distance_m, 1.1 * spread + 2.5);
 }
 
 void StageView::look_at(std::optional<LookAt> what) {
@@ -357,6 +384,7 @@ StageRenderer::Frame StageView::make_frame() {
     if (camera_.view == StageView3D::eyes && glm::length(frame.kept.feet - frame.now.feet) < too_near_m)
         frame.kept.shown = false;
     frame.camera = camera_;
+    if (view_on_all_ && !frame.others.empty() && camera_.view != StageView3D::eyes) take_in_all(frame);
     if (look_at_ && !session_.playing()) {
         constexpr double look_height_m = 1.1;  // the camera looks that far above its target
         frame.camera.view = StageView3D::behind;

@@ -31,6 +31,8 @@ class StageView : public QWidget {
     void next_frame();
     /// A calm view neither shakes nor bobs.
     void set_calm(bool calm);
+    /// The view takes in all characters, not the selected one alone.
+    void set_view_on_all(bool all);
     void set_fixture_shows(const FixtureShows& shows);
     void set_shows(bool labels, bool velocity, bool ground, bool ghost);
     /// Lines in the world that mark something.
@@ -70,6 +72,7 @@ class StageView : public QWidget {
     void redraw();
     void upload_runs();
     StageRenderer::Frame make_frame();
+    void take_in_all(StageRenderer::Frame& frame) const;
     StageRenderer::Figure figure_at(const Trace& trace, std::size_t character, double time) const;
     void place_shadow(StageRenderer::Figure& figure) const;
     const Trace* shown_trace() const;
@@ -92,10 +95,14 @@ class StageView : public QWidget {
     std::optional<QPointF> drag_from_;
     bool dragged_ = false;
     bool mouse_captured_ = false;
+    bool view_on_all_ = false;
     /// What the view has followed of the live run.
     struct Followed {
-        double facing = 0.0;
-        std::int32_t seat = -1;
+        struct OfActor {
+            double facing = 0.0;
+            std::int32_t seat = -1;
+        };
+        std::vector<OfActor> actors;
         std::size_t events = 0;
     };
     Followed followed_;

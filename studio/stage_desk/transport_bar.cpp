@@ -21,6 +21,13 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     tapes_->setToolTip(tr("The tape that is replayed"));
     tapes_->setAccessibleName(tr("Tape"));
     tapes_->setMinimumWidth(130);
+    characters_ = new QComboBox;
+    characters_->setToolTip(tr("Whose lanes, gates and path are shown, and whom the keyboard plays"));
+    characters_->setAccessibleName(tr("Character"));
+    characters_->setSizeAdjustPolicy(QComboBox::AdjustToContents);
+    characters_->setMinimumWidth(72);
+    all_ = button(tr("All"), tr("The view takes in every character"));
+    all_->setCheckable(true);
     length_ = new QLabel;
     length_->setObjectName("quiet");
     keep_ = button(tr("Keep"), tr("What is now becomes what is kept, the dashed ghost (Ctrl+K)"));
@@ -29,11 +36,13 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     time_->setFont(palette::number_font(9.0));
     layout->addWidget(play_);
     layout->addWidget(tapes_);
+    layout->addWidget(characters_);
     layout->addWidget(length_);
     layout->addStretch();
     layout->addWidget(keep_);
     layout->addWidget(drop_);
     layout->addSpacing(10);
+    layout->addWidget(all_);
     const QStringList names{tr("Behind"), tr("Eyes"), tr("Side")};
     for (int i = 0; i < 3; ++i) {
         views_[i] = button(names[i], tr("Stage view (F%1)").arg(i + 2));
@@ -53,6 +62,11 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     connect(keep_, &QPushButton::clicked, &session_, &Session::keep);
     connect(drop_, &QPushButton::clicked, &session_, &Session::drop);
     connect(tapes_, &QComboBox::textActivated, this, [this](const QString& name) { session_.choose_tape(name); });
+    connect(characters_, &QComboBox::activated, this,
+            [this](int index) { session_.select_character(static_cast<std::size_t>(index)); });
+    connect(all_, &QPushButton::toggled, this, &TransportBar::view_on_all_wanted);
+    for (const auto signal : {&Session::character_changed, &Session::now_run_changed, &Session::play_started})
+        connect(&session_, signal, this, &TransportBar::refresh_characters);
     for (const auto signal :
          {&Session::tapes_changed, &Session::project_opened, &Session::play_started, &Session::play_stopped})
         connect(&session_, signal, this, &TransportBar::refresh);
@@ -96,8 +110,19 @@ void TransportBar::refresh() {
     } else {
         length_->clear();
     }
+    refresh_characters();
     refresh_sides();
     refresh_time();
+}
+
+void TransportBar::refresh_characters() {
+    const QSignalBlocker blocker(characters_);
+    const std::size_t count = session_.character_count();
+    characters_->clear();
+    for (std::size_t i = 0; i < count; ++i) characters_->addItem(session_.character_name(i));
+    characters_->setCurrentIndex(static_cast<int>(session_.character()));
+    characters_->setVisible(count > 1);
+    all_->setVisible(count > 1);
 }
 
 void TransportBar::refresh_sides() {

@@ -20,21 +20,27 @@ class TransportBar : public QWidget {
     void set_view(StageView3D view);
     QPushButton* play_button() { return play_; }
     QComboBox* tapes() { return tapes_; }
+    QComboBox* characters() { return characters_; }
+    QPushButton* all_button() { return all_; }
 
   signals:
     void play_wanted();
     void stop_wanted();
     void view_wanted(leap::studio::StageView3D view);
+    void view_on_all_wanted(bool all);
 
   private:
     void refresh();
     void refresh_sides();
     void refresh_time();
+    void refresh_characters();
     QPushButton* button(const QString& text, const QString& tip);
 
     Session& session_;
     QPushButton* play_;
     QComboBox* tapes_;
+    QComboBox* characters_;
+    QPushButton* all_;
     QLabel* length_;
     QPushButton* keep_;
     QPushButton* drop_;

@@ -138,7 +138,8 @@ TEST(FixtureViews, TheScriptDeskMapsAndProvesAFixture) {
     studio.session->choose_tape("lamp round");
     studio.settle();
     const PhaseMap::Taken taken = script->map()->taken();
-    EXPECT_EQ(taken.entered, (std::vector<int>{2, 1, 1, 1})) << "shut when it begins, and again at the end";
+    EXPECT_EQ(taken.entered, (std::vector<int>{3, 1, 1, 1}))
+        << "both doors are shut when it begins, and one again at the end";
     EXPECT_EQ(taken.ways[0], (std::vector<int>{0, 1})) << "told by its lever, not used";
 }
 
