@@ -163,9 +163,27 @@ void StageView::take_in_all(StageRenderer::Frame& frame) const {
         high = glm::max(high, other.feet);
     }
     const double spread = glm::length(high - low);
-    frame.camera.target = 0.5 * (low + high);
-    frame.camera.distance_m = std::max(frame.camera.distance_m, 1.1 * spread + 2.5);
-    frame.camera.side_distance_m = std::max(frame.camera.side_distance_m, 1.1 * spread + 2.5);
+    StageCamera& camera = frame.camera;
+    camera.target = 0.5 * (low + high);
+    camera.distance_m = std::max(camera.distance_m, 1.1 * spread + 2.5);
+    camera.side_distance_m = std::max(camera.side_distance_m, 1.1 * spread + 2.5);
+    camera.free_distance_m = 1e9;
+    if (camera.view != StageView3D::behind) return;
+    constexpr double highest_pitch = -0.3;  // from a little above, or the nearest hides the others
+    camera.pitch = std::min(camera.pitch, highest_pitch);
+    // From the side from which the least stands in between, the usual one first.
+    const double usual = camera.yaw;
+    double best_yaw = usual;
+    double best = -1.0;
+    for (const double turned : {0.0, 0.5, -0.5, 1.0}) {
+        camera.yaw = usual + turned * std::numbers::pi;
+        const double free = free_distance(camera);
+        if (free < best + 0.3) continue;
+        best = free;
+        best_yaw = camera.yaw;
+    }
+    camera.yaw = best_yaw;
+    camera.free_distance_m = std::max(0.7, best);
 }
 
 void StageView::look_at(std::optional<LookAt> what) {
@@ -296,15 +314,15 @@ void StageView::apply_accents(const Trace& trace, StageRenderer::Frame& frame) {
 }
 
 /// How far from what it looks at the view can be before something stands in between.
-double StageView::free_distance() const {
+double StageView::free_distance(const StageCamera& camera) const {
     constexpr double look_height_m = 1.1;
     constexpr double gap_m = 0.2;
-    const Vec3 middle = camera_.target + Vec3{0.0, 0.0, look_height_m};
-    const Vec3 away = camera_.position() - middle;
+    const Vec3 middle = camera.target + Vec3{0.0, 0.0, look_height_m};
+    const Vec3 away = camera.position() - middle;
     const double length = glm::length(away);
-    if (!session_.course() || length < 1e-6) return camera_.distance_m;
+    if (!session_.course() || length < 1e-6) return camera.distance_m;
     const auto hit = cast_ray(*session_.course(), middle, away / length, length + gap_m);
-    return hit ? hit->distance - gap_m : camera_.distance_m;
+    return hit ? hit->distance - gap_m : camera.distance_m;
 }
 
 /// From behind the view goes over the freer shoulder, and comes nearer rather than look through a wall.
@@ -312,11 +330,11 @@ void StageView::free_the_view() {
     camera_.free_distance_m = 1e9;
     if (camera_.view != StageView3D::behind) return;
     constexpr double nearest_m = 0.7;
-    double free = free_distance();
+    double free = free_distance(camera_);
     if (!session_.playing() && free < camera_.distance_m * 0.6) {
         const double yaw = camera_.yaw;
         camera_.yaw = yaw - 2.0 * over_shoulder_yaw;
-        const double other = free_distance();
+        const double other = free_distance(camera_);
         if (other > free) {
             free = other;
         } else {
@@ -410,14 +428,16 @@ void StageView::paintEvent(QPaintEvent*) {
     if (frame_dirty_) {
         frame_dirty_ = false;
         upload_runs();
-        image_ = canvas_->draw(make_frame(), still_);
+        const StageRenderer::Frame frame = make_frame();
+        drawn_camera_ = frame.camera;
+        image_ = canvas_->draw(frame, still_);
         if (!still_ && canvas_->software()) still_timer_.start();
         still_ = false;
     }
     painter.drawImage(rect(), image_);
     painter.setRenderHint(QPainter::Antialiasing);
-    if (!look_at_ || session_.playing()) labels_->paint(painter, size(), camera_, arcs_);
-    if (!look_at_ && !mouse_captured_) paint_grip(painter, grips_, camera_, size());
+    if (!look_at_ || session_.playing()) labels_->paint(painter, size(), drawn_camera_, arcs_);
+    if (!look_at_ && !mouse_captured_) paint_grip(painter, grips_, drawn_camera_, size());
     last_frame_ms_ = static_cast<double>(timer.nsecsElapsed()) / 1e6;
     emit frame_drawn();
 }
@@ -470,7 +490,7 @@ void StageView::capture_mouse(bool captured) {
 void StageView::mousePressEvent(QMouseEvent* event) {
     setFocus();
     const auto grip =
-        mouse_captured_ || look_at_ ? std::nullopt : grip_handle_at(grips_, camera_, size(), event->position());
+        mouse_captured_ || look_at_ ? std::nullopt : grip_handle_at(grips_, drawn_camera_, size(), event->position());
     if (session_.playing() && !grip) {
         // The right button gives the pointer back, to reach the handles of what is held.
         capture_mouse(event->button() != Qt::RightButton);
@@ -478,7 +498,7 @@ void StageView::mousePressEvent(QMouseEvent* event) {
     }
     if (grip) {
         const double value = session_.tuning(Side::now).dials[static_cast<std::size_t>(grip->dial)];
-        grip_drag_ = GripDrag{*grip, event->position(), value, camera_};
+        grip_drag_ = GripDrag{*grip, event->position(), value, drawn_camera_};
         return;
     }
     drag_from_ = event->position();

@@ -86,6 +86,7 @@ class StageView : public QWidget {
     bool still_ = false;  ///< the next frame is drawn for a picture that stands still
     QTimer still_timer_;
     StageCamera camera_;
+    StageCamera drawn_camera_;  ///< of the picture that is shown
     QTimer frame_timer_;
     QElapsedTimer since_frame_;
     bool course_dirty_ = true;
@@ -112,7 +113,7 @@ class StageView : public QWidget {
                const AccentView& accents) const;
     StageRenderer::Figure ghost_at(const RunResult& kept, double time) const;
     void free_the_view();
-    double free_distance() const;
+    double free_distance(const StageCamera& camera) const;
     std::optional<LookAt> look_at_;
     FixtureShows fixture_shows_;
     std::vector<GripHandle> grips_;
