@@ -3,6 +3,7 @@
 
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
+#include "core/experiments/batch.hpp"
 #include "core/play/fixture_check.hpp"
 #include "core/project/project_check.hpp"
 
@@ -24,16 +25,20 @@ int check(const CheckOptions& options) {
     int missed = 0;
     int failed = 0;
     int met_count = 0;
-    for (const TapeEntry& entry : tapes) {
-        const auto trace = replay(prepared.rehearsal(entry.tape.rate_hz), entry.tape);
-        if (!trace) {
-            complain(fmt::format("{}: {}", entry.path, trace.error()));
+    std::vector<BatchRun> runs;
+    for (const TapeEntry& entry : tapes)
+        runs.push_back({&prepared.program, &prepared.tuning, &prepared.course, &entry.tape, entry.tape.rate_hz});
+    const std::vector<BatchResult> results = run_batch(runs);
+    for (std::size_t i = 0; i < tapes.size(); ++i) {
+        const Tape& tape = tapes[i].tape;
+        if (!results[i].is_good()) {
+            complain(fmt::format("{}: {}", tapes[i].path, results[i].problem));
             ++failed;
             continue;
         }
         if (!options.marks) continue;
-        fmt::print("{} ({:.2f} s, hash {})\n", entry.tape.name, entry.tape.length_s, hash_text(trace_hash(*trace)));
-        for (const ReadingResult& reading : take_readings(prepared.program, prepared.tuning, *trace, entry.tape.name)) {
+        fmt::print("{} ({:.2f} s, hash {})\n", tape.name, tape.length_s, hash_text(results[i].hash));
+        for (const ReadingResult& reading : results[i].readings) {
             if (!reading.met()) continue;
             fmt::print("{}\n", reading_line(reading));
             (*reading.met() ? met_count : missed)++;

@@ -3,7 +3,7 @@
 
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
-#include "core/readings/rate_check.hpp"
+#include "core/experiments/rate_check.hpp"
 
 namespace leap::cli {
 

@@ -168,7 +168,7 @@ std::span<const InputEvent> inputs_of_tick(std::span<const InputEvent> inputs, s
 }
 
 void run_ticks(const Rehearsal& r, std::span<const InputEvent> inputs, std::int64_t end_tick, World& world,
-               Trace* trace) {
+               Trace* trace, bool snapshots) {
     const double begin = static_cast<double>(world.tick) / r.rate_hz;
     std::size_t cursor = static_cast<std::size_t>(
         std::lower_bound(inputs.begin(), inputs.end(), begin - 1e-12,
@@ -176,7 +176,7 @@ void run_ticks(const Rehearsal& r, std::span<const InputEvent> inputs, std::int6
         inputs.begin());
     StepScratch scratch;
     while (world.tick < end_tick) {
-        if (trace != nullptr && is_snapshot_tick(world.tick, r.rate_hz)) trace->snapshots.push_back(world);
+        if (snapshots && trace != nullptr && is_snapshot_tick(world.tick, r.rate_hz)) trace->snapshots.push_back(world);
         const auto now = inputs_of_tick(inputs, cursor, world.tick, r.rate_hz);
         step(r, now, world, scratch, trace);
     }
@@ -193,18 +193,44 @@ Trace named_trace(const Program& program, std::span<const TapeTrack> tracks, int
     return trace;
 }
 
-tl::expected<Trace, std::string> replay(const Rehearsal& r, const Tape& tape) {
+namespace {
+
+tl::expected<void, std::string> replay_all(const Rehearsal& r, const Tape& tape, bool snapshots, Trace& trace) {
     const auto inputs = resolve_inputs(r.program, tape);
     if (!inputs) return tl::make_unexpected(inputs.error());
     auto world = start_world(r, tape.tracks);
     if (!world) return tl::make_unexpected(world.error());
-    Trace trace = named_trace(r.program, tape.tracks, r.rate_hz);
     const std::int64_t ticks = ticks_for(tape.length_s, r.rate_hz);
     for (TraceTrack& track : trace.tracks) track.rows.reserve(static_cast<std::size_t>(ticks) * 5 / 4 + 16);
     open_trace(r, *world, trace);
-    run_ticks(r, *inputs, ticks, *world, &trace);
+    run_ticks(r, *inputs, ticks, *world, &trace, snapshots);
     end_trace(r, *world, trace);
+    return {};
+}
+
+}  // namespace
+
+tl::expected<Trace, std::string> replay(const Rehearsal& r, const Tape& tape) {
+    Trace trace = named_trace(r.program, tape.tracks, r.rate_hz);
+    if (const auto done = replay_all(r, tape, true, trace); !done) return tl::make_unexpected(done.error());
     return trace;
+}
+
+tl::expected<void, std::string> replay_into(const Rehearsal& r, const Tape& tape, Trace& room) {
+    Trace fresh = named_trace(r.program, tape.tracks, r.rate_hz);
+    // What was there gives its memory.
+    for (std::size_t i = 0; i < std::min(room.tracks.size(), fresh.tracks.size()); ++i) {
+        room.tracks[i].rows.clear();
+        room.tracks[i].values.clear();
+        fresh.tracks[i].rows = std::move(room.tracks[i].rows);
+        fresh.tracks[i].values = std::move(room.tracks[i].values);
+    }
+    room.events.clear();
+    room.spans.clear();
+    fresh.events = std::move(room.events);
+    fresh.spans = std::move(room.spans);
+    room = std::move(fresh);
+    return replay_all(r, tape, false, room);
 }
 
 World world_at(const Rehearsal& r, std::span<const InputEvent> inputs, const Trace& trace, double time) {

@@ -32,14 +32,19 @@ std::span<const InputEvent> inputs_of_tick(std::span<const InputEvent> inputs, s
                                            int rate_hz);
 
 /// Runs from `world` until `end_tick`. `world` ends up at the run's end. `trace` may be null.
+/// `snapshots`: the trace gets some, see defaults::snapshot_every_s.
 void run_ticks(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, std::int64_t end_tick, World& world,
-               Trace* trace);
+               Trace* trace, bool snapshots = true);
 
 /// A trace with a track for each character, under the names that the tape gives them.
 Trace named_trace(const Program& program, std::span<const TapeTrack> tracks, int rate_hz);
 
 /// A whole tape from its start.
 tl::expected<Trace, std::string> replay(const Rehearsal& rehearsal, const Tape& tape);
+
+/// The same into a trace that is there already: its memory is used again. It gets no snapshots, so that instants of it
+/// can't be worked out later.
+tl::expected<void, std::string> replay_into(const Rehearsal& rehearsal, const Tape& tape, Trace& room);
 
 /// The world at the last tick that begins at or before `time`, from the nearest snapshot of the trace.
 World world_at(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, const Trace& trace, double time);

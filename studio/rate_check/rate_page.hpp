@@ -6,7 +6,7 @@
 #include <QDialog>
 #include <QTableWidget>
 
-#include "core/readings/rate_check.hpp"
+#include "core/experiments/rate_check.hpp"
 #include "studio/session/session.hpp"
 #include "studio/shared/newest_job.hpp"
 

@@ -5,7 +5,7 @@
 #include <cmath>
 
 #include "core/project/project.hpp"
-#include "core/readings/rate_check.hpp"
+#include "core/experiments/rate_check.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap {

@@ -8,7 +8,7 @@
 
 #include "core/play/probes.hpp"
 #include "core/project/project.hpp"
-#include "core/readings/rate_check.hpp"
+#include "core/experiments/rate_check.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap {

@@ -26,7 +26,8 @@ struct RateCheck {
     std::vector<Trace> traces;         ///< in the order of the rates
     std::vector<RateSpread> readings;  ///< worst first
 };
-/// `stop` is asked before each rate; once it says yes the check ends with the words "stopped".
+/// The rates run at once, on all cores. `stop` is asked before each, by any thread; once it says yes the check ends
+/// with the words "stopped".
 tl::expected<RateCheck, std::string> check_rates(const Rehearsal& rehearsal, const Tape& tape,
                                                  const std::function<bool()>& stop = {});
 

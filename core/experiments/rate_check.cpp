@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: MIT
-#include "core/readings/rate_check.hpp"
+#include "core/experiments/rate_check.hpp"
 
 #include <algorithm>
 #include <cmath>
+
+#include "core/experiments/batch.hpp"
 
 namespace leap {
 namespace {
@@ -30,14 +32,17 @@ double spread_of(const RateSpread& reading) {
 
 tl::expected<RateCheck, std::string> check_rates(const Rehearsal& r, const Tape& tape,
                                                  const std::function<bool()>& stop) {
+    std::vector<BatchRun> runs;
+    for (const int rate : checked_rates) runs.push_back({&r.program, &r.tuning, &r.course, &tape, rate});
+    BatchOptions options;
+    options.keep_traces = true;
+    options.stop = stop;
     RateCheck out;
-    for (std::size_t i = 0; i < checked_rates.size(); ++i) {
-        if (stop && stop()) return tl::make_unexpected(std::string("stopped"));
-        Rehearsal at = r;
-        at.rate_hz = checked_rates[i];
-        auto trace = replay(at, tape);
-        if (!trace) return tl::make_unexpected(trace.error());
-        for (const ReadingResult& reading : take_readings(r.program, r.tuning, *trace, tape.name)) {
+    std::vector<BatchResult> results = run_batch(runs, options);
+    for (std::size_t i = 0; i < results.size(); ++i) {
+        if (!results[i].ended) return tl::make_unexpected(std::string("stopped"));
+        if (!results[i].problem.empty()) return tl::make_unexpected(results[i].problem);
+        for (const ReadingResult& reading : results[i].readings) {
             auto found = std::find_if(out.readings.begin(), out.readings.end(),
                                       [&](const RateSpread& known) { return known.name == reading.name; });
             if (found == out.readings.end()) {
@@ -46,7 +51,7 @@ tl::expected<RateCheck, std::string> check_rates(const Rehearsal& r, const Tape&
             }
             found->values[i] = reading.value;
         }
-        out.traces.push_back(std::move(*trace));
+        out.traces.push_back(std::move(*results[i].trace));
     }
     for (RateSpread& reading : out.readings) reading.spread = spread_of(reading);
     std::stable_sort(out.readings.begin(), out.readings.end(),

@@ -1,0 +1,49 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <cstdint>
+#include <functional>
+#include <optional>
+#include <span>
+#include <string>
+#include <vector>
+
+#include "core/readings/readings.hpp"
+#include "core/tape/replay.hpp"
+
+/// Many runs at once, on all cores.
+namespace leap {
+
+/// One run of a batch. What it refers to must live until the batch has ended.
+struct BatchRun {
+    const Program* program = nullptr;
+    const Tuning* tuning = nullptr;
+    const Course* course = nullptr;
+    const Tape* tape = nullptr;
+    int rate_hz = 120;
+};
+
+struct BatchOptions {
+    int threads = 0;           ///< at most; 0: one for each core
+    bool keep_traces = false;  ///< otherwise only readings and hashes are kept, and the room for rows is used again
+    /// Told after each run how many have ended, by whichever thread ended it, one call at a time.
+    std::function<void(std::size_t done, std::size_t all)> progress;
+    /// Asked before each run, by any thread; once it says yes no other run begins.
+    std::function<bool()> stop;
+};
+
+struct BatchResult {
+    bool ended = false;   ///< false: the batch was stopped before this run began
+    std::string problem;  ///< why there is no run: a button, place or body that is lacking, or what was thrown
+    std::vector<ReadingResult> readings;
+    std::uint64_t hash = 0;
+    std::optional<Trace> trace;
+
+    bool is_good() const { return ended && problem.empty(); }
+};
+
+/// The results stand in the order of the runs, whatever the order in which they ended, and are bit for bit what each
+/// run gives by itself.
+std::vector<BatchResult> run_batch(std::span<const BatchRun> runs, const BatchOptions& options = {});
+
+}  // namespace leap
