@@ -142,6 +142,9 @@ inline constexpr int pass_thirds = 24;
 inline constexpr double lip_look_step_m = 0.15;
 
 // --- Files ----------------------------------------------------------------------------------------------------------
+/// An input that is told later than it happened is put where it happened, up to this late (s): the run goes back and on
+/// again. Later ones count at the running tick. Touch when windows stall for longer.
+inline constexpr double latest_input_s = 0.5;
 /// Characters in one tape. More are refused with a message. Touch when somebody has a use for more.
 inline constexpr std::size_t most_characters = 32;
 /// Newest format numbers that are read and written.

@@ -46,8 +46,9 @@ void write_row(const Rehearsal& r, const World& world, const Actor& actor, Probe
     if (move >= 0) row.move_phase = actor.machines[static_cast<std::size_t>(move)].phase;
     row.grounded = actor.body.grounded;
     row.tick_begin = tick_begin;
-    for (auto event = trace.events.rbegin(); event != trace.events.rend() && event->time == actor.time; ++event)
-        if (event->actor == actor.id)
+    // Those of characters before it may be ahead already.
+    for (auto event = trace.events.rbegin(); event != trace.events.rend() && event->time >= actor.time; ++event)
+        if (event->time == actor.time && event->actor == actor.id)
             row.jumped = row.jumped || event->kind == EventKind::teleported || event->kind == EventKind::respawned ||
                          event->kind == EventKind::seated || event->kind == EventKind::stepped_out;
     TraceTrack& track = trace.tracks[static_cast<std::size_t>(actor.id)];

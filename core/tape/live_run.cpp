@@ -18,50 +18,74 @@ void LiveRun::input(TapeEvent event, std::size_t actor) {
 }
 
 void LiveRun::advance_to(double time) {
+    take_late_inputs();
     const Rehearsal rehearsal = ingredients_.rehearsal();
     const double limit = std::min(time, defaults::longest_tape_s);
-    while (static_cast<double>(world_.tick + 1) / ingredients_.rate_hz <= limit) {
-        if (is_snapshot_tick(world_.tick, ingredients_.rate_hz)) trace_.snapshots.push_back(world_);
-        const double end = static_cast<double>(world_.tick + 1) / ingredients_.rate_hz;
-        std::stable_sort(waiting_.begin(), waiting_.end(),
-                         [](const Waiting& a, const Waiting& b) { return a.event.time_s < b.event.time_s; });
-        std::vector<InputEvent> inputs;
-        std::size_t taken = 0;
-        for (; taken < waiting_.size(); ++taken) {
-            TapeEvent event = waiting_[taken].event;
-            const std::size_t actor = waiting_[taken].actor;
-            // Rounded upward where needed: a recorded event must fall into the tick it was played in.
-            event.time_s = std::max(event.time_s, world_.time);
-            event = rounded(event);
-            if (event.time_s < world_.time - 1e-12) event.time_s = rounded_number(event.time_s + 1e-6);
-            if (event.time_s >= end - 1e-9) break;
-            const auto input = resolve_input(*ingredients_.program, event, actor);
-            if (!input) continue;
-            inputs.push_back(*input);
-            tracks_[actor].events.push_back(event);
-        }
-        waiting_.erase(waiting_.begin(), waiting_.begin() + static_cast<std::ptrdiff_t>(taken));
-        step(rehearsal, inputs, world_, scratch_, &trace_);
-        trace_.ticks = world_.tick;
+    while (static_cast<double>(world_.tick + 1) / ingredients_.rate_hz <= limit) run_tick(rehearsal);
+}
+
+void LiveRun::run_tick(const Rehearsal& rehearsal) {
+    if (is_snapshot_tick(world_.tick, ingredients_.rate_hz)) trace_.snapshots.push_back(world_);
+    const double end = static_cast<double>(world_.tick + 1) / ingredients_.rate_hz;
+    std::stable_sort(waiting_.begin(), waiting_.end(),
+                     [](const Waiting& a, const Waiting& b) { return a.event.time_s < b.event.time_s; });
+    std::vector<InputEvent> inputs;
+    std::size_t taken = 0;
+    for (; taken < waiting_.size(); ++taken) {
+        TapeEvent event = waiting_[taken].event;
+        const std::size_t actor = waiting_[taken].actor;
+        // Rounded upward where needed: a recorded event must fall into the tick it was played in.
+        event.time_s = std::max(event.time_s, world_.time);
+        event = rounded(event);
+        if (event.time_s < world_.time - 1e-12) event.time_s = rounded_number(event.time_s + 1e-6);
+        if (event.time_s >= end - 1e-9) break;
+        const auto input = resolve_input(*ingredients_.program, event, actor);
+        if (!input) continue;
+        inputs.push_back(*input);
+        tracks_[actor].events.push_back(event);
     }
+    waiting_.erase(waiting_.begin(), waiting_.begin() + static_cast<std::ptrdiff_t>(taken));
+    step(rehearsal, inputs, world_, scratch_, &trace_);
+    trace_.ticks = world_.tick;
+}
+
+/// What was told too late for the ticks that have run: back to where it happened, and on again with it.
+void LiveRun::take_late_inputs() {
+    constexpr double rounding_s = 1e-9;
+    double earliest = world_.time;
+    for (const Waiting& waiting : waiting_)
+        if (waiting.event.time_s >= world_.time - defaults::latest_input_s)
+            earliest = std::min(earliest, std::max(0.0, waiting.event.time_s));
+    if (earliest >= world_.time - rounding_s || trace_.snapshots.empty()) return;
+    const std::int64_t reached = world_.tick;
+    const World back = world_at_tick(static_cast<std::int64_t>(earliest * ingredients_.rate_hz + 1e-6));
+    for (std::size_t actor = 0; actor < tracks_.size(); ++actor)
+        for (const TapeEvent& event : tracks_[actor].events)
+            if (event.time_s >= back.time - rounding_s) waiting_.push_back({event, actor});
+    cut_back(back);
+    const Rehearsal rehearsal = ingredients_.rehearsal();
+    while (world_.tick < reached) run_tick(rehearsal);
+}
+
+World LiveRun::world_at_tick(std::int64_t tick) const {
+    const World* from = &trace_.snapshots.front();
+    for (const World& snapshot : trace_.snapshots)
+        if (snapshot.tick <= tick) from = &snapshot;
+    World world = *from;
+    const auto inputs = resolve_inputs(*ingredients_.program, tape({}));
+    if (inputs) run_ticks(ingredients_.rehearsal(), *inputs, tick, world, nullptr);
+    return world;
 }
 
 void LiveRun::rewind(double seconds) {
+    if (trace_.snapshots.empty()) return;
     const double wanted = std::max(0.0, world_.time - seconds);
-    const World* from = nullptr;
-    for (const World& snapshot : trace_.snapshots)
-        if (snapshot.time <= wanted + 1e-9) from = &snapshot;
-    if (from == nullptr) return;
-    World world = *from;
-    const auto inputs = resolve_inputs(*ingredients_.program, tape({}));
-    const auto end_tick = static_cast<std::int64_t>(wanted * ingredients_.rate_hz + 1e-6);
-    if (inputs) run_ticks(ingredients_.rehearsal(), *inputs, end_tick, world, nullptr);
-    restore(world);
+    restore(world_at_tick(static_cast<std::int64_t>(wanted * ingredients_.rate_hz + 1e-6)));
 }
 
-void LiveRun::restore(const World& world) {
+/// Tape and trace forget what came after.
+void LiveRun::cut_back(const World& world) {
     world_ = world;
-    waiting_.clear();
     const double time = world.time;
     constexpr double rounding_s = 1e-9;
     for (TapeTrack& track : tracks_)
@@ -82,6 +106,12 @@ void LiveRun::restore(const World& world) {
     std::erase_if(trace_.snapshots, [&](const World& w) { return w.time >= time - rounding_s; });
     trace_.ticks = world.tick;
     ++generation_;
+}
+
+void LiveRun::restore(const World& world) {
+    waiting_.clear();
+    cut_back(world);
+    const double time = world.time;
     for (std::size_t k = 0; k < world_.actors.size(); ++k) {
         const Actor& actor = world_.actors[k];
         for (std::size_t i = 0; i < actor.buttons.size(); ++i)

@@ -29,7 +29,8 @@ class LiveRun {
     /// `tracks`: who plays, and from where; without events. `start`: from start_world().
     LiveRun(Ingredients ingredients, World start, std::vector<TapeTrack> tracks);
 
-    /// Inputs may come a little late: those older than the running tick count at its begin.
+    /// Inputs may be told late, as when the window stalls: up to defaults::latest_input_s they are put where they
+    /// happened, and what has been played since is played again with them. Those later still count at the running tick.
     void input(TapeEvent event, std::size_t actor = 0);
     /// Runs every tick that ends at or before `time`.
     void advance_to(double time);
@@ -49,7 +50,11 @@ class LiveRun {
     Tape tape(std::string name) const;
 
   private:
+    void cut_back(const World& world);
     void restore(const World& world);
+    World world_at_tick(std::int64_t tick) const;
+    void take_late_inputs();
+    void run_tick(const Rehearsal& rehearsal);
 
     Ingredients ingredients_;
     std::vector<TapeTrack> tracks_;  ///< with what has been played so far

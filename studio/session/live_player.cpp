@@ -54,14 +54,14 @@ void LivePlayer::pump() {
     run_.advance_to(now());
 }
 
-void LivePlayer::button(const std::string& name, bool down, std::size_t character) {
+void LivePlayer::button(const std::string& name, bool down, std::size_t character, double late_s) {
     const std::lock_guard lock(mutex_);
-    run_.input({now(), ButtonEvent{name, down}}, character);
+    run_.input({happened(late_s), ButtonEvent{name, down}}, character);
 }
 
-void LivePlayer::stick(Vec2 value, std::size_t character) {
+void LivePlayer::stick(Vec2 value, std::size_t character, double late_s) {
     const std::lock_guard lock(mutex_);
-    run_.input({now(), StickEvent{value}}, character);
+    run_.input({happened(late_s), StickEvent{value}}, character);
 }
 
 void LivePlayer::look(double yaw_deg, double pitch_deg, std::size_t character) {

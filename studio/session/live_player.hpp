@@ -25,9 +25,9 @@ class LivePlayer {
     LivePlayer(const LivePlayer&) = delete;
     LivePlayer& operator=(const LivePlayer&) = delete;
 
-    /// Inputs of a character, by its number in the run.
-    void button(const std::string& name, bool down, std::size_t character = 0);
-    void stick(Vec2 value, std::size_t character = 0);
+    /// Inputs of a character, by its number in the run. `late_s`: how long ago it happened.
+    void button(const std::string& name, bool down, std::size_t character = 0, double late_s = 0.0);
+    void stick(Vec2 value, std::size_t character = 0, double late_s = 0.0);
     void look(double yaw_deg, double pitch_deg, std::size_t character = 0);
     void set_speed(double factor);  ///< 1 real time, 0 paused
     double speed() const;
@@ -53,6 +53,7 @@ class LivePlayer {
   private:
     void work();
     double now() const;  ///< run time, locked
+    double happened(double late_s) const { return std::max(0.0, now() - late_s * speed_); }
     void set_speed_locked(double factor);
 
     mutable std::mutex mutex_;

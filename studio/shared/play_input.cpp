@@ -20,9 +20,9 @@ PlayInput::PlayInput(Session& session, KeyMap& keys, QObject* parent)
     connect(&session_, &Session::character_changed, this, &PlayInput::release_all);
 }
 
-bool PlayInput::key(int key, bool down) {
+bool PlayInput::key(int key, bool down, double late_s) {
     const QStringList actions = keys_.actions_of_key(key);
-    for (const QString& action : actions) act(action, down, session_.character());
+    for (const QString& action : actions) act(action, down, session_.character(), late_s);
     return !actions.isEmpty();
 }
 
@@ -45,7 +45,7 @@ void PlayInput::pad(int pad, const QString& name, bool down) {
     for (const QString& action : keys_.actions_of_pad(name)) act(action, down, character_of_pad(pad));
 }
 
-void PlayInput::act(const QString& action, bool down, std::size_t character) {
+void PlayInput::act(const QString& action, bool down, std::size_t character, double late_s) {
     LivePlayer* live = session_.live();
     if (live == nullptr) return;
     if (down) {
@@ -54,9 +54,9 @@ void PlayInput::act(const QString& action, bool down, std::size_t character) {
         hand(character).held.remove(action);
     }
     if (action.startsWith("button ")) {
-        live->button(action.mid(7).toStdString(), down, character);
+        live->button(action.mid(7).toStdString(), down, character, late_s);
     } else if (action.startsWith("stick ")) {
-        send_key_stick(character);
+        send_key_stick(character, late_s);
     } else if (!down) {
         return;
     } else if (action == "again") {
@@ -84,12 +84,12 @@ void PlayInput::act(const QString& action, bool down, std::size_t character) {
     }
 }
 
-void PlayInput::send_key_stick(std::size_t character) {
+void PlayInput::send_key_stick(std::size_t character, double late_s) {
     const QSet<QString>& held = hand(character).held;
     const auto on = [&](const char* action) { return held.contains(action) ? 1.0 : 0.0; };
     Vec2 value{on("stick right") - on("stick left"), on("stick ahead") - on("stick back")};
     if (glm::length(value) > 1.0) value = glm::normalize(value);
-    session_.live()->stick(value, character);
+    session_.live()->stick(value, character, late_s);
 }
 
 void PlayInput::pad_stick(int pad, Vec2 value) {

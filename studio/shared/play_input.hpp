@@ -18,7 +18,8 @@ class PlayInput : public QObject {
     PlayInput(Session& session, KeyMap& keys, QObject* parent = nullptr);
 
     /// True when the key means something while playing. Keys and mouse play the character that is selected.
-    bool key(int key, bool down);
+    /// `late_s`: how long ago it was pressed or let go, when the window has stalled.
+    bool key(int key, bool down, double late_s = 0.0);
     /// Pads, by their numbers. With as many pads as characters each plays the character of its number; with fewer they
     /// play those that the keyboard doesn't, in the order of the tape.
     void set_pads(int count) { pads_ = count; }
@@ -52,8 +53,8 @@ class PlayInput : public QObject {
         double look_pitch_deg = -12.0;
     };
     Hand& hand(std::size_t character);
-    void act(const QString& action, bool down, std::size_t character);
-    void send_key_stick(std::size_t character);
+    void act(const QString& action, bool down, std::size_t character, double late_s = 0.0);
+    void send_key_stick(std::size_t character, double late_s);
     void look_round(double dx, double dy, std::size_t character);
 
     Session& session_;

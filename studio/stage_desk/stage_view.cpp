@@ -4,6 +4,7 @@
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
+#include <chrono>
 #include <cmath>
 #include <numbers>
 
@@ -442,6 +443,12 @@ void StageView::paintEvent(QPaintEvent*) {
     emit frame_drawn();
 }
 
+namespace {
+double steady_seconds() {
+    return std::chrono::duration<double>(std::chrono::steady_clock::now().time_since_epoch()).count();
+}
+}  // namespace
+
 bool StageView::event(QEvent* event) {
     if (event->type() == QEvent::Resize) frame_dirty_ = true;
     // While playing, keys belong to the run, not to the window's shortcuts.
@@ -457,7 +464,7 @@ void StageView::keyPressEvent(QKeyEvent* event) {
         if (event->key() == Qt::Key_Escape) {
             emit stop_wanted();
         } else if (!event->isAutoRepeat()) {
-            input_.key(event->key(), true);
+            input_.key(event->key(), true, lateness_.of(event->timestamp(), steady_seconds()));
         }
         return;
     }
@@ -469,7 +476,8 @@ void StageView::keyPressEvent(QKeyEvent* event) {
 }
 
 void StageView::keyReleaseEvent(QKeyEvent* event) {
-    if (session_.playing() && !event->isAutoRepeat()) input_.key(event->key(), false);
+    if (session_.playing() && !event->isAutoRepeat())
+        input_.key(event->key(), false, lateness_.of(event->timestamp(), steady_seconds()));
 }
 
 void StageView::capture_mouse(bool captured) {

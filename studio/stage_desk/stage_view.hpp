@@ -7,6 +7,7 @@
 
 #include "core/play/accents.hpp"
 #include "studio/session/session.hpp"
+#include "studio/shared/event_lateness.hpp"
 #include "studio/shared/play_input.hpp"
 #include "studio/stage_desk/stage_canvas.hpp"
 #include "studio/stage_desk/stage_fixtures.hpp"
@@ -97,6 +98,7 @@ class StageView : public QWidget {
     bool dragged_ = false;
     bool mouse_captured_ = false;
     bool view_on_all_ = false;
+    EventLateness lateness_;
     /// What the view has followed of the live run.
     struct Followed {
         struct OfActor {

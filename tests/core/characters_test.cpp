@@ -207,6 +207,18 @@ TEST_P(Characters, EachComesBackToItsOwnCheckpoint) {
     EXPECT_EQ(played.state.actors[1].respawn.fixture, -1);
 }
 
+TEST_P(Characters, WhoIsPutBackIsSeenToHaveBeenPutThereWhateverTheOthersDo) {
+    const Scene scene(std::string(two_bodies) + "move home on use for small { phase p { start: respawn  end } }\n",
+                      places_plan(20.0));
+    TapeMaker busy(2);
+    for (int i = 0; i < 40; ++i) busy.hold("dash", 1.0 + 0.013 * i, 0.004);
+    const Tape walker = TapeMaker(2).stick(0.1, 0, 1).hold("use", 1.2, 0.1);
+    const Trace trace = scene.run(together({{"big", "start", busy}, {"small", "other", walker}}), GetParam());
+    const auto jumped = std::count_if(trace.tracks[1].rows.begin(), trace.tracks[1].rows.end(),
+                                      [](const TraceRow& row) { return row.jumped; });
+    EXPECT_EQ(jumped, 1);
+}
+
 TEST(CharactersFor, AMoveForSomeBodiesStartsForThemOnly) {
     const Scene scene(std::string(two_bodies) + "move wave for small on use { phase p for 0.2 s {} }\n",
                       places_plan(20.0));

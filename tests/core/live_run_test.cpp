@@ -90,5 +90,34 @@ TEST(LiveRun, SingleTicksAdvanceByOne) {
     EXPECT_EQ(live.world().tick, 2);
 }
 
+TEST(LiveRun, AnInputToldLateCountsWhereItHappened) {
+    const auto play = [](bool late) {
+        LiveRun live = begin();
+        live.advance_to(0.5);
+        if (!late) live.input({0.71, ButtonEvent{"jump", true}});
+        live.input({0.65, StickEvent{{0.0, 1.0}}});
+        live.advance_to(0.95);  // the window stalls meanwhile
+        if (late) live.input({0.71, ButtonEvent{"jump", true}});
+        live.input({0.96, ButtonEvent{"jump", false}});
+        live.advance_to(1.5);
+        return live;
+    };
+    const LiveRun late = play(true);
+    const LiveRun in_time = play(false);
+    EXPECT_EQ(late.tape("x"), in_time.tape("x"));
+    EXPECT_EQ(trace_hash(late.trace()), trace_hash(in_time.trace()));
+    EXPECT_EQ(late.world(), in_time.world());
+    EXPECT_GT(late.generation(), in_time.generation()) << "whoever shows it has to look anew";
+}
+
+TEST(LiveRun, AnInputThatComesMuchTooLateCountsNow) {
+    LiveRun live = begin();
+    live.advance_to(2.0);
+    live.input({0.3, ButtonEvent{"jump", true}});
+    live.advance_to(2.2);
+    ASSERT_EQ(live.tape("x").tracks[0].events.size(), 1U);
+    EXPECT_NEAR(live.tape("x").tracks[0].events[0].time_s, 2.0, 0.01);
+}
+
 }  // namespace
 }  // namespace leap
