@@ -60,23 +60,23 @@ struct SubjectCache {
 struct ProbeMemo {
     std::vector<std::optional<ProbeResult>> results;
     std::vector<std::optional<ProbeResult>> results_ahead;  ///< the same for where the body will be; see Moment::motion
-    MovingSolids moving;               ///< what is solid and moves, where it stands at this instant; see place_solids()
-    std::size_t fixture_solids = 0;    ///< how many of them are fixtures; other characters stand behind
-    bool moves_near = false;           ///< a fixture of them that moves, by the body
+    MovingSolids moving;             ///< what is solid and moves, where it stands at this instant; see place_solids()
+    std::size_t fixture_solids = 0;  ///< how many of them are fixtures; other characters stand behind
+    bool moves_near = false;         ///< a fixture of them that moves, by the body
     /// Another character that is in sight, behind the fixtures among the solids.
     struct Other {
         std::int32_t actor = -1;
         bool near = false;  ///< it could be met within a tick
     };
     std::vector<Other> others;
-    SubjectCache* subjects = nullptr;  ///< of the run, for all its characters
-    double others_time = -1.0;  ///< for what time they stand where they do
-    bool others_near = false;   ///< one of them could be met within a tick
-    bool stale = true;                 ///< a fixture has gone to another phase, or has news, since they were placed
-    std::vector<FixtureStand> stands;  ///< by fixture; outlives the instant
-    std::vector<std::size_t> lively;   ///< fixtures that anything can happen to now, in the course's order
-    Vec3 lively_around{1e300};         ///< where the body was when they were found
-    Vec3 moving_around{1e300};         ///< where the body was when `moving` was gathered
+    SubjectCache* subjects = nullptr;   ///< of the run, for all its characters
+    double others_time = -1.0;          ///< for what time they stand where they do
+    bool others_near = false;           ///< one of them could be met within a tick
+    bool stale = true;                  ///< a fixture has gone to another phase, or has news, since they were placed
+    std::vector<FixtureStand> stands;   ///< by fixture; outlives the instant
+    std::vector<std::size_t> lively;    ///< fixtures that anything can happen to now, in the course's order
+    Vec3 lively_around{1e300};          ///< where the body was when they were found
+    Vec3 moving_around{1e300};          ///< where the body was when `moving` was gathered
     std::optional<std::int32_t> focus;  ///< the fixture that has the focus, when it has been looked for
     BodyState asked_at;                 ///< for what body and when the answers are
     double asked_time = -1.0;

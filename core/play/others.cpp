@@ -48,8 +48,8 @@ bool in_sight(const Actor& actor, const SeenBody& other) {
 bool could_meet(const Actor& actor, const SeenBody& other) {
     const Vec3 towards = actor.body.velocity + actor.ground_velocity - other.velocity;
     const Vec3 between = other.position - actor.body.position;
-    const double reach =
-        defaults::near_character_m + glm::length(towards) / defaults::slowest_usual_rate_hz + actor.radius + other.radius;
+    const double reach = defaults::near_character_m + glm::length(towards) / defaults::slowest_usual_rate_hz +
+                         actor.radius + other.radius;
     // Upright capsules: the distance of their axes.
     const double above = std::max({0.0, between.z - actor.height, -between.z - other.height});
     return flat_length(between) < reach && above < reach;

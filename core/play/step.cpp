@@ -157,7 +157,8 @@ void Tick::begin() {
     scratch_.actors.resize(world_.actors.size());
     scratch_.stretches.resize(world_.actors.size());
     const bool several = world_.actors.size() > 1;
-    const bool fresh = several && scratch_.found_at != world_.time;  // room that was used for another world, or for none
+    const bool fresh =
+        several && scratch_.found_at != world_.time;  // room that was used for another world, or for none
     scratch_.found_at = world_.time;
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];

@@ -4,8 +4,8 @@
 
 #include <cmath>
 
-#include "core/project/project.hpp"
 #include "core/experiments/rate_check.hpp"
+#include "core/project/project.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap {

@@ -6,9 +6,9 @@
 #include <cmath>
 #include <random>
 
+#include "core/experiments/rate_check.hpp"
 #include "core/play/probes.hpp"
 #include "core/project/project.hpp"
-#include "core/experiments/rate_check.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap {
