@@ -30,6 +30,8 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     all_->setCheckable(true);
     length_ = new QLabel;
     length_->setObjectName("quiet");
+    // It has what is left: the bar must fit a small window with two characters, too.
+    length_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     keep_ = button(tr("Keep"), tr("What is now becomes what is kept, the dashed ghost (Ctrl+K)"));
     drop_ = button(tr("Drop"), tr("Dials go back to what is kept (Ctrl+D)"));
     time_ = new QLabel;
@@ -37,8 +39,7 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     layout->addWidget(play_);
     layout->addWidget(tapes_);
     layout->addWidget(characters_);
-    layout->addWidget(length_);
-    layout->addStretch();
+    layout->addWidget(length_, 1);
     layout->addWidget(keep_);
     layout->addWidget(drop_);
     layout->addSpacing(10);
@@ -107,6 +108,7 @@ void TransportBar::refresh() {
                              .arg(tape->length_s, 0, 'f', 2)
                              .arg(presses)
                              .arg(session_.tape_unsaved() ? tr(" · not saved") : QString()));
+        length_->setToolTip(length_->text());
     } else {
         length_->clear();
     }

@@ -41,6 +41,15 @@ TEST(Characters, AreChosenBesideTheTapeWhenThereAreSeveral) {
     EXPECT_FALSE(two.studio.desk->transport()->all_button()->isVisible());
 }
 
+TEST(Characters, TheBarBesideTheTapeFitsASmallWindow) {
+    TwoOnTheQuay two;
+    ASSERT_TRUE(two.studio.session->play({}).isEmpty());
+    two.studio.pass(1.0);
+    two.studio.session->stop();  // its name and length, and that it isn't saved
+    two.studio.settle();
+    EXPECT_LE(two.studio.window->minimumSizeHint().width(), 1280);
+}
+
 TEST(Characters, TheSheetShowsTheDialsThatHoldForTheSelectedOne) {
     TwoOnTheQuay two;
     two.show("hop");
