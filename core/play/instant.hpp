@@ -69,7 +69,6 @@ class Instant {
     bool show_news_of_fixtures();
     void look_for_focus();
     void asks_for_hands();
-    bool any_seat(std::size_t fixture) const;
     void change_seat(std::size_t fixture, bool sat);
     void note_stale();
     void place_all_when_stale();

@@ -138,10 +138,6 @@ bool Instant::show_news_of_fixtures() {
     return any;
 }
 
-bool Instant::any_seat(std::size_t fixture) const {
-    return any_seated(world_, fixture);
-}
-
 /// A phase with a seat takes up the character it speaks of, one without lets its riders go.
 void Instant::change_seat(std::size_t fixture, bool sat) {
     const auto number = static_cast<std::int32_t>(fixture);

@@ -6,6 +6,7 @@
 #include "core/play/fixtures.hpp"
 #include "core/play/instant.hpp"
 #include "core/play/loose.hpp"
+#include "core/play/subject.hpp"
 
 namespace leap {
 namespace {
@@ -122,7 +123,7 @@ void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int3
     note_change();
     MachineState& own = state_of(running);
     const bool opens = own.phase < 0;
-    const bool sat = is_fixture && any_seat(fixture);
+    const bool sat = is_fixture && any_seated(world_, fixture);
     own.phase = phase;
     own.phase_since = actor_->time;
     own.blocks_done_until = never;

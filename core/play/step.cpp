@@ -86,7 +86,7 @@ class Tick {
         if (trace_ != nullptr) open_trace(r_, world_, *trace_);
         begin();
         for (int split = 0; world_.time < end_ - rounding_s; ++split) {
-            if (!ask_all()) break;
+            ask_all();
             if (split >= defaults::most_splits_per_tick) {
                 note_fault(world_.actors.front());
                 break;
@@ -108,7 +108,7 @@ class Tick {
     };
 
     void begin();
-    bool ask_all();
+    void ask_all();
     void advance_one(int split);
     void advance_several(int split);
     Stop go_alone(std::size_t i, double goal);
@@ -192,7 +192,7 @@ void Tick::begin() {
 }
 
 /// Everybody is at the same instant: inputs, then rules where something may have changed.
-bool Tick::ask_all() {
+void Tick::ask_all() {
     bool all_calm = true;
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
@@ -211,7 +211,6 @@ bool Tick::ask_all() {
         if (!solids_are_current(world_, world_.actors[i], own.memo))
             place_solids(r_, world_, world_.actors[i], own.memo);
     }
-    return true;
 }
 
 /// Somebody alone in the world: it goes on with everything else from instant to instant.
