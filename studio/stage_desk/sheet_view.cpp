@@ -105,13 +105,18 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     connect(&session_, &Session::cursor_moved, this, &SheetView::refresh_answers);
     connect(&session_, &Session::live_updated, this, &SheetView::refresh_answers);
     connect(&session_, &Session::now_run_changed, this, [this] {
-        if (session_.body_of_character() != shown_body_) rebuild();
+        if (session_.body_of_character() != shown_body_ || told_character() != shown_character_) rebuild();
         refresh_answers();
         refresh_readings();
     });
     connect(&session_, &Session::kept_run_changed, this, &SheetView::refresh_readings);
     connect(&session_, &Session::character_changed, this, &SheetView::rebuild);
     rebuild();
+}
+
+/// Whose page it is, where that needs to be told: of several.
+QString SheetView::told_character() const {
+    return session_.character_count() > 1 ? session_.character_name(session_.character()) : QString();
 }
 
 void SheetView::show_off() {
@@ -183,7 +188,8 @@ void SheetView::rebuild() {
     show_off();
     QStringList words;
     shown_body_ = session_.body_of_character();
-    if (session_.character_count() > 1) words << session_.character_name(session_.character());
+    shown_character_ = told_character();
+    if (!shown_character_.isEmpty()) words << shown_character_;
     if (machine.kind == MachineKind::stance) words << tr("stance");
     if (machine.kind == MachineKind::fixture) words << tr("fixture");
     if (machine.button >= 0)

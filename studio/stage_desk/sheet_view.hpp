@@ -41,6 +41,8 @@ class SheetView : public QScrollArea {
 
     Session& session_;
     std::int32_t machine_ = -1;
+    QString told_character() const;
+    QString shown_character_;
     std::size_t shown_body_ = 0;  ///< whose values of dials are shown
     std::vector<std::int32_t> shown_dials_;
     std::vector<DialRow*> rows_;

@@ -52,12 +52,19 @@ TEST(Characters, TheBarBesideTheTapeFitsASmallWindow) {
 
 TEST(Characters, TheSheetShowsTheDialsThatHoldForTheSelectedOne) {
     TwoOnTheQuay two;
+    const auto told = [&](const QString& name) {
+        for (const QLabel* label : two.studio.desk->sheet()->findChildren<QLabel*>())
+            if (label->text().startsWith(name + " · on ")) return true;
+        return false;
+    };
+    EXPECT_TRUE(told("wick")) << "as soon as the tape has two";
     two.show("hop");
     const std::int32_t of_wick = two.studio.dial("hop.rise");
     const std::int32_t of_pip = two.studio.dial("pip.hop.rise");
     EXPECT_NE(two.studio.desk->sheet()->row_of(of_wick), nullptr);
     EXPECT_EQ(two.studio.desk->sheet()->row_of(of_pip), nullptr);
     two.select("pip");
+    EXPECT_TRUE(told("pip"));
     EXPECT_EQ(two.studio.desk->sheet()->row_of(of_wick), nullptr);
     ASSERT_NE(two.studio.desk->sheet()->row_of(of_pip), nullptr);
     EXPECT_NE(two.studio.desk->sheet()->row_of(two.studio.dial("hop.coyote")), nullptr) << "shared by both";
