@@ -35,7 +35,7 @@ BENCHMARK(capsule_sweep)->Arg(100)->Arg(10000)->Arg(100000);
 
 void build(benchmark::State& state) {
     const Field field = field_of(state.range(0));
-    for (auto _ : state) benchmark::DoNotOptimize(leap::build_course(field.course.plan).solids.size());
+    for (auto _ : state) benchmark::DoNotOptimize(leap::build_course(field.course.plan).solids.get());
 }
 BENCHMARK(build)->Arg(100)->Arg(10000)->Arg(100000)->Unit(benchmark::kMillisecond);
 

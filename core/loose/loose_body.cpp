@@ -47,8 +47,8 @@ void place_round(const LooseShape& shape, const Vec3& place, const Quat& turn, S
 
 }  // namespace
 
-void place_shape(const LooseShape& shape, const Vec3& place, const Quat& turn, std::int32_t piece, Solid& out) {
-    out.piece = piece;
+void place_shape(const LooseShape& shape, const Vec3& place, const Quat& turn, const Surface& surface, Solid& out) {
+    out.surface = surface;
     out.bounds = {};
     if (shape.kind == LooseShapeKind::box) {
         place_box(shape.half, place, turn, out);

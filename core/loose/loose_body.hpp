@@ -41,7 +41,7 @@ struct LooseBody {
 };
 
 /// Writes the solid that the shape makes up at a place into `out`, whose room is used again.
-void place_shape(const LooseShape& shape, const Vec3& place, const Quat& turn, std::int32_t piece, Solid& out);
+void place_shape(const LooseShape& shape, const Vec3& place, const Quat& turn, const Surface& surface, Solid& out);
 
 /// The largest distance of its surface from its middle, and the smallest.
 double outer_radius(const LooseShape& shape);

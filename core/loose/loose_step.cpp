@@ -27,9 +27,9 @@ double surface_speed(const LooseThing& thing) {
 
 class Step {
   public:
-    Step(const Course& course, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things,
+    Step(const SolidSource& fixed, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things,
          std::span<const LoosePass> passes, double seconds, LooseScratch& scratch)
-        : course_(course),
+        : fixed_(fixed),
           obstacles_(obstacles),
           things_(things),
           passes_(passes),
@@ -62,7 +62,7 @@ class Step {
             const LooseScratch::Stand now{things_[i].kind.shape, things_[i].body.place, things_[i].body.turn};
             if (scratch_.stands[i] == now) continue;
             scratch_.stands[i] = now;
-            place_shape(now.shape, now.place, now.turn, static_cast<std::int32_t>(i), scratch_.solids[i]);
+            place_shape(now.shape, now.place, now.turn, {}, scratch_.solids[i]);
         }
     }
 
@@ -108,17 +108,12 @@ class Step {
         const LooseThing& thing = things_[i];
         const Solid& own = scratch_.solids[i];
         const double reach = reach_of(thing, seconds_);
-        const Vec3 middle = 0.5 * (own.bounds.low + own.bounds.high);
-        const Vec3 half = 0.5 * (own.bounds.high - own.bounds.low) + Vec3{reach};
-        walk_segment(course_.bvh, middle, Vec3{0.0}, half, half, 1.0, [&](std::uint32_t item, double farthest) {
-            const Solid& solid = course_.solids[item];
-            if (overlap(own.bounds, solid.bounds, reach)) {
-                scratch_.points.clear();
-                find_contacts(own, solid, reach, scratch_.points);
-                add_rows(i, -1, -1, std::sqrt(thing.kind.friction * d::course_friction));
-            }
-            return farthest;
-        });
+        solids_in(fixed_, grown(own.bounds, reach), scratch_.found);
+        for (const Solid* solid : scratch_.found) {
+            scratch_.points.clear();
+            find_contacts(own, *solid, reach, scratch_.points);
+            add_rows(i, -1, -1, std::sqrt(thing.kind.friction * d::course_friction));
+        }
         for (std::size_t k = 0; k < obstacles_.size(); ++k) {
             const LooseObstacle& obstacle = obstacles_[k];
             const double margin = reach + glm::length(obstacle.velocity) * seconds_;
@@ -140,12 +135,12 @@ class Step {
         }
     }
 
-    /// Straight to where it should go, but never with its inner ball across a surface of the course.
+    /// Straight to where it should go, but never with its inner ball across a surface that is fixed.
     Vec3 swept(const LooseThing& thing, const Vec3& motion) const {
         const double radius = 0.9 * inner_radius(thing.kind.shape);
         if (glm::dot(motion, motion) < radius * radius * 0.25) return motion;
         const Vec3 lowest = thing.body.place - world_up * radius;
-        const auto hit = sweep(course_, {radius, 2.0 * radius}, lowest, motion, 0.0);
+        const auto hit = sweep(fixed_, {radius, 2.0 * radius}, lowest, motion, 0.0);
         return hit ? motion * hit->share : motion;
     }
 
@@ -227,7 +222,7 @@ class Step {
         }
     }
 
-    const Course& course_;
+    const SolidSource& fixed_;
     std::span<const LooseObstacle> obstacles_;
     std::span<LooseThing> things_;
     std::span<const LoosePass> passes_;
@@ -237,27 +232,28 @@ class Step {
 
 }  // namespace
 
-void step_loose(const Course& course, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things,
+void step_loose(const SolidSource& fixed, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things,
                 std::span<const LoosePass> passes, double seconds, LooseScratch& scratch) {
     const bool any = std::any_of(things.begin(), things.end(),
                                  [](const LooseThing& thing) { return thing.there && !thing.body.asleep; });
     scratch.touches.clear();
-    if (any) Step(course, obstacles, things, passes, seconds, scratch).run();
+    if (any) Step(fixed, obstacles, things, passes, seconds, scratch).run();
 }
 
-bool rests_there(const Course& course, std::span<const LooseThing> things, std::size_t index, LooseScratch& scratch) {
+bool rests_there(const SolidSource& fixed, std::span<const LooseThing> things, std::size_t index,
+                 LooseScratch& scratch) {
     constexpr double near_m = 0.01;
     const LooseThing& thing = things[index];
     Solid own;
-    place_shape(thing.kind.shape, thing.body.place, thing.body.turn, 0, own);
+    place_shape(thing.kind.shape, thing.body.place, thing.body.turn, {}, own);
     std::vector<ContactPoint>& points = scratch.points;
     points.clear();
-    for (const Solid& solid : course.solids)
-        if (overlap(own.bounds, solid.bounds, near_m)) find_contacts(own, solid, near_m, points);
+    solids_in(fixed, grown(own.bounds, near_m), scratch.found);
+    for (const Solid* solid : scratch.found) find_contacts(own, *solid, near_m, points);
     Solid other;
     for (std::size_t j = 0; j < things.size(); ++j) {
         if (j == index || !things[j].there || !things[j].body.asleep) continue;
-        place_shape(things[j].kind.shape, things[j].body.place, things[j].body.turn, 0, other);
+        place_shape(things[j].kind.shape, things[j].body.place, things[j].body.turn, {}, other);
         if (overlap(own.bounds, other.bounds, near_m)) find_contacts(own, other, near_m, points);
     }
     // Borne when its middle lies over the area that level contacts span: on no side are all of them.

@@ -6,7 +6,7 @@
 
 #include "core/loose/contact.hpp"
 #include "core/loose/loose_body.hpp"
-#include "core/world/course.hpp"
+#include "core/world/solid_source.hpp"
 
 namespace leap {
 
@@ -34,7 +34,7 @@ struct LoosePass {
     std::size_t obstacle = 0;
 };
 
-/// Two that have touched in a step. `other`: a thing, or one behind the things: an obstacle; -1: the course.
+/// Two that have touched in a step. `other`: a thing, or one behind the things: an obstacle; -1: something fixed.
 struct LooseTouch {
     std::int32_t thing = -1;
     std::int32_t other = -1;
@@ -90,6 +90,7 @@ struct LooseScratch {
     std::vector<Motion> motions;
     std::vector<ContactRow> rows;
     std::vector<ContactPoint> points;
+    std::vector<const Solid*> found;  ///< near the thing that is looked at
     std::vector<LooseTouch> touches;  ///< of the last step
 };
 
@@ -100,11 +101,12 @@ struct LooseScratch {
 /// Method: sequential impulses (Catto, "Iterative Dynamics with Temporal Coherence", 2005) on speculative contacts;
 /// a body that runs into something inside the step moves up to that instant with its old velocity and on with the new
 /// one, so that heights of bounces and their times don't depend on the step. No body's inner ball ever crosses a
-/// surface of the course: its way is swept.
-void step_loose(const Course& course, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things,
+/// surface that is fixed: its way is swept.
+void step_loose(const SolidSource& fixed, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things,
                 std::span<const LoosePass> passes, double seconds, LooseScratch& scratch);
 
 /// Whether a thing that keeps still stays as it is: something under its middle bears it.
-bool rests_there(const Course& course, std::span<const LooseThing> things, std::size_t index, LooseScratch& scratch);
+bool rests_there(const SolidSource& fixed, std::span<const LooseThing> things, std::size_t index,
+                 LooseScratch& scratch);
 
 }  // namespace leap

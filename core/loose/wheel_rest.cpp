@@ -12,11 +12,11 @@ namespace {
 constexpr double level_cos = 1.0 - 1e-9;  ///< on any slope it would roll without its brakes
 
 /// The four springs, each against the ground under it; false when a wheel finds none that is level.
-bool feel_ground(const Course& course, const WheelKind& kind, const LooseBody& body, Wheels& wheels) {
+bool feel_ground(const SolidSource& fixed, const WheelKind& kind, const LooseBody& body, Wheels& wheels) {
     const Vec3 up = body.turn * world_up;
     const double longest = kind.travel + kind.radius;
     for (std::size_t i = 0; i < wheel_count; ++i) {
-        const auto hit = cast_ray(course, wheel_hang(kind, body, i), -up, longest);
+        const auto hit = cast_ray(fixed, wheel_hang(kind, body, i), -up, longest);
         if (!hit || hit->normal.z < level_cos) return false;
         wheels[i].on_ground = true;
         wheels[i].point = hit->point;
@@ -26,21 +26,20 @@ bool feel_ground(const Course& course, const WheelKind& kind, const LooseBody& b
     return true;
 }
 
-bool touches_course(const Course& course, const LooseThing& thing) {
+bool touches_something(const SolidSource& fixed, const LooseThing& thing) {
     constexpr double near_m = 0.002;
     Solid own;
-    place_shape(thing.kind.shape, thing.body.place, thing.body.turn, 0, own);
+    place_shape(thing.kind.shape, thing.body.place, thing.body.turn, {}, own);
     std::vector<ContactPoint> points;
-    for (const Solid& solid : course.solids) {
-        if (overlap(own.bounds, solid.bounds, near_m)) find_contacts(own, solid, near_m, points);
-        if (!points.empty()) return true;
-    }
-    return false;
+    std::vector<const Solid*> found;
+    solids_in(fixed, grown(own.bounds, near_m), found);
+    for (const Solid* solid : found) find_contacts(own, *solid, near_m, points);
+    return !points.empty();
 }
 
 }  // namespace
 
-bool rest_on_wheels(const Course& course, const WheelKind& kind, double gravity_mps2, LooseThing& thing,
+bool rest_on_wheels(const SolidSource& fixed, const WheelKind& kind, double gravity_mps2, LooseThing& thing,
                     Wheels& wheels) {
     constexpr int most_rounds = 12;
     constexpr double exact_share = 1e-6;
@@ -48,7 +47,7 @@ bool rest_on_wheels(const Course& course, const WheelKind& kind, double gravity_
     LooseThing at = thing;
     Wheels felt = wheels;
     for (int round = 0; round < most_rounds; ++round) {
-        if (!feel_ground(course, kind, at.body, felt)) return false;
+        if (!feel_ground(fixed, kind, at.body, felt)) return false;
         Vec3 force{0.0};
         Vec3 torque{0.0};
         for (const WheelState& wheel : felt) {
@@ -62,7 +61,7 @@ bool rest_on_wheels(const Course& course, const WheelKind& kind, double gravity_
             const bool in_travel = std::all_of(felt.begin(), felt.end(), [&](const WheelState& wheel) {
                 return wheel.squeezed_m > 0.0 && wheel.squeezed_m <= kind.travel;
             });
-            if (!in_travel || touches_course(course, at)) return false;
+            if (!in_travel || touches_something(fixed, at)) return false;
             thing = at;
             wheels = felt;
             return true;

@@ -61,11 +61,11 @@ Vec3 slid(const BodyShape& shape, Vec3 v, const Vec3& normal) {
     return unlocked(shape, v);
 }
 
-/// `yields`: how fast the piece goes away by itself.
-void note_bump(MotionResult& out, const Vec3& normal, double closing_speed, double yields, std::int32_t piece) {
+/// `yields`: how fast what it met goes away by itself.
+void note_bump(MotionResult& out, const Vec3& normal, double closing_speed, double yields, const Surface& surface) {
     const double softest = yields > 0.0 ? defaults::softest_bump_of_pushed_mps : defaults::softest_bump_mps;
     if (closing_speed - yields < softest) return;
-    if (normal.z < 0.7) out.bumped_piece = piece;
+    if (normal.z < 0.7) out.bumped = surface;
     if (normal.z < -0.7) {
         out.bumped_ceiling = true;
     } else if (normal.z < 0.7) {
@@ -83,7 +83,7 @@ void land(const Surroundings& course, const BodyShape& shape, const SweepHit& hi
     if (lift.z > 0.0 && !sweep(course, shape.capsule, body.position, lift, gap * 0.5)) body.position.z = rest;
     body.grounded = true;
     body.ground_normal = normal;
-    body.ground_piece = hit.piece;
+    body.ground = hit.surface;
     body.velocity = along_ground(flat(body.velocity), normal);
     out.landed = true;
 }
@@ -128,8 +128,8 @@ MotionResult move_in_air(const Surroundings& course, const BodyShape& shape, con
             return out;
         }
         out.slid_round = out.slid_round || hit->rounded;
-        const double yields = std::max(0.0, -glm::dot(velocity_of(course, hit->piece), hit->normal));
-        note_bump(out, hit->normal, -glm::dot(law.velocity, hit->normal), yields, hit->piece);
+        const double yields = std::max(0.0, -glm::dot(velocity_of(course, hit->surface), hit->normal));
+        note_bump(out, hit->normal, -glm::dot(law.velocity, hit->normal), yields, hit->surface);
         law.velocity = slid(shape, law.velocity, hit->normal);
         law.acceleration = slid(shape, law.acceleration, hit->normal);
         // Between two surfaces only the line where they meet is left.
@@ -174,7 +174,7 @@ bool stand(const Surroundings& course, const BodyShape& shape, BodyState& body) 
         rise > 1e-6 && sweep(course, shape.capsule, body.position, Vec3{0.0, 0.0, rise}, gap * 0.5).has_value();
     if (!blocked) body.position.z = support->feet_z;
     body.ground_normal = support->normal;
-    body.ground_piece = support->piece;
+    body.ground = support->surface;
     return true;
 }
 
@@ -189,12 +189,12 @@ GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, 
                             Vec3 velocity, Vec3 arriving, MotionResult& out) {
     const double whole = std::max(flat_length(motion), 1e-12);
     GroundSlide result;
-    const auto blocked_by = [&](const Vec3& normal, std::int32_t piece) {
+    const auto blocked_by = [&](const Vec3& normal, const Surface& surface) {
         const Vec3 side = direction_or_zero(flat(normal));
         // What gives way is followed: the velocity it has already isn't lost.
-        const double yields = std::max(0.0, -glm::dot(velocity_of(course, piece), side));
+        const double yields = std::max(0.0, -glm::dot(velocity_of(course, surface), side));
         const double inward = -glm::dot(velocity, side);
-        note_bump(out, side, -glm::dot(arriving, side), yields, piece);
+        note_bump(out, side, -glm::dot(arriving, side), yields, surface);
         if (out.bumped_wall && result.first_bump > 1.0) result.first_bump = 1.0 - flat_length(motion) / whole;
         arriving = slid(shape, arriving, side);
         velocity = slid(shape, velocity, side) - side * std::clamp(inward, 0.0, yields);
@@ -216,7 +216,7 @@ GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, 
         if (is_walkable(shape, hit->normal)) {
             // A slope (or a seam, which changes nothing). Twice the same one means there is no way up: treat as wall.
             if (before && glm::dot(*before, hit->normal) > 1.0 - 1e-9) {
-                motion = blocked_by(hit->normal, hit->piece);
+                motion = blocked_by(hit->normal, hit->surface);
             }
             ground = hit->normal;
             before = hit->normal;
@@ -230,7 +230,7 @@ GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, 
             continue;
         }
         out.slid_round = out.slid_round || hit->rounded;
-        motion = blocked_by(hit->normal, hit->piece);
+        motion = blocked_by(hit->normal, hit->surface);
         if (before && glm::dot(motion, *before) < -1e-9) motion = Vec3{0.0};  // a corner
         before = wall = direction_or_zero(flat(hit->normal));
     }
@@ -264,10 +264,10 @@ MotionResult move_on_ground(const Surroundings& course, const BodyShape& shape, 
         const double wanted = bump_share * glm::length(motion);
         const double t = time_along(on_flat, direction_or_zero(motion), wanted, seconds, bump_share * seconds);
         const Vec3 wall = out.wall_normal;
-        const std::int32_t piece = out.bumped_piece;
+        const Surface surface = out.bumped;
         if (!attempt(t, out)) return out;
         out.bumped_wall = true;
-        out.bumped_piece = piece;
+        out.bumped = surface;
         out.wall_normal = wall;
         out.body.velocity = along_ground(slid(shape, flat(out.body.velocity), wall), out.body.ground_normal);
         return out;
@@ -283,7 +283,7 @@ MotionResult move_on_ground(const Surroundings& course, const BodyShape& shape, 
     out.body.velocity = along_ground(out.body.velocity, body.ground_normal);
     out.body.grounded = false;
     out.body.ground_normal = world_up;
-    out.body.ground_piece = -1;
+    out.body.ground = {};
     out.left_ground = true;
     return out;
 }
@@ -312,7 +312,7 @@ BodyState settle_body(const Surroundings& course, const BodyShape& shape, BodySt
     if (!support) return body;
     body.position.z = support->feet_z;
     body.ground_normal = support->normal;
-    body.ground_piece = support->piece;
+    body.ground = support->surface;
     return body;
 }
 

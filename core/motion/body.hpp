@@ -20,7 +20,7 @@ struct BodyState {
     Vec3 velocity{0.0};
     bool grounded = false;
     Vec3 ground_normal{0.0, 0.0, 1.0};
-    std::int32_t ground_piece = -1;
+    Surface ground;  ///< what it stands on
 
     friend bool operator==(const BodyState&, const BodyState&) = default;
 };
@@ -40,7 +40,7 @@ struct MotionResult {
     bool bumped_ceiling = false;
     bool slid_round = false;  ///< it slid along an edge or something round, or past the end of a wall
     Vec3 wall_normal{0.0};
-    std::int32_t bumped_piece = -1;
+    Surface bumped;
 };
 
 /// Moves the body for at most `seconds`. Stops early where it lands, leaves the ground, or runs into a wall or ceiling,

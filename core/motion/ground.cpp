@@ -28,7 +28,7 @@ std::optional<Support> find_support(const Surroundings& course, const BodyShape&
     const Vec3 normal = by_face ? hit->face : hit->normal;
     const double height = standing_height(shape, feet, hit->point, normal);
     if (height < feet.z - reach || height > feet.z + reach) return std::nullopt;
-    return Support{height, normal, hit->piece};
+    return Support{height, normal, hit->surface};
 }
 
 Vec3 along_ground(const Vec3& flat_motion, const Vec3& normal) {

@@ -11,7 +11,7 @@ namespace leap {
 struct Support {
     double feet_z = 0.0;  ///< height of the feet that stand on it
     Vec3 normal{0.0, 0.0, 1.0};
-    std::int32_t piece = -1;
+    Surface surface;
 };
 
 bool is_walkable(const BodyShape& shape, const Vec3& normal);

@@ -65,7 +65,7 @@ enum EventBit : std::uint32_t {
     event_left_ground = 1U << 1U,
     event_bumped_wall = 1U << 2U,
     event_bumped_ceiling = 1U << 3U,
-    event_bumped_piece = 1U << 4U,  ///< any piece: State::bumped_piece
+    event_bumped_piece = 1U << 4U,  ///< see ActorMotion::bumped
     event_respawned = 1U << 5U,
 };
 
@@ -102,7 +102,7 @@ struct SeenBody {
     Vec3 velocity{0.0};  ///< world frame, with what carries it
     double height = 0.0;
     double radius = 0.0;
-    std::int32_t ground_piece = -1;
+    Surface ground;
     bool there = false;    ///< false for one who sits: what it sits on stands for it
     bool settled = false;  ///< it has come to its place at the present instant
 
@@ -122,7 +122,7 @@ struct ActorMotion {
     double last_left_ground = never;
     Vec3 ground_velocity{0.0};  ///< of what carries the body, where its feet are; its own counts from it
     Vec3 wall_normal{0.0};
-    std::int32_t bumped_piece = -1;
+    Surface bumped;       ///< what it ran into
     double height = 0.0;  ///< of the capsule now
     double radius = 0.0;
     bool taut = false;

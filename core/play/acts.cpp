@@ -186,7 +186,7 @@ RespawnPlace respawn_at(const Moment& m, std::size_t fixture) {
 void leave_ground(Actor& actor, bool by_launch) {
     actor.body.grounded = false;
     actor.body.ground_normal = world_up;
-    actor.body.ground_piece = -1;
+    actor.body.ground = {};
     actor.last_grounded = by_launch ? never : actor.time;
     actor.last_left_ground = actor.time;
     actor.contact_since = actor.time;

@@ -364,10 +364,10 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
         case Sense::has_tag: return as_number(has_tag(m, index));
         case Sense::bumped_kind:
             return as_number((s.events & event_bumped_piece) != 0 && m.course != nullptr &&
-                             is_of_kind(m.course->plan, s.bumped_piece, kind_name(m, index)));
+                             is_of_kind(*m.course, s.bumped, kind_name(m, index)));
         case Sense::stands_on:
             return as_number(s.body.grounded && m.course != nullptr &&
-                             is_of_kind(m.course->plan, s.body.ground_piece, kind_name(m, index)));
+                             is_of_kind(*m.course, s.body.ground, kind_name(m, index)));
         case Sense::completed: return as_number(machine_state(m, index).outcome == Outcome::completed);
         case Sense::failed: return as_number(machine_state(m, index).outcome == Outcome::failed);
         case Sense::was_cut: return as_number(machine_state(m, index).outcome == Outcome::cut);

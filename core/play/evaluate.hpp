@@ -6,6 +6,7 @@
 #include "core/loose/loose_step.hpp"
 #include "core/play/world.hpp"
 #include "core/world/course.hpp"
+#include "core/world/moving_solids.hpp"
 #include "core/world/query.hpp"
 
 namespace leap {

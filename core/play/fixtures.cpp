@@ -31,10 +31,10 @@ bool is_upright(const FixturePose& pose) {
     return pose.turn.x == 0.0 && pose.turn.y == 0.0;
 }
 
-Solid solid_box(const FixturePose& pose, std::int32_t piece) {
+Solid solid_box(const FixturePose& pose, const Surface& surface) {
     Solid out;
     out.kind = SolidKind::box;
-    out.piece = piece;
+    out.surface = surface;
     out.center = pose.center;
     out.half = pose.half;
     out.turn_cos = std::cos(pose.turn_rad);
@@ -166,11 +166,11 @@ FixturePose fixture_pose(const Moment& m, std::size_t index, bool at_rest) {
     return out;
 }
 
-void place_solid(const FixturePose& pose, bool upright, std::int32_t piece, Solid& out) {
+void place_solid(const FixturePose& pose, bool upright, const Surface& surface, Solid& out) {
     if (upright && pose.shape.kind == LooseShapeKind::box) {
-        out = solid_box(pose, piece);
+        out = solid_box(pose, surface);
     } else {
-        place_shape(pose.shape, pose.center, pose.turn, piece, out);
+        place_shape(pose.shape, pose.center, pose.turn, surface, out);
     }
 }
 
@@ -187,7 +187,7 @@ double distance_to(const FixturePose& pose, const Vec3& point) {
 
 bool meets(const FixturePose& pose, const Capsule& capsule, const Vec3& feet, double gap) {
     Solid solid;
-    place_solid(pose, is_upright(pose), 0, solid);
+    place_solid(pose, is_upright(pose), {}, solid);
     return closest_point(solid, capsule.segment(), feet + world_up * capsule.radius).distance <= capsule.radius + gap;
 }
 

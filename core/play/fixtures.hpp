@@ -11,7 +11,7 @@ namespace leap {
 /// The shape of a kind, in its own frame.
 LooseShape fixture_shape(const Moment& moment, const FixtureInfo& info);
 /// The solid that a fixture makes up where it stands; `upright`: turned about the upward axis only.
-void place_solid(const FixturePose& pose, bool upright, std::int32_t piece, Solid& out);
+void place_solid(const FixturePose& pose, bool upright, const Surface& surface, Solid& out);
 
 /// Where fixture `index` of the course stands. `at_rest`: where it was placed, without slide and swing.
 FixturePose fixture_pose(const Moment& moment, std::size_t index, bool at_rest = false);

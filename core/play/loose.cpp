@@ -98,7 +98,7 @@ void gather_obstacles(const Rehearsal& r, const World& world, double time, StepS
         Moment then = now;
         then.ahead = time - now.actor.time;
         FixturePose pose = fixture_pose(then, i);
-        place_solid(pose, !can_be_loose, static_cast<std::int32_t>(i), obstacle.solid);
+        place_solid(pose, !can_be_loose, fixture_surface(i), obstacle.solid);
         if (!memo.stands[i].still) {
             then.ahead -= defaults::loose_step_s;
             const FixturePose before = fixture_pose(then, i);
@@ -221,7 +221,7 @@ bool loose_lies_in(const Moment& m, std::size_t fixture, bool deep) {
     const bool placed =
         m.memo != nullptr && !m.memo->stale && m.ahead == 0.0 && m.memo->stands.size() == m.world.fixtures.size();
     const auto lies_in = [&](const FixturePose& pose) {
-        place_solid(pose, true, 0, own);
+        place_solid(pose, true, {}, own);
         const double size = glm::length(pose.half) + defaults::clear_gap_m;
         return std::any_of(m.world.loose.begin(), m.world.loose.end(), [&](const LooseState& loose) {
             const auto other_fixture = static_cast<std::size_t>(loose.fixture);
@@ -232,7 +232,7 @@ bool loose_lies_in(const Moment& m, std::size_t fixture, bool deep) {
             const FixturePose at = fixture_pose(m, other_fixture);
             const double reach = size + glm::length(at.half);
             if (!at.solid || glm::length(at.center - pose.center) > reach) return false;
-            place_solid(at, false, 0, other);
+            place_solid(at, false, {}, other);
             points.clear();
             find_contacts(other, own, gap, points);
             return !points.empty();
@@ -246,7 +246,7 @@ namespace {
 /// What nobody drives stands on its springs from the first instant on.
 bool rests_parked(const Rehearsal& r, const Moment& m, std::size_t fixture, LooseThing& thing, Wheels& wheels) {
     if (wheel_use(m, fixture).push_n != 0.0) return false;
-    return rest_on_wheels(r.course, wheel_kind(m, fixture), glm::length(thing.gravity), thing, wheels);
+    return rest_on_wheels(*r.course.solids, wheel_kind(m, fixture), glm::length(thing.gravity), thing, wheels);
 }
 
 }  // namespace
@@ -284,7 +284,7 @@ void start_loose(const Rehearsal& r, World& world) {
     for (const std::size_t i : upward) {
         if (!things[i].there) continue;
         LooseState& loose = world.loose[i];
-        const bool rests = loose.wheels < 0 ? rests_there(r.course, things, i, scratch)
+        const bool rests = loose.wheels < 0 ? rests_there(*r.course.solids, things, i, scratch)
                                             : rests_parked(r, m, static_cast<std::size_t>(loose.fixture), things[i],
                                                            world.wheels[static_cast<std::size_t>(loose.wheels)]);
         if (!rests) continue;
@@ -364,7 +364,8 @@ void find_passes(const World& world, std::span<const std::optional<Ride>> rides,
         const Owner& passes = world.loose[i].passes;
         if (passes.is_actor()) work.passes.push_back({i, static_cast<std::size_t>(passes.index)});
         for (std::size_t k = world.actors.size(); passes.is_fixture() && k < work.obstacles.size(); ++k)
-            if (work.obstacles[k].solid.piece == passes.index) work.passes.push_back({i, k});
+            if (work.obstacles[k].solid.surface == fixture_surface(static_cast<std::size_t>(passes.index)))
+                work.passes.push_back({i, k});
     }
     for (std::size_t k = 0; k < rides.size(); ++k)
         if (const auto thing = ridden_thing(world, rides[k])) work.passes.push_back({*thing, k});
@@ -404,7 +405,7 @@ void advance_loose(const Rehearsal& r, LooseStretch stretch, std::span<const std
         }
         take_gravity_again(r, step, world, scratch);
         roll(r, world, scratch);
-        step_loose(r.course, work.obstacles, work.things, work.passes, defaults::loose_step_s, work.scratch);
+        step_loose(*r.course.solids, work.obstacles, work.things, work.passes, defaults::loose_step_s, work.scratch);
     }
     for (std::size_t i = 0; i < work.things.size(); ++i)
         if (work.things[i].there) world.loose[i].body = work.things[i].body;

@@ -4,16 +4,15 @@
 #include <algorithm>
 
 #include "core/defaults.hpp"
-#include "core/play/surface.hpp"
 
 namespace leap {
 namespace {
 
 /// Whether `actor` stands on `under`, or on somebody who does.
-bool stands_on(const Course& course, const World& world, std::int32_t actor, std::int32_t under) {
+bool stands_on(const World& world, std::int32_t actor, std::int32_t under) {
     for (std::size_t i = 0; i < world.actors.size(); ++i) {
         const SeenBody& seen = world.actors[static_cast<std::size_t>(actor)].seen;
-        const Surface ground = surface_of(course, world, seen.ground_piece);
+        const Surface ground = seen.ground;
         if (!ground.is_actor()) return false;
         actor = static_cast<std::int32_t>(ground.index);
         if (actor == under) return true;
@@ -27,13 +26,13 @@ Vec3 place_at(const SeenBody& seen, double time) {
 }
 
 /// Somewhere; move_others() puts it where it is.
-void make_capsule(const SeenBody& seen, std::int32_t number, Solid& out) {
+void make_capsule(const SeenBody& seen, const Surface& surface, Solid& out) {
     const double length = std::max(0.0, seen.height - 2.0 * seen.radius);
-    const bool same = out.piece == number && out.radius == seen.radius && out.corners.size() == 2 &&
+    const bool same = out.surface == surface && out.radius == seen.radius && out.corners.size() == 2 &&
                       out.corners[1].z - out.corners[0].z == length;
     if (same) return;
     out.kind = SolidKind::round;
-    out.piece = number;
+    out.surface = surface;
     out.radius = seen.radius;
     out.corners.assign({Vec3{0.0}, world_up * length});
     out.bounds = {Vec3{-seen.radius}, Vec3{seen.radius, seen.radius, length + seen.radius}};
@@ -64,12 +63,12 @@ void show_to_others(Actor& actor) {
     seen.velocity = actor.body.velocity + actor.ground_velocity;
     seen.height = actor.height;
     seen.radius = actor.radius;
-    seen.ground_piece = actor.body.grounded ? actor.body.ground_piece : -1;
+    seen.ground = actor.body.grounded ? actor.body.ground : Surface{};
     seen.there = actor.seat < 0;
     seen.settled = true;
 }
 
-void find_others(const Course& course, const World& world, const Actor& actor, ProbeMemo& out) {
+void find_others(const World& world, const Actor& actor, ProbeMemo& out) {
     out.others.clear();
     out.others_near = false;
     for (const Actor& other : world.actors) {
@@ -77,7 +76,7 @@ void find_others(const Course& course, const World& world, const Actor& actor, P
         if (other.id == actor.id || !seen.there || !seen.settled) continue;
         if (!in_sight(actor, seen)) continue;
         const bool near = could_meet(actor, seen);
-        if (near && stands_on(course, world, other.id, actor.id)) continue;
+        if (near && stands_on(world, other.id, actor.id)) continue;
         out.others_near = out.others_near || near;
         out.others.push_back({other.id, near});
     }
@@ -86,7 +85,7 @@ void find_others(const Course& course, const World& world, const Actor& actor, P
     for (std::size_t i = 0; i < out.others.size(); ++i) {
         const auto other = static_cast<std::size_t>(out.others[i].actor);
         const SeenBody& seen = world.actors[other].seen;
-        make_capsule(seen, number_of_actor(course, world, other), out.moving.solids[out.fixture_solids + i]);
+        make_capsule(seen, actor_surface(other), out.moving.solids[out.fixture_solids + i]);
         out.moving.velocities[out.fixture_solids + i] = seen.velocity;
     }
     out.others_time = -1.0;

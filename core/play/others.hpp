@@ -12,7 +12,7 @@ void show_to_others(Actor& actor);
 
 /// Looks for the characters in sight and puts them behind the fixtures in ProbeMemo::moving. To be called when all have
 /// come to the same instant, and when fixtures have been gathered again.
-void find_others(const Course& course, const World& world, const Actor& actor, ProbeMemo& out);
+void find_others(const World& world, const Actor& actor, ProbeMemo& out);
 /// Brings those that were found to where they are by the character's own time.
 void move_others(const World& world, const Actor& actor, ProbeMemo& out);
 

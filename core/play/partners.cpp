@@ -52,7 +52,7 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
         const bool own_asks = asks(i);
         if (!asked && loose.passes.is_nobody()) continue;
         const FixturePose pose = fixture_pose(m, i);
-        place_solid(pose, false, 0, own);
+        place_solid(pose, false, {}, own);
         if (loose.passes.is_actor() &&
             gap_to_body(world.actors[static_cast<std::size_t>(loose.passes.index)], own) > apart_m)
             loose.passes = nobody;
@@ -69,7 +69,7 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
             if (far && !known && !passes) continue;
             points.clear();
             if (!far && !there.hidden) {
-                place_solid(there, world.fixtures[j].loose < 0, 0, other);
+                place_solid(there, world.fixtures[j].loose < 0, {}, other);
                 find_contacts(own, other, apart_m, points);
             }
             if (points.empty() && passes) loose.passes = nobody;

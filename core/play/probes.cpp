@@ -6,7 +6,6 @@
 
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
-#include "core/play/surface.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/query.hpp"
 
@@ -36,9 +35,8 @@ struct Asking {
         return direction_or_zero(said);
     }
     const std::string& kind() const { return m.program.kinds[static_cast<std::size_t>(info.wanted)]; }
-    bool wanted(std::int32_t piece) const {
-        if (info.wanted < 0 || is_of_kind(m.course->plan, piece, kind())) return true;
-        const Surface met = surface_of(*m.course, m.world, piece);
+    bool wanted(const Surface& met) const {
+        if (info.wanted < 0 || is_of_kind(*m.course, met, kind())) return true;
         if (met.is_actor()) return wants_actor(m.world.actors[met.index]);
         return met.is_fixture() && is_fixture_of(m, static_cast<std::int32_t>(met.index), kind());
     }
@@ -75,7 +73,7 @@ ProbeResult ask_ray(const Asking& a) {
     const auto hit = cast_ray(a.m.surroundings(), out.from, direction, a.reach);
     out.point = out.from + direction * (hit ? hit->distance : a.reach);
     if (hit) out.distance = hit->distance;
-    out.hit = hit && a.wanted(hit->piece);
+    out.hit = hit && a.wanted(hit->surface);
     if (out.hit) out.normal = hit->normal;
     if (a.fixture < 0) return out;
     // A fixture sees the characters too.
@@ -101,14 +99,14 @@ ProbeResult ask_nearest(const Asking& a) {
     out.from = a.feet + world_up * (a.capsule.height * 0.5);
     const Vec3 axis = a.direction(Vec3{0.0});
     const double least_cos = a.info.cone ? std::cos(std::clamp(number(a.m, *a.info.cone), 0.0, 3.15)) : -1.0;
-    /// `piece`: what it is itself to a ray.
-    const auto offer = [&](const Vec3& place, std::int32_t target, std::int32_t piece) {
+    /// `own`: what it is itself to a ray.
+    const auto offer = [&](const Vec3& place, std::int32_t target, const Surface& own) {
         const Vec3 to = place - out.from;
         const double distance = glm::length(to);
         if (distance >= out.distance || distance < 1e-6) return;
         if (axis != Vec3{0.0} && glm::dot(to / distance, axis) < least_cos) return;
         const auto met = cast_ray(a.m.surroundings(), out.from, to / distance, distance);
-        if (met && (piece < 0 || met->piece != piece)) return;
+        if (met && (own.is_none() || met->surface != own)) return;
         out.hit = true;
         out.distance = distance;
         out.point = place;
@@ -118,22 +116,20 @@ ProbeResult ask_nearest(const Asking& a) {
     const auto& targets = a.m.course->plan.targets;
     for (std::size_t i = 0; i < targets.size(); ++i) {
         const auto index = static_cast<std::int32_t>(i);
-        if (targets[i].kind == a.kind() && target_there(a.m, index)) offer(targets[i].position, index, -1);
+        if (targets[i].kind == a.kind() && target_there(a.m, index)) offer(targets[i].position, index, {});
     }
-    const auto pieces = static_cast<std::int32_t>(a.m.course->plan.pieces.size());
     for (std::size_t i = 0; i < a.m.world.fixtures.size(); ++i) {
         const auto index = static_cast<std::int32_t>(i);
         if (index == a.fixture || !is_fixture_of(a.m, index, a.kind())) continue;
         const FixturePose pose = fixture_pose(a.m, i);
-        if (!pose.hidden) offer(pose.center, -1, pieces + index);
+        if (!pose.hidden) offer(pose.center, -1, fixture_surface(i));
     }
     for (const Actor& actor : a.m.world.actors) {
         const bool looked_for = info_names_actors(a) && a.wants_actor(actor) && !a.is_self(actor);
         if (!looked_for) continue;
         // A character that asks meets the others as solids; a fixture looks through them.
         const bool solid = a.fixture < 0;
-        offer(body_middle(actor), -1,
-              solid ? number_of_actor(*a.m.course, a.m.world, static_cast<std::size_t>(actor.id)) : -1);
+        offer(body_middle(actor), -1, solid ? actor_surface(static_cast<std::size_t>(actor.id)) : Surface{});
     }
     return out;
 }
@@ -149,7 +145,7 @@ ProbeResult ask_wall(const Asking& a) {
         const Vec3 direction = a.info.direction ? said : right * side;
         const auto hit = cast_ray(a.m.surroundings(), out.from, direction, a.capsule.radius + a.reach);
         const bool better = hit && (!out.hit || hit->distance - a.capsule.radius < out.distance);
-        if (better && std::abs(hit->normal.z) <= defaults::wall_lean && a.wanted(hit->piece)) {
+        if (better && std::abs(hit->normal.z) <= defaults::wall_lean && a.wanted(hit->surface)) {
             out.hit = true;
             out.normal = hit->normal;
             out.point = hit->point;
@@ -175,7 +171,7 @@ ProbeResult ask_lip(const Asking& a) {
          away += defaults::lip_look_step_m) {
         const Vec3 above = a.feet + ahead * std::min(away, farthest) + world_up * (high + 0.05);
         const auto top = cast_ray(course, above, -world_up, high + 0.05 - low);
-        if (!top || top->normal.z < std::cos(number(a.m, a.m.body().walkable)) || !a.wanted(top->piece)) continue;
+        if (!top || top->normal.z < std::cos(number(a.m, a.m.body().walkable)) || !a.wanted(top->surface)) continue;
         const Vec3 below{a.feet.x, a.feet.y, top->point.z - 0.08};
         const auto face = cast_ray(course, below, ahead, farthest);
         if (!face || std::abs(face->normal.z) > defaults::wall_lean) continue;
@@ -202,7 +198,7 @@ ProbeResult ask_ground(const Asking& a) {
     ProbeResult out = missed(a);
     out.from = a.feet;
     const auto hit = sweep(a.m.surroundings(), a.capsule, a.feet, Vec3{0.0, 0.0, -a.reach}, defaults::contact_gap_m);
-    if (!hit || !a.wanted(hit->piece)) return out;
+    if (!hit || !a.wanted(hit->surface)) return out;
     out.hit = true;
     out.distance = a.reach * hit->share;
     out.point = hit->point;

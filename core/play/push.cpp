@@ -6,7 +6,6 @@
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
 #include "core/play/loose.hpp"
-#include "core/play/surface.hpp"
 
 namespace leap {
 namespace {
@@ -66,7 +65,7 @@ void push_what_is_met(const Rehearsal& r, const Vec3& wanted, World& world, Acto
         sweep({r.course, memo.moving}, {actor.radius, actor.height}, actor.body.position, towards * (3.0 * gap), gap);
     if (!hit) return;
     const Vec3 into = -direction_or_zero(flat(hit->normal));
-    const Surface met = surface_of(r.course, world, hit->piece);
+    const Surface met = hit->surface;
     if (met.is_fixture()) push_loose(r, wanted, into, met.index, world, actor);
     if (met.is_actor()) push_actor(r, wanted, into, world, actor, world.actors[met.index]);
 }

@@ -4,13 +4,11 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/play/surface.hpp"
-
 namespace leap {
 
 std::optional<Ride> ride_of(const Rehearsal& r, const World& world, const Actor& actor) {
     if (!actor.body.grounded) return std::nullopt;
-    const Surface ground = surface_of(r.course, world, actor.body.ground_piece);
+    const Surface ground = actor.body.ground;
     if (ground.is_actor()) {
         // The one below may have gone on already in the present stretch.
         return Ride{actor_owner(ground.index), {}, world.actors[ground.index].seen.position};

@@ -30,7 +30,7 @@ void keep_seat(const Rehearsal& r, World& world, Actor& actor) {
     actor.body.position = seat_place(m, fixture);
     actor.body.velocity = loose < 0 ? Vec3{0.0} : world.loose[static_cast<std::size_t>(loose)].body.velocity;
     actor.body.grounded = true;
-    actor.body.ground_piece = -1;
+    actor.body.ground = {};
     actor.body.ground_normal = world_up;
     actor.ground_velocity = Vec3{0.0};
     actor.facing = pose.turn_rad;

@@ -10,7 +10,6 @@
 #include "core/play/push.hpp"
 #include "core/play/seat.hpp"
 #include "core/play/stands.hpp"
-#include "core/play/surface.hpp"
 #include "core/world/query.hpp"
 
 namespace leap {
@@ -21,7 +20,7 @@ namespace {
 void lose_seat(const Rehearsal& r, Actor& actor, const ProbeMemo& memo, Trace* trace) {
     const std::int32_t seat = actor.seat;
     Surroundings around{r.course, memo.moving};
-    around.without = number_of_fixture(r.course, static_cast<std::size_t>(seat));
+    around.without = fixture_surface(static_cast<std::size_t>(seat));
     const auto met =
         deepest_overlap(around, {actor.radius, actor.height}, actor.body.position, -defaults::seat_squeeze_m);
     if (!met) return;
@@ -31,7 +30,7 @@ void lose_seat(const Rehearsal& r, Actor& actor, const ProbeMemo& memo, Trace* t
     actor.body = free_body({r.course, memo.moving}, shape_now(r, actor), actor.body);
     actor.events |= event_bumped_wall | event_bumped_piece | event_left_ground;
     actor.wall_normal = direction_or_zero(flat(met->normal));
-    actor.bumped_piece = met->piece;
+    actor.bumped = met->surface;
     if (trace == nullptr) return;
     trace->events.push_back({actor.time, EventKind::stepped_out, seat, -1, actor.id});
     trace->events.push_back({actor.time, EventKind::bumped_wall, -1, -1, actor.id});
@@ -108,7 +107,7 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
         } else {
             if (stretches[i].ride) carry(r, *stretches[i].ride, world, actor);
             change_ground(r, stretches[i].ride, world, actor);
-            if (memo.others_near) find_others(r.course, world, actor, memo);
+            if (memo.others_near) find_others(world, actor, memo);
             place_solids(r, world, actor, memo);
             note_touches(r, world, actor, memo);
             // What came upon the body pushes it out at once, at every tick rate.
@@ -126,8 +125,7 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
     // met.
     for (Actor& actor : world.actors) actor.seen.settled = false;
     each_after_its_carrier(stretches, settle);
-    for (std::size_t i = 0; i < world.actors.size(); ++i)
-        find_others(r.course, world, world.actors[i], scratch.actors[i].memo);
+    for (std::size_t i = 0; i < world.actors.size(); ++i) find_others(world, world.actors[i], scratch.actors[i].memo);
 }
 
 void settle_actor(const Rehearsal& r, World& world, Actor& actor, ProbeMemo& memo) {

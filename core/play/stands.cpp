@@ -49,17 +49,17 @@ bool is_lively(const World& world, const Actor& actor, std::size_t i, const Fixt
     return is_within(stand.pose.center - actor.body.position, reach_of(stand, actor) + defaults::lively_walk_m);
 }
 
-void place_in_slot(const World& world, std::size_t pieces, std::size_t i, ProbeMemo& out) {
+void place_in_slot(const World& world, std::size_t i, ProbeMemo& out) {
     const auto slot = static_cast<std::size_t>(out.stands[i].slot);
     const std::int32_t loose = world.fixtures[i].loose;
-    place_solid(out.stands[i].pose, loose < 0, static_cast<std::int32_t>(pieces + i), out.moving.solids[slot]);
+    place_solid(out.stands[i].pose, loose < 0, fixture_surface(i), out.moving.solids[slot]);
     if (!world.loose.empty())
         out.moving.velocities[slot] =
             loose < 0 ? Vec3{0.0} : world.loose[static_cast<std::size_t>(loose)].body.velocity;
 }
 
 /// Every solid within sight of the body, in the course's order.
-void gather_solids(const World& world, const Actor& actor, std::size_t pieces, ProbeMemo& out) {
+void gather_solids(const World& world, const Actor& actor, ProbeMemo& out) {
     out.moving_around = actor.body.position;
     std::size_t count = 0;
     for (FixtureStand& stand : out.stands) {
@@ -72,7 +72,7 @@ void gather_solids(const World& world, const Actor& actor, std::size_t pieces, P
     const bool give_way = !world.loose.empty() || world.actors.size() > 1;
     out.moving.velocities.assign(give_way ? count : 0, Vec3{0.0});
     for (std::size_t i = 0; i < out.stands.size(); ++i)
-        if (out.stands[i].slot >= 0) place_in_slot(world, pieces, i, out);
+        if (out.stands[i].slot >= 0) place_in_slot(world, i, out);
     out.moving.note_all_moved();
 }
 
@@ -122,7 +122,6 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, Pr
         return;
     }
     const Moment m = r.moment(world, actor, &out);
-    const std::size_t pieces = r.course.plan.pieces.size();
     bool gather = !is_within(out.moving_around - actor.body.position, defaults::fixture_walk_m);
     if (all || some_woke(world, out)) {
         gather = look_at_all(m, out) || gather;
@@ -133,11 +132,11 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, Pr
             if (!take_stand(m, i, stand)) continue;
             if (solid != stand.pose.solid) gather = true;
             if (gather || stand.slot < 0) continue;
-            place_in_slot(world, pieces, i, out);
+            place_in_slot(world, i, out);
             out.moving.note_moved(static_cast<std::size_t>(stand.slot));
         }
     }
-    if (gather) gather_solids(world, actor, pieces, out);
+    if (gather) gather_solids(world, actor, out);
     for (const std::size_t i : out.lively) {
         const FixtureStand& stand = out.stands[i];
         if (!stand.still && stand.pose.solid &&
@@ -145,7 +144,7 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, Pr
             out.moves_near = true;
     }
     if (!others) return;
-    if (gather) find_others(r.course, world, actor, out);
+    if (gather) find_others(world, actor, out);
     move_others(world, actor, out);
 }
 

@@ -8,7 +8,7 @@
 namespace leap {
 
 /// Brings ProbeMemo::stands, lively and moving up to date: where everything stands, whom it is worth asking, and the
-/// solids where queries find them (their pieces count on behind the course's).
+/// solids where queries find them.
 void place_solids(const Rehearsal& rehearsal, const World& world, const Actor& actor, ProbeMemo& out);
 
 /// A moment to ask questions of a world from outside, for one of its characters, with everything that stands where it

@@ -176,7 +176,7 @@ void Tick::begin() {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
         place_solids(r_, world_, actor, own.memo);
-        if (first || fresh) find_others(r_.course, world_, actor, own.memo);
+        if (first || fresh) find_others(world_, actor, own.memo);
         if (actor.seat < 0) {
             const Vec3 before = actor.body.position;
             actor.body = free_body({r_.course, own.memo.moving}, shape_now(r_, actor), actor.body);
@@ -188,7 +188,7 @@ void Tick::begin() {
         if (first) show_to_others(actor);
     }
     for (std::size_t i = 0; several && i < world_.actors.size(); ++i)
-        if (first || fresh) find_others(r_.course, world_, world_.actors[i], scratch_.actors[i].memo);
+        if (first || fresh) find_others(world_, world_.actors[i], scratch_.actors[i].memo);
 }
 
 /// Everybody is at the same instant: inputs, then rules where something may have changed.

@@ -56,7 +56,7 @@ void take_contacts(const MotionResult& moved, Actor& actor, Trace* trace) {
     if (moved.bumped_ceiling) note(event_bumped_ceiling, EventKind::bumped_ceiling);
     if (moved.bumped_wall || moved.bumped_ceiling || moved.landed) {
         actor.events |= event_bumped_piece;
-        actor.bumped_piece = moved.landed ? moved.body.ground_piece : moved.bumped_piece;
+        actor.bumped = moved.landed ? moved.body.ground : moved.bumped;
     }
 }
 
@@ -132,7 +132,7 @@ MotionResult lean(const Surroundings& around, const BodyShape& shape, const Body
         if (before.bumped_wall && !moved.bumped_wall) {
             moved.bumped_wall = true;
             moved.wall_normal = before.wall_normal;
-            moved.bumped_piece = before.bumped_piece;
+            moved.bumped = before.bumped;
         }
         if (moved.landed || moved.left_ground || gone >= seconds - no_time_s) break;
         if (moved.bumped_ceiling) {

@@ -101,8 +101,8 @@ std::vector<std::string> course_warnings(const CoursePlan& plan, const std::stri
     constexpr double deep_m = 0.05;  // feet that stand a little in the ground are put onto it
     for (const Place& place : plan.places) {
         const auto inside = deepest_overlap(course, body, place.position, -deep_m);
-        if (!inside || inside->piece < 0) continue;
-        const Piece& piece = plan.pieces[static_cast<std::size_t>(inside->piece)];
+        if (!inside || !inside->surface.is_piece()) continue;
+        const Piece& piece = plan.pieces[inside->surface.index];
         out.push_back(fmt::format(
             "{}: the place \"{}\" lies inside {}; who starts there is pushed out of it: move it {:.2f} m", path,
             place.name, piece.name.empty() ? "something solid" : "\"" + piece.name + "\"", inside->depth + deep_m));

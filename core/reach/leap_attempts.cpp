@@ -158,13 +158,13 @@ class Attempt {
         if (off_) out.path.push_back(feet);
         if (!off_ && me().time > input_.longest_s) done_ = true;
         if (!off_) return;
-        const bool on_it = me().body.grounded && me().body.ground_piece == static_cast<std::int32_t>(input_.to);
+        const bool on_it = me().body.grounded && me().body.ground == piece_surface(input_.to);
         if (on_it && feet.z > way_.lip.z - 0.3) {
             out.reaches = done_ = true;
             out.spare_m = way_.beyond_lip(feet);
         }
-        const bool elsewhere = me().body.grounded && me().time > run_up_s_ + 0.3 &&
-                               me().body.ground_piece != static_cast<std::int32_t>(input_.from);
+        const bool elsewhere =
+            me().body.grounded && me().time > run_up_s_ + 0.3 && me().body.ground != piece_surface(input_.from);
         if (elsewhere || feet.z < std::min(way_.edge.z, way_.lip.z) - fallen_m) done_ = true;
     }
 

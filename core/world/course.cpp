@@ -3,40 +3,27 @@
 
 #include <algorithm>
 
+#include "core/world/solid_tree.hpp"
+
 namespace leap {
 
 Course build_course(CoursePlan plan) {
-    Course out;
-    out.plan = std::move(plan);
-    for (std::size_t i = 0; i < out.plan.pieces.size(); ++i) {
-        std::vector<Solid> parts = solids_of(out.plan.pieces[i], static_cast<std::int32_t>(i));
-        std::move(parts.begin(), parts.end(), std::back_inserter(out.solids));
+    std::vector<Solid> solids;
+    std::vector<std::vector<std::string>> kinds;
+    for (std::size_t i = 0; i < plan.pieces.size(); ++i) {
+        std::vector<Solid> parts = solids_of(plan.pieces[i], i);
+        std::move(parts.begin(), parts.end(), std::back_inserter(solids));
+        kinds.push_back(plan.pieces[i].kinds);
     }
-    std::vector<Bounds> bounds;
-    bounds.reserve(out.solids.size());
-    for (const Solid& solid : out.solids) bounds.push_back(solid.bounds);
-    out.bvh = build_bvh(bounds);
-    // In the order of the leaves: what is looked at together lies together.
-    std::vector<Solid> ordered;
-    ordered.reserve(out.solids.size());
-    for (std::uint32_t& item : out.bvh.items) {
-        ordered.push_back(std::move(out.solids[item]));
-        item = static_cast<std::uint32_t>(ordered.size() - 1);
-    }
-    out.solids = std::move(ordered);
-    out.ray_boxes.resize(out.solids.size());
-    for (std::size_t i = 0; i < out.solids.size(); ++i) {
-        const Solid& s = out.solids[i];
-        if (s.kind == SolidKind::box) out.ray_boxes[i] = {s.center, s.half, s.turn_cos, s.turn_sin};
-    }
-    return out;
+    return course_in(std::move(plan), std::make_shared<const SolidTree>(std::move(solids), std::move(kinds)));
 }
 
-bool is_of_kind(const CoursePlan& plan, std::int32_t piece, std::string_view kind) {
-    const auto i = static_cast<std::size_t>(piece);
-    if (piece < 0 || i >= plan.pieces.size()) return false;
-    const auto& kinds = plan.pieces[i].kinds;
-    return std::find(kinds.begin(), kinds.end(), kind) != kinds.end();
+Course course_in(CoursePlan plan, std::shared_ptr<const SolidSource> solids) {
+    return {std::move(plan), std::move(solids)};
+}
+
+bool is_of_kind(const Course& course, const Surface& surface, std::string_view kind) {
+    return surface.is_piece() && course.solids->is_of_kind(surface.index, kind);
 }
 
 const Place* find_place(const CoursePlan& plan, std::string_view name) {

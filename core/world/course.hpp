@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <memory>
 #include <optional>
 #include <string>
 #include <vector>
 
-#include "core/world/bvh.hpp"
 #include "core/world/piece.hpp"
-#include "core/world/solid.hpp"
+#include "core/world/solid_source.hpp"
 
 namespace leap {
 
@@ -53,26 +53,19 @@ struct CoursePlan {
     friend bool operator==(const CoursePlan&, const CoursePlan&) = default;
 };
 
-/// What a ray needs of a box, in one line of the processor's cache.
-struct alignas(64) RayBox {
-    Vec3 center{0.0};
-    Vec3 half{-1.0};  ///< negative: no box, ask the solid
-    double turn_cos = 1.0;
-    double turn_sin = 0.0;
-};
-
-/// A plan made ready for queries. Immutable.
+/// What a run takes place in. Immutable.
 struct Course {
-    CoursePlan plan;
-    std::vector<Solid> solids;      ///< in the order of the hierarchy's leaves; `piece` names whose part each is
-    std::vector<RayBox> ray_boxes;  ///< beside `solids`
-    Bvh bvh;
+    CoursePlan plan;  ///< its places, targets and fixtures; collision knows nothing of its pieces
+    std::shared_ptr<const SolidSource> solids;  ///< never null once built
 };
 
+/// A plan made ready for queries: its pieces' solids in a hierarchy.
 Course build_course(CoursePlan plan);
+/// The places, targets and fixtures of a plan in a world whose solids come from elsewhere.
+Course course_in(CoursePlan plan, std::shared_ptr<const SolidSource> solids);
 
-/// Whether a piece is of a kind.
-bool is_of_kind(const CoursePlan& plan, std::int32_t piece, std::string_view kind);
+/// Whether a surface is that of a piece of a kind.
+bool is_of_kind(const Course& course, const Surface& surface, std::string_view kind);
 
 const Place* find_place(const CoursePlan& plan, std::string_view name);
 

@@ -12,12 +12,12 @@ namespace {
 constexpr int most_newton_rounds = 40;
 constexpr double contact_tolerance_m = 1e-7;
 
-Vec3 into_box(const RayBox& box, const Vec3& v) {
+Vec3 into_box(const Solid& box, const Vec3& v) {
     return {box.turn_cos * v.x + box.turn_sin * v.y, -box.turn_sin * v.x + box.turn_cos * v.y, v.z};
 }
 
 /// Distance along a ray to a box in its own frame (slab method), or a negative number.
-double ray_box(const RayBox& box, const Vec3& origin, const Vec3& direction, double longest) {
+double ray_box(const Solid& box, const Vec3& origin, const Vec3& direction, double longest) {
     const Vec3 p = into_box(box, origin - box.center);
     const Vec3 d = into_box(box, direction);
     double near = -1.0;
@@ -33,7 +33,7 @@ double ray_box(const RayBox& box, const Vec3& origin, const Vec3& direction, dou
 }
 
 /// Outward normal of the face that a ray meets at `point`.
-Vec3 face_of_box(const RayBox& box, const Vec3& point) {
+Vec3 face_of_box(const Solid& box, const Vec3& point) {
     const Vec3 p = into_box(box, point - box.center);
     int axis = 0;
     for (int i = 1; i < 3; ++i)
@@ -45,7 +45,7 @@ Vec3 face_of_box(const RayBox& box, const Vec3& point) {
 }
 
 /// Clips the ray by every face plane (Cyrus and Beck, 1978).
-bool ray_hull(const Solid& hull, const Vec3& origin, const Vec3& direction, double longest, RayHit& out) {
+double ray_hull(const Solid& hull, const Vec3& origin, const Vec3& direction, double longest, Vec3& normal) {
     double near = -1.0;
     double far = longest;
     const Plane* entered = nullptr;
@@ -53,7 +53,7 @@ bool ray_hull(const Solid& hull, const Vec3& origin, const Vec3& direction, doub
         const double height = glm::dot(plane.normal, origin) - plane.offset;
         const double closing = glm::dot(plane.normal, direction);
         if (std::abs(closing) < 1e-300) {
-            if (height > 0.0) return false;
+            if (height > 0.0) return -1.0;
             continue;
         }
         const double t = -height / closing;
@@ -64,29 +64,27 @@ bool ray_hull(const Solid& hull, const Vec3& origin, const Vec3& direction, doub
             far = std::min(far, t);
         }
     }
-    if (entered == nullptr || near < 0.0 || near > far) return false;
-    out.distance = near;
-    out.normal = entered->normal;
-    return true;
+    if (entered == nullptr || near < 0.0 || near > far) return -1.0;
+    normal = entered->normal;
+    return near;
 }
 
 /// Möller and Trumbore, "Fast, Minimum Storage Ray/Triangle Intersection" (1997); both sides count.
-bool ray_triangle(const Solid& triangle, const Vec3& origin, const Vec3& direction, double longest, RayHit& out) {
+double ray_triangle(const Solid& triangle, const Vec3& origin, const Vec3& direction, double longest, Vec3& normal) {
     const Vec3 e1 = triangle.corners[1] - triangle.corners[0];
     const Vec3 e2 = triangle.corners[2] - triangle.corners[0];
     const Vec3 p = glm::cross(direction, e2);
     const double determinant = glm::dot(e1, p);
-    if (std::abs(determinant) < 1e-14) return false;
+    if (std::abs(determinant) < 1e-14) return -1.0;
     const Vec3 s = origin - triangle.corners[0];
     const double u = glm::dot(s, p) / determinant;
     const Vec3 q = glm::cross(s, e1);
     const double v = glm::dot(direction, q) / determinant;
     const double t = glm::dot(e2, q) / determinant;
-    if (u < 0.0 || v < 0.0 || u + v > 1.0 || t < 0.0 || t > longest) return false;
-    out.distance = t;
-    const Vec3 normal = triangle.planes[0].normal;
-    out.normal = glm::dot(normal, direction) > 0.0 ? -normal : normal;
-    return true;
+    if (u < 0.0 || v < 0.0 || u + v > 1.0 || t < 0.0 || t > longest) return -1.0;
+    const Vec3& up = triangle.planes[0].normal;
+    normal = glm::dot(up, direction) > 0.0 ? -up : up;
+    return t;
 }
 
 /// Whether a contact's normal is that of a face: sliding on keeps it.
@@ -94,7 +92,7 @@ bool is_face_normal(const Solid& solid, const Vec3& normal) {
     constexpr double flat_cos = 1.0 - 1e-9;
     if (solid.kind == SolidKind::round) return false;
     if (solid.kind == SolidKind::box) {
-        const Vec3 own = glm::abs(into_box({solid.center, solid.half, solid.turn_cos, solid.turn_sin}, normal));
+        const Vec3 own = glm::abs(into_box(solid, normal));
         return std::max({own.x, own.y, own.z}) >= flat_cos;
     }
     return std::any_of(solid.planes.begin(), solid.planes.end(), [&](const Plane& plane) {
@@ -121,153 +119,187 @@ std::optional<double> advance_to(const Solid& solid, double drop, const Vec3& fr
     return share;
 }
 
+double ray_round(const Solid& solid, const Vec3& origin, const Vec3& direction, double longest, Vec3& normal) {
+    if (closest_point(solid, 0.0, origin).distance < 0.0) return -1.0;
+    Closest contact;
+    const auto share = advance_to(solid, 0.0, origin, direction * longest, 0.0, 1.0, contact);
+    if (!share) return -1.0;
+    normal = contact.normal;
+    return *share * longest;
+}
+
+/// Distance along a ray to what is no box, or a negative number.
+double ray_other(const Solid& solid, const Vec3& origin, const Vec3& direction, double longest, Vec3& normal) {
+    switch (solid.kind) {
+        case SolidKind::box: break;
+        case SolidKind::hull: return ray_hull(solid, origin, direction, longest, normal);
+        case SolidKind::triangle: return ray_triangle(solid, origin, direction, longest, normal);
+        case SolidKind::round: return ray_round(solid, origin, direction, longest, normal);
+    }
+    return -1.0;
+}
+
+/// `normal`: of what is no box.
+RayHit ray_hit(const Solid& solid, const Vec3& origin, const Vec3& direction, double distance, const Vec3& normal) {
+    const Vec3 point = origin + direction * distance;
+    return {distance, point, solid.kind == SolidKind::box ? face_of_box(solid, point) : normal, solid.surface};
+}
+
+/// The first surface on a ray.
+class FirstOnRay final : public SolidSink {
+  public:
+    FirstOnRay(const Surroundings& around, const Vec3& origin, const Vec3& direction, double longest)
+        : around_(around), origin_(origin), direction_(direction) {
+        farthest = longest;
+    }
+
+    void meet(const Solid& solid) override {
+        Vec3 normal{0.0};
+        const double distance = solid.kind == SolidKind::box ? ray_box(solid, origin_, direction_, farthest)
+                                                             : ray_other(solid, origin_, direction_, farthest, normal);
+        if (distance < 0.0 || solid.surface == around_.without) return;
+        if (met_ != nullptr && distance == farthest && !precedes(solid, *met_)) return;
+        met_ = &solid;
+        normal_ = normal;
+        farthest = distance;
+    }
+
+    std::optional<RayHit> hit() const {
+        if (met_ == nullptr) return std::nullopt;
+        return ray_hit(*met_, origin_, direction_, farthest, normal_);
+    }
+
+  private:
+    const Surroundings& around_;
+    Vec3 origin_;
+    Vec3 direction_;
+    Vec3 normal_{0.0};
+    const Solid* met_ = nullptr;
+};
+
+/// What a capsule on its way comes upon first.
+class FirstOnSweep final : public SolidSink {
+  public:
+    FirstOnSweep(const Surroundings& around, const Capsule& capsule, const Vec3& feet, const Vec3& motion, double gap)
+        : around_(around),
+          reach_(capsule.radius + gap),
+          drop_(capsule.segment()),
+          from_(feet + Vec3{0.0, 0.0, capsule.radius}),
+          motion_(motion) {}
+
+    BoxWay way() const { return {from_, motion_, Vec3{reach_}, Vec3{reach_, reach_, reach_ + drop_}}; }
+
+    void meet(const Solid& solid) override {
+        if (solid.surface == around_.without) return;
+        Closest contact;
+        const auto share = advance_to(solid, drop_, from_, motion_, reach_, farthest, contact);
+        if (!share) return;
+        if (met_ != nullptr && *share == best_.share) {
+            // Of contacts at the same share the one met most squarely counts.
+            const double squareness = glm::dot(contact.normal, motion_) - glm::dot(best_.normal, motion_);
+            if (squareness > 0.0 || (squareness == 0.0 && !precedes(solid, *met_))) return;
+        }
+        best_.share = *share;
+        best_.normal = contact.normal;
+        best_.point = contact.point;
+        met_ = &solid;
+        farthest = *share;
+    }
+
+    std::optional<SweepHit> hit() const {
+        if (met_ == nullptr) return std::nullopt;
+        SweepHit out = best_;
+        out.surface = met_->surface;
+        // Back from the stretched solid to the real one: the contact may belong to any height of the segment.
+        out.point.z += std::clamp(met_->bounds.low.z - out.point.z, 0.0, drop_);
+        out.face = most_upright_face(*met_, out.point, out.normal);
+        out.rounded = !is_face_normal(*met_, out.normal);
+        return out;
+    }
+
+  private:
+    const Surroundings& around_;
+    double reach_;
+    double drop_;
+    Vec3 from_;
+    Vec3 motion_;
+    SweepHit best_;
+    const Solid* met_ = nullptr;
+};
+
+/// What a capsule stands in deepest.
+class Deepest final : public SolidSink {
+  public:
+    Deepest(const Surroundings& around, const Capsule& capsule, const Vec3& feet, double gap)
+        : around_(around),
+          reach_(capsule.radius + gap),
+          drop_(capsule.segment()),
+          from_(feet + Vec3{0.0, 0.0, capsule.radius}) {}
+
+    BoxWay way() const { return {from_, Vec3{0.0}, Vec3{reach_}, Vec3{reach_, reach_, reach_ + drop_}}; }
+
+    void meet(const Solid& solid) override {
+        if (solid.surface == around_.without) return;
+        const Closest contact = closest_point(solid, drop_, from_);
+        const double depth = reach_ - contact.distance;
+        if (depth <= 0.0 || depth < best_.depth) return;
+        if (depth == best_.depth && !precedes(solid, *met_)) return;
+        best_ = {depth, contact.normal, solid.surface};
+        met_ = &solid;
+    }
+
+    std::optional<Overlap> found() const {
+        if (met_ == nullptr) return std::nullopt;
+        return best_;
+    }
+
+  private:
+    const Surroundings& around_;
+    double reach_;
+    double drop_;
+    Vec3 from_;
+    Overlap best_;
+    const Solid* met_ = nullptr;
+};
+
 }  // namespace
 
 std::optional<RayHit> cast_ray_at(const Solid& solid, const Vec3& origin, const Vec3& direction, double longest) {
-    RayHit out;
-    out.piece = solid.piece;
-    if (solid.kind == SolidKind::box) {
-        const RayBox box{solid.center, solid.half, solid.turn_cos, solid.turn_sin};
-        out.distance = ray_box(box, origin, direction, longest);
-        if (out.distance < 0.0) return std::nullopt;
-        out.point = origin + direction * out.distance;
-        out.normal = face_of_box(box, out.point);
-        return out;
-    }
-    if (solid.kind == SolidKind::round) {
-        if (closest_point(solid, 0.0, origin).distance < 0.0) return std::nullopt;
-        Closest contact;
-        const auto share = advance_to(solid, 0.0, origin, direction * longest, 0.0, 1.0, contact);
-        if (!share) return std::nullopt;
-        out.distance = *share * longest;
-        out.normal = contact.normal;
-    } else if (!ray_hull(solid, origin, direction, longest, out)) {
-        return std::nullopt;
-    }
-    out.point = origin + direction * out.distance;
-    return out;
+    Vec3 normal{0.0};
+    const double distance = solid.kind == SolidKind::box ? ray_box(solid, origin, direction, longest)
+                                                         : ray_other(solid, origin, direction, longest, normal);
+    if (distance < 0.0) return std::nullopt;
+    return ray_hit(solid, origin, direction, distance, normal);
 }
 
-Vec3 velocity_of(const Surroundings& around, std::int32_t piece) {
-    if (around.moving == nullptr) return Vec3{0.0};
-    for (std::size_t i = 0; i < around.moving->velocities.size(); ++i)
-        if (around.moving->solids[i].piece == piece) return around.moving->velocities[i];
-    return Vec3{0.0};
+Vec3 velocity_of(const Surroundings& around, const Surface& surface) {
+    const Vec3 fixed = around.fixed.velocity_of(surface);
+    return around.moving == nullptr || fixed != Vec3{0.0} ? fixed : around.moving->velocity_of(surface);
+}
+
+void Surroundings::gather_along(const BoxWay& way, SolidSink& sink) const {
+    fixed.gather_along(way, sink);
+    if (moving != nullptr) moving->gather_along(way, sink);
 }
 
 std::optional<RayHit> cast_ray(const Surroundings& around, const Vec3& origin, const Vec3& direction, double longest) {
-    const Course& course = around.course;
-    RayHit best;
-    std::uint32_t met_item = 0;
-    bool any = false;
-    walk_segment(course.bvh, origin, direction, Vec3{0.0}, Vec3{0.0}, longest,
-                 [&](std::uint32_t item, double farthest) {
-                     const RayBox& box = course.ray_boxes[item];
-                     if (box.half.x >= 0.0) {
-                         const double distance = ray_box(box, origin, direction, farthest);
-                         if (distance < 0.0) return farthest;
-                         best.distance = distance;
-                     } else {
-                         const Solid& solid = course.solids[item];
-                         const bool hull = solid.kind == SolidKind::hull;
-                         const bool met = hull ? ray_hull(solid, origin, direction, farthest, best)
-                                               : ray_triangle(solid, origin, direction, farthest, best);
-                         if (!met) return farthest;
-                     }
-                     met_item = item;
-                     any = true;
-                     return best.distance;
-                 });
-    if (any) {
-        best.piece = course.solids[met_item].piece;
-        best.point = origin + direction * best.distance;
-        if (const RayBox& box = course.ray_boxes[met_item]; box.half.x >= 0.0)
-            best.normal = face_of_box(box, best.point);
-    }
-    if (around.moving != nullptr) {
-        Bounds passed;
-        passed.add(origin);
-        passed.add(origin + direction * (any ? best.distance : longest));
-        around.moving->for_each_in(passed, [&](const Solid& solid) {
-            if (solid.piece == around.without) return;
-            const auto met = cast_ray_at(solid, origin, direction, any ? best.distance : longest);
-            if (!met) return;
-            any = true;
-            best = *met;
-        });
-    }
-    if (!any) return std::nullopt;
-    return best;
+    FirstOnRay first(around, origin, direction, longest);
+    around.gather_along({origin, direction, Vec3{0.0}, Vec3{0.0}}, first);
+    return first.hit();
 }
 
 std::optional<SweepHit> sweep(const Surroundings& around, const Capsule& capsule, const Vec3& feet, const Vec3& motion,
                               double gap) {
-    const Course& course = around.course;
-    const double reach = capsule.radius + gap;
-    const double drop = capsule.segment();
-    const Vec3 from = feet + Vec3{0.0, 0.0, capsule.radius};
-    // A node is passed when the ball passes it, or the segment above the ball does.
-    const Vec3 below{reach, reach, reach + drop};
-    const Vec3 above{reach, reach, reach};
-    SweepHit best;
-    const Solid* met = nullptr;
-    const auto meet = [&](const Solid& solid, double farthest) {
-        Closest contact;
-        const auto share = advance_to(solid, drop, from, motion, reach, farthest, contact);
-        if (!share) return farthest;
-        // Of contacts at the same share the one met most squarely counts.
-        if (met != nullptr && *share == best.share && glm::dot(contact.normal, motion) >= glm::dot(best.normal, motion))
-            return farthest;
-        best.share = *share;
-        best.normal = contact.normal;
-        best.point = contact.point;
-        best.piece = solid.piece;
-        met = &solid;
-        return *share;
-    };
-    walk_segment(course.bvh, from, motion, below, above, 1.0,
-                 [&](std::uint32_t item, double farthest) { return meet(course.solids[item], farthest); });
-    if (around.moving != nullptr) {
-        Bounds swept;
-        swept.add(glm::min(from, from + motion) - above);
-        swept.add(glm::max(from, from + motion) + below);
-        around.moving->for_each_in(swept, [&](const Solid& solid) {
-            if (solid.piece != around.without) meet(solid, met == nullptr ? 1.0 : best.share);
-        });
-    }
-    if (met == nullptr) return std::nullopt;
-    // Back from the stretched solid to the real one: the contact may belong to any height of the segment.
-    const double lift = std::clamp(met->bounds.low.z - best.point.z, 0.0, drop);
-    best.point.z += lift;
-    best.face = most_upright_face(*met, best.point, best.normal);
-    best.rounded = !is_face_normal(*met, best.normal);
-    return best;
+    FirstOnSweep first(around, capsule, feet, motion, gap);
+    around.gather_along(first.way(), first);
+    return first.hit();
 }
 
 std::optional<Overlap> deepest_overlap(const Surroundings& around, const Capsule& capsule, const Vec3& feet,
                                        double gap) {
-    const double reach = capsule.radius + gap;
-    const double drop = capsule.segment();
-    const Vec3 from = feet + Vec3{0.0, 0.0, capsule.radius};
-    Overlap best;
-    const auto meet = [&](const Solid& solid, double farthest) {
-        const Closest contact = closest_point(solid, drop, from);
-        const double depth = reach - contact.distance;
-        if (depth > 0.0 && depth > best.depth) best = {depth, contact.normal, solid.piece};
-        return farthest;
-    };
-    walk_segment(around.course.bvh, from, Vec3{0.0}, Vec3{reach, reach, reach + drop}, Vec3{reach}, 1.0,
-                 [&](std::uint32_t item, double farthest) { return meet(around.course.solids[item], farthest); });
-    if (around.moving != nullptr) {
-        Bounds about;
-        about.add(from - Vec3{reach});
-        about.add(from + Vec3{reach, reach, reach + drop});
-        around.moving->for_each_in(about, [&](const Solid& solid) {
-            if (solid.piece != around.without) meet(solid, 1.0);
-        });
-    }
-    if (best.piece < 0) return std::nullopt;
-    return best;
+    Deepest deepest(around, capsule, feet, gap);
+    around.gather_along(deepest.way(), deepest);
+    return deepest.found();
 }
 
 }  // namespace leap

@@ -4,29 +4,35 @@
 #include <optional>
 
 #include "core/world/course.hpp"
-#include "core/world/moving_solids.hpp"
+#include "core/world/solid_source.hpp"
 
-/// Questions to a course. World frame, metres.
+/// Questions to what is solid. World frame, metres.
 namespace leap {
 
-/// A course and the solids in it that move, where they stand at one instant. Those must live as long as this does.
+/// What is solid around somebody at one instant: a world, and what moves in it. Both must live as long as this does.
 struct Surroundings {
-    const Course& course;
-    const MovingSolids* moving = nullptr;
-    std::int32_t without = -1;  ///< a moving piece that isn't met: what one sits on
+    const SolidSource& fixed;
+    const SolidSource* moving = nullptr;
+    Surface without;  ///< what isn't met: what one sits on
 
-    Surroundings(const Course& fixed) : course(fixed) {}
-    Surroundings(const Course& fixed, const MovingSolids& others) : course(fixed), moving(&others) {}
+    Surroundings(const SolidSource& fixed_ones) : fixed(fixed_ones) {}
+    Surroundings(const SolidSource& fixed_ones, const SolidSource& moving_ones)
+        : fixed(fixed_ones), moving(&moving_ones) {}
+    Surroundings(const Course& course) : fixed(*course.solids) {}
+    Surroundings(const Course& course, const SolidSource& moving_ones) : fixed(*course.solids), moving(&moving_ones) {}
+
+    /// Asks both; of two met alike the fixed one counts.
+    void gather_along(const BoxWay& way, SolidSink& sink) const;
 };
 
-/// How fast a piece goes by itself; zero for those of the course.
-Vec3 velocity_of(const Surroundings& around, std::int32_t piece);
+/// How fast something goes that gives way to a push (m/s); zero for what doesn't.
+Vec3 velocity_of(const Surroundings& around, const Surface& surface);
 
 struct RayHit {
     double distance = 0.0;
     Vec3 point{0.0};
     Vec3 normal{0.0, 0.0, 1.0};
-    std::int32_t piece = -1;
+    Surface surface;
 };
 
 /// First surface along a ray of at most `longest` metres; `direction` has length 1. A ray that starts inside a solid
@@ -46,9 +52,9 @@ struct Capsule {
 struct SweepHit {
     double share = 0.0;          ///< of the motion, 0 to 1
     Vec3 point{0.0};             ///< where the surfaces meet
-    Vec3 normal{0.0, 0.0, 1.0};  ///< from the course to the capsule
+    Vec3 normal{0.0, 0.0, 1.0};  ///< from the solid to the capsule
     Vec3 face{0.0, 0.0, 1.0};    ///< normal of the most upright face at the point; differs from `normal` at edges
-    std::int32_t piece = -1;
+    Surface surface;
     bool rounded = false;  ///< it met an edge, a corner or something round: sliding on turns the normal
 };
 
@@ -57,11 +63,11 @@ struct SweepHit {
 std::optional<SweepHit> sweep(const Surroundings& around, const Capsule& capsule, const Vec3& feet, const Vec3& motion,
                               double gap);
 
-/// How deep the capsule stands in the course: positive inside, with the way out; nothing when it is free by `gap`.
+/// How deep the capsule stands in something solid: positive inside, with the way out; nothing when it is free by `gap`.
 struct Overlap {
     double depth = 0.0;
     Vec3 normal{0.0, 0.0, 1.0};
-    std::int32_t piece = -1;
+    Surface surface;
 };
 std::optional<Overlap> deepest_overlap(const Surroundings& around, const Capsule& capsule, const Vec3& feet,
                                        double gap = 0.0);

@@ -26,9 +26,8 @@ struct Turn {
     Vec3 operator()(const Vec3& v) const { return {c * v.x - s * v.y, s * v.x + c * v.y, v.z}; }
 };
 
-Solid box_solid(const Vec3& center, const Vec3& size, const Turn& turn, std::int32_t piece) {
+Solid box_solid(const Vec3& center, const Vec3& size, const Turn& turn) {
     Solid out;
-    out.piece = piece;
     out.center = center;
     out.half = size * 0.5;
     out.turn_cos = turn.c;
@@ -99,10 +98,9 @@ void add_edge(std::vector<Vec3>& edges, const Vec3& along) {
     edges.push_back(direction);
 }
 
-Solid hull_solid(const Shape& shape, const Vec3& center, const Turn& turn, std::int32_t piece) {
+Solid hull_solid(const Shape& shape, const Vec3& center, const Turn& turn) {
     Solid out;
     out.kind = SolidKind::hull;
-    out.piece = piece;
     for (const Vec3& corner : shape.corners) {
         out.corners.push_back(center + turn(corner));
         out.bounds.add(out.corners.back());
@@ -143,24 +141,23 @@ void draw(const Shape& shape, const Vec3& center, const Turn& turn, std::vector<
 
 }  // namespace
 
-std::vector<Solid> solids_of(const Piece& piece, std::int32_t index) {
+std::vector<Solid> solids_of(const Piece& piece, std::size_t index) {
     const Turn turn(piece.turn_deg);
     std::vector<Solid> out;
     switch (piece.kind) {
-        case PieceKind::box: out.push_back(box_solid(piece.center, piece.size, turn, index)); break;
-        case PieceKind::ramp: out.push_back(hull_solid(ramp_shape(piece.size * 0.5), piece.center, turn, index)); break;
+        case PieceKind::box: out.push_back(box_solid(piece.center, piece.size, turn)); break;
+        case PieceKind::ramp: out.push_back(hull_solid(ramp_shape(piece.size * 0.5), piece.center, turn)); break;
         case PieceKind::cylinder:
-            out.push_back(hull_solid(cylinder_shape(piece.size * 0.5), piece.center, turn, index));
+            out.push_back(hull_solid(cylinder_shape(piece.size * 0.5), piece.center, turn));
             break;
         case PieceKind::steps:
             for (const auto& [center, size] : step_boxes(piece))
-                out.push_back(box_solid(piece.center + turn(center), size, turn, index));
+                out.push_back(box_solid(piece.center + turn(center), size, turn));
             break;
         case PieceKind::mesh:
             for (const auto& face : piece.faces) {
                 Solid solid;
                 solid.kind = SolidKind::triangle;
-                solid.piece = index;
                 for (const std::uint32_t corner : face) {
                     solid.corners.push_back(piece.center + turn(piece.vertices[corner]));
                     solid.bounds.add(solid.corners.back());
@@ -174,6 +171,10 @@ std::vector<Solid> solids_of(const Piece& piece, std::int32_t index) {
                 out.push_back(std::move(solid));
             }
             break;
+    }
+    for (std::size_t i = 0; i < out.size(); ++i) {
+        out[i].surface = piece_surface(index);
+        out[i].part = static_cast<std::uint32_t>(i);
     }
     return out;
 }

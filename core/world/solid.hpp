@@ -6,6 +6,7 @@
 
 #include "core/units/vector.hpp"
 #include "core/world/piece.hpp"
+#include "core/world/surface.hpp"
 
 namespace leap {
 
@@ -28,6 +29,10 @@ struct Bounds {
     }
 };
 
+inline Bounds grown(const Bounds& bounds, double by) {
+    return {bounds.low - Vec3{by}, bounds.high + Vec3{by}};
+}
+
 inline bool overlap(const Bounds& a, const Bounds& b, double margin = 0.0) {
     return a.low.x - margin <= b.high.x && b.low.x <= a.high.x + margin && a.low.y - margin <= b.high.y &&
            b.low.y <= a.high.y + margin && a.low.z - margin <= b.high.z && b.low.z <= a.high.z + margin;
@@ -40,14 +45,16 @@ enum class SolidKind : std::uint8_t {
     round      ///< everything within `radius` of the line between two corners: balls and capsules; never in a course
 };
 
-/// One convex part of a piece: what collision works on.
-struct Solid {
-    SolidKind kind = SolidKind::box;
-    std::int32_t piece = -1;
+/// One convex part of something: what collision works on. What a ray needs of a box comes first, in one line of the
+/// processor's cache.
+struct alignas(128) Solid {
     Vec3 center{0.0};       ///< boxes
     Vec3 half{0.5};         ///< boxes
     double turn_cos = 1.0;  ///< boxes
     double turn_sin = 0.0;
+    SolidKind kind = SolidKind::box;
+    Surface surface;            ///< what it is a part of
+    std::uint32_t part = 0;     ///< which of its parts
     std::vector<Vec3> corners;  ///< hulls and triangles; the two ends of what is round
     std::vector<Plane> planes;  ///< hulls; triangles have one
     std::vector<Vec3> edges;    ///< hulls and triangles: the directions of their edges, each once
@@ -55,8 +62,13 @@ struct Solid {
     Bounds bounds;
 };
 
-/// The convex parts of a piece. Degenerate triangles (area under 1e-12 m²) are left out.
-std::vector<Solid> solids_of(const Piece& piece, std::int32_t index);
+/// Whether a solid comes before another: of two that are met alike the first one counts, whoever is asked first.
+inline bool precedes(const Solid& a, const Solid& b) {
+    return a.surface != b.surface ? a.surface < b.surface : a.part < b.part;
+}
+
+/// The convex parts of a piece, `index` among the course's. Degenerate triangles (area under 1e-12 m²) are left out.
+std::vector<Solid> solids_of(const Piece& piece, std::size_t index);
 
 /// A corner list and faces for drawing: flat triangles with outward normals.
 struct DrawnTriangle {

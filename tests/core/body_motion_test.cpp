@@ -19,7 +19,7 @@ BodyState in_air(Vec3 position, Vec3 velocity) {
 }
 
 TEST(MoveBody, LandsAtTheInstantTheCurveMeetsTheGround) {
-    const Course course = build_course(test::flat_plan());
+    const Course course = test::course_of(test::flat_plan());
     const MotionLaw law{{3, 0, 2}, {0, 0, -20}};
     const MotionResult out = move_body(course, shape, in_air({0, 0, 1.001}, law.velocity), law, 2.0);
     // 1 + 2t - 10t² = 0
@@ -34,7 +34,7 @@ TEST(MoveBody, LandsAtTheInstantTheCurveMeetsTheGround) {
 TEST(MoveBody, AnEdgeUnderTheMiddleIsLandedOnAtItsRimItIsSlidOff) {
     CoursePlan plan = test::flat_plan();
     plan.pieces.push_back(test::box({0, 0, 1}, {2, 2, 2}));  // top at 2, rim at x = 1
-    const Course course = build_course(plan);
+    const Course course = test::course_of(plan);
     const auto drop = [&](double x) {
         const MotionLaw law{Vec3{0.0}, {0, 0, -20}};
         return move_body(course, shape, in_air({x, 0, 3}, Vec3{0.0}), law, 1.0);
@@ -47,7 +47,7 @@ TEST(MoveBody, WalkingOffAnEdgeHappensWhereTheFootEnds) {
     CoursePlan plan;
     plan.places.push_back({"start", Vec3{0.0}, 0.0});
     plan.pieces.push_back(test::box({0, 0, -1}, {4, 4, 2}));
-    const Course course = build_course(plan);
+    const Course course = test::course_of(plan);
     BodyState body = settle_body(course, shape, in_air({1.5, 0, 0.001}, {5, 0, 0}), 0.3);
     ASSERT_TRUE(body.grounded);
     const MotionResult out = move_body(course, shape, body, {{5, 0, 0}, Vec3{0.0}}, 0.5);
@@ -58,7 +58,7 @@ TEST(MoveBody, WalkingOffAnEdgeHappensWhereTheFootEnds) {
 }
 
 TEST(FreeBody, PushesOutOfWhatItStandsIn) {
-    const Course course = build_course(test::flat_plan());
+    const Course course = test::course_of(test::flat_plan());
     const BodyState out = free_body(course, shape, in_air({0, 0, -0.2}, {1, 0, -5}));
     EXPECT_GT(out.position.z, 0.0);
     EXPECT_GE(out.velocity.z, -1e-9);
@@ -74,7 +74,7 @@ TEST(AlongGround, FollowsThePlane) {
 }
 
 TEST(MoveBody, AbsurdSpeedsAndPlacesStayFinite) {
-    const Course course = build_course(test::flat_plan());
+    const Course course = test::course_of(test::flat_plan());
     const MotionLaw law{{1e9, -1e9, 1e9}, {0, 0, 1e12}};
     const MotionResult out = move_body(course, shape, in_air({0, 0, 5}, law.velocity), law, 10.0);
     EXPECT_TRUE(is_finite(out.body.position));

@@ -114,7 +114,7 @@ TEST(SolidsOf, StepsRiseEvenly) {
     ASSERT_EQ(solids.size(), 4U);
     for (std::size_t i = 0; i < 4; ++i) {
         EXPECT_NEAR(solids[i].bounds.high.z, 0.5 * static_cast<double>(i + 1), 1e-12);
-        EXPECT_EQ(solids[i].piece, 3);
+        EXPECT_EQ(solids[i].surface, piece_surface(3));
     }
 }
 

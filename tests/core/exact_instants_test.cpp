@@ -164,7 +164,7 @@ fixture net { box 1 m, 1 m, 0.2 m  phase rests { } }
 TEST(TickRates, TheDemosLongestTapesDontDependOnThem) {
     const Project project = *load_project(std::filesystem::path(LEAP_SOURCE_DIR) / "examples/lantern-quay");
     const Program& program = *project.compiled.program;
-    const Course course = build_course(*project.course);
+    const Course course = test::course_of(*project.course);
     const Tuning tuning = written_tuning(program);
     for (const std::string name : {"lamp round", "crane swing", "two talks", "sail alley", "dash and stop"}) {
         std::map<std::string, std::pair<double, double>> ranges;

@@ -19,7 +19,7 @@ move hop on jump {
 LiveRun begin() {
     Ingredients made;
     made.program = std::make_shared<const Program>(test::compile_or_fail(live_script));
-    made.course = std::make_shared<const Course>(build_course(test::flat_plan()));
+    made.course = std::make_shared<const Course>(test::course_of(test::flat_plan()));
     made.tuning = written_tuning(*made.program);
     World start = start_world(made.rehearsal(), alone_at("start")).value();
     return {made, std::move(start), alone_at("start")};

@@ -23,7 +23,7 @@ Piece box_piece(Vec3 center, Vec3 size, double turn_deg = 0.0) {
 Course flat_course() {
     CoursePlan plan;
     plan.pieces = {box_piece({0, 0, -0.5}, {200, 200, 1})};
-    return build_course(plan);
+    return test::course_of(plan);
 }
 
 LooseThing thing(LooseShape shape, Vec3 place, double bounce = 0.0) {
@@ -48,7 +48,7 @@ void run(const Course& course, std::vector<LooseThing>& things, double seconds,
          const std::function<void()>& after_each = {}) {
     LooseScratch scratch;
     for (int i = 0; i < static_cast<int>(std::lround(seconds / defaults::loose_step_s)); ++i) {
-        step_loose(course, {}, things, {}, defaults::loose_step_s, scratch);
+        step_loose(*course.solids, {}, things, {}, defaults::loose_step_s, scratch);
         if (after_each) after_each();
     }
 }
@@ -136,7 +136,7 @@ TEST(LooseBodies, ACrateHoldsOnASlopeUpToItsFrictionAndSlidesBeyond) {
         Piece ramp = box_piece({0, 0, 0}, {40, 20, 40 * std::tan(angle_deg * std::numbers::pi / 180.0)});
         ramp.kind = PieceKind::ramp;
         plan.pieces = {ramp};
-        const Course course = build_course(plan);
+        const Course course = test::course_of(plan);
         const double angle = angle_deg * std::numbers::pi / 180.0;
         std::vector<LooseThing> things{thing(box(0.4), {0, 0, 0})};
         LooseThing& crate = things[0];
@@ -178,7 +178,7 @@ TEST(LooseBodies, NothingGainsEnergyByTumbling) {
     CoursePlan plan;
     plan.pieces = {box_piece({0, 0, -0.5}, {60, 60, 1}), box_piece({2, 0, 0.5}, {1, 8, 1}, 30),
                    box_piece({-3, 1, 0.3}, {2, 2, 0.6}, 12)};
-    const Course course = build_course(plan);
+    const Course course = test::course_of(plan);
     std::mt19937 random(7);
     std::uniform_real_distribution<double> unit(-1.0, 1.0);
     for (int round = 0; round < 20; ++round) {
@@ -201,7 +201,7 @@ TEST(LooseBodies, NothingPassesThroughASolidAtAnySpeed) {
                    box_piece({14.5, 0, 6}, {1, 30, 14}),  box_piece({-14.5, 0, 6}, {1, 30, 14}),
                    box_piece({0, 14.5, 6}, {30, 1, 14}),  box_piece({0, -14.5, 6}, {30, 1, 14}),
                    box_piece({3, 2, 3}, {0.1, 6, 6}, 25), box_piece({-4, -3, 2}, {5, 0.1, 4}, -40)};
-    const Course course = build_course(plan);
+    const Course course = test::course_of(plan);
     std::mt19937 random(11);
     std::uniform_real_distribution<double> unit(-1.0, 1.0);
     for (int round = 0; round < 60; ++round) {
@@ -215,7 +215,9 @@ TEST(LooseBodies, NothingPassesThroughASolidAtAnySpeed) {
             ASSERT_LT(std::abs(p.y), 14.0) << round;
             ASSERT_GT(p.z, 0.0) << round;
             ASSERT_LT(p.z, 12.0) << round;
-            for (const Solid& solid : course.solids) ASSERT_GT(closest_point(solid, 0.0, p).distance, 0.1) << round;
+            std::vector<const Solid*> near;
+            solids_in(*course.solids, grown(Bounds{p, p}, 1.0), near);
+            for (const Solid* solid : near) ASSERT_GT(closest_point(*solid, 0.0, p).distance, 0.1) << round;
         });
     }
 }
@@ -248,12 +250,12 @@ TEST(LooseBodies, WhatIsPlacedOnSomethingRestsThere) {
     LooseScratch scratch;
     std::vector<LooseThing> things{thing(box(0.4), {0, 0, 0.4}), thing(box(0.4), {5, 0, 2.0}),
                                    thing(box(0.4), {0.1, 0, 1.2}), thing(box(0.4), {0.7, 0, 2.0})};
-    EXPECT_TRUE(rests_there(course, things, 0, scratch));
-    EXPECT_FALSE(rests_there(course, things, 1, scratch)) << "in the air";
+    EXPECT_TRUE(rests_there(*course.solids, things, 0, scratch));
+    EXPECT_FALSE(rests_there(*course.solids, things, 1, scratch)) << "in the air";
     things[0].body.asleep = true;
-    EXPECT_TRUE(rests_there(course, things, 2, scratch)) << "on a sleeper";
+    EXPECT_TRUE(rests_there(*course.solids, things, 2, scratch)) << "on a sleeper";
     things[2].body.asleep = true;
-    EXPECT_FALSE(rests_there(course, things, 3, scratch)) << "its middle hangs over";
+    EXPECT_FALSE(rests_there(*course.solids, things, 3, scratch)) << "its middle hangs over";
 }
 
 TEST(LooseBodies, TheSameRunComesOutTheSameBitForBit) {

@@ -82,18 +82,17 @@ CoursePlan yard(unsigned seed) {
 double depth_now(const Rehearsal& rehearsal, const World& state, bool moving_too) {
     ProbeMemo memo;
     place_solids(rehearsal, state, state.actors[0], memo);
-    const auto pieces = static_cast<std::int32_t>(rehearsal.course.plan.pieces.size());
     double deepest = 0.0;
     const Capsule capsule{state.actors[0].radius, state.actors[0].height};
     if (const auto in = deepest_overlap(rehearsal.course, capsule, state.actors[0].body.position)) deepest = in->depth;
     for (const Solid& solid : memo.moving.solids) {
-        const auto fixture = static_cast<std::size_t>(solid.piece - pieces);
+        const auto fixture = static_cast<std::size_t>(solid.surface.index);
         if (state.fixtures[fixture].loose >= 0) continue;
         if (!moving_too && !memo.stands[fixture].still) continue;
         MovingSolids one;
         one.solids = {solid};
         one.note_all_moved();
-        static const Course nothing = build_course({});
+        static const Course nothing = test::course_of({});
         if (const auto in = deepest_overlap({nothing, one}, capsule, state.actors[0].body.position))
             deepest = std::max(deepest, in->depth);
     }

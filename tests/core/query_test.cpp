@@ -16,7 +16,7 @@ Course course_of(std::vector<Piece> pieces) {
     CoursePlan plan;
     plan.places.push_back({"start", Vec3{0.0}, 0.0});
     plan.pieces = std::move(pieces);
-    return build_course(std::move(plan));
+    return test::course_of(std::move(plan));
 }
 
 const Capsule capsule{0.3, 1.7};

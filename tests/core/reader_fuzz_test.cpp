@@ -44,7 +44,7 @@ TEST(ReaderFuzz, ScriptsNeverCrashAndMessagesPointIntoTheText) {
     std::mt19937 random(20260101);
     const std::string whole = whole_demo();
     int ran = 0;
-    const Course course = build_course(test::flat_plan());
+    const Course course = test::course_of(test::flat_plan());
     for (int i = 0; i < 700; ++i) {
         const std::string text = mutated(whole, random);
         const CompileOutput out = compile_text(text);
@@ -79,7 +79,7 @@ TEST(ReaderFuzz, JsonReadersNeverCrash) {
         const auto c = read_course(mutated(course, random), "c");
         const auto p = read_project_file(mutated(project, random), "p");
         good += (t ? 1 : 0) + (c ? 1 : 0) + (p ? 1 : 0);
-        if (c && i % 20 == 0) build_course(*c);
+        if (c && i % 20 == 0) test::course_of(*c);
         for (const auto* message : {t ? nullptr : &t.error(), c ? nullptr : &c.error(), p ? nullptr : &p.error()})
             if (message != nullptr) {
                 ASSERT_FALSE(message->empty());

@@ -21,7 +21,7 @@ struct Quay {
     Project project = load_project(std::filesystem::path(LEAP_SOURCE_DIR) / "examples/lantern-quay").value();
     Program program = project.compiled.program.value();
     Tuning tuning = written_tuning(program);
-    Course course = build_course(project.course.value());
+    Course course = test::course_of(project.course.value());
     Tape tape = project.tapes.at(0).tape;
     Rehearsal at(int rate) const { return {program, tuning, course, rate}; }
 };
@@ -45,7 +45,7 @@ TEST(Replay, EveryShippedTapeHasItsHashInEveryBuild) {
         const Project project = *load_project(std::filesystem::path(LEAP_SOURCE_DIR) / "examples" / example);
         const Program& program = *project.compiled.program;
         const Tuning tuning = written_tuning(program);
-        const Course course = build_course(*project.course);
+        const Course course = test::course_of(*project.course);
         for (const TapeEntry& entry : project.tapes) {
             const Trace trace = replay({program, tuning, course, entry.tape.rate_hz}, entry.tape).value();
             hashes += fmt::format("{} | {}\n", entry.tape.name, hash_text(trace_hash(trace)));

@@ -12,7 +12,7 @@ namespace {
 TEST(Soak, RandomPlayThroughTheWholeQuayStaysWhole) {
     const Project project = load_project(LEAP_SOURCE_DIR "/examples/lantern-quay").value();
     const Program program = project.compiled.program.value();
-    const Course course = build_course(project.course.value());
+    const Course course = test::course_of(project.course.value());
     const soak::Findings found = soak::run(program, written_tuning(program), course, 24'000, 7, 12.0);
     EXPECT_EQ(found.ticks, 24'000);
     EXPECT_EQ(found.faults, 0) << found.first_fault;

@@ -4,7 +4,10 @@
 #include <gtest/gtest.h>
 
 #include <algorithm>
+#include <cstdlib>
 #include <numbers>
+
+#include "tests/core/plain_solids.hpp"
 
 namespace leap::test {
 
@@ -66,6 +69,19 @@ CoursePlan flat_plan() {
     return plan;
 }
 
+Course course_of(CoursePlan plan) {
+    const char* wanted = std::getenv("LEAP_TEST_SOLIDS");
+    if (wanted == nullptr || std::string_view(wanted) != "plain") return build_course(std::move(plan));
+    std::vector<Solid> solids;
+    std::vector<std::vector<std::string>> kinds;
+    for (std::size_t i = 0; i < plan.pieces.size(); ++i) {
+        for (Solid& solid : solids_of(plan.pieces[i], i)) solids.push_back(std::move(solid));
+        kinds.push_back(plan.pieces[i].kinds);
+    }
+    plan.pieces.clear();
+    return course_in(std::move(plan), std::make_shared<const PlainSolids>(std::move(solids), std::move(kinds)));
+}
+
 CoursePlan random_course(unsigned seed) {
     std::mt19937 random(seed);
     const auto between = [&](double low, double high) {
@@ -101,7 +117,7 @@ CoursePlan random_course(unsigned seed) {
 }
 
 Scene::Scene(const std::string& script, CoursePlan plan)
-    : program(compile_or_fail(script)), tuning(written_tuning(program)), course(build_course(std::move(plan))) {}
+    : program(compile_or_fail(script)), tuning(written_tuning(program)), course(course_of(std::move(plan))) {}
 
 Trace Scene::run(const Tape& tape, int rate_hz) const {
     auto trace = replay(at(rate_hz), tape);

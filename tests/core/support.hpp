@@ -26,6 +26,10 @@ CoursePlan flat_plan();
 Piece box(Vec3 center, Vec3 size);
 Piece ramp(Vec3 center, Vec3 size);
 
+/// The course of a plan. With LEAP_TEST_SOLIDS=plain in the environment its solids come from a source that knows no
+/// course and no hierarchy (PlainSolids), and the course has no pieces: every test of motion must come out the same.
+Course course_of(CoursePlan plan);
+
 /// A closed room of 40 m with some sixty pieces of every kind, turned at random.
 CoursePlan random_course(unsigned seed);
 

@@ -25,7 +25,7 @@ struct Car {
     Wheels wheels;
     LooseScratch scratch;
 
-    explicit Car(CoursePlan plan = test::flat_plan()) : course(build_course(std::move(plan))) {
+    explicit Car(CoursePlan plan = test::flat_plan()) : course(test::course_of(std::move(plan))) {
         kind.hang = {0.85, 0.6, -0.1};
         kind.radius = 0.3;
         kind.travel = 0.35;
@@ -40,7 +40,7 @@ struct Car {
             thing.gravity = {0, 0, -gravity_mps2};
             thing.borne = false;
             if (!thing.body.asleep) roll_wheels(course, kind, use, defaults::loose_step_s, thing, wheels);
-            step_loose(course, {}, {&thing, 1}, {}, defaults::loose_step_s, scratch);
+            step_loose(*course.solids, {}, {&thing, 1}, {}, defaults::loose_step_s, scratch);
             if (after_each) after_each();
         }
     }
@@ -69,7 +69,7 @@ TEST(Wheels, OneThatStandsIsPutWhereItWouldSettleAndStaysThere) {
     settled.run(6.0);
     Car put;
     put.thing.gravity = {0, 0, -gravity_mps2};
-    ASSERT_TRUE(rest_on_wheels(put.course, put.kind, gravity_mps2, put.thing, put.wheels));
+    ASSERT_TRUE(rest_on_wheels(*put.course.solids, put.kind, gravity_mps2, put.thing, put.wheels));
     EXPECT_NEAR(put.thing.body.place.z, settled.thing.body.place.z, 0.002);
     for (const WheelState& wheel : put.wheels) EXPECT_NEAR(wheel.squeezed_m, put.sunk(), 1e-6);
     const Vec3 place = put.thing.body.place;
@@ -81,7 +81,7 @@ TEST(Wheels, OneWheelOnAPlankTiltsItAtRestUntilNothingTurnsIt) {
     CoursePlan plan = test::flat_plan();
     plan.pieces.push_back(test::box({0.85, 0.6, 0.03}, {0.4, 0.4, 0.06}));
     Car car(plan);
-    ASSERT_TRUE(rest_on_wheels(car.course, car.kind, gravity_mps2, car.thing, car.wheels));
+    ASSERT_TRUE(rest_on_wheels(*car.course.solids, car.kind, gravity_mps2, car.thing, car.wheels));
     const Vec3 place = car.thing.body.place;
     const Quat turn = car.thing.body.turn;
     EXPECT_GT(car.wheels[0].squeezed_m, car.sunk());
@@ -96,7 +96,7 @@ TEST(Wheels, WhereItWouldRollSinkTooDeepOrHangInTheAirItIsLeftAsItWas) {
         Car car(std::move(plan));
         change(car);
         const LooseBody before = car.thing.body;
-        EXPECT_FALSE(rest_on_wheels(car.course, car.kind, gravity_mps2, car.thing, car.wheels));
+        EXPECT_FALSE(rest_on_wheels(*car.course.solids, car.kind, gravity_mps2, car.thing, car.wheels));
         EXPECT_EQ(car.thing.body, before);
     };
     stays(test::flat_plan(), [](Car& car) { car.thing.body.place.z = 40.0; });
@@ -198,7 +198,7 @@ TEST(Wheels, PushedTooFarItSlidesAndBelowItsGripItDoesNot) {
             one.thing.gravity = {0, share * one.kind.grip * gravity_mps2, -gravity_mps2};
             one.thing.borne = false;
             roll_wheels(one.course, one.kind, {}, defaults::loose_step_s, one.thing, one.wheels);
-            step_loose(one.course, {}, {&one.thing, 1}, {}, defaults::loose_step_s, one.scratch);
+            step_loose(*one.course.solids, {}, {&one.thing, 1}, {}, defaults::loose_step_s, one.scratch);
         }
         return one.thing.body.place.y - from;
     };

@@ -19,7 +19,7 @@ struct Quay {
     Project project = load_project(std::string(LEAP_SOURCE_DIR) + "/examples/lantern-quay").value();
     Program program = project.compiled.program.value();
     Tuning tuning = written_tuning(program);
-    Course course = build_course(project.course.value());
+    Course course = test::course_of(project.course.value());
 
     Rehearsal at(int rate) const { return {program, tuning, course, rate}; }
     double dial(const std::string& path) const {
@@ -201,7 +201,7 @@ TEST_P(WickAt, AHomingStrikeNeverMissesATargetInReachWithAClearLine) {
                 test::box({between(2, 10), between(-6, 6), between(0.5, 2)}, Vec3{between(0.4, 1.5)}));
         for (int i = 0; i < 3; ++i)
             plan.targets.push_back({"moth", "moth", {between(2, 10), between(-5, 5), between(1.2, 4)}, 0.25, -1.0});
-        const Course course = build_course(plan);
+        const Course course = test::course_of(plan);
         const Rehearsal r{quay.program, quay.tuning, course, GetParam()};
         Tape tape = test::TapeMaker(2.5).hold("jump", 0.2, 0.4).hold("strike", 0.5, 0.1);
         tape.tracks[0].start_place = "first lantern";

@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: MIT
+#include "core/world/solid_source.hpp"
+
+#include <algorithm>
+
+namespace leap {
+namespace {
+
+class Collected final : public SolidSink {
+  public:
+    Collected(const Bounds& bounds, std::vector<const Solid*>& out) : bounds_(bounds), out_(out) {}
+
+    void meet(const Solid& solid) override {
+        if (overlap(solid.bounds, bounds_)) out_.push_back(&solid);
+    }
+
+  private:
+    const Bounds& bounds_;
+    std::vector<const Solid*>& out_;
+};
+
+}  // namespace
+
+void solids_in(const SolidSource& source, const Bounds& bounds, std::vector<const Solid*>& out) {
+    out.clear();
+    Collected collected(bounds, out);
+    source.gather(bounds, collected);
+    std::sort(out.begin(), out.end(), [](const Solid* a, const Solid* b) { return precedes(*a, *b); });
+    out.erase(std::unique(out.begin(), out.end()), out.end());
+}
+
+void SolidSource::gather_along(const BoxWay& way, SolidSink& sink) const {
+    constexpr double first_length_m = 4.0;
+    constexpr double growth = 1.5;  // who has met nothing for long is likely to go on so
+    const double length = glm::length(way.along);
+    double from = 0.0;
+    const double first = first_length_m / length;
+    double step = first > 1e-12 ? first : sink.farthest;  // a way without end, or none at all, is asked for at once
+    do {
+        const double to = std::min(from + step, sink.farthest);
+        gather(way.bounds(from, to), sink);
+        from = to;
+        step *= growth;
+    } while (from < sink.farthest);
+}
+
+Vec3 SolidSource::velocity_of(const Surface& /*surface*/) const {
+    return Vec3{0.0};
+}
+
+bool SolidSource::is_of_kind(std::uint32_t /*piece*/, std::string_view /*kind*/) const {
+    return false;
+}
+
+}  // namespace leap

@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: MIT
+#include "core/world/solid_tree.hpp"
+
+#include <algorithm>
+
+namespace leap {
+
+SolidTree::SolidTree(std::vector<Solid> solids, std::vector<std::vector<std::string>> kinds)
+    : kinds_(std::move(kinds)) {
+    std::vector<Bounds> bounds;
+    bounds.reserve(solids.size());
+    for (const Solid& solid : solids) bounds.push_back(solid.bounds);
+    bvh_ = build_bvh(bounds);
+    solids_.reserve(solids.size());
+    for (std::uint32_t& item : bvh_.items) {
+        solids_.push_back(std::move(solids[item]));
+        item = static_cast<std::uint32_t>(solids_.size() - 1);
+    }
+}
+
+void SolidTree::gather(const Bounds& bounds, SolidSink& sink) const {
+    const Vec3 middle = 0.5 * (bounds.low + bounds.high);
+    const Vec3 half = 0.5 * (bounds.high - bounds.low);
+    walk_segment(bvh_, middle, Vec3{0.0}, half, half, 1.0, [&](std::uint32_t item, double farthest) {
+        sink.meet(solids_[item]);
+        return farthest;
+    });
+}
+
+void SolidTree::gather_along(const BoxWay& way, SolidSink& sink) const {
+    // A node is passed when the box passes it: it reaches to the node from above by `below`, and the other way round.
+    walk_segment(bvh_, way.from, way.along, way.above, way.below, sink.farthest,
+                 [&](std::uint32_t item, double /*farthest*/) {
+                     sink.meet(solids_[item]);
+                     return sink.farthest;
+                 });
+}
+
+bool SolidTree::is_of_kind(std::uint32_t piece, std::string_view kind) const {
+    if (piece >= kinds_.size()) return false;
+    return std::find(kinds_[piece].begin(), kinds_[piece].end(), kind) != kinds_[piece].end();
+}
+
+}  // namespace leap

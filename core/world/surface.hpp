@@ -1,0 +1,33 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <compare>
+#include <cstddef>
+#include <cstdint>
+
+namespace leap {
+
+/// What a solid belongs to: what a query has met, what is stood on.
+struct Surface {
+    enum class Kind : std::uint8_t { none, piece, fixture, actor };
+    Kind kind = Kind::none;
+    std::uint32_t index = 0;  ///< of its kind: among the course's pieces, its fixtures, the run's characters
+
+    bool is_none() const { return kind == Kind::none; }
+    bool is_piece() const { return kind == Kind::piece; }
+    bool is_fixture() const { return kind == Kind::fixture; }
+    bool is_actor() const { return kind == Kind::actor; }
+    friend auto operator<=>(const Surface&, const Surface&) = default;
+};
+
+inline Surface piece_surface(std::size_t piece) {
+    return {Surface::Kind::piece, static_cast<std::uint32_t>(piece)};
+}
+inline Surface fixture_surface(std::size_t fixture) {
+    return {Surface::Kind::fixture, static_cast<std::uint32_t>(fixture)};
+}
+inline Surface actor_surface(std::size_t actor) {
+    return {Surface::Kind::actor, static_cast<std::uint32_t>(actor)};
+}
+
+}  // namespace leap

@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/world/solid_source.hpp"
+
+namespace leap::test {
+
+/// Solids in no order and without any hierarchy, as a game that knows nothing of courses could hold them: what is met
+/// must not depend on where solids come from.
+class PlainSolids final : public SolidSource {
+  public:
+    /// `kinds`: by surface index.
+    PlainSolids(std::vector<Solid> solids, std::vector<std::vector<std::string>> kinds);
+
+    void gather(const Bounds& bounds, SolidSink& sink) const override;
+    bool is_of_kind(std::uint32_t piece, std::string_view kind) const override;
+
+  private:
+    std::vector<Solid> solids_;
+    std::vector<std::vector<std::string>> kinds_;
+};
+
+}  // namespace leap::test
