@@ -8,8 +8,6 @@
 namespace leap {
 namespace {
 
-using syntax::AccentKind;
-
 constexpr double slowest_bob_mps = 0.4;  ///< a view that hardly moves doesn't bob
 
 /// A stretch of shaking at a frequency: sines that don't fit each other, so that it neither repeats nor jumps.

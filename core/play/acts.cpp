@@ -35,10 +35,10 @@ void launch(const Moment& m, const Act& act, Actor& actor, Emitted& emitted) {
     }
 }
 
-void keep(double share, syntax::MotionPart part, Vec3& velocity) {
+void keep(double share, MotionPart part, Vec3& velocity) {
     switch (part) {
-        case syntax::MotionPart::velocity: velocity *= share; break;
-        case syntax::MotionPart::rising:
+        case MotionPart::velocity: velocity *= share; break;
+        case MotionPart::rising:
             if (velocity.z > 0.0) velocity.z *= share;
             break;
         default: velocity.x *= share; velocity.y *= share;
@@ -46,12 +46,12 @@ void keep(double share, syntax::MotionPart part, Vec3& velocity) {
     limit_speed(velocity);
 }
 
-void stop(syntax::MotionPart part, Vec3& velocity) {
+void stop(MotionPart part, Vec3& velocity) {
     switch (part) {
-        case syntax::MotionPart::velocity: velocity = Vec3{0.0}; break;
-        case syntax::MotionPart::falling: velocity.z = std::max(0.0, velocity.z); break;
-        case syntax::MotionPart::rising: velocity.z = std::min(0.0, velocity.z); break;
-        case syntax::MotionPart::speed: velocity.x = velocity.y = 0.0; break;
+        case MotionPart::velocity: velocity = Vec3{0.0}; break;
+        case MotionPart::falling: velocity.z = std::max(0.0, velocity.z); break;
+        case MotionPart::rising: velocity.z = std::min(0.0, velocity.z); break;
+        case MotionPart::speed: velocity.x = velocity.y = 0.0; break;
     }
 }
 
@@ -60,7 +60,7 @@ void count(const Moment& m, const Act& act, double amount, World& world, Actor& 
     const auto slot = counter_slot(m, info, act.index);
     if (!slot) return;
     double& value = (slot->of_fixture ? world.counters : actor.counters)[slot->index].value;
-    const double wanted = act.kind == syntax::ActKind::set_counter ? amount : value + amount;
+    const double wanted = act.kind == ActKind::set_counter ? amount : value + amount;
     value = std::clamp(wanted, info.low, info.high);
 }
 
@@ -137,7 +137,7 @@ void act_of_loose(const Moment& m, std::size_t i, const Act& act, World& world, 
         trace->events.push_back({actor.time, kind, static_cast<std::int32_t>(i), who.is_fixture() ? who.index : -1,
                                  who.is_actor() ? who.index : -1});
     };
-    if (act.kind == syntax::ActKind::hold) {
+    if (act.kind == ActKind::hold) {
         const bool by_hand = (actor.contacts[i].events & fixture_grabbed) != 0;
         const Owner who = by_hand ? actor_owner(static_cast<std::size_t>(actor.id)) : m.by;
         if (!loose.holder.is_nobody() || who.is_nobody()) return;  // one holder per thing
@@ -164,11 +164,11 @@ void act_of_fixture(const Rehearsal& r, const Moment& m, const Act& act, World& 
                     Trace* trace) {
     const auto i = static_cast<std::size_t>(m.fixture);
     const std::int32_t link = world.fixtures[i].link;
-    if (act.kind == syntax::ActKind::teleport) {
+    if (act.kind == ActKind::teleport) {
         teleport(r, m, act.adding, actor, trace);
-    } else if (act.kind == syntax::ActKind::respawn_here) {
+    } else if (act.kind == ActKind::respawn_here) {
         actor.respawn = respawn_at(m, i);
-    } else if (act.kind == syntax::ActKind::hold || act.kind == syntax::ActKind::throw_it) {
+    } else if (act.kind == ActKind::hold || act.kind == ActKind::throw_it) {
         act_of_loose(m, i, act, world, actor, trace);
     } else if (link >= 0) {
         world.contacts[static_cast<std::size_t>(link)].events_ahead |= fixture_told;
@@ -199,56 +199,56 @@ void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, World& worl
         asked.by = owner.by;
         const Moment m = owner.fixture >= 0 ? asked.of_fixture(static_cast<std::size_t>(owner.fixture)) : asked;
         switch (act.kind) {
-            case syntax::ActKind::launch: {
+            case ActKind::launch: {
                 const bool stood = actor.body.grounded;
                 launch(m, act, actor, emitted);
                 if (stood && !actor.body.grounded && trace != nullptr)
                     trace->events.push_back({actor.time, EventKind::left_ground, -1, -1, actor.id});
                 break;
             }
-            case syntax::ActKind::keep: keep(number(m, act.amount), act.part, actor.body.velocity); break;
-            case syntax::ActKind::stop: stop(act.part, actor.body.velocity); break;
-            case syntax::ActKind::set_counter:
-            case syntax::ActKind::add_counter: count(m, act, number(m, act.amount), world, actor); break;
-            case syntax::ActKind::remember:
+            case ActKind::keep: keep(number(m, act.amount), act.part, actor.body.velocity); break;
+            case ActKind::stop: stop(act.part, actor.body.velocity); break;
+            case ActKind::set_counter:
+            case ActKind::add_counter: count(m, act, number(m, act.amount), world, actor); break;
+            case ActKind::remember:
                 remember(m, act, world, actor);
                 memo.forget();
                 break;
-            case syntax::ActKind::spend: spend_at(m, act, number(m, act.amount), actor); break;
-            case syntax::ActKind::gain: spend_at(m, act, -number(m, act.amount), actor); break;
-            case syntax::ActKind::tag: {
+            case ActKind::spend: spend_at(m, act, number(m, act.amount), actor); break;
+            case ActKind::gain: spend_at(m, act, -number(m, act.amount), actor); break;
+            case ActKind::tag: {
                 double& until = actor.tagged_until[static_cast<std::size_t>(act.index)];
                 until = std::max(until, actor.time + number(m, act.amount));
                 break;
             }
-            case syntax::ActKind::untag: actor.tagged_until[static_cast<std::size_t>(act.index)] = never; break;
-            case syntax::ActKind::pose:
+            case ActKind::untag: actor.tagged_until[static_cast<std::size_t>(act.index)] = never; break;
+            case ActKind::pose:
                 if (trace != nullptr) {
                     const double ms = std::clamp(number(m, act.amount) * 1000.0, 0.0, 60000.0);
                     trace->events.push_back(
                         {actor.time, EventKind::posed, act.index, static_cast<std::int32_t>(ms), actor.id});
                 }
                 break;
-            case syntax::ActKind::strike:
+            case ActKind::strike:
                 strike(m, number(m, act.amount), world, actor, trace);
                 memo.forget();
                 break;
-            case syntax::ActKind::hold:
-            case syntax::ActKind::throw_it:
-            case syntax::ActKind::tell_link:
-            case syntax::ActKind::teleport:
-            case syntax::ActKind::respawn_here:
+            case ActKind::hold:
+            case ActKind::throw_it:
+            case ActKind::tell_link:
+            case ActKind::teleport:
+            case ActKind::respawn_here:
                 if (owner.fixture >= 0) act_of_fixture(rehearsal, m, act, world, actor, memo, trace);
                 memo.forget();
                 break;
-            case syntax::ActKind::respawn:
+            case ActKind::respawn:
                 place_body(rehearsal, memo, actor.respawn.feet, Vec3{0.0}, actor);
                 actor.facing = actor.respawn.facing_rad;
                 emitted.bits |= event_respawned;
                 memo.forget();
                 if (trace != nullptr) trace->events.push_back({actor.time, EventKind::respawned, -1, -1, actor.id});
                 break;
-            case syntax::ActKind::emit_event:
+            case ActKind::emit_event:
                 emitted.events.push_back(act.index);
                 if (trace != nullptr)
                     trace->events.push_back({actor.time, EventKind::emitted, act.index, -1, actor.id});

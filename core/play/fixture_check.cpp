@@ -14,7 +14,7 @@
 namespace leap {
 namespace {
 
-bool has_act(const Machine& machine, std::initializer_list<syntax::ActKind> kinds) {
+bool has_act(const Machine& machine, std::initializer_list<ActKind> kinds) {
     const auto among = [&](const std::vector<Act>& acts) {
         return std::any_of(acts.begin(), acts.end(), [&](const Act& act) {
             return std::find(kinds.begin(), kinds.end(), act.kind) != kinds.end();
@@ -43,8 +43,8 @@ class Check {
         if (kind == nullptr) return;
         const PlacedFixture& placed = course_.plan.fixtures[i];
         const auto say = [&](std::string text) { out.push_back({i, fmt::format("{}: {}", placed.name, text)}); };
-        const bool teleports = has_act(*kind, {syntax::ActKind::teleport});
-        if (placed.link.empty() && (teleports || has_act(*kind, {syntax::ActKind::tell_link})))
+        const bool teleports = has_act(*kind, {ActKind::teleport});
+        if (placed.link.empty() && (teleports || has_act(*kind, {ActKind::tell_link})))
             say(fmt::format("{} speaks of its link, and it has none; draw a line from it to another fixture",
                             kind->name));
         if (kind->fixture->focus && number(m, kind->fixture->focus->reach) < actor.radius)
@@ -52,7 +52,7 @@ class Check {
                 fmt::format("its focus reaches {:.2f} m, which lies inside the body that stands at it ({:.2f} m); "
                             "let it reach further",
                             number(m, kind->fixture->focus->reach), actor.radius));
-        if (teleports || has_act(*kind, {syntax::ActKind::respawn_here})) {
+        if (teleports || has_act(*kind, {ActKind::respawn_here})) {
             const Vec3 feet = exit_of(m, i).feet;
             constexpr double sunk_m = 0.02;  // a lantern may stand a little in its floor
             if (deepest_overlap(course_, {actor.radius, actor.height}, feet + world_up * sunk_m))

@@ -14,9 +14,9 @@ namespace {
 /// What other characters and fixtures could see.
 bool is_shared(const Act& act) {
     switch (act.kind) {
-        case syntax::ActKind::strike:
-        case syntax::ActKind::emit_event:
-        case syntax::ActKind::respawn: return true;
+        case ActKind::strike:
+        case ActKind::emit_event:
+        case ActKind::respawn: return true;
         default: return false;
     }
 }

@@ -68,7 +68,8 @@ void Compiler::compile_body(const syntax::Owner& owner, BodyInfo& body) {
     if (const auto at = said([](const syntax::Owner& level) { return !level.wears.empty(); }))
         body.wears = compile_wears(at->chain[at->level]->wears);
     const auto pulls = said([](const syntax::Owner& level) { return !level.effects.empty(); });
-    const Effects effects = pulls ? compile_effects(pulls->chain[pulls->level]->effects, *pulls) : Effects{};
+    Effects effects;
+    if (pulls) add_effects(pulls->chain[pulls->level]->effects, StatementPlace::body, *pulls, effects);
     if (effects.gravity) {
         body.gravity = *effects.gravity;
     } else {

@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/defaults.hpp"
+#include "core/script/act_words.hpp"
 #include "core/script/compiler.hpp"
 
 namespace leap {
@@ -157,24 +158,26 @@ void Compiler::declare_machines() {
 
 void Compiler::declare_memories_in(const std::vector<syntax::Act>& acts, const Scope& scope) {
     for (const syntax::Act& act : acts) {
-        if (act.kind == syntax::ActKind::emit_event) number_of(program_.events, event_names_, act.name.text);
-        if (act.kind != syntax::ActKind::remember) continue;
-        const std::string path = scope.chain.front()->name.text + "." + act.name.text;
-        note_name(act.name.range, memory_names_.emplace(path, act.name.range).first->second);
+        const ActKind kind = act_words()[act.row].kind;
+        if (kind == ActKind::emit_event) number_of(program_.events, event_names_, act.clauses[0].name.text);
+        if (kind != ActKind::remember) continue;
+        const syntax::Name& name = act.clauses[0].name;
+        const std::string path = scope.chain.front()->name.text + "." + name.text;
+        note_name(name.range, memory_names_.emplace(path, name.range).first->second);
+        const syntax::Expr& amount = act.clauses[1].values.front();
         Emitted unused;
-        const auto type = emit(act.amount, scope, unused);
+        const auto type = emit(amount, scope, unused);
         if (!type) continue;
         if (const auto known = memories_.find(path); known != memories_.end()) {
             const Type before = program_.memories[static_cast<std::size_t>(known->second)].type;
             if (before != *type)
-                report(
-                    act.amount.range,
-                    fmt::format("{} was {} before and is {} here", act.name.text, type_text(before), type_text(*type)),
-                    "choose another name");
+                report(amount.range,
+                       fmt::format("{} was {} before and is {} here", name.text, type_text(before), type_text(*type)),
+                       "choose another name");
             continue;
         }
-        if (find_sense(plain_senses(), act.name.text))
-            report(act.name.range, fmt::format("{} is a sense and can't be remembered under that name", act.name.text));
+        if (find_sense(plain_senses(), name.text))
+            report(name.range, fmt::format("{} is a sense and can't be remembered under that name", name.text));
         memories_[path] = static_cast<std::int32_t>(program_.memories.size());
         const bool fixture = is_fixture(scope);
         std::int32_t& slots =

@@ -213,9 +213,7 @@ void Compiler::check_fixture(Machine& machine) {
     const bool watches_always = std::any_of(machine.blocks.begin(), machine.blocks.end(), watches);
     for (Phase& phase : machine.phases) {
         const Effects& e = phase.effects;
-        const bool body = e.steer || e.drive || e.cap || e.limit || e.rope || e.fly || e.cling >= 0 || e.capsule ||
-                          e.boost || e.face || !e.drains.empty() || phase.cut;
-        if (body) report(phase.range, "only the body steers and drains", "move that into a move");
+        if (phase.cut) report(phase.range, "a fixture can't be cut", "only moves cut each other");
         check_loose(machine, phase);
         if (e.dial_boosts.empty() &&
             std::any_of(phase.ways.begin(), phase.ways.end(), [](const Way& way) { return way.to < 0; }))

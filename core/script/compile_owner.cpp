@@ -42,25 +42,12 @@ void Compiler::compile_stance_head(Machine& machine, const Scope& scope) {
             report(name.range, fmt::format("there is no stance called {}", name.text));
         }
     }
-    // The nearest level that says an effect decides about that kind of effect.
     Effects& merged = machine.phases[0].effects;
     for (std::size_t level = 0; level < scope.chain.size(); ++level) {
         Scope at = scope;
         at.level = level;
-        const Effects effects = compile_effects(scope.chain[level]->effects, at);
-        if (!merged.steer) merged.steer = effects.steer;
-        if (!merged.gravity) merged.gravity = effects.gravity;
-        if (!merged.cap) merged.cap = effects.cap;
-        if (!merged.limit) merged.limit = effects.limit;
-        if (!merged.capsule) merged.capsule = effects.capsule;
-        if (!merged.boost) merged.boost = effects.boost;
-        if (!merged.face) merged.face = effects.face;
-        merged.dial_boosts.insert(merged.dial_boosts.end(), effects.dial_boosts.begin(), effects.dial_boosts.end());
-        merged.drains.insert(merged.drains.end(), effects.drains.begin(), effects.drains.end());
+        add_effects(scope.chain[level]->effects, StatementPlace::stance, at, merged);
         compile_accents(scope.chain[level]->accents, at, merged);
-        merged.tags.insert(merged.tags.end(), effects.tags.begin(), effects.tags.end());
-        if (effects.drive || effects.rope || effects.fly || effects.cling >= 0)
-            report(scope.chain[level]->range, "a stance can't drive, fly, cling or hang on a rope", "that is a move's");
         for (const syntax::Block& block : scope.chain[level]->blocks)
             machine.phases[0].blocks.push_back(compile_block(block, at));
     }
@@ -180,7 +167,8 @@ Phase Compiler::compile_phase(const syntax::Phase& phase, const Machine& machine
     out.name = phase.name.text;
     out.range = phase.range;
     out.duration = value(phase.duration, scope, time_type, "for");
-    out.effects = compile_effects(phase.effects, scope);
+    add_effects(phase.effects, is_fixture(scope) ? StatementPlace::fixture_phase : StatementPlace::phase, scope,
+                out.effects);
     compile_accents(phase.accents, scope, out.effects);
     for (const syntax::Block& block : phase.blocks) out.blocks.push_back(compile_block(block, scope));
     for (const syntax::Way& way : phase.ways) out.ways.push_back(compile_way(way, machine, scope));
@@ -254,80 +242,6 @@ std::vector<Act> Compiler::compile_acts(const std::vector<syntax::Act>& acts, co
     std::vector<Act> out;
     out.reserve(acts.size());
     for (const syntax::Act& act : acts) out.push_back(compile_act(act, scope));
-    return out;
-}
-
-Act Compiler::compile_act(const syntax::Act& act, const Scope& scope) {
-    using syntax::ActKind;
-    Act out;
-    out.kind = act.kind;
-    out.part = act.part;
-    out.adding = act.adding;
-    out.range = act.range;
-    switch (act.kind) {
-        case ActKind::launch:
-            out.direction = value(act.direction, scope, direction_type, "launch");
-            out.amount = value(act.amount, scope, speed_type, "launch at");
-            break;
-        case ActKind::keep: out.amount = value(act.amount, scope, plain_number, "keep"); break;
-        case ActKind::stop: break;
-        case ActKind::set_counter:
-        case ActKind::add_counter: {
-            out.amount = value(act.amount, scope, plain_number, act.name.text);
-            auto found = counters_.find(scope.chain.front()->name.text + "." + act.name.text);
-            if (found == counters_.end()) found = counters_.find(act.name.text);
-            if (found == counters_.end()) {
-                std::vector<std::string> names;
-                for (const syntax::Owner* level : scope.chain)
-                    for (const syntax::Counter& counter : level->counters) names.push_back(counter.name.text);
-                const std::string near = near_name(act.name.text, names);
-                report(act.name.range, fmt::format("there is no counter called {}", act.name.text),
-                       near.empty() ? fmt::format("declare it: counter {} in 0..2", act.name.text)
-                                    : fmt::format("did you mean {}?", near));
-            } else {
-                out.index = found->second;
-                if (!note_member(act.name.range, act.name.text, scope)) note_file_name(act.name.range, act.name.text);
-            }
-            break;
-        }
-        case ActKind::remember: {
-            const auto found = memories_.find(scope.chain.front()->name.text + "." + act.name.text);
-            if (found == memories_.end()) break;  // its value was reported already
-            out.index = found->second;
-            out.amount = value(act.amount, scope, program_.memories[static_cast<std::size_t>(found->second)].type,
-                               act.name.text);
-            break;
-        }
-        case ActKind::spend:
-        case ActKind::gain:
-            out.amount = value(act.amount, scope, plain_number, act.kind == ActKind::spend ? "spend" : "gain");
-            out.index = meter_index(act.name);
-            break;
-        case ActKind::tag: out.amount = value(act.amount, scope, time_type, "tag for"); [[fallthrough]];
-        case ActKind::untag: out.index = tag_index(act.name.text); break;
-        case ActKind::pose:
-            out.amount = value(act.amount, scope, time_type, "for");
-            out.index = pose_index(act.name.text);
-            break;
-        case ActKind::strike: out.amount = value(act.amount, scope, plain_number, "strike"); break;
-        case ActKind::emit_event: out.index = event_index(act.name.text).value_or(-1); break;
-        case ActKind::throw_it:
-            out.to_point = act.to_point;
-            out.direction = value(act.direction, scope, act.to_point ? point_type : direction_type, "throw");
-            out.amount = value(act.amount, scope, act.to_point ? time_type : speed_type, "throw");
-            [[fallthrough]];
-        case ActKind::hold:
-        case ActKind::tell_link:
-        case ActKind::teleport:
-        case ActKind::respawn_here: {
-            const bool fixture =
-                scope.machine >= 0 &&
-                program_.machines[static_cast<std::size_t>(scope.machine)].kind == MachineKind::fixture;
-            if (!fixture) report(act.range, "only a fixture can do this", "it speaks of the fixture itself");
-            break;
-        }
-        case ActKind::respawn: break;
-    }
     return out;
 }
 

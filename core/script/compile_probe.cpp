@@ -8,6 +8,10 @@
 namespace leap {
 
 /// Probes get their numbers first, so that any text may ask any of them.
+std::int32_t Compiler::kind_index(const std::string& name) {
+    return number_of(program_.kinds, kind_names_, name);
+}
+
 void Compiler::declare_probes() {
     const auto declare = [&](const std::string& path, const syntax::Probe& probe, const Scope& scope) {
         note_name(probe.name.range, probe.name.range);

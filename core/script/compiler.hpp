@@ -7,7 +7,7 @@
 #include <tuple>
 
 #include "core/script/compile.hpp"
-#include "core/script/value_types.hpp"
+#include "core/script/statement.hpp"
 
 namespace leap {
 
@@ -118,24 +118,32 @@ class Compiler {
     void compile_phases(Machine& machine, const Scope& scope);
     Phase compile_phase(const syntax::Phase& phase, const Machine& machine, const Scope& scope);
     Way compile_way(const syntax::Way& way, const Machine& machine, const Scope& scope);
-    Effects compile_effects(const std::vector<syntax::Effect>& effects, const Scope& scope);
     Block compile_block(const syntax::Block& block, const Scope& scope);
     std::vector<Act> compile_acts(const std::vector<syntax::Act>& acts, const Scope& scope);
-    Act compile_act(const syntax::Act& act, const Scope& scope);
     Gate compile_gate(const syntax::Gate& gate, const Scope& scope);
     void add_gate_parts(const syntax::Expr& expr, const Scope& scope, std::vector<GatePart>& out);
     Expression number_of_any(const syntax::Expr& expr, const Scope& scope);
 
     // compile_effect.cpp
-    void compile_effect(const syntax::Effect& effect, const Scope& scope, Effects& out);
-    void compile_rare_effect(const syntax::Effect& effect, const Scope& scope, Effects& out);
-    std::optional<std::int32_t> find_boosted(const syntax::Effect& effect, const Scope& scope) const;
+    /// `out` holds what nearer levels of a stance have said; see EffectInfo::adds_up.
+    void add_effects(const std::vector<syntax::Effect>& effects, StatementPlace where, const Scope& scope,
+                     Effects& out);
+    Act compile_act(const syntax::Act& act, const Scope& scope);
+    void compile_accents(const std::vector<syntax::Accent>& accents, const Scope& scope, Effects& out);
+    std::optional<std::int32_t> find_boosted(const syntax::Expr& path, const Scope& scope) const;
     void declare_boosts();
-    void compile_boost(const syntax::Effect& effect, const Scope& scope, Effects& out);
-    Drive compile_drive(const syntax::Effect& effect, const Scope& scope);
+    void check_boost(const Expression& share);
+
+    // compile_clauses.cpp
+    Clauses compile_clauses(const StatementInfo& info, const syntax::Statement& statement, const Scope& scope);
+    CompiledClause compile_clause(const ClauseInfo& info, const syntax::Clause& clause, const Scope& scope);
     std::int32_t tag_index(const std::string& name);
-    std::int32_t kind_index(const std::string& name);
+    std::int32_t pose_index(const std::string& name);
     std::int32_t meter_index(const syntax::Name& name);
+    std::int32_t wall_probe_index(const syntax::Name& name, const Scope& scope);
+    std::int32_t curve_index(const syntax::Name& name);
+    std::int32_t acted_counter(const syntax::Name& name, const Scope& scope);
+    std::int32_t boosted_dial(const syntax::Expr& path, const Scope& scope);
 
     // compile_fixture.cpp
     void compile_fixture_head(Machine& machine, const Scope& scope);
@@ -151,11 +159,8 @@ class Compiler {
     void join_tags();
     void list_sought();
 
-    // compile_accent.cpp
-    void compile_accents(const std::vector<syntax::Accent>& accents, const Scope& scope, Effects& out);
-    std::int32_t pose_index(const std::string& name);
-
     // compile_probe.cpp
+    std::int32_t kind_index(const std::string& name);
     void declare_probes();
     void compile_probes();
     void compile_probe(ProbeInfo& info, const syntax::Probe& probe, const Scope& scope);

@@ -1,27 +1,18 @@
 // SPDX-License-Identifier: MIT
 #include <fmt/format.h>
 
-#include <array>
-
 #include "core/defaults.hpp"
 #include "core/script/parser.hpp"
+#include "core/script/words.hpp"
 
 namespace leap {
-namespace {
-
-constexpr std::array<std::string_view, 14> file_statements{"use",  "button",  "body",    "meter", "stance",
-                                                           "move", "fixture", "probe",   "curve", "dial",
-                                                           "let",  "counter", "reading", "mark"};
-
-}  // namespace
-
 ParseOutput Parser::run() {
     while (!at_end()) {
         const std::size_t before = at_;
         file_item();
         unclosed_ = false;
         if (!failed_) continue;
-        recover(file_statements);
+        recover(words_at(StatementPlace::file));
         if (at_ == before || is("}")) ++at_;
     }
     return std::move(out_);
@@ -65,10 +56,11 @@ void Parser::file_item() {
     } else if (accept("mark")) {
         mark();
     } else {
-        const std::vector<std::string> known(file_statements.begin(), file_statements.end());
+        const std::vector<std::string_view> words = words_at(StatementPlace::file);
+        const std::vector<std::string> known(words.begin(), words.end());
         const std::string near = is_name() ? nearest_name(peek().text, known) : std::string{};
         fail_at(peek().range, fmt::format("'{}' opens no statement", peek().text),
-                near.empty() ? fmt::format("a file holds {}", fmt::join(file_statements, ", "))
+                near.empty() ? fmt::format("a file holds {}", fmt::join(words, ", "))
                              : fmt::format("did you mean {}?", near));
     }
 }

@@ -1,36 +1,17 @@
 // SPDX-License-Identifier: MIT
 #include <fmt/format.h>
 
-#include <array>
-
 #include "core/script/parser.hpp"
 #include "core/script/senses.hpp"
+#include "core/script/words.hpp"
 
 namespace leap {
-namespace {
-
-constexpr std::array<std::string_view, 15> body_statements{"capsule", "eyes", "step",  "walkable", "gravity",
-                                                           "mass",    "tag",  "turn",  "hands",    "locked",
-                                                           "dial",    "let",  "gauge", "counter",  "wears"};
-constexpr std::array<std::string_view, 18> stance_statements{
-    "dial",  "let", "gauge", "counter", "probe",   "steer", "gravity", "cap",    "limit",
-    "drain", "tag", "boost", "face",    "capsule", "on",    "start",   "finish", "accent"};
-constexpr std::array<std::string_view, 12> move_statements{"dial",   "let", "gauge",   "counter", "probe",   "gate",
-                                                           "buffer", "on",  "charges", "phase",   "without", "cuts"};
-constexpr std::array<std::string_view, 6> meter_statements{"from", "start", "refill", "dial", "let", "counter"};
-
-template <std::size_t N>
-std::string list_text(const std::array<std::string_view, N>& words) {
-    return fmt::format("{}", fmt::join(words, ", "));
+/// What isn't known here, with what may be meant.
+void Parser::unknown_statement(std::string_view owner, const std::vector<std::string_view>& known) {
+    const std::string near = nearest_name(peek().text, std::vector<std::string>(known.begin(), known.end()));
+    fail_at(peek().range, fmt::format("{} has no '{}'", owner, peek().text),
+            near.empty() ? fmt::format("it holds {}", fmt::join(known, ", ")) : fmt::format("did you mean {}?", near));
 }
-
-template <std::size_t N>
-std::string hint_for(std::string_view word, const std::array<std::string_view, N>& words, std::string_view place) {
-    const std::string near = nearest_name(word, std::vector<std::string>(words.begin(), words.end()));
-    return near.empty() ? fmt::format("{} holds {}", place, list_text(words)) : fmt::format("did you mean {}?", near);
-}
-
-}  // namespace
 
 void Parser::body() {
     syntax::Owner owner;
@@ -39,7 +20,7 @@ void Parser::body() {
     accept("body");
     owner.name = name("the body's name");
     if (accept("is")) owner.base = name("the body it is based on");
-    block(body_statements, [&] { body_item(owner); });
+    block(words_at(StatementPlace::body), [&] { body_item(owner); });
     owner.range = since(owner.range);
     if (!failed_) out_.file.owners.push_back(std::move(owner));
 }
@@ -72,7 +53,7 @@ void Parser::meter() {
     owner.range = peek().range;
     accept("meter");
     owner.name = name("the meter's name");
-    block(meter_statements, [&] { meter_item(owner); });
+    block(words_at(StatementPlace::meter), [&] { meter_item(owner); });
     owner.range = since(owner.range);
     if (!failed_) out_.file.owners.push_back(std::move(owner));
 }
@@ -94,8 +75,7 @@ void Parser::meter_item(syntax::Owner& owner) {
         if (accept("after")) owner.refill_after = expression();
         if (accept("when")) owner.refill_when = expression();
     } else {
-        fail_at(peek().range, fmt::format("a meter has no '{}'", peek().text),
-                hint_for(peek().text, meter_statements, "it"));
+        unknown_statement("a meter", words_at(StatementPlace::meter));
     }
 }
 
@@ -136,8 +116,7 @@ void Parser::body_item(syntax::Owner& owner) {
         expect("at", "behind the axis");
         owner.locked_at = expression();
     } else {
-        fail_at(peek().range, fmt::format("a body has no '{}'", peek().text),
-                hint_for(peek().text, body_statements, "it"));
+        unknown_statement("a body", words_at(StatementPlace::body));
     }
 }
 
@@ -215,7 +194,7 @@ void Parser::stance() {
             fail("'{' is missing here", "a stance's head may have is, for, when, until and from");
         }
     }
-    block(stance_statements, [&] { stance_item(owner); });
+    block(words_at(StatementPlace::stance), [&] { stance_item(owner); });
     owner.range = since(owner.range);
     if (!failed_) out_.file.owners.push_back(std::move(owner));
 }
@@ -229,8 +208,7 @@ void Parser::stance_item(syntax::Owner& owner) {
         syntax::Block read = trigger_block();
         if (!failed_) owner.blocks.push_back(std::move(read));
     } else {
-        fail_at(peek().range, fmt::format("a stance has no '{}'", peek().text),
-                hint_for(peek().text, stance_statements, "it"));
+        unknown_statement("a stance", words_at(StatementPlace::stance));
     }
 }
 
@@ -261,7 +239,7 @@ void Parser::move() {
             fail("'{' is missing here", "a move's head may have is, for, on, when and in");
         }
     }
-    block(move_statements, [&] { move_item(owner); });
+    block(words_at(StatementPlace::move), [&] { move_item(owner); });
     owner.range = since(owner.range);
     if (!failed_) out_.file.owners.push_back(std::move(owner));
 }
@@ -292,8 +270,7 @@ void Parser::move_item(syntax::Owner& owner) {
         syntax::Block read = trigger_block();
         if (!failed_) owner.blocks.push_back(std::move(read));
     } else {
-        fail_at(peek().range, fmt::format("a move has no '{}'", peek().text),
-                hint_for(peek().text, move_statements, "it"));
+        unknown_statement("a move", words_at(StatementPlace::move));
     }
 }
 

@@ -2,23 +2,19 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <array>
 
+#include "core/script/act_words.hpp"
 #include "core/script/parser.hpp"
+#include "core/script/words.hpp"
 
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, 34> phase_statements{
-    "start", "finish", "at",    "on",     "go",      "end",     "fail",   "cut",  "steer",  "gravity", "drive", "cap",
-    "limit", "drain",  "tag",   "rope",   "cling",   "capsule", "boost",  "face", "accent", "solid",   "slide", "swing",
-    "seen",  "say",    "loose", "hidden", "carried", "return",  "wheels", "seat", "in",     "glows"};
+constexpr StatementPlace any_phase = StatementPlace::phase | StatementPlace::fixture_phase;
 
-bool is_act_keyword(std::string_view word) {
-    constexpr std::array<std::string_view, 16> acts{"launch",   "keep",    "stop",  "remember", "emit",   "spend",
-                                                    "gain",     "tag",     "untag", "strike",   "accent", "tell",
-                                                    "teleport", "respawn", "hold",  "throw"};
-    return std::find(acts.begin(), acts.end(), word) != acts.end();
+bool is_act_word(std::string_view word) {
+    return std::any_of(act_words().begin(), act_words().end(),
+                       [&](const ActInfo& row) { return row.first_word() == word; });
 }
 
 }  // namespace
@@ -32,7 +28,7 @@ syntax::Phase Parser::phase() {
         if (accept("at")) expect("most", "behind for at");
         out.duration = expression();
     }
-    block(phase_statements, [&] { phase_item(out); });
+    block(words_at(any_phase), [&] { phase_item(out); });
     out.range = since(out.range);
     return out;
 }
@@ -52,11 +48,7 @@ void Parser::phase_item(syntax::Phase& phase) {
         syntax::Way read = way();
         if (!failed_) phase.ways.push_back(std::move(read));
     } else {
-        const std::string near =
-            nearest_name(peek().text, std::vector<std::string>(phase_statements.begin(), phase_statements.end()));
-        fail_at(peek().range, fmt::format("a phase has no '{}'", peek().text),
-                near.empty() ? fmt::format("it holds {}", fmt::join(phase_statements, ", "))
-                             : fmt::format("did you mean {}?", near));
+        unknown_statement("a phase", words_at(any_phase));
     }
 }
 
@@ -112,44 +104,10 @@ std::vector<syntax::Act> Parser::acts() {
     bool remembering = false;
     do {
         syntax::Act read = act(remembering);
-        remembering = read.kind == syntax::ActKind::remember;
+        remembering = read.row == act_row(ActKind::remember);
         if (!failed_) out.push_back(std::move(read));
     } while (!failed_ && accept(","));
     return out;
-}
-
-/// Acts that begin with a word and a name.
-bool Parser::named_act(syntax::Act& out) {
-    using syntax::ActKind;
-    if (accept("emit")) {
-        out.kind = ActKind::emit_event;
-        out.name = name("the event's name");
-    } else if (is("spend") || is("gain")) {
-        out.kind = accept("spend") ? ActKind::spend : (accept("gain"), ActKind::gain);
-        out.name = name("the meter");
-        out.amount = expression();
-    } else if (accept("tag")) {
-        out.kind = ActKind::tag;
-        out.name = name("the tag");
-        expect("for", "behind the tag; a tag without a time belongs to the phase, not to an act");
-        out.amount = expression();
-    } else if (accept("untag")) {
-        out.kind = ActKind::untag;
-        out.name = name("the tag");
-    } else if (is("accent")) {
-        const syntax::Accent read = accent();
-        out.kind = ActKind::pose;
-        out.name = {read.pose, read.range};
-        if (!failed_ && (read.kind != syntax::AccentKind::pose || !read.second))
-            fail_at(read.range, "only a pose can be an act, and it wants a time", "accent pose \"land\" for 0.2 s");
-        if (read.second) out.amount = *read.second;
-    } else if (accept("strike")) {
-        out.kind = ActKind::strike;
-        out.amount = expression();
-    } else {
-        return fixture_act(out);
-    }
-    return true;
 }
 
 syntax::CutRights Parser::cut_rights() {
@@ -168,65 +126,42 @@ syntax::CutRights Parser::cut_rights() {
     return out;
 }
 
-syntax::Act Parser::act(bool after_remember) {
-    using syntax::ActKind;
-    using syntax::MotionPart;
-    syntax::Act out;
-    out.range = peek().range;
-    if (accept("launch")) {
-        out.kind = ActKind::launch;
-        out.direction = expression();
-        expect("at", "behind the direction");
-        out.amount = expression();
-        out.adding = accept("adding");
-    } else if (accept("keep")) {
-        out.kind = ActKind::keep;
-        out.amount = expression();
-        expect("of", "behind the share");
-        if (accept("velocity")) {
-            out.part = MotionPart::velocity;
-        } else if (accept("speed")) {
-            out.part = MotionPart::speed;
-        } else if (accept("rising")) {
-            out.part = MotionPart::rising;
-        } else {
-            fail("keep wants 'velocity', 'speed' or 'rising' behind of");
-        }
-    } else if (accept("stop")) {
-        out.kind = ActKind::stop;
-        if (accept("falling")) {
-            out.part = MotionPart::falling;
-        } else if (accept("rising")) {
-            out.part = MotionPart::rising;
-        } else if (accept("moving")) {
-            out.part = MotionPart::speed;
-        }
-    } else if (is("remember") || (after_remember && is_name() && !is_act_keyword(peek().text))) {
-        accept("remember");
-        out.kind = ActKind::remember;
-        out.name = name("the name to remember it by");
-        expect("=", "behind the name");
-        out.amount = expression();
-    } else if (named_act(out)) {
-    } else if (is_name() && (peek(1).text == "+" || peek(1).text == "-" || peek(1).text == "=")) {
-        out.name = name("the counter");
-        out.kind = is("=") ? ActKind::set_counter : ActKind::add_counter;
-        const bool negative = accept("-");
-        if (!negative) ++at_;
-        out.amount = binary(5);
-        if (negative) {
-            syntax::Expr negated;
-            negated.kind = syntax::ExprKind::negate;
-            negated.range = out.amount.range;
-            negated.parts.push_back(std::move(out.amount));
-            out.amount = std::move(negated);
-        }
-    } else {
-        fail(
-            "an act is missing here",
-            "acts are launch, keep, stop, remember, emit, spend, gain, tag, untag, strike, or a counter like link + 1");
+/// COUNTER + N, COUNTER - N, COUNTER = N
+bool Parser::counter_act(syntax::Act& out) {
+    if (!is_name() || (peek(1).text != "+" && peek(1).text != "-" && peek(1).text != "=")) return false;
+    out.clauses.resize(2);
+    out.clauses[0].said = out.clauses[1].said = true;
+    out.clauses[0].name = name("the counter");
+    out.row = act_row(is("=") ? ActKind::set_counter : ActKind::add_counter);
+    const bool negative = accept("-");
+    if (!negative) ++at_;
+    syntax::Expr amount = binary(5);
+    if (negative) {
+        syntax::Expr negated;
+        negated.kind = syntax::ExprKind::negate;
+        negated.range = amount.range;
+        negated.parts.push_back(std::move(amount));
+        amount = std::move(negated);
     }
-    out.range = since(out.range);
+    out.clauses[1].values.push_back(std::move(amount));
+    return true;
+}
+
+syntax::Act Parser::act(bool after_remember) {
+    syntax::Act out;
+    const SourceRange begin = peek().range;
+    if (after_remember && is_name() && !is_act_word(peek().text)) {
+        // remember A = X, B = Y
+        out.row = act_row(ActKind::remember);
+        clauses(act_words()[out.row], out);
+    } else if (!statement(act_words(), out) && !counter_act(out)) {
+        std::vector<std::string_view> words;
+        for (const ActInfo& row : act_words())
+            if (!row.word.empty() && std::find(words.begin(), words.end(), row.first_word()) == words.end())
+                words.push_back(row.first_word());
+        fail("an act is missing here", fmt::format("acts are {}, or a counter like link + 1", fmt::join(words, ", ")));
+    }
+    out.range = since(begin);
     return out;
 }
 

@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <fmt/format.h>
+
 #include <functional>
 #include <initializer_list>
 #include <span>
 
 #include "core/script/parse.hpp"
+#include "core/script/statement.hpp"
 #include "core/script/token.hpp"
 
 namespace leap {
@@ -38,6 +41,7 @@ class Parser {
     void recover(std::span<const std::string_view> statements);
     void block(std::span<const std::string_view> statements, const std::function<void()>& statement);
     bool opens_owner() const;
+    void unknown_statement(std::string_view owner, const std::vector<std::string_view>& known);
 
     // Expressions (parse_expression.cpp)
     syntax::Expr expression();
@@ -51,7 +55,7 @@ class Parser {
     syntax::Range range();
 
     // Statements (parse_file.cpp, parse_owner.cpp, parse_phase.cpp, parse_effect.cpp, parse_probe.cpp,
-    // parse_accent.cpp, parse_fixture.cpp)
+    // parse_fixture.cpp)
     void file_item();
     void button();
     void curve();
@@ -75,22 +79,26 @@ class Parser {
     bool shared_item(syntax::Owner& owner);
     void fixture();
     void fixture_item(syntax::Owner& owner);
-    bool fixture_effect(syntax::Effect& out);
-    bool fixture_act(syntax::Act& out);
     syntax::Gate gate();
     syntax::Charges charges();
     syntax::Phase phase();
     void phase_item(syntax::Phase& phase);
     bool effect(std::vector<syntax::Effect>& effects);
-    void steer_clauses(syntax::Effect& out);
-    bool rare_effect(syntax::Effect& out);
     syntax::CutRights cut_rights();
     syntax::Accent accent();
     syntax::Block trigger_block();
     syntax::Way way();
     std::vector<syntax::Act> acts();
     syntax::Act act(bool after_remember);
-    bool named_act(syntax::Act& out);
+    bool counter_act(syntax::Act& out);
+
+    // Rows of the tables of words (parse_clauses.cpp)
+    std::size_t words_here(std::string_view words) const;
+    void clause(const ClauseInfo& info, syntax::Clause& out);
+    void clauses(const StatementInfo& info, syntax::Statement& out);
+    /// A statement of a table, when one stands here; of several that begin alike the one with most words.
+    template <class Info>
+    bool statement(std::span<const Info> table, syntax::Statement& out);
 
     // Readings (parse_reading.cpp)
     void reading();
@@ -108,5 +116,33 @@ class Parser {
     int depth_ = 0;  ///< of nested expressions, bounded so that absurd input can't exhaust the call stack
     ParseOutput out_;
 };
+
+template <class Info>
+bool Parser::statement(std::span<const Info> table, syntax::Statement& out) {
+    std::size_t most = 0;
+    std::vector<std::string_view> seconds;  // of those that begin alike
+    for (std::size_t row = 0; row < table.size(); ++row) {
+        const std::size_t count = words_here(table[row].word);
+        if (count > most) {
+            most = count;
+            out.row = row;
+        } else if (const std::string_view first = table[row].first_word(); count == 0 && !first.empty() && is(first)) {
+            const std::string_view rest = table[row].word.substr(first.size() + 1);
+            seconds.push_back(rest.substr(0, rest.find(' ')));
+        }
+    }
+    if (most == 0) {
+        if (seconds.empty()) return false;
+        const std::string first(peek().text);
+        accept(first);
+        fail(fmt::format("'{}' is missing behind {}", fmt::join(seconds, "' or '"), first));
+        return false;
+    }
+    out.range = peek().range;
+    at_ += most;
+    clauses(table[out.row], out);
+    out.range = since(out.range);
+    return true;
+}
 
 }  // namespace leap

@@ -5,6 +5,7 @@
 
 #include <algorithm>
 
+#include "core/script/accent_words.hpp"
 #include "core/script/diagnostic.hpp"
 #include "core/script/interpreter.hpp"
 
@@ -109,8 +110,8 @@ Tuning make_tuning(const Program& program, std::vector<double> dials) {
     return out;
 }
 
-std::vector<syntax::AccentKind> accent_kinds(const Machine& machine) {
-    std::vector<syntax::AccentKind> out;
+std::vector<AccentKind> accent_kinds(const Machine& machine) {
+    std::vector<AccentKind> out;
     for (const Phase& phase : machine.phases)
         for (const Accent& accent : phase.effects.accents)
             if (std::find(out.begin(), out.end(), accent.kind) == out.end()) out.push_back(accent.kind);
@@ -128,7 +129,7 @@ tl::expected<void, std::string> leave_out(const Program& program, std::string_vi
                                                near.empty() ? "" : fmt::format("; did you mean {}?", near)));
     }
     if (point != std::string_view::npos) {
-        const auto kind = syntax::accent_named(name.substr(point + 1));
+        const auto kind = accent_named(name.substr(point + 1));
         const auto kinds = accent_kinds(program.machines[static_cast<std::size_t>(*machine)]);
         if (!kind || std::find(kinds.begin(), kinds.end(), *kind) == kinds.end())
             return tl::make_unexpected(

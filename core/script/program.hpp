@@ -9,6 +9,8 @@
 #include <tl/expected.hpp>
 #include <vector>
 
+#include "core/script/effects.hpp"
+#include "core/script/expression.hpp"
 #include "core/script/fixture_look.hpp"
 #include "core/script/garment.hpp"
 #include "core/script/name_index.hpp"
@@ -20,124 +22,6 @@
 
 /// What a script compiles to: immutable tables, free of pointers, that the step function runs.
 namespace leap {
-
-enum class Op : std::uint8_t {
-    constant,
-    dial,
-    boosted_dial,  ///< with what the phases in force make of it
-    folded,
-    counter,
-    own_counter,  ///< of a fixture: `detail` is its kind
-    meter,
-    memory,
-    memory_vector,
-    own_memory,
-    own_memory_vector,
-    sense,
-    sense_vector,
-    negate,
-    invert,
-    add,
-    subtract,
-    multiply,
-    divide,
-    power,
-    negate_vector,
-    add_vector,
-    subtract_vector,
-    scale_vector,
-    divide_vector,
-    less,
-    less_equal,
-    greater,
-    greater_equal,
-    equal,
-    unequal,
-    both,
-    either,
-    skip_if_no,   ///< `and`: past the right side, `detail` steps, when the left side is no
-    skip_if_yes,  ///< `or`
-    either_vector,
-    within,
-    pick,
-    pick_vector,
-    minimum,
-    maximum,
-    absolute,
-    clamp,
-    mix,
-    square_root,
-    sine,
-    cosine,
-    length,
-    flat,
-    direction,
-    dot,
-    shape,
-    there,
-    target_place
-};
-
-/// One step of the stack machine; see core/script/interpreter.hpp.
-struct Instruction {
-    Op op = Op::constant;
-    Sense sense = Sense::rising;
-    std::int32_t index = 0;   ///< dial, slot, button, machine ...
-    std::int32_t detail = 0;  ///< phase of `active`, number of values of `pick`
-    double number = 0.0;
-};
-
-inline Instruction instruction(Op op, std::int32_t index = 0, std::int32_t detail = 0) {
-    Instruction out;
-    out.op = op;
-    out.index = index;
-    out.detail = detail;
-    return out;
-}
-
-/// A checked expression. Those that depend on dials and literals alone are worked out once per tuning ("folded").
-struct Expression {
-    std::uint32_t first = 0;
-    std::uint32_t count = 0;
-    std::int32_t folded = -1;  ///< first slot in Tuning::folded, or -1
-    bool varies = false;       ///< it may change between two instants: with time, place or velocity
-    bool turns = false;        ///< it changes when the character turns
-    Type type;
-    SourceRange range;
-};
-
-/// A quantity whose course inside a tick is known, so that the step can split at the instant it passes a value.
-enum class WatchKind : std::uint8_t {
-    rising,
-    speed,
-    feet,
-    phase_time,
-    stance_time,
-    held_time,
-    grounded_time,
-    airborne_time,
-    meter,
-    within
-};
-
-struct Watch {
-    WatchKind kind = WatchKind::rising;
-    Sense sense = Sense::grounded;  ///< for `within`
-    std::int32_t index = -1;        ///< button, machine or meter
-    Expression value;
-};
-
-/// A truth together with what must be watched inside a tick to notice in time when it changes.
-struct Condition {
-    Expression truth;
-    std::vector<Watch> watches;
-    /// It depends on something whose course inside a tick isn't known (a probe, a place, what is touched): the instant
-    /// at which it changes is sought by halving, see core/play/seek.hpp.
-    bool sought = false;
-    bool sought_on_ground = false;    ///< it watches a height, which slopes and steps change
-    bool sought_when_driven = false;  ///< it watches the speed, which a drive changes by its curve
-    bool may_be_sought() const { return sought || sought_on_ground || sought_when_driven; }
-};
 
 struct DialInfo {
     std::string owner;  ///< "" for dials of the file itself
@@ -226,17 +110,6 @@ struct CurveInfo {
     SourceRange range;
 };
 
-struct Act {
-    syntax::ActKind kind = syntax::ActKind::launch;
-    syntax::MotionPart part = syntax::MotionPart::velocity;
-    bool adding = false;
-    std::int32_t index = -1;  ///< counter, memory, event, meter or tag
-    bool to_point = false;
-    Expression direction;  ///< or point
-    Expression amount;
-    SourceRange range;
-};
-
 struct Block {
     syntax::Trigger trigger = syntax::Trigger::start;
     Condition on;
@@ -253,104 +126,6 @@ struct Way {
     std::optional<Expression> after;
     std::vector<Act> acts;
     SourceRange range;
-};
-
-struct Steer {
-    Expression speed;
-    std::optional<Expression> gain, brake, along;
-};
-
-struct Drive {
-    Expression direction;
-    Expression speed;
-    std::int32_t curve = -1;
-    bool adding = false;
-};
-
-struct Cap {
-    Expression speed;
-    std::optional<Expression> fading;
-};
-
-struct Limit {
-    Expression low, high;
-};
-
-struct Drain {
-    std::int32_t meter = -1;
-    Expression rate;  ///< per second
-};
-
-/// A rope from the body's middle to a point. Its length is taken when the phase begins and shortens by the reel.
-struct Rope {
-    Expression point;
-    Expression length;
-    std::optional<Expression> reel;
-};
-
-/// Flight of the body's middle to a point.
-struct Fly {
-    Expression point;
-    Expression speed;
-    std::optional<Expression> stopping_short;
-};
-
-/// A share of a dial's value for as long as a phase or stance lasts.
-struct DialBoost {
-    std::int32_t dial = -1;
-    Expression share;
-};
-
-struct CapsuleSize {
-    Expression height;
-    std::optional<Expression> radius;
-};
-
-/// What only the eye gets; see core/play/accents.hpp.
-struct Accent {
-    syntax::AccentKind kind = syntax::AccentKind::pose;
-    std::optional<Expression> amount, second, over;
-    std::int32_t pose = -1;  ///< in Program::poses
-};
-
-/// How a thing lies in the right hand; in the left it is mirrored.
-struct Grip {
-    std::array<Expression, 3> at;                     ///< ahead, to the left and up from the hand
-    std::optional<std::array<Expression, 3>> turned;  ///< about ahead, left and up, in this order
-};
-
-/// What holds while a phase or stance does; at most one of each kind, but for drains and tags.
-struct Effects {
-    std::optional<Steer> steer;
-    std::optional<Expression> gravity;
-    std::optional<Drive> drive;
-    std::optional<Cap> cap;
-    std::optional<Limit> limit;
-    std::optional<Rope> rope;
-    std::optional<Fly> fly;
-    std::int32_t cling = -1;  ///< probe
-    std::optional<CapsuleSize> capsule;
-    std::optional<Expression> boost;  ///< of the speed that steering goes to
-    std::vector<DialBoost> dial_boosts;
-    std::optional<Expression> face;
-    std::vector<Drain> drains;
-    std::vector<std::int32_t> tags;
-    std::vector<Accent> accents;
-    // fixtures
-    bool solid = false;
-    std::optional<std::array<Expression, 3>> slide;  ///< along its length, its width and up
-    std::optional<Expression> swing;                 ///< about its hinge
-    std::optional<Expression> seen_through;
-    std::string say;            ///< words over it
-    bool loose = false;         ///< it falls and can be pushed
-    bool hidden = false;        ///< neither seen nor touched
-    bool returns_home = false;  ///< back to where it was placed, over the phase's time
-    std::optional<std::array<Expression, 3>>
-        carried;  ///< by its holder: ahead of them, to their left, above their feet
-    std::optional<Expression> wheels_push, wheels_brake, wheels_turn;
-    std::optional<Grip> in_hand;
-    bool glows = false;
-    std::optional<std::array<Expression, 3>> seat;  ///< of the body's feet: ahead, to the left, up from its middle
 };
 
 struct CutRights {
@@ -559,7 +334,7 @@ struct Tuning {
     std::vector<std::uint8_t> off;  ///< by machine: 1 for those left out of the run; empty when none is
     struct AccentOff {
         std::int32_t machine = -1;
-        syntax::AccentKind kind = syntax::AccentKind::pose;
+        AccentKind kind = AccentKind::pose;
         friend bool operator==(const AccentOff&, const AccentOff&) = default;
     };
     std::vector<AccentOff> accents_off;
@@ -568,7 +343,7 @@ struct Tuning {
         const auto i = static_cast<std::size_t>(machine);
         return i < off.size() && off[i] != 0;
     }
-    bool is_off(std::int32_t machine, syntax::AccentKind kind) const {
+    bool is_off(std::int32_t machine, AccentKind kind) const {
         return std::find(accents_off.begin(), accents_off.end(), AccentOff{machine, kind}) != accents_off.end();
     }
     friend bool operator==(const Tuning&, const Tuning&) = default;
@@ -590,7 +365,7 @@ Tuning make_tuning(const Program& program, std::vector<double> dials);
 tl::expected<void, std::string> leave_out(const Program& program, std::string_view name, Tuning& tuning);
 
 /// The kinds of accents that a move or stance has, in the order of the text, each once.
-std::vector<syntax::AccentKind> accent_kinds(const Machine& machine);
+std::vector<AccentKind> accent_kinds(const Machine& machine);
 
 /// Height of a curve at x, and its integral from the first point to x.
 double curve_value(const CurveInfo& curve, double x);

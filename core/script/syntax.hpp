@@ -113,39 +113,23 @@ struct Gauge {
     std::string meaning;
 };
 
-enum class ActKind {
-    launch,
-    keep,
-    stop,
-    set_counter,
-    add_counter,
-    remember,
-    emit_event,
-    spend,
-    gain,
-    tag,
-    untag,
-    strike,
-    pose,
-    tell_link,
-    teleport,      ///< `adding`: the velocity goes on, turned with the exit
-    respawn_here,  ///< this fixture becomes the place to come back to
-    respawn,
-    hold,     ///< whoever has come to this fixture takes it
-    throw_it  ///< `adding`: with the holder's speed; with an amount of time: to a point
+/// One clause of a statement, as its row of the table of words says it.
+struct Clause {
+    bool said = false;
+    std::vector<Expr> values;
+    Name name;       ///< or words in quotes, or which of the clause's words was chosen
+    int choice = 0;  ///< of ClauseInfo::choices
 };
-enum class MotionPart { velocity, speed, rising, falling };
 
-struct Act {
-    ActKind kind = ActKind::launch;
+/// An effect, act or accent: a row of its table (effect_words.hpp, act_words.hpp, accent_words.hpp) with its clauses.
+struct Statement {
+    std::size_t row = 0;
+    std::vector<Clause> clauses;  ///< in the order of the row's
     SourceRange range;
-    Name name;              ///< counter, memory, event, meter or tag
-    Expr direction;         ///< launch
-    Expr amount;            ///< speed, share, count, value, time or target
-    bool adding = false;    ///< launch ... adding
-    bool to_point = false;  ///< throw to POINT in TIME
-    MotionPart part = MotionPart::velocity;
 };
+using Effect = Statement;
+using Act = Statement;
+using Accent = Statement;
 
 enum class Trigger { start, finish, at, on };
 
@@ -163,66 +147,6 @@ struct Way {
     std::optional<Expr> when;
     std::optional<Expr> after;
     std::vector<Act> acts;
-    SourceRange range;
-};
-
-enum class EffectKind {
-    steer,
-    gravity,
-    drive,
-    cap,
-    limit,
-    drain,
-    tag,
-    rope,
-    fly,
-    cling,
-    capsule,
-    boost,
-    boost_dial,
-    face,
-    solid,
-    slide,
-    swing,
-    seen_through,
-    say,
-    loose,
-    hidden,
-    carried,
-    return_home,
-    wheels_push,
-    wheels_brake,
-    wheels_turn,
-    seat,
-    in_hand,
-    glows
-};
-
-struct Effect {
-    EffectKind kind = EffectKind::gravity;
-    SourceRange range;
-    Expr main;                   ///< target speed, gravity, direction, cap, rate, point, height, share
-    std::optional<Expr> second;  ///< gain, drive speed, fading, upper limit, rope length, fly speed, radius, dial
-    std::optional<Expr> third;   ///< brake, reel, stopping distance
-    std::optional<Expr> along;   ///< steer ... along DIRECTION
-    std::vector<Expr> turned;    ///< in hand ... turned A, B, C
-    std::optional<Name> curve;   ///< drive ... shaped NAME
-    Name name;                   ///< meter, tag, probe or words
-    bool adding = false;         ///< drive ... adding
-};
-
-/// What only the eye gets.
-enum class AccentKind { zoom, shake, bob, lean, lag, squash, freeze, pose, trail, line };
-/// As written: "zoom".
-std::string_view accent_word(AccentKind kind);
-std::optional<AccentKind> accent_named(std::string_view word);
-
-struct Accent {
-    AccentKind kind = AccentKind::pose;
-    std::optional<Expr> amount;  ///< view width, size, angle, time, share, weight or point
-    std::optional<Expr> second;  ///< shake: per second; bob: stride; pose: how long, in an act
-    std::optional<Expr> over;    ///< how long it takes to come and to go
-    std::string pose;
     SourceRange range;
 };
 

@@ -68,7 +68,7 @@ std::optional<std::int32_t> burning_phase(const Machine& machine) {
     for (const Phase& phase : machine.phases)
         for (const Way& way : phase.ways) {
             const bool lights = way.to >= 0 && std::any_of(way.acts.begin(), way.acts.end(), [](const Act& act) {
-                                    return act.kind == syntax::ActKind::respawn_here;
+                                    return act.kind == ActKind::respawn_here;
                                 });
             if (lights) return way.to;
         }

@@ -4,7 +4,7 @@
 #include <Qsci/qsciscintilla.h>
 
 #include "core/script/token.hpp"
-#include "studio/script_desk/word_help.hpp"
+#include "core/script/words.hpp"
 #include "studio/shared/palette.hpp"
 
 namespace leap::studio {

@@ -5,6 +5,7 @@
 
 #include "core/script/diagnostic.hpp"
 #include "core/script/format.hpp"
+#include "core/script/words.hpp"
 #include "studio/script_desk/word_help.hpp"
 #include "studio/shared/convert.hpp"
 

@@ -9,8 +9,6 @@
 
 namespace leap::studio {
 
-/// Whether a word belongs to the language itself: move, phase, steer ...
-bool is_language_word(std::string_view word);
 /// What a word means, as the language reference says it, or what the project's author wrote behind a dial. Empty for
 /// words that nothing is known about.
 QString word_help(std::string_view word, const Program* program);

@@ -3,6 +3,7 @@
 
 #include <QHBoxLayout>
 
+#include "core/script/accent_words.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 
@@ -18,8 +19,8 @@ AccentRow::AccentRow(Session& session, QWidget* parent) : QWidget(parent), sessi
 void AccentRow::show_machine(std::int32_t machine) {
     const Machine& shown = session_.program()->machines[static_cast<std::size_t>(machine)];
     std::vector<std::string> names;
-    for (const syntax::AccentKind kind : accent_kinds(shown))
-        names.push_back(shown.name + "." + std::string(syntax::accent_word(kind)));
+    for (const AccentKind kind : accent_kinds(shown))
+        names.push_back(shown.name + "." + std::string(accent_word(kind)));
     if (names != names_) {
         for (QPushButton* button : buttons_) {
             button->hide();

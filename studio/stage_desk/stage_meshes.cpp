@@ -245,7 +245,7 @@ std::vector<RibbonVertex> path_ribbon(const Trace& trace, std::size_t character,
         const Machine& machine = program.machines[static_cast<std::size_t>(row.move)];
         const auto& accents = machine.phases[static_cast<std::size_t>(row.move_phase)].effects.accents;
         return std::any_of(accents.begin(), accents.end(),
-                           [](const Accent& accent) { return accent.kind == syntax::AccentKind::trail; });
+                           [](const Accent& accent) { return accent.kind == AccentKind::trail; });
     };
     const auto color_of = [&](const TraceRow& row) {
         return row.move >= 0 && (by_move || trails(row)) ? hues[row.move] : color;

@@ -1,0 +1,344 @@
+// SPDX-License-Identifier: MIT
+#include "core/script/effect_words.hpp"
+
+#include <algorithm>
+
+namespace leap {
+namespace {
+
+constexpr StatementPlace anywhere = StatementPlace::stance | StatementPlace::phase | StatementPlace::fixture_phase;
+constexpr StatementPlace character = StatementPlace::stance | StatementPlace::phase;
+constexpr std::string_view ways = "between the ways ahead, to the left and up";
+
+constexpr std::array effect_table{
+    EffectInfo{
+        {"steer",
+         "`steer to V gain A brake B`",
+         "flat velocity goes towards the stick times V: at `gain` while the speed rises, at `brake` while it falls; "
+         "without one of them at once. In the air as on the ground. `along D`: only forth and back along D",
+         "steer to 6 m/s gain 45 m/s^2 brake 70 m/s^2 along right",
+         {clause::needs("to", speed_type, "steer to", "behind steer"), clause::may("gain", acceleration_type, "gain"),
+          clause::may("brake", acceleration_type, "brake"), clause::may("along", direction_type, "along")}},
+        EffectGroup::character,
+        character,
+        false,
+        [](Effects& e, const Clauses& c) {
+            e.steer = Steer{c.value(0), c.maybe(1), c.maybe(2), c.maybe(3)};
+        }},
+    EffectInfo{{"gravity",
+                "`gravity A`",
+                "pull downward",
+                "gravity 16 /s^2 * (feet - 5 m)",
+                {clause::first(acceleration_type, "gravity")}},
+               EffectGroup::character,
+               anywhere | StatementPlace::body,
+               false,
+               [](Effects& e, const Clauses& c) { e.gravity = c.value(0); }},
+    EffectInfo{
+        {"drive",
+         "`drive D at V`",
+         "flat velocity is V along D; height too when D points up or down. D is taken when the phase begins. "
+         "`shaped CURVE` multiplies V by the curve over the phase's share of time (over seconds in a phase without "
+         "time). Replaces `steer`. `adding` adds it to the velocity the phase began with, which is still there when "
+         "the drive ends",
+         "drive forward at 14 m/s adding",
+         {clause::first(direction_type, "drive"),
+          clause::needs("at", speed_type, "drive at", "behind the direction"),
+          {"shaped", ClauseKind::curve, {}, "the curve's name"},
+          clause::flag("adding")}},
+        EffectGroup::character,
+        StatementPlace::phase,
+        false,
+        [](Effects& e, const Clauses& c) {
+            e.drive = Drive{c.value(0), c.value(1), c.index(2), c.said(3)};
+        }},
+    EffectInfo{{"cap speed",
+                "`cap speed V fading A`",
+                "speed above V is given back at A; without `fading` at once",
+                "cap speed 9 m/s fading 12 m/s^2",
+                {clause::first(speed_type, "cap speed"), clause::may("fading", acceleration_type, "fading")}},
+               EffectGroup::character,
+               character,
+               false,
+               [](Effects& e, const Clauses& c) {
+                   e.cap = Cap{c.value(0), c.maybe(1)};
+               }},
+    EffectInfo{{"limit rising",
+                "`limit rising LOW..HIGH`",
+                "upward speed stays within, in the air",
+                "limit rising -3 m/s..0.5 m/s",
+                {clause::first(speed_type, "limit rising"),
+                 clause::needs("..", speed_type, "limit rising", "between the two ends of the limit")}},
+               EffectGroup::character,
+               character,
+               false,
+               [](Effects& e, const Clauses& c) {
+                   e.limit = Limit{c.value(0), c.value(1)};
+               }},
+    EffectInfo{{"boost speed",
+                "`boost speed S`",
+                "the speed that steering goes to is multiplied",
+                "boost speed 140 %",
+                {clause::first(plain_number, "boost speed")}},
+               EffectGroup::character,
+               character,
+               false,
+               [](Effects& e, const Clauses& c) { e.boost = c.value(0); }},
+    EffectInfo{
+        {"boost",
+         "`boost DIAL S`",
+         "the dial counts S times what it says, for everything that reads it, while the phase or stance lasts: `boost "
+         "hop.rise 150 %`. A body's size can't be boosted, and S can't depend on a boosted dial",
+         "boost walk.top 120 %",
+         {clause::named(ClauseKind::dial, "boost wants speed or a dial"), clause::first(plain_number, "boost")}},
+        EffectGroup::character,
+        anywhere,
+        true,
+        [](Effects& e, const Clauses& c) {
+            if (c.index(0) >= 0) e.dial_boosts.push_back({c.index(0), c.value(1)});
+        }},
+    EffectInfo{{"drain",
+                "`drain METER R`",
+                "the meter is spent at R",
+                "drain breath 20 /s",
+                {clause::named(ClauseKind::meter, "the meter"), clause::first(rate_type, "drain")}},
+               EffectGroup::character,
+               character,
+               true,
+               [](Effects& e, const Clauses& c) {
+                   e.drains.push_back({c.index(0), c.value(1)});
+               }},
+    EffectInfo{{"tag",
+                "`tag NAME`",
+                "the body carries the tag, see `has(NAME)`",
+                "tag slippery",
+                {clause::named(ClauseKind::tag, "the tag")}},
+               EffectGroup::character,
+               anywhere,
+               true,
+               [](Effects& e, const Clauses& c) { e.tags.push_back(c.index(0)); }},
+    EffectInfo{
+        {"capsule",
+         "`capsule height H`",
+         "the body is that high, `capsule radius R height H` also that wide. It grows again where there is room, and "
+         "not before",
+         "capsule radius 0.25 m height 0.9 m",
+         {clause::may("radius", length_type, "radius"),
+          clause::needs("height", length_type, "height", "behind capsule")}},
+        EffectGroup::character,
+        character,
+        false,
+        [](Effects& e, const Clauses& c) {
+            e.capsule = CapsuleSize{c.value(1), c.maybe(0)};
+        }},
+    EffectInfo{{"face", "`face D`", "the character faces D", "face stick", {clause::first(direction_type, "face")}},
+               EffectGroup::character,
+               character,
+               false,
+               [](Effects& e, const Clauses& c) { e.face = c.value(0); }},
+    EffectInfo{
+        {"fly",
+         "`fly to P at V`",
+         "the body's middle flies straight to P; `stopping D short`: only up to that distance. `reached` tells when it "
+         "is there. Moves only",
+         "fly to place + up * 5 m at 20 m/s stopping 0.5 m short",
+         {clause::needs("to", point_type, "fly to", "behind fly"),
+          clause::needs("at", speed_type, "fly at", "behind the point"),
+          {"stopping", ClauseKind::value, length_type, "stopping", false, "behind the distance", 1, "short"}}},
+        EffectGroup::character,
+        StatementPlace::phase,
+        false,
+        [](Effects& e, const Clauses& c) {
+            e.fly = Fly{c.value(0), c.value(1), c.maybe(2)};
+        }},
+    EffectInfo{
+        {"cling",
+         "`cling to WALL`",
+         "along the wall that the probe finds, round gentle bends too, at the speed the body has; the stick doesn't "
+         "steer. Moves only",
+         "cling to side",
+         {ClauseInfo{"to", ClauseKind::wall_probe, {}, "a wall probe", true, "behind cling"}}},
+        EffectGroup::character,
+        StatementPlace::phase,
+        false,
+        [](Effects& e, const Clauses& c) { e.cling = c.index(0); }},
+    EffectInfo{
+        {"rope",
+         "`rope to P length L`",
+         "the body's middle hangs on a rope: slack it falls freely, stretched it swings. The length is taken when the "
+         "phase begins; `reel V` shortens it, down to 0.4 m. The stick pumps with the gain of `steer`. Does nothing "
+         "while grounded. Moves only",
+         "rope to place + up * 5 m length 5 m reel 1 m/s",
+         {clause::needs("to", point_type, "rope to", "behind rope"),
+          clause::needs("length", length_type, "length", "behind the rope's point"),
+          clause::may("reel", speed_type, "reel")}},
+        EffectGroup::character,
+        StatementPlace::phase,
+        false,
+        [](Effects& e, const Clauses& c) {
+            e.rope = Rope{c.value(0), c.value(1), c.maybe(2)};
+        }},
+
+    EffectInfo{
+        {"solid",
+         "`solid`",
+         "it stops the body, and carries who stands on it: `velocity` and `speed` count from what one stands on, and "
+         "who leaves it, by a launch or over its edge, takes its velocity along. Without it one passes through",
+         "solid",
+         {}},
+        EffectGroup::fixture,
+        StatementPlace::fixture_phase,
+        true,
+        [](Effects& e, const Clauses&) { e.solid = true; }},
+    EffectInfo{
+        {"slide",
+         "`slide X, Y, Z`",
+         "it stands that far along its front, across (to its left) and up from where it was placed. In a phase with a "
+         "time it goes there steadily from where it was, in one without at once; a phase that doesn't say it goes back",
+         "slide 0 m, 0 m, 2 m",
+         {clause::three(length_type, "slide", ways)}},
+        EffectGroup::fixture,
+        StatementPlace::fixture_phase,
+        false,
+        [](Effects& e, const Clauses& c) { e.slide = c.three(0); }},
+    EffectInfo{{"swing",
+                "`swing A`",
+                "turned that far about its hinge, the left end of its width; as slide",
+                "swing 90 deg",
+                {clause::first(angle_type, "swing")}},
+               EffectGroup::fixture,
+               StatementPlace::fixture_phase,
+               false,
+               [](Effects& e, const Clauses& c) { e.swing = c.value(0); }},
+    EffectInfo{{"seen through",
+                "`seen through S`",
+                "drawn with that much of what is behind it",
+                "seen through 50 %",
+                {clause::first(plain_number, "seen through")}},
+               EffectGroup::fixture,
+               StatementPlace::fixture_phase,
+               false,
+               [](Effects& e, const Clauses& c) { e.seen_through = c.value(0); }},
+    EffectInfo{{"say",
+                "`say \"words\"`",
+                "the words stand over it",
+                "say \"Mind the step\"",
+                {clause::named(ClauseKind::text, "the words")}},
+               EffectGroup::fixture,
+               StatementPlace::fixture_phase,
+               false,
+               [](Effects& e, const Clauses& c) { e.say = c.text(0); }},
+    EffectInfo{
+        {"loose",
+         "`loose`",
+         "it is a rigid body: solid, and moved by what happens. Gravity is the body's, or `gravity G` of the phase",
+         "loose",
+         {}},
+        EffectGroup::loose,
+        StatementPlace::fixture_phase,
+        true,
+        [](Effects& e, const Clauses&) { e.loose = true; }},
+    EffectInfo{{"hidden", "`hidden`", "neither seen nor touched", "hidden", {}},
+               EffectGroup::loose,
+               StatementPlace::fixture_phase,
+               true,
+               [](Effects& e, const Clauses&) { e.hidden = true; }},
+    EffectInfo{
+        {"carried",
+         "`carried X, Y, Z`",
+         "while somebody holds it, it is that far ahead of them, to their left, and above their feet. Going to a phase "
+         "without `carried` lets it go",
+         "carried 0.5 m, 0 m, 1 m",
+         {clause::three(length_type, "carried", ways)}},
+        EffectGroup::loose,
+        StatementPlace::fixture_phase,
+        false,
+        [](Effects& e, const Clauses& c) { e.carried = c.three(0); }},
+    EffectInfo{{"return home",
+                "`return home`",
+                "over the phase's time it goes back to where it was placed, its physics off; without a time at once",
+                "return home",
+                {}},
+               EffectGroup::loose,
+               StatementPlace::fixture_phase,
+               true,
+               [](Effects& e, const Clauses&) { e.returns_home = true; }},
+    EffectInfo{
+        {"in hand",
+         "`in hand X, Y, Z`",
+         "the thing lies in the hand that holds it: that far ahead, to the left and above. With a time it comes there "
+         "over that time. `turned A, B, C` turns it about ahead, left and up. Both are said for the right hand and "
+         "mirrored for the left",
+         "in hand 0.1 m, 0 m, 0 m turned 0 deg, 90 deg, 0 deg",
+         {clause::three(length_type, "in hand", ways),
+          {"turned", ClauseKind::value, angle_type, "turned", false, "between the turns about ahead, left and up", 3}}},
+        EffectGroup::hands,
+        StatementPlace::fixture_phase,
+        false,
+        [](Effects& e, const Clauses& c) {
+            e.in_hand = Grip{c.three(0), {}};
+            if (c.said(1)) e.in_hand->turned = c.three(1);
+        }},
+    EffectInfo{{"glows", "`glows`", "it is drawn as a light", "glows", {}},
+               EffectGroup::hands,
+               StatementPlace::fixture_phase,
+               true,
+               [](Effects& e, const Clauses&) { e.glows = true; }},
+    EffectInfo{{"wheels push",
+                "`wheels push F`",
+                "the force of all wheels along its front (N, kN); negative backwards",
+                "wheels push 2 kN",
+                {clause::first(force_type, "wheels push")}},
+               EffectGroup::ride,
+               StatementPlace::fixture_phase,
+               false,
+               [](Effects& e, const Clauses& c) { e.wheels_push = c.value(0); }},
+    EffectInfo{{"wheels brake",
+                "`wheels brake F`",
+                "against rolling; it holds a standing one and never pushes back. What coasting costs is a small brake",
+                "wheels brake 1 kN",
+                {clause::first(force_type, "wheels brake")}},
+               EffectGroup::ride,
+               StatementPlace::fixture_phase,
+               false,
+               [](Effects& e, const Clauses& c) { e.wheels_brake = c.value(0); }},
+    EffectInfo{{"wheels turn",
+                "`wheels turn A`",
+                "of the front wheels, to the right; the inner one turns a little more, so that no tyre scrubs",
+                "wheels turn stick_side * 30 deg",
+                {clause::first(angle_type, "wheels turn")}},
+               EffectGroup::ride,
+               StatementPlace::fixture_phase,
+               false,
+               [](Effects& e, const Clauses& c) { e.wheels_turn = c.value(0); }},
+    EffectInfo{
+        {"seat",
+         "`seat X, Y, Z`",
+         "while the phase lasts the body sits on the fixture: its feet that far ahead, to the left of and above the "
+         "middle. Its own moves can't start. Going to a phase without `seat` lets it step out: to the left, the right, "
+         "behind or ahead, wherever there is ground and room; with none, on top. What presses the rider against "
+         "something solid loses them there: they are pushed out with its velocity, `ridden` becomes no, and it counts "
+         "as a bump",
+         "seat 0 m, 0 m, 0.2 m",
+         {clause::three(length_type, "seat", ways)}},
+        EffectGroup::ride,
+        StatementPlace::fixture_phase,
+        false,
+        [](Effects& e, const Clauses& c) { e.seat = c.three(0); }},
+};
+static_assert(effect_table.size() <= 64, "Effects::said has a bit for each");
+
+}  // namespace
+
+std::span<const EffectInfo> effect_words() {
+    return effect_table;
+}
+
+bool says(const Effects& effects, std::string_view word) {
+    const auto found =
+        std::find_if(effect_table.begin(), effect_table.end(), [&](const EffectInfo& row) { return row.word == word; });
+    return found != effect_table.end() &&
+           (effects.said >> static_cast<unsigned>(found - effect_table.begin()) & 1U) != 0;
+}
+
+}  // namespace leap

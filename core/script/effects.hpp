@@ -1,0 +1,152 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <array>
+#include <cstdint>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/script/expression.hpp"
+
+/// What effects, acts and accents compile to; see effect_words.hpp, act_words.hpp and accent_words.hpp for how they are
+/// written.
+namespace leap {
+
+enum class ActKind : std::uint8_t {
+    launch,
+    keep,
+    stop,
+    set_counter,
+    add_counter,
+    remember,
+    emit_event,
+    spend,
+    gain,
+    tag,
+    untag,
+    strike,
+    pose,
+    tell_link,
+    teleport,      ///< `adding`: the velocity goes on, turned with the exit
+    respawn_here,  ///< this fixture becomes the place to come back to
+    respawn,
+    hold,     ///< whoever has come to this fixture takes it
+    throw_it  ///< `adding`: with the holder's speed; with an amount of time: to a point
+};
+enum class MotionPart : std::uint8_t { velocity, speed, rising, falling };
+
+/// What only the eye gets.
+enum class AccentKind : std::uint8_t { zoom, shake, bob, lean, lag, squash, freeze, pose, trail, line };
+
+struct Act {
+    ActKind kind = ActKind::launch;
+    MotionPart part = MotionPart::velocity;
+    bool adding = false;
+    std::int32_t index = -1;  ///< counter, memory, event, meter or tag
+    bool to_point = false;
+    Expression direction;  ///< or point
+    Expression amount;
+    SourceRange range;
+};
+
+struct Steer {
+    Expression speed;
+    std::optional<Expression> gain, brake, along;
+};
+
+struct Drive {
+    Expression direction;
+    Expression speed;
+    std::int32_t curve = -1;
+    bool adding = false;
+};
+
+struct Cap {
+    Expression speed;
+    std::optional<Expression> fading;
+};
+
+struct Limit {
+    Expression low, high;
+};
+
+struct Drain {
+    std::int32_t meter = -1;
+    Expression rate;  ///< per second
+};
+
+/// A rope from the body's middle to a point. Its length is taken when the phase begins and shortens by the reel.
+struct Rope {
+    Expression point;
+    Expression length;
+    std::optional<Expression> reel;
+};
+
+/// Flight of the body's middle to a point.
+struct Fly {
+    Expression point;
+    Expression speed;
+    std::optional<Expression> stopping_short;
+};
+
+/// A share of a dial's value for as long as a phase or stance lasts.
+struct DialBoost {
+    std::int32_t dial = -1;
+    Expression share;
+};
+
+struct CapsuleSize {
+    Expression height;
+    std::optional<Expression> radius;
+};
+
+/// What only the eye gets; see core/play/accents.hpp.
+struct Accent {
+    AccentKind kind = AccentKind::pose;
+    std::optional<Expression> amount, second, over;
+    std::int32_t pose = -1;  ///< in Program::poses
+};
+
+/// How a thing lies in the right hand; in the left it is mirrored.
+struct Grip {
+    std::array<Expression, 3> at;                     ///< ahead, to the left and up from the hand
+    std::optional<std::array<Expression, 3>> turned;  ///< about ahead, left and up, in this order
+};
+
+/// What holds while a phase or stance does; at most one of each kind, but for drains and tags.
+struct Effects {
+    std::uint64_t said = 0;  ///< a bit for each row of effect_words() that stands here
+    std::optional<Steer> steer;
+    std::optional<Expression> gravity;
+    std::optional<Drive> drive;
+    std::optional<Cap> cap;
+    std::optional<Limit> limit;
+    std::optional<Rope> rope;
+    std::optional<Fly> fly;
+    std::int32_t cling = -1;  ///< probe
+    std::optional<CapsuleSize> capsule;
+    std::optional<Expression> boost;  ///< of the speed that steering goes to
+    std::vector<DialBoost> dial_boosts;
+    std::optional<Expression> face;
+    std::vector<Drain> drains;
+    std::vector<std::int32_t> tags;
+    std::vector<Accent> accents;
+    // fixtures
+    bool solid = false;
+    std::optional<std::array<Expression, 3>> slide;  ///< along its length, its width and up
+    std::optional<Expression> swing;                 ///< about its hinge
+    std::optional<Expression> seen_through;
+    std::string say;            ///< words over it
+    bool loose = false;         ///< it falls and can be pushed
+    bool hidden = false;        ///< neither seen nor touched
+    bool returns_home = false;  ///< back to where it was placed, over the phase's time
+    std::optional<std::array<Expression, 3>>
+        carried;  ///< by its holder: ahead of them, to their left, above their feet
+    std::optional<Expression> wheels_push, wheels_brake, wheels_turn;
+    std::optional<Grip> in_hand;
+    bool glows = false;
+    std::optional<std::array<Expression, 3>> seat;  ///< of the body's feet: ahead, to the left, up from its middle
+};
+
+}  // namespace leap

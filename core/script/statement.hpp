@@ -1,0 +1,137 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <array>
+#include <cstdint>
+#include <initializer_list>
+#include <optional>
+#include <string>
+#include <string_view>
+
+#include "core/script/effects.hpp"
+#include "core/script/value_types.hpp"
+
+/// What a row of the tables of words is made of. Parser, checker, merging, completion, hover and the reference read
+/// these rows: a word of the language is described once.
+namespace leap {
+
+/// Where a statement may stand; several are joined by `|`.
+enum class StatementPlace : std::uint16_t {
+    none = 0,
+    file = 1U << 0U,
+    body = 1U << 1U,
+    stance = 1U << 2U,
+    move = 1U << 3U,
+    phase = 1U << 4U,  ///< of a move
+    fixture = 1U << 5U,
+    fixture_phase = 1U << 6U,
+    meter = 1U << 7U
+};
+constexpr StatementPlace operator|(StatementPlace a, StatementPlace b) {
+    return static_cast<StatementPlace>(static_cast<unsigned>(a) | static_cast<unsigned>(b));
+}
+constexpr bool stands_in(StatementPlace places, StatementPlace where) {
+    return (static_cast<unsigned>(places) & static_cast<unsigned>(where)) != 0;
+}
+
+/// What a clause holds, and so how its name is looked up.
+enum class ClauseKind : std::uint8_t {
+    none,
+    value,         ///< expressions of one type
+    memory_value,  ///< of the type of the memory in the clause before
+    flag,          ///< nothing but its words
+    text,          ///< words in quotes
+    pose,          ///< the same, the name of a pose
+    choice,        ///< one of some words
+    meter,
+    tag,
+    wall_probe,
+    curve,
+    dial,
+    event,
+    memory,
+    counter
+};
+
+inline constexpr std::size_t most_choices = 4;
+inline constexpr std::size_t most_values = 3;
+
+/// One clause behind the word of a statement.
+struct ClauseInfo {
+    std::string_view words{};  ///< in front of it: "at", "to"; empty: it stands behind the statement's word
+    ClauseKind kind = ClauseKind::none;
+    Type type{};                 ///< of values
+    std::string_view who{};      ///< how messages call it: "drive at"
+    bool needed = false;         ///< an error without it
+    std::string_view behind{};   ///< what it is missing behind: "behind the direction"
+    std::size_t count = 1;       ///< values parted by commas
+    std::string_view closing{};  ///< a word behind it
+    std::array<std::string_view, most_choices> choices{};
+};
+
+/// Clauses in few words, for the tables.
+namespace clause {
+/// A value behind the statement's word.
+constexpr ClauseInfo first(Type type, std::string_view who) {
+    return {{}, ClauseKind::value, type, who, true};
+}
+/// A name behind the statement's word; `who`: what is missing without it.
+constexpr ClauseInfo named(ClauseKind kind, std::string_view who) {
+    return {{}, kind, {}, who, true};
+}
+/// Values parted by commas behind the statement's word; `behind`: what a missing comma stands between.
+constexpr ClauseInfo three(Type type, std::string_view who, std::string_view behind) {
+    return {{}, ClauseKind::value, type, who, true, behind, 3};
+}
+constexpr ClauseInfo needs(std::string_view words, Type type, std::string_view who, std::string_view behind) {
+    return {words, ClauseKind::value, type, who, true, behind};
+}
+constexpr ClauseInfo may(std::string_view words, Type type, std::string_view who) {
+    return {words, ClauseKind::value, type, who};
+}
+constexpr ClauseInfo flag(std::string_view words) {
+    return {words, ClauseKind::flag};
+}
+}  // namespace clause
+
+inline constexpr std::size_t most_clauses = 4;
+
+struct StatementInfo {
+    std::string_view word;     ///< or several: "wheels push"
+    std::string_view usage;    ///< how it is written, for the reference and the hover
+    std::string_view meaning;  ///< likewise
+    std::string_view example;  ///< compiles where it may stand
+    std::array<ClauseInfo, most_clauses> clauses{};
+
+    constexpr std::size_t clause_count() const {
+        std::size_t count = 0;
+        while (count < most_clauses && clauses[count].kind != ClauseKind::none) ++count;
+        return count;
+    }
+    std::string_view first_word() const { return word.substr(0, word.find(' ')); }
+};
+
+/// A clause, checked and compiled.
+struct CompiledClause {
+    bool said = false;
+    std::array<Expression, most_values> values;
+    std::int32_t index = -1;  ///< of the meter, tag, probe, curve, dial, event, memory or counter; of choices
+    std::string text;
+};
+
+/// The clauses of one statement in the order of its row.
+struct Clauses {
+    std::array<CompiledClause, most_clauses> all;
+
+    bool said(std::size_t clause) const { return all[clause].said; }
+    const Expression& value(std::size_t clause) const { return all[clause].values[0]; }
+    std::optional<Expression> maybe(std::size_t clause) const {
+        if (!all[clause].said) return std::nullopt;
+        return all[clause].values[0];
+    }
+    const std::array<Expression, most_values>& three(std::size_t clause) const { return all[clause].values; }
+    std::int32_t index(std::size_t clause) const { return all[clause].index; }
+    const std::string& text(std::size_t clause) const { return all[clause].text; }
+};
+
+}  // namespace leap
