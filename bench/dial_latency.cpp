@@ -10,7 +10,9 @@
 
 #include "studio/main_window.hpp"
 #include "studio/picture.hpp"
+#include "studio/script_desk/script_desk.hpp"
 #include "studio/shared/theme.hpp"
+#include "studio/stage_desk/stage_desk.hpp"
 
 namespace {
 
@@ -36,14 +38,14 @@ int main(int argc, char** argv) {
     }
     window.show();
     bool first_frame = false;
-    QObject::connect(window.stage_desk()->stage(), &StageView::frame_drawn, [&] { first_frame = true; });
+    QObject::connect(window.desk<StageDesk>()->stage(), &StageView::frame_drawn, [&] { first_frame = true; });
     while (!first_frame || !session.now_run()) QApplication::processEvents();
     fmt::print("window ready after {} ms\n", start.elapsed());
     settle(session);
     session.set_cursor(4.9);
     settle(session);
 
-    DialRow* row = window.stage_desk()->sheet()->row_of(*session.program()->find_dial("hop.rise"));
+    DialRow* row = window.desk<StageDesk>()->sheet()->row_of(*session.program()->find_dial("hop.rise"));
     const QRectF track = row->track();
     std::vector<double> times;
     std::vector<double> frames;
@@ -53,7 +55,7 @@ int main(int argc, char** argv) {
         const double x = track.left() + 30 + 25.0 * (1 + std::sin(i * 0.21));
         const RunPointer before = session.now_run();
         bool drawn = false;
-        const auto seen = QObject::connect(window.stage_desk()->stage(), &StageView::frame_drawn,
+        const auto seen = QObject::connect(window.desk<StageDesk>()->stage(), &StageView::frame_drawn,
                                            [&] { drawn = session.now_run() != before; });
         QElapsedTimer timer;
         timer.start();
@@ -63,7 +65,7 @@ int main(int argc, char** argv) {
         while (!drawn && timer.elapsed() < 2000) QApplication::processEvents();
         QApplication::processEvents();
         times.push_back(static_cast<double>(timer.nsecsElapsed()) / 1e6);
-        frames.push_back(window.stage_desk()->stage()->last_frame_ms());
+        frames.push_back(window.desk<StageDesk>()->stage()->last_frame_ms());
         QObject::disconnect(seen);
     }
     std::sort(times.begin(), times.end());

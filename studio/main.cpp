@@ -25,7 +25,7 @@ int without_display(int argc, char** argv) {
         std::fputs(
             "easy-leap: there is no display to open a window on.\n"
             "Make a picture of the window instead:\n"
-            "  easy-leap --picture FILE.png [--desk stage|script|course] [--tape NAME] [--at SECONDS] [PROJECT]\n",
+            "  easy-leap --picture FILE.png [--desk NAME] [--tape NAME] [--at SECONDS] [PROJECT]\n",
             stderr);
         return 1;
     }
@@ -36,6 +36,12 @@ int without_display(int argc, char** argv) {
     execvp(call[0], call.data());
     std::fputs("easy-leap: a picture without a display needs xvfb-run, from the package xvfb\n", stderr);
     return 1;
+}
+
+QStringList desk_names() {
+    QStringList out;
+    for (const leap::studio::DeskInfo& info : leap::studio::all_desks()) out << info.name;
+    return out;
 }
 
 }  // namespace
@@ -53,7 +59,7 @@ int main(int argc, char** argv) {
     parser.addHelpOption();
     parser.addPositionalArgument("PROJECT", "a project's folder");
     const QCommandLineOption picture("picture", "Save a picture of the window and end.", "FILE.png");
-    const QCommandLineOption desk("desk", "The desk to show: stage, script or course.", "NAME", "stage");
+    const QCommandLineOption desk("desk", "The desk to show: " + desk_names().join(", ") + ".", "NAME", "stage");
     const QCommandLineOption tape("tape", "The tape to show.", "NAME");
     const QCommandLineOption character("character", "The character to show, by its name in the tape.", "NAME");
     const QCommandLineOption all("all", "The view takes in every character.");
@@ -65,9 +71,9 @@ int main(int argc, char** argv) {
     const QCommandLineOption select("select", "On the Course desk: what is selected.", "NAME");
     parser.addOptions({picture, desk, select, tape, character, all, at, move, view, set, events});
     parser.process(application);
-    if (!QStringList({"stage", "script", "course"}).contains(parser.value(desk))) {
-        std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there are: stage, script, course\n",
-                     qPrintable(parser.value(desk)));
+    if (!desk_names().contains(parser.value(desk))) {
+        std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there are: %s\n", qPrintable(parser.value(desk)),
+                     qPrintable(desk_names().join(", ")));
         return 2;
     }
     const bool for_picture = parser.isSet(picture);

@@ -9,31 +9,37 @@
 #include <QMessageBox>
 #include <QToolButton>
 #include <QVBoxLayout>
+#include <algorithm>
 
 #include "studio/rate_check/rate_page.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/keys_dialog.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/stage_desk/stage_view.hpp"
 
 namespace leap::studio {
 
 MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     : QMainWindow(parent), session_(session), pad_(pad) {
     resize(1280, 800);
-    desk_ = new StageDesk(session_, keys_);
-    script_ = new ScriptDesk(session_);
-    course_ = new CourseDesk(session_);
+    input_ = new PlayInput(session_, keys_, this);
+    stage_ = new StageView(session_, *input_);
+    desk_infos_ = all_desks();
+    for (const DeskInfo& info : desk_infos_) {
+        desks_.push_back(info.make({session_, keys_, *input_, *stage_}));
+        connect(desks_.back(), &Desk::problem, this, &MainWindow::say);
+    }
     auto* page = new QWidget;
     auto* layout = new QVBoxLayout(page);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(make_top_line());
     layout->addWidget(make_strip());
-    desks_ = new QStackedWidget;
-    desks_->addWidget(desk_);
-    desks_->addWidget(script_);
-    desks_->addWidget(course_);
-    layout->addWidget(desks_, 1);
+    pages_ = new QStackedWidget;
+    for (Desk* desk : desks_) pages_->addWidget(desk);
+    stage_on_ = desks_.front();
+    stage_on_->take_stage();
+    layout->addWidget(pages_, 1);
     setCentralWidget(page);
 
     connect(&session_, &Session::project_opened, this, [this] {
@@ -55,23 +61,23 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
         refresh_strip();
     });
     connect(&session_, &Session::recovery_found, this, &MainWindow::refresh_strip);
-    connect(desk_, &StageDesk::problem, this, &MainWindow::say);
-    connect(course_, &CourseDesk::problem, this, &MainWindow::say);
-    if (pad_ != nullptr) {
-        PlayInput* input = desk_->input();
-        connect(pad_, &GamePad::button, input, &PlayInput::pad);
-        connect(pad_, &GamePad::stick, input, &PlayInput::pad_stick);
-        connect(pad_, &GamePad::look, input, [input](int number, Vec2 value) {
-            constexpr double poll_s = 0.004;
-            input->pad_look(number, value, poll_s);
-        });
-        connect(pad_, &GamePad::connection_changed, input, &PlayInput::set_pads);
-        connect(pad_, &GamePad::connection_changed, this, &MainWindow::refresh_status);
-        input->set_pads(pad_->count());
-    }
+    connect_pad();
     refresh_title();
     refresh_strip();
     refresh_status();
+}
+
+void MainWindow::connect_pad() {
+    if (pad_ == nullptr) return;
+    connect(pad_, &GamePad::button, input_, &PlayInput::pad);
+    connect(pad_, &GamePad::stick, input_, &PlayInput::pad_stick);
+    connect(pad_, &GamePad::look, input_, [this](int number, Vec2 value) {
+        constexpr double poll_s = 0.004;
+        input_->pad_look(number, value, poll_s);
+    });
+    connect(pad_, &GamePad::connection_changed, input_, &PlayInput::set_pads);
+    connect(pad_, &GamePad::connection_changed, this, &MainWindow::refresh_status);
+    input_->set_pads(pad_->count());
 }
 
 QWidget* MainWindow::make_top_line() {
@@ -89,20 +95,17 @@ QWidget* MainWindow::make_top_line() {
     layout->addSpacing(6);
     layout->addWidget(project_);
     layout->addSpacing(18);
-    const auto desk_word = [&](const QString& text, const QString& tip, const char* key, Desk desk) {
-        auto* out = new QPushButton(text);
+    for (const DeskInfo& info : desk_infos_) {
+        auto* out = new QPushButton(info.word);
         out->setObjectName("word");
         out->setCheckable(true);
-        out->setShortcut(QKeySequence(key));
-        out->setToolTip(tip);
-        connect(out, &QPushButton::clicked, this, [this, desk] { show_desk(desk); });
+        out->setShortcut(QKeySequence(info.key));
+        out->setToolTip(QString("%1 (%2)").arg(info.purpose, info.key));
+        connect(out, &QPushButton::clicked, this, [this, name = info.name] { show_desk(name); });
         layout->addWidget(out);
-        return out;
-    };
-    stage_word_ = desk_word(tr("Stage"), tr("Play and tune (Alt+1)"), "Alt+1", Desk::stage);
-    script_word_ = desk_word(tr("Script"), tr("Write (Alt+2)"), "Alt+2", Desk::script);
-    course_word_ = desk_word(tr("Course"), tr("Lay out (Alt+3)"), "Alt+3", Desk::course);
-    stage_word_->setChecked(true);
+        desk_words_.push_back(out);
+    }
+    desk_words_.front()->setChecked(true);
     layout->addStretch();
     status_ = new QLabel;
     status_->setObjectName("quiet");
@@ -140,9 +143,9 @@ QWidget* MainWindow::make_top_line() {
     add_action(edit, tr("Keep what is now"), QKeySequence("Ctrl+K"), [this] { session_.keep(); });
     add_action(edit, tr("Drop back to kept"), QKeySequence("Ctrl+D"), [this] { session_.drop(); });
     QMenu* show = word(tr("Show"));
-    add_checks(show);
+    for (Desk* desk : desks_) desk->fill_show_menu(*show, *this);
     QMenu* keys = word(tr("Keys"));
-    add_action(keys, tr("Play"), QKeySequence("F5"), [this] { desk_->play(); });
+    add_action(keys, tr("Play"), QKeySequence("F5"), [this] { play(); });
     add_action(keys, tr("Choose keys…"), QKeySequence("F1"), [this] { KeysDialog(keys_, pad_, this).exec(); });
     return line;
 }
@@ -154,81 +157,6 @@ QAction* MainWindow::add_action(QMenu* menu, const QString& text, const QKeySequ
     addAction(action);
     connect(action, &QAction::triggered, this, [done] { done(); });
     return action;
-}
-
-void MainWindow::add_checks(QMenu* menu) {
-    const auto check = [&](const QString& text, const QString& key, bool& flag) {
-        QAction* action = add_action(menu, text, QKeySequence(key), [] {});
-        action->setCheckable(true);
-        action->setChecked(flag);
-        connect(action, &QAction::toggled, this, [this, &flag](bool on) {
-            flag = on;
-            desk_->stage()->set_shows(labels_, velocity_, ground_, ghost_);
-        });
-    };
-    check(tr("Heights and distances"), "Ctrl+1", labels_);
-    check(tr("Velocity"), "Ctrl+2", velocity_);
-    check(tr("Ground contact"), "Ctrl+3", ground_);
-    check(tr("Ghost of what is kept"), "Ctrl+4", ghost_);
-    QAction* probes = menu->addAction(tr("Probes of the selected move"));
-    probes->setCheckable(true);
-    probes->setChecked(true);
-    probes->setShortcut(QKeySequence("Ctrl+6"));
-    connect(probes, &QAction::toggled, this, [this](bool on) { desk_->stage()->labels()->set_probes(on); });
-    const auto fixture_check = [&](const QString& text, const char* key, bool FixtureShows::*flag) {
-        QAction* action = menu->addAction(text);
-        action->setCheckable(true);
-        action->setChecked(fixture_shows_.*flag);
-        action->setShortcut(QKeySequence(key));
-        addAction(action);
-        connect(action, &QAction::toggled, this, [this, flag](bool on) {
-            fixture_shows_.*flag = on;
-            desk_->stage()->set_fixture_shows(fixture_shows_);
-        });
-    };
-    fixture_check(tr("Forces of wheels"), "Ctrl+7", &FixtureShows::wheel_forces);
-    fixture_check(tr("Focus areas"), "Ctrl+8", &FixtureShows::focus_areas);
-    QAction* calm = menu->addAction(tr("Calm view: no shaking, no bobbing"));
-    calm->setCheckable(true);
-    calm->setShortcut(QKeySequence("Ctrl+5"));
-    connect(calm, &QAction::toggled, this, [this](bool on) { desk_->stage()->set_calm(on); });
-    menu->addSeparator();
-    QMenu* pins = menu->addMenu(tr("Pinned to the stage"));
-    connect(pins, &QMenu::aboutToShow, this, [this, pins] {
-        StageLabels* labels = desk_->stage()->labels();
-        fill_values(pins, labels->pins(), [labels](const auto& names) { labels->set_pins(names); });
-    });
-    QMenu* curves = menu->addMenu(tr("Curves in the score"));
-    connect(curves, &QMenu::aboutToShow, this, [this, curves] {
-        ScoreView* score = desk_->score();
-        fill_values(curves, score->curves(), [score](const auto& names) { score->set_curves(names); });
-    });
-    menu->addSeparator();
-    const QStringList views{tr("From behind"), tr("Through the eyes"), tr("From the side")};
-    for (int i = 0; i < 3; ++i)
-        add_action(menu, views[i], QKeySequence(QString("F%1").arg(i + 2)),
-                   [this, i] { desk_->set_view(static_cast<StageView3D>(i)); });
-    menu->addSeparator();
-    add_action(menu, tr("The sheet"), QKeySequence("F6"), [this] { desk_->show_events(false); });
-    add_action(menu, tr("The list of events"), QKeySequence("F7"), [this] { desk_->show_events(true); });
-}
-
-/// Every value that runs have, ticked where it is among `shown`.
-void MainWindow::fill_values(QMenu* menu, const std::vector<std::string>& shown,
-                             const std::function<void(const std::vector<std::string>&)>& choose) {
-    menu->clear();
-    if (!session_.program()) return;
-    for (const ShownValue& value : shown_values(*session_.program())) {
-        QAction* action = menu->addAction(to_qt(value.name));
-        action->setCheckable(true);
-        action->setChecked(std::find(shown.begin(), shown.end(), value.name) != shown.end());
-        connect(action, &QAction::toggled, this, [shown, choose, name = value.name](bool on) {
-            std::vector<std::string> changed = shown;
-            std::erase(changed, name);
-            if (on) changed.push_back(name);
-            choose(changed);
-        });
-    }
 }
 
 QWidget* MainWindow::make_strip() {
@@ -331,26 +259,29 @@ void MainWindow::refresh_title() {
     setWindowTitle(name.isEmpty() ? "Easy Leap" : tr("%1 – Easy Leap").arg(name));
 }
 
-void MainWindow::show_desk(Desk desk) {
-    stage_word_->setChecked(desk == Desk::stage);
-    script_word_->setChecked(desk == Desk::script);
-    course_word_->setChecked(desk == Desk::course);
-    if (desk != Desk::script) script_->editor()->commit();
-    // There is one stage; it stands on the desk that is in view.
-    if (desk == Desk::course) {
-        course_->take_stage(desk_->lend_stage());
-    } else if (StageView* stage = course_->give_stage()) {
-        desk_->put_stage_back(stage);
+void MainWindow::show_desk(const QString& name) {
+    const auto found =
+        std::find_if(desk_infos_.begin(), desk_infos_.end(), [&](const DeskInfo& info) { return info.name == name; });
+    if (found == desk_infos_.end()) return;
+    Desk* before = desk_in_view();
+    const std::int32_t machine = before->machine() >= 0 ? before->machine() : looked_at_;
+    looked_at_ = machine;
+    in_view_ = static_cast<std::size_t>(found - desk_infos_.begin());
+    Desk* now = desk_in_view();
+    for (std::size_t i = 0; i < desk_words_.size(); ++i) desk_words_[i]->setChecked(i == in_view_);
+    if (now != before) before->finish_edits();
+    if (now->shows_stage() && now != stage_on_) {
+        stage_on_->leave_stage();
+        stage_on_ = now;
+        now->take_stage();
     }
-    desks_->setCurrentIndex(static_cast<int>(desk));
-    switch (desk) {
-        case Desk::stage: desk_->stage()->setFocus(); break;
-        case Desk::script:
-            script_->show_machine(desk_->score()->selected());
-            script_->editor()->setFocus();
-            break;
-        case Desk::course: course_->plan()->setFocus(); break;
-    }
+    pages_->setCurrentWidget(now);
+    now->come_into_view(machine);
+}
+
+void MainWindow::play() {
+    const QString why_not = session_.play({});
+    if (!why_not.isEmpty()) say(why_not);
 }
 
 void MainWindow::open_dialog() {
@@ -373,7 +304,7 @@ void MainWindow::next_tape() {
 }
 
 bool MainWindow::save() {
-    script_->before_save();
+    for (Desk* desk : desks_) desk->before_save();
     const QString problems = session_.save();
     if (!problems.isEmpty()) say(problems);
     return problems.isEmpty();
@@ -386,7 +317,7 @@ void MainWindow::closeEvent(QCloseEvent* event) {
 
 /// Whether the open project may be left: asks about what isn't saved, the take that stopping makes included.
 bool MainWindow::may_leave(const QString& before_what, const QString& without) {
-    script_->editor()->commit();
+    for (Desk* desk : desks_) desk->finish_edits();
     session_.stop();
     if (!session_.is_open() || !session_.modified()) return true;
     QMessageBox box(this);

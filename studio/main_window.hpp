@@ -5,13 +5,13 @@
 #include <QMainWindow>
 #include <QPushButton>
 #include <QStackedWidget>
+#include <span>
 
-#include "studio/course_desk/course_desk.hpp"
-#include "studio/script_desk/script_desk.hpp"
 #include "studio/session/session.hpp"
+#include "studio/shared/desk.hpp"
 #include "studio/shared/game_pad.hpp"
 #include "studio/shared/key_map.hpp"
-#include "studio/stage_desk/stage_desk.hpp"
+#include "studio/shared/play_input.hpp"
 
 namespace leap::studio {
 
@@ -22,11 +22,19 @@ class MainWindow : public QMainWindow {
   public:
     MainWindow(Session& session, GamePad* pad, QWidget* parent = nullptr);
 
-    StageDesk* stage_desk() { return desk_; }
-    ScriptDesk* script_desk() { return script_; }
-    CourseDesk* course_desk() { return course_; }
-    enum class Desk { stage, script, course };
-    void show_desk(Desk desk);
+    std::span<Desk* const> desks() const { return desks_; }
+    /// The desk of a kind, or nothing when there is none.
+    template <class Kind>
+    Kind* desk() const {
+        for (Desk* each : desks_)
+            if (auto* found = qobject_cast<Kind*>(each)) return found;
+        return nullptr;
+    }
+    Desk* desk_in_view() const { return desks_[in_view_]; }
+    /// `name`: as all_desks() says it. An unknown one changes nothing.
+    void show_desk(const QString& name);
+    StageView* stage() { return stage_; }
+    PlayInput* input() { return input_; }
     /// What the strip says now; empty when it is hidden.
     QString strip_text() const;
     void open_dialog();
@@ -48,20 +56,21 @@ class MainWindow : public QMainWindow {
     void refresh_title();
     void refresh_strip();
     void say(const QString& text);
-    void add_checks(QMenu* menu);
-    void fill_values(QMenu* menu, const std::vector<std::string>& shown,
-                     const std::function<void(const std::vector<std::string>&)>& choose);
+    void play();
+    void connect_pad();
 
     Session& session_;
     KeyMap keys_;
     GamePad* pad_;
-    StageDesk* desk_;
-    ScriptDesk* script_;
-    CourseDesk* course_;
-    QStackedWidget* desks_;
-    QPushButton* stage_word_;
-    QPushButton* script_word_;
-    QPushButton* course_word_;
+    PlayInput* input_;
+    StageView* stage_;
+    std::vector<DeskInfo> desk_infos_;
+    std::vector<Desk*> desks_;              ///< beside `desk_infos_`
+    std::vector<QPushButton*> desk_words_;  ///< likewise
+    std::size_t in_view_ = 0;
+    Desk* stage_on_ = nullptr;     ///< where the stage stands
+    std::int32_t looked_at_ = -1;  ///< the move or stance that was looked at last on any desk
+    QStackedWidget* pages_;
     QLabel* project_;
     QLabel* status_;
     QWidget* strip_;
@@ -71,8 +80,6 @@ class MainWindow : public QMainWindow {
     std::function<void()> on_first_;
     std::function<void()> on_second_;
     QString said_;
-    FixtureShows fixture_shows_;
-    bool labels_ = true, velocity_ = true, ground_ = true, ghost_ = true;
 };
 
 }  // namespace leap::studio

@@ -6,6 +6,7 @@
 #include <QThread>
 
 #include "core/script/dial_edit.hpp"
+#include "studio/stage_desk/stage_view.hpp"
 
 namespace leap::studio {
 
@@ -24,14 +25,11 @@ void settle(Session& session) {
 }
 
 QString take_picture(MainWindow& window, Session& session, const PictureOptions& options) {
-    StageDesk* desk = window.stage_desk();
     if (!options.tape.isEmpty()) {
         session.choose_tape(options.tape);
         if (session.tape() == nullptr || QString::fromStdString(session.tape()->name) != options.tape)
             return QString("the project has no tape \"%1\"").arg(options.tape);
     }
-    if (options.view == "eyes") desk->set_view(StageView3D::eyes);
-    if (options.view == "side") desk->set_view(StageView3D::side);
     settle(session);
     if (!session.program()) return "the script has errors: " + window.strip_text();
     if (!options.character.isEmpty()) {
@@ -41,7 +39,6 @@ QString take_picture(MainWindow& window, Session& session, const PictureOptions&
             return QString("no character of this tape is called \"%1\"").arg(options.character);
         session.select_character(wanted);
     }
-    desk->transport()->all_button()->setChecked(options.all);
     for (const QString& setting : options.settings) {
         const auto dial = session.program()->find_dial(setting.section('=', 0, 0).toStdString());
         if (!dial) return QString("there is no dial in \"%1\"").arg(setting);
@@ -50,35 +47,21 @@ QString take_picture(MainWindow& window, Session& session, const PictureOptions&
         if (!value) return QString::fromStdString(value.error());
         session.preview_dial(*dial, *value);
     }
-    if (!options.move.isEmpty()) {
-        const auto machine = session.program()->find_machine(options.move.toStdString());
-        if (!machine) return QString("there is no move or stance \"%1\"").arg(options.move);
-        desk->score()->select_machine(*machine);
-        desk->sheet()->show_machine(*machine);
-    }
-    desk->show_events(options.events);
+    for (Desk* desk : window.desks())
+        if (const QString problem = desk->prepare_picture(options); !problem.isEmpty()) return problem;
     settle(session);
     session.set_cursor(options.at_s);
     settle(session);
-    if (options.desk == "script") window.show_desk(MainWindow::Desk::script);
-    if (options.desk == "course") {
-        window.show_desk(MainWindow::Desk::course);
-        CourseDesk* course = window.course_desk();
-        CourseItems items;
-        for (const CourseItem& item : all_items(course->editor()->plan()))
-            if (QString::fromStdString(item_name(course->editor()->plan(), item)) == options.select) items = {item};
-        if (!options.select.isEmpty() && items.empty())
-            return QString("the course has nothing called \"%1\"").arg(options.select);
-        course->editor()->select(items);
-        settle(session);
-        course->plan()->fit();
-        course->side()->fit();
-        QElapsedTimer timer;
-        timer.start();
-        constexpr int longest_ms = 10000;
-        while (course->editor()->busy() && timer.elapsed() < longest_ms) settle(session);
-    }
-    desk->stage()->stand_still();
+    window.show_desk(options.desk);
+    settle(session);
+    // What depends on its size once more, now that it is in view.
+    Desk* desk = window.desk_in_view();
+    if (const QString problem = desk->prepare_picture(options); !problem.isEmpty()) return problem;
+    QElapsedTimer timer;
+    timer.start();
+    constexpr int longest_ms = 10000;
+    while (desk->is_busy() && timer.elapsed() < longest_ms) settle(session);
+    window.stage()->stand_still();
     settle(session);
     if (!window.grab().save(options.file)) return QString("%1 can't be written").arg(options.file);
     return {};

@@ -8,6 +8,7 @@
 #include "studio/course_desk/import_dialog.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/picture_options.hpp"
 #include "studio/stage_desk/stage_view.hpp"
 
 namespace leap::studio {
@@ -50,7 +51,8 @@ QWidget* with_head(QWidget* head, QWidget* drawing) {
 
 }  // namespace
 
-CourseDesk::CourseDesk(Session& session, QWidget* parent) : QWidget(parent), editor_(session) {
+CourseDesk::CourseDesk(const Workplace& place, QWidget* parent)
+    : Desk(parent), editor_(place.session), stage_(place.stage) {
     plan_ = new CourseDrawing(editor_, CourseDrawing::Seen::above);
     side_ = new CourseDrawing(editor_, CourseDrawing::Seen::along_y);
     sheet_ = new CourseSheet(editor_);
@@ -160,22 +162,38 @@ void CourseDesk::refresh() {
     if (!plan_->hasFocus()) plan_->bring_into_view();
 }
 
-void CourseDesk::take_stage(StageView* stage) {
-    stage_ = stage;
-    stage_slot_->addWidget(stage);
-    stage->show();
+void CourseDesk::take_stage() {
+    has_stage_ = true;
+    stage_slot_->addWidget(&stage_);
+    stage_.show();
     aim_stage();
 }
 
-StageView* CourseDesk::give_stage() {
-    if (stage_ != nullptr) stage_->look_at({});
-    return std::exchange(stage_, nullptr);
+void CourseDesk::leave_stage() {
+    has_stage_ = false;
+    stage_.look_at({});
+}
+
+void CourseDesk::come_into_view(std::int32_t) {
+    plan_->setFocus();
+}
+
+QString CourseDesk::prepare_picture(const PictureOptions& options) {
+    CourseItems items;
+    for (const CourseItem& item : all_items(editor_.plan()))
+        if (to_qt(item_name(editor_.plan(), item)) == options.select) items = {item};
+    if (!options.select.isEmpty() && items.empty())
+        return QString("the course has nothing called \"%1\"").arg(options.select);
+    editor_.select(items);
+    plan_->fit();
+    side_->fit();
+    return {};
 }
 
 void CourseDesk::aim_stage() {
-    if (stage_ == nullptr) return;
+    if (!has_stage_) return;
     if (editor_.selected().empty()) {
-        stage_->look_at({});
+        stage_.look_at({});
         return;
     }
     Bounds bounds;
@@ -194,7 +212,7 @@ void CourseDesk::aim_stage() {
     }
     constexpr double nearest_m = 5.0;
     const double size = glm::length(bounds.high - bounds.low);
-    stage_->look_at(StageView::LookAt{0.5 * (bounds.low + bounds.high), std::max(nearest_m, 1.1 * size), marks});
+    stage_.look_at(StageView::LookAt{0.5 * (bounds.low + bounds.high), std::max(nearest_m, 1.1 * size), marks});
 }
 
 void CourseDesk::ask_for_mesh() {

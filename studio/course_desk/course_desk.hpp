@@ -6,32 +6,31 @@
 
 #include "studio/course_desk/course_drawing.hpp"
 #include "studio/course_desk/course_sheet.hpp"
+#include "studio/shared/desk.hpp"
 
 namespace leap::studio {
 
-class StageView;
-
 /// The Course desk: plan and side view to scale, the stage beside them, and the sheet of what is selected.
-class CourseDesk : public QWidget {
+class CourseDesk : public Desk {
     Q_OBJECT
 
   public:
-    explicit CourseDesk(Session& session, QWidget* parent = nullptr);
+    explicit CourseDesk(const Workplace& place, QWidget* parent = nullptr);
 
     CourseEditor* editor() { return &editor_; }
     CourseDrawing* plan() { return plan_; }
     CourseDrawing* side() { return side_; }
     CourseSheet* sheet() { return sheet_; }
     QString verdict() const { return verdict_->text(); }
-    /// The stage is shown here while this desk is; it looks at what is selected.
-    void take_stage(StageView* stage);
-    /// Gives the stage back, as it was.
-    StageView* give_stage();
+    /// While the stage is here it looks at what is selected.
+    bool shows_stage() const override { return true; }
+    void take_stage() override;
+    void leave_stage() override;
+    void come_into_view(std::int32_t machine) override;
+    bool is_busy() const override { return editor_.busy(); }
+    QString prepare_picture(const PictureOptions& options) override;
     /// Reads a mesh file and asks how to take it.
     void import_file(const std::filesystem::path& file);
-
-  signals:
-    void problem(const QString& words);
 
   private:
     QWidget* make_plan_head();
@@ -50,7 +49,8 @@ class CourseDesk : public QWidget {
     QPushButton* focus_;
     QPushButton* turn_side_;
     QVBoxLayout* stage_slot_;
-    StageView* stage_ = nullptr;
+    StageView& stage_;
+    bool has_stage_ = false;
     CourseItems seen_selected_;
 };
 

@@ -22,7 +22,7 @@ QString new_words(syntax::OwnerKind owner) {
 }
 }  // namespace
 
-ScriptDesk::ScriptDesk(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+ScriptDesk::ScriptDesk(Session& session, QWidget* parent) : Desk(parent), session_(session) {
     editor_ = new ScriptEditor(session_);
     map_ = new PhaseMap(session_);
     auto* scroll = new QScrollArea;
@@ -289,6 +289,11 @@ bool ScriptDesk::show_definition(const std::string& word) {
     for (const CurveInfo& curve : program->curves)
         if (curve.name == word) return open(curve.range);
     return false;
+}
+
+void ScriptDesk::come_into_view(std::int32_t machine) {
+    if (machine >= 0) show_machine(machine);
+    editor_->setFocus();
 }
 
 void ScriptDesk::before_save() {

@@ -2,18 +2,18 @@
 #pragma once
 
 #include <QListWidget>
-#include <QWidget>
 
 #include "studio/script_desk/curve_view.hpp"
 #include "studio/script_desk/phase_map.hpp"
 #include "studio/script_desk/proof_strip.hpp"
 #include "studio/script_desk/script_editor.hpp"
 #include "studio/script_desk/starting_texts.hpp"
+#include "studio/shared/desk.hpp"
 
 namespace leap::studio {
 
 /// The desk to write on: the project's files, the editor, and the phases of the move under the caret.
-class ScriptDesk : public QWidget {
+class ScriptDesk : public Desk {
     Q_OBJECT
 
   public:
@@ -35,7 +35,9 @@ class ScriptDesk : public QWidget {
     /// Puts a starting text into a file of its own and takes that into the project, as one undo step. Returns why not.
     QString start_new(const StartingText& start, const std::string& name, const std::string& button);
     /// Files that were typed in are laid out before they are saved, where they have no errors.
-    void before_save();
+    void before_save() override;
+    void come_into_view(std::int32_t machine) override;
+    void finish_edits() override { editor_->commit(); }
 
   private:
     void list_files();

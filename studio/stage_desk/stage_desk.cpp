@@ -6,11 +6,14 @@
 #include <QSplitter>
 #include <QVBoxLayout>
 
+#include "studio/shared/picture_options.hpp"
+#include "studio/stage_desk/show_menu.hpp"
+
 namespace leap::studio {
 
-StageDesk::StageDesk(Session& session, KeyMap& keys, QWidget* parent)
-    : QWidget(parent), session_(session), input_(new PlayInput(session, keys, this)) {
-    stage_ = new StageView(session_, *input_);
+StageDesk::StageDesk(const Workplace& place, QWidget* parent)
+    : Desk(parent), session_(place.session), stage_(&place.stage) {
+    PlayInput* input = &place.input;
     transport_ = new TransportBar(session_);
     score_ = new ScoreView(session_);
     auto* score_scroll = new QScrollArea;
@@ -58,8 +61,8 @@ StageDesk::StageDesk(Session& session, KeyMap& keys, QWidget* parent)
     connect(score_, &ScoreView::machine_selected, stage_->labels(), &StageLabels::set_machine);
     // Queued: the run must not be replaced while it is being given the key.
     connect(
-        input_, &PlayInput::again, this, [this] { session_.play_again(); }, Qt::QueuedConnection);
-    connect(input_, &PlayInput::nudge, sheet_, &SheetView::nudge_selected);
+        input, &PlayInput::again, this, [this] { session_.play_again(); }, Qt::QueuedConnection);
+    connect(input, &PlayInput::nudge, sheet_, &SheetView::nudge_selected);
     connect(&session_, &Session::project_opened, this, [this] {
         const std::string& view = session_.project().file.view;
         set_view(view == "side" ? StageView3D::side : (view == "eyes" ? StageView3D::eyes : StageView3D::behind));
@@ -120,15 +123,38 @@ void StageDesk::show_events(bool events) {
     events_word_->setChecked(events);
 }
 
-StageView* StageDesk::lend_stage() {
-    if (left_->indexOf(stage_) == 0) sizes_ = left_->sizes();
-    return stage_;
-}
-
-void StageDesk::put_stage_back(StageView* stage) {
-    left_->insertWidget(0, stage);
+void StageDesk::take_stage() {
+    if (left_->indexOf(stage_) == 0) return;
+    left_->insertWidget(0, stage_);
     left_->setStretchFactor(0, 3);
     if (!sizes_.isEmpty()) left_->setSizes(sizes_);
+    stage_->show();
+}
+
+void StageDesk::leave_stage() {
+    sizes_ = left_->sizes();
+}
+
+void StageDesk::come_into_view(std::int32_t) {
+    stage_->setFocus();
+}
+
+void StageDesk::fill_show_menu(QMenu& menu, QWidget& window) {
+    fill_stage_menu(menu, window, *this, session_);
+}
+
+QString StageDesk::prepare_picture(const PictureOptions& options) {
+    if (options.view == "eyes") set_view(StageView3D::eyes);
+    if (options.view == "side") set_view(StageView3D::side);
+    transport_->all_button()->setChecked(options.all);
+    if (!options.move.isEmpty()) {
+        const auto machine = session_.program()->find_machine(options.move.toStdString());
+        if (!machine) return QString("there is no move or stance \"%1\"").arg(options.move);
+        score_->select_machine(*machine);
+        sheet_->show_machine(*machine);
+    }
+    show_events(options.events);
+    return {};
 }
 
 void StageDesk::set_view(StageView3D view) {

@@ -3,8 +3,8 @@
 
 #include <QSplitter>
 #include <QStackedWidget>
-#include <QWidget>
 
+#include "studio/shared/desk.hpp"
 #include "studio/stage_desk/event_list.hpp"
 #include "studio/stage_desk/score_view.hpp"
 #include "studio/stage_desk/sheet_view.hpp"
@@ -14,35 +14,34 @@
 namespace leap::studio {
 
 /// The desk to play and tune: stage, score under it, sheet at the right.
-class StageDesk : public QWidget {
+class StageDesk : public Desk {
     Q_OBJECT
 
   public:
-    StageDesk(Session& session, KeyMap& keys, QWidget* parent = nullptr);
+    explicit StageDesk(const Workplace& place, QWidget* parent = nullptr);
 
     StageView* stage() { return stage_; }
     ScoreView* score() { return score_; }
     SheetView* sheet() { return sheet_; }
     EventList* events() { return events_; }
     TransportBar* transport() { return transport_; }
-    PlayInput* input() { return input_; }
     void set_view(StageView3D view);
     void play();
     void stop();
     void show_events(bool events);
 
-    /// The stage for another desk to show, until it is put back.
-    StageView* lend_stage();
-    void put_stage_back(StageView* stage);
-
-  signals:
-    void problem(const QString& text);
+    bool shows_stage() const override { return true; }
+    void take_stage() override;
+    void leave_stage() override;
+    void come_into_view(std::int32_t machine) override;
+    std::int32_t machine() const override { return score_->selected(); }
+    void fill_show_menu(QMenu& menu, QWidget& window) override;
+    QString prepare_picture(const PictureOptions& options) override;
 
   private:
     QWidget* make_side();
 
     Session& session_;
-    PlayInput* input_;
     QSplitter* left_;
     StageView* stage_;
     TransportBar* transport_;

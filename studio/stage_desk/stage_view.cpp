@@ -137,11 +137,9 @@ void StageView::set_view(StageView3D view) {
     emit view_changed();
 }
 
-void StageView::set_shows(bool labels, bool velocity, bool ground, bool ghost) {
-    labels_->set_distances(labels);
-    show_velocity_ = velocity;
-    show_ground_ = ground;
-    show_ghost_ = ghost;
+void StageView::set_shows(const StageShows& shows) {
+    shows_ = shows;
+    labels_->set_distances(shows.labels);
     mark_run_dirty();
 }
 
@@ -227,7 +225,7 @@ void StageView::upload_runs() {
         arcs_.clear();
     }
     const RunPointer kept = session_.kept_run();
-    const bool ghost = show_ghost_ && kept && kept->problem.empty() && !session_.playing();
+    const bool ghost = shows_.ghost && kept && kept->problem.empty() && !session_.playing();
     const std::vector<RibbonVertex> none;
     canvas_->renderer().set_path(true, ghost
                                            ? path_ribbon(kept->trace, session_.character(), *kept->ingredients.program,
@@ -368,8 +366,8 @@ StageRenderer::Figure StageView::ghost_at(const RunResult& kept, double time) co
 StageRenderer::Frame StageView::make_frame() {
     StageRenderer::Frame frame;
     frame.size = size() * devicePixelRatioF();
-    frame.show_velocity = show_velocity_;
-    frame.show_ground = show_ground_;
+    frame.show_velocity = shows_.velocity;
+    frame.show_ground = shows_.ground;
     const Trace* trace = shown_trace();
     const double seconds = since_frame_.isValid() ? static_cast<double>(since_frame_.restart()) / 1000.0 : 0.0;
     if (trace != nullptr && !trace->empty()) {
@@ -395,7 +393,7 @@ StageRenderer::Frame StageView::make_frame() {
         camera_.follow(session_.course()->plan.places.front().position, -1.0);
     }
     const RunPointer kept = session_.kept_run();
-    const bool ghost = show_ghost_ && kept && kept->problem.empty() && !session_.playing() && session_.now_run() &&
+    const bool ghost = shows_.ghost && kept && kept->problem.empty() && !session_.playing() && session_.now_run() &&
                        !kept->ingredients.same_as(session_.now_run()->ingredients);
     // Through the eyes the ghost is only in the way while it stands where the figure does.
     constexpr double too_near_m = 1.5;

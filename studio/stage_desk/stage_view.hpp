@@ -16,6 +16,14 @@
 
 namespace leap::studio {
 
+/// What is drawn beside the figure.
+struct StageShows {
+    bool labels = true;  ///< heights and distances
+    bool velocity = true;
+    bool ground = true;
+    bool ghost = true;
+};
+
 /// The 3D view: course, figure, paths and ghosts, with labels painted over it. Takes keys and mouse while playing.
 class StageView : public QWidget {
     Q_OBJECT
@@ -35,7 +43,9 @@ class StageView : public QWidget {
     /// The view takes in all characters, not the selected one alone.
     void set_view_on_all(bool all);
     void set_fixture_shows(const FixtureShows& shows);
-    void set_shows(bool labels, bool velocity, bool ground, bool ghost);
+    const FixtureShows& fixture_shows() const { return fixture_shows_; }
+    void set_shows(const StageShows& shows);
+    const StageShows& shows() const { return shows_; }
     /// Lines in the world that mark something.
     using Marks = std::vector<std::pair<Vec3, Vec3>>;
     struct LookAt {
@@ -92,7 +102,7 @@ class StageView : public QWidget {
     QElapsedTimer since_frame_;
     bool course_dirty_ = true;
     bool runs_dirty_ = true;
-    bool show_velocity_ = true, show_ground_ = true, show_ghost_ = true;
+    StageShows shows_;
     double orbit_yaw_ = 0.0, orbit_pitch_ = 0.0;
     std::optional<QPointF> drag_from_;
     bool dragged_ = false;

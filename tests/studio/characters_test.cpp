@@ -103,7 +103,7 @@ TEST(Characters, ATakeForTwoIsSavedAndReadAgain) {
     ASSERT_TRUE(two.studio.session->play({}).isEmpty());
     two.studio.pass(0.2);
     two.select("pip");
-    two.studio.desk->input()->key(Qt::Key_Space, true);
+    two.studio.window->input()->key(Qt::Key_Space, true);
     two.studio.pass(0.5);
     two.studio.session->stop();
     two.studio.settle();

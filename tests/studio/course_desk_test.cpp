@@ -22,8 +22,8 @@ struct Laying : test::Studio {
     CourseEditor* editor = nullptr;
     CourseDrawing* plan = nullptr;
     Laying() {
-        window->show_desk(MainWindow::Desk::course);
-        course = window->course_desk();
+        window->show_desk("course");
+        course = window->desk<CourseDesk>();
         editor = course->editor();
         plan = course->plan();
         settle();
@@ -329,7 +329,7 @@ TEST(CourseDesk, TheStageStandsOnTheDeskThatIsInView) {
     Laying laying;
     EXPECT_TRUE(laying.desk->stage()->isVisible());
     EXPECT_TRUE(laying.course->isAncestorOf(laying.desk->stage()));
-    laying.window->show_desk(MainWindow::Desk::stage);
+    laying.window->show_desk("stage");
     laying.settle();
     EXPECT_TRUE(laying.desk->isAncestorOf(laying.desk->stage()));
     EXPECT_TRUE(laying.desk->stage()->isVisible());

@@ -15,8 +15,8 @@ struct Painting : test::Studio {
     CourseDesk* course = nullptr;
     CourseEditor* editor = nullptr;
     Painting() {
-        window->show_desk(MainWindow::Desk::course);
-        course = window->course_desk();
+        window->show_desk("course");
+        course = window->desk<CourseDesk>();
         editor = course->editor();
         settle();
     }

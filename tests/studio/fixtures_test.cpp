@@ -128,8 +128,8 @@ TEST(FixtureViews, PlayedLiveAGateIsUsedAndTheTapeKeepsThePress) {
 
 TEST(FixtureViews, TheScriptDeskMapsAndProvesAFixture) {
     test::Studio studio;
-    studio.window->show_desk(MainWindow::Desk::script);
-    ScriptDesk* script = studio.window->script_desk();
+    studio.window->show_desk("script");
+    ScriptDesk* script = studio.window->desk<ScriptDesk>();
     studio.settle();
     script->show_machine(studio.session->program()->find_machine("sluice_door").value());
     studio.settle();

@@ -48,8 +48,8 @@ TEST(GamePad, ButtonsAndSticksReachTheRun) {
     VirtualPad made_up;
     ASSERT_TRUE(made_up.works()) << SDL_GetError();
     QSignalSpy buttons(&pad, &GamePad::button);
-    QObject::connect(&pad, &GamePad::button, studio.desk->input(), &PlayInput::pad);
-    QObject::connect(&pad, &GamePad::stick, studio.desk->input(), &PlayInput::pad_stick);
+    QObject::connect(&pad, &GamePad::button, studio.window->input(), &PlayInput::pad);
+    QObject::connect(&pad, &GamePad::stick, studio.window->input(), &PlayInput::pad_stick);
     pad.poll();
     ASSERT_TRUE(pad.connected());
     ASSERT_TRUE(studio.session->play({}).isEmpty());
@@ -80,7 +80,7 @@ struct TwoPlayers {
     GamePad pad;
     TwoPlayers() {
         studio.session->choose_tape("two on the quay");
-        PlayInput* input = studio.desk->input();
+        PlayInput* input = studio.window->input();
         QObject::connect(&pad, &GamePad::button, input, &PlayInput::pad);
         QObject::connect(&pad, &GamePad::stick, input, &PlayInput::pad_stick);
         QObject::connect(&pad, &GamePad::connection_changed, input, &PlayInput::set_pads);
@@ -100,11 +100,11 @@ TEST(GamePad, KeyboardAndPadPlayTwoCharacters) {
     two.studio.pass(0.2);
     made_up.axis(SDL_CONTROLLER_AXIS_LEFTY, 1.0);
     two.pad.poll();
-    two.studio.desk->input()->key(Qt::Key_D, true);
+    two.studio.window->input()->key(Qt::Key_D, true);
     two.studio.pass(0.3);
     EXPECT_GT(two.speed_of(0), 4.0) << "the keyboard plays the selected character";
     EXPECT_GT(two.speed_of(1), 4.0) << "and the pad the other";
-    two.studio.desk->input()->key(Qt::Key_D, false);
+    two.studio.window->input()->key(Qt::Key_D, false);
     made_up.axis(SDL_CONTROLLER_AXIS_LEFTY, 0.0);
     two.pad.poll();
     two.studio.pass(0.4);

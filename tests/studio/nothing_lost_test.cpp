@@ -88,7 +88,7 @@ TEST(NothingLost, TheTextOfAProjectThatWasLeftStaysInIt) {
     const std::string text = read_file(two / "runner.leap").value() + "# of the second\n";
     ASSERT_TRUE(write_file(two / "runner.leap", text));
     ASSERT_TRUE(studio.session->open(one).isEmpty());
-    studio.window->show_desk(MainWindow::Desk::script);
+    studio.window->show_desk("script");
     ScriptEditor* editor = studio.window->findChild<ScriptEditor*>();
     ASSERT_NE(editor, nullptr);
     ASSERT_EQ(editor->path(), "runner.leap");

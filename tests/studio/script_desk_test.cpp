@@ -19,8 +19,8 @@ struct Writing : test::Studio {
     ScriptDesk* script = nullptr;
     ScriptEditor* editor = nullptr;
     Writing() {
-        window->show_desk(MainWindow::Desk::script);
-        script = window->script_desk();
+        window->show_desk("script");
+        script = window->desk<ScriptDesk>();
         editor = script->editor();
         settle();
     }

@@ -33,7 +33,7 @@ void Studio::start() {
     options.data_folder = fs::path(folder.path().toStdString()) / "data";
     session = std::make_unique<Session>(std::move(options));
     window = std::make_unique<MainWindow>(*session, nullptr);
-    desk = window->stage_desk();
+    desk = window->desk<StageDesk>();
     open_problem = session->open(project);
     window->show();
     (void)QTest::qWaitForWindowExposed(window.get());

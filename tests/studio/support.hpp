@@ -4,6 +4,8 @@
 #include <QTemporaryDir>
 
 #include "studio/main_window.hpp"
+#include "studio/script_desk/script_desk.hpp"
+#include "studio/stage_desk/stage_desk.hpp"
 
 /// A copy of the demo in a folder of its own, a session whose clock is stepped by the test, and the real window.
 namespace leap::studio::test {

@@ -1,0 +1,21 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QObject>
+
+#include "studio/course_desk/course_desk.hpp"
+#include "studio/script_desk/script_desk.hpp"
+#include "studio/stage_desk/stage_desk.hpp"
+
+namespace leap::studio {
+
+std::vector<DeskInfo> all_desks() {
+    return {
+        {"stage", QObject::tr("Stage"), QObject::tr("Play and tune"), "Alt+1",
+         [](const Workplace& place) { return new StageDesk(place); }},
+        {"script", QObject::tr("Script"), QObject::tr("Write"), "Alt+2",
+         [](const Workplace& place) { return new ScriptDesk(place.session); }},
+        {"course", QObject::tr("Course"), QObject::tr("Lay out"), "Alt+3",
+         [](const Workplace& place) { return new CourseDesk(place); }},
+    };
+}
+
+}  // namespace leap::studio
