@@ -1,30 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <QFileSystemWatcher>
 #include <QObject>
-#include <QTimer>
-#include <QUndoStack>
 #include <filesystem>
-#include <map>
-#include <memory>
-#include <set>
 
-#include "core/play/explain.hpp"
-#include "core/project/project.hpp"
 #include "core/world/course_edit.hpp"
-#include "studio/session/live_player.hpp"
-#include "studio/session/project_texts.hpp"
-#include "studio/session/recovery.hpp"
-#include "studio/session/replay_worker.hpp"
+#include "studio/session/documents.hpp"
+#include "studio/session/live_play.hpp"
+#include "studio/session/runs.hpp"
+#include "studio/session/script_compiler.hpp"
 
 namespace leap::studio {
 
-/// Which of the two tunings is meant.
-enum class Side { now, kept };
-
-/// The open project and everything done with it: texts, the last good program, tunings, tapes, runs and live play.
-/// Views ask it and listen to it; they hold nothing of their own.
+/// The open project and everything done with it. Its parts each do one thing: documents, compiler, tunings, runs and
+/// live play; the session joins them, and keeps where the views look: cursor and character. Views ask it and listen to
+/// it; they hold nothing of their own.
 class Session : public QObject {
     Q_OBJECT
 
@@ -35,31 +25,32 @@ class Session : public QObject {
         std::filesystem::path data_folder;  ///< for unsaved work; empty: none is kept
     };
     explicit Session(Options options, QObject* parent = nullptr);
-    ~Session() override;
     Session(const Session&) = delete;
     Session& operator=(const Session&) = delete;
 
     /// Opens a project folder or file. On failure the session stays as it was and the reason is returned.
     QString open(const std::filesystem::path& path);
-    bool is_open() const { return project_.has_value(); }
-    const Project& project() const { return *project_; }
-    QString project_name() const;
+    bool is_open() const { return documents_.is_open(); }
+    const Project& project() const { return documents_.project(); }
+    QString project_name() const { return documents_.project_name(); }
 
-    // Script (session_scripts.cpp)
-    const std::shared_ptr<const Program>& program() const { return program_; }
-    const Diagnostics& diagnostics() const { return diagnostics_; }
-    const std::vector<SourceFile>& source_files() const { return source_files_; }
-    bool program_is_current() const { return !has_errors(diagnostics_); }
-    const std::string* text(const std::string& path) const { return texts_.find(path); }
+    // Script (session_texts.cpp)
+    const std::shared_ptr<const Program>& program() const { return compiler_.program(); }
+    const Diagnostics& diagnostics() const { return compiler_.diagnostics(); }
+    const std::vector<SourceFile>& source_files() const { return compiler_.files(); }
+    bool program_is_current() const { return compiler_.is_current(); }
+    const std::string* text(const std::string& path) const { return documents_.text(path); }
     /// Replaces a file's text; `what` names the undo step. Edits of the same gesture are one step.
-    void edit_text(const std::string& path, const std::string& text, const QString& what, int gesture = -1);
+    void edit_text(const std::string& path, const std::string& text, const QString& what, int gesture = -1) {
+        documents_.edit_text(path, text, what, gesture);
+    }
     int new_gesture() { return ++gestures_; }
     /// Takes edited files, as one step.
     void edit_files(const std::vector<SourceFile>& files, const QString& what);
-    // Course (session_course.cpp)
-    std::shared_ptr<const Course> course() const { return course_; }
+    // Course (session_texts.cpp)
+    std::shared_ptr<const Course> course() const { return tunings_.course(Side::now); }
     /// The course that "kept" is played on.
-    std::shared_ptr<const Course> kept_course() const { return kept_course_; }
+    std::shared_ptr<const Course> kept_course() const { return tunings_.course(Side::kept); }
     /// Takes an edited plan into the course's text, as one undo step; edits of the same gesture are one.
     void edit_course(const CoursePlan& plan, const QString& what, int gesture = -1);
     /// While something is dragged: the tape replays on this plan, the text stays.
@@ -67,50 +58,52 @@ class Session : public QObject {
     /// Half of the sides of every kind of fixture that the script knows.
     FixtureHalves fixture_halves() const;
 
-    QUndoStack& undo_stack() { return undo_; }
-    bool modified() const { return !texts_.modified_files().empty() || !unsaved_tapes().empty(); }
+    QUndoStack& undo_stack() { return documents_.undo_stack(); }
+    bool modified() const { return documents_.modified(); }
     /// Files that were edited here and changed on disk meanwhile; see choose_disk() and choose_own().
-    std::vector<std::string> conflicts() const { return texts_.conflicts(); }
-    std::vector<std::string> modified_files() const { return texts_.modified_files(); }
+    std::vector<std::string> conflicts() const { return documents_.conflicts(); }
+    std::vector<std::string> modified_files() const { return documents_.modified_files(); }
     /// Writes every edited script, and the tape when it was recorded. Returns problems, or nothing.
-    QString save();
+    QString save() { return documents_.save(); }
     /// Looks at the files on disk again, as after a change from outside.
-    void look_at_disk();
-    void choose_disk(const std::string& path);
-    void choose_own(const std::string& path);
+    void look_at_disk() { documents_.look_at_disk(); }
+    void choose_disk(const std::string& path) { documents_.choose_disk(path); }
+    void choose_own(const std::string& path) { documents_.choose_own(path); }
 
     // Tuning (session_tuning.cpp)
-    const Tuning& tuning(Side side) const { return side == Side::now ? now_tuning_ : kept_tuning_; }
+    const Tuning& tuning(Side side) const { return tunings_.tuning(side); }
     /// While a dial is dragged: replays with the value, the text stays.
     void preview_dial(std::int32_t dial, double value_si);
     /// Writes the value into the script, as one undo step.
     void set_dial(std::int32_t dial, double value_si);
-    bool previewing() const { return previewing_; }
+    bool previewing() const { return tunings_.previewing(); }
     /// Leaves a move or stance out of the runs of "now", or takes it in again; nothing is edited. Returns why not.
     QString set_off(const std::string& machine, bool off);
-    bool is_off(const std::string& machine) const { return off_.contains(machine); }
+    bool is_off(const std::string& machine) const { return tunings_.off().contains(machine); }
     /// What is "now" becomes "kept".
     void keep();
     /// "Now" goes back to what is kept: one undo step that writes the kept values.
     void drop();
 
     // Tapes and runs (session_runs.cpp)
-    std::vector<QString> tape_names() const;
-    const Tape* tape() const { return tape_ ? &*tape_ : nullptr; }
-    bool tape_unsaved() const { return tape_unsaved_; }
+    std::vector<QString> tape_names() const { return documents_.tape_names(); }
+    const Tape* tape() const { return documents_.tape() ? &*documents_.tape() : nullptr; }
+    bool tape_unsaved() const { return documents_.tape_unsaved(); }
     /// Names of takes that have no file yet: the one in view, and those that were left for another tape.
-    std::vector<std::string> unsaved_tapes() const;
+    std::vector<std::string> unsaved_tapes() const { return documents_.unsaved_tapes(); }
     /// What the run in view was made with: the newest program may know other moves by now.
     std::shared_ptr<const Program> run_program() const;
-    void choose_tape(const QString& name);
-    RunPointer now_run() const { return now_run_; }
-    RunPointer kept_run() const { return kept_run_; }
+    void choose_tape(const QString& name) { documents_.choose_tape(name.toStdString()); }
+    RunPointer now_run() const { return runs_.run(Side::now); }
+    RunPointer kept_run() const { return runs_.run(Side::kept); }
     /// The state of the run in view at a time: of the live run at its end while playing.
     World world_at(double time) const;
     /// The state of the kept run at a time.
-    World kept_world_at(double time) const;
+    World kept_world_at(double time) const { return runs_.world_at(Side::kept, time); }
     /// What the run in view is made of.
-    const Ingredients& run_ingredients() const { return playing() ? live_ingredients_ : now_run_->ingredients; }
+    const Ingredients& run_ingredients() const {
+        return playing() ? live_.ingredients() : runs_.run(Side::now)->ingredients;
+    }
     /// Why each move could start at a time, or not. Their numbers are those of program(), whatever the run was made
     /// with.
     std::vector<MoveAnswer> explain_at(double time) const;
@@ -118,9 +111,9 @@ class Session : public QObject {
     int rate() const { return rate_hz_; }
 
     // Live play (session_runs.cpp)
-    bool playing() const { return live_ != nullptr; }
-    LivePlayer* live() { return live_.get(); }
-    const LivePlayer::View& live_view() const { return live_view_; }
+    bool playing() const { return live_.playing(); }
+    LivePlayer* live() { return live_.player(); }
+    const LivePlayer::View& live_view() const { return live_.view(); }
     /// Why play can't start, or nothing when it did.
     QString play(const std::string& place);
     /// Starts over while playing: before the checkpoint that burns, if one does.
@@ -147,13 +140,13 @@ class Session : public QObject {
     double length() const;
 
     // Unsaved work of an earlier run
-    bool recovery_offered() const { return recovered_.has_value(); }
-    void take_recovery();
-    void drop_recovery();
+    bool recovery_offered() const { return documents_.recovery_offered(); }
+    void take_recovery() { documents_.take_recovery(); }
+    void drop_recovery() { documents_.drop_recovery(); }
     /// The user has said that what isn't saved may go: nothing of it is offered again.
-    void forget_unsaved();
+    void forget_unsaved() { documents_.forget_unsaved(); }
 
-    bool replay_busy() const { return worker_.busy(); }
+    bool replay_busy() const { return runs_.busy(); }
 
   signals:
     void project_leaving();  ///< another one is about to be opened: hand over what was typed
@@ -177,67 +170,31 @@ class Session : public QObject {
     void recovery_found();
 
   private:
-    friend class TextEditStep;
-    void set_text(const std::string& path, const std::string& text);
+    void take_text(const std::string& path);
     void compile_texts();
-    void adopt_program(std::shared_ptr<const Program> program);
-    void request_now();
-    void request_kept();
-    void take_now_run(const RunPointer& run);
+    void take_program();
+    void request(Side side);
+    void request_both();
+    void take_run(Side side);
     void load_course();
     void take_course(std::optional<CoursePlan> plan);
-    void take_course_text(const std::string& text);
-    bool is_course(const std::string& path) const { return path == project_->file.course; }
-    void watch_files();
-    void remember_unsaved();
+    void take_course_text();
     Ingredients ingredients(Side side) const;
-    void keep_take();
-    QString save_tape(TapeEntry& entry);
     std::vector<TapeTrack> live_tracks(const std::string& place) const;
     QString start_live(std::vector<TapeTrack> tracks);
     void tune_live();
+    const Trace* trace_in_view() const;
 
-    Options options_;
-    std::optional<Project> project_;
-    ProjectTexts texts_;
-    QUndoStack undo_;
-    QFileSystemWatcher watcher_;
-    QTimer disk_timer_;
-    QTimer recovery_timer_;
-    Diagnostics diagnostics_;
-    std::vector<SourceFile> source_files_;
-    std::shared_ptr<const Program> program_;
-    std::shared_ptr<const Course> course_;
-    std::shared_ptr<const Course> kept_course_;
-    Tuning now_tuning_;
-    Tuning kept_tuning_;
-    std::map<std::string, double> kept_values_;  ///< by dial path: outlives programs
-    bool previewing_ = false;
-    std::set<std::string> off_;  ///< names of moves and stances left out of "now"
-    Tuning tuned(std::vector<double> dials) const;
-    std::optional<Tape> tape_;
-    bool tape_unsaved_ = false;
-    int rate_hz_ = 120;
-    RunPointer now_run_;
-    RunPointer kept_run_;
-    struct SeenState {
-        RunPointer run;
-        double time = -1.0;
-        World state;
-    };
-    mutable SeenState seen_;  ///< the state asked for last
-    mutable SeenState kept_seen_;
-    static const World& seen_state(SeenState& seen, const RunPointer& run, double time);
-    ReplayWorker worker_;
-    ReplayWorker kept_worker_;
-    std::unique_ptr<LivePlayer> live_;
-    LivePlayer::View live_view_;
-    Ingredients live_ingredients_;
+    Documents documents_;
+    ScriptCompiler compiler_;
+    Tunings tunings_;
+    Runs runs_;
+    LivePlay live_;
     Side playing_side_ = Side::now;
+    int rate_hz_ = 120;
     double cursor_ = 0.0;
     std::size_t character_ = 0;
     int gestures_ = 0;
-    std::optional<Recovery> recovered_;
 };
 
 }  // namespace leap::studio

@@ -1,0 +1,117 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QFileSystemWatcher>
+#include <QObject>
+#include <QTimer>
+#include <QUndoStack>
+#include <filesystem>
+
+#include "core/project/project.hpp"
+#include "studio/session/project_texts.hpp"
+#include "studio/session/recovery.hpp"
+
+namespace leap::studio {
+
+/// The project's files as they are worked on: texts with their undo steps, tapes, what changes on disk meanwhile, and
+/// unsaved work that is kept for the case of a crash. Knows nothing of what texts and tapes mean.
+class Documents : public QObject {
+    Q_OBJECT
+
+  public:
+    /// `data_folder`: for unsaved work; empty: none is kept.
+    explicit Documents(std::filesystem::path data_folder, QObject* parent = nullptr);
+
+    bool is_open() const { return project_.has_value(); }
+    const Project& project() const { return *project_; }
+    QString project_name() const;
+    /// Takes a project that was loaded instead of the one that is open. Nothing is emitted.
+    void open(Project project);
+    /// Looks for unsaved work that an earlier run left of this project.
+    void look_for_recovery();
+    /// The files that the script is made of, as they were compiled.
+    void note_scripts(const std::vector<SourceFile>& files);
+    /// Watches scripts, course and tapes for changes on disk.
+    void watch();
+
+    // Texts
+    const std::string* text(const std::string& path) const { return texts_.find(path); }
+    TextOverrides overrides() const { return texts_.overrides(); }
+    bool is_course(const std::string& path) const { return path == project_->file.course; }
+    /// The course's text as it is on disk is what stands in the window.
+    void load_course_text();
+    /// The plan that the course's text says now.
+    void set_course_plan(CoursePlan plan) { project_->course = std::move(plan); }
+    /// Replaces a file's text; `what` names the undo step. Edits of the same gesture are one step.
+    void edit_text(const std::string& path, const std::string& text, const QString& what, int gesture = -1);
+    QUndoStack& undo_stack() { return undo_; }
+
+    // Files (documents_disk.cpp)
+    bool modified() const { return !texts_.modified_files().empty() || !unsaved_tapes().empty(); }
+    std::vector<std::string> modified_files() const { return texts_.modified_files(); }
+    /// Files that were edited here and changed on disk meanwhile; see choose_disk() and choose_own().
+    std::vector<std::string> conflicts() const { return texts_.conflicts(); }
+    /// Writes every edited text, and tapes that have no file yet. Returns problems, or nothing.
+    QString save();
+    /// Looks at the files on disk again, as after a change from outside.
+    void look_at_disk();
+    void choose_disk(const std::string& path);
+    void choose_own(const std::string& path);
+
+    // Tapes (documents_tapes.cpp)
+    std::vector<QString> tape_names() const;
+    const std::optional<Tape>& tape() const { return tape_; }
+    bool tape_unsaved() const { return tape_unsaved_; }
+    /// Names of takes that have no file yet: the one in view, and those that were left for another tape.
+    std::vector<std::string> unsaved_tapes() const;
+    /// Puts a tape of the project into view; false when it has none of that name.
+    bool choose_tape(const std::string& name);
+    /// Puts a take that was just played into view, under a name that no tape has. Nothing is emitted.
+    void add_take(Tape take);
+
+    // Unsaved work
+    bool recovery_offered() const { return recovered_.has_value(); }
+    void take_recovery();
+    void drop_recovery();
+    /// The user has said that what isn't saved may go: nothing of it is offered again.
+    void forget_unsaved();
+    void remember_unsaved();
+
+  signals:
+    /// A text says something else: by an edit, undo, or another program's change.
+    void text_changed(const std::string& path);
+    /// Which files are edited, or in conflict, may have changed.
+    void texts_changed();
+    void tapes_changed();
+    /// Another tape is in view.
+    void tape_chosen();
+    /// A take that has no file is in view.
+    void take_recovered();
+    void message(const QString& text);
+    /// A file was edited here and changed on disk.
+    void conflict(const QString& path);
+
+  private:
+    friend class TextEditStep;
+    void set_text(const std::string& path, const std::string& text);
+    void keep_take();
+    QString save_tape(TapeEntry& entry);
+    QString save_text(const std::string& path);
+    void look_at_scripts();
+    void look_at_course();
+    void look_at_tapes();
+
+    std::filesystem::path data_folder_;
+    std::optional<Project> project_;
+    ProjectTexts texts_;
+    QUndoStack undo_;
+    QFileSystemWatcher watcher_;
+    QTimer disk_timer_;
+    QTimer recovery_timer_;
+    std::vector<std::string> scripts_;  ///< paths of what is watched
+    std::optional<Tape> tape_;
+    bool tape_unsaved_ = false;
+    std::optional<Recovery> recovered_;
+};
+
+}  // namespace leap::studio

@@ -1,0 +1,158 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/project/file_io.hpp"
+#include "core/project/tape_file.hpp"
+#include "studio/session/documents.hpp"
+
+namespace leap::studio {
+
+void Documents::note_scripts(const std::vector<SourceFile>& files) {
+    scripts_.clear();
+    for (const SourceFile& file : files) {
+        scripts_.push_back(file.path);
+        texts_.loaded(file.path, file.text);
+    }
+}
+
+void Documents::load_course_text() {
+    if (const auto text = read_file(project_->folder / project_->file.course))
+        texts_.loaded(project_->file.course, *text);
+}
+
+void Documents::watch() {
+    if (const QStringList watched = watcher_.files() + watcher_.directories(); !watched.isEmpty())
+        watcher_.removePaths(watched);
+    QStringList paths;
+    const auto add = [&](const std::string& path) {
+        const std::filesystem::path full = project_->folder / path;
+        paths << QString::fromStdString(full.string());
+        const QString folder = QString::fromStdString(full.parent_path().string());
+        if (!folder.isEmpty() && !paths.contains(folder)) paths << folder;
+    };
+    for (const std::string& path : scripts_) add(path);
+    add(project_->file.course);
+    for (const std::string& tape : project_->file.tapes) add(tape);
+    watcher_.addPaths(paths);
+}
+
+/// Returns why a text couldn't be written, or nothing.
+QString Documents::save_text(const std::string& path) {
+    if (!lies_inside(project_->folder, path))
+        return tr("%1 lies outside of the project's folder and is not written; save it in its own project")
+            .arg(QString::fromStdString(path));
+    if (texts_.in_conflict(path))
+        return tr("%1 was changed by another program; say first which of the two counts")
+            .arg(QString::fromStdString(path));
+    const std::string text = *texts_.find(path);
+    std::error_code error;
+    std::filesystem::create_directories((project_->folder / path).parent_path(), error);  // write_file tells
+    const auto written = write_file(project_->folder / path, text);
+    if (!written) return QString::fromStdString(written.error());
+    texts_.saved(path, text);
+    return {};
+}
+
+QString Documents::save() {
+    QStringList problems;
+    for (const std::string& path : texts_.modified_files())
+        if (const QString problem = save_text(path); !problem.isEmpty()) problems << problem;
+    keep_take();
+    for (TapeEntry& entry : project_->tapes) {
+        if (!entry.path.empty()) continue;
+        if (const QString problem = save_tape(entry); !problem.isEmpty()) problems << problem;
+    }
+    emit tapes_changed();
+    watch();
+    remember_unsaved();
+    emit texts_changed();
+    return problems.join('\n');
+}
+
+/// Writes a tape that has no file yet, and its line in the project file.
+QString Documents::save_tape(TapeEntry& entry) {
+    const std::string path = tape_path_for(*project_, entry.tape.name);
+    if (!lies_inside(project_->folder, path))
+        return tr("%1 lies outside of the project's folder and is not written").arg(QString::fromStdString(path));
+    std::error_code error;
+    std::filesystem::create_directories((project_->folder / path).parent_path(), error);  // write_file tells
+    auto written = write_file(project_->folder / path, write_tape(entry.tape));
+    if (!written) return QString::fromStdString(written.error());
+    ProjectFile changed = project_->file;
+    changed.tapes.push_back(path);
+    written = write_file(project_->folder / project_->file_name, write_project_file(changed));
+    if (!written) return QString::fromStdString(written.error());
+    project_->file = std::move(changed);
+    entry.path = path;
+    return {};
+}
+
+void Documents::look_at_disk() {
+    if (!project_) return;
+    look_at_scripts();
+    look_at_course();
+    look_at_tapes();
+    watch();
+}
+
+void Documents::look_at_scripts() {
+    bool taken = false;
+    for (const std::string& path : std::vector<std::string>(scripts_)) {
+        const auto disk = read_file(project_->folder / path);
+        if (!disk) {
+            if (texts_.find(path) != nullptr && !texts_.modified(path))
+                emit message(QString::fromStdString(disk.error() + "; its text is kept here"));
+            continue;
+        }
+        const auto change = texts_.disk_changed(path, *disk);
+        taken = taken || change == ProjectTexts::DiskChange::taken;
+        if (change == ProjectTexts::DiskChange::conflict) emit conflict(QString::fromStdString(path));
+    }
+    if (!taken) return;
+    undo_.clear();  // its steps would bring back texts from before the other editor's change
+    emit text_changed(project_->file.script);
+    emit texts_changed();
+}
+
+void Documents::look_at_course() {
+    const std::string& path = project_->file.course;
+    const auto text = read_file(project_->folder / path);
+    if (!text) return;
+    const auto change = texts_.disk_changed(path, *text);
+    if (change == ProjectTexts::DiskChange::conflict) emit conflict(QString::fromStdString(path));
+    if (change != ProjectTexts::DiskChange::taken) return;
+    undo_.clear();
+    emit text_changed(path);
+    emit texts_changed();
+}
+
+void Documents::look_at_tapes() {
+    std::string chosen;
+    for (TapeEntry& entry : project_->tapes) {
+        if (entry.path.empty()) continue;
+        const auto text = read_file(project_->folder / entry.path);
+        if (!text) continue;
+        auto tape = read_tape(*text, entry.path);
+        if (!tape) {
+            emit message(QString::fromStdString(tape.error() + "; the tape as it was stays"));
+        } else if (*tape != entry.tape) {
+            if (tape_ && !tape_unsaved_ && tape_->name == entry.tape.name) chosen = tape->name;
+            entry.tape = std::move(*tape);
+        }
+    }
+    if (!chosen.empty()) choose_tape(chosen);
+}
+
+void Documents::choose_disk(const std::string& path) {
+    const auto disk = read_file(project_->folder / path);
+    texts_.settle(path);
+    if (disk) edit_text(path, *disk, tr("Take %1 from disk").arg(QString::fromStdString(path)));
+    emit texts_changed();
+}
+
+void Documents::choose_own(const std::string& path) {
+    const auto disk = read_file(project_->folder / path);
+    if (disk) texts_.saved(path, *disk);
+    texts_.settle(path);
+    emit texts_changed();
+}
+
+}  // namespace leap::studio

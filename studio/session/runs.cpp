@@ -1,0 +1,57 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/session/runs.hpp"
+
+#include "core/play/stands.hpp"
+
+namespace leap::studio {
+
+Runs::Runs(QObject* parent) : QObject(parent) {
+    connect(&now_.worker, &ReplayWorker::finished, this, [this](const RunPointer& run) { take(Side::now, now_, run); });
+    connect(&kept_.worker, &ReplayWorker::finished, this,
+            [this](const RunPointer& run) { take(Side::kept, kept_, run); });
+}
+
+void Runs::clear() {
+    program_.reset();  // what is still on its way belongs to what was open before
+    now_.run.reset();
+    kept_.run.reset();
+}
+
+void Runs::request(Side side, Ingredients ingredients, const Tape& tape) {
+    (side == Side::now ? now_ : kept_).worker.request(std::move(ingredients), tape);
+}
+
+void Runs::take(Side side, OfSide& of, const RunPointer& run) {
+    if (run->ingredients.program != program_) return;  // a newer program's run is on its way
+    of.run = run;
+    emit changed(side);
+}
+
+World Runs::world_at(Side side, double time) const {
+    const OfSide& of = side == Side::now ? now_ : kept_;
+    if (!of.run || of.run->trace.empty()) return {};
+    if (of.seen.run != of.run || of.seen.time != time)
+        of.seen = {of.run, time, leap::world_at(of.run->ingredients.rehearsal(), of.run->inputs, of.run->trace, time)};
+    return of.seen.state;
+}
+
+std::vector<MoveAnswer> explain_all(const Ingredients& made, const World& state, std::size_t character,
+                                    const std::shared_ptr<const Program>& newest) {
+    std::vector<MoveAnswer> out;
+    if (state.actors.empty()) return out;
+    ProbeMemo memo;
+    const Rehearsal rehearsal = made.rehearsal();
+    const Moment moment = moment_at(rehearsal, state, state.actors[character], memo);
+    for (const std::int32_t move : made.program->moves) out.push_back(explain_move(moment, move));
+    for (const std::int32_t kind : made.program->fixtures)
+        if (const auto fixture = fixture_to_explain(moment, kind)) out.push_back(explain_fixture(moment, *fixture));
+    if (made.program == newest) return out;
+    std::erase_if(out, [&](MoveAnswer& answer) {
+        const auto known = newest->find_machine(made.program->machines[static_cast<std::size_t>(answer.move)].name);
+        answer.move = known.value_or(-1);
+        return !known.has_value();
+    });
+    return out;
+}
+
+}  // namespace leap::studio

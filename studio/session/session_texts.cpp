@@ -1,0 +1,92 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What becomes of a text that says something else: of a script a program, of the course a plan.
+#include "core/play/fixtures.hpp"
+#include "core/project/course_file.hpp"
+#include "studio/session/session.hpp"
+
+namespace leap::studio {
+
+void Session::edit_files(const std::vector<SourceFile>& files, const QString& what) {
+    undo_stack().beginMacro(what);
+    for (const SourceFile& file : files) edit_text(file.path, file.text, what);
+    undo_stack().endMacro();
+}
+
+void Session::take_text(const std::string& path) {
+    if (documents_.is_course(path)) {
+        take_course_text();
+    } else {
+        compile_texts();
+    }
+}
+
+void Session::compile_texts() {
+    const bool fresh = compiler_.compile(project(), documents_.overrides());
+    documents_.note_scripts(compiler_.files());
+    if (fresh) take_program();
+    emit diagnostics_changed();
+}
+
+void Session::take_program() {
+    tunings_.adopt(*program());
+    runs_.set_program(program());
+    tune_live();
+    emit program_changed();
+    emit tuning_changed();
+    request_both();  // the rows of "kept" are read with the tables of the program they were made with
+}
+
+void Session::load_course() {
+    documents_.load_course_text();
+    take_course(project().course);
+    tunings_.keep_course();
+}
+
+void Session::take_course(std::optional<CoursePlan> plan) {
+    if (plan) tunings_.set_course(std::make_shared<const Course>(build_course(std::move(*plan))));
+    emit course_changed();
+    request(Side::now);
+}
+
+/// While the text can't be read, the last good course stays.
+void Session::take_course_text() {
+    const std::string* text = documents_.text(project().file.course);
+    if (text == nullptr) return;
+    auto plan = read_course(*text, project().file.course);
+    if (!plan) {
+        emit message(QString::fromStdString(plan.error() + "; the course as it was stays"));
+        return;
+    }
+    documents_.set_course_plan(std::move(*plan));
+    tunings_.set_previewing(false);
+    take_course(project().course);
+}
+
+void Session::edit_course(const CoursePlan& plan, const QString& what, int gesture) {
+    if (!is_open() || !project().course) return;
+    const std::string text = write_course(plan);
+    const std::string* before = documents_.text(project().file.course);
+    if (before != nullptr && *before == text && previewing()) take_course_text();  // a drag that led back
+    edit_text(project().file.course, text, what, gesture);
+}
+
+void Session::preview_course(const CoursePlan& plan) {
+    tunings_.set_previewing(true);
+    take_course(plan);
+}
+
+FixtureHalves Session::fixture_halves() const {
+    FixtureHalves out;
+    if (!program()) return out;
+    World none;
+    none.actors.emplace_back();
+    const Tuning& now = tuning(Side::now);
+    const Moment moment{*program(), now, now, none, none.actors.front()};
+    for (const std::int32_t kind : program()->fixtures) {
+        const Machine& machine = program()->machines[static_cast<std::size_t>(kind)];
+        if (machine.fixture) out[machine.name] = fixture_shape(moment, *machine.fixture).half;
+    }
+    return out;
+}
+
+}  // namespace leap::studio

@@ -1,0 +1,58 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/session/tunings.hpp"
+
+#include "core/script/dial_edit.hpp"
+
+namespace leap::studio {
+
+void Tunings::clear() {
+    *this = {};
+}
+
+Tuning Tunings::tuned(const Program& program, std::vector<double> dials) const {
+    Tuning out = make_tuning(program, std::move(dials));
+    for (const std::string& name : off_) static_cast<void>(leave_out(program, name, out));
+    return out;
+}
+
+void Tunings::adopt(const Program& program) {
+    now_ = tuned(program, written_tuning(program).dials);
+    previewing_ = false;
+    std::vector<double> kept = now_.dials;
+    for (std::size_t i = 0; i < kept.size(); ++i)
+        if (const auto found = kept_values_.find(program.dials[i].path()); found != kept_values_.end())
+            kept[i] = found->second;
+    kept_ = make_tuning(program, std::move(kept));
+}
+
+bool Tunings::preview(const Program& program, std::int32_t dial, double value_si) {
+    const auto i = static_cast<std::size_t>(dial);
+    if (dial < 0 || i >= now_.dials.size()) return false;
+    std::vector<double> dials = now_.dials;
+    dials[i] = rounded_dial_value(program.dials[i], value_si);
+    now_ = tuned(program, std::move(dials));
+    previewing_ = true;
+    return true;
+}
+
+void Tunings::keep(const Program& program) {
+    kept_values_.clear();
+    for (std::size_t i = 0; i < program.dials.size(); ++i) kept_values_[program.dials[i].path()] = now_.dials[i];
+    kept_ = now_;
+    keep_course();
+}
+
+QString Tunings::set_off(const Program& program, const std::string& machine, bool off) {
+    Tuning tried = now_;
+    if (const auto left_out = leave_out(program, machine, tried); off && !left_out)
+        return QString::fromStdString(left_out.error());
+    if (off) {
+        off_.insert(machine);
+    } else {
+        off_.erase(machine);
+    }
+    now_ = tuned(program, now_.dials);
+    return {};
+}
+
+}  // namespace leap::studio

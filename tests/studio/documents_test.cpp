@@ -1,0 +1,115 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/session/documents.hpp"
+
+#include <gtest/gtest.h>
+
+#include <QTemporaryDir>
+
+#include "core/project/file_io.hpp"
+
+namespace leap::studio {
+namespace {
+
+/// A small project in a folder of its own, opened as documents alone: no program, no runs.
+class Shelf {
+  public:
+    Shelf() {
+        put("p.json", R"({"format": 1, "name": "Shelf", "script": "a.leap", "course": "c.json", "tapes": ["t.json"]})");
+        put("a.leap", "dial height = 2 m  in 0..4\n");
+        put("c.json", R"({"format": 1, "name": "c", "pieces": []})");
+        put("t.json", R"({"format": 1, "name": "first", "start": {"at": "s"}, "length": 1, "events": []})");
+        open();
+    }
+    void open() {
+        documents = std::make_unique<Documents>(folder.path().toStdString() + "/data");
+        auto project = load_project(folder.path().toStdString() + "/p.json");
+        if (!project) throw std::runtime_error(project.error());
+        documents->open(std::move(*project));
+        documents->load_course_text();
+    }
+    void put(const std::string& name, const std::string& text) {
+        ASSERT_TRUE(write_file(folder.path().toStdString() + "/" + name, text));
+    }
+    std::string on_disk(const std::string& name) const {
+        return read_file(folder.path().toStdString() + "/" + name).value_or("nothing");
+    }
+
+    QTemporaryDir folder;
+    std::unique_ptr<Documents> documents;
+};
+
+TEST(Documents, EditsOfOneGestureAreOneStepAndTellWhichTextChanged) {
+    Shelf shelf;
+    Documents& documents = *shelf.documents;
+    const std::string before = *documents.text("a.leap");
+    std::vector<std::string> told;
+    QObject::connect(&documents, &Documents::text_changed, [&](const std::string& path) { told.push_back(path); });
+    documents.edit_text("a.leap", "dial height = 3 m  in 0..4\n", "turn", 7);
+    documents.edit_text("a.leap", "dial height = 35 m  in 0..40\n", "turn", 7);
+    documents.edit_text("a.leap", *documents.text("a.leap"), "nothing new");
+    EXPECT_EQ(told, (std::vector<std::string>{"a.leap", "a.leap"}));
+    EXPECT_EQ(documents.undo_stack().count(), 1);
+    EXPECT_TRUE(documents.modified());
+    documents.undo_stack().undo();
+    EXPECT_EQ(*documents.text("a.leap"), before);
+    EXPECT_FALSE(documents.modified());
+    documents.undo_stack().redo();
+    EXPECT_EQ(*documents.text("a.leap"), "dial height = 35 m  in 0..40\n");
+    EXPECT_EQ(shelf.on_disk("a.leap"), before) << "nothing is written before save";
+    EXPECT_TRUE(documents.save().isEmpty());
+    EXPECT_EQ(shelf.on_disk("a.leap"), "dial height = 35 m  in 0..40\n");
+}
+
+TEST(Documents, TakesGetNamesOfTheirOwnAndAreSavedWithTheProject) {
+    Shelf shelf;
+    Documents& documents = *shelf.documents;
+    ASSERT_TRUE(documents.choose_tape("first"));
+    EXPECT_FALSE(documents.choose_tape("attic"));
+    Tape take = *documents.tape();
+    take.name = "first";
+    documents.add_take(take);
+    EXPECT_EQ(documents.tape()->name, "first 2");
+    EXPECT_EQ(documents.unsaved_tapes(), (std::vector<std::string>{"first 2"}));
+    ASSERT_TRUE(documents.choose_tape("first")) << "the take isn't lost when another tape is shown";
+    EXPECT_EQ(documents.unsaved_tapes(), (std::vector<std::string>{"first 2"}));
+    EXPECT_TRUE(documents.save().isEmpty());
+    EXPECT_TRUE(documents.unsaved_tapes().empty());
+    EXPECT_EQ(load_project(shelf.folder.path().toStdString() + "/p.json")->tapes.size(), 2U);
+}
+
+TEST(Documents, UnsavedWorkIsOfferedAgainAndForgottenWhenItIsToldTo) {
+    Shelf shelf;
+    shelf.documents->edit_text("a.leap", "dial height = 1 m  in 0..4\n", "turn");
+    shelf.documents->remember_unsaved();
+    shelf.open();
+    shelf.documents->look_for_recovery();
+    ASSERT_TRUE(shelf.documents->recovery_offered());
+    shelf.documents->take_recovery();
+    EXPECT_EQ(*shelf.documents->text("a.leap"), "dial height = 1 m  in 0..4\n");
+    shelf.documents->forget_unsaved();
+    EXPECT_EQ(*shelf.documents->text("a.leap"), shelf.on_disk("a.leap"));
+    shelf.open();
+    shelf.documents->look_for_recovery();
+    EXPECT_FALSE(shelf.documents->recovery_offered());
+}
+
+TEST(Documents, AChangeOnDiskIsTakenOrAskedAbout) {
+    Shelf shelf;
+    Documents& documents = *shelf.documents;
+    documents.note_scripts({{"a.leap", *documents.text("a.leap")}});
+    shelf.put("a.leap", "dial height = 4 m  in 0..4\n");
+    documents.look_at_disk();
+    EXPECT_EQ(*documents.text("a.leap"), "dial height = 4 m  in 0..4\n");
+    documents.edit_text("a.leap", "mine\n", "type");
+    shelf.put("a.leap", "theirs\n");
+    documents.look_at_disk();
+    EXPECT_EQ(documents.conflicts(), (std::vector<std::string>{"a.leap"}));
+    EXPECT_FALSE(documents.save().isEmpty()) << "not before it is said which counts";
+    EXPECT_EQ(shelf.on_disk("a.leap"), "theirs\n");
+    documents.choose_own("a.leap");
+    EXPECT_TRUE(documents.save().isEmpty());
+    EXPECT_EQ(shelf.on_disk("a.leap"), "mine\n");
+}
+
+}  // namespace
+}  // namespace leap::studio
