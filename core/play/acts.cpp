@@ -83,12 +83,12 @@ void spend_at(const Moment& m, const Act& act, double amount, Actor& actor) {
 }
 
 /// A target that isn't there any more, or never was, is struck without effect.
-void strike(const Moment& m, double target, World& world, Actor& actor, Trace* trace) {
+void strike(const Moment& m, double target, World& world, Actor& actor, Record* record) {
     const auto count = static_cast<double>(world.target_struck_at.size());
     if (!(target >= 0.0) || target >= count || !target_there(m, static_cast<std::int32_t>(target))) return;
     world.target_struck_at[static_cast<std::size_t>(target)] = actor.time;
-    if (trace != nullptr)
-        trace->events.push_back({actor.time, EventKind::struck, static_cast<std::int32_t>(target), -1, actor.id});
+    if (record != nullptr)
+        record->events.push_back({actor.time, EventKind::struck, static_cast<std::int32_t>(target), -1, actor.id});
 }
 
 /// The body stands somewhere else all at once, on the ground when there is any under its feet.
@@ -109,10 +109,10 @@ void place_body(const Rehearsal& r, const ProbeMemo& memo, const Vec3& feet, con
 }
 
 /// Through to the other side: the velocity turns as the exit is turned against the way in.
-void teleport(const Rehearsal& r, const Moment& m, bool keeps_velocity, Actor& actor, Trace* trace) {
+void teleport(const Rehearsal& r, const Moment& m, bool keeps_velocity, Actor& actor, Record* record) {
     const auto i = static_cast<std::size_t>(m.fixture);
     const auto note = [&](EventKind kind) {
-        if (trace != nullptr) trace->events.push_back({actor.time, kind, static_cast<std::int32_t>(i), -1, actor.id});
+        if (record != nullptr) record->events.push_back({actor.time, kind, static_cast<std::int32_t>(i), -1, actor.id});
     };
     const auto exit = exit_of_link(m, i);
     if (!exit || deepest_overlap(m.surroundings(), {actor.radius, actor.height}, exit->feet))
@@ -128,14 +128,14 @@ void teleport(const Rehearsal& r, const Moment& m, bool keeps_velocity, Actor& a
 }
 
 /// A thing is taken by whoever has come to it, or thrown by whoever holds it.
-void act_of_loose(const Moment& m, std::size_t i, const Act& act, World& world, Actor& actor, Trace* trace) {
+void act_of_loose(const Moment& m, std::size_t i, const Act& act, World& world, Actor& actor, Record* record) {
     const std::int32_t index = world.fixtures[i].loose;
     if (index < 0) return;
     LooseState& loose = world.loose[static_cast<std::size_t>(index)];
     const auto note = [&](EventKind kind, const Owner& who) {
-        if (trace == nullptr) return;
-        trace->events.push_back({actor.time, kind, static_cast<std::int32_t>(i), who.is_fixture() ? who.index : -1,
-                                 who.is_actor() ? who.index : -1});
+        if (record == nullptr) return;
+        record->events.push_back({actor.time, kind, static_cast<std::int32_t>(i), who.is_fixture() ? who.index : -1,
+                                  who.is_actor() ? who.index : -1});
     };
     if (act.kind == ActKind::hold) {
         const bool by_hand = (actor.contacts[i].events & fixture_grabbed) != 0;
@@ -161,15 +161,15 @@ void act_of_loose(const Moment& m, std::size_t i, const Act& act, World& world, 
 }
 
 void act_of_fixture(const Rehearsal& r, const Moment& m, const Act& act, World& world, Actor& actor, ProbeMemo& memo,
-                    Trace* trace) {
+                    Record* record) {
     const auto i = static_cast<std::size_t>(m.fixture);
     const std::int32_t link = world.fixtures[i].link;
     if (act.kind == ActKind::teleport) {
-        teleport(r, m, act.adding, actor, trace);
+        teleport(r, m, act.adding, actor, record);
     } else if (act.kind == ActKind::respawn_here) {
         actor.respawn = respawn_at(m, i);
     } else if (act.kind == ActKind::hold || act.kind == ActKind::throw_it) {
-        act_of_loose(m, i, act, world, actor, trace);
+        act_of_loose(m, i, act, world, actor, record);
     } else if (link >= 0) {
         world.contacts[static_cast<std::size_t>(link)].events_ahead |= fixture_told;
         memo.stale = true;
@@ -193,7 +193,7 @@ void leave_ground(Actor& actor, bool by_launch) {
 }
 
 void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, World& world, Actor& actor, Emitted& emitted,
-              ProbeMemo& memo, Trace* trace, const ActOwner& owner) {
+              ProbeMemo& memo, Record* record, const ActOwner& owner) {
     for (const Act& act : acts) {
         Moment asked = rehearsal.moment(world, actor, &memo);
         asked.by = owner.by;
@@ -202,8 +202,8 @@ void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, World& worl
             case ActKind::launch: {
                 const bool stood = actor.body.grounded;
                 launch(m, act, actor, emitted);
-                if (stood && !actor.body.grounded && trace != nullptr)
-                    trace->events.push_back({actor.time, EventKind::left_ground, -1, -1, actor.id});
+                if (stood && !actor.body.grounded && record != nullptr)
+                    record->events.push_back({actor.time, EventKind::left_ground, -1, -1, actor.id});
                 break;
             }
             case ActKind::keep: keep(number(m, act.amount), act.part, actor.body.velocity); break;
@@ -223,14 +223,14 @@ void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, World& worl
             }
             case ActKind::untag: actor.tagged_until[static_cast<std::size_t>(act.index)] = never; break;
             case ActKind::pose:
-                if (trace != nullptr) {
+                if (record != nullptr) {
                     const double ms = std::clamp(number(m, act.amount) * 1000.0, 0.0, 60000.0);
-                    trace->events.push_back(
+                    record->events.push_back(
                         {actor.time, EventKind::posed, act.index, static_cast<std::int32_t>(ms), actor.id});
                 }
                 break;
             case ActKind::strike:
-                strike(m, number(m, act.amount), world, actor, trace);
+                strike(m, number(m, act.amount), world, actor, record);
                 memo.forget();
                 break;
             case ActKind::hold:
@@ -238,7 +238,7 @@ void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, World& worl
             case ActKind::tell_link:
             case ActKind::teleport:
             case ActKind::respawn_here:
-                if (owner.fixture >= 0) act_of_fixture(rehearsal, m, act, world, actor, memo, trace);
+                if (owner.fixture >= 0) act_of_fixture(rehearsal, m, act, world, actor, memo, record);
                 memo.forget();
                 break;
             case ActKind::respawn:
@@ -246,12 +246,12 @@ void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, World& worl
                 actor.facing = actor.respawn.facing_rad;
                 emitted.bits |= event_respawned;
                 memo.forget();
-                if (trace != nullptr) trace->events.push_back({actor.time, EventKind::respawned, -1, -1, actor.id});
+                if (record != nullptr) record->events.push_back({actor.time, EventKind::respawned, -1, -1, actor.id});
                 break;
             case ActKind::emit_event:
                 emitted.events.push_back(act.index);
-                if (trace != nullptr)
-                    trace->events.push_back({actor.time, EventKind::emitted, act.index, -1, actor.id});
+                if (record != nullptr)
+                    record->events.push_back({actor.time, EventKind::emitted, act.index, -1, actor.id});
                 break;
         }
     }

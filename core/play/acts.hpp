@@ -17,7 +17,7 @@ struct ActOwner {
 
 /// Carries out acts, in order. Emitted events are added to `emitted`.
 void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, World& world, Actor& actor, Emitted& emitted,
-              ProbeMemo& memo, Trace* trace, const ActOwner& owner);
+              ProbeMemo& memo, Record* record, const ActOwner& owner);
 
 /// Where one comes back to at a fixture: in front of it, feet at its underside.
 RespawnPlace respawn_at(const Moment& moment, std::size_t fixture);

@@ -9,13 +9,13 @@
 
 namespace leap {
 
-Instant::Instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Trace* trace,
+Instant::Instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Record* record,
                  std::optional<std::size_t> alone)
     : rehearsal_(rehearsal),
       program_(rehearsal.program),
       world_(world),
       scratch_(scratch),
-      trace_(trace),
+      record_(record),
       alone_(alone),
       first_(alone.value_or(0)),
       last_(alone ? *alone + 1 : world.actors.size()) {
@@ -202,20 +202,20 @@ const Phase& Instant::phase_of(const RunningMachine& running) {
 }
 
 void Instant::note(EventKind kind, std::int32_t index, std::int32_t detail) {
-    if (trace_ != nullptr) trace_->events.push_back({actor_->time, kind, index, detail, actor_->id});
+    if (record_ != nullptr) record_->events.push_back({actor_->time, kind, index, detail, actor_->id});
 }
 
 void Instant::note_fixture(EventKind kind, std::int32_t fixture, std::int32_t detail) {
-    if (trace_ != nullptr) trace_->events.push_back({actor_->time, kind, fixture, detail, -1});
+    if (record_ != nullptr) record_->events.push_back({actor_->time, kind, fixture, detail, -1});
 }
 
-bool run_instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Trace* trace) {
-    return Instant(rehearsal, world, scratch, trace, std::nullopt).run();
+bool run_instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Record* record) {
+    return Instant(rehearsal, world, scratch, record, std::nullopt).run();
 }
 
 AloneAnswer run_instant_alone(const Rehearsal& rehearsal, World& world, std::size_t actor, StepScratch& scratch,
-                              Trace* trace) {
-    Instant instant(rehearsal, world, scratch, trace, actor);
+                              Record* record) {
+    Instant instant(rehearsal, world, scratch, record, actor);
     const bool changed = instant.run();
     return {changed, instant.concerns_others()};
 }

@@ -18,7 +18,7 @@ struct RunningMachine {
 class Instant {
   public:
     /// `alone`: only that character's own rules are asked. They may change nothing that others could see.
-    Instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Trace* trace,
+    Instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Record* record,
             std::optional<std::size_t> alone);
 
     /// True when anything has changed.
@@ -101,7 +101,7 @@ class Instant {
     const Program& program_;
     World& world_;
     StepScratch& scratch_;
-    Trace* trace_;
+    Record* record_;
     std::optional<std::size_t> alone_;
     std::size_t first_ = 0;  ///< characters that are asked: from this one
     std::size_t last_ = 0;   ///< up to, without this one

@@ -31,7 +31,7 @@ void Instant::acts(const std::vector<Act>& list) {
         return;
     }
     const bool before = (emitted().bits & event_respawned) != 0;
-    run_acts(rehearsal_, list, world_, *actor_, emitted(), memo(), trace_, {acting_.fixture, by_});
+    run_acts(rehearsal_, list, world_, *actor_, emitted(), memo(), record_, {acting_.fixture, by_});
     if (acting_.fixture >= 0 || std::any_of(list.begin(), list.end(), is_shared)) shared_change_ = true;
     if (memo().stale) note_stale();
     if (!before && (emitted().bits & event_respawned) != 0) end_all_moves();
@@ -155,7 +155,7 @@ void Instant::leave_phase(const RunningMachine& running, std::int32_t left_by) {
 }
 
 void Instant::open_span(const RunningMachine& running, bool opens) {
-    if (trace_ == nullptr) return;
+    if (record_ == nullptr) return;
     PhaseSpan span;
     span.machine = running.kind;
     span.phase = state_of(running).phase;
@@ -164,18 +164,18 @@ void Instant::open_span(const RunningMachine& running, bool opens) {
     span.to = -1.0;
     span.opens = opens;
     span.actor = running.fixture < 0 ? actor_->id : -1;
-    trace_->spans.push_back(span);
+    record_->spans.push_back(span);
 }
 
 void Instant::close_span(const RunningMachine& running, std::int32_t left_by) {
-    if (trace_ == nullptr) return;
-    for (auto span = trace_->spans.rbegin(); span != trace_->spans.rend(); ++span) {
+    if (record_ == nullptr) return;
+    for (auto span = record_->spans.rbegin(); span != record_->spans.rend(); ++span) {
         const bool same = span->machine == running.kind && span->fixture == running.fixture &&
                           (running.fixture >= 0 || span->actor == actor_->id);
         if (!same || span->to >= 0.0) continue;
         span->to = actor_->time;
         span->left_by = left_by;
-        if (alone_) scratch_.closed_spans.push_back(static_cast<std::size_t>(span.base() - trace_->spans.begin()) - 1);
+        if (alone_) scratch_.closed_spans.push_back(static_cast<std::size_t>(span.base() - record_->spans.begin()) - 1);
         break;
     }
 }

@@ -7,7 +7,7 @@ namespace leap {
 
 /// Steps 2 to 6 of an instant, see step(): every character's rules, in their order, then those of fixtures; until
 /// nothing changes any more. True when anything has changed.
-bool run_instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Trace* trace);
+bool run_instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Record* record);
 
 struct AloneAnswer {
     bool changed = false;
@@ -17,6 +17,6 @@ struct AloneAnswer {
 };
 /// The same for the rules of one character alone, who may be ahead of the others.
 AloneAnswer run_instant_alone(const Rehearsal& rehearsal, World& world, std::size_t actor, StepScratch& scratch,
-                              Trace* trace);
+                              Record* record);
 
 }  // namespace leap

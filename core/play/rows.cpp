@@ -28,7 +28,7 @@ double counter_value(const Moment& m, std::size_t index) {
 }  // namespace
 
 void write_row(const Rehearsal& r, const World& world, const Actor& actor, ProbeMemo* memo, const Vec3& acceleration,
-               bool tick_begin, Trace& trace) {
+               bool tick_begin, Record& record) {
     TraceRow row;
     row.time = actor.time;
     row.position = actor.body.position;
@@ -47,40 +47,40 @@ void write_row(const Rehearsal& r, const World& world, const Actor& actor, Probe
     row.grounded = actor.body.grounded;
     row.tick_begin = tick_begin;
     // Those of characters before it may be ahead already.
-    for (auto event = trace.events.rbegin(); event != trace.events.rend() && event->time >= actor.time; ++event)
+    for (auto event = record.events.rbegin(); event != record.events.rend() && event->time >= actor.time; ++event)
         if (event->time == actor.time && event->actor == actor.id)
             row.jumped = row.jumped || event->kind == EventKind::teleported || event->kind == EventKind::respawned ||
                          event->kind == EventKind::seated || event->kind == EventKind::stepped_out;
-    TraceTrack& track = trace.tracks[static_cast<std::size_t>(actor.id)];
+    TraceTrack& track = record.tracks[static_cast<std::size_t>(actor.id)];
     track.rows.push_back(row);
-    trace.value_count = r.program.counters.size() + r.program.meters.size() + r.program.gauges.size();
+    record.value_count = r.program.counters.size() + r.program.meters.size() + r.program.gauges.size();
     const Moment m = r.moment(world, actor, memo);
     for (std::size_t i = 0; i < r.program.counters.size(); ++i) track.values.push_back(counter_value(m, i));
     for (const MeterState& meter : actor.meters) track.values.push_back(meter.value);
     for (const GaugeInfo& gauge : r.program.gauges) track.values.push_back(gauge_value(m, gauge));
 }
 
-void open_trace(const Rehearsal& r, const World& world, Trace& trace) {
-    if (trace.is_open) return;
-    trace.is_open = true;
-    for (std::size_t i = trace.tracks.size(); i < world.actors.size(); ++i) {
+void open_record(const Rehearsal& r, const World& world, Record& record) {
+    if (record.is_open) return;
+    record.is_open = true;
+    for (std::size_t i = record.tracks.size(); i < world.actors.size(); ++i) {
         const std::int32_t kind = world.actors[i].kind;
-        trace.tracks.push_back({r.program.bodies[static_cast<std::size_t>(kind)].name, kind, {}, {}});
+        record.tracks.push_back({r.program.bodies[static_cast<std::size_t>(kind)].name, kind, {}, {}});
     }
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
         const std::int32_t machine = world.fixtures[i].machine;
-        trace.fixtures.push_back({r.course.plan.fixtures[i].name, machine});
+        record.fixtures.push_back({r.course.plan.fixtures[i].name, machine});
         const MachineState& own = world.machines[i];
         if (machine >= 0)
-            trace.spans.push_back({machine, own.phase, static_cast<std::int32_t>(i), own.phase_since, -1.0, false});
+            record.spans.push_back({machine, own.phase, static_cast<std::int32_t>(i), own.phase_since, -1.0, false});
     }
 }
 
-void end_trace(const Rehearsal& r, const World& world, Trace& trace) {
-    for (const Actor& actor : world.actors) write_row(r, world, actor, nullptr, Vec3{0.0}, true, trace);
-    for (PhaseSpan& span : trace.spans)
+void end_record(const Rehearsal& r, const World& world, Record& record) {
+    for (const Actor& actor : world.actors) write_row(r, world, actor, nullptr, Vec3{0.0}, true, record);
+    for (PhaseSpan& span : record.spans)
         if (span.to < 0.0) span.to = world.time;
-    trace.ticks = world.tick;
+    record.ticks = world.tick;
 }
 
 }  // namespace leap

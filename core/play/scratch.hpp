@@ -101,10 +101,10 @@ struct StepScratch {
     std::vector<std::optional<Ride>> rides;  ///< by character, over the last stretch
     std::vector<ActorStretch> stretches;     ///< likewise
     WorldMotion before;                      ///< the begin of a stretch that may have to be taken again
-    std::size_t events = 0;                  ///< of the trace, when all were at the same instant last
+    std::size_t events = 0;                  ///< of the record, when all were at the same instant last
     std::size_t spans = 0;
     std::vector<std::size_t> lively;        ///< fixtures that anything can happen to, by any character
-    std::vector<std::size_t> closed_spans;  ///< of the trace, closed by one who runs alone
+    std::vector<std::size_t> closed_spans;  ///< of the record, closed by one who runs alone
 };
 
 }  // namespace leap

@@ -215,7 +215,7 @@ namespace {
 /// Takes one stretch, as often as it needs to be taken.
 class Seeking {
   public:
-    Seeking(const Rehearsal& r, World& world, Actor& actor, StretchKind kind, StepScratch& scratch, Trace* trace)
+    Seeking(const Rehearsal& r, World& world, Actor& actor, StretchKind kind, StepScratch& scratch, Record* record)
         : r_(r),
           world_(world),
           actor_(actor),
@@ -223,7 +223,7 @@ class Seeking {
           all_(scratch),
           scratch_(scratch.actors[static_cast<std::size_t>(actor.id)]),
           stretch_(scratch.stretches[static_cast<std::size_t>(actor.id)]),
-          trace_(trace) {}
+          record_(record) {}
 
     Advanced run(double longest) {
         // Who sits goes on by the steps of what they sit on, the same at every tick rate.
@@ -233,7 +233,7 @@ class Seeking {
         const Noticed& first = scratch_.first;
         if (first.truths.empty() && !first.focus_changes && first.fixtures.empty()) return plainly(longest);
         remember();
-        const bool calm = advance(longest, trace_);
+        const bool calm = advance(longest, record_);
         const double whole = actor_.time - scratch_.before.time;
         // A bump at the stretch's very begin takes no time: there is no instant to seek.
         if (whole <= 0.0) return {false, stretch_.fixture_due};
@@ -247,20 +247,20 @@ class Seeking {
         go_back();
         forget_rows();
         // The whole stretch is asked for as it was the first time: its law may reach less far than it was given.
-        advance(with < whole ? with : longest, trace_);
+        advance(with < whole ? with : longest, record_);
         return {false, stretch_.fixture_due || change == Change::of_fixture};
     }
 
   private:
     Advanced plainly(double longest) {
-        const bool calm = advance(longest, trace_);
+        const bool calm = advance(longest, record_);
         return {calm, stretch_.fixture_due};
     }
 
-    bool advance(double longest, Trace* trace) {
-        stretch_ = move_actor(r_, world_, actor_, longest, kind_, scratch_.memo, trace);
+    bool advance(double longest, Record* record) {
+        stretch_ = move_actor(r_, world_, actor_, longest, kind_, scratch_.memo, record);
         if (world_.actors.size() == 1) {
-            settle_world(r_, all_.stretches, world_, all_, trace);
+            settle_world(r_, all_.stretches, world_, all_, record);
         } else {
             settle_actor(r_, world_, actor_, scratch_.memo);
         }
@@ -301,10 +301,10 @@ class Seeking {
     void remember() {
         scratch_.before = actor_;
         if (world_.actors.size() == 1) all_.before = world_;
-        if (trace_ == nullptr) return;
+        if (record_ == nullptr) return;
         rows_ = track().rows.size();
         values_ = track().values.size();
-        events_ = trace_->events.size();
+        events_ = record_->events.size();
     }
     void go_back() {
         static_cast<ActorMotion&>(actor_) = scratch_.before;
@@ -313,12 +313,12 @@ class Seeking {
         place_solids(r_, world_, actor_, scratch_.memo);
     }
     void forget_rows() {
-        if (trace_ == nullptr) return;
+        if (record_ == nullptr) return;
         track().rows.resize(rows_);
         track().values.resize(values_);
-        trace_->events.resize(events_);
+        record_->events.resize(events_);
     }
-    TraceTrack& track() { return trace_->tracks[static_cast<std::size_t>(actor_.id)]; }
+    TraceTrack& track() { return record_->tracks[static_cast<std::size_t>(actor_.id)]; }
 
     const Rehearsal& r_;
     World& world_;
@@ -327,7 +327,7 @@ class Seeking {
     StepScratch& all_;
     ActorScratch& scratch_;
     ActorStretch& stretch_;
-    Trace* trace_;
+    Record* record_;
     std::size_t rows_ = 0;
     std::size_t values_ = 0;
     std::size_t events_ = 0;
@@ -336,8 +336,8 @@ class Seeking {
 }  // namespace
 
 Advanced advance_to_change(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind,
-                           StepScratch& scratch, Trace* trace) {
-    return Seeking(r, world, actor, kind, scratch, trace).run(longest);
+                           StepScratch& scratch, Record* record) {
+    return Seeking(r, world, actor, kind, scratch, record).run(longest);
 }
 
 }  // namespace leap

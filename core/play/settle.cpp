@@ -17,7 +17,7 @@ namespace {
 
 /// A seat that takes its rider into something solid loses them there: they are pushed out, and go on as what they sat
 /// on went.
-void lose_seat(const Rehearsal& r, Actor& actor, const ProbeMemo& memo, Trace* trace) {
+void lose_seat(const Rehearsal& r, Actor& actor, const ProbeMemo& memo, Record* record) {
     const std::int32_t seat = actor.seat;
     Surroundings around{r.course, memo.moving};
     around.without = fixture_surface(static_cast<std::size_t>(seat));
@@ -31,9 +31,9 @@ void lose_seat(const Rehearsal& r, Actor& actor, const ProbeMemo& memo, Trace* t
     actor.events |= event_bumped_wall | event_bumped_piece | event_left_ground;
     actor.wall_normal = direction_or_zero(flat(met->normal));
     actor.bumped = met->surface;
-    if (trace == nullptr) return;
-    trace->events.push_back({actor.time, EventKind::stepped_out, seat, -1, actor.id});
-    trace->events.push_back({actor.time, EventKind::bumped_wall, -1, -1, actor.id});
+    if (record == nullptr) return;
+    record->events.push_back({actor.time, EventKind::stepped_out, seat, -1, actor.id});
+    record->events.push_back({actor.time, EventKind::bumped_wall, -1, -1, actor.id});
 }
 
 /// Everything loose goes on to the instant that the characters have come to; what they have run into at the end was not
@@ -57,10 +57,10 @@ void advance_and_push(const Rehearsal& r, std::span<const ActorStretch> stretche
     advance_loose(r, {before_end, time.to}, rides, world, scratch);
 }
 
-void settle_seated(const Rehearsal& r, World& world, Actor& actor, ProbeMemo& memo, Trace* trace) {
+void settle_seated(const Rehearsal& r, World& world, Actor& actor, ProbeMemo& memo, Record* record) {
     keep_seat(r, world, actor);
     place_solids(r, world, actor, memo);
-    lose_seat(r, actor, memo, trace);
+    lose_seat(r, actor, memo, record);
     note_touches(r, world, actor, memo);
 }
 
@@ -88,7 +88,7 @@ bool all_asleep(const World& world) {
 }  // namespace
 
 void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, World& world, StepScratch& scratch,
-                  Trace* trace) {
+                  Record* record) {
     const LooseStretch time{world.time, world.actors.front().time};
     world.time = time.to;
     if (!meets_others(world)) {
@@ -103,7 +103,7 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
         if (stretches[i].alone && !stretches[i].ride) return show_to_others(actor);
         const BodyState came = actor.body;
         if (stretches[i].seated) {
-            settle_seated(r, world, actor, memo, trace);
+            settle_seated(r, world, actor, memo, record);
         } else {
             if (stretches[i].ride) carry(r, *stretches[i].ride, world, actor);
             change_ground(r, stretches[i].ride, world, actor);

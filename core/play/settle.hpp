@@ -11,7 +11,7 @@ namespace leap {
 /// All characters have come to the same instant: what is loose goes on, everybody is carried by what they stand on,
 /// pushed out of what has come upon them, and touches are noted. `stretches`: by character, the last of each.
 void settle_world(const Rehearsal& rehearsal, std::span<const ActorStretch> stretches, World& world,
-                  StepScratch& scratch, Trace* trace);
+                  StepScratch& scratch, Record* record);
 
 /// The end of a stretch of one who is ahead of the others: what is near is found again, and touches are noted.
 void settle_actor(const Rehearsal& rehearsal, World& world, Actor& actor, ProbeMemo& memo);

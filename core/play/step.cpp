@@ -20,7 +20,7 @@ namespace {
 constexpr double rounding_s = 1e-12;
 constexpr double hardly_s = 1e-5;  ///< a stretch that took hardly any time
 
-void apply_input(const InputEvent& input, Actor& actor, Trace* trace) {
+void apply_input(const InputEvent& input, Actor& actor, Record* record) {
     switch (input.kind) {
         case InputEvent::Kind::stick: {
             const double length = glm::length(input.value);
@@ -42,9 +42,9 @@ void apply_input(const InputEvent& input, Actor& actor, Trace* trace) {
                 button.released_at = actor.time;
                 button.fresh_release = true;
             }
-            if (trace != nullptr) {
+            if (record != nullptr) {
                 const EventKind kind = input.down ? EventKind::pressed : EventKind::released;
-                trace->events.push_back({actor.time, kind, input.button, -1, actor.id});
+                record->events.push_back({actor.time, kind, input.button, -1, actor.id});
             }
             break;
         }
@@ -74,16 +74,16 @@ void check_calm([[maybe_unused]] const Rehearsal& r, [[maybe_unused]] const Worl
 /// One tick of a world.
 class Tick {
   public:
-    Tick(const Rehearsal& r, std::span<const InputEvent> inputs, World& world, StepScratch& scratch, Trace* trace)
+    Tick(const Rehearsal& r, std::span<const InputEvent> inputs, World& world, StepScratch& scratch, Record* record)
         : r_(r),
           inputs_(inputs),
           world_(world),
           scratch_(scratch),
-          trace_(trace),
+          record_(record),
           end_(static_cast<double>(world.tick + 1) / r.rate_hz) {}
 
     void run() {
-        if (trace_ != nullptr) open_trace(r_, world_, *trace_);
+        if (record_ != nullptr) open_record(r_, world_, *record_);
         begin();
         for (int split = 0; world_.time < end_ - rounding_s; ++split) {
             ask_all();
@@ -127,7 +127,7 @@ class Tick {
             const InputEvent& input = inputs_[own.progress.next_input];
             if (input.time > actor.time + rounding_s) break;
             if (input.actor != actor.id) continue;
-            apply_input(input, actor, trace_);
+            apply_input(input, actor, record_);
             any = true;
         }
         if (any) own.memo.forget();
@@ -141,15 +141,15 @@ class Tick {
     }
     /// Rules chase each other: the rest of the tick passes without motion, and the score says so.
     void note_fault(const Actor& actor) {
-        if (trace_ != nullptr)
-            trace_->events.push_back({actor.time, EventKind::fault, actor.body_move(), -1, actor.id});
+        if (record_ != nullptr)
+            record_->events.push_back({actor.time, EventKind::fault, actor.body_move(), -1, actor.id});
     }
 
     const Rehearsal& r_;
     std::span<const InputEvent> inputs_;
     World& world_;
     StepScratch& scratch_;
-    Trace* trace_;
+    Record* record_;
     double end_;
 };
 
@@ -202,7 +202,7 @@ void Tick::ask_all() {
         all_calm = all_calm && own.progress.quiet && own.progress.calm;
     }
     if (!all_calm) {
-        run_instant(r_, world_, scratch_, trace_);
+        run_instant(r_, world_, scratch_, record_);
     } else {
         check_calm(r_, world_, scratch_);
     }
@@ -222,7 +222,7 @@ void Tick::advance_one(int split) {
     const StretchKind kind{own.progress.tick_begin, split >= defaults::most_fine_splits, own.progress.leaning,
                            own.progress.quiet};
     own.progress.calm =
-        advance_to_change(r_, world_, actor, until - from, kind, scratch_, trace_).calm && own.progress.quiet;
+        advance_to_change(r_, world_, actor, until - from, kind, scratch_, record_).calm && own.progress.quiet;
     own.progress.leaning =
         actor.time - from < hardly_s && (actor.events & (event_bumped_wall | event_bumped_ceiling)) != 0;
     if (std::abs(actor.time - until) < rounding_s) actor.time = world_.time = until;
@@ -240,7 +240,7 @@ void Tick::finish() {
         own.memo.asked_at = actor.body;
         for (; own.progress.next_input < inputs_.size(); ++own.progress.next_input) {
             if (inputs_[own.progress.next_input].actor != actor.id) continue;
-            apply_input(inputs_[own.progress.next_input], actor, trace_);
+            apply_input(inputs_[own.progress.next_input], actor, record_);
             own.memo.forget();
             own.now_is_current = own.progress.calm = false;
         }
@@ -295,7 +295,7 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
         const double from = actor.time;
         const bool coarse = progress.splits >= defaults::most_fine_splits;
         const StretchKind kind{progress.tick_begin, coarse, progress.leaning, progress.quiet};
-        const Advanced advanced = advance_to_change(r_, world_, actor, until - from, kind, scratch_, trace_);
+        const Advanced advanced = advance_to_change(r_, world_, actor, until - from, kind, scratch_, record_);
         progress.calm = advanced.calm && progress.quiet;
         progress.leaning =
             actor.time - from < hardly_s && (actor.events & (event_bumped_wall | event_bumped_ceiling)) != 0;
@@ -312,7 +312,7 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
         progress.quiet = hears_nothing(actor);
         if (apply_inputs(i)) progress.quiet = false;
         if (!progress.quiet || !progress.calm) {
-            const AloneAnswer answer = run_instant_alone(r_, world_, i, scratch_, trace_);
+            const AloneAnswer answer = run_instant_alone(r_, world_, i, scratch_, record_);
             if (answer.concerns_others) return {actor.time, true};
         }
         if (!solids_are_current(world_, actor, own.memo)) place_solids(r_, world_, actor, own.memo);
@@ -326,13 +326,13 @@ void Tick::remember_all() {
         own.begin.motion = world_.actors[i];
         own.begin.progress = own.progress;
         own.begin.has_whole = false;
-        if (trace_ == nullptr) continue;
-        own.begin.rows = trace_->tracks[i].rows.size();
-        own.begin.values = trace_->tracks[i].values.size();
+        if (record_ == nullptr) continue;
+        own.begin.rows = record_->tracks[i].rows.size();
+        own.begin.values = record_->tracks[i].values.size();
     }
-    if (trace_ == nullptr) return;
-    scratch_.events = trace_->events.size();
-    scratch_.spans = trace_->spans.size();
+    if (record_ == nullptr) return;
+    scratch_.events = record_->events.size();
+    scratch_.spans = record_->spans.size();
 }
 
 void Tick::go_back() {
@@ -351,17 +351,17 @@ void Tick::go_back() {
         own.emitted.clear();
         own.memo.forget();
         place_solids(r_, world_, actor, own.memo);
-        if (trace_ == nullptr) continue;
-        trace_->tracks[i].rows.resize(own.begin.rows);
-        trace_->tracks[i].values.resize(own.begin.values);
+        if (record_ == nullptr) continue;
+        record_->tracks[i].rows.resize(own.begin.rows);
+        record_->tracks[i].values.resize(own.begin.values);
     }
-    if (trace_ == nullptr) return;
-    trace_->events.resize(scratch_.events);
-    trace_->spans.resize(scratch_.spans);
+    if (record_ == nullptr) return;
+    record_->events.resize(scratch_.events);
+    record_->spans.resize(scratch_.spans);
     for (const std::size_t span : scratch_.closed_spans) {
-        if (span >= trace_->spans.size()) continue;
-        trace_->spans[span].to = -1.0;
-        trace_->spans[span].left_by = PhaseSpan::still_on;
+        if (span >= record_->spans.size()) continue;
+        record_->spans[span].to = -1.0;
+        record_->spans[span].left_by = PhaseSpan::still_on;
     }
     scratch_.closed_spans.clear();
 }
@@ -370,21 +370,21 @@ void Tick::go_back() {
 void Tick::finish_stretches() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i)
         scratch_.stretches[i].alone = keeps_to_itself(world_, world_.actors[i], scratch_.actors[i].memo);
-    settle_world(r_, scratch_.stretches, world_, scratch_, trace_);
+    settle_world(r_, scratch_.stretches, world_, scratch_, record_);
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
         own.progress.calm = own.progress.calm && stays_calm(world_, scratch_.stretches[i], own.memo);
         own.now_is_current = own.now_is_current && own.progress.calm;
     }
-    if (trace_ == nullptr) return;
-    std::stable_sort(trace_->events.begin() + static_cast<std::ptrdiff_t>(scratch_.events), trace_->events.end(),
+    if (record_ == nullptr) return;
+    std::stable_sort(record_->events.begin() + static_cast<std::ptrdiff_t>(scratch_.events), record_->events.end(),
                      [](const TraceEvent& a, const TraceEvent& b) { return a.time < b.time; });
 }
 
 }  // namespace
 
-void step(const Rehearsal& r, std::span<const InputEvent> inputs, World& world, StepScratch& scratch, Trace* trace) {
-    Tick(r, inputs, world, scratch, trace).run();
+void step(const Rehearsal& r, std::span<const InputEvent> inputs, World& world, StepScratch& scratch, Record* record) {
+    Tick(r, inputs, world, scratch, record).run();
 }
 
 }  // namespace leap

@@ -5,7 +5,7 @@
 
 #include "core/play/rehearsal.hpp"
 #include "core/play/scratch.hpp"
-#include "core/tape/trace.hpp"
+#include "core/record/record.hpp"
 
 namespace leap {
 
@@ -22,14 +22,14 @@ struct InputEvent {
 };
 
 /// Advances the world by one tick. `inputs` are those with a time in [tick's begin, tick's end), by time, of all
-/// characters. What happens is written to `trace` when one is given. Pure: no clock, no files, no globals.
+/// characters. What happens is written to `record` when one is given. Pure: no clock, no files, no globals.
 ///
 /// Order at every instant (the begin of a tick, and every split inside it), each step for the characters in their
 /// order:
 ///   1. inputs;  2. `on` blocks of what was in force when the event happened, `at` blocks that are due;
 ///   3. counters that fall back, charges that refill;  4. ways and ends of the active move;
 ///   5. starts of moves, by the order of the text;  6. the stance; then ways of fixtures;
-///   7. effects in force give the motion law;  8. trace row;  9. body motion up to the next instant;  10. its events.
+///   7. effects in force give the motion law;  8. record row;  9. body motion up to the next instant;  10. its events.
 /// Steps 3 to 6 repeat until nothing changes; emitted events open another round from step 2. Splits: input edges,
 /// timers, crossings that a condition waits for, changes of the motion law (a speed reached, a limit met), landing,
 /// leaving the ground, bumps.
@@ -37,9 +37,9 @@ struct InputEvent {
 /// Several characters: each goes on by its own splits while it keeps to itself. An instant is one for all where a
 /// character is near another or near a fixture, emits an event, strikes a target or is put back.
 void step(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, World& world, StepScratch& scratch,
-          Trace* trace);
+          Record* record);
 
 /// Writes the last row of every track and closes the spans that are still open.
-void end_trace(const Rehearsal& rehearsal, const World& world, Trace& trace);
+void end_record(const Rehearsal& rehearsal, const World& world, Record& record);
 
 }  // namespace leap

@@ -36,10 +36,10 @@ void resize(const Rehearsal& r, const Moment& m, const Forces& forces, Actor& ac
     actor.height = wanted.height;
 }
 
-void take_contacts(const MotionResult& moved, Actor& actor, Trace* trace) {
+void take_contacts(const MotionResult& moved, Actor& actor, Record* record) {
     const auto note = [&](std::uint32_t bit, EventKind kind) {
         actor.events |= bit;
-        if (trace != nullptr) trace->events.push_back({actor.time, kind, -1, -1, actor.id});
+        if (record != nullptr) record->events.push_back({actor.time, kind, -1, -1, actor.id});
     };
     if (moved.landed) {
         actor.last_airborne = actor.last_landed = actor.contact_since = actor.time;
@@ -93,7 +93,7 @@ double time_for(const MotionLaw& law, double way) {
 
 /// Who sits on something goes where it goes: here only its time does, see settle_world().
 ActorStretch sit_on(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind, ProbeMemo& memo,
-                    Trace* trace) {
+                    Record* record) {
     const Moment m = r.moment(world, actor, &memo);
     const MeterRates rates = meter_rates(m);
     Law law;
@@ -102,7 +102,7 @@ ActorStretch sit_on(const Rehearsal& r, World& world, Actor& actor, double longe
     law.motion = {actor.body.velocity, Vec3{0.0}};
     const NextInstant next = time_to_next_instant(m, law, rates, longest);
     const double seconds = std::min(next.seconds, time_to_meter_change(m, rates));
-    if (trace != nullptr) write_row(r, world, actor, &memo, Vec3{0.0}, kind.tick_begin, *trace);
+    if (record != nullptr) write_row(r, world, actor, &memo, Vec3{0.0}, kind.tick_begin, *record);
     advance_meters(m, rates, seconds, actor);
     ActorStretch out;
     out.from = actor.time;
@@ -169,8 +169,8 @@ BodyShape shape_now(const Rehearsal& r, const Actor& actor) {
 }
 
 ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind,
-                        ProbeMemo& memo, Trace* trace) {
-    if (actor.seat >= 0) return sit_on(r, world, actor, longest, kind, memo, trace);
+                        ProbeMemo& memo, Record* record) {
+    if (actor.seat >= 0) return sit_on(r, world, actor, longest, kind, memo, record);
     const Moment m = r.moment(world, actor, &memo);
     const Forces forces = forces_at(m);
     resize(r, m, forces, actor);
@@ -198,7 +198,7 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     const bool nothing_due = seconds > longest + 0.5 * just_behind_s;
     seconds = std::min(seconds, longest);
     if (!actor.taut) take_middle(m, forces, seconds, actor, law);
-    if (trace != nullptr) write_row(r, world, actor, &memo, law.motion.acceleration, kind.tick_begin, *trace);
+    if (record != nullptr) write_row(r, world, actor, &memo, law.motion.acceleration, kind.tick_begin, *record);
     if (law.driven && !law.flying) drive_over(m, forces, seconds, law);
     const bool lifts_off = law.flying && actor.body.grounded && law.motion.velocity.z > 1e-3;
     if (lifts_off) {
@@ -220,7 +220,7 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     }
     if (lifts_off) {
         actor.events |= event_left_ground;
-        if (trace != nullptr) trace->events.push_back({actor.time, EventKind::left_ground, -1, -1, actor.id});
+        if (record != nullptr) record->events.push_back({actor.time, EventKind::left_ground, -1, -1, actor.id});
     }
     if (!actor.taut) reel_slack(m, forces, moved.seconds, actor);
     actor.facing = facing_after(m, forces.face, moved.seconds);
@@ -233,8 +233,9 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     } else if (law.clings_at > 0.0) {
         keep_cling_speed(law, moved, actor);
     }
-    if (trace != nullptr) correct_row(law, moved, actor, trace->tracks[static_cast<std::size_t>(actor.id)].rows.back());
-    take_contacts(moved, actor, trace);
+    if (record != nullptr)
+        correct_row(law, moved, actor, record->tracks[static_cast<std::size_t>(actor.id)].rows.back());
+    take_contacts(moved, actor, record);
     out.as_foreseen = met_nothing && !out.ride && went_as_foreseen(law, moved, actor);
     out.wanted = law.motion.velocity + law.motion.acceleration * moved.seconds;
     return out;

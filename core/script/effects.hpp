@@ -101,7 +101,7 @@ struct CapsuleSize {
     std::optional<Expression> radius;
 };
 
-/// What only the eye gets; see core/play/accents.hpp.
+/// What only the eye gets; see core/tape/accents.hpp.
 struct Accent {
     AccentKind kind = AccentKind::pose;
     std::optional<Expression> amount, second, over;

@@ -202,9 +202,9 @@ tl::expected<void, std::string> replay_all(const Rehearsal& r, const Tape& tape,
     if (!world) return tl::make_unexpected(world.error());
     const std::int64_t ticks = ticks_for(tape.length_s, r.rate_hz);
     for (TraceTrack& track : trace.tracks) track.rows.reserve(static_cast<std::size_t>(ticks) * 5 / 4 + 16);
-    open_trace(r, *world, trace);
+    open_record(r, *world, trace);
     run_ticks(r, *inputs, ticks, *world, &trace, snapshots);
-    end_trace(r, *world, trace);
+    end_record(r, *world, trace);
     return {};
 }
 

@@ -6,6 +6,7 @@
 
 #include "core/play/step.hpp"
 #include "core/tape/tape.hpp"
+#include "core/tape/trace.hpp"
 
 namespace leap {
 

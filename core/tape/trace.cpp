@@ -71,12 +71,6 @@ Vec3 velocity_at(const TraceTrack& track, double time) {
     return row.velocity + row.acceleration * t;
 }
 
-std::optional<std::size_t> Trace::find_track(std::string_view name) const {
-    for (std::size_t i = 0; i < tracks.size(); ++i)
-        if (tracks[i].name == name) return i;
-    return std::nullopt;
-}
-
 namespace {
 
 void add_track(const TraceTrack& track, Hash& hash) {

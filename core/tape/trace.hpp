@@ -2,130 +2,18 @@
 #pragma once
 
 #include <cstdint>
-#include <iosfwd>
-#include <optional>
-#include <span>
 #include <string>
 #include <string_view>
 #include <vector>
 
 #include "core/play/world.hpp"
+#include "core/record/record.hpp"
 
 namespace leap {
 
-/// One instant of a run: a tick's begin, or a split inside one. From here to the next row the motion is
-/// position + velocity·t + acceleration·t²/2.
-struct TraceRow {
-    double time = 0.0;
-    Vec3 position{0.0};
-    Vec3 velocity{0.0};
-    Vec3 acceleration{0.0};
-    double facing = 0.0;
-    Vec2 stick{0.0};
-    double look_yaw = 0.0;
-    double look_pitch = 0.0;
-    std::uint64_t buttons = 0;  ///< bit per button
-    std::int32_t stance = -1;
-    std::int32_t move = -1;
-    std::int32_t move_phase = -1;
-    bool grounded = false;
-    bool tick_begin = false;  ///< a tick's begin, not a split inside it
-    bool jumped = false;      ///< the body was put here, it didn't move here
-
-    friend bool operator==(const TraceRow&, const TraceRow&) = default;
-};
-
-enum class EventKind : std::uint8_t {
-    landed,
-    left_ground,
-    bumped_wall,
-    bumped_ceiling,
-    started,
-    ended,
-    cut,
-    phase,
-    stance,
-    pressed,
-    released,
-    emitted,
-    fault,
-    failed,
-    struck,
-    posed,  ///< for the eye only: not part of the hash; `detail` is how long, in ms
-    focus_in,
-    focus_out,
-    used,
-    fixture_phase,
-    teleported,
-    respawned,
-    refused,  ///< a teleport without an exit or without room
-    caught,   ///< somebody takes a thing
-    thrown,
-    seated,  ///< the body sits down on a fixture
-    stepped_out,
-    grabbed  ///< a hand takes a thing
-};
-
-/// Something that happened, for the score, the event list and readings.
-struct TraceEvent {
-    double time = 0.0;
-    EventKind kind = EventKind::landed;
-    std::int32_t index = -1;   ///< machine, button, target, emitted event or fixture
-    std::int32_t detail = -1;  ///< phase; for cut: the move that cut; for caught and thrown by a fixture: which
-    std::int32_t actor = -1;   ///< the character it happened to or who did it, in Trace::tracks; -1: none
-
-    friend bool operator==(const TraceEvent&, const TraceEvent&) = default;
-};
-
-/// A stretch of time one machine spent in one phase.
-struct PhaseSpan {
-    std::int32_t machine = -1;
-    std::int32_t phase = -1;
-    std::int32_t fixture = -1;  ///< which of its kind, by the course; -1: a character's own
-    double from = 0.0;
-    double to = 0.0;
-    bool opens = false;       ///< the move started with it
-    std::int32_t actor = -1;  ///< whose, in Trace::tracks; -1: a fixture's
-    static constexpr std::int32_t still_on = -1;
-    static constexpr std::int32_t time_up = -2;
-    static constexpr std::int32_t cut = -3;
-    std::int32_t left_by = still_on;  ///< the way out it took, or one of the above
-
-    friend bool operator==(const PhaseSpan&, const PhaseSpan&) = default;
-};
-
-/// A fixture of the course the run was made in.
-struct TraceFixture {
-    std::string name;
-    std::int32_t machine = -1;  ///< its kind
-    friend bool operator==(const TraceFixture&, const TraceFixture&) = default;
-};
-
-/// What came out of a run for one character.
-struct TraceTrack {
-    std::string name;
-    std::int32_t kind = 0;  ///< in Program::bodies
-    std::vector<TraceRow> rows;
-    std::vector<double> values;  ///< per row: the counters, then the meters, then the gauges
-    friend bool operator==(const TraceTrack&, const TraceTrack&) = default;
-};
-
-/// Everything that came out of a run.
-struct Trace {
-    int rate_hz = 120;
-    std::vector<TraceTrack> tracks;  ///< by character, in the order of the tape
-    std::size_t value_count = 0;     ///< how many values each row has
-    std::vector<TraceEvent> events;
-    std::vector<PhaseSpan> spans;
-    std::vector<TraceFixture> fixtures;
+/// What came out of a run, with states to go on from.
+struct Trace : Record {
     std::vector<World> snapshots;  ///< every few ticks, by time
-    std::int64_t ticks = 0;
-    bool is_open = false;  ///< its tracks and fixtures are known
-
-    bool empty() const { return tracks.empty() || tracks.front().rows.empty(); }
-    double length_s() const { return empty() ? 0.0 : tracks.front().rows.back().time; }
-    /// The track of a character by its name in the tape.
-    std::optional<std::size_t> find_track(std::string_view name) const;
 };
 
 /// The row in force at a time: the last one at or before it. Rows must not be empty.

@@ -8,8 +8,8 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/play/accents.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/tape/accents.hpp"
 #include "core/world/query.hpp"
 #include "studio/shared/palette.hpp"
 

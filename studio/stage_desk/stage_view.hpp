@@ -5,7 +5,7 @@
 #include <QTimer>
 #include <QWidget>
 
-#include "core/play/accents.hpp"
+#include "core/tape/accents.hpp"
 #include "studio/session/session.hpp"
 #include "studio/shared/event_lateness.hpp"
 #include "studio/shared/play_input.hpp"

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: MIT
-#include "core/play/accents.hpp"
+#include "core/tape/accents.hpp"
 
 #include <gtest/gtest.h>
 

@@ -176,7 +176,7 @@ Played play(const Scene& scene, const Tape& tape, int rate_hz) {
     Played out{start_world(rehearsal, tape.tracks).value(), {}};
     out.trace.rate_hz = rate_hz;
     run_ticks(rehearsal, inputs, ticks_for(tape.length_s, rate_hz), out.state, &out.trace);
-    end_trace(rehearsal, out.state, out.trace);
+    end_record(rehearsal, out.state, out.trace);
     return out;
 }
 

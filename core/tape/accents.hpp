@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/play/step.hpp"
+#include "core/tape/trace.hpp"
 
 namespace leap {
 
