@@ -79,7 +79,7 @@ inline Findings run(const Program& program, const Tuning& tuning, const Course& 
             out.not_finite +=
                 is_finite(state.actors[0].body.position) && is_finite(state.actors[0].body.velocity) ? 0 : 1;
             std::array<int, 2> held{};
-            for (const LooseState& loose : state.loose) {
+            for (const RigidState& loose : state.loose) {
                 out.not_finite += is_finite(loose.body.place) ? 0 : 1;
                 if (loose.holder == actor_owner(0) && loose.hand >= 0) ++held[static_cast<std::size_t>(loose.hand)];
             }

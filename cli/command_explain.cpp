@@ -55,8 +55,8 @@ int explain(const ExplainOptions& options) {
     }
     const World world = world_at(rehearsal, *inputs, *trace, options.at_s);
     const Actor& actor = world.actors[*who];
-    ProbeMemo memo;
-    const Moment moment = moment_at(rehearsal, world, actor, memo);
+    StepCache cache;
+    const EvaluationContext context = context_at(rehearsal, world, actor, cache);
     const std::string whose = world.actors.size() > 1 ? ", " + trace->tracks[*who].name : std::string();
     fmt::print("{} at {:.3f} s{}, stance {}\n", tape->name, world.time, whose,
                actor.stance < 0 ? "none" : prepared.program.machines[static_cast<std::size_t>(actor.stance)].name);
@@ -68,12 +68,12 @@ int explain(const ExplainOptions& options) {
             complain(fmt::format("the course has no fixture called {}", options.fixture));
             return problems;
         }
-        print(options.fixture, explain_fixture(moment, static_cast<std::size_t>(found - fixtures.begin())));
+        print(options.fixture, explain_fixture(context, static_cast<std::size_t>(found - fixtures.begin())));
         return good;
     }
     for (const std::int32_t move : prepared.program.moves)
         if (prepared.program.machines[static_cast<std::size_t>(move)].is_for(actor.kind) && (!only || *only == move))
-            print(prepared.program.machines[static_cast<std::size_t>(move)].name, explain_move(moment, move));
+            print(prepared.program.machines[static_cast<std::size_t>(move)].name, explain_move(context, move));
     return good;
 }
 

@@ -52,7 +52,7 @@ bool is_still_at(const Surroundings& course, const BodyShape& shape, const Vec3&
 /// that a run or jump is not bent into a climb.
 Vec3 slid(const BodyShape& shape, Vec3 v, const Vec3& normal) {
     if (normal.z > 1e-3 && !is_walkable(shape, normal)) {
-        const Vec3 side = direction_or_zero(flat(normal));
+        const Vec3 side = direction_or_zero(horizontal(normal));
         const double inward = glm::dot(v, side);
         if (inward < 0.0) v -= side * inward;
     }
@@ -70,7 +70,7 @@ void note_bump(MotionResult& out, const Vec3& normal, double closing_speed, doub
         out.bumped_ceiling = true;
     } else if (normal.z < 0.7) {
         out.bumped_wall = true;
-        out.wall_normal = direction_or_zero(flat(normal));
+        out.wall_normal = direction_or_zero(horizontal(normal));
     }
 }
 
@@ -84,7 +84,7 @@ void land(const Surroundings& course, const BodyShape& shape, const SweepHit& hi
     body.grounded = true;
     body.ground_normal = normal;
     body.ground = hit.surface;
-    body.velocity = along_ground(flat(body.velocity), normal);
+    body.velocity = along_ground(horizontal(body.velocity), normal);
     out.landed = true;
 }
 
@@ -92,7 +92,7 @@ bool lands_on(const BodyShape& shape, const SweepHit& hit, const Vec3& velocity,
     if (glm::dot(velocity, hit.normal) > 1e-9) return false;
     if (is_walkable(shape, hit.normal)) return true;
     if (!is_walkable(shape, hit.face) || velocity.z > 0.0 || hit.normal.z <= 0.0) return false;
-    const double off_axis = flat_length(hit.point - feet);
+    const double off_axis = horizontal_length(hit.point - feet);
     return off_axis <= shape.capsule.radius * defaults::landing_foot_share;
 }
 
@@ -158,7 +158,7 @@ std::optional<Vec3> step_onto(const Surroundings& course, const BodyShape& shape
     const Vec3 raised = feet + up;
     Vec3 ahead = forward;
     if (const auto wall = sweep(course, shape.capsule, raised, forward, gap)) ahead *= wall->share;
-    if (flat_length(ahead) < 1e-6) return std::nullopt;
+    if (horizontal_length(ahead) < 1e-6) return std::nullopt;
     const Vec3 over = raised + ahead;
     const auto support = find_support(course, shape, over, shape.step_up + gap);
     if (!support || support->feet_z < feet.z + gap || support->feet_z > over.z) return std::nullopt;
@@ -187,15 +187,15 @@ struct GroundSlide {
 /// whether meeting a wall is a bump: the one at the stretch's begin, so that leaning on a wall is none.
 GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, BodyState& body, Vec3 motion,
                             Vec3 velocity, Vec3 arriving, MotionResult& out) {
-    const double whole = std::max(flat_length(motion), 1e-12);
+    const double whole = std::max(horizontal_length(motion), 1e-12);
     GroundSlide result;
     const auto blocked_by = [&](const Vec3& normal, const Surface& surface) {
-        const Vec3 side = direction_or_zero(flat(normal));
+        const Vec3 side = direction_or_zero(horizontal(normal));
         // What gives way is followed: the velocity it has already isn't lost.
         const double yields = std::max(0.0, -glm::dot(velocity_of(course, surface), side));
         const double inward = -glm::dot(velocity, side);
         note_bump(out, side, -glm::dot(arriving, side), yields, surface);
-        if (out.bumped_wall && result.first_bump > 1.0) result.first_bump = 1.0 - flat_length(motion) / whole;
+        if (out.bumped_wall && result.first_bump > 1.0) result.first_bump = 1.0 - horizontal_length(motion) / whole;
         arriving = slid(shape, arriving, side);
         velocity = slid(shape, velocity, side) - side * std::clamp(inward, 0.0, yields);
         return slid(shape, motion, side);
@@ -204,7 +204,7 @@ GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, 
     std::optional<Vec3> before;
     std::optional<Vec3> wall;
     for (int slide = 0; slide < defaults::most_slides; ++slide) {
-        if (flat_length(motion) < 1e-9) break;
+        if (horizontal_length(motion) < 1e-9) break;
         const Vec3 full = along_ground(motion, ground);
         const auto hit = sweep(course, shape.capsule, body.position, full, gap);
         if (!hit) {
@@ -223,7 +223,7 @@ GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, 
             continue;
         }
         if (const auto top = step_onto(course, shape, body.position, motion)) {
-            const Vec3 went = flat(*top - body.position);
+            const Vec3 went = horizontal(*top - body.position);
             body.position = *top;
             ground = world_up;
             motion -= direction_or_zero(motion) * std::min(glm::length(went), glm::length(motion));
@@ -232,7 +232,7 @@ GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, 
         out.slid_round = out.slid_round || hit->rounded;
         motion = blocked_by(hit->normal, hit->surface);
         if (before && glm::dot(motion, *before) < -1e-9) motion = Vec3{0.0};  // a corner
-        before = wall = direction_or_zero(flat(hit->normal));
+        before = wall = direction_or_zero(horizontal(hit->normal));
     }
     if (wall && !is_still_at(course, shape, body.position, *wall)) out.slid_round = true;
     result.velocity = velocity;
@@ -241,7 +241,7 @@ GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, 
 
 MotionResult move_on_ground(const Surroundings& course, const BodyShape& shape, const BodyState& body,
                             const MotionLaw& law, double seconds) {
-    const MotionLaw on_flat{flat(law.velocity), flat(law.acceleration)};
+    const MotionLaw on_flat{horizontal(law.velocity), horizontal(law.acceleration)};
     double bump_share = 2.0;
     const auto attempt = [&](double time, MotionResult& out) {
         out = {};
@@ -269,7 +269,7 @@ MotionResult move_on_ground(const Surroundings& course, const BodyShape& shape, 
         out.bumped_wall = true;
         out.bumped = surface;
         out.wall_normal = wall;
-        out.body.velocity = along_ground(slid(shape, flat(out.body.velocity), wall), out.body.ground_normal);
+        out.body.velocity = along_ground(slid(shape, horizontal(out.body.velocity), wall), out.body.ground_normal);
         return out;
     }
     // The ground ends on the way: seek the instant, so that leaving it does not depend on the tick rate.

@@ -51,15 +51,15 @@ struct Outlook {
     const MeterRates& rates;
 };
 
-void offer_speed(Earliest& out, const Moment& m, const Law& law, double wanted) {
+void offer_speed(Earliest& out, const EvaluationContext& m, const Law& law, double wanted) {
     if (law.driven) return;
-    const Vec3 v = flat(m.actor.body.velocity);
-    const Vec3 a = flat(law.motion.acceleration);
+    const Vec3 v = horizontal(m.actor.body.velocity);
+    const Vec3 a = horizontal(law.motion.acceleration);
     // |v + a t|² = wanted²
     offer_roots(out, glm::dot(v, v) - wanted * wanted, 2 * glm::dot(v, a), 2 * glm::dot(a, a));
 }
 
-void offer_watch(Earliest& out, const Moment& m, const Outlook& ahead, const Watch& watch) {
+void offer_watch(Earliest& out, const EvaluationContext& m, const Outlook& ahead, const Watch& watch) {
     const Law& law = ahead.law;
     const Actor& s = m.actor;
     const auto machine_since = [&] {
@@ -106,24 +106,24 @@ void offer_watch(Earliest& out, const Moment& m, const Outlook& ahead, const Wat
     }
 }
 
-void offer_condition(Earliest& out, const Moment& m, const Outlook& ahead, const Condition& condition) {
+void offer_condition(Earliest& out, const EvaluationContext& m, const Outlook& ahead, const Condition& condition) {
     for (const Watch& watch : condition.watches) offer_watch(out, m, ahead, watch);
 }
 
-void offer_phase(Earliest& out, const Moment& m, const Outlook& ahead, const MachineState& running,
+void offer_phase(Earliest& out, const EvaluationContext& m, const Outlook& ahead, const MachineState& running,
                  const Phase& phase) {
     const double elapsed = m.actor.time - running.phase_since;
     if (phase.duration) out.timer(number(m, *phase.duration) - elapsed);
-    for (const Way& way : phase.ways) {
-        if (way.after) out.timer(number(m, *way.after) - elapsed);
-        if (way.when) offer_condition(out, m, ahead, *way.when);
+    for (const Transition& transition : phase.transitions) {
+        if (transition.after) out.timer(number(m, *transition.after) - elapsed);
+        if (transition.when) offer_condition(out, m, ahead, *transition.when);
     }
     for (const Block& block : phase.blocks)
         if (block.trigger == syntax::Trigger::at) out.timer(number(m, block.at) - elapsed);
 }
 
 /// A counter that will fall back.
-void offer_counter(Earliest& out, const Moment& m, const Outlook& ahead, const CounterInfo& counter,
+void offer_counter(Earliest& out, const EvaluationContext& m, const Outlook& ahead, const CounterInfo& counter,
                    const CounterState& now) {
     if (!counter.back_when) return;
     offer_condition(out, m, ahead, *counter.back_when);
@@ -131,7 +131,7 @@ void offer_counter(Earliest& out, const Moment& m, const Outlook& ahead, const C
 }
 
 /// A press that still waits, or a condition that starts by itself: whatever may let the move begin.
-void offer_starts(Earliest& out, const Moment& m, const Outlook& ahead, std::int32_t index) {
+void offer_starts(Earliest& out, const EvaluationContext& m, const Outlook& ahead, std::int32_t index) {
     const Machine& machine = m.program.machines[static_cast<std::size_t>(index)];
     const MachineState& running = m.actor.machines[static_cast<std::size_t>(index)];
     if (machine.button >= 0) {
@@ -156,13 +156,13 @@ void offer_starts(Earliest& out, const Moment& m, const Outlook& ahead, std::int
 namespace {
 
 /// Fixtures speak of one character each: it stops where they have something to do.
-void offer_fixtures(Earliest& out, const Moment& m, const Outlook& ahead) {
-    for (const std::size_t i : m.memo->lively) {
-        if (m.memo->stands[i].waits) continue;
+void offer_fixtures(Earliest& out, const EvaluationContext& m, const Outlook& ahead) {
+    for (const std::size_t i : m.cache->lively) {
+        if (m.cache->stands[i].waits) continue;
         const Phase* phase = fixture_phase(m, i);
         if (phase == nullptr) continue;
         if (subject_now(m, i) != static_cast<std::size_t>(m.actor.id)) continue;
-        const Moment own = m.of_fixture(i);
+        const EvaluationContext own = m.of_fixture(i);
         offer_phase(out, own, ahead, m.world.machines[i], *phase);
         const FixtureState& fixture = m.world.fixtures[i];
         for (const std::int32_t index : m.program.machines[static_cast<std::size_t>(fixture.machine)].counters) {
@@ -175,7 +175,7 @@ void offer_fixtures(Earliest& out, const Moment& m, const Outlook& ahead) {
 
 }  // namespace
 
-NextInstant time_to_next_instant(const Moment& m, const Law& law, const MeterRates& rates, double longest) {
+NextInstant time_to_next_instant(const EvaluationContext& m, const Law& law, const MeterRates& rates, double longest) {
     Earliest out(std::min(longest, law.horizon));
     const Outlook ahead{law, rates};
     for (const std::int32_t move : m.actor.moves)

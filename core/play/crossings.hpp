@@ -13,6 +13,7 @@ struct NextInstant {
 
 /// Seconds until the next instant that rules may react to: a timer that runs out, or a watched quantity that passes
 /// the value a condition compares it with. At most `longest`.
-NextInstant time_to_next_instant(const Moment& moment, const Law& law, const MeterRates& rates, double longest);
+NextInstant time_to_next_instant(const EvaluationContext& context, const Law& law, const MeterRates& rates,
+                                 double longest);
 
 }  // namespace leap

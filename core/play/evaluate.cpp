@@ -16,16 +16,16 @@
 namespace leap {
 namespace {
 
-const MachineState& machine_state(const Moment& m, int index) {
+const MachineState& machine_state(const EvaluationContext& m, int index) {
     // A kind of fixture speaks of whichever of them asks.
     const bool own = m.fixture >= 0 && m.program.machines[static_cast<std::size_t>(index)].kind == MachineKind::fixture;
     return own ? m.world.machines[static_cast<std::size_t>(m.fixture)]
                : m.actor.machines[static_cast<std::size_t>(index)];
 }
-const ButtonState& button_state(const Moment& m, int index) {
+const ButtonState& button_state(const EvaluationContext& m, int index) {
     return m.actor.buttons[static_cast<std::size_t>(index)];
 }
-std::string_view kind_name(const Moment& m, int index) {
+std::string_view kind_name(const EvaluationContext& m, int index) {
     return m.program.kinds[static_cast<std::size_t>(index)];
 }
 double as_number(bool value) {
@@ -33,7 +33,7 @@ double as_number(bool value) {
 }
 
 /// The stick turned with the view. On a locked plane it runs along the plane instead.
-Vec3 stick_in_world(const Moment& m) {
+Vec3 stick_in_world(const EvaluationContext& m) {
     const Vec2 stick = m.actor.stick;
     if (m.body().locked_axis == 1) return {stick.x, 0.0, 0.0};
     if (m.body().locked_axis == 0) return {0.0, stick.x, 0.0};
@@ -42,42 +42,42 @@ Vec3 stick_in_world(const Moment& m) {
     return {c * stick.y + s * stick.x, s * stick.y - c * stick.x, 0.0};
 }
 
-double dial_boost(const Moment& m, std::int32_t dial);
+double dial_boost(const EvaluationContext& m, std::int32_t dial);
 
 struct MomentSenses {
-    const Moment& moment;
-    double number(Sense sense, int index, int detail) const { return sense_number(moment, sense, index, detail); }
-    Vec3 vector(Sense sense, int index) const { return sense_vector(moment, sense, index); }
-    double boost(int dial) const { return dial_boost(moment, dial); }
-    double meter(int index) const { return moment.actor.meters[static_cast<std::size_t>(index)].value; }
-    bool there(double target) const { return target_there(moment, target_index(target)); }
+    const EvaluationContext& context;
+    double number(Sense sense, int index, int detail) const { return sense_number(context, sense, index, detail); }
+    Vec3 vector(Sense sense, int index) const { return sense_vector(context, sense, index); }
+    double boost(int dial) const { return dial_boost(context, dial); }
+    double meter(int index) const { return context.actor.meters[static_cast<std::size_t>(index)].value; }
+    bool there(double target) const { return target_there(context, target_index(target)); }
     Vec3 target_place(double target) const {
         const std::int32_t index = target_index(target);
-        return index < 0 ? moment.actor.body.position
-                         : moment.course->plan.targets[static_cast<std::size_t>(index)].position;
+        return index < 0 ? context.actor.body.position
+                         : context.course->plan.targets[static_cast<std::size_t>(index)].position;
     }
     std::int32_t target_index(double number) const {
-        const std::size_t count = moment.course == nullptr ? 0 : moment.course->plan.targets.size();
+        const std::size_t count = context.course == nullptr ? 0 : context.course->plan.targets.size();
         return number >= 0.0 && number < static_cast<double>(count) ? static_cast<std::int32_t>(number) : -1;
     }
-    double counter(int index) const { return moment.actor.counters[static_cast<std::size_t>(index)].value; }
+    double counter(int index) const { return context.actor.counters[static_cast<std::size_t>(index)].value; }
     double own_counter(int kind, int index) const {
-        const std::int32_t fixture = fixture_meant(moment, kind);
+        const std::int32_t fixture = fixture_meant(context, kind);
         if (fixture < 0) return 0.0;
-        const FixtureState& own = moment.world.fixtures[static_cast<std::size_t>(fixture)];
-        return moment.world.counters[static_cast<std::size_t>(own.first_counter + index)].value;
+        const FixtureState& own = context.world.fixtures[static_cast<std::size_t>(fixture)];
+        return context.world.counters[static_cast<std::size_t>(own.first_counter + index)].value;
     }
     double own_memory(int kind, int index) const {
-        const auto slot = memory_slot(moment, kind, index);
-        return slot ? moment.world.memory[slot->index] : 0.0;
+        const auto slot = memory_slot(context, kind, index);
+        return slot ? context.world.memory[slot->index] : 0.0;
     }
-    double memory(int slot) const { return moment.actor.memory[static_cast<std::size_t>(slot)]; }
+    double memory(int slot) const { return context.actor.memory[static_cast<std::size_t>(slot)]; }
     bool within(const Instruction& in, double seconds) const {
-        return moment.actor.time - last_true(moment, in.sense, in.index) <= seconds;
+        return context.actor.time - last_true(context, in.sense, in.index) <= seconds;
     }
 };
 
-double probe_number(const Moment& m, Sense sense, int index) {
+double probe_number(const EvaluationContext& m, Sense sense, int index) {
     const ProbeResult result = ask_probe(m, index);
     switch (sense) {
         case Sense::probe_hit: return as_number(result.hit);
@@ -89,7 +89,7 @@ double probe_number(const Moment& m, Sense sense, int index) {
     }
 }
 
-Vec3 probe_vector(const Moment& m, Sense sense, int index) {
+Vec3 probe_vector(const EvaluationContext& m, Sense sense, int index) {
     const ProbeResult result = ask_probe(m, index);
     if (sense == Sense::probe_point) return result.point;
     if (sense == Sense::probe_place) return result.place;
@@ -98,7 +98,7 @@ Vec3 probe_vector(const Moment& m, Sense sense, int index) {
 }
 
 /// What the phases in force and the stance make of a dial, together.
-double dial_boost(const Moment& m, std::int32_t dial) {
+double dial_boost(const EvaluationContext& m, std::int32_t dial) {
     double out = 1.0;
     const auto add = [&](std::int32_t machine) {
         const Phase* phase = phase_in_force(m, machine);
@@ -111,11 +111,11 @@ double dial_boost(const Moment& m, std::int32_t dial) {
     return out;
 }
 
-std::size_t own_fixture(const Moment& m) {
+std::size_t own_fixture(const EvaluationContext& m) {
     return static_cast<std::size_t>(m.fixture);
 }
 
-const LooseState& loose_of(const Moment& m) {
+const RigidState& loose_of(const EvaluationContext& m) {
     return m.world.loose[static_cast<std::size_t>(m.world.fixtures[own_fixture(m)].loose)];
 }
 
@@ -125,7 +125,7 @@ Vec3 look_direction(const Actor& actor) {
 }
 
 /// Where the one who holds a fixture stands or looks; what nobody holds speaks of itself.
-Vec3 of_holder(const Moment& m, std::size_t i, Sense sense) {
+Vec3 of_holder(const EvaluationContext& m, std::size_t i, Sense sense) {
     const std::int32_t loose = m.world.fixtures[i].loose;
     const Owner holder = loose < 0 ? nobody : m.world.loose[static_cast<std::size_t>(loose)].holder;
     if (holder.is_actor()) {
@@ -138,7 +138,7 @@ Vec3 of_holder(const Moment& m, std::size_t i, Sense sense) {
 }
 
 /// Whether a character has just done this to a fixture: the one whose coming is being answered, or any.
-bool done_to(const Moment& m, std::size_t i, FixtureEvent event) {
+bool done_to(const EvaluationContext& m, std::size_t i, FixtureEvent event) {
     if (m.by.is_actor()) {
         const Actor& who = m.world.actors[static_cast<std::size_t>(m.by.index)];
         return (who.contacts[i].events & event) != 0;
@@ -147,7 +147,7 @@ bool done_to(const Moment& m, std::size_t i, FixtureEvent event) {
 }
 
 /// No character, and nothing loose, stands where a fixture is or would be at rest.
-bool is_clear(const Moment& m, std::size_t i) {
+bool is_clear(const EvaluationContext& m, std::size_t i) {
     const FixturePose home = fixture_pose(m, i, true);
     const FixturePose now = fixture_pose(m, i);
     return std::none_of(m.world.actors.begin(), m.world.actors.end(),
@@ -159,7 +159,7 @@ bool is_clear(const Moment& m, std::size_t i) {
            !loose_lies_in(m, i);
 }
 
-bool fixture_truth(const Moment& m, Sense sense) {
+bool fixture_truth(const EvaluationContext& m, Sense sense) {
     if (m.fixture < 0 || m.course == nullptr) return false;
     const std::size_t i = own_fixture(m);
     const std::int32_t loose = m.world.fixtures[i].loose;
@@ -187,9 +187,9 @@ bool fixture_truth(const Moment& m, Sense sense) {
 }
 
 /// What a loose fixture says of its own motion.
-double loose_number(const Moment& m, Sense sense) {
+double loose_number(const EvaluationContext& m, Sense sense) {
     if (m.fixture < 0 || m.course == nullptr || m.world.fixtures[own_fixture(m)].loose < 0) return 0.0;
-    const LooseState& loose = loose_of(m);
+    const RigidState& loose = loose_of(m);
     if (sense == Sense::own_speed) return glm::dot(loose.body.velocity, loose.body.turn * Vec3{1.0, 0.0, 0.0});
     if (sense == Sense::slip_angle) return slip_angle(loose.body);
     if (loose.wheels < 0) return 0.0;
@@ -200,7 +200,7 @@ double loose_number(const Moment& m, Sense sense) {
     return sum;
 }
 
-Vec3 fixture_vector(const Moment& m, Sense sense) {
+Vec3 fixture_vector(const EvaluationContext& m, Sense sense) {
     if (m.fixture < 0 || m.course == nullptr) return Vec3{0.0};
     const std::size_t i = own_fixture(m);
     switch (sense) {
@@ -223,7 +223,7 @@ Vec3 fixture_vector(const Moment& m, Sense sense) {
 }
 
 /// The point that a phase in force flies to has been reached.
-bool has_reached(const Moment& m) {
+bool has_reached(const EvaluationContext& m) {
     for (const std::int32_t move : m.actor.moves) {
         const Phase* phase = move < 0 ? nullptr : phase_in_force(m, move);
         if (phase == nullptr || !phase->effects.fly) continue;
@@ -234,7 +234,7 @@ bool has_reached(const Moment& m) {
 
 }  // namespace
 
-std::int32_t fixture_meant(const Moment& m, std::int32_t kind) {
+std::int32_t fixture_meant(const EvaluationContext& m, std::int32_t kind) {
     const auto& all = m.world.fixtures;
     const auto is_one = [&](std::int32_t fixture) {
         return fixture >= 0 && all[static_cast<std::size_t>(fixture)].machine == kind;
@@ -247,7 +247,7 @@ std::int32_t fixture_meant(const Moment& m, std::int32_t kind) {
     return -1;
 }
 
-std::optional<Slot> counter_slot(const Moment& m, const CounterInfo& counter, std::int32_t index) {
+std::optional<Slot> counter_slot(const EvaluationContext& m, const CounterInfo& counter, std::int32_t index) {
     if (counter.kind < 0) return Slot{false, static_cast<std::size_t>(index)};
     const std::int32_t fixture = fixture_meant(m, counter.kind);
     if (fixture < 0) return std::nullopt;
@@ -255,7 +255,7 @@ std::optional<Slot> counter_slot(const Moment& m, const CounterInfo& counter, st
     return Slot{true, static_cast<std::size_t>(own.first_counter + counter.own)};
 }
 
-std::optional<Slot> memory_slot(const Moment& m, std::int32_t kind, std::int32_t slot) {
+std::optional<Slot> memory_slot(const EvaluationContext& m, std::int32_t kind, std::int32_t slot) {
     if (kind < 0) return Slot{false, static_cast<std::size_t>(slot)};
     const std::int32_t fixture = fixture_meant(m, kind);
     if (fixture < 0) return std::nullopt;
@@ -263,7 +263,7 @@ std::optional<Slot> memory_slot(const Moment& m, std::int32_t kind, std::int32_t
     return Slot{true, static_cast<std::size_t>(own.first_memory + slot)};
 }
 
-const Phase* phase_in_force(const Moment& m, std::int32_t machine) {
+const Phase* phase_in_force(const EvaluationContext& m, std::int32_t machine) {
     const std::int32_t phase = machine < 0 ? -1 : machine_state(m, machine).phase;
     if (phase < 0) return nullptr;
     return &m.program.machines[static_cast<std::size_t>(machine)].phases[static_cast<std::size_t>(phase)];
@@ -271,12 +271,12 @@ const Phase* phase_in_force(const Moment& m, std::int32_t machine) {
 
 bool holds_something(const World& world, const Owner& who) {
     return std::any_of(world.loose.begin(), world.loose.end(),
-                       [&](const LooseState& loose) { return loose.holder == who; });
+                       [&](const RigidState& loose) { return loose.holder == who; });
 }
 
 namespace {
 
-bool fixture_has_tag(const Moment& m, std::size_t i, std::int32_t tag) {
+bool fixture_has_tag(const EvaluationContext& m, std::size_t i, std::int32_t tag) {
     if (tag == m.program.holding_tag && holds_something(m.world, fixture_owner(i))) return true;
     const auto in = [&](const std::vector<std::int32_t>& tags) {
         return std::find(tags.begin(), tags.end(), tag) != tags.end();
@@ -286,7 +286,7 @@ bool fixture_has_tag(const Moment& m, std::size_t i, std::int32_t tag) {
     return (kind != nullptr && in(kind->own_tags)) || (phase != nullptr && in(phase->effects.tags));
 }
 
-bool actor_has_tag(const Moment& m, const Actor& who, std::int32_t tag) {
+bool actor_has_tag(const EvaluationContext& m, const Actor& who, std::int32_t tag) {
     const auto& always = m.program.bodies[static_cast<std::size_t>(who.kind)].tags;
     if (std::find(always.begin(), always.end(), tag) != always.end()) return true;
     if (tag == m.program.holding_tag && holds_something(m.world, actor_owner(static_cast<std::size_t>(who.id))))
@@ -304,17 +304,17 @@ bool actor_has_tag(const Moment& m, const Actor& who, std::int32_t tag) {
 
 }  // namespace
 
-bool has_tag(const Moment& m, const Owner& who, std::int32_t tag) {
+bool has_tag(const EvaluationContext& m, const Owner& who, std::int32_t tag) {
     if (who.is_nobody()) return false;
     const auto i = static_cast<std::size_t>(who.index);
     return who.is_actor() ? actor_has_tag(m, m.world.actors[i], tag) : fixture_has_tag(m, i, tag);
 }
 
-bool has_tag(const Moment& m, std::int32_t tag) {
+bool has_tag(const EvaluationContext& m, std::int32_t tag) {
     return actor_has_tag(m, m.actor, tag);
 }
 
-bool target_there(const Moment& m, std::int32_t target) {
+bool target_there(const EvaluationContext& m, std::int32_t target) {
     if (m.course == nullptr || target < 0) return false;
     const auto i = static_cast<std::size_t>(target);
     const double struck = i < m.world.target_struck_at.size() ? m.world.target_struck_at[i] : never;
@@ -323,11 +323,11 @@ bool target_there(const Moment& m, std::int32_t target) {
     return back >= 0.0 && m.actor.time - struck >= back - 1e-10;
 }
 
-double sense_number(const Moment& m, Sense sense, int index, int detail) {
+double sense_number(const EvaluationContext& m, Sense sense, int index, int detail) {
     const Actor& s = m.actor;
     switch (sense) {
         case Sense::rising: return m.velocity().z;
-        case Sense::speed: return flat_length(m.velocity());
+        case Sense::speed: return horizontal_length(m.velocity());
         case Sense::feet: return m.feet().z;
         case Sense::x: return m.feet().x;
         case Sense::y: return m.feet().y;
@@ -420,7 +420,7 @@ double sense_number(const Moment& m, Sense sense, int index, int detail) {
     }
 }
 
-Vec3 sense_vector(const Moment& m, Sense sense, int index) {
+Vec3 sense_vector(const EvaluationContext& m, Sense sense, int index) {
     const Actor& s = m.actor;
     switch (sense) {
         case Sense::velocity: return m.velocity();
@@ -449,7 +449,7 @@ Vec3 sense_vector(const Moment& m, Sense sense, int index) {
     }
 }
 
-double last_true(const Moment& m, Sense sense, int index) {
+double last_true(const EvaluationContext& m, Sense sense, int index) {
     const Actor& s = m.actor;
     switch (sense) {
         case Sense::grounded: return s.body.grounded ? s.time : s.last_grounded;
@@ -467,7 +467,7 @@ double last_true(const Moment& m, Sense sense, int index) {
 namespace {
 
 template <class Result, class Read>
-Result run(const Moment& m, const Expression& expression, Read read) {
+Result run(const EvaluationContext& m, const Expression& expression, Read read) {
     MomentSenses senses{m};
     Interpreter<MomentSenses> interpreter(m.program, m.tuning, senses);
     interpreter.run(expression);
@@ -476,7 +476,7 @@ Result run(const Moment& m, const Expression& expression, Read read) {
 
 }  // namespace
 
-Moment Moment::of_fixture(std::size_t index) const {
+EvaluationContext EvaluationContext::of_fixture(std::size_t index) const {
     const Actor* who = &actor;
     if (by.is_actor()) {
         who = &world.actors[static_cast<std::size_t>(by.index)];
@@ -490,19 +490,19 @@ Moment Moment::of_fixture(std::size_t index) const {
             world,
             *who,
             course,
-            memo,
+            cache,
             ahead + (actor.time - who->time),
             motion,
             static_cast<std::int32_t>(index),
             by};
 }
 
-double number(const Moment& m, const Expression& expression) {
+double number(const EvaluationContext& m, const Expression& expression) {
     if (expression.folded >= 0) return m.tuning.folded[static_cast<std::size_t>(expression.folded)];
     return run<double>(m, expression, [](const auto& done) { return done.number(); });
 }
 
-Vec3 vector(const Moment& m, const Expression& expression) {
+Vec3 vector(const EvaluationContext& m, const Expression& expression) {
     if (expression.folded >= 0) {
         const auto slot = static_cast<std::size_t>(expression.folded);
         return {m.tuning.folded[slot], m.tuning.folded[slot + 1], m.tuning.folded[slot + 2]};
@@ -510,7 +510,7 @@ Vec3 vector(const Moment& m, const Expression& expression) {
     return run<Vec3>(m, expression, [](const auto& done) { return done.vector(); });
 }
 
-bool truth(const Moment& m, const Expression& expression) {
+bool truth(const EvaluationContext& m, const Expression& expression) {
     return number(m, expression) != 0.0;
 }
 

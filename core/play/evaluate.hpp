@@ -3,8 +3,8 @@
 
 #include <optional>
 
-#include "core/loose/loose_step.hpp"
 #include "core/play/world.hpp"
+#include "core/rigid/rigid_step.hpp"
 #include "core/world/course.hpp"
 #include "core/world/moving_solids.hpp"
 #include "core/world/query.hpp"
@@ -29,7 +29,7 @@ struct FixturePose {
     Vec3 half{0.5};         ///< along its front, its width, up; of the box round what is round
     double turn_rad = 0.0;  ///< where its front points, about the upward axis
     Quat turn{1.0, 0.0, 0.0, 0.0};
-    LooseShape shape;
+    RigidShape shape;
     bool solid = false;
     bool hidden = false;
     bool can_be_loose = false;
@@ -46,8 +46,8 @@ struct FixtureStand {
     bool still = false;
     bool waits = false;         ///< nothing in its phase happens without an event
     double focus_reach = -1.0;  ///< m; negative: it has no focus
-    std::int32_t slot = -1;     ///< in ProbeMemo::moving
-    bool lively = false;        ///< in ProbeMemo::lively
+    std::int32_t slot = -1;     ///< in StepCache::moving
+    bool lively = false;        ///< in StepCache::lively
 };
 
 /// Of which character each fixture speaks, as far as it has been looked for at the world's present instant; see
@@ -58,9 +58,10 @@ struct SubjectCache {
 };
 
 /// Answers of probes at one instant, so that each is asked once. Forgotten when anything they depend on changes.
-struct ProbeMemo {
+struct StepCache {
     std::vector<std::optional<ProbeResult>> results;
-    std::vector<std::optional<ProbeResult>> results_ahead;  ///< the same for where the body will be; see Moment::motion
+    std::vector<std::optional<ProbeResult>>
+        results_ahead;               ///< the same for where the body will be; see EvaluationContext::motion
     MovingSolids moving;             ///< what is solid and moves, where it stands at this instant; see place_solids()
     std::size_t fixture_solids = 0;  ///< how many of them are fixtures; other characters stand behind
     bool moves_near = false;         ///< a fixture of them that moves, by the body
@@ -92,13 +93,13 @@ struct ProbeMemo {
 };
 
 /// Room for the steps of what is loose.
-struct LooseWork {
-    LooseScratch scratch;
-    std::vector<LooseThing> things;
+struct RigidWork {
+    RigidScratch scratch;
+    std::vector<RigidObject> things;
     std::vector<Vec3> pulls;                      ///< gravity on each of them
-    std::vector<std::optional<LooseKind>> kinds;  ///< what each is made of: the same for a whole run
-    std::vector<LooseObstacle> obstacles;         ///< first the characters, in their order
-    std::vector<LoosePass> passes;
+    std::vector<std::optional<RigidKind>> kinds;  ///< what each is made of: the same for a whole run
+    std::vector<KinematicObstacle> obstacles;     ///< first the characters, in their order
+    std::vector<ContactExemption> passes;
 };
 
 /// How the body will have gone on a little later, for values that change on the way. World frame.
@@ -109,14 +110,14 @@ struct MotionAhead {
 };
 
 /// What expressions are worked out against. Without a course no probe hits anything.
-struct Moment {
+struct EvaluationContext {
     const Program& program;
     const Tuning& tuning;         ///< in force: the character's own, or `shared_tuning` for fixtures
     const Tuning& shared_tuning;  ///< as the dials say it, without what one body has of its own
     const World& world;
     const Actor& actor;  ///< one of the world's: whom senses of a character speak of
     const Course* course = nullptr;
-    ProbeMemo* memo = nullptr;            ///< of this character
+    StepCache* cache = nullptr;           ///< of this character
     double ahead = 0.0;                   ///< s; times are taken this much later
     const MotionAhead* motion = nullptr;  ///< and the body where it will be by then
     std::int32_t fixture = -1;            ///< that asks; -1: the character itself
@@ -130,44 +131,44 @@ struct Moment {
 
     /// The same instant, asked by a fixture. Of several characters its rules speak of the one who has just come to it,
     /// holds it, sits on it or touches it, else of the nearest; see core/play/subject.hpp.
-    Moment of_fixture(std::size_t fixture) const;
+    EvaluationContext of_fixture(std::size_t fixture) const;
 
     Surroundings surroundings() const {
-        if (memo == nullptr) return {*course};
-        return {*course, memo->moving};
+        if (cache == nullptr) return {*course};
+        return {*course, cache->moving};
     }
 };
 
-double number(const Moment& moment, const Expression& expression);
-Vec3 vector(const Moment& moment, const Expression& expression);
-bool truth(const Moment& moment, const Expression& expression);
+double number(const EvaluationContext& context, const Expression& expression);
+Vec3 vector(const EvaluationContext& context, const Expression& expression);
+bool truth(const EvaluationContext& context, const Expression& expression);
 
 /// A sense without an expression around it.
-double sense_number(const Moment& moment, Sense sense, int index, int detail);
-Vec3 sense_vector(const Moment& moment, Sense sense, int index = -1);
+double sense_number(const EvaluationContext& context, Sense sense, int index, int detail);
+Vec3 sense_vector(const EvaluationContext& context, Sense sense, int index = -1);
 
 /// The fixture that is meant by its kind: the one that asks, the one that is ridden, or the first in the course; -1:
 /// none stands in it.
-std::int32_t fixture_meant(const Moment& moment, std::int32_t kind);
+std::int32_t fixture_meant(const EvaluationContext& context, std::int32_t kind);
 /// Where a counter stands: in Actor::counters, or in World::counters for those of fixtures; nothing when no fixture of
 /// the kind is there. The same for memory.
 struct Slot {
     bool of_fixture = false;
     std::size_t index = 0;
 };
-std::optional<Slot> counter_slot(const Moment& moment, const CounterInfo& counter, std::int32_t index);
-std::optional<Slot> memory_slot(const Moment& moment, std::int32_t kind, std::int32_t slot);
+std::optional<Slot> counter_slot(const EvaluationContext& context, const CounterInfo& counter, std::int32_t index);
+std::optional<Slot> memory_slot(const EvaluationContext& context, std::int32_t kind, std::int32_t slot);
 
 /// Whether the character carries a tag, by an act or by a phase in force.
-bool has_tag(const Moment& moment, std::int32_t tag);
+bool has_tag(const EvaluationContext& context, std::int32_t tag);
 /// Whether somebody does: a fixture, a character or nobody.
-bool has_tag(const Moment& moment, const Owner& who, std::int32_t tag);
+bool has_tag(const EvaluationContext& context, const Owner& who, std::int32_t tag);
 /// The phase and effects of a machine in force, or nothing.
-const Phase* phase_in_force(const Moment& moment, std::int32_t machine);
+const Phase* phase_in_force(const EvaluationContext& context, std::int32_t machine);
 /// Whether a target of the course is there.
-bool target_there(const Moment& moment, std::int32_t target);
+bool target_there(const EvaluationContext& context, std::int32_t target);
 
 /// When a sense that `within` knows last held: now while it does, `never` when it has not yet.
-double last_true(const Moment& moment, Sense sense, int index);
+double last_true(const EvaluationContext& context, Sense sense, int index);
 
 }  // namespace leap

@@ -15,7 +15,7 @@ std::string ago(double seconds) {
     return seconds <= 0.0 ? "now" : fmt::format("{:.2f} s ago", seconds);
 }
 
-std::string seen_by(const Moment& m, const GatePart& part) {
+std::string seen_by(const EvaluationContext& m, const GatePart& part) {
     if (part.within) return ago(m.actor.time - last_true(m, part.within->sense, part.within->index));
     if (part.left) {
         const std::string left = quantity_text(number(m, *part.left), part.left->type.dimension, 2);
@@ -26,7 +26,7 @@ std::string seen_by(const Moment& m, const GatePart& part) {
 }
 
 /// "breath 8 of 15" when the part compares a meter.
-std::string meter_words(const Moment& m, const GatePart& part) {
+std::string meter_words(const EvaluationContext& m, const GatePart& part) {
     if (!part.left || part.left->count != 1) return {};
     const Instruction& in = m.program.code[part.left->first];
     if (in.op != Op::meter) return {};
@@ -35,13 +35,13 @@ std::string meter_words(const Moment& m, const GatePart& part) {
 }
 
 /// The first part of a gate that doesn't hold; the first part when all do.
-const GatePart& refusing_part(const Moment& m, const Gate& gate) {
+const GatePart& refusing_part(const EvaluationContext& m, const Gate& gate) {
     for (const GatePart& part : gate.parts)
         if (!truth(m, part.truth)) return part;
     return gate.parts.front();
 }
 
-GateAnswer answer_of(const Moment& m, std::int32_t move, const Gate& gate) {
+GateAnswer answer_of(const EvaluationContext& m, std::int32_t move, const Gate& gate) {
     GateAnswer out;
     out.text = gate.text;
     out.reason = gate.reason;
@@ -62,7 +62,7 @@ GateAnswer answer_of(const Moment& m, std::int32_t move, const Gate& gate) {
     return out;
 }
 
-GateAnswer refused_cut(const Moment& m, const CutRefusal& refusal) {
+GateAnswer refused_cut(const EvaluationContext& m, const CutRefusal& refusal) {
     const Machine& active = m.program.machines[static_cast<std::size_t>(refusal.active)];
     const auto phase = static_cast<std::size_t>(m.actor.machines[static_cast<std::size_t>(refusal.active)].phase);
     GateAnswer out;
@@ -75,7 +75,7 @@ GateAnswer refused_cut(const Moment& m, const CutRefusal& refusal) {
 
 }  // namespace
 
-MoveAnswer explain_move(const Moment& m, std::int32_t move) {
+MoveAnswer explain_move(const EvaluationContext& m, std::int32_t move) {
     const auto index = static_cast<std::size_t>(move);
     const Machine& machine = m.program.machines[index];
     const MachineState& running = m.actor.machines[index];

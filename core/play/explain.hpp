@@ -29,13 +29,13 @@ struct MoveAnswer {
     std::vector<GateAnswer> gates;  ///< every gate, and the charges, in the order of the text
 };
 
-MoveAnswer explain_move(const Moment& moment, std::int32_t move);
+MoveAnswer explain_move(const EvaluationContext& context, std::int32_t move);
 
 /// The same for a fixture of the course: `why` is its phase; of `gates` the first says whether it has the focus, or why
 /// not, the others whether each way out of its phase is open now, and what that waits for.
-MoveAnswer explain_fixture(const Moment& moment, std::size_t fixture);
+MoveAnswer explain_fixture(const EvaluationContext& context, std::size_t fixture);
 /// The fixture of a kind that an answer should speak of: the one with the focus, the one that is ridden, or the
 /// nearest.
-std::optional<std::size_t> fixture_to_explain(const Moment& moment, std::int32_t machine);
+std::optional<std::size_t> fixture_to_explain(const EvaluationContext& context, std::int32_t machine);
 
 }  // namespace leap

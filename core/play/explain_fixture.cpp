@@ -17,7 +17,7 @@ std::string written(const Program& program, SourceRange range) {
                                                                : std::string();
 }
 
-GateAnswer focus_answer(const Moment& m, std::size_t fixture, const FocusInfo& focus) {
+GateAnswer focus_answer(const EvaluationContext& m, std::size_t fixture, const FocusInfo& focus) {
     GateAnswer out;
     out.text = "has the focus";
     out.range = focus.reach.range;
@@ -27,7 +27,7 @@ GateAnswer focus_answer(const Moment& m, std::size_t fixture, const FocusInfo& f
     const Vec3 middle = m.actor.body.position + world_up * (0.5 * m.actor.height);
     const double distance = distance_to(pose, middle);
     const double reach = number(m, focus.reach);
-    const Vec3 to = flat(middle - pose.center);
+    const Vec3 to = horizontal(middle - pose.center);
     const double angle = std::abs(std::remainder(std::atan2(to.y, to.x) - pose.turn_rad, 2.0 * std::numbers::pi));
     if (pose.hidden) {
         out.reason = "no focus: it is hidden";
@@ -46,20 +46,21 @@ GateAnswer focus_answer(const Moment& m, std::size_t fixture, const FocusInfo& f
     return out;
 }
 
-GateAnswer way_answer(const Moment& own, const Machine& kind, const Phase& phase, const Way& way) {
+GateAnswer way_answer(const EvaluationContext& own, const Machine& kind, const Phase& phase,
+                      const Transition& transition) {
     const MachineState& running = own.world.machines[static_cast<std::size_t>(own.fixture)];
     const double elapsed = own.actor.time - running.phase_since;
     GateAnswer out;
-    out.range = way.range;
-    out.text = way.to < 0 ? "ends" : "go " + kind.phases[static_cast<std::size_t>(way.to)].name;
-    const bool in_time = !way.after || elapsed >= number(own, *way.after) - 1e-9;
-    const bool asked = !way.when || truth(own, way.when->truth);
-    out.holds = in_time && asked && (way.when || way.after);
-    if (way.when) out.text += " when " + written(own.program, way.when->truth.range);
-    if (way.after) out.text += fmt::format(" after {:g} s", number(own, *way.after));
+    out.range = transition.range;
+    out.text = transition.to < 0 ? "ends" : "go " + kind.phases[static_cast<std::size_t>(transition.to)].name;
+    const bool in_time = !transition.after || elapsed >= number(own, *transition.after) - 1e-9;
+    const bool asked = !transition.when || truth(own, transition.when->truth);
+    out.holds = in_time && asked && (transition.when || transition.after);
+    if (transition.when) out.text += " when " + written(own.program, transition.when->truth.range);
+    if (transition.after) out.text += fmt::format(" after {:g} s", number(own, *transition.after));
     if (!in_time) {
-        out.seen = fmt::format("in {:.2f} s", number(own, *way.after) - elapsed);
-    } else if (way.when) {
+        out.seen = fmt::format("in {:.2f} s", number(own, *transition.after) - elapsed);
+    } else if (transition.when) {
         out.seen = asked ? "yes" : "no";
     } else if (phase.duration) {
         out.seen = fmt::format("in {:.2f} s", std::max(0.0, number(own, *phase.duration) - elapsed));
@@ -69,7 +70,7 @@ GateAnswer way_answer(const Moment& own, const Machine& kind, const Phase& phase
 
 }  // namespace
 
-MoveAnswer explain_fixture(const Moment& m, std::size_t fixture) {
+MoveAnswer explain_fixture(const EvaluationContext& m, std::size_t fixture) {
     MoveAnswer out;
     const Machine* kind = fixture_kind(m, fixture);
     const Phase* phase = fixture_phase(m, fixture);
@@ -81,13 +82,14 @@ MoveAnswer explain_fixture(const Moment& m, std::size_t fixture) {
     out.move = m.world.fixtures[fixture].machine;
     out.readiness = Readiness::active;
     out.why = phase->name;
-    const Moment own = m.of_fixture(fixture);
+    const EvaluationContext own = m.of_fixture(fixture);
     if (kind->fixture->focus) out.gates.push_back(focus_answer(own, fixture, *kind->fixture->focus));
-    for (const Way& way : phase->ways) out.gates.push_back(way_answer(own, *kind, *phase, way));
+    for (const Transition& transition : phase->transitions)
+        out.gates.push_back(way_answer(own, *kind, *phase, transition));
     return out;
 }
 
-std::optional<std::size_t> fixture_to_explain(const Moment& m, std::int32_t machine) {
+std::optional<std::size_t> fixture_to_explain(const EvaluationContext& m, std::int32_t machine) {
     std::optional<std::size_t> best;
     double least = 1e300;
     for (std::size_t i = 0; i < m.world.fixtures.size(); ++i) {

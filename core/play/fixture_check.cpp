@@ -14,18 +14,19 @@
 namespace leap {
 namespace {
 
-bool has_act(const Machine& machine, std::initializer_list<ActKind> kinds) {
-    const auto among = [&](const std::vector<Act>& acts) {
-        return std::any_of(acts.begin(), acts.end(), [&](const Act& act) {
-            return std::find(kinds.begin(), kinds.end(), act.kind) != kinds.end();
+bool has_action(const Machine& machine, std::initializer_list<ActionKind> kinds) {
+    const auto among = [&](const std::vector<Action>& actions) {
+        return std::any_of(actions.begin(), actions.end(), [&](const Action& action) {
+            return std::find(kinds.begin(), kinds.end(), action.kind) != kinds.end();
         });
     };
     const auto in_blocks = [&](const std::vector<Block>& blocks) {
-        return std::any_of(blocks.begin(), blocks.end(), [&](const Block& block) { return among(block.acts); });
+        return std::any_of(blocks.begin(), blocks.end(), [&](const Block& block) { return among(block.actions); });
     };
     return in_blocks(machine.blocks) || std::any_of(machine.phases.begin(), machine.phases.end(), [&](const Phase& p) {
                return in_blocks(p.blocks) ||
-                      std::any_of(p.ways.begin(), p.ways.end(), [&](const Way& way) { return among(way.acts); });
+                      std::any_of(p.transitions.begin(), p.transitions.end(),
+                                  [&](const Transition& transition) { return among(transition.actions); });
            });
 }
 
@@ -38,13 +39,13 @@ class Check {
 
     void look_at(std::size_t i, std::vector<FixtureWarning>& out) const {
         const Actor& actor = world_.actors.front();
-        const Moment m = rehearsal_.moment(world_, actor);
+        const EvaluationContext m = rehearsal_.context(world_, actor);
         const Machine* kind = fixture_kind(m, i);
         if (kind == nullptr) return;
         const PlacedFixture& placed = course_.plan.fixtures[i];
         const auto say = [&](std::string text) { out.push_back({i, fmt::format("{}: {}", placed.name, text)}); };
-        const bool teleports = has_act(*kind, {ActKind::teleport});
-        if (placed.link.empty() && (teleports || has_act(*kind, {ActKind::tell_link})))
+        const bool teleports = has_action(*kind, {ActionKind::teleport});
+        if (placed.link.empty() && (teleports || has_action(*kind, {ActionKind::tell_link})))
             say(fmt::format("{} speaks of its link, and it has none; draw a line from it to another fixture",
                             kind->name));
         if (kind->fixture->focus && number(m, kind->fixture->focus->reach) < actor.radius)
@@ -52,7 +53,7 @@ class Check {
                 fmt::format("its focus reaches {:.2f} m, which lies inside the body that stands at it ({:.2f} m); "
                             "let it reach further",
                             number(m, kind->fixture->focus->reach), actor.radius));
-        if (teleports || has_act(*kind, {ActKind::respawn_here})) {
+        if (teleports || has_action(*kind, {ActionKind::respawn_here})) {
             const Vec3 feet = exit_of(m, i).feet;
             constexpr double sunk_m = 0.02;  // a lantern may stand a little in its floor
             if (deepest_overlap(course_, {actor.radius, actor.height}, feet + world_up * sunk_m))

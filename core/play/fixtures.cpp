@@ -18,7 +18,7 @@ constexpr double radians_per_degree = std::numbers::pi / 180.0;
 
 /// How far slide and swing have gone in the present phase: along a phase that has a time they go steadily, without one
 /// they are there at once.
-double gone(const Moment& m, const MachineState& machine, const Phase& phase) {
+double gone(const EvaluationContext& m, const MachineState& machine, const Phase& phase) {
     if (!phase.duration) return 1.0;
     const double length = number(m, *phase.duration);
     return length > 0.0 ? std::clamp((m.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
@@ -48,12 +48,12 @@ Solid solid_box(const FixturePose& pose, const Surface& surface) {
 
 }  // namespace
 
-const Machine* fixture_kind(const Moment& m, std::size_t index) {
+const Machine* fixture_kind(const EvaluationContext& m, std::size_t index) {
     const std::int32_t machine = m.world.fixtures[index].machine;
     return machine < 0 ? nullptr : &m.program.machines[static_cast<std::size_t>(machine)];
 }
 
-bool is_fixture_of(const Moment& m, std::int32_t index, std::string_view kind) {
+bool is_fixture_of(const EvaluationContext& m, std::int32_t index, std::string_view kind) {
     const auto i = static_cast<std::size_t>(index);
     if (i >= m.world.fixtures.size() || m.world.fixtures[i].machine < 0) return false;
     const Machine* machine = fixture_kind(m, i);
@@ -64,22 +64,22 @@ bool is_fixture_of(const Moment& m, std::int32_t index, std::string_view kind) {
     return machine != nullptr;
 }
 
-const Phase* fixture_phase(const Moment& m, std::size_t index) {
+const Phase* fixture_phase(const EvaluationContext& m, std::size_t index) {
     const Machine* kind = fixture_kind(m, index);
     const std::int32_t phase = m.world.machines[index].phase;
     return kind == nullptr || phase < 0 ? nullptr : &kind->phases[static_cast<std::size_t>(phase)];
 }
 
-std::string fixture_prompt(const Moment& m, std::size_t index) {
+std::string fixture_prompt(const EvaluationContext& m, std::size_t index) {
     const Machine* kind = fixture_kind(m, index);
     return kind == nullptr ? std::string() : kind->fixture->prompt;
 }
 
-FixtureOffset fixture_offset(const Moment& at, std::size_t index) {
+FixtureOffset fixture_offset(const EvaluationContext& at, std::size_t index) {
     const FixtureState& own = at.world.fixtures[index];
     const Phase* phase = fixture_phase(at, index);
     if (phase == nullptr) return {};
-    const Moment m = at.of_fixture(index);
+    const EvaluationContext m = at.of_fixture(index);
     FixtureOffset to;
     if (phase->effects.slide)
         for (int i = 0; i < 3; ++i) to.slide[i] = number(m, (*phase->effects.slide)[static_cast<std::size_t>(i)]);
@@ -90,7 +90,7 @@ FixtureOffset fixture_offset(const Moment& at, std::size_t index) {
 }
 
 /// Whether slide or swing change as its phase goes on.
-bool is_on_its_way(const Moment& m, std::size_t index) {
+bool is_on_its_way(const EvaluationContext& m, std::size_t index) {
     const Phase* phase = fixture_phase(m, index);
     if (phase == nullptr) return false;
     if (is_awake(m.world, index)) return true;
@@ -103,32 +103,32 @@ bool is_on_its_way(const Moment& m, std::size_t index) {
     if ((slide && std::any_of(slide->begin(), slide->end(), changes)) || (swing && changes(*swing))) return true;
     if (!phase->duration) return false;
     const FixtureOffset& from = m.world.fixtures[index].from;
-    Moment end = m;
+    EvaluationContext end = m;
     end.ahead = number(m, *phase->duration);
     const FixtureOffset to = fixture_offset(end, index);
     return !(from == to) && fixture_offset(m, index) != to;
 }
 
-LooseShape fixture_shape(const Moment& m, const FixtureInfo& info) {
+RigidShape fixture_shape(const EvaluationContext& m, const FixtureInfo& info) {
     const auto side = [&](std::size_t i) {
         return std::clamp(number(m, info.size[i]), 0.001, 2.0 * defaults::largest_box_m);
     };
-    LooseShape out;
+    RigidShape out;
     if (info.shape == FixtureShape::box) {
         out.half = Vec3{side(0), side(1), side(2)} * 0.5;
         return out;
     }
-    out.kind = info.shape == FixtureShape::sphere ? LooseShapeKind::ball : LooseShapeKind::capsule;
+    out.kind = info.shape == FixtureShape::sphere ? RigidShapeKind::ball : RigidShapeKind::capsule;
     out.radius = side(0);
     out.height = info.shape == FixtureShape::sphere ? 2.0 * out.radius : std::max(side(1), 2.0 * out.radius);
     out.half = {out.radius, out.radius, 0.5 * out.height};
     return out;
 }
 
-FixturePose fixture_pose(const Moment& m, std::size_t index, bool at_rest) {
+FixturePose fixture_pose(const EvaluationContext& m, std::size_t index, bool at_rest) {
     const std::int32_t loose = m.world.fixtures[index].loose;
-    if (!at_rest && loose < 0 && m.memo != nullptr && index < m.memo->stands.size()) {
-        const FixtureStand& known = m.memo->stands[index];
+    if (!at_rest && loose < 0 && m.cache != nullptr && index < m.cache->stands.size()) {
+        const FixtureStand& known = m.cache->stands[index];
         const MachineState& machine = m.world.machines[index];
         if (known.still && known.phase == machine.phase && known.phase_since == machine.phase_since) return known.pose;
     }
@@ -148,7 +148,7 @@ FixturePose fixture_pose(const Moment& m, std::size_t index, bool at_rest) {
     out.solid = phase->effects.solid || phase->effects.loose;
     out.hidden = phase->effects.hidden;
     out.glows = phase->effects.glows;
-    const Moment own = m.of_fixture(index);
+    const EvaluationContext own = m.of_fixture(index);
     if (phase->effects.seen_through) out.seen_through = std::clamp(number(own, *phase->effects.seen_through), 0.0, 1.0);
     if (loose >= 0) {
         place_loose(own, static_cast<std::size_t>(loose), *phase, out);
@@ -167,7 +167,7 @@ FixturePose fixture_pose(const Moment& m, std::size_t index, bool at_rest) {
 }
 
 void place_solid(const FixturePose& pose, bool upright, const Surface& surface, Solid& out) {
-    if (upright && pose.shape.kind == LooseShapeKind::box) {
+    if (upright && pose.shape.kind == RigidShapeKind::box) {
         out = solid_box(pose, surface);
     } else {
         place_shape(pose.shape, pose.center, pose.turn, surface, out);
@@ -175,7 +175,7 @@ void place_solid(const FixturePose& pose, bool upright, const Surface& surface, 
 }
 
 double distance_to(const FixturePose& pose, const Vec3& point) {
-    if (pose.shape.kind != LooseShapeKind::box) {
+    if (pose.shape.kind != RigidShapeKind::box) {
         const Vec3 axis = pose.turn * Vec3{0.0, 0.0, std::max(0.0, pose.half.z - pose.shape.radius)};
         const double squared = glm::dot(axis, axis);
         const double along = squared > 0.0 ? std::clamp(glm::dot(point - pose.center, axis) / squared, -1.0, 1.0) : 0.0;
@@ -191,19 +191,19 @@ bool meets(const FixturePose& pose, const Capsule& capsule, const Vec3& feet, do
     return closest_point(solid, capsule.segment(), feet + world_up * capsule.radius).distance <= capsule.radius + gap;
 }
 
-Exit exit_of(const Moment& m, std::size_t index) {
+Exit exit_of(const EvaluationContext& m, std::size_t index) {
     const FixturePose pose = fixture_pose(m, index, true);
     const double away = pose.half.x + m.actor.radius + defaults::exit_gap_m;
     return {pose.center - world_up * pose.half.z + facing_direction(pose.turn_rad) * away, pose.turn_rad};
 }
 
-std::optional<Exit> exit_of_link(const Moment& m, std::size_t index) {
+std::optional<Exit> exit_of_link(const EvaluationContext& m, std::size_t index) {
     const std::int32_t link = m.world.fixtures[index].link;
     if (link < 0) return std::nullopt;
     return exit_of(m, static_cast<std::size_t>(link));
 }
 
-std::optional<double> turn_through(const Moment& m, std::size_t index) {
+std::optional<double> turn_through(const EvaluationContext& m, std::size_t index) {
     const auto exit = exit_of_link(m, index);
     if (!exit) return std::nullopt;
     return exit->facing_rad - fixture_pose(m, index, true).turn_rad + std::numbers::pi;

@@ -9,21 +9,21 @@
 namespace leap {
 
 /// The shape of a kind, in its own frame.
-LooseShape fixture_shape(const Moment& moment, const FixtureInfo& info);
+RigidShape fixture_shape(const EvaluationContext& context, const FixtureInfo& info);
 /// The solid that a fixture makes up where it stands; `upright`: turned about the upward axis only.
 void place_solid(const FixturePose& pose, bool upright, const Surface& surface, Solid& out);
 
 /// Where fixture `index` of the course stands. `at_rest`: where it was placed, without slide and swing.
-FixturePose fixture_pose(const Moment& moment, std::size_t index, bool at_rest = false);
+FixturePose fixture_pose(const EvaluationContext& context, std::size_t index, bool at_rest = false);
 
 /// The kind of a fixture, or nothing when the script has none of that name.
-const Machine* fixture_kind(const Moment& moment, std::size_t index);
+const Machine* fixture_kind(const EvaluationContext& context, std::size_t index);
 /// Whether fixture `index` is of a kind of this name, or of one based on it.
-bool is_fixture_of(const Moment& moment, std::int32_t index, std::string_view kind);
+bool is_fixture_of(const EvaluationContext& context, std::int32_t index, std::string_view kind);
 /// The phase it is in.
-const Phase* fixture_phase(const Moment& moment, std::size_t index);
+const Phase* fixture_phase(const EvaluationContext& context, std::size_t index);
 /// Its prompt's words.
-std::string fixture_prompt(const Moment& moment, std::size_t index);
+std::string fixture_prompt(const EvaluationContext& context, std::size_t index);
 
 /// Distance from a point to it, 0 inside.
 double distance_to(const FixturePose& pose, const Vec3& point);
@@ -35,16 +35,16 @@ struct Exit {
     Vec3 feet{0.0};
     double facing_rad = 0.0;
 };
-Exit exit_of(const Moment& moment, std::size_t index);
+Exit exit_of(const EvaluationContext& context, std::size_t index);
 /// The same for what it is linked to.
-std::optional<Exit> exit_of_link(const Moment& moment, std::size_t index);
+std::optional<Exit> exit_of_link(const EvaluationContext& context, std::size_t index);
 
 /// By how much one is turned who goes in at a fixture and comes out of what it is linked to; rad.
-std::optional<double> turn_through(const Moment& moment, std::size_t index);
+std::optional<double> turn_through(const EvaluationContext& context, std::size_t index);
 
 /// Whether slide or swing still take it somewhere.
-bool is_on_its_way(const Moment& moment, std::size_t index);
+bool is_on_its_way(const EvaluationContext& context, std::size_t index);
 /// How far slide and swing have taken it.
-FixtureOffset fixture_offset(const Moment& moment, std::size_t index);
+FixtureOffset fixture_offset(const EvaluationContext& context, std::size_t index);
 
 }  // namespace leap

@@ -25,9 +25,9 @@ std::optional<double> ray_into(const FixturePose& pose, const Vec3& from, const 
     return near;
 }
 
-bool is_in_front(const Moment& m, const FocusInfo& focus, const FixturePose& pose, const Vec3& middle) {
+bool is_in_front(const EvaluationContext& m, const FocusInfo& focus, const FixturePose& pose, const Vec3& middle) {
     if (!focus.front) return true;
-    const Vec3 to = flat(middle - pose.center);
+    const Vec3 to = horizontal(middle - pose.center);
     const double length = glm::length(to);
     if (length < 1e-6) return true;
     const double along = (to.x * std::cos(pose.turn_rad) + to.y * std::sin(pose.turn_rad)) / length;
@@ -36,7 +36,7 @@ bool is_in_front(const Moment& m, const FocusInfo& focus, const FixturePose& pos
 
 }  // namespace
 
-std::int32_t focus_at(const Moment& m) {
+std::int32_t focus_at(const EvaluationContext& m) {
     const Actor& s = m.actor;
     const Vec3 middle = s.body.position + world_up * (s.height * 0.5);
     const Vec3 eyes = s.body.position + world_up * std::min(number(m, m.body().eyes), s.height);
@@ -45,8 +45,8 @@ std::int32_t focus_at(const Moment& m) {
     std::int32_t looked_at = -1;
     double least = 1e300;
     double first = 1e300;
-    for (const std::size_t i : m.memo->lively) {
-        const FixtureStand& stand = m.memo->stands[i];
+    for (const std::size_t i : m.cache->lively) {
+        const FixtureStand& stand = m.cache->stands[i];
         const double reach = stand.focus_reach;
         if (reach < 0.0) continue;
         const FixturePose& pose = stand.pose;

@@ -7,18 +7,18 @@
 
 namespace leap {
 
-bool gate_holds(const Moment& m, std::int32_t move, const Gate& gate) {
+bool gate_holds(const EvaluationContext& m, std::int32_t move, const Gate& gate) {
     if (!gate.cooldown) return truth(m, gate.condition.truth);
     const double started = m.actor.machines[static_cast<std::size_t>(move)].started_at;
     return m.actor.time - started >= number(m, gate.cooldown_time) - defaults::timer_rounding_s;
 }
 
-bool charge_left(const Moment& m, std::int32_t move) {
+bool charge_left(const EvaluationContext& m, std::int32_t move) {
     const auto i = static_cast<std::size_t>(move);
     return !m.program.machines[i].charges || m.actor.machines[i].charges >= 1.0;
 }
 
-bool press_waits(const Moment& m, std::int32_t move) {
+bool press_waits(const EvaluationContext& m, std::int32_t move) {
     const Machine& machine = m.program.machines[static_cast<std::size_t>(move)];
     if (machine.button < 0) return false;
     const ButtonState& button = m.actor.buttons[static_cast<std::size_t>(machine.button)];
@@ -27,7 +27,7 @@ bool press_waits(const Moment& m, std::int32_t move) {
     return button.fresh_press || m.actor.time - button.pressed_at <= buffer + defaults::timer_rounding_s;
 }
 
-bool is_triggered(const Moment& m, std::int32_t move) {
+bool is_triggered(const EvaluationContext& m, std::int32_t move) {
     const Machine& machine = m.program.machines[static_cast<std::size_t>(move)];
     if (machine.button >= 0) return press_waits(m, move);
     const MachineState& own = m.actor.machines[static_cast<std::size_t>(move)];
@@ -36,7 +36,7 @@ bool is_triggered(const Moment& m, std::int32_t move) {
     return own.phase < 0 && truth(m, machine.start_when->condition.truth);
 }
 
-std::optional<CutRefusal> cut_refusal(const Moment& m, std::int32_t move) {
+std::optional<CutRefusal> cut_refusal(const EvaluationContext& m, std::int32_t move) {
     const Machine& machine = m.program.machines[static_cast<std::size_t>(move)];
     const std::int32_t active = m.actor.moves[static_cast<std::size_t>(machine.layer)];
     const Phase* phase = phase_in_force(m, active);

@@ -20,7 +20,7 @@ const ButtonState* button(const Actor& actor, std::int32_t index) {
 }
 
 /// Things that a hand can take: those with a phase in a hand that aren't held, or hidden.
-bool can_be_grabbed(const Moment& m, const LooseState& loose) {
+bool can_be_grabbed(const EvaluationContext& m, const RigidState& loose) {
     const auto fixture = static_cast<std::size_t>(loose.fixture);
     const Machine* kind = fixture_kind(m, fixture);
     const Phase* phase = fixture_phase(m, fixture);
@@ -42,7 +42,7 @@ Pointed pointed_at(const Vec3& eyes, const Vec3& look, const FixturePose& pose) 
 
 }  // namespace
 
-HandPose hand_pose(const Moment& m, int hand) {
+HandPose hand_pose(const EvaluationContext& m, int hand) {
     const HandsInfo& info = *m.body().hands;
     const Actor& s = m.actor;
     const double side = hand == 0 ? 1.0 : -1.0;
@@ -68,7 +68,7 @@ HandPose hand_pose(const Moment& m, int hand) {
     return out;
 }
 
-Held in_grip(const Moment& own, const Grip& grip, int hand) {
+Held in_grip(const EvaluationContext& own, const Grip& grip, int hand) {
     const HandPose pose = hand_pose(own, hand);
     const double mirrored = hand == 0 ? -1.0 : 1.0;
     const Vec3 at{number(own, grip.at[0]), number(own, grip.at[1]) * mirrored, number(own, grip.at[2])};
@@ -88,7 +88,7 @@ std::int32_t held_by(const World& world, const Actor& actor, int hand) {
     return -1;
 }
 
-std::int32_t within_grasp(const Moment& m, int hand) {
+std::int32_t within_grasp(const EvaluationContext& m, int hand) {
     if (!m.body().hands) return -1;
     const HandsInfo& info = *m.body().hands;
     const double near = number(m, info.near);
@@ -101,7 +101,7 @@ std::int32_t within_grasp(const Moment& m, int hand) {
     double least = near;
     double first = far;
     for (std::size_t i = 0; i < m.world.loose.size(); ++i) {
-        const LooseState& loose = m.world.loose[i];
+        const RigidState& loose = m.world.loose[i];
         if (!can_be_grabbed(m, loose)) continue;
         const FixturePose pose = fixture_pose(m, static_cast<std::size_t>(loose.fixture));
         if (const double distance = distance_to(pose, palm); distance <= least) {
@@ -129,7 +129,7 @@ bool hands_do_something(const Rehearsal& r, const Actor& actor) {
            std::any_of(hands->uses.begin(), hands->uses.end(), is_fresh);
 }
 
-void use_hands(const Rehearsal& r, World& world, Actor& actor, ProbeMemo& memo) {
+void use_hands(const Rehearsal& r, World& world, Actor& actor, StepCache& cache) {
     const auto& hands = r.program.bodies[static_cast<std::size_t>(actor.kind)].hands;
     if (!hands || world.loose.empty()) return;
     const HandsInfo& info = *hands;
@@ -140,13 +140,13 @@ void use_hands(const Rehearsal& r, World& world, Actor& actor, ProbeMemo& memo) 
         const auto tell = [&](std::int32_t loose, FixtureEvent event) {
             const auto fixture = static_cast<std::size_t>(world.loose[static_cast<std::size_t>(loose)].fixture);
             actor.contacts[fixture].events = static_cast<std::uint8_t>(actor.contacts[fixture].events | event);
-            memo.stale = true;
+            cache.stale = true;
         };
         if (held >= 0) {
             if (use != nullptr && use->fresh_press) tell(held, fixture_used_in_hand);
             if (raise != nullptr && raise->fresh_release) tell(held, fixture_let_go);
         } else if (raise != nullptr && raise->fresh_press) {
-            const std::int32_t wanted = within_grasp(r.moment(world, actor, &memo), hand);
+            const std::int32_t wanted = within_grasp(r.context(world, actor, &cache), hand);
             if (wanted < 0) continue;
             world.loose[static_cast<std::size_t>(wanted)].hand = static_cast<std::int8_t>(hand);
             tell(wanted, fixture_grabbed);

@@ -13,24 +13,24 @@ struct HandPose {
     Quat turn{1.0, 0.0, 0.0, 0.0};  ///< x along the hand, z up
     bool raised = false;
 };
-HandPose hand_pose(const Moment& moment, int hand);
+HandPose hand_pose(const EvaluationContext& context, int hand);
 
 /// Where a thing is that lies in a hand by this grip. World frame; in the left hand the grip is mirrored.
 struct Held {
     Vec3 place{0.0};
     Quat turn{1.0, 0.0, 0.0, 0.0};
 };
-Held in_grip(const Moment& own, const Grip& grip, int hand);
+Held in_grip(const EvaluationContext& own, const Grip& grip, int hand);
 
 /// What a hand holds, as an index of World::loose, or -1.
 std::int32_t held_by(const World& world, const Actor& actor, int hand);
 /// What an empty hand would grab: the nearest within reach of it, or the first that the view meets; -1: nothing.
-std::int32_t within_grasp(const Moment& moment, int hand);
+std::int32_t within_grasp(const EvaluationContext& context, int hand);
 
 /// Whether a button of the hands has just been pressed or let go.
 bool hands_do_something(const Rehearsal& rehearsal, const Actor& actor);
 
 /// Presses and releases of this instant become events of the things they mean.
-void use_hands(const Rehearsal& rehearsal, World& world, Actor& actor, ProbeMemo& memo);
+void use_hands(const Rehearsal& rehearsal, World& world, Actor& actor, StepCache& cache);
 
 }  // namespace leap

@@ -88,7 +88,7 @@ bool Instant::once() {
     return !alone_ && take_fixture_ways();
 }
 
-void Instant::fall_back(const Moment& m, const CounterInfo& info, CounterState& counter) {
+void Instant::fall_back(const EvaluationContext& m, const CounterInfo& info, CounterState& counter) {
     if (!info.back_when) return;
     if (!truth(m, info.back_when->truth)) {
         counter.back_since = never;
@@ -104,7 +104,7 @@ void Instant::fall_back_and_refill() {
     for (std::size_t k = first_; k < last_; ++k) {
         if (!is_asked_now(k)) continue;
         ask(k);
-        const Moment m = moment();
+        const EvaluationContext m = context();
         for (std::size_t i = 0; i < program_.counters.size(); ++i)
             if (program_.counters[i].kind < 0) fall_back(m, program_.counters[i], actor_->counters[i]);
     }
@@ -117,7 +117,7 @@ void Instant::fall_back_and_refill() {
 }
 
 void Instant::refill_charges() {
-    const Moment m = moment();
+    const EvaluationContext m = context();
     for (const std::int32_t move : program_.moves) {
         const auto& charges = machine(move).charges;
         if (!charges) continue;
@@ -176,12 +176,12 @@ bool Instant::show_news() {
     return true;
 }
 
-Moment Instant::moment() const {
-    return rehearsal_.moment(world_, *actor_, &memo());
+EvaluationContext Instant::context() const {
+    return rehearsal_.context(world_, *actor_, &cache());
 }
 
-Moment Instant::moment(const RunningMachine& running) const {
-    Moment out = moment();
+EvaluationContext Instant::context(const RunningMachine& running) const {
+    EvaluationContext out = context();
     out.by = by_;
     if (running.fixture < 0) return out;
     return out.of_fixture(static_cast<std::size_t>(running.fixture));

@@ -3,7 +3,7 @@
 
 #include <span>
 
-#include "core/play/acts.hpp"
+#include "core/play/actions.hpp"
 #include "core/play/step.hpp"
 
 namespace leap {
@@ -35,16 +35,16 @@ class Instant {
     bool once();
     void forget_events();
     bool show_news();
-    void fall_back(const Moment& moment, const CounterInfo& info, CounterState& counter);
+    void fall_back(const EvaluationContext& context, const CounterInfo& info, CounterState& counter);
     void fall_back_and_refill();
     void refill_charges();
 
     // instant_machines.cpp: what every machine does
-    void acts(const std::vector<Act>& list);
+    void actions(const std::vector<Action>& list);
     void blocks_on_events(const RunningMachine& running);
     bool take_way(const RunningMachine& running);
-    bool led_here(const RunningMachine& running, const Way& way);
-    void follow(const RunningMachine& running, const Way& way);
+    bool led_here(const RunningMachine& running, const Transition& way);
+    void follow(const RunningMachine& running, const Transition& way);
     void enter(const RunningMachine& running, std::int32_t phase, std::int32_t left_by);
     void leave_phase(const RunningMachine& running, std::int32_t left_by);
     void open_span(const RunningMachine& running, bool opens);
@@ -74,16 +74,16 @@ class Instant {
     void place_all_when_stale();
     void find_lively();
     const std::vector<std::size_t>& lively() const {
-        return world_.actors.size() == 1 ? scratch_.actors.front().memo.lively : scratch_.lively;
+        return world_.actors.size() == 1 ? scratch_.actors.front().cache.lively : scratch_.lively;
     }
 
     /// From now on this character is asked.
     void ask(std::size_t actor) { actor_ = &world_.actors[actor]; }
     ActorScratch& own() const { return scratch_.actors[static_cast<std::size_t>(actor_->id)]; }
-    ProbeMemo& memo() const { return own().memo; }
+    StepCache& cache() const { return own().cache; }
     Emitted& emitted() { return own().emitted; }
-    Moment moment() const;
-    Moment moment(const RunningMachine& running) const;
+    EvaluationContext context() const;
+    EvaluationContext context(const RunningMachine& running) const;
     /// Each move and fixture may answer the same event; more changes than that, and some, are rules that chase each
     /// other.
     int most_changes() const;

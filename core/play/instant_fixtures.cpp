@@ -18,7 +18,7 @@ bool Instant::is_asked(std::size_t i) const {
     if (contact.events != 0 || contact.met_anew) return true;
     for (const Actor& actor : world_.actors)
         if (actor.contacts[i].events != 0) return true;
-    const FixtureStand& stand = memo().stands[i];
+    const FixtureStand& stand = cache().stands[i];
     const MachineState& running = world_.machines[i];
     if (stand.phase == running.phase) return !stand.waits;
     const Machine& kind = machine(world_.fixtures[i].machine);
@@ -85,7 +85,7 @@ void Instant::fall_back_of_fixtures() {
         const FixtureState& fixture = world_.fixtures[i];
         if (fixture.machine < 0 || machine(fixture.machine).counters.empty()) continue;
         ask(subject_of(world_, rehearsal_.course, i));
-        const Moment m = moment(fixture_machine(i));
+        const EvaluationContext m = context(fixture_machine(i));
         for (const std::int32_t index : machine(fixture.machine).counters) {
             const CounterInfo& info = program_.counters[static_cast<std::size_t>(index)];
             fall_back(m, info, world_.counters[static_cast<std::size_t>(fixture.first_counter + info.own)]);
@@ -95,8 +95,8 @@ void Instant::fall_back_of_fixtures() {
 
 /// The focus goes out of one fixture before it comes into another; a press of its button uses what has it.
 void Instant::look_for_focus() {
-    if (!memo().focus) memo().focus = focus_at(moment());
-    const std::int32_t now = *memo().focus;
+    if (!cache().focus) cache().focus = focus_at(context());
+    const std::int32_t now = *cache().focus;
     if (now != actor_->focus) {
         note_change();
         if (actor_->focus >= 0) note(EventKind::focus_out, actor_->focus, -1);
@@ -117,8 +117,8 @@ void Instant::asks_for_hands() {
         concerns_others_ = concerns_others_ || hands_do_something(rehearsal_, *actor_);
         return;
     }
-    use_hands(rehearsal_, world_, *actor_, memo());
-    if (memo().stale) note_stale();
+    use_hands(rehearsal_, world_, *actor_, cache());
+    if (cache().stale) note_stale();
 }
 
 /// What fixtures were told is seen in the round after; what happened to them has been seen. True when there is any.
@@ -138,7 +138,7 @@ bool Instant::show_news_of_fixtures() {
     return any;
 }
 
-/// A phase with a seat takes up the character it speaks of, one without lets its riders go.
+/// Entering a phase with a seat seats the fixture's subject (see subject.hpp); entering one without unseats its riders.
 void Instant::change_seat(std::size_t fixture, bool sat) {
     const auto number = static_cast<std::int32_t>(fixture);
     const bool seats = phase_of(fixture_machine(fixture)).effects.seat.has_value();
@@ -147,7 +147,7 @@ void Instant::change_seat(std::size_t fixture, bool sat) {
         for (std::size_t k = 0; k < world_.actors.size(); ++k) {
             if (world_.actors[k].seat != number) continue;
             ask(k);
-            step_out(rehearsal_, world_, *actor_, memo());
+            step_out(rehearsal_, world_, *actor_, cache());
             note(EventKind::stepped_out, number, -1);
         }
         ask(asked);
@@ -161,12 +161,13 @@ void Instant::change_seat(std::size_t fixture, bool sat) {
 }
 
 void Instant::note_stale() {
-    for (ActorScratch& actor : scratch_.actors) actor.memo.stale = true;
+    for (ActorScratch& actor : scratch_.actors) actor.cache.stale = true;
 }
 
 void Instant::place_all_when_stale() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i)
-        if (scratch_.actors[i].memo.stale) place_solids(rehearsal_, world_, world_.actors[i], scratch_.actors[i].memo);
+        if (scratch_.actors[i].cache.stale)
+            place_solids(rehearsal_, world_, world_.actors[i], scratch_.actors[i].cache);
 }
 
 /// Whom anything can happen to now, by any of the characters.
@@ -174,7 +175,7 @@ void Instant::find_lively() {
     if (world_.actors.size() == 1) return;
     scratch_.lively.clear();
     for (const ActorScratch& actor : scratch_.actors)
-        scratch_.lively.insert(scratch_.lively.end(), actor.memo.lively.begin(), actor.memo.lively.end());
+        scratch_.lively.insert(scratch_.lively.end(), actor.cache.lively.begin(), actor.cache.lively.end());
     std::sort(scratch_.lively.begin(), scratch_.lively.end());
     scratch_.lively.erase(std::unique(scratch_.lively.begin(), scratch_.lively.end()), scratch_.lively.end());
 }

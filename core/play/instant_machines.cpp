@@ -12,18 +12,18 @@ namespace leap {
 namespace {
 
 /// What other characters and fixtures could see.
-bool is_shared(const Act& act) {
-    switch (act.kind) {
-        case ActKind::strike:
-        case ActKind::emit_event:
-        case ActKind::respawn: return true;
+bool is_shared(const Action& action) {
+    switch (action.kind) {
+        case ActionKind::strike:
+        case ActionKind::emit_event:
+        case ActionKind::respawn: return true;
         default: return false;
     }
 }
 
 }  // namespace
 
-void Instant::acts(const std::vector<Act>& list) {
+void Instant::actions(const std::vector<Action>& list) {
     if (list.empty()) return;
     note_change();
     if (alone_ && std::any_of(list.begin(), list.end(), is_shared)) {
@@ -31,9 +31,9 @@ void Instant::acts(const std::vector<Act>& list) {
         return;
     }
     const bool before = (emitted().bits & event_respawned) != 0;
-    run_acts(rehearsal_, list, world_, *actor_, emitted(), memo(), record_, {acting_.fixture, by_});
+    run_actions(rehearsal_, list, world_, *actor_, emitted(), cache(), record_, {acting_.fixture, by_});
     if (acting_.fixture >= 0 || std::any_of(list.begin(), list.end(), is_shared)) shared_change_ = true;
-    if (memo().stale) note_stale();
+    if (cache().stale) note_stale();
     if (!before && (emitted().bits & event_respawned) != 0) end_all_moves();
 }
 
@@ -41,21 +41,21 @@ void Instant::blocks_on_events(const RunningMachine& running) {
     if (running.kind < 0 || state_of(running).phase < 0) return;
     acting_ = running;
     const auto due = [&](const Block& block) {
-        return block.trigger == syntax::Trigger::on && truth(moment(running), block.on.truth);
+        return block.trigger == syntax::Trigger::on && truth(context(running), block.on.truth);
     };
     const Phase& phase = phase_of(running);
     for (const Block& block : phase.blocks)
-        if (due(block)) acts(block.acts);
+        if (due(block)) actions(block.actions);
     for (const Block& block : machine(running.kind).blocks)
-        if (due(block)) acts(block.acts);
+        if (due(block)) actions(block.actions);
     const double elapsed = actor_->time - state_of(running).phase_since;
     double& done = state_of(running).blocks_done_until;
     double last = done;
     for (const Block& block : phase.blocks) {
         if (block.trigger != syntax::Trigger::at) continue;
-        const double at = number(moment(running), block.at);
+        const double at = number(context(running), block.at);
         if (at <= done || elapsed < at - defaults::timer_rounding_s) continue;
-        acts(block.acts);
+        actions(block.actions);
         last = std::max(last, at);
     }
     done = last;
@@ -63,19 +63,19 @@ void Instant::blocks_on_events(const RunningMachine& running) {
 
 bool Instant::take_way(const RunningMachine& running) {
     const Phase& phase = phase_of(running);
-    const Moment m = moment(running);
+    const EvaluationContext m = context(running);
     const double elapsed = actor_->time - state_of(running).phase_since;
     const bool time_up = phase.duration && elapsed >= number(m, *phase.duration) - defaults::timer_rounding_s;
-    const Way* plain = nullptr;
-    for (const Way& way : phase.ways) {
-        if (!way.when && !way.after) {
-            if (plain == nullptr) plain = &way;
+    const Transition* plain = nullptr;
+    for (const Transition& transition : phase.transitions) {
+        if (!transition.when && !transition.after) {
+            if (plain == nullptr) plain = &transition;
             continue;
         }
-        if (way.after && elapsed < number(m, *way.after) - defaults::timer_rounding_s) continue;
-        if (way.when && !truth(m, way.when->truth)) continue;
-        if (led_here(running, way)) continue;
-        follow(running, way);
+        if (transition.after && elapsed < number(m, *transition.after) - defaults::timer_rounding_s) continue;
+        if (transition.when && !truth(m, transition.when->truth)) continue;
+        if (led_here(running, transition)) continue;
+        follow(running, transition);
         return true;
     }
     if (plain != nullptr && (time_up || !phase.duration)) {
@@ -93,20 +93,20 @@ bool Instant::take_way(const RunningMachine& running) {
 }
 
 /// The press that led into a phase doesn't lead out of it again at once.
-bool Instant::led_here(const RunningMachine& running, const Way& way) {
-    if (way.takes_press < 0 || state_of(running).phase_since != actor_->time) return false;
-    return actor_->buttons[static_cast<std::size_t>(way.takes_press)].pressed_at == actor_->time;
+bool Instant::led_here(const RunningMachine& running, const Transition& transition) {
+    if (transition.takes_press < 0 || state_of(running).phase_since != actor_->time) return false;
+    return actor_->buttons[static_cast<std::size_t>(transition.takes_press)].pressed_at == actor_->time;
 }
 
-void Instant::follow(const RunningMachine& running, const Way& way) {
+void Instant::follow(const RunningMachine& running, const Transition& transition) {
     acting_ = running;
-    if (way.takes_press >= 0) actor_->buttons[static_cast<std::size_t>(way.takes_press)].pending = false;
-    const auto taken = static_cast<std::int32_t>(&way - phase_of(running).ways.data());
-    acts(way.acts);
-    if (way.to >= 0) {
-        enter(running, way.to, taken);
+    if (transition.takes_press >= 0) actor_->buttons[static_cast<std::size_t>(transition.takes_press)].pending = false;
+    const auto taken = static_cast<std::int32_t>(&transition - phase_of(running).transitions.data());
+    actions(transition.actions);
+    if (transition.to >= 0) {
+        enter(running, transition.to, taken);
     } else {
-        end(running.kind, way.fails ? EventKind::failed : EventKind::ended, -1, taken);
+        end(running.kind, transition.fails ? EventKind::failed : EventKind::ended, -1, taken);
     }
 }
 
@@ -115,8 +115,8 @@ void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int3
     const auto fixture = static_cast<std::size_t>(running.fixture);
     std::optional<FixturePose> stood;
     if (is_fixture) {
-        world_.fixtures[fixture].from = fixture_offset(moment(), fixture);
-        if (!world_.loose.empty()) stood = fixture_pose(moment(), fixture);
+        world_.fixtures[fixture].from = fixture_offset(context(), fixture);
+        if (!world_.loose.empty()) stood = fixture_pose(context(), fixture);
     }
     leave_phase(running, left_by);
     acting_ = running;
@@ -140,17 +140,17 @@ void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int3
         note(opens ? EventKind::started : EventKind::phase, running.kind, phase);
     const Phase& entered = phase_of(running);
     for (const Block& block : entered.blocks)
-        if (block.trigger == syntax::Trigger::start) acts(block.acts);
+        if (block.trigger == syntax::Trigger::start) actions(block.actions);
     if (entered.effects.drive) take_drive(running.kind, *entered.effects.drive);
     if (entered.effects.rope)
         actor_->rope_left[static_cast<std::size_t>(running.kind)] =
-            std::max(0.0, number(moment(running), entered.effects.rope->length));
+            std::max(0.0, number(context(running), entered.effects.rope->length));
 }
 
 void Instant::leave_phase(const RunningMachine& running, std::int32_t left_by) {
     if (state_of(running).phase < 0) return;
     for (const Block& block : phase_of(running).blocks)
-        if (block.trigger == syntax::Trigger::finish) acts(block.acts);
+        if (block.trigger == syntax::Trigger::finish) actions(block.actions);
     close_span(running, left_by);
 }
 

@@ -10,7 +10,7 @@ namespace leap {
 
 void Instant::take_drive(std::int32_t move, const Drive& drive) {
     MachineState& own = state_of(move);
-    own.drive_direction = direction_or_zero(vector(moment(), drive.direction));
+    own.drive_direction = direction_or_zero(vector(context(), drive.direction));
     if (actor_->body.grounded && own.drive_direction.z > 1e-3) {
         leave_ground(*actor_, true);
         take_ground_along(*actor_);
@@ -41,7 +41,7 @@ void Instant::end_all_moves() {
 }
 
 bool Instant::may_start(std::int32_t move) const {
-    const Moment m = moment();
+    const EvaluationContext m = context();
     const Machine& wanted = machine(move);
     if (!wanted.is_for(actor_->kind)) return false;
     if (actor_->seat >= 0 && wanted.layer == 0) return false;
@@ -73,7 +73,7 @@ bool Instant::start_move() {
 
 bool Instant::choose_stance() {
     const std::int32_t now = actor_->stance;
-    const Moment m = moment();
+    const EvaluationContext m = context();
     if (now >= 0 && machine(now).until && !truth(m, machine(now).until->truth)) return false;
     for (const std::int32_t index : program_.stances) {
         const Machine& stance = machine(index);

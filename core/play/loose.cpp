@@ -5,10 +5,10 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
-#include "core/loose/wheel_rest.hpp"
 #include "core/play/hands.hpp"
 #include "core/play/partners.hpp"
 #include "core/play/subject.hpp"
+#include "core/rigid/wheel_rest.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/query.hpp"
 
@@ -16,7 +16,7 @@ namespace leap {
 namespace {
 
 /// Gravity on it in its present phase, or in the first in which it is loose; without one the body's.
-const Expression& gravity_said(const Moment& at, std::size_t fixture) {
+const Expression& gravity_said(const EvaluationContext& at, std::size_t fixture) {
     const Phase* phase = fixture_phase(at, fixture);
     if (phase != nullptr && !phase->effects.loose)
         for (const Phase& other : fixture_kind(at, fixture)->phases)
@@ -28,24 +28,24 @@ const Expression& gravity_said(const Moment& at, std::size_t fixture) {
     return says ? *phase->effects.gravity : at.program.bodies.front().gravity;
 }
 
-Vec3 gravity_on(const Moment& at, std::size_t fixture) {
+Vec3 gravity_on(const EvaluationContext& at, std::size_t fixture) {
     const Expression& said = gravity_said(at, fixture);
     const bool own = &said != &at.program.bodies.front().gravity;
     return {0.0, 0.0, -(own ? number(at.of_fixture(fixture), said) : number(at, said))};
 }
 
 /// How much of its phase's time has gone, beginning and ending at rest; all of it when the phase has no time.
-double eased(const Moment& own, const Phase& phase) {
+double eased(const EvaluationContext& own, const Phase& phase) {
     const MachineState& machine = own.world.machines[static_cast<std::size_t>(own.fixture)];
     const double length = phase.duration ? number(own, *phase.duration) : 0.0;
     const double gone = length > 0.0 ? std::clamp((own.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
     return gone * gone * (3.0 - 2.0 * gone);
 }
 
-LooseThing thing_of(const Moment& m, const LooseState& loose, std::optional<LooseKind>& kind) {
+RigidObject thing_of(const EvaluationContext& m, const RigidState& loose, std::optional<RigidKind>& kind) {
     const auto fixture = static_cast<std::size_t>(loose.fixture);
     const Phase* phase = fixture_phase(m, fixture);
-    LooseThing out;
+    RigidObject out;
     out.body = loose.body;
     out.there = phase != nullptr && phase->effects.loose;
     if (!out.there) return out;
@@ -55,8 +55,8 @@ LooseThing thing_of(const Moment& m, const LooseState& loose, std::optional<Loos
     return out;
 }
 
-LooseObstacle as_obstacle(const Actor& actor) {
-    LooseObstacle out;
+KinematicObstacle as_obstacle(const Actor& actor) {
+    KinematicObstacle out;
     out.solid.kind = SolidKind::round;
     out.solid.radius = actor.radius;
     if (actor.seat >= 0) {  // who sits on something is met by nothing
@@ -72,9 +72,9 @@ LooseObstacle as_obstacle(const Actor& actor) {
     return out;
 }
 
-bool near_any(std::span<const LooseThing> things, const FixturePose& pose) {
+bool near_any(std::span<const RigidObject> things, const FixturePose& pose) {
     const double size = glm::length(pose.half);
-    return std::any_of(things.begin(), things.end(), [&](const LooseThing& thing) {
+    return std::any_of(things.begin(), things.end(), [&](const RigidObject& thing) {
         if (!thing.there || thing.body.asleep) return false;
         const double reach = size + outer_radius(thing.kind.shape) + glm::length(thing.body.velocity) * 0.1 + 1.0;
         const Vec3 between = thing.body.place - pose.center;
@@ -84,22 +84,22 @@ bool near_any(std::span<const LooseThing> things, const FixturePose& pose) {
 
 /// The characters and all fixtures near something awake that are solid at `time`, and how they move.
 void gather_obstacles(const Rehearsal& r, const World& world, double time, StepScratch& scratch) {
-    std::vector<LooseObstacle>& obstacles = scratch.loose.obstacles;
+    std::vector<KinematicObstacle>& obstacles = scratch.loose.obstacles;
     obstacles.clear();
     for (const Actor& actor : world.actors) obstacles.push_back(as_obstacle(actor));
-    ProbeMemo& memo = scratch.actors.front().memo;
-    const Moment now = r.moment(world, world.actors.front(), &memo);
+    StepCache& cache = scratch.actors.front().cache;
+    const EvaluationContext now = r.context(world, world.actors.front(), &cache);
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
         if (world.fixtures[i].machine < 0) continue;
         const bool can_be_loose = world.fixtures[i].loose >= 0;
         if (can_be_loose && fixture_phase(now, i)->effects.loose) continue;
-        if (!memo.stands[i].pose.solid || !near_any(scratch.loose.things, memo.stands[i].pose)) continue;
-        LooseObstacle obstacle;
-        Moment then = now;
+        if (!cache.stands[i].pose.solid || !near_any(scratch.loose.things, cache.stands[i].pose)) continue;
+        KinematicObstacle obstacle;
+        EvaluationContext then = now;
         then.ahead = time - now.actor.time;
         FixturePose pose = fixture_pose(then, i);
         place_solid(pose, !can_be_loose, fixture_surface(i), obstacle.solid);
-        if (!memo.stands[i].still) {
+        if (!cache.stands[i].still) {
             then.ahead -= defaults::loose_step_s;
             const FixturePose before = fixture_pose(then, i);
             obstacle.velocity = (pose.center - before.center) / defaults::loose_step_s;
@@ -111,15 +111,15 @@ void gather_obstacles(const Rehearsal& r, const World& world, double time, StepS
 }
 
 /// What moves beside sleepers wakes them.
-void wake_by_fixtures(World& world, const ProbeMemo& memo) {
-    for (const std::size_t i : memo.lively)
-        if (!memo.stands[i].still && memo.stands[i].pose.solid && world.fixtures[i].loose < 0)
-            wake_near(memo.stands[i].pose, world);
+void wake_by_fixtures(World& world, const StepCache& cache) {
+    for (const std::size_t i : cache.lively)
+        if (!cache.stands[i].still && cache.stands[i].pose.solid && world.fixtures[i].loose < 0)
+            wake_near(cache.stands[i].pose, world);
 }
 
 /// Somebody who stands on a loose body presses it down where they stand.
-void press_down(const Rehearsal& r, const World& world, const Actor& actor, LooseThing& thing) {
-    const Moment m = r.moment(world, actor);
+void press_down(const Rehearsal& r, const World& world, const Actor& actor, RigidObject& thing) {
+    const EvaluationContext m = r.context(world, actor);
     const double impulse = number(m, m.body().mass) * glm::length(thing.gravity) * defaults::loose_step_s;
     const Vec3 push{0.0, 0.0, -impulse};
     thing.body.velocity += push / std::max(1e-6, thing.kind.mass_kg);
@@ -134,9 +134,9 @@ bool is_awake(const World& world, std::size_t fixture) {
     return loose >= 0 && !world.loose[static_cast<std::size_t>(loose)].body.asleep;
 }
 
-LooseKind loose_kind(const Moment& m, std::size_t fixture) {
+RigidKind loose_kind(const EvaluationContext& m, std::size_t fixture) {
     const FixtureInfo& info = *fixture_kind(m, fixture)->fixture;
-    LooseKind out;
+    RigidKind out;
     out.shape = fixture_shape(m, info);
     out.mass_kg = std::clamp(number(m, info.loose->mass), 0.001, 1e6);
     if (info.loose->friction) out.friction = std::clamp(number(m, *info.loose->friction), 0.0, 100.0);
@@ -144,9 +144,9 @@ LooseKind loose_kind(const Moment& m, std::size_t fixture) {
     return out;
 }
 
-WheelKind wheel_kind(const Moment& m, std::size_t fixture) {
+WheelKind wheel_kind(const EvaluationContext& m, std::size_t fixture) {
     const WheelInfo& info = *fixture_kind(m, fixture)->fixture->wheels;
-    const Moment own = m.of_fixture(fixture);
+    const EvaluationContext own = m.of_fixture(fixture);
     WheelKind out;
     for (int i = 0; i < 3; ++i) out.hang[i] = number(own, info.at[static_cast<std::size_t>(i)]);
     out.hang.x = std::max(0.05, out.hang.x);
@@ -158,11 +158,11 @@ WheelKind wheel_kind(const Moment& m, std::size_t fixture) {
     return out;
 }
 
-WheelUse wheel_use(const Moment& m, std::size_t fixture) {
+WheelUse wheel_use(const EvaluationContext& m, std::size_t fixture) {
     WheelUse out;
     const Phase* phase = fixture_phase(m, fixture);
     if (phase == nullptr) return out;
-    const Moment own = m.of_fixture(fixture);
+    const EvaluationContext own = m.of_fixture(fixture);
     const auto of = [&](const std::optional<Expression>& expression) {
         return expression ? number(own, *expression) : 0.0;
     };
@@ -173,8 +173,8 @@ WheelUse wheel_use(const Moment& m, std::size_t fixture) {
     return out;
 }
 
-void place_loose(const Moment& own, std::size_t index, const Phase& phase, FixturePose& out) {
-    const LooseState& loose = own.world.loose[index];
+void place_loose(const EvaluationContext& own, std::size_t index, const Phase& phase, FixturePose& out) {
+    const RigidState& loose = own.world.loose[index];
     if (phase.effects.carried && !loose.holder.is_nobody()) {
         Vec3 offset{0.0};
         for (int i = 0; i < 3; ++i) offset[i] = number(own, (*phase.effects.carried)[static_cast<std::size_t>(i)]);
@@ -211,7 +211,7 @@ void place_loose(const Moment& own, std::size_t index, const Phase& phase, Fixtu
     out.turn_rad = std::atan2(front.y, front.x);
 }
 
-bool loose_lies_in(const Moment& m, std::size_t fixture, bool deep) {
+bool loose_lies_in(const EvaluationContext& m, std::size_t fixture, bool deep) {
     if (m.world.loose.empty() || m.world.fixtures[fixture].loose >= 0) return false;
     constexpr double pressed_in_m = 0.004;
     const double gap = deep ? -pressed_in_m : defaults::clear_gap_m;
@@ -219,14 +219,14 @@ bool loose_lies_in(const Moment& m, std::size_t fixture, bool deep) {
     Solid other;
     std::vector<ContactPoint> points;
     const bool placed =
-        m.memo != nullptr && !m.memo->stale && m.ahead == 0.0 && m.memo->stands.size() == m.world.fixtures.size();
+        m.cache != nullptr && !m.cache->stale && m.ahead == 0.0 && m.cache->stands.size() == m.world.fixtures.size();
     const auto lies_in = [&](const FixturePose& pose) {
         place_solid(pose, true, {}, own);
         const double size = glm::length(pose.half) + defaults::clear_gap_m;
-        return std::any_of(m.world.loose.begin(), m.world.loose.end(), [&](const LooseState& loose) {
+        return std::any_of(m.world.loose.begin(), m.world.loose.end(), [&](const RigidState& loose) {
             const auto other_fixture = static_cast<std::size_t>(loose.fixture);
             if (placed) {
-                const FixturePose& known = m.memo->stands[other_fixture].pose;
+                const FixturePose& known = m.cache->stands[other_fixture].pose;
                 if (glm::length(known.center - pose.center) > size + glm::length(known.half)) return false;
             }
             const FixturePose at = fixture_pose(m, other_fixture);
@@ -244,20 +244,21 @@ bool loose_lies_in(const Moment& m, std::size_t fixture, bool deep) {
 namespace {
 
 /// What nobody drives stands on its springs from the first instant on.
-bool rests_parked(const Rehearsal& r, const Moment& m, std::size_t fixture, LooseThing& thing, Wheels& wheels) {
+bool rests_parked(const Rehearsal& r, const EvaluationContext& m, std::size_t fixture, RigidObject& thing,
+                  Wheels& wheels) {
     if (wheel_use(m, fixture).push_n != 0.0) return false;
     return rest_on_wheels(*r.course.solids, wheel_kind(m, fixture), glm::length(thing.gravity), thing, wheels);
 }
 
 }  // namespace
 
-void start_loose(const Rehearsal& r, World& world) {
-    const Moment m = r.moment(world, world.actors.front());
+void start_rigid_bodies(const Rehearsal& r, World& world) {
+    const EvaluationContext m = r.context(world, world.actors.front());
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
         const Machine* kind = fixture_kind(m, i);
         if (kind == nullptr || !kind->fixture->loose) continue;
         const FixturePose home = fixture_pose(m, i, true);
-        LooseState loose;
+        RigidState loose;
         loose.fixture = static_cast<std::int32_t>(i);
         loose.body.place = loose.from_place = home.center;
         loose.body.turn = loose.from_turn = home.turn;
@@ -270,20 +271,20 @@ void start_loose(const Rehearsal& r, World& world) {
         world.loose.push_back(loose);
     }
     if (world.loose.empty()) return;
-    std::vector<LooseThing> things;
+    std::vector<RigidObject> things;
     std::vector<std::size_t> upward(world.loose.size());
     for (std::size_t i = 0; i < world.loose.size(); ++i) {
-        std::optional<LooseKind> made_of;
+        std::optional<RigidKind> made_of;
         things.push_back(thing_of(m, world.loose[i], made_of));
         upward[i] = i;
     }
     // Lowest first, so that what stands on a sleeper can sleep too.
     std::stable_sort(upward.begin(), upward.end(),
                      [&](std::size_t a, std::size_t b) { return things[a].body.place.z < things[b].body.place.z; });
-    LooseScratch scratch;
+    RigidScratch scratch;
     for (const std::size_t i : upward) {
         if (!things[i].there) continue;
-        LooseState& loose = world.loose[i];
+        RigidState& loose = world.loose[i];
         const bool rests = loose.wheels < 0 ? rests_there(*r.course.solids, things, i, scratch)
                                             : rests_parked(r, m, static_cast<std::size_t>(loose.fixture), things[i],
                                                            world.wheels[static_cast<std::size_t>(loose.wheels)]);
@@ -296,8 +297,8 @@ void start_loose(const Rehearsal& r, World& world) {
 namespace {
 
 /// Pushed wheels don't let it sleep.
-void wake_driven(const Moment& m, World& world) {
-    for (LooseState& loose : world.loose) {
+void wake_driven(const EvaluationContext& m, World& world) {
+    for (RigidState& loose : world.loose) {
         if (loose.wheels < 0 || wheel_use(m, static_cast<std::size_t>(loose.fixture)).push_n == 0.0) continue;
         loose.body.asleep = false;
         loose.body.still_s = 0.0;
@@ -306,19 +307,19 @@ void wake_driven(const Moment& m, World& world) {
 
 /// The springs and tyres of everything on wheels, before the bodies go on.
 void roll(const Rehearsal& r, World& world, StepScratch& scratch) {
-    LooseWork& work = scratch.loose;
+    RigidWork& work = scratch.loose;
     for (std::size_t i = 0; i < work.things.size(); ++i) {
-        LooseThing& thing = work.things[i];
+        RigidObject& thing = work.things[i];
         thing.gravity = work.pulls[i];
         thing.borne = false;
-        const LooseState& loose = world.loose[i];
+        const RigidState& loose = world.loose[i];
         if (loose.wheels < 0 || !thing.there || thing.body.asleep) continue;
         const auto fixture = static_cast<std::size_t>(loose.fixture);
         // The solids round it are those round the character it speaks of.
         const std::size_t near = subject_of(world, r.course, fixture);
-        ProbeMemo& memo = scratch.actors[near].memo;
-        const Moment m = r.moment(world, world.actors[near], &memo);
-        roll_wheels({r.course, memo.moving}, wheel_kind(m, fixture), wheel_use(m, fixture), defaults::loose_step_s,
+        StepCache& cache = scratch.actors[near].cache;
+        const EvaluationContext m = r.context(world, world.actors[near], &cache);
+        roll_wheels({r.course, cache.moving}, wheel_kind(m, fixture), wheel_use(m, fixture), defaults::loose_step_s,
                     thing, world.wheels[static_cast<std::size_t>(loose.wheels)]);
     }
 }
@@ -326,9 +327,9 @@ void roll(const Rehearsal& r, World& world, StepScratch& scratch) {
 /// Gravity that changes on the way is taken again at every step, with everything where its velocity takes it to by the
 /// step's middle: so a spring keeps its energy, as in take_middle().
 void take_gravity_again(const Rehearsal& r, std::int64_t step, World& world, StepScratch& scratch) {
-    LooseWork& work = scratch.loose;
-    ProbeMemo& memo = scratch.actors.front().memo;
-    Moment m = r.moment(world, world.actors.front(), &memo);
+    RigidWork& work = scratch.loose;
+    StepCache& cache = scratch.actors.front().cache;
+    EvaluationContext m = r.context(world, world.actors.front(), &cache);
     m.ahead = (static_cast<double>(step) - 0.5) * defaults::loose_step_s - m.actor.time;
     bool written = false;
     for (std::size_t i = 0; i < work.things.size(); ++i) {
@@ -337,7 +338,7 @@ void take_gravity_again(const Rehearsal& r, std::int64_t step, World& world, Ste
         if (!written)
             for (std::size_t k = 0; k < work.things.size(); ++k) {
                 if (!work.things[k].there) continue;
-                LooseBody& body = world.loose[k].body;
+                RigidBody& body = world.loose[k].body;
                 body = work.things[k].body;
                 if (!body.asleep) body.place += body.velocity * (0.5 * defaults::loose_step_s);
             }
@@ -345,7 +346,7 @@ void take_gravity_again(const Rehearsal& r, std::int64_t step, World& world, Ste
         work.pulls[i] = gravity_on(m, fixture);
     }
     if (!written) return;
-    for (ActorScratch& actor : scratch.actors) actor.memo.forget();
+    for (ActorScratch& actor : scratch.actors) actor.cache.forget();
 }
 
 /// The thing that a character stands on, in World::loose.
@@ -358,7 +359,7 @@ std::optional<std::size_t> ridden_thing(const World& world, const std::optional<
 
 /// Which things go through which obstacles: what has just been let go of through who let go of it, what is stood on
 /// through who stands on it.
-void find_passes(const World& world, std::span<const std::optional<Ride>> rides, LooseWork& work) {
+void find_passes(const World& world, std::span<const std::optional<Ride>> rides, RigidWork& work) {
     work.passes.clear();
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         const Owner& passes = world.loose[i].passes;
@@ -373,20 +374,20 @@ void find_passes(const World& world, std::span<const std::optional<Ride>> rides,
 
 }  // namespace
 
-void advance_loose(const Rehearsal& r, LooseStretch stretch, std::span<const std::optional<Ride>> rides, World& world,
-                   StepScratch& scratch) {
+void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<const std::optional<Ride>> rides,
+                          World& world, StepScratch& scratch) {
     if (world.loose.empty()) return;
     constexpr double rounding = 1e-6;
     const auto first = static_cast<std::int64_t>(std::floor(stretch.from / defaults::loose_step_s + rounding)) + 1;
     const auto last = static_cast<std::int64_t>(std::floor(stretch.to / defaults::loose_step_s + rounding));
     if (last < first) return;
-    LooseWork& work = scratch.loose;
-    ProbeMemo& memo = scratch.actors.front().memo;
-    wake_by_fixtures(world, memo);
-    const Moment m = r.moment(world, world.actors.front(), &memo);
+    RigidWork& work = scratch.loose;
+    StepCache& cache = scratch.actors.front().cache;
+    wake_by_fixtures(world, cache);
+    const EvaluationContext m = r.context(world, world.actors.front(), &cache);
     wake_driven(m, world);
     const bool awake =
-        std::any_of(world.loose.begin(), world.loose.end(), [](const LooseState& loose) { return !loose.body.asleep; });
+        std::any_of(world.loose.begin(), world.loose.end(), [](const RigidState& loose) { return !loose.body.asleep; });
     if (!awake) return;
     work.things.clear();
     work.pulls.clear();
@@ -405,7 +406,8 @@ void advance_loose(const Rehearsal& r, LooseStretch stretch, std::span<const std
         }
         take_gravity_again(r, step, world, scratch);
         roll(r, world, scratch);
-        step_loose(*r.course.solids, work.obstacles, work.things, work.passes, defaults::loose_step_s, work.scratch);
+        step_rigid_bodies(*r.course.solids, work.obstacles, work.things, work.passes, defaults::loose_step_s,
+                          work.scratch);
     }
     for (std::size_t i = 0; i < work.things.size(); ++i)
         if (work.things[i].there) world.loose[i].body = work.things[i].body;
@@ -414,7 +416,7 @@ void advance_loose(const Rehearsal& r, LooseStretch stretch, std::span<const std
 
 void wake_near(const FixturePose& pose, World& world) {
     constexpr double near_m = 0.1;
-    for (LooseState& loose : world.loose) {
+    for (RigidState& loose : world.loose) {
         if (!loose.body.asleep || !loose.holder.is_nobody()) continue;
         const double reach = glm::length(pose.half) + near_m + defaults::largest_box_m * 0.1;
         if (glm::length(loose.body.place - pose.center) > reach) continue;
@@ -426,14 +428,14 @@ void wake_near(const FixturePose& pose, World& world) {
 void change_loose(const Rehearsal& r, std::size_t fixture, const FixturePose& before, World& world) {
     wake_near(before, world);
     // What is in a phase that isn't loose counts as asleep.
-    const Moment m = r.moment(world, world.actors.front());
-    for (LooseState& loose : world.loose) {
+    const EvaluationContext m = r.context(world, world.actors.front());
+    for (RigidState& loose : world.loose) {
         const Phase* phase = fixture_phase(m, static_cast<std::size_t>(loose.fixture));
         if (phase != nullptr && !phase->effects.loose) loose.body.asleep = true;
     }
     const std::int32_t index = world.fixtures[fixture].loose;
     if (index < 0) return;
-    LooseState& loose = world.loose[static_cast<std::size_t>(index)];
+    RigidState& loose = world.loose[static_cast<std::size_t>(index)];
     loose.body.place = loose.from_place = before.center;
     loose.body.turn = loose.from_turn = before.turn;
     const Effects& now = fixture_phase(m, fixture)->effects;
@@ -450,7 +452,7 @@ void change_loose(const Rehearsal& r, std::size_t fixture, const FixturePose& be
     if (!now.loose) loose.body.velocity = loose.body.spin = Vec3{0.0};
 }
 
-Vec3 velocity_to(const Moment& m, std::size_t fixture, const Vec3& point, double seconds) {
+Vec3 velocity_to(const EvaluationContext& m, std::size_t fixture, const Vec3& point, double seconds) {
     if (seconds <= 1e-3) return Vec3{0.0};
     const Vec3 way = point - fixture_pose(m, fixture).center;
     return way / seconds - gravity_on(m, fixture) * (0.5 * seconds);

@@ -10,14 +10,14 @@ namespace leap {
 namespace {
 
 /// Whether the wait behind the last spending is over.
-bool rested(const Moment& m, std::size_t meter) {
+bool rested(const EvaluationContext& m, std::size_t meter) {
     const MeterInfo& info = m.program.meters[meter];
     if (!info.refill_after) return true;
     return m.actor.time - m.actor.meters[meter].spent_at >= number(m, *info.refill_after) - defaults::timer_rounding_s;
 }
 
 template <class Visit>
-void each_drain(const Moment& m, Visit visit) {
+void each_drain(const EvaluationContext& m, Visit visit) {
     const auto look = [&](std::int32_t machine) {
         if (const Phase* phase = phase_in_force(m, machine))
             for (const Drain& drain : phase->effects.drains) visit(drain);
@@ -28,7 +28,7 @@ void each_drain(const Moment& m, Visit visit) {
 
 }  // namespace
 
-MeterRates meter_rates(const Moment& m) {
+MeterRates meter_rates(const EvaluationContext& m) {
     MeterRates out{};
     if (m.program.meters.empty()) return out;
     each_drain(m, [&](const Drain& drain) { out[static_cast<std::size_t>(drain.meter)] -= number(m, drain.rate); });
@@ -40,7 +40,7 @@ MeterRates meter_rates(const Moment& m) {
     return out;
 }
 
-double time_to_meter_change(const Moment& m, const MeterRates& rates) {
+double time_to_meter_change(const EvaluationContext& m, const MeterRates& rates) {
     double soonest = 1e300;
     for (std::size_t i = 0; i < m.program.meters.size(); ++i) {
         const MeterInfo& info = m.program.meters[i];
@@ -55,7 +55,7 @@ double time_to_meter_change(const Moment& m, const MeterRates& rates) {
     return soonest;
 }
 
-void advance_meters(const Moment& m, const MeterRates& rates, double seconds, Actor& actor) {
+void advance_meters(const EvaluationContext& m, const MeterRates& rates, double seconds, Actor& actor) {
     for (std::size_t i = 0; i < m.program.meters.size(); ++i) {
         const MeterInfo& info = m.program.meters[i];
         double& value = actor.meters[i].value;

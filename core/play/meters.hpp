@@ -9,13 +9,13 @@ namespace leap {
 
 /// Per second, by meter: what the phases in force drain, or the refill when nothing does and its wait is over.
 using MeterRates = std::array<double, most_meters>;
-MeterRates meter_rates(const Moment& moment);
+MeterRates meter_rates(const EvaluationContext& context);
 
 /// Seconds until a meter's rate changes by itself: it is full or empty, or its refill begins. A huge one when never.
-double time_to_meter_change(const Moment& moment, const MeterRates& rates);
+double time_to_meter_change(const EvaluationContext& context, const MeterRates& rates);
 
 /// Lets `seconds` pass, at the rates of their begin.
-void advance_meters(const Moment& moment, const MeterRates& rates, double seconds, Actor& actor);
+void advance_meters(const EvaluationContext& context, const MeterRates& rates, double seconds, Actor& actor);
 
 /// Spends (or gains, when negative) at once; a meter never leaves its range.
 void spend(const MeterInfo& info, double amount, double now, MeterState& meter);

@@ -34,8 +34,8 @@ double time_to_speed(const Vec3& v, const Vec3& a, double wanted) {
 /// Steering goes straight through velocity space towards the wanted velocity w: at `brake` while the speed falls, at
 /// `gain` while it rises. Along that straight line the speed is least where it is perpendicular to it, so the one
 /// change between the two rates has a closed form and the result does not depend on the tick rate.
-void steer(const Moment& m, const Forces& f, Actor& actor, Law& law) {
-    Vec3 v = flat(actor.body.velocity);
+void steer(const EvaluationContext& m, const Forces& f, Actor& actor, Law& law) {
+    Vec3 v = horizontal(actor.body.velocity);
     Vec3 wanted{0.0};
     std::optional<double> gain;
     std::optional<double> brake;
@@ -90,7 +90,7 @@ void steer(const Moment& m, const Forces& f, Actor& actor, Law& law) {
     }
 }
 
-void limit_rising(const Moment& m, const Limit& limit, Actor& actor, Law& law) {
+void limit_rising(const EvaluationContext& m, const Limit& limit, Actor& actor, Law& law) {
     const double low = number(m, limit.low);
     const double high = std::max(low, number(m, limit.high));
     double& rising = actor.body.velocity.z;
@@ -110,14 +110,14 @@ double drive_share(const Forces& f, double time) {
     return f.drive_duration > 0.0 ? time / f.drive_duration : time;
 }
 
-double drive_speed(const Moment& m, const Forces& f, double time) {
+double drive_speed(const EvaluationContext& m, const Forces& f, double time) {
     const double speed = number(m, f.drive->speed);
     if (f.drive->curve < 0) return speed;
     return speed * curve_value(m.program.curves[static_cast<std::size_t>(f.drive->curve)], drive_share(f, time));
 }
 
 /// Mean speed between two phase times: the integral of the curve over them, exactly.
-double mean_drive_speed(const Moment& m, const Forces& f, double from, double to) {
+double mean_drive_speed(const EvaluationContext& m, const Forces& f, double from, double to) {
     const double speed = number(m, f.drive->speed);
     if (f.drive->curve < 0) return speed;
     const CurveInfo& curve = m.program.curves[static_cast<std::size_t>(f.drive->curve)];
@@ -128,7 +128,7 @@ double mean_drive_speed(const Moment& m, const Forces& f, double from, double to
 }
 
 /// Seconds to the next bend of the curve, so that rows lie on the exact course; a huge number when none is left.
-double time_to_bend(const Moment& m, const Forces& f) {
+double time_to_bend(const EvaluationContext& m, const Forces& f) {
     if (f.drive->curve < 0) return 1e300;
     const double length = f.drive_duration > 0.0 ? f.drive_duration : 1.0;
     for (const syntax::CurvePoint& point : m.program.curves[static_cast<std::size_t>(f.drive->curve)].points) {
@@ -147,7 +147,7 @@ void set_driven(const Forces& f, double speed, Vec3& velocity) {
 }
 
 /// Straight to the point, so that it is reached after distance / speed.
-void fly(const Moment& m, const Forces& f, Actor& actor, Law& law) {
+void fly(const EvaluationContext& m, const Forces& f, Actor& actor, Law& law) {
     law.driven = law.flying = true;
     law.motion.acceleration = Vec3{0.0};
     const double left = flight_left(m, *f.fly);
@@ -158,12 +158,12 @@ void fly(const Moment& m, const Forces& f, Actor& actor, Law& law) {
 }
 
 /// Along the wall at the speed the body has, drawn to it where a gap has opened; round bends the speed stays.
-void cling(const Moment& m, const Forces& f, Actor& actor, Law& law) {
+void cling(const EvaluationContext& m, const Forces& f, Actor& actor, Law& law) {
     const ProbeResult wall = ask_probe(m, f.cling);
     if (!wall.hit) return;
     law.curved = true;
-    const Vec3 normal = direction_or_zero(flat(wall.normal));
-    Vec3 v = flat(actor.body.velocity);
+    const Vec3 normal = direction_or_zero(horizontal(wall.normal));
+    Vec3 v = horizontal(actor.body.velocity);
     const double speed = glm::length(v);
     v = direction_or_zero(v - normal * glm::dot(v, normal)) * speed;
     const Vec3 towards = direction_or_zero(wall.point - wall.from);
@@ -180,7 +180,7 @@ void cling(const Moment& m, const Forces& f, Actor& actor, Law& law) {
 }
 
 /// Whether any of these expressions changes while time passes; `turning`: the character turns meanwhile.
-bool vary(const Moment& m, const Forces& f) {
+bool vary(const EvaluationContext& m, const Forces& f) {
     bool turns = false;
     bool varies = false;
     const auto look_at = [&](const Expression& e) {
@@ -216,7 +216,7 @@ bool vary(const Moment& m, const Forces& f) {
 
 }  // namespace
 
-Forces forces_at(const Moment& m) {
+Forces forces_at(const EvaluationContext& m) {
     Forces out;
     const Expression* gravity = nullptr;
     bool boost_varies = false;
@@ -259,11 +259,11 @@ Forces forces_at(const Moment& m) {
     return out;
 }
 
-double facing_after(const Moment& m, const Expression* face, double seconds) {
-    const Vec3 faced = face != nullptr ? flat(vector(m, *face)) : Vec3{0.0};
-    if (flat_length(faced) > 1e-6) return std::atan2(faced.y, faced.x);
+double facing_after(const EvaluationContext& m, const Expression* face, double seconds) {
+    const Vec3 faced = face != nullptr ? horizontal(vector(m, *face)) : Vec3{0.0};
+    if (horizontal_length(faced) > 1e-6) return std::atan2(faced.y, faced.x);
     const Vec3 wanted = sense_vector(m, Sense::stick);
-    if (flat_length(wanted) < 0.1) return m.actor.facing;
+    if (horizontal_length(wanted) < 0.1) return m.actor.facing;
     const double target = std::atan2(wanted.y, wanted.x);
     double difference = std::remainder(target - m.actor.facing, 2.0 * std::numbers::pi);
     const double most = std::abs(number(m, m.body().turn)) * seconds;
@@ -271,15 +271,15 @@ double facing_after(const Moment& m, const Expression* face, double seconds) {
     return std::remainder(m.actor.facing + difference, 2.0 * std::numbers::pi);
 }
 
-Vec3 steer_target(const Moment& m, const Forces& f) {
-    const Vec3 stick = flat(sense_vector(m, Sense::stick));
+Vec3 steer_target(const EvaluationContext& m, const Forces& f) {
+    const Vec3 stick = horizontal(sense_vector(m, Sense::stick));
     const double speed = std::max(0.0, number(m, f.steer->speed)) * f.boost;
     if (!f.steer->along) return stick * speed;
-    const Vec3 line = direction_or_zero(flat(vector(m, *f.steer->along)));
+    const Vec3 line = direction_or_zero(horizontal(vector(m, *f.steer->along)));
     return line * (glm::dot(stick, line) * speed);
 }
 
-MotionAhead motion_ahead(const Moment& m, const Forces& f, const Law& law, double seconds) {
+MotionAhead motion_ahead(const EvaluationContext& m, const Forces& f, const Law& law, double seconds) {
     MotionAhead out;
     out.moved = law.motion.velocity * seconds;
     out.gained = law.motion.acceleration * seconds;
@@ -291,7 +291,8 @@ namespace {
 
 /// Gravity in the middle of a stretch. Where it changes with the speed (a drag), J = d(acceleration)/d(speed), the mean
 /// speed is part of the equation: a = a0 / (1 - J h/2), the linearly implicit midpoint rule, stable however stiff.
-void take_middle_gravity(Moment middle, const Forces& f, double seconds, const Law& law, double& acceleration) {
+void take_middle_gravity(EvaluationContext middle, const Forces& f, double seconds, const Law& law,
+                         double& acceleration) {
     MotionAhead drift = *middle.motion;
     drift.gained = Vec3{0.0};
     const MotionAhead full = *middle.motion;
@@ -309,12 +310,12 @@ void take_middle_gravity(Moment middle, const Forces& f, double seconds, const L
 
 }  // namespace
 
-void take_middle(const Moment& m, const Forces& f, double seconds, Actor& actor, Law& law) {
+void take_middle(const EvaluationContext& m, const Forces& f, double seconds, Actor& actor, Law& law) {
     const bool pulled = f.pull->folded < 0 && law.motion.acceleration.z != 0.0 && !law.flying;
     const bool others = f.vary && f.cling < 0 && f.rope == nullptr && seconds > 0.0;
     if (!pulled && !others) return;
-    m.memo->forget_ahead();
-    Moment middle = m;
+    m.cache->forget_ahead();
+    EvaluationContext middle = m;
     const MotionAhead ahead = motion_ahead(m, f, law, seconds * 0.5);
     middle.ahead = seconds * 0.5;
     middle.motion = &ahead;
@@ -324,7 +325,7 @@ void take_middle(const Moment& m, const Forces& f, double seconds, Actor& actor,
     if (pulled && law.motion.acceleration.z != 0.0) law.motion.acceleration.z = pull;
 }
 
-Law motion_law(const Moment& m, const Forces& f, Actor& actor, double longest, bool taken_for_all) {
+Law motion_law(const EvaluationContext& m, const Forces& f, Actor& actor, double longest, bool taken_for_all) {
     Law law;
     if (taken_for_all) law.taken_for = longest;
     if (f.fly != nullptr) {
@@ -362,8 +363,8 @@ Law motion_law(const Moment& m, const Forces& f, Actor& actor, double longest, b
     return law;
 }
 
-void drive_over(const Moment& m, const Forces& f, double seconds, Law& law) {
-    Moment middle = m;
+void drive_over(const EvaluationContext& m, const Forces& f, double seconds, Law& law) {
+    EvaluationContext middle = m;
     MotionAhead ahead;
     if (f.drive->speed.varies) {
         ahead = motion_ahead(m, f, law, seconds * 0.5);
@@ -374,7 +375,7 @@ void drive_over(const Moment& m, const Forces& f, double seconds, Law& law) {
     set_driven(f, law.driven_mps, law.motion.velocity);
 }
 
-void finish_drive(const Moment& m, const Forces& f, const Law& law, double seconds, Actor& actor) {
+void finish_drive(const EvaluationContext& m, const Forces& f, const Law& law, double seconds, Actor& actor) {
     const double end = drive_speed(m, f, f.drive_time + seconds);
     const bool vertical = std::abs(f.drive_direction.z) > vertical_drive;
     if (f.drive->adding) {
@@ -395,8 +396,8 @@ void finish_drive(const Moment& m, const Forces& f, const Law& law, double secon
         actor.body.velocity = reached;
         return;
     }
-    const double mean = glm::length(flat(law.motion.velocity));
-    const double start = flat_length(f.drive_direction) * std::abs(end);
+    const double mean = glm::length(horizontal(law.motion.velocity));
+    const double start = horizontal_length(f.drive_direction) * std::abs(end);
     // Sliding along a wall takes its part from the mean speed; the end speed loses the same share. A drive whose curve
     // passes through zero turns round.
     const double ratio = mean > same_speed_mps ? start / mean : 1.0;

@@ -27,11 +27,11 @@ struct Forces {
     Vec3 drive_base{0.0};
 };
 
-Forces forces_at(const Moment& moment);
+Forces forces_at(const EvaluationContext& context);
 
 /// Where the character faces after `seconds` (rad): it turns towards the stick at a steady rate, or faces what a phase
 /// says at once.
-double facing_after(const Moment& moment, const Expression* face, double seconds);
+double facing_after(const EvaluationContext& context, const Expression* face, double seconds);
 
 /// How the body moves from now on: constant acceleration, valid for `horizon` seconds.
 struct Law {
@@ -48,16 +48,17 @@ struct Law {
 };
 
 /// The flat velocity that the stick asks for.
-Vec3 steer_target(const Moment& moment, const Forces& forces);
+Vec3 steer_target(const EvaluationContext& context, const Forces& forces);
 
 /// The law from now on, for at most `longest` seconds. Changes the state's velocity where a cap, a limit or a drive
 /// demands it at once.
 /// `taken_for_all`: it is to hold for all of `longest`, whatever it reaches on the way.
-Law motion_law(const Moment& moment, const Forces& forces, Actor& actor, double longest, bool taken_for_all = false);
+Law motion_law(const EvaluationContext& context, const Forces& forces, Actor& actor, double longest,
+               bool taken_for_all = false);
 
 /// How the body will have gone on after `seconds` of a law, as far as values in the middle of a stretch need it: its
 /// place by its velocity alone.
-MotionAhead motion_ahead(const Moment& moment, const Forces& forces, const Law& law, double seconds);
+MotionAhead motion_ahead(const EvaluationContext& context, const Forces& forces, const Law& law, double seconds);
 
 /// Forces that change on the way (with time, place, speed, facing) count with their value in the middle of the stretch
 /// of `seconds` that the law is now taken for.
@@ -65,13 +66,13 @@ MotionAhead motion_ahead(const Moment& moment, const Forces& forces, const Law& 
 /// With the place taken by the velocity alone this is the position Verlet method (Verlet, 1967; "drift, kick, drift"):
 /// a spring keeps its energy for as long as it swings. What slows by speed is taken half implicitly, so that a stiff
 /// drag comes to its terminal speed instead of swinging about it.
-void take_middle(const Moment& moment, const Forces& forces, double seconds, Actor& actor, Law& law);
+void take_middle(const EvaluationContext& context, const Forces& forces, double seconds, Actor& actor, Law& law);
 
 /// Puts the mean velocity of a drive over the next `seconds` into the law, so that the distance is the integral of its
 /// curve, exactly.
-void drive_over(const Moment& moment, const Forces& forces, double seconds, Law& law);
+void drive_over(const EvaluationContext& context, const Forces& forces, double seconds, Law& law);
 
 /// After a driven stretch of `seconds`: the velocity that the drive has reached, what it adds to included.
-void finish_drive(const Moment& moment, const Forces& forces, const Law& law, double seconds, Actor& actor);
+void finish_drive(const EvaluationContext& context, const Forces& forces, const Law& law, double seconds, Actor& actor);
 
 }  // namespace leap

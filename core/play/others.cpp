@@ -51,7 +51,7 @@ bool could_meet(const Actor& actor, const SeenBody& other) {
                          actor.radius + other.radius;
     // Upright capsules: the distance of their axes.
     const double above = std::max({0.0, between.z - actor.height, -between.z - other.height});
-    return flat_length(between) < reach && above < reach;
+    return horizontal_length(between) < reach && above < reach;
 }
 
 }  // namespace
@@ -68,7 +68,7 @@ void show_to_others(Actor& actor) {
     seen.settled = true;
 }
 
-void find_others(const World& world, const Actor& actor, ProbeMemo& out) {
+void find_others(const World& world, const Actor& actor, StepCache& out) {
     out.others.clear();
     out.others_near = false;
     for (const Actor& other : world.actors) {
@@ -92,7 +92,7 @@ void find_others(const World& world, const Actor& actor, ProbeMemo& out) {
     move_others(world, actor, out);
 }
 
-void move_others(const World& world, const Actor& actor, ProbeMemo& out) {
+void move_others(const World& world, const Actor& actor, StepCache& out) {
     if (out.others_time == actor.time) return;
     out.others_time = actor.time;
     for (std::size_t i = 0; i < out.others.size(); ++i) {

@@ -40,13 +40,13 @@ double gap_to_body(const Actor& actor, const Solid& solid) {
 
 void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
     constexpr double apart_m = 0.05;
-    ProbeMemo& memo = scratch.actors.front().memo;
-    const Moment m = r.moment(world, world.actors.front(), &memo);
+    StepCache& cache = scratch.actors.front().cache;
+    const EvaluationContext m = r.context(world, world.actors.front(), &cache);
     Solid own;
     Solid other;
     std::vector<ContactPoint>& points = scratch.loose.scratch.points;
     const auto asks = [&](std::size_t fixture) { return fixture_kind(m, fixture)->asks_who_touches; };
-    for (LooseState& loose : world.loose) {
+    for (RigidState& loose : world.loose) {
         const auto i = static_cast<std::size_t>(loose.fixture);
         const bool asked = r.program.asks_who_touches && !loose.body.asleep;
         const bool own_asks = asks(i);
@@ -61,7 +61,7 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
             const bool listens = asks(j) || own_asks;
             const bool passes = loose.passes.is_fixture(j);
             if (!listens && !passes) continue;
-            const FixturePose& there = memo.stands[j].pose;
+            const FixturePose& there = cache.stands[j].pose;
             const double reach = glm::length(pose.half) + glm::length(there.half) + apart_m;
             const Vec3 between = there.center - pose.center;
             const bool far = glm::dot(between, between) > reach * reach;
@@ -80,24 +80,24 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
             set_partner(world, i, j, touches, !loose.passes.is_fixture(j));
             set_partner(world, j, i, touches, !loose.passes.is_fixture(j));
             if (touches && !known)
-                for (ActorScratch& each : scratch.actors) each.memo.stale = true;
+                for (ActorScratch& each : scratch.actors) each.cache.stale = true;
         }
     }
 }
 
-bool may_meet_partners(const Rehearsal& r, const World& world, const ProbeMemo& memo) {
-    if (!r.program.asks_who_touches || memo.stands.size() != world.fixtures.size()) return false;
-    const Moment m = r.moment(world, world.actors.front());
+bool may_meet_partners(const Rehearsal& r, const World& world, const StepCache& cache) {
+    if (!r.program.asks_who_touches || cache.stands.size() != world.fixtures.size()) return false;
+    const EvaluationContext m = r.context(world, world.actors.front());
     const auto asks = [&](std::size_t fixture) { return fixture_kind(m, fixture)->asks_who_touches; };
-    return std::any_of(world.loose.begin(), world.loose.end(), [&](const LooseState& loose) {
+    return std::any_of(world.loose.begin(), world.loose.end(), [&](const RigidState& loose) {
         if (loose.body.asleep) return false;
         const auto i = static_cast<std::size_t>(loose.fixture);
         const bool own_asks = asks(i);
         const double way = glm::length(loose.body.velocity) / defaults::slowest_usual_rate_hz + defaults::near_moving_m;
         for (std::size_t j = 0; j < world.fixtures.size(); ++j) {
             if (j == i || world.fixtures[j].machine < 0 || !(own_asks || asks(j))) continue;
-            const FixturePose& there = memo.stands[j].pose;
-            const double reach = glm::length(memo.stands[i].pose.half) + glm::length(there.half) + way;
+            const FixturePose& there = cache.stands[j].pose;
+            const double reach = glm::length(cache.stands[i].pose.half) + glm::length(there.half) + way;
             const Vec3 between = there.center - loose.body.place;
             if (glm::dot(between, between) < reach * reach) return true;
         }

@@ -16,7 +16,7 @@ using syntax::ProbeFrom;
 using syntax::ProbeKind;
 
 struct Asking {
-    const Moment& m;
+    const EvaluationContext& m;
     const ProbeInfo& info;
     Vec3 feet;
     Capsule capsule;
@@ -139,7 +139,7 @@ ProbeResult ask_wall(const Asking& a) {
     ProbeResult out = missed(a);
     out.from = a.feet + world_up * (a.capsule.height * 0.5);
     const Vec3 right = sense_vector(a.m, Sense::right);
-    const Vec3 said = direction_or_zero(flat(a.direction(Vec3{0.0})));
+    const Vec3 said = direction_or_zero(horizontal(a.direction(Vec3{0.0})));
     if (a.info.direction && said == Vec3{0.0}) return out;
     for (const double side : {1.0, -1.0}) {
         const Vec3 direction = a.info.direction ? said : right * side;
@@ -161,7 +161,7 @@ ProbeResult ask_wall(const Asking& a) {
 /// highest, further and further ahead, and then for the wall below the edge.
 ProbeResult ask_lip(const Asking& a) {
     ProbeResult out = missed(a);
-    const Vec3 ahead = direction_or_zero(flat(a.direction(sense_vector(a.m, Sense::forward))));
+    const Vec3 ahead = direction_or_zero(horizontal(a.direction(sense_vector(a.m, Sense::forward))));
     if (ahead == Vec3{0.0}) return out;
     const double low = number(a.m, *a.info.low);
     const double high = number(a.m, *a.info.high);
@@ -176,7 +176,7 @@ ProbeResult ask_lip(const Asking& a) {
         const auto face = cast_ray(course, below, ahead, farthest);
         if (!face || std::abs(face->normal.z) > defaults::wall_lean) continue;
         out.hit = true;
-        out.normal = direction_or_zero(flat(face->normal));
+        out.normal = direction_or_zero(horizontal(face->normal));
         out.point = {face->point.x, face->point.y, top->point.z};
         out.place = out.point - out.normal * (a.capsule.radius + 0.05) + world_up * (2 * defaults::contact_gap_m);
         out.distance = face->distance - a.capsule.radius;
@@ -206,7 +206,7 @@ ProbeResult ask_ground(const Asking& a) {
     return out;
 }
 
-ProbeResult answer(const Moment& m, const ProbeInfo& info, std::int32_t fixture) {
+ProbeResult answer(const EvaluationContext& m, const ProbeInfo& info, std::int32_t fixture) {
     Asking a{m, info, m.feet(), {m.actor.radius, m.actor.height}, 0.0, fixture};
     if (fixture >= 0) {
         const FixturePose pose = fixture_pose(m, static_cast<std::size_t>(fixture));
@@ -230,15 +230,15 @@ ProbeResult answer(const Moment& m, const ProbeInfo& info, std::int32_t fixture)
 
 }  // namespace
 
-ProbeResult ask_probe(const Moment& m, std::int32_t probe) {
+ProbeResult ask_probe(const EvaluationContext& m, std::int32_t probe) {
     const auto i = static_cast<std::size_t>(probe);
-    if (m.memo == nullptr) {
-        ProbeMemo memo;
-        Moment remembering = m;
-        remembering.memo = &memo;
+    if (m.cache == nullptr) {
+        StepCache cache;
+        EvaluationContext remembering = m;
+        remembering.cache = &cache;
         return ask_probe(remembering, probe);
     }
-    auto& results = m.motion != nullptr ? m.memo->results_ahead : m.memo->results;
+    auto& results = m.motion != nullptr ? m.cache->results_ahead : m.cache->results;
     if (results.size() < m.program.probes.size()) results.resize(m.program.probes.size());
     const ProbeInfo& info = m.program.probes[i];
     Owner asker = actor_owner(static_cast<std::size_t>(m.actor.id));
@@ -264,12 +264,12 @@ Vec3 body_middle(const Actor& actor) {
     return actor.body.position + world_up * (actor.height * 0.5);
 }
 
-double flight_left(const Moment& m, const Fly& fly) {
+double flight_left(const EvaluationContext& m, const Fly& fly) {
     const double left = glm::length(vector(m, fly.point) - body_middle(m.actor));
     return left - (fly.stopping_short ? std::max(0.0, number(m, *fly.stopping_short)) : 0.0);
 }
 
-Vec3 flight_direction(const Moment& m, const Fly& fly) {
+Vec3 flight_direction(const EvaluationContext& m, const Fly& fly) {
     return direction_or_zero(vector(m, fly.point) - body_middle(m.actor));
 }
 

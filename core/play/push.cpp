@@ -11,7 +11,7 @@ namespace leap {
 namespace {
 
 double mass_of(const Rehearsal& r, const World& world, const Actor& actor) {
-    const Moment m = r.moment(world, actor);
+    const EvaluationContext m = r.context(world, actor);
     return std::max(0.001, number(m, m.body().mass));
 }
 
@@ -19,8 +19,8 @@ double mass_of(const Rehearsal& r, const World& world, const Actor& actor) {
 void push_loose(const Rehearsal& r, const Vec3& wanted, const Vec3& into, std::size_t fixture, World& world,
                 Actor& actor) {
     if (world.fixtures[fixture].loose < 0) return;
-    LooseState& loose = world.loose[static_cast<std::size_t>(world.fixtures[fixture].loose)];
-    const Moment m = r.moment(world, actor);
+    RigidState& loose = world.loose[static_cast<std::size_t>(world.fixtures[fixture].loose)];
+    const EvaluationContext m = r.context(world, actor);
     if (const Phase* phase = fixture_phase(m, fixture); phase == nullptr || !phase->effects.loose) return;
     const double approach = glm::dot(wanted - loose.body.velocity, into);
     if (approach <= 0.0) return;
@@ -52,19 +52,19 @@ void push_actor(const Rehearsal& r, const Vec3& wanted, const Vec3& into, const 
 }  // namespace
 
 bool leans_on_something(const Vec3& wanted, const World& world, const Actor& actor) {
-    const Vec3 lost = flat(wanted - actor.body.velocity);
+    const Vec3 lost = horizontal(wanted - actor.body.velocity);
     const bool any = !world.loose.empty() || world.actors.size() > 1;
     return any && glm::dot(lost, lost) >= 1e-12;
 }
 
-void push_what_is_met(const Rehearsal& r, const Vec3& wanted, World& world, Actor& actor, const ProbeMemo& memo) {
+void push_what_is_met(const Rehearsal& r, const Vec3& wanted, World& world, Actor& actor, const StepCache& cache) {
     if (!leans_on_something(wanted, world, actor)) return;
-    const Vec3 towards = direction_or_zero(flat(wanted - actor.body.velocity));
+    const Vec3 towards = direction_or_zero(horizontal(wanted - actor.body.velocity));
     const double gap = defaults::contact_gap_m;
     const auto hit =
-        sweep({r.course, memo.moving}, {actor.radius, actor.height}, actor.body.position, towards * (3.0 * gap), gap);
+        sweep({r.course, cache.moving}, {actor.radius, actor.height}, actor.body.position, towards * (3.0 * gap), gap);
     if (!hit) return;
-    const Vec3 into = -direction_or_zero(flat(hit->normal));
+    const Vec3 into = -direction_or_zero(horizontal(hit->normal));
     const Surface met = hit->surface;
     if (met.is_fixture()) push_loose(r, wanted, into, met.index, world, actor);
     if (met.is_actor()) push_actor(r, wanted, into, world, actor, world.actors[met.index]);

@@ -12,6 +12,6 @@ bool leans_on_something(const Vec3& wanted, const World& world, const Actor& act
 /// The character, who would go at `wanted`, pushes the loose thing or the other character that it leans on. Without
 /// effect when it leans on neither.
 void push_what_is_met(const Rehearsal& rehearsal, const Vec3& wanted, World& world, Actor& actor,
-                      const ProbeMemo& memo);
+                      const StepCache& cache);
 
 }  // namespace leap

@@ -30,8 +30,8 @@ struct Rehearsal {
         return body.tuning ? *body.tuning : tuning;
     }
     /// What expressions are worked out against, with the course in view of the probes.
-    Moment moment(const World& world, const Actor& actor, ProbeMemo* memo = nullptr) const {
-        return {program, tuning_of(actor), tuning, world, actor, &course, memo};
+    EvaluationContext context(const World& world, const Actor& actor, StepCache* cache = nullptr) const {
+        return {program, tuning_of(actor), tuning, world, actor, &course, cache};
     }
 };
 

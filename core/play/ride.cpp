@@ -14,7 +14,7 @@ std::optional<Ride> ride_of(const Rehearsal& r, const World& world, const Actor&
         return Ride{actor_owner(ground.index), {}, world.actors[ground.index].seen.position};
     }
     if (!ground.is_fixture()) return std::nullopt;
-    return Ride{fixture_owner(ground.index), fixture_pose(r.moment(world, actor), ground.index), Vec3{0.0}};
+    return Ride{fixture_owner(ground.index), fixture_pose(r.context(world, actor), ground.index), Vec3{0.0}};
 }
 
 void carry(const Rehearsal& r, const Ride& ride, const World& world, Actor& actor) {
@@ -23,23 +23,23 @@ void carry(const Rehearsal& r, const Ride& ride, const World& world, Actor& acto
         actor.body.position += world.actors[under].body.position - ride.feet;
         return;
     }
-    const FixturePose now = fixture_pose(r.moment(world, actor), under);
+    const FixturePose now = fixture_pose(r.context(world, actor), under);
     const Quat turn = now.turn * glm::inverse(ride.pose.turn);
     actor.body.position = now.center + turn * (actor.body.position - ride.pose.center);
     actor.facing = std::remainder(actor.facing + now.turn_rad - ride.pose.turn_rad, 2.0 * std::numbers::pi);
 }
 
-Vec3 fixture_velocity(const Moment& m, std::size_t fixture, const Vec3& point) {
+Vec3 fixture_velocity(const EvaluationContext& m, std::size_t fixture, const Vec3& point) {
     if (const std::int32_t loose = m.world.fixtures[fixture].loose; loose >= 0) {
         const Phase* phase = fixture_phase(m, fixture);
         if (phase == nullptr || !phase->effects.loose) return Vec3{0.0};
-        const LooseBody& body = m.world.loose[static_cast<std::size_t>(loose)].body;
+        const RigidBody& body = m.world.loose[static_cast<std::size_t>(loose)].body;
         return body.asleep ? Vec3{0.0} : body.velocity + glm::cross(body.spin, point - body.place);
     }
     if (!is_on_its_way(m, fixture)) return Vec3{0.0};
     // Slide and swing go steadily, so any short time tells their speed; looked back, since the way may end now.
     constexpr double look_back_s = 1e-4;
-    Moment before = m;
+    EvaluationContext before = m;
     before.ahead -= look_back_s;
     const FixturePose now = fixture_pose(m, fixture);
     const FixturePose then = fixture_pose(before, fixture);
@@ -53,7 +53,7 @@ void change_ground(const Rehearsal& r, const std::optional<Ride>& before, const 
     if (now) {
         const auto under = static_cast<std::size_t>(now->on.index);
         going = now->on.is_actor() ? world.actors[under].body.velocity + world.actors[under].ground_velocity
-                                   : fixture_velocity(r.moment(world, actor), under, actor.body.position);
+                                   : fixture_velocity(r.context(world, actor), under, actor.body.position);
     }
     const bool same = before && now && before->on == now->on;
     if (!same) {

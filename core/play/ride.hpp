@@ -5,8 +5,8 @@
 
 #include "core/play/fixtures.hpp"
 
-/// Who stands on something that moves goes with it: the body's velocity counts from what bears it. Off it, by a launch
-/// or over its edge, it takes that along.
+/// Who stands on something that moves goes with it: the body's velocity is relative to what it stands on. Off it, by a
+/// launch or over its edge, it takes that along.
 namespace leap {
 
 /// What a character stands on, when it isn't the course.
@@ -16,7 +16,7 @@ std::optional<Ride> ride_of(const Rehearsal& rehearsal, const World& world, cons
 void carry(const Rehearsal& rehearsal, const Ride& ride, const World& world, Actor& actor);
 
 /// How fast a fixture goes at a point of it, m/s, world frame: by its slide and swing, or as a loose body.
-Vec3 fixture_velocity(const Moment& moment, std::size_t fixture, const Vec3& point);
+Vec3 fixture_velocity(const EvaluationContext& context, std::size_t fixture, const Vec3& point);
 
 /// The body has come onto other ground, or off it: its velocity counts from there. `before`: what it stood on.
 void change_ground(const Rehearsal& rehearsal, const std::optional<Ride>& before, const World& world, Actor& actor);

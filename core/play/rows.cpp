@@ -7,7 +7,7 @@ namespace leap {
 namespace {
 
 /// A fixture's gauge speaks of the one that is ridden, or of the first of its kind.
-double gauge_value(const Moment& m, const GaugeInfo& gauge) {
+double gauge_value(const EvaluationContext& m, const GaugeInfo& gauge) {
     const std::vector<std::int32_t>& chain = m.body().chain;
     if (gauge.body >= 0 && std::find(chain.begin(), chain.end(), gauge.body) == chain.end()) return 0.0;
     if (gauge.machine >= 0 &&
@@ -19,7 +19,7 @@ double gauge_value(const Moment& m, const GaugeInfo& gauge) {
     return number(m, gauge.value);
 }
 
-double counter_value(const Moment& m, std::size_t index) {
+double counter_value(const EvaluationContext& m, std::size_t index) {
     const auto slot = counter_slot(m, m.program.counters[index], static_cast<std::int32_t>(index));
     if (!slot) return 0.0;
     return (slot->of_fixture ? m.world.counters : m.actor.counters)[slot->index].value;
@@ -27,7 +27,7 @@ double counter_value(const Moment& m, std::size_t index) {
 
 }  // namespace
 
-void write_row(const Rehearsal& r, const World& world, const Actor& actor, ProbeMemo* memo, const Vec3& acceleration,
+void write_row(const Rehearsal& r, const World& world, const Actor& actor, StepCache* cache, const Vec3& acceleration,
                bool tick_begin, Record& record) {
     TraceRow row;
     row.time = actor.time;
@@ -54,7 +54,7 @@ void write_row(const Rehearsal& r, const World& world, const Actor& actor, Probe
     TraceTrack& track = record.tracks[static_cast<std::size_t>(actor.id)];
     track.rows.push_back(row);
     record.value_count = r.program.counters.size() + r.program.meters.size() + r.program.gauges.size();
-    const Moment m = r.moment(world, actor, memo);
+    const EvaluationContext m = r.context(world, actor, cache);
     for (std::size_t i = 0; i < r.program.counters.size(); ++i) track.values.push_back(counter_value(m, i));
     for (const MeterState& meter : actor.meters) track.values.push_back(meter.value);
     for (const GaugeInfo& gauge : r.program.gauges) track.values.push_back(gauge_value(m, gauge));

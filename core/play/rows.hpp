@@ -7,7 +7,7 @@
 namespace leap {
 
 /// One row of a character's track: how it is now, and the acceleration (m/s², world) that holds from here on.
-void write_row(const Rehearsal& rehearsal, const World& world, const Actor& actor, ProbeMemo* memo,
+void write_row(const Rehearsal& rehearsal, const World& world, const Actor& actor, StepCache* cache,
                const Vec3& acceleration, bool tick_begin, Record& record);
 
 /// Opens a record, once: tracks that have no name yet, the fixtures that it speaks of and the phases that they begin

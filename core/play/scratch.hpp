@@ -58,7 +58,7 @@ struct Emitted {
 
 /// Room for one character. Keeps where still fixtures stand, and what is known of the present instant.
 struct ActorScratch {
-    ProbeMemo memo;
+    StepCache cache;
     ActorMotion before;  ///< the begin of a stretch that may have to be taken again
     Noticed first, now;
     std::vector<double> passed;
@@ -97,7 +97,7 @@ struct StepScratch {
     std::vector<ActorScratch> actors;  ///< by World::actors
     SubjectCache subjects;
     double found_at = -1.0;  ///< the instant at which the characters have looked for each other last
-    LooseWork loose;
+    RigidWork loose;
     std::vector<std::optional<Ride>> rides;  ///< by character, over the last stretch
     std::vector<ActorStretch> stretches;     ///< likewise
     WorldMotion before;                      ///< the begin of a stretch that may have to be taken again

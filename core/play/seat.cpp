@@ -10,12 +10,12 @@
 
 namespace leap {
 
-Vec3 seat_place(const Moment& m, std::size_t fixture) {
+Vec3 seat_place(const EvaluationContext& m, std::size_t fixture) {
     const FixturePose pose = fixture_pose(m, fixture);
     const Phase* phase = fixture_phase(m, fixture);
     Vec3 offset{0.0};
     if (phase != nullptr && phase->effects.seat) {
-        const Moment own = m.of_fixture(fixture);
+        const EvaluationContext own = m.of_fixture(fixture);
         for (int i = 0; i < 3; ++i) offset[i] = number(own, (*phase->effects.seat)[static_cast<std::size_t>(i)]);
     }
     return pose.center + pose.turn * offset;
@@ -24,7 +24,7 @@ Vec3 seat_place(const Moment& m, std::size_t fixture) {
 void keep_seat(const Rehearsal& r, World& world, Actor& actor) {
     if (actor.seat < 0) return;
     const auto fixture = static_cast<std::size_t>(actor.seat);
-    const Moment m = r.moment(world, actor);
+    const EvaluationContext m = r.context(world, actor);
     const FixturePose pose = fixture_pose(m, fixture);
     const std::int32_t loose = world.fixtures[fixture].loose;
     actor.body.position = seat_place(m, fixture);
@@ -36,7 +36,7 @@ void keep_seat(const Rehearsal& r, World& world, Actor& actor) {
     actor.facing = pose.turn_rad;
 }
 
-std::optional<Vec3> place_beside(const Moment& m, std::size_t fixture) {
+std::optional<Vec3> place_beside(const EvaluationContext& m, std::size_t fixture) {
     const FixturePose pose = fixture_pose(m, fixture);
     const Capsule capsule{m.actor.radius, m.actor.height};
     // Level, however it lies.
@@ -57,9 +57,9 @@ std::optional<Vec3> place_beside(const Moment& m, std::size_t fixture) {
     return std::nullopt;
 }
 
-void step_out(const Rehearsal& r, World& world, Actor& actor, ProbeMemo& memo) {
+void step_out(const Rehearsal& r, World& world, Actor& actor, StepCache& cache) {
     const auto fixture = static_cast<std::size_t>(actor.seat);
-    const Moment m = r.moment(world, actor, &memo);
+    const EvaluationContext m = r.context(world, actor, &cache);
     const FixturePose pose = fixture_pose(m, fixture);
     const auto beside = place_beside(m, fixture);
     actor.body.position = beside.value_or(pose.center + world_up * (glm::length(pose.half) + 0.05));

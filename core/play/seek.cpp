@@ -19,9 +19,9 @@ namespace {
 /// Notes what conditions in force say, in an order that stays while no rule is asked.
 class Noticing {
   public:
-    Noticing(const Rehearsal& r, const World& world, const Actor& actor, ProbeMemo& memo, const Noticed& first,
+    Noticing(const Rehearsal& r, const World& world, const Actor& actor, StepCache& cache, const Noticed& first,
              Noticed& out)
-        : r_(r), world_(world), actor_(actor), m_(r.moment(world, actor, &memo)), first_(first), out_(out) {}
+        : r_(r), world_(world), actor_(actor), m_(r.context(world, actor, &cache)), first_(first), out_(out) {}
 
     void run() {
         const SoughtConditions& sought = r_.program.sought;
@@ -42,22 +42,22 @@ class Noticing {
         out_.own = out_.truths.size();
         for (const std::size_t i : first_.fixtures) fixture(i);
         if (!first_.focus_changes) return;
-        if (!m_.memo->focus) m_.memo->focus = focus_at(m_);
-        out_.focus = *m_.memo->focus;
+        if (!m_.cache->focus) m_.cache->focus = focus_at(m_);
+        out_.focus = *m_.cache->focus;
     }
 
   private:
     const Machine& machine(std::int32_t index) const { return r_.program.machines[static_cast<std::size_t>(index)]; }
 
     /// `both`: it matters when it ceases to hold, too.
-    void note(const Moment& m, const Condition& condition, bool both) {
+    void note(const EvaluationContext& m, const Condition& condition, bool both) {
         const bool sought = condition.sought || (condition.sought_on_ground && first_.grounded) ||
                             (condition.sought_when_driven && first_.driven);
         if (sought) out_.truths.push_back({truth(m, condition.truth), both});
     }
     /// A way that waits for a time isn't asked before.
-    void ways(const Moment& m, const Phase& phase, const MachineState& machine) {
-        for (const Way& way : phase.ways) {
+    void ways(const EvaluationContext& m, const Phase& phase, const MachineState& machine) {
+        for (const Transition& way : phase.transitions) {
             if (!way.when || !way.when->may_be_sought()) continue;
             const double asked_from = way.after ? machine.phase_since + number(m, *way.after) : first_.time;
             if (asked_from > first_.time + defaults::crossing_nudge_s) {
@@ -80,7 +80,7 @@ class Noticing {
         if (phase == nullptr || phase->waits_for_events) return;
         // Each fixture speaks of one character, who notices for it.
         if (subject_now(m_, i) != static_cast<std::size_t>(actor_.id)) return;
-        const Moment own = m_.of_fixture(i);
+        const EvaluationContext own = m_.of_fixture(i);
         ways(own, *phase, world_.machines[i]);
         for (const std::int32_t counter : fixture_kind(m_, i)->counters)
             if (const auto& back = r_.program.counters[static_cast<std::size_t>(counter)].back_when)
@@ -90,14 +90,14 @@ class Noticing {
     const Rehearsal& r_;
     const World& world_;
     const Actor& actor_;
-    Moment m_;
+    EvaluationContext m_;
     const Noticed& first_;
     Noticed& out_;
 };
 
 /// `quiet`: nothing has happened since the last stretch's end, so what was noticed there still holds.
 void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bool quiet, ActorScratch& scratch) {
-    ProbeMemo& memo = scratch.memo;
+    StepCache& cache = scratch.cache;
     Noticed& first = scratch.first;
     std::swap(first.fixtures, scratch.last_fixtures);
     const bool was_grounded = first.grounded;
@@ -108,7 +108,7 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
     first.fixtures.clear();
     first.focus_changes = actor.focus >= 0;
     first.grounded = actor.body.grounded;
-    const Moment m = r.moment(world, actor, &memo);
+    const EvaluationContext m = r.context(world, actor, &cache);
     first.driven = std::any_of(actor.moves.begin(), actor.moves.end(), [&](std::int32_t move) {
         const Phase* phase = phase_in_force(m, move);
         return phase != nullptr && phase->effects.drive;
@@ -119,8 +119,8 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
             machine.start_when ? actor.machines[static_cast<std::size_t>(move)].phase < 0 : press_waits(m, move);
         if (waits && !r.tuning.is_off(move)) first.starts.push_back(move);
     }
-    for (const std::size_t i : memo.lively) {
-        const FixtureStand& stand = memo.stands[i];
+    for (const std::size_t i : cache.lively) {
+        const FixtureStand& stand = cache.stands[i];
         first.focus_changes = first.focus_changes || stand.focus_reach >= 0.0;
         if (!stand.waits || fixture_kind(m, i)->asks_touch) first.fixtures.push_back(i);
     }
@@ -136,16 +136,16 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
     first.truths.clear();
     first.next_time = std::numeric_limits<double>::infinity();
     const std::int32_t focus = first.focus;
-    Noticing(r, world, actor, memo, first, first).run();
+    Noticing(r, world, actor, cache, first, first).run();
     first.focus = focus;
 }
 
 enum class Change : std::uint8_t { none, own, of_fixture };
 
-Change find_change(const Rehearsal& r, const World& world, const Actor& actor, ProbeMemo& memo, const Noticed& first,
+Change find_change(const Rehearsal& r, const World& world, const Actor& actor, StepCache& cache, const Noticed& first,
                    Noticed& now) {
     now.truths.clear();
-    Noticing(r, world, actor, memo, first, now).run();
+    Noticing(r, world, actor, cache, first, now).run();
     if (first.focus_changes && now.focus != first.focus) return Change::of_fixture;
     for (std::size_t i = 0; i < first.truths.size(); ++i) {
         const bool held = first.truths[i].holds;
@@ -174,17 +174,17 @@ void offer_least(Of of, double enough, std::vector<double>& out) {
 
 /// Shares of the way at which something is nearest that was passed: neither touched (or in reach of the focus) at the
 /// begin nor at the end.
-void find_passed(const Rehearsal& r, const Vec3& from, const World& world, const Actor& actor, const ProbeMemo& memo,
+void find_passed(const Rehearsal& r, const Vec3& from, const World& world, const Actor& actor, const StepCache& cache,
                  const Noticed& first, std::vector<double>& out) {
     out.clear();
     const Vec3 way = actor.body.position - from;
     const double length = glm::length(way);
     if (length < defaults::shortest_passing_way_m) return;
-    const Moment m = r.moment(world, actor);
+    const EvaluationContext m = r.context(world, actor);
     const Capsule capsule{actor.radius, actor.height};
     Solid solid;
-    for (const std::size_t i : memo.lively) {
-        const FixtureStand& stand = memo.stands[i];
+    for (const std::size_t i : cache.lively) {
+        const FixtureStand& stand = cache.stands[i];
         const double reach = reach_of(stand, actor);
         const Vec3 to = stand.pose.center - from;
         const double along = std::clamp(glm::dot(to, way) / (length * length), 0.0, 1.0);
@@ -237,7 +237,7 @@ class Seeking {
         const double whole = actor_.time - scratch_.before.time;
         // A bump at the stretch's very begin takes no time: there is no instant to seek.
         if (whole <= 0.0) return {false, stretch_.fixture_due};
-        find_passed(r_, scratch_.before.body.position, world_, actor_, scratch_.memo, first, scratch_.passed);
+        find_passed(r_, scratch_.before.body.position, world_, actor_, scratch_.cache, first, scratch_.passed);
         Change change = now_changed();
         if (change == Change::none && scratch_.passed.empty()) {
             scratch_.now_is_current = true;
@@ -258,16 +258,16 @@ class Seeking {
     }
 
     bool advance(double longest, Record* record) {
-        stretch_ = move_actor(r_, world_, actor_, longest, kind_, scratch_.memo, record);
+        stretch_ = move_actor(r_, world_, actor_, longest, kind_, scratch_.cache, record);
         if (world_.actors.size() == 1) {
             settle_world(r_, all_.stretches, world_, all_, record);
         } else {
-            settle_actor(r_, world_, actor_, scratch_.memo);
+            settle_actor(r_, world_, actor_, scratch_.cache);
         }
-        return stays_calm(world_, stretch_, scratch_.memo);
+        return stays_calm(world_, stretch_, scratch_.cache);
     }
 
-    Change now_changed() { return find_change(r_, world_, actor_, scratch_.memo, scratch_.first, scratch_.now); }
+    Change now_changed() { return find_change(r_, world_, actor_, scratch_.cache, scratch_.first, scratch_.now); }
 
     /// How far into the stretch something changes first, at most `whole`. Says what.
     double earliest_change(double whole, Change& change) {
@@ -309,8 +309,8 @@ class Seeking {
     void go_back() {
         static_cast<ActorMotion&>(actor_) = scratch_.before;
         if (world_.actors.size() == 1) static_cast<WorldMotion&>(world_) = all_.before;
-        scratch_.memo.forget();
-        place_solids(r_, world_, actor_, scratch_.memo);
+        scratch_.cache.forget();
+        place_solids(r_, world_, actor_, scratch_.cache);
     }
     void forget_rows() {
         if (record_ == nullptr) return;

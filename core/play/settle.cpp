@@ -17,9 +17,9 @@ namespace {
 
 /// A seat that takes its rider into something solid loses them there: they are pushed out, and go on as what they sat
 /// on went.
-void lose_seat(const Rehearsal& r, Actor& actor, const ProbeMemo& memo, Record* record) {
+void lose_seat(const Rehearsal& r, Actor& actor, const StepCache& cache, Record* record) {
     const std::int32_t seat = actor.seat;
-    Surroundings around{r.course, memo.moving};
+    Surroundings around{r.course, cache.moving};
     around.without = fixture_surface(static_cast<std::size_t>(seat));
     const auto met =
         deepest_overlap(around, {actor.radius, actor.height}, actor.body.position, -defaults::seat_squeeze_m);
@@ -27,9 +27,9 @@ void lose_seat(const Rehearsal& r, Actor& actor, const ProbeMemo& memo, Record* 
     actor.seat = -1;
     actor.body.grounded = false;
     actor.contact_since = actor.last_airborne = actor.time;
-    actor.body = free_body({r.course, memo.moving}, shape_now(r, actor), actor.body);
+    actor.body = free_body({r.course, cache.moving}, shape_now(r, actor), actor.body);
     actor.events |= event_bumped_wall | event_bumped_piece | event_left_ground;
-    actor.wall_normal = direction_or_zero(flat(met->normal));
+    actor.wall_normal = direction_or_zero(horizontal(met->normal));
     actor.bumped = met->surface;
     if (record == nullptr) return;
     record->events.push_back({actor.time, EventKind::stepped_out, seat, -1, actor.id});
@@ -38,7 +38,7 @@ void lose_seat(const Rehearsal& r, Actor& actor, const ProbeMemo& memo, Record* 
 
 /// Everything loose goes on to the instant that the characters have come to; what they have run into at the end was not
 /// yet pushed at the steps before.
-void advance_and_push(const Rehearsal& r, std::span<const ActorStretch> stretches, LooseStretch time, World& world,
+void advance_and_push(const Rehearsal& r, std::span<const ActorStretch> stretches, RigidStretch time, World& world,
                       StepScratch& scratch) {
     std::vector<std::optional<Ride>>& rides = scratch.rides;
     rides.clear();
@@ -48,20 +48,20 @@ void advance_and_push(const Rehearsal& r, std::span<const ActorStretch> stretche
     };
     bool any = false;
     for (std::size_t i = 0; i < stretches.size(); ++i) any = any || leans(i);
-    if (!any) return advance_loose(r, time, rides, world, scratch);
+    if (!any) return advance_rigid_bodies(r, time, rides, world, scratch);
     constexpr double shortly_s = 1e-7;
     const double before_end = std::max(time.from, time.to - shortly_s);
-    advance_loose(r, {time.from, before_end}, rides, world, scratch);
+    advance_rigid_bodies(r, {time.from, before_end}, rides, world, scratch);
     for (std::size_t i = 0; i < stretches.size(); ++i)
-        if (leans(i)) push_what_is_met(r, stretches[i].wanted, world, world.actors[i], scratch.actors[i].memo);
-    advance_loose(r, {before_end, time.to}, rides, world, scratch);
+        if (leans(i)) push_what_is_met(r, stretches[i].wanted, world, world.actors[i], scratch.actors[i].cache);
+    advance_rigid_bodies(r, {before_end, time.to}, rides, world, scratch);
 }
 
-void settle_seated(const Rehearsal& r, World& world, Actor& actor, ProbeMemo& memo, Record* record) {
+void settle_seated(const Rehearsal& r, World& world, Actor& actor, StepCache& cache, Record* record) {
     keep_seat(r, world, actor);
-    place_solids(r, world, actor, memo);
-    lose_seat(r, actor, memo, record);
-    note_touches(r, world, actor, memo);
+    place_solids(r, world, actor, cache);
+    lose_seat(r, actor, cache, record);
+    note_touches(r, world, actor, cache);
 }
 
 /// Who stands on somebody is carried after them. The order of the tape otherwise.
@@ -82,74 +82,74 @@ void each_after_its_carrier(std::span<const ActorStretch> stretches, Visit visit
 
 bool all_asleep(const World& world) {
     return std::all_of(world.loose.begin(), world.loose.end(),
-                       [](const LooseState& loose) { return loose.body.asleep; });
+                       [](const RigidState& loose) { return loose.body.asleep; });
 }
 
 }  // namespace
 
 void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, World& world, StepScratch& scratch,
                   Record* record) {
-    const LooseStretch time{world.time, world.actors.front().time};
+    const RigidStretch time{world.time, world.actors.front().time};
     world.time = time.to;
     if (!meets_others(world)) {
-        scratch.actors.front().memo.forget();
+        scratch.actors.front().cache.forget();
         return;
     }
     advance_and_push(r, stretches, time, world, scratch);
     const bool alone = world.actors.size() == 1;
     const auto settle = [&](std::size_t i) {
         Actor& actor = world.actors[i];
-        ProbeMemo& memo = scratch.actors[i].memo;
+        StepCache& cache = scratch.actors[i].cache;
         if (stretches[i].alone && !stretches[i].ride) return show_to_others(actor);
         const BodyState came = actor.body;
         if (stretches[i].seated) {
-            settle_seated(r, world, actor, memo, record);
+            settle_seated(r, world, actor, cache, record);
         } else {
             if (stretches[i].ride) carry(r, *stretches[i].ride, world, actor);
             change_ground(r, stretches[i].ride, world, actor);
-            if (memo.others_near) find_others(world, actor, memo);
-            place_solids(r, world, actor, memo);
-            note_touches(r, world, actor, memo);
+            if (cache.others_near) find_others(world, actor, cache);
+            place_solids(r, world, actor, cache);
+            note_touches(r, world, actor, cache);
             // What came upon the body pushes it out at once, at every tick rate.
-            if (memo.moves_near || memo.others_near)
-                actor.body = free_body({r.course, memo.moving}, shape_now(r, actor), actor.body);
+            if (cache.moves_near || cache.others_near)
+                actor.body = free_body({r.course, cache.moving}, shape_now(r, actor), actor.body);
         }
         if (!alone) {
             show_to_others(actor);
             if (!(actor.body == came)) scratch.actors[i].progress.calm = false;
         }
-        memo.forget();
+        cache.forget();
     };
     if (alone) return settle(0);
-    // Where two have come upon each other the one who is earlier in the tape stays: only those who have settled are
+    // Where two characters overlap the one who is earlier in the tape stays: only those who have settled are
     // met.
     for (Actor& actor : world.actors) actor.seen.settled = false;
     each_after_its_carrier(stretches, settle);
-    for (std::size_t i = 0; i < world.actors.size(); ++i) find_others(world, world.actors[i], scratch.actors[i].memo);
+    for (std::size_t i = 0; i < world.actors.size(); ++i) find_others(world, world.actors[i], scratch.actors[i].cache);
 }
 
-void settle_actor(const Rehearsal& r, World& world, Actor& actor, ProbeMemo& memo) {
-    place_solids(r, world, actor, memo);
-    note_touches(r, world, actor, memo);
-    memo.forget();
+void settle_actor(const Rehearsal& r, World& world, Actor& actor, StepCache& cache) {
+    place_solids(r, world, actor, cache);
+    note_touches(r, world, actor, cache);
+    cache.forget();
 }
 
-bool keeps_to_itself(const World& world, const Actor& actor, const ProbeMemo& memo) {
-    if (actor.seat >= 0 || actor.focus >= 0 || memo.moves_near) return false;
-    for (const std::size_t i : memo.lively) {
-        const FixtureStand& stand = memo.stands[i];
+bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& cache) {
+    if (actor.seat >= 0 || actor.focus >= 0 || cache.moves_near) return false;
+    for (const std::size_t i : cache.lively) {
+        const FixtureStand& stand = cache.stands[i];
         const double reach = reach_of(stand, actor) + defaults::lively_walk_m;
         const Vec3 between = stand.pose.center - actor.body.position;
         if (actor.contacts[i].touching || glm::dot(between, between) < reach * reach) return false;
     }
-    const bool holds = std::any_of(world.loose.begin(), world.loose.end(), [&](const LooseState& loose) {
+    const bool holds = std::any_of(world.loose.begin(), world.loose.end(), [&](const RigidState& loose) {
         return loose.holder.is_actor(static_cast<std::size_t>(actor.id));
     });
     return !holds && !others_are_near(world, actor);
 }
 
-bool stays_calm(const World& world, const ActorStretch& stretch, const ProbeMemo& memo) {
-    return stretch.as_foreseen && !memo.moves_near && all_asleep(world);
+bool stays_calm(const World& world, const ActorStretch& stretch, const StepCache& cache) {
+    return stretch.as_foreseen && !cache.moves_near && all_asleep(world);
 }
 
 }  // namespace leap

@@ -9,18 +9,18 @@
 namespace leap {
 
 /// All characters have come to the same instant: what is loose goes on, everybody is carried by what they stand on,
-/// pushed out of what has come upon them, and touches are noted. `stretches`: by character, the last of each.
+/// pushed out of what now overlaps them, and touches are noted. `stretches`: by character, the last of each.
 void settle_world(const Rehearsal& rehearsal, std::span<const ActorStretch> stretches, World& world,
                   StepScratch& scratch, Record* record);
 
 /// The end of a stretch of one who is ahead of the others: what is near is found again, and touches are noted.
-void settle_actor(const Rehearsal& rehearsal, World& world, Actor& actor, ProbeMemo& memo);
+void settle_actor(const Rehearsal& rehearsal, World& world, Actor& actor, StepCache& cache);
 
 /// Whether a character meets nothing that moves or that others share: it may go on alone for a while.
-bool keeps_to_itself(const World& world, const Actor& actor, const ProbeMemo& memo);
+bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& cache);
 
 /// Whether rules that had nothing to do at a stretch's begin have nothing to do at its end, unless a condition changes
 /// whose instant is sought (core/play/seek.hpp).
-bool stays_calm(const World& world, const ActorStretch& stretch, const ProbeMemo& memo);
+bool stays_calm(const World& world, const ActorStretch& stretch, const StepCache& cache);
 
 }  // namespace leap

@@ -21,8 +21,8 @@ bool is_known(const FixtureStand& stand, const MachineState& machine, const Worl
            !is_awake(world, i);
 }
 
-/// Takes up anew where fixture `i` stands; false when nothing has changed.
-bool take_stand(const Moment& m, std::size_t i, FixtureStand& stand) {
+/// Works out the pose of fixture `i` again; false when nothing has changed.
+bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) {
     const MachineState& machine = m.world.machines[i];
     if (is_known(stand, machine, m.world, i)) return false;
     const std::int32_t slot = stand.slot;
@@ -49,7 +49,7 @@ bool is_lively(const World& world, const Actor& actor, std::size_t i, const Fixt
     return is_within(stand.pose.center - actor.body.position, reach_of(stand, actor) + defaults::lively_walk_m);
 }
 
-void place_in_slot(const World& world, std::size_t i, ProbeMemo& out) {
+void place_in_slot(const World& world, std::size_t i, StepCache& out) {
     const auto slot = static_cast<std::size_t>(out.stands[i].slot);
     const std::int32_t loose = world.fixtures[i].loose;
     place_solid(out.stands[i].pose, loose < 0, fixture_surface(i), out.moving.solids[slot]);
@@ -59,7 +59,7 @@ void place_in_slot(const World& world, std::size_t i, ProbeMemo& out) {
 }
 
 /// Every solid within sight of the body, in the course's order.
-void gather_solids(const World& world, const Actor& actor, ProbeMemo& out) {
+void gather_solids(const World& world, const Actor& actor, StepCache& out) {
     out.moving_around = actor.body.position;
     std::size_t count = 0;
     for (FixtureStand& stand : out.stands) {
@@ -77,7 +77,7 @@ void gather_solids(const World& world, const Actor& actor, ProbeMemo& out) {
 }
 
 /// Looks at every fixture: where it stands, and whether anything can happen to it. True when solids came or went.
-bool look_at_all(const Moment& m, ProbeMemo& out) {
+bool look_at_all(const EvaluationContext& m, StepCache& out) {
     const World& world = m.world;
     const Actor& actor = m.actor;
     bool changed = out.stands.size() != world.fixtures.size();
@@ -93,9 +93,9 @@ bool look_at_all(const Moment& m, ProbeMemo& out) {
 }
 
 /// A far one that has been woken by another.
-bool some_woke(const World& world, const ProbeMemo& memo) {
-    return std::any_of(world.loose.begin(), world.loose.end(), [&](const LooseState& loose) {
-        return !loose.body.asleep && !memo.stands[static_cast<std::size_t>(loose.fixture)].lively;
+bool some_woke(const World& world, const StepCache& cache) {
+    return std::any_of(world.loose.begin(), world.loose.end(), [&](const RigidState& loose) {
+        return !loose.body.asleep && !cache.stands[static_cast<std::size_t>(loose.fixture)].lively;
     });
 }
 
@@ -105,13 +105,13 @@ double reach_of(const FixtureStand& stand, const Actor& actor) {
     return glm::length(stand.pose.half) + std::max(0.0, stand.focus_reach) + actor.height + actor.radius;
 }
 
-bool solids_are_current(const World& world, const Actor& actor, const ProbeMemo& memo) {
-    return !memo.stale && memo.stands.size() == world.fixtures.size() &&
+bool solids_are_current(const World& world, const Actor& actor, const StepCache& cache) {
+    return !cache.stale && cache.stands.size() == world.fixtures.size() &&
            (world.fixtures.empty() ||
-            is_within(memo.lively_around - actor.body.position, defaults::longest_way_per_stretch_m));
+            is_within(cache.lively_around - actor.body.position, defaults::longest_way_per_stretch_m));
 }
 
-void place_solids(const Rehearsal& r, const World& world, const Actor& actor, ProbeMemo& out) {
+void place_solids(const Rehearsal& r, const World& world, const Actor& actor, StepCache& out) {
     out.moves_near = false;
     const bool all = !solids_are_current(world, actor, out);
     if (out.stale && out.subjects != nullptr) out.subjects->time = -1.0;
@@ -121,7 +121,7 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, Pr
         if (others) move_others(world, actor, out);
         return;
     }
-    const Moment m = r.moment(world, actor, &out);
+    const EvaluationContext m = r.context(world, actor, &out);
     bool gather = !is_within(out.moving_around - actor.body.position, defaults::fixture_walk_m);
     if (all || some_woke(world, out)) {
         gather = look_at_all(m, out) || gather;
@@ -148,20 +148,20 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, Pr
     move_others(world, actor, out);
 }
 
-Moment moment_at(const Rehearsal& r, const World& world, const Actor& actor, ProbeMemo& memo) {
-    memo = {};
-    place_solids(r, world, actor, memo);
-    return r.moment(world, actor, &memo);
+EvaluationContext context_at(const Rehearsal& r, const World& world, const Actor& actor, StepCache& cache) {
+    cache = {};
+    place_solids(r, world, actor, cache);
+    return r.context(world, actor, &cache);
 }
 
-void note_touches(const Rehearsal& r, World& world, Actor& actor, ProbeMemo& memo) {
-    const Moment now = r.moment(world, actor, &memo);
+void note_touches(const Rehearsal& r, World& world, Actor& actor, StepCache& cache) {
+    const EvaluationContext now = r.context(world, actor, &cache);
     const Capsule capsule{actor.radius, actor.height};
-    for (const std::size_t i : memo.lively) {
+    for (const std::size_t i : cache.lively) {
         ActorContact& own = actor.contacts[i];
-        const FixtureStand& stand = memo.stands[i];
+        const FixtureStand& stand = cache.stands[i];
         const std::int32_t index = world.fixtures[i].loose;
-        const LooseState* loose = index < 0 ? nullptr : &world.loose[static_cast<std::size_t>(index)];
+        const RigidState* loose = index < 0 ? nullptr : &world.loose[static_cast<std::size_t>(index)];
         if (loose != nullptr && !loose->holder.is_nobody()) {
             own.touching = loose->holder.is_actor(static_cast<std::size_t>(actor.id));
             continue;

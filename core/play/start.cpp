@@ -65,7 +65,7 @@ Actor blank_actor(const Program& program, const CoursePlan& plan, const ActorSta
 
 void set_first_values(const Rehearsal& r, const World& world, Actor& actor) {
     const Program& program = r.program;
-    const Moment m = r.moment(world, actor);
+    const EvaluationContext m = r.context(world, actor);
     for (std::size_t i = 0; i < program.machines.size(); ++i)
         if (program.machines[i].charges) actor.machines[i].charges = number(m, program.machines[i].charges->count);
     for (std::size_t i = 0; i < program.meters.size(); ++i)
@@ -84,7 +84,7 @@ void set_first_values(const Rehearsal& r, const World& world, Actor& actor) {
 BodyShape body_shape(const Program& program, const Tuning& tuning, std::size_t kind) {
     World none;
     none.actors.emplace_back().kind = static_cast<std::int32_t>(kind);
-    const Moment m{program, tuning, tuning, none, none.actors.front()};
+    const EvaluationContext m{program, tuning, tuning, none, none.actors.front()};
     const BodyInfo& body = program.bodies[kind];
     BodyShape out;
     out.capsule.radius = std::clamp(number(m, body.radius), 0.01, 50.0);
@@ -112,7 +112,7 @@ World initial_world(const Rehearsal& r, std::span<const ActorStart> starts) {
     world.target_struck_at.assign(r.course.plan.targets.size(), never);
     for (std::size_t i = 0; i < starts.size(); ++i)
         world.actors.push_back(blank_actor(r.program, r.course.plan, starts[i], i));
-    start_loose(r, world);
+    start_rigid_bodies(r, world);
     for (Actor& actor : world.actors) set_first_values(r, world, actor);
     return world;
 }

@@ -130,7 +130,7 @@ class Tick {
             apply_input(input, actor, record_);
             any = true;
         }
-        if (any) own.memo.forget();
+        if (any) own.cache.forget();
         return any;
     }
     /// When the next input of one character comes, or the tick's end.
@@ -163,10 +163,10 @@ void Tick::begin() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
-        own.memo.subjects = &scratch_.subjects;
+        own.cache.subjects = &scratch_.subjects;
         own.progress = {0, 0, true, false, false, own.progress.calm, 0.0, -1.0};
-        if (actor.time != own.memo.asked_time || !(actor.body == own.memo.asked_at)) {
-            own.memo.forget();
+        if (actor.time != own.cache.asked_time || !(actor.body == own.cache.asked_at)) {
+            own.cache.forget();
             own.now_is_current = own.progress.calm = false;
         }
     }
@@ -175,20 +175,20 @@ void Tick::begin() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
-        place_solids(r_, world_, actor, own.memo);
-        if (first || fresh) find_others(world_, actor, own.memo);
+        place_solids(r_, world_, actor, own.cache);
+        if (first || fresh) find_others(world_, actor, own.cache);
         if (actor.seat < 0) {
             const Vec3 before = actor.body.position;
-            actor.body = free_body({r_.course, own.memo.moving}, shape_now(r_, actor), actor.body);
+            actor.body = free_body({r_.course, own.cache.moving}, shape_now(r_, actor), actor.body);
             if (actor.body.position != before) {
-                own.memo.forget();
+                own.cache.forget();
                 own.progress.calm = false;
             }
         }
         if (first) show_to_others(actor);
     }
     for (std::size_t i = 0; several && i < world_.actors.size(); ++i)
-        if (first || fresh) find_others(world_, world_.actors[i], scratch_.actors[i].memo);
+        if (first || fresh) find_others(world_, world_.actors[i], scratch_.actors[i].cache);
 }
 
 /// Everybody is at the same instant: inputs, then rules where something may have changed.
@@ -208,8 +208,8 @@ void Tick::ask_all() {
     }
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
-        if (!solids_are_current(world_, world_.actors[i], own.memo))
-            place_solids(r_, world_, world_.actors[i], own.memo);
+        if (!solids_are_current(world_, world_.actors[i], own.cache))
+            place_solids(r_, world_, world_.actors[i], own.cache);
     }
 }
 
@@ -236,12 +236,12 @@ void Tick::finish() {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
         actor.time = end_;
-        own.memo.asked_time = actor.time;
-        own.memo.asked_at = actor.body;
+        own.cache.asked_time = actor.time;
+        own.cache.asked_at = actor.body;
         for (; own.progress.next_input < inputs_.size(); ++own.progress.next_input) {
             if (inputs_[own.progress.next_input].actor != actor.id) continue;
             apply_input(inputs_[own.progress.next_input], actor, record_);
-            own.memo.forget();
+            own.cache.forget();
             own.now_is_current = own.progress.calm = false;
         }
     }
@@ -263,7 +263,7 @@ void Tick::advance_several(int split) {
             const Stop stop = go_alone(i, goal);
             if (stop.time >= goal && !stop.again) continue;
             goal = stop.time;
-            // Whoever comes to an instant of its own there is asked as far as before, so that it comes to it again.
+            // An actor that stopped there by itself gets the same limit again, so that it stops at the same instant.
             scratch_.actors[i].progress.stops_at = goal;
             for (ActorScratch& own : scratch_.actors)
                 if (std::abs(own.progress.stops_at - goal) > rounding_s) own.progress.reach = goal;
@@ -281,7 +281,7 @@ void Tick::advance_several(int split) {
 
 /// What meets something that asks for it goes on by the steps of what is loose, at every tick rate.
 double Tick::next_goal() const {
-    if (!may_meet_partners(r_, world_, scratch_.actors.front().memo)) return end_;
+    if (!may_meet_partners(r_, world_, scratch_.actors.front().cache)) return end_;
     const double steps = std::floor(world_.time / defaults::loose_step_s + 1e-6);
     return std::min(end_, std::max(world_.time + 1e-9, (steps + 1.0) * defaults::loose_step_s));
 }
@@ -303,7 +303,7 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
         ++progress.splits;
         if (std::abs(actor.time - until) < rounding_s) actor.time = until;
         if (actor.time >= goal - rounding_s) return {goal};
-        if (advanced.of_fixture || !keeps_to_itself(world_, actor, own.memo)) return {actor.time};
+        if (advanced.of_fixture || !keeps_to_itself(world_, actor, own.cache)) return {actor.time};
         if (progress.splits >= defaults::most_splits_per_tick) return {actor.time};
         if (!own.begin.has_whole) {
             own.begin.whole = actor;
@@ -315,7 +315,7 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
             const AloneAnswer answer = run_instant_alone(r_, world_, i, scratch_, record_);
             if (answer.concerns_others) return {actor.time, true};
         }
-        if (!solids_are_current(world_, actor, own.memo)) place_solids(r_, world_, actor, own.memo);
+        if (!solids_are_current(world_, actor, own.cache)) place_solids(r_, world_, actor, own.cache);
     }
 }
 
@@ -349,8 +349,8 @@ void Tick::go_back() {
         own.begin.has_whole = false;
         own.now_is_current = false;
         own.emitted.clear();
-        own.memo.forget();
-        place_solids(r_, world_, actor, own.memo);
+        own.cache.forget();
+        place_solids(r_, world_, actor, own.cache);
         if (record_ == nullptr) continue;
         record_->tracks[i].rows.resize(own.begin.rows);
         record_->tracks[i].values.resize(own.begin.values);
@@ -369,11 +369,11 @@ void Tick::go_back() {
 /// All have come to the same instant: the world follows, and what they wrote is put into the order of time.
 void Tick::finish_stretches() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i)
-        scratch_.stretches[i].alone = keeps_to_itself(world_, world_.actors[i], scratch_.actors[i].memo);
+        scratch_.stretches[i].alone = keeps_to_itself(world_, world_.actors[i], scratch_.actors[i].cache);
     settle_world(r_, scratch_.stretches, world_, scratch_, record_);
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
-        own.progress.calm = own.progress.calm && stays_calm(world_, scratch_.stretches[i], own.memo);
+        own.progress.calm = own.progress.calm && stays_calm(world_, scratch_.stretches[i], own.cache);
         own.now_is_current = own.now_is_current && own.progress.calm;
     }
     if (record_ == nullptr) return;

@@ -5,7 +5,7 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
-#include "core/play/acts.hpp"
+#include "core/play/actions.hpp"
 #include "core/play/crossings.hpp"
 #include "core/play/fixtures.hpp"
 #include "core/play/loose.hpp"
@@ -23,7 +23,7 @@ namespace leap {
 namespace {
 
 /// The capsule that phases want, or the body's own. It grows only where there is room.
-void resize(const Rehearsal& r, const Moment& m, const Forces& forces, Actor& actor) {
+void resize(const Rehearsal& r, const EvaluationContext& m, const Forces& forces, Actor& actor) {
     Capsule wanted = r.shape(actor).capsule;
     if (forces.capsule != nullptr) {
         if (forces.capsule->radius) wanted.radius = std::clamp(number(m, *forces.capsule->radius), 0.01, 50.0);
@@ -74,11 +74,11 @@ void correct_row(const Law& law, const MotionResult& moved, const Actor& actor, 
     }
 }
 
-/// A wall of flat sides is met anew at each of its edges: that is a bend, not an obstacle, unless it is a sharp one.
+/// Along a wall made of flat sides each edge counts as a new contact. A small turn there is a bend, not an obstacle.
 void keep_cling_speed(const Law& law, const MotionResult& moved, Actor& actor) {
     constexpr double sharpest_bend_cos = 0.5;
     if (glm::dot(moved.wall_normal, actor.wall_normal) < sharpest_bend_cos) return;
-    const Vec3 along = direction_or_zero(flat(actor.body.velocity)) * law.clings_at;
+    const Vec3 along = direction_or_zero(horizontal(actor.body.velocity)) * law.clings_at;
     actor.body.velocity.x = along.x;
     actor.body.velocity.y = along.y;
 }
@@ -92,9 +92,9 @@ double time_for(const MotionLaw& law, double way) {
 }
 
 /// Who sits on something goes where it goes: here only its time does, see settle_world().
-ActorStretch sit_on(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind, ProbeMemo& memo,
+ActorStretch sit_on(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind, StepCache& cache,
                     Record* record) {
-    const Moment m = r.moment(world, actor, &memo);
+    const EvaluationContext m = r.context(world, actor, &cache);
     const MeterRates rates = meter_rates(m);
     Law law;
     const double steps = std::floor(actor.time / defaults::loose_step_s + 1e-6);
@@ -102,7 +102,7 @@ ActorStretch sit_on(const Rehearsal& r, World& world, Actor& actor, double longe
     law.motion = {actor.body.velocity, Vec3{0.0}};
     const NextInstant next = time_to_next_instant(m, law, rates, longest);
     const double seconds = std::min(next.seconds, time_to_meter_change(m, rates));
-    if (record != nullptr) write_row(r, world, actor, &memo, Vec3{0.0}, kind.tick_begin, *record);
+    if (record != nullptr) write_row(r, world, actor, &cache, Vec3{0.0}, kind.tick_begin, *record);
     advance_meters(m, rates, seconds, actor);
     ActorStretch out;
     out.from = actor.time;
@@ -139,7 +139,7 @@ MotionResult lean(const Surroundings& around, const BodyShape& shape, const Body
             law.velocity.z = std::min(0.0, law.velocity.z);
             law.acceleration.z = std::min(0.0, law.acceleration.z);
         }
-        const Vec3 side = direction_or_zero(flat(moved.wall_normal));
+        const Vec3 side = direction_or_zero(horizontal(moved.wall_normal));
         law.velocity -= side * std::min(0.0, glm::dot(law.velocity, side));
         law.acceleration -= side * std::min(0.0, glm::dot(law.acceleration, side));
     }
@@ -169,9 +169,9 @@ BodyShape shape_now(const Rehearsal& r, const Actor& actor) {
 }
 
 ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind,
-                        ProbeMemo& memo, Record* record) {
-    if (actor.seat >= 0) return sit_on(r, world, actor, longest, kind, memo, record);
-    const Moment m = r.moment(world, actor, &memo);
+                        StepCache& cache, Record* record) {
+    if (actor.seat >= 0) return sit_on(r, world, actor, longest, kind, cache, record);
+    const EvaluationContext m = r.context(world, actor, &cache);
     const Forces forces = forces_at(m);
     resize(r, m, forces, actor);
     const MeterRates rates = meter_rates(m);
@@ -187,7 +187,7 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     }
     if (kind.coarse) law.horizon = longest;
     // Beside something that moves the body goes on in short stretches, whatever the tick rate: those of loose bodies.
-    if (memo.moves_near || memo.others_near || may_meet_partners(r, world, memo)) {
+    if (cache.moves_near || cache.others_near || may_meet_partners(r, world, cache)) {
         const double steps = std::floor(actor.time / defaults::loose_step_s + 1e-6);
         law.horizon = std::min(law.horizon, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - actor.time));
     }
@@ -198,7 +198,7 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     const bool nothing_due = seconds > longest + 0.5 * just_behind_s;
     seconds = std::min(seconds, longest);
     if (!actor.taut) take_middle(m, forces, seconds, actor, law);
-    if (record != nullptr) write_row(r, world, actor, &memo, law.motion.acceleration, kind.tick_begin, *record);
+    if (record != nullptr) write_row(r, world, actor, &cache, law.motion.acceleration, kind.tick_begin, *record);
     if (law.driven && !law.flying) drive_over(m, forces, seconds, law);
     const bool lifts_off = law.flying && actor.body.grounded && law.motion.velocity.z > 1e-3;
     if (lifts_off) {
@@ -208,7 +208,7 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     ActorStretch out;
     out.from = actor.time;
     out.fixture_due = next.of_fixture;
-    const bool met_nothing = nothing_due && !actor.taut && !lifts_off && is_free(law) && !memo.moves_near;
+    const bool met_nothing = nothing_due && !actor.taut && !lifts_off && is_free(law) && !cache.moves_near;
     if (meets_others(world)) out.ride = ride_of(r, world, actor);
     const auto go = kind.leaning ? lean : move_body;
     MotionResult moved = actor.taut ? swing_body(r, m, forces, seconds, actor)

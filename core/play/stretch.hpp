@@ -23,7 +23,7 @@ struct StretchKind {
 /// One character goes on by itself to its next instant, at most `longest` seconds away: it moves, its contacts are
 /// noted, its row is written. Rules are not asked.
 ActorStretch move_actor(const Rehearsal& rehearsal, World& world, Actor& actor, double longest, StretchKind kind,
-                        ProbeMemo& memo, Record* record);
+                        StepCache& cache, Record* record);
 
 /// The body's shape now, with the capsule that phases give it.
 BodyShape shape_now(const Rehearsal& rehearsal, const Actor& actor);

@@ -50,10 +50,10 @@ std::size_t subject_of(const World& world, const Course& course, std::size_t fix
     return nearest;
 }
 
-std::size_t subject_now(const Moment& m, std::size_t fixture) {
+std::size_t subject_now(const EvaluationContext& m, std::size_t fixture) {
     if (m.world.actors.size() == 1) return 0;
-    if (m.memo->subjects == nullptr) return subject_of(m.world, *m.course, fixture);
-    SubjectCache& cache = *m.memo->subjects;
+    if (m.cache->subjects == nullptr) return subject_of(m.world, *m.course, fixture);
+    SubjectCache& cache = *m.cache->subjects;
     if (cache.time != m.world.time || cache.actors.size() != m.world.fixtures.size()) {
         cache.actors.assign(m.world.fixtures.size(), -1);
         cache.time = m.world.time;

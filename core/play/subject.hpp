@@ -10,8 +10,8 @@ namespace leap {
 /// the first in the world's order.
 std::size_t subject_of(const World& world, const Course& course, std::size_t fixture);
 
-/// The same, remembered in the moment's memo until the world goes on.
-std::size_t subject_now(const Moment& moment, std::size_t fixture);
+/// The same, remembered in the step cache until the world goes on.
+std::size_t subject_now(const EvaluationContext& context, std::size_t fixture);
 
 /// Whether any character has just done this to the fixture, touches it, is in its way, has it in focus, sits on it.
 bool any_event(const World& world, std::size_t fixture, FixtureEvent event);

@@ -17,17 +17,17 @@ double rope_left(const Forces& f, const Actor& actor) {
 }
 
 /// A rope at its shortest is not reeled further.
-double reel_speed(const Moment& m, const Forces& f, const Actor& actor) {
+double reel_speed(const EvaluationContext& m, const Forces& f, const Actor& actor) {
     if (!f.rope->reel || rope_left(f, actor) <= defaults::shortest_rope_m) return 0.0;
     return std::max(0.0, number(m, *f.rope->reel));
 }
 
-void reel(const Moment& m, const Forces& f, double seconds, Actor& actor) {
+void reel(const EvaluationContext& m, const Forces& f, double seconds, Actor& actor) {
     double& left = actor.rope_left[static_cast<std::size_t>(f.rope_machine)];
     left = std::max(defaults::shortest_rope_m, left - reel_speed(m, f, actor) * seconds);
 }
 
-Pendulum pendulum_of(const Moment& m, const Forces& f, const Actor& actor) {
+Pendulum pendulum_of(const EvaluationContext& m, const Forces& f, const Actor& actor) {
     Pendulum out;
     out.anchor = vector(m, f.rope->point);
     out.length = rope_left(f, actor);
@@ -38,14 +38,14 @@ Pendulum pendulum_of(const Moment& m, const Forces& f, const Actor& actor) {
     const Vec3 wanted = steer_target(m, f);
     const double most = glm::length(wanted);
     const Vec3 along = direction_or_zero(wanted);
-    if (most > 0.0 && glm::dot(flat(actor.body.velocity), along) < most)
+    if (most > 0.0 && glm::dot(horizontal(actor.body.velocity), along) < most)
         out.acceleration += along * std::max(0.0, number(m, *f.steer->gain));
     return out;
 }
 
 }  // namespace
 
-bool rope_holds(const Moment& m, const Forces& f, Actor& actor) {
+bool rope_holds(const EvaluationContext& m, const Forces& f, Actor& actor) {
     if (f.rope == nullptr || actor.body.grounded) return false;
     const Pendulum p = pendulum_of(m, f, actor);
     const Vec3 arm = body_middle(actor) - p.anchor;
@@ -59,7 +59,7 @@ bool rope_holds(const Moment& m, const Forces& f, Actor& actor) {
     return true;
 }
 
-double time_to_taut(const Moment& m, const Forces& f, const MotionLaw& law, double longest) {
+double time_to_taut(const EvaluationContext& m, const Forces& f, const MotionLaw& law, double longest) {
     const Pendulum p = pendulum_of(m, f, m.actor);
     const Vec3 arm = body_middle(m.actor) - p.anchor;
     const auto beyond = [&](double t) {
@@ -76,13 +76,13 @@ double time_to_taut(const Moment& m, const Forces& f, const MotionLaw& law, doub
     return taut;
 }
 
-Vec3 swing_acceleration(const Moment& m, const Forces& f, const Actor& actor) {
+Vec3 swing_acceleration(const EvaluationContext& m, const Forces& f, const Actor& actor) {
     const Pendulum p = pendulum_of(m, f, actor);
     const Vec3 outward = direction_or_zero(body_middle(actor) - p.anchor);
     return p.acceleration - outward * rope_pull(p, body_middle(actor), actor.body.velocity);
 }
 
-MotionResult swing_body(const Rehearsal& r, const Moment& m, const Forces& f, double seconds, Actor& actor) {
+MotionResult swing_body(const Rehearsal& r, const EvaluationContext& m, const Forces& f, double seconds, Actor& actor) {
     Pendulum p = pendulum_of(m, f, actor);
     // A rope that caught the body beyond its length draws it in at a finite speed instead of moving it at once.
     p.length = std::max(p.length, glm::length(body_middle(actor) - p.anchor) - defaults::cling_pull_mps * seconds);
@@ -111,7 +111,7 @@ MotionResult swing_body(const Rehearsal& r, const Moment& m, const Forces& f, do
     return out;
 }
 
-void reel_slack(const Moment& m, const Forces& f, double seconds, Actor& actor) {
+void reel_slack(const EvaluationContext& m, const Forces& f, double seconds, Actor& actor) {
     if (f.rope == nullptr) return;
     reel(m, f, seconds, actor);
 }

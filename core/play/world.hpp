@@ -3,9 +3,9 @@
 
 #include <vector>
 
-#include "core/loose/loose_body.hpp"
-#include "core/loose/wheels.hpp"
 #include "core/play/actor.hpp"
+#include "core/rigid/rigid_body.hpp"
+#include "core/rigid/wheels.hpp"
 #include "core/world/course.hpp"
 
 namespace leap {
@@ -39,8 +39,8 @@ struct FixtureOffset {
 };
 
 /// A fixture that can be loose.
-struct LooseState {
-    LooseBody body;
+struct RigidState {
+    RigidBody body;
     std::int32_t fixture = -1;
     Owner holder;
     Owner passes;          ///< who has just let go of it: they don't touch until they have been apart
@@ -48,7 +48,7 @@ struct LooseState {
     Quat from_turn{1.0, 0.0, 0.0, 0.0};
     std::int32_t wheels = -1;  ///< in World::wheels
     std::int8_t hand = -1;     ///< of its holder: 0 left, 1 right; the one that reaches for it, then holds it
-    friend bool operator==(const LooseState&, const LooseState&) = default;
+    friend bool operator==(const RigidState&, const RigidState&) = default;
 };
 
 /// One fixture of the course.
@@ -84,7 +84,7 @@ struct WorldMotion {
     double time = 0.0;                     ///< s since the start
     std::vector<FixtureContact> contacts;  ///< by fixture of the course
     std::vector<Encounter> encounters;     ///< in the order in which they met
-    std::vector<LooseState> loose;         ///< those of the fixtures that can be
+    std::vector<RigidState> loose;         ///< those of the fixtures that can be
     std::vector<Wheels> wheels;            ///< of those that have some
 
     friend bool operator==(const WorldMotion&, const WorldMotion&) = default;

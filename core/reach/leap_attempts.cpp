@@ -96,7 +96,7 @@ class Attempt {
         const double to_edge = glm::dot(way_.edge - feet, way_.direction);
         const bool against = way_.gap() < 0.1 + r_.shape(me()).capsule.radius;
         const double early = against ? press_at_wall_m : (presses_.very_edge ? 0.0 : press_early_m);
-        const double ahead = flat_length(me().body.velocity) / r_.rate_hz;
+        const double ahead = horizontal_length(me().body.velocity) / r_.rate_hz;
         const bool at_edge = to_edge - ahead <= early;
         if (!me().body.grounded && !left_at_) left_at_ = me().time;
         const bool behind = left_at_ && me().time - *left_at_ >= presses_.behind_s - 0.5 / r_.rate_hz;

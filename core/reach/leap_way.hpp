@@ -13,7 +13,7 @@ struct LeapWay {
     Vec3 edge{0.0};       ///< where the first piece ends
     Vec3 lip{0.0};        ///< where the second begins, at its top
     Vec3 direction{0.0};  ///< level, of length 1
-    double gap() const { return flat_length(lip - edge); }
+    double gap() const { return horizontal_length(lip - edge); }
     double rise() const { return lip.z - edge.z; }
     /// How far a place lies beyond the lip; negative: short of it.
     double beyond_lip(const Vec3& place) const { return glm::dot(place - lip, direction); }

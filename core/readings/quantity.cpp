@@ -12,7 +12,7 @@ namespace {
 double value_in(Quantity quantity, const Vec3& position, const Vec3& velocity) {
     switch (quantity) {
         case Quantity::feet: return position.z;
-        case Quantity::speed: return flat_length(velocity);
+        case Quantity::speed: return horizontal_length(velocity);
         case Quantity::rising: return velocity.z;
         case Quantity::x: return position.x;
         case Quantity::y: return position.y;
@@ -31,13 +31,14 @@ double value_inside(const TraceTrack& track, Quantity quantity, std::size_t row,
 /// Seconds after a row at which the quantity turns there, or a negative number. Between rows it is smooth: a parabola,
 /// or the length of a velocity that goes straight.
 double turning_point(Quantity quantity, const TraceRow& row) {
-    const Vec3 a = flat(row.acceleration);
+    const Vec3 a = horizontal(row.acceleration);
     switch (quantity) {
         case Quantity::feet:
             return row.grounded || row.acceleration.z == 0.0 ? -1.0 : -row.velocity.z / row.acceleration.z;
         case Quantity::x: return a.x == 0.0 ? -1.0 : -row.velocity.x / a.x;
         case Quantity::y: return a.y == 0.0 ? -1.0 : -row.velocity.y / a.y;
-        case Quantity::speed: return glm::dot(a, a) > 1e-12 ? -glm::dot(flat(row.velocity), a) / glm::dot(a, a) : -1.0;
+        case Quantity::speed:
+            return glm::dot(a, a) > 1e-12 ? -glm::dot(horizontal(row.velocity), a) / glm::dot(a, a) : -1.0;
         case Quantity::rising: return -1.0;
     }
     return -1.0;

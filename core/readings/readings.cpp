@@ -162,10 +162,10 @@ class Taker {
         Vec3 at = position_at(whose, window->from);
         for (std::size_t i = row_at(whose, window->from) + 1; i < whose.rows.size(); ++i) {
             if (whose.rows[i].time >= window->to) break;
-            length += flat_length(whose.rows[i].position - at);
+            length += horizontal_length(whose.rows[i].position - at);
             at = whose.rows[i].position;
         }
-        return length + flat_length(position_at(whose, window->to) - at);
+        return length + horizontal_length(position_at(whose, window->to) - at);
     }
 
     /// Every time at which an instant happened, in their order.

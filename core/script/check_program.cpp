@@ -15,9 +15,9 @@ std::vector<std::size_t> next_phases(const Machine& machine, std::size_t index) 
     const Phase& phase = machine.phases[index];
     std::vector<std::size_t> out;
     bool timed_way = false;
-    for (const Way& way : phase.ways) {
-        out.push_back(way.to < 0 ? machine.phases.size() : static_cast<std::size_t>(way.to));
-        if (!way.when && !way.after) timed_way = true;
+    for (const Transition& transition : phase.transitions) {
+        out.push_back(transition.to < 0 ? machine.phases.size() : static_cast<std::size_t>(transition.to));
+        if (!transition.when && !transition.after) timed_way = true;
     }
     if (phase.duration && !timed_way) out.push_back(index + 1);
     return out;
@@ -131,8 +131,9 @@ void Compiler::check_ways_out(const Machine& machine) {
 void Compiler::check_gates(const Machine& machine, const Tuning& tuning) {
     // A first phase that a condition may end earlier says nothing about how long the move lasts.
     double shortest = 0.0;
-    const auto& ways = machine.phases[0].ways;
-    const bool whole = std::none_of(ways.begin(), ways.end(), [](const Way& way) { return way.when || way.after; });
+    const auto& transitions = machine.phases[0].transitions;
+    const bool whole = std::none_of(transitions.begin(), transitions.end(),
+                                    [](const Transition& transition) { return transition.when || transition.after; });
     if (whole && machine.phases[0].duration && machine.phases[0].duration->folded >= 0)
         shortest = folded_value(tuning, *machine.phases[0].duration);
     GatesTogether together;

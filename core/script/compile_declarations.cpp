@@ -4,7 +4,7 @@
 #include <algorithm>
 
 #include "core/defaults.hpp"
-#include "core/script/act_words.hpp"
+#include "core/script/action_words.hpp"
 #include "core/script/compiler.hpp"
 
 namespace leap {
@@ -156,15 +156,15 @@ void Compiler::declare_machines() {
     }
 }
 
-void Compiler::declare_memories_in(const std::vector<syntax::Act>& acts, const Scope& scope) {
-    for (const syntax::Act& act : acts) {
-        const ActKind kind = act_words()[act.row].kind;
-        if (kind == ActKind::emit_event) number_of(program_.events, event_names_, act.clauses[0].name.text);
-        if (kind != ActKind::remember) continue;
-        const syntax::Name& name = act.clauses[0].name;
+void Compiler::declare_memories_in(const std::vector<syntax::Action>& actions, const Scope& scope) {
+    for (const syntax::Action& action : actions) {
+        const ActionKind kind = action_words()[action.row].kind;
+        if (kind == ActionKind::emit_event) number_of(program_.events, event_names_, action.clauses[0].name.text);
+        if (kind != ActionKind::remember) continue;
+        const syntax::Name& name = action.clauses[0].name;
         const std::string path = scope.chain.front()->name.text + "." + name.text;
         note_name(name.range, memory_names_.emplace(path, name.range).first->second);
-        const syntax::Expr& amount = act.clauses[1].values.front();
+        const syntax::Expr& amount = action.clauses[1].values.front();
         Emitted unused;
         const auto type = emit(amount, scope, unused);
         if (!type) continue;
@@ -191,10 +191,11 @@ void Compiler::declare_memories() {
     for (const syntax::Owner* owner : machine_syntax_) {
         const Scope scope = scope_of(*owner);
         for (auto level = scope.chain.rbegin(); level != scope.chain.rend(); ++level) {
-            for (const syntax::Block& block : (*level)->blocks) declare_memories_in(block.acts, scope);
+            for (const syntax::Block& block : (*level)->blocks) declare_memories_in(block.actions, scope);
             for (const syntax::Phase& phase : (*level)->phases) {
-                for (const syntax::Block& block : phase.blocks) declare_memories_in(block.acts, scope);
-                for (const syntax::Way& way : phase.ways) declare_memories_in(way.acts, scope);
+                for (const syntax::Block& block : phase.blocks) declare_memories_in(block.actions, scope);
+                for (const syntax::Transition& transition : phase.transitions)
+                    declare_memories_in(transition.actions, scope);
             }
         }
     }

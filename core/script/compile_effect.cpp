@@ -2,7 +2,7 @@
 #include <fmt/format.h>
 
 #include "core/script/accent_words.hpp"
-#include "core/script/act_words.hpp"
+#include "core/script/action_words.hpp"
 #include "core/script/compiler.hpp"
 #include "core/script/effect_words.hpp"
 
@@ -40,14 +40,14 @@ void Compiler::add_effects(const std::vector<syntax::Effect>& effects, Statement
     }
 }
 
-Act Compiler::compile_act(const syntax::Act& act, const Scope& scope) {
-    const ActInfo& info = act_words()[act.row];
-    Act out;
+Action Compiler::compile_action(const syntax::Action& action, const Scope& scope) {
+    const ActionInfo& info = action_words()[action.row];
+    Action out;
     out.kind = info.kind;
-    out.range = act.range;
-    info.take(out, compile_clauses(info, act, scope));
+    out.range = action.range;
+    info.take(out, compile_clauses(info, action, scope));
     if (info.fixtures_only && !is_fixture(scope))
-        report(act.range, "only a fixture can do this", "it speaks of the fixture itself");
+        report(action.range, "only a fixture can do this", "it speaks of the fixture itself");
     return out;
 }
 

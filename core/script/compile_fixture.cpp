@@ -97,7 +97,7 @@ void Compiler::compile_loose(FixtureInfo& info, const Scope& scope) {
         if (owner.bounce) without_mass = owner.bounce->range;
     }
     if (mass) {
-        info.loose = LooseInfo{std::move(*mass), std::move(friction), std::move(bounce)};
+        info.loose = RigidInfo{std::move(*mass), std::move(friction), std::move(bounce)};
     } else if (friction || bounce) {
         report(without_mass, "only what can be loose rubs and bounces", "say what it weighs: mass 12 kg");
     }
@@ -215,14 +215,16 @@ void Compiler::check_fixture(Machine& machine) {
         const Effects& e = phase.effects;
         if (phase.cut) report(phase.range, "a fixture can't be cut", "only moves cut each other");
         check_loose(machine, phase);
-        if (e.dial_boosts.empty() &&
-            std::any_of(phase.ways.begin(), phase.ways.end(), [](const Way& way) { return way.to < 0; }))
+        if (e.dial_boosts.empty() && std::any_of(phase.transitions.begin(), phase.transitions.end(),
+                                                 [](const Transition& transition) { return transition.to < 0; }))
             report(phase.range, fmt::format("{}.{} ends, and a fixture never does", machine.name, phase.name),
                    "let it go to another phase");
         phase.waits_for_events =
             !phase.duration && !counts_back && !watches_always &&
-            std::all_of(phase.ways.begin(), phase.ways.end(),
-                        [&](const Way& way) { return !way.after && way.when && needs_event(*way.when); }) &&
+            std::all_of(phase.transitions.begin(), phase.transitions.end(),
+                        [&](const Transition& transition) {
+                            return !transition.after && transition.when && needs_event(*transition.when);
+                        }) &&
             std::none_of(phase.blocks.begin(), phase.blocks.end(), watches);
     }
 }

@@ -171,33 +171,34 @@ Phase Compiler::compile_phase(const syntax::Phase& phase, const Machine& machine
                 out.effects);
     compile_accents(phase.accents, scope, out.effects);
     for (const syntax::Block& block : phase.blocks) out.blocks.push_back(compile_block(block, scope));
-    for (const syntax::Way& way : phase.ways) out.ways.push_back(compile_way(way, machine, scope));
+    for (const syntax::Transition& transition : phase.transitions)
+        out.transitions.push_back(compile_way(transition, machine, scope));
     if (phase.cut) out.cut = compile_cut(*phase.cut, scope);
     return out;
 }
 
-Way Compiler::compile_way(const syntax::Way& way, const Machine& machine, const Scope& scope) {
-    Way out;
-    out.range = way.range;
-    out.fails = way.fails;
-    if (way.to) {
+Transition Compiler::compile_way(const syntax::Transition& transition, const Machine& machine, const Scope& scope) {
+    Transition out;
+    out.range = transition.range;
+    out.fails = transition.fails;
+    if (transition.to) {
         std::vector<std::string> names;
         for (const Phase& phase : machine.phases) names.push_back(phase.name);
-        const auto found = std::find(names.begin(), names.end(), way.to->text);
+        const auto found = std::find(names.begin(), names.end(), transition.to->text);
         if (found == names.end()) {
-            const std::string near = near_name(way.to->text, names);
-            report(way.to->range, fmt::format("{} has no phase called {}", machine.name, way.to->text),
+            const std::string near = near_name(transition.to->text, names);
+            report(transition.to->range, fmt::format("{} has no phase called {}", machine.name, transition.to->text),
                    near.empty() ? "" : fmt::format("did you mean {}?", near));
         }
         out.to = static_cast<std::int32_t>(found - names.begin());
-        note_phase(way.to->range, scope.machine, way.to->text);
+        note_phase(transition.to->range, scope.machine, transition.to->text);
     }
-    if (way.when) {
-        out.when = condition(*way.when, scope, "when");
+    if (transition.when) {
+        out.when = condition(*transition.when, scope, "when");
         if (const Instruction* press = find_sense_in(*out.when, Sense::pressed)) out.takes_press = press->index;
     }
-    out.after = value(way.after, scope, time_type, "after");
-    out.acts = compile_acts(way.acts, scope);
+    out.after = value(transition.after, scope, time_type, "after");
+    out.actions = compile_actions(transition.actions, scope);
     return out;
 }
 
@@ -234,14 +235,14 @@ Block Compiler::compile_block(const syntax::Block& block, const Scope& scope) {
                    "was_cut(m)");
     }
     if (block.trigger == syntax::Trigger::at) out.at = value(block.when, scope, time_type, "at");
-    out.acts = compile_acts(block.acts, scope);
+    out.actions = compile_actions(block.actions, scope);
     return out;
 }
 
-std::vector<Act> Compiler::compile_acts(const std::vector<syntax::Act>& acts, const Scope& scope) {
-    std::vector<Act> out;
-    out.reserve(acts.size());
-    for (const syntax::Act& act : acts) out.push_back(compile_act(act, scope));
+std::vector<Action> Compiler::compile_actions(const std::vector<syntax::Action>& actions, const Scope& scope) {
+    std::vector<Action> out;
+    out.reserve(actions.size());
+    for (const syntax::Action& action : actions) out.push_back(compile_action(action, scope));
     return out;
 }
 

@@ -99,7 +99,7 @@ class Compiler {
     void declare_counters(const std::string& path, const std::vector<syntax::Counter>& counters, const Scope& scope);
     void declare_machines();
     void declare_memories();
-    void declare_memories_in(const std::vector<syntax::Act>& acts, const Scope& scope);
+    void declare_memories_in(const std::vector<syntax::Action>& actions, const Scope& scope);
     void compile_counters();
     void compile_gauges();
     void compile_curves();
@@ -117,9 +117,9 @@ class Compiler {
     const Instruction* find_sense_in(const Condition& condition, Sense sense) const;
     void compile_phases(Machine& machine, const Scope& scope);
     Phase compile_phase(const syntax::Phase& phase, const Machine& machine, const Scope& scope);
-    Way compile_way(const syntax::Way& way, const Machine& machine, const Scope& scope);
+    Transition compile_way(const syntax::Transition& transition, const Machine& machine, const Scope& scope);
     Block compile_block(const syntax::Block& block, const Scope& scope);
-    std::vector<Act> compile_acts(const std::vector<syntax::Act>& acts, const Scope& scope);
+    std::vector<Action> compile_actions(const std::vector<syntax::Action>& actions, const Scope& scope);
     Gate compile_gate(const syntax::Gate& gate, const Scope& scope);
     void add_gate_parts(const syntax::Expr& expr, const Scope& scope, std::vector<GatePart>& out);
     Expression number_of_any(const syntax::Expr& expr, const Scope& scope);
@@ -128,7 +128,7 @@ class Compiler {
     /// `out` holds what nearer levels of a stance have said; see EffectInfo::adds_up.
     void add_effects(const std::vector<syntax::Effect>& effects, StatementPlace where, const Scope& scope,
                      Effects& out);
-    Act compile_act(const syntax::Act& act, const Scope& scope);
+    Action compile_action(const syntax::Action& action, const Scope& scope);
     void compile_accents(const std::vector<syntax::Accent>& accents, const Scope& scope, Effects& out);
     std::optional<std::int32_t> find_boosted(const syntax::Expr& path, const Scope& scope) const;
     void declare_boosts();

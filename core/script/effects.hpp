@@ -9,11 +9,11 @@
 
 #include "core/script/expression.hpp"
 
-/// What effects, acts and accents compile to; see effect_words.hpp, act_words.hpp and accent_words.hpp for how they are
-/// written.
+/// What effects, acts and accents compile to; see effect_words.hpp, action_words.hpp and accent_words.hpp for how they
+/// are written.
 namespace leap {
 
-enum class ActKind : std::uint8_t {
+enum class ActionKind : std::uint8_t {
     launch,
     keep,
     stop,
@@ -31,7 +31,7 @@ enum class ActKind : std::uint8_t {
     teleport,      ///< `adding`: the velocity goes on, turned with the exit
     respawn_here,  ///< this fixture becomes the place to come back to
     respawn,
-    hold,     ///< whoever has come to this fixture takes it
+    hold,     ///< the owner that has just touched this fixture becomes its holder
     throw_it  ///< `adding`: with the holder's speed; with an amount of time: to a point
 };
 enum class MotionPart : std::uint8_t { velocity, speed, rising, falling };
@@ -39,8 +39,8 @@ enum class MotionPart : std::uint8_t { velocity, speed, rising, falling };
 /// What only the eye gets.
 enum class AccentKind : std::uint8_t { zoom, shake, bob, lean, lag, squash, freeze, pose, trail, line };
 
-struct Act {
-    ActKind kind = ActKind::launch;
+struct Action {
+    ActionKind kind = ActionKind::launch;
     MotionPart part = MotionPart::velocity;
     bool adding = false;
     std::int32_t index = -1;  ///< counter, memory, event, meter or tag

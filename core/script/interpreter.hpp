@@ -153,7 +153,7 @@ class Interpreter {
             case Op::sine: push(std::sin(pop())); break;
             case Op::cosine: push(std::cos(pop())); break;
             case Op::length: push(glm::length(pop_vector())); break;
-            case Op::flat: push(flat(pop_vector())); break;
+            case Op::flat: push(horizontal(pop_vector())); break;
             case Op::direction: push(direction_or_zero(pop_vector())); break;
             case Op::dot: {
                 const Vec3 b = pop_vector();

@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "core/script/act_words.hpp"
+#include "core/script/action_words.hpp"
 #include "core/script/parser.hpp"
 #include "core/script/words.hpp"
 
@@ -12,9 +12,9 @@ namespace {
 
 constexpr StatementPlace any_phase = StatementPlace::phase | StatementPlace::fixture_phase;
 
-bool is_act_word(std::string_view word) {
-    return std::any_of(act_words().begin(), act_words().end(),
-                       [&](const ActInfo& row) { return row.first_word() == word; });
+bool is_action_word(std::string_view word) {
+    return std::any_of(action_words().begin(), action_words().end(),
+                       [&](const ActionInfo& row) { return row.first_word() == word; });
 }
 
 }  // namespace
@@ -45,8 +45,8 @@ void Parser::phase_item(syntax::Phase& phase) {
         syntax::CutRights read = cut_rights();
         if (!failed_) phase.cut = std::move(read);
     } else if (is("go") || is("end") || is("fail")) {
-        syntax::Way read = way();
-        if (!failed_) phase.ways.push_back(std::move(read));
+        syntax::Transition read = transition();
+        if (!failed_) phase.transitions.push_back(std::move(read));
     } else {
         unknown_statement("a phase", words_at(any_phase));
     }
@@ -68,13 +68,13 @@ syntax::Block Parser::trigger_block() {
         out.when = expression();
     }
     expect(":", "before what is to happen");
-    out.acts = acts();
+    out.actions = actions();
     out.range = since(out.range);
     return out;
 }
 
-syntax::Way Parser::way() {
-    syntax::Way out;
+syntax::Transition Parser::transition() {
+    syntax::Transition out;
     out.range = peek().range;
     if (accept("go")) {
         out.to = name("the phase to go to");
@@ -89,7 +89,7 @@ syntax::Way Parser::way() {
             out.after = expression();
         } else if (accept("then")) {
             expect(":", "behind then");
-            out.acts = acts();
+            out.actions = actions();
             break;
         } else {
             break;
@@ -99,12 +99,12 @@ syntax::Way Parser::way() {
     return out;
 }
 
-std::vector<syntax::Act> Parser::acts() {
-    std::vector<syntax::Act> out;
+std::vector<syntax::Action> Parser::actions() {
+    std::vector<syntax::Action> out;
     bool remembering = false;
     do {
-        syntax::Act read = act(remembering);
-        remembering = read.row == act_row(ActKind::remember);
+        syntax::Action read = action(remembering);
+        remembering = read.row == action_row(ActionKind::remember);
         if (!failed_) out.push_back(std::move(read));
     } while (!failed_ && accept(","));
     return out;
@@ -127,12 +127,12 @@ syntax::CutRights Parser::cut_rights() {
 }
 
 /// COUNTER + N, COUNTER - N, COUNTER = N
-bool Parser::counter_act(syntax::Act& out) {
+bool Parser::counter_action(syntax::Action& out) {
     if (!is_name() || (peek(1).text != "+" && peek(1).text != "-" && peek(1).text != "=")) return false;
     out.clauses.resize(2);
     out.clauses[0].said = out.clauses[1].said = true;
     out.clauses[0].name = name("the counter");
-    out.row = act_row(is("=") ? ActKind::set_counter : ActKind::add_counter);
+    out.row = action_row(is("=") ? ActionKind::set_counter : ActionKind::add_counter);
     const bool negative = accept("-");
     if (!negative) ++at_;
     syntax::Expr amount = binary(5);
@@ -147,16 +147,16 @@ bool Parser::counter_act(syntax::Act& out) {
     return true;
 }
 
-syntax::Act Parser::act(bool after_remember) {
-    syntax::Act out;
+syntax::Action Parser::action(bool after_remember) {
+    syntax::Action out;
     const SourceRange begin = peek().range;
-    if (after_remember && is_name() && !is_act_word(peek().text)) {
+    if (after_remember && is_name() && !is_action_word(peek().text)) {
         // remember A = X, B = Y
-        out.row = act_row(ActKind::remember);
-        clauses(act_words()[out.row], out);
-    } else if (!statement(act_words(), out) && !counter_act(out)) {
+        out.row = action_row(ActionKind::remember);
+        clauses(action_words()[out.row], out);
+    } else if (!statement(action_words(), out) && !counter_action(out)) {
         std::vector<std::string_view> words;
-        for (const ActInfo& row : act_words())
+        for (const ActionInfo& row : action_words())
             if (!row.word.empty() && std::find(words.begin(), words.end(), row.first_word()) == words.end())
                 words.push_back(row.first_word());
         fail("an act is missing here", fmt::format("acts are {}, or a counter like link + 1", fmt::join(words, ", ")));

@@ -87,10 +87,10 @@ class Parser {
     syntax::CutRights cut_rights();
     syntax::Accent accent();
     syntax::Block trigger_block();
-    syntax::Way way();
-    std::vector<syntax::Act> acts();
-    syntax::Act act(bool after_remember);
-    bool counter_act(syntax::Act& out);
+    syntax::Transition transition();
+    std::vector<syntax::Action> actions();
+    syntax::Action action(bool after_remember);
+    bool counter_action(syntax::Action& out);
 
     // Rows of the tables of words (parse_clauses.cpp)
     std::size_t words_here(std::string_view words) const;

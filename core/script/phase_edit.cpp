@@ -111,7 +111,7 @@ EditedFiles with_way_added(const Program& program, PhasePlace place, const std::
 }
 
 EditedFiles with_way_changed(const Program& program, PhasePlace place, std::size_t way, const std::string& text) {
-    const Way& before = phase_at(program, place).ways[way];
+    const Transition& before = phase_at(program, place).transitions[way];
     if (text.empty())
         return applied(program, {{with_its_line(program.files[before.range.file].text, before.range), ""}});
     if (const auto fine = check_way(text); !fine) return tl::make_unexpected(fine.error());

@@ -114,17 +114,17 @@ struct Block {
     syntax::Trigger trigger = syntax::Trigger::start;
     Condition on;
     Expression at;
-    std::vector<Act> acts;
+    std::vector<Action> actions;
     SourceRange range;
 };
 
-struct Way {
+struct Transition {
     std::int32_t to = -1;  ///< phase, or -1 for the end of the move
     bool fails = false;
     std::int32_t takes_press = -1;  ///< the button whose press it waits for and uses up
     std::optional<Condition> when;
     std::optional<Expression> after;
-    std::vector<Act> acts;
+    std::vector<Action> actions;
     SourceRange range;
 };
 
@@ -139,7 +139,7 @@ struct Phase {
     std::optional<Expression> duration;
     Effects effects;
     std::vector<Block> blocks;
-    std::vector<Way> ways;
+    std::vector<Transition> transitions;
     SourceRange range;
     std::optional<CutRights> cut;
     bool waits_for_events = false;  ///< fixtures: nothing can change while nothing happens to it
@@ -179,12 +179,12 @@ struct FocusInfo {
 enum class FixtureShape : std::uint8_t { box, sphere, capsule };
 
 /// What a fixture that can be loose is made of.
-struct LooseInfo {
+struct RigidInfo {
     Expression mass;
     std::optional<Expression> friction, bounce;
 };
 
-/// Four wheels; see core/loose/wheels.hpp for what the numbers mean.
+/// Four wheels; see core/rigid/wheels.hpp for what the numbers mean.
 struct WheelInfo {
     std::array<Expression, 3> at;
     Expression radius, travel, stiffness, damping, grip;
@@ -194,7 +194,7 @@ struct WheelInfo {
 struct FixtureInfo {
     FixtureShape shape = FixtureShape::box;
     std::array<Expression, 3> size;  ///< box: length (along its front), width, height; else radius and height
-    std::optional<LooseInfo> loose;
+    std::optional<RigidInfo> loose;
     std::optional<WheelInfo> wheels;
     std::optional<FocusInfo> focus;
     std::string prompt;
@@ -313,7 +313,7 @@ struct Program {
     std::vector<GaugeInfo> gauges;
     std::vector<ReadingInfo> readings;
     std::vector<MarkInfo> marks;
-    std::int32_t holding_tag = -1;  ///< whoever holds something has it
+    std::int32_t holding_tag = -1;  ///< the tag of characters that hold something; -1: no script asks
     bool asks_who_touches = false;  ///< some fixture asks what has come to it, beside the body
     SoughtConditions sought;
     NameIndex machine_names, button_names, meter_names, dial_paths, gauge_paths;  ///< for the functions below

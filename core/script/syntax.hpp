@@ -121,14 +121,15 @@ struct Clause {
     int choice = 0;  ///< of ClauseInfo::choices
 };
 
-/// An effect, act or accent: a row of its table (effect_words.hpp, act_words.hpp, accent_words.hpp) with its clauses.
+/// An effect, act or accent: a row of its table (effect_words.hpp, action_words.hpp, accent_words.hpp) with its
+/// clauses.
 struct Statement {
     std::size_t row = 0;
     std::vector<Clause> clauses;  ///< in the order of the row's
     SourceRange range;
 };
 using Effect = Statement;
-using Act = Statement;
+using Action = Statement;
 using Accent = Statement;
 
 enum class Trigger { start, finish, at, on };
@@ -136,17 +137,17 @@ enum class Trigger { start, finish, at, on };
 struct Block {
     Trigger trigger = Trigger::start;
     Expr when;  ///< `at`: the time; `on`: the condition
-    std::vector<Act> acts;
+    std::vector<Action> actions;
     SourceRange range;
 };
 
 /// A way out of a phase: `go NAME ...`, `end ...` or `fail ...`.
-struct Way {
+struct Transition {
     std::optional<Name> to;  ///< nothing: the move ends
     bool fails = false;      ///< `fail`: it ends without having done what it is for
     std::optional<Expr> when;
     std::optional<Expr> after;
-    std::vector<Act> acts;
+    std::vector<Action> actions;
     SourceRange range;
 };
 
@@ -165,7 +166,7 @@ struct Phase {
     std::vector<Effect> effects;
     std::vector<Accent> accents;
     std::vector<Block> blocks;
-    std::vector<Way> ways;
+    std::vector<Transition> transitions;
     SourceRange range;
 };
 

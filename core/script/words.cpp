@@ -7,7 +7,7 @@
 #include <set>
 
 #include "core/script/accent_words.hpp"
-#include "core/script/act_words.hpp"
+#include "core/script/action_words.hpp"
 #include "core/script/effect_words.hpp"
 #include "core/script/statement_words.hpp"
 
@@ -17,7 +17,7 @@ namespace {
 template <class Visit>
 void each_row(Visit visit) {
     for (const EffectInfo& row : effect_words()) visit(static_cast<const StatementInfo&>(row));
-    for (const ActInfo& row : act_words()) visit(static_cast<const StatementInfo&>(row));
+    for (const ActionInfo& row : action_words()) visit(static_cast<const StatementInfo&>(row));
     for (const AccentInfo& row : accent_words()) visit(static_cast<const StatementInfo&>(row));
 }
 

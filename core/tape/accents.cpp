@@ -19,7 +19,7 @@ Vec3 shake_at(double amplitude_m, double per_second, double time) {
 class Collector {
   public:
     explicit Collector(const AccentInput& input)
-        : in_(input), moment_(input.rehearsal.moment(input.world, input.actor)) {}
+        : in_(input), context_(input.rehearsal.context(input.world, input.actor)) {}
 
     AccentView run() {
         for (const PhaseSpan& span : in_.trace.spans) {
@@ -52,7 +52,7 @@ class Collector {
     /// How much an accent counts: eased in from its phase's begin, and out after its end.
     double weight(const Accent& accent, const PhaseSpan& span) const {
         const bool over = span.to >= 0.0 && span.to <= in_.time;
-        const double ease_s = accent.over ? number(moment_, *accent.over) : 0.0;
+        const double ease_s = accent.over ? number(context_, *accent.over) : 0.0;
         if (ease_s <= 0.0) return over ? 0.0 : 1.0;
         if (over && in_.time - span.to >= ease_s) return 0.0;
         const double end = span.to < 0.0 ? in_.time : std::min(span.to, in_.time);
@@ -64,8 +64,8 @@ class Collector {
         const double share = weight(accent, span);
         if (share <= 0.0) return;
         const bool plain = accent.amount && accent.kind != AccentKind::line;
-        const double amount = plain ? number(moment_, *accent.amount) : 1.0;
-        const double second = accent.second ? number(moment_, *accent.second) : 0.0;
+        const double amount = plain ? number(context_, *accent.amount) : 1.0;
+        const double second = accent.second ? number(context_, *accent.second) : 0.0;
         constexpr double usual_shake_hz = 12.0;
         switch (accent.kind) {
             case AccentKind::zoom:
@@ -84,20 +84,20 @@ class Collector {
                 out_.poses.push_back({pose(accent.pose), std::clamp(amount, 0.0, 1.0) * share});
                 break;
             case AccentKind::trail: out_.trail = true; break;
-            case AccentKind::line: out_.lines.push_back(vector(moment_, *accent.amount)); break;
+            case AccentKind::line: out_.lines.push_back(vector(context_, *accent.amount)); break;
         }
     }
 
     /// Only on the ground and in motion; a foot comes down at every half stride, where the view is lowest.
     void bob(double amount_m, double stride_m) {
-        const double speed = flat_length(velocity_at(track(), in_.time));
+        const double speed = horizontal_length(velocity_at(track(), in_.time));
         if (!in_.actor.body.grounded || speed < slowest_bob_mps || stride_m <= 0.0) return;
         const double strides = walked_until(track(), in_.time) / stride_m;
         out_.bob += amount_m * std::abs(std::sin(2.0 * std::numbers::pi * strides)) * std::min(1.0, speed / 2.0);
     }
 
     const AccentInput& in_;
-    Moment moment_;
+    EvaluationContext context_;
     AccentView out_;
     double width_sum_ = 0.0;
     double width_weight_ = 0.0;
@@ -113,8 +113,8 @@ double eased(double share) {
 double walked_until(const TraceTrack& track, double time) {
     double out = 0.0;
     for (std::size_t i = 1; i < track.rows.size() && track.rows[i].time <= time; ++i)
-        if (track.rows[i - 1].grounded) out += flat_length(track.rows[i].position - track.rows[i - 1].position);
-    return out + flat_length(position_at(track, time) - track.rows[row_at(track, time)].position);
+        if (track.rows[i - 1].grounded) out += horizontal_length(track.rows[i].position - track.rows[i - 1].position);
+    return out + horizontal_length(position_at(track, time) - track.rows[row_at(track, time)].position);
 }
 
 AccentView accents_at(const AccentInput& input) {

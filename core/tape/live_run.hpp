@@ -8,7 +8,7 @@
 
 namespace leap {
 
-/// What a live run is made of, shared with whoever else looks at it.
+/// What a live run is made of, shared with the views.
 struct Ingredients {
     std::shared_ptr<const Program> program;
     std::shared_ptr<const Course> course;
@@ -23,7 +23,7 @@ struct Ingredients {
 };
 
 /// A run that is played now: takes inputs with their times, runs ticks up to a given time, and records a tape and a
-/// trace. It owns no clock: whoever drives it says how far time has come.
+/// trace. It owns no clock: the caller says how far time has come.
 class LiveRun {
   public:
     /// `tracks`: who plays, and from where; without events. `start`: from start_world().

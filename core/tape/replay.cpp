@@ -8,7 +8,7 @@
 #include <numbers>
 
 #include "core/defaults.hpp"
-#include "core/play/acts.hpp"
+#include "core/play/actions.hpp"
 #include "core/play/rows.hpp"
 #include "core/play/start.hpp"
 #include "core/script/diagnostic.hpp"
@@ -66,10 +66,11 @@ std::string did_you_mean(const std::string& name, const std::vector<std::string>
 /// The phase in which a fixture burns as a checkpoint: that into which a way leads that comes back here.
 std::optional<std::int32_t> burning_phase(const Machine& machine) {
     for (const Phase& phase : machine.phases)
-        for (const Way& way : phase.ways) {
-            const bool lights = way.to >= 0 && std::any_of(way.acts.begin(), way.acts.end(), [](const Act& act) {
-                                    return act.kind == ActKind::respawn_here;
-                                });
+        for (const Transition& way : phase.transitions) {
+            const bool lights =
+                way.to >= 0 && std::any_of(way.actions.begin(), way.actions.end(), [](const Action& action) {
+                    return action.kind == ActionKind::respawn_here;
+                });
             if (lights) return way.to;
         }
     return std::nullopt;
@@ -134,7 +135,7 @@ tl::expected<World, std::string> start_world(const Rehearsal& r, std::span<const
         if (!found) return tl::make_unexpected(found.error());
         lit[i] = *found;
         any = true;
-        const RespawnPlace back = respawn_at(r.moment(world, world.actors[i]), found->fixture);
+        const RespawnPlace back = respawn_at(r.context(world, world.actors[i]), found->fixture);
         starts[i].position = back.feet;
         starts[i].facing_rad = back.facing_rad;
     }

@@ -17,12 +17,12 @@ using Quat = glm::dquat;  ///< a rotation; (1, 0, 0, 0) is none
 inline constexpr Vec3 world_up{0.0, 0.0, 1.0};
 
 /// The horizontal part of a vector (z dropped).
-inline Vec3 flat(const Vec3& v) {
+inline Vec3 horizontal(const Vec3& v) {
     return {v.x, v.y, 0.0};
 }
 
 /// Horizontal length.
-inline double flat_length(const Vec3& v) {
+inline double horizontal_length(const Vec3& v) {
     return std::sqrt(v.x * v.x + v.y * v.y);
 }
 

@@ -26,7 +26,7 @@ void MovingSolids::gather(const Bounds& bounds, SolidSink& sink) const {
     }
 }
 
-void MovingSolids::gather_along(const BoxWay& way, SolidSink& sink) const {
+void MovingSolids::gather_along(const SweptBox& way, SolidSink& sink) const {
     gather(way.bounds(0.0, sink.farthest), sink);
 }
 

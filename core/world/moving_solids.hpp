@@ -24,7 +24,7 @@ struct MovingSolids final : SolidSource {
     void note_all_moved();
 
     void gather(const Bounds& bounds, SolidSink& sink) const override;
-    void gather_along(const BoxWay& way, SolidSink& sink) const override;
+    void gather_along(const SweptBox& way, SolidSink& sink) const override;
     Vec3 velocity_of(const Surface& surface) const override;
 };
 

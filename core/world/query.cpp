@@ -187,7 +187,7 @@ class FirstOnSweep final : public SolidSink {
           from_(feet + Vec3{0.0, 0.0, capsule.radius}),
           motion_(motion) {}
 
-    BoxWay way() const { return {from_, motion_, Vec3{reach_}, Vec3{reach_, reach_, reach_ + drop_}}; }
+    SweptBox way() const { return {from_, motion_, Vec3{reach_}, Vec3{reach_, reach_, reach_ + drop_}}; }
 
     void meet(const Solid& solid) override {
         if (solid.surface == around_.without) return;
@@ -236,7 +236,7 @@ class Deepest final : public SolidSink {
           drop_(capsule.segment()),
           from_(feet + Vec3{0.0, 0.0, capsule.radius}) {}
 
-    BoxWay way() const { return {from_, Vec3{0.0}, Vec3{reach_}, Vec3{reach_, reach_, reach_ + drop_}}; }
+    SweptBox way() const { return {from_, Vec3{0.0}, Vec3{reach_}, Vec3{reach_, reach_, reach_ + drop_}}; }
 
     void meet(const Solid& solid) override {
         if (solid.surface == around_.without) return;
@@ -277,7 +277,7 @@ Vec3 velocity_of(const Surroundings& around, const Surface& surface) {
     return around.moving == nullptr || fixed != Vec3{0.0} ? fixed : around.moving->velocity_of(surface);
 }
 
-void Surroundings::gather_along(const BoxWay& way, SolidSink& sink) const {
+void Surroundings::gather_along(const SweptBox& way, SolidSink& sink) const {
     fixed.gather_along(way, sink);
     if (moving != nullptr) moving->gather_along(way, sink);
 }

@@ -22,7 +22,7 @@ struct Surroundings {
     Surroundings(const Course& course, const SolidSource& moving_ones) : fixed(*course.solids), moving(&moving_ones) {}
 
     /// Asks both; of two met alike the fixed one counts.
-    void gather_along(const BoxWay& way, SolidSink& sink) const;
+    void gather_along(const SweptBox& way, SolidSink& sink) const;
 };
 
 /// How fast something goes that gives way to a push (m/s); zero for what doesn't.

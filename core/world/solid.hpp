@@ -62,7 +62,8 @@ struct alignas(128) Solid {
     Bounds bounds;
 };
 
-/// Whether a solid comes before another: of two that are met alike the first one counts, whoever is asked first.
+/// The order of solids. Of two contacts at the same distance the first solid counts, in whatever order they are
+/// visited.
 inline bool precedes(const Solid& a, const Solid& b) {
     return a.surface != b.surface ? a.surface < b.surface : a.part < b.part;
 }

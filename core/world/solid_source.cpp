@@ -29,7 +29,7 @@ void solids_in(const SolidSource& source, const Bounds& bounds, std::vector<cons
     out.erase(std::unique(out.begin(), out.end()), out.end());
 }
 
-void SolidSource::gather_along(const BoxWay& way, SolidSink& sink) const {
+void SolidSource::gather_along(const SweptBox& way, SolidSink& sink) const {
     constexpr double first_length_m = 4.0;
     constexpr double growth = 1.5;  // who has met nothing for long is likely to go on so
     const double length = glm::length(way.along);

@@ -20,12 +20,12 @@ class SolidSink {
     /// Called for each solid found, in any order; more than once for the same does no harm.
     virtual void meet(const Solid& solid) = 0;
 
-    double farthest = 1.0;  ///< of a BoxWay: what lies beyond is of no interest any more; meet() may lessen it
+    double farthest = 1.0;  ///< of a SweptBox: what lies beyond is of no interest any more; meet() may lessen it
 };
 
 /// A box that goes straight: around `from` it reaches down and back by `below` and up and on by `above`; it goes by
 /// `along` times 0 to SolidSink::farthest.
-struct BoxWay {
+struct SweptBox {
     Vec3 from{0.0};
     Vec3 along{0.0};
     Vec3 below{0.0};
@@ -58,7 +58,7 @@ class SolidSource {
 
     /// The same for whatever a box meets on its way; near ones first is best. This one calls gather() for one length
     /// of the way after the other, until nothing farther is wanted.
-    virtual void gather_along(const BoxWay& way, SolidSink& sink) const;
+    virtual void gather_along(const SweptBox& way, SolidSink& sink) const;
 
     /// How fast something goes that gives way to a push (m/s).
     virtual Vec3 velocity_of(const Surface& surface) const;

@@ -27,7 +27,7 @@ void SolidTree::gather(const Bounds& bounds, SolidSink& sink) const {
     });
 }
 
-void SolidTree::gather_along(const BoxWay& way, SolidSink& sink) const {
+void SolidTree::gather_along(const SweptBox& way, SolidSink& sink) const {
     // A node is passed when the box passes it: it reaches to the node from above by `below`, and the other way round.
     walk_segment(bvh_, way.from, way.along, way.above, way.below, sink.farthest,
                  [&](std::uint32_t item, double /*farthest*/) {

@@ -17,7 +17,7 @@ class SolidTree final : public SolidSource {
     explicit SolidTree(std::vector<Solid> solids, std::vector<std::vector<std::string>> kinds = {});
 
     void gather(const Bounds& bounds, SolidSink& sink) const override;
-    void gather_along(const BoxWay& way, SolidSink& sink) const override;
+    void gather_along(const SweptBox& way, SolidSink& sink) const override;
     bool is_of_kind(std::uint32_t piece, std::string_view kind) const override;
 
     std::span<const Solid> solids() const { return solids_; }

@@ -65,13 +65,13 @@ std::vector<PhaseMap::WayOut> PhaseMap::ways_out(std::size_t index) const {
     const Program& program = *session_.program();
     const Phase& phase = machine.phases[index];
     bool timed_way = false;
-    for (const Way& way : phase.ways) {
+    for (const Transition& way : phase.transitions) {
         timed_way = timed_way || (!way.when && !way.after);
         QString words = text_of(program, way.range).section(" then:", 0, 0);
         words.remove(QRegularExpression("^(go \\w+|end|fail)\\s*"));
         if (way.fails) words.prepend(tr("fails "));
         out.push_back({way.to < 0 ? machine.phases.size() : static_cast<std::size_t>(way.to), words,
-                       static_cast<std::int32_t>(&way - phase.ways.data())});
+                       static_cast<std::int32_t>(&way - phase.transitions.data())});
     }
     if (phase.duration && !timed_way) out.push_back({index + 1, tr("when its time is up"), -1});
     return out;
@@ -102,7 +102,7 @@ PhaseMap::Taken PhaseMap::taken() const {
     if (machine == nullptr) return out;
     const std::size_t count = machine->phases.size();
     out.entered.assign(count, 0);
-    for (std::size_t i = 0; i < count; ++i) out.ways.emplace_back(ways_out(i).size(), 0);
+    for (std::size_t i = 0; i < count; ++i) out.transitions.emplace_back(ways_out(i).size(), 0);
     if (!session_.now_run()) return out;
     for (const PhaseSpan& span : session_.now_run()->trace.spans) {
         const auto phase = static_cast<std::size_t>(span.phase);
@@ -110,7 +110,7 @@ PhaseMap::Taken PhaseMap::taken() const {
         ++out.entered[phase];
         const auto ways = ways_out(phase);
         for (std::size_t row = 0; row < ways.size(); ++row)
-            if (span.left_by == (ways[row].way < 0 ? PhaseSpan::time_up : ways[row].way)) ++out.ways[phase][row];
+            if (span.left_by == (ways[row].way < 0 ? PhaseSpan::time_up : ways[row].way)) ++out.transitions[phase][row];
     }
     return out;
 }
@@ -162,7 +162,7 @@ void PhaseMap::paintEvent(QPaintEvent*) {
     for (std::size_t i = 0; i < end; ++i) {
         std::size_t row = 0;
         for (const WayOut& way : ways_out(i)) {
-            const int times = row < counts.ways[i].size() ? counts.ways[i][row] : 0;
+            const int times = row < counts.transitions[i].size() ? counts.transitions[i][row] : 0;
             if (way.to <= end) paint_arc(p, i, way.to, times > 0);
             const QString target = way.to == end ? tr("end") : to_qt(machine->phases[way.to].name);
             p.setFont(palette::text_font(8.5, times > 0));

@@ -26,7 +26,7 @@ class PhaseMap : public QWidget {
     /// often it was cut or the run ended in it is not among them.
     struct Taken {
         std::vector<int> entered;
-        std::vector<std::vector<int>> ways;
+        std::vector<std::vector<int>> transitions;
     };
     Taken taken() const;
     QSize sizeHint() const override;

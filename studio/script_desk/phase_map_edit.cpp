@@ -108,7 +108,7 @@ void PhaseMap::reword_way(std::size_t phase, std::size_t row) {
         emit session_.message(tr("This way is the phase's time: it stands behind \"for\""));
         return;
     }
-    const SourceRange range = shown()->phases[phase].ways[static_cast<std::size_t>(way)].range;
+    const SourceRange range = shown()->phases[phase].transitions[static_cast<std::size_t>(way)].range;
     const std::string& text = session_.program()->files[range.file].text;
     ask(way_row(phase, row), to_qt(text.substr(range.begin, range.end - range.begin)).simplified(),
         [this, phase, way](const QString& words) {

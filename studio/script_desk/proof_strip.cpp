@@ -97,7 +97,7 @@ void ProofStrip::prove() {
     const auto inputs = resolve_inputs(*program, tape);
     const World state = world_at(rehearsal, *inputs, trace_, press_at_s);
     reason_ = tr("Does not start on flat ground: %1")
-                  .arg(to_qt(explain_move(rehearsal.moment(state, state.actors[0]), machine_).why));
+                  .arg(to_qt(explain_move(rehearsal.context(state, state.actors[0]), machine_).why));
 }
 
 void ProofStrip::paintEvent(QPaintEvent*) {

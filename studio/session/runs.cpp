@@ -39,9 +39,9 @@ std::vector<MoveAnswer> explain_all(const Ingredients& made, const World& state,
                                     const std::shared_ptr<const Program>& newest) {
     std::vector<MoveAnswer> out;
     if (state.actors.empty()) return out;
-    ProbeMemo memo;
+    StepCache memo;
     const Rehearsal rehearsal = made.rehearsal();
-    const Moment moment = moment_at(rehearsal, state, state.actors[character], memo);
+    const EvaluationContext moment = context_at(rehearsal, state, state.actors[character], memo);
     for (const std::int32_t move : made.program->moves) out.push_back(explain_move(moment, move));
     for (const std::int32_t kind : made.program->fixtures)
         if (const auto fixture = fixture_to_explain(moment, kind)) out.push_back(explain_fixture(moment, *fixture));

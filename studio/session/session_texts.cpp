@@ -81,7 +81,7 @@ FixtureHalves Session::fixture_halves() const {
     World none;
     none.actors.emplace_back();
     const Tuning& now = tuning(Side::now);
-    const Moment moment{*program(), now, now, none, none.actors.front()};
+    const EvaluationContext moment{*program(), now, now, none, none.actors.front()};
     for (const std::int32_t kind : program()->fixtures) {
         const Machine& machine = program()->machines[static_cast<std::size_t>(kind)];
         if (machine.fixture) out[machine.name] = fixture_shape(moment, *machine.fixture).half;

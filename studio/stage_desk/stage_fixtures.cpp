@@ -13,11 +13,11 @@ namespace {
 constexpr double metres_per_kilonewton = 0.5;
 constexpr double glove_radius_m = 0.075;
 
-void show_wheels(const Moment& m, const LooseState& loose, bool forces, StageRenderer::Frame& frame) {
+void show_wheels(const EvaluationContext& m, const RigidState& loose, bool forces, StageRenderer::Frame& frame) {
     const auto fixture = static_cast<std::size_t>(loose.fixture);
     const WheelKind kind = wheel_kind(m, fixture);
     const Wheels& wheels = m.world.wheels[static_cast<std::size_t>(loose.wheels)];
-    LooseBody body = loose.body;
+    RigidBody body = loose.body;
     const FixturePose pose = fixture_pose(m, fixture);
     body.place = pose.center;
     body.turn = pose.turn;
@@ -32,7 +32,7 @@ void show_wheels(const Moment& m, const LooseState& loose, bool forces, StageRen
 }
 
 /// A ring on the ground as far as the focus reaches; for a front only the part in which it listens.
-void show_focus(const Moment& m, std::size_t fixture, const FixturePose& pose, StageRenderer::Frame& frame) {
+void show_focus(const EvaluationContext& m, std::size_t fixture, const FixturePose& pose, StageRenderer::Frame& frame) {
     const Machine* kind = fixture_kind(m, fixture);
     if (kind == nullptr || !kind->fixture->focus || pose.hidden) return;
     const FocusInfo& focus = *kind->fixture->focus;
@@ -54,7 +54,7 @@ void show_focus(const Moment& m, std::size_t fixture, const FixturePose& pose, S
 
 void show_fixtures(const Rehearsal& rehearsal, const World& state, const FixtureShows& shows,
                    StageRenderer::Frame& frame) {
-    const Moment m = rehearsal.moment(state, state.actors.front());
+    const EvaluationContext m = rehearsal.context(state, state.actors.front());
     for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
         if (state.fixtures[i].machine < 0) continue;
         frame.fixtures.push_back(fixture_pose(m, i));
@@ -62,10 +62,10 @@ void show_fixtures(const Rehearsal& rehearsal, const World& state, const Fixture
         frame.fixture_wears.push_back(kind != nullptr ? kind->fixture->wears : std::vector<Garment>{});
         if (shows.focus_areas) show_focus(m, i, frame.fixtures.back(), frame);
     }
-    for (const LooseState& loose : state.loose)
+    for (const RigidState& loose : state.loose)
         if (loose.wheels >= 0) show_wheels(m, loose, shows.wheel_forces, frame);
     for (const Actor& actor : state.actors) {
-        const Moment own = rehearsal.moment(state, actor);
+        const EvaluationContext own = rehearsal.context(state, actor);
         for (int hand = 0; own.body().hands && hand < 2; ++hand) {
             const HandPose pose = hand_pose(own, hand);
             if (pose.raised || held_by(state, actor, hand) >= 0) frame.gloves.push_back({pose.place, glove_radius_m});

@@ -27,9 +27,9 @@ std::optional<std::int32_t> plain_dial(const Program& program, const Expression&
 
 std::vector<GripHandle> grip_handles(const Rehearsal& rehearsal, const World& state, const Actor& actor) {
     std::vector<GripHandle> out;
-    const Moment m = rehearsal.moment(state, actor);
+    const EvaluationContext m = rehearsal.context(state, actor);
     if (!m.body().hands) return out;
-    for (const LooseState& loose : state.loose) {
+    for (const RigidState& loose : state.loose) {
         const auto fixture = static_cast<std::size_t>(loose.fixture);
         const Phase* phase = fixture_phase(m, fixture);
         if (phase == nullptr || !phase->effects.in_hand || loose.hand < 0) continue;

@@ -35,7 +35,7 @@ void StageLabels::set_probes(bool shown) {
 namespace {
 
 /// The words of its prompt and the key that uses it.
-QString prompt_of(const Program& program, const Moment& moment, std::size_t fixture) {
+QString prompt_of(const Program& program, const EvaluationContext& moment, std::size_t fixture) {
     const FixtureInfo& kind = *fixture_kind(moment, fixture)->fixture;
     if (kind.prompt.empty() || kind.focus->button < 0) return to_qt(kind.prompt);
     const ButtonInfo& button = program.buttons[static_cast<std::size_t>(kind.focus->button)];
@@ -81,7 +81,7 @@ void StageLabels::paint_prompts(QPainter& painter) {
     if (state.fixtures.empty()) return;
     const Ingredients& made = session_.run_ingredients();
     const Rehearsal rehearsal = made.rehearsal();
-    const Moment moment = rehearsal.moment(state, state.actors[session_.character()]);
+    const EvaluationContext moment = rehearsal.context(state, state.actors[session_.character()]);
     for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
         const Phase* phase = fixture_phase(moment, i);
         if (phase == nullptr) continue;
@@ -134,7 +134,7 @@ void StageLabels::paint_arcs(QPainter& painter) {
     std::sort(order.begin(), order.end(), [&](const AirArc& a, const AirArc& b) { return away(a) < away(b); });
     for (const AirArc& arc : order) {
         const double height = arc.top.z - std::max(arc.start.z, arc.end.z);
-        if (arc.top.z - arc.start.z < 0.05 && flat_length(arc.end - arc.start) < 0.5) continue;
+        if (arc.top.z - arc.start.z < 0.05 && horizontal_length(arc.end - arc.start) < 0.5) continue;
         const auto top = camera_.project(arc.top, size_);
         const auto foot = camera_.project({arc.top.x, arc.top.y, std::max(arc.start.z, arc.end.z)}, size_);
         if (!top) continue;
@@ -146,8 +146,9 @@ void StageLabels::paint_arcs(QPainter& painter) {
         label(*top - QPointF(0, 4), tr("%1 up").arg(up));
         const auto end = camera_.project(arc.end, size_);
         if (end)
-            label(*end + QPointF(0, metrics.height() + 12),
-                  tr("%1 far").arg(to_qt(quantity_text(flat_length(arc.end - arc.start), dimensions::length, 2))));
+            label(
+                *end + QPointF(0, metrics.height() + 12),
+                tr("%1 far").arg(to_qt(quantity_text(horizontal_length(arc.end - arc.start), dimensions::length, 2))));
     }
 }
 

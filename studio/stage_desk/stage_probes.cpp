@@ -61,8 +61,8 @@ void paint_probes(QPainter& painter, QSize size, const StageCamera& camera, cons
     if (machine < 0 || static_cast<std::size_t>(machine) >= program.machines.size()) return;
     const std::string prefix = program.machines[static_cast<std::size_t>(machine)].name + ".";
     const Rehearsal rehearsal = made.rehearsal();
-    ProbeMemo memo;
-    Moment moment = moment_at(rehearsal, state, state.actors[session.character()], memo);
+    StepCache memo;
+    EvaluationContext moment = context_at(rehearsal, state, state.actors[session.character()], memo);
     if (program.machines[static_cast<std::size_t>(machine)].kind == MachineKind::fixture) {
         const auto shown = fixture_to_explain(moment, machine);
         if (!shown) return;

@@ -351,12 +351,12 @@ void StageRenderer::draw_fixture(const FixturePose& pose, std::span<const Garmen
     } else if (pose.glows) {
         model.scale(to_qt(pose.half * 2.0));
         draw_mesh(glow_, model, std::max(alpha, 0.45F), false);
-    } else if (pose.shape.kind == LooseShapeKind::box) {
+    } else if (pose.shape.kind == RigidShapeKind::box) {
         model.scale(to_qt(pose.half * 2.0));
         draw_mesh(pose.can_be_loose ? crate_ : (pose.solid ? solid_fixture_ : open_fixture_), model, alpha, true);
-    } else if (pose.shape.kind == LooseShapeKind::ball || pose.can_be_loose) {
+    } else if (pose.shape.kind == RigidShapeKind::ball || pose.can_be_loose) {
         model.scale(to_qt(pose.half));
-        draw_mesh(pose.shape.kind == LooseShapeKind::ball ? float_ : barrel_, model, alpha, true);
+        draw_mesh(pose.shape.kind == RigidShapeKind::ball ? float_ : barrel_, model, alpha, true);
     } else {
         model.translate(0.0F, 0.0F, static_cast<float>(-pose.half.z));
         draw_parts(FigurePose{}, 2.0 * pose.half.z, wears.empty() ? plain_clothes() : wears, model, alpha);

@@ -114,7 +114,7 @@ void StageView::turn_with_the_body() {
             input_.turn_look(std::remainder(actor.respawn.facing_rad * degrees - input_.look_yaw_deg(who), 360.0), who);
         if (event.kind != EventKind::teleported) continue;
         const Rehearsal rehearsal = session_.run_ingredients().rehearsal();
-        const auto turn = turn_through(rehearsal.moment(state, actor), static_cast<std::size_t>(event.index));
+        const auto turn = turn_through(rehearsal.context(state, actor), static_cast<std::size_t>(event.index));
         if (turn) input_.turn_look(std::remainder(*turn, 2.0 * std::numbers::pi) * degrees, who);
     }
 }
@@ -245,7 +245,7 @@ StageRenderer::Figure StageView::figure_at(const Trace& trace, std::size_t chara
     out.grounded = row.grounded;
     place_shadow(out);
     // Without a phase's word the legs follow the ground and the arc.
-    const double speed = flat_length(out.velocity);
+    const double speed = horizontal_length(out.velocity);
     constexpr double stride_m = 1.9;
     if (!row.grounded) {
         out.pose = *named_pose(out.velocity.z > 0.5 ? "rise" : "fall");
@@ -294,7 +294,7 @@ void StageView::apply_accents(const Trace& trace, StageRenderer::Frame& frame) {
     constexpr double hand_share = 0.72;
     const Vec3 hand = frame.now.feet + world_up * (actor.height * hand_share);
     for (const Vec3& to : accents.lines) frame.lines.push_back({hand, to});
-    const Moment moment = rehearsal.moment(state, actor);
+    const EvaluationContext moment = rehearsal.context(state, actor);
     const auto& targets = made.course->plan.targets;
     for (std::size_t i = 0; i < targets.size(); ++i)
         if (target_there(moment, static_cast<std::int32_t>(i)))

@@ -62,7 +62,7 @@ TEST(DialBoosts, AGateThatReadsABoostedDialIsExplainedWithItsPresentValue) {
     const Trace trace = scene.run(tape);
     const World state = world_at(r, resolve_inputs(scene.program, tape).value(), trace, 0.5);
     const std::string words =
-        explain_move(r.moment(state, state.actors[0]), *scene.program.find_machine("far")).gates[0].seen;
+        explain_move(r.context(state, state.actors[0]), *scene.program.find_machine("far")).gates[0].seen;
     EXPECT_NE(words.find("5 m/s"), std::string::npos) << words;
 }
 

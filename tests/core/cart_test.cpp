@@ -73,7 +73,7 @@ TEST_P(Cart, IsSatOnDrivenAndLeftBesideIt) {
               (Words{"seated on cart", "stepped out of cart"}));
     // 1800 N less what rolling costs push 300 kg for 1.5 s.
     EXPECT_NEAR(reading(scene, driven.trace, "fastest"), (1800.0 - 250.0) / 300.0 * 1.5, 0.25);
-    const FixturePose cart = fixture_pose(scene.at(GetParam()).moment(driven.state, driven.state.actors[0]), 0);
+    const FixturePose cart = fixture_pose(scene.at(GetParam()).context(driven.state, driven.state.actors[0]), 0);
     EXPECT_GT(cart.center.x, 8.0);
     EXPECT_TRUE(driven.state.actors[0].body.grounded);
     EXPECT_NEAR(driven.state.actors[0].body.position.y, cart.center.y + 0.55 + 0.3 + 0.2, 0.05) << "to its left";
@@ -90,14 +90,14 @@ TEST_P(Cart, TheDriverGoesWithItAndCanDoNoMovesOfTheBody) {
     run_ticks(r, inputs, ticks_for(2.1, GetParam()), state, nullptr);
     for (int i = 0; i < GetParam(); ++i) {
         run_ticks(r, inputs, state.tick + 1, state, nullptr);
-        const FixturePose cart = fixture_pose(r.moment(state, state.actors[0]), 0);
+        const FixturePose cart = fixture_pose(r.context(state, state.actors[0]), 0);
         ASSERT_NEAR(glm::length(state.actors[0].body.position - cart.center), std::hypot(0.25, 0.1), 1e-9);
         ASSERT_LT(state.actors[0].body.position.z, 2.0);
     }
     EXPECT_LT(state.actors[0].facing, -0.1) << "it drives to the right";
     for (const std::int32_t move : scene.program.moves) {
         if (scene.program.machines[static_cast<std::size_t>(move)].layer != 0) continue;
-        EXPECT_EQ(explain_move(r.moment(state, state.actors[0]), move).why, "sits on cart");
+        EXPECT_EQ(explain_move(r.context(state, state.actors[0]), move).why, "sits on cart");
     }
 }
 
@@ -106,7 +106,7 @@ TEST_P(Cart, ParkedItSettlesToItsWeightOverTheStiffnessOfItsSprings) {
     const Played driven = play(scene, TapeMaker(4.0).hold("use", 3.0, 0.1), GetParam());
     const double sink = 300.0 * 25.0 / (4.0 * 15'000.0);
     const double gravity =
-        number(scene.at(120).moment(driven.state, driven.state.actors[0]), scene.program.bodies[0].gravity);
+        number(scene.at(120).context(driven.state, driven.state.actors[0]), scene.program.bodies[0].gravity);
     EXPECT_NEAR(reading(scene, driven.trace, "sink_at_rest"), sink * gravity / 25.0, 0.01 * sink);
 }
 
@@ -130,7 +130,7 @@ TEST(CartRuns, WithLessGripTheSameStickTurnsItLess) {
     const double slid = play(scene, tape, 120).state.actors[0].facing;
     EXPECT_LT(std::abs(slid), 0.7 * std::abs(held));
     const Played after = play(scene, tape, 120);
-    const FixturePose cart = fixture_pose(scene.at(120).moment(after.state, after.state.actors[0]), 0);
+    const FixturePose cart = fixture_pose(scene.at(120).context(after.state, after.state.actors[0]), 0);
     EXPECT_TRUE(is_finite(cart.center));
 }
 

@@ -98,7 +98,7 @@ TEST_P(ChangingForces, BrakingByTheSpeedStopsAfterItsClosedForm) {
                       "move glide on dash { phase a for 2.5 s { steer to 0 m/s brake 2 /s * speed } }\n");
     const Trace trace = scene.run(TapeMaker(4).stick(0, 0, 1).hold("dash", 1.0, 0.1), GetParam());
     const auto glide = test::spans_of(scene, trace, "glide.a").at(0);
-    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], glide.from + 1.0)), 6.0 * std::exp(-2.0), 6.0 * 0.0005);
+    EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], glide.from + 1.0)), 6.0 * std::exp(-2.0), 6.0 * 0.0005);
     EXPECT_NEAR(position_at(trace.tracks[0], glide.to).x - position_at(trace.tracks[0], glide.from).x,
                 3.0 * (1.0 - std::exp(-5.0)), 0.003);
 }

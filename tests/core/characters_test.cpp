@@ -128,7 +128,7 @@ TEST_P(Characters, ACharacterStandsOnAnotherAndIsCarried) {
     const TraceTrack& upper = played.trace.tracks[1];
     const Vec3 offset = position_at(upper, 1.9) - position_at(lower, 1.9);
     EXPECT_NEAR(offset.z, 1.7, 0.05);
-    EXPECT_LT(flat_length(offset), 0.1) << "it goes where the one below goes";
+    EXPECT_LT(horizontal_length(offset), 0.1) << "it goes where the one below goes";
     EXPECT_GT(position_at(upper, 1.9).x, 2.0);
     EXPECT_TRUE(upper.rows[row_at(upper, 1.9)].grounded);
     EXPECT_GT(extreme(upper, Quantity::feet, {2.0, 3.0}, true), 1.7 + 2.0) << "a hop off its shoulders";
@@ -154,8 +154,8 @@ TEST(CharactersOrder, OfTwoWhoComeUponEachOtherTheFirstInTheTapeStays) {
     const Scene scene(two_bodies, places_plan(0.2));
     const Played played =
         test::play(scene, together({{"big", "start", TapeMaker(0.5)}, {"small", "other", TapeMaker(0.5)}}));
-    EXPECT_LT(flat_length(played.state.actors[0].body.position), 1e-9);
-    EXPECT_GT(flat_length(played.state.actors[1].body.position), 0.54);
+    EXPECT_LT(horizontal_length(played.state.actors[0].body.position), 1e-9);
+    EXPECT_GT(horizontal_length(played.state.actors[1].body.position), 0.54);
 }
 
 const char* const shared_things = R"(

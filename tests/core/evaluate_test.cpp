@@ -50,7 +50,7 @@ class Probe {
         state.actors[0].machines[probe].phase_since = 9.5;
         state.actors[0].moves = {static_cast<std::int32_t>(probe)};
         // The comparison's left side is the expression: run it alone.
-        const Expression whole = program.machines[probe].phases[0].ways[0].when->truth;
+        const Expression whole = program.machines[probe].phases[0].transitions[0].when->truth;
         Expression left = whole;
         left.count = whole.count - 3;  // without the bound, its sign and the comparison
         left.folded = -1;

@@ -108,7 +108,7 @@ TEST_P(FixtureSenses, TheRayOfOneBasedOnAnotherIsAskedFromWhereItStands) {
                                     [](const ProbeInfo& probe) { return probe.path == "young_watchman.ahead"; });
     ASSERT_NE(ahead, scene.program.probes.end());
     const Rehearsal r = scene.at(GetParam());
-    const ProbeResult found = ask_probe(r.moment(seen.state, seen.state.actors[0]),
+    const ProbeResult found = ask_probe(r.context(seen.state, seen.state.actors[0]),
                                         static_cast<std::int32_t>(ahead - scene.program.probes.begin()));
     EXPECT_TRUE(found.hit);
     EXPECT_NEAR(found.distance, 3.0 - seen.state.actors[0].radius, 1e-6) << "from its middle to the body's side";

@@ -134,7 +134,7 @@ TEST_P(Fixtures, WhyNotIsToldOfFocusAndWays) {
                               placed("gate", "door", {0, -1.5, 0}, 90)});
     const Rehearsal r = scene.at(GetParam());
     const World state = start_world(r, alone_at("start")).value();
-    const Moment m = r.moment(state, state.actors[0]);
+    const EvaluationContext m = r.context(state, state.actors[0]);
     EXPECT_EQ(explain_fixture(m, 0).gates.at(0).reason, "no focus: 2.85 m away, it reaches 2.00 m");
     EXPECT_EQ(explain_fixture(m, 1).gates.at(0).reason, "no focus: 180 deg off its front, it listens to 60");
     const MoveAnswer shut = explain_fixture(m, 2);
@@ -145,7 +145,7 @@ TEST_P(Fixtures, WhyNotIsToldOfFocusAndWays) {
     const Trace used = scene.run(TapeMaker(1.2).hold("use", 0.1, 0.1), GetParam());
     const auto inputs = resolve_inputs(scene.program, TapeMaker(1.2).hold("use", 0.1, 0.1)).value();
     const World open = world_at(r, inputs, used, 1.0);
-    const MoveAnswer opened = explain_fixture(r.moment(open, open.actors[0]), 2);
+    const MoveAnswer opened = explain_fixture(r.context(open, open.actors[0]), 2);
     EXPECT_EQ(opened.why, "open");
     EXPECT_EQ(opened.gates.back().text, "go closing when clear after 1 s");
     EXPECT_EQ(opened.gates.back().seen.substr(0, 3), "in ");
@@ -294,10 +294,10 @@ TEST_P(Fixtures, ASlideThatDependsOnWhatHappensFollowsIt) {
     const auto inputs = resolve_inputs(scene.program, tape).value();
     for (const double time : {0.5, 1.0, 1.5}) {
         const World state = world_at(r, inputs, trace, time);
-        ProbeMemo memo;
-        place_solids(r, state, state.actors[0], memo);
-        EXPECT_NEAR(memo.moving.solids.at(0).center.x, 4.0 + state.actors[0].body.position.x, 1e-9) << time;
-        EXPECT_FALSE(memo.stands[0].still) << "it isn't kept for later";
+        StepCache cache;
+        place_solids(r, state, state.actors[0], cache);
+        EXPECT_NEAR(cache.moving.solids.at(0).center.x, 4.0 + state.actors[0].body.position.x, 1e-9) << time;
+        EXPECT_FALSE(cache.stands[0].still) << "it isn't kept for later";
     }
 }
 
@@ -337,8 +337,8 @@ TEST_P(Fixtures, ATalkEndsWhenOneWalksOffAndIsNotBegunFromBehind) {
     EXPECT_EQ(words_of(scene, trace, {EventKind::focus_in}), (Words{"focus on ann"})) << "the other one looks away";
     const Rehearsal r = scene.at(GetParam());
     const World state = world_at(r, resolve_inputs(scene.program, tape).value(), trace, 0.7);
-    EXPECT_EQ(fixture_prompt(r.moment(state, state.actors[0]), 0), "Trade") << "its own, all else is its base's";
-    EXPECT_EQ(fixture_phase(r.moment(state, state.actors[0]), 0)->effects.say, "Well?");
+    EXPECT_EQ(fixture_prompt(r.context(state, state.actors[0]), 0), "Trade") << "its own, all else is its base's";
+    EXPECT_EQ(fixture_phase(r.context(state, state.actors[0]), 0)->effects.say, "Well?");
 }
 
 TEST_P(Fixtures, AFirstPhaseWithATimeRunsFromTheStart) {

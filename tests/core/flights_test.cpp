@@ -75,9 +75,9 @@ TEST_P(Flights, ClingingKeepsTheSpeedAlongAStraightWall) {
     const Trace trace = scene.run(TapeMaker(3).stick(0.05, 0, 1).hold("jump", 0.6, 0.1), GetParam());
     const auto run = test::spans_of(scene, trace, "run_along.along").at(0);
     EXPECT_NEAR(run.to - run.from, 0.8, 1e-6);
-    const double speed = flat_length(velocity_at(trace.tracks[0], run.from + 1e-6));
-    EXPECT_NEAR(flat_length(position_at(trace.tracks[0], run.to) - position_at(trace.tracks[0], run.from)), speed * 0.8,
-                speed * 0.8 * 0.005);
+    const double speed = horizontal_length(velocity_at(trace.tracks[0], run.from + 1e-6));
+    EXPECT_NEAR(horizontal_length(position_at(trace.tracks[0], run.to) - position_at(trace.tracks[0], run.from)),
+                speed * 0.8, speed * 0.8 * 0.005);
 }
 
 TEST_P(Flights, ClingingStaysAttachedRoundAGentleBend) {
@@ -93,13 +93,13 @@ TEST_P(Flights, ClingingStaysAttachedRoundAGentleBend) {
     ASSERT_FALSE(runs.empty());
     EXPECT_NEAR(runs[0].to - runs[0].from, 0.8, 1e-6) << "it doesn't fly off where the wall bends away";
     for (double t = runs[0].from + 0.2; t < runs[0].to; t += 0.05) {
-        const double gap = flat_length(position_at(trace.tracks[0], t) - flat(tank.center)) - 8.0 - 0.3;
+        const double gap = horizontal_length(position_at(trace.tracks[0], t) - horizontal(tank.center)) - 8.0 - 0.3;
         EXPECT_LT(gap, 0.15) << t;
     }
     // The drum has flat sides: their edges are bends, which take no speed.
-    const double begin = flat_length(velocity_at(trace.tracks[0], runs[0].from + 1e-6));
-    EXPECT_GT(flat_length(velocity_at(trace.tracks[0], runs[0].to - 1e-6)), begin * 0.995);
-    EXPECT_LE(flat_length(velocity_at(trace.tracks[0], runs[0].to - 1e-6)), begin + 1e-6);
+    const double begin = horizontal_length(velocity_at(trace.tracks[0], runs[0].from + 1e-6));
+    EXPECT_GT(horizontal_length(velocity_at(trace.tracks[0], runs[0].to - 1e-6)), begin * 0.995);
+    EXPECT_LE(horizontal_length(velocity_at(trace.tracks[0], runs[0].to - 1e-6)), begin + 1e-6);
 }
 
 TEST_P(Flights, AnAddingDriveAddsToWhatThereWas) {
@@ -125,7 +125,7 @@ reading way = distance of push.a
     EXPECT_NEAR(*readings.at(0).value, both * 0.5, 1e-6);
     const auto push = test::spans_of(scene, trace, "push.a").at(0);
     for (const double t : {push.from + 0.01, push.from + 0.26, push.to - 1e-6})
-        EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], t)), both, 1e-6) << t;
+        EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], t)), both, 1e-6) << t;
     const Vec3 half = position_at(trace.tracks[0], push.from + 0.2503) - position_at(trace.tracks[0], push.from);
     EXPECT_NEAR(half.x, 6.0 * 0.2503, 1e-6) << "between rows, too";
     EXPECT_NEAR(half.y, -4.0 * 0.2503, 1e-6);

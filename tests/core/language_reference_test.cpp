@@ -7,7 +7,7 @@
 
 #include "core/project/file_io.hpp"
 #include "core/script/accent_words.hpp"
-#include "core/script/act_words.hpp"
+#include "core/script/action_words.hpp"
 #include "core/script/effect_words.hpp"
 #include "core/script/format.hpp"
 #include "core/script/statement_words.hpp"
@@ -65,17 +65,17 @@ std::vector<ReferenceTable> reference_tables() {
         for (const EffectInfo& row : effect_words())
             if (row.group == group) out.back().rows.push_back(&row);
     };
-    const auto acts = [&](std::string name, ActGroup group) {
+    const auto actions = [&](std::string name, ActionGroup group) {
         out.push_back({std::move(name), "act", {}});
-        for (const ActInfo& row : act_words())
+        for (const ActionInfo& row : action_words())
             if (row.group == group) out.back().rows.push_back(&row);
     };
     effects("effects of characters", "effect", EffectGroup::character);
-    acts("acts of characters", ActGroup::character);
+    actions("acts of characters", ActionGroup::character);
     effects("effects of fixtures", "in a phase", EffectGroup::fixture);
-    acts("acts of fixtures", ActGroup::fixture);
+    actions("acts of fixtures", ActionGroup::fixture);
     effects("effects of loose things", "in a phase", EffectGroup::loose);
-    acts("acts of loose things", ActGroup::loose);
+    actions("acts of loose things", ActionGroup::loose);
     effects("effects in hands", "in a phase", EffectGroup::hands);
     effects("effects of what is driven", "in a phase", EffectGroup::ride);
     out.push_back({"accents", "accent", {}});
@@ -147,7 +147,7 @@ TEST(LanguageReference, EveryWordsExampleCompilesWhereverItMayStand) {
             const std::string text = std::string(test::plain_body) + around_examples + in_place(row, place);
             EXPECT_TRUE(has_errors(compile_text(text, "example.leap").diagnostics)) << in_place(row, place);
         }
-    for (const ActInfo& row : act_words()) {
+    for (const ActionInfo& row : action_words()) {
         const std::string_view where =
             row.fixtures_only ? "fixture f { box 1 m, 1 m, 1 m  mass 9 kg  " : "move tried on jump { ";
         const std::string_view end = row.fixtures_only ? "" : "end when grounded";
@@ -168,7 +168,7 @@ TEST(LanguageReference, EveryWordHasALineOfHelp) {
                 EXPECT_TRUE(is_language_word(clause.words));
             }
     }
-    for (const ActInfo& row : act_words())
+    for (const ActionInfo& row : action_words())
         if (!row.word.empty()) {
             EXPECT_FALSE(word_help(row.first_word()).empty()) << row.word;
         }

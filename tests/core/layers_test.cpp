@@ -34,9 +34,9 @@ move sprint on dash in legs { phase go_on { boost speed 150 %  end when not held
     ASSERT_EQ(sprint.size(), 1U);
     EXPECT_NEAR(sprint[0].to, 2.5, 1e-9) << "the hop in between does not end it";
     EXPECT_EQ(test::spans_of(scene, trace, "hop.up_there").size(), 1U);
-    const double walk = flat_length(velocity_at(trace.tracks[0], 0.45));
-    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 0.98)), walk * 1.5, 1e-6);
-    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 2.98)), walk, 1e-6) << "the boost ends with its phase";
+    const double walk = horizontal_length(velocity_at(trace.tracks[0], 0.45));
+    EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], 0.98)), walk * 1.5, 1e-6);
+    EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], 2.98)), walk, 1e-6) << "the boost ends with its phase";
 }
 
 class CutRightsAt : public testing::TestWithParam<int> {};
@@ -80,7 +80,7 @@ move hop on jump { phase a for 0.1 s { } }
     const Rehearsal r = scene.at(120);
     const auto inputs = resolve_inputs(scene.program, tape).value();
     const World state = world_at(r, inputs, scene.run(tape), 0.4);
-    const MoveAnswer answer = explain_move(r.moment(state, state.actors[0]), *scene.program.find_machine("hop"));
+    const MoveAnswer answer = explain_move(r.context(state, state.actors[0]), *scene.program.find_machine("hop"));
     EXPECT_EQ(answer.readiness, Readiness::refused);
     EXPECT_EQ(answer.why, "roll holds the body");
     EXPECT_EQ(answer.gates.back().seen, "in 0.30 s");
@@ -182,7 +182,7 @@ TEST(Meters, AreNamedWithWhatTheyHaveAndNeed) {
     World state = initial_world(scene.at(120), Vec3{0.0}, 0.0);
     state.actors[0].meters[0].value = 8.0;
     const MoveAnswer answer =
-        explain_move(scene.at(120).moment(state, state.actors[0]), *scene.program.find_machine("sprint"));
+        explain_move(scene.at(120).context(state, state.actors[0]), *scene.program.find_machine("sprint"));
     EXPECT_EQ(answer.why, "out of breath: breath 8 of 15");
 }
 
@@ -229,14 +229,14 @@ move side on third in legs { phase a for 0.5 s { boost speed 300 %  tag quick  c
         const auto inputs = resolve_inputs(scene.program, tape).value();
         World state = start_world(r, alone_at("start")).value();
         run_ticks(r, inputs, ticks_for(7.0, 120), state, nullptr);
-        const Moment m = r.moment(state, state.actors[0]);
+        const EvaluationContext m = r.context(state, state.actors[0]);
         EXPECT_EQ(state.actors[0].moves, (std::vector<std::int32_t>{-1, -1}));
         EXPECT_DOUBLE_EQ(state.actors[0].height, 1.7);
         EXPECT_DOUBLE_EQ(state.actors[0].radius, 0.3);
         for (std::int32_t tag = 0; tag < static_cast<std::int32_t>(scene.program.tags.size()); ++tag)
             EXPECT_FALSE(has_tag(m, tag));
         const auto top = static_cast<std::size_t>(scene.program.find_dial("walk.top").value());
-        EXPECT_NEAR(flat_length(state.actors[0].body.velocity), scene.tuning.dials[top], 1e-6) << seed;
+        EXPECT_NEAR(horizontal_length(state.actors[0].body.velocity), scene.tuning.dials[top], 1e-6) << seed;
     }
 }
 

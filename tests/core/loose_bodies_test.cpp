@@ -4,7 +4,7 @@
 #include <random>
 
 #include "core/defaults.hpp"
-#include "core/loose/loose_step.hpp"
+#include "core/rigid/rigid_step.hpp"
 #include "core/world/closest_point.hpp"
 
 namespace leap {
@@ -26,34 +26,34 @@ Course flat_course() {
     return test::course_of(plan);
 }
 
-LooseThing thing(LooseShape shape, Vec3 place, double bounce = 0.0) {
-    LooseThing out;
+RigidObject thing(RigidShape shape, Vec3 place, double bounce = 0.0) {
+    RigidObject out;
     out.kind.shape = shape;
     out.kind.bounce = bounce;
     out.body.place = place;
     out.gravity = {0, 0, -gravity_mps2};
     return out;
 }
-LooseShape box(double half) {
-    return {LooseShapeKind::box, Vec3{half}, 0.0, 0.0};
+RigidShape box(double half) {
+    return {RigidShapeKind::box, Vec3{half}, 0.0, 0.0};
 }
-LooseShape ball(double radius) {
-    return {LooseShapeKind::ball, Vec3{0.0}, radius, 0.0};
+RigidShape ball(double radius) {
+    return {RigidShapeKind::ball, Vec3{0.0}, radius, 0.0};
 }
-LooseShape capsule(double radius, double height) {
-    return {LooseShapeKind::capsule, Vec3{0.0}, radius, height};
+RigidShape capsule(double radius, double height) {
+    return {RigidShapeKind::capsule, Vec3{0.0}, radius, height};
 }
 
-void run(const Course& course, std::vector<LooseThing>& things, double seconds,
+void run(const Course& course, std::vector<RigidObject>& things, double seconds,
          const std::function<void()>& after_each = {}) {
-    LooseScratch scratch;
+    RigidScratch scratch;
     for (int i = 0; i < static_cast<int>(std::lround(seconds / defaults::loose_step_s)); ++i) {
-        step_loose(*course.solids, {}, things, {}, defaults::loose_step_s, scratch);
+        step_rigid_bodies(*course.solids, {}, things, {}, defaults::loose_step_s, scratch);
         if (after_each) after_each();
     }
 }
 
-double energy(const LooseThing& t) {
+double energy(const RigidObject& t) {
     const Vec3 spin = glm::inverse(t.body.turn) * t.body.spin;
     const Vec3 inertia = inertia_of(t.kind);
     return 0.5 * t.kind.mass_kg * glm::dot(t.body.velocity, t.body.velocity) + 0.5 * glm::dot(inertia * spin, spin) +
@@ -62,7 +62,7 @@ double energy(const LooseThing& t) {
 
 TEST(LooseBodies, FreeFallFollowsTheParabolaExactly) {
     const Course course = flat_course();
-    std::vector<LooseThing> things{thing(ball(0.2), {0, 0, 60})};
+    std::vector<RigidObject> things{thing(ball(0.2), {0, 0, 60})};
     things[0].body.velocity = {3, -1, 5};
     run(course, things, 1.0);
     EXPECT_NEAR(things[0].body.place.x, 3.0, 1e-9);
@@ -75,7 +75,7 @@ TEST(LooseBodies, ABallBouncesToTheHeightAndAtTheTimeOfTheClosedForm) {
         const Course course = flat_course();
         constexpr double radius = 0.3;
         constexpr double fall = 3.0;
-        std::vector<LooseThing> things{thing(ball(radius), {0, 0, radius + fall}, keep)};
+        std::vector<RigidObject> things{thing(ball(radius), {0, 0, radius + fall}, keep)};
         std::vector<double> tops;
         std::vector<double> top_times;
         double time = 0.0;
@@ -106,12 +106,12 @@ TEST(LooseBodies, ABallBouncesToTheHeightAndAtTheTimeOfTheClosedForm) {
 
 TEST(LooseBodies, WhatIsDroppedComesToRestOnTheGroundAndSleeps) {
     const Course course = flat_course();
-    std::vector<LooseThing> things{thing(box(0.4), {0, 0, 2}), thing(ball(0.3), {3, 0, 2}),
-                                   thing(capsule(0.2, 1.0), {6, 0, 2})};
+    std::vector<RigidObject> things{thing(box(0.4), {0, 0, 2}), thing(ball(0.3), {3, 0, 2}),
+                                    thing(capsule(0.2, 1.0), {6, 0, 2})};
     things[0].body.turn = glm::angleAxis(0.3, glm::normalize(Vec3{1, 0.4, 0.2}));
     things[2].body.turn = glm::angleAxis(1.2, Vec3{1, 0, 0});
     run(course, things, 5.0);
-    for (const LooseThing& t : things) EXPECT_TRUE(t.body.asleep) << t.body.place.x;
+    for (const RigidObject& t : things) EXPECT_TRUE(t.body.asleep) << t.body.place.x;
     EXPECT_NEAR(things[0].body.place.z, 0.4, 0.002);
     EXPECT_NEAR(things[1].body.place.z, 0.3, 0.002);
     EXPECT_NEAR(things[2].body.place.z, 0.2, 0.002);  // lying
@@ -119,11 +119,11 @@ TEST(LooseBodies, WhatIsDroppedComesToRestOnTheGroundAndSleeps) {
 
 TEST(LooseBodies, AStackOfCratesStandsStill) {
     const Course course = flat_course();
-    std::vector<LooseThing> things;
+    std::vector<RigidObject> things;
     for (int i = 0; i < 5; ++i) things.push_back(thing(box(0.4), {0.02 * i, 0.01 * i, 0.41 + 0.81 * i}));
     run(course, things, 6.0);
     for (int i = 0; i < 5; ++i) {
-        const LooseBody& body = things[static_cast<std::size_t>(i)].body;
+        const RigidBody& body = things[static_cast<std::size_t>(i)].body;
         EXPECT_TRUE(body.asleep) << i;
         EXPECT_NEAR(body.place.z, 0.4 + 0.8 * i, 0.01) << i;
         EXPECT_NEAR(body.place.x, 0.02 * i, 0.02) << i;
@@ -138,8 +138,8 @@ TEST(LooseBodies, ACrateHoldsOnASlopeUpToItsFrictionAndSlidesBeyond) {
         plan.pieces = {ramp};
         const Course course = test::course_of(plan);
         const double angle = angle_deg * std::numbers::pi / 180.0;
-        std::vector<LooseThing> things{thing(box(0.4), {0, 0, 0})};
-        LooseThing& crate = things[0];
+        std::vector<RigidObject> things{thing(box(0.4), {0, 0, 0})};
+        RigidObject& crate = things[0];
         crate.kind.friction = 0.6 * 0.6 / defaults::course_friction;  // 0.6 together with the course
         crate.body.turn = glm::angleAxis(-angle, Vec3{0, 1, 0});
         crate.body.place = Vec3{-std::sin(angle), 0, std::cos(angle)} * 0.4;
@@ -157,9 +157,9 @@ TEST(LooseBodies, ACrateHoldsOnASlopeUpToItsFrictionAndSlidesBeyond) {
 
 TEST(LooseBodies, APushAmongLooseBodiesKeepsMomentum) {
     const Course course = flat_course();
-    std::vector<LooseThing> things{thing(ball(0.3), {0, 0, 50}), thing(ball(0.3), {2, 0.1, 50})};
+    std::vector<RigidObject> things{thing(ball(0.3), {0, 0, 50}), thing(ball(0.3), {2, 0.1, 50})};
     things[1].kind.mass_kg = 30.0;
-    for (LooseThing& t : things) {
+    for (RigidObject& t : things) {
         t.gravity = Vec3{0.0};
         t.kind.bounce = 0.7;
         t.kind.friction = 0.0;
@@ -182,7 +182,7 @@ TEST(LooseBodies, NothingGainsEnergyByTumbling) {
     std::mt19937 random(7);
     std::uniform_real_distribution<double> unit(-1.0, 1.0);
     for (int round = 0; round < 20; ++round) {
-        std::vector<LooseThing> things{
+        std::vector<RigidObject> things{
             thing(round % 2 == 0 ? box(0.35) : capsule(0.2, 0.9), {unit(random), 0, 2}, 0.4)};
         things[0].body.velocity = Vec3{unit(random), unit(random), unit(random)} * 8.0;
         things[0].body.spin = Vec3{unit(random), unit(random), unit(random)} * 10.0;
@@ -205,8 +205,8 @@ TEST(LooseBodies, NothingPassesThroughASolidAtAnySpeed) {
     std::mt19937 random(11);
     std::uniform_real_distribution<double> unit(-1.0, 1.0);
     for (int round = 0; round < 60; ++round) {
-        const LooseShape shape = round % 3 == 0 ? box(0.3) : (round % 3 == 1 ? ball(0.25) : capsule(0.2, 0.8));
-        std::vector<LooseThing> things{thing(shape, {0, 0, 8}, 0.9)};
+        const RigidShape shape = round % 3 == 0 ? box(0.3) : (round % 3 == 1 ? ball(0.25) : capsule(0.2, 0.8));
+        std::vector<RigidObject> things{thing(shape, {0, 0, 8}, 0.9)};
         things[0].body.velocity = Vec3{unit(random), unit(random), unit(random)} * 120.0;
         things[0].body.spin = Vec3{unit(random), unit(random), unit(random)} * 20.0;
         run(course, things, 2.0, [&] {
@@ -224,8 +224,8 @@ TEST(LooseBodies, NothingPassesThroughASolidAtAnySpeed) {
 
 TEST(LooseBodies, ASleeperWakesWhenItsSupportIsKnockedAway) {
     const Course course = flat_course();
-    std::vector<LooseThing> things{thing(box(0.4), {0, 0, 0.4}), thing(box(0.4), {0, 0, 1.2}),
-                                   thing(ball(0.3), {-6, 0, 0.3})};
+    std::vector<RigidObject> things{thing(box(0.4), {0, 0, 0.4}), thing(box(0.4), {0, 0, 1.2}),
+                                    thing(ball(0.3), {-6, 0, 0.3})};
     run(course, things, 2.0);
     ASSERT_TRUE(things[0].body.asleep && things[1].body.asleep);
     things[2].kind.mass_kg = 100.0;
@@ -238,18 +238,18 @@ TEST(LooseBodies, ASleeperWakesWhenItsSupportIsKnockedAway) {
 
 TEST(LooseBodies, SleepersCostNothingAndStayAsTheyAre) {
     const Course course = flat_course();
-    std::vector<LooseThing> things{thing(box(0.4), {0, 0, 0.4})};
+    std::vector<RigidObject> things{thing(box(0.4), {0, 0, 0.4})};
     things[0].body.asleep = true;
-    const LooseBody before = things[0].body;
+    const RigidBody before = things[0].body;
     run(course, things, 5.0);
     EXPECT_EQ(things[0].body, before);
 }
 
 TEST(LooseBodies, WhatIsPlacedOnSomethingRestsThere) {
     const Course course = flat_course();
-    LooseScratch scratch;
-    std::vector<LooseThing> things{thing(box(0.4), {0, 0, 0.4}), thing(box(0.4), {5, 0, 2.0}),
-                                   thing(box(0.4), {0.1, 0, 1.2}), thing(box(0.4), {0.7, 0, 2.0})};
+    RigidScratch scratch;
+    std::vector<RigidObject> things{thing(box(0.4), {0, 0, 0.4}), thing(box(0.4), {5, 0, 2.0}),
+                                    thing(box(0.4), {0.1, 0, 1.2}), thing(box(0.4), {0.7, 0, 2.0})};
     EXPECT_TRUE(rests_there(*course.solids, things, 0, scratch));
     EXPECT_FALSE(rests_there(*course.solids, things, 1, scratch)) << "in the air";
     things[0].body.asleep = true;
@@ -261,12 +261,12 @@ TEST(LooseBodies, WhatIsPlacedOnSomethingRestsThere) {
 TEST(LooseBodies, TheSameRunComesOutTheSameBitForBit) {
     const Course course = flat_course();
     const auto make = [] {
-        std::vector<LooseThing> things;
+        std::vector<RigidObject> things;
         for (int i = 0; i < 6; ++i) things.push_back(thing(i % 2 == 0 ? box(0.3) : ball(0.3), {0.1 * i, 0, 1.0 + i}));
         return things;
     };
-    std::vector<LooseThing> first = make();
-    std::vector<LooseThing> second = make();
+    std::vector<RigidObject> first = make();
+    std::vector<RigidObject> second = make();
     run(course, first, 3.0);
     run(course, second, 3.0);
     for (std::size_t i = 0; i < first.size(); ++i) EXPECT_EQ(first[i].body, second[i].body);

@@ -52,7 +52,7 @@ Scene with(std::vector<PlacedFixture> fixtures) {
 }
 
 Vec3 middle_of(const Scene& scene, const Played& run, std::size_t fixture, int rate_hz = 120) {
-    return fixture_pose(scene.at(rate_hz).moment(run.state, run.state.actors[0]), fixture).center;
+    return fixture_pose(scene.at(rate_hz).context(run.state, run.state.actors[0]), fixture).center;
 }
 
 using Words = std::vector<std::string>;
@@ -105,7 +105,7 @@ TEST_P(LooseFixtures, TheBodyStandsOnACrateAndIsNeverInsideOne) {
             now.push_back(inputs[next++]);
         step(rehearsal, now, state, scratch, nullptr);
         for (std::size_t i = 0; i < 2; ++i)
-            ASSERT_FALSE(meets(fixture_pose(rehearsal.moment(state, state.actors[0]), i),
+            ASSERT_FALSE(meets(fixture_pose(rehearsal.context(state, state.actors[0]), i),
                                {state.actors[0].radius, state.actors[0].height}, state.actors[0].body.position, -0.02))
                 << i << " at tick " << tick;
     }
@@ -132,7 +132,7 @@ TEST_P(LooseFixtures, ABuoyIsCaughtHiddenAndThrownAlongTheView) {
     const Played caught = play(scene, TapeMaker(1.5).stick(0.1, 0, 1).stick(0.6, 0, 0), GetParam());
     EXPECT_EQ(words_of(scene, caught.trace, {EventKind::caught}), Words{"buoy caught by tester"});
     EXPECT_EQ(caught.state.loose[0].holder, actor_owner(0));
-    EXPECT_TRUE(fixture_pose(scene.at(120).moment(caught.state, caught.state.actors[0]), 0).hidden);
+    EXPECT_TRUE(fixture_pose(scene.at(120).context(caught.state, caught.state.actors[0]), 0).hidden);
     const Played thrown =
         play(scene, TapeMaker(1.5).stick(0.1, 0, 1).stick(0.6, 0, 0).look(0.7, 90).hold("use", 1.0, 0.1), GetParam());
     EXPECT_EQ(words_of(scene, thrown.trace, {EventKind::thrown}), Words{"buoy thrown by tester"});

@@ -80,15 +80,15 @@ CoursePlan yard(unsigned seed) {
 
 /// How deep the body stands in anything now; things that are pushed give way by themselves and don't count.
 double depth_now(const Rehearsal& rehearsal, const World& state, bool moving_too) {
-    ProbeMemo memo;
-    place_solids(rehearsal, state, state.actors[0], memo);
+    StepCache cache;
+    place_solids(rehearsal, state, state.actors[0], cache);
     double deepest = 0.0;
     const Capsule capsule{state.actors[0].radius, state.actors[0].height};
     if (const auto in = deepest_overlap(rehearsal.course, capsule, state.actors[0].body.position)) deepest = in->depth;
-    for (const Solid& solid : memo.moving.solids) {
+    for (const Solid& solid : cache.moving.solids) {
         const auto fixture = static_cast<std::size_t>(solid.surface.index);
         if (state.fixtures[fixture].loose >= 0) continue;
-        if (!moving_too && !memo.stands[fixture].still) continue;
+        if (!moving_too && !cache.stands[fixture].still) continue;
         MovingSolids one;
         one.solids = {solid};
         one.note_all_moved();

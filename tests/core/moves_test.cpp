@@ -85,7 +85,7 @@ move dash on dash {
     const auto burst = spans_of(scene, trace, "dash.burst");
     ASSERT_EQ(burst.size(), 1U);
     const double far =
-        flat_length(position_at(trace.tracks[0], burst[0].to) - position_at(trace.tracks[0], burst[0].from));
+        horizontal_length(position_at(trace.tracks[0], burst[0].to) - position_at(trace.tracks[0], burst[0].from));
     EXPECT_NEAR(far, 19 * 0.17 * (0.6 + 0.4 * 0.775), 19 * 0.17 * 0.002);
 }
 
@@ -251,7 +251,7 @@ move light on dash { phase b for 0.3 s { gravity 1 m/s^2  steer to 20 m/s gain 5
                 EXPECT_NEAR(row.acceleration.z, -28.0, 1e-9);
             }
             if (row.move < 0 && row.grounded) {
-                EXPECT_LE(flat_length(row.acceleration), 70.0 + 1e-9);
+                EXPECT_LE(horizontal_length(row.acceleration), 70.0 + 1e-9);
             }
         }
     }

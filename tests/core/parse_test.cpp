@@ -66,7 +66,7 @@ TEST(Parse, SeveralStatementsStandOnOneLine) {
     ASSERT_EQ(phases.size(), 2U);
     EXPECT_EQ(phases[0].blocks.size(), 1U);
     EXPECT_EQ(phases[0].effects.size(), 1U);
-    EXPECT_EQ(phases[0].ways.size(), 1U);
+    EXPECT_EQ(phases[0].transitions.size(), 1U);
 }
 
 TEST(Parse, OneMistakeGivesOneMessageAndTheRestIsRead) {

@@ -77,13 +77,13 @@ TEST(PhaseEdit, WaysAreAddedChangedAndRemoved) {
     const auto added = with_way_added(edit.program, edit.at(2), "go load when pressed(jump)");
     ASSERT_TRUE(added) << added.error();
     Program program = test::compile_or_fail(text_of(added));
-    EXPECT_EQ(program.machines[static_cast<std::size_t>(edit.hop)].phases[2].ways.size(), 2U);
+    EXPECT_EQ(program.machines[static_cast<std::size_t>(edit.hop)].phases[2].transitions.size(), 2U);
     EXPECT_EQ(format(text_of(added)), text_of(added));
 
     const auto changed = with_way_changed(program, edit.at(2), 1, "fail after 1 s");
     ASSERT_TRUE(changed) << changed.error();
     program = test::compile_or_fail(text_of(changed));
-    EXPECT_TRUE(program.machines[static_cast<std::size_t>(edit.hop)].phases[2].ways[1].fails);
+    EXPECT_TRUE(program.machines[static_cast<std::size_t>(edit.hop)].phases[2].transitions[1].fails);
 
     const auto removed = with_way_changed(program, edit.at(2), 1, "");
     EXPECT_EQ(text_of(removed), phased_script) << "there and back again";

@@ -39,7 +39,7 @@ Scene standing_on(const std::string& kind) {
 }
 
 Vec3 on_it(const Scene& scene, const Played& played, int rate) {
-    const FixturePose pose = fixture_pose(scene.at(rate).moment(played.state, played.state.actors[0]), 0);
+    const FixturePose pose = fixture_pose(scene.at(rate).context(played.state, played.state.actors[0]), 0);
     return glm::inverse(pose.turn) * (played.state.actors[0].body.position - pose.center);
 }
 
@@ -100,7 +100,7 @@ TEST_P(Rides, OnSomethingThatSwingsTheVelocityIsThatOfTheVeryPoint) {
     const Played played = play(scene, TapeMaker(1.0), GetParam());
     const double turning = 120.0 / 180.0 * 3.14159265358979 / 4.0;
     const Vec3 hinge{0.0, 2.0, 0.0};
-    const Vec3 arm = flat(played.state.actors[0].body.position - hinge);
+    const Vec3 arm = horizontal(played.state.actors[0].body.position - hinge);
     EXPECT_NEAR(glm::length(played.state.actors[0].ground_velocity), turning * glm::length(arm), 1e-3);
     EXPECT_NEAR(glm::dot(played.state.actors[0].ground_velocity, arm), 0.0, 1e-3);
 }

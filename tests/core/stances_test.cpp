@@ -39,9 +39,9 @@ stance walk { steer to 5 m/s gain 50 m/s^2 brake 50 m/s^2 }
 )");
     const Trace trace = scene.run(TapeMaker(3.0).stick(0, 0, 1).hold("run", 0.5, 2.0).hold("duck", 1.0, 0.5));
     EXPECT_EQ(entered(scene, trace), (std::vector<std::string>{"walk", "sprint", "sneak", "sprint", "walk"}));
-    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 0.9)), 9.0, 1e-6);
-    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 1.4)), 2.0, 1e-6);
-    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 2.9)), 5.0, 1e-6);
+    EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], 0.9)), 9.0, 1e-6);
+    EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], 1.4)), 2.0, 1e-6);
+    EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], 2.9)), 5.0, 1e-6);
 }
 
 TEST(Stances, FallingBeginsAtTheInstantTheSpeedIsReached) {
@@ -109,9 +109,9 @@ stance walk {
 }
 )");
     const Trace trace = scene.run(TapeMaker(2.0).stick(0, 0, 1).hold("run", 1.0, 1.5));
-    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 0.9)), 5.0, 1e-6);
-    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 1.9)), 9.0, 1e-6);
-    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 1.04)), 7.0, 1e-5);  // the shared gain
+    EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], 0.9)), 5.0, 1e-6);
+    EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], 1.9)), 9.0, 1e-6);
+    EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], 1.04)), 7.0, 1e-5);  // the shared gain
 }
 
 }  // namespace

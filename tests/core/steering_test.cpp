@@ -20,10 +20,10 @@ using test::times_of;
 TEST(Steering, SpeedRisesAndFallsAtTheStatedRates) {
     const Scene scene(plain_body);
     const Trace trace = scene.run(TapeMaker(2.0).stick(0.1, 0, 1).stick(1.0, 0, 0), 60);
-    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 0.2)), 4.5, 1e-6);
-    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 0.5)), 6.0, 1e-9);
-    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 1.05)), 6.0 - 70 * 0.05, 1e-6);
-    EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], 1.5)), 0.0, 1e-9);
+    EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], 0.2)), 4.5, 1e-6);
+    EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], 0.5)), 6.0, 1e-9);
+    EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], 1.05)), 6.0 - 70 * 0.05, 1e-6);
+    EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], 1.5)), 0.0, 1e-9);
     // Stopping distance v²/2a.
     EXPECT_NEAR(position_at(trace.tracks[0], 1.9).x - position_at(trace.tracks[0], 1.0).x, 36.0 / 140.0, 1e-6);
 }
@@ -46,7 +46,8 @@ TEST(Steering, TheStickIsTurnedWithTheView) {
 
 TEST(Steering, HalfATiltIsHalfTheSpeed) {
     const Scene scene(plain_body);
-    EXPECT_NEAR(flat_length(scene.run(TapeMaker(1.0).stick(0.1, 0, 0.5)).tracks[0].rows.back().velocity), 3.0, 1e-9);
+    EXPECT_NEAR(horizontal_length(scene.run(TapeMaker(1.0).stick(0.1, 0, 0.5)).tracks[0].rows.back().velocity), 3.0,
+                1e-9);
 }
 
 CoursePlan slope(double degrees) {
@@ -62,7 +63,7 @@ TEST(Steering, WalkableSlopesAreWalkedAtFullFlatSpeed) {
         const Scene scene(plain_body, slope(degrees));
         const Trace trace = scene.run(TapeMaker(1.5).stick(0.0, 0, 1));
         EXPECT_GT(trace.tracks[0].rows.back().position.z, 2.0) << degrees;
-        EXPECT_NEAR(flat_length(trace.tracks[0].rows.back().velocity), 6.0, 0.01) << degrees;
+        EXPECT_NEAR(horizontal_length(trace.tracks[0].rows.back().velocity), 6.0, 0.01) << degrees;
         EXPECT_TRUE(times_of(trace, EventKind::left_ground).empty()) << degrees;
     }
 }
@@ -136,7 +137,8 @@ TEST(Steering, WallsTakeTheSpeedIntoThemAndLeaveTheRest) {
     EXPECT_NEAR(straight.tracks[0].rows.back().position.x, 4.5 - 0.3, 0.005);
     EXPECT_EQ(times_of(straight, EventKind::bumped_wall).size(), 1U);  // leaning on it is no second bump
     // Nor does the trace show speed while the body leans.
-    for (double t = 1.5; t < 2.0; t += 0.0031) EXPECT_LT(flat_length(velocity_at(straight.tracks[0], t)), 1e-6) << t;
+    for (double t = 1.5; t < 2.0; t += 0.0031)
+        EXPECT_LT(horizontal_length(velocity_at(straight.tracks[0], t)), 1e-6) << t;
     const Trace along = scene.run(TapeMaker(2.0).stick(0.0, -0.6, 0.8));
     EXPECT_NEAR(along.tracks[0].rows.back().velocity.y, 3.6, 0.4);
     EXPECT_NEAR(along.tracks[0].rows.back().velocity.x, 0.0, 0.01);
@@ -159,7 +161,7 @@ TEST(Steering, CornersHoldTheBodyStill) {
     plan.pieces.push_back(test::box({0, 3, 1}, {10, 1, 2}));
     const Scene scene(plain_body, plan);
     const Trace trace = scene.run(TapeMaker(2.0).stick(0.0, -0.6, 0.8));
-    EXPECT_LT(flat_length(trace.tracks[0].rows.back().velocity), 0.05);
+    EXPECT_LT(horizontal_length(trace.tracks[0].rows.back().velocity), 0.05);
     EXPECT_LT(trace.tracks[0].rows.back().position.x, 2.21);
     EXPECT_LT(trace.tracks[0].rows.back().position.y, 2.21);
 }

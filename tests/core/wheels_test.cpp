@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: MIT
 // Four ray wheels against closed forms: how far springs sink, how fast one speeds up and stops, when it slides.
-#include "core/loose/wheels.hpp"
+#include "core/rigid/wheels.hpp"
 
 #include <gtest/gtest.h>
 
@@ -9,7 +9,7 @@
 #include <numbers>
 
 #include "core/defaults.hpp"
-#include "core/loose/wheel_rest.hpp"
+#include "core/rigid/wheel_rest.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap {
@@ -21,16 +21,16 @@ constexpr double mass_kg = 300.0;
 struct Car {
     Course course;
     WheelKind kind;
-    LooseThing thing;
+    RigidObject thing;
     Wheels wheels;
-    LooseScratch scratch;
+    RigidScratch scratch;
 
     explicit Car(CoursePlan plan = test::flat_plan()) : course(test::course_of(std::move(plan))) {
         kind.hang = {0.85, 0.6, -0.1};
         kind.radius = 0.3;
         kind.travel = 0.35;
         kind.stiffness = 14'000.0;
-        thing.kind.shape = {LooseShapeKind::box, {1.1, 0.6, 0.3}, 0.0, 0.0};
+        thing.kind.shape = {RigidShapeKind::box, {1.1, 0.6, 0.3}, 0.0, 0.0};
         thing.kind.mass_kg = mass_kg;
         thing.body.place = {0, 0, 0.75};
     }
@@ -40,7 +40,7 @@ struct Car {
             thing.gravity = {0, 0, -gravity_mps2};
             thing.borne = false;
             if (!thing.body.asleep) roll_wheels(course, kind, use, defaults::loose_step_s, thing, wheels);
-            step_loose(*course.solids, {}, {&thing, 1}, {}, defaults::loose_step_s, scratch);
+            step_rigid_bodies(*course.solids, {}, {&thing, 1}, {}, defaults::loose_step_s, scratch);
             if (after_each) after_each();
         }
     }
@@ -48,7 +48,7 @@ struct Car {
         thing.body.asleep = false;
         thing.body.still_s = 0.0;
     }
-    double speed() const { return flat_length(thing.body.velocity); }
+    double speed() const { return horizontal_length(thing.body.velocity); }
     double sunk() const { return mass_kg * gravity_mps2 / (4.0 * kind.stiffness); }
 };
 
@@ -95,7 +95,7 @@ TEST(Wheels, WhereItWouldRollSinkTooDeepOrHangInTheAirItIsLeftAsItWas) {
     const auto stays = [](CoursePlan plan, const std::function<void(Car&)>& change) {
         Car car(std::move(plan));
         change(car);
-        const LooseBody before = car.thing.body;
+        const RigidBody before = car.thing.body;
         EXPECT_FALSE(rest_on_wheels(*car.course.solids, car.kind, gravity_mps2, car.thing, car.wheels));
         EXPECT_EQ(car.thing.body, before);
     };
@@ -198,7 +198,7 @@ TEST(Wheels, PushedTooFarItSlidesAndBelowItsGripItDoesNot) {
             one.thing.gravity = {0, share * one.kind.grip * gravity_mps2, -gravity_mps2};
             one.thing.borne = false;
             roll_wheels(one.course, one.kind, {}, defaults::loose_step_s, one.thing, one.wheels);
-            step_loose(*one.course.solids, {}, {&one.thing, 1}, {}, defaults::loose_step_s, one.scratch);
+            step_rigid_bodies(*one.course.solids, {}, {&one.thing, 1}, {}, defaults::loose_step_s, one.scratch);
         }
         return one.thing.body.place.y - from;
     };

@@ -103,8 +103,8 @@ TEST_P(WickAt, ARollGoesAsFarAsTheIntegralOfItsCurve) {
 TEST_P(WickAt, ASlideLosesItsSpeedAtTheFade) {
     const Trace trace = quay.run("roll and slide", GetParam());
     const auto slide = quay.spans(trace, "slide", "go_on").at(0);
-    const double first = flat_length(velocity_at(trace.tracks[0], slide.from + 1e-6));
-    const double last = flat_length(velocity_at(trace.tracks[0], slide.to - 1e-6));
+    const double first = horizontal_length(velocity_at(trace.tracks[0], slide.from + 1e-6));
+    const double last = horizontal_length(velocity_at(trace.tracks[0], slide.to - 1e-6));
     EXPECT_NEAR(first - last, quay.dial("slide.fade") * (slide.to - slide.from), 0.01);
 }
 
@@ -119,8 +119,8 @@ TEST_P(WickAt, AWallRunLastsItsTimeAndDropsAsItsGravitySays) {
         const double rising = velocity_at(trace.tracks[0], run.from + 1e-7).z;
         const double expected = rising - pull * last * curve_integral(*curve, (run.to - run.from) / last);
         EXPECT_NEAR(velocity_at(trace.tracks[0], run.to - 1e-7).z, expected, 0.02);
-        EXPECT_NEAR(flat_length(velocity_at(trace.tracks[0], run.to - 1e-7)),
-                    flat_length(velocity_at(trace.tracks[0], run.from + 1e-6)), 1e-3)
+        EXPECT_NEAR(horizontal_length(velocity_at(trace.tracks[0], run.to - 1e-7)),
+                    horizontal_length(velocity_at(trace.tracks[0], run.from + 1e-6)), 1e-3)
             << "the speed along the wall stays";
     }
     // Left alone it ends with its time.

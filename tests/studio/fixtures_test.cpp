@@ -140,7 +140,7 @@ TEST(FixtureViews, TheScriptDeskMapsAndProvesAFixture) {
     const PhaseMap::Taken taken = script->map()->taken();
     EXPECT_EQ(taken.entered, (std::vector<int>{3, 1, 1, 1}))
         << "both doors are shut when it begins, and one again at the end";
-    EXPECT_EQ(taken.ways[0], (std::vector<int>{0, 1})) << "told by its lever, not used";
+    EXPECT_EQ(taken.transitions[0], (std::vector<int>{0, 1})) << "told by its lever, not used";
 }
 
 TEST(FixtureViews, ADoorBasedOnAnotherIsAddedInScriptAlone) {

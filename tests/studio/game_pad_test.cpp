@@ -57,7 +57,7 @@ TEST(GamePad, ButtonsAndSticksReachTheRun) {
     made_up.axis(SDL_CONTROLLER_AXIS_LEFTY, -1.0);
     pad.poll();
     studio.pass(0.5);
-    EXPECT_NEAR(flat_length(studio.session->live_view().state.actors[0].body.velocity), 6.0, 0.01);
+    EXPECT_NEAR(horizontal_length(studio.session->live_view().state.actors[0].body.velocity), 6.0, 0.01);
     made_up.button(SDL_CONTROLLER_BUTTON_A, true);
     pad.poll();
     studio.pass(0.1);
@@ -71,7 +71,7 @@ TEST(GamePad, ButtonsAndSticksReachTheRun) {
     made_up.button(SDL_CONTROLLER_BUTTON_A, false);
     pad.poll();
     studio.pass(1.2);
-    EXPECT_NEAR(flat_length(studio.session->live_view().state.actors[0].body.velocity), 0.0, 0.01);
+    EXPECT_NEAR(horizontal_length(studio.session->live_view().state.actors[0].body.velocity), 0.0, 0.01);
 }
 
 /// The demo's tape for two, played anew: its characters, from where they start.
@@ -86,7 +86,7 @@ struct TwoPlayers {
         QObject::connect(&pad, &GamePad::connection_changed, input, &PlayInput::set_pads);
     }
     double speed_of(std::size_t character) const {
-        return flat_length(studio.session->live_view().state.actors.at(character).body.velocity);
+        return horizontal_length(studio.session->live_view().state.actors.at(character).body.velocity);
     }
 };
 

@@ -107,15 +107,15 @@ TEST(ScriptDesk, TheMapCountsTheWaysTheTapeTook) {
         if (span.machine == hop && span.opens) ++starts;
     ASSERT_EQ(taken.entered.size(), 3U);
     EXPECT_EQ(taken.entered[0], starts);
-    EXPECT_GT(taken.ways[0][0], 0) << "cut short by letting go";
-    EXPECT_GT(taken.ways[0][1], 0) << "at the top";
-    EXPECT_LE(taken.ways[0][0] + taken.ways[0][1], starts);
+    EXPECT_GT(taken.transitions[0][0], 0) << "cut short by letting go";
+    EXPECT_GT(taken.transitions[0][1], 0) << "at the top";
+    EXPECT_LE(taken.transitions[0][0] + taken.transitions[0][1], starts);
     // Two ways lead from the dash's burst to the same phase: what its time did is not the wall's doing.
     writing.script->show_machine(writing.session->program()->find_machine("dash").value());
     const PhaseMap::Taken dash = writing.script->map()->taken();
-    ASSERT_EQ(dash.ways[0].size(), 2U);
-    EXPECT_EQ(dash.ways[0][0], 0) << "no wall was met";
-    EXPECT_EQ(dash.ways[0][1], dash.entered[0]) << "its time was up";
+    ASSERT_EQ(dash.transitions[0].size(), 2U);
+    EXPECT_EQ(dash.transitions[0][0], 0) << "no wall was met";
+    EXPECT_EQ(dash.transitions[0][1], dash.entered[0]) << "its time was up";
 }
 
 TEST(ScriptDesk, TheProofFollowsWhatIsTyped) {
@@ -257,22 +257,22 @@ TEST(PhaseMap, ADoubleClickRenamesAPhaseInTheText) {
 
 TEST(PhaseMap, ADragFromPhaseToPhaseMakesAWay) {
     Mapping mapping;
-    const std::size_t before = mapping.hop().phases[2].ways.size();
+    const std::size_t before = mapping.hop().phases[2].transitions.size();
     drag(mapping.map, mapping.map->box_of(2).center().toPoint(), mapping.map->box_of(0).center().toPoint());
     ASSERT_TRUE(mapping.map->entry()->isVisible());
     EXPECT_EQ(mapping.map->entry()->text(), "go rise_up when grounded");
     mapping.enter("go rise_up when pressed(jump) and feet > 90 m");
-    ASSERT_EQ(mapping.hop().phases[2].ways.size(), before + 1);
+    ASSERT_EQ(mapping.hop().phases[2].transitions.size(), before + 1);
     EXPECT_TRUE(mapping.editor->text().contains("go rise_up when pressed(jump) and feet > 90 m"));
     const QPoint row = mapping.map->way_row(2, before).center().toPoint();
     QTest::mouseDClick(mapping.map, Qt::LeftButton, {}, row);
     mapping.enter("fail after 9 s");
-    EXPECT_TRUE(mapping.hop().phases[2].ways.back().fails);
+    EXPECT_TRUE(mapping.hop().phases[2].transitions.back().fails);
     QTest::mouseDClick(mapping.map, Qt::LeftButton, {}, row);
     mapping.enter("nonsense");
     EXPECT_TRUE(mapping.map->entry()->isVisible()) << "no way: it stays to be mended";
     mapping.enter("end after 8 s");
-    EXPECT_FALSE(mapping.hop().phases[2].ways.back().fails);
+    EXPECT_FALSE(mapping.hop().phases[2].transitions.back().fails);
 }
 
 TEST(PhaseMap, PhasesAreAddedAndRemovedAndUndone) {

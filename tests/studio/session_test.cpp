@@ -180,13 +180,13 @@ TEST(Session, DialsTurnedWhilePlayingActAtOnceAndBothSidesCanBePlayed) {
     studio.session->set_dial(studio.dial("walk.top"), 12);
     studio.session->live()->stick({0, 1});
     studio.pass(0.4);
-    EXPECT_NEAR(flat_length(studio.session->live_view().state.actors[0].body.velocity), 12.0, 0.01);
+    EXPECT_NEAR(horizontal_length(studio.session->live_view().state.actors[0].body.velocity), 12.0, 0.01);
     studio.session->play_side(Side::kept);
     studio.pass(0.3);
-    EXPECT_NEAR(flat_length(studio.session->live_view().state.actors[0].body.velocity), 6.0, 0.01);
+    EXPECT_NEAR(horizontal_length(studio.session->live_view().state.actors[0].body.velocity), 6.0, 0.01);
     studio.session->play_side(Side::now);
     studio.pass(0.3);
-    EXPECT_NEAR(flat_length(studio.session->live_view().state.actors[0].body.velocity), 12.0, 0.01);
+    EXPECT_NEAR(horizontal_length(studio.session->live_view().state.actors[0].body.velocity), 12.0, 0.01);
 }
 
 TEST(Session, TheAnswersBelongToTheCursorsInstant) {

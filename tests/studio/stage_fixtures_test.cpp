@@ -43,7 +43,7 @@ TEST(StageFixtures, EveryFixtureIsShownWhereItStands) {
     const auto frame = shown.frame(state, {});
     ASSERT_EQ(frame.fixtures.size(), shown.course.plan.fixtures.size());
     for (std::size_t i = 0; i < frame.fixtures.size(); ++i)
-        EXPECT_EQ(frame.fixtures[i].center, fixture_pose(shown.rehearsal.moment(state, state.actors[0]), i).center);
+        EXPECT_EQ(frame.fixtures[i].center, fixture_pose(shown.rehearsal.context(state, state.actors[0]), i).center);
     EXPECT_EQ(frame.fixtures[shown.fixture("net house door")].drawn, FixtureLook::door);
     EXPECT_EQ(frame.fixtures[shown.fixture("old hand")].drawn, FixtureLook::plain);
 }
@@ -97,9 +97,9 @@ TEST(StageFixtures, AFocusAreaIsARingOrForAFrontThePartInWhichOneIsHeard) {
     const FixturePose& pose = with.fixtures[shown.fixture("old hand")];
     const Vec3 front = Vec3{std::cos(pose.turn_rad), std::sin(pose.turn_rad), 0.0};
     for (const auto& line : hand) {
-        const Vec3 way = flat(line.to - pose.center);
-        if (flat_length(way) < 0.1) continue;
-        EXPECT_GT(glm::dot(way / flat_length(way), front), std::cos(0.5 * 90.0 / 57.2957795) - 1e-6);
+        const Vec3 way = horizontal(line.to - pose.center);
+        if (horizontal_length(way) < 0.1) continue;
+        EXPECT_GT(glm::dot(way / horizontal_length(way), front), std::cos(0.5 * 90.0 / 57.2957795) - 1e-6);
     }
 }
 
@@ -112,7 +112,7 @@ TEST(StageFixtures, GlovesAreShownForHandsThatAreRaisedOrHoldSomething) {
     EXPECT_LT(
         glm::length(
             frame.gloves[0].place -
-            fixture_pose(shown.rehearsal.moment(holding, holding.actors[0]), shown.fixture("signal lamp")).center),
+            fixture_pose(shown.rehearsal.context(holding, holding.actors[0]), shown.fixture("signal lamp")).center),
         0.4)
         << "at what it holds";
 }

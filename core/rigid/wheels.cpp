@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: MIT
-#include "core/loose/wheels.hpp"
+#include "core/rigid/wheels.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -40,26 +40,26 @@ double turned(const WheelKind& kind, double turn_rad, std::size_t wheel) {
 
 }  // namespace
 
-Vec3 wheel_hang(const WheelKind& kind, const LooseBody& body, std::size_t wheel) {
+Vec3 wheel_hang(const WheelKind& kind, const RigidBody& body, std::size_t wheel) {
     const double ahead = wheel < 2 ? 1.0 : -1.0;
     const double left = wheel % 2 == 0 ? 1.0 : -1.0;
     return body.place + body.turn * Vec3{kind.hang.x * ahead, kind.hang.y * left, kind.hang.z};
 }
 
-Vec3 wheel_place(const WheelKind& kind, const LooseBody& body, const Wheels& wheels, std::size_t wheel) {
+Vec3 wheel_place(const WheelKind& kind, const RigidBody& body, const Wheels& wheels, std::size_t wheel) {
     const double down = kind.travel - std::clamp(wheels[wheel].squeezed_m, 0.0, kind.travel);
     return wheel_hang(kind, body, wheel) - body.turn * Vec3{0.0, 0.0, down};
 }
 
-double slip_angle(const LooseBody& body) {
+double slip_angle(const RigidBody& body) {
     const Vec3 own = glm::inverse(body.turn) * body.velocity;
     if (std::hypot(own.x, own.y) < slowest_slip_mps) return 0.0;
     return std::atan2(std::abs(own.y), std::abs(own.x));
 }
 
 void roll_wheels(const Surroundings& around, const WheelKind& kind, const WheelUse& use, double seconds,
-                 LooseThing& thing, Wheels& wheels) {
-    LooseBody& body = thing.body;
+                 RigidObject& thing, Wheels& wheels) {
+    RigidBody& body = thing.body;
     const double inverse_mass = 1.0 / thing.kind.mass_kg;
     const glm::dmat3 inverse_inertia = leap::inverse_inertia(thing.kind, body.turn);
     const Vec3 up = body.turn * world_up;
@@ -100,7 +100,7 @@ void roll_wheels(const Surroundings& around, const WheelKind& kind, const WheelU
         contact.side_mass = mass_along(inverse_mass, inverse_inertia, contact.arm, contact.side);
     }
     if (grounded == 0) return;
-    // Springs: what closes at the end of the step is what counts, so each is worked out against what it bears itself.
+    // Springs are implicit: the force at the end of the step counts, each against its own share of the mass.
     const Vec3 before_springs = velocity;
     for (std::size_t i = 0; i < wheel_count; ++i) {
         Contact& contact = contacts[i];

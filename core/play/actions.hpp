@@ -16,11 +16,11 @@ struct ActOwner {
 };
 
 /// Carries out acts, in order. Emitted events are added to `emitted`.
-void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, World& world, Actor& actor, Emitted& emitted,
-              ProbeMemo& memo, Record* record, const ActOwner& owner);
+void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, World& world, Actor& actor,
+                 Emitted& emitted, StepCache& cache, Record* record, const ActOwner& owner);
 
 /// Where one comes back to at a fixture: in front of it, feet at its underside.
-RespawnPlace respawn_at(const Moment& moment, std::size_t fixture);
+RespawnPlace respawn_at(const EvaluationContext& context, std::size_t fixture);
 
 /// The feet come off the ground. A launch uses up the coyote time; walking off an edge starts it.
 void leave_ground(Actor& actor, bool by_launch);

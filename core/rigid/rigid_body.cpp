@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: MIT
-#include "core/loose/loose_body.hpp"
+#include "core/rigid/rigid_body.hpp"
 
 #include <algorithm>
 #include <array>
@@ -32,8 +32,8 @@ void place_box(const Vec3& half, const Vec3& place, const Quat& turn, Solid& out
     }
 }
 
-void place_round(const LooseShape& shape, const Vec3& place, const Quat& turn, Solid& out) {
-    const double reach = shape.kind == LooseShapeKind::ball ? 0.0 : std::max(0.0, 0.5 * shape.height - shape.radius);
+void place_round(const RigidShape& shape, const Vec3& place, const Quat& turn, Solid& out) {
+    const double reach = shape.kind == RigidShapeKind::ball ? 0.0 : std::max(0.0, 0.5 * shape.height - shape.radius);
     const Vec3 along = turn * Vec3{0.0, 0.0, reach};
     out.kind = SolidKind::round;
     out.center = place;
@@ -47,37 +47,37 @@ void place_round(const LooseShape& shape, const Vec3& place, const Quat& turn, S
 
 }  // namespace
 
-void place_shape(const LooseShape& shape, const Vec3& place, const Quat& turn, const Surface& surface, Solid& out) {
+void place_shape(const RigidShape& shape, const Vec3& place, const Quat& turn, const Surface& surface, Solid& out) {
     out.surface = surface;
     out.bounds = {};
-    if (shape.kind == LooseShapeKind::box) {
+    if (shape.kind == RigidShapeKind::box) {
         place_box(shape.half, place, turn, out);
     } else {
         place_round(shape, place, turn, out);
     }
 }
 
-double outer_radius(const LooseShape& shape) {
+double outer_radius(const RigidShape& shape) {
     switch (shape.kind) {
-        case LooseShapeKind::box: return glm::length(shape.half);
-        case LooseShapeKind::ball: return shape.radius;
+        case RigidShapeKind::box: return glm::length(shape.half);
+        case RigidShapeKind::ball: return shape.radius;
         default: return std::max(shape.radius, 0.5 * shape.height);
     }
 }
 
-double inner_radius(const LooseShape& shape) {
-    return shape.kind == LooseShapeKind::box ? std::min({shape.half.x, shape.half.y, shape.half.z}) : shape.radius;
+double inner_radius(const RigidShape& shape) {
+    return shape.kind == RigidShapeKind::box ? std::min({shape.half.x, shape.half.y, shape.half.z}) : shape.radius;
 }
 
-Vec3 inertia_of(const LooseKind& kind) {
-    const LooseShape& s = kind.shape;
+Vec3 inertia_of(const RigidKind& kind) {
+    const RigidShape& s = kind.shape;
     const double m = kind.mass_kg;
-    if (s.kind == LooseShapeKind::box) {
+    if (s.kind == RigidShapeKind::box) {
         const Vec3 h = s.half * s.half;
         return Vec3{h.y + h.z, h.x + h.z, h.x + h.y} * (m / 3.0);
     }
     const double r2 = s.radius * s.radius;
-    if (s.kind == LooseShapeKind::ball) return Vec3{0.4 * m * r2};
+    if (s.kind == RigidShapeKind::ball) return Vec3{0.4 * m * r2};
     // A cylinder and two half balls share the mass as their volumes do; the half balls' own middles lie 3/8 r further
     // out than the cylinder's ends.
     const double length = std::max(0.0, s.height - 2.0 * s.radius);
@@ -91,7 +91,7 @@ Vec3 inertia_of(const LooseKind& kind) {
     return {across, across, along};
 }
 
-glm::dmat3 inverse_inertia(const LooseKind& kind, const Quat& turn) {
+glm::dmat3 inverse_inertia(const RigidKind& kind, const Quat& turn) {
     const Vec3 inertia = inertia_of(kind);
     const glm::dmat3 axes = glm::mat3_cast(turn);
     glm::dmat3 scaled = axes;

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
-#include "core/loose/contact.hpp"
+#include "core/rigid/contact.hpp"
 
 namespace leap {
 

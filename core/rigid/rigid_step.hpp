@@ -4,23 +4,23 @@
 #include <span>
 #include <vector>
 
-#include "core/loose/contact.hpp"
-#include "core/loose/loose_body.hpp"
+#include "core/rigid/contact.hpp"
+#include "core/rigid/rigid_body.hpp"
 #include "core/world/solid_source.hpp"
 
 namespace leap {
 
 /// A loose body in a step, with what it is made of.
-struct LooseThing {
-    LooseKind kind;
-    LooseBody body;
+struct RigidObject {
+    RigidKind kind;
+    RigidBody body;
     Vec3 gravity{0.0, 0.0, -9.81};  ///< m/s²
     bool there = true;              ///< otherwise nothing touches it and it stays as it is
     bool borne = false;             ///< by its wheels
 };
 
 /// Something solid that loose bodies meet and can't move: a door, a lift, the character.
-struct LooseObstacle {
+struct KinematicObstacle {
     Solid solid;
     Vec3 velocity{0.0};
     double spin = 0.0;  ///< rad/s about the upward axis through `middle`
@@ -29,13 +29,13 @@ struct LooseObstacle {
 };
 
 /// A thing and an obstacle that go through one another.
-struct LoosePass {
+struct ContactExemption {
     std::size_t thing = 0;
     std::size_t obstacle = 0;
 };
 
 /// Two that have touched in a step. `other`: a thing, or one behind the things: an obstacle; -1: something fixed.
-struct LooseTouch {
+struct RigidTouch {
     std::int32_t thing = -1;
     std::int32_t other = -1;
     ContactPoint contact;
@@ -69,7 +69,7 @@ struct ContactRow {
 };
 
 /// Room that steps reuse; keeps from one to the next only what would come out the same.
-struct LooseScratch {
+struct RigidScratch {
     struct Motion {
         Vec3 velocity{0.0}, spin{0.0};  ///< as the solver sees them
         Vec3 shift{0.0}, tilt{0.0};     ///< correction of overlaps, per second
@@ -81,17 +81,17 @@ struct LooseScratch {
     };
     std::vector<Solid> solids;
     struct Stand {
-        LooseShape shape;
+        RigidShape shape;
         Vec3 place{1e300};
         Quat turn{1.0, 0.0, 0.0, 0.0};
         friend bool operator==(const Stand&, const Stand&) = default;
     };
-    std::vector<Stand> stands;  ///< where each solid was placed last: those that lie still are not placed anew
+    std::vector<Stand> stands;  ///< where each solid was placed last: unchanged ones are skipped
     std::vector<Motion> motions;
     std::vector<ContactRow> rows;
     std::vector<ContactPoint> points;
     std::vector<const Solid*> found;  ///< near the thing that is looked at
-    std::vector<LooseTouch> touches;  ///< of the last step
+    std::vector<RigidTouch> touches;  ///< of the last step
 };
 
 /// One step of `seconds` (defaults::loose_step_s) for all that are awake. Order: contacts are found, sleepers that are
@@ -102,11 +102,12 @@ struct LooseScratch {
 /// a body that runs into something inside the step moves up to that instant with its old velocity and on with the new
 /// one, so that heights of bounces and their times don't depend on the step. No body's inner ball ever crosses a
 /// surface that is fixed: its way is swept.
-void step_loose(const SolidSource& fixed, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things,
-                std::span<const LoosePass> passes, double seconds, LooseScratch& scratch);
+void step_rigid_bodies(const SolidSource& fixed, std::span<const KinematicObstacle> obstacles,
+                       std::span<RigidObject> things, std::span<const ContactExemption> passes, double seconds,
+                       RigidScratch& scratch);
 
-/// Whether a thing that keeps still stays as it is: something under its middle bears it.
-bool rests_there(const SolidSource& fixed, std::span<const LooseThing> things, std::size_t index,
-                 LooseScratch& scratch);
+/// Whether a body at rest stays at rest: contacts support it on all sides of its centre.
+bool rests_there(const SolidSource& fixed, std::span<const RigidObject> things, std::size_t index,
+                 RigidScratch& scratch);
 
 }  // namespace leap

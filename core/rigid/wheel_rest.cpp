@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: MIT
-#include "core/loose/wheel_rest.hpp"
+#include "core/rigid/wheel_rest.hpp"
 
 #include <algorithm>
 #include <cmath>
 
-#include "core/loose/contact.hpp"
+#include "core/rigid/contact.hpp"
 
 namespace leap {
 namespace {
@@ -12,7 +12,7 @@ namespace {
 constexpr double level_cos = 1.0 - 1e-9;  ///< on any slope it would roll without its brakes
 
 /// The four springs, each against the ground under it; false when a wheel finds none that is level.
-bool feel_ground(const SolidSource& fixed, const WheelKind& kind, const LooseBody& body, Wheels& wheels) {
+bool feel_ground(const SolidSource& fixed, const WheelKind& kind, const RigidBody& body, Wheels& wheels) {
     const Vec3 up = body.turn * world_up;
     const double longest = kind.travel + kind.radius;
     for (std::size_t i = 0; i < wheel_count; ++i) {
@@ -26,7 +26,7 @@ bool feel_ground(const SolidSource& fixed, const WheelKind& kind, const LooseBod
     return true;
 }
 
-bool touches_something(const SolidSource& fixed, const LooseThing& thing) {
+bool touches_something(const SolidSource& fixed, const RigidObject& thing) {
     constexpr double near_m = 0.002;
     Solid own;
     place_shape(thing.kind.shape, thing.body.place, thing.body.turn, {}, own);
@@ -39,12 +39,12 @@ bool touches_something(const SolidSource& fixed, const LooseThing& thing) {
 
 }  // namespace
 
-bool rest_on_wheels(const SolidSource& fixed, const WheelKind& kind, double gravity_mps2, LooseThing& thing,
+bool rest_on_wheels(const SolidSource& fixed, const WheelKind& kind, double gravity_mps2, RigidObject& thing,
                     Wheels& wheels) {
     constexpr int most_rounds = 12;
     constexpr double exact_share = 1e-6;
     const double weight = thing.kind.mass_kg * gravity_mps2;
-    LooseThing at = thing;
+    RigidObject at = thing;
     Wheels felt = wheels;
     for (int round = 0; round < most_rounds; ++round) {
         if (!feel_ground(fixed, kind, at.body, felt)) return false;

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: MIT
-#include "core/loose/contact.hpp"
+#include "core/rigid/contact.hpp"
 
 #include <algorithm>
 #include <cmath>
 
-#include "core/loose/face_contact.hpp"
+#include "core/rigid/face_contact.hpp"
 #include "core/world/closest_point.hpp"
 
 namespace leap {

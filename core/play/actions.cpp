@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: MIT
-#include "core/play/acts.hpp"
+#include "core/play/actions.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -21,11 +21,11 @@ void limit_speed(Vec3& velocity) {
 }
 
 /// The part of the velocity along the direction becomes `speed` (or gains it).
-void launch(const Moment& m, const Act& act, Actor& actor, Emitted& emitted) {
-    const Vec3 direction = direction_or_zero(vector(m, act.direction));
-    const double speed = number(m, act.amount);
+void launch(const EvaluationContext& m, const Action& action, Actor& actor, Emitted& emitted) {
+    const Vec3 direction = direction_or_zero(vector(m, action.direction));
+    const double speed = number(m, action.amount);
     Vec3& velocity = actor.body.velocity;
-    const double before = act.adding ? 0.0 : glm::dot(velocity, direction);
+    const double before = action.adding ? 0.0 : glm::dot(velocity, direction);
     velocity += direction * (speed - before);
     limit_speed(velocity);
     if (actor.body.grounded && glm::dot(velocity, actor.body.ground_normal) > 1e-6) {
@@ -55,35 +55,35 @@ void stop(MotionPart part, Vec3& velocity) {
     }
 }
 
-void count(const Moment& m, const Act& act, double amount, World& world, Actor& actor) {
-    const CounterInfo& info = m.program.counters[static_cast<std::size_t>(act.index)];
-    const auto slot = counter_slot(m, info, act.index);
+void count(const EvaluationContext& m, const Action& action, double amount, World& world, Actor& actor) {
+    const CounterInfo& info = m.program.counters[static_cast<std::size_t>(action.index)];
+    const auto slot = counter_slot(m, info, action.index);
     if (!slot) return;
     double& value = (slot->of_fixture ? world.counters : actor.counters)[slot->index].value;
-    const double wanted = act.kind == ActKind::set_counter ? amount : value + amount;
+    const double wanted = action.kind == ActionKind::set_counter ? amount : value + amount;
     value = std::clamp(wanted, info.low, info.high);
 }
 
-void remember(const Moment& m, const Act& act, World& world, Actor& actor) {
-    const MemoryInfo& info = m.program.memories[static_cast<std::size_t>(act.index)];
+void remember(const EvaluationContext& m, const Action& action, World& world, Actor& actor) {
+    const MemoryInfo& info = m.program.memories[static_cast<std::size_t>(action.index)];
     const auto slot = memory_slot(m, info.kind, info.slot);
     if (!slot) return;
     std::vector<double>& memory = slot->of_fixture ? world.memory : actor.memory;
     if (info.type.kind != ValueKind::vector) {
-        memory[slot->index] = number(m, act.amount);
+        memory[slot->index] = number(m, action.amount);
         return;
     }
-    const Vec3 value = vector(m, act.amount);
+    const Vec3 value = vector(m, action.amount);
     for (int i = 0; i < 3; ++i) memory[slot->index + static_cast<std::size_t>(i)] = value[i];
 }
 
-void spend_at(const Moment& m, const Act& act, double amount, Actor& actor) {
-    const auto i = static_cast<std::size_t>(act.index);
+void spend_at(const EvaluationContext& m, const Action& action, double amount, Actor& actor) {
+    const auto i = static_cast<std::size_t>(action.index);
     spend(m.program.meters[i], amount, actor.time, actor.meters[i]);
 }
 
 /// A target that isn't there any more, or never was, is struck without effect.
-void strike(const Moment& m, double target, World& world, Actor& actor, Record* record) {
+void strike(const EvaluationContext& m, double target, World& world, Actor& actor, Record* record) {
     const auto count = static_cast<double>(world.target_struck_at.size());
     if (!(target >= 0.0) || target >= count || !target_there(m, static_cast<std::int32_t>(target))) return;
     world.target_struck_at[static_cast<std::size_t>(target)] = actor.time;
@@ -92,10 +92,10 @@ void strike(const Moment& m, double target, World& world, Actor& actor, Record* 
 }
 
 /// The body stands somewhere else all at once, on the ground when there is any under its feet.
-void place_body(const Rehearsal& r, const ProbeMemo& memo, const Vec3& feet, const Vec3& velocity, Actor& actor) {
+void place_body(const Rehearsal& r, const StepCache& cache, const Vec3& feet, const Vec3& velocity, Actor& actor) {
     BodyShape shape = r.shape(actor);
     shape.capsule = {actor.radius, actor.height};
-    const Surroundings around{r.course, memo.moving};
+    const Surroundings around{r.course, cache.moving};
     BodyState placed;
     placed.position = feet;
     placed.velocity = velocity;
@@ -109,7 +109,7 @@ void place_body(const Rehearsal& r, const ProbeMemo& memo, const Vec3& feet, con
 }
 
 /// Through to the other side: the velocity turns as the exit is turned against the way in.
-void teleport(const Rehearsal& r, const Moment& m, bool keeps_velocity, Actor& actor, Record* record) {
+void teleport(const Rehearsal& r, const EvaluationContext& m, bool keeps_velocity, Actor& actor, Record* record) {
     const auto i = static_cast<std::size_t>(m.fixture);
     const auto note = [&](EventKind kind) {
         if (record != nullptr) record->events.push_back({actor.time, kind, static_cast<std::int32_t>(i), -1, actor.id});
@@ -122,22 +122,23 @@ void teleport(const Rehearsal& r, const Moment& m, bool keeps_velocity, Actor& a
     const double s = std::sin(turn);
     const Vec3 v = actor.body.velocity;
     const Vec3 turned{c * v.x - s * v.y, s * v.x + c * v.y, v.z};
-    place_body(r, *m.memo, exit->feet, keeps_velocity ? turned : Vec3{0.0}, actor);
+    place_body(r, *m.cache, exit->feet, keeps_velocity ? turned : Vec3{0.0}, actor);
     actor.facing = std::remainder(actor.facing + turn, 2.0 * std::numbers::pi);
     note(EventKind::teleported);
 }
 
-/// A thing is taken by whoever has come to it, or thrown by whoever holds it.
-void act_of_loose(const Moment& m, std::size_t i, const Act& act, World& world, Actor& actor, Record* record) {
+/// `hold`: the owner that has just touched the thing becomes its holder. `throw`: its holder lets go of it.
+void action_of_loose(const EvaluationContext& m, std::size_t i, const Action& action, World& world, Actor& actor,
+                     Record* record) {
     const std::int32_t index = world.fixtures[i].loose;
     if (index < 0) return;
-    LooseState& loose = world.loose[static_cast<std::size_t>(index)];
+    RigidState& loose = world.loose[static_cast<std::size_t>(index)];
     const auto note = [&](EventKind kind, const Owner& who) {
         if (record == nullptr) return;
         record->events.push_back({actor.time, kind, static_cast<std::int32_t>(i), who.is_fixture() ? who.index : -1,
                                   who.is_actor() ? who.index : -1});
     };
-    if (act.kind == ActKind::hold) {
+    if (action.kind == ActionKind::hold) {
         const bool by_hand = (actor.contacts[i].events & fixture_grabbed) != 0;
         const Owner who = by_hand ? actor_owner(static_cast<std::size_t>(actor.id)) : m.by;
         if (!loose.holder.is_nobody() || who.is_nobody()) return;  // one holder per thing
@@ -146,10 +147,10 @@ void act_of_loose(const Moment& m, std::size_t i, const Act& act, World& world, 
         note(by_hand ? EventKind::grabbed : EventKind::caught, who);
         return;
     }
-    const Vec3 way = vector(m, act.direction);
-    const double amount = number(m, act.amount);
-    Vec3 velocity = act.to_point ? velocity_to(m, i, way, amount) : direction_or_zero(way) * amount;
-    if (act.adding)
+    const Vec3 way = vector(m, action.direction);
+    const double amount = number(m, action.amount);
+    Vec3 velocity = action.to_point ? velocity_to(m, i, way, amount) : direction_or_zero(way) * amount;
+    if (action.adding)
         velocity += loose.holder.is_actor() ? world.actors[static_cast<std::size_t>(loose.holder.index)].body.velocity
                                             : loose.body.velocity;
     limit_speed(velocity);
@@ -160,25 +161,25 @@ void act_of_loose(const Moment& m, std::size_t i, const Act& act, World& world, 
     note(EventKind::thrown, loose.holder);
 }
 
-void act_of_fixture(const Rehearsal& r, const Moment& m, const Act& act, World& world, Actor& actor, ProbeMemo& memo,
-                    Record* record) {
+void action_of_fixture(const Rehearsal& r, const EvaluationContext& m, const Action& action, World& world, Actor& actor,
+                       StepCache& cache, Record* record) {
     const auto i = static_cast<std::size_t>(m.fixture);
     const std::int32_t link = world.fixtures[i].link;
-    if (act.kind == ActKind::teleport) {
-        teleport(r, m, act.adding, actor, record);
-    } else if (act.kind == ActKind::respawn_here) {
+    if (action.kind == ActionKind::teleport) {
+        teleport(r, m, action.adding, actor, record);
+    } else if (action.kind == ActionKind::respawn_here) {
         actor.respawn = respawn_at(m, i);
-    } else if (act.kind == ActKind::hold || act.kind == ActKind::throw_it) {
-        act_of_loose(m, i, act, world, actor, record);
+    } else if (action.kind == ActionKind::hold || action.kind == ActionKind::throw_it) {
+        action_of_loose(m, i, action, world, actor, record);
     } else if (link >= 0) {
         world.contacts[static_cast<std::size_t>(link)].events_ahead |= fixture_told;
-        memo.stale = true;
+        cache.stale = true;
     }
 }
 
 }  // namespace
 
-RespawnPlace respawn_at(const Moment& m, std::size_t fixture) {
+RespawnPlace respawn_at(const EvaluationContext& m, std::size_t fixture) {
     const Exit before = exit_of(m, fixture);
     return {before.feet, before.facing_rad, static_cast<std::int32_t>(fixture)};
 }
@@ -192,66 +193,67 @@ void leave_ground(Actor& actor, bool by_launch) {
     actor.contact_since = actor.time;
 }
 
-void run_acts(const Rehearsal& rehearsal, std::span<const Act> acts, World& world, Actor& actor, Emitted& emitted,
-              ProbeMemo& memo, Record* record, const ActOwner& owner) {
-    for (const Act& act : acts) {
-        Moment asked = rehearsal.moment(world, actor, &memo);
+void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, World& world, Actor& actor,
+                 Emitted& emitted, StepCache& cache, Record* record, const ActOwner& owner) {
+    for (const Action& action : actions) {
+        EvaluationContext asked = rehearsal.context(world, actor, &cache);
         asked.by = owner.by;
-        const Moment m = owner.fixture >= 0 ? asked.of_fixture(static_cast<std::size_t>(owner.fixture)) : asked;
-        switch (act.kind) {
-            case ActKind::launch: {
+        const EvaluationContext m =
+            owner.fixture >= 0 ? asked.of_fixture(static_cast<std::size_t>(owner.fixture)) : asked;
+        switch (action.kind) {
+            case ActionKind::launch: {
                 const bool stood = actor.body.grounded;
-                launch(m, act, actor, emitted);
+                launch(m, action, actor, emitted);
                 if (stood && !actor.body.grounded && record != nullptr)
                     record->events.push_back({actor.time, EventKind::left_ground, -1, -1, actor.id});
                 break;
             }
-            case ActKind::keep: keep(number(m, act.amount), act.part, actor.body.velocity); break;
-            case ActKind::stop: stop(act.part, actor.body.velocity); break;
-            case ActKind::set_counter:
-            case ActKind::add_counter: count(m, act, number(m, act.amount), world, actor); break;
-            case ActKind::remember:
-                remember(m, act, world, actor);
-                memo.forget();
+            case ActionKind::keep: keep(number(m, action.amount), action.part, actor.body.velocity); break;
+            case ActionKind::stop: stop(action.part, actor.body.velocity); break;
+            case ActionKind::set_counter:
+            case ActionKind::add_counter: count(m, action, number(m, action.amount), world, actor); break;
+            case ActionKind::remember:
+                remember(m, action, world, actor);
+                cache.forget();
                 break;
-            case ActKind::spend: spend_at(m, act, number(m, act.amount), actor); break;
-            case ActKind::gain: spend_at(m, act, -number(m, act.amount), actor); break;
-            case ActKind::tag: {
-                double& until = actor.tagged_until[static_cast<std::size_t>(act.index)];
-                until = std::max(until, actor.time + number(m, act.amount));
+            case ActionKind::spend: spend_at(m, action, number(m, action.amount), actor); break;
+            case ActionKind::gain: spend_at(m, action, -number(m, action.amount), actor); break;
+            case ActionKind::tag: {
+                double& until = actor.tagged_until[static_cast<std::size_t>(action.index)];
+                until = std::max(until, actor.time + number(m, action.amount));
                 break;
             }
-            case ActKind::untag: actor.tagged_until[static_cast<std::size_t>(act.index)] = never; break;
-            case ActKind::pose:
+            case ActionKind::untag: actor.tagged_until[static_cast<std::size_t>(action.index)] = never; break;
+            case ActionKind::pose:
                 if (record != nullptr) {
-                    const double ms = std::clamp(number(m, act.amount) * 1000.0, 0.0, 60000.0);
+                    const double ms = std::clamp(number(m, action.amount) * 1000.0, 0.0, 60000.0);
                     record->events.push_back(
-                        {actor.time, EventKind::posed, act.index, static_cast<std::int32_t>(ms), actor.id});
+                        {actor.time, EventKind::posed, action.index, static_cast<std::int32_t>(ms), actor.id});
                 }
                 break;
-            case ActKind::strike:
-                strike(m, number(m, act.amount), world, actor, record);
-                memo.forget();
+            case ActionKind::strike:
+                strike(m, number(m, action.amount), world, actor, record);
+                cache.forget();
                 break;
-            case ActKind::hold:
-            case ActKind::throw_it:
-            case ActKind::tell_link:
-            case ActKind::teleport:
-            case ActKind::respawn_here:
-                if (owner.fixture >= 0) act_of_fixture(rehearsal, m, act, world, actor, memo, record);
-                memo.forget();
+            case ActionKind::hold:
+            case ActionKind::throw_it:
+            case ActionKind::tell_link:
+            case ActionKind::teleport:
+            case ActionKind::respawn_here:
+                if (owner.fixture >= 0) action_of_fixture(rehearsal, m, action, world, actor, cache, record);
+                cache.forget();
                 break;
-            case ActKind::respawn:
-                place_body(rehearsal, memo, actor.respawn.feet, Vec3{0.0}, actor);
+            case ActionKind::respawn:
+                place_body(rehearsal, cache, actor.respawn.feet, Vec3{0.0}, actor);
                 actor.facing = actor.respawn.facing_rad;
                 emitted.bits |= event_respawned;
-                memo.forget();
+                cache.forget();
                 if (record != nullptr) record->events.push_back({actor.time, EventKind::respawned, -1, -1, actor.id});
                 break;
-            case ActKind::emit_event:
-                emitted.events.push_back(act.index);
+            case ActionKind::emit_event:
+                emitted.events.push_back(action.index);
                 if (record != nullptr)
-                    record->events.push_back({actor.time, EventKind::emitted, act.index, -1, actor.id});
+                    record->events.push_back({actor.time, EventKind::emitted, action.index, -1, actor.id});
                 break;
         }
     }

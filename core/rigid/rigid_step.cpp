@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: MIT
-#include "core/loose/loose_step.hpp"
+#include "core/rigid/rigid_step.hpp"
 
 #include <algorithm>
 #include <cmath>
 #include <numbers>
 
 #include "core/defaults.hpp"
-#include "core/loose/contact_solver.hpp"
+#include "core/rigid/contact_solver.hpp"
 #include "core/world/query.hpp"
 
 namespace leap {
@@ -15,20 +15,20 @@ namespace {
 namespace d = defaults;
 
 /// How far its surface can get in the step.
-double reach_of(const LooseThing& thing, double seconds) {
+double reach_of(const RigidObject& thing, double seconds) {
     const double surface =
         glm::length(thing.body.velocity) + glm::length(thing.body.spin) * outer_radius(thing.kind.shape);
     return (surface + glm::length(thing.gravity) * seconds) * seconds + 4.0 * d::loose_slop_m;
 }
 
-double surface_speed(const LooseThing& thing) {
+double surface_speed(const RigidObject& thing) {
     return glm::length(thing.body.velocity) + glm::length(thing.body.spin) * outer_radius(thing.kind.shape);
 }
 
 class Step {
   public:
-    Step(const SolidSource& fixed, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things,
-         std::span<const LoosePass> passes, double seconds, LooseScratch& scratch)
+    Step(const SolidSource& fixed, std::span<const KinematicObstacle> obstacles, std::span<RigidObject> things,
+         std::span<const ContactExemption> passes, double seconds, RigidScratch& scratch)
         : fixed_(fixed),
           obstacles_(obstacles),
           things_(things),
@@ -59,7 +59,7 @@ class Step {
         scratch_.stands.resize(things_.size());
         for (std::size_t i = 0; i < things_.size(); ++i) {
             if (!things_[i].there) continue;
-            const LooseScratch::Stand now{things_[i].kind.shape, things_[i].body.place, things_[i].body.turn};
+            const RigidScratch::Stand now{things_[i].kind.shape, things_[i].body.place, things_[i].body.turn};
             if (scratch_.stands[i] == now) continue;
             scratch_.stands[i] = now;
             place_shape(now.shape, now.place, now.turn, {}, scratch_.solids[i]);
@@ -84,7 +84,7 @@ class Step {
     }
 
     void add_rows(std::size_t a, std::int32_t b, std::int32_t other, double friction,
-                  const LooseObstacle* obstacle = nullptr) {
+                  const KinematicObstacle* obstacle = nullptr) {
         for (const ContactPoint& point : scratch_.points) {
             ContactRow row;
             row.a = static_cast<std::int32_t>(a);
@@ -100,12 +100,13 @@ class Step {
     }
 
     bool goes_through(std::size_t thing, std::size_t obstacle) const {
-        return std::any_of(passes_.begin(), passes_.end(),
-                           [&](const LoosePass& pass) { return pass.thing == thing && pass.obstacle == obstacle; });
+        return std::any_of(passes_.begin(), passes_.end(), [&](const ContactExemption& pass) {
+            return pass.thing == thing && pass.obstacle == obstacle;
+        });
     }
 
     void find_rows(std::size_t i) {
-        const LooseThing& thing = things_[i];
+        const RigidObject& thing = things_[i];
         const Solid& own = scratch_.solids[i];
         const double reach = reach_of(thing, seconds_);
         solids_in(fixed_, grown(own.bounds, reach), scratch_.found);
@@ -115,7 +116,7 @@ class Step {
             add_rows(i, -1, -1, std::sqrt(thing.kind.friction * d::course_friction));
         }
         for (std::size_t k = 0; k < obstacles_.size(); ++k) {
-            const LooseObstacle& obstacle = obstacles_[k];
+            const KinematicObstacle& obstacle = obstacles_[k];
             const double margin = reach + glm::length(obstacle.velocity) * seconds_;
             if (goes_through(i, k)) continue;
             if (!overlap(own.bounds, obstacle.solid.bounds, margin)) continue;
@@ -136,7 +137,7 @@ class Step {
     }
 
     /// Straight to where it should go, but never with its inner ball across a surface that is fixed.
-    Vec3 swept(const LooseThing& thing, const Vec3& motion) const {
+    Vec3 swept(const RigidObject& thing, const Vec3& motion) const {
         const double radius = 0.9 * inner_radius(thing.kind.shape);
         if (glm::dot(motion, motion) < radius * radius * 0.25) return motion;
         const Vec3 lowest = thing.body.place - world_up * radius;
@@ -145,9 +146,9 @@ class Step {
     }
 
     void move(std::size_t i) {
-        LooseThing& thing = things_[i];
-        LooseBody& body = thing.body;
-        const LooseScratch::Motion& motion = scratch_.motions[i];
+        RigidObject& thing = things_[i];
+        RigidBody& body = thing.body;
+        const RigidScratch::Motion& motion = scratch_.motions[i];
         const double before = motion.rests ? 0.0 : (motion.until_impact < 0.0 ? seconds_ : motion.until_impact);
         const double after = motion.rests ? 0.0 : seconds_ - before;
         const auto fall = [&](const Vec3& velocity, double time) {
@@ -168,7 +169,7 @@ class Step {
         limit(body);
     }
 
-    static void turn(LooseBody& body, const Vec3& spin, double time) {
+    static void turn(RigidBody& body, const Vec3& spin, double time) {
         const double rate = glm::length(spin);
         if (rate * time < 1e-12) return;
         const double half = 0.5 * rate * time;
@@ -176,14 +177,14 @@ class Step {
         body.turn = glm::normalize(Quat(std::cos(half), axis.x, axis.y, axis.z) * body.turn);
     }
 
-    static void limit(LooseBody& body) {
+    static void limit(RigidBody& body) {
         const double speed = glm::length(body.velocity);
         if (!is_finite(body.velocity) || !is_finite(body.spin)) body.velocity = body.spin = Vec3{0.0};
         if (speed > d::fastest_body_mps) body.velocity *= d::fastest_body_mps / speed;
         if (const double spin = glm::length(body.spin); spin > d::fastest_spin_rad_per_s)
             body.spin *= d::fastest_spin_rad_per_s / spin;
         if (!is_finite(body.place) || glm::length(body.place) > d::farthest_place_m) {
-            body = LooseBody{};
+            body = RigidBody{};
             body.asleep = true;
         }
     }
@@ -198,7 +199,7 @@ class Step {
     void fall_asleep() {
         for (std::size_t i = 0; i < things_.size(); ++i) {
             if (!moves(i)) continue;
-            LooseBody& body = things_[i].body;
+            RigidBody& body = things_[i].body;
             const bool still = surface_speed(things_[i]) < d::loose_still_mps;
             body.still_s = still ? body.still_s + seconds_ : 0.0;
         }
@@ -223,27 +224,28 @@ class Step {
     }
 
     const SolidSource& fixed_;
-    std::span<const LooseObstacle> obstacles_;
-    std::span<LooseThing> things_;
-    std::span<const LoosePass> passes_;
+    std::span<const KinematicObstacle> obstacles_;
+    std::span<RigidObject> things_;
+    std::span<const ContactExemption> passes_;
     double seconds_;
-    LooseScratch& scratch_;
+    RigidScratch& scratch_;
 };
 
 }  // namespace
 
-void step_loose(const SolidSource& fixed, std::span<const LooseObstacle> obstacles, std::span<LooseThing> things,
-                std::span<const LoosePass> passes, double seconds, LooseScratch& scratch) {
+void step_rigid_bodies(const SolidSource& fixed, std::span<const KinematicObstacle> obstacles,
+                       std::span<RigidObject> things, std::span<const ContactExemption> passes, double seconds,
+                       RigidScratch& scratch) {
     const bool any = std::any_of(things.begin(), things.end(),
-                                 [](const LooseThing& thing) { return thing.there && !thing.body.asleep; });
+                                 [](const RigidObject& thing) { return thing.there && !thing.body.asleep; });
     scratch.touches.clear();
     if (any) Step(fixed, obstacles, things, passes, seconds, scratch).run();
 }
 
-bool rests_there(const SolidSource& fixed, std::span<const LooseThing> things, std::size_t index,
-                 LooseScratch& scratch) {
+bool rests_there(const SolidSource& fixed, std::span<const RigidObject> things, std::size_t index,
+                 RigidScratch& scratch) {
     constexpr double near_m = 0.01;
-    const LooseThing& thing = things[index];
+    const RigidObject& thing = things[index];
     Solid own;
     place_shape(thing.kind.shape, thing.body.place, thing.body.turn, {}, own);
     std::vector<ContactPoint>& points = scratch.points;
@@ -261,9 +263,10 @@ bool rests_there(const SolidSource& fixed, std::span<const LooseThing> things, s
     std::erase_if(points, [](const ContactPoint& p) { return p.normal.z < level_cos; });
     // What is round stands on one point, straight under its middle: a ball always, a capsule when it is upright.
     const bool upright = std::abs((thing.body.turn * world_up).z) > level_cos;
-    if (thing.kind.shape.kind == LooseShapeKind::ball || (thing.kind.shape.kind == LooseShapeKind::capsule && upright))
-        return std::any_of(points.begin(), points.end(),
-                           [&](const ContactPoint& p) { return flat_length(p.point - thing.body.place) < near_m; });
+    if (thing.kind.shape.kind == RigidShapeKind::ball || (thing.kind.shape.kind == RigidShapeKind::capsule && upright))
+        return std::any_of(points.begin(), points.end(), [&](const ContactPoint& p) {
+            return horizontal_length(p.point - thing.body.place) < near_m;
+        });
     if (points.size() < 3) return false;
     constexpr int sides = 16;
     for (int k = 0; k < sides; ++k) {

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: MIT
-#include "core/loose/face_contact.hpp"
+#include "core/rigid/face_contact.hpp"
 
 #include <algorithm>
 #include <array>

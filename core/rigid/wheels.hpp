@@ -4,7 +4,7 @@
 #include <array>
 #include <span>
 
-#include "core/loose/loose_step.hpp"
+#include "core/rigid/rigid_step.hpp"
 #include "core/world/query.hpp"
 
 /// A loose body on four wheels, each a ray with a spring. World frame; metres, seconds, newtons, radians.
@@ -44,8 +44,8 @@ struct WheelState {
 using Wheels = std::array<WheelState, wheel_count>;
 
 /// Where a wheel's middle is, and along what it rolls.
-Vec3 wheel_place(const WheelKind& kind, const LooseBody& body, const Wheels& wheels, std::size_t wheel);
-Vec3 wheel_hang(const WheelKind& kind, const LooseBody& body, std::size_t wheel);
+Vec3 wheel_place(const WheelKind& kind, const RigidBody& body, const Wheels& wheels, std::size_t wheel);
+Vec3 wheel_hang(const WheelKind& kind, const RigidBody& body, std::size_t wheel);
 
 /// The wheels' forces over a step of `seconds`: what acts at the body's middle goes into thing.gravity, as an
 /// acceleration for this step; what turns it goes into its spin. A body that its wheels bear may sleep.
@@ -55,9 +55,9 @@ Vec3 wheel_hang(const WheelKind& kind, const LooseBody& body, std::size_t wheel)
 /// Along the ground each wheel's impulse keeps it from slipping sideways, pushes and brakes; together they stay within
 /// grip · load (a friction circle). The four are worked out in turns until they agree.
 void roll_wheels(const Surroundings& around, const WheelKind& kind, const WheelUse& use, double seconds,
-                 LooseThing& thing, Wheels& wheels);
+                 RigidObject& thing, Wheels& wheels);
 
 /// The angle between where the body points and where it goes, rad; 0 below walking pace.
-double slip_angle(const LooseBody& body);
+double slip_angle(const RigidBody& body);
 
 }  // namespace leap

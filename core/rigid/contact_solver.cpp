@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: MIT
-#include "core/loose/contact_solver.hpp"
+#include "core/rigid/contact_solver.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -10,7 +10,7 @@ namespace leap {
 namespace {
 
 namespace d = defaults;
-using Motion = LooseScratch::Motion;
+using Motion = RigidScratch::Motion;
 
 /// When a gap that closes at `closing` and ever faster by `falling` is gone; negative when not within `longest`.
 double time_to_meet(double gap, double closing, double falling, double longest) {
@@ -27,7 +27,7 @@ double time_to_meet(double gap, double closing, double falling, double longest) 
 
 class Rows {
   public:
-    explicit Rows(LooseScratch& scratch) : scratch_(scratch) {}
+    explicit Rows(RigidScratch& scratch) : scratch_(scratch) {}
 
     Motion* motion(std::int32_t thing) {
         return thing < 0 ? nullptr : &scratch_.motions[static_cast<std::size_t>(thing)];
@@ -99,11 +99,11 @@ class Rows {
     }
 
   private:
-    LooseScratch& scratch_;
+    RigidScratch& scratch_;
 };
 
 /// Things joined by contacts get one number, so that each group is solved for as long as it needs alone.
-void find_islands(LooseScratch& scratch) {
+void find_islands(RigidScratch& scratch) {
     std::vector<Motion>& motions = scratch.motions;
     for (std::size_t i = 0; i < motions.size(); ++i) motions[i].island = static_cast<std::int32_t>(i);
     bool changed = true;
@@ -120,8 +120,8 @@ void find_islands(LooseScratch& scratch) {
     for (ContactRow& row : scratch.rows) row.island = motions[static_cast<std::size_t>(row.a)].island;
 }
 
-void note_meeting(std::span<const LooseThing> things, double seconds, ContactRow& row, Rows& rows) {
-    const LooseThing& a = things[static_cast<std::size_t>(row.a)];
+void note_meeting(std::span<const RigidObject> things, double seconds, ContactRow& row, Rows& rows) {
+    const RigidObject& a = things[static_cast<std::size_t>(row.a)];
     const double closing = -rows.speed(row, row.normal);
     double falling = -glm::dot(a.gravity, row.contact.normal);
     if (row.b >= 0) falling += glm::dot(things[static_cast<std::size_t>(row.b)].gravity, row.contact.normal);
@@ -142,10 +142,10 @@ void note_meeting(std::span<const LooseThing> things, double seconds, ContactRow
 
 }  // namespace
 
-void prepare_contacts(std::span<const LooseThing> things, double seconds, LooseScratch& scratch) {
+void prepare_contacts(std::span<const RigidObject> things, double seconds, RigidScratch& scratch) {
     scratch.motions.resize(things.size());
     for (std::size_t i = 0; i < things.size(); ++i) {
-        const LooseThing& thing = things[i];
+        const RigidObject& thing = things[i];
         Motion& motion = scratch.motions[i];
         motion = {};
         if (!thing.there || thing.body.asleep) continue;
@@ -187,9 +187,9 @@ void prepare_contacts(std::span<const LooseThing> things, double seconds, LooseS
     }
 }
 
-void solve_contacts(double seconds, LooseScratch& scratch) {
+void solve_contacts(double seconds, RigidScratch& scratch) {
     find_islands(scratch);
-    // Lowest first: what bears is solved before what it bears.
+    // Lowest first, so that supports are solved before what rests on them.
     std::sort(scratch.rows.begin(), scratch.rows.end(), [](const ContactRow& a, const ContactRow& b) {
         return std::pair(a.island, a.contact.point.z) < std::pair(b.island, b.contact.point.z);
     });

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
-#include "core/loose/wheels.hpp"
+#include "core/rigid/wheels.hpp"
 
 namespace leap {
 
@@ -11,7 +11,7 @@ namespace leap {
 ///
 /// Newton's method on height, pitch and roll: with four springs alike at the corners of a rectangle the three don't
 /// mix, and on ground that is flat under each wheel the first step is exact.
-bool rest_on_wheels(const SolidSource& fixed, const WheelKind& kind, double gravity_mps2, LooseThing& thing,
+bool rest_on_wheels(const SolidSource& fixed, const WheelKind& kind, double gravity_mps2, RigidObject& thing,
                     Wheels& wheels);
 
 }  // namespace leap

@@ -8,20 +8,20 @@
 namespace leap {
 
 /// In which table of the reference an act stands.
-enum class ActGroup : std::uint8_t { character, fixture, loose, accent };
+enum class ActionGroup : std::uint8_t { character, fixture, loose, accent };
 
 /// What happens at once, at an instant.
-struct ActInfo : StatementInfo {
-    ActKind kind = ActKind::launch;
-    ActGroup group = ActGroup::character;
+struct ActionInfo : StatementInfo {
+    ActionKind kind = ActionKind::launch;
+    ActionGroup group = ActionGroup::character;
     bool fixtures_only = false;
-    void (*take)(Act& out, const Clauses& clauses) = nullptr;
+    void (*take)(Action& out, const Clauses& clauses) = nullptr;
 };
 
 /// Every act, in the order of the reference.
-std::span<const ActInfo> act_words();
+std::span<const ActionInfo> action_words();
 
 /// The row of the first act of a kind.
-std::size_t act_row(ActKind kind);
+std::size_t action_row(ActionKind kind);
 
 }  // namespace leap

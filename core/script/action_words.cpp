@@ -1,0 +1,263 @@
+// SPDX-License-Identifier: MIT
+#include "core/script/action_words.hpp"
+
+#include <algorithm>
+
+namespace leap {
+namespace {
+
+constexpr std::array parts{MotionPart::velocity, MotionPart::speed, MotionPart::rising};
+
+constexpr std::array action_table{
+    ActionInfo{
+        {"launch",
+         "`launch D at V`",
+         "the part of velocity along D becomes V (`launch up` leaves the flat part alone). `adding` adds V instead. "
+         "Upward it leaves the ground and uses up coyote time",
+         "launch up at 8 m/s",
+         {clause::first(direction_type, "launch"), clause::needs("at", speed_type, "launch at", "behind the direction"),
+          clause::flag("adding")}},
+        ActionKind::launch,
+        ActionGroup::character,
+        false,
+        [](Action& a, const Clauses& c) {
+            a.direction = c.value(0);
+            a.amount = c.value(1);
+            a.adding = c.said(2);
+        }},
+    ActionInfo{
+        {"keep",
+         "`keep S of velocity`, `of speed`, `of rising`",
+         "multiplies velocity, its flat part, or upward speed",
+         "keep 50 % of speed",
+         {clause::first(plain_number, "keep"),
+          {"of", ClauseKind::choice, {}, "keep", true, "behind the share", 1, {}, {"velocity", "speed", "rising"}}}},
+        ActionKind::keep,
+        ActionGroup::character,
+        false,
+        [](Action& a, const Clauses& c) {
+            a.amount = c.value(0);
+            a.part = parts[static_cast<std::size_t>(c.index(1))];
+        }},
+    ActionInfo{{"stop moving", "", "", "stop moving", {}},
+               ActionKind::stop,
+               ActionGroup::character,
+               false,
+               [](Action& a, const Clauses&) { a.part = MotionPart::speed; }},
+    ActionInfo{{"stop falling", "", "", "stop falling", {}},
+               ActionKind::stop,
+               ActionGroup::character,
+               false,
+               [](Action& a, const Clauses&) { a.part = MotionPart::falling; }},
+    ActionInfo{{"stop rising", "", "", "stop rising", {}},
+               ActionKind::stop,
+               ActionGroup::character,
+               false,
+               [](Action& a, const Clauses&) { a.part = MotionPart::rising; }},
+    ActionInfo{{"stop",
+                "`stop`, `stop moving`, `stop falling`, `stop rising`",
+                "velocity, its flat part, its downward or upward part becomes zero",
+                "stop",
+                {}},
+               ActionKind::stop,
+               ActionGroup::character,
+               false,
+               [](Action&, const Clauses&) {}},
+    ActionInfo{{"",
+                "`link + 1`, `link - 1`, `link = 0`",
+                "changes a counter",
+                "links + 1",
+                {clause::named(ClauseKind::counter, "the counter"), clause::first(plain_number, "a counter")}},
+               ActionKind::add_counter,
+               ActionGroup::character,
+               false,
+               [](Action& a, const Clauses& c) {
+                   a.index = c.index(0);
+                   a.amount = c.value(1);
+               }},
+    ActionInfo{{"",
+                "",
+                "",
+                "links = 0",
+                {clause::named(ClauseKind::counter, "the counter"), clause::first(plain_number, "a counter")}},
+               ActionKind::set_counter,
+               ActionGroup::character,
+               false,
+               [](Action& a, const Clauses& c) {
+                   a.index = c.index(0);
+                   a.amount = c.value(1);
+               }},
+    ActionInfo{{"remember",
+                "`remember NAME = VALUE`",
+                "keeps a value under a name, for this move; several after commas",
+                "remember apex = feet",
+                {clause::named(ClauseKind::memory, "the name to remember it by"),
+                 {"=", ClauseKind::memory_value, {}, "remember", true, "behind the name"}}},
+               ActionKind::remember,
+               ActionGroup::character,
+               false,
+               [](Action& a, const Clauses& c) {
+                   a.index = c.index(0);
+                   a.amount = c.value(1);
+               }},
+    ActionInfo{{"spend",
+                "`spend METER N`, `gain METER N`",
+                "takes from a meter, or gives to it",
+                "spend breath 10",
+                {clause::named(ClauseKind::meter, "the meter"), clause::first(plain_number, "spend")}},
+               ActionKind::spend,
+               ActionGroup::character,
+               false,
+               [](Action& a, const Clauses& c) {
+                   a.index = c.index(0);
+                   a.amount = c.value(1);
+               }},
+    ActionInfo{{"gain",
+                "",
+                "",
+                "gain breath 10",
+                {clause::named(ClauseKind::meter, "the meter"), clause::first(plain_number, "gain")}},
+               ActionKind::gain,
+               ActionGroup::character,
+               false,
+               [](Action& a, const Clauses& c) {
+                   a.index = c.index(0);
+                   a.amount = c.value(1);
+               }},
+    ActionInfo{{"tag",
+                "`tag NAME for T`, `untag NAME`",
+                "tags the body for a time, or ends that",
+                "tag marked for 2 s",
+                {clause::named(ClauseKind::tag, "the tag"),
+                 clause::needs("for", time_type, "tag for",
+                               "behind the tag; a tag without a time belongs to the phase, not to an act")}},
+               ActionKind::tag,
+               ActionGroup::character,
+               false,
+               [](Action& a, const Clauses& c) {
+                   a.index = c.index(0);
+                   a.amount = c.value(1);
+               }},
+    ActionInfo{{"untag", "", "", "untag marked", {clause::named(ClauseKind::tag, "the tag")}},
+               ActionKind::untag,
+               ActionGroup::character,
+               false,
+               [](Action& a, const Clauses& c) { a.index = c.index(0); }},
+    ActionInfo{{"strike",
+                "`strike N`",
+                "the target of the course with that number (of `nearest`) is gone; nothing when it was gone already",
+                "strike 0",
+                {clause::first(plain_number, "strike")}},
+               ActionKind::strike,
+               ActionGroup::character,
+               false,
+               [](Action& a, const Clauses& c) { a.amount = c.value(0); }},
+    ActionInfo{{"emit",
+                "`emit NAME`",
+                "an event that others can hear with `heard(NAME)`",
+                "emit boing",
+                {clause::named(ClauseKind::event, "the event's name")}},
+               ActionKind::emit_event,
+               ActionGroup::character,
+               false,
+               [](Action& a, const Clauses& c) { a.index = c.index(0); }},
+    ActionInfo{{"accent pose",
+                "`accent pose \"NAME\" for T`",
+                "the figure takes a pose for a time",
+                "accent pose \"land\" for 0.2 s",
+                {clause::named(ClauseKind::pose, "the pose's name"),
+                 clause::needs("for", time_type, "for", "behind the pose; as an act it wants a time")}},
+               ActionKind::pose,
+               ActionGroup::accent,
+               false,
+               [](Action& a, const Clauses& c) {
+                   a.index = c.index(0);
+                   a.amount = c.value(1);
+               }},
+    ActionInfo{{"tell link",
+                "`tell link`",
+                "what it is linked to is `told`, in the next round of the same instant",
+                "tell link",
+                {}},
+               ActionKind::tell_link,
+               ActionGroup::fixture,
+               true,
+               [](Action&, const Clauses&) {}},
+    ActionInfo{
+        {"teleport to link",
+         "`teleport to link`",
+         "the body comes out in front of what it is linked to, its velocity turned as the exit is turned against "
+         "the way in; `stopping`: standing still. Without an exit, or without room there, nothing happens and the "
+         "event list says so",
+         "teleport to link stopping",
+         {clause::flag("stopping")}},
+        ActionKind::teleport,
+        ActionGroup::fixture,
+        true,
+        [](Action& a, const Clauses& c) { a.adding = !c.said(0); }},
+    ActionInfo{{"respawn here",
+                "`respawn here`",
+                "the place in front of it becomes the one to come back to",
+                "respawn here",
+                {}},
+               ActionKind::respawn_here,
+               ActionGroup::fixture,
+               true,
+               [](Action&, const Clauses&) {}},
+    ActionInfo{{"respawn",
+                "`respawn`",
+                "(moves too) the body stands where it comes back to, at rest; its other moves are cut",
+                "respawn",
+                {}},
+               ActionKind::respawn,
+               ActionGroup::fixture,
+               false,
+               [](Action&, const Clauses&) {}},
+    ActionInfo{
+        {"hold", "`hold`", "who has just come to it takes it. What is held isn't taken from its holder", "hold", {}},
+        ActionKind::hold,
+        ActionGroup::loose,
+        true,
+        [](Action&, const Clauses&) {}},
+    ActionInfo{{"throw to",
+                "`throw to P in T`",
+                "it leaves so as to be at that point after that time, under its own gravity",
+                "throw to home_place + up * 1 m in 0.5 s",
+                {clause::first(point_type, "throw"), clause::needs("in", time_type, "throw", "behind the point")}},
+               ActionKind::throw_it,
+               ActionGroup::loose,
+               true,
+               [](Action& a, const Clauses& c) {
+                   a.to_point = true;
+                   a.direction = c.value(0);
+                   a.amount = c.value(1);
+               }},
+    ActionInfo{{"throw",
+                "`throw D at V`",
+                "it leaves with that velocity; `adding` the holder's",
+                "throw holder_look at 8 m/s adding",
+                {clause::first(direction_type, "throw"),
+                 clause::needs("at", speed_type, "throw", "behind the direction"), clause::flag("adding")}},
+               ActionKind::throw_it,
+               ActionGroup::loose,
+               true,
+               [](Action& a, const Clauses& c) {
+                   a.direction = c.value(0);
+                   a.amount = c.value(1);
+                   a.adding = c.said(2);
+               }},
+};
+
+}  // namespace
+
+std::span<const ActionInfo> action_words() {
+    return action_table;
+}
+
+std::size_t action_row(ActionKind kind) {
+    const auto found =
+        std::find_if(action_table.begin(), action_table.end(), [&](const ActionInfo& row) { return row.kind == kind; });
+    return static_cast<std::size_t>(found - action_table.begin());
+}
+
+}  // namespace leap
