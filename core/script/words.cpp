@@ -84,7 +84,8 @@ std::string word_help(std::string_view word) {
         if (row.word == word) add(row.usage, row.meaning);
     each_row([&](const StatementInfo& row) {
         // A row whose usage stands in another one's is found by its own words, too.
-        const bool named = row.first_word() == word || (is_word(word) && row.word.ends_with(word)) ||
+        const bool named = row.first_word() == word ||
+                           (is_word(word) && row.word.ends_with(fmt::format(" {}", word))) ||
                            row.usage.find(fmt::format("`{} ", word)) != std::string_view::npos;
         if (named && !row.usage.empty()) add(row.usage, row.meaning);
     });

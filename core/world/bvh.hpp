@@ -55,7 +55,8 @@ struct BvhSegment {
 };
 
 /// Walks every leaf whose box, grown by `below` and `above`, the segment from `from` along `along` (share 0 to
-/// `farthest`) passes. `visit(item, farthest)` returns the new farthest share.
+/// `farthest`) passes. `visit(first, count, farthest)` gets a leaf's entries of `items` and returns the new farthest
+/// share.
 template <class Visit>
 void walk_segment(const Bvh& bvh, const Vec3& from, const Vec3& along, const Vec3& below, const Vec3& above,
                   double farthest, Visit visit) {
@@ -76,7 +77,7 @@ void walk_segment(const Bvh& bvh, const Vec3& from, const Vec3& along, const Vec
         const auto far_now = static_cast<float>(farthest) * rounding_up;
         if (open.near > far_now) continue;
         if (open.count > 0) {
-            for (std::uint32_t i = 0; i < open.count; ++i) farthest = visit(bvh.items[open.first + i], farthest);
+            farthest = visit(open.first, open.count, farthest);
             continue;
         }
         const Bvh::Node& node = bvh.nodes[open.first];

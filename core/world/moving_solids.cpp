@@ -22,7 +22,7 @@ void MovingSolids::gather(const Bounds& bounds, SolidSink& sink) const {
         if (!overlap(groups[group], bounds)) continue;
         const std::size_t end = std::min(solids.size(), (group + 1) * group_size);
         for (std::size_t i = group * group_size; i < end; ++i)
-            if (overlap(solids[i].bounds, bounds)) sink.meet(solids[i]);
+            if (overlap(solids[i].bounds, bounds)) sink.meet({&solids[i], 1});
     }
 }
 

@@ -153,7 +153,17 @@ class FirstOnRay final : public SolidSink {
         farthest = longest;
     }
 
-    void meet(const Solid& solid) override {
+    void meet(std::span<const Solid> solids) override {
+        for (const Solid& solid : solids) meet(solid);
+    }
+
+    std::optional<RayHit> hit() const {
+        if (met_ == nullptr) return std::nullopt;
+        return ray_hit(*met_, origin_, direction_, farthest, normal_);
+    }
+
+  private:
+    void meet(const Solid& solid) {
         Vec3 normal{0.0};
         const double distance = solid.kind == SolidKind::box ? ray_box(solid, origin_, direction_, farthest)
                                                              : ray_other(solid, origin_, direction_, farthest, normal);
@@ -164,12 +174,6 @@ class FirstOnRay final : public SolidSink {
         farthest = distance;
     }
 
-    std::optional<RayHit> hit() const {
-        if (met_ == nullptr) return std::nullopt;
-        return ray_hit(*met_, origin_, direction_, farthest, normal_);
-    }
-
-  private:
     const Surroundings& around_;
     Vec3 origin_;
     Vec3 direction_;
@@ -189,7 +193,10 @@ class FirstOnSweep final : public SolidSink {
 
     SweptBox way() const { return {from_, motion_, Vec3{reach_}, Vec3{reach_, reach_, reach_ + drop_}}; }
 
-    void meet(const Solid& solid) override {
+    void meet(std::span<const Solid> solids) override {
+        for (const Solid& solid : solids) meet(solid);
+    }
+    void meet(const Solid& solid) {
         if (solid.surface == around_.without) return;
         Closest contact;
         const auto share = advance_to(solid, drop_, from_, motion_, reach_, farthest, contact);
@@ -238,7 +245,10 @@ class Deepest final : public SolidSink {
 
     SweptBox way() const { return {from_, Vec3{0.0}, Vec3{reach_}, Vec3{reach_, reach_, reach_ + drop_}}; }
 
-    void meet(const Solid& solid) override {
+    void meet(std::span<const Solid> solids) override {
+        for (const Solid& solid : solids) meet(solid);
+    }
+    void meet(const Solid& solid) {
         if (solid.surface == around_.without) return;
         const Closest contact = closest_point(solid, drop_, from_);
         const double depth = reach_ - contact.distance;

@@ -10,8 +10,9 @@ class Collected final : public SolidSink {
   public:
     Collected(const Bounds& bounds, std::vector<const Solid*>& out) : bounds_(bounds), out_(out) {}
 
-    void meet(const Solid& solid) override {
-        if (overlap(solid.bounds, bounds_)) out_.push_back(&solid);
+    void meet(std::span<const Solid> solids) override {
+        for (const Solid& solid : solids)
+            if (overlap(solid.bounds, bounds_)) out_.push_back(&solid);
     }
 
   private:

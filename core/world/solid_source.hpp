@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <span>
 #include <string_view>
+#include <vector>
 
 #include "core/world/solid.hpp"
 
@@ -17,8 +19,8 @@ class SolidSink {
     SolidSink(const SolidSink&) = delete;
     SolidSink& operator=(const SolidSink&) = delete;
 
-    /// Called for each solid found, in any order; more than once for the same does no harm.
-    virtual void meet(const Solid& solid) = 0;
+    /// Called for all solids found, some at a time, in any order; more than once for the same does no harm.
+    virtual void meet(std::span<const Solid> solids) = 0;
 
     double farthest = 1.0;  ///< of a SweptBox: what lies beyond is of no interest any more; meet() may lessen it
 };

@@ -12,26 +12,25 @@ SolidTree::SolidTree(std::vector<Solid> solids, std::vector<std::vector<std::str
     for (const Solid& solid : solids) bounds.push_back(solid.bounds);
     bvh_ = build_bvh(bounds);
     solids_.reserve(solids.size());
-    for (std::uint32_t& item : bvh_.items) {
-        solids_.push_back(std::move(solids[item]));
-        item = static_cast<std::uint32_t>(solids_.size() - 1);
-    }
+    for (const std::uint32_t item : bvh_.items) solids_.push_back(std::move(solids[item]));
+    bvh_.items.clear();  // the solids themselves stand in the order of the leaves now
 }
 
 void SolidTree::gather(const Bounds& bounds, SolidSink& sink) const {
     const Vec3 middle = 0.5 * (bounds.low + bounds.high);
     const Vec3 half = 0.5 * (bounds.high - bounds.low);
-    walk_segment(bvh_, middle, Vec3{0.0}, half, half, 1.0, [&](std::uint32_t item, double farthest) {
-        sink.meet(solids_[item]);
-        return farthest;
-    });
+    walk_segment(bvh_, middle, Vec3{0.0}, half, half, 1.0,
+                 [&](std::uint32_t first, std::uint32_t count, double farthest) {
+                     sink.meet({&solids_[first], count});
+                     return farthest;
+                 });
 }
 
 void SolidTree::gather_along(const SweptBox& way, SolidSink& sink) const {
     // A node is passed when the box passes it: it reaches to the node from above by `below`, and the other way round.
     walk_segment(bvh_, way.from, way.along, way.above, way.below, sink.farthest,
-                 [&](std::uint32_t item, double /*farthest*/) {
-                     sink.meet(solids_[item]);
+                 [&](std::uint32_t first, std::uint32_t count, double /*farthest*/) {
+                     sink.meet({&solids_[first], count});
                      return sink.farthest;
                  });
 }

@@ -53,10 +53,11 @@ TEST(Bvh, WalkingFindsWhatTheBoxTestFinds) {
         const Vec3 from{between(-60, 60), between(-60, 60), between(-60, 60)};
         const Vec3 to{between(-60, 60), between(-60, 60), between(-60, 60)};
         std::vector<bool> seen(bounds.size(), false);
-        walk_segment(bvh, from, to - from, Vec3{0.5}, Vec3{0.5}, 1.0, [&](std::uint32_t item, double farthest) {
-            seen[item] = true;
-            return farthest;
-        });
+        walk_segment(bvh, from, to - from, Vec3{0.5}, Vec3{0.5}, 1.0,
+                     [&](std::uint32_t first, std::uint32_t count, double farthest) {
+                         for (std::uint32_t at = first; at < first + count; ++at) seen[bvh.items[at]] = true;
+                         return farthest;
+                     });
         for (std::size_t k = 0; k < bounds.size(); ++k) {
             double near = 0.0;
             double far = 1.0;

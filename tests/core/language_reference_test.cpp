@@ -173,7 +173,9 @@ TEST(LanguageReference, EveryWordHasALineOfHelp) {
             EXPECT_FALSE(word_help(row.first_word()).empty()) << row.word;
         }
     EXPECT_EQ(word_help("gravity"), "gravity A: pull downward");
+    EXPECT_NE(word_help("hand").find("in hand"), std::string::npos) << "also by the other words of a statement";
     EXPECT_EQ(word_help("qwertz"), "");
+    EXPECT_EQ(word_help("o"), "") << "part of a word is no word";
     EXPECT_FALSE(is_language_word("qwertz"));
 }
 

@@ -14,7 +14,7 @@ PlainSolids::PlainSolids(std::vector<Solid> solids, std::vector<std::vector<std:
 
 void PlainSolids::gather(const Bounds& bounds, SolidSink& sink) const {
     for (const Solid& solid : solids_)
-        if (overlap(solid.bounds, bounds)) sink.meet(solid);
+        if (overlap(solid.bounds, bounds)) sink.meet({&solid, 1});
 }
 
 bool PlainSolids::is_of_kind(std::uint32_t piece, std::string_view kind) const {

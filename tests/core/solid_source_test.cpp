@@ -27,8 +27,8 @@ class Asked final : public SolidSource {
     void gather(const Bounds& bounds, SolidSink& sink) const override {
         asked.add(bounds);
         ++times;
-        for (const Solid& solid : solids_) sink.meet(solid);  // everything, and twice: more than asked for does no harm
-        for (const Solid& solid : solids_) sink.meet(solid);
+        sink.meet(solids_);  // everything, and twice: more than asked for does no harm
+        sink.meet(solids_);
     }
     mutable Bounds asked;
     mutable int times = 0;
