@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: MIT
 #include "core/script/effect_words.hpp"
 
-#include <algorithm>
-
 namespace leap {
 namespace {
 
@@ -332,13 +330,6 @@ static_assert(effect_table.size() <= 64, "Effects::said has a bit for each");
 
 std::span<const EffectInfo> effect_words() {
     return effect_table;
-}
-
-bool says(const Effects& effects, std::string_view word) {
-    const auto found =
-        std::find_if(effect_table.begin(), effect_table.end(), [&](const EffectInfo& row) { return row.word == word; });
-    return found != effect_table.end() &&
-           (effects.said >> static_cast<unsigned>(found - effect_table.begin()) & 1U) != 0;
 }
 
 }  // namespace leap

@@ -22,7 +22,4 @@ struct EffectInfo : StatementInfo {
 /// Every effect, in the order of the reference. To add one: a row here, a field of Effects, its run-time part, a test.
 std::span<const EffectInfo> effect_words();
 
-/// Whether an effect stands among `effects`, by its word.
-bool says(const Effects& effects, std::string_view word);
-
 }  // namespace leap

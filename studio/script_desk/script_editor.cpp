@@ -225,8 +225,10 @@ bool ScriptEditor::event(QEvent* event) {
     if (event->type() == QEvent::ToolTip) {
         auto* help = static_cast<QHelpEvent*>(event);
         const long position = position_at(viewport()->mapFrom(this, help->pos()));
-        QToolTip::showText(help->globalPos(),
-                           position < 0 ? QString() : word_help(word_at(position), session_.program().get()), this);
+        const QString text = position < 0 ? QString() : word_help(word_at(position), session_.program().get());
+        // As rich text it is broken into lines of a readable length.
+        const QString lines = text.toHtmlEscaped().replace('\n', "<br>");
+        QToolTip::showText(help->globalPos(), text.isEmpty() ? QString() : "<qt>" + lines + "</qt>", this);
         return true;
     }
     // Undo and redo go to the window: they are the session's.

@@ -4,8 +4,10 @@
 #include <gtest/gtest.h>
 
 #include <QApplication>
+#include <QHelpEvent>
 #include <QMouseEvent>
 #include <QTest>
+#include <QToolTip>
 
 #include "core/script/compile.hpp"
 #include "core/script/format.hpp"
@@ -349,6 +351,30 @@ TEST(StartingTexts, ANewFixtureIsInTheProjectAndItsProofRuns) {
     writing.session->undo_stack().undo();
     const std::string last = std::string("thing_") + static_cast<char>(letter - 1);
     EXPECT_FALSE(writing.session->program()->find_machine(last).has_value()) << "one step each";
+}
+
+TEST(WordHelp, IsShownInLinesOfAReadableLength) {
+    Writing writing;
+    ScriptEditor* editor = writing.editor;
+    writing.script->show_machine(*writing.session->program()->find_machine("hop"));
+    writing.settle();
+    const auto at = static_cast<long>(editor->text().toUtf8().indexOf("launch"));
+    ASSERT_GT(at, 0);
+    const auto x = editor->SendScintilla(QsciScintilla::SCI_POINTXFROMPOSITION, 0UL, at);
+    const auto y = editor->SendScintilla(QsciScintilla::SCI_POINTYFROMPOSITION, 0UL, at);
+    const QPoint place = editor->viewport()->mapTo(editor, QPoint(static_cast<int>(x) + 4, static_cast<int>(y) + 6));
+    QHelpEvent asked(QEvent::ToolTip, place, editor->mapToGlobal(place));
+    QApplication::sendEvent(editor, &asked);
+    EXPECT_TRUE(QToolTip::text().contains("the part of velocity along D becomes V"));
+    constexpr int widest_px = 700;
+    int tips = 0;
+    for (const QWidget* widget : QApplication::topLevelWidgets()) {
+        if (!widget->inherits("QTipLabel") || !widget->isVisible()) continue;
+        EXPECT_LT(widget->width(), widest_px);
+        ++tips;
+    }
+    EXPECT_EQ(tips, 1);
+    QToolTip::hideText();
 }
 
 TEST(WordHelp, KnowsTheLanguageAndTheProject) {
