@@ -145,7 +145,7 @@ QWidget* MainWindow::make_top_line() {
     QMenu* show = word(tr("Show"));
     for (Desk* desk : desks_) desk->fill_show_menu(*show, *this);
     QMenu* keys = word(tr("Keys"));
-    add_action(keys, tr("Play"), QKeySequence("F5"), [this] { play(); });
+    add_action(keys, tr("Play"), QKeySequence("F5"), [this] { emit stage_->play_wanted(); });
     add_action(keys, tr("Choose keys…"), QKeySequence("F1"), [this] { KeysDialog(keys_, pad_, this).exec(); });
     return line;
 }
@@ -277,11 +277,6 @@ void MainWindow::show_desk(const QString& name) {
     }
     pages_->setCurrentWidget(now);
     now->come_into_view(machine);
-}
-
-void MainWindow::play() {
-    const QString why_not = session_.play({});
-    if (!why_not.isEmpty()) say(why_not);
 }
 
 void MainWindow::open_dialog() {

@@ -56,7 +56,6 @@ class MainWindow : public QMainWindow {
     void refresh_title();
     void refresh_strip();
     void say(const QString& text);
-    void play();
     void connect_pad();
 
     Session& session_;

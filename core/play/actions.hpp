@@ -9,13 +9,13 @@
 
 namespace leap {
 
-/// Whose acts are carried out, and in answer to whom.
+/// Whose actions are carried out, and in answer to whom.
 struct ActOwner {
-    std::int32_t fixture = -1;  ///< whose acts they are; -1: the character's own
+    std::int32_t fixture = -1;  ///< whose they are; -1: the character's own
     Owner by;                   ///< who has just come to the fixture
 };
 
-/// Carries out acts, in order. Emitted events are added to `emitted`.
+/// Carries out actions, in order. Emitted events are added to `emitted`.
 void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, World& world, Actor& actor,
                  Emitted& emitted, StepCache& cache, Record* record, const ActOwner& owner);
 

@@ -107,7 +107,7 @@ class Instant {
     std::size_t last_ = 0;   ///< up to, without this one
     Actor* actor_ = nullptr;
     Owner by_;               ///< who has just come to the fixture that is being asked
-    RunningMachine acting_;  ///< whose acts run now
+    RunningMachine acting_;  ///< whose actions run now
     bool changed_ = false;
     bool shared_change_ = false;  ///< something that others could see
     bool concerns_others_ = false;

@@ -8,6 +8,19 @@ namespace {
 
 constexpr ClauseInfo over = clause::may("over", time_type, "over");
 
+void only_over(Accent& out, const Clauses& clauses) {
+    out.over = clauses.maybe(0);
+}
+void amount_and_over(Accent& out, const Clauses& clauses) {
+    out.amount = clauses.maybe(0);
+    out.over = clauses.maybe(1);
+}
+void amount_second_and_over(Accent& out, const Clauses& clauses) {
+    out.amount = clauses.maybe(0);
+    out.second = clauses.maybe(1);
+    out.over = clauses.maybe(2);
+}
+
 constexpr std::array accent_table{
     AccentInfo{{"zoom",
                 "`accent zoom A over T`",
@@ -15,65 +28,45 @@ constexpr std::array accent_table{
                 "accent zoom 60 deg over 0.4 s",
                 {clause::first(angle_type, "this accent"), over}},
                AccentKind::zoom,
-               [](Accent& a, const Clauses& c) {
-                   a.amount = c.maybe(0);
-                   a.over = c.maybe(1);
-               }},
+               amount_and_over},
     AccentInfo{{"shake",
                 "`accent shake L at R`",
                 "the view trembles by L, R times a second",
                 "accent shake 8 mm at 17 /s",
                 {clause::first(length_type, "this accent"), clause::may("at", rate_type, "at"), over}},
                AccentKind::shake,
-               [](Accent& a, const Clauses& c) {
-                   a.amount = c.maybe(0);
-                   a.second = c.maybe(1);
-                   a.over = c.maybe(2);
-               }},
+               amount_second_and_over},
     AccentInfo{{"bob",
                 "`accent bob L per D`",
                 "the view rises by L at every step of a stride of D; only on the ground and in motion",
                 "accent bob 3 cm per 1.4 m",
                 {clause::first(length_type, "this accent"), clause::may("per", length_type, "per"), over}},
                AccentKind::bob,
-               [](Accent& a, const Clauses& c) {
-                   a.amount = c.maybe(0);
-                   a.second = c.maybe(1);
-                   a.over = c.maybe(2);
-               }},
+               amount_second_and_over},
     AccentInfo{{"lean",
                 "`accent lean A`",
                 "figure and view lean to the right",
                 "accent lean 8 deg",
                 {clause::first(angle_type, "this accent"), over}},
                AccentKind::lean,
-               [](Accent& a, const Clauses& c) {
-                   a.amount = c.maybe(0);
-                   a.over = c.maybe(1);
-               }},
+               amount_and_over},
     AccentInfo{{"lag",
                 "`accent lag T`",
                 "the view follows after T",
                 "accent lag 0.1 s",
                 {clause::first(time_type, "this accent"), over}},
                AccentKind::lag,
-               [](Accent& a, const Clauses& c) {
-                   a.amount = c.maybe(0);
-                   a.over = c.maybe(1);
-               }},
+               amount_and_over},
     AccentInfo{{"squash",
                 "`accent squash S`",
                 "the figure is squeezed to that share of its height",
                 "accent squash 115 % over 0.1 s",
                 {clause::first(plain_number, "this accent"), over}},
                AccentKind::squash,
-               [](Accent& a, const Clauses& c) {
-                   a.amount = c.maybe(0);
-                   a.over = c.maybe(1);
-               }},
+               amount_and_over},
     AccentInfo{{"freeze", "`accent freeze`", "the figure's gait stands still", "accent freeze", {over}},
                AccentKind::freeze,
-               [](Accent& a, const Clauses& c) { a.over = c.maybe(0); }},
+               only_over},
     AccentInfo{{"pose",
                 "`accent pose \"NAME\" weight S`",
                 "the figure takes a pose, by that weight",
@@ -89,17 +82,14 @@ constexpr std::array accent_table{
                }},
     AccentInfo{{"trail", "`accent trail`", "the path behind the figure is drawn stronger", "accent trail", {over}},
                AccentKind::trail,
-               [](Accent& a, const Clauses& c) { a.over = c.maybe(0); }},
+               only_over},
     AccentInfo{{"line",
                 "`accent line to P`",
                 "a line from the hand to P",
                 "accent line to place + up * 4 m",
                 {clause::needs("to", point_type, "this accent", "behind line"), over}},
                AccentKind::line,
-               [](Accent& a, const Clauses& c) {
-                   a.amount = c.maybe(0);
-                   a.over = c.maybe(1);
-               }},
+               amount_and_over},
 };
 
 }  // namespace

@@ -8,6 +8,14 @@ namespace {
 
 constexpr std::array parts{MotionPart::velocity, MotionPart::speed, MotionPart::rising};
 
+void nothing_to_take(Action& /*out*/, const Clauses& /*clauses*/) {}
+
+/// What it is about, then how much.
+void index_and_amount(Action& out, const Clauses& clauses) {
+    out.index = clauses.index(0);
+    out.amount = clauses.value(1);
+}
+
 constexpr std::array action_table{
     ActionInfo{
         {"launch",
@@ -62,7 +70,7 @@ constexpr std::array action_table{
                ActionKind::stop,
                ActionGroup::character,
                false,
-               [](Action&, const Clauses&) {}},
+               nothing_to_take},
     ActionInfo{{"",
                 "`link + 1`, `link - 1`, `link = 0`",
                 "changes a counter",
@@ -71,10 +79,7 @@ constexpr std::array action_table{
                ActionKind::add_counter,
                ActionGroup::character,
                false,
-               [](Action& a, const Clauses& c) {
-                   a.index = c.index(0);
-                   a.amount = c.value(1);
-               }},
+               index_and_amount},
     ActionInfo{{"",
                 "",
                 "",
@@ -83,10 +88,7 @@ constexpr std::array action_table{
                ActionKind::set_counter,
                ActionGroup::character,
                false,
-               [](Action& a, const Clauses& c) {
-                   a.index = c.index(0);
-                   a.amount = c.value(1);
-               }},
+               index_and_amount},
     ActionInfo{{"remember",
                 "`remember NAME = VALUE`",
                 "keeps a value under a name, for this move; several after commas",
@@ -96,10 +98,7 @@ constexpr std::array action_table{
                ActionKind::remember,
                ActionGroup::character,
                false,
-               [](Action& a, const Clauses& c) {
-                   a.index = c.index(0);
-                   a.amount = c.value(1);
-               }},
+               index_and_amount},
     ActionInfo{{"spend",
                 "`spend METER N`, `gain METER N`",
                 "takes from a meter, or gives to it",
@@ -108,10 +107,7 @@ constexpr std::array action_table{
                ActionKind::spend,
                ActionGroup::character,
                false,
-               [](Action& a, const Clauses& c) {
-                   a.index = c.index(0);
-                   a.amount = c.value(1);
-               }},
+               index_and_amount},
     ActionInfo{{"gain",
                 "",
                 "",
@@ -120,10 +116,7 @@ constexpr std::array action_table{
                ActionKind::gain,
                ActionGroup::character,
                false,
-               [](Action& a, const Clauses& c) {
-                   a.index = c.index(0);
-                   a.amount = c.value(1);
-               }},
+               index_and_amount},
     ActionInfo{{"tag",
                 "`tag NAME for T`, `untag NAME`",
                 "tags the body for a time, or ends that",
@@ -134,10 +127,7 @@ constexpr std::array action_table{
                ActionKind::tag,
                ActionGroup::character,
                false,
-               [](Action& a, const Clauses& c) {
-                   a.index = c.index(0);
-                   a.amount = c.value(1);
-               }},
+               index_and_amount},
     ActionInfo{{"untag", "", "", "untag marked", {clause::named(ClauseKind::tag, "the tag")}},
                ActionKind::untag,
                ActionGroup::character,
@@ -170,10 +160,7 @@ constexpr std::array action_table{
                ActionKind::pose,
                ActionGroup::accent,
                false,
-               [](Action& a, const Clauses& c) {
-                   a.index = c.index(0);
-                   a.amount = c.value(1);
-               }},
+               index_and_amount},
     ActionInfo{{"tell link",
                 "`tell link`",
                 "what it is linked to is `told`, in the next round of the same instant",
@@ -182,7 +169,7 @@ constexpr std::array action_table{
                ActionKind::tell_link,
                ActionGroup::fixture,
                true,
-               [](Action&, const Clauses&) {}},
+               nothing_to_take},
     ActionInfo{
         {"teleport to link",
          "`teleport to link`",
@@ -203,7 +190,7 @@ constexpr std::array action_table{
                ActionKind::respawn_here,
                ActionGroup::fixture,
                true,
-               [](Action&, const Clauses&) {}},
+               nothing_to_take},
     ActionInfo{{"respawn",
                 "`respawn`",
                 "(moves too) the body stands where it comes back to, at rest; its other moves are cut",
@@ -212,13 +199,13 @@ constexpr std::array action_table{
                ActionKind::respawn,
                ActionGroup::fixture,
                false,
-               [](Action&, const Clauses&) {}},
+               nothing_to_take},
     ActionInfo{
         {"hold", "`hold`", "who has just come to it takes it. What is held isn't taken from its holder", "hold", {}},
         ActionKind::hold,
         ActionGroup::loose,
         true,
-        [](Action&, const Clauses&) {}},
+        nothing_to_take},
     ActionInfo{{"throw to",
                 "`throw to P in T`",
                 "it leaves so as to be at that point after that time, under its own gravity",

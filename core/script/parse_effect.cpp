@@ -18,9 +18,11 @@ syntax::Accent Parser::accent() {
     const SourceRange begin = peek().range;
     syntax::Accent out;
     accept("accent");
-    if (!statement(accent_words(), out))
-        fail("a kind of accent is missing here",
-             "accents are zoom, shake, bob, lean, lag, squash, freeze, pose, trail and line");
+    if (!statement(accent_words(), out)) {
+        std::vector<std::string_view> kinds;
+        for (const AccentInfo& row : accent_words()) kinds.push_back(row.word);
+        fail("a kind of accent is missing here", fmt::format("accents are {}", fmt::join(kinds, ", ")));
+    }
     out.range = since(begin);
     return out;
 }
