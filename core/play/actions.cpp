@@ -173,7 +173,7 @@ void action_of_fixture(const Rehearsal& r, const EvaluationContext& m, const Act
         action_of_loose(m, i, action, world, actor, record);
     } else if (link >= 0) {
         world.contacts[static_cast<std::size_t>(link)].events_ahead |= fixture_told;
-        cache.stale = true;
+        cache.note_fixture_change();
     }
 }
 
@@ -196,6 +196,7 @@ void leave_ground(Actor& actor, bool by_launch) {
 void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, World& world, Actor& actor,
                  Emitted& emitted, StepCache& cache, Record* record, const ActOwner& owner) {
     for (const Action& action : actions) {
+        cache.note_change();  // each sees what those before it did
         EvaluationContext asked = rehearsal.context(world, actor, &cache);
         asked.by = owner.by;
         const EvaluationContext m =
@@ -212,10 +213,7 @@ void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, Wo
             case ActionKind::stop: stop(action.part, actor.body.velocity); break;
             case ActionKind::set_counter:
             case ActionKind::add_counter: count(m, action, number(m, action.amount), world, actor); break;
-            case ActionKind::remember:
-                remember(m, action, world, actor);
-                cache.forget();
-                break;
+            case ActionKind::remember: remember(m, action, world, actor); break;
             case ActionKind::spend: spend_at(m, action, number(m, action.amount), actor); break;
             case ActionKind::gain: spend_at(m, action, -number(m, action.amount), actor); break;
             case ActionKind::tag: {
@@ -231,23 +229,18 @@ void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, Wo
                         {actor.time, EventKind::posed, action.index, static_cast<std::int32_t>(ms), actor.id});
                 }
                 break;
-            case ActionKind::strike:
-                strike(m, number(m, action.amount), world, actor, record);
-                cache.forget();
-                break;
+            case ActionKind::strike: strike(m, number(m, action.amount), world, actor, record); break;
             case ActionKind::hold:
             case ActionKind::throw_it:
             case ActionKind::tell_link:
             case ActionKind::teleport:
             case ActionKind::respawn_here:
                 if (owner.fixture >= 0) action_of_fixture(rehearsal, m, action, world, actor, cache, record);
-                cache.forget();
                 break;
             case ActionKind::respawn:
                 place_body(rehearsal, cache, actor.respawn.feet, Vec3{0.0}, actor);
                 actor.facing = actor.respawn.facing_rad;
                 emitted.bits |= event_respawned;
-                cache.forget();
                 if (record != nullptr) record->events.push_back({actor.time, EventKind::respawned, -1, -1, actor.id});
                 break;
             case ActionKind::emit_event:
@@ -257,6 +250,7 @@ void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, Wo
                 break;
         }
     }
+    cache.note_change();
 }
 
 }  // namespace leap

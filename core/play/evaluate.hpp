@@ -3,94 +3,11 @@
 
 #include <optional>
 
-#include "core/play/world.hpp"
+#include "core/play/step_cache.hpp"
 #include "core/rigid/rigid_step.hpp"
-#include "core/world/course.hpp"
-#include "core/world/moving_solids.hpp"
 #include "core/world/query.hpp"
 
 namespace leap {
-
-struct ProbeResult {
-    bool hit = false;
-    Vec3 from{0.0};   ///< where it looks from
-    Vec3 point{0.0};  ///< where it ends
-    Vec3 place{0.0};
-    Vec3 normal{0.0};
-    double distance = 0.0;
-    double side = 0.0;
-    std::int32_t target = -1;
-    Owner asker;
-};
-
-/// A fixture at an instant. World frame.
-struct FixturePose {
-    Vec3 center{0.0};
-    Vec3 half{0.5};         ///< along its front, its width, up; of the box round what is round
-    double turn_rad = 0.0;  ///< where its front points, about the upward axis
-    Quat turn{1.0, 0.0, 0.0, 0.0};
-    RigidShape shape;
-    bool solid = false;
-    bool hidden = false;
-    bool can_be_loose = false;
-    bool glows = false;
-    double seen_through = 0.0;  ///< 0: not at all, 1: invisible
-    FixtureLook drawn = FixtureLook::plain;
-};
-
-/// Where a fixture stands; holds on while it keeps still in the same phase.
-struct FixtureStand {
-    FixturePose pose;
-    std::int32_t phase = -2;
-    double phase_since = 0.0;
-    bool still = false;
-    bool waits = false;         ///< nothing in its phase happens without an event
-    double focus_reach = -1.0;  ///< m; negative: it has no focus
-    std::int32_t slot = -1;     ///< in StepCache::moving
-    bool lively = false;        ///< in StepCache::lively
-};
-
-/// Of which character each fixture speaks, as far as it has been looked for at the world's present instant; see
-/// subject_now().
-struct SubjectCache {
-    std::vector<std::int32_t> actors;  ///< by fixture; -1: not looked for
-    double time = -1.0;
-};
-
-/// Answers of probes at one instant, so that each is asked once. Forgotten when anything they depend on changes.
-struct StepCache {
-    std::vector<std::optional<ProbeResult>> results;
-    std::vector<std::optional<ProbeResult>>
-        results_ahead;               ///< the same for where the body will be; see EvaluationContext::motion
-    MovingSolids moving;             ///< what is solid and moves, where it stands at this instant; see place_solids()
-    std::size_t fixture_solids = 0;  ///< how many of them are fixtures; other characters stand behind
-    bool moves_near = false;         ///< a fixture of them that moves, by the body
-    /// Another character that is in sight, behind the fixtures among the solids.
-    struct Other {
-        std::int32_t actor = -1;
-        bool near = false;  ///< it could be met within a tick
-    };
-    std::vector<Other> others;
-    SubjectCache* subjects = nullptr;   ///< of the run, for all its characters
-    double others_time = -1.0;          ///< for what time they stand where they do
-    bool others_near = false;           ///< one of them could be met within a tick
-    bool stale = true;                  ///< a fixture has gone to another phase, or has news, since they were placed
-    std::vector<FixtureStand> stands;   ///< by fixture; outlives the instant
-    std::vector<std::size_t> lively;    ///< fixtures that anything can happen to now, in the course's order
-    Vec3 lively_around{1e300};          ///< where the body was when they were found
-    Vec3 moving_around{1e300};          ///< where the body was when `moving` was gathered
-    std::optional<std::int32_t> focus;  ///< the fixture that has the focus, when it has been looked for
-    BodyState asked_at;                 ///< for what body and when the answers are
-    double asked_time = -1.0;
-    void forget() {
-        focus.reset();
-        for (auto& result : results) result.reset();
-        forget_ahead();
-    }
-    void forget_ahead() {
-        for (auto& result : results_ahead) result.reset();
-    }
-};
 
 /// Room for the steps of what is loose.
 struct RigidWork {
@@ -100,13 +17,6 @@ struct RigidWork {
     std::vector<std::optional<RigidKind>> kinds;  ///< what each is made of: the same for a whole run
     std::vector<KinematicObstacle> obstacles;     ///< first the characters, in their order
     std::vector<ContactExemption> passes;
-};
-
-/// How the body will have gone on a little later, for values that change on the way. World frame.
-struct MotionAhead {
-    Vec3 moved{0.0};   ///< m
-    Vec3 gained{0.0};  ///< m/s
-    double turned_rad = 0.0;
 };
 
 /// What expressions are worked out against. Without a course no probe hits anything.

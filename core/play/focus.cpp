@@ -65,4 +65,11 @@ std::int32_t focus_at(const EvaluationContext& m) {
     return looked_at >= 0 ? looked_at : nearest;
 }
 
+std::int32_t focus_now(const EvaluationContext& m) {
+    if (const auto& known = answers_for(m).focus) return *known;
+    const std::int32_t found = focus_at(m);
+    answers_for(m).focus = found;
+    return found;
+}
+
 }  // namespace leap

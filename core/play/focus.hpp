@@ -9,5 +9,7 @@ namespace leap {
 /// whose front counts is left out when the body isn't in front of it. -1 for none. The context's step cache knows where
 /// they stand, see place_solids().
 std::int32_t focus_at(const EvaluationContext& context);
+/// The same, looked for once an instant.
+std::int32_t focus_now(const EvaluationContext& context);
 
 }  // namespace leap

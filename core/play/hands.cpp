@@ -140,7 +140,7 @@ void use_hands(const Rehearsal& r, World& world, Actor& actor, StepCache& cache)
         const auto tell = [&](std::int32_t loose, FixtureEvent event) {
             const auto fixture = static_cast<std::size_t>(world.loose[static_cast<std::size_t>(loose)].fixture);
             actor.contacts[fixture].events = static_cast<std::uint8_t>(actor.contacts[fixture].events | event);
-            cache.stale = true;
+            cache.note_fixture_change();
         };
         if (held >= 0) {
             if (use != nullptr && use->fresh_press) tell(held, fixture_used_in_hand);

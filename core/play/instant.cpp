@@ -43,7 +43,7 @@ bool Instant::run() {
             asks_for_hands();
         }
         if (!alone_) {
-            place_all_when_stale();
+            place_all_when_changed();
             find_lively();
         }
     }
@@ -96,8 +96,10 @@ void Instant::fall_back(const EvaluationContext& m, const CounterInfo& info, Cou
     }
     if (counter.back_since == never) counter.back_since = actor_->time;
     if (actor_->time - counter.back_since < number(m, info.back_after) - defaults::timer_rounding_s) return;
-    if (counter.value != *info.back_to) note_change();
+    if (counter.value == *info.back_to) return;
     counter.value = *info.back_to;
+    note_change();
+    changes().note();
 }
 
 void Instant::fall_back_and_refill() {
@@ -125,27 +127,37 @@ void Instant::refill_charges() {
         const double full = number(m, charges->count);
         if (own.charges >= full) continue;
         note_change();
-        if (charges->refill_when && truth(m, charges->refill_when->truth)) own.charges = full;
+        if (charges->refill_when && truth(m, charges->refill_when->truth)) {
+            own.charges = full;
+            changes().note();
+        }
         if (!charges->refill_after) continue;
         const double time = number(m, *charges->refill_after);
         if (actor_->time - own.charge_spent_at >= time - defaults::timer_rounding_s) {
             own.charges += 1.0;
             own.charge_spent_at = actor_->time;
+            changes().note();
         }
     }
 }
 
 void Instant::forget_events() {
+    bool any = outcomes_shown_ || !world_.heard.empty();
     for (std::size_t i = first_; i < last_; ++i) {
         Actor& actor = world_.actors[i];
+        any = any || actor.events != 0 || !actor.heard.empty();
         actor.events = 0;
         actor.heard.clear();
-        for (ButtonState& button : actor.buttons) button.fresh_press = button.fresh_release = false;
+        for (ButtonState& button : actor.buttons) {
+            any = any || button.fresh_press || button.fresh_release;
+            button.fresh_press = button.fresh_release = false;
+        }
         if (!outcomes_shown_) continue;
         for (MachineState& machine : actor.machines) machine.outcome = Outcome::none;
     }
     if (!alone_) world_.heard.clear();
     outcomes_shown_ = false;
+    if (any) changes().note();
 }
 
 /// What acts have emitted, how moves ended and what fixtures were told is an event too: it is seen in the round after.
@@ -156,6 +168,7 @@ bool Instant::show_news() {
     bool any = told || outcomes_;
     for (std::size_t i = first_; i < last_; ++i) any = any || scratch_.actors[i].emitted.any();
     if (!any) return false;
+    changes().note();
     for (std::size_t i = first_; i < last_; ++i) {
         Actor& actor = world_.actors[i];
         Emitted& emitted = scratch_.actors[i].emitted;

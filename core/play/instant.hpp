@@ -70,8 +70,7 @@ class Instant {
     void look_for_focus();
     void asks_for_hands();
     void change_seat(std::size_t fixture, bool sat);
-    void note_stale();
-    void place_all_when_stale();
+    void place_all_when_changed();
     void find_lively();
     const std::vector<std::size_t>& lively() const {
         return world_.actors.size() == 1 ? scratch_.actors.front().cache.lively : scratch_.lively;
@@ -81,6 +80,7 @@ class Instant {
     void ask(std::size_t actor) { actor_ = &world_.actors[actor]; }
     ActorScratch& own() const { return scratch_.actors[static_cast<std::size_t>(actor_->id)]; }
     StepCache& cache() const { return own().cache; }
+    Changes& changes() const { return scratch_.shared.changes; }
     Emitted& emitted() { return own().emitted; }
     EvaluationContext context() const;
     EvaluationContext context(const RunningMachine& running) const;

@@ -75,6 +75,7 @@ bool Instant::take_fixture_ways() {
         world_.contacts[i].events = 0;  // one use leads through one way only
         for (Actor& actor : world_.actors) actor.contacts[i].events = 0;
         forget_meetings(i);
+        changes().note();
         return true;
     }
     return false;
@@ -95,10 +96,10 @@ void Instant::fall_back_of_fixtures() {
 
 /// The focus goes out of one fixture before it comes into another; a press of its button uses what has it.
 void Instant::look_for_focus() {
-    if (!cache().focus) cache().focus = focus_at(context());
-    const std::int32_t now = *cache().focus;
+    const std::int32_t now = focus_now(context());
     if (now != actor_->focus) {
         note_change();
+        changes().note();
         if (actor_->focus >= 0) note(EventKind::focus_out, actor_->focus, -1);
         if (now >= 0) note(EventKind::focus_in, now, -1);
         actor_->focus = now;
@@ -109,6 +110,7 @@ void Instant::look_for_focus() {
     if (button < 0 || !actor_->buttons[static_cast<std::size_t>(button)].fresh_press) return;
     note_change();
     actor_->contacts[fixture].events |= fixture_used;
+    changes().note();
     note(EventKind::used, now, -1);
 }
 
@@ -118,23 +120,28 @@ void Instant::asks_for_hands() {
         return;
     }
     use_hands(rehearsal_, world_, *actor_, cache());
-    if (cache().stale) note_stale();
 }
 
 /// What fixtures were told is seen in the round after; what happened to them has been seen. True when there is any.
 bool Instant::show_news_of_fixtures() {
     if (world_.fixtures.empty()) return false;
-    place_all_when_stale();  // those far off can be told something too
+    place_all_when_changed();  // those far off can be told something too
     find_lively();
     bool any = false;
+    bool seen = false;
     for (const std::size_t i : lively()) {
         FixtureContact& contact = world_.contacts[i];
+        seen = seen || contact.events != 0 || contact.met_anew;
         contact.events = contact.events_ahead;
         contact.events_ahead = 0;
-        for (Actor& actor : world_.actors) actor.contacts[i].events = 0;
+        for (Actor& actor : world_.actors) {
+            seen = seen || actor.contacts[i].events != 0;
+            actor.contacts[i].events = 0;
+        }
         if (contact.met_anew) forget_meetings(i);
         any = any || contact.events != 0;
     }
+    if (any || seen) changes().note();
     return any;
 }
 
@@ -160,13 +167,9 @@ void Instant::change_seat(std::size_t fixture, bool sat) {
     }
 }
 
-void Instant::note_stale() {
-    for (ActorScratch& actor : scratch_.actors) actor.cache.stale = true;
-}
-
-void Instant::place_all_when_stale() {
+void Instant::place_all_when_changed() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i)
-        if (scratch_.actors[i].cache.stale)
+        if (!scratch_.actors[i].cache.stands_hold())
             place_solids(rehearsal_, world_, world_.actors[i], scratch_.actors[i].cache);
 }
 

@@ -33,7 +33,6 @@ void Instant::actions(const std::vector<Action>& list) {
     const bool before = (emitted().bits & event_respawned) != 0;
     run_actions(rehearsal_, list, world_, *actor_, emitted(), cache(), record_, {acting_.fixture, by_});
     if (acting_.fixture >= 0 || std::any_of(list.begin(), list.end(), is_shared)) shared_change_ = true;
-    if (cache().stale) note_stale();
     if (!before && (emitted().bits & event_respawned) != 0) end_all_moves();
 }
 
@@ -120,7 +119,6 @@ void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int3
     }
     leave_phase(running, left_by);
     acting_ = running;
-    note_change();
     MachineState& own = state_of(running);
     const bool opens = own.phase < 0;
     const bool sat = is_fixture && any_seated(world_, fixture);
@@ -128,11 +126,13 @@ void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int3
     own.phase_since = actor_->time;
     own.blocks_done_until = never;
     own.drive_direction = Vec3{0.0};
+    note_change();
+    changes().note();
     open_span(running, opens);
     if (is_fixture) {
         shared_change_ = true;
         if (stood) change_loose(rehearsal_, fixture, *stood, world_);
-        note_stale();
+        changes().note_of_fixture();
         note_fixture(EventKind::fixture_phase, running.fixture, phase);
         change_seat(fixture, sat);
     }
@@ -145,6 +145,7 @@ void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int3
     if (entered.effects.rope)
         actor_->rope_left[static_cast<std::size_t>(running.kind)] =
             std::max(0.0, number(context(running), entered.effects.rope->length));
+    changes().note();
 }
 
 void Instant::leave_phase(const RunningMachine& running, std::int32_t left_by) {

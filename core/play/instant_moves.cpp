@@ -22,7 +22,6 @@ void Instant::take_drive(std::int32_t move, const Drive& drive) {
 
 void Instant::end(std::int32_t move, EventKind kind, std::int32_t by, std::int32_t left_by) {
     leave_phase({move, -1}, left_by);
-    note_change();
     MachineState& own = state_of(move);
     own.phase = -1;
     own.ended_at = actor_->time;
@@ -30,6 +29,8 @@ void Instant::end(std::int32_t move, EventKind kind, std::int32_t by, std::int32
     own.outcome_ahead =
         kind == EventKind::ended ? Outcome::completed : (kind == EventKind::failed ? Outcome::failed : Outcome::cut);
     outcomes_ = true;
+    note_change();
+    changes().note();
     note(kind, move, by);
 }
 

@@ -218,8 +218,8 @@ bool loose_lies_in(const EvaluationContext& m, std::size_t fixture, bool deep) {
     Solid own;
     Solid other;
     std::vector<ContactPoint> points;
-    const bool placed =
-        m.cache != nullptr && !m.cache->stale && m.ahead == 0.0 && m.cache->stands.size() == m.world.fixtures.size();
+    const bool placed = m.cache != nullptr && m.cache->stands_hold() && m.ahead == 0.0 &&
+                        m.cache->stands.size() == m.world.fixtures.size();
     const auto lies_in = [&](const FixturePose& pose) {
         place_solid(pose, true, {}, own);
         const double size = glm::length(pose.half) + defaults::clear_gap_m;
@@ -346,7 +346,7 @@ void take_gravity_again(const Rehearsal& r, std::int64_t step, World& world, Ste
         work.pulls[i] = gravity_on(m, fixture);
     }
     if (!written) return;
-    for (ActorScratch& actor : scratch.actors) actor.cache.forget();
+    scratch.shared.changes.note();
 }
 
 /// The thing that a character stands on, in World::loose.

@@ -314,7 +314,6 @@ void take_middle(const EvaluationContext& m, const Forces& f, double seconds, Ac
     const bool pulled = f.pull->folded < 0 && law.motion.acceleration.z != 0.0 && !law.flying;
     const bool others = f.vary && f.cling < 0 && f.rope == nullptr && seconds > 0.0;
     if (!pulled && !others) return;
-    m.cache->forget_ahead();
     EvaluationContext middle = m;
     const MotionAhead ahead = motion_ahead(m, f, law, seconds * 0.5);
     middle.ahead = seconds * 0.5;

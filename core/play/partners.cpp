@@ -79,8 +79,7 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
             if (!asked) continue;
             set_partner(world, i, j, touches, !loose.passes.is_fixture(j));
             set_partner(world, j, i, touches, !loose.passes.is_fixture(j));
-            if (touches && !known)
-                for (ActorScratch& each : scratch.actors) each.cache.stale = true;
+            if (touches && !known) scratch.shared.changes.note_of_fixture();
         }
     }
 }

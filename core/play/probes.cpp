@@ -2,6 +2,7 @@
 #include "core/play/probes.hpp"
 
 #include <algorithm>
+#include <cassert>
 #include <cmath>
 
 #include "core/defaults.hpp"
@@ -238,8 +239,6 @@ ProbeResult ask_probe(const EvaluationContext& m, std::int32_t probe) {
         remembering.cache = &cache;
         return ask_probe(remembering, probe);
     }
-    auto& results = m.motion != nullptr ? m.cache->results_ahead : m.cache->results;
-    if (results.size() < m.program.probes.size()) results.resize(m.program.probes.size());
     const ProbeInfo& info = m.program.probes[i];
     Owner asker = actor_owner(static_cast<std::size_t>(m.actor.id));
     std::int32_t fixture = -1;
@@ -248,16 +247,24 @@ ProbeResult ask_probe(const EvaluationContext& m, std::int32_t probe) {
         if (fixture < 0) return {};
         asker = fixture_owner(static_cast<std::size_t>(fixture));
     }
-    if (!results[i] || results[i]->asker != asker) {
-        // A probe that asks itself through its own clauses finds nothing.
-        results[i] = ProbeResult{};
-        results[i]->asker = asker;
+    const auto ask = [&] {
+        answers_for(m).begin_probe(i, {.asker = asker});
         ProbeResult found =
             fixture < 0 ? answer(m, info, -1) : answer(m.of_fixture(static_cast<std::size_t>(fixture)), info, fixture);
         found.asker = asker;
-        results[i] = found;
+        answers_for(m).set_probe(i, found);
+        return found;
+    };
+    const ProbeResult* known = answers_for(m).probe(i);
+    if (known == nullptr || known->asker != asker) return ask();
+#ifndef NDEBUG
+    if (!answers_for(m).is_being_asked(i)) {
+        const ProbeResult remembered = *known;
+        assert(ask() == remembered && "something an answer depends on has changed unseen");
+        return remembered;
     }
-    return *results[i];
+#endif
+    return *known;
 }
 
 Vec3 body_middle(const Actor& actor) {

@@ -59,6 +59,8 @@ struct Emitted {
 /// Room for one character. Keeps where still fixtures stand, and what is known of the present instant.
 struct ActorScratch {
     StepCache cache;
+    double left_at = -1.0;  ///< s: when the last tick ended, and with what body
+    BodyState left_as;
     ActorMotion before;  ///< the begin of a stretch that may have to be taken again
     Noticed first, now;
     std::vector<double> passed;
@@ -95,8 +97,8 @@ struct ActorScratch {
 /// Room that steps of one run reuse, so that a tick asks for no memory.
 struct StepScratch {
     std::vector<ActorScratch> actors;  ///< by World::actors
-    SubjectCache subjects;
-    double found_at = -1.0;  ///< the instant at which the characters have looked for each other last
+    SharedCache shared;                ///< of all of them
+    double found_at = -1.0;            ///< the instant at which the characters have looked for each other last
     RigidWork loose;
     std::vector<std::optional<Ride>> rides;  ///< by character, over the last stretch
     std::vector<ActorStretch> stretches;     ///< likewise

@@ -42,8 +42,7 @@ class Noticing {
         out_.own = out_.truths.size();
         for (const std::size_t i : first_.fixtures) fixture(i);
         if (!first_.focus_changes) return;
-        if (!m_.cache->focus) m_.cache->focus = focus_at(m_);
-        out_.focus = *m_.cache->focus;
+        out_.focus = focus_now(m_);
     }
 
   private:
@@ -309,7 +308,7 @@ class Seeking {
     void go_back() {
         static_cast<ActorMotion&>(actor_) = scratch_.before;
         if (world_.actors.size() == 1) static_cast<WorldMotion&>(world_) = all_.before;
-        scratch_.cache.forget();
+        all_.shared.changes.note();
         place_solids(r_, world_, actor_, scratch_.cache);
     }
     void forget_rows() {

@@ -17,7 +17,7 @@ namespace {
 
 /// A seat that takes its rider into something solid loses them there: they are pushed out, and go on as what they sat
 /// on went.
-void lose_seat(const Rehearsal& r, Actor& actor, const StepCache& cache, Record* record) {
+void lose_seat(const Rehearsal& r, Actor& actor, StepCache& cache, Record* record) {
     const std::int32_t seat = actor.seat;
     Surroundings around{r.course, cache.moving};
     around.without = fixture_surface(static_cast<std::size_t>(seat));
@@ -25,6 +25,7 @@ void lose_seat(const Rehearsal& r, Actor& actor, const StepCache& cache, Record*
         deepest_overlap(around, {actor.radius, actor.height}, actor.body.position, -defaults::seat_squeeze_m);
     if (!met) return;
     actor.seat = -1;
+    cache.note_change();
     actor.body.grounded = false;
     actor.contact_since = actor.last_airborne = actor.time;
     actor.body = free_body({r.course, cache.moving}, shape_now(r, actor), actor.body);
@@ -92,10 +93,10 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
     const RigidStretch time{world.time, world.actors.front().time};
     world.time = time.to;
     if (!meets_others(world)) {
-        scratch.actors.front().cache.forget();
         return;
     }
     advance_and_push(r, stretches, time, world, scratch);
+    if (!all_asleep(world)) scratch.shared.changes.note();
     const bool alone = world.actors.size() == 1;
     const auto settle = [&](std::size_t i) {
         Actor& actor = world.actors[i];
@@ -118,7 +119,6 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
             show_to_others(actor);
             if (!(actor.body == came)) scratch.actors[i].progress.calm = false;
         }
-        cache.forget();
     };
     if (alone) return settle(0);
     // Where two characters overlap the one who is earlier in the tape stays: only those who have settled are
@@ -131,7 +131,6 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
 void settle_actor(const Rehearsal& r, World& world, Actor& actor, StepCache& cache) {
     place_solids(r, world, actor, cache);
     note_touches(r, world, actor, cache);
-    cache.forget();
 }
 
 bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& cache) {

@@ -21,10 +21,11 @@ bool is_known(const FixtureStand& stand, const MachineState& machine, const Worl
            !is_awake(world, i);
 }
 
-/// Works out the pose of fixture `i` again; false when nothing has changed.
+/// Works out the pose of fixture `i` again; false when it is as it was.
 bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) {
     const MachineState& machine = m.world.machines[i];
     if (is_known(stand, machine, m.world, i)) return false;
+    const FixturePose before = stand.pose;
     const std::int32_t slot = stand.slot;
     const bool lively = stand.lively;
     stand = {};
@@ -37,7 +38,7 @@ bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) 
     if (const Machine* kind = fixture_kind(m, i); kind != nullptr && kind->fixture->focus && !stand.pose.hidden)
         stand.focus_reach = number(m, kind->fixture->focus->reach);
     stand.still = !is_on_its_way(m, i);
-    return true;
+    return !(stand.pose == before);
 }
 
 bool is_lively(const World& world, const Actor& actor, std::size_t i, const FixtureStand& stand) {
@@ -51,11 +52,14 @@ bool is_lively(const World& world, const Actor& actor, std::size_t i, const Fixt
 
 void place_in_slot(const World& world, std::size_t i, StepCache& out) {
     const auto slot = static_cast<std::size_t>(out.stands[i].slot);
+    place_solid(out.stands[i].pose, world.fixtures[i].loose < 0, fixture_surface(i), out.moving.solids[slot]);
+}
+
+void place_velocity(const World& world, std::size_t i, StepCache& out) {
     const std::int32_t loose = world.fixtures[i].loose;
-    place_solid(out.stands[i].pose, loose < 0, fixture_surface(i), out.moving.solids[slot]);
-    if (!world.loose.empty())
-        out.moving.velocities[slot] =
-            loose < 0 ? Vec3{0.0} : world.loose[static_cast<std::size_t>(loose)].body.velocity;
+    if (loose >= 0)
+        out.moving.velocities[static_cast<std::size_t>(out.stands[i].slot)] =
+            world.loose[static_cast<std::size_t>(loose)].body.velocity;
 }
 
 /// Every solid within sight of the body, in the course's order.
@@ -72,7 +76,10 @@ void gather_solids(const World& world, const Actor& actor, StepCache& out) {
     const bool give_way = !world.loose.empty() || world.actors.size() > 1;
     out.moving.velocities.assign(give_way ? count : 0, Vec3{0.0});
     for (std::size_t i = 0; i < out.stands.size(); ++i)
-        if (out.stands[i].slot >= 0) place_in_slot(world, i, out);
+        if (out.stands[i].slot >= 0) {
+            place_in_slot(world, i, out);
+            place_velocity(world, i, out);
+        }
     out.moving.note_all_moved();
 }
 
@@ -106,7 +113,7 @@ double reach_of(const FixtureStand& stand, const Actor& actor) {
 }
 
 bool solids_are_current(const World& world, const Actor& actor, const StepCache& cache) {
-    return !cache.stale && cache.stands.size() == world.fixtures.size() &&
+    return cache.stands_hold() && cache.stands.size() == world.fixtures.size() &&
            (world.fixtures.empty() ||
             is_within(cache.lively_around - actor.body.position, defaults::longest_way_per_stretch_m));
 }
@@ -114,8 +121,7 @@ bool solids_are_current(const World& world, const Actor& actor, const StepCache&
 void place_solids(const Rehearsal& r, const World& world, const Actor& actor, StepCache& out) {
     out.moves_near = false;
     const bool all = !solids_are_current(world, actor, out);
-    if (out.stale && out.subjects != nullptr) out.subjects->time = -1.0;
-    out.stale = false;
+    out.placed_under = out.fixture_changes();
     const bool others = world.actors.size() > 1;
     if (world.fixtures.empty()) {
         if (others) move_others(world, actor, out);
@@ -129,9 +135,11 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, St
         for (const std::size_t i : out.lively) {
             FixtureStand& stand = out.stands[i];
             const bool solid = stand.pose.solid;
-            if (!take_stand(m, i, stand)) continue;
+            const bool moved = take_stand(m, i, stand);
             if (solid != stand.pose.solid) gather = true;
             if (gather || stand.slot < 0) continue;
+            place_velocity(world, i, out);
+            if (!moved) continue;
             place_in_slot(world, i, out);
             out.moving.note_moved(static_cast<std::size_t>(stand.slot));
         }
@@ -163,16 +171,21 @@ void note_touches(const Rehearsal& r, World& world, Actor& actor, StepCache& cac
         const std::int32_t index = world.fixtures[i].loose;
         const RigidState* loose = index < 0 ? nullptr : &world.loose[static_cast<std::size_t>(index)];
         if (loose != nullptr && !loose->holder.is_nobody()) {
-            own.touching = loose->holder.is_actor(static_cast<std::size_t>(actor.id));
+            const bool holds = loose->holder.is_actor(static_cast<std::size_t>(actor.id));
+            if (holds != own.touching) cache.note_change();
+            own.touching = holds;
             continue;
         }
         if (stand.pose.hidden) continue;
+        const ActorContact own_before = own;
+        const bool shared_before = world.contacts[i].blocked;
         const bool near = is_within(stand.pose.center - actor.body.position, reach_of(stand, actor));
         const bool touches = near && meets(stand.pose, capsule, actor.body.position, defaults::touch_gap_m);
         own.blocked = touches && meets(stand.pose, capsule, actor.body.position, 0.0);
         world.contacts[i].blocked = !stand.still && loose_lies_in(now, i, true);
         if (touches && !own.touching) own.events |= fixture_touched;
         own.touching = touches;
+        if (!(own == own_before) || world.contacts[i].blocked != shared_before) cache.note_change();
     }
 }
 

@@ -61,7 +61,10 @@ void check_calm([[maybe_unused]] const Rehearsal& r, [[maybe_unused]] const Worl
 #ifndef NDEBUG
     World copy = world;
     StepScratch own = scratch;
-    for (ActorScratch& actor : own.actors) actor.progress.calm = false;
+    for (ActorScratch& actor : own.actors) {
+        actor.progress.calm = false;
+        actor.cache.shared = &own.shared;
+    }
     assert(!run_instant(r, copy, own, nullptr) && "a rule had something to do between two instants");
     for (std::size_t i = 0; i < world.actors.size(); ++i) {
         const Actor& before = world.actors[i];
@@ -118,6 +121,11 @@ class Tick {
     void finish_stretches();
     void finish();
 
+    void push_out(Actor& actor, ActorScratch& own) {
+        const Vec3 before = actor.body.position;
+        actor.body = free_body({r_.course, own.cache.moving}, shape_now(r_, actor), actor.body);
+        if (actor.body.position != before) own.progress.calm = false;
+    }
     /// Inputs of one character that are due; true when there were any.
     bool apply_inputs(std::size_t i) {
         ActorScratch& own = scratch_.actors[i];
@@ -130,7 +138,7 @@ class Tick {
             apply_input(input, actor, record_);
             any = true;
         }
-        if (any) own.cache.forget();
+        if (any) scratch_.shared.changes.note();
         return any;
     }
     /// When the next input of one character comes, or the tick's end.
@@ -163,12 +171,9 @@ void Tick::begin() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
-        own.cache.subjects = &scratch_.subjects;
+        own.cache.shared = &scratch_.shared;
         own.progress = {0, 0, true, false, false, own.progress.calm, 0.0, -1.0};
-        if (actor.time != own.cache.asked_time || !(actor.body == own.cache.asked_at)) {
-            own.cache.forget();
-            own.now_is_current = own.progress.calm = false;
-        }
+        if (actor.time != own.left_at || !(actor.body == own.left_as)) own.now_is_current = own.progress.calm = false;
     }
     // At the very first tick those who stand inside one another are put apart: the earlier in the tape stays.
     const bool first = several && !world_.actors.back().seen.settled;
@@ -177,14 +182,7 @@ void Tick::begin() {
         ActorScratch& own = scratch_.actors[i];
         place_solids(r_, world_, actor, own.cache);
         if (first || fresh) find_others(world_, actor, own.cache);
-        if (actor.seat < 0) {
-            const Vec3 before = actor.body.position;
-            actor.body = free_body({r_.course, own.cache.moving}, shape_now(r_, actor), actor.body);
-            if (actor.body.position != before) {
-                own.cache.forget();
-                own.progress.calm = false;
-            }
-        }
+        if (actor.seat < 0) push_out(actor, own);
         if (first) show_to_others(actor);
     }
     for (std::size_t i = 0; several && i < world_.actors.size(); ++i)
@@ -194,6 +192,7 @@ void Tick::begin() {
 /// Everybody is at the same instant: inputs, then rules where something may have changed.
 void Tick::ask_all() {
     bool all_calm = true;
+    const std::uint64_t placed_before = scratch_.shared.changes.of_fixtures();
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
         // What probes found at the end of the last stretch still holds, unless the view or the stick moves now.
@@ -208,8 +207,10 @@ void Tick::ask_all() {
     }
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
-        if (!solids_are_current(world_, world_.actors[i], own.cache))
-            place_solids(r_, world_, world_.actors[i], own.cache);
+        Actor& actor = world_.actors[i];
+        if (!solids_are_current(world_, actor, own.cache)) place_solids(r_, world_, actor, own.cache);
+        // What a rule has put where the body is pushes it out at this very instant, at every tick rate.
+        if (own.cache.placed_under != placed_before && actor.seat < 0) push_out(actor, own);
     }
 }
 
@@ -236,12 +237,12 @@ void Tick::finish() {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
         actor.time = end_;
-        own.cache.asked_time = actor.time;
-        own.cache.asked_at = actor.body;
+        own.left_at = actor.time;
+        own.left_as = actor.body;
         for (; own.progress.next_input < inputs_.size(); ++own.progress.next_input) {
             if (inputs_[own.progress.next_input].actor != actor.id) continue;
             apply_input(inputs_[own.progress.next_input], actor, record_);
-            own.cache.forget();
+            scratch_.shared.changes.note();
             own.now_is_current = own.progress.calm = false;
         }
     }
@@ -349,7 +350,7 @@ void Tick::go_back() {
         own.begin.has_whole = false;
         own.now_is_current = false;
         own.emitted.clear();
-        own.cache.forget();
+        scratch_.shared.changes.note();
         place_solids(r_, world_, actor, own.cache);
         if (record_ == nullptr) continue;
         record_->tracks[i].rows.resize(own.begin.rows);

@@ -52,15 +52,17 @@ std::size_t subject_of(const World& world, const Course& course, std::size_t fix
 
 std::size_t subject_now(const EvaluationContext& m, std::size_t fixture) {
     if (m.world.actors.size() == 1) return 0;
-    if (m.cache->subjects == nullptr) return subject_of(m.world, *m.course, fixture);
-    SubjectCache& cache = *m.cache->subjects;
-    if (cache.time != m.world.time || cache.actors.size() != m.world.fixtures.size()) {
-        cache.actors.assign(m.world.fixtures.size(), -1);
-        cache.time = m.world.time;
+    if (m.cache->shared == nullptr) return subject_of(m.world, *m.course, fixture);
+    SharedCache& cache = *m.cache->shared;
+    if (cache.subjects_time != m.world.time || cache.subjects_changes != cache.changes.all() ||
+        cache.subjects.size() != m.world.fixtures.size()) {
+        cache.subjects.assign(m.world.fixtures.size(), std::nullopt);
+        cache.subjects_time = m.world.time;
+        cache.subjects_changes = cache.changes.all();
     }
-    std::int32_t& known = cache.actors[fixture];
-    if (known < 0) known = static_cast<std::int32_t>(subject_of(m.world, *m.course, fixture));
-    return static_cast<std::size_t>(known);
+    std::optional<std::size_t>& known = cache.subjects[fixture];
+    if (!known) known = subject_of(m.world, *m.course, fixture);
+    return *known;
 }
 
 bool any_event(const World& world, std::size_t fixture, FixtureEvent event) {

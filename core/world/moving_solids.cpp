@@ -4,6 +4,7 @@
 namespace leap {
 
 void MovingSolids::note_moved(std::size_t solid) {
+    ++revision;
     const std::size_t group = solid / group_size;
     groups.resize((solids.size() + group_size - 1) / group_size);
     Bounds all;
@@ -13,6 +14,7 @@ void MovingSolids::note_moved(std::size_t solid) {
 }
 
 void MovingSolids::note_all_moved() {
+    ++revision;
     for (std::size_t i = 0; i < solids.size(); i += group_size) note_moved(i);
     if (solids.empty()) groups.clear();
 }

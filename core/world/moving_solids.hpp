@@ -17,6 +17,7 @@ struct MovingSolids final : SolidSource {
     std::vector<Solid> solids;
     std::vector<Vec3> velocities;  ///< beside `solids`, or empty: what gives way to a push, and how fast it goes
     std::vector<Bounds> groups;    ///< of each `group_size` of `solids`, in order
+    std::uint64_t revision = 0;  ///< grows with every note: what was found before one may differ from what is found now
 
     /// To be called when one of them has been placed anew.
     void note_moved(std::size_t solid);

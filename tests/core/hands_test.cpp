@@ -72,6 +72,28 @@ TEST_P(Hands, GrabWhatIsNearAndHoldItByItsGrip) {
                 1e-6);
 }
 
+TEST_P(Hands, WhatAHandLetsGoOfWithinTheBodyPushesItOutAtThatInstant) {
+    std::string script = hand_world;
+    script.replace(script.find("out = 0.1 m"), 11, "out = -0.4 m");
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {far_lamp};
+    const Scene scene(script, plan);
+    constexpr double release_s = 1.0003;
+    Tape tape = TapeMaker(1.2).hold("right_hand", 0.2, release_s - 0.2);
+    tape.tracks[0].events.insert(tape.tracks[0].events.begin(), {0.1, LookEvent{0.0, -20.0}});
+    const Played held = play(scene, tape, GetParam());
+    EXPECT_EQ(phases_of(scene, held.trace), (Words{"lamp grabbed", "lamp comes", "lamp in_hand", "lamp waits"}));
+    const auto& rows = held.trace.tracks[0].rows;
+    const auto released =
+        std::find_if(rows.begin(), rows.end(), [](const TraceRow& row) { return row.time > release_s - 1e-9; });
+    ASSERT_NE(released, rows.end());
+    EXPECT_NEAR(released->time, release_s, 1e-9);
+    EXPECT_LT(horizontal_length(std::prev(released)->position), 1e-9);
+    const Vec3 lamp = pose_of(scene, held.state, 0, GetParam()).center;  // it falls straight down
+    EXPECT_GT(glm::length(horizontal(released->position - lamp)), 0.3 + 0.15) << "their radii";
+    EXPECT_LT(glm::length(horizontal(released->position - lamp)), 0.3 + 0.15 + 0.005);
+}
+
 TEST_P(Hands, TheLeftHandHoldsItMirrored) {
     const Scene scene = with_things({far_lamp});
     const auto held_in = [&](const std::string& button, int hand) {
