@@ -130,9 +130,9 @@ void teleport(const Rehearsal& r, const EvaluationContext& m, bool keeps_velocit
 /// `hold`: the owner that has just touched the thing becomes its holder. `throw`: its holder lets go of it.
 void action_of_loose(const EvaluationContext& m, std::size_t i, const Action& action, World& world, Actor& actor,
                      Record* record) {
-    const std::int32_t index = world.fixtures[i].loose;
-    if (index < 0) return;
-    RigidState& loose = world.loose[static_cast<std::size_t>(index)];
+    const auto rigid = m.layout.fixtures[i].rigid;
+    if (!rigid) return;
+    RigidState& loose = world.loose[*rigid];
     const auto note = [&](EventKind kind, const Owner& who) {
         if (record == nullptr) return;
         record->events.push_back({actor.time, kind, static_cast<std::int32_t>(i), who.is_fixture() ? who.index : -1,
@@ -164,15 +164,15 @@ void action_of_loose(const EvaluationContext& m, std::size_t i, const Action& ac
 void action_of_fixture(const Rehearsal& r, const EvaluationContext& m, const Action& action, World& world, Actor& actor,
                        StepCache& cache, Record* record) {
     const auto i = static_cast<std::size_t>(m.fixture);
-    const std::int32_t link = world.fixtures[i].link;
+    const auto link = m.layout.fixtures[i].link;
     if (action.kind == ActionKind::teleport) {
         teleport(r, m, action.adding, actor, record);
     } else if (action.kind == ActionKind::respawn_here) {
         actor.respawn = respawn_at(m, i);
     } else if (action.kind == ActionKind::hold || action.kind == ActionKind::throw_it) {
         action_of_loose(m, i, action, world, actor, record);
-    } else if (link >= 0) {
-        world.contacts[static_cast<std::size_t>(link)].events_ahead |= fixture_told;
+    } else if (link) {
+        world.contacts[*link].events_ahead |= fixture_told;
         cache.note_fixture_change();
     }
 }

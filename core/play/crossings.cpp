@@ -164,11 +164,10 @@ void offer_fixtures(Earliest& out, const EvaluationContext& m, const Outlook& ah
         if (subject_now(m, i) != static_cast<std::size_t>(m.actor.id)) continue;
         const EvaluationContext own = m.of_fixture(i);
         offer_phase(out, own, ahead, m.world.machines[i], *phase);
-        const FixtureState& fixture = m.world.fixtures[i];
-        for (const std::int32_t index : m.program.machines[static_cast<std::size_t>(fixture.machine)].counters) {
+        const std::size_t first = m.layout.fixtures[i].first_counter;
+        for (const std::int32_t index : fixture_kind(m, i)->counters) {
             const CounterInfo& counter = m.program.counters[static_cast<std::size_t>(index)];
-            offer_counter(out, own, ahead, counter,
-                          m.world.counters[static_cast<std::size_t>(fixture.first_counter + counter.own)]);
+            offer_counter(out, own, ahead, counter, m.world.counters[first + static_cast<std::size_t>(counter.own)]);
         }
     }
 }

@@ -62,10 +62,10 @@ struct MomentSenses {
     }
     double counter(int index) const { return context.actor.counters[static_cast<std::size_t>(index)].value; }
     double own_counter(int kind, int index) const {
-        const std::int32_t fixture = fixture_meant(context, kind);
-        if (fixture < 0) return 0.0;
-        const FixtureState& own = context.world.fixtures[static_cast<std::size_t>(fixture)];
-        return context.world.counters[static_cast<std::size_t>(own.first_counter + index)].value;
+        const auto fixture = fixture_meant(context, kind);
+        if (!fixture) return 0.0;
+        const std::size_t first = context.layout.fixtures[*fixture].first_counter;
+        return context.world.counters[first + static_cast<std::size_t>(index)].value;
     }
     double own_memory(int kind, int index) const {
         const auto slot = memory_slot(context, kind, index);
@@ -116,7 +116,7 @@ std::size_t own_fixture(const EvaluationContext& m) {
 }
 
 const RigidState& loose_of(const EvaluationContext& m) {
-    return m.world.loose[static_cast<std::size_t>(m.world.fixtures[own_fixture(m)].loose)];
+    return m.world.loose[*m.layout.fixtures[own_fixture(m)].rigid];
 }
 
 Vec3 look_direction(const Actor& actor) {
@@ -126,8 +126,8 @@ Vec3 look_direction(const Actor& actor) {
 
 /// Where the one who holds a fixture stands or looks; what nobody holds speaks of itself.
 Vec3 of_holder(const EvaluationContext& m, std::size_t i, Sense sense) {
-    const std::int32_t loose = m.world.fixtures[i].loose;
-    const Owner holder = loose < 0 ? nobody : m.world.loose[static_cast<std::size_t>(loose)].holder;
+    const auto rigid = m.layout.fixtures[i].rigid;
+    const Owner holder = rigid ? m.world.loose[*rigid].holder : nobody;
     if (holder.is_actor()) {
         const Actor& who = m.world.actors[static_cast<std::size_t>(holder.index)];
         return sense == Sense::holder_place ? who.body.position : look_direction(who);
@@ -162,7 +162,7 @@ bool is_clear(const EvaluationContext& m, std::size_t i) {
 bool fixture_truth(const EvaluationContext& m, Sense sense) {
     if (m.fixture < 0 || m.course == nullptr) return false;
     const std::size_t i = own_fixture(m);
-    const std::int32_t loose = m.world.fixtures[i].loose;
+    const bool loose = m.layout.can_be_loose(i);
     switch (sense) {
         case Sense::used: return done_to(m, i, fixture_used);
         case Sense::told: return (m.world.contacts[i].events & fixture_told) != 0;
@@ -173,11 +173,11 @@ bool fixture_truth(const EvaluationContext& m, Sense sense) {
         case Sense::grabbed: return done_to(m, i, fixture_grabbed);
         case Sense::let_go: return done_to(m, i, fixture_let_go);
         case Sense::used_in_hand: return done_to(m, i, fixture_used_in_hand);
-        case Sense::in_left_hand: return loose >= 0 && loose_of(m).holder.is_actor() && loose_of(m).hand == 0;
+        case Sense::in_left_hand: return loose && loose_of(m).holder.is_actor() && loose_of(m).hand == 0;
         case Sense::ridden: return any_seated(m.world, i);
         case Sense::exit_room: return place_beside(m, i).has_value();
-        case Sense::is_held: return loose >= 0 && !loose_of(m).holder.is_nobody();
-        case Sense::resting: return loose >= 0 && loose_of(m).body.asleep;
+        case Sense::is_held: return loose && !loose_of(m).holder.is_nobody();
+        case Sense::resting: return loose && loose_of(m).body.asleep;
         case Sense::clear: return is_clear(m, i);
         default: {
             const auto exit = exit_of_link(m, i);
@@ -188,13 +188,14 @@ bool fixture_truth(const EvaluationContext& m, Sense sense) {
 
 /// What a loose fixture says of its own motion.
 double loose_number(const EvaluationContext& m, Sense sense) {
-    if (m.fixture < 0 || m.course == nullptr || m.world.fixtures[own_fixture(m)].loose < 0) return 0.0;
+    if (m.fixture < 0 || m.course == nullptr || !m.layout.can_be_loose(own_fixture(m))) return 0.0;
     const RigidState& loose = loose_of(m);
     if (sense == Sense::own_speed) return glm::dot(loose.body.velocity, loose.body.turn * Vec3{1.0, 0.0, 0.0});
     if (sense == Sense::slip_angle) return slip_angle(loose.body);
-    if (loose.wheels < 0) return 0.0;
+    const auto wheels = m.layout.rigid[*m.layout.fixtures[own_fixture(m)].rigid].wheels;
+    if (!wheels) return 0.0;
     double sum = 0.0;
-    for (const WheelState& wheel : m.world.wheels[static_cast<std::size_t>(loose.wheels)])
+    for (const WheelState& wheel : m.world.wheels[*wheels])
         sum += sense == Sense::wheels_down ? as_number(wheel.on_ground)
                                            : wheel.squeezed_m / static_cast<double>(wheel_count);
     return sum;
@@ -207,8 +208,8 @@ Vec3 fixture_vector(const EvaluationContext& m, Sense sense) {
         case Sense::own_middle: return fixture_pose(m, i).center;
         case Sense::own_up: return fixture_pose(m, i).turn * world_up;
         case Sense::own_velocity: {
-            const bool loose = m.world.fixtures[i].loose >= 0;
-            return loose ? loose_of(m).body.velocity : fixture_velocity(m, i, fixture_pose(m, i).center);
+            return m.layout.can_be_loose(i) ? loose_of(m).body.velocity
+                                            : fixture_velocity(m, i, fixture_pose(m, i).center);
         }
         case Sense::holder_place:
         case Sense::holder_look: return of_holder(m, i, sense);
@@ -234,33 +235,29 @@ bool has_reached(const EvaluationContext& m) {
 
 }  // namespace
 
-std::int32_t fixture_meant(const EvaluationContext& m, std::int32_t kind) {
-    const auto& all = m.world.fixtures;
+std::optional<std::size_t> fixture_meant(const EvaluationContext& m, std::int32_t kind) {
+    const auto& all = m.layout.fixtures;
     const auto is_one = [&](std::int32_t fixture) {
-        return fixture >= 0 && all[static_cast<std::size_t>(fixture)].machine == kind;
+        return fixture >= 0 && all[static_cast<std::size_t>(fixture)].kind == kind;
     };
-    if (m.fixture >= 0 && is_one(static_cast<std::int32_t>(own_fixture(m))))
-        return static_cast<std::int32_t>(own_fixture(m));
-    if (is_one(m.actor.seat)) return m.actor.seat;
-    for (std::size_t i = 0; i < all.size(); ++i)
-        if (all[i].machine == kind) return static_cast<std::int32_t>(i);
-    return -1;
+    if (is_one(m.fixture)) return own_fixture(m);
+    if (is_one(m.actor.seat)) return static_cast<std::size_t>(m.actor.seat);
+    if (all.empty()) return std::nullopt;
+    return m.layout.first_of_kind[static_cast<std::size_t>(kind)];
 }
 
 std::optional<Slot> counter_slot(const EvaluationContext& m, const CounterInfo& counter, std::int32_t index) {
     if (counter.kind < 0) return Slot{false, static_cast<std::size_t>(index)};
-    const std::int32_t fixture = fixture_meant(m, counter.kind);
-    if (fixture < 0) return std::nullopt;
-    const FixtureState& own = m.world.fixtures[static_cast<std::size_t>(fixture)];
-    return Slot{true, static_cast<std::size_t>(own.first_counter + counter.own)};
+    const auto fixture = fixture_meant(m, counter.kind);
+    if (!fixture) return std::nullopt;
+    return Slot{true, m.layout.fixtures[*fixture].first_counter + static_cast<std::size_t>(counter.own)};
 }
 
 std::optional<Slot> memory_slot(const EvaluationContext& m, std::int32_t kind, std::int32_t slot) {
     if (kind < 0) return Slot{false, static_cast<std::size_t>(slot)};
-    const std::int32_t fixture = fixture_meant(m, kind);
-    if (fixture < 0) return std::nullopt;
-    const FixtureState& own = m.world.fixtures[static_cast<std::size_t>(fixture)];
-    return Slot{true, static_cast<std::size_t>(own.first_memory + slot)};
+    const auto fixture = fixture_meant(m, kind);
+    if (!fixture) return std::nullopt;
+    return Slot{true, m.layout.fixtures[*fixture].first_memory + static_cast<std::size_t>(slot)};
 }
 
 const Phase* phase_in_force(const EvaluationContext& m, std::int32_t machine) {
@@ -481,7 +478,7 @@ EvaluationContext EvaluationContext::of_fixture(std::size_t index) const {
     if (by.is_actor()) {
         who = &world.actors[static_cast<std::size_t>(by.index)];
     } else if (world.actors.size() > 1 && course != nullptr) {
-        who = &world.actors[subject_of(world, *course, index)];
+        who = &world.actors[subject_of(layout, world, *course, index)];
     }
     // Times stay this instant's, also when that character has gone less far.
     return {program,
@@ -489,6 +486,7 @@ EvaluationContext EvaluationContext::of_fixture(std::size_t index) const {
             shared_tuning,
             world,
             *who,
+            layout,
             course,
             cache,
             ahead + (actor.time - who->time),

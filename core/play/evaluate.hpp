@@ -3,6 +3,7 @@
 
 #include <optional>
 
+#include "core/play/run_layout.hpp"
 #include "core/play/step_cache.hpp"
 #include "core/rigid/rigid_step.hpp"
 #include "core/world/query.hpp"
@@ -26,6 +27,7 @@ struct EvaluationContext {
     const Tuning& shared_tuning;  ///< as the dials say it, without what one body has of its own
     const World& world;
     const Actor& actor;  ///< one of the world's: whom senses of a character speak of
+    const RunLayout& layout = no_fixtures;
     const Course* course = nullptr;
     StepCache* cache = nullptr;           ///< of this character
     double ahead = 0.0;                   ///< s; times are taken this much later
@@ -57,9 +59,9 @@ bool truth(const EvaluationContext& context, const Expression& expression);
 double sense_number(const EvaluationContext& context, Sense sense, int index, int detail);
 Vec3 sense_vector(const EvaluationContext& context, Sense sense, int index = -1);
 
-/// The fixture that is meant by its kind: the one that asks, the one that is ridden, or the first in the course; -1:
-/// none stands in it.
-std::int32_t fixture_meant(const EvaluationContext& context, std::int32_t kind);
+/// The fixture that is meant by its kind: the one that asks, the one that is ridden, or the first in the course;
+/// nothing when none stands in it.
+std::optional<std::size_t> fixture_meant(const EvaluationContext& context, std::int32_t kind);
 /// Where a counter stands: in Actor::counters, or in World::counters for those of fixtures; nothing when no fixture of
 /// the kind is there. The same for memory.
 struct Slot {

@@ -79,7 +79,7 @@ MoveAnswer explain_fixture(const EvaluationContext& m, std::size_t fixture) {
         out.why = "off for this run";
         return out;
     }
-    out.move = m.world.fixtures[fixture].machine;
+    out.move = *m.layout.fixtures[fixture].kind;
     out.readiness = Readiness::active;
     out.why = phase->name;
     const EvaluationContext own = m.of_fixture(fixture);
@@ -93,7 +93,7 @@ std::optional<std::size_t> fixture_to_explain(const EvaluationContext& m, std::i
     std::optional<std::size_t> best;
     double least = 1e300;
     for (std::size_t i = 0; i < m.world.fixtures.size(); ++i) {
-        if (m.world.fixtures[i].machine != machine) continue;
+        if (m.layout.fixtures[i].kind != machine) continue;
         const auto index = static_cast<std::int32_t>(i);
         if (index == m.actor.focus || index == m.actor.seat) return i;
         const double distance = distance_to(fixture_pose(m, i), m.actor.body.position);

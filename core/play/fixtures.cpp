@@ -49,13 +49,13 @@ Solid solid_box(const FixturePose& pose, const Surface& surface) {
 }  // namespace
 
 const Machine* fixture_kind(const EvaluationContext& m, std::size_t index) {
-    const std::int32_t machine = m.world.fixtures[index].machine;
-    return machine < 0 ? nullptr : &m.program.machines[static_cast<std::size_t>(machine)];
+    const auto kind = m.layout.fixtures[index].kind;
+    return kind ? &m.program.machines[static_cast<std::size_t>(*kind)] : nullptr;
 }
 
 bool is_fixture_of(const EvaluationContext& m, std::int32_t index, std::string_view kind) {
     const auto i = static_cast<std::size_t>(index);
-    if (i >= m.world.fixtures.size() || m.world.fixtures[i].machine < 0) return false;
+    if (i >= m.world.fixtures.size() || !m.layout.fixtures[i].kind) return false;
     const Machine* machine = fixture_kind(m, i);
     while (machine != nullptr && machine->name != kind) {
         const auto base = machine->base.empty() ? std::nullopt : m.program.find_machine(machine->base);
@@ -93,8 +93,8 @@ FixtureOffset fixture_offset(const EvaluationContext& at, std::size_t index) {
 bool is_on_its_way(const EvaluationContext& m, std::size_t index) {
     const Phase* phase = fixture_phase(m, index);
     if (phase == nullptr) return false;
-    if (is_awake(m.world, index)) return true;
-    if (m.world.fixtures[index].loose >= 0)
+    if (is_awake(m.layout, m.world, index)) return true;
+    if (m.layout.can_be_loose(index))
         return phase->effects.carried || phase->effects.returns_home || phase->effects.in_hand;
     // What depends on more than dials may change at any time.
     const auto changes = [](const Expression& e) { return e.folded < 0; };
@@ -126,8 +126,8 @@ RigidShape fixture_shape(const EvaluationContext& m, const FixtureInfo& info) {
 }
 
 FixturePose fixture_pose(const EvaluationContext& m, std::size_t index, bool at_rest) {
-    const std::int32_t loose = m.world.fixtures[index].loose;
-    if (!at_rest && loose < 0 && m.cache != nullptr && index < m.cache->stands.size()) {
+    const auto rigid = m.layout.fixtures[index].rigid;
+    if (!at_rest && !rigid && m.cache != nullptr && index < m.cache->stands.size()) {
         const FixtureStand& known = m.cache->stands[index];
         const MachineState& machine = m.world.machines[index];
         if (known.still && known.phase == machine.phase && known.phase_since == machine.phase_since) return known.pose;
@@ -150,8 +150,8 @@ FixturePose fixture_pose(const EvaluationContext& m, std::size_t index, bool at_
     out.glows = phase->effects.glows;
     const EvaluationContext own = m.of_fixture(index);
     if (phase->effects.seen_through) out.seen_through = std::clamp(number(own, *phase->effects.seen_through), 0.0, 1.0);
-    if (loose >= 0) {
-        place_loose(own, static_cast<std::size_t>(loose), *phase, out);
+    if (rigid) {
+        place_loose(own, *rigid, *phase, out);
         return out;
     }
     const FixtureOffset offset = fixture_offset(m, index);
@@ -198,9 +198,9 @@ Exit exit_of(const EvaluationContext& m, std::size_t index) {
 }
 
 std::optional<Exit> exit_of_link(const EvaluationContext& m, std::size_t index) {
-    const std::int32_t link = m.world.fixtures[index].link;
-    if (link < 0) return std::nullopt;
-    return exit_of(m, static_cast<std::size_t>(link));
+    const auto link = m.layout.fixtures[index].link;
+    if (!link) return std::nullopt;
+    return exit_of(m, *link);
 }
 
 std::optional<double> turn_through(const EvaluationContext& m, std::size_t index) {

@@ -20,8 +20,9 @@ const ButtonState* button(const Actor& actor, std::int32_t index) {
 }
 
 /// Things that a hand can take: those with a phase in a hand that aren't held, or hidden.
-bool can_be_grabbed(const EvaluationContext& m, const RigidState& loose) {
-    const auto fixture = static_cast<std::size_t>(loose.fixture);
+bool can_be_grabbed(const EvaluationContext& m, std::size_t rigid) {
+    const RigidState& loose = m.world.loose[rigid];
+    const std::size_t fixture = m.layout.rigid[rigid].fixture;
     const Machine* kind = fixture_kind(m, fixture);
     const Phase* phase = fixture_phase(m, fixture);
     if (kind == nullptr || phase == nullptr || !loose.holder.is_nobody() || phase->effects.hidden) return false;
@@ -101,9 +102,8 @@ std::int32_t within_grasp(const EvaluationContext& m, int hand) {
     double least = near;
     double first = far;
     for (std::size_t i = 0; i < m.world.loose.size(); ++i) {
-        const RigidState& loose = m.world.loose[i];
-        if (!can_be_grabbed(m, loose)) continue;
-        const FixturePose pose = fixture_pose(m, static_cast<std::size_t>(loose.fixture));
+        if (!can_be_grabbed(m, i)) continue;
+        const FixturePose pose = fixture_pose(m, m.layout.rigid[i].fixture);
         if (const double distance = distance_to(pose, palm); distance <= least) {
             least = distance;
             nearest = static_cast<std::int32_t>(i);
@@ -138,7 +138,7 @@ void use_hands(const Rehearsal& r, World& world, Actor& actor, StepCache& cache)
         const ButtonState* use = button(actor, info.uses[static_cast<std::size_t>(hand)]);
         const std::int32_t held = held_by(world, actor, hand);
         const auto tell = [&](std::int32_t loose, FixtureEvent event) {
-            const auto fixture = static_cast<std::size_t>(world.loose[static_cast<std::size_t>(loose)].fixture);
+            const auto fixture = r.layout.rigid[static_cast<std::size_t>(loose)].fixture;
             actor.contacts[fixture].events = static_cast<std::uint8_t>(actor.contacts[fixture].events | event);
             cache.note_fixture_change();
         };

@@ -92,7 +92,7 @@ class Instant {
     MachineState& state_of(std::int32_t move) { return actor_->machines[static_cast<std::size_t>(move)]; }
     const Phase& phase_of(const RunningMachine& running);
     RunningMachine fixture_machine(std::size_t fixture) const {
-        return {world_.fixtures[fixture].machine, static_cast<std::int32_t>(fixture)};
+        return {*rehearsal_.layout.fixtures[fixture].kind, static_cast<std::int32_t>(fixture)};
     }
     void note(EventKind kind, std::int32_t index, std::int32_t detail);
     void note_fixture(EventKind kind, std::int32_t fixture, std::int32_t detail);

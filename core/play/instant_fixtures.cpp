@@ -13,7 +13,7 @@ namespace leap {
 
 /// Most fixtures wait for something to happen to them; those are passed over while nothing has.
 bool Instant::is_asked(std::size_t i) const {
-    if (world_.fixtures[i].machine < 0) return false;
+    if (!rehearsal_.layout.fixtures[i].kind) return false;
     const FixtureContact& contact = world_.contacts[i];
     if (contact.events != 0 || contact.met_anew) return true;
     for (const Actor& actor : world_.actors)
@@ -21,7 +21,7 @@ bool Instant::is_asked(std::size_t i) const {
     const FixtureStand& stand = cache().stands[i];
     const MachineState& running = world_.machines[i];
     if (stand.phase == running.phase) return !stand.waits;
-    const Machine& kind = machine(world_.fixtures[i].machine);
+    const Machine& kind = machine(*rehearsal_.layout.fixtures[i].kind);
     return !kind.phases[static_cast<std::size_t>(running.phase)].waits_for_events;
 }
 
@@ -39,7 +39,7 @@ bool Instant::for_each_comer(std::size_t i, Ask ask_for) {
         by_ = actor_owner(k);
         done = ask_for(fixture_machine(i));
     }
-    if (!any) ask(subject_of(world_, rehearsal_.course, i));
+    if (!any) ask(subject_of(rehearsal_.layout, world_, rehearsal_.course, i));
     by_ = nobody;
     if (!any && !met_anew) done = ask_for(fixture_machine(i));
     for (std::size_t k = 0; met_anew && k < world_.encounters.size() && !done; ++k) {
@@ -83,13 +83,13 @@ bool Instant::take_fixture_ways() {
 
 void Instant::fall_back_of_fixtures() {
     for (const std::size_t i : lively()) {
-        const FixtureState& fixture = world_.fixtures[i];
-        if (fixture.machine < 0 || machine(fixture.machine).counters.empty()) continue;
-        ask(subject_of(world_, rehearsal_.course, i));
+        const FixtureLayout& fixture = rehearsal_.layout.fixtures[i];
+        if (!fixture.kind || machine(*fixture.kind).counters.empty()) continue;
+        ask(subject_of(rehearsal_.layout, world_, rehearsal_.course, i));
         const EvaluationContext m = context(fixture_machine(i));
-        for (const std::int32_t index : machine(fixture.machine).counters) {
+        for (const std::int32_t index : machine(*fixture.kind).counters) {
             const CounterInfo& info = program_.counters[static_cast<std::size_t>(index)];
-            fall_back(m, info, world_.counters[static_cast<std::size_t>(fixture.first_counter + info.own)]);
+            fall_back(m, info, world_.counters[fixture.first_counter + static_cast<std::size_t>(info.own)]);
         }
     }
 }
@@ -106,7 +106,7 @@ void Instant::look_for_focus() {
     }
     if (now < 0) return;
     const auto fixture = static_cast<std::size_t>(now);
-    const std::int32_t button = machine(world_.fixtures[fixture].machine).fixture->focus->button;
+    const std::int32_t button = machine(*rehearsal_.layout.fixtures[fixture].kind).fixture->focus->button;
     if (button < 0 || !actor_->buttons[static_cast<std::size_t>(button)].fresh_press) return;
     note_change();
     actor_->contacts[fixture].events |= fixture_used;

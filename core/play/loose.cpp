@@ -42,8 +42,9 @@ double eased(const EvaluationContext& own, const Phase& phase) {
     return gone * gone * (3.0 - 2.0 * gone);
 }
 
-RigidObject thing_of(const EvaluationContext& m, const RigidState& loose, std::optional<RigidKind>& kind) {
-    const auto fixture = static_cast<std::size_t>(loose.fixture);
+RigidObject thing_of(const EvaluationContext& m, std::size_t rigid, std::optional<RigidKind>& kind) {
+    const RigidState& loose = m.world.loose[rigid];
+    const std::size_t fixture = m.layout.rigid[rigid].fixture;
     const Phase* phase = fixture_phase(m, fixture);
     RigidObject out;
     out.body = loose.body;
@@ -90,8 +91,8 @@ void gather_obstacles(const Rehearsal& r, const World& world, double time, StepS
     StepCache& cache = scratch.actors.front().cache;
     const EvaluationContext now = r.context(world, world.actors.front(), &cache);
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
-        if (world.fixtures[i].machine < 0) continue;
-        const bool can_be_loose = world.fixtures[i].loose >= 0;
+        if (!r.layout.fixtures[i].kind) continue;
+        const bool can_be_loose = r.layout.can_be_loose(i);
         if (can_be_loose && fixture_phase(now, i)->effects.loose) continue;
         if (!cache.stands[i].pose.solid || !near_any(scratch.loose.things, cache.stands[i].pose)) continue;
         KinematicObstacle obstacle;
@@ -111,9 +112,9 @@ void gather_obstacles(const Rehearsal& r, const World& world, double time, StepS
 }
 
 /// What moves beside sleepers wakes them.
-void wake_by_fixtures(World& world, const StepCache& cache) {
+void wake_by_fixtures(const RunLayout& layout, const StepCache& cache, World& world) {
     for (const std::size_t i : cache.lively)
-        if (!cache.stands[i].still && cache.stands[i].pose.solid && world.fixtures[i].loose < 0)
+        if (!cache.stands[i].still && cache.stands[i].pose.solid && !layout.can_be_loose(i))
             wake_near(cache.stands[i].pose, world);
 }
 
@@ -129,9 +130,9 @@ void press_down(const Rehearsal& r, const World& world, const Actor& actor, Rigi
 
 }  // namespace
 
-bool is_awake(const World& world, std::size_t fixture) {
-    const std::int32_t loose = world.fixtures[fixture].loose;
-    return loose >= 0 && !world.loose[static_cast<std::size_t>(loose)].body.asleep;
+bool is_awake(const RunLayout& layout, const World& world, std::size_t fixture) {
+    const auto rigid = layout.fixtures[fixture].rigid;
+    return rigid && !world.loose[*rigid].body.asleep;
 }
 
 RigidKind loose_kind(const EvaluationContext& m, std::size_t fixture) {
@@ -212,7 +213,7 @@ void place_loose(const EvaluationContext& own, std::size_t index, const Phase& p
 }
 
 bool loose_lies_in(const EvaluationContext& m, std::size_t fixture, bool deep) {
-    if (m.world.loose.empty() || m.world.fixtures[fixture].loose >= 0) return false;
+    if (m.world.loose.empty() || m.layout.can_be_loose(fixture)) return false;
     constexpr double pressed_in_m = 0.004;
     const double gap = deep ? -pressed_in_m : defaults::clear_gap_m;
     Solid own;
@@ -223,8 +224,8 @@ bool loose_lies_in(const EvaluationContext& m, std::size_t fixture, bool deep) {
     const auto lies_in = [&](const FixturePose& pose) {
         place_solid(pose, true, {}, own);
         const double size = glm::length(pose.half) + defaults::clear_gap_m;
-        return std::any_of(m.world.loose.begin(), m.world.loose.end(), [&](const RigidState& loose) {
-            const auto other_fixture = static_cast<std::size_t>(loose.fixture);
+        return std::any_of(m.layout.rigid.begin(), m.layout.rigid.end(), [&](const RigidLayout& rigid) {
+            const std::size_t other_fixture = rigid.fixture;
             if (placed) {
                 const FixturePose& known = m.cache->stands[other_fixture].pose;
                 if (glm::length(known.center - pose.center) > size + glm::length(known.half)) return false;
@@ -254,20 +255,13 @@ bool rests_parked(const Rehearsal& r, const EvaluationContext& m, std::size_t fi
 
 void start_rigid_bodies(const Rehearsal& r, World& world) {
     const EvaluationContext m = r.context(world, world.actors.front());
-    for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
-        const Machine* kind = fixture_kind(m, i);
-        if (kind == nullptr || !kind->fixture->loose) continue;
-        const FixturePose home = fixture_pose(m, i, true);
+    world.wheels.resize(r.layout.wheels);
+    for (const RigidLayout& rigid : r.layout.rigid) {
+        const FixturePose home = fixture_pose(m, rigid.fixture, true);
         RigidState loose;
-        loose.fixture = static_cast<std::int32_t>(i);
         loose.body.place = loose.from_place = home.center;
         loose.body.turn = loose.from_turn = home.turn;
-        loose.body.asleep = !kind->phases.front().effects.loose;
-        world.fixtures[i].loose = static_cast<std::int32_t>(world.loose.size());
-        if (kind->fixture->wheels) {
-            loose.wheels = static_cast<std::int32_t>(world.wheels.size());
-            world.wheels.emplace_back();
-        }
+        loose.body.asleep = !fixture_kind(m, rigid.fixture)->phases.front().effects.loose;
         world.loose.push_back(loose);
     }
     if (world.loose.empty()) return;
@@ -275,7 +269,7 @@ void start_rigid_bodies(const Rehearsal& r, World& world) {
     std::vector<std::size_t> upward(world.loose.size());
     for (std::size_t i = 0; i < world.loose.size(); ++i) {
         std::optional<RigidKind> made_of;
-        things.push_back(thing_of(m, world.loose[i], made_of));
+        things.push_back(thing_of(m, i, made_of));
         upward[i] = i;
     }
     // Lowest first, so that what stands on a sleeper can sleep too.
@@ -285,9 +279,9 @@ void start_rigid_bodies(const Rehearsal& r, World& world) {
     for (const std::size_t i : upward) {
         if (!things[i].there) continue;
         RigidState& loose = world.loose[i];
-        const bool rests = loose.wheels < 0 ? rests_there(*r.course.solids, things, i, scratch)
-                                            : rests_parked(r, m, static_cast<std::size_t>(loose.fixture), things[i],
-                                                           world.wheels[static_cast<std::size_t>(loose.wheels)]);
+        const RigidLayout& layout = r.layout.rigid[i];
+        const bool rests = layout.wheels ? rests_parked(r, m, layout.fixture, things[i], world.wheels[*layout.wheels])
+                                         : rests_there(*r.course.solids, things, i, scratch);
         if (!rests) continue;
         loose.body = things[i].body;
         loose.body.asleep = things[i].body.asleep = true;
@@ -298,8 +292,10 @@ namespace {
 
 /// Pushed wheels don't let it sleep.
 void wake_driven(const EvaluationContext& m, World& world) {
-    for (RigidState& loose : world.loose) {
-        if (loose.wheels < 0 || wheel_use(m, static_cast<std::size_t>(loose.fixture)).push_n == 0.0) continue;
+    for (std::size_t i = 0; i < world.loose.size(); ++i) {
+        const RigidLayout& layout = m.layout.rigid[i];
+        if (!layout.wheels || wheel_use(m, layout.fixture).push_n == 0.0) continue;
+        RigidState& loose = world.loose[i];
         loose.body.asleep = false;
         loose.body.still_s = 0.0;
     }
@@ -312,15 +308,15 @@ void roll(const Rehearsal& r, World& world, StepScratch& scratch) {
         RigidObject& thing = work.things[i];
         thing.gravity = work.pulls[i];
         thing.borne = false;
-        const RigidState& loose = world.loose[i];
-        if (loose.wheels < 0 || !thing.there || thing.body.asleep) continue;
-        const auto fixture = static_cast<std::size_t>(loose.fixture);
+        const RigidLayout& layout = r.layout.rigid[i];
+        if (!layout.wheels || !thing.there || thing.body.asleep) continue;
+        const std::size_t fixture = layout.fixture;
         // The solids round it are those round the character it speaks of.
-        const std::size_t near = subject_of(world, r.course, fixture);
+        const std::size_t near = subject_of(r.layout, world, r.course, fixture);
         StepCache& cache = scratch.actors[near].cache;
         const EvaluationContext m = r.context(world, world.actors[near], &cache);
         roll_wheels({r.course, cache.moving}, wheel_kind(m, fixture), wheel_use(m, fixture), defaults::loose_step_s,
-                    thing, world.wheels[static_cast<std::size_t>(loose.wheels)]);
+                    thing, world.wheels[*layout.wheels]);
     }
 }
 
@@ -333,7 +329,7 @@ void take_gravity_again(const Rehearsal& r, std::int64_t step, World& world, Ste
     m.ahead = (static_cast<double>(step) - 0.5) * defaults::loose_step_s - m.actor.time;
     bool written = false;
     for (std::size_t i = 0; i < work.things.size(); ++i) {
-        const auto fixture = static_cast<std::size_t>(world.loose[i].fixture);
+        const std::size_t fixture = r.layout.rigid[i].fixture;
         if (!work.things[i].there || work.things[i].body.asleep || !gravity_said(m, fixture).varies) continue;
         if (!written)
             for (std::size_t k = 0; k < work.things.size(); ++k) {
@@ -350,16 +346,15 @@ void take_gravity_again(const Rehearsal& r, std::int64_t step, World& world, Ste
 }
 
 /// The thing that a character stands on, in World::loose.
-std::optional<std::size_t> ridden_thing(const World& world, const std::optional<Ride>& ride) {
+std::optional<std::size_t> ridden_thing(const RunLayout& layout, const std::optional<Ride>& ride) {
     if (!ride || !ride->on.is_fixture()) return std::nullopt;
-    const std::int32_t loose = world.fixtures[static_cast<std::size_t>(ride->on.index)].loose;
-    if (loose < 0) return std::nullopt;
-    return static_cast<std::size_t>(loose);
+    return layout.fixtures[static_cast<std::size_t>(ride->on.index)].rigid;
 }
 
 /// Which things go through which obstacles: what has just been let go of through who let go of it, what is stood on
 /// through who stands on it.
-void find_passes(const World& world, std::span<const std::optional<Ride>> rides, RigidWork& work) {
+void find_passes(const RunLayout& layout, const World& world, std::span<const std::optional<Ride>> rides,
+                 RigidWork& work) {
     work.passes.clear();
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         const Owner& passes = world.loose[i].passes;
@@ -369,7 +364,7 @@ void find_passes(const World& world, std::span<const std::optional<Ride>> rides,
                 work.passes.push_back({i, k});
     }
     for (std::size_t k = 0; k < rides.size(); ++k)
-        if (const auto thing = ridden_thing(world, rides[k])) work.passes.push_back({*thing, k});
+        if (const auto thing = ridden_thing(layout, rides[k])) work.passes.push_back({*thing, k});
 }
 
 }  // namespace
@@ -383,7 +378,7 @@ void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<co
     if (last < first) return;
     RigidWork& work = scratch.loose;
     StepCache& cache = scratch.actors.front().cache;
-    wake_by_fixtures(world, cache);
+    wake_by_fixtures(r.layout, cache, world);
     const EvaluationContext m = r.context(world, world.actors.front(), &cache);
     wake_driven(m, world);
     const bool awake =
@@ -393,14 +388,14 @@ void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<co
     work.pulls.clear();
     work.kinds.resize(world.loose.size());
     for (std::size_t i = 0; i < world.loose.size(); ++i) {
-        work.things.push_back(thing_of(m, world.loose[i], work.kinds[i]));
+        work.things.push_back(thing_of(m, i, work.kinds[i]));
         work.pulls.push_back(work.things.back().gravity);
     }
     for (std::int64_t step = first; step <= last; ++step) {
         gather_obstacles(r, world, static_cast<double>(step) * defaults::loose_step_s, scratch);
-        find_passes(world, rides, work);
+        find_passes(r.layout, world, rides, work);
         for (std::size_t k = 0; k < rides.size(); ++k) {
-            const auto ridden = ridden_thing(world, rides[k]);
+            const auto ridden = ridden_thing(r.layout, rides[k]);
             if (ridden && !work.things[*ridden].body.asleep)
                 press_down(r, world, world.actors[k], work.things[*ridden]);
         }
@@ -429,13 +424,13 @@ void change_loose(const Rehearsal& r, std::size_t fixture, const FixturePose& be
     wake_near(before, world);
     // What is in a phase that isn't loose counts as asleep.
     const EvaluationContext m = r.context(world, world.actors.front());
-    for (RigidState& loose : world.loose) {
-        const Phase* phase = fixture_phase(m, static_cast<std::size_t>(loose.fixture));
-        if (phase != nullptr && !phase->effects.loose) loose.body.asleep = true;
+    for (std::size_t i = 0; i < world.loose.size(); ++i) {
+        const Phase* phase = fixture_phase(m, r.layout.rigid[i].fixture);
+        if (phase != nullptr && !phase->effects.loose) world.loose[i].body.asleep = true;
     }
-    const std::int32_t index = world.fixtures[fixture].loose;
-    if (index < 0) return;
-    RigidState& loose = world.loose[static_cast<std::size_t>(index)];
+    const auto rigid = r.layout.fixtures[fixture].rigid;
+    if (!rigid) return;
+    RigidState& loose = world.loose[*rigid];
     loose.body.place = loose.from_place = before.center;
     loose.body.turn = loose.from_turn = before.turn;
     const Effects& now = fixture_phase(m, fixture)->effects;

@@ -9,7 +9,7 @@
 namespace leap {
 
 /// Whether it moves as a loose body now. Fixtures in phases that are not `loose` count as asleep.
-bool is_awake(const World& world, std::size_t fixture);
+bool is_awake(const RunLayout& layout, const World& world, std::size_t fixture);
 
 /// What a loose fixture is made of.
 RigidKind loose_kind(const EvaluationContext& context, std::size_t fixture);

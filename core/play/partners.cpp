@@ -46,8 +46,9 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
     Solid other;
     std::vector<ContactPoint>& points = scratch.loose.scratch.points;
     const auto asks = [&](std::size_t fixture) { return fixture_kind(m, fixture)->asks_who_touches; };
-    for (RigidState& loose : world.loose) {
-        const auto i = static_cast<std::size_t>(loose.fixture);
+    for (std::size_t k = 0; k < world.loose.size(); ++k) {
+        RigidState& loose = world.loose[k];
+        const std::size_t i = r.layout.rigid[k].fixture;
         const bool asked = r.program.asks_who_touches && !loose.body.asleep;
         const bool own_asks = asks(i);
         if (!asked && loose.passes.is_nobody()) continue;
@@ -57,7 +58,7 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
             gap_to_body(world.actors[static_cast<std::size_t>(loose.passes.index)], own) > apart_m)
             loose.passes = nobody;
         for (std::size_t j = 0; j < world.fixtures.size(); ++j) {
-            if (j == i || world.fixtures[j].machine < 0) continue;
+            if (j == i || !r.layout.fixtures[j].kind) continue;
             const bool listens = asks(j) || own_asks;
             const bool passes = loose.passes.is_fixture(j);
             if (!listens && !passes) continue;
@@ -69,7 +70,7 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
             if (far && !known && !passes) continue;
             points.clear();
             if (!far && !there.hidden) {
-                place_solid(there, world.fixtures[j].loose < 0, {}, other);
+                place_solid(there, !r.layout.can_be_loose(j), {}, other);
                 find_contacts(own, other, apart_m, points);
             }
             if (points.empty() && passes) loose.passes = nobody;
@@ -88,20 +89,24 @@ bool may_meet_partners(const Rehearsal& r, const World& world, const StepCache& 
     if (!r.program.asks_who_touches || cache.stands.size() != world.fixtures.size()) return false;
     const EvaluationContext m = r.context(world, world.actors.front());
     const auto asks = [&](std::size_t fixture) { return fixture_kind(m, fixture)->asks_who_touches; };
-    return std::any_of(world.loose.begin(), world.loose.end(), [&](const RigidState& loose) {
+    const auto may_meet = [&](std::size_t rigid) {
+        const RigidState& loose = world.loose[rigid];
         if (loose.body.asleep) return false;
-        const auto i = static_cast<std::size_t>(loose.fixture);
+        const std::size_t i = r.layout.rigid[rigid].fixture;
         const bool own_asks = asks(i);
         const double way = glm::length(loose.body.velocity) / defaults::slowest_usual_rate_hz + defaults::near_moving_m;
         for (std::size_t j = 0; j < world.fixtures.size(); ++j) {
-            if (j == i || world.fixtures[j].machine < 0 || !(own_asks || asks(j))) continue;
+            if (j == i || !r.layout.fixtures[j].kind || !(own_asks || asks(j))) continue;
             const FixturePose& there = cache.stands[j].pose;
             const double reach = glm::length(cache.stands[i].pose.half) + glm::length(there.half) + way;
             const Vec3 between = there.center - loose.body.place;
             if (glm::dot(between, between) < reach * reach) return true;
         }
         return false;
-    });
+    };
+    for (std::size_t rigid = 0; rigid < world.loose.size(); ++rigid)
+        if (may_meet(rigid)) return true;
+    return false;
 }
 
 }  // namespace leap

@@ -241,16 +241,16 @@ ProbeResult ask_probe(const EvaluationContext& m, std::int32_t probe) {
     }
     const ProbeInfo& info = m.program.probes[i];
     Owner asker = actor_owner(static_cast<std::size_t>(m.actor.id));
-    std::int32_t fixture = -1;
+    std::optional<std::size_t> fixture;
     if (info.fixture >= 0) {
-        fixture = m.course == nullptr ? -1 : fixture_meant(m, info.fixture);
-        if (fixture < 0) return {};
-        asker = fixture_owner(static_cast<std::size_t>(fixture));
+        if (m.course != nullptr) fixture = fixture_meant(m, info.fixture);
+        if (!fixture) return {};
+        asker = fixture_owner(*fixture);
     }
     const auto ask = [&] {
         answers_for(m).begin_probe(i, {.asker = asker});
         ProbeResult found =
-            fixture < 0 ? answer(m, info, -1) : answer(m.of_fixture(static_cast<std::size_t>(fixture)), info, fixture);
+            fixture ? answer(m.of_fixture(*fixture), info, static_cast<std::int32_t>(*fixture)) : answer(m, info, -1);
         found.asker = asker;
         answers_for(m).set_probe(i, found);
         return found;

@@ -18,8 +18,9 @@ double mass_of(const Rehearsal& r, const World& world, const Actor& actor) {
 /// Along the middle, not where they touch: what is pushed slides and doesn't topple.
 void push_loose(const Rehearsal& r, const Vec3& wanted, const Vec3& into, std::size_t fixture, World& world,
                 Actor& actor) {
-    if (world.fixtures[fixture].loose < 0) return;
-    RigidState& loose = world.loose[static_cast<std::size_t>(world.fixtures[fixture].loose)];
+    const auto rigid = r.layout.fixtures[fixture].rigid;
+    if (!rigid) return;
+    RigidState& loose = world.loose[*rigid];
     const EvaluationContext m = r.context(world, actor);
     if (const Phase* phase = fixture_phase(m, fixture); phase == nullptr || !phase->effects.loose) return;
     const double approach = glm::dot(wanted - loose.body.velocity, into);

@@ -21,6 +21,7 @@ struct Rehearsal {
     const Course& course;
     int rate_hz = 120;
     std::vector<Body> bodies;  ///< by Program::bodies
+    RunLayout layout;          ///< with what the tuning leaves out when the rehearsal is made
 
     Rehearsal(const Program& program, const Tuning& tuning, const Course& course, int rate_hz = 120);
 
@@ -30,9 +31,11 @@ struct Rehearsal {
         return body.tuning ? *body.tuning : tuning;
     }
     /// What expressions are worked out against, with the course in view of the probes.
-    EvaluationContext context(const World& world, const Actor& actor, StepCache* cache = nullptr) const {
-        return {program, tuning_of(actor), tuning, world, actor, &course, cache};
+    EvaluationContext context(const World& world, const Actor& actor, StepCache* cache = nullptr) const& {
+        return {program, tuning_of(actor), tuning, world, actor, layout, &course, cache};
     }
+    /// A context refers to its rehearsal, which must live as long.
+    EvaluationContext context(const World& world, const Actor& actor, StepCache* cache = nullptr) const&& = delete;
 };
 
 }  // namespace leap

@@ -30,10 +30,10 @@ void carry(const Rehearsal& r, const Ride& ride, const World& world, Actor& acto
 }
 
 Vec3 fixture_velocity(const EvaluationContext& m, std::size_t fixture, const Vec3& point) {
-    if (const std::int32_t loose = m.world.fixtures[fixture].loose; loose >= 0) {
+    if (const auto rigid = m.layout.fixtures[fixture].rigid) {
         const Phase* phase = fixture_phase(m, fixture);
         if (phase == nullptr || !phase->effects.loose) return Vec3{0.0};
-        const RigidBody& body = m.world.loose[static_cast<std::size_t>(loose)].body;
+        const RigidBody& body = m.world.loose[*rigid].body;
         return body.asleep ? Vec3{0.0} : body.velocity + glm::cross(body.spin, point - body.place);
     }
     if (!is_on_its_way(m, fixture)) return Vec3{0.0};

@@ -12,9 +12,8 @@ double gauge_value(const EvaluationContext& m, const GaugeInfo& gauge) {
     if (gauge.body >= 0 && std::find(chain.begin(), chain.end(), gauge.body) == chain.end()) return 0.0;
     if (gauge.machine >= 0 &&
         m.program.machines[static_cast<std::size_t>(gauge.machine)].kind == MachineKind::fixture) {
-        const std::int32_t fixture = fixture_meant(m, gauge.machine);
-        if (fixture < 0) return 0.0;
-        return number(m.of_fixture(static_cast<std::size_t>(fixture)), gauge.value);
+        const auto fixture = fixture_meant(m, gauge.machine);
+        return fixture ? number(m.of_fixture(*fixture), gauge.value) : 0.0;
     }
     return number(m, gauge.value);
 }
@@ -68,7 +67,7 @@ void open_record(const Rehearsal& r, const World& world, Record& record) {
         record.tracks.push_back({r.program.bodies[static_cast<std::size_t>(kind)].name, kind, {}, {}});
     }
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
-        const std::int32_t machine = world.fixtures[i].machine;
+        const std::int32_t machine = r.layout.fixtures[i].kind.value_or(-1);
         record.fixtures.push_back({r.course.plan.fixtures[i].name, machine});
         const MachineState& own = world.machines[i];
         if (machine >= 0)

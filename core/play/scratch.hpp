@@ -59,9 +59,14 @@ struct Emitted {
 /// Room for one character. Keeps where still fixtures stand, and what is known of the present instant.
 struct ActorScratch {
     StepCache cache;
-    double left_at = -1.0;  ///< s: when the last tick ended, and with what body
-    BodyState left_as;
-    ActorMotion before;  ///< the begin of a stretch that may have to be taken again
+    /// How the last tick was left.
+    struct Left {
+        double time = -1.0;  ///< s
+        BodyState body;
+    };
+    Left left;
+    std::uint64_t freed_among = 0;  ///< MovingSolids::revision when the body was pushed out of what it stood in
+    ActorMotion before;             ///< the begin of a stretch that may have to be taken again
     Noticed first, now;
     std::vector<double> passed;
     std::vector<std::int32_t> last_starts;

@@ -26,9 +26,9 @@ void keep_seat(const Rehearsal& r, World& world, Actor& actor) {
     const auto fixture = static_cast<std::size_t>(actor.seat);
     const EvaluationContext m = r.context(world, actor);
     const FixturePose pose = fixture_pose(m, fixture);
-    const std::int32_t loose = world.fixtures[fixture].loose;
+    const auto rigid = r.layout.fixtures[fixture].rigid;
     actor.body.position = seat_place(m, fixture);
-    actor.body.velocity = loose < 0 ? Vec3{0.0} : world.loose[static_cast<std::size_t>(loose)].body.velocity;
+    actor.body.velocity = rigid ? world.loose[*rigid].body.velocity : Vec3{0.0};
     actor.body.grounded = true;
     actor.body.ground = {};
     actor.body.ground_normal = world_up;

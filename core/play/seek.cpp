@@ -190,7 +190,7 @@ void find_passed(const Rehearsal& r, const Vec3& from, const World& world, const
         if (stand.pose.hidden || glm::length(to - way * along) > reach) continue;
         const bool listens = fixture_kind(m, i)->asks_touch && !actor.contacts[i].touching;
         if (listens) {
-            place_solid(stand.pose, world.fixtures[i].loose < 0, {}, solid);
+            place_solid(stand.pose, !r.layout.can_be_loose(i), {}, solid);
             const auto gap = [&](double share) {
                 return closest_point(solid, capsule.segment(), from + way * share + world_up * capsule.radius)
                            .distance -

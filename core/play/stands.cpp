@@ -16,15 +16,16 @@ bool is_within(const Vec3& v, double length) {
 }
 
 /// A still fixture in the phase it was in is where it was.
-bool is_known(const FixtureStand& stand, const MachineState& machine, const World& world, std::size_t i) {
+bool is_known(const EvaluationContext& m, const FixtureStand& stand, std::size_t i) {
+    const MachineState& machine = m.world.machines[i];
     return stand.still && stand.phase == machine.phase && stand.phase_since == machine.phase_since &&
-           !is_awake(world, i);
+           !is_awake(m.layout, m.world, i);
 }
 
 /// Works out the pose of fixture `i` again; false when it is as it was.
 bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) {
     const MachineState& machine = m.world.machines[i];
-    if (is_known(stand, machine, m.world, i)) return false;
+    if (is_known(m, stand, i)) return false;
     const FixturePose before = stand.pose;
     const std::int32_t slot = stand.slot;
     const bool lively = stand.lively;
@@ -41,8 +42,9 @@ bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) 
     return !(stand.pose == before);
 }
 
-bool is_lively(const World& world, const Actor& actor, std::size_t i, const FixtureStand& stand) {
-    if (world.fixtures[i].machine < 0) return false;
+bool is_lively(const RunLayout& layout, const World& world, const Actor& actor, std::size_t i,
+               const FixtureStand& stand) {
+    if (!layout.fixtures[i].kind) return false;
     const FixtureContact& shared = world.contacts[i];
     const ActorContact& own = actor.contacts[i];
     if (!stand.still || !stand.waits || own.touching || own.blocked || shared.blocked) return true;
@@ -50,20 +52,18 @@ bool is_lively(const World& world, const Actor& actor, std::size_t i, const Fixt
     return is_within(stand.pose.center - actor.body.position, reach_of(stand, actor) + defaults::lively_walk_m);
 }
 
-void place_in_slot(const World& world, std::size_t i, StepCache& out) {
+void place_in_slot(const RunLayout& layout, std::size_t i, StepCache& out) {
     const auto slot = static_cast<std::size_t>(out.stands[i].slot);
-    place_solid(out.stands[i].pose, world.fixtures[i].loose < 0, fixture_surface(i), out.moving.solids[slot]);
+    place_solid(out.stands[i].pose, !layout.can_be_loose(i), fixture_surface(i), out.moving.solids[slot]);
 }
 
-void place_velocity(const World& world, std::size_t i, StepCache& out) {
-    const std::int32_t loose = world.fixtures[i].loose;
-    if (loose >= 0)
-        out.moving.velocities[static_cast<std::size_t>(out.stands[i].slot)] =
-            world.loose[static_cast<std::size_t>(loose)].body.velocity;
+void place_velocity(const RunLayout& layout, const World& world, std::size_t i, StepCache& out) {
+    if (const auto rigid = layout.fixtures[i].rigid)
+        out.moving.velocities[static_cast<std::size_t>(out.stands[i].slot)] = world.loose[*rigid].body.velocity;
 }
 
 /// Every solid within sight of the body, in the course's order.
-void gather_solids(const World& world, const Actor& actor, StepCache& out) {
+void gather_solids(const RunLayout& layout, const World& world, const Actor& actor, StepCache& out) {
     out.moving_around = actor.body.position;
     std::size_t count = 0;
     for (FixtureStand& stand : out.stands) {
@@ -77,8 +77,8 @@ void gather_solids(const World& world, const Actor& actor, StepCache& out) {
     out.moving.velocities.assign(give_way ? count : 0, Vec3{0.0});
     for (std::size_t i = 0; i < out.stands.size(); ++i)
         if (out.stands[i].slot >= 0) {
-            place_in_slot(world, i, out);
-            place_velocity(world, i, out);
+            place_in_slot(layout, i, out);
+            place_velocity(layout, world, i, out);
         }
     out.moving.note_all_moved();
 }
@@ -93,17 +93,17 @@ bool look_at_all(const EvaluationContext& m, StepCache& out) {
     out.lively_around = actor.body.position;
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
         changed = take_stand(m, i, out.stands[i]) || changed;
-        out.stands[i].lively = is_lively(world, actor, i, out.stands[i]);
+        out.stands[i].lively = is_lively(m.layout, world, actor, i, out.stands[i]);
         if (out.stands[i].lively) out.lively.push_back(i);
     }
     return changed;
 }
 
 /// A far one that has been woken by another.
-bool some_woke(const World& world, const StepCache& cache) {
-    return std::any_of(world.loose.begin(), world.loose.end(), [&](const RigidState& loose) {
-        return !loose.body.asleep && !cache.stands[static_cast<std::size_t>(loose.fixture)].lively;
-    });
+bool some_woke(const RunLayout& layout, const World& world, const StepCache& cache) {
+    for (std::size_t i = 0; i < world.loose.size(); ++i)
+        if (!world.loose[i].body.asleep && !cache.stands[layout.rigid[i].fixture].lively) return true;
+    return false;
 }
 
 }  // namespace
@@ -122,6 +122,9 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, St
     out.moves_near = false;
     const bool all = !solids_are_current(world, actor, out);
     out.placed_under = out.fixture_changes();
+    out.placed_changes = out.changes();
+    out.placed_for = actor.body.position;
+    out.placed_time = actor.time;
     const bool others = world.actors.size() > 1;
     if (world.fixtures.empty()) {
         if (others) move_others(world, actor, out);
@@ -129,7 +132,7 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, St
     }
     const EvaluationContext m = r.context(world, actor, &out);
     bool gather = !is_within(out.moving_around - actor.body.position, defaults::fixture_walk_m);
-    if (all || some_woke(world, out)) {
+    if (all || some_woke(r.layout, world, out)) {
         gather = look_at_all(m, out) || gather;
     } else {
         for (const std::size_t i : out.lively) {
@@ -138,13 +141,13 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, St
             const bool moved = take_stand(m, i, stand);
             if (solid != stand.pose.solid) gather = true;
             if (gather || stand.slot < 0) continue;
-            place_velocity(world, i, out);
+            place_velocity(r.layout, world, i, out);
             if (!moved) continue;
-            place_in_slot(world, i, out);
+            place_in_slot(r.layout, i, out);
             out.moving.note_moved(static_cast<std::size_t>(stand.slot));
         }
     }
-    if (gather) gather_solids(world, actor, out);
+    if (gather) gather_solids(r.layout, world, actor, out);
     for (const std::size_t i : out.lively) {
         const FixtureStand& stand = out.stands[i];
         if (!stand.still && stand.pose.solid &&
@@ -168,8 +171,8 @@ void note_touches(const Rehearsal& r, World& world, Actor& actor, StepCache& cac
     for (const std::size_t i : cache.lively) {
         ActorContact& own = actor.contacts[i];
         const FixtureStand& stand = cache.stands[i];
-        const std::int32_t index = world.fixtures[i].loose;
-        const RigidState* loose = index < 0 ? nullptr : &world.loose[static_cast<std::size_t>(index)];
+        const auto rigid = r.layout.fixtures[i].rigid;
+        const RigidState* loose = rigid ? &world.loose[*rigid] : nullptr;
         if (loose != nullptr && !loose->holder.is_nobody()) {
             const bool holds = loose->holder.is_actor(static_cast<std::size_t>(actor.id));
             if (holds != own.touching) cache.note_change();

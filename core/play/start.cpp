@@ -4,41 +4,27 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
-#include <map>
-#include <string_view>
 
 #include "core/play/loose.hpp"
 
 namespace leap {
 namespace {
 
-/// Each fixture of the course in the first phase of its kind. Kinds that are left out of the run are not there.
+/// Each fixture of the course in the first phase of its kind.
 void place_fixtures(const Rehearsal& r, World& world) {
-    const Program& program = r.program;
-    const CoursePlan& plan = r.course.plan;
-    world.fixtures.resize(plan.fixtures.size());
-    world.machines.resize(plan.fixtures.size());
-    world.contacts.resize(plan.fixtures.size());
-    std::map<std::string_view, std::int32_t> by_name;
-    for (std::size_t i = 0; i < plan.fixtures.size(); ++i)
-        by_name.emplace(plan.fixtures[i].name, static_cast<std::int32_t>(i));
-    for (std::size_t i = 0; i < plan.fixtures.size(); ++i) {
-        const auto kind = program.find_machine(plan.fixtures[i].kind);
-        if (!kind || program.machines[static_cast<std::size_t>(*kind)].kind != MachineKind::fixture) continue;
-        if (r.tuning.is_off(*kind)) continue;
-        FixtureState& fixture = world.fixtures[i];
-        fixture.machine = *kind;
-        fixture.first_counter = static_cast<std::int32_t>(world.counters.size());
-        fixture.first_memory = static_cast<std::int32_t>(world.memory.size());
-        const Machine& machine = program.machines[static_cast<std::size_t>(*kind)];
-        for (const std::int32_t counter : machine.counters)
-            world.counters.push_back({program.counters[static_cast<std::size_t>(counter)].start, never});
-        world.memory.resize(world.memory.size() + static_cast<std::size_t>(machine.memory_slots));
+    const std::size_t count = r.layout.fixtures.size();
+    world.fixtures.resize(count);
+    world.machines.resize(count);
+    world.contacts.resize(count);
+    world.counters.reserve(r.layout.counters);
+    world.memory.resize(r.layout.memory);
+    for (std::size_t i = 0; i < count; ++i) {
+        const auto kind = r.layout.fixtures[i].kind;
+        if (!kind) continue;
+        for (const std::int32_t counter : r.program.machines[static_cast<std::size_t>(*kind)].counters)
+            world.counters.push_back({r.program.counters[static_cast<std::size_t>(counter)].start, never});
         world.machines[i].phase = 0;
         world.machines[i].phase_since = 0.0;
-        if (const auto link = by_name.find(plan.fixtures[i].link);
-            !plan.fixtures[i].link.empty() && link != by_name.end())
-            fixture.link = link->second;
     }
 }
 
@@ -97,7 +83,7 @@ BodyShape body_shape(const Program& program, const Tuning& tuning, std::size_t k
 }
 
 Rehearsal::Rehearsal(const Program& made_of, const Tuning& dials, const Course& place, int rate)
-    : program(made_of), tuning(dials), course(place), rate_hz(rate) {
+    : program(made_of), tuning(dials), course(place), rate_hz(rate), layout(run_layout(made_of, dials, place.plan)) {
     for (std::size_t kind = 0; kind < program.bodies.size(); ++kind) {
         std::optional<Tuning> own = own_tuning(program, tuning, kind);
         const BodyShape shape = body_shape(program, own ? *own : tuning, kind);

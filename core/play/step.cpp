@@ -121,9 +121,18 @@ class Tick {
     void finish_stretches();
     void finish();
 
+    /// Whether nothing has changed since the last tick's end, where everything was placed.
+    bool is_as_left(const Actor& actor, const ActorScratch& own) const {
+        return own.left.time == actor.time && own.left.body == actor.body && own.cache.placed_time == actor.time &&
+               own.cache.placed_for == actor.body.position && own.cache.placed_changes == scratch_.shared.changes.all();
+    }
+    BodyState freed(const Actor& actor, const ActorScratch& own) const {
+        return free_body({r_.course, own.cache.moving}, shape_now(r_, actor), actor.body);
+    }
     void push_out(Actor& actor, ActorScratch& own) {
         const Vec3 before = actor.body.position;
-        actor.body = free_body({r_.course, own.cache.moving}, shape_now(r_, actor), actor.body);
+        actor.body = freed(actor, own);
+        own.freed_among = own.cache.moving.revision;
         if (actor.body.position != before) own.progress.calm = false;
     }
     /// Inputs of one character that are due; true when there were any.
@@ -173,16 +182,23 @@ void Tick::begin() {
         ActorScratch& own = scratch_.actors[i];
         own.cache.shared = &scratch_.shared;
         own.progress = {0, 0, true, false, false, own.progress.calm, 0.0, -1.0};
-        if (actor.time != own.left_at || !(actor.body == own.left_as)) own.now_is_current = own.progress.calm = false;
+        if (actor.time != own.left.time || !(actor.body == own.left.body))
+            own.now_is_current = own.progress.calm = false;
     }
     // At the very first tick those who stand inside one another are put apart: the earlier in the tape stays.
     const bool first = several && !world_.actors.back().seen.settled;
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
-        place_solids(r_, world_, actor, own.cache);
+        const bool as_left = !several && is_as_left(actor, own);
+        if (!as_left) place_solids(r_, world_, actor, own.cache);
         if (first || fresh) find_others(world_, actor, own.cache);
-        if (actor.seat < 0) push_out(actor, own);
+        if (actor.seat < 0) {
+            // Among solids that have stood still since, a body that was free goes on from place to place where it is.
+            const bool is_free = as_left && own.freed_among == own.cache.moving.revision;
+            assert(!is_free || freed(actor, own) == actor.body);
+            if (!is_free) push_out(actor, own);
+        }
         if (first) show_to_others(actor);
     }
     for (std::size_t i = 0; several && i < world_.actors.size(); ++i)
@@ -237,8 +253,7 @@ void Tick::finish() {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
         actor.time = end_;
-        own.left_at = actor.time;
-        own.left_as = actor.body;
+        own.left = {actor.time, actor.body};
         for (; own.progress.next_input < inputs_.size(); ++own.progress.next_input) {
             if (inputs_[own.progress.next_input].actor != actor.id) continue;
             apply_input(inputs_[own.progress.next_input], actor, record_);

@@ -153,6 +153,9 @@ struct StepCache {
     std::vector<std::size_t> lively;   ///< fixtures that anything can happen to now, in the course's order
     Vec3 lively_around{1e300};         ///< where the body was when they were found
     Vec3 moving_around{1e300};         ///< where the body was when `moving` was gathered
+    double placed_time = -1.0;         ///< s, of the character, at which the stands were placed
+    Vec3 placed_for{1e300};            ///< where the body was when they were placed
+    std::uint64_t placed_changes = 0;  ///< Changes::all() when they were placed
     std::uint64_t placed_under = 0;    ///< Changes::of_fixtures() when the stands were placed
 
     std::uint64_t changes() const { return shared == nullptr ? 1 : shared->changes.all(); }

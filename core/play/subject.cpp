@@ -13,19 +13,17 @@ bool any(const World& world, Is is) {
 
 /// Where a fixture is, as far as is needed to tell who is nearest: where it lies when it can be loose, else where it
 /// was placed. Its pose may depend on the answer.
-Vec3 about_where(const World& world, const Course& course, std::size_t fixture) {
-    const std::int32_t loose = world.fixtures[fixture].loose;
-    return loose >= 0 ? world.loose[static_cast<std::size_t>(loose)].body.place
-                      : course.plan.fixtures[fixture].position;
+Vec3 about_where(const RunLayout& layout, const World& world, const Course& course, std::size_t fixture) {
+    const auto rigid = layout.fixtures[fixture].rigid;
+    return rigid ? world.loose[*rigid].body.place : course.plan.fixtures[fixture].position;
 }
 
 }  // namespace
 
-std::size_t subject_of(const World& world, const Course& course, std::size_t fixture) {
+std::size_t subject_of(const RunLayout& layout, const World& world, const Course& course, std::size_t fixture) {
     if (world.actors.size() == 1) return 0;
-    const std::int32_t loose = world.fixtures[fixture].loose;
-    if (loose >= 0) {
-        const Owner& holder = world.loose[static_cast<std::size_t>(loose)].holder;
+    if (const auto rigid = layout.fixtures[fixture].rigid) {
+        const Owner& holder = world.loose[*rigid].holder;
         if (holder.is_actor()) return static_cast<std::size_t>(holder.index);
     }
     const auto first = [&](auto is) -> std::optional<std::size_t> {
@@ -37,7 +35,7 @@ std::size_t subject_of(const World& world, const Course& course, std::size_t fix
         return *seated;
     if (const auto acted = first([&](const Actor& a) { return a.contacts[fixture].events != 0; })) return *acted;
     if (const auto touching = first([&](const Actor& a) { return a.contacts[fixture].touching; })) return *touching;
-    const Vec3 place = about_where(world, course, fixture);
+    const Vec3 place = about_where(layout, world, course, fixture);
     std::size_t nearest = 0;
     double least = 1e300;
     for (std::size_t i = 0; i < world.actors.size(); ++i) {
@@ -52,7 +50,7 @@ std::size_t subject_of(const World& world, const Course& course, std::size_t fix
 
 std::size_t subject_now(const EvaluationContext& m, std::size_t fixture) {
     if (m.world.actors.size() == 1) return 0;
-    if (m.cache->shared == nullptr) return subject_of(m.world, *m.course, fixture);
+    if (m.cache->shared == nullptr) return subject_of(m.layout, m.world, *m.course, fixture);
     SharedCache& cache = *m.cache->shared;
     if (cache.subjects_time != m.world.time || cache.subjects_changes != cache.changes.all() ||
         cache.subjects.size() != m.world.fixtures.size()) {
@@ -61,7 +59,7 @@ std::size_t subject_now(const EvaluationContext& m, std::size_t fixture) {
         cache.subjects_changes = cache.changes.all();
     }
     std::optional<std::size_t>& known = cache.subjects[fixture];
-    if (!known) known = subject_of(m.world, *m.course, fixture);
+    if (!known) known = subject_of(m.layout, m.world, *m.course, fixture);
     return *known;
 }
 

@@ -8,7 +8,7 @@ namespace leap {
 
 /// The one who holds the fixture, sits on it, has just done something to it or touches it; else the nearest. Of several
 /// the first in the world's order.
-std::size_t subject_of(const World& world, const Course& course, std::size_t fixture);
+std::size_t subject_of(const RunLayout& layout, const World& world, const Course& course, std::size_t fixture);
 
 /// The same, remembered in the step cache until the world goes on.
 std::size_t subject_now(const EvaluationContext& context, std::size_t fixture);

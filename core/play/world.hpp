@@ -38,27 +38,20 @@ struct FixtureOffset {
     friend bool operator==(const FixtureOffset&, const FixtureOffset&) = default;
 };
 
-/// A fixture that can be loose.
+/// A fixture that can be loose; see RunLayout::rigid.
 struct RigidState {
     RigidBody body;
-    std::int32_t fixture = -1;
     Owner holder;
     Owner passes;          ///< who has just let go of it: they don't touch until they have been apart
     Vec3 from_place{0.0};  ///< where it was when its phase began
     Quat from_turn{1.0, 0.0, 0.0, 0.0};
-    std::int32_t wheels = -1;  ///< in World::wheels
-    std::int8_t hand = -1;     ///< of its holder: 0 left, 1 right; the one that reaches for it, then holds it
+    std::int8_t hand = -1;  ///< of its holder: 0 left, 1 right; the one that reaches for it, then holds it
     friend bool operator==(const RigidState&, const RigidState&) = default;
 };
 
-/// One fixture of the course.
+/// One fixture of the course; see RunLayout::fixtures.
 struct FixtureState {
-    std::int32_t machine = -1;       ///< its kind
-    std::int32_t link = -1;          ///< the fixture it is linked to
-    std::int32_t loose = -1;         ///< in World::loose
-    std::int32_t first_counter = 0;  ///< in World::counters
-    std::int32_t first_memory = 0;   ///< in World::memory
-    FixtureOffset from;              ///< where it stood when its phase began
+    FixtureOffset from;  ///< where it stood when its phase began
     friend bool operator==(const FixtureState&, const FixtureState&) = default;
 };
 

@@ -13,10 +13,11 @@ namespace {
 constexpr double metres_per_kilonewton = 0.5;
 constexpr double glove_radius_m = 0.075;
 
-void show_wheels(const EvaluationContext& m, const RigidState& loose, bool forces, StageRenderer::Frame& frame) {
-    const auto fixture = static_cast<std::size_t>(loose.fixture);
+void show_wheels(const EvaluationContext& m, std::size_t rigid, bool forces, StageRenderer::Frame& frame) {
+    const RigidState& loose = m.world.loose[rigid];
+    const std::size_t fixture = m.layout.rigid[rigid].fixture;
     const WheelKind kind = wheel_kind(m, fixture);
-    const Wheels& wheels = m.world.wheels[static_cast<std::size_t>(loose.wheels)];
+    const Wheels& wheels = m.world.wheels[*m.layout.rigid[rigid].wheels];
     RigidBody body = loose.body;
     const FixturePose pose = fixture_pose(m, fixture);
     body.place = pose.center;
@@ -56,14 +57,14 @@ void show_fixtures(const Rehearsal& rehearsal, const World& state, const Fixture
                    StageRenderer::Frame& frame) {
     const EvaluationContext m = rehearsal.context(state, state.actors.front());
     for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
-        if (state.fixtures[i].machine < 0) continue;
+        if (!m.layout.fixtures[i].kind) continue;
         frame.fixtures.push_back(fixture_pose(m, i));
         const Machine* kind = fixture_kind(m, i);
         frame.fixture_wears.push_back(kind != nullptr ? kind->fixture->wears : std::vector<Garment>{});
         if (shows.focus_areas) show_focus(m, i, frame.fixtures.back(), frame);
     }
-    for (const RigidState& loose : state.loose)
-        if (loose.wheels >= 0) show_wheels(m, loose, shows.wheel_forces, frame);
+    for (std::size_t i = 0; i < state.loose.size(); ++i)
+        if (m.layout.rigid[i].wheels) show_wheels(m, i, shows.wheel_forces, frame);
     for (const Actor& actor : state.actors) {
         const EvaluationContext own = rehearsal.context(state, actor);
         for (int hand = 0; own.body().hands && hand < 2; ++hand) {

@@ -29,8 +29,9 @@ std::vector<GripHandle> grip_handles(const Rehearsal& rehearsal, const World& st
     std::vector<GripHandle> out;
     const EvaluationContext m = rehearsal.context(state, actor);
     if (!m.body().hands) return out;
-    for (const RigidState& loose : state.loose) {
-        const auto fixture = static_cast<std::size_t>(loose.fixture);
+    for (std::size_t rigid = 0; rigid < state.loose.size(); ++rigid) {
+        const RigidState& loose = state.loose[rigid];
+        const std::size_t fixture = m.layout.rigid[rigid].fixture;
         const Phase* phase = fixture_phase(m, fixture);
         if (phase == nullptr || !phase->effects.in_hand || loose.hand < 0) continue;
         if (!loose.holder.is_actor(static_cast<std::size_t>(actor.id))) continue;

@@ -73,7 +73,8 @@ TEST_P(Cart, IsSatOnDrivenAndLeftBesideIt) {
               (Words{"seated on cart", "stepped out of cart"}));
     // 1800 N less what rolling costs push 300 kg for 1.5 s.
     EXPECT_NEAR(reading(scene, driven.trace, "fastest"), (1800.0 - 250.0) / 300.0 * 1.5, 0.25);
-    const FixturePose cart = fixture_pose(scene.at(GetParam()).context(driven.state, driven.state.actors[0]), 0);
+    const Rehearsal rehearsal = scene.at(GetParam());
+    const FixturePose cart = fixture_pose(rehearsal.context(driven.state, driven.state.actors[0]), 0);
     EXPECT_GT(cart.center.x, 8.0);
     EXPECT_TRUE(driven.state.actors[0].body.grounded);
     EXPECT_NEAR(driven.state.actors[0].body.position.y, cart.center.y + 0.55 + 0.3 + 0.2, 0.05) << "to its left";
@@ -105,8 +106,9 @@ TEST_P(Cart, ParkedItSettlesToItsWeightOverTheStiffnessOfItsSprings) {
     const Scene scene = with({beside});
     const Played driven = play(scene, TapeMaker(4.0).hold("use", 3.0, 0.1), GetParam());
     const double sink = 300.0 * 25.0 / (4.0 * 15'000.0);
+    const Rehearsal rehearsal = scene.at(120);
     const double gravity =
-        number(scene.at(120).context(driven.state, driven.state.actors[0]), scene.program.bodies[0].gravity);
+        number(rehearsal.context(driven.state, driven.state.actors[0]), scene.program.bodies[0].gravity);
     EXPECT_NEAR(reading(scene, driven.trace, "sink_at_rest"), sink * gravity / 25.0, 0.01 * sink);
 }
 
@@ -130,7 +132,8 @@ TEST(CartRuns, WithLessGripTheSameStickTurnsItLess) {
     const double slid = play(scene, tape, 120).state.actors[0].facing;
     EXPECT_LT(std::abs(slid), 0.7 * std::abs(held));
     const Played after = play(scene, tape, 120);
-    const FixturePose cart = fixture_pose(scene.at(120).context(after.state, after.state.actors[0]), 0);
+    const Rehearsal rehearsal = scene.at(120);
+    const FixturePose cart = fixture_pose(rehearsal.context(after.state, after.state.actors[0]), 0);
     EXPECT_TRUE(is_finite(cart.center));
 }
 

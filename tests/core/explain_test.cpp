@@ -30,7 +30,8 @@ MoveAnswer answer_at(const Tape& tape, double time, const std::string& move) {
     const Trace trace = scene.run(tape);
     const auto inputs = resolve_inputs(scene.program, tape).value();
     const World state = world_at(scene.at(120), inputs, trace, time);
-    return explain_move(scene.at(120).context(state, state.actors[0]), scene.program.find_machine(move).value());
+    const Rehearsal rehearsal = scene.at(120);
+    return explain_move(rehearsal.context(state, state.actors[0]), scene.program.find_machine(move).value());
 }
 
 TEST(Explain, AReadyMoveSaysSo) {

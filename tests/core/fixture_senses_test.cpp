@@ -48,7 +48,8 @@ Scene with(std::vector<PlacedFixture> fixtures) {
 double counted(const Scene& scene, const World& state, std::size_t fixture, const std::string& path) {
     for (const CounterInfo& counter : scene.program.counters)
         if (counter.path == path)
-            return state.counters.at(static_cast<std::size_t>(state.fixtures.at(fixture).first_counter + counter.own))
+            return state.counters
+                .at(scene.at(120).layout.fixtures.at(fixture).first_counter + static_cast<std::size_t>(counter.own))
                 .value;
     ADD_FAILURE() << path;
     return -1.0;
@@ -79,7 +80,7 @@ TEST_P(FixtureSenses, EachRemembersForItself) {
              GetParam());
     ASSERT_EQ(words_of(scene, both.trace, {EventKind::used}), (Words{"a used", "b used"}));
     const auto memory = [&](std::size_t fixture, std::size_t slot) {
-        return both.state.memory.at(static_cast<std::size_t>(both.state.fixtures.at(fixture).first_memory) + slot);
+        return both.state.memory.at(scene.at(120).layout.fixtures.at(fixture).first_memory + slot);
     };
     EXPECT_NEAR(memory(0, 0), 0.0, 1e-6) << "where the body stood at the first";
     EXPECT_NEAR(memory(1, 0), both.state.actors[0].body.position.x, 0.01);

@@ -45,7 +45,8 @@ Words phases_of(const Scene& scene, const Trace& trace) {
     return test::words_of(scene, trace, {EventKind::fixture_phase, EventKind::grabbed});
 }
 FixturePose pose_of(const Scene& scene, const World& state, std::size_t i, int rate_hz) {
-    return fixture_pose(scene.at(rate_hz).context(state, state.actors[0]), i);
+    const Rehearsal rehearsal = scene.at(rate_hz);
+    return fixture_pose(rehearsal.context(state, state.actors[0]), i);
 }
 
 class Hands : public testing::TestWithParam<int> {};
@@ -61,7 +62,8 @@ TEST_P(Hands, GrabWhatIsNearAndHoldItByItsGrip) {
     tape.tracks[0].events.insert(tape.tracks[0].events.begin(), {0.1, LookEvent{0.0, -20.0}});
     const Played held = play(scene, tape, GetParam());
     EXPECT_EQ(phases_of(scene, held.trace), (Words{"lamp grabbed", "lamp comes", "lamp in_hand"}));
-    const EvaluationContext m = scene.at(GetParam()).context(held.state, held.state.actors[0]);
+    const Rehearsal rehearsal = scene.at(GetParam());
+    const EvaluationContext m = rehearsal.context(held.state, held.state.actors[0]);
     const HandPose hand = hand_pose(m, 1);
     EXPECT_TRUE(hand.raised);
     const Vec3 lamp = pose_of(scene, held.state, 0, GetParam()).center;
@@ -100,7 +102,8 @@ TEST_P(Hands, TheLeftHandHoldsItMirrored) {
         Tape tape = TapeMaker(1.5).hold(button, 0.2, 9.0);
         tape.tracks[0].events.insert(tape.tracks[0].events.begin(), {0.1, LookEvent{0.0, -20.0}});
         const Played played = play(scene, tape, GetParam());
-        const HandPose pose = hand_pose(scene.at(GetParam()).context(played.state, played.state.actors[0]), hand);
+        const Rehearsal rehearsal = scene.at(GetParam());
+        const HandPose pose = hand_pose(rehearsal.context(played.state, played.state.actors[0]), hand);
         const FixturePose lamp = pose_of(scene, played.state, 0, GetParam());
         return std::pair(glm::inverse(pose.turn) * (lamp.center - pose.place), glm::inverse(pose.turn) * lamp.turn);
     };

@@ -181,8 +181,9 @@ TEST(Meters, AreNamedWithWhatTheyHaveAndNeed) {
     const Scene scene = scene_of(breath);
     World state = initial_world(scene.at(120), Vec3{0.0}, 0.0);
     state.actors[0].meters[0].value = 8.0;
+    const Rehearsal rehearsal = scene.at(120);
     const MoveAnswer answer =
-        explain_move(scene.at(120).context(state, state.actors[0]), *scene.program.find_machine("sprint"));
+        explain_move(rehearsal.context(state, state.actors[0]), *scene.program.find_machine("sprint"));
     EXPECT_EQ(answer.why, "out of breath: breath 8 of 15");
 }
 

@@ -52,7 +52,8 @@ Scene with(std::vector<PlacedFixture> fixtures) {
 }
 
 Vec3 middle_of(const Scene& scene, const Played& run, std::size_t fixture, int rate_hz = 120) {
-    return fixture_pose(scene.at(rate_hz).context(run.state, run.state.actors[0]), fixture).center;
+    const Rehearsal rehearsal = scene.at(rate_hz);
+    return fixture_pose(rehearsal.context(run.state, run.state.actors[0]), fixture).center;
 }
 
 using Words = std::vector<std::string>;
@@ -132,7 +133,8 @@ TEST_P(LooseFixtures, ABuoyIsCaughtHiddenAndThrownAlongTheView) {
     const Played caught = play(scene, TapeMaker(1.5).stick(0.1, 0, 1).stick(0.6, 0, 0), GetParam());
     EXPECT_EQ(words_of(scene, caught.trace, {EventKind::caught}), Words{"buoy caught by tester"});
     EXPECT_EQ(caught.state.loose[0].holder, actor_owner(0));
-    EXPECT_TRUE(fixture_pose(scene.at(120).context(caught.state, caught.state.actors[0]), 0).hidden);
+    const Rehearsal rehearsal = scene.at(120);
+    EXPECT_TRUE(fixture_pose(rehearsal.context(caught.state, caught.state.actors[0]), 0).hidden);
     const Played thrown =
         play(scene, TapeMaker(1.5).stick(0.1, 0, 1).stick(0.6, 0, 0).look(0.7, 90).hold("use", 1.0, 0.1), GetParam());
     EXPECT_EQ(words_of(scene, thrown.trace, {EventKind::thrown}), Words{"buoy thrown by tester"});

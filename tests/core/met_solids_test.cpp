@@ -87,7 +87,7 @@ double depth_now(const Rehearsal& rehearsal, const World& state, bool moving_too
     if (const auto in = deepest_overlap(rehearsal.course, capsule, state.actors[0].body.position)) deepest = in->depth;
     for (const Solid& solid : cache.moving.solids) {
         const auto fixture = static_cast<std::size_t>(solid.surface.index);
-        if (state.fixtures[fixture].loose >= 0) continue;
+        if (rehearsal.layout.can_be_loose(fixture)) continue;
         if (!moving_too && !cache.stands[fixture].still) continue;
         MovingSolids one;
         one.solids = {solid};

@@ -25,7 +25,10 @@ struct Asked {
                 std::move(plan)),
           state(initial_world(scene.at(120), Vec3{0.0}, 0.0)) {}
 
-    ProbeResult answer() const { return ask_probe(scene.at(120).context(state, state.actors[0]), 0); }
+    ProbeResult answer() const {
+        const Rehearsal rehearsal = scene.at(120);
+        return ask_probe(rehearsal.context(state, state.actors[0]), 0);
+    }
 };
 
 CoursePlan with(Piece piece, const std::string& kind = {}) {

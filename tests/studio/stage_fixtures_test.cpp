@@ -16,17 +16,17 @@ struct Shown {
     Program program = project.compiled.program.value();
     Tuning tuning = written_tuning(program);
     Course course = build_course(project.course.value());
-    Rehearsal rehearsal{program, tuning, course, 120};
+    Rehearsal rehearsal() const { return {program, tuning, course, 120}; }
 
     World at(const std::string& tape, double time) const {
         const Tape& one = project.find_tape(tape)->tape;
-        World state = start_world(rehearsal, one.tracks).value();
-        run_ticks(rehearsal, resolve_inputs(program, one).value(), ticks_for(time, 120), state, nullptr);
+        World state = start_world(rehearsal(), one.tracks).value();
+        run_ticks(rehearsal(), resolve_inputs(program, one).value(), ticks_for(time, 120), state, nullptr);
         return state;
     }
     StageRenderer::Frame frame(const World& state, const FixtureShows& shows) const {
         StageRenderer::Frame out;
-        show_fixtures(rehearsal, state, shows, out);
+        show_fixtures(rehearsal(), state, shows, out);
         return out;
     }
     std::size_t fixture(const std::string& name) const {
@@ -40,10 +40,11 @@ struct Shown {
 TEST(StageFixtures, EveryFixtureIsShownWhereItStands) {
     const Shown shown;
     const World state = shown.at("lamp round", 1.0);
+    const Rehearsal rehearsal = shown.rehearsal();
     const auto frame = shown.frame(state, {});
     ASSERT_EQ(frame.fixtures.size(), shown.course.plan.fixtures.size());
     for (std::size_t i = 0; i < frame.fixtures.size(); ++i)
-        EXPECT_EQ(frame.fixtures[i].center, fixture_pose(shown.rehearsal.context(state, state.actors[0]), i).center);
+        EXPECT_EQ(frame.fixtures[i].center, fixture_pose(rehearsal.context(state, state.actors[0]), i).center);
     EXPECT_EQ(frame.fixtures[shown.fixture("net house door")].drawn, FixtureLook::door);
     EXPECT_EQ(frame.fixtures[shown.fixture("old hand")].drawn, FixtureLook::plain);
 }
@@ -107,12 +108,12 @@ TEST(StageFixtures, GlovesAreShownForHandsThatAreRaisedOrHoldSomething) {
     const Shown shown;
     EXPECT_TRUE(shown.frame(shown.at("lamp round", 1.0), {}).gloves.empty());
     const World holding = shown.at("lamp round", 56.3);
+    const Rehearsal rehearsal = shown.rehearsal();
     const auto frame = shown.frame(holding, {});
     ASSERT_EQ(frame.gloves.size(), 1U);
     EXPECT_LT(
-        glm::length(
-            frame.gloves[0].place -
-            fixture_pose(shown.rehearsal.context(holding, holding.actors[0]), shown.fixture("signal lamp")).center),
+        glm::length(frame.gloves[0].place -
+                    fixture_pose(rehearsal.context(holding, holding.actors[0]), shown.fixture("signal lamp")).center),
         0.4)
         << "at what it holds";
 }

@@ -1,0 +1,48 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <cstdint>
+#include <optional>
+#include <vector>
+
+#include "core/script/program.hpp"
+#include "core/world/course.hpp"
+
+/// What stays the same while a run lasts: which fixture is of which kind, what it is linked to, and where its state
+/// stands in a World. A World holds only what changes.
+namespace leap {
+
+/// One fixture of the course.
+struct FixtureLayout {
+    std::optional<std::int32_t> kind;  ///< in Program::machines; nothing: the run does without it
+    std::optional<std::size_t> link;   ///< the fixture it is linked to
+    std::optional<std::size_t> rigid;  ///< in World::loose, when it can be loose
+    std::size_t first_counter = 0;     ///< in World::counters
+    std::size_t first_memory = 0;      ///< in World::memory
+};
+
+/// A fixture that can be loose.
+struct RigidLayout {
+    std::size_t fixture = 0;            ///< in the course
+    std::optional<std::size_t> wheels;  ///< in World::wheels, when it has some
+};
+
+struct RunLayout {
+    std::vector<FixtureLayout> fixtures;                    ///< by fixture of the course
+    std::vector<RigidLayout> rigid;                         ///< by World::loose
+    std::vector<std::optional<std::size_t>> first_of_kind;  ///< by Program::machines: the first fixture of that kind
+    std::size_t counters = 0;                               ///< of all fixtures
+    std::size_t memory = 0;
+    std::size_t wheels = 0;
+
+    bool can_be_loose(std::size_t fixture) const { return fixtures[fixture].rigid.has_value(); }
+};
+
+/// Of a world without fixtures.
+inline const RunLayout no_fixtures{};
+
+/// Kinds that `tuning` leaves out of the run are not there; names that the course links to and doesn't have link to
+/// nothing.
+RunLayout run_layout(const Program& program, const Tuning& tuning, const CoursePlan& plan);
+
+}  // namespace leap

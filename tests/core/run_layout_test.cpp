@@ -1,0 +1,92 @@
+// SPDX-License-Identifier: MIT
+// What stays the same while a run lasts stands beside the World, once.
+#include "core/play/run_layout.hpp"
+
+#include <gtest/gtest.h>
+
+#include "core/play/start.hpp"
+#include "tests/core/support.hpp"
+
+namespace leap {
+namespace {
+
+const char* const kinds =
+    "fixture chest { box 1 m, 1 m, 1 m  counter pulls in 0..3  counter knocks in 2..5\n"
+    "  phase shut { on used: pulls + 1, remember seen = feet } }\n"
+    "fixture ball { sphere radius 0.3 m mass 2 kg  phase lies { loose } }\n"
+    "fixture post { box 0.2 m, 0.2 m, 1 m  phase stands { solid } }\n";
+
+CoursePlan yard() {
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {{"first", "chest", {3, 0, 0}, 0, "round"},
+                     {"round", "ball", {5, 0, 0}, 0, "nobody there"},
+                     {"second", "chest", {7, 0, 0}, 0, ""},
+                     {"unknown", "kind without a script", {9, 0, 0}, 0, "first"},
+                     {"post", "post", {11, 0, 0}, 0, "post"}};
+    return plan;
+}
+
+std::int32_t kind_number(const test::Scene& scene, const std::string& name) {
+    return scene.program.find_machine(name).value();
+}
+
+TEST(RunLayout, EachFixtureHasItsKindAndItsOwnPlacesInTheWorld) {
+    const test::Scene scene(std::string(test::plain_body) + kinds, yard());
+    const RunLayout layout = run_layout(scene.program, scene.tuning, scene.course.plan);
+    ASSERT_EQ(layout.fixtures.size(), 5U);
+    EXPECT_EQ(layout.fixtures[0].kind, kind_number(scene, "chest"));
+    EXPECT_EQ(layout.fixtures[3].kind, std::nullopt) << "the script has no such kind";
+    EXPECT_EQ(layout.fixtures[0].first_counter, 0U);
+    EXPECT_EQ(layout.fixtures[2].first_counter, 2U) << "behind the first chest's two";
+    EXPECT_EQ(layout.counters, 4U);
+    EXPECT_EQ(layout.fixtures[2].first_memory, 1U);
+    EXPECT_EQ(layout.memory, 2U);
+    EXPECT_EQ(layout.first_of_kind[static_cast<std::size_t>(kind_number(scene, "chest"))], 0U);
+    const World world = initial_world(scene.at(120), Vec3{0.0}, 0.0);
+    ASSERT_EQ(world.counters.size(), layout.counters);
+    EXPECT_EQ(world.memory.size(), layout.memory);
+    EXPECT_EQ(world.counters[0].value, 0.0);
+    EXPECT_EQ(world.counters[3].value, 2.0) << "its own first value";
+}
+
+TEST(RunLayout, LinksLeadToWhatIsThere) {
+    const test::Scene scene(std::string(test::plain_body) + kinds, yard());
+    const RunLayout layout = run_layout(scene.program, scene.tuning, scene.course.plan);
+    EXPECT_EQ(layout.fixtures[0].link, 1U);
+    EXPECT_EQ(layout.fixtures[1].link, std::nullopt) << "the course has no such fixture";
+    EXPECT_EQ(layout.fixtures[2].link, std::nullopt) << "none is said";
+    EXPECT_EQ(layout.fixtures[4].link, 4U) << "to itself";
+}
+
+TEST(RunLayout, WhatCanBeLooseHasABodyAndTheRestHasNone) {
+    const test::Scene scene(std::string(test::plain_body) + kinds, yard());
+    const Rehearsal rehearsal = scene.at(120);
+    ASSERT_EQ(rehearsal.layout.rigid.size(), 1U);
+    EXPECT_EQ(rehearsal.layout.rigid[0].fixture, 1U);
+    EXPECT_EQ(rehearsal.layout.rigid[0].wheels, std::nullopt);
+    EXPECT_EQ(rehearsal.layout.fixtures[1].rigid, 0U);
+    EXPECT_FALSE(rehearsal.layout.can_be_loose(0));
+    EXPECT_EQ(initial_world(rehearsal, Vec3{0.0}, 0.0).loose.size(), 1U);
+}
+
+TEST(RunLayout, AKindThatARunDoesWithoutIsNotThere) {
+    test::Scene scene(std::string(test::plain_body) + kinds, yard());
+    scene.tuning.off.assign(scene.program.machines.size(), 0);
+    scene.tuning.off[static_cast<std::size_t>(kind_number(scene, "chest"))] = 1;
+    const Rehearsal rehearsal = scene.at(120);
+    EXPECT_EQ(rehearsal.layout.fixtures[0].kind, std::nullopt);
+    EXPECT_EQ(rehearsal.layout.counters, 0U);
+    EXPECT_EQ(rehearsal.layout.first_of_kind[static_cast<std::size_t>(kind_number(scene, "chest"))], std::nullopt);
+    EXPECT_EQ(initial_world(rehearsal, Vec3{0.0}, 0.0).machines[0].phase, -1);
+}
+
+TEST(RunLayout, WithoutFixturesThereIsNone) {
+    const test::Scene scene(std::string(test::plain_body) + kinds, test::flat_plan());
+    const RunLayout layout = run_layout(scene.program, scene.tuning, scene.course.plan);
+    EXPECT_TRUE(layout.fixtures.empty());
+    EXPECT_TRUE(layout.rigid.empty());
+    EXPECT_EQ(layout.counters, 0U);
+}
+
+}  // namespace
+}  // namespace leap
