@@ -2,12 +2,12 @@
 #pragma once
 
 #include <cstdint>
-#include <functional>
 #include <optional>
 #include <span>
 #include <string>
 #include <vector>
 
+#include "core/experiments/parallel.hpp"
 #include "core/readings/readings.hpp"
 #include "core/tape/replay.hpp"
 
@@ -23,13 +23,8 @@ struct BatchRun {
     int rate_hz = 120;
 };
 
-struct BatchOptions {
-    int threads = 0;           ///< at most; 0: one for each core
+struct BatchOptions : ParallelOptions {
     bool keep_traces = false;  ///< otherwise only readings and hashes are kept, and the room for rows is used again
-    /// Told after each run how many have ended, by whichever thread ended it, one call at a time.
-    std::function<void(std::size_t done, std::size_t all)> progress;
-    /// Asked before each run, by any thread; once it says yes no other run begins.
-    std::function<bool()> stop;
 };
 
 struct BatchResult {

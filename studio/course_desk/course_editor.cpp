@@ -251,10 +251,13 @@ void CourseEditor::ask_reach() {
     job_.request([this, made = std::move(made), from = piece->index] {
         std::vector<ReachRow> rows;
         const Rehearsal rehearsal = made.rehearsal();
+        ParallelOptions options;
+        options.stop = [this] { return job_.is_outdated(); };
         for (const std::size_t to : leap_neighbours(made.course->plan, from, most_neighbours)) {
-            rows.push_back({from, to, leap_attempts(rehearsal, {from, to})});
-            rows.push_back({to, from, leap_attempts(rehearsal, {to, from})});
+            rows.push_back({from, to, leap_attempts(rehearsal, {from, to}, options)});
+            rows.push_back({to, from, leap_attempts(rehearsal, {to, from}, options)});
         }
+        if (job_.is_outdated()) return;
         std::erase_if(rows, [](const ReachRow& row) { return !row.leaps.way; });
         std::stable_partition(rows.begin(), rows.end(), [&](const ReachRow& row) { return row.from == from; });
         QMetaObject::invokeMethod(

@@ -28,6 +28,11 @@ bool NewestJob::busy() const {
     return waiting_.has_value() || running_;
 }
 
+bool NewestJob::is_outdated() const {
+    const std::lock_guard lock(mutex_);
+    return stop_ || waiting_.has_value();
+}
+
 void NewestJob::work() {
     while (true) {
         std::function<void()> job;

@@ -20,6 +20,8 @@ class NewestJob {
 
     void request(std::function<void()> job);
     bool busy() const;
+    /// Whether nobody waits any more for the job that runs: a newer one does, or the thread is to end. A long job asks.
+    bool is_outdated() const;
 
   private:
     void work();

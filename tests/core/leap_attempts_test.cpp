@@ -57,6 +57,38 @@ TEST_P(LeapsAt, ALipAboveTheHopIsTooLowByTheDifference) {
     EXPECT_EQ(leap_text(hop), "0.47 m too low");
 }
 
+TEST(Leaps, AreTheSameInTheSameOrderOnAnyNumberOfThreads) {
+    const test::Scene scene = two_decks(5.5, 0.4);
+    const Rehearsal rehearsal = scene.at(120);
+    ParallelOptions alone;
+    alone.threads = 1;
+    const LeapOutput one = leap_attempts(rehearsal, {0, 1}, alone);
+    ASSERT_GT(one.attempts.size(), 5U);
+    for (const int threads : {2, 4}) {
+        ParallelOptions options;
+        options.threads = threads;
+        const LeapOutput many = leap_attempts(rehearsal, {0, 1}, options);
+        ASSERT_EQ(many.attempts.size(), one.attempts.size());
+        for (std::size_t i = 0; i < one.attempts.size(); ++i) {
+            EXPECT_EQ(many.attempts[i].name, one.attempts[i].name);
+            EXPECT_EQ(many.attempts[i].path, one.attempts[i].path);
+            EXPECT_EQ(input_lines(many.attempts[i]), input_lines(one.attempts[i]));
+        }
+    }
+}
+
+TEST(Leaps, StoppedTheyGiveNoHalfAnswer) {
+    const test::Scene scene = two_decks(5.5, 0.4);
+    int asked = 0;
+    ParallelOptions options;
+    options.threads = 1;
+    options.stop = [&] { return ++asked > 3; };
+    const LeapOutput out = leap_attempts(scene.at(120), {0, 1}, options);
+    EXPECT_TRUE(out.way);
+    EXPECT_TRUE(out.attempts.empty());
+    EXPECT_EQ(asked, 4) << "nothing is tried after it";
+}
+
 TEST(Leaps, TwoPressesAreTriedWhereOneIsNotEnough) {
     const test::Scene scene = two_decks(5.2, 0.0);
     const LeapOutput out = leap_attempts(scene.at(120), {0, 1});

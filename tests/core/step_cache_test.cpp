@@ -31,10 +31,10 @@ TEST(StepCache, AnActionSeesWhatTheOnesBeforeItDid) {
                           "probe where = ray velocity / 1 m/s 20 m\n"
                           "move ask on jump { phase a {\n"
                           "  start: remember first = ahead.distance\n"
-            "  start: steps = 1, remember second = ahead.distance\n"
-            "  start: steps = 9, remember third = ahead.distance, still = where.distance\n"
-            "  start: launch forward at 4 m/s, remember moving = where.distance\n"
-            "  end when grounded } }\n",
+                          "  start: steps = 1, remember second = ahead.distance\n"
+                          "  start: steps = 9, remember third = ahead.distance, still = where.distance\n"
+                          "  start: launch forward at 4 m/s, remember moving = where.distance\n"
+                          "  end when grounded } }\n",
                       with_wall());
     const auto played = play(scene, TapeMaker(0.5).hold("jump", 0.2, 0.3));
     const std::vector<double>& memory = played.state.actors[0].memory;

@@ -1,0 +1,73 @@
+// SPDX-License-Identifier: MIT
+// Work on all cores: each piece once, told and stopped as it goes.
+#include "core/experiments/parallel.hpp"
+
+#include <gtest/gtest.h>
+
+#include <atomic>
+#include <stdexcept>
+#include <vector>
+
+namespace leap {
+namespace {
+
+ParallelOptions on(int threads) {
+    ParallelOptions out;
+    out.threads = threads;
+    return out;
+}
+
+TEST(Parallel, EachPieceIsDoneOnceWhateverTheNumberOfThreads) {
+    for (const int threads : {0, 1, 2, 5}) {
+        std::vector<std::atomic<int>> done(500);
+        EXPECT_TRUE(in_parallel(done.size(), on(threads), [&](std::size_t i) { ++done[i]; }));
+        for (const auto& times : done) ASSERT_EQ(times, 1);
+    }
+}
+
+TEST(Parallel, NothingToDoIsDoneAtOnce) {
+    bool called = false;
+    EXPECT_TRUE(in_parallel(0, {}, [&](std::size_t) { called = true; }));
+    EXPECT_FALSE(called);
+}
+
+TEST(Parallel, ProgressCountsUpToAllOneCallAtATime) {
+    std::vector<std::size_t> told;
+    ParallelOptions options = on(3);
+    options.progress = [&](std::size_t done, std::size_t all) {
+        EXPECT_EQ(all, 40U);
+        told.push_back(done);
+    };
+    in_parallel(40, options, [](std::size_t) {});
+    ASSERT_EQ(told.size(), 40U);
+    for (std::size_t i = 0; i < told.size(); ++i) EXPECT_EQ(told[i], i + 1);
+}
+
+TEST(Parallel, OnceStoppedNoOtherPieceBegins) {
+    std::atomic<int> done = 0;
+    ParallelOptions options = on(1);
+    options.stop = [&] { return done >= 7; };
+    EXPECT_FALSE(in_parallel(1000, options, [&](std::size_t) { ++done; }));
+    EXPECT_EQ(done, 7);
+    options.stop = [] { return true; };
+    EXPECT_FALSE(in_parallel(1000, options, [&](std::size_t) { ++done; }));
+    EXPECT_EQ(done, 7) << "not one";
+}
+
+TEST(Parallel, WhatWorkThrowsIsThrownToWhoAskedForIt) {
+    for (const int threads : {1, 4})
+        EXPECT_THROW(in_parallel(50, on(threads),
+                                 [](std::size_t i) {
+                                     if (i == 20) throw std::runtime_error("no room");
+                                 }),
+                     std::runtime_error);
+}
+
+TEST(Parallel, OneBatchMayRunWithinAnother) {
+    std::atomic<int> done = 0;
+    EXPECT_TRUE(in_parallel(8, on(2), [&](std::size_t) { in_parallel(8, on(2), [&](std::size_t) { ++done; }); }));
+    EXPECT_EQ(done, 64);
+}
+
+}  // namespace
+}  // namespace leap
