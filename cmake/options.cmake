@@ -7,6 +7,7 @@ target_compile_options(leap_options INTERFACE
 target_include_directories(leap_options INTERFACE ${PROJECT_SOURCE_DIR})
 target_compile_definitions(leap_options INTERFACE
   GLM_FORCE_SILENT_WARNINGS GLM_FORCE_EXPLICIT_CTOR)
+set(leap_checks -fsanitize=address,undefined -fno-sanitize-recover=all)
 if(LEAP_SANITIZE)
   target_compile_options(leap_options INTERFACE -fsanitize=${LEAP_SANITIZE} -fno-sanitize-recover=all
     -Wno-maybe-uninitialized)  # what sanitizers put in confuses it: it warns of std::optional where there is nothing

@@ -22,7 +22,7 @@ class Runs : public QObject {
     const RunPointer& run(Side side) const { return side == Side::now ? now_.run : kept_.run; }
     /// The run of "now" stands for "kept", too.
     void keep_now() { kept_.run = now_.run; }
-    bool busy() const { return now_.worker.busy(); }
+    bool busy() const { return now_.worker.busy() || kept_.worker.busy(); }
     /// The state of a run at a time; without actors when there is none. The stage, the score and the sheet all ask for
     /// the cursor's instant: the one asked for last is kept.
     World world_at(Side side, double time) const;
