@@ -65,8 +65,7 @@ struct ActorScratch {
         BodyState body;
     };
     Left left;
-    std::uint64_t freed_among = 0;  ///< MovingSolids::revision when the body was pushed out of what it stood in
-    ActorMotion before;             ///< the begin of a stretch that may have to be taken again
+    ActorMotion before;  ///< the begin of a stretch that may have to be taken again
     Noticed first, now;
     std::vector<double> passed;
     std::vector<std::int32_t> last_starts;

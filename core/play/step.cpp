@@ -126,13 +126,9 @@ class Tick {
         return own.left.time == actor.time && own.left.body == actor.body && own.cache.placed_time == actor.time &&
                own.cache.placed_for == actor.body.position && own.cache.placed_changes == scratch_.shared.changes.all();
     }
-    BodyState freed(const Actor& actor, const ActorScratch& own) const {
-        return free_body({r_.course, own.cache.moving}, shape_now(r_, actor), actor.body);
-    }
     void push_out(Actor& actor, ActorScratch& own) {
         const Vec3 before = actor.body.position;
-        actor.body = freed(actor, own);
-        own.freed_among = own.cache.moving.revision;
+        actor.body = free_body({r_.course, own.cache.moving}, shape_now(r_, actor), actor.body);
         if (actor.body.position != before) own.progress.calm = false;
     }
     /// Inputs of one character that are due; true when there were any.
@@ -190,15 +186,10 @@ void Tick::begin() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
-        const bool as_left = !several && is_as_left(actor, own);
-        if (!as_left) place_solids(r_, world_, actor, own.cache);
+        if (several || !is_as_left(actor, own)) place_solids(r_, world_, actor, own.cache);
         if (first || fresh) find_others(world_, actor, own.cache);
-        if (actor.seat < 0) {
-            // Among solids that have stood still since, a body that was free goes on from place to place where it is.
-            const bool is_free = as_left && own.freed_among == own.cache.moving.revision;
-            assert(!is_free || freed(actor, own) == actor.body);
-            if (!is_free) push_out(actor, own);
-        }
+        // Also where nothing has moved: what a phase does with the body may have left it a little in a wall.
+        if (actor.seat < 0) push_out(actor, own);
         if (first) show_to_others(actor);
     }
     for (std::size_t i = 0; several && i < world_.actors.size(); ++i)
