@@ -31,18 +31,18 @@ class Earliest {
     double seconds_;
 };
 
-/// Times at which p + v·t + a·t²/2 is zero, offered as crossings when they lie ahead. A value that is zero now and
-/// leaves zero is no crossing: comparisons already say where it stands.
+/// Times at which p + v·t + a·t²/2 is zero, offered as crossings when they lie ahead, or now: at a stretch's begin a
+/// comparison still says what held before. One that was crossed a nudge ago isn't offered again.
 void offer_roots(Earliest& out, double p, double v, double a) {
     if (std::abs(a) < 1e-12) {
-        if (std::abs(v) > 1e-12 && -p / v > defaults::crossing_nudge_s) out.crossing(-p / v);
+        if (std::abs(v) > 1e-12 && -p / v >= 0.0) out.crossing(-p / v);
         return;
     }
     const double root = v * v - 2 * a * p;
     if (root < 0.0) return;
     const double q = -(v + std::copysign(std::sqrt(root), v));
     for (const double t : {q / a, q != 0.0 ? 2 * p / q : 0.0})
-        if (t > defaults::crossing_nudge_s) out.crossing(t);
+        if (t >= 0.0) out.crossing(t);
 }
 
 /// How things go on from here.

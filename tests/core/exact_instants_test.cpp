@@ -50,6 +50,39 @@ fixture wire {
     }
 }
 
+// At a tick's end, and up to two nudges beside it: the next tick begins just before or just after the crossing.
+TEST_P(ExactInstants, ACrossingAtATicksEndIsNotPassedOver) {
+    Scene scene(std::string(test::plain_body) + R"(
+move jump on jump {
+  dial limit = -3 m/s in -10..0
+  dial rim = 0.1 m in 0..9
+  phase up {
+    start: launch up at 3 m/s
+    gravity 24 m/s^2
+    go high when feet > rim
+  }
+  phase high { gravity 24 m/s^2  go down when rising < limit }
+  phase down { gravity 24 m/s^2  end when grounded }
+}
+)");
+    const double stands = position_at(scene.run(TapeMaker(0.1), GetParam()).tracks[0], 0.05).z;
+    for (int k = -40; k <= 40; ++k) {
+        // 1/30 s is a tick at every rate: two of them after the press the feet pass the rim, seven after it the limit.
+        const double off = k * 5e-11;
+        const double rim_after = 2.0 / 30.0 + off;
+        const double limit_after = 7.0 / 30.0 + off;
+        scene.set("jump.rim", stands + 3.0 * rim_after - 12.0 * rim_after * rim_after);
+        scene.set("jump.limit", 3.0 - 24.0 * limit_after);
+        const Trace trace = scene.run(TapeMaker(2).hold("jump", 0.5, 0.1), GetParam());
+        const auto high = test::spans_of(scene, trace, "jump.high");
+        const auto down = test::spans_of(scene, trace, "jump.down");
+        ASSERT_EQ(high.size(), 1U) << k;
+        ASSERT_EQ(down.size(), 1U) << k;
+        EXPECT_NEAR(high[0].from, 0.5 + rim_after, 3e-9) << k;
+        EXPECT_NEAR(down[0].from, 0.5 + limit_after, 3e-9) << k;
+    }
+}
+
 TEST_P(ExactInstants, TheFocusComesAndGoesWhereItsReachBeginsAndEnds) {
     CoursePlan plan = test::flat_plan();
     plan.fixtures = {{"post", "post", {3, 1, 0}, 0.0, ""}};
