@@ -139,7 +139,6 @@ FixturePose fixture_pose(const EvaluationContext& m, std::size_t index, bool at_
     out.shape = fixture_shape(m, *kind->fixture);
     out.half = out.shape.half;
     out.can_be_loose = kind->fixture->loose.has_value();
-    out.drawn = kind->fixture->drawn;
     out.turn_rad = placed.turn_deg * radians_per_degree;
     out.center = placed.position + Vec3{0.0, 0.0, out.half.z};
     out.turn = about_up(out.turn_rad);

@@ -44,7 +44,6 @@ struct FixturePose {
     bool can_be_loose = false;
     bool glows = false;
     double seen_through = 0.0;  ///< 0: not at all, 1: invisible
-    FixtureLook drawn = FixtureLook::plain;
     friend bool operator==(const FixturePose&, const FixturePose&) = default;
 };
 

@@ -26,6 +26,7 @@ tl::expected<ProjectFile, std::string> read_project_file(std::string_view text, 
     out.name = json.text("name");
     out.script = json.text("script");
     out.course = json.text("course");
+    out.looks = json.text("looks", "");
     out.view = json.text("view", "behind");
     if (out.view != "behind" && out.view != "eyes" && out.view != "side")
         json.fail("view", "must be behind, eyes or side");
@@ -49,6 +50,7 @@ std::string write_project_file(const ProjectFile& project) {
     json["name"] = project.name;
     json["script"] = project.script;
     json["course"] = project.course;
+    if (!project.looks.empty()) json["looks"] = project.looks;
     if (project.view != "behind") json["view"] = project.view;
     json["tapes"] = project.tapes;
     return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
@@ -66,6 +68,13 @@ ScriptReader script_reader(const fs::path& folder, const TextOverrides& override
         if (const auto found = overrides.find(path); found != overrides.end()) return found->second;
         return read_file(folder / path);
     };
+}
+
+CompileOutput compile_scripts(const ProjectFile& file, const Looks& looks, const ScriptReader& reader) {
+    CompileOutput out = compile(file.script, reader);
+    if (!out.program) return out;
+    for (Diagnostic& warning : look_warnings(*out.program, looks)) out.diagnostics.push_back(std::move(warning));
+    return out;
 }
 
 bool lies_inside(const fs::path& folder, const fs::path& path) {
@@ -128,7 +137,17 @@ tl::expected<Project, std::string> load_project(const fs::path& path, const Text
             out.problems.push_back(tape.error());
         }
     }
-    out.compiled = compile(out.file.script, reader);
+    if (!out.file.looks.empty()) {
+        const auto looks_text = reader(out.file.looks);
+        auto looks = looks_text ? read_looks(*looks_text, (out.folder / out.file.looks).string(), &out.warnings)
+                                : tl::expected<Looks, std::string>(tl::make_unexpected(looks_text.error()));
+        if (looks) {
+            out.looks = std::move(*looks);
+        } else {
+            out.problems.push_back(looks.error());
+        }
+    }
+    out.compiled = compile_scripts(out.file, out.looks, reader);
     if (out.course && out.compiled.program)
         for (const FixtureWarning& wrong : fixture_errors(*out.compiled.program, *out.course))
             out.problems.push_back(fmt::format("{}: {}", out.file.course, wrong.text));

@@ -8,6 +8,7 @@
 #include <tl/expected.hpp>
 #include <vector>
 
+#include "core/project/looks.hpp"
 #include "core/script/compile.hpp"
 #include "core/tape/tape.hpp"
 #include "core/world/course.hpp"
@@ -19,6 +20,7 @@ struct ProjectFile {
     std::string name;
     std::string script;
     std::string course;
+    std::string looks;  ///< empty: only the usual ones
     std::vector<std::string> tapes;
     std::string view = "behind";  ///< the stage's first view: behind, eyes or side
 };
@@ -37,6 +39,7 @@ struct Project {
     std::string file_name = "project.json";
     ProjectFile file;
     std::optional<CoursePlan> course;
+    Looks looks = usual_looks();
     std::vector<TapeEntry> tapes;
     CompileOutput compiled;
     std::vector<std::string> problems;  ///< of project, course and tape files
@@ -53,6 +56,9 @@ tl::expected<Project, std::string> load_project(const std::filesystem::path& pat
 
 /// A reader for compile(): overrides first, then files in the folder.
 ScriptReader script_reader(const std::filesystem::path& folder, const TextOverrides& overrides);
+
+/// What a project's scripts say, with warnings of names that its looks don't have.
+CompileOutput compile_scripts(const ProjectFile& file, const Looks& looks, const ScriptReader& reader);
 
 /// Whether a path of a project (relative to its folder, or absolute) lies inside the folder, links followed. What lies
 /// outside may be read, for scripts that projects share, and is never written.

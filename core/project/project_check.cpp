@@ -3,7 +3,6 @@
 
 #include <fmt/format.h>
 
-#include <array>
 #include <map>
 #include <set>
 
@@ -11,8 +10,6 @@
 
 namespace leap {
 namespace {
-
-constexpr std::array<std::string_view, 5> materials{"stone", "timber", "iron", "lantern", "bed"};
 
 std::string quoted_list(std::span<const std::string> names) {
     std::string out;
@@ -87,16 +84,6 @@ std::vector<std::string> course_warnings(const CoursePlan& plan, const std::stri
     std::vector<std::string> out;
     warn_of_twins(plan.pieces, "pieces", path, out);
     warn_of_twins(plan.targets, "targets", path, out);
-    std::set<std::string> told;
-    for (const Piece& piece : plan.pieces) {
-        if (std::find(materials.begin(), materials.end(), piece.material) != materials.end()) continue;
-        if (!told.insert(piece.material).second) continue;
-        const std::vector<std::string> known(materials.begin(), materials.end());
-        const std::string near = nearest_name(piece.material, known);
-        out.push_back(fmt::format("{}: the piece \"{}\" is of \"{}\", and materials are {}{}", path, piece.name,
-                                  piece.material, fmt::join(known, ", "),
-                                  near.empty() ? "" : fmt::format("; did you mean {}?", near)));
-    }
     const Course course = build_course(plan);
     constexpr double deep_m = 0.05;  // feet that stand a little in the ground are put onto it
     for (const Place& place : plan.places) {
@@ -118,6 +105,7 @@ std::vector<std::string> project_warnings(const Project& project) {
     add(mark_warnings(project));
     if (!project.course) return out;
     const Tuning tuning = written_tuning(*project.compiled.program);
+    add(material_warnings(*project.course, project.file.course, project.looks));
     add(course_warnings(*project.course, project.file.course, body_shape(*project.compiled.program, tuning).capsule));
     return out;
 }

@@ -13,7 +13,7 @@ namespace leap {
 /// Of a tape: a release before its press, a press of what is down already, an event past the tape's end.
 std::vector<std::string> tape_warnings(const Tape& tape, const std::string& path);
 
-/// Of a course: twin names of pieces or targets, a material that isn't known, a place inside something solid.
+/// Of a course: twin names of pieces or targets, a place inside something solid.
 /// `body`: the size that has to find room at a place.
 std::vector<std::string> course_warnings(const CoursePlan& plan, const std::string& path, const Capsule& body);
 

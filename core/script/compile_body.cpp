@@ -7,6 +7,7 @@
 #include "core/defaults.hpp"
 #include "core/script/compiler.hpp"
 #include "core/script/value_types.hpp"
+#include "core/units/color.hpp"
 
 namespace leap {
 
@@ -83,25 +84,11 @@ void Compiler::compile_body(const syntax::Owner& owner, BodyInfo& body) {
 std::vector<Garment> Compiler::compile_wears(const std::vector<syntax::Worn>& wears) {
     std::vector<Garment> out;
     for (const syntax::Worn& worn : wears) {
-        const auto kind = find_garment(worn.what.text);
-        if (!kind) {
-            const std::string near =
-                near_name(worn.what.text, std::vector<std::string>(garment_words.begin(), garment_words.end()));
-            report(worn.what.range, fmt::format("nothing that is worn is called {}", worn.what.text),
-                   near.empty() ? fmt::format("there are {}", fmt::join(garment_words, ", "))
-                                : fmt::format("did you mean {}?", near));
-            continue;
-        }
-        Garment garment{*kind, usual_rgb(*kind)};
-        const bool digits =
-            worn.color.size() == 6 && worn.color.find_first_not_of("0123456789abcdefABCDEF") == std::string::npos;
-        if (digits) {
-            garment.rgb = static_cast<std::uint32_t>(std::stoul(worn.color, nullptr, 16));
-        } else if (!worn.color.empty()) {
+        const auto rgb = rgb_of_digits(worn.color);
+        if (!rgb && !worn.color.empty())
             report(worn.range, fmt::format("\"{}\" is no colour", worn.color),
                    "red, green and blue as six hexadecimal digits: \"b4863a\"");
-        }
-        out.push_back(garment);
+        out.push_back({{worn.what.text, worn.what.range}, rgb});
     }
     return out;
 }

@@ -35,7 +35,8 @@ void Compiler::compile_fixture_head(Machine& machine, const Scope& scope) {
     if (shaped == nullptr && !base_missing)
         report(scope.chain.front()->name.range, fmt::format("{} has no size", machine.name),
                "add box LENGTH, WIDTH, HEIGHT, sphere radius R, or capsule radius R height H");
-    if (drawn != nullptr) compile_look(info, *drawn);
+    constexpr std::string_view by_its_shape = "plain";
+    if (drawn != nullptr && drawn->text != by_its_shape) info.drawn = {drawn->text, drawn->range};
     for (const syntax::Owner* level : scope.chain) {
         if (level->wears.empty()) continue;
         info.wears = compile_wears(level->wears);
@@ -43,18 +44,6 @@ void Compiler::compile_fixture_head(Machine& machine, const Scope& scope) {
     }
     compile_loose(info, scope);
     compile_wheels(info, scope);
-}
-
-void Compiler::compile_look(FixtureInfo& info, const syntax::Name& drawn) {
-    if (const auto look = find_fixture_look(drawn.text)) {
-        info.drawn = *look;
-        return;
-    }
-    const std::string near =
-        near_name(drawn.text, std::vector<std::string>(fixture_looks.begin(), fixture_looks.end()));
-    report(drawn.range, fmt::format("nothing can be drawn as {}", drawn.text),
-           near.empty() ? fmt::format("it can be {}", fmt::join(fixture_looks, ", "))
-                        : fmt::format("did you mean {}?", near));
 }
 
 void Compiler::compile_shape(FixtureInfo& info, const syntax::Owner& owner, const Scope& scope) {

@@ -150,7 +150,6 @@ class Compiler {
     std::int32_t button_index(const syntax::Name& name);
     void check_fixture(Machine& machine);
     bool needs_event(const Condition& condition) const;
-    void compile_look(FixtureInfo& info, const syntax::Name& drawn);
     void compile_shape(FixtureInfo& info, const syntax::Owner& owner, const Scope& scope);
     void compile_loose(FixtureInfo& info, const Scope& scope);
     HandsInfo compile_hands(const syntax::Hands& hands, const Scope& scope);

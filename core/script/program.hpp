@@ -11,8 +11,7 @@
 
 #include "core/script/effects.hpp"
 #include "core/script/expression.hpp"
-#include "core/script/fixture_look.hpp"
-#include "core/script/garment.hpp"
+#include "core/script/look_name.hpp"
 #include "core/script/name_index.hpp"
 #include "core/script/senses.hpp"
 #include "core/script/source.hpp"
@@ -198,8 +197,8 @@ struct FixtureInfo {
     std::optional<WheelInfo> wheels;
     std::optional<FocusInfo> focus;
     std::string prompt;
-    FixtureLook drawn = FixtureLook::plain;
-    std::vector<Garment> wears;  ///< upright capsules that look like people
+    std::optional<LookName> drawn;  ///< without it: by its shape
+    std::vector<Garment> wears;     ///< upright capsules that look like people
 };
 
 enum class MachineKind : std::uint8_t { stance, move, fixture };

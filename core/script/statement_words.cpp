@@ -36,7 +36,7 @@ constexpr std::array statement_table{
     PlainStatementInfo{"step", StatementPlace::body, "step up H", "steps up to this height are walked up"},
     PlainStatementInfo{"walkable", StatementPlace::body, "walkable up to A", "steeper slopes can't be climbed"},
     PlainStatementInfo{"drawn", StatementPlace::fixture, "drawn as LOOK",
-                       "door, curtain, bell, lamp, lever, board, lift or cart; it fits the fixture's box"},
+                       "a look of the project, like door or lamp; it fits the fixture's box"},
     PlainStatementInfo{"box", StatementPlace::fixture, "box LENGTH, WIDTH, HEIGHT",
                        "a fixture's size; its length runs along its front"},
     PlainStatementInfo{"sphere", StatementPlace::fixture, "sphere radius R", "a round fixture"},

@@ -190,7 +190,9 @@ void CourseSheet::fill_fields() {
                 editor_.edit(tr("Steps"), [&](CoursePlan& next) { next.pieces[i].count = static_cast<int>(read[0]); });
                 return QString();
             });
-        words(tr("material"), piece.material, tr("What it is drawn as: stone, timber, iron, lantern, bed"),
+        QStringList materials;
+        for (const auto& [name, look] : editor_.session().looks().materials) materials << to_qt(name);
+        words(tr("material"), piece.material, tr("What it is drawn as: %1").arg(materials.join(", ")),
               [i](CoursePlan& next) -> std::string& { return next.pieces[i].material; });
         QStringList kinds;
         for (const std::string& kind : piece.kinds) kinds << to_qt(kind);

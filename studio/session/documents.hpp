@@ -31,17 +31,18 @@ class Documents : public QObject {
     void look_for_recovery();
     /// The files that the script is made of, as they were compiled.
     void note_scripts(const std::vector<SourceFile>& files);
-    /// Watches scripts, course and tapes for changes on disk.
+    /// Watches scripts, course, looks and tapes for changes on disk.
     void watch();
 
     // Texts
     const std::string* text(const std::string& path) const { return texts_.find(path); }
     TextOverrides overrides() const { return texts_.overrides(); }
     bool is_course(const std::string& path) const { return path == project_->file.course; }
-    /// The course's text as it is on disk is what stands in the window.
-    void load_course_text();
+    /// The texts of the course and the looks as they are on disk are what stands in the window.
+    void load_data_texts();
     /// The plan that the course's text says now.
     void set_course_plan(CoursePlan plan) { project_->course = std::move(plan); }
+    void set_looks(Looks looks) { project_->looks = std::move(looks); }
     /// Replaces a file's text; `what` names the undo step. Edits of the same gesture are one step.
     void edit_text(const std::string& path, const std::string& text, const QString& what, int gesture = -1);
     QUndoStack& undo_stack() { return undo_; }
@@ -98,7 +99,7 @@ class Documents : public QObject {
     QString save_tape(TapeEntry& entry);
     QString save_text(const std::string& path);
     void look_at_scripts();
-    void look_at_course();
+    void look_at_data(const std::string& path);
     void look_at_tapes();
 
     std::filesystem::path data_folder_;

@@ -13,9 +13,11 @@ void Documents::note_scripts(const std::vector<SourceFile>& files) {
     }
 }
 
-void Documents::load_course_text() {
-    if (const auto text = read_file(project_->folder / project_->file.course))
-        texts_.loaded(project_->file.course, *text);
+void Documents::load_data_texts() {
+    for (const std::string& path : {project_->file.course, project_->file.looks}) {
+        if (path.empty()) continue;
+        if (const auto text = read_file(project_->folder / path)) texts_.loaded(path, *text);
+    }
 }
 
 void Documents::watch() {
@@ -30,6 +32,7 @@ void Documents::watch() {
     };
     for (const std::string& path : scripts_) add(path);
     add(project_->file.course);
+    if (!project_->file.looks.empty()) add(project_->file.looks);
     for (const std::string& tape : project_->file.tapes) add(tape);
     watcher_.addPaths(paths);
 }
@@ -88,7 +91,8 @@ QString Documents::save_tape(TapeEntry& entry) {
 void Documents::look_at_disk() {
     if (!project_) return;
     look_at_scripts();
-    look_at_course();
+    look_at_data(project_->file.course);
+    if (!project_->file.looks.empty()) look_at_data(project_->file.looks);
     look_at_tapes();
     watch();
 }
@@ -112,8 +116,8 @@ void Documents::look_at_scripts() {
     emit texts_changed();
 }
 
-void Documents::look_at_course() {
-    const std::string& path = project_->file.course;
+/// A file that is read whole: the course, or the looks.
+void Documents::look_at_data(const std::string& path) {
     const auto text = read_file(project_->folder / path);
     if (!text) return;
     const auto change = texts_.disk_changed(path, *text);

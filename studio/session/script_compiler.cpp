@@ -10,7 +10,7 @@ void ScriptCompiler::clear() {
 }
 
 bool ScriptCompiler::compile(const Project& project, const TextOverrides& texts) {
-    CompileOutput out = leap::compile(project.file.script, script_reader(project.folder, texts));
+    CompileOutput out = compile_scripts(project.file, project.looks, script_reader(project.folder, texts));
     files_ = std::move(out.files);
     diagnostics_ = std::move(out.diagnostics);
     if (!out.program) return false;

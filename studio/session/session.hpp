@@ -48,6 +48,7 @@ class Session : public QObject {
     /// Takes edited files, as one step.
     void edit_files(const std::vector<SourceFile>& files, const QString& what);
     // Course (session_texts.cpp)
+    const Looks& looks() const { return project().looks; }
     std::shared_ptr<const Course> course() const { return tunings_.course(Side::now); }
     /// The course that "kept" is played on.
     std::shared_ptr<const Course> kept_course() const { return tunings_.course(Side::kept); }
@@ -155,6 +156,8 @@ class Session : public QObject {
     void diagnostics_changed();
     void texts_changed();
     void course_changed();
+    /// Things are drawn as something else.
+    void looks_changed();
     void tuning_changed();
     void now_run_changed();
     void kept_run_changed();
@@ -179,6 +182,7 @@ class Session : public QObject {
     void load_course();
     void take_course(std::optional<CoursePlan> plan);
     void take_course_text();
+    void take_looks_text();
     Ingredients ingredients(Side side) const;
     std::vector<TapeTrack> live_tracks(const std::string& place) const;
     QString start_live(std::vector<TapeTrack> tracks);

@@ -15,6 +15,8 @@ void Session::edit_files(const std::vector<SourceFile>& files, const QString& wh
 void Session::take_text(const std::string& path) {
     if (documents_.is_course(path)) {
         take_course_text();
+    } else if (path == project().file.looks) {
+        take_looks_text();
     } else {
         compile_texts();
     }
@@ -37,7 +39,7 @@ void Session::take_program() {
 }
 
 void Session::load_course() {
-    documents_.load_course_text();
+    documents_.load_data_texts();
     take_course(project().course);
     tunings_.keep_course();
 }
@@ -60,6 +62,18 @@ void Session::take_course_text() {
     documents_.set_course_plan(std::move(*plan));
     tunings_.set_previewing(false);
     take_course(project().course);
+}
+
+/// While the text can't be read, the last good looks stay.
+void Session::take_looks_text() {
+    auto looks = read_looks(*documents_.text(project().file.looks), project().file.looks);
+    if (!looks) {
+        emit message(QString::fromStdString(looks.error() + "; the looks as they were stay"));
+        return;
+    }
+    documents_.set_looks(std::move(*looks));
+    compile_texts();  // its warnings say what the looks don't have
+    emit looks_changed();
 }
 
 void Session::edit_course(const CoursePlan& plan, const QString& what, int gesture) {

@@ -90,31 +90,33 @@ namespace {
 constexpr std::uint32_t trousers_rgb = 0x3A332C;
 constexpr std::uint32_t skin_rgb = 0xE8D9C4;
 
-struct Dress {
-    FigureShape trunk = FigureShape::jacket;
-    std::uint32_t trunk_rgb = usual_rgb(GarmentKind::smock);
-    std::vector<std::pair<FigureShape, std::uint32_t>> head;
-    std::vector<std::pair<FigureShape, std::uint32_t>> hand;
-    std::vector<std::pair<FigureShape, std::uint32_t>> shoulder;
+struct Worn {
+    std::string name;
+    std::uint32_t rgb = 0;
 };
 
-Dress dress_of(std::span<const Garment> wears) {
-    Dress out;
-    for (const Garment& garment : wears) {
-        switch (garment.kind) {
-            case GarmentKind::long_coat:
-                out.trunk = FigureShape::coat;
-                out.trunk_rgb = garment.rgb;
-                break;
-            case GarmentKind::jacket:
-            case GarmentKind::smock: out.trunk_rgb = garment.rgb; break;
-            case GarmentKind::tall_hat: out.head.emplace_back(FigureShape::hat, garment.rgb); break;
-            case GarmentKind::hood: out.head.emplace_back(FigureShape::hood, garment.rgb); break;
-            case GarmentKind::cap: out.head.emplace_back(FigureShape::cap, garment.rgb); break;
-            case GarmentKind::lantern: out.hand.emplace_back(FigureShape::lamp, garment.rgb); break;
-            case GarmentKind::rope: out.shoulder.emplace_back(FigureShape::rope, garment.rgb); break;
+struct Dress {
+    Worn trunk;
+    std::vector<Worn> head, hand, shoulder;
+
+    void put_on(const std::string& name, std::optional<std::uint32_t> rgb, const Looks& looks) {
+        const auto look = looks.garments.find(name);
+        if (look == looks.garments.end()) return;
+        const Worn worn{name, rgb.value_or(look->second.rgb)};
+        switch (look->second.worn_at) {
+            case WornAt::trunk: trunk = worn; break;
+            case WornAt::head: head.push_back(worn); break;
+            case WornAt::hand: hand.push_back(worn); break;
+            case WornAt::shoulder: shoulder.push_back(worn); break;
         }
     }
+};
+
+Dress dress_of(std::span<const Garment> wears, const Looks& looks) {
+    Dress out;
+    out.put_on("smock", std::nullopt, looks);
+    if (wears.empty()) out.put_on("cap", std::nullopt, looks);
+    for (const Garment& garment : wears) out.put_on(garment.look.name, garment.rgb, looks);
     return out;
 }
 
@@ -124,21 +126,17 @@ std::uint32_t lighter(std::uint32_t rgb) {
 
 }  // namespace
 
-std::span<const Garment> plain_clothes() {
-    static constexpr std::array<Garment, 2> smock{
-        {{GarmentKind::smock, usual_rgb(GarmentKind::smock)}, {GarmentKind::cap, usual_rgb(GarmentKind::cap)}}};
-    return smock;
-}
-
-std::vector<FigurePart> figure_parts(const FigurePose& pose, double height, std::span<const Garment> wears) {
-    const Dress dress = dress_of(wears);
+std::vector<FigurePart> figure_parts(const FigurePose& pose, double height, std::span<const Garment> wears,
+                                     const Looks& looks) {
+    const Dress dress = dress_of(wears, looks);
     const auto h = static_cast<float>(height);
     const float half_leg = 0.245F * h;
     const auto degrees = [](double angle) { return static_cast<float>(angle); };
     std::vector<FigurePart> out;
-    const auto add = [&](FigureShape shape, std::uint32_t rgb, QMatrix4x4 at, float wide, float deep, float length) {
+    const auto add = [&](std::variant<Limb, std::string> shape, std::uint32_t rgb, QMatrix4x4 at, float wide,
+                         float deep, float length) {
         at.scale(deep, wide, length);
-        out.push_back({shape, rgb, at});
+        out.push_back({std::move(shape), rgb, at});
     };
     QMatrix4x4 hips;
     hips.translate(0.0F, 0.0F, 2.0F * half_leg * static_cast<float>(1.0 - pose.sink) + 0.015F * h);
@@ -148,26 +146,26 @@ std::vector<FigurePart> figure_parts(const FigurePose& pose, double height, std:
         QMatrix4x4 thigh = hips;
         thigh.translate(0.0F, left ? 0.055F * h : -0.055F * h, 0.0F);
         thigh.rotate(degrees(-(left ? pose.left_leg : pose.right_leg) - pose.tilt), 0.0F, 1.0F, 0.0F);
-        add(FigureShape::leg, trousers_rgb, thigh, 0.052F * h, 0.056F * h, half_leg);
+        add(Limb::leg, trousers_rgb, thigh, 0.052F * h, 0.056F * h, half_leg);
         QMatrix4x4 shin = thigh;
         shin.translate(0.0F, 0.0F, -half_leg);
         shin.rotate(degrees(left ? pose.left_knee : pose.right_knee), 0.0F, 1.0F, 0.0F);
-        add(FigureShape::leg, trousers_rgb, shin, 0.042F * h, 0.046F * h, half_leg);
+        add(Limb::leg, trousers_rgb, shin, 0.042F * h, 0.046F * h, half_leg);
     }
     QMatrix4x4 back = hips;
     back.rotate(degrees(pose.bend), 0.0F, 1.0F, 0.0F);
-    add(dress.trunk, dress.trunk_rgb, back, 0.115F * h, 0.085F * h, 0.32F * h);
+    add(dress.trunk.name, dress.trunk.rgb, back, 0.115F * h, 0.085F * h, 0.32F * h);
     QMatrix4x4 neck = back;
     neck.translate(0.0F, 0.0F, 0.325F * h);
     neck.rotate(degrees(pose.head - 0.6 * pose.bend), 0.0F, 1.0F, 0.0F);
-    add(FigureShape::head, skin_rgb, neck, 0.062F * h, 0.066F * h, 0.15F * h);
-    for (const auto& [shape, rgb] : dress.head) add(shape, rgb, neck, 0.1F * h, 0.1F * h, 0.19F * h);
-    for (const auto& [shape, rgb] : dress.shoulder) {
+    add(Limb::head, skin_rgb, neck, 0.062F * h, 0.066F * h, 0.15F * h);
+    for (const auto& [name, rgb] : dress.head) add(name, rgb, neck, 0.1F * h, 0.1F * h, 0.19F * h);
+    for (const auto& [name, rgb] : dress.shoulder) {
         // Slung over the left shoulder, down to the right hip.
         QMatrix4x4 coil = back;
         coil.translate(0.0F, 0.0F, 0.16F * h);
         coil.rotate(32.0F, 1.0F, 0.0F, 0.0F);
-        add(shape, rgb, coil, 0.155F * h, 0.125F * h, 0.155F * h);
+        add(name, rgb, coil, 0.155F * h, 0.125F * h, 0.155F * h);
     }
     constexpr float half_arm_share = 0.165F;
     for (const bool left : {true, false}) {
@@ -175,17 +173,17 @@ std::vector<FigurePart> figure_parts(const FigurePose& pose, double height, std:
         arm.translate(0.0F, left ? 0.125F * h : -0.125F * h, 0.285F * h);
         arm.rotate(degrees(left ? pose.arms_out : -pose.arms_out), 1.0F, 0.0F, 0.0F);
         arm.rotate(degrees(-(left ? pose.left_arm : pose.right_arm)), 0.0F, 1.0F, 0.0F);
-        add(FigureShape::arm, lighter(dress.trunk_rgb), arm, 0.034F * h, 0.036F * h, half_arm_share * h);
+        add(Limb::arm, lighter(dress.trunk.rgb), arm, 0.034F * h, 0.036F * h, half_arm_share * h);
         QMatrix4x4 fore = arm;
         fore.translate(0.0F, 0.0F, -half_arm_share * h);
         fore.rotate(degrees(-(left ? pose.left_elbow : pose.right_elbow)), 0.0F, 1.0F, 0.0F);
-        add(FigureShape::arm, lighter(dress.trunk_rgb), fore, 0.028F * h, 0.03F * h, half_arm_share * h);
+        add(Limb::arm, lighter(dress.trunk.rgb), fore, 0.028F * h, 0.03F * h, half_arm_share * h);
         if (left) continue;
         // What it carries hangs straight down from the right hand, whatever the arm does.
         const QVector3D hand = fore.map(QVector3D(0.0F, 0.0F, -half_arm_share * h));
         QMatrix4x4 lamp;
         lamp.translate(hand);
-        for (const auto& [shape, rgb] : dress.hand) add(shape, rgb, lamp, 0.045F * h, 0.045F * h, 0.1F * h);
+        for (const auto& [name, rgb] : dress.hand) add(name, rgb, lamp, 0.045F * h, 0.045F * h, 0.1F * h);
     }
     return out;
 }

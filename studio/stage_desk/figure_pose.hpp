@@ -6,10 +6,12 @@
 #include <cstdint>
 #include <optional>
 #include <span>
+#include <string>
 #include <string_view>
+#include <variant>
 #include <vector>
 
-#include "core/script/garment.hpp"
+#include "core/project/looks.hpp"
 
 namespace leap::studio {
 
@@ -42,19 +44,17 @@ FigurePose gait_pose(double strides, double run_share);
 /// a for share 0, b for 1.
 FigurePose blended(const FigurePose& a, const FigurePose& b, double share);
 
-enum class FigureShape { leg, arm, coat, jacket, head, hat, hood, cap, lamp, rope };
+enum class Limb : std::uint8_t { leg, arm, head };
 
 struct FigurePart {
-    FigureShape shape = FigureShape::coat;
+    std::variant<Limb, std::string> shape;  ///< a part of the body, or a garment by its name
     std::uint32_t rgb = 0x808080;
     QMatrix4x4 model;  ///< from a shape of unit size to the figure: feet at the origin, facing along x
 };
 
-/// What one wears who says nothing of it.
-std::span<const Garment> plain_clothes();
-
-/// The figure's parts for a pose, dressed in `wears`; `height` is how high it stands upright.
-std::vector<FigurePart> figure_parts(const FigurePose& pose, double height,
-                                     std::span<const Garment> wears = plain_clothes());
+/// The figure's parts for a pose, dressed in `wears` (nothing: a smock and a cap); garments that the looks don't have
+/// are left out. `height` is how high it stands upright.
+std::vector<FigurePart> figure_parts(const FigurePose& pose, double height, std::span<const Garment> wears,
+                                     const Looks& looks);
 
 }  // namespace leap::studio

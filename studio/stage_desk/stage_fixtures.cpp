@@ -58,10 +58,13 @@ void show_fixtures(const Rehearsal& rehearsal, const World& state, const Fixture
     const EvaluationContext m = rehearsal.context(state, state.actors.front());
     for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
         if (!m.layout.fixtures[i].kind) continue;
-        frame.fixtures.push_back(fixture_pose(m, i));
-        const Machine* kind = fixture_kind(m, i);
-        frame.fixture_wears.push_back(kind != nullptr ? kind->fixture->wears : std::vector<Garment>{});
-        if (shows.focus_areas) show_focus(m, i, frame.fixtures.back(), frame);
+        StageRenderer::Frame::Fixture& shown = frame.fixtures.emplace_back();
+        shown.pose = fixture_pose(m, i);
+        if (const Machine* kind = fixture_kind(m, i); kind != nullptr) {
+            if (kind->fixture->drawn) shown.drawn_as = kind->fixture->drawn->name;
+            shown.wears = kind->fixture->wears;
+        }
+        if (shows.focus_areas) show_focus(m, i, shown.pose, frame);
     }
     for (std::size_t i = 0; i < state.loose.size(); ++i)
         if (m.layout.rigid[i].wheels) show_wheels(m, i, shows.wheel_forces, frame);

@@ -3,7 +3,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <map>
 #include <numbers>
 
 #include "core/readings/readings.hpp"
@@ -11,86 +10,26 @@
 #include "studio/stage_desk/mesh_parts.hpp"
 
 namespace leap::studio {
-namespace {
-
-QColor material_color(const std::string& material) {
-    static const std::map<std::string, QColor> colors{{"stone", QColor(0x93, 0x8A, 0x82)},
-                                                      {"timber", QColor(0xA6, 0x82, 0x5E)},
-                                                      {"iron", QColor(0x3E, 0x40, 0x46)},
-                                                      {"lantern", QColor(0xFF, 0xD7, 0x7A)},
-                                                      {"bed", QColor(0x2C, 0x44, 0x4C)}};
-    const auto found = colors.find(material);
-    return found == colors.end() ? QColor(0x8C, 0x86, 0x80) : found->second;
-}
-
-}  // namespace
-
-std::vector<MeshVertex> course_mesh(const Course& course) {
+std::vector<MeshVertex> course_mesh(const Course& course, const Looks& looks) {
     std::vector<MeshVertex> out;
     for (const Piece& piece : course.plan.pieces) {
-        const QColor color = material_color(piece.material);
-        const bool grid = piece.material != "iron" && piece.material != "lantern" && piece.material != "bed";
+        const auto found = looks.materials.find(piece.material);
+        const MaterialLook look = found == looks.materials.end() ? MaterialLook{} : found->second;
         for (const DrawnTriangle& triangle : drawn_triangles(piece))
             for (const Vec3& corner : triangle.corners)
-                out.push_back(mesh_vertex(corner, triangle.normal, color, grid));
+                out.push_back(mesh_vertex(corner, triangle.normal, QColor(look.rgb), look.grid));
     }
     return out;
 }
 
-std::vector<MeshVertex> figure_mesh(FigureShape shape, const QColor& color) {
+std::vector<MeshVertex> limb_mesh(Limb limb, const QColor& color) {
     std::vector<MeshVertex> out;
-    switch (shape) {
-        case FigureShape::leg:
-            add_lathe(out, {{0.0, -1.0}, {0.8, -0.98}, {1.0, -0.1}, {0.0, 0.04}}, color, Vec3{0.0});
-            break;
-        case FigureShape::arm:
+    switch (limb) {
+        case Limb::leg: add_lathe(out, {{0.0, -1.0}, {0.8, -0.98}, {1.0, -0.1}, {0.0, 0.04}}, color, Vec3{0.0}); break;
+        case Limb::arm:
             add_lathe(out, {{0.0, -1.02}, {0.85, -0.98}, {1.0, -0.05}, {0.0, 0.1}}, color, Vec3{0.0});
             break;
-        case FigureShape::coat:
-            // Long: flares to the hem, which hangs to the knees.
-            add_lathe(out, {{0.0, -0.7}, {1.45, -0.68}, {0.85, 0.3}, {1.05, 0.86}, {0.45, 1.0}, {0.0, 1.0}}, color,
-                      Vec3{0.0});
-            break;
-        case FigureShape::jacket:
-            add_lathe(out, {{0.0, -0.16}, {0.98, -0.15}, {0.86, 0.2}, {1.06, 0.84}, {0.45, 1.0}, {0.0, 1.0}}, color,
-                      Vec3{0.0});
-            break;
-        case FigureShape::head: add_ball(out, {0.06, 0.0, 0.5}, 1.0, 1.0, color); break;
-        case FigureShape::hat:
-            add_lathe(out, {{0.0, 0.54}, {1.05, 0.54}, {1.0, 0.57}, {0.64, 0.6}, {0.58, 1.0}, {0.0, 1.0}}, color,
-                      Vec3{0.0});
-            break;
-        case FigureShape::hood:
-            // Round the head and down onto the shoulders, with a blunt tip behind.
-            add_lathe(out, {{1.15, -0.1}, {0.8, 0.12}, {0.76, 0.5}, {0.6, 0.78}, {0.25, 0.92}, {0.0, 0.94}}, color,
-                      Vec3{-0.12, 0.0, 0.0});
-            break;
-        case FigureShape::cap:
-            add_lathe(out, {{0.0, 0.56}, {0.82, 0.56}, {0.86, 0.62}, {0.7, 0.78}, {0.0, 0.82}}, color,
-                      Vec3{0.05, 0.0, 0.0});
-            break;
-        case FigureShape::lamp:  // on a short pole
-            add_lathe(out, {{0.0, -0.5}, {0.16, -0.5}, {0.16, 1.6}, {0.0, 1.6}}, QColor(0x6B, 0x4E, 0x32), Vec3{0.0});
-            add_ball(out, {0.0, 0.0, -0.6}, 1.0, 1.0, color);
-            break;
-        case FigureShape::rope:  // a coil: three turns, one beside the other
-            for (const double turn : {-0.2, 0.0, 0.2})
-                add_lathe(out, {{0.86, turn - 0.1}, {1.0, turn - 0.06}, {1.0, turn + 0.06}, {0.86, turn + 0.1}}, color,
-                          Vec3{0.0});
-            break;
-    }
-    return out;
-}
-
-std::vector<MeshVertex> moth_mesh() {
-    const QColor wings(0xF0, 0xE2, 0xB0);
-    std::vector<MeshVertex> out;
-    add_ball(out, Vec3{0.0}, 0.3, 1.3, QColor(0x6B, 0x52, 0x44));
-    for (const double side : {1.0, -1.0}) {
-        const Vec3 root{0.0, 0.1 * side, 0.2};
-        const Vec3 upper{0.1, 1.0 * side, 0.9};
-        const Vec3 lower{-0.1, 0.9 * side, -0.6};
-        for (const auto& corner : {root, upper, lower}) out.push_back(mesh_vertex(corner, {1.0, 0.0, 0.3}, wings));
+        case Limb::head: add_ball(out, {0.06, 0.0, 0.5}, 1.0, 1.0, color); break;
     }
     return out;
 }

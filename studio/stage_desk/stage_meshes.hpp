@@ -27,11 +27,9 @@ struct RibbonVertex {
     float color[3];
 };
 
-std::vector<MeshVertex> course_mesh(const Course& course);
-/// One part of the figure at unit size, facing along x: limbs hang from the origin down to -1, the others stand on it.
-std::vector<MeshVertex> figure_mesh(FigureShape shape, const QColor& color);
-/// Something with wings, of radius 1.
-std::vector<MeshVertex> moth_mesh();
+std::vector<MeshVertex> course_mesh(const Course& course, const Looks& looks);
+/// A limb at unit size, facing along x: arms and legs hang from the origin down to -1, the head stands on it.
+std::vector<MeshVertex> limb_mesh(Limb limb, const QColor& color);
 /// A box of unit size about the origin.
 std::vector<MeshVertex> box_mesh(const QColor& color);
 /// The same with slats along its edges: what can be pushed about.

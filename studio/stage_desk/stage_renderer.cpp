@@ -7,6 +7,7 @@
 
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/stage_desk/look_meshes.hpp"
 
 namespace leap::studio {
 namespace {
@@ -149,13 +150,12 @@ void StageRenderer::initialize() {
     grid_program_ = build(mesh_vertex_shader, QByteArray(in_haze) + grid_fragment);
     ribbon_program_ = build(ribbon_vertex, ribbon_fragment);
     sky_program_ = build(sky_vertex, sky_fragment);
-    upload_mesh(moth_, moth_mesh());
+    upload_mesh(target_, ball_mesh(QColor(0xF0, 0xE2, 0xB0)));
     upload_mesh(solid_fixture_, box_mesh(QColor(0x9C, 0x7A, 0x4E)));
     upload_mesh(open_fixture_, box_mesh(QColor(0xF2, 0xC9, 0x6A)));
     upload_mesh(crate_, crate_mesh());
     upload_mesh(wheel_, wheel_mesh());
     upload_mesh(glove_, ball_mesh(QColor(0xE9, 0xD9, 0xB8)));
-    for (std::size_t i = 0; i < looks_.size(); ++i) upload_mesh(looks_[i], fixture_mesh(static_cast<FixtureLook>(i)));
     upload_mesh(flame_, ball_mesh(QColor(0xFF, 0xE7, 0xA8)));
     upload_mesh(halo_, ball_mesh(QColor(0xFF, 0xC8, 0x66)));
     upload_mesh(glow_, box_mesh(QColor(0xFF, 0xE2, 0x9A)));
@@ -207,9 +207,16 @@ void StageRenderer::upload_mesh(Part& part, const std::vector<MeshVertex>& mesh)
             {1, offsetof(MeshVertex, grid)}});
 }
 
-void StageRenderer::set_course(const std::vector<MeshVertex>& mesh, double water_level) {
-    upload_mesh(course_, mesh);
-    water_level_ = water_level;
+void StageRenderer::set_looks(Looks looks) {
+    looks_ = std::move(looks);
+    figure_.clear();
+    objects_.clear();
+    for (const auto& [name, look] : looks_.objects) upload_mesh(objects_[name], look_mesh(look.parts, 0x9C7A4E));
+}
+
+void StageRenderer::set_course(const Course& course) {
+    upload_mesh(course_, course_mesh(course, looks_));
+    water_level_ = course.plan.water_level;
     ++course_number_;
 }
 
@@ -268,9 +275,13 @@ void StageRenderer::draw_path(Part& part, const Frame& frame, bool dashed) {
 
 void StageRenderer::draw_parts(const FigurePose& pose, double height, std::span<const Garment> wears,
                                const QMatrix4x4& model, float alpha) {
-    for (const FigurePart& part : figure_parts(pose, height, wears)) {
+    for (const FigurePart& part : figure_parts(pose, height, wears, looks_)) {
         const auto [mesh, fresh] = figure_.try_emplace({part.shape, part.rgb});
-        if (fresh) upload_mesh(mesh->second, figure_mesh(part.shape, QColor(part.rgb)));
+        if (fresh) {
+            const auto* garment = std::get_if<std::string>(&part.shape);
+            upload_mesh(mesh->second, garment != nullptr ? look_mesh(looks_.garments.at(*garment).parts, part.rgb)
+                                                         : limb_mesh(std::get<Limb>(part.shape), QColor(part.rgb)));
+        }
         draw_mesh(mesh->second, model * part.model, alpha, true);
     }
 }
@@ -306,8 +317,7 @@ void StageRenderer::draw_figure(const Figure& figure, const Frame& frame, bool g
         const auto squash = static_cast<float>(figure.squash);
         const float wider = 1.0F / std::sqrt(std::max(0.2F, squash));
         model.scale(wider, wider, squash);
-        draw_parts(figure.pose, figure.height, figure.wears.empty() ? plain_clothes() : figure.wears, model,
-                   ghost ? 0.35F : 1.0F);
+        draw_parts(figure.pose, figure.height, figure.wears, model, ghost ? 0.35F : 1.0F);
     }
     const double speed = glm::length(figure.velocity);
     if (ghost || inside || !frame.show_velocity || speed < 0.05) return;
@@ -323,28 +333,27 @@ void StageRenderer::draw_figure(const Figure& figure, const Frame& frame, bool g
 
 /// Solid ones look like brass fittings; what one can walk through glows. Seen-through ones come last.
 void StageRenderer::draw_fixtures(const Frame& frame, bool seen_through) {
-    for (std::size_t i = 0; i < frame.fixtures.size(); ++i) {
-        const FixturePose& pose = frame.fixtures[i];
-        if (pose.hidden || (pose.seen_through > 0.0) != seen_through) continue;
-        draw_fixture(pose, i < frame.fixture_wears.size() ? frame.fixture_wears[i] : std::span<const Garment>{});
-    }
+    for (const Frame::Fixture& fixture : frame.fixtures)
+        if (!fixture.pose.hidden && (fixture.pose.seen_through > 0.0) == seen_through) draw_fixture(fixture);
 }
 
 /// Loose things look like crates, floats and barrels, upright capsules like people.
-void StageRenderer::draw_fixture(const FixturePose& pose, std::span<const Garment> wears) {
+void StageRenderer::draw_fixture(const Frame::Fixture& fixture) {
+    const FixturePose& pose = fixture.pose;
     const auto alpha = static_cast<float>(1.0 - pose.seen_through);
     QMatrix4x4 model;
     model.translate(to_qt(pose.center));
     model.rotate(to_qt(pose.turn));
-    if (pose.drawn != FixtureLook::plain) {
+    if (const auto look = looks_.objects.find(fixture.drawn_as); look != looks_.objects.end()) {
         model.scale(to_qt(pose.half * 2.0));
-        draw_mesh(looks_[static_cast<std::size_t>(pose.drawn)], model, alpha, true);
-        if (!pose.glows) return;
+        draw_mesh(objects_[look->first], model, alpha, true);
+        const auto& flame = look->second.flame;
+        if (!pose.glows || !flame) return;
         // The flame, and its light in the evening air.
-        model.translate(0.0F, 0.0F, static_cast<float>(flame_height));
+        model.translate(0.0F, 0.0F, static_cast<float>(flame->height));
         QMatrix4x4 halo = model;
-        model.scale(static_cast<float>(0.5 * flame_width), static_cast<float>(0.5 * flame_width),
-                    static_cast<float>(0.5 * flame_length));
+        model.scale(static_cast<float>(0.5 * flame->width), static_cast<float>(0.5 * flame->width),
+                    static_cast<float>(0.5 * flame->length));
         draw_mesh(flame_, model, 1.0F, false);
         halo.scale(0.4F, 0.4F, 0.2F);
         draw_mesh(halo_, halo, 0.25F, false);
@@ -359,22 +368,25 @@ void StageRenderer::draw_fixture(const FixturePose& pose, std::span<const Garmen
         draw_mesh(pose.shape.kind == RigidShapeKind::ball ? float_ : barrel_, model, alpha, true);
     } else {
         model.translate(0.0F, 0.0F, static_cast<float>(-pose.half.z));
-        draw_parts(FigurePose{}, 2.0 * pose.half.z, wears.empty() ? plain_clothes() : wears, model, alpha);
+        draw_parts(FigurePose{}, 2.0 * pose.half.z, fixture.wears, model, alpha);
     }
+}
+
+/// It hovers: a little up and down and round, for the eye only. Drawn as the look of its kind, or as a ball.
+void StageRenderer::draw_target(const Frame::Target& target, double time) {
+    const double phase = time * 2.2 + target.position.y;
+    QMatrix4x4 model;
+    model.translate(to_qt(target.position + Vec3{0.0, 0.0, 0.06 * std::sin(phase)}));
+    model.rotate(static_cast<float>(20.0 * std::sin(phase * 0.7)), 0.0F, 0.0F, 1.0F);
+    constexpr double showy = 1.5;  // wings reach beyond what is struck
+    const auto look = objects_.find(target.kind);
+    model.scale(static_cast<float>(target.radius * (look == objects_.end() ? 1.0 : 2.0 * showy)));
+    draw_mesh(look == objects_.end() ? target_ : look->second, model, 1.0F, false);
 }
 
 void StageRenderer::draw_things(const Frame& frame) {
     draw_fixtures(frame, false);
-    for (const Frame::Moth& moth : frame.moths) {
-        // It hovers: a little up and down and round, for the eye only.
-        const double phase = frame.time * 2.2 + moth.position.y;
-        QMatrix4x4 model;
-        model.translate(to_qt(moth.position + Vec3{0.0, 0.0, 0.06 * std::sin(phase)}));
-        model.rotate(static_cast<float>(20.0 * std::sin(phase * 0.7)), 0.0F, 0.0F, 1.0F);
-        constexpr double showy = 1.5;  // wings reach beyond what is struck
-        model.scale(static_cast<float>(moth.radius * showy));
-        draw_mesh(moth_, model, 1.0F, false);
-    }
+    for (const Frame::Target& target : frame.targets) draw_target(target, frame.time);
     for (const Frame::Line& line : frame.lines) {
         constexpr float thick_m = 0.018F;
         const Vec3 along = line.to - line.from;

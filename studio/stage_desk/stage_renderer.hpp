@@ -11,7 +11,6 @@
 #include <span>
 
 #include "core/play/fixtures.hpp"
-#include "studio/stage_desk/fixture_meshes.hpp"
 #include "studio/stage_desk/stage_camera.hpp"
 #include "studio/stage_desk/stage_meshes.hpp"
 
@@ -21,7 +20,9 @@ namespace leap::studio {
 class StageRenderer {
   public:
     void initialize();
-    void set_course(const std::vector<MeshVertex>& mesh, double water_level);
+    /// What things are drawn as from now on.
+    void set_looks(Looks looks);
+    void set_course(const Course& course);
     void set_path(bool kept, const std::vector<RibbonVertex>& ribbon);
 
     struct Figure {
@@ -44,22 +45,27 @@ class StageRenderer {
         QSize size;
         Figure now;
         Figure kept;
-        std::vector<std::vector<Garment>> fixture_wears;  ///< beside `fixtures`, for those that look like people
-        std::vector<Figure> others;                       ///< the other characters
+        std::vector<Figure> others;  ///< the other characters
         bool show_velocity = true;
         bool show_ground = true;
-        struct Moth {
+        struct Target {
             Vec3 position{0.0};
             double radius = 0.25;
+            std::string kind;
         };
-        std::vector<Moth> moths;  ///< targets of the course that are there
+        std::vector<Target> targets;  ///< those of the course that are there
         struct Line {
             Vec3 from{0.0};
             Vec3 to{0.0};
             bool warns = false;  ///< a wheel that slides
         };
         std::vector<Line> lines;
-        std::vector<FixturePose> fixtures;
+        struct Fixture {
+            FixturePose pose;
+            std::string drawn_as;        ///< empty: by its shape
+            std::vector<Garment> wears;  ///< of those that look like people
+        };
+        std::vector<Fixture> fixtures;
         struct Wheel {
             Vec3 place{0.0};
             Quat turn{1.0, 0.0, 0.0, 0.0};  ///< y along the axle
@@ -108,13 +114,16 @@ class StageRenderer {
     void draw_things(const Frame& frame);
     void draw_fixtures(const Frame& frame, bool seen_through);
 
-    std::map<std::pair<FigureShape, std::uint32_t>, Part> figure_;  ///< made when they are first seen
+    Looks looks_;
+    std::map<std::pair<std::variant<Limb, std::string>, std::uint32_t>, Part>
+        figure_;  ///< made when they are first seen
     void draw_parts(const FigurePose& pose, double height, std::span<const Garment> wears, const QMatrix4x4& model,
                     float alpha);
-    void draw_fixture(const FixturePose& pose, std::span<const Garment> wears);
-    std::array<Part, fixture_looks.size()> looks_;
+    void draw_fixture(const Frame::Fixture& fixture);
+    void draw_target(const Frame::Target& target, double time);
+    std::map<std::string, Part, std::less<>> objects_;  ///< a mesh for each look
     Part wheel_, glove_, warning_line_, glow_, flame_, halo_;
-    Part moth_, line_, solid_fixture_, open_fixture_, crate_, float_, barrel_;
+    Part line_, target_, solid_fixture_, open_fixture_, crate_, float_, barrel_;
     Part course_, water_, shadow_, ground_mark_, velocity_, now_path_, kept_path_, sky_;
     int course_number_ = 0;  ///< counts the courses that were set
     double water_level_ = -1e9;

@@ -45,6 +45,10 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
         redraw();
     });
     connect(&session_, &Session::program_changed, this, [this] { course_dirty_ = true; });
+    connect(&session_, &Session::looks_changed, this, [this] {
+        course_dirty_ = true;
+        redraw();
+    });
     connect(&session_, &Session::cursor_moved, this, [this] {
         camera_held_ = false;
         redraw();
@@ -208,7 +212,8 @@ const Trace* StageView::shown_trace() const {
 void StageView::upload_runs() {
     const auto program = session_.run_program();
     if (course_dirty_ && session_.course() && program) {
-        canvas_->renderer().set_course(course_mesh(*session_.course()), session_.course()->plan.water_level);
+        canvas_->renderer().set_looks(session_.looks());
+        canvas_->renderer().set_course(*session_.course());
         course_dirty_ = false;
     }
     if (!runs_dirty_) return;
@@ -298,7 +303,7 @@ void StageView::apply_accents(const Trace& trace, StageRenderer::Frame& frame) {
     const auto& targets = made.course->plan.targets;
     for (std::size_t i = 0; i < targets.size(); ++i)
         if (target_there(moment, static_cast<std::int32_t>(i)))
-            frame.moths.push_back({targets[i].position, targets[i].radius});
+            frame.targets.push_back({targets[i].position, targets[i].radius, targets[i].kind});
     show_fixtures(rehearsal, state, fixture_shows_, frame);
     grips_ = grip_handles(rehearsal, state, actor);
     frame.time = session_.cursor();

@@ -25,7 +25,7 @@ class Shelf {
         auto project = load_project(folder.path().toStdString() + "/p.json");
         if (!project) throw std::runtime_error(project.error());
         documents->open(std::move(*project));
-        documents->load_course_text();
+        documents->load_data_texts();
     }
     void put(const std::string& name, const std::string& text) {
         ASSERT_TRUE(write_file(folder.path().toStdString() + "/" + name, text));

@@ -74,6 +74,33 @@ TEST(Session, SavingWritesOneChangedNumber) {
     EXPECT_FALSE(studio.session->modified());
 }
 
+TEST(Session, LooksThatChangeOnDiskAreTakenAndBrokenOnesAreToldOf) {
+    Studio studio;
+    const std::string path = studio.session->project().file.looks;
+    QSignalSpy changed(studio.session.get(), &Session::looks_changed);
+    QSignalSpy messages(studio.session.get(), &Session::message);
+    const std::string before = studio.file_text(path);
+    studio.write_outside(path, replaced(before, "2c444c", "112233"));
+    studio.session->look_at_disk();
+    EXPECT_EQ(changed.size(), 1);
+    EXPECT_EQ(studio.session->looks().materials.at("bed").rgb, 0x112233U);
+    EXPECT_TRUE(studio.session->diagnostics().empty());
+
+    studio.write_outside(path, replaced(before, "\"curtain\"", "\"sheet\""));
+    studio.session->look_at_disk();
+    ASSERT_EQ(studio.session->diagnostics().size(), 1U);
+    EXPECT_EQ(studio.session->diagnostics()[0].message, "nothing can be drawn as curtain");
+    EXPECT_TRUE(studio.session->program()) << "it plays all the same";
+
+    messages.clear();
+    studio.write_outside(path, before.substr(0, before.size() / 2));
+    studio.session->look_at_disk();
+    ASSERT_EQ(messages.size(), 1);
+    EXPECT_TRUE(messages[0][0].toString().contains("the looks as they were stay"))
+        << messages[0][0].toString().toStdString();
+    EXPECT_TRUE(studio.session->looks().objects.contains("sheet"));
+}
+
 TEST(Session, KeepAndDropMoveBetweenNowAndKept) {
     Studio studio;
     studio.session->set_dial(studio.dial("hop.rise"), 2.6);

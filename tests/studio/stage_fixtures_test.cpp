@@ -44,9 +44,9 @@ TEST(StageFixtures, EveryFixtureIsShownWhereItStands) {
     const auto frame = shown.frame(state, {});
     ASSERT_EQ(frame.fixtures.size(), shown.course.plan.fixtures.size());
     for (std::size_t i = 0; i < frame.fixtures.size(); ++i)
-        EXPECT_EQ(frame.fixtures[i].center, fixture_pose(rehearsal.context(state, state.actors[0]), i).center);
-    EXPECT_EQ(frame.fixtures[shown.fixture("net house door")].drawn, FixtureLook::door);
-    EXPECT_EQ(frame.fixtures[shown.fixture("old hand")].drawn, FixtureLook::plain);
+        EXPECT_EQ(frame.fixtures[i].pose.center, fixture_pose(rehearsal.context(state, state.actors[0]), i).center);
+    EXPECT_EQ(frame.fixtures[shown.fixture("net house door")].drawn_as, "door");
+    EXPECT_EQ(frame.fixtures[shown.fixture("old hand")].drawn_as, "");
 }
 
 TEST(StageFixtures, AParkedCartShowsFourWheelsAndTheForcesThatBearIt) {
@@ -81,7 +81,7 @@ TEST(StageFixtures, AFocusAreaIsARingOrForAFrontThePartInWhichOneIsHeard) {
     const auto with = shown.frame(state, {false, true});
     ASSERT_FALSE(with.lines.empty());
     const auto lines_about = [&](const std::string& name) {
-        const FixturePose& pose = with.fixtures[shown.fixture(name)];
+        const FixturePose& pose = with.fixtures[shown.fixture(name)].pose;
         const Vec3 foot = pose.center - world_up * (pose.half.z - 0.04);
         constexpr double reach = 3.0 + 0.3;  // from its side
         const auto of_it = [&](const Vec3& end) {
@@ -95,7 +95,7 @@ TEST(StageFixtures, AFocusAreaIsARingOrForAFrontThePartInWhichOneIsHeard) {
     };
     const auto hand = lines_about("old hand");
     ASSERT_EQ(hand.size(), 38U) << "36 of the arc, and its two sides";
-    const FixturePose& pose = with.fixtures[shown.fixture("old hand")];
+    const FixturePose& pose = with.fixtures[shown.fixture("old hand")].pose;
     const Vec3 front = Vec3{std::cos(pose.turn_rad), std::sin(pose.turn_rad), 0.0};
     for (const auto& line : hand) {
         const Vec3 way = horizontal(line.to - pose.center);
@@ -123,7 +123,7 @@ TEST(StageFixtures, AKindThatIsLeftOutIsNotShown) {
     ASSERT_TRUE(leave_out(shown.program, "lamp", shown.tuning).has_value());
     const World state = shown.at("quay loop", 0.1);
     int lamps = 0;
-    for (const FixturePose& pose : shown.frame(state, {}).fixtures) lamps += pose.drawn == FixtureLook::lamp ? 1 : 0;
+    for (const auto& fixture : shown.frame(state, {}).fixtures) lamps += fixture.drawn_as == "lamp" ? 1 : 0;
     EXPECT_EQ(lamps, 0);
 }
 

@@ -5,6 +5,7 @@
 #include <gtest/gtest.h>
 
 #include "studio/shared/convert.hpp"
+#include "studio/stage_desk/look_meshes.hpp"
 #include "tests/studio/support.hpp"
 
 namespace leap::studio {
@@ -35,11 +36,16 @@ TEST(StageMeshes, ArcsSpanFromLeavingTheGroundToLanding) {
 /// Lowest and highest point of the figure in a pose.
 std::pair<float, float> extent_of(const FigurePose& pose) {
     std::pair<float, float> out{1e9F, -1e9F};
-    for (const FigurePart& part : figure_parts(pose, 1.72))
-        for (const MeshVertex& v : figure_mesh(part.shape, Qt::gray)) {
+    const Looks looks = usual_looks();
+    for (const FigurePart& part : figure_parts(pose, 1.72, {}, looks)) {
+        const auto* garment = std::get_if<std::string>(&part.shape);
+        const auto mesh = garment != nullptr ? look_mesh(looks.garments.at(*garment).parts, part.rgb)
+                                             : limb_mesh(std::get<Limb>(part.shape), Qt::gray);
+        for (const MeshVertex& v : mesh) {
             const float z = part.model.map(QVector3D(v.position[0], v.position[1], v.position[2])).z();
             out = {std::min(out.first, z), std::max(out.second, z)};
         }
+    }
     return out;
 }
 
@@ -47,6 +53,20 @@ TEST(FigurePose, StandsOnTheGroundAsTallAsTheBody) {
     const auto [low, high] = extent_of(FigurePose{});
     EXPECT_NEAR(low, 0.0F, 0.06F);
     EXPECT_NEAR(high, 1.72F, 0.06F);
+}
+
+TEST(FigurePose, WearsWhatTheLooksHaveAndLeavesOutWhatTheyDont) {
+    const auto names = [](const std::vector<Garment>& wears) {
+        std::vector<std::pair<std::string, std::uint32_t>> out;
+        for (const FigurePart& part : figure_parts(FigurePose{}, 1.7, wears, usual_looks()))
+            if (const auto* garment = std::get_if<std::string>(&part.shape)) out.emplace_back(*garment, part.rgb);
+        return out;
+    };
+    using Names = std::vector<std::pair<std::string, std::uint32_t>>;
+    EXPECT_EQ(names({}), (Names{{"smock", 0x5C6672}, {"cap", 0x3C4148}}));
+    EXPECT_EQ(names({{{"long_coat", {}}, 0x112233}, {{"crown", {}}, std::nullopt}}), (Names{{"long_coat", 0x112233}}));
+    EXPECT_EQ(names({{{"hood", {}}, std::nullopt}}), (Names{{"smock", 0x5C6672}, {"hood", 0x8C8A86}}))
+        << "nobody goes without";
 }
 
 TEST(FigurePose, PosesCanBeToldApartByTheirOutline) {
