@@ -84,7 +84,7 @@ inline Findings run(const Program& program, const Tuning& tuning, const Course& 
                 if (loose.holder == actor_owner(0) && loose.hand >= 0) ++held[static_cast<std::size_t>(loose.hand)];
             }
             out.two_holders += held[0] > 1 || held[1] > 1 ? 1 : 0;
-            if (state.actors[0].seat >= 0) continue;
+            if (state.actors[0].seat) continue;
             if (const auto overlap = deepest_overlap(course, {state.actors[0].radius, state.actors[0].height},
                                                      state.actors[0].body.position))
                 out.deepest_m = std::max(out.deepest_m, overlap->depth);

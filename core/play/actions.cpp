@@ -105,12 +105,12 @@ void place_body(const Rehearsal& r, const StepCache& cache, const Vec3& feet, co
     if (!stood && placed.grounded) actor.contact_since = actor.time;
     actor.body = placed;
     actor.ground_velocity = Vec3{0.0};
-    actor.seat = -1;
+    actor.seat = {};
 }
 
 /// Through to the other side: the velocity turns as the exit is turned against the way in.
 void teleport(const Rehearsal& r, const EvaluationContext& m, bool keeps_velocity, Actor& actor, Record* record) {
-    const auto i = static_cast<std::size_t>(m.fixture);
+    const auto i = m.fixture.at();
     const auto note = [&](EventKind kind) {
         if (record != nullptr) record->events.push_back({actor.time, kind, static_cast<std::int32_t>(i), -1, actor.id});
     };
@@ -163,7 +163,7 @@ void action_of_loose(const EvaluationContext& m, std::size_t i, const Action& ac
 
 void action_of_fixture(const Rehearsal& r, const EvaluationContext& m, const Action& action, World& world, Actor& actor,
                        StepCache& cache, Record* record) {
-    const auto i = static_cast<std::size_t>(m.fixture);
+    const auto i = m.fixture.at();
     const auto link = m.layout.fixtures[i].link;
     if (action.kind == ActionKind::teleport) {
         teleport(r, m, action.adding, actor, record);
@@ -181,7 +181,7 @@ void action_of_fixture(const Rehearsal& r, const EvaluationContext& m, const Act
 
 RespawnPlace respawn_at(const EvaluationContext& m, std::size_t fixture) {
     const Exit before = exit_of(m, fixture);
-    return {before.feet, before.facing_rad, static_cast<std::int32_t>(fixture)};
+    return {before.feet, before.facing_rad, FixtureId(fixture)};
 }
 
 void leave_ground(Actor& actor, bool by_launch) {
@@ -199,8 +199,7 @@ void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, Wo
         cache.note_change();  // each sees what those before it did
         EvaluationContext asked = rehearsal.context(world, actor, &cache);
         asked.by = owner.by;
-        const EvaluationContext m =
-            owner.fixture >= 0 ? asked.of_fixture(static_cast<std::size_t>(owner.fixture)) : asked;
+        const EvaluationContext m = owner.fixture ? asked.of_fixture(owner.fixture.at()) : asked;
         switch (action.kind) {
             case ActionKind::launch: {
                 const bool stood = actor.body.grounded;
@@ -235,7 +234,7 @@ void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, Wo
             case ActionKind::tell_link:
             case ActionKind::teleport:
             case ActionKind::respawn_here:
-                if (owner.fixture >= 0) action_of_fixture(rehearsal, m, action, world, actor, cache, record);
+                if (owner.fixture) action_of_fixture(rehearsal, m, action, world, actor, cache, record);
                 break;
             case ActionKind::respawn:
                 place_body(rehearsal, cache, actor.respawn.feet, Vec3{0.0}, actor);

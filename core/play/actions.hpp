@@ -11,8 +11,8 @@ namespace leap {
 
 /// Whose actions are carried out, and in answer to whom.
 struct ActOwner {
-    std::int32_t fixture = -1;  ///< whose they are; -1: the character's own
-    Owner by;                   ///< who has just come to the fixture
+    FixtureId fixture{};  ///< whose they are; none: the character's own
+    Owner by;             ///< who has just come to the fixture
 };
 
 /// Carries out actions, in order. Emitted events are added to `emitted`.

@@ -8,6 +8,7 @@
 
 #include "core/motion/body.hpp"
 #include "core/script/program.hpp"
+#include "core/units/id.hpp"
 
 /// One character while a run lasts.
 namespace leap {
@@ -91,7 +92,7 @@ struct ActorContact {
 struct RespawnPlace {
     Vec3 feet{0.0};
     double facing_rad = 0.0;
-    std::int32_t fixture = -1;  ///< that burns for it
+    FixtureId fixture{};  ///< that burns for it
     friend bool operator==(const RespawnPlace&, const RespawnPlace&) = default;
 };
 
@@ -130,7 +131,7 @@ struct ActorMotion {
     std::vector<MeterState> meters;
     std::vector<double> rope_left;       ///< m, by machine of the program: its rope's length after reeling
     std::vector<ActorContact> contacts;  ///< by fixture of the course
-    std::int32_t seat = -1;              ///< the fixture that the body sits on
+    FixtureId seat{};                    ///< the fixture that the body sits on
     SeenBody seen;                       ///< kept only when there are others
 
     friend bool operator==(const ActorMotion&, const ActorMotion&) = default;
@@ -151,7 +152,7 @@ struct Actor : ActorMotion {
     std::vector<double> memory;
     std::vector<double> tagged_until;    ///< by tag
     std::vector<MachineState> machines;  ///< by machine of the program; those of kinds of fixtures are not used
-    std::int32_t focus = -1;             ///< the fixture that has the focus
+    FixtureId focus{};                   ///< the fixture that has the focus
     RespawnPlace respawn;
 
     /// The active move of the body's layer, or -1.

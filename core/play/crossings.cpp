@@ -63,8 +63,8 @@ void offer_watch(Earliest& out, const EvaluationContext& m, const Outlook& ahead
     const Law& law = ahead.law;
     const Actor& s = m.actor;
     const auto machine_since = [&] {
-        return m.fixture >= 0 ? m.world.machines[static_cast<std::size_t>(m.fixture)].phase_since
-                              : s.machines[static_cast<std::size_t>(watch.index)].phase_since;
+        return m.fixture ? m.world.machines[m.fixture.at()].phase_since
+                         : s.machines[static_cast<std::size_t>(watch.index)].phase_since;
     };
     const double value = number(m, watch.value);
     switch (watch.kind) {

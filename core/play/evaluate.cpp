@@ -18,9 +18,8 @@ namespace {
 
 const MachineState& machine_state(const EvaluationContext& m, int index) {
     // A kind of fixture speaks of whichever of them asks.
-    const bool own = m.fixture >= 0 && m.program.machines[static_cast<std::size_t>(index)].kind == MachineKind::fixture;
-    return own ? m.world.machines[static_cast<std::size_t>(m.fixture)]
-               : m.actor.machines[static_cast<std::size_t>(index)];
+    const bool own = m.fixture && m.program.machines[static_cast<std::size_t>(index)].kind == MachineKind::fixture;
+    return own ? m.world.machines[m.fixture.at()] : m.actor.machines[static_cast<std::size_t>(index)];
 }
 const ButtonState& button_state(const EvaluationContext& m, int index) {
     return m.actor.buttons[static_cast<std::size_t>(index)];
@@ -112,7 +111,7 @@ double dial_boost(const EvaluationContext& m, std::int32_t dial) {
 }
 
 std::size_t own_fixture(const EvaluationContext& m) {
-    return static_cast<std::size_t>(m.fixture);
+    return m.fixture.at();
 }
 
 const RigidState& loose_of(const EvaluationContext& m) {
@@ -160,7 +159,7 @@ bool is_clear(const EvaluationContext& m, std::size_t i) {
 }
 
 bool fixture_truth(const EvaluationContext& m, Sense sense) {
-    if (m.fixture < 0 || m.course == nullptr) return false;
+    if (!m.fixture || m.course == nullptr) return false;
     const std::size_t i = own_fixture(m);
     const bool loose = m.layout.can_be_loose(i);
     switch (sense) {
@@ -188,7 +187,7 @@ bool fixture_truth(const EvaluationContext& m, Sense sense) {
 
 /// What a loose fixture says of its own motion.
 double loose_number(const EvaluationContext& m, Sense sense) {
-    if (m.fixture < 0 || m.course == nullptr || !m.layout.can_be_loose(own_fixture(m))) return 0.0;
+    if (!m.fixture || m.course == nullptr || !m.layout.can_be_loose(own_fixture(m))) return 0.0;
     const RigidState& loose = loose_of(m);
     if (sense == Sense::own_speed) return glm::dot(loose.body.velocity, loose.body.turn * Vec3{1.0, 0.0, 0.0});
     if (sense == Sense::slip_angle) return slip_angle(loose.body);
@@ -202,7 +201,7 @@ double loose_number(const EvaluationContext& m, Sense sense) {
 }
 
 Vec3 fixture_vector(const EvaluationContext& m, Sense sense) {
-    if (m.fixture < 0 || m.course == nullptr) return Vec3{0.0};
+    if (!m.fixture || m.course == nullptr) return Vec3{0.0};
     const std::size_t i = own_fixture(m);
     switch (sense) {
         case Sense::own_middle: return fixture_pose(m, i).center;
@@ -237,11 +236,9 @@ bool has_reached(const EvaluationContext& m) {
 
 std::optional<std::size_t> fixture_meant(const EvaluationContext& m, std::int32_t kind) {
     const auto& all = m.layout.fixtures;
-    const auto is_one = [&](std::int32_t fixture) {
-        return fixture >= 0 && all[static_cast<std::size_t>(fixture)].kind == kind;
-    };
+    const auto is_one = [&](FixtureId fixture) { return fixture && all[fixture.at()].kind == kind; };
     if (is_one(m.fixture)) return own_fixture(m);
-    if (is_one(m.actor.seat)) return static_cast<std::size_t>(m.actor.seat);
+    if (is_one(m.actor.seat)) return m.actor.seat.at();
     if (all.empty()) return std::nullopt;
     return m.layout.first_of_kind[static_cast<std::size_t>(kind)];
 }
@@ -377,7 +374,7 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::probe_slope:
         case Sense::probe_target: return probe_number(m, sense, index);
         case Sense::heard: {
-            const std::vector<std::int32_t>& heard = m.fixture >= 0 ? m.world.heard : s.heard;
+            const std::vector<std::int32_t>& heard = m.fixture ? m.world.heard : s.heard;
             return as_number(std::find(heard.begin(), heard.end(), index) != heard.end());
         }
         case Sense::respawned: return as_number((s.events & event_respawned) != 0);
@@ -391,7 +388,7 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::is_held:
         case Sense::resting:
         case Sense::link_room: return as_number(fixture_truth(m, sense));
-        case Sense::seated: return as_number(s.seat >= 0);
+        case Sense::seated: return as_number(static_cast<bool>(s.seat));
         case Sense::grabbed:
         case Sense::let_go:
         case Sense::used_in_hand:
@@ -407,8 +404,7 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::touched_by:
         case Sense::by_has: return as_number(has_tag(m, m.by, index));
         case Sense::holder_has:
-            return as_number(m.fixture >= 0 && fixture_truth(m, Sense::is_held) &&
-                             has_tag(m, loose_of(m).holder, index));
+            return as_number(m.fixture && fixture_truth(m, Sense::is_held) && has_tag(m, loose_of(m).holder, index));
         case Sense::active: {
             const std::int32_t phase = machine_state(m, index).phase;
             return as_number(detail < 0 ? phase >= 0 : phase == detail);
@@ -491,7 +487,7 @@ EvaluationContext EvaluationContext::of_fixture(std::size_t index) const {
             cache,
             ahead + (actor.time - who->time),
             motion,
-            static_cast<std::int32_t>(index),
+            FixtureId(index),
             by};
 }
 

@@ -32,7 +32,7 @@ struct EvaluationContext {
     StepCache* cache = nullptr;           ///< of this character
     double ahead = 0.0;                   ///< s; times are taken this much later
     const MotionAhead* motion = nullptr;  ///< and the body where it will be by then
-    std::int32_t fixture = -1;            ///< that asks; -1: the character itself
+    FixtureId fixture{};                  ///< that asks; none: the character itself
     Owner by{};                           ///< who has just come to it
 
     const BodyInfo& body() const { return program.bodies[static_cast<std::size_t>(actor.kind)]; }

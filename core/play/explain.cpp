@@ -120,9 +120,9 @@ MoveAnswer explain_move(const EvaluationContext& m, std::int32_t move) {
     } else if (running.phase >= 0) {
         out.readiness = Readiness::active;
         out.why = machine.phases[static_cast<std::size_t>(running.phase)].name;
-    } else if (m.actor.seat >= 0 && machine.layer == 0) {
+    } else if (m.actor.seat && machine.layer == 0) {
         out.readiness = Readiness::refused;
-        out.why = "sits on " + m.course->plan.fixtures[static_cast<std::size_t>(m.actor.seat)].name;
+        out.why = "sits on " + m.course->plan.fixtures[m.actor.seat.at()].name;
     } else if (refusing == nullptr) {
         out.why = "ready";
     } else if (waiting_for != nullptr) {

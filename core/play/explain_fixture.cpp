@@ -21,7 +21,7 @@ GateAnswer focus_answer(const EvaluationContext& m, std::size_t fixture, const F
     GateAnswer out;
     out.text = "has the focus";
     out.range = focus.reach.range;
-    out.holds = m.actor.focus == static_cast<std::int32_t>(fixture);
+    out.holds = m.actor.focus.is(fixture);
     if (out.holds) return out;
     const FixturePose pose = fixture_pose(m, fixture);
     const Vec3 middle = m.actor.body.position + world_up * (0.5 * m.actor.height);
@@ -38,17 +38,15 @@ GateAnswer focus_answer(const EvaluationContext& m, std::size_t fixture, const F
             fmt::format("no focus: {:.0f} deg off its front, it listens to {:.0f}", angle * 180.0 / std::numbers::pi,
                         0.5 * number(m, *focus.front) * 180.0 / std::numbers::pi);
     } else {
-        const std::int32_t other = m.actor.focus;
-        out.reason = other < 0 ? "no focus"
-                               : fmt::format("no focus: {} has it",
-                                             m.course->plan.fixtures[static_cast<std::size_t>(other)].name);
+        const FixtureId other = m.actor.focus;
+        out.reason = other ? fmt::format("no focus: {} has it", m.course->plan.fixtures[other.at()].name) : "no focus";
     }
     return out;
 }
 
 GateAnswer way_answer(const EvaluationContext& own, const Machine& kind, const Phase& phase,
                       const Transition& transition) {
-    const MachineState& running = own.world.machines[static_cast<std::size_t>(own.fixture)];
+    const MachineState& running = own.world.machines[own.fixture.at()];
     const double elapsed = own.actor.time - running.phase_since;
     GateAnswer out;
     out.range = transition.range;
@@ -94,8 +92,7 @@ std::optional<std::size_t> fixture_to_explain(const EvaluationContext& m, std::i
     double least = 1e300;
     for (std::size_t i = 0; i < m.world.fixtures.size(); ++i) {
         if (m.layout.fixtures[i].kind != machine) continue;
-        const auto index = static_cast<std::int32_t>(i);
-        if (index == m.actor.focus || index == m.actor.seat) return i;
+        if (m.actor.focus.is(i) || m.actor.seat.is(i)) return i;
         const double distance = distance_to(fixture_pose(m, i), m.actor.body.position);
         if (distance >= least) continue;
         least = distance;

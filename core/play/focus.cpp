@@ -36,13 +36,13 @@ bool is_in_front(const EvaluationContext& m, const FocusInfo& focus, const Fixtu
 
 }  // namespace
 
-std::int32_t focus_at(const EvaluationContext& m) {
+FixtureId focus_at(const EvaluationContext& m) {
     const Actor& s = m.actor;
     const Vec3 middle = s.body.position + world_up * (s.height * 0.5);
     const Vec3 eyes = s.body.position + world_up * std::min(number(m, m.body().eyes), s.height);
     const Vec3 look = sense_vector(m, Sense::look);
-    std::int32_t nearest = -1;
-    std::int32_t looked_at = -1;
+    FixtureId nearest;
+    FixtureId looked_at;
     double least = 1e300;
     double first = 1e300;
     for (const std::size_t i : m.cache->lively) {
@@ -55,19 +55,19 @@ std::int32_t focus_at(const EvaluationContext& m) {
         if (distance > reach || !is_in_front(m, *kind->fixture->focus, pose, middle)) continue;
         if (distance < least) {
             least = distance;
-            nearest = static_cast<std::int32_t>(i);
+            nearest = FixtureId(i);
         }
         if (const auto met = ray_into(pose, eyes, look, reach + s.height); met && *met < first) {
             first = *met;
-            looked_at = static_cast<std::int32_t>(i);
+            looked_at = FixtureId(i);
         }
     }
-    return looked_at >= 0 ? looked_at : nearest;
+    return looked_at ? looked_at : nearest;
 }
 
-std::int32_t focus_now(const EvaluationContext& m) {
+FixtureId focus_now(const EvaluationContext& m) {
     if (const auto& known = answers_for(m).focus) return *known;
-    const std::int32_t found = focus_at(m);
+    const FixtureId found = focus_at(m);
     answers_for(m).focus = found;
     return found;
 }

@@ -59,8 +59,8 @@ bool Instant::run_rounds() {
         for (std::size_t i = first_; i < last_; ++i) {
             if (!is_asked_now(i)) continue;
             ask(i);
-            for (const std::int32_t move : actor_->moves) blocks_on_events({move, -1});
-            blocks_on_events({actor_->stance, -1});
+            for (const std::int32_t move : actor_->moves) blocks_on_events({move, {}});
+            blocks_on_events({actor_->stance, {}});
         }
         blocks_of_fixtures();
         int changes = 0;
@@ -82,7 +82,7 @@ bool Instant::once() {
         if (!is_asked_now(i)) continue;
         ask(i);
         for (const std::int32_t move : actor_->moves)
-            if (move >= 0 && take_way({move, -1})) return true;
+            if (move >= 0 && take_way({move, {}})) return true;
         if (start_move() || choose_stance()) return true;
     }
     return !alone_ && take_fixture_ways();
@@ -196,8 +196,8 @@ EvaluationContext Instant::context() const {
 EvaluationContext Instant::context(const RunningMachine& running) const {
     EvaluationContext out = context();
     out.by = by_;
-    if (running.fixture < 0) return out;
-    return out.of_fixture(static_cast<std::size_t>(running.fixture));
+    if (!running.fixture) return out;
+    return out.of_fixture(running.fixture.at());
 }
 
 int Instant::most_changes() const {
@@ -207,7 +207,7 @@ int Instant::most_changes() const {
 }
 
 MachineState& Instant::state_of(const RunningMachine& running) {
-    return running.fixture < 0 ? state_of(running.kind) : world_.machines[static_cast<std::size_t>(running.fixture)];
+    return running.fixture ? world_.machines[running.fixture.at()] : state_of(running.kind);
 }
 
 const Phase& Instant::phase_of(const RunningMachine& running) {
@@ -218,8 +218,8 @@ void Instant::note(EventKind kind, std::int32_t index, std::int32_t detail) {
     if (record_ != nullptr) record_->events.push_back({actor_->time, kind, index, detail, actor_->id});
 }
 
-void Instant::note_fixture(EventKind kind, std::int32_t fixture, std::int32_t detail) {
-    if (record_ != nullptr) record_->events.push_back({actor_->time, kind, fixture, detail, -1});
+void Instant::note_fixture(EventKind kind, FixtureId fixture, std::int32_t detail) {
+    if (record_ != nullptr) record_->events.push_back({actor_->time, kind, fixture.written(), detail, -1});
 }
 
 bool run_instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Record* record) {

@@ -10,8 +10,8 @@ namespace leap {
 
 /// A machine that runs: a stance or move of the character that is being asked, or a fixture by its kind.
 struct RunningMachine {
-    std::int32_t kind = -1;     ///< in Program::machines
-    std::int32_t fixture = -1;  ///< in World::fixtures; -1: the character's own
+    std::int32_t kind = -1;  ///< in Program::machines
+    FixtureId fixture{};     ///< none: the character's own
 };
 
 /// Asks the rules at one instant; see core/play/machines.hpp. Characters are asked in their order, then fixtures.
@@ -92,10 +92,10 @@ class Instant {
     MachineState& state_of(std::int32_t move) { return actor_->machines[static_cast<std::size_t>(move)]; }
     const Phase& phase_of(const RunningMachine& running);
     RunningMachine fixture_machine(std::size_t fixture) const {
-        return {*rehearsal_.layout.fixtures[fixture].kind, static_cast<std::int32_t>(fixture)};
+        return {*rehearsal_.layout.fixtures[fixture].kind, FixtureId(fixture)};
     }
     void note(EventKind kind, std::int32_t index, std::int32_t detail);
-    void note_fixture(EventKind kind, std::int32_t fixture, std::int32_t detail);
+    void note_fixture(EventKind kind, FixtureId fixture, std::int32_t detail);
 
     const Rehearsal& rehearsal_;
     const Program& program_;

@@ -44,8 +44,8 @@ bool Instant::for_each_comer(std::size_t i, Ask ask_for) {
     if (!any && !met_anew) done = ask_for(fixture_machine(i));
     for (std::size_t k = 0; met_anew && k < world_.encounters.size() && !done; ++k) {
         const Encounter& met = world_.encounters[k];
-        if (!met.fresh || met.fixture != static_cast<std::int32_t>(i)) continue;
-        by_ = fixture_owner(static_cast<std::size_t>(met.other));
+        if (!met.fresh || !met.fixture.is(i)) continue;
+        by_ = fixture_owner(met.other.at());
         done = ask_for(fixture_machine(i));
     }
     by_ = nobody;
@@ -65,7 +65,7 @@ void Instant::blocks_of_fixtures() {
 void Instant::forget_meetings(std::size_t fixture) {
     world_.contacts[fixture].met_anew = false;
     for (Encounter& met : world_.encounters)
-        if (met.fixture == static_cast<std::int32_t>(fixture)) met.fresh = false;
+        if (met.fixture.is(fixture)) met.fresh = false;
 }
 
 bool Instant::take_fixture_ways() {
@@ -96,22 +96,22 @@ void Instant::fall_back_of_fixtures() {
 
 /// The focus goes out of one fixture before it comes into another; a press of its button uses what has it.
 void Instant::look_for_focus() {
-    const std::int32_t now = focus_now(context());
+    const FixtureId now = focus_now(context());
     if (now != actor_->focus) {
         note_change();
         changes().note();
-        if (actor_->focus >= 0) note(EventKind::focus_out, actor_->focus, -1);
-        if (now >= 0) note(EventKind::focus_in, now, -1);
+        if (actor_->focus) note(EventKind::focus_out, actor_->focus.written(), -1);
+        if (now) note(EventKind::focus_in, now.written(), -1);
         actor_->focus = now;
     }
-    if (now < 0) return;
-    const auto fixture = static_cast<std::size_t>(now);
+    if (!now) return;
+    const std::size_t fixture = now.at();
     const std::int32_t button = machine(*rehearsal_.layout.fixtures[fixture].kind).fixture->focus->button;
     if (button < 0 || !actor_->buttons[static_cast<std::size_t>(button)].fresh_press) return;
     note_change();
     actor_->contacts[fixture].events |= fixture_used;
     changes().note();
-    note(EventKind::used, now, -1);
+    note(EventKind::used, now.written(), -1);
 }
 
 void Instant::asks_for_hands() {
@@ -147,23 +147,22 @@ bool Instant::show_news_of_fixtures() {
 
 /// Entering a phase with a seat seats the fixture's subject (see subject.hpp); entering one without unseats its riders.
 void Instant::change_seat(std::size_t fixture, bool sat) {
-    const auto number = static_cast<std::int32_t>(fixture);
     const bool seats = phase_of(fixture_machine(fixture)).effects.seat.has_value();
     if (sat && !seats) {
         const auto asked = static_cast<std::size_t>(actor_->id);
         for (std::size_t k = 0; k < world_.actors.size(); ++k) {
-            if (world_.actors[k].seat != number) continue;
+            if (!world_.actors[k].seat.is(fixture)) continue;
             ask(k);
             step_out(rehearsal_, world_, *actor_, cache());
-            note(EventKind::stepped_out, number, -1);
+            note(EventKind::stepped_out, FixtureId(fixture).written(), -1);
         }
         ask(asked);
-    } else if (!sat && seats && actor_->seat < 0) {
+    } else if (!sat && seats && !actor_->seat) {
         for (const std::int32_t move : std::vector<std::int32_t>(actor_->moves))
             if (move >= 0 && machine(move).layer == 0) end(move, EventKind::cut, -1, PhaseSpan::cut);
-        actor_->seat = number;
+        actor_->seat = FixtureId(fixture);
         keep_seat(rehearsal_, world_, *actor_);
-        note(EventKind::seated, number, -1);
+        note(EventKind::seated, actor_->seat.written(), -1);
     }
 }
 

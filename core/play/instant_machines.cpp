@@ -32,7 +32,7 @@ void Instant::actions(const std::vector<Action>& list) {
     }
     const bool before = (emitted().bits & event_respawned) != 0;
     run_actions(rehearsal_, list, world_, *actor_, emitted(), cache(), record_, {acting_.fixture, by_});
-    if (acting_.fixture >= 0 || std::any_of(list.begin(), list.end(), is_shared)) shared_change_ = true;
+    if (acting_.fixture || std::any_of(list.begin(), list.end(), is_shared)) shared_change_ = true;
     if (!before && (emitted().bits & event_respawned) != 0) end_all_moves();
 }
 
@@ -110,18 +110,17 @@ void Instant::follow(const RunningMachine& running, const Transition& transition
 }
 
 void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int32_t left_by) {
-    const bool is_fixture = running.fixture >= 0;
-    const auto fixture = static_cast<std::size_t>(running.fixture);
+    const FixtureId fixture = running.fixture;
     std::optional<FixturePose> stood;
-    if (is_fixture) {
-        world_.fixtures[fixture].from = fixture_offset(context(), fixture);
-        if (!world_.loose.empty()) stood = fixture_pose(context(), fixture);
+    if (fixture) {
+        world_.fixtures[fixture.at()].from = fixture_offset(context(), fixture.at());
+        if (!world_.loose.empty()) stood = fixture_pose(context(), fixture.at());
     }
     leave_phase(running, left_by);
     acting_ = running;
     MachineState& own = state_of(running);
     const bool opens = own.phase < 0;
-    const bool sat = is_fixture && any_seated(world_, fixture);
+    const bool sat = fixture && any_seated(world_, fixture.at());
     own.phase = phase;
     own.phase_since = actor_->time;
     own.blocks_done_until = never;
@@ -129,12 +128,12 @@ void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int3
     note_change();
     changes().note();
     open_span(running, opens);
-    if (is_fixture) {
+    if (fixture) {
         shared_change_ = true;
-        if (stood) change_loose(rehearsal_, fixture, *stood, world_);
+        if (stood) change_loose(rehearsal_, fixture.at(), *stood, world_);
         changes().note_of_fixture();
-        note_fixture(EventKind::fixture_phase, running.fixture, phase);
-        change_seat(fixture, sat);
+        note_fixture(EventKind::fixture_phase, fixture, phase);
+        change_seat(fixture.at(), sat);
     }
     if (machine(running.kind).kind == MachineKind::move)
         note(opens ? EventKind::started : EventKind::phase, running.kind, phase);
@@ -160,19 +159,19 @@ void Instant::open_span(const RunningMachine& running, bool opens) {
     PhaseSpan span;
     span.machine = running.kind;
     span.phase = state_of(running).phase;
-    span.fixture = running.fixture;
+    span.fixture = running.fixture.written();
     span.from = actor_->time;
     span.to = -1.0;
     span.opens = opens;
-    span.actor = running.fixture < 0 ? actor_->id : -1;
+    span.actor = running.fixture ? -1 : actor_->id;
     record_->spans.push_back(span);
 }
 
 void Instant::close_span(const RunningMachine& running, std::int32_t left_by) {
     if (record_ == nullptr) return;
     for (auto span = record_->spans.rbegin(); span != record_->spans.rend(); ++span) {
-        const bool same = span->machine == running.kind && span->fixture == running.fixture &&
-                          (running.fixture >= 0 || span->actor == actor_->id);
+        const bool same = span->machine == running.kind && span->fixture == running.fixture.written() &&
+                          (running.fixture || span->actor == actor_->id);
         if (!same || span->to >= 0.0) continue;
         span->to = actor_->time;
         span->left_by = left_by;

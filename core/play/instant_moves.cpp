@@ -21,7 +21,7 @@ void Instant::take_drive(std::int32_t move, const Drive& drive) {
 }
 
 void Instant::end(std::int32_t move, EventKind kind, std::int32_t by, std::int32_t left_by) {
-    leave_phase({move, -1}, left_by);
+    leave_phase({move, {}}, left_by);
     MachineState& own = state_of(move);
     own.phase = -1;
     own.ended_at = actor_->time;
@@ -36,7 +36,7 @@ void Instant::end(std::int32_t move, EventKind kind, std::int32_t by, std::int32
 
 /// A character that is put back has done with its moves, but for the one that put it back.
 void Instant::end_all_moves() {
-    const std::int32_t acting = acting_.fixture < 0 ? acting_.kind : -1;
+    const std::int32_t acting = acting_.fixture ? -1 : acting_.kind;
     for (const std::int32_t move : std::vector<std::int32_t>(actor_->moves))
         if (move >= 0 && move != acting) end(move, EventKind::cut, -1, PhaseSpan::cut);
 }
@@ -45,7 +45,7 @@ bool Instant::may_start(std::int32_t move) const {
     const EvaluationContext m = context();
     const Machine& wanted = machine(move);
     if (!wanted.is_for(actor_->kind)) return false;
-    if (actor_->seat >= 0 && wanted.layer == 0) return false;
+    if (actor_->seat && wanted.layer == 0) return false;
     if (m.tuning.is_off(move) || !is_triggered(m, move) || !charge_left(m, move)) return false;
     // Whether what is active on the move's layer lets itself be cut by it.
     if (cut_refusal(m, move)) return false;
@@ -66,7 +66,7 @@ bool Instant::start_move() {
             own.charge_spent_at = actor_->time;
         }
         active = move;
-        enter({move, -1}, 0, PhaseSpan::cut);
+        enter({move, {}}, 0, PhaseSpan::cut);
         return true;
     }
     return false;
@@ -85,13 +85,13 @@ bool Instant::choose_stance() {
         if (!allowed) continue;
         if (index == now) return false;
         if (now >= 0) {
-            leave_phase({now, -1}, PhaseSpan::cut);
+            leave_phase({now, {}}, PhaseSpan::cut);
             state_of(now).phase = -1;
             state_of(now).ended_at = actor_->time;
         }
         actor_->stance = index;
         state_of(index).started_at = actor_->time;
-        enter({index, -1}, 0, PhaseSpan::cut);
+        enter({index, {}}, 0, PhaseSpan::cut);
         note(EventKind::stance, index, -1);
         return true;
     }

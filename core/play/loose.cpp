@@ -36,7 +36,7 @@ Vec3 gravity_on(const EvaluationContext& at, std::size_t fixture) {
 
 /// How much of its phase's time has gone, beginning and ending at rest; all of it when the phase has no time.
 double eased(const EvaluationContext& own, const Phase& phase) {
-    const MachineState& machine = own.world.machines[static_cast<std::size_t>(own.fixture)];
+    const MachineState& machine = own.world.machines[own.fixture.at()];
     const double length = phase.duration ? number(own, *phase.duration) : 0.0;
     const double gone = length > 0.0 ? std::clamp((own.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
     return gone * gone * (3.0 - 2.0 * gone);
@@ -60,7 +60,7 @@ KinematicObstacle as_obstacle(const Actor& actor) {
     KinematicObstacle out;
     out.solid.kind = SolidKind::round;
     out.solid.radius = actor.radius;
-    if (actor.seat >= 0) {  // who sits on something is met by nothing
+    if (actor.seat) {  // who sits on something is met by nothing
         out.solid.corners = {Vec3{0.0}, Vec3{0.0}};
         return out;
     }

@@ -64,7 +64,7 @@ void show_to_others(Actor& actor) {
     seen.height = actor.height;
     seen.radius = actor.radius;
     seen.ground = actor.body.grounded ? actor.body.ground : Surface{};
-    seen.there = actor.seat < 0;
+    seen.there = !actor.seat;
     seen.settled = true;
 }
 

@@ -12,15 +12,14 @@ namespace leap {
 namespace {
 
 bool touch(const World& world, std::size_t fixture, std::size_t other) {
-    return std::any_of(world.encounters.begin(), world.encounters.end(), [&](const Encounter& e) {
-        return e.fixture == static_cast<std::int32_t>(fixture) && e.other == static_cast<std::int32_t>(other);
-    });
+    return std::any_of(world.encounters.begin(), world.encounters.end(),
+                       [&](const Encounter& e) { return e.fixture.is(fixture) && e.other.is(other); });
 }
 
 /// `fresh`: it is an event that they meet.
 void set_partner(World& world, std::size_t fixture, std::size_t other, bool touches, bool fresh) {
     if (touches == touch(world, fixture, other)) return;
-    const Encounter met{static_cast<std::int32_t>(fixture), static_cast<std::int32_t>(other), fresh};
+    const Encounter met{FixtureId(fixture), FixtureId(other), fresh};
     if (touches) {
         world.encounters.push_back(met);
         world.contacts[fixture].met_anew = world.contacts[fixture].met_anew || fresh;

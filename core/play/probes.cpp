@@ -22,13 +22,13 @@ struct Asking {
     Vec3 feet;
     Capsule capsule;
     double reach;
-    std::int32_t fixture = -1;  ///< that asks
+    FixtureId fixture;          ///< that asks; none: the character
     Vec3 front{1.0, 0.0, 0.0};  ///< where it faces
 
     Vec3 origin() const {
         if (info.from == ProbeFrom::feet) return feet + world_up * 0.05;
         if (info.from == ProbeFrom::middle) return feet + world_up * (capsule.height * 0.5);
-        const double eyes = fixture >= 0 ? capsule.height : number(m, m.body().eyes);
+        const double eyes = fixture ? capsule.height : number(m, m.body().eyes);
         return feet + world_up * std::min(eyes, capsule.height * 0.95);
     }
     Vec3 direction(const Vec3& without) const {
@@ -46,7 +46,7 @@ struct Asking {
         return info.wanted < 0 || kind() == m.program.bodies[static_cast<std::size_t>(actor.kind)].name;
     }
     /// A character doesn't look for itself.
-    bool is_self(const Actor& actor) const { return fixture < 0 && actor.id == m.actor.id; }
+    bool is_self(const Actor& actor) const { return !fixture && actor.id == m.actor.id; }
 };
 
 Solid body_solid(const Actor& actor) {
@@ -69,14 +69,14 @@ ProbeResult missed(const Asking& a) {
 /// A ray sees the first surface; when that is not of the wanted kind it has found nothing.
 ProbeResult ask_ray(const Asking& a) {
     ProbeResult out = missed(a);
-    const Vec3 direction = a.direction(a.fixture >= 0 ? a.front : sense_vector(a.m, Sense::look));
+    const Vec3 direction = a.direction(a.fixture ? a.front : sense_vector(a.m, Sense::look));
     if (direction == Vec3{0.0}) return out;
     const auto hit = cast_ray(a.m.surroundings(), out.from, direction, a.reach);
     out.point = out.from + direction * (hit ? hit->distance : a.reach);
     if (hit) out.distance = hit->distance;
     out.hit = hit && a.wanted(hit->surface);
     if (out.hit) out.normal = hit->normal;
-    if (a.fixture < 0) return out;
+    if (!a.fixture) return out;
     // A fixture sees the characters too.
     for (const Actor& actor : a.m.world.actors) {
         const auto body = cast_ray_at(body_solid(actor), out.from, direction, out.distance);
@@ -91,7 +91,7 @@ ProbeResult ask_ray(const Asking& a) {
 
 /// Fixtures look for characters when they name nothing else; characters only when they name them.
 bool info_names_actors(const Asking& a) {
-    return a.fixture >= 0 || a.info.wanted >= 0;
+    return a.fixture || a.info.wanted >= 0;
 }
 
 /// The nearest target in reach, in the cone, with a clear line to it.
@@ -121,7 +121,7 @@ ProbeResult ask_nearest(const Asking& a) {
     }
     for (std::size_t i = 0; i < a.m.world.fixtures.size(); ++i) {
         const auto index = static_cast<std::int32_t>(i);
-        if (index == a.fixture || !is_fixture_of(a.m, index, a.kind())) continue;
+        if (a.fixture.is(i) || !is_fixture_of(a.m, index, a.kind())) continue;
         const FixturePose pose = fixture_pose(a.m, i);
         if (!pose.hidden) offer(pose.center, -1, fixture_surface(i));
     }
@@ -129,7 +129,7 @@ ProbeResult ask_nearest(const Asking& a) {
         const bool looked_for = info_names_actors(a) && a.wants_actor(actor) && !a.is_self(actor);
         if (!looked_for) continue;
         // A character that asks meets the others as solids; a fixture looks through them.
-        const bool solid = a.fixture < 0;
+        const bool solid = !a.fixture;
         offer(body_middle(actor), -1, solid ? actor_surface(static_cast<std::size_t>(actor.id)) : Surface{});
     }
     return out;
@@ -207,10 +207,10 @@ ProbeResult ask_ground(const Asking& a) {
     return out;
 }
 
-ProbeResult answer(const EvaluationContext& m, const ProbeInfo& info, std::int32_t fixture) {
+ProbeResult answer(const EvaluationContext& m, const ProbeInfo& info, FixtureId fixture) {
     Asking a{m, info, m.feet(), {m.actor.radius, m.actor.height}, 0.0, fixture};
-    if (fixture >= 0) {
-        const FixturePose pose = fixture_pose(m, static_cast<std::size_t>(fixture));
+    if (fixture) {
+        const FixturePose pose = fixture_pose(m, fixture.at());
         a.feet = pose.center - world_up * pose.half.z;
         a.capsule = {std::min(pose.half.x, pose.half.y), 2.0 * pose.half.z};
         a.front = facing_direction(pose.turn_rad);
@@ -249,8 +249,7 @@ ProbeResult ask_probe(const EvaluationContext& m, std::int32_t probe) {
     }
     const auto ask = [&] {
         answers_for(m).begin_probe(i, {.asker = asker});
-        ProbeResult found =
-            fixture ? answer(m.of_fixture(*fixture), info, static_cast<std::int32_t>(*fixture)) : answer(m, info, -1);
+        ProbeResult found = fixture ? answer(m.of_fixture(*fixture), info, FixtureId(*fixture)) : answer(m, info, {});
         found.asker = asker;
         answers_for(m).set_probe(i, found);
         return found;

@@ -38,7 +38,7 @@ void push_loose(const Rehearsal& r, const Vec3& wanted, const Vec3& into, std::s
 /// Another character is pushed level. One who sits is as heavy as what it sits on: it doesn't give way.
 void push_actor(const Rehearsal& r, const Vec3& wanted, const Vec3& into, const World& world, Actor& actor,
                 Actor& other) {
-    if (other.seat >= 0) return;
+    if (other.seat) return;
     const Vec3 going = other.body.velocity + other.ground_velocity;
     const double approach = glm::dot(wanted + actor.ground_velocity - going, into);
     if (approach <= 0.0) return;

@@ -39,7 +39,7 @@ struct Noticed {
     std::vector<std::size_t> fixtures;  ///< those that are asked
     double time = 0.0;                  ///< when it was noticed
     double next_time = 0.0;             ///< when the next way comes to be asked that waits for a time
-    std::int32_t focus = -1;
+    FixtureId focus{};
     bool focus_changes = false;  ///< some fixture near could have it
     bool grounded = false;
     bool driven = false;

@@ -22,8 +22,8 @@ Vec3 seat_place(const EvaluationContext& m, std::size_t fixture) {
 }
 
 void keep_seat(const Rehearsal& r, World& world, Actor& actor) {
-    if (actor.seat < 0) return;
-    const auto fixture = static_cast<std::size_t>(actor.seat);
+    if (!actor.seat) return;
+    const auto fixture = actor.seat.at();
     const EvaluationContext m = r.context(world, actor);
     const FixturePose pose = fixture_pose(m, fixture);
     const auto rigid = r.layout.fixtures[fixture].rigid;
@@ -58,14 +58,14 @@ std::optional<Vec3> place_beside(const EvaluationContext& m, std::size_t fixture
 }
 
 void step_out(const Rehearsal& r, World& world, Actor& actor, StepCache& cache) {
-    const auto fixture = static_cast<std::size_t>(actor.seat);
+    const auto fixture = actor.seat.at();
     const EvaluationContext m = r.context(world, actor, &cache);
     const FixturePose pose = fixture_pose(m, fixture);
     const auto beside = place_beside(m, fixture);
     actor.body.position = beside.value_or(pose.center + world_up * (glm::length(pose.half) + 0.05));
     actor.body.grounded = false;
     actor.contact_since = actor.last_airborne = actor.time;
-    actor.seat = -1;
+    actor.seat = {};
     actor.body = settle_body(m.surroundings(), r.shape(actor), actor.body, r.shape(actor).step_up);
 }
 

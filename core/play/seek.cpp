@@ -105,7 +105,7 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
     std::swap(first.starts, scratch.last_starts);
     first.starts.clear();
     first.fixtures.clear();
-    first.focus_changes = actor.focus >= 0;
+    first.focus_changes = static_cast<bool>(actor.focus);
     first.grounded = actor.body.grounded;
     const EvaluationContext m = r.context(world, actor, &cache);
     first.driven = std::any_of(actor.moves.begin(), actor.moves.end(), [&](std::int32_t move) {
@@ -134,7 +134,7 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
     }
     first.truths.clear();
     first.next_time = std::numeric_limits<double>::infinity();
-    const std::int32_t focus = first.focus;
+    const FixtureId focus = first.focus;
     Noticing(r, world, actor, cache, first, first).run();
     first.focus = focus;
 }
@@ -199,7 +199,7 @@ void find_passed(const Rehearsal& r, const Vec3& from, const World& world, const
             if (gap(0.0) > defaults::touch_gap_m && gap(1.0) > defaults::touch_gap_m)
                 offer_least(gap, defaults::touch_gap_m, out);
         }
-        if (stand.focus_reach < 0.0 || first.focus == static_cast<std::int32_t>(i)) continue;
+        if (stand.focus_reach < 0.0 || first.focus.is(i)) continue;
         const Vec3 middle = from + world_up * (actor.height * 0.5);
         const auto away = [&](double share) { return distance_to(stand.pose, middle + way * share); };
         if (away(0.0) > stand.focus_reach && away(1.0) > stand.focus_reach) offer_least(away, stand.focus_reach, out);
@@ -226,7 +226,7 @@ class Seeking {
 
     Advanced run(double longest) {
         // Who sits goes on by the steps of what they sit on, the same at every tick rate.
-        if (actor_.seat >= 0) return plainly(longest);
+        if (actor_.seat) return plainly(longest);
         notice_first(r_, world_, actor_, kind_.quiet, scratch_);
         scratch_.now_is_current = false;
         const Noticed& first = scratch_.first;

@@ -18,13 +18,13 @@ namespace {
 /// A seat that takes its rider into something solid loses them there: they are pushed out, and go on as what they sat
 /// on went.
 void lose_seat(const Rehearsal& r, Actor& actor, StepCache& cache, Record* record) {
-    const std::int32_t seat = actor.seat;
+    const FixtureId seat = actor.seat;
     Surroundings around{r.course, cache.moving};
-    around.without = fixture_surface(static_cast<std::size_t>(seat));
+    around.without = fixture_surface(seat.at());
     const auto met =
         deepest_overlap(around, {actor.radius, actor.height}, actor.body.position, -defaults::seat_squeeze_m);
     if (!met) return;
-    actor.seat = -1;
+    actor.seat = {};
     cache.note_change();
     actor.body.grounded = false;
     actor.contact_since = actor.last_airborne = actor.time;
@@ -33,7 +33,7 @@ void lose_seat(const Rehearsal& r, Actor& actor, StepCache& cache, Record* recor
     actor.wall_normal = direction_or_zero(horizontal(met->normal));
     actor.bumped = met->surface;
     if (record == nullptr) return;
-    record->events.push_back({actor.time, EventKind::stepped_out, seat, -1, actor.id});
+    record->events.push_back({actor.time, EventKind::stepped_out, seat.written(), -1, actor.id});
     record->events.push_back({actor.time, EventKind::bumped_wall, -1, -1, actor.id});
 }
 
@@ -134,7 +134,7 @@ void settle_actor(const Rehearsal& r, World& world, Actor& actor, StepCache& cac
 }
 
 bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& cache) {
-    if (actor.seat >= 0 || actor.focus >= 0 || cache.moves_near) return false;
+    if (actor.seat || actor.focus || cache.moves_near) return false;
     for (const std::size_t i : cache.lively) {
         const FixtureStand& stand = cache.stands[i];
         const double reach = reach_of(stand, actor) + defaults::lively_walk_m;

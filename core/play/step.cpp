@@ -189,7 +189,7 @@ void Tick::begin() {
         if (several || !is_as_left(actor, own)) place_solids(r_, world_, actor, own.cache);
         if (first || fresh) find_others(world_, actor, own.cache);
         // Also where nothing has moved: what a phase does with the body may have left it a little in a wall.
-        if (actor.seat < 0) push_out(actor, own);
+        if (!actor.seat) push_out(actor, own);
         if (first) show_to_others(actor);
     }
     for (std::size_t i = 0; several && i < world_.actors.size(); ++i)
@@ -217,7 +217,7 @@ void Tick::ask_all() {
         Actor& actor = world_.actors[i];
         if (!solids_are_current(world_, actor, own.cache)) place_solids(r_, world_, actor, own.cache);
         // What a rule has put where the body is pushes it out at this very instant, at every tick rate.
-        if (own.cache.placed_under != placed_before && actor.seat < 0) push_out(actor, own);
+        if (own.cache.placed_under != placed_before && !actor.seat) push_out(actor, own);
     }
 }
 

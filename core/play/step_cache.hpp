@@ -116,8 +116,8 @@ class Answers {
     /// Until it is set, a probe that asks itself through its own clauses finds this.
     void begin_probe(std::size_t index, const ProbeResult& meanwhile) { probes_[index] = {asked_, false, meanwhile}; }
     bool is_being_asked(std::size_t index) const { return !probes_[index].is_set; }
-    /// The fixture that has the focus, or -1; nothing when it hasn't been looked for.
-    std::optional<std::int32_t> focus;
+    /// The fixture that has the focus, or none; nothing when it hasn't been looked for.
+    std::optional<FixtureId> focus;
 
   private:
     struct Probe {

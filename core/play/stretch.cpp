@@ -170,7 +170,7 @@ BodyShape shape_now(const Rehearsal& r, const Actor& actor) {
 
 ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind,
                         StepCache& cache, Record* record) {
-    if (actor.seat >= 0) return sit_on(r, world, actor, longest, kind, cache, record);
+    if (actor.seat) return sit_on(r, world, actor, longest, kind, cache, record);
     const EvaluationContext m = r.context(world, actor, &cache);
     const Forces forces = forces_at(m);
     resize(r, m, forces, actor);

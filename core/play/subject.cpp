@@ -31,8 +31,7 @@ std::size_t subject_of(const RunLayout& layout, const World& world, const Course
         if (found == world.actors.end()) return std::nullopt;
         return static_cast<std::size_t>(found - world.actors.begin());
     };
-    if (const auto seated = first([&](const Actor& a) { return a.seat == static_cast<std::int32_t>(fixture); }))
-        return *seated;
+    if (const auto seated = first([&](const Actor& a) { return a.seat.is(fixture); })) return *seated;
     if (const auto acted = first([&](const Actor& a) { return a.contacts[fixture].events != 0; })) return *acted;
     if (const auto touching = first([&](const Actor& a) { return a.contacts[fixture].touching; })) return *touching;
     const Vec3 place = about_where(layout, world, course, fixture);
@@ -76,11 +75,11 @@ bool any_blocking(const World& world, std::size_t fixture) {
 }
 
 bool any_focus(const World& world, std::size_t fixture) {
-    return any(world, [&](const Actor& a) { return a.focus == static_cast<std::int32_t>(fixture); });
+    return any(world, [&](const Actor& a) { return a.focus.is(fixture); });
 }
 
 bool any_seated(const World& world, std::size_t fixture) {
-    return any(world, [&](const Actor& a) { return a.seat == static_cast<std::int32_t>(fixture); });
+    return any(world, [&](const Actor& a) { return a.seat.is(fixture); });
 }
 
 }  // namespace leap

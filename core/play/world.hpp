@@ -66,8 +66,8 @@ struct FixtureContact {
 
 /// Two fixtures that touch: each of them has the other in a list of such pairs.
 struct Encounter {
-    std::int32_t fixture = -1;
-    std::int32_t other = -1;
+    FixtureId fixture{};
+    FixtureId other{};
     bool fresh = false;  ///< they have just met
     friend bool operator==(const Encounter&, const Encounter&) = default;
 };

@@ -144,8 +144,7 @@ tl::expected<World, std::string> start_world(const Rehearsal& r, std::span<const
     world = initial_world(r, starts);
     for (std::size_t i = 0; i < tracks.size(); ++i) {
         if (!lit[i]) continue;
-        world.actors[i].respawn = {starts[i].position, starts[i].facing_rad,
-                                   static_cast<std::int32_t>(lit[i]->fixture)};
+        world.actors[i].respawn = {starts[i].position, starts[i].facing_rad, FixtureId(lit[i]->fixture)};
         world.machines[lit[i]->fixture].phase = lit[i]->phase;
     }
     return world;

@@ -18,9 +18,9 @@ QString LivePlay::start(Ingredients ingredients, std::vector<TapeTrack> tracks) 
 
 std::vector<TapeTrack> LivePlay::before_checkpoints(std::vector<TapeTrack> tracks) const {
     for (std::size_t i = 0; playing() && i < std::min(tracks.size(), view_.state.actors.size()); ++i) {
-        const std::int32_t burns = view_.state.actors[i].respawn.fixture;
+        const FixtureId burns = view_.state.actors[i].respawn.fixture;
         tracks[i].start_lit.clear();
-        if (burns >= 0) tracks[i].start_lit = ingredients_.course->plan.fixtures[static_cast<std::size_t>(burns)].name;
+        if (burns) tracks[i].start_lit = ingredients_.course->plan.fixtures[burns.at()].name;
     }
     return tracks;
 }

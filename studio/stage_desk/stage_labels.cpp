@@ -87,8 +87,7 @@ void StageLabels::paint_prompts(QPainter& painter) {
         if (phase == nullptr) continue;
         QString words = to_qt(phase->effects.say);
         const bool speaks = !words.isEmpty();
-        if (!speaks && state.actors[session_.character()].seat != static_cast<std::int32_t>(i) &&
-            state.actors[session_.character()].focus == static_cast<std::int32_t>(i))
+        if (!speaks && !state.actors[session_.character()].seat.is(i) && state.actors[session_.character()].focus.is(i))
             words = prompt_of(*made.program, moment, i);
         if (words.isEmpty()) continue;
         const FixturePose pose = fixture_pose(moment, i);

@@ -66,7 +66,7 @@ void paint_probes(QPainter& painter, QSize size, const StageCamera& camera, cons
     if (program.machines[static_cast<std::size_t>(machine)].kind == MachineKind::fixture) {
         const auto shown = fixture_to_explain(moment, machine);
         if (!shown) return;
-        moment.fixture = static_cast<std::int32_t>(*shown);
+        moment.fixture = FixtureId(*shown);
     }
     painter.setFont(palette::text_font(8.5));
     for (std::size_t i = 0; i < program.probes.size(); ++i) {

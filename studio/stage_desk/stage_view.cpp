@@ -103,7 +103,7 @@ void StageView::turn_with_the_body() {
     for (std::size_t i = 0; i < state.actors.size(); ++i) {
         const Actor& actor = state.actors[i];
         Followed::OfActor& before = followed_.actors[i];
-        if (actor.seat >= 0 && actor.seat == before.seat)
+        if (actor.seat && actor.seat == before.seat)
             input_.turn_look(std::remainder(actor.facing - before.facing, 2.0 * std::numbers::pi) * degrees, i);
         before = {actor.facing, actor.seat};
     }

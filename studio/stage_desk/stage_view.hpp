@@ -113,7 +113,7 @@ class StageView : public QWidget {
     struct Followed {
         struct OfActor {
             double facing = 0.0;
-            std::int32_t seat = -1;
+            FixtureId seat{};
         };
         std::vector<OfActor> actors;
         std::size_t events = 0;

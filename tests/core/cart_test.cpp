@@ -158,7 +158,7 @@ TEST(CartRuns, WhoIsPutBackNoLongerSitsOnIt) {
     plan.fixtures = {beside};
     const Scene scene(world, plan);
     const Played after = play(scene, TapeMaker(7.0).hold("use", 1.0, 0.1).stick(1.2, 0, 1).stick(2.9, 0, 0), 120);
-    EXPECT_EQ(after.state.actors[0].seat, -1);
+    EXPECT_FALSE(after.state.actors[0].seat);
     EXPECT_EQ(words_of(scene, after.trace, {EventKind::respawned}).size(), 1U);
     EXPECT_NEAR(after.state.actors[0].body.position.z, 0.0, 0.01);
     const auto cart = static_cast<std::size_t>(*scene.program.find_machine("cart"));

@@ -203,8 +203,8 @@ TEST_P(Characters, EachComesBackToItsOwnCheckpoint) {
     const Tape lights = TapeMaker(2).stick(0.1, 0, 1).stick(0.6, 0, 0);
     const Played played =
         test::play(scene, together({{"big", "start", lights}, {"small", "other", TapeMaker(2)}}), GetParam());
-    EXPECT_EQ(played.state.actors[0].respawn.fixture, 0);
-    EXPECT_EQ(played.state.actors[1].respawn.fixture, -1);
+    EXPECT_TRUE(played.state.actors[0].respawn.fixture.is(0));
+    EXPECT_FALSE(played.state.actors[1].respawn.fixture);
 }
 
 TEST_P(Characters, WhoIsPutBackIsSeenToHaveBeenPutThereWhateverTheOthersDo) {

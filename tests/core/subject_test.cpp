@@ -70,7 +70,7 @@ TEST(Subject, WhoTouchesComesBeforeWhoIsNearWhoActedBeforeBoth) {
 TEST(Subject, WhoSitsOnItComesBeforeThose) {
     Yard yard;
     yard.world.actors[1].contacts[Yard::lever].events = fixture_used;
-    yard.world.actors[2].seat = static_cast<std::int32_t>(Yard::lever);
+    yard.world.actors[2].seat = FixtureId(Yard::lever);
     EXPECT_EQ(yard.of(Yard::lever), 2U);
     EXPECT_TRUE(any_seated(yard.world, Yard::lever));
 }

@@ -63,9 +63,9 @@ TEST(FixtureViews, StartingOverBeginsBeforeTheLanternThatBurnsAndTheTapeSaysSo) 
     round.pass(0.9);
     QTest::keyRelease(round.desk->stage(), Qt::Key_W);
     round.pass(0.1);
-    const std::int32_t burns = round.session->live_view().state.actors[0].respawn.fixture;
-    ASSERT_GE(burns, 0) << "the walk led into the quay lamp";
-    EXPECT_EQ(round.session->course()->plan.fixtures[static_cast<std::size_t>(burns)].name, "quay lamp");
+    const FixtureId burns = round.session->live_view().state.actors[0].respawn.fixture;
+    ASSERT_TRUE(burns) << "the walk led into the quay lamp";
+    EXPECT_EQ(round.session->course()->plan.fixtures[burns.at()].name, "quay lamp");
     QTest::keyClick(round.desk->stage(), Qt::Key_R);
     round.settle();
     round.pass(0.5);
@@ -182,7 +182,7 @@ TEST(FixtureViews, TheViewTurnsWithTheCartThatIsDriven) {
     play_on(studio, 0.1);
     QTest::keyRelease(stage, Qt::Key_G);
     play_on(studio, 0.2);
-    ASSERT_GE(studio.session->live_view().state.actors[0].seat, 0);
+    ASSERT_TRUE(studio.session->live_view().state.actors[0].seat);
     // Everything that speaks of fixtures is painted while it is played: lanes of the score, events, the sheet.
     studio.window->grab();
     const Trace& live = studio.session->live_view().trace;

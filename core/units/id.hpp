@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <cassert>
+#include <cstddef>
+#include <cstdint>
+
+namespace leap {
+
+/// Which one of a kind of things, or none: an index that can't be taken for another kind's, nor none for an index.
+template <class Of>
+class Id {
+  public:
+    constexpr Id() = default;
+    constexpr explicit Id(std::size_t index) : number_(static_cast<std::int32_t>(index)) {}
+    constexpr explicit operator bool() const { return number_ >= 0; }
+    /// Its index; there must be one.
+    constexpr std::size_t at() const {
+        assert(number_ >= 0 && "none has no index");
+        return static_cast<std::size_t>(number_);
+    }
+    constexpr bool is(std::size_t index) const { return number_ == static_cast<std::int32_t>(index); }
+    /// As rows, events and files write it: -1 for none.
+    constexpr std::int32_t written() const { return number_; }
+    friend constexpr bool operator==(const Id&, const Id&) = default;
+
+  private:
+    std::int32_t number_ = -1;
+};
+
+/// A fixture of the course, in World::fixtures.
+using FixtureId = Id<struct FixtureIdOf>;
+
+}  // namespace leap
