@@ -13,6 +13,11 @@ LiveRun::LiveRun(Ingredients ingredients, World start, std::vector<TapeTrack> tr
       world_(std::move(start)),
       trace_(named_trace(*ingredients_.program, tracks_, ingredients_.rate_hz)) {}
 
+LiveRun::LiveRun(Ingredients ingredients, std::vector<TapeTrack> tracks, Trace trace, const World& from)
+    : ingredients_(std::move(ingredients)), tracks_(std::move(tracks)), trace_(std::move(trace)) {
+    restore(from);
+}
+
 void LiveRun::input(TapeEvent event, std::size_t actor) {
     if (actor < tracks_.size()) waiting_.push_back({std::move(event), actor});
 }

@@ -28,6 +28,10 @@ class LiveRun {
   public:
     /// `tracks`: who plays, and from where; without events. `start`: from start_world().
     LiveRun(Ingredients ingredients, World start, std::vector<TapeTrack> tracks);
+    /// Takes over a replayed tape at a tick: `tracks` with their events, the whole run's trace with its snapshots, and
+    /// the world as it was at that tick. What came before stays bit for bit, what came after is forgotten; buttons held
+    /// at that instant count as let go.
+    LiveRun(Ingredients ingredients, std::vector<TapeTrack> tracks, Trace trace, const World& from);
 
     /// Inputs may be told late, as when the window stalls: up to defaults::latest_input_s they are put where they
     /// happened, and what has been played since is played again with them. Those later still count at the running tick.

@@ -233,12 +233,14 @@ tl::expected<void, std::string> replay_into(const Rehearsal& r, const Tape& tape
     return replay_all(r, tape, false, room);
 }
 
-World world_at(const Rehearsal& r, std::span<const InputEvent> inputs, const Trace& trace, double time) {
+World world_at(const Rehearsal& r, std::span<const InputEvent> inputs, const Trace& trace, double time,
+               const World* before) {
     const auto tick = static_cast<std::int64_t>(std::floor(time * r.rate_hz + 1e-6));
     const World* from = trace.snapshots.empty() ? nullptr : &trace.snapshots.front();
     for (const World& snapshot : trace.snapshots)
         if (snapshot.tick <= tick) from = &snapshot;
     if (from == nullptr) return {};
+    if (before != nullptr && before->tick <= tick && before->tick > from->tick) from = before;
     World world = *from;
     run_ticks(r, inputs, std::min(tick, trace.ticks), world, nullptr);
     return world;

@@ -47,7 +47,9 @@ tl::expected<Trace, std::string> replay(const Rehearsal& rehearsal, const Tape& 
 /// can't be worked out later.
 tl::expected<void, std::string> replay_into(const Rehearsal& rehearsal, const Tape& tape, Trace& room);
 
-/// The world at the last tick that begins at or before `time`, from the nearest snapshot of the trace.
-World world_at(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, const Trace& trace, double time);
+/// The world at the last tick that begins at or before `time`, from the nearest snapshot of the trace, or from
+/// `before` when that world of the same run is nearer.
+World world_at(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, const Trace& trace, double time,
+               const World* before = nullptr);
 
 }  // namespace leap

@@ -16,6 +16,14 @@ QString LivePlay::start(Ingredients ingredients, std::vector<TapeTrack> tracks) 
     return {};
 }
 
+void LivePlay::take_over(const RunResult& run, const World& from) {
+    player_.reset();
+    ingredients_ = run.ingredients;
+    view_ = {};
+    player_ =
+        std::make_unique<LivePlayer>(LiveRun(ingredients_, run.tape.tracks, run.trace, from), clock_, own_thread_);
+}
+
 std::vector<TapeTrack> LivePlay::before_checkpoints(std::vector<TapeTrack> tracks) const {
     for (std::size_t i = 0; playing() && i < std::min(tracks.size(), view_.state.actors.size()); ++i) {
         const FixtureId burns = view_.state.actors[i].respawn.fixture;

@@ -6,6 +6,7 @@
 #include <set>
 
 #include "studio/session/live_player.hpp"
+#include "studio/session/run_result.hpp"
 
 namespace leap::studio {
 
@@ -23,6 +24,8 @@ class LivePlay {
 
     /// Starts, or starts over: what was played so far is not kept. Returns why not, or nothing.
     QString start(Ingredients ingredients, std::vector<TapeTrack> tracks);
+    /// Takes a replayed run over at a time: its tape goes on by hand from there.
+    void take_over(const RunResult& run, const World& from);
     /// The same tracks, each beginning before the checkpoint that burns for its character now.
     std::vector<TapeTrack> before_checkpoints(std::vector<TapeTrack> tracks) const;
     /// Brings view() up to date; called once a frame.

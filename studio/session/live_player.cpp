@@ -18,6 +18,7 @@ Clock steady_clock() {
 
 LivePlayer::LivePlayer(LiveRun run, Clock clock, bool own_thread) : run_(std::move(run)), clock_(std::move(clock)) {
     clock_begin_ = clock_();
+    run_begin_ = run_.time();  // a tape that is taken over has come further
     if (own_thread) thread_ = std::thread([this] { work(); });
 }
 

@@ -30,8 +30,12 @@ void Runs::take(Side side, OfSide& of, const RunPointer& run) {
 World Runs::world_at(Side side, double time) const {
     const OfSide& of = side == Side::now ? now_ : kept_;
     if (!of.run || of.run->trace.empty()) return {};
-    if (of.seen.run != of.run || of.seen.time != time)
-        of.seen = {of.run, time, leap::world_at(of.run->ingredients.rehearsal(), of.run->inputs, of.run->trace, time)};
+    if (of.seen.run != of.run || of.seen.time != time) {
+        // Watched from picture to picture, the next instant is a few ticks away.
+        const World* before = of.seen.run == of.run ? &of.seen.state : nullptr;
+        World state = leap::world_at(of.run->ingredients.rehearsal(), of.run->inputs, of.run->trace, time, before);
+        of.seen = {of.run, time, std::move(state)};
+    }
     return of.seen.state;
 }
 

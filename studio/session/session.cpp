@@ -8,13 +8,16 @@ namespace leap::studio {
 Session::Session(Options options, QObject* parent)
     : QObject(parent),
       documents_(std::move(options.data_folder)),
-      live_(std::move(options.clock), options.live_thread) {
+      live_(options.clock, options.live_thread),
+      playback_(options.clock) {
     connect(&documents_, &Documents::text_changed, this, &Session::take_text);
     connect(&documents_, &Documents::texts_changed, this, &Session::texts_changed);
     connect(&documents_, &Documents::tapes_changed, this, &Session::tapes_changed);
     connect(&documents_, &Documents::message, this, &Session::message);
     connect(&documents_, &Documents::conflict, this, &Session::conflict);
     connect(&documents_, &Documents::tape_chosen, this, [this] {
+        play_back(false);
+        set_loop({});  // its marks are those of another tape
         cursor_ = 0.0;
         emit tapes_changed();
         emit cursor_moved(cursor_);
@@ -32,6 +35,8 @@ QString Session::open(const std::filesystem::path& path) {
     if (!loaded) return QString::fromStdString(loaded.error());
     if (is_open()) emit project_leaving();
     stop();
+    play_back(false);
+    set_loop({});
     documents_.open(std::move(*loaded));
     tunings_.clear();
     compiler_.clear();
@@ -53,7 +58,13 @@ QString Session::open(const std::filesystem::path& path) {
     return {};
 }
 
+/// While the run is watched it goes on from there.
 void Session::set_cursor(double time) {
+    move_cursor(time);
+    if (playback_.running()) playback_.start(cursor_, length());
+}
+
+void Session::move_cursor(double time) {
     const double wanted = std::clamp(time, 0.0, length());
     if (wanted == cursor_) return;
     cursor_ = wanted;

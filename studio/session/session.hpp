@@ -7,6 +7,7 @@
 #include "core/world/course_edit.hpp"
 #include "studio/session/documents.hpp"
 #include "studio/session/live_play.hpp"
+#include "studio/session/playback.hpp"
 #include "studio/session/runs.hpp"
 #include "studio/session/script_compiler.hpp"
 
@@ -117,6 +118,8 @@ class Session : public QObject {
     const LivePlayer::View& live_view() const { return live_.view(); }
     /// Why play can't start, or nothing when it did.
     QString play(const std::string& place);
+    /// Plays on by hand from the cursor: the take keeps the tape up to there. Why it can't, or nothing when it did.
+    QString take_over();
     /// Starts over while playing: before the checkpoint that burns, if one does.
     QString play_again();
     void stop();
@@ -124,6 +127,15 @@ class Session : public QObject {
     void update_live();
     void play_side(Side side);
     Side playing_side() const { return playing_side_; }
+
+    // Watching the run in view (session_playback.cpp)
+    const Playback& playback() const { return playback_; }
+    /// From the cursor on, or holds.
+    void play_back(bool on);
+    void set_playback_speed(double factor);
+    void set_loop(std::optional<LoopStretch> loop);
+    /// Moves the cursor to where it is by now; called once a frame.
+    void update_playback();
 
     // Characters of the tape in view (session_runs.cpp)
     /// How many take part in the run in view, or in the tape while there is none.
@@ -167,6 +179,8 @@ class Session : public QObject {
     void play_started();
     void play_stopped();
     void live_updated();
+    /// Watching has begun or ended, or goes at another speed or round another loop.
+    void playback_changed();
     void message(const QString& text);
     /// A file was edited here and changed on disk.
     void conflict(const QString& path);
@@ -188,12 +202,14 @@ class Session : public QObject {
     QString start_live(std::vector<TapeTrack> tracks);
     void tune_live();
     const Trace* trace_in_view() const;
+    void move_cursor(double time);
 
     Documents documents_;
     ScriptCompiler compiler_;
     Tunings tunings_;
     Runs runs_;
     LivePlay live_;
+    Playback playback_;
     Side playing_side_ = Side::now;
     int rate_hz_ = 120;
     double cursor_ = 0.0;

@@ -75,6 +75,21 @@ QString Session::start_live(std::vector<TapeTrack> tracks) {
     if (!course()) return tr("There is no course to play on");
     if (const QString why_not = live_.start(ingredients(playing_side_), std::move(tracks)); !why_not.isEmpty())
         return why_not;
+    play_back(false);
+    update_live();
+    emit play_started();
+    return {};
+}
+
+QString Session::take_over() {
+    const RunPointer run = runs_.run(playing_side_);
+    if (!run || !run->problem.empty() || run->trace.empty())
+        return tr("There is no run to take over yet; play one, or choose a tape that plays");
+    if (tape() == nullptr || run->tape != *tape()) return tr("The tape is still being replayed; take it over then");
+    const World from = runs_.world_at(playing_side_, cursor_);
+    play_back(false);
+    live_.take_over(*run, from);
+    tune_live();  // a dial may have been turned since
     update_live();
     emit play_started();
     return {};
@@ -104,7 +119,10 @@ void Session::stop() {
     std::optional<Tape> take = live_.stop();
     cursor_ = take ? take->length_s : 0.0;
     const bool kept = take.has_value();
-    if (kept) documents_.add_take(std::move(*take));
+    if (kept) {
+        documents_.add_take(std::move(*take));
+        set_loop({});  // its marks were those of another tape
+    }
     emit play_stopped();
     if (!kept) return;
     emit documents_.tapes_changed();

@@ -37,6 +37,12 @@ void apply_theme(QApplication& application) {
         QPushButton:pressed, QPushButton:checked { background: %6; border-color: %5; }
         QPushButton:disabled { color: %3; }
         QPushButton:focus { border-color: %4; }
+        QToolButton#watch { border: 1px solid %3; background: %1; padding: 2px 20px 2px 9px; border-radius: 2px; color: %4; }
+        QToolButton#watch:hover { border-color: %5; }
+        QToolButton#watch:pressed { background: %6; }
+        QToolButton#watch:disabled { color: %3; }
+        QToolButton#watch:focus { border-color: %4; }
+        QToolButton#watch::menu-button { border-left: 1px solid %3; width: 15px; }
         QPushButton#strong { font-weight: bold; }
         QPushButton#word, QToolButton#word { border: none; background: transparent; padding: 4px 8px; border-radius: 0; }
         QPushButton#row { border: none; background: transparent; text-align: left; padding: 0; border-radius: 0; }

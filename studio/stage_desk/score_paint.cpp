@@ -65,15 +65,36 @@ double ruler_step(double seconds_per_pixel) {
 
 }  // namespace
 
+/// While the cursor goes on only the lamps, the values and the cursor itself are painted; the rest is kept as a
+/// picture.
 void ScoreView::paintEvent(QPaintEvent*) {
     QPainter p(this);
-    p.fillRect(rect(), palette::paper);
     if (!program() || trace() == nullptr) {
+        p.fillRect(rect(), palette::paper);
         p.setFont(palette::text_font());
         p.setPen(palette::quiet);
         p.drawText(rect(), Qt::AlignCenter, tr("Play once: what you press and what it does is drawn here"));
         return;
     }
+    const QSize wanted = size() * devicePixelRatioF();
+    if (!still_is_current_ || still_.size() != wanted) {
+        still_ = QPixmap(wanted);
+        still_.setDevicePixelRatio(devicePixelRatioF());
+        QPainter still(&still_);
+        paint_still(still);
+        still_is_current_ = true;
+    }
+    p.drawPixmap(0, 0, still_);
+    for (const Lane& lane : lanes_) {
+        if (lane.kind == Lane::Kind::move) paint_move_head(p, lane);
+        if (lane.kind == Lane::Kind::curve) paint_value(p, lane);
+    }
+    paint_loop(p);
+    paint_cursor(p);
+}
+
+void ScoreView::paint_still(QPainter& p) {
+    p.fillRect(rect(), palette::paper);
     // The selected move's lane is marked through its whole length.
     for (const Lane& lane : lanes_)
         if (lane.kind == Lane::Kind::move && lane.index == selected_) p.fillRect(lane.box, palette::faint);
@@ -88,7 +109,6 @@ void ScoreView::paintEvent(QPaintEvent*) {
             case Lane::Kind::curve: paint_curve(p, lane); break;
         }
     }
-    paint_cursor(p);
     p.setPen(palette::hairline);
     p.drawLine(QPointF(head_width, 0), QPointF(head_width, height()));
 }
@@ -220,8 +240,6 @@ void ScoreView::paint_spans(QPainter& p, const Lane& lane) {
         p.setFont(palette::text_font(9.0));
         p.setPen(palette::quiet);
         p.drawText(QRectF(14, lane.box.top(), 140, lane.box.height()), Qt::AlignVCenter, tr("stance"));
-    } else {
-        paint_move_head(p, lane);
     }
     const auto& machines = program()->machines;
     p.setFont(palette::text_font(8.5));
@@ -316,6 +334,32 @@ QPolygonF ScoreView::curve_points(const ShownValue& value, const Trace& run, con
     return out;
 }
 
+/// The curve's value at the cursor, in both runs.
+void ScoreView::paint_value(QPainter& p, const Lane& lane) {
+    const auto value = find_shown_value(*program(), curves_[static_cast<std::size_t>(lane.index)]);
+    if (!value) return;
+    const auto show = [&](const Trace& run, const QColor& color, double below) {
+        p.setPen(color);
+        const double time = std::min(session_.cursor(), run.length_s());
+        p.drawText(QRectF(14, lane.box.top() + below, 88, 14), Qt::AlignVCenter,
+                   shown_value_text(*value, shown_value_at(*value, run, session_.character(), time)));
+    };
+    p.setFont(palette::number_font(8.5));
+    constexpr double first_line = 20.0;
+    constexpr double second_line = 34.0;
+    constexpr double room_for_two = 50.0;
+    show(*trace(), palette::now, first_line);
+    if (const Trace* kept = kept_trace();
+        kept != nullptr && session_.kept_run() != session_.now_run() && lane.box.height() > room_for_two)
+        show(*kept, palette::kept, second_line);
+}
+
+/// The run of "kept", where it is drawn beside that of "now".
+const Trace* ScoreView::kept_trace() const {
+    const RunPointer kept = session_.kept_run();
+    return kept && kept->problem.empty() && !session_.playing() ? &kept->trace : nullptr;
+}
+
 void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
     const auto value = find_shown_value(*program(), curves_[static_cast<std::size_t>(lane.index)]);
     p.setPen(palette::hairline);
@@ -326,8 +370,7 @@ void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
                to_qt(curves_[static_cast<std::size_t>(lane.index)]));
     if (!value) return;
     const QRectF box(head_width, lane.box.top(), width() - head_width, lane.box.height());
-    const RunPointer kept_run = session_.kept_run();
-    const Trace* kept = kept_run && kept_run->problem.empty() && !session_.playing() ? &kept_run->trace : nullptr;
+    const Trace* kept = kept_trace();
     double low = 1e300;
     double high = -1e300;
     const auto widen = [&](const Trace& run) {
@@ -346,22 +389,11 @@ void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
         low -= 0.5;
         high += 0.5;
     }
-    // The scale, and the value at the cursor in both runs.
     p.setFont(palette::number_font(8.0));
     p.setPen(palette::quiet);
     const QRectF scale(head_width - 70, lane.box.top(), 64, lane.box.height());
     p.drawText(scale.adjusted(0, 2, 0, 0), Qt::AlignRight | Qt::AlignTop, shown_value_text(*value, high));
     p.drawText(scale.adjusted(0, 0, 0, -2), Qt::AlignRight | Qt::AlignBottom, shown_value_text(*value, low));
-    p.setFont(palette::number_font(8.5));
-    p.setPen(palette::now);
-    p.drawText(QRectF(14, lane.box.top() + 20, 88, 14), Qt::AlignVCenter,
-               shown_value_text(*value, shown_value_at(*value, *trace(), session_.character(), session_.cursor())));
-    if (kept != nullptr && kept_run != session_.now_run() && lane.box.height() > 50) {
-        p.setPen(palette::kept);
-        p.drawText(QRectF(14, lane.box.top() + 34, 88, 14), Qt::AlignVCenter,
-                   shown_value_text(*value, shown_value_at(*value, *kept, session_.character(),
-                                                           std::min(session_.cursor(), kept->length_s()))));
-    }
     p.setRenderHint(QPainter::Antialiasing);
     p.setClipRect(box);
     if (kept != nullptr) {

@@ -21,20 +21,20 @@ ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), sessi
     const auto again = [this] {
         layout_lanes();
         refresh_answers();
-        update();
+        redraw();
     };
     connect(&session_, &Session::program_changed, this, [this, again] {
         if (selected_ >= static_cast<std::int32_t>(session_.program()->machines.size())) selected_ = -1;
         again();
     });
     connect(&session_, &Session::now_run_changed, this, again);
-    connect(&session_, &Session::kept_run_changed, this, [this] { update(); });
+    connect(&session_, &Session::kept_run_changed, this, [this] { redraw(); });
     connect(&session_, &Session::tapes_changed, this, &ScoreView::show_all);
     connect(&session_, &Session::character_changed, this, again);
     connect(&session_, &Session::cursor_moved, this, [this](double time) {
         keep_in_view(time);
         refresh_answers();
-        update();
+        update();  // what stands still is there
     });
     connect(&session_, &Session::live_updated, this, [this] {
         const double length = session_.length();
@@ -43,9 +43,10 @@ ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), sessi
         from_ = to_ - shown_s;
         layout_lanes();
         refresh_answers();
-        update();
+        redraw();
     });
     connect(&session_, &Session::play_stopped, this, &ScoreView::show_all);
+    connect(&session_, &Session::playback_changed, this, [this] { update(); });
     layout_lanes();
 }
 
@@ -65,14 +66,14 @@ std::shared_ptr<const Program> ScoreView::program() const {
 void ScoreView::select_machine(std::int32_t machine) {
     if (machine == selected_) return;
     selected_ = machine;
-    update();
+    redraw();
     emit machine_selected(machine);
 }
 
 void ScoreView::set_curves(const std::vector<std::string>& names) {
     curves_ = names;
     layout_lanes();
-    update();
+    redraw();
     emit curves_changed();
 }
 
@@ -82,7 +83,7 @@ void ScoreView::show_all() {
     to_ = std::max(0.5, tape != nullptr ? tape->length_s : 10.0);
     layout_lanes();
     refresh_answers();
-    update();
+    redraw();
 }
 
 void ScoreView::zoom(double factor, double around) {
@@ -95,7 +96,7 @@ void ScoreView::zoom(double factor, double around) {
         to_ -= from_;
         from_ = 0.0;
     }
-    update();
+    redraw();
 }
 
 double ScoreView::x_of(double time) const {
@@ -179,6 +180,12 @@ void ScoreView::keep_in_view(double time) {
     const double length = to_ - from_;
     from_ = std::max(0.0, time - length * 0.5);
     to_ = from_ + length;
+    redraw();
+}
+
+void ScoreView::redraw() {
+    still_is_current_ = false;
+    update();
 }
 
 void ScoreView::mousePressEvent(QMouseEvent* event) {
@@ -190,6 +197,7 @@ void ScoreView::mousePressEvent(QMouseEvent* event) {
         return;
     }
     if (event->button() != Qt::LeftButton) return;
+    if (begin_loop_drag(*event)) return;
     for (const Lane& lane : lanes_) {
         if (!lane.box.contains(event->position())) continue;
         if (event->position().x() < head_width) {
@@ -222,7 +230,9 @@ void ScoreView::mouseMoveEvent(QMouseEvent* event) {
         const double length = to_ - from_;
         from_ = std::clamp(*pan_from_ - moved, 0.0, std::max(0.0, session_.length() - length * 0.1));
         to_ = from_ + length;
-        update();
+        redraw();
+    } else if (loop_fixed_end_) {
+        drag_loop(event->position().x());
     } else if (scrubbing_) {
         session_.set_cursor(time_at(event->position().x()));
     }
@@ -230,6 +240,7 @@ void ScoreView::mouseMoveEvent(QMouseEvent* event) {
 
 void ScoreView::mouseReleaseEvent(QMouseEvent*) {
     scrubbing_ = false;
+    loop_fixed_end_.reset();
     pan_from_.reset();
 }
 
@@ -239,7 +250,7 @@ void ScoreView::wheelEvent(QWheelEvent* event) {
         const double length = to_ - from_;
         from_ = std::clamp(from_ - steps * length * 0.1, 0.0, std::max(0.0, session_.length() - length * 0.1));
         to_ = from_ + length;
-        update();
+        redraw();
     } else {
         zoom(std::pow(0.85, steps), std::max(0.0, time_at(event->position().x())));
     }
@@ -326,7 +337,10 @@ bool ScoreView::event(QEvent* event) {
         QToolTip::showText(help->globalPos(), tip_at(help->pos()), this);
         return true;
     }
-    if (event->type() == QEvent::Resize) layout_lanes();
+    if (event->type() == QEvent::Resize) {
+        layout_lanes();
+        still_is_current_ = false;
+    }
     return QWidget::event(event);
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QPixmap>
 #include <QWidget>
 #include <optional>
 #include <set>
@@ -55,6 +56,7 @@ class ScoreView : public QWidget {
         QRectF box;
     };
     const Trace* trace() const;
+    const Trace* kept_trace() const;
     std::shared_ptr<const Program> program() const;
     void layout_lanes();
     /// Whether an event or span of the trace is shown: of the selected character, or of no one.
@@ -63,6 +65,10 @@ class ScoreView : public QWidget {
     std::set<std::int32_t> changed_fixtures() const;
     void paint_fixture(QPainter& p, const Lane& lane);
     void refresh_answers();
+    /// Paints everything anew; update() only what depends on the cursor.
+    void redraw();
+    void paint_still(QPainter& p);
+    void paint_value(QPainter& p, const Lane& lane);
     void paint_ruler(QPainter& p, const Lane& lane);
     void paint_stick(QPainter& p, const Lane& lane);
     void paint_button(QPainter& p, const Lane& lane);
@@ -73,6 +79,9 @@ class ScoreView : public QWidget {
     void paint_curve(QPainter& p, const Lane& lane);
     void paint_events(QPainter& p, const Lane& lane);
     void paint_cursor(QPainter& p);
+    bool begin_loop_drag(const QMouseEvent& event);
+    void drag_loop(double x);
+    void paint_loop(QPainter& p);
     QPolygonF curve_points(const ShownValue& value, const Trace& run, const QRectF& box, double low, double high) const;
     void keep_in_view(double time);
     QString tip_at(const QPointF& at) const;
@@ -84,7 +93,10 @@ class ScoreView : public QWidget {
     std::int32_t selected_ = -1;
     double from_ = 0.0;
     double to_ = 10.0;
+    QPixmap still_;  ///< what is the same wherever the cursor is
+    bool still_is_current_ = false;
     bool scrubbing_ = false;
+    std::optional<double> loop_fixed_end_;  ///< s; while the loop's other end is dragged
     std::optional<double> pan_from_;
     double pan_x_ = 0.0;
 };

@@ -55,6 +55,7 @@ StageDesk::StageDesk(const Workplace& place, QWidget* parent)
     connect(stage_, &StageView::stop_wanted, this, &StageDesk::stop);
     connect(transport_, &TransportBar::play_wanted, this, &StageDesk::play);
     connect(transport_, &TransportBar::stop_wanted, this, &StageDesk::stop);
+    connect(transport_->watch_button(), &WatchButton::problem, this, &StageDesk::problem);
     connect(transport_, &TransportBar::view_wanted, this, &StageDesk::set_view);
     connect(transport_, &TransportBar::view_on_all_wanted, stage_, &StageView::set_view_on_all);
     connect(score_, &ScoreView::machine_selected, sheet_, &SheetView::show_machine);
@@ -165,6 +166,11 @@ void StageDesk::set_view(StageView3D view) {
 void StageDesk::play() {
     const QString why_not = session_.play({});
     if (!why_not.isEmpty()) emit problem(why_not);
+}
+
+/// Keys that neither stage nor score wanted.
+void StageDesk::keyPressEvent(QKeyEvent* event) {
+    if (!transport_->watch_button()->take_key(*event)) Desk::keyPressEvent(event);
 }
 
 void StageDesk::stop() {

@@ -38,6 +38,9 @@ class StageDesk : public Desk {
     void fill_show_menu(QMenu& menu, QWidget& window) override;
     QString prepare_picture(const PictureOptions& options) override;
 
+  protected:
+    void keyPressEvent(QKeyEvent* event) override;
+
   private:
     QWidget* make_side();
 

@@ -67,6 +67,7 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
         jump_to_target_ = true;
         setFocus();
         followed_ = {};
+        followed_.events = session_.live_view().trace.events.size();  // those of a tape that is taken over are over
         since_frame_.restart();
         frame_timer_.start(frame_ms);
         mark_run_dirty();
@@ -75,6 +76,15 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
         frame_timer_.stop();
         capture_mouse(false);
         mark_run_dirty();
+    });
+    connect(&session_, &Session::playback_changed, this, [this] {
+        if (session_.playing()) return;
+        if (session_.playback().running()) {
+            frame_timer_.start(frame_ms);
+        } else {
+            frame_timer_.stop();
+            redraw();
+        }
     });
     connect(&frame_timer_, &QTimer::timeout, this, &StageView::next_frame);
     still_timer_.setSingleShot(true);
@@ -86,6 +96,7 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
 }
 
 void StageView::next_frame() {
+    if (session_.playback().running()) return session_.update_playback();
     session_.update_live();
     turn_with_the_body();
     runs_dirty_ = true;
@@ -471,7 +482,8 @@ void StageView::keyPressEvent(QKeyEvent* event) {
         }
         return;
     }
-    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
+    const bool enter = event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
+    if (enter && (event->modifiers() & Qt::ShiftModifier) == 0) {
         emit play_wanted();
         return;
     }

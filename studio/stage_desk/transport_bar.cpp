@@ -17,10 +17,11 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     play_ = button(tr("Play"), tr("Play and record (Enter, or a click on the stage); Esc stops.\nWhile playing a click "
                                   "takes the mouse for looking round, a right click gives it back"));
     play_->setObjectName("strong");
+    watch_ = new WatchButton(session_);
     tapes_ = new QComboBox;
     tapes_->setToolTip(tr("The tape that is replayed"));
     tapes_->setAccessibleName(tr("Tape"));
-    tapes_->setMinimumWidth(130);
+    tapes_->setMinimumWidth(112);
     characters_ = new QComboBox;
     characters_->setToolTip(tr("Whose lanes, gates and path are shown, and whom the keyboard plays"));
     characters_->setAccessibleName(tr("Character"));
@@ -37,6 +38,7 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     time_ = new QLabel;
     time_->setFont(palette::number_font(9.0));
     layout->addWidget(play_);
+    layout->addWidget(watch_);
     layout->addWidget(tapes_);
     layout->addWidget(characters_);
     layout->addWidget(length_, 1);
@@ -104,11 +106,9 @@ void TransportBar::refresh() {
         for (const TapeTrack& track : tape->tracks)
             for (const TapeEvent& event : track.events)
                 if (const auto* button = std::get_if<ButtonEvent>(&event.what)) presses += button->down ? 1 : 0;
-        length_->setText(tr("%1 s · %2 presses%3")
-                             .arg(tape->length_s, 0, 'f', 2)
-                             .arg(presses)
-                             .arg(session_.tape_unsaved() ? tr(" · not saved") : QString()));
-        length_->setToolTip(length_->text());
+        length_->setText(
+            tr("%1 s%2").arg(tape->length_s, 0, 'f', 2).arg(session_.tape_unsaved() ? tr(" · not saved") : QString()));
+        length_->setToolTip(tr("%1 · %2 presses").arg(length_->text()).arg(presses));
     } else {
         length_->clear();
     }

@@ -8,10 +8,11 @@
 
 #include "studio/session/session.hpp"
 #include "studio/stage_desk/stage_camera.hpp"
+#include "studio/stage_desk/watch_button.hpp"
 
 namespace leap::studio {
 
-/// The line between stage and score: play, the tape, keep and drop, the view, the cursor's time.
+/// The line between stage and score: play, watch, the tape, keep and drop, the view, the cursor's time.
 class TransportBar : public QWidget {
     Q_OBJECT
 
@@ -19,6 +20,7 @@ class TransportBar : public QWidget {
     explicit TransportBar(Session& session, QWidget* parent = nullptr);
     void set_view(StageView3D view);
     QPushButton* play_button() { return play_; }
+    WatchButton* watch_button() { return watch_; }
     QComboBox* tapes() { return tapes_; }
     QComboBox* characters() { return characters_; }
     QPushButton* all_button() { return all_; }
@@ -38,6 +40,7 @@ class TransportBar : public QWidget {
 
     Session& session_;
     QPushButton* play_;
+    WatchButton* watch_;
     QComboBox* tapes_;
     QComboBox* characters_;
     QPushButton* all_;

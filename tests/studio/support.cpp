@@ -56,6 +56,7 @@ void Studio::pass(double seconds) {
     for (double passed = 0.0; passed < seconds - 1e-9; passed += frame_s) {
         clock += std::min(frame_s, seconds - passed);
         session->update_live();
+        session->update_playback();
     }
 }
 

@@ -17,7 +17,7 @@ class Studio {
 
     /// Lets queued events and replays finish.
     void settle();
-    /// Moves the clock on and lets the live run follow, frame by frame.
+    /// Moves the clock on and lets the live run, or what is watched, follow frame by frame.
     void pass(double seconds);
     std::string file_text(const std::string& path) const;
     void write_outside(const std::string& path, const std::string& text);  ///< as another editor would
