@@ -13,6 +13,9 @@ inline constexpr int fastest_rate_hz = 2000;
 /// How far past a crossing the step goes on, so that the crossed comparison holds (s). Far below anything that is felt,
 /// far above rounding; leave.
 inline constexpr double crossing_nudge_s = 1e-9;
+/// Presses that are drawn or dragged in a tape, and the time between two of them, are at least this long (s). Touch if
+/// tapes are played at more than a thousand ticks a second.
+inline constexpr double shortest_press_s = 0.001;
 /// A timer that is short by less than this (s) has run out. Leave.
 inline constexpr double timer_rounding_s = 1e-10;
 /// A tick is split at most this often; more means that rules chase each other, which is reported. Leave.
