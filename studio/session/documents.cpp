@@ -73,7 +73,10 @@ void Documents::take_recovery() {
     if (!recovered_) return;
     const Recovery recovery = *recovered_;
     recovered_.reset();
-    for (const auto& [path, text] : recovery.texts) edit_text(path, text, tr("Take back unsaved work"));
+    for (const auto& [path, text] : recovery.texts) {
+        if (is_tape(path)) load_tape_text(path);
+        edit_text(path, text, tr("Take back unsaved work"));
+    }
     if (!recovery.tape) return;
     tape_ = recovery.tape;
     tape_unsaved_ = true;
@@ -88,6 +91,8 @@ void Documents::forget_unsaved() {
     undo_.clear();
     emit text_changed(project_->file.script);
     if (texts_.find(project_->file.course) != nullptr) emit text_changed(project_->file.course);
+    for (const std::string& path : project_->file.tapes)
+        if (texts_.find(path) != nullptr) take_tape_text(path);
     remember_unsaved();
     emit texts_changed();
 }

@@ -67,6 +67,12 @@ class Documents : public QObject {
     std::vector<std::string> unsaved_tapes() const;
     /// Puts a tape of the project into view; false when it has none of that name.
     bool choose_tape(const std::string& name);
+    /// Changes the tape in view, as one undo step; edits of the same gesture are one. Its name stays.
+    void edit_tape(Tape tape, const QString& what, int gesture = -1);
+    /// Whether a path is that of a tape of the project.
+    bool is_tape(const std::string& path) const;
+    /// The tape's text says something else: by undo of another edit, or as unsaved work that was taken back.
+    void take_tape_text(const std::string& path);
     /// Puts a take that was just played into view, under a name that no tape has. Nothing is emitted.
     void add_take(Tape take);
 
@@ -84,6 +90,8 @@ class Documents : public QObject {
     /// Which files are edited, or in conflict, may have changed.
     void texts_changed();
     void tapes_changed();
+    /// The tape in view is played otherwise.
+    void tape_edited();
     /// Another tape is in view.
     void tape_chosen();
     /// A take that has no file is in view.
@@ -94,6 +102,9 @@ class Documents : public QObject {
 
   private:
     friend class TextEditStep;
+    friend class TapeEditStep;
+    void set_tape(const Tape& tape);
+    void load_tape_text(const std::string& path);
     void set_text(const std::string& path, const std::string& text);
     void keep_take();
     QString save_tape(TapeEntry& entry);

@@ -134,6 +134,13 @@ void Documents::look_at_tapes() {
         if (entry.path.empty()) continue;
         const auto text = read_file(project_->folder / entry.path);
         if (!text) continue;
+        if (texts_.find(entry.path) != nullptr) {
+            const auto change = texts_.disk_changed(entry.path, *text);
+            if (change == ProjectTexts::DiskChange::conflict) emit conflict(QString::fromStdString(entry.path));
+            if (change != ProjectTexts::DiskChange::taken) continue;
+            undo_.clear();
+            emit texts_changed();
+        }
         auto tape = read_tape(*text, entry.path);
         if (!tape) {
             emit message(QString::fromStdString(tape.error() + "; the tape as it was stays"));

@@ -1,5 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/project/file_io.hpp"
+#include "core/project/tape_file.hpp"
 #include "studio/session/documents.hpp"
+#include "studio/session/tape_edit_step.hpp"
+
+#include <algorithm>
 
 namespace leap::studio {
 
@@ -27,6 +32,64 @@ bool Documents::choose_tape(const std::string& name) {
     tape_unsaved_ = false;
     emit tape_chosen();
     return true;
+}
+
+void Documents::edit_tape(Tape tape, const QString& what, int gesture) {
+    if (!tape_ || *tape_ == tape) return;
+    tape.name = tape_->name;
+    undo_.push(new TapeEditStep(*this, *tape_, std::move(tape), what, gesture));
+}
+
+bool Documents::is_tape(const std::string& path) const {
+    return std::any_of(project_->tapes.begin(), project_->tapes.end(),
+                       [&](const TapeEntry& entry) { return entry.path == path; });
+}
+
+/// A tape's text is wanted only where it is edited.
+void Documents::load_tape_text(const std::string& path) {
+    if (texts_.find(path) == nullptr) texts_.loaded(path, read_file(project_->folder / path).value_or(std::string()));
+}
+
+/// The tape of that name is this from now on. One that has a file is an edited text of the project, so that it is
+/// saved, kept for the case of a crash, and in conflict with changes on disk like any other.
+void Documents::set_tape(const Tape& tape) {
+    const auto entry = std::find_if(project_->tapes.begin(), project_->tapes.end(),
+                                    [&](const TapeEntry& each) { return each.tape.name == tape.name; });
+    if (entry != project_->tapes.end()) {
+        entry->tape = tape;
+        if (!entry->path.empty()) {
+            const std::string& path = entry->path;
+            load_tape_text(path);
+            // Where it says what the file says, the file's own text counts, in whatever older form it is written.
+            const auto saved = read_tape(texts_.on_disk(path), path);
+            texts_.edit(path, saved && *saved == tape ? texts_.on_disk(path) : write_tape(tape));
+        }
+    }
+    if (tape_ && tape_->name == tape.name) {
+        tape_ = tape;
+        emit tape_edited();
+    }
+    emit tapes_changed();
+    emit texts_changed();
+}
+
+void Documents::take_tape_text(const std::string& path) {
+    const std::string* text = texts_.find(path);
+    if (text == nullptr) return;
+    auto tape = read_tape(*text, path);
+    if (!tape) {
+        emit message(QString::fromStdString(tape.error() + "; the tape as it was stays"));
+        return;
+    }
+    for (TapeEntry& entry : project_->tapes) {
+        if (entry.path != path) continue;
+        const bool in_view = tape_ && !tape_unsaved_ && tape_->name == entry.tape.name;
+        entry.tape = std::move(*tape);
+        if (in_view) tape_ = entry.tape;
+        emit tapes_changed();
+        if (in_view) emit tape_edited();
+        return;
+    }
 }
 
 void Documents::add_take(Tape take) {

@@ -23,6 +23,10 @@ Session::Session(Options options, QObject* parent)
         emit cursor_moved(cursor_);
         request_both();
     });
+    connect(&documents_, &Documents::tape_edited, this, [this] {
+        previewing_tape_ = false;
+        request_both();
+    });
     connect(&documents_, &Documents::take_recovered, this, [this] {
         emit tapes_changed();
         request_both();

@@ -96,6 +96,11 @@ class Session : public QObject {
     /// What the run in view was made with: the newest program may know other moves by now.
     std::shared_ptr<const Program> run_program() const;
     void choose_tape(const QString& name) { documents_.choose_tape(name.toStdString()); }
+    /// Changes the tape in view, as one undo step.
+    void edit_tape(Tape tape, const QString& what) { documents_.edit_tape(std::move(tape), what); }
+    /// While something of the tape is dragged: the run of "now" follows, the tape stays; nothing: no longer.
+    void preview_tape(const std::optional<Tape>& tape);
+    bool previewing_tape() const { return previewing_tape_; }
     RunPointer now_run() const { return runs_.run(Side::now); }
     RunPointer kept_run() const { return runs_.run(Side::kept); }
     /// The state of the run in view at a time: of the live run at its end while playing.
@@ -214,6 +219,7 @@ class Session : public QObject {
     int rate_hz_ = 120;
     double cursor_ = 0.0;
     std::size_t character_ = 0;
+    bool previewing_tape_ = false;
     int gestures_ = 0;
 };
 

@@ -21,6 +21,13 @@ void Session::request(Side side) {
     if (program() && tunings_.course(side) && tape() != nullptr) runs_.request(side, ingredients(side), *tape());
 }
 
+void Session::preview_tape(const std::optional<Tape>& tape) {
+    if (!tape && !previewing_tape_) return;
+    previewing_tape_ = tape.has_value();
+    if (!tape) return request(Side::now);
+    if (program() && course()) runs_.request(Side::now, ingredients(Side::now), *tape);
+}
+
 void Session::request_both() {
     request(Side::now);
     request(Side::kept);

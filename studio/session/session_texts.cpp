@@ -15,6 +15,8 @@ void Session::edit_files(const std::vector<SourceFile>& files, const QString& wh
 void Session::take_text(const std::string& path) {
     if (documents_.is_course(path)) {
         take_course_text();
+    } else if (documents_.is_tape(path)) {
+        documents_.take_tape_text(path);
     } else if (path == project().file.looks) {
         take_looks_text();
     } else {

@@ -89,6 +89,7 @@ void ScoreView::paintEvent(QPaintEvent*) {
         if (lane.kind == Lane::Kind::move) paint_move_head(p, lane);
         if (lane.kind == Lane::Kind::curve) paint_value(p, lane);
     }
+    paint_selected_press(p);
     paint_loop(p);
     paint_cursor(p);
 }

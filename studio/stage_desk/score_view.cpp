@@ -29,7 +29,14 @@ ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), sessi
     });
     connect(&session_, &Session::now_run_changed, this, again);
     connect(&session_, &Session::kept_run_changed, this, [this] { redraw(); });
-    connect(&session_, &Session::tapes_changed, this, &ScoreView::show_all);
+    connect(&session_, &Session::tapes_changed, this, [this] {
+        // An edit leaves the stretch of time in view as it is.
+        const std::string name = session_.tape() != nullptr ? session_.tape()->name : std::string();
+        if (name == shown_tape_) return redraw();
+        shown_tape_ = name;
+        selected_press_.reset();
+        show_all();
+    });
     connect(&session_, &Session::character_changed, this, again);
     connect(&session_, &Session::cursor_moved, this, [this](double time) {
         keep_in_view(time);
@@ -171,6 +178,13 @@ QRectF ScoreView::fixture_lane(const std::string& name) const {
     return {};
 }
 
+QRectF ScoreView::button_lane(const std::string& name) const {
+    for (const Lane& lane : lanes_)
+        if (lane.kind == Lane::Kind::button && program()->buttons[static_cast<std::size_t>(lane.index)].name == name)
+            return lane.box;
+    return {};
+}
+
 void ScoreView::refresh_answers() {
     answers_ = session_.explain_at(session_.cursor());
 }
@@ -219,7 +233,7 @@ void ScoreView::mousePressEvent(QMouseEvent* event) {
                     select_machine(lane.index);
         }
     }
-    if (session_.playing()) return;
+    if (session_.playing() || begin_press_drag(*event)) return;
     scrubbing_ = true;
     session_.set_cursor(time_at(event->position().x()));
 }
@@ -231,6 +245,8 @@ void ScoreView::mouseMoveEvent(QMouseEvent* event) {
         from_ = std::clamp(*pan_from_ - moved, 0.0, std::max(0.0, session_.length() - length * 0.1));
         to_ = from_ + length;
         redraw();
+    } else if (press_drag_) {
+        drag_press(event->position(), (event->modifiers() & Qt::AltModifier) != 0);
     } else if (loop_fixed_end_) {
         drag_loop(event->position().x());
     } else if (scrubbing_) {
@@ -238,7 +254,8 @@ void ScoreView::mouseMoveEvent(QMouseEvent* event) {
     }
 }
 
-void ScoreView::mouseReleaseEvent(QMouseEvent*) {
+void ScoreView::mouseReleaseEvent(QMouseEvent* event) {
+    if (press_drag_) end_press_drag(event->position(), (event->modifiers() & Qt::AltModifier) != 0);
     scrubbing_ = false;
     loop_fixed_end_.reset();
     pan_from_.reset();
@@ -270,6 +287,9 @@ void ScoreView::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Equal: zoom(0.7, session_.cursor()); break;
         case Qt::Key_Minus: zoom(1.4, session_.cursor()); break;
         case Qt::Key_0: show_all(); break;
+        case Qt::Key_Delete:
+            if (!delete_selected_press()) QWidget::keyPressEvent(event);
+            break;
         case Qt::Key_Up:
         case Qt::Key_Down: {
             const auto made = program();
@@ -288,6 +308,7 @@ void ScoreView::contextMenuEvent(QContextMenuEvent* event) {
     const auto made = program();
     if (!made) return;
     QMenu menu(this);
+    add_press_menu(menu, event->pos());
     menu.addSection(tr("Curves"));
     for (const ShownValue& value : shown_values(*made)) {
         QAction* action = menu.addAction(to_qt(value.name));

@@ -1,13 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QMouseEvent>
 #include <QPixmap>
 #include <QWidget>
 #include <optional>
 #include <set>
 
+#include "core/tape/tape_edit.hpp"
 #include "studio/session/session.hpp"
 #include "studio/shared/convert.hpp"
+
+class QMenu;
 
 namespace leap::studio {
 
@@ -32,6 +36,8 @@ class ScoreView : public QWidget {
     double time_at(double x) const;
     /// The lane of a fixture by its name in the course; invalid when it has none.
     QRectF fixture_lane(const std::string& name) const;
+    /// The row of a button's presses; invalid when it has none.
+    QRectF button_lane(const std::string& name) const;
     QSize sizeHint() const override;
     QSize minimumSizeHint() const override;
 
@@ -79,6 +85,30 @@ class ScoreView : public QWidget {
     void paint_curve(QPainter& p, const Lane& lane);
     void paint_events(QPainter& p, const Lane& lane);
     void paint_cursor(QPainter& p);
+    /// What is dragged in a row of presses.
+    struct PressDrag {
+        enum class Part { room, begin, end, whole } part = Part::room;
+        ButtonRow row;
+        std::size_t number = 0;  ///< of the press; not for room
+        Press was;               ///< likewise
+        QPointF begin;
+        bool moved = false;
+    };
+    struct SelectedPress {
+        ButtonRow row;
+        std::size_t number = 0;
+    };
+    ButtonRow row_of(std::int32_t button) const;
+    double snapped(double time, bool finer) const;
+    std::optional<PressDrag> press_at(const QPointF& at) const;
+    std::optional<Tape> dragged_tape(const QPointF& at, bool finer) const;
+    bool begin_press_drag(const QMouseEvent& event);
+    void drag_press(const QPointF& at, bool finer);
+    void end_press_drag(const QPointF& at, bool finer);
+    void select_press(const std::optional<PressDrag>& press);
+    bool delete_selected_press();
+    void paint_selected_press(QPainter& p);
+    void add_press_menu(QMenu& menu, const QPointF& at);
     bool begin_loop_drag(const QMouseEvent& event);
     void drag_loop(double x);
     void paint_loop(QPainter& p);
@@ -97,6 +127,9 @@ class ScoreView : public QWidget {
     bool still_is_current_ = false;
     bool scrubbing_ = false;
     std::optional<double> loop_fixed_end_;  ///< s; while the loop's other end is dragged
+    std::string shown_tape_;                ///< whose stretch of time is in view
+    std::optional<PressDrag> press_drag_;
+    std::optional<SelectedPress> selected_press_;
     std::optional<double> pan_from_;
     double pan_x_ = 0.0;
 };
