@@ -33,6 +33,7 @@ int main(int argc, char** argv) {
     const std::string tape = read_file(folder + "tapes/quay-loop.tape.json").value();
     const std::string course = read_file(folder + "quay.course.json").value();
     const std::string project = read_file(folder + "project.json").value();
+    const std::string looks = read_file(folder + "quay.looks.json").value();
     const Course flat = build_course(test::flat_plan());
     const auto begin = std::chrono::steady_clock::now();
     long scripts = 0;
@@ -59,12 +60,14 @@ int main(int argc, char** argv) {
                     return 1;
                 }
         }
-        for (int i = 0; i < 50; ++i, files += 3) {
+        for (int i = 0; i < 50; ++i, files += 4) {
             (void)read_tape(test::mutated(tape, random), "t");
             (void)read_course(test::mutated(course, random), "c");
             (void)read_project_file(test::mutated(project, random), "p");
+            (void)read_looks(test::mutated(looks, random), "l");
         }
     }
-    fmt::print("{} damaged scripts ({} still compiled and ran), {} damaged tapes, courses and projects: no finding\n",
-               scripts, compiled, files);
+    fmt::print(
+        "{} damaged scripts ({} still compiled and ran), {} damaged tapes, courses, projects and looks: no finding\n",
+        scripts, compiled, files);
 }

@@ -73,14 +73,17 @@ TEST(ReaderFuzz, JsonReadersNeverCrash) {
     const std::string tape = example("lantern-quay/tapes/quay-loop.tape.json");
     const std::string course = example("lantern-quay/quay.course.json");
     const std::string project = example("lantern-quay/project.json");
+    const std::string looks = example("lantern-quay/quay.looks.json");
     int good = 0;
     for (int i = 0; i < 3000; ++i) {
         const auto t = read_tape(mutated(tape, random), "t");
         const auto c = read_course(mutated(course, random), "c");
         const auto p = read_project_file(mutated(project, random), "p");
-        good += (t ? 1 : 0) + (c ? 1 : 0) + (p ? 1 : 0);
+        const auto l = read_looks(mutated(looks, random), "l");
+        good += (t ? 1 : 0) + (c ? 1 : 0) + (p ? 1 : 0) + (l ? 1 : 0);
         if (c && i % 20 == 0) test::course_of(*c);
-        for (const auto* message : {t ? nullptr : &t.error(), c ? nullptr : &c.error(), p ? nullptr : &p.error()})
+        for (const auto* message :
+             {t ? nullptr : &t.error(), c ? nullptr : &c.error(), p ? nullptr : &p.error(), l ? nullptr : &l.error()})
             if (message != nullptr) {
                 ASSERT_FALSE(message->empty());
             }
