@@ -339,8 +339,9 @@ QString ScoreView::tip_at(const QPointF& at) const {
                 return lines.join('\n');
             }
         if (lane.kind == Lane::Kind::button && !session_.playing())
-            return tr("Drag a press or one of its edges; draw one where there is room; Delete takes the framed one "
-                      "away.\nTimes snap to ticks, with Alt to milliseconds");
+            return tr(
+                "Drag a press or one of its edges; draw one where there is room; Delete takes the framed one "
+                "away.\nTimes snap to ticks, with Alt to milliseconds");
         if (lane.kind == Lane::Kind::ruler && trace() != nullptr && program()) {
             QStringList near;
             const double reach = (to_ - from_) / std::max(1, width()) * 4;
