@@ -30,6 +30,7 @@ ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), sessi
     connect(&session_, &Session::now_run_changed, this, again);
     connect(&session_, &Session::kept_run_changed, this, [this] { redraw(); });
     connect(&session_, &Session::tapes_changed, this, [this] {
+        press_drag_.reset();  // what was taken hold of may be gone, as by undo
         // An edit leaves the stretch of time in view as it is.
         const std::string name = session_.tape() != nullptr ? session_.tape()->name : std::string();
         if (name == shown_tape_) return redraw();

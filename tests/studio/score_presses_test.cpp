@@ -106,6 +106,21 @@ TEST(ScorePresses, OneIsDrawnInItsRowAndDeletedWithAKey) {
     EXPECT_EQ(window.presses(), before) << "nothing is selected any more";
 }
 
+TEST(ScorePresses, ATapeThatChangesUnderTheMouseEndsTheDrag) {
+    Editing window;
+    const std::vector<Press> before = window.presses();
+    const double from = before.back().to_s + 0.05;
+    ASSERT_LT(from + 0.1, window.session->tape()->length_s);
+    window.drag(from, from + 0.1);
+    ASSERT_EQ(window.presses().size(), before.size() + 1);
+    QTest::mousePress(window.score, Qt::LeftButton, {}, window.at(from + 0.05));
+    window.session->undo_stack().undo();  // the press that is held is gone
+    window.move_to(from + 0.3);
+    QTest::mouseRelease(window.score, Qt::LeftButton, {}, window.at(from + 0.3));
+    window.settle();
+    EXPECT_EQ(window.presses(), before);
+}
+
 TEST(ScorePresses, AClickInARowMovesTheCursorOnly) {
     Editing window;
     const Tape before = *window.session->tape();
