@@ -144,6 +144,23 @@ inline constexpr int pass_thirds = 24;
 /// Looks down for a lip are this far apart (m), and start this much above the highest lip.
 inline constexpr double lip_look_step_m = 0.15;
 
+/// A look goes up and down at most this far (degrees), by mouse, pad or hand in the score. Below 90; touch freely.
+inline constexpr double steepest_look_deg = 80.0;
+
+// --- Experiments ----------------------------------------------------------------------------------------------------
+/// Halvings in which the edge is found between a value with which a run goes its way and one with which it goes
+/// another. Touch when edges should be sharper; each costs a run.
+inline constexpr int edge_halvings = 12;
+/// What happens within this time (s) of a run's end doesn't decide whether another run went the same way: there it may
+/// come just behind the end. Touch if tapes end in the middle of something.
+inline constexpr double same_way_slack_s = 0.25;
+/// A press is moved at most this far (s) to find its leeway. Touch freely.
+inline constexpr double farthest_leeway_s = 0.5;
+/// Points of a sweep along an axis when nothing is said. Touch freely.
+inline constexpr int usual_sweep_points = 21;
+/// Runs of one sweep. More are refused with a message. Touch when somebody has the time.
+inline constexpr std::size_t most_sweep_runs = 4'000'000;
+
 // --- Files ----------------------------------------------------------------------------------------------------------
 /// An input that is told later than it happened is put where it happened, up to this late (s): the run goes back and on
 /// again. Later ones count at the running tick. Touch when windows stall for longer.
@@ -155,6 +172,7 @@ inline constexpr int tape_format = 2;
 inline constexpr int course_format = 1;
 inline constexpr int project_format = 1;
 inline constexpr int looks_format = 1;
+inline constexpr int tuning_format = 1;
 /// Larger files are refused (bytes): scripts; courses, tapes and projects; anything else. Touch when somebody has
 /// larger ones that are no mistake.
 inline constexpr std::size_t largest_script_bytes = 1U * 1024 * 1024;

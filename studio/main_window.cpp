@@ -320,6 +320,7 @@ bool MainWindow::may_leave(const QString& before_what, const QString& without) {
     QStringList what;
     for (const std::string& path : session_.modified_files()) what << to_qt(path);
     for (const std::string& tape : session_.unsaved_tapes()) what << tr("the tape \"%1\"").arg(to_qt(tape));
+    for (const std::string& tape : session_.deleted_tapes()) what << tr("that \"%1\" is deleted").arg(to_qt(tape));
     box.setText(tr("%1 is not saved. Save before %2?").arg(what.join(", "), before_what));
     QPushButton* save_button = box.addButton(tr("Save"), QMessageBox::AcceptRole);
     QPushButton* leave = box.addButton(without, QMessageBox::DestructiveRole);

@@ -150,6 +150,17 @@ tl::expected<World, std::string> start_world(const Rehearsal& r, std::span<const
     return world;
 }
 
+std::vector<std::string> checkpoint_names(const Rehearsal& r) {
+    std::vector<std::string> out;
+    for (const PlacedFixture& fixture : r.course.plan.fixtures) {
+        const auto machine = r.program.find_machine(fixture.kind);
+        if (machine && !r.tuning.is_off(*machine) &&
+            burning_phase(r.program.machines[static_cast<std::size_t>(*machine)]))
+            out.push_back(fixture.name);
+    }
+    return out;
+}
+
 bool is_snapshot_tick(std::int64_t tick, int rate_hz) {
     const auto between = std::max<std::int64_t>(1, std::llround(defaults::snapshot_every_s * rate_hz));
     return tick % between == 0;

@@ -22,6 +22,9 @@ tl::expected<std::vector<InputEvent>, std::string> resolve_inputs(const Program&
 /// for it. Says which body, place or checkpoint is lacking.
 tl::expected<World, std::string> start_world(const Rehearsal& rehearsal, std::span<const TapeTrack> tracks);
 
+/// The fixtures of the course that a run can start before, burning: see TapeTrack::start_lit.
+std::vector<std::string> checkpoint_names(const Rehearsal& rehearsal);
+
 /// Whether a world is kept at this tick; see defaults::snapshot_every_s.
 bool is_snapshot_tick(std::int64_t tick, int rate_hz);
 

@@ -238,13 +238,14 @@ tl::expected<Tape, std::string> joined_tapes(const Tape& first, const Tape& seco
     return with_inserted(first, first.length_s, second);
 }
 
-Tape mirrored(const Tape& tape, double start_facing_deg) {
+Tape mirrored(const Tape& tape, std::span<const double> start_facing_deg) {
+    assert(start_facing_deg.size() == tape.tracks.size());
     Tape out = tape;
-    for (TapeTrack& track : out.tracks)
-        for (TapeEvent& event : track.events) {
+    for (std::size_t i = 0; i < out.tracks.size(); ++i)
+        for (TapeEvent& event : out.tracks[i].events) {
             if (auto* stick = std::get_if<StickEvent>(&event.what)) stick->stick.x = -stick->stick.x + 0.0;
             if (auto* look = std::get_if<LookEvent>(&event.what))
-                look->yaw_deg = rounded_number(2.0 * start_facing_deg - look->yaw_deg);
+                look->yaw_deg = rounded_number(2.0 * start_facing_deg[i] - look->yaw_deg);
         }
     return out;
 }

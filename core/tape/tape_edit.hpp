@@ -2,6 +2,7 @@
 #pragma once
 
 #include <optional>
+#include <span>
 #include <tl/expected.hpp>
 
 #include "core/tape/tape.hpp"
@@ -51,7 +52,8 @@ tl::expected<Tape, std::string> with_inserted(const Tape& tape, double at_s, con
 Tape with_time_inserted(const Tape& tape, double at_s, double seconds);
 /// One after the other, under the first one's name, from its start.
 tl::expected<Tape, std::string> joined_tapes(const Tape& first, const Tape& second);
-/// Left and right change places: the stick's x, and the look about the direction that the run starts in.
-Tape mirrored(const Tape& tape, double start_facing_deg);
+/// Left and right change places: the stick's x, and the look about the direction that each character starts in (by
+/// Tape::tracks).
+Tape mirrored(const Tape& tape, std::span<const double> start_facing_deg);
 
 }  // namespace leap

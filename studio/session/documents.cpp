@@ -39,6 +39,7 @@ void Documents::open(Project project) {
     undo_.clear();
     tape_.reset();
     tape_unsaved_ = false;
+    removed_tapes_.clear();
     for (const SourceFile& file : project_->compiled.files) texts_.loaded(file.path, file.text);
 }
 
@@ -62,9 +63,9 @@ void Documents::remember_unsaved() {
     if (data_folder_.empty() || !project_ || recovered_) return;
     Recovery recovery;
     for (const std::string& path : texts_.modified_files()) recovery.texts[path] = *texts_.find(path);
-    if (tape_unsaved_) recovery.tape = tape_;
     for (const TapeEntry& entry : project_->tapes)
-        if (entry.path.empty() && !recovery.tape) recovery.tape = entry.tape;
+        if (entry.path.empty()) recovery.tapes.push_back(entry.tape);
+    if (tape_unsaved_) recovery.tapes.push_back(*tape_);
     if (!keep_recovery(recovery_path(data_folder_, project_->folder), recovery))
         emit message(tr("Unsaved work can't be kept for the case of a crash: the data folder can't be written"));
 }
@@ -77,16 +78,19 @@ void Documents::take_recovery() {
         if (is_tape(path)) load_tape_text(path);
         edit_text(path, text, tr("Take back unsaved work"));
     }
-    if (!recovery.tape) return;
-    tape_ = recovery.tape;
-    tape_unsaved_ = true;
-    emit take_recovered();
+    for (const Tape& tape : recovery.tapes) {
+        keep_take();
+        add_take(tape);
+    }
+    if (!recovery.tapes.empty()) emit take_recovered();
 }
 
 void Documents::forget_unsaved() {
     recovered_.reset();
     for (const std::string& path : texts_.modified_files()) texts_.edit(path, texts_.on_disk(path));
     std::erase_if(project_->tapes, [](const TapeEntry& entry) { return entry.path.empty(); });
+    project_->tapes.insert(project_->tapes.end(), removed_tapes_.begin(), removed_tapes_.end());
+    removed_tapes_.clear();
     tape_unsaved_ = false;
     undo_.clear();
     emit text_changed(project_->file.script);

@@ -48,7 +48,9 @@ class Documents : public QObject {
     QUndoStack& undo_stack() { return undo_; }
 
     // Files (documents_disk.cpp)
-    bool modified() const { return !texts_.modified_files().empty() || !unsaved_tapes().empty(); }
+    bool modified() const {
+        return !texts_.modified_files().empty() || !unsaved_tapes().empty() || !removed_tapes_.empty();
+    }
     std::vector<std::string> modified_files() const { return texts_.modified_files(); }
     /// Files that were edited here and changed on disk meanwhile; see choose_disk() and choose_own().
     std::vector<std::string> conflicts() const { return texts_.conflicts(); }
@@ -67,8 +69,20 @@ class Documents : public QObject {
     std::vector<std::string> unsaved_tapes() const;
     /// Puts a tape of the project into view; false when it has none of that name.
     bool choose_tape(const std::string& name);
-    /// Changes the tape in view, as one undo step; edits of the same gesture are one. Its name stays.
+    /// Changes the tape in view, as one undo step; edits of the same gesture are one. Its name stays. A take that is
+    /// edited is no longer replaced by the next one.
     void edit_tape(Tape tape, const QString& what, int gesture = -1);
+    /// Another name for the tape in view, as one undo step; its file stays. Returns why not, or nothing.
+    QString rename_tape(const std::string& name);
+    /// Adds a tape behind the one in view and shows it, as one undo step; it gets a name that no tape has. It has no
+    /// file until the project is saved.
+    void add_tape(Tape tape, const QString& what);
+    /// Takes the tape in view out of the project, as one undo step; its file goes when the project is saved.
+    void delete_tape();
+    /// Names of tapes whose files go when the project is saved.
+    std::vector<std::string> deleted_tapes() const;
+    /// A name like this one that no tape has.
+    std::string free_tape_name(const std::string& name) const;
     /// Whether a path is that of a tape of the project.
     bool is_tape(const std::string& path) const;
     /// The tape's text says something else: by undo of another edit, or as unsaved work that was taken back.
@@ -103,7 +117,11 @@ class Documents : public QObject {
   private:
     friend class TextEditStep;
     friend class TapeEditStep;
-    void set_tape(const Tape& tape);
+    friend class TapeListStep;
+    void set_tape(const std::string& name, const Tape& tape);
+    void put_in_tape(TapeEntry entry, std::size_t at);
+    std::pair<TapeEntry, std::size_t> take_out_tape(const std::string& name);
+    void remove_tape_files(QStringList& problems);
     void load_tape_text(const std::string& path);
     void set_text(const std::string& path, const std::string& text);
     void keep_take();
@@ -123,6 +141,7 @@ class Documents : public QObject {
     std::vector<std::string> scripts_;  ///< paths of what is watched
     std::optional<Tape> tape_;
     bool tape_unsaved_ = false;
+    std::vector<TapeEntry> removed_tapes_;  ///< that still have files
     std::optional<Recovery> recovered_;
 };
 

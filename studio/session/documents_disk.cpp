@@ -56,6 +56,7 @@ QString Documents::save_text(const std::string& path) {
 
 QString Documents::save() {
     QStringList problems;
+    for (const TapeEntry& entry : removed_tapes_) texts_.edit(entry.path, texts_.on_disk(entry.path));
     for (const std::string& path : texts_.modified_files())
         if (const QString problem = save_text(path); !problem.isEmpty()) problems << problem;
     keep_take();
@@ -63,6 +64,7 @@ QString Documents::save() {
         if (!entry.path.empty()) continue;
         if (const QString problem = save_tape(entry); !problem.isEmpty()) problems << problem;
     }
+    remove_tape_files(problems);
     emit tapes_changed();
     watch();
     remember_unsaved();
@@ -86,6 +88,28 @@ QString Documents::save_tape(TapeEntry& entry) {
     project_->file = std::move(changed);
     entry.path = path;
     return {};
+}
+
+/// First the project file, which then names no tape that isn't there.
+void Documents::remove_tape_files(QStringList& problems) {
+    if (removed_tapes_.empty()) return;
+    ProjectFile changed = project_->file;
+    for (const TapeEntry& entry : removed_tapes_) std::erase(changed.tapes, entry.path);
+    const auto written = write_file(project_->folder / project_->file_name, write_project_file(changed));
+    if (!written) {
+        problems << QString::fromStdString(written.error());
+        return;
+    }
+    project_->file = std::move(changed);
+    for (const TapeEntry& entry : removed_tapes_) {
+        texts_.forget(entry.path);
+        std::error_code error;
+        if (lies_inside(project_->folder, entry.path)) std::filesystem::remove(project_->folder / entry.path, error);
+        if (error)
+            problems << tr("%1 is no longer part of the project, but its file could not be removed: %2")
+                            .arg(QString::fromStdString(entry.path), QString::fromStdString(error.message()));
+    }
+    removed_tapes_.clear();
 }
 
 void Documents::look_at_disk() {

@@ -3,6 +3,9 @@
 #include "core/project/tape_file.hpp"
 #include "studio/session/documents.hpp"
 #include "studio/session/tape_edit_step.hpp"
+#include "studio/session/tape_list_step.hpp"
+
+#include <fmt/format.h>
 
 #include <algorithm>
 
@@ -37,6 +40,7 @@ bool Documents::choose_tape(const std::string& name) {
 void Documents::edit_tape(Tape tape, const QString& what, int gesture) {
     if (!tape_ || *tape_ == tape) return;
     tape.name = tape_->name;
+    keep_take();
     undo_.push(new TapeEditStep(*this, *tape_, std::move(tape), what, gesture));
 }
 
@@ -50,11 +54,85 @@ void Documents::load_tape_text(const std::string& path) {
     if (texts_.find(path) == nullptr) texts_.loaded(path, read_file(project_->folder / path).value_or(std::string()));
 }
 
+QString Documents::rename_tape(const std::string& name) {
+    if (!tape_ || name == tape_->name) return {};
+    if (name.find_first_not_of(" \t") == std::string::npos) return tr("A tape needs a name; type one");
+    if (project_->find_tape(name) != nullptr)
+        return tr("There is a tape called \"%1\" already; choose another name").arg(QString::fromStdString(name));
+    keep_take();
+    Tape renamed = *tape_;
+    renamed.name = name;
+    undo_.push(new TapeEditStep(*this, *tape_, std::move(renamed),
+                                tr("Call a tape %1").arg(QString::fromStdString(name)), -1));
+    return {};
+}
+
+std::string Documents::free_tape_name(const std::string& name) const {
+    std::string out = name;
+    for (int number = 2; project_->find_tape(out) != nullptr; ++number) out = fmt::format("{} {}", name, number);
+    return out;
+}
+
+void Documents::add_tape(Tape tape, const QString& what) {
+    keep_take();
+    tape.name = free_tape_name(tape.name);
+    undo_.push(new TapeListStep(*this, TapeListStep::Change::added, TapeEntry{{}, std::move(tape)},
+                                tape_ ? tape_->name : std::string(), what));
+}
+
+void Documents::delete_tape() {
+    if (!tape_) return;
+    keep_take();
+    const TapeEntry entry = *project_->find_tape(tape_->name);
+    undo_.push(new TapeListStep(*this, TapeListStep::Change::taken_out, entry, entry.tape.name,
+                                tr("Delete the tape %1").arg(QString::fromStdString(entry.tape.name))));
+}
+
+/// A tape whose file is gone meanwhile gets one anew when the project is saved.
+void Documents::put_in_tape(TapeEntry entry, std::size_t at) {
+    const auto removed = std::find_if(removed_tapes_.begin(), removed_tapes_.end(),
+                                      [&](const TapeEntry& each) { return each.path == entry.path; });
+    if (removed != removed_tapes_.end()) {
+        removed_tapes_.erase(removed);
+    } else {
+        entry.path.clear();
+    }
+    const std::size_t place = std::min(at, project_->tapes.size());
+    project_->tapes.insert(project_->tapes.begin() + static_cast<std::ptrdiff_t>(place), std::move(entry));
+    emit tapes_changed();
+    emit texts_changed();
+}
+
+/// What it was, and where in the list.
+std::pair<TapeEntry, std::size_t> Documents::take_out_tape(const std::string& name) {
+    const auto found = std::find_if(project_->tapes.begin(), project_->tapes.end(),
+                                    [&](const TapeEntry& each) { return each.tape.name == name; });
+    if (found == project_->tapes.end()) return {};
+    TapeEntry entry = std::move(*found);
+    const auto at = static_cast<std::size_t>(found - project_->tapes.begin());
+    project_->tapes.erase(found);
+    if (!entry.path.empty()) removed_tapes_.push_back(entry);
+    if (tape_ && tape_->name == name) {
+        tape_.reset();
+        tape_unsaved_ = false;
+        if (!project_->tapes.empty()) choose_tape(project_->tapes[std::min(at, project_->tapes.size() - 1)].tape.name);
+    }
+    emit tapes_changed();
+    emit texts_changed();
+    return {std::move(entry), at};
+}
+
+std::vector<std::string> Documents::deleted_tapes() const {
+    std::vector<std::string> out;
+    for (const TapeEntry& entry : removed_tapes_) out.push_back(entry.tape.name);
+    return out;
+}
+
 /// The tape of that name is this from now on. One that has a file is an edited text of the project, so that it is
 /// saved, kept for the case of a crash, and in conflict with changes on disk like any other.
-void Documents::set_tape(const Tape& tape) {
+void Documents::set_tape(const std::string& name, const Tape& tape) {
     const auto entry = std::find_if(project_->tapes.begin(), project_->tapes.end(),
-                                    [&](const TapeEntry& each) { return each.tape.name == tape.name; });
+                                    [&](const TapeEntry& each) { return each.tape.name == name; });
     if (entry != project_->tapes.end()) {
         entry->tape = tape;
         if (!entry->path.empty()) {
@@ -65,7 +143,7 @@ void Documents::set_tape(const Tape& tape) {
             texts_.edit(path, saved && *saved == tape ? texts_.on_disk(path) : write_tape(tape));
         }
     }
-    if (tape_ && tape_->name == tape.name) {
+    if (tape_ && tape_->name == name) {
         tape_ = tape;
         emit tape_edited();
     }
@@ -93,9 +171,7 @@ void Documents::take_tape_text(const std::string& path) {
 }
 
 void Documents::add_take(Tape take) {
-    const std::string name = take.name;
-    for (int number = 2; project_->find_tape(take.name) != nullptr; ++number)
-        take.name = name + " " + std::to_string(number);
+    take.name = free_tape_name(take.name);
     tape_ = std::move(take);
     tape_unsaved_ = true;
 }

@@ -21,6 +21,10 @@ bool ProjectTexts::modified(const std::string& path) const {
     return found != files_.end() && found->second.text != found->second.disk;
 }
 
+void ProjectTexts::forget(const std::string& path) {
+    files_.erase(path);
+}
+
 std::string ProjectTexts::on_disk(const std::string& path) const {
     const auto found = files_.find(path);
     return found == files_.end() ? std::string() : found->second.disk;

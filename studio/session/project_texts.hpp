@@ -20,6 +20,8 @@ class ProjectTexts {
     /// The text as it stands in the window.
     const std::string* find(const std::string& path) const;
     void edit(const std::string& path, const std::string& text);
+    /// The file is no longer part of the project.
+    void forget(const std::string& path);
     bool modified(const std::string& path) const;
     /// The text as it was last seen on disk; empty for a file that isn't there.
     std::string on_disk(const std::string& path) const;

@@ -28,7 +28,8 @@ bool keep_recovery(const std::filesystem::path& file, const Recovery& recovery) 
     json["format"] = 1;
     json["texts"] = Json::object();
     for (const auto& [path, text] : recovery.texts) json["texts"][path] = text;
-    if (recovery.tape) json["tape"] = write_tape(*recovery.tape);
+    json["tapes"] = Json::array();
+    for (const Tape& tape : recovery.tapes) json["tapes"].push_back(write_tape(tape));
     return write_file(file, json.dump(-1, ' ', false, Json::error_handler_t::replace)).has_value();
 }
 
@@ -41,10 +42,13 @@ std::optional<Recovery> find_recovery(const std::filesystem::path& file) {
     Recovery out;
     for (const auto& [path, kept] : (*json)["texts"].items())
         if (kept.is_string()) out.texts[path] = kept.get<std::string>();
-    if (json->contains("tape") && (*json)["tape"].is_string()) {
-        auto tape = read_tape((*json)["tape"].get<std::string>(), file.string());
-        if (tape) out.tape = std::move(*tape);
-    }
+    const auto take = [&](const Json& kept) {
+        if (!kept.is_string()) return;
+        if (auto tape = read_tape(kept.get<std::string>(), file.string())) out.tapes.push_back(std::move(*tape));
+    };
+    if (json->contains("tape")) take((*json)["tape"]);  // as earlier versions wrote it
+    if (json->contains("tapes") && (*json)["tapes"].is_array())
+        for (const Json& each : (*json)["tapes"]) take(each);
     if (out.empty()) return std::nullopt;
     return out;
 }

@@ -5,6 +5,7 @@
 #include <map>
 #include <optional>
 #include <string>
+#include <vector>
 
 #include "core/tape/tape.hpp"
 
@@ -13,8 +14,8 @@ namespace leap::studio {
 /// Unsaved work of one project, kept beside the user's data so that a crash loses nothing.
 struct Recovery {
     std::map<std::string, std::string> texts;  ///< edited scripts by path
-    std::optional<Tape> tape;                  ///< the run that was recorded and not saved
-    bool empty() const { return texts.empty() && !tape; }
+    std::vector<Tape> tapes;                   ///< those that have no file yet
+    bool empty() const { return texts.empty() && tapes.empty(); }
 };
 
 /// The recovery file of a project folder, under `data_folder`.

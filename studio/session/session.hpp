@@ -98,6 +98,12 @@ class Session : public QObject {
     void choose_tape(const QString& name) { documents_.choose_tape(name.toStdString()); }
     /// Changes the tape in view, as one undo step.
     void edit_tape(Tape tape, const QString& what) { documents_.edit_tape(std::move(tape), what); }
+    /// Another name for the tape in view, also in the marks that speak of it, as one undo step. Returns why not.
+    QString rename_tape(const QString& name);
+    /// One more tape, which comes into view; one undo step.
+    void add_tape(Tape tape, const QString& what) { documents_.add_tape(std::move(tape), what); }
+    void delete_tape() { documents_.delete_tape(); }
+    std::vector<std::string> deleted_tapes() const { return documents_.deleted_tapes(); }
     /// While something of the tape is dragged: the run of "now" follows, the tape stays; nothing: no longer.
     void preview_tape(const std::optional<Tape>& tape);
     bool previewing_tape() const { return previewing_tape_; }

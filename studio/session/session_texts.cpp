@@ -12,6 +12,32 @@ void Session::edit_files(const std::vector<SourceFile>& files, const QString& wh
     undo_stack().endMacro();
 }
 
+QString Session::rename_tape(const QString& name) {
+    if (tape() == nullptr) return {};
+    const std::string before = "\"" + tape()->name + "\"";
+    const std::string after = "\"" + name.trimmed().toStdString() + "\"";
+    if (after.find_first_of("\"\n\\", 1) != after.size() - 1)
+        return tr("A tape's name has no quotes and no backslash, because marks write it in quotes");
+    undo_stack().beginMacro(tr("Call a tape %1").arg(name.trimmed()));
+    // Places in the text are known for the last good program.
+    const auto marks = program_is_current() ? program()->marks : std::vector<MarkInfo>{};
+    const QString why_not = documents_.rename_tape(name.trimmed().toStdString());
+    if (why_not.isEmpty()) {
+        std::map<std::string, std::string> texts;
+        for (auto mark = marks.rbegin(); mark != marks.rend(); ++mark) {
+            if (!mark->tape || "\"" + *mark->tape + "\"" != before) continue;
+            const std::string& path = source_files()[mark->range.file].path;
+            if (text(path) == nullptr) continue;
+            std::string& changed = texts.try_emplace(path, *text(path)).first->second;
+            const auto at = changed.find(before, mark->range.begin);
+            if (at < mark->range.end) changed.replace(at, before.size(), after);
+        }
+        for (const auto& [path, changed] : texts) edit_text(path, changed, tr("Call a tape %1").arg(name.trimmed()));
+    }
+    undo_stack().endMacro();
+    return why_not;
+}
+
 void Session::take_text(const std::string& path) {
     if (documents_.is_course(path)) {
         take_course_text();

@@ -16,12 +16,12 @@ class TapeEditStep : public QUndoCommand {
           before_(std::move(before)),
           after_(std::move(after)),
           gesture_(gesture) {}
-    void undo() override { documents_.set_tape(before_); }
-    void redo() override { documents_.set_tape(after_); }
+    void undo() override { documents_.set_tape(after_.name, before_); }
+    void redo() override { documents_.set_tape(before_.name, after_); }
     int id() const override { return gesture_; }
     bool mergeWith(const QUndoCommand* next) override {
         const auto* more = dynamic_cast<const TapeEditStep*>(next);
-        if (more == nullptr || more->after_.name != after_.name) return false;
+        if (more == nullptr || more->before_.name != after_.name) return false;
         after_ = more->after_;
         return true;
     }

@@ -4,12 +4,13 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/defaults.hpp"
+
 namespace leap::studio {
 
 namespace {
 constexpr double degrees_per_pixel = 0.16;
 constexpr double pad_look_degrees_per_second = 200.0;
-constexpr double steepest_look_deg = 80.0;
 constexpr double rewind_s = 2.0;
 constexpr double slow_factor = 0.25;
 }  // namespace
@@ -122,7 +123,7 @@ void PlayInput::turn_look(double yaw_deg, std::size_t character) {
 
 void PlayInput::set_look(double yaw_deg, double pitch_deg, std::size_t character) {
     hand(character).look_yaw_deg = yaw_deg;
-    hand(character).look_pitch_deg = std::clamp(pitch_deg, -steepest_look_deg, steepest_look_deg);
+    hand(character).look_pitch_deg = std::clamp(pitch_deg, -defaults::steepest_look_deg, defaults::steepest_look_deg);
 }
 
 double PlayInput::look_yaw_deg() const {

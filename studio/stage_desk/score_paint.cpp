@@ -85,33 +85,73 @@ void ScoreView::paintEvent(QPaintEvent*) {
         still_is_current_ = true;
     }
     p.drawPixmap(0, 0, still_);
-    for (const Lane& lane : lanes_) {
+    p.setClipRect(lanes_region());
+    for (const Lane& lane : lanes_)
         if (lane.kind == Lane::Kind::move) paint_move_head(p, lane);
+    p.setClipping(false);
+    for (const Lane& lane : lanes_)
         if (lane.kind == Lane::Kind::curve) paint_value(p, lane);
-    }
     paint_selected_press(p);
+    paint_held_point(p);
     paint_loop(p);
     paint_cursor(p);
 }
 
 void ScoreView::paint_still(QPainter& p) {
     p.fillRect(rect(), palette::paper);
-    // The selected move's lane is marked through its whole length.
-    for (const Lane& lane : lanes_)
-        if (lane.kind == Lane::Kind::move && lane.index == selected_) p.fillRect(lane.box, palette::faint);
+    paint_grid(p);
+    paint_lanes(p, true);
+    // What stays in view covers what is scrolled under it.
+    for (const QRectF& part : {QRectF(0, 0, width(), lanes_top_), QRectF(0, lanes_bottom_, width(), height())}) {
+        p.fillRect(part, palette::paper);
+        p.setClipRect(part);
+        paint_grid(p);
+        p.setClipping(false);
+    }
+    paint_lanes(p, false);
+    p.setPen(palette::hairline);
+    p.drawLine(QPointF(head_width, 0), QPointF(head_width, height()));
+    p.drawLine(QPointF(0, lanes_top_ - 2), QPointF(width(), lanes_top_ - 2));
+    if (!curves_.empty()) p.fillRect(QRectF(0, lanes_bottom_ + 1, width(), divider_height - 2), palette::faint);
+}
+
+void ScoreView::paint_lanes(QPainter& p, bool scrolling) {
     for (const Lane& lane : lanes_) {
+        if (scrolls(lane.kind) != scrolling) continue;
+        if (scrolling && (lane.box.bottom() < lanes_top_ || lane.box.top() > lanes_bottom_)) continue;
+        // The selected move's lane is marked through its whole length.
+        if (lane.kind == Lane::Kind::move && lane.index == selected_) p.fillRect(lane.box, palette::faint);
         switch (lane.kind) {
             case Lane::Kind::ruler: paint_ruler(p, lane); break;
             case Lane::Kind::stick: paint_stick(p, lane); break;
+            case Lane::Kind::input: paint_input(p, lane); break;
             case Lane::Kind::button: paint_button(p, lane); break;
             case Lane::Kind::stance:
             case Lane::Kind::move: paint_spans(p, lane); break;
             case Lane::Kind::fixture: paint_fixture(p, lane); break;
+            case Lane::Kind::folded: paint_folded(p, lane); break;
             case Lane::Kind::curve: paint_curve(p, lane); break;
         }
     }
-    p.setPen(palette::hairline);
-    p.drawLine(QPointF(head_width, 0), QPointF(head_width, height()));
+}
+
+void ScoreView::paint_folded(QPainter& p, const Lane& lane) {
+    p.setFont(palette::text_font(8.5));
+    p.setPen(palette::quiet);
+    const QString words =
+        lane.index == 1 ? tr("1 move not used on this tape") : tr("%1 moves not used on this tape").arg(lane.index);
+    p.drawText(QRectF(14, lane.box.top(), head_width - 18, lane.box.height()), Qt::AlignVCenter,
+               elided(p, words, head_width - 18));
+    p.drawText(QRectF(head_width + 8, lane.box.top(), 200, lane.box.height()), Qt::AlignVCenter,
+               unfolded_ ? tr("fold away") : tr("show"));
+}
+
+/// A line down from each of the ruler's marks.
+void ScoreView::paint_grid(QPainter& p) {
+    const double step = ruler_step((to_ - from_) / std::max(1.0, width() - head_width));
+    p.setPen(palette::faint);
+    for (double t = std::ceil(from_ / step) * step; t <= to_; t += step)
+        p.drawLine(QPointF(x_of(t), ruler_height), QPointF(x_of(t), height()));
 }
 
 void ScoreView::paint_ruler(QPainter& p, const Lane& lane) {
@@ -120,8 +160,6 @@ void ScoreView::paint_ruler(QPainter& p, const Lane& lane) {
     const int decimals = step < 0.01 ? 3 : (step < 0.1 ? 2 : (step < 1.0 ? 1 : 0));
     for (double t = std::ceil(from_ / step) * step; t <= to_; t += step) {
         const double x = x_of(t);
-        p.setPen(palette::faint);
-        p.drawLine(QPointF(x, lane.box.bottom()), QPointF(x, height()));
         p.setPen(palette::quiet);
         if (x + 44 < width())
             p.drawText(QRectF(x + 4, lane.box.top(), 60, lane.box.height()), Qt::AlignVCenter,
@@ -170,6 +208,10 @@ void ScoreView::paint_stick(QPainter& p, const Lane& lane) {
     p.setFont(palette::text_font(9.0));
     p.setPen(palette::ink);
     p.drawText(QRectF(14, lane.box.top(), 100, lane.box.height()), Qt::AlignVCenter, tr("stick"));
+    p.setPen(palette::quiet);
+    if (!session_.playing())
+        p.drawText(QRectF(14, lane.box.top(), head_width - 24, lane.box.height()), Qt::AlignVCenter | Qt::AlignRight,
+                   input_curves_ ? tr("hide curves") : tr("shape"));
     // How far it is tilted; the sign of a mark above tells ahead from back.
     const double low = lane.box.bottom() - 3;
     const double range = lane.box.height() - 6;

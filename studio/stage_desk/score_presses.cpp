@@ -34,7 +34,7 @@ double ScoreView::snapped(double time, bool finer) const {
 std::optional<ScoreView::PressDrag> ScoreView::press_at(const QPointF& at) const {
     if (session_.playing() || session_.tape() == nullptr || at.x() < head_width) return std::nullopt;
     for (const Lane& lane : lanes_) {
-        if (lane.kind != Lane::Kind::button || !lane.box.contains(at)) continue;
+        if (lane.kind != Lane::Kind::button || lane_at(at) != &lane) continue;
         PressDrag out;
         out.row = row_of(lane.index);
         out.begin = at;
@@ -137,6 +137,7 @@ void ScoreView::paint_selected_press(QPainter& p) {
         const double left = std::max(head_width, x_of(press.from_s) - 2.0);
         const double right = x_of(press.to_s) + 2.0;
         if (right <= left) return;
+        if (buttons_scroll_ && !lanes_region().contains(lane.box)) return;
         p.setPen(QPen(palette::now, 1.4));
         p.setBrush(Qt::NoBrush);
         p.drawRect(QRectF(left, lane.box.top() + 1, right - left, lane.box.height() - 2));

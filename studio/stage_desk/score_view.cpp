@@ -14,7 +14,13 @@ namespace leap::studio {
 
 using namespace score;
 
-ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), session_(session), commands_(session) {
+    scroll_bar_ = new QScrollBar(Qt::Vertical, this);
+    scroll_bar_->setFocusPolicy(Qt::NoFocus);
+    connect(scroll_bar_, &QScrollBar::valueChanged, this, [this] {
+        layout_lanes();
+        redraw();
+    });
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Score"));
     setMouseTracking(false);
@@ -31,11 +37,13 @@ ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), sessi
     connect(&session_, &Session::kept_run_changed, this, [this] { redraw(); });
     connect(&session_, &Session::tapes_changed, this, [this] {
         press_drag_.reset();  // what was taken hold of may be gone, as by undo
+        point_drag_.reset();
         // An edit leaves the stretch of time in view as it is.
         const std::string name = session_.tape() != nullptr ? session_.tape()->name : std::string();
         if (name == shown_tape_) return redraw();
         shown_tape_ = name;
         selected_press_.reset();
+        selected_point_.reset();
         show_all();
     });
     connect(&session_, &Session::character_changed, this, again);
@@ -74,6 +82,7 @@ std::shared_ptr<const Program> ScoreView::program() const {
 void ScoreView::select_machine(std::int32_t machine) {
     if (machine == selected_) return;
     selected_ = machine;
+    bring_into_view(machine);
     redraw();
     emit machine_selected(machine);
 }
@@ -119,73 +128,6 @@ QSize ScoreView::sizeHint() const {
     return {800, 300};
 }
 
-QSize ScoreView::minimumSizeHint() const {
-    double height = 0.0;
-    for (const Lane& lane : lanes_) height += lane.kind == Lane::Kind::curve ? least_curve_height : lane.box.height();
-    return {360, static_cast<int>(height) + 8};
-}
-
-void ScoreView::layout_lanes() {
-    lanes_.clear();
-    const auto made = program();
-    double y = 0.0;
-    const auto add = [&](Lane::Kind kind, std::int32_t index, double height) {
-        lanes_.push_back({kind, index, QRectF(0, y, width(), height)});
-        y += height;
-    };
-    add(Lane::Kind::ruler, -1, ruler_height);
-    if (made) {
-        add(Lane::Kind::stick, -1, lane_height);
-        for (const std::int32_t button : pressed_buttons()) add(Lane::Kind::button, button, button_height);
-        y += 4;
-        add(Lane::Kind::stance, -1, lane_height);
-        for (const std::int32_t move : made->moves)
-            if (made->machines[static_cast<std::size_t>(move)].is_for(
-                    static_cast<std::int32_t>(session_.body_of_character())))
-                add(Lane::Kind::move, move, lane_height);
-        for (const std::int32_t fixture : changed_fixtures()) add(Lane::Kind::fixture, fixture, lane_height);
-        y += 4;
-        const double left = std::max(0.0, height() - y - 4);
-        const double each =
-            std::max(least_curve_height, left / std::max<double>(1.0, static_cast<double>(curves_.size())));
-        for (std::size_t i = 0; i < curves_.size(); ++i)
-            add(Lane::Kind::curve, static_cast<std::int32_t>(i), std::min(each, 110.0));
-    }
-    updateGeometry();
-}
-
-/// The buttons that the run in view presses: the others would be empty lanes.
-std::set<std::int32_t> ScoreView::pressed_buttons() const {
-    std::set<std::int32_t> out;
-    if (trace() == nullptr) return out;
-    for (const TraceEvent& event : trace()->events)
-        if (event.kind == EventKind::pressed && is_of_character(event.actor)) out.insert(event.index);
-    return out;
-}
-
-/// The fixtures that did something in the run in view.
-std::set<std::int32_t> ScoreView::changed_fixtures() const {
-    std::set<std::int32_t> out;
-    if (trace() == nullptr) return out;
-    for (const PhaseSpan& span : trace()->spans)
-        if (span.fixture >= 0 && span.from > 0.0) out.insert(span.fixture);
-    return out;
-}
-
-QRectF ScoreView::fixture_lane(const std::string& name) const {
-    for (const Lane& lane : lanes_)
-        if (lane.kind == Lane::Kind::fixture && trace()->fixtures[static_cast<std::size_t>(lane.index)].name == name)
-            return lane.box;
-    return {};
-}
-
-QRectF ScoreView::button_lane(const std::string& name) const {
-    for (const Lane& lane : lanes_)
-        if (lane.kind == Lane::Kind::button && program()->buttons[static_cast<std::size_t>(lane.index)].name == name)
-            return lane.box;
-    return {};
-}
-
 void ScoreView::refresh_answers() {
     answers_ = session_.explain_at(session_.cursor());
 }
@@ -212,10 +154,12 @@ void ScoreView::mousePressEvent(QMouseEvent* event) {
         return;
     }
     if (event->button() != Qt::LeftButton) return;
-    if (begin_loop_drag(*event)) return;
-    for (const Lane& lane : lanes_) {
-        if (!lane.box.contains(event->position())) continue;
+    if (begin_divider_drag(event->position()) || begin_loop_drag(*event)) return;
+    if (const Lane* found = lane_at(event->position())) {
+        const Lane lane = *found;
+        if (lane.kind == Lane::Kind::folded) return set_unfolded(!unfolded_);
         if (event->position().x() < head_width) {
+            if (lane.kind == Lane::Kind::stick) show_input_curves(!input_curves_);
             if (lane.kind == Lane::Kind::move) select_machine(lane.index);
             if (lane.kind == Lane::Kind::fixture)
                 select_machine(trace()->fixtures[static_cast<std::size_t>(lane.index)].machine);
@@ -234,7 +178,7 @@ void ScoreView::mousePressEvent(QMouseEvent* event) {
                     select_machine(lane.index);
         }
     }
-    if (session_.playing() || begin_press_drag(*event)) return;
+    if (session_.playing() || begin_press_drag(*event) || begin_point_drag(*event)) return;
     scrubbing_ = true;
     session_.set_cursor(time_at(event->position().x()));
 }
@@ -246,6 +190,10 @@ void ScoreView::mouseMoveEvent(QMouseEvent* event) {
         from_ = std::clamp(*pan_from_ - moved, 0.0, std::max(0.0, session_.length() - length * 0.1));
         to_ = from_ + length;
         redraw();
+    } else if (divider_grip_) {
+        drag_divider(event->position().y());
+    } else if (point_drag_) {
+        drag_point(event->position(), (event->modifiers() & Qt::AltModifier) != 0);
     } else if (press_drag_) {
         drag_press(event->position(), (event->modifiers() & Qt::AltModifier) != 0);
     } else if (loop_fixed_end_) {
@@ -257,6 +205,8 @@ void ScoreView::mouseMoveEvent(QMouseEvent* event) {
 
 void ScoreView::mouseReleaseEvent(QMouseEvent* event) {
     if (press_drag_) end_press_drag(event->position(), (event->modifiers() & Qt::AltModifier) != 0);
+    if (point_drag_) end_point_drag(event->position(), (event->modifiers() & Qt::AltModifier) != 0);
+    divider_grip_.reset();
     scrubbing_ = false;
     loop_fixed_end_.reset();
     pan_from_.reset();
@@ -264,7 +214,9 @@ void ScoreView::mouseReleaseEvent(QMouseEvent* event) {
 
 void ScoreView::wheelEvent(QWheelEvent* event) {
     const double steps = (event->angleDelta().y() + event->angleDelta().x()) / 120.0;
-    if (event->modifiers() & Qt::ShiftModifier) {
+    if (event->position().x() < head_width) {
+        scroll_bar_->setValue(scroll_bar_->value() - static_cast<int>(steps * 3.0 * lane_height));
+    } else if (event->modifiers() & Qt::ShiftModifier) {
         const double length = to_ - from_;
         from_ = std::clamp(from_ - steps * length * 0.1, 0.0, std::max(0.0, session_.length() - length * 0.1));
         to_ = from_ + length;
@@ -276,6 +228,7 @@ void ScoreView::wheelEvent(QWheelEvent* event) {
 }
 
 void ScoreView::keyPressEvent(QKeyEvent* event) {
+    if (commands_.take_key(*event)) return;
     const int rate = session_.now_run() ? session_.now_run()->trace.rate_hz : 120;
     const double tick = 1.0 / rate;
     const double step = event->modifiers() & Qt::ShiftModifier ? 0.1 : tick;
@@ -289,7 +242,7 @@ void ScoreView::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Minus: zoom(1.4, session_.cursor()); break;
         case Qt::Key_0: show_all(); break;
         case Qt::Key_Delete:
-            if (!delete_selected_press()) QWidget::keyPressEvent(event);
+            if (!delete_selected_press() && !delete_selected_point()) QWidget::keyPressEvent(event);
             break;
         case Qt::Key_Up:
         case Qt::Key_Down: {
@@ -310,6 +263,8 @@ void ScoreView::contextMenuEvent(QContextMenuEvent* event) {
     if (!made) return;
     QMenu menu(this);
     add_press_menu(menu, event->pos());
+    QMenu* tape = menu.addMenu(tr("Tape"));
+    commands_.fill_menu(*tape);
     menu.addSection(tr("Curves"));
     for (const ShownValue& value : shown_values(*made)) {
         QAction* action = menu.addAction(to_qt(value.name));
@@ -323,13 +278,26 @@ void ScoreView::contextMenuEvent(QContextMenuEvent* event) {
         });
     }
     menu.addSeparator();
+    QAction* shape = menu.addAction(tr("Shape stick and look as curves"), this, &ScoreView::show_input_curves);
+    shape->setCheckable(true);
+    shape->setChecked(input_curves_);
+    QAction* unfolded = menu.addAction(tr("Show the moves that this tape doesn't use"), this, &ScoreView::set_unfolded);
+    unfolded->setCheckable(true);
+    unfolded->setChecked(unfolded_);
     menu.addAction(tr("Show the whole tape"), this, &ScoreView::show_all);
     menu.exec(event->globalPos());
 }
 
 QString ScoreView::tip_at(const QPointF& at) const {
-    for (const Lane& lane : lanes_) {
-        if (!lane.box.contains(at)) continue;
+    if (const Lane* found = lane_at(at)) {
+        const Lane& lane = *found;
+        if (lane.kind == Lane::Kind::folded) return unfolded_ ? tr("Fold them away again") : tr("Show them");
+        if (lane.kind == Lane::Kind::stick)
+            return tr("How far the stick is tilted; a click on the word shows stick and look as curves to shape");
+        if (lane.kind == Lane::Kind::input && !session_.playing())
+            return tr(
+                "Drag a point; draw a stroke where there is none; a double click adds one, Delete takes the "
+                "framed one away.\nTimes snap to ticks, with Alt to milliseconds");
         if (lane.kind == Lane::Kind::move)
             for (const MoveAnswer& answer : answers_) {
                 if (answer.move != lane.index) continue;

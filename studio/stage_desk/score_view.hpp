@@ -3,20 +3,25 @@
 
 #include <QMouseEvent>
 #include <QPixmap>
+#include <QScrollBar>
 #include <QWidget>
 #include <optional>
 #include <set>
 
+#include "core/tape/tape_curves.hpp"
 #include "core/tape/tape_edit.hpp"
 #include "studio/session/session.hpp"
 #include "studio/shared/convert.hpp"
+#include "studio/stage_desk/tape_commands.hpp"
 
 class QMenu;
 
 namespace leap::studio {
 
-/// The score: time lanes of the run in view. Stick and buttons, one lane for the stances and one per move with its
-/// lamp and, in words, why it can't start at the cursor; then curves, the kept run dashed beside them.
+/// The score: time lanes of the run in view. At the top, always in view: ruler, stick and buttons. Under them,
+/// scrolled: one lane for the stances and one per move with its lamp and, in words, why it can't start at the cursor;
+/// moves that the tape doesn't use fold into one line. At the bottom, always in view: curves, the kept run dashed
+/// beside them.
 class ScoreView : public QWidget {
     Q_OBJECT
 
@@ -38,6 +43,19 @@ class ScoreView : public QWidget {
     QRectF fixture_lane(const std::string& name) const;
     /// The row of a button's presses; invalid when it has none.
     QRectF button_lane(const std::string& name) const;
+    /// The lane of a move; invalid while it is folded away.
+    QRectF move_lane(const std::string& name) const;
+    /// The line that stands for the moves which the tape doesn't use; invalid when it uses all.
+    QRectF folded_line() const;
+    void set_unfolded(bool unfolded);
+    QRectF stick_lane() const;
+    /// The lane of one of the stick's or the look's curves; invalid while they are not shown.
+    QRectF input_lane(InputCurve curve) const;
+    double y_of(InputCurve curve, double value) const;
+    void show_input_curves(bool shown);
+    /// Where lanes scroll, between what stays in view.
+    QRectF lanes_region() const;
+    TapeCommands* tape_commands() { return &commands_; }
     QSize sizeHint() const override;
     QSize minimumSizeHint() const override;
 
@@ -50,6 +68,7 @@ class ScoreView : public QWidget {
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void contextMenuEvent(QContextMenuEvent* event) override;
@@ -57,10 +76,24 @@ class ScoreView : public QWidget {
 
   private:
     struct Lane {
-        enum class Kind { ruler, stick, button, stance, move, fixture, curve } kind;
-        std::int32_t index;  ///< button, machine, fixture or curve
+        enum class Kind { ruler, stick, input, button, stance, move, fixture, folded, curve } kind;
+        std::int32_t index;  ///< button, machine, fixture, curve or how many are folded
         QRectF box;
     };
+    /// Lanes between presses and curves scroll; the others stay.
+    bool scrolls(Lane::Kind kind) const {
+        return (kind == Lane::Kind::button && buttons_scroll_) || kind == Lane::Kind::stance ||
+               kind == Lane::Kind::move || kind == Lane::Kind::fixture || kind == Lane::Kind::folded;
+    }
+    const Lane* lane_at(const QPointF& at) const;
+    void bring_into_view(std::int32_t machine);
+    std::set<std::int32_t> used_moves() const;
+    bool begin_divider_drag(const QPointF& at);
+    void drag_divider(double y);
+    void paint_grid(QPainter& p);
+    void paint_folded(QPainter& p, const Lane& lane);
+    void paint_input(QPainter& p, const Lane& lane);
+    void paint_lanes(QPainter& p, bool scrolling);
     const Trace* trace() const;
     const Trace* kept_trace() const;
     std::shared_ptr<const Program> program() const;
@@ -109,6 +142,27 @@ class ScoreView : public QWidget {
     bool delete_selected_press();
     void paint_selected_press(QPainter& p);
     void add_press_menu(QMenu& menu, const QPointF& at);
+    /// What is dragged in a lane of the stick's or the look's curves.
+    struct PointDrag {
+        InputCurve curve = InputCurve::stick_ahead;
+        std::optional<std::size_t> number;  ///< of the point; nothing: a stroke
+        std::vector<InputPoint> stroke;
+        QPointF begin;
+        bool moved = false;
+    };
+    struct SelectedPoint {
+        InputCurve curve = InputCurve::stick_ahead;
+        std::size_t number = 0;
+    };
+    std::pair<double, double> input_range(InputCurve curve) const;
+    double value_at(InputCurve curve, double y) const;
+    Vec2 input_at_start(InputCurve curve) const;
+    bool begin_point_drag(const QMouseEvent& event);
+    void drag_point(const QPointF& at, bool finer);
+    void end_point_drag(const QPointF& at, bool finer);
+    std::optional<Tape> pointed_tape(const QPointF& at, bool finer) const;
+    bool delete_selected_point();
+    void paint_held_point(QPainter& p);
     bool begin_loop_drag(const QMouseEvent& event);
     void drag_loop(double x);
     void paint_loop(QPainter& p);
@@ -117,7 +171,19 @@ class ScoreView : public QWidget {
     QString tip_at(const QPointF& at) const;
 
     Session& session_;
+    TapeCommands commands_;
+    QScrollBar* scroll_bar_;
     std::vector<Lane> lanes_;
+    double lanes_top_ = 0.0;       ///< of what scrolls
+    double lanes_bottom_ = 0.0;    ///< likewise
+    double lanes_height_ = 0.0;    ///< of all that scrolls, in view or not
+    double curves_height_ = 0.0;   ///< as it was dragged; 0: by the room there is
+    bool buttons_scroll_ = false;  ///< so many that they would leave no room for the rest
+    bool unfolded_ = false;
+    bool input_curves_ = false;
+    std::optional<double> divider_grip_;  ///< from the divider's top, while it is dragged
+    std::optional<PointDrag> point_drag_;
+    std::optional<SelectedPoint> selected_point_;
     std::vector<MoveAnswer> answers_;
     std::vector<std::string> curves_{"height", "speed", "rising"};
     std::int32_t selected_ = -1;

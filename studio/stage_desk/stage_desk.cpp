@@ -2,7 +2,6 @@
 #include "studio/stage_desk/stage_desk.hpp"
 
 #include <QHBoxLayout>
-#include <QScrollArea>
 #include <QSplitter>
 #include <QVBoxLayout>
 
@@ -16,18 +15,13 @@ StageDesk::StageDesk(const Workplace& place, QWidget* parent)
     PlayInput* input = &place.input;
     transport_ = new TransportBar(session_);
     score_ = new ScoreView(session_);
-    auto* score_scroll = new QScrollArea;
-    score_scroll->setWidget(score_);
-    score_scroll->setWidgetResizable(true);
-    score_scroll->setFrameShape(QFrame::NoFrame);
-    score_scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
 
     auto* lower = new QWidget;
     auto* lower_layout = new QVBoxLayout(lower);
     lower_layout->setContentsMargins(0, 0, 0, 0);
     lower_layout->setSpacing(0);
     lower_layout->addWidget(transport_);
-    lower_layout->addWidget(score_scroll, 1);
+    lower_layout->addWidget(score_, 1);
 
     left_ = new QSplitter(Qt::Vertical);
     left_->setObjectName("left");
@@ -58,6 +52,9 @@ StageDesk::StageDesk(const Workplace& place, QWidget* parent)
     connect(transport_->watch_button(), &WatchButton::problem, this, &StageDesk::problem);
     connect(transport_, &TransportBar::view_wanted, this, &StageDesk::set_view);
     connect(transport_, &TransportBar::view_on_all_wanted, stage_, &StageView::set_view_on_all);
+    transport_->set_tape_commands(*score_->tape_commands());
+    connect(score_->tape_commands(), &TapeCommands::problem, this, &StageDesk::problem);
+    connect(transport_, &TransportBar::problem, this, &StageDesk::problem);
     connect(score_, &ScoreView::machine_selected, sheet_, &SheetView::show_machine);
     connect(score_, &ScoreView::machine_selected, stage_->labels(), &StageLabels::set_machine);
     // Queued: the run must not be replaced while it is being given the key.
@@ -170,7 +167,8 @@ void StageDesk::play() {
 
 /// Keys that neither stage nor score wanted.
 void StageDesk::keyPressEvent(QKeyEvent* event) {
-    if (!transport_->watch_button()->take_key(*event)) Desk::keyPressEvent(event);
+    if (transport_->watch_button()->take_key(*event) || score_->tape_commands()->take_key(*event)) return;
+    Desk::keyPressEvent(event);
 }
 
 void StageDesk::stop() {

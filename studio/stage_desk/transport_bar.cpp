@@ -2,6 +2,9 @@
 #include "studio/stage_desk/transport_bar.hpp"
 
 #include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLineEdit>
+#include <QMenu>
 #include <cmath>
 
 #include "studio/shared/convert.hpp"
@@ -22,6 +25,13 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     tapes_->setToolTip(tr("The tape that is replayed"));
     tapes_->setAccessibleName(tr("Tape"));
     tapes_->setMinimumWidth(112);
+    tapes_->setInsertPolicy(QComboBox::NoInsert);
+    tape_menu_ = new QToolButton;
+    tape_menu_->setText(tr("Tape"));
+    tape_menu_->setObjectName("watch");
+    tape_menu_->setPopupMode(QToolButton::InstantPopup);
+    tape_menu_->setToolTip(tr("Cut, copy, trim, split, join, mirror, rename, delete; where it starts"));
+    tape_menu_->setFocusPolicy(Qt::TabFocus);
     characters_ = new QComboBox;
     characters_->setToolTip(tr("Whose lanes, gates and path are shown, and whom the keyboard plays"));
     characters_->setAccessibleName(tr("Character"));
@@ -29,19 +39,16 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     characters_->setMinimumWidth(72);
     all_ = button(tr("All"), tr("The view takes in every character"));
     all_->setCheckable(true);
-    length_ = new QLabel;
-    length_->setObjectName("quiet");
-    // It has what is left: the bar must fit a small window with two characters, too.
-    length_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     keep_ = button(tr("Keep"), tr("What is now becomes what is kept, the dashed ghost (Ctrl+K)"));
     drop_ = button(tr("Drop"), tr("Dials go back to what is kept (Ctrl+D)"));
     time_ = new QLabel;
     time_->setFont(palette::number_font(9.0));
     layout->addWidget(play_);
     layout->addWidget(watch_);
+    layout->addWidget(tape_menu_);
     layout->addWidget(tapes_);
     layout->addWidget(characters_);
-    layout->addWidget(length_, 1);
+    layout->addStretch(1);
     layout->addWidget(keep_);
     layout->addWidget(drop_);
     layout->addSpacing(10);
@@ -92,7 +99,58 @@ void TransportBar::set_view(StageView3D view) {
     for (int i = 0; i < 3; ++i) views_[i]->setChecked(i == static_cast<int>(view));
 }
 
+void TransportBar::set_tape_commands(TapeCommands& commands) {
+    auto* menu = new QMenu(this);
+    tape_menu_->setMenu(menu);
+    connect(menu, &QMenu::aboutToShow, this, [menu, &commands] {
+        menu->clear();
+        commands.fill_menu(*menu);
+    });
+    connect(&commands, &TapeCommands::rename_wanted, this, &TransportBar::begin_rename);
+}
+
+void TransportBar::begin_rename() {
+    if (session_.tape() == nullptr || session_.playing() || tapes_->isEditable()) return;
+    tapes_->setEditable(true);
+    tapes_->setCurrentText(to_qt(session_.tape()->name));
+    tapes_->lineEdit()->selectAll();
+    tapes_->lineEdit()->setFocus();
+    tapes_->lineEdit()->installEventFilter(this);
+}
+
+/// Enter takes the name, Esc leaves it as it was, and so does going elsewhere.
+bool TransportBar::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == tapes_->lineEdit()) {
+        if (event->type() == QEvent::KeyPress) {
+            const int key = static_cast<QKeyEvent*>(event)->key();
+            const bool enter = key == Qt::Key_Return || key == Qt::Key_Enter;
+            if (enter || key == Qt::Key_Escape) {
+                QMetaObject::invokeMethod(
+                    this, [this, enter] { end_rename(enter); }, Qt::QueuedConnection);
+                return true;
+            }
+        }
+        if (event->type() == QEvent::FocusOut)
+            QMetaObject::invokeMethod(
+                this, [this] { end_rename(false); }, Qt::QueuedConnection);
+    }
+    return QWidget::eventFilter(watched, event);
+}
+
+void TransportBar::end_rename(bool take) {
+    if (!tapes_->isEditable()) return;
+    const QString name = tapes_->currentText();
+    const QSignalBlocker blocker(tapes_);
+    tapes_->setEditable(false);
+    tapes_->setFocus();
+    if (take)
+        if (const QString why_not = session_.rename_tape(name); !why_not.isEmpty()) emit problem(why_not);
+    refresh();
+}
+
 void TransportBar::refresh() {
+    if (tapes_->isEditable()) return;
+    tape_menu_->setEnabled(session_.tape() != nullptr && !session_.playing());
     play_->setText(session_.playing() ? tr("Stop") : tr("Play"));
     const QSignalBlocker blocker(tapes_);
     tapes_->clear();
@@ -106,11 +164,12 @@ void TransportBar::refresh() {
         for (const TapeTrack& track : tape->tracks)
             for (const TapeEvent& event : track.events)
                 if (const auto* button = std::get_if<ButtonEvent>(&event.what)) presses += button->down ? 1 : 0;
-        length_->setText(
-            tr("%1 s%2").arg(tape->length_s, 0, 'f', 2).arg(session_.tape_unsaved() ? tr(" · not saved") : QString()));
-        length_->setToolTip(tr("%1 · %2 presses").arg(length_->text()).arg(presses));
+        tapes_->setToolTip(tr("The tape that is replayed: %1 s, %2 presses%3")
+                               .arg(tape->length_s, 0, 'f', 2)
+                               .arg(presses)
+                               .arg(session_.tape_unsaved() ? tr(", not saved") : QString()));
     } else {
-        length_->clear();
+        tapes_->setToolTip(tr("There is no tape yet"));
     }
     refresh_characters();
     refresh_sides();

@@ -177,10 +177,10 @@ TEST(TapeEdit, TapesAreJoinedTimeIsInsertedAndSidesAreChanged) {
     const Tape later = with_time_inserted(tape, 1.25, 0.5);
     expect_sound(later);
     EXPECT_EQ(presses_of(later, jump), (Presses{{1, 2}, {2.5, 3.5}})) << "what is held there is held on";
-    const Tape other_side = mirrored(TapeMaker(2).stick(0.5, 0.6, 0.8).look(1, 130), 90);
+    const Tape other_side = mirrored(TapeMaker(2).stick(0.5, 0.6, 0.8).look(1, 130), std::vector<double>{90});
     EXPECT_EQ(moment_before(other_side, 2).stick, Vec2(-0.6, 0.8));
     EXPECT_DOUBLE_EQ(moment_before(other_side, 2).yaw, 50.0);
-    EXPECT_EQ(mirrored(mirrored(tape, 40), 40), tape);
+    EXPECT_EQ(mirrored(mirrored(tape, std::vector<double>{40}), std::vector<double>{40}), tape);
 }
 
 TEST(TapeEdit, ATapeOfTwoIsCutForBothAndTakesNoPieceOfAnother) {

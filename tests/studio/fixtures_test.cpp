@@ -45,6 +45,7 @@ TEST(FixtureViews, EventsAreSaidWithTheNamesOfTheCourse) {
 TEST(FixtureViews, TheScoreHasALaneForEachThatChangedAndAClickSelectsItsKind) {
     Round round;
     ScoreView* score = round.desk->score();
+    score->resize(score->width(), 1200);
     const QRectF lane = score->fixture_lane("gate");
     ASSERT_TRUE(lane.isValid());
     EXPECT_TRUE(score->fixture_lane("roof lift").isValid());

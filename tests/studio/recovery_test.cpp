@@ -14,13 +14,13 @@ TEST(Recovery, WhatIsKeptComesBack) {
     const auto file = recovery_path(folder.path().toStdString(), "/some/project");
     Recovery kept;
     kept.texts["a.leap"] = "text with \"quotes\" and ümlauts\n";
-    kept.tape = Tape{"take", 120, 1.5, alone_at("start")};
-    kept.tape->tracks[0].events = {{0.25, ButtonEvent{"jump", true}}};
+    kept.tapes = {Tape{"take", 120, 1.5, alone_at("start")}, Tape{"other", 120, 2.5, alone_at("start")}};
+    kept.tapes[0].tracks[0].events = {{0.25, ButtonEvent{"jump", true}}};
     ASSERT_TRUE(keep_recovery(file, kept));
     const auto found = find_recovery(file);
     ASSERT_TRUE(found);
     EXPECT_EQ(found->texts, kept.texts);
-    EXPECT_EQ(found->tape, kept.tape);
+    EXPECT_EQ(found->tapes, kept.tapes);
     ASSERT_TRUE(keep_recovery(file, {}));
     EXPECT_FALSE(find_recovery(file));
 }

@@ -55,12 +55,10 @@ TEST(Score, TheLaneHeadsAreTheListOfMoves) {
     test::Studio studio;
     ScoreView* score = studio.desk->score();
     const auto dash = studio.session->program()->find_machine("dash").value();
-    bool found = false;
-    for (int y = 0; y < score->height() && !found; y += 5) {
-        QTest::mouseClick(score, Qt::LeftButton, {}, QPoint(40, y));
-        found = score->selected() == dash;
-    }
-    EXPECT_TRUE(found);
+    const QRectF lane = score->move_lane("dash");
+    ASSERT_FALSE(lane.isNull());
+    QTest::mouseClick(score, Qt::LeftButton, {}, QPoint(40, static_cast<int>(lane.center().y())));
+    EXPECT_EQ(score->selected(), dash);
     EXPECT_EQ(studio.desk->sheet()->machine(), dash);
 }
 
