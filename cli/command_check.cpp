@@ -3,7 +3,7 @@
 
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
-#include "core/experiments/batch.hpp"
+#include "core/experiments/board.hpp"
 #include "core/play/fixture_check.hpp"
 #include "core/project/project_check.hpp"
 
@@ -22,30 +22,26 @@ int check(const CheckOptions& options) {
                tapes.size());
     for (const FixtureWarning& warning : fixture_warnings(prepared.program, prepared.tuning, prepared.course.plan))
         fmt::print("warning: {}\n", warning.text);
-    int missed = 0;
+    std::vector<const Tape*> list;
+    for (const TapeEntry& entry : tapes) list.push_back(&entry.tape);
+    const Board board = make_board({prepared.program, prepared.tuning, prepared.course}, list);
     int failed = 0;
-    int met_count = 0;
-    std::vector<BatchRun> runs;
-    for (const TapeEntry& entry : tapes)
-        runs.push_back({&prepared.program, &prepared.tuning, &prepared.course, &entry.tape, entry.tape.rate_hz});
-    const std::vector<BatchResult> results = run_batch(runs);
     for (std::size_t i = 0; i < tapes.size(); ++i) {
-        const Tape& tape = tapes[i].tape;
-        if (!results[i].is_good()) {
-            complain(fmt::format("{}: {}", tapes[i].path, results[i].problem));
+        const BoardRow& row = board.rows[i];
+        if (!row.problem.empty()) {
+            complain(fmt::format("{}: {}", tapes[i].path, row.problem));
             ++failed;
             continue;
         }
         if (!options.marks) continue;
-        fmt::print("{} ({:.2f} s, hash {})\n", tape.name, tape.length_s, hash_text(results[i].hash));
-        for (const ReadingResult& reading : results[i].readings) {
-            if (!reading.met()) continue;
-            fmt::print("{}\n", reading_line(reading));
-            (*reading.met() ? met_count : missed)++;
-        }
+        fmt::print("{} ({:.2f} s, hash {})\n", row.tape, tapes[i].tape.length_s, hash_text(row.hash));
+        for (const ReadingResult& reading : row.readings)
+            if (reading.met()) fmt::print("{}\n", reading_line(reading));
     }
-    if (options.marks) fmt::print("{} marks met, {} missed\n", met_count, missed);
-    return missed + failed > 0 ? problems : good;
+    const MarkCount marks = count_marks(board);
+    if (!options.marks) return failed > 0 ? problems : good;
+    fmt::print("{} marks met, {} missed\n", marks.held, marks.all - marks.held);
+    return failed > 0 || marks.held < marks.all ? problems : good;
 }
 
 }  // namespace leap::cli

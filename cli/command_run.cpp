@@ -8,31 +8,9 @@
 #include "core/defaults.hpp"
 #include "core/project/file_io.hpp"
 #include "core/project/json_reader.hpp"
-#include "core/script/dial_edit.hpp"
 
 namespace leap::cli {
 namespace {
-
-/// Applies "hop.rise=2.4 m"; says what is wrong with it otherwise.
-tl::expected<void, std::string> apply(const std::string& setting, const Program& program, std::vector<double>& dials) {
-    const auto equals = setting.find('=');
-    if (equals == std::string::npos)
-        return tl::make_unexpected(fmt::format("--set {} has no '='; write it like --set hop.rise=\"2.4 m\"", setting));
-    const std::string path = setting.substr(0, equals);
-    const auto index = program.find_dial(path);
-    if (!index) {
-        std::vector<std::string> paths;
-        for (const DialInfo& dial : program.dials) paths.push_back(dial.path());
-        const std::string near = nearest_name(path, paths);
-        return tl::make_unexpected(
-            fmt::format("there is no dial {}{}", path, near.empty() ? "" : fmt::format("; did you mean {}?", near)));
-    }
-    const auto i = static_cast<std::size_t>(*index);
-    const auto value = parse_dial_value(program.dials[i], setting.substr(equals + 1));
-    if (!value) return tl::make_unexpected(value.error());
-    dials[i] = *value;
-    return {};
-}
 
 Json json_of(const Trace& trace, const Program& program, const Tape& tape, double wall_s,
              const std::vector<ReadingResult>& readings) {
@@ -80,7 +58,7 @@ int run(const RunOptions& options) {
     Prepared prepared = prepare(std::move(*project));
     std::vector<double> dials = prepared.tuning.dials;
     for (const std::string& setting : options.settings) {
-        const auto applied = apply(setting, prepared.program, dials);
+        const auto applied = apply_setting(setting, prepared.program, dials);
         if (applied) continue;
         complain(applied.error());
         return problems;

@@ -5,6 +5,8 @@
 #include <string>
 #include <vector>
 
+#include "cli/experiment.hpp"
+
 /// The commands of `leap`. Each returns the exit code: 0 good, 1 problems, 2 wrong call.
 namespace leap::cli {
 
@@ -52,6 +54,44 @@ struct ReachOptions {
     std::string to;
 };
 int reach(const ReachOptions& options);
+
+struct SweepOptions : ExperimentOptions {
+    std::vector<std::string> dials;  ///< "hop.rise=0.5m..6m:41"
+    std::string csv_file;            ///< empty: printed
+    std::string shard;               ///< "2/8"
+    std::vector<std::string> merge;  ///< files of parts to put together
+};
+int sweep(const SweepOptions& options);
+
+struct SensitivityCommand : ExperimentOptions {
+    std::vector<std::string> dials;  ///< none: all that have a range
+    std::string reading;             ///< only this one
+};
+int sensitivity(const SensitivityCommand& options);
+
+struct SolveCommand : ExperimentOptions {
+    std::vector<std::string> dials;   ///< "hop.rise", or with bounds
+    std::vector<std::string> wishes;  ///< "hop_height = 2.4 m"
+    std::uint64_t seed = 1;
+    int tries = 1500;
+    double stay_near = 0.0001;
+};
+int solve(const SolveCommand& options);
+
+struct FitCommand : ExperimentOptions {
+    std::vector<std::string> dials;
+    std::string measured;  ///< a CSV file
+    std::uint64_t seed = 1;
+    int tries = 1500;
+};
+int fit(const FitCommand& options);
+
+struct LeewayCommand : ExperimentOptions {
+    double spread_ms = 30.0;
+    int tries = 200;
+    unsigned seed = 1;
+};
+int leeway(const LeewayCommand& options);
 
 int format_files(const std::vector<std::string>& files);
 int make_project(const std::string& folder);

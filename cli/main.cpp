@@ -8,6 +8,18 @@
 
 namespace {
 
+/// What commands that make many runs have in common.
+void add_experiment(CLI::App& command, leap::cli::ExperimentOptions& options, bool needs_project = true) {
+    auto* project = command.add_option("PROJECT", options.project, "The project's folder");
+    if (needs_project) project->required();
+    command.add_option("--tape", options.tapes, "A tape of the project, or a tape file (every tape without it)");
+    command.add_option("--set", options.settings, "A dial to begin with: --set hop.rise=\"2.4 m\"");
+    command.add_option("--tuning", options.tuning, "A tuning of the project to begin with");
+    command.add_option("--threads", options.threads, "At most so many (one for each core without it)")
+        ->check(CLI::Range(1, 1024));
+    command.add_flag("--quiet", options.quiet, "No progress");
+}
+
 int read_call_and_run(int argc, char** argv) {
     namespace cli = leap::cli;
     CLI::App app{"Easy Leap on the command line: check, replay and explain movement scripts."};
@@ -54,6 +66,57 @@ int read_call_and_run(int argc, char** argv) {
     reach_command->add_option("--from", reach.from, "The piece to leap from")->required();
     reach_command->add_option("--to", reach.to, "The piece to leap to")->required();
 
+    cli::SweepOptions sweep;
+    auto* sweep_command = app.add_subcommand(
+        "sweep", "One or two values over their ranges: every reading of every tape, as comma-separated values");
+    add_experiment(*sweep_command, sweep, false);
+    sweep_command->add_option("--dial", sweep.dials,
+                              "What is swept, with its range and number of points: --dial hop.rise=0.5m..6m:41. Also "
+                              "\"curve surge point 2\" and \"piece plank 4 x\"");
+    sweep_command->add_option("--csv", sweep.csv_file, "Write to this file instead of printing");
+    sweep_command->add_option("--shard", sweep.shard, "Only this part of the work: --shard 2/8");
+    sweep_command->add_option("--merge", sweep.merge, "Put the files of parts together");
+
+    cli::SensitivityCommand sensitivity;
+    auto* sensitivity_command =
+        app.add_subcommand("sensitivity", "How much each reading changes for a step of each dial");
+    add_experiment(*sensitivity_command, sensitivity);
+    sensitivity_command->add_option("--dial", sensitivity.dials, "Only this one (every dial that has a range)");
+    sensitivity_command->add_option("--reading", sensitivity.reading, "Only this reading");
+
+    cli::SolveCommand solve;
+    auto* solve_command = app.add_subcommand(
+        "solve", "Dial values with which readings are as wished; exit code 1 when not all of them are");
+    add_experiment(*solve_command, solve);
+    solve_command->add_option("--dial", solve.dials, "What may be turned, also with bounds: --dial hop.rise=1m..4m")
+        ->required();
+    solve_command
+        ->add_option("--wish", solve.wishes,
+                     "What is wished: --wish \"hop_height = 2.4 m\", --wish \"air_time in 0.7 s..0.8 s on "
+                     "three hops weight 2\"")
+        ->required();
+    solve_command->add_option("--seed", solve.seed, "Another seed may find another answer");
+    solve_command->add_option("--tries", solve.tries, "At most so many")->check(CLI::Range(1, 1'000'000));
+    solve_command->add_option("--stay-near", solve.stay_near, "Weight of staying near the present values")
+        ->check(CLI::Range(0.0, 1e6));
+
+    cli::FitCommand fit;
+    auto* fit_command = app.add_subcommand("fit", "Dial values with which a run follows a measured one");
+    add_experiment(*fit_command, fit);
+    fit_command->add_option("--dial", fit.dials, "What may be turned, also with bounds")->required();
+    fit_command->add_option("--measured", fit.measured, "CSV: time and any of x, y, z, height, speed")->required();
+    fit_command->add_option("--seed", fit.seed, "Another seed may find another answer");
+    fit_command->add_option("--tries", fit.tries, "At most so many")->check(CLI::Range(1, 1'000'000));
+
+    cli::LeewayCommand leeway;
+    auto* leeway_command =
+        app.add_subcommand("leeway", "How much earlier and later each press may come before the run goes another way");
+    add_experiment(*leeway_command, leeway);
+    leeway_command->add_option("--spread", leeway.spread_ms, "How far a hand is off (ms, standard deviation)")
+        ->check(CLI::Range(0.0, 1000.0));
+    leeway_command->add_option("--tries", leeway.tries, "Tries with such a hand")->check(CLI::Range(0, 1'000'000));
+    leeway_command->add_option("--seed", leeway.seed, "Of the hand");
+
     std::vector<std::string> files;
     auto* format_command = app.add_subcommand("format", "Lay script and course files out");
     format_command->add_option("FILE", files, "Script and course files")->required();
@@ -73,6 +136,11 @@ int read_call_and_run(int argc, char** argv) {
     if (*explain_command) return cli::explain(explain);
     if (*rates_command) return cli::rates(rates);
     if (*reach_command) return cli::reach(reach);
+    if (*sweep_command) return cli::sweep(sweep);
+    if (*sensitivity_command) return cli::sensitivity(sensitivity);
+    if (*solve_command) return cli::solve(solve);
+    if (*fit_command) return cli::fit(fit);
+    if (*leeway_command) return cli::leeway(leeway);
     if (*format_command) return cli::format_files(files);
     return cli::make_project(folder);
 }

@@ -9,9 +9,9 @@ namespace leap {
 namespace {
 
 /// `room`: a trace whose memory the runs of one thread take turns in.
-void run_one(const BatchRun& run, bool keep_trace, Trace& room, BatchResult& out) {
+void run_one(const BatchRun& run, const BatchOptions& options, Trace& room, BatchResult& out) {
     const Rehearsal rehearsal(*run.program, *run.tuning, *run.course, run.rate_hz);
-    if (keep_trace) {
+    if (options.keep_traces) {
         auto trace = replay(rehearsal, *run.tape);
         if (!trace) {
             out.problem = trace.error();
@@ -25,21 +25,31 @@ void run_one(const BatchRun& run, bool keep_trace, Trace& room, BatchResult& out
     const Trace& trace = out.trace ? *out.trace : room;
     out.readings = take_readings(*run.program, *run.tuning, trace, run.tape->name);
     out.hash = trace_hash(trace);
+    out.length_s = trace.length_s();
+    if (!options.ways) return;
+    out.way = way_of(trace);
+    out.names.rate_hz = trace.rate_hz;
+    out.names.fixtures = trace.fixtures;
+    for (const TraceTrack& track : trace.tracks) out.names.tracks.push_back({track.name, track.kind, {}, {}});
 }
 
 }  // namespace
 
+BatchResult run_alone(const BatchRun& run, Trace& room, const BatchOptions& options) {
+    BatchResult out;
+    try {
+        run_one(run, options, room, out);
+    } catch (const std::exception& error) {
+        out.problem = std::string("this run could not be worked out: ") + error.what();
+    }
+    out.ended = true;
+    return out;
+}
+
 std::vector<BatchResult> run_batch(std::span<const BatchRun> runs, const BatchOptions& options) {
     std::vector<BatchResult> out(runs.size());
     tbb::enumerable_thread_specific<Trace> rooms;
-    in_parallel(runs.size(), options, [&](std::size_t i) {
-        try {
-            run_one(runs[i], options.keep_traces, rooms.local(), out[i]);
-        } catch (const std::exception& error) {
-            out[i].problem = std::string("this run could not be worked out: ") + error.what();
-        }
-        out[i].ended = true;
-    });
+    in_parallel(runs.size(), options, [&](std::size_t i) { out[i] = run_alone(runs[i], rooms.local(), options); });
     return out;
 }
 

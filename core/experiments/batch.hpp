@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "core/experiments/parallel.hpp"
+#include "core/experiments/run_way.hpp"
 #include "core/readings/readings.hpp"
 #include "core/tape/replay.hpp"
 
@@ -25,6 +26,7 @@ struct BatchRun {
 
 struct BatchOptions : ParallelOptions {
     bool keep_traces = false;  ///< otherwise only readings and hashes are kept, and the room for rows is used again
+    bool ways = false;         ///< which way each run took, too
 };
 
 struct BatchResult {
@@ -33,6 +35,9 @@ struct BatchResult {
     std::vector<ReadingResult> readings;
     std::uint64_t hash = 0;
     std::optional<Trace> trace;
+    RunWay way;
+    Trace names;  ///< of the characters and fixtures in it, without rows
+    double length_s = 0.0;
 
     bool is_good() const { return ended && problem.empty(); }
 };
@@ -40,5 +45,8 @@ struct BatchResult {
 /// The results stand in the order of the runs, whatever the order in which they ended, and are bit for bit what each
 /// run gives by itself.
 std::vector<BatchResult> run_batch(std::span<const BatchRun> runs, const BatchOptions& options = {});
+
+/// One of them, for what is searched step by step. `room`: memory for its rows, used again from call to call.
+BatchResult run_alone(const BatchRun& run, Trace& room, const BatchOptions& options = {});
 
 }  // namespace leap

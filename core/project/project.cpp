@@ -56,6 +56,12 @@ std::string write_project_file(const ProjectFile& project) {
     return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 
+const TuningEntry* Project::find_tuning(const std::string& name) const {
+    for (const TuningEntry& entry : tunings)
+        if (entry.tuning.name == name) return &entry;
+    return nullptr;
+}
+
 const TapeEntry* Project::find_tape(const std::string& name) const {
     const auto found = std::find_if(tapes.begin(), tapes.end(), [&](const TapeEntry& entry) {
         return entry.tape.name == name || entry.path == name;
@@ -103,6 +109,17 @@ std::string tape_path_for(const Project& project, const std::string& tape_name) 
     return path;
 }
 
+std::vector<std::string> files_in(const fs::path& project, const std::string& folder, const std::string& ending) {
+    std::vector<std::string> out;
+    std::error_code error;
+    for (fs::directory_iterator file(project / folder, error), end; !error && file != end; file.increment(error)) {
+        const std::string name = file->path().filename().string();
+        if (name.ends_with(ending)) out.push_back(folder + "/" + name);
+    }
+    std::sort(out.begin(), out.end());
+    return out;
+}
+
 tl::expected<Project, std::string> load_project(const fs::path& path, const TextOverrides& overrides) {
     Project out;
     std::error_code error;
@@ -135,6 +152,17 @@ tl::expected<Project, std::string> load_project(const fs::path& path, const Text
             out.tapes.push_back({tape_path, std::move(*tape)});
         } else {
             out.problems.push_back(tape.error());
+        }
+    }
+    // One that can't be read takes nothing else along.
+    for (const std::string& tuning_path : files_in(out.folder, "tunings", ".tuning.json")) {
+        const auto tuning_text = reader(tuning_path);
+        auto tuning = tuning_text ? read_tuning(*tuning_text, (out.folder / tuning_path).string(), &out.warnings)
+                                  : tl::expected<TuningFile, std::string>(tl::make_unexpected(tuning_text.error()));
+        if (tuning) {
+            out.tunings.push_back({tuning_path, std::move(*tuning)});
+        } else {
+            out.warnings.push_back(tuning.error());
         }
     }
     if (!out.file.looks.empty()) {

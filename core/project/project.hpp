@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "core/project/looks.hpp"
+#include "core/project/tuning_file.hpp"
 #include "core/script/compile.hpp"
 #include "core/tape/tape.hpp"
 #include "core/world/course.hpp"
@@ -33,6 +34,11 @@ struct TapeEntry {
     Tape tape;
 };
 
+struct TuningEntry {
+    std::string path;  ///< relative to the project's folder
+    TuningFile tuning;
+};
+
 /// A project as loaded from its folder. What can't be read is named in `problems`; the rest is there all the same.
 struct Project {
     std::filesystem::path folder;
@@ -41,12 +47,18 @@ struct Project {
     std::optional<CoursePlan> course;
     Looks looks = usual_looks();
     std::vector<TapeEntry> tapes;
+    std::vector<TuningEntry> tunings;  ///< of its folder tunings, by path
     CompileOutput compiled;
     std::vector<std::string> problems;  ///< of project, course and tape files
     std::vector<std::string> warnings;  ///< what is in them and not read; see project_check.hpp for the rest
 
     const TapeEntry* find_tape(const std::string& name) const;
+    const TuningEntry* find_tuning(const std::string& name) const;
 };
+
+/// Paths of the files in one of a project's folders whose names end with `ending`, relative to the project, sorted.
+std::vector<std::string> files_in(const std::filesystem::path& project, const std::string& folder,
+                                  const std::string& ending);
 
 /// Texts that count instead of the files on disk, by path relative to the project's folder.
 using TextOverrides = std::map<std::string, std::string>;

@@ -26,6 +26,7 @@ class Taker {
     Value take(const ReadingInfo& reading) {
         window_ = {0.0, trace_.length_s()};
         who_ = 0;
+        at_s_.reset();
         if (reading.over) {
             const auto who = actor_of(*reading.over);
             if (!who) return tl::make_unexpected(who.error());
@@ -38,6 +39,8 @@ class Taker {
         if (value) taken_[reading.name] = *value;
         return value;
     }
+    /// Where the value that was taken last begins.
+    std::optional<double> at_s() const { return at_s_; }
 
   private:
     const TraceTrack& track() const { return trace_.tracks[who_]; }
@@ -61,9 +64,9 @@ class Taker {
         std::string name = stretch.actor.empty() ? std::string() : stretch.actor + ".";
         name += stretch.phase.empty() ? stretch.owner : stretch.owner + "." + stretch.phase;
         if (all.empty()) return tl::make_unexpected(fmt::format("no {} on this tape", name));
-        if (stretch.ordinal == 0) return all.back();
-        const auto index = static_cast<std::size_t>(stretch.ordinal - 1);
+        const std::size_t index = stretch.ordinal == 0 ? all.size() - 1 : static_cast<std::size_t>(stretch.ordinal - 1);
         if (index >= all.size()) return tl::make_unexpected(fmt::format("only {} {} on this tape", all.size(), name));
+        note_begin(all[index].from);
         return all[index];
     }
 
@@ -263,6 +266,7 @@ class Taker {
         const Expr& end = expr.parts[1];
         const Value first = first_instant(begin);
         if (!first) return first;
+        note_begin(*first);
         const bool same_kind = !is_comparison(begin) && begin.name == end.name &&
                                begin.stretch.owner == end.stretch.owner && begin.stretch.phase == end.stretch.phase;
         const Value second = second_instant(end, *first, same_kind);
@@ -270,9 +274,14 @@ class Taker {
         return *second - *first;
     }
 
+    void note_begin(double time) const {
+        if (!at_s_) at_s_ = time;
+    }
+
     const Program& program_;
     const Tuning& tuning_;
     const Trace& trace_;
+    mutable std::optional<double> at_s_;
     Window window_;
     std::size_t who_ = 0;  ///< of whom the reading speaks
     std::map<std::string, double> taken_;
@@ -316,6 +325,7 @@ std::vector<ReadingResult> take_readings(const Program& program, const Tuning& t
         } else {
             result.missing = value.error();
         }
+        result.at_s = taker.at_s();
         for (const MarkInfo& mark : program.marks) {
             if (mark.reading != reading.name || (mark.tape && *mark.tape != tape_name)) continue;
             result.low = mark.low;

@@ -16,6 +16,7 @@ struct ReadingResult {
     std::string meaning;
     std::optional<double> value;  ///< SI; nothing when the run lacks what it looks at
     std::string missing;          ///< why there is no value
+    std::optional<double> at_s;   ///< where on the tape it is taken, or begins to be
     Type type;
     std::optional<double> low, high;  ///< the mark's band
     SourceRange range;

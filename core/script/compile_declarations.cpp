@@ -81,10 +81,7 @@ void Compiler::declare_counters(const std::string& path, const std::vector<synta
 void Compiler::compile_curves() {
     for (const syntax::File& file : syntax_) {
         for (const syntax::Curve& curve : file.curves) {
-            CurveInfo info{curve.name.text, curve.points, {0.0}, curve.range};
-            for (std::size_t i = 1; i < info.points.size(); ++i)
-                info.sums.push_back(info.sums.back() + 0.5 * (info.points[i].x - info.points[i - 1].x) *
-                                                           (info.points[i].y + info.points[i - 1].y));
+            CurveInfo info = with_points({curve.name.text, {}, {}, curve.range}, curve.points);
             curve_names_.add(info.name, static_cast<std::int32_t>(program_.curves.size()));
             program_.curves.push_back(std::move(info));
         }

@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/script/parse.hpp"
+#include "core/script/typed_value.hpp"
 
 namespace leap {
 namespace {
@@ -39,20 +39,9 @@ std::string with_dial_literal(std::string_view text, const DialInfo& dial, doubl
 }
 
 tl::expected<double, std::string> parse_dial_value(const DialInfo& dial, std::string_view typed) {
-    const ParseOutput parsed = parse(fmt::format("dial typed = {}", typed), 0);
-    const std::string in_unit = quantity_text(dial.value, dial.unit);
-    if (has_errors(parsed.diagnostics) || parsed.file.dials.size() != 1 || parsed.file.dials[0].range)
-        return tl::make_unexpected(
-            fmt::format("\"{}\" is no value for {}; write it like {}", typed, dial.path(), in_unit));
-    const syntax::Literal& literal = parsed.file.dials[0].value;
-    double value = literal.si();
-    if (literal.unit.text.empty()) {
-        value = literal.written * dial.unit.scale;
-    } else if (literal.unit.dimension != dial.unit.dimension) {
-        return tl::make_unexpected(fmt::format("{} is {}, this is {}; write it like {}", dial.path(),
-                                               dimension_text(dial.unit.dimension),
-                                               dimension_text(literal.unit.dimension), in_unit));
-    }
+    const auto read = read_value(typed, dial.unit, dial.path(), quantity_text(dial.value, dial.unit));
+    if (!read) return read;
+    const double value = *read;
     const bool outside = (dial.low && value < *dial.low) || (dial.high && value > *dial.high);
     if (outside)
         return tl::make_unexpected(fmt::format("{} lies outside the range of {}: {} to {}", typed, dial.path(),

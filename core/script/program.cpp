@@ -144,6 +144,15 @@ tl::expected<void, std::string> leave_out(const Program& program, std::string_vi
     return {};
 }
 
+CurveInfo with_points(CurveInfo curve, std::vector<syntax::CurvePoint> points) {
+    curve.points = std::move(points);
+    curve.sums.assign(1, 0.0);
+    for (std::size_t i = 1; i < curve.points.size(); ++i)
+        curve.sums.push_back(curve.sums.back() + 0.5 * (curve.points[i].x - curve.points[i - 1].x) *
+                                                     (curve.points[i].y + curve.points[i - 1].y));
+    return curve;
+}
+
 double curve_value(const CurveInfo& curve, double x) {
     const auto& p = curve.points;
     if (x <= p.front().x) return p.front().y;

@@ -366,6 +366,8 @@ tl::expected<void, std::string> leave_out(const Program& program, std::string_vi
 /// The kinds of accents that a move or stance has, in the order of the text, each once.
 std::vector<AccentKind> accent_kinds(const Machine& machine);
 
+/// The curve through other points; they must be by x.
+CurveInfo with_points(CurveInfo curve, std::vector<syntax::CurvePoint> points);
 /// Height of a curve at x, and its integral from the first point to x.
 double curve_value(const CurveInfo& curve, double x);
 double curve_integral(const CurveInfo& curve, double x);

@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include "cli/commands.hpp"
+#include "core/experiments/fit.hpp"
+#include "core/project/file_io.hpp"
+
+namespace leap::cli {
+namespace {
+
+std::string error_text(const FitError& error) {
+    std::string out;
+    for (const auto& [what, value] : error.by_column)
+        out += fmt::format("{}{} {}", out.empty() ? "" : ", ", measured_name(what),
+                           quantity_text(value, what == Measured::speed ? dimensions::speed : dimensions::length, 4));
+    return fmt::format("{} ({:.0f} % of what was measured lies within the run)", out, error.covered * 100.0);
+}
+
+}  // namespace
+
+int fit(const FitCommand& options) {
+    const auto experiment = begin_experiment(options);
+    if (!experiment) return problems;
+    if (experiment->tapes.size() != 1) {
+        complain("a fit is made on one tape; name it with --tape");
+        return wrong_call;
+    }
+    auto values = free_values(*experiment, options.dials);
+    if (!values) return problems;
+    const auto text = read_file(options.measured);
+    if (!text) {
+        complain(text.error());
+        return problems;
+    }
+    auto measured = read_measured(*text, options.measured);
+    if (!measured) {
+        complain(measured.error());
+        return problems;
+    }
+    FitRequest request;
+    request.free = std::move(*values);
+    request.tape = &experiment->tapes.front();
+    request.measured = std::move(*measured);
+    request.seed = options.seed;
+    request.most_tries = options.tries;
+    SolveOptions search;
+    search.stop = stop_on_interrupt();
+    if (const auto show = show_progress(options.quiet))
+        search.progress = [show](int tries, int most) {
+            show(static_cast<std::size_t>(tries), static_cast<std::size_t>(most));
+        };
+    const Fit found = leap::fit(experiment->setup(), request, search);
+    if (!found.problem.empty()) {
+        complain(found.problem);
+        return problems;
+    }
+    if (found.stopped) complain("stopped; the best so far:");
+    for (std::size_t i = 0; i < found.values.size(); ++i)
+        fmt::print("{} = {}   (now {})\n", request.free[i].path, free_value_text(request.free[i], found.values[i]),
+                   free_value_text(request.free[i], request.free[i].now));
+    fmt::print("what was measured lies {:.3f} s later on the tape\n", found.alignment.later_s);
+    fmt::print("root mean square error before: {}\n", error_text(found.before));
+    fmt::print("root mean square error after:  {}\n", error_text(found.after));
+    return found.stopped ? problems : good;
+}
+
+}  // namespace leap::cli

@@ -1,0 +1,97 @@
+// SPDX-License-Identifier: MIT
+#include "core/experiments/leeway.hpp"
+
+#include <gtest/gtest.h>
+
+#include "tests/core/experiment_scene.hpp"
+
+namespace leap {
+namespace {
+
+struct Gap : test::HopScene {
+    Tape tape = test::gap_tape();
+    Gap() : HopScene("mark lowest in -0.1 m..0.1 m\n", test::gap_plan()) {}
+    /// As the mark says it.
+    static bool is_dry(const Trace& trace) {
+        return extreme(trace.tracks[0], Quantity::feet, {0.0, trace.length_s()}, false) >= -0.1;
+    }
+    bool lands(double jump_at) const { return is_dry(run(test::gap_tape(jump_at))); }
+};
+
+TEST(Leeway, OfTheJumpBeforeAGapIsExactToTheTickOnBothSides) {
+    const Gap scene;
+    const Leeway found = find_leeway(scene.setup(), scene.tape);
+    ASSERT_TRUE(found.complete) << found.problem;
+    ASSERT_EQ(found.events.size(), 2U);
+    const EventLeeway& press = found.events[0];
+    EXPECT_FALSE(press.release);
+    EXPECT_FALSE(press.earlier.open);
+    EXPECT_FALSE(press.later.open);
+    const double tick = 1.0 / 120;
+    EXPECT_TRUE(scene.lands(press.time_s - press.earlier.by_s));
+    EXPECT_FALSE(scene.lands(press.time_s - press.earlier.by_s - tick));
+    // Its release stays.
+    const auto later = [&](double by) {
+        Tape moved = scene.tape;
+        moved.tracks[0].events[1].time_s += by;
+        return Gap::is_dry(scene.run(moved));
+    };
+    EXPECT_TRUE(later(press.later.by_s));
+    EXPECT_FALSE(later(press.later.by_s + tick));
+    EXPECT_FALSE(press.earlier.why.empty());
+    EXPECT_FALSE(press.later.why.empty());
+}
+
+TEST(Leeway, AReleaseThatDecidesNothingIsOpen) {
+    const Gap scene;
+    const Leeway found = find_leeway(scene.setup(), scene.tape);
+    const EventLeeway& release = found.events[1];
+    ASSERT_TRUE(release.release);
+    EXPECT_TRUE(release.earlier.open) << "as far as is looked";
+    EXPECT_TRUE(release.later.open);
+    EXPECT_NEAR(release.later.by_s, 0.5, 1e-9) << "as far as is looked";
+    EXPECT_NEAR(release.earlier.by_s, 0.5, 1e-9);
+    EXPECT_EQ(tightest_first(found).front(), &found.events[0]);
+}
+
+TEST(Leeway, OfTwoCharactersIsEachOnesOwn) {
+    const Gap scene;
+    const Tape both = test::together({{"", "start", scene.tape, "one"}, {"", "start", test::TapeMaker(2.5), "two"}});
+    const Leeway found = find_leeway(scene.setup(), both);
+    for (const EventLeeway& event : found.events) EXPECT_EQ(event.track, 0U);
+    EXPECT_EQ(found.events.size(), 2U);
+}
+
+TEST(Leeway, ATapeThatDoesntPlayIsToldAndStopEndsIt) {
+    Gap scene;
+    ParallelOptions options;
+    options.stop = [] { return true; };
+    EXPECT_FALSE(find_leeway(scene.setup(), scene.tape, options).complete);
+    scene.tape.tracks[0].start_place = "nowhere";
+    EXPECT_NE(find_leeway(scene.setup(), scene.tape).problem.find("nowhere"), std::string::npos);
+    EXPECT_NE(try_hand(scene.setup(), scene.tape).problem.find("nowhere"), std::string::npos);
+}
+
+TEST(Leeway, ASteadyHandSucceedsAlwaysAShakingOneLess) {
+    const Gap scene;
+    HandOptions options;
+    options.tries = 60;
+    options.spread_s = 0.0;
+    const HandResult steady = try_hand(scene.setup(), scene.tape, options);
+    EXPECT_EQ(steady.successes, 60);
+    EXPECT_NEAR(steady.high, 1.0, 1e-9);
+    EXPECT_NEAR(steady.low, 0.94, 0.01) << "60 of 60 still leave room for doubt";
+    options.spread_s = 0.15;
+    const HandResult shaking = try_hand(scene.setup(), scene.tape, options);
+    EXPECT_LT(shaking.successes, 60);
+    EXPECT_GT(shaking.successes, 0);
+    ASSERT_FALSE(shaking.failures.empty());
+    int failures = 0;
+    for (const auto& failure : shaking.failures) failures += failure.count;
+    EXPECT_EQ(failures + shaking.successes, 60);
+    options.threads = 1;
+    EXPECT_EQ(try_hand(scene.setup(), scene.tape, options).successes, shaking.successes) << "on any number of threads";
+}
+
+}  // namespace
+}  // namespace leap

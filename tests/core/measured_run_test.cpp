@@ -1,0 +1,91 @@
+// SPDX-License-Identifier: MIT
+#include "core/experiments/measured_run.hpp"
+
+#include <gtest/gtest.h>
+
+#include <cmath>
+
+#include "tests/core/experiment_scene.hpp"
+
+namespace leap {
+namespace {
+
+std::string problem(const std::string& text) {
+    const auto read = read_measured(text, "m.csv");
+    return read ? "fine" : read.error();
+}
+
+TEST(MeasuredRun, ColumnsAreReadWithTheirUnitsAndOthersLeftOut) {
+    const auto run =
+        read_measured("time (ms), height [cm] ,frame,speed\n0,0,1,2\n100,12.5,2,\n200,50,3,4e0\n", "m.csv").value();
+    EXPECT_EQ(run.times_s, (std::vector<double>{0.0, 0.1, 0.2}));
+    EXPECT_NEAR(run.columns.at(Measured::height)[1], 0.125, 1e-12);
+    EXPECT_TRUE(std::isnan(run.columns.at(Measured::speed)[1])) << "an empty field is unknown";
+    EXPECT_EQ(run.columns.at(Measured::speed)[2], 4.0);
+    EXPECT_EQ(run.columns.size(), 2U);
+}
+
+TEST(MeasuredRun, OtherWaysOfWritingAreRead) {
+    const std::string mark = "\xEF\xBB\xBF";
+    const auto comma = read_measured(mark + "Time;Height (m)\r\n0;0,5\r\n0,1;1,25\r\n0,2;2\r\n", "m.csv").value();
+    EXPECT_EQ(comma.times_s[1], 0.1);
+    EXPECT_EQ(comma.columns.at(Measured::height)[1], 1.25);
+    const auto tabs = read_measured("# a film\nt\tx\n0\t1\n1\t2\n2\t3\n", "m.csv").value();
+    EXPECT_EQ(tabs.columns.at(Measured::x)[2], 3.0);
+    MeasuredUnits units;
+    units.length = "cm";
+    EXPECT_EQ(read_measured("time,z\n0,100\n1,100\n2,100\n", "m.csv", units)->columns.at(Measured::z)[0], 1.0);
+}
+
+TEST(MeasuredRun, WhatIsWrongIsToldWithItsLine) {
+    EXPECT_NE(problem("").find("at least 3"), std::string::npos);
+    EXPECT_NE(problem("a,b\n1,2\n").find("m.csv:1: the head line needs a column time"), std::string::npos);
+    EXPECT_NE(problem("time,a\n1,2\n").find("one of x, y, z, height, speed"), std::string::npos);
+    EXPECT_NE(problem("time,height\n0,1\n1,nan\n2,1\n").find("m.csv:3: \"nan\" is no number (height)"),
+              std::string::npos);
+    EXPECT_NE(problem("time,height\n0,1\n1,2 m\n2,1\n").find("m.csv:3:"), std::string::npos);
+    EXPECT_NE(problem("time,height\n0,1\n0,2\n2,1\n").find("doesn't come after"), std::string::npos);
+    EXPECT_NE(problem("time,height (s)\n0,1\n1,2\n2,1\n").find("\"s\" is no unit of m"), std::string::npos);
+    EXPECT_NE(problem("time,height\n0,1\n").find("there are 1 measured times"), std::string::npos);
+    EXPECT_NE(problem("time,height\n,1\n").find("is no number (time)"), std::string::npos);
+}
+
+/// What a rehearsed run has, as if it had been measured from `later` on, 10 m higher up.
+MeasuredRun taken_from(const Trace& run, double later, double up) {
+    MeasuredRun out;
+    for (double t = 0.0; t < 1.0; t += 0.02) {
+        out.times_s.push_back(t);
+        out.columns[Measured::z].push_back(rehearsed(Measured::z, run.tracks[0], t + later) + up);
+        out.columns[Measured::speed].push_back(rehearsed(Measured::speed, run.tracks[0], t + later));
+    }
+    return out;
+}
+
+TEST(MeasuredRun, AlignsItselfInTimeAndPlace) {
+    const test::HopScene scene;
+    const Trace run = scene.run(test::TapeMaker(3).stick(0.3, 0, 1).hold("jump", 0.8, 0.2));
+    const MeasuredRun measured = taken_from(run, 0.437, 10.0);
+    const Alignment found = aligned(measured, run.tracks[0]);
+    EXPECT_NEAR(found.later_s, 0.437, 1e-3);
+    EXPECT_NEAR(found.offset.at(Measured::z), -10.0, 1e-3);
+    const FitError error = error_of(measured, found, run.tracks[0]);
+    EXPECT_LT(error.by_column.at(Measured::z), 1e-3);
+    EXPECT_EQ(error.covered, 1.0);
+}
+
+TEST(MeasuredRun, TheErrorIsARootMeanSquareAndWhatLiesOutsideCounts) {
+    const test::HopScene scene;
+    const Trace run = scene.run(test::TapeMaker(1));
+    MeasuredRun measured;
+    measured.times_s = {0.0, 0.5, 1.0};
+    measured.columns[Measured::height] = {3.0, -4.0, 0.0};
+    const FitError error = error_of(measured, {}, run.tracks[0]);
+    EXPECT_NEAR(error.by_column.at(Measured::height), std::sqrt((9.0 + 16.0) / 3.0), 1e-9);
+    Alignment away;
+    away.later_s = 50.0;
+    EXPECT_EQ(error_of(measured, away, run.tracks[0]).covered, 0.0);
+    EXPECT_GT(error_of(measured, away, run.tracks[0]).together, error.together);
+}
+
+}  // namespace
+}  // namespace leap
