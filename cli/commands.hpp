@@ -93,6 +93,28 @@ struct LeewayCommand : ExperimentOptions {
 };
 int leeway(const LeewayCommand& options);
 
+struct CompareCommand {
+    std::string project;
+    std::string against;             ///< a revision
+    double threshold_percent = 1.0;  ///< smaller changes of a reading don't count
+    std::string html_file;
+    int threads = 0;
+};
+int compare(const CompareCommand& options);
+
+struct ReportCommand {
+    std::string project;
+    std::string tape;
+    std::string html_file;
+};
+int report(const ReportCommand& options);
+
+struct TrialCommand : ExperimentOptions {
+    std::string name;   ///< empty: every trial of the project is listed
+    bool keep = false;  ///< the result is written into its file
+};
+int trial(const TrialCommand& options);
+
 int format_files(const std::vector<std::string>& files);
 int make_project(const std::string& folder);
 

@@ -117,6 +117,33 @@ int read_call_and_run(int argc, char** argv) {
     leeway_command->add_option("--tries", leeway.tries, "Tries with such a hand")->check(CLI::Range(0, 1'000'000));
     leeway_command->add_option("--seed", leeway.seed, "Of the hand");
 
+    cli::CompareCommand compare;
+    auto* compare_command = app.add_subcommand(
+        "compare", "What changed in every tape since a revision of git; exit code 1 when readings changed");
+    compare_command->add_option("PROJECT", compare.project, "The project's folder")->required();
+    compare_command->add_option("--against", compare.against, "A revision: HEAD, a tag, a hash")->required();
+    compare_command->add_option("--threshold", compare.threshold_percent, "Smaller changes don't count (percent)")
+        ->check(CLI::Range(0.0, 100.0));
+    compare_command->add_option("--html", compare.html_file, "Write a page with paths, curves and tables");
+    compare_command->add_option("--threads", compare.threads, "At most so many (one for each core without it)")
+        ->check(CLI::Range(1, 1024));
+
+    cli::ReportCommand report;
+    auto* report_command = app.add_subcommand("report", "A page about one run: path, curves, readings, moves, dials");
+    report_command->add_option("PROJECT", report.project, "The project's folder")->required();
+    report_command->add_option("--tape", report.tape, "A tape of the project, or a tape file")->required();
+    report_command->add_option("--html", report.html_file, "The page's file")->required();
+
+    cli::TrialCommand trial;
+    auto* trial_command =
+        app.add_subcommand("trial", "Run a trial of the project again, or list them with their results");
+    trial_command->add_option("PROJECT", trial.project, "The project's folder")->required();
+    trial_command->add_option("NAME", trial.name, "Which one");
+    trial_command->add_flag("--keep", trial.keep, "Write the result into the trial's file");
+    trial_command->add_option("--threads", trial.threads, "At most so many (one for each core without it)")
+        ->check(CLI::Range(1, 1024));
+    trial_command->add_flag("--quiet", trial.quiet, "No progress");
+
     std::vector<std::string> files;
     auto* format_command = app.add_subcommand("format", "Lay script and course files out");
     format_command->add_option("FILE", files, "Script and course files")->required();
@@ -141,6 +168,9 @@ int read_call_and_run(int argc, char** argv) {
     if (*solve_command) return cli::solve(solve);
     if (*fit_command) return cli::fit(fit);
     if (*leeway_command) return cli::leeway(leeway);
+    if (*compare_command) return cli::compare(compare);
+    if (*report_command) return cli::report(report);
+    if (*trial_command) return cli::trial(trial);
     if (*format_command) return cli::format_files(files);
     return cli::make_project(folder);
 }

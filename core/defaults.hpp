@@ -173,6 +173,7 @@ inline constexpr int course_format = 1;
 inline constexpr int project_format = 1;
 inline constexpr int looks_format = 1;
 inline constexpr int tuning_format = 1;
+inline constexpr int trial_format = 1;
 /// Larger files are refused (bytes): scripts; courses, tapes and projects; anything else. Touch when somebody has
 /// larger ones that are no mistake.
 inline constexpr std::size_t largest_script_bytes = 1U * 1024 * 1024;

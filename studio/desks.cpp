@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QObject>
 
+#include "studio/bench_desk/bench_desk.hpp"
 #include "studio/course_desk/course_desk.hpp"
 #include "studio/script_desk/script_desk.hpp"
 #include "studio/stage_desk/stage_desk.hpp"
@@ -15,6 +16,8 @@ std::vector<DeskInfo> all_desks() {
          [](const Workplace& place) { return new ScriptDesk(place.session); }},
         {"course", QObject::tr("Course"), QObject::tr("Lay out"), "Alt+3",
          [](const Workplace& place) { return new CourseDesk(place); }},
+        {"bench", QObject::tr("Bench"), QObject::tr("Find out"), "Alt+4",
+         [](const Workplace& place) { return new BenchDesk(place); }},
     };
 }
 

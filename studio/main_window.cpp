@@ -11,6 +11,7 @@
 #include <QVBoxLayout>
 #include <algorithm>
 
+#include "studio/bench_desk/bench_desk.hpp"
 #include "studio/rate_check/rate_page.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/keys_dialog.hpp"
@@ -28,6 +29,7 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     for (const DeskInfo& info : desk_infos_) {
         desks_.push_back(info.make({session_, keys_, *input_, *stage_}));
         connect(desks_.back(), &Desk::problem, this, &MainWindow::say);
+        connect(desks_.back(), &Desk::desk_wanted, this, &MainWindow::show_desk);
     }
     auto* page = new QWidget;
     auto* layout = new QVBoxLayout(page);
@@ -55,6 +57,7 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
         refresh_strip();
     });
     connect(&session_, &Session::now_run_changed, this, &MainWindow::refresh_status);
+    connect(&session_, &Session::board_changed, this, &MainWindow::refresh_marks);
     connect(&session_, &Session::message, this, &MainWindow::say);
     connect(&session_, &Session::conflict, this, [this](const QString& path) {
         Q_UNUSED(path);
@@ -106,7 +109,16 @@ QWidget* MainWindow::make_top_line() {
         desk_words_.push_back(out);
     }
     desk_words_.front()->setChecked(true);
-    layout->addStretch();
+    layout->addSpacing(14);
+    marks_ = new QPushButton;
+    marks_->setObjectName("word");
+    marks_->setToolTip(tr("Every mark on every tape; a click shows the board"));
+    marks_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    connect(marks_, &QPushButton::clicked, this, [this] {
+        show_desk("bench");
+        desk<BenchDesk>()->notebook()->select_page(Notebook::Page::board);
+    });
+    layout->addWidget(marks_, 1);
     status_ = new QLabel;
     status_->setObjectName("quiet");
     layout->addWidget(status_);
@@ -245,8 +257,33 @@ void MainWindow::refresh_status() {
     if (const RunPointer run = session_.now_run(); run && run->problem.empty())
         words << tr("%1 s replayed in %2 ms").arg(run->trace.length_s(), 0, 'f', 1).arg(run->replay_ms, 0, 'f', 1);
     const int pads = pad_ != nullptr ? pad_->count() : 0;
-    words << (pads > 1 ? tr("%1 pads ready").arg(pads) : (pads == 1 ? tr("pad ready") : tr("no pad")));
+    if (pads > 0) words << (pads > 1 ? tr("%1 pads ready").arg(pads) : tr("pad ready"));
     status_->setText(words.join("  ·  "));
+}
+
+/// "40 of 40 marks hold", and by name what is broken by what differs from kept.
+void MainWindow::refresh_marks() {
+    const BoardPointer now = session_.board(Side::now);
+    marks_->setVisible(now != nullptr && count_marks(now->board).all > 0);
+    if (!now) return;
+    const MarkCount marks = count_marks(now->board);
+    QStringList broken;
+    if (const BoardPointer kept = session_.board(Side::kept))
+        for (const MarkChange& change : mark_changes(kept->board, now->board))
+            if (change.broken)
+                broken << (change.reading.empty() ? tr("%1 doesn't play").arg(to_qt(change.tape))
+                                                  : tr("%1 on %2").arg(to_qt(change.reading), to_qt(change.tape)));
+    QString text = tr("%1 of %2 marks hold").arg(marks.held).arg(marks.all);
+    marks_->setToolTip(broken.isEmpty() ? tr("Every mark on every tape; a click shows the board")
+                                        : tr("Broken against kept:\n%1").arg(broken.join('\n')));
+    if (!broken.isEmpty()) text += tr(" · breaks %1").arg(broken.first().replace('_', ' '));
+    if (broken.size() > 1) text += tr(" and %1 more").arg(broken.size() - 1);
+    marks_words_ = text;
+    const bool fine = marks.held == marks.all;
+    marks_->setStyleSheet(
+        QString("text-align: left; color: %1").arg((fine ? palette::holds : palette::refused).name()));
+    marks_->setText(marks_->fontMetrics().elidedText((fine ? "✓ " : "✗ ") + text, Qt::ElideRight,
+                                                     std::max(120, marks_->width() - 16)));
 }
 
 void MainWindow::refresh_title() {
@@ -303,6 +340,13 @@ bool MainWindow::save() {
     const QString problems = session_.save();
     if (!problems.isEmpty()) say(problems);
     return problems.isEmpty();
+}
+
+void MainWindow::resizeEvent(QResizeEvent* event) {
+    QMainWindow::resizeEvent(event);
+    // Once the line has its new size.
+    QMetaObject::invokeMethod(
+        this, [this] { refresh_marks(); }, Qt::QueuedConnection);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

@@ -37,6 +37,8 @@ class MainWindow : public QMainWindow {
     PlayInput* input() { return input_; }
     /// What the strip says now; empty when it is hidden.
     QString strip_text() const;
+    /// What the top line says of the marks.
+    QString marks_text() const { return marks_words_; }
     void open_dialog();
     bool may_leave(const QString& before_what, const QString& without);
     bool save();
@@ -46,6 +48,7 @@ class MainWindow : public QMainWindow {
 
   protected:
     void closeEvent(QCloseEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
   private:
     QWidget* make_top_line();
@@ -53,6 +56,7 @@ class MainWindow : public QMainWindow {
     void make_actions();
     QAction* add_action(QMenu* menu, const QString& text, const QKeySequence& key, const std::function<void()>& done);
     void refresh_status();
+    void refresh_marks();
     void refresh_title();
     void refresh_strip();
     void say(const QString& text);
@@ -71,6 +75,8 @@ class MainWindow : public QMainWindow {
     std::int32_t looked_at_ = -1;  ///< the move or stance that was looked at last on any desk
     QStackedWidget* pages_;
     QLabel* project_;
+    QPushButton* marks_;
+    QString marks_words_;
     QLabel* status_;
     QWidget* strip_;
     QLabel* strip_words_;

@@ -4,6 +4,7 @@
 #include <QApplication>
 #include <QElapsedTimer>
 #include <QThread>
+#include <algorithm>
 
 #include "core/script/dial_edit.hpp"
 #include "studio/stage_desk/stage_view.hpp"
@@ -59,8 +60,11 @@ QString take_picture(MainWindow& window, Session& session, const PictureOptions&
     if (const QString problem = desk->prepare_picture(options); !problem.isEmpty()) return problem;
     QElapsedTimer timer;
     timer.start();
-    constexpr int longest_ms = 10000;
-    while (desk->is_busy() && timer.elapsed() < longest_ms) settle(session);
+    constexpr int longest_ms = 60000;  // trials are run for their picture
+    const auto busy = [&] {
+        return std::any_of(window.desks().begin(), window.desks().end(), [](Desk* each) { return each->is_busy(); });
+    };
+    while (busy() && timer.elapsed() < longest_ms) settle(session);
     window.stage()->stand_still();
     settle(session);
     if (!window.grab().save(options.file)) return QString("%1 can't be written").arg(options.file);

@@ -154,6 +154,10 @@ std::vector<SweepEdge> find_edges(const Setup& setup, const SweepRequest& reques
             if (x + 1 < wide) consider(sweep.cell_at(x, y), sweep.cell_at(x + 1, y));
             if (y + 1 < high) consider(sweep.cell_at(x, y), sweep.cell_at(x, y + 1));
         }
+    // Where runs go other ways everywhere, the edges between ways stay in the middle of their cells: they would cost
+    // more than the sweep itself and outline nothing.
+    const auto ways = std::count_if(out.begin(), out.end(), [](const SweepEdge& edge) { return !edge.holds; });
+    const bool few_ways = static_cast<std::size_t>(ways) * 4 <= sweep.cells.size();
     tbb::enumerable_thread_specific<Trace> rooms;
     constexpr int halvings = 5;
     in_parallel(out.size(), options, [&](std::size_t i) {
@@ -161,7 +165,7 @@ std::vector<SweepEdge> find_edges(const Setup& setup, const SweepRequest& reques
         std::vector<double> one = sweep.values_of(edge.one);
         std::vector<double> other = sweep.values_of(edge.other);
         const SweepCell& begin = sweep.cells[edge.one];
-        for (int k = 0; k < halvings; ++k) {
+        for (int k = 0; k < halvings && (edge.holds || few_ways); ++k) {
             std::vector<double> middle(one.size());
             for (std::size_t axis = 0; axis < one.size(); ++axis) middle[axis] = 0.5 * (one[axis] + other[axis]);
             SweepCell cell;

@@ -79,7 +79,8 @@ struct SweepEdge {
     std::size_t one = 0, other = 0;
     bool holds = false;
 };
-/// Found by halving between the cells, for one tape or all of them.
+/// Found by halving between the cells, for one tape or all of them. Where more than every fourth pair of cells goes
+/// different ways, those edges lie in the middle between their cells.
 std::vector<SweepEdge> find_edges(const Setup& setup, const SweepRequest& request, const Sweep& sweep,
                                   std::optional<std::size_t> tape, const ParallelOptions& options = {});
 

@@ -51,10 +51,11 @@ std::optional<std::pair<std::size_t, std::size_t>> cell_of(std::string_view line
 
 std::string sweep_csv(const Sweep& sweep, const Program& program) {
     std::string out = "cell,of";
-    for (const SweepAxis& axis : sweep.axes) out += "," + field(with_unit(axis.value.path, axis.value.unit));
+    for (const SweepAxis& axis : sweep.axes)
+        out += fmt::format(",{}", field(with_unit(axis.value.path, axis.value.unit)));
     out += ",tape,problem,way,marks held,marks";
     for (const ReadingInfo& reading : program.readings)
-        out += "," + field(with_unit(reading.name, display_unit(reading.type.dimension)));
+        out += fmt::format(",{}", field(with_unit(reading.name, display_unit(reading.type.dimension))));
     out += "\n";
     for (std::size_t cell = 0; cell < sweep.cells.size(); ++cell) {
         if (!sweep.cells[cell].done) continue;

@@ -62,6 +62,12 @@ const TuningEntry* Project::find_tuning(const std::string& name) const {
     return nullptr;
 }
 
+const TrialEntry* Project::find_trial(const std::string& name) const {
+    for (const TrialEntry& entry : trials)
+        if (entry.trial.name == name) return &entry;
+    return nullptr;
+}
+
 const TapeEntry* Project::find_tape(const std::string& name) const {
     const auto found = std::find_if(tapes.begin(), tapes.end(), [&](const TapeEntry& entry) {
         return entry.tape.name == name || entry.path == name;
@@ -156,13 +162,23 @@ tl::expected<Project, std::string> load_project(const fs::path& path, const Text
     }
     // One that can't be read takes nothing else along.
     for (const std::string& tuning_path : files_in(out.folder, "tunings", ".tuning.json")) {
-        const auto tuning_text = reader(tuning_path);
-        auto tuning = tuning_text ? read_tuning(*tuning_text, (out.folder / tuning_path).string(), &out.warnings)
-                                  : tl::expected<TuningFile, std::string>(tl::make_unexpected(tuning_text.error()));
+        const auto tuning = reader(tuning_path).and_then([&](const std::string& tuning_text) {
+            return read_tuning(tuning_text, (out.folder / tuning_path).string(), &out.warnings);
+        });
         if (tuning) {
-            out.tunings.push_back({tuning_path, std::move(*tuning)});
+            out.tunings.push_back({tuning_path, *tuning});
         } else {
             out.warnings.push_back(tuning.error());
+        }
+    }
+    for (const std::string& trial_path : files_in(out.folder, "trials", ".trial.json")) {
+        const auto trial = reader(trial_path).and_then([&](const std::string& trial_text) {
+            return read_trial(trial_text, (out.folder / trial_path).string(), &out.warnings);
+        });
+        if (trial) {
+            out.trials.push_back({trial_path, *trial});
+        } else {
+            out.warnings.push_back(trial.error());
         }
     }
     if (!out.file.looks.empty()) {

@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "core/project/looks.hpp"
+#include "core/project/trial_file.hpp"
 #include "core/project/tuning_file.hpp"
 #include "core/script/compile.hpp"
 #include "core/tape/tape.hpp"
@@ -39,6 +40,11 @@ struct TuningEntry {
     TuningFile tuning;
 };
 
+struct TrialEntry {
+    std::string path;  ///< relative to the project's folder
+    Trial trial;
+};
+
 /// A project as loaded from its folder. What can't be read is named in `problems`; the rest is there all the same.
 struct Project {
     std::filesystem::path folder;
@@ -48,12 +54,14 @@ struct Project {
     Looks looks = usual_looks();
     std::vector<TapeEntry> tapes;
     std::vector<TuningEntry> tunings;  ///< of its folder tunings, by path
+    std::vector<TrialEntry> trials;    ///< of its folder trials, by path
     CompileOutput compiled;
     std::vector<std::string> problems;  ///< of project, course and tape files
     std::vector<std::string> warnings;  ///< what is in them and not read; see project_check.hpp for the rest
 
     const TapeEntry* find_tape(const std::string& name) const;
     const TuningEntry* find_tuning(const std::string& name) const;
+    const TrialEntry* find_trial(const std::string& name) const;
 };
 
 /// Paths of the files in one of a project's folders whose names end with `ending`, relative to the project, sorted.

@@ -87,7 +87,10 @@ void Documents::take_recovery() {
 
 void Documents::forget_unsaved() {
     recovered_.reset();
-    for (const std::string& path : texts_.modified_files()) texts_.edit(path, texts_.on_disk(path));
+    const std::vector<std::string> forgotten = texts_.modified_files();
+    for (const std::string& path : forgotten) texts_.edit(path, texts_.on_disk(path));
+    for (const std::string& path : forgotten)
+        if (is_listed(path)) take_listed_text(path);
     std::erase_if(project_->tapes, [](const TapeEntry& entry) { return entry.path.empty(); });
     project_->tapes.insert(project_->tapes.end(), removed_tapes_.begin(), removed_tapes_.end());
     removed_tapes_.clear();

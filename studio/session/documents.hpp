@@ -90,6 +90,15 @@ class Documents : public QObject {
     /// Puts a take that was just played into view, under a name that no tape has. Nothing is emitted.
     void add_take(Tape take);
 
+    // Tunings and trials (documents_lists.cpp)
+    /// Whether a path is that of a file which is found by its folder.
+    bool is_listed(const std::string& path) const;
+    /// A path in `folder` for something of this name, which no file has.
+    std::string free_listed_path(const std::string& folder, const std::string& name, const std::string& ending) const;
+    /// Makes or changes one, or takes it out of the project with an empty text, as one undo step.
+    void write_listed(const std::string& path, const std::string& text, const QString& what, int gesture = -1);
+    void take_listed_text(const std::string& path);
+
     // Unsaved work
     bool recovery_offered() const { return recovered_.has_value(); }
     void take_recovery();
@@ -104,6 +113,8 @@ class Documents : public QObject {
     /// Which files are edited, or in conflict, may have changed.
     void texts_changed();
     void tapes_changed();
+    /// Tunings or trials came, went or say something else.
+    void lists_changed();
     /// The tape in view is played otherwise.
     void tape_edited();
     /// Another tape is in view.
@@ -130,6 +141,8 @@ class Documents : public QObject {
     void look_at_scripts();
     void look_at_data(const std::string& path);
     void look_at_tapes();
+    void look_at_lists();
+    void load_listed_texts();
 
     std::filesystem::path data_folder_;
     std::optional<Project> project_;

@@ -18,6 +18,7 @@ void Documents::load_data_texts() {
         if (path.empty()) continue;
         if (const auto text = read_file(project_->folder / path)) texts_.loaded(path, *text);
     }
+    load_listed_texts();
 }
 
 void Documents::watch() {
@@ -34,6 +35,13 @@ void Documents::watch() {
     add(project_->file.course);
     if (!project_->file.looks.empty()) add(project_->file.looks);
     for (const std::string& tape : project_->file.tapes) add(tape);
+    for (const TuningEntry& entry : project_->tunings) add(entry.path);
+    for (const TrialEntry& entry : project_->trials) add(entry.path);
+    std::error_code error;
+    for (const char* folder : {"tunings", "trials"}) {
+        const QString full = QString::fromStdString((project_->folder / folder).string());
+        if (std::filesystem::is_directory(project_->folder / folder, error) && !paths.contains(full)) paths << full;
+    }
     watcher_.addPaths(paths);
 }
 
@@ -47,6 +55,14 @@ QString Documents::save_text(const std::string& path) {
             .arg(QString::fromStdString(path));
     const std::string text = *texts_.find(path);
     std::error_code error;
+    if (text.empty() && is_listed(path)) {
+        std::filesystem::remove(project_->folder / path, error);
+        if (error)
+            return tr("%1 can't be removed: %2")
+                .arg(QString::fromStdString(path), QString::fromStdString(error.message()));
+        texts_.saved(path, text);
+        return {};
+    }
     std::filesystem::create_directories((project_->folder / path).parent_path(), error);  // write_file tells
     const auto written = write_file(project_->folder / path, text);
     if (!written) return QString::fromStdString(written.error());
@@ -118,6 +134,7 @@ void Documents::look_at_disk() {
     look_at_data(project_->file.course);
     if (!project_->file.looks.empty()) look_at_data(project_->file.looks);
     look_at_tapes();
+    look_at_lists();
     watch();
 }
 

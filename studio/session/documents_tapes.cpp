@@ -68,8 +68,14 @@ QString Documents::rename_tape(const std::string& name) {
 }
 
 std::string Documents::free_tape_name(const std::string& name) const {
+    // Of "hops 2" the next is "hops 3".
+    std::string base = name;
+    const auto space = base.find_last_of(' ');
+    const bool numbered = space != std::string::npos && space + 1 < base.size() &&
+                          base.find_first_not_of("0123456789", space + 1) == std::string::npos;
+    if (numbered) base.resize(space);
     std::string out = name;
-    for (int number = 2; project_->find_tape(out) != nullptr; ++number) out = fmt::format("{} {}", name, number);
+    for (int number = 2; project_->find_tape(out) != nullptr; ++number) out = fmt::format("{} {}", base, number);
     return out;
 }
 

@@ -12,7 +12,8 @@ Runs::Runs(QObject* parent) : QObject(parent) {
 }
 
 void Runs::clear() {
-    program_.reset();  // what is still on its way belongs to what was open before
+    now_.program.reset();  // what is still on its way belongs to what was open before
+    kept_.program.reset();
     now_.run.reset();
     kept_.run.reset();
 }
@@ -22,7 +23,7 @@ void Runs::request(Side side, Ingredients ingredients, const Tape& tape) {
 }
 
 void Runs::take(Side side, OfSide& of, const RunPointer& run) {
-    if (run->ingredients.program != program_) return;  // a newer program's run is on its way
+    if (run->ingredients.program != of.program) return;  // a newer program's run is on its way
     of.run = run;
     emit changed(side);
 }

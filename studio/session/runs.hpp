@@ -18,7 +18,9 @@ class Runs : public QObject {
     void clear();
     void request(Side side, Ingredients ingredients, const Tape& tape);
     /// Results of other programs don't count from now on.
-    void set_program(std::shared_ptr<const Program> program) { program_ = std::move(program); }
+    void set_program(Side side, std::shared_ptr<const Program> program) {
+        (side == Side::now ? now_ : kept_).program = std::move(program);
+    }
     const RunPointer& run(Side side) const { return side == Side::now ? now_.run : kept_.run; }
     /// The run of "now" stands for "kept", too.
     void keep_now() { kept_.run = now_.run; }
@@ -33,6 +35,7 @@ class Runs : public QObject {
   private:
     struct OfSide {
         ReplayWorker worker;
+        std::shared_ptr<const Program> program;  ///< results of others don't count
         RunPointer run;
         struct Seen {
             RunPointer run;
@@ -43,7 +46,6 @@ class Runs : public QObject {
     };
     void take(Side side, OfSide& of, const RunPointer& run);
 
-    std::shared_ptr<const Program> program_;
     OfSide now_;
     OfSide kept_;
 };

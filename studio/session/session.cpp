@@ -32,6 +32,22 @@ Session::Session(Options options, QObject* parent)
         request_both();
     });
     connect(&runs_, &Runs::changed, this, &Session::take_run);
+    connect(&documents_, &Documents::lists_changed, this, [this] {
+        request_beside();
+        emit lists_changed();
+    });
+    constexpr int board_delay_ms = 250;
+    board_timer_.setSingleShot(true);
+    board_timer_.setInterval(board_delay_ms);
+    connect(&board_timer_, &QTimer::timeout, this, &Session::request_boards);
+    connect(&boards_, &Boards::changed, this, &Session::board_changed);
+    connect(&beside_, &BesideRuns::changed, this, &Session::beside_runs_changed);
+    connect(&trials_, &TrialRunner::progressed, this, &Session::trial_progressed);
+    connect(&trials_, &TrialRunner::finished, this, &Session::take_trial_result);
+    connect(&trials_, &TrialRunner::better, this,
+            [this](const std::vector<FreeValue>& free, const std::vector<double>& values) {
+                point_at(tr("best so far"), free, values);
+            });
 }
 
 QString Session::open(const std::filesystem::path& path) {
@@ -45,6 +61,11 @@ QString Session::open(const std::filesystem::path& path) {
     tunings_.clear();
     compiler_.clear();
     runs_.clear();
+    boards_.clear();
+    trials_.clear();
+    compared_.clear();
+    pointed_.reset();
+    kept_side_.reset();
     playing_side_ = Side::now;
     cursor_ = 0.0;
     load_course();
@@ -66,6 +87,11 @@ QString Session::open(const std::filesystem::path& path) {
 void Session::set_cursor(double time) {
     move_cursor(time);
     if (playback_.running()) playback_.start(cursor_, length());
+}
+
+void Session::set_cursor_when_ready(double time) {
+    if (now_run() && tape() != nullptr && now_run()->tape == *tape()) return set_cursor(time);
+    cursor_when_ready_ = time;
 }
 
 void Session::move_cursor(double time) {

@@ -2,14 +2,19 @@
 #pragma once
 
 #include <QObject>
+#include <QTimer>
 #include <filesystem>
 
 #include "core/world/course_edit.hpp"
+#include "studio/session/beside_runs.hpp"
+#include "studio/session/boards.hpp"
 #include "studio/session/documents.hpp"
+#include "studio/session/influences.hpp"
 #include "studio/session/live_play.hpp"
 #include "studio/session/playback.hpp"
 #include "studio/session/runs.hpp"
 #include "studio/session/script_compiler.hpp"
+#include "studio/session/trial_runner.hpp"
 
 namespace leap::studio {
 
@@ -148,6 +153,51 @@ class Session : public QObject {
     /// Moves the cursor to where it is by now; called once a frame.
     void update_playback();
 
+    // Board, tunings and trials (session_bench.cpp)
+    /// Every tape against every mark; null while there is none yet.
+    const BoardPointer& board(Side side) const { return boards_.board(side); }
+    const std::vector<TuningEntry>& tunings() const { return project().tunings; }
+    /// Makes a tuning of what a side's dials are, or changes the one of that name. Returns why not.
+    QString save_tuning(const QString& name, Side side);
+    /// Its dials are written into the script, as one undo step. Those that are gone are told.
+    void apply_tuning(const std::string& name);
+    /// What is "kept" is this tuning from now on.
+    void keep_tuning(const std::string& name);
+    void delete_tuning(const std::string& name);
+    /// What is "kept" is another state of the project from now on, as it was at a revision.
+    void keep_side(const FeelSide& side);
+    /// Its name, while such a state is kept.
+    QString kept_name() const { return kept_side_ ? QString::fromStdString(kept_side_->name) : QString(); }
+    /// The dials of a tuning for the program that is in view; those it doesn't name are as now.
+    std::optional<std::vector<double>> dials_of_tuning(const std::string& name);
+    /// Which tunings run beside "now" and "kept". False, with a message, when they are too many.
+    bool compare_tunings(const std::vector<std::string>& names);
+    const std::vector<std::string>& compared_tunings() const { return compared_; }
+    /// Runs of the tape in view beside those of "now" and "kept".
+    const std::vector<BesideRuns::Beside>& beside_runs() const { return beside_.runs(); }
+    bool beside_busy() const { return beside_.busy(); }
+    bool board_busy() const { return boards_.busy() || board_timer_.isActive(); }
+    /// A run with other values stands beside, in grey, until nothing is pointed at.
+    void point_at(const QString& name, const std::vector<FreeValue>& free, const std::vector<double>& values);
+    void point_at_nothing();
+    /// Writes values into script and course, as one undo step.
+    void take_values(const std::vector<FreeValue>& free, const std::vector<double>& values, const QString& what);
+    /// What a dial moves on the tape in view, or what moves a reading; in words. Empty while there is nothing to say.
+    QString influence_of_dial(std::int32_t dial);
+    QString influence_of_reading(const std::string& reading);
+    bool influences_busy() const { return influences_.busy(); }
+    const std::vector<TrialEntry>& trials() const { return project().trials; }
+    const TrialRunner& trial_runner() const { return trials_; }
+    /// Adds a trial; returns its path.
+    std::string add_trial(Trial trial);
+    void edit_trial(const std::string& path, const Trial& trial, int gesture = -1);
+    void delete_trial(const std::string& path);
+    /// Runs it on a thread of its own. Returns why not.
+    QString run_trial(const std::string& path);
+    void stop_trial() { trials_.stop(); }
+    /// Whether its result was found with other scripts, tapes or questions than there are now.
+    bool trial_is_stale(const TrialEntry& entry) const;
+
     // Characters of the tape in view (session_runs.cpp)
     /// How many take part in the run in view, or in the tape while there is none.
     std::size_t character_count() const;
@@ -161,6 +211,8 @@ class Session : public QObject {
     // Cursor
     double cursor() const { return cursor_; }
     void set_cursor(double time);
+    /// The same once the tape in view has been replayed.
+    void set_cursor_when_ready(double time);
     double length() const;
 
     // Unsaved work of an earlier run
@@ -193,11 +245,25 @@ class Session : public QObject {
     /// Watching has begun or ended, or goes at another speed or round another loop.
     void playback_changed();
     void message(const QString& text);
+    void board_changed();
+    /// Tunings, trials, or which tunings are compared.
+    void lists_changed();
+    void beside_runs_changed();
+    void trial_progressed();
+    void trial_finished(const std::string& path);
     /// A file was edited here and changed on disk.
     void conflict(const QString& path);
     void recovery_found();
 
   private:
+    void request_board(Side side);
+    void request_boards();
+    void take_board_request(Side side);
+    void request_beside();
+    void tell_tuning_problems(const std::string& name);
+    void take_dials(const std::vector<double>& dials, const QString& what);
+    TrialScene trial_scene() const;
+    void take_trial_result(const std::string& path);
     void take_text(const std::string& path);
     void compile_texts();
     void take_program();
@@ -221,9 +287,23 @@ class Session : public QObject {
     Runs runs_;
     LivePlay live_;
     Playback playback_;
+    struct Pointed {
+        QString name;
+        Ingredients ingredients;
+    };
+    std::optional<Pointed> pointed_;
+    QTimer board_timer_;
+    bool board_wanted_[2] = {false, false};  ///< now, kept
+    std::optional<FeelSide> kept_side_;      ///< instead of the dials of "kept"
+    std::vector<std::string> compared_;
+    Influences influences_;
+    Boards boards_;
+    BesideRuns beside_;
+    TrialRunner trials_;
     Side playing_side_ = Side::now;
     int rate_hz_ = 120;
     double cursor_ = 0.0;
+    std::optional<double> cursor_when_ready_;
     std::size_t character_ = 0;
     bool previewing_tape_ = false;
     int gestures_ = 0;

@@ -4,6 +4,8 @@
 namespace leap::studio {
 
 Ingredients Session::ingredients(Side side) const {
+    if (side == Side::kept && kept_side_)
+        return {kept_side_->program, kept_side_->course, kept_side_->tuning, rate_hz_};
     return {program(), tunings_.course(side), tuning(side), rate_hz_};
 }
 
@@ -19,6 +21,8 @@ void Session::set_rate(int rate_hz) {
 
 void Session::request(Side side) {
     if (program() && tunings_.course(side) && tape() != nullptr) runs_.request(side, ingredients(side), *tape());
+    request_board(side);
+    if (side == Side::now) request_beside();
 }
 
 void Session::preview_tape(const std::optional<Tape>& tape) {
@@ -39,6 +43,10 @@ void Session::take_run(Side side) {
         return;
     }
     if (const RunPointer run = now_run(); !run->problem.empty()) emit message(QString::fromStdString(run->problem));
+    if (cursor_when_ready_ && tape() != nullptr && now_run()->tape == *tape()) {
+        set_cursor(*cursor_when_ready_);
+        cursor_when_ready_.reset();
+    }
     if (cursor_ > length()) set_cursor(length());
     emit now_run_changed();
 }

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What becomes of a text that says something else: of a script a program, of the course a plan.
+#include <fmt/format.h>
+
 #include "core/play/fixtures.hpp"
 #include "core/project/course_file.hpp"
 #include "studio/session/session.hpp"
@@ -14,8 +16,8 @@ void Session::edit_files(const std::vector<SourceFile>& files, const QString& wh
 
 QString Session::rename_tape(const QString& name) {
     if (tape() == nullptr) return {};
-    const std::string before = "\"" + tape()->name + "\"";
-    const std::string after = "\"" + name.trimmed().toStdString() + "\"";
+    const std::string before = fmt::format("\"{}\"", tape()->name);
+    const std::string after = fmt::format("\"{}\"", name.trimmed().toStdString());
     if (after.find_first_of("\"\n\\", 1) != after.size() - 1)
         return tr("A tape's name has no quotes and no backslash, because marks write it in quotes");
     undo_stack().beginMacro(tr("Call a tape %1").arg(name.trimmed()));
@@ -25,7 +27,7 @@ QString Session::rename_tape(const QString& name) {
     if (why_not.isEmpty()) {
         std::map<std::string, std::string> texts;
         for (auto mark = marks.rbegin(); mark != marks.rend(); ++mark) {
-            if (!mark->tape || "\"" + *mark->tape + "\"" != before) continue;
+            if (!mark->tape || fmt::format("\"{}\"", *mark->tape) != before) continue;
             const std::string& path = source_files()[mark->range.file].path;
             if (text(path) == nullptr) continue;
             std::string& changed = texts.try_emplace(path, *text(path)).first->second;
@@ -41,6 +43,8 @@ QString Session::rename_tape(const QString& name) {
 void Session::take_text(const std::string& path) {
     if (documents_.is_course(path)) {
         take_course_text();
+    } else if (documents_.is_listed(path)) {
+        documents_.take_listed_text(path);
     } else if (documents_.is_tape(path)) {
         documents_.take_tape_text(path);
     } else if (path == project().file.looks) {
@@ -59,7 +63,8 @@ void Session::compile_texts() {
 
 void Session::take_program() {
     tunings_.adopt(*program());
-    runs_.set_program(program());
+    runs_.set_program(Side::now, program());
+    runs_.set_program(Side::kept, ingredients(Side::kept).program);
     tune_live();
     emit program_changed();
     emit tuning_changed();

@@ -47,6 +47,8 @@ void Session::set_dial(std::int32_t dial, double value_si) {
 
 void Session::keep() {
     if (!program()) return;
+    kept_side_.reset();
+    runs_.set_program(Side::kept, program());
     tunings_.keep(*program());
     emit tuning_changed();
     if (now_run() && now_run()->ingredients.same_as(ingredients(Side::now))) {

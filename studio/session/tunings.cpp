@@ -42,6 +42,12 @@ void Tunings::keep(const Program& program) {
     keep_course();
 }
 
+void Tunings::keep_dials(const Program& program, const std::vector<double>& dials) {
+    kept_values_.clear();
+    for (std::size_t i = 0; i < program.dials.size(); ++i) kept_values_[program.dials[i].path()] = dials[i];
+    kept_ = make_tuning(program, dials);
+}
+
 QString Tunings::set_off(const Program& program, const std::string& machine, bool off) {
     Tuning tried = now_;
     if (const auto left_out = leave_out(program, machine, tried); off && !left_out)

@@ -29,6 +29,8 @@ class Tunings {
     void set_previewing(bool previewing) { previewing_ = previewing; }
     /// What is "now" becomes "kept", the course as well.
     void keep(const Program& program);
+    /// "Kept" has these values from now on; the course stays.
+    void keep_dials(const Program& program, const std::vector<double>& dials);
     const std::map<std::string, double>& kept_values() const { return kept_values_; }
 
     /// Leaves a move or stance out of "now", or takes it in again. Returns why not.

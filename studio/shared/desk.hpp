@@ -59,6 +59,8 @@ class Desk : public QWidget {
 
   signals:
     void problem(const QString& text);
+    /// Another desk is asked for, by its name.
+    void desk_wanted(const QString& name);
 };
 
 struct DeskInfo {

@@ -20,6 +20,10 @@ inline const QColor waiting{0xC0, 0x8A, 0x2B};
 inline const QColor refused{0xC8, 0x45, 0x2D};
 inline const QColor literal_back{0xFA, 0xE0, 0xD6};
 
+/// Of the tunings that are compared, by their number; what is only pointed at is grey.
+QColor beside(int index);
+inline const QColor pointed{0x8A, 0x86, 0x7E};
+
 /// Each move has a hue of its own, apart from the hues that carry meaning; phases are tints of it.
 QColor move_hue(int index);
 QColor phase_tint(const QColor& hue, int phase);

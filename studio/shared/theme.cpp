@@ -55,6 +55,8 @@ void apply_theme(QApplication& application) {
         QTableView { background: %1; }
         QHeaderView::section { background: %1; border: none; border-bottom: 1px solid %3; color: %5; padding: 3px; }
         QWidget#strip { background: %8; border-bottom: 1px solid %3; }
+        QProgressBar { border: none; background: %6; border-radius: 3px; }
+        QProgressBar::chunk { background: %9; border-radius: 3px; }
         QToolTip { background: %4; color: %2; border: none; padding: 4px; }
         QScrollBar:vertical { background: transparent; width: 9px; }
         QScrollBar::handle:vertical { background: %3; min-height: 24px; border-radius: 4px; margin: 1px; }
@@ -62,7 +64,7 @@ void apply_theme(QApplication& application) {
         )")
                                   .arg(palette::sheet.name(), palette::paper.name(), palette::hairline.name(),
                                        palette::ink.name(), palette::quiet.name(), palette::faint.name(),
-                                       palette::now.name(), palette::literal_back.name()));
+                                       palette::now.name(), palette::literal_back.name(), palette::holds.name()));
 }
 
 }  // namespace leap::studio

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stage_desk/dial_row.hpp"
 
+#include <QHelpEvent>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -193,6 +194,17 @@ void DialRow::resizeEvent(QResizeEvent* event) {
         typed_->setGeometry(static_cast<int>(width() - value_width - 4), 2, static_cast<int>(value_width),
                             height() - 4);
     QWidget::resizeEvent(event);
+}
+
+/// Pointed at it says what it moves on the tape in view.
+bool DialRow::event(QEvent* event) {
+    if (event->type() == QEvent::ToolTip) {
+        auto* help = static_cast<QHelpEvent*>(event);
+        const QString moves = session_.influence_of_dial(dial_);
+        QToolTip::showText(help->globalPos(), moves.isEmpty() ? toolTip() : toolTip() + "\n\n" + moves, this);
+        return true;
+    }
+    return QWidget::event(event);
 }
 
 }  // namespace leap::studio

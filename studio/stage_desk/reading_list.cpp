@@ -134,6 +134,8 @@ bool ReadingList::event(QEvent* event) {
                            .arg(to_qt(quantity_text(*reading.low, reading.type.dimension)),
                                 to_qt(quantity_text(*reading.high, reading.type.dimension)));
         }
+        if (line < now_.size() && more_words_)
+            if (const QString more = more_words_(now_[line].name); !more.isEmpty()) tip += "\n\n" + more;
         QToolTip::showText(help->globalPos(), tip.trimmed(), this);
         return true;
     }

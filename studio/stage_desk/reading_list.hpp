@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QWidget>
+#include <functional>
 
 #include "core/readings/readings.hpp"
 
@@ -13,6 +14,8 @@ class ReadingList : public QWidget {
 
   public:
     explicit ReadingList(QWidget* parent = nullptr);
+    /// More words for the tip of a reading, by its name.
+    void set_more_words(std::function<QString(const std::string&)> words) { more_words_ = std::move(words); }
     void show_readings(std::vector<ReadingResult> now, std::vector<ReadingResult> kept);
     const std::vector<ReadingResult>& shown() const { return now_; }
     QSize sizeHint() const override;
@@ -22,6 +25,7 @@ class ReadingList : public QWidget {
     bool event(QEvent* event) override;
 
   private:
+    std::function<QString(const std::string&)> more_words_;
     void paint_band(QPainter& p, const QRectF& box, const ReadingResult& now, const ReadingResult* kept) const;
     const ReadingResult* kept_of(const ReadingResult& now) const;
 

@@ -125,7 +125,10 @@ void ScoreView::paint_lanes(QPainter& p, bool scrolling) {
             case Lane::Kind::ruler: paint_ruler(p, lane); break;
             case Lane::Kind::stick: paint_stick(p, lane); break;
             case Lane::Kind::input: paint_input(p, lane); break;
-            case Lane::Kind::button: paint_button(p, lane); break;
+            case Lane::Kind::button:
+                paint_button(p, lane);
+                paint_leeway(p, lane);
+                break;
             case Lane::Kind::stance:
             case Lane::Kind::move: paint_spans(p, lane); break;
             case Lane::Kind::fixture: paint_fixture(p, lane); break;
@@ -377,57 +380,73 @@ QPolygonF ScoreView::curve_points(const ShownValue& value, const Trace& run, con
     return out;
 }
 
+/// A value as a run has it: read with the tables of the program that the run was made with.
+std::optional<ScoreView::RunValue> ScoreView::run_value(const std::string& name, const Trace* run,
+                                                        const Program& program) const {
+    if (run == nullptr || run->empty() || session_.character() >= run->tracks.size()) return std::nullopt;
+    const auto value = find_shown_value(program, name);
+    if (!value) return std::nullopt;
+    return RunValue{run, *value};
+}
+
+/// The same of the run of "kept", where it is drawn beside that of "now".
+std::optional<ScoreView::RunValue> ScoreView::kept_value(const std::string& name) const {
+    const RunPointer kept = session_.kept_run();
+    if (!kept || !kept->problem.empty() || session_.playing()) return std::nullopt;
+    return run_value(name, &kept->trace, *kept->ingredients.program);
+}
+
 /// The curve's value at the cursor, in both runs.
 void ScoreView::paint_value(QPainter& p, const Lane& lane) {
-    const auto value = find_shown_value(*program(), curves_[static_cast<std::size_t>(lane.index)]);
-    if (!value) return;
-    const auto show = [&](const Trace& run, const QColor& color, double below) {
+    const std::string& name = curves_[static_cast<std::size_t>(lane.index)];
+    const auto show = [&](const RunValue& of, const QColor& color, double below) {
         p.setPen(color);
-        const double time = std::min(session_.cursor(), run.length_s());
+        const double time = std::min(session_.cursor(), of.run->length_s());
         p.drawText(QRectF(14, lane.box.top() + below, 88, 14), Qt::AlignVCenter,
-                   shown_value_text(*value, shown_value_at(*value, run, session_.character(), time)));
+                   shown_value_text(of.value, shown_value_at(of.value, *of.run, session_.character(), time)));
     };
     p.setFont(palette::number_font(8.5));
     constexpr double first_line = 20.0;
     constexpr double second_line = 34.0;
     constexpr double room_for_two = 50.0;
-    show(*trace(), palette::now, first_line);
-    if (const Trace* kept = kept_trace();
-        kept != nullptr && session_.kept_run() != session_.now_run() && lane.box.height() > room_for_two)
-        show(*kept, palette::kept, second_line);
-}
-
-/// The run of "kept", where it is drawn beside that of "now".
-const Trace* ScoreView::kept_trace() const {
-    const RunPointer kept = session_.kept_run();
-    return kept && kept->problem.empty() && !session_.playing() ? &kept->trace : nullptr;
+    if (const auto now = run_value(name, trace(), *program())) show(*now, palette::now, first_line);
+    if (session_.kept_run() == session_.now_run() || lane.box.height() <= room_for_two) return;
+    if (const auto kept = kept_value(name)) show(*kept, palette::kept, second_line);
 }
 
 void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
-    const auto value = find_shown_value(*program(), curves_[static_cast<std::size_t>(lane.index)]);
+    const std::string& name = curves_[static_cast<std::size_t>(lane.index)];
     p.setPen(palette::hairline);
     p.drawLine(lane.box.topLeft(), lane.box.topRight());
     p.setFont(palette::text_font(9.0));
     p.setPen(palette::ink);
-    p.drawText(QRectF(14, lane.box.top() + 4, 120, 16), Qt::AlignVCenter,
-               to_qt(curves_[static_cast<std::size_t>(lane.index)]));
-    if (!value) return;
+    p.drawText(QRectF(14, lane.box.top() + 4, 120, 16), Qt::AlignVCenter, to_qt(name));
+    const auto now = run_value(name, trace(), *program());
+    if (!now) return;
+    const auto kept = kept_value(name);
+    std::vector<std::pair<RunValue, QColor>> others;
+    int number = 0;
+    for (const BesideRuns::Beside& beside : session_.beside_runs()) {
+        const QColor color = beside.pointed ? palette::pointed : palette::beside(number++);
+        if (session_.playing()) continue;
+        if (const auto of = run_value(name, &beside.run->trace, *beside.run->ingredients.program))
+            others.emplace_back(*of, color);
+    }
     const QRectF box(head_width, lane.box.top(), width() - head_width, lane.box.height());
-    const Trace* kept = kept_trace();
     double low = 1e300;
     double high = -1e300;
-    const auto widen = [&](const Trace& run) {
-        if (run.empty()) return;
-        const std::vector<TraceRow>& rows = run.tracks[session_.character()].rows;
+    const auto widen = [&](const RunValue& of) {
+        const std::vector<TraceRow>& rows = of.run->tracks[session_.character()].rows;
         const std::size_t stride = std::max<std::size_t>(1, rows.size() / 600);
         for (std::size_t i = 0; i < rows.size(); i += stride) {
-            const double v = shown_value_at(*value, run, session_.character(), rows[i].time);
+            const double v = shown_value_at(of.value, *of.run, session_.character(), rows[i].time);
             low = std::min(low, v);
             high = std::max(high, v);
         }
     };
-    widen(*trace());
-    if (kept != nullptr) widen(*kept);
+    widen(*now);
+    if (kept) widen(*kept);
+    for (const auto& [of, color] : others) widen(of);
     if (high - low < 1e-6) {
         low -= 0.5;
         high += 0.5;
@@ -435,18 +454,25 @@ void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
     p.setFont(palette::number_font(8.0));
     p.setPen(palette::quiet);
     const QRectF scale(head_width - 70, lane.box.top(), 64, lane.box.height());
-    p.drawText(scale.adjusted(0, 2, 0, 0), Qt::AlignRight | Qt::AlignTop, shown_value_text(*value, high));
-    p.drawText(scale.adjusted(0, 0, 0, -2), Qt::AlignRight | Qt::AlignBottom, shown_value_text(*value, low));
+    p.drawText(scale.adjusted(0, 2, 0, 0), Qt::AlignRight | Qt::AlignTop, shown_value_text(now->value, high));
+    p.drawText(scale.adjusted(0, 0, 0, -2), Qt::AlignRight | Qt::AlignBottom, shown_value_text(now->value, low));
     p.setRenderHint(QPainter::Antialiasing);
     p.setClipRect(box);
-    if (kept != nullptr) {
+    const auto draw = [&](const RunValue& of, const QPen& pen) {
+        p.setPen(pen);
+        p.drawPolyline(curve_points(of.value, *of.run, box, low, high));
+    };
+    if (kept) {
         QPen pen(palette::kept, 1.2);
         pen.setDashPattern({4, 3});
-        p.setPen(pen);
-        p.drawPolyline(curve_points(*value, *kept, box, low, high));
+        draw(*kept, pen);
     }
-    p.setPen(QPen(palette::now, 1.5));
-    p.drawPolyline(curve_points(*value, *trace(), box, low, high));
+    for (const auto& [of, color] : others) {
+        QPen pen(color, 1.2);
+        pen.setDashPattern({6, 2, 1.5, 2});
+        draw(of, pen);
+    }
+    draw(*now, QPen(palette::now, 1.5));
     p.setClipping(false);
     p.setRenderHint(QPainter::Antialiasing, false);
 }

@@ -35,6 +35,8 @@ ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), sessi
     });
     connect(&session_, &Session::now_run_changed, this, again);
     connect(&session_, &Session::kept_run_changed, this, [this] { redraw(); });
+    connect(&session_, &Session::beside_runs_changed, this, [this] { redraw(); });
+    connect(&session_, &Session::trial_finished, this, [this] { redraw(); });
     connect(&session_, &Session::tapes_changed, this, [this] {
         press_drag_.reset();  // what was taken hold of may be gone, as by undo
         point_drag_.reset();
@@ -307,6 +309,8 @@ QString ScoreView::tip_at(const QPointF& at) const {
                                  to_qt(gate.seen);
                 return lines.join('\n');
             }
+        if (lane.kind == Lane::Kind::button && at.x() >= head_width)
+            if (const QString tip = leeway_tip(lane.index, time_at(at.x())); !tip.isEmpty()) return tip;
         if (lane.kind == Lane::Kind::button && !session_.playing())
             return tr(
                 "Drag a press or one of its edges; draw one where there is room; Delete takes the framed one "

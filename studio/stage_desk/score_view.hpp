@@ -94,8 +94,10 @@ class ScoreView : public QWidget {
     void paint_folded(QPainter& p, const Lane& lane);
     void paint_input(QPainter& p, const Lane& lane);
     void paint_lanes(QPainter& p, bool scrolling);
+    const Leeway* leeway() const;
+    void paint_leeway(QPainter& p, const Lane& lane);
+    QString leeway_tip(std::int32_t button, double time) const;
     const Trace* trace() const;
-    const Trace* kept_trace() const;
     std::shared_ptr<const Program> program() const;
     void layout_lanes();
     /// Whether an event or span of the trace is shown: of the selected character, or of no one.
@@ -166,6 +168,12 @@ class ScoreView : public QWidget {
     bool begin_loop_drag(const QMouseEvent& event);
     void drag_loop(double x);
     void paint_loop(QPainter& p);
+    struct RunValue {
+        const Trace* run;
+        ShownValue value;
+    };
+    std::optional<RunValue> run_value(const std::string& name, const Trace* run, const Program& program) const;
+    std::optional<RunValue> kept_value(const std::string& name) const;
     QPolygonF curve_points(const ShownValue& value, const Trace& run, const QRectF& box, double low, double high) const;
     void keep_in_view(double time);
     QString tip_at(const QPointF& at) const;

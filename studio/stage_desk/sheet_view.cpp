@@ -84,6 +84,7 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     sides->setFont(palette::text_font(8.5));
     layout->addWidget(section(tr("Readings"), sides));
     readings_ = new ReadingList;
+    readings_->set_more_words([this](const std::string& reading) { return session_.influence_of_reading(reading); });
     layout->addWidget(readings_);
     accents_head_ = section(tr("Accents"), label(tr("press one to do without it"), 8.5, false, palette::quiet));
     layout->addWidget(accents_head_);

@@ -220,13 +220,23 @@ void StageRenderer::set_course(const Course& course) {
     ++course_number_;
 }
 
-void StageRenderer::set_path(bool kept, const std::vector<RibbonVertex>& ribbon) {
-    upload(kept ? kept_path_ : now_path_, ribbon,
+void StageRenderer::upload_path(Part& part, const std::vector<RibbonVertex>& ribbon) {
+    upload(part, ribbon,
            {{3, offsetof(RibbonVertex, position)},
             {3, offsetof(RibbonVertex, next)},
             {1, offsetof(RibbonVertex, side)},
             {1, offsetof(RibbonVertex, along)},
             {3, offsetof(RibbonVertex, color)}});
+}
+
+void StageRenderer::set_path(bool kept, const std::vector<RibbonVertex>& ribbon) {
+    upload_path(kept ? kept_path_ : now_path_, ribbon);
+}
+
+void StageRenderer::set_beside_paths(const std::vector<std::vector<RibbonVertex>>& ribbons) {
+    while (beside_paths_.size() < ribbons.size()) beside_paths_.push_back(std::make_unique<Part>());
+    for (std::size_t i = 0; i < beside_paths_.size(); ++i)
+        upload_path(*beside_paths_[i], i < ribbons.size() ? ribbons[i] : std::vector<RibbonVertex>());
 }
 
 void StageRenderer::draw_sky(const Frame& frame) {
@@ -450,6 +460,7 @@ StageRenderer::BackdropKey StageRenderer::backdrop_key(const Frame& frame) const
 
 void StageRenderer::draw_run(const Frame& frame) {
     aim(frame);
+    for (const auto& path : beside_paths_) draw_path(*path, frame, true);
     draw_path(kept_path_, frame, true);
     draw_path(now_path_, frame, false);
     draw_things(frame);
@@ -457,6 +468,7 @@ void StageRenderer::draw_run(const Frame& frame) {
     for (const Figure& other : frame.others) draw_figure(other, frame, false);
     gl_.glDepthMask(GL_FALSE);
     draw_figure(frame.kept, frame, true);
+    for (const Figure& other : frame.beside) draw_figure(other, frame, true);
     draw_fixtures(frame, true);
     gl_.glDepthMask(GL_TRUE);
 }

@@ -24,6 +24,8 @@ class StageRenderer {
     void set_looks(Looks looks);
     void set_course(const Course& course);
     void set_path(bool kept, const std::vector<RibbonVertex>& ribbon);
+    /// Of runs beside "now" and "kept", instead of those there are.
+    void set_beside_paths(const std::vector<std::vector<RibbonVertex>>& ribbons);
 
     struct Figure {
         bool shown = false;
@@ -45,6 +47,7 @@ class StageRenderer {
         QSize size;
         Figure now;
         Figure kept;
+        std::vector<Figure> beside;
         std::vector<Figure> others;  ///< the other characters
         bool show_velocity = true;
         bool show_ground = true;
@@ -104,6 +107,7 @@ class StageRenderer {
     void draw_sky(const Frame& frame);
     void draw_mesh(Part& part, const QMatrix4x4& model, float alpha, bool lit);
     void draw_figure(const Figure& figure, const Frame& frame, bool ghost);
+    void upload_path(Part& part, const std::vector<RibbonVertex>& ribbon);
     void draw_path(Part& part, const Frame& frame, bool dashed);
 
     QOpenGLFunctions_3_3_Core gl_;
@@ -125,6 +129,7 @@ class StageRenderer {
     Part wheel_, glove_, warning_line_, glow_, flame_, halo_;
     Part line_, target_, solid_fixture_, open_fixture_, crate_, float_, barrel_;
     Part course_, water_, shadow_, ground_mark_, velocity_, now_path_, kept_path_, sky_;
+    std::vector<std::unique_ptr<Part>> beside_paths_;
     int course_number_ = 0;  ///< counts the courses that were set
     double water_level_ = -1e9;
     QMatrix4x4 projection_;

@@ -40,6 +40,7 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
         mark_run_dirty();
     });
     connect(&session_, &Session::kept_run_changed, this, &StageView::mark_run_dirty);
+    connect(&session_, &Session::beside_runs_changed, this, &StageView::mark_run_dirty);
     connect(&session_, &Session::course_changed, this, [this] {
         course_dirty_ = true;
         redraw();
@@ -247,6 +248,15 @@ void StageView::upload_runs() {
                                            ? path_ribbon(kept->trace, session_.character(), *kept->ingredients.program,
                                                          -1.0, 1e300, false, QColor(0x8F, 0xC2, 0xF2))
                                            : none);
+    std::vector<std::vector<RibbonVertex>> beside;
+    int number = 0;
+    for (const BesideRuns::Beside& each : session_.beside_runs()) {
+        const QColor color = each.pointed ? QColor(0xE6, 0xE2, 0xDA) : palette::beside(number++).lighter(150);
+        if (!session_.playing() && session_.character() < each.run->trace.tracks.size())
+            beside.push_back(path_ribbon(each.run->trace, session_.character(), *each.run->ingredients.program, -1.0,
+                                         1e300, false, color));
+    }
+    canvas_->renderer().set_beside_paths(beside);
 }
 
 StageRenderer::Figure StageView::figure_at(const Trace& trace, std::size_t character, double time) const {
@@ -411,6 +421,10 @@ StageRenderer::Frame StageView::make_frame() {
     const RunPointer kept = session_.kept_run();
     const bool ghost = shows_.ghost && kept && kept->problem.empty() && !session_.playing() && session_.now_run() &&
                        !kept->ingredients.same_as(session_.now_run()->ingredients);
+    if (!session_.playing())
+        for (const BesideRuns::Beside& each : session_.beside_runs())
+            frame.beside.push_back(figure_at(each.run->trace, session_.character(),
+                                             std::min(session_.cursor(), each.run->trace.length_s())));
     // Through the eyes the ghost is only in the way while it stands where the figure does.
     constexpr double too_near_m = 1.5;
     if (ghost) frame.kept = ghost_at(*kept, std::min(session_.cursor(), kept->trace.length_s()));

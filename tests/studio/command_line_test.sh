@@ -67,6 +67,44 @@ expect 0 "reaches" "$leap" reach "$quay" --from "long quay 1" --to "long quay 2,
 expect 1 "m short" "$leap" reach "$quay" --from "long quay 1" --to "crane landing"
 expect 1 'did you mean "long quay 1"?' "$leap" reach "$quay" --from "long quay l" --to "crane landing"
 
+# Sweeps: shards on as many processes as there are, put together again, are the same bytes as in one go.
+hop=$work/mine
+sweep=(sweep "$hop" --tape "first hop" --dial hop.rise=1m..3m:7 --dial hop.time_to_top=0.3s..0.5s:5 --quiet)
+expect 0 "" "$leap" "${sweep[@]}" --csv "$work/whole.csv"
+parallel --jobs 2 "$leap" "${sweep[@]@Q}" --shard {}/4 --csv "$work/part{}.csv" ::: 1 2 3 4 2>/dev/null
+expect 0 "" "$leap" sweep --merge "$work/part3.csv" --merge "$work/part1.csv" --merge "$work/part4.csv" \
+    --merge "$work/part2.csv" --csv "$work/merged.csv"
+cmp -s "$work/whole.csv" "$work/merged.csv" || { echo "FAILED: shards differ from the whole"; failed=1; }
+expect 1 "are missing" "$leap" sweep --merge "$work/part1.csv" --merge "$work/part2.csv"
+expect 1 "did you mean hop.rise?" "$leap" sweep "$hop" --dial hop.rsie=1m..2m
+expect 2 "write it like --shard 2/8" "$leap" sweep "$hop" --dial hop.rise=1m..2m --shard 9/8
+
+# Searches say what they found, and with their exit code whether it is what was wished.
+expect 0 "holds   hop_height" "$leap" solve "$hop" --dial hop.rise --wish "hop_height = 2.4 m"
+expect 1 "at its upper bound 2 m" "$leap" solve "$hop" --dial hop.rise=1m..2m --wish "hop_height = 3 m"
+expect 1 "did you mean hop_height?" "$leap" solve "$hop" --dial hop.rise --wish "hop_hieght = 3 m"
+expect 0 "hop.rise " "$leap" sensitivity "$hop" --reading hop_height
+expect 0 "press of jump" "$leap" leeway "$hop" --tries 20
+expect 0 "hop.rise = 2.55 m" "$leap" trial "$quay" "hop as measured"
+expect 0 "2 of 2 wishes hold" "$leap" trial "$quay" "light hop" --quiet
+expect 1 'did you mean "light hop"?' "$leap" trial "$quay" "lihgt hop"
+expect 0 "gaps of the quay" "$leap" trial "$quay"
+printf 'time,height\n0,1\n1,nan\n' > "$work/bad.csv"
+expect 1 "bad.csv:3:" "$leap" fit "$hop" --tape "first hop" --dial hop.rise --measured "$work/bad.csv"
+expect 1 "no tuning" "$leap" solve "$hop" --tuning none --dial hop.rise --wish "hop_height = 2 m"
+
+# Against a revision: what changed, which dials did it; exit code 1 when readings changed.
+expect 1 "can't be compared with a revision" env GIT_CEILING_DIRECTORIES="$work" "$leap" compare "$hop" --against HEAD
+git -C "$hop" init -q && git -C "$hop" add -A
+git -C "$hop" -c user.name=a -c user.email=a@b.c commit -qm first
+expect 0 "no reading changed" "$leap" compare "$hop" --against HEAD
+sed -i 's/rise        = 2 m/rise        = 2.6 m/' "$hop/runner.leap"
+expect 1 "dial hop.rise: 2 m -> 2.6 m" "$leap" compare "$hop" --against HEAD --html "$work/diff.html"
+grep -q "<svg" "$work/diff.html" || { echo "FAILED: the page has no pictures"; failed=1; }
+expect 1 "can't be written" "$leap" compare "$hop" --against HEAD --html "$work/no/such/page.html"
+sed -i 's/rise        = 2.6 m/rise        = 2 m/' "$hop/runner.leap"
+expect 0 "" "$leap" report "$hop" --tape "first hop" --html "$work/run.html"
+
 # A mistake in the script: place, reason, hint, exit code 1.
 sed -i 's/gravity pull/gravity rise/' "$work/mine/runner.leap"
 expect 1 "error: gravity wants m/s²" "$leap" check "$work/mine"

@@ -9,6 +9,7 @@
 #include <QSignalSpy>
 #include <QTest>
 
+#include "core/project/file_io.hpp"
 #include "core/project/tape_file.hpp"
 #include "tests/studio/support.hpp"
 
@@ -223,7 +224,17 @@ TEST(TapeCommands, UnsavedPiecesOfATapeComeBackAfterACrash) {
     window.tapes->split();
     window.tapes->duplicate();
     window.settle();
-    QTest::qWait(500);  // unsaved work is kept a moment after the last edit
+    // Unsaved work is kept a moment after the last edit.
+    const auto kept = std::filesystem::path(window.folder.path().toStdString()) / "data" / "unsaved";
+    ASSERT_TRUE(QTest::qWaitFor(
+        [&] {
+            std::error_code error;
+            for (const auto& file : std::filesystem::directory_iterator(kept, error))
+                if (const auto text = read_file(file.path()); text && text->find("three hops 3") != std::string::npos)
+                    return true;
+            return false;
+        },
+        10000));
     window.restart();
     ASSERT_TRUE(window.session->recovery_offered());
     window.session->take_recovery();

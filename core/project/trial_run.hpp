@@ -1,0 +1,84 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <filesystem>
+#include <functional>
+#include <memory>
+#include <variant>
+
+#include "core/experiments/fit.hpp"
+#include "core/experiments/leeway.hpp"
+#include "core/experiments/sensitivity.hpp"
+#include "core/experiments/solve.hpp"
+#include "core/experiments/sweep.hpp"
+#include "core/project/trial_file.hpp"
+#include "core/report/feel_diff.hpp"
+#include "core/script/source.hpp"
+
+namespace leap {
+
+/// What a trial is run with. Everything shared is never changed, so that it can run on another thread.
+struct TrialScene {
+    std::shared_ptr<const Program> program;
+    std::shared_ptr<const Course> course;
+    Tuning tuning;
+    std::vector<Tape> tapes;                                                                   ///< of the project
+    std::function<tl::expected<std::string, std::string>(const std::string& path)> read_file;  ///< of the project
+    std::filesystem::path folder{};  ///< of the project, for its revisions
+
+    Setup setup() const { return {*program, tuning, *course}; }
+};
+
+struct TrialOptions : ParallelOptions {
+    /// A search has found something better: the values of what is free.
+    std::function<void(std::span<const double> values)> better;
+};
+
+struct SweepOutcome {
+    SweepRequest request;  ///< its tapes are those of TrialOutcome::tapes
+    Sweep sweep;
+    std::vector<SweepEdge> edges;  ///< of all tapes together
+};
+struct SolveOutcome {
+    SolveRequest request;
+    Solution solution;
+};
+struct FitOutcome {
+    FitRequest request;
+    Fit fit;
+};
+struct LeewayOutcome {
+    std::vector<Leeway> tapes;
+    std::vector<HandResult> hands;
+};
+
+struct CompareOutcome {
+    FeelSide before, after;
+    FeelDiff diff;
+    std::vector<std::string> files;  ///< that differ
+};
+
+/// What came out of a trial, and what it was asked.
+struct TrialOutcome {
+    std::string problem;  ///< why there is nothing
+    bool stopped = false;
+    bool is_good = true;          ///< false: it came out otherwise than wished
+    std::string line;             ///< in a few words
+    std::vector<FreeValue> free;  ///< what was turned, with its bounds
+    std::vector<double> values;   ///< solve and fit: what was found
+    std::vector<Tape> tapes;      ///< on which it was made
+    std::variant<std::monostate, SweepOutcome, Sensitivity, SolveOutcome, FitOutcome, LeewayOutcome, CompareOutcome>
+        what;
+};
+
+/// Never null. Kinds that need a person are told as a problem.
+std::shared_ptr<const TrialOutcome> run_trial(const Trial& trial, const TrialScene& scene,
+                                              const TrialOptions& options = {});
+
+/// A hash of everything that a trial's result depends on: scripts, course, its tapes and files, and what it asks.
+std::string trial_hash(const Trial& trial, std::span<const SourceFile> scripts, const TrialScene& scene);
+
+/// What a file keeps of an outcome.
+TrialResult result_of(const TrialOutcome& outcome, const std::string& made_with);
+
+}  // namespace leap

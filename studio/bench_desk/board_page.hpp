@@ -1,0 +1,35 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QComboBox>
+#include <QLabel>
+#include <QTableWidget>
+
+#include "studio/session/session.hpp"
+
+namespace leap::studio {
+
+/// The board: every tape against every reading and mark, now and kept. A click goes to that tape at that instant.
+class BoardPage : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit BoardPage(Session& session, QWidget* parent = nullptr);
+    QTableWidget* table() { return table_; }
+    QComboBox* filter() { return filter_; }
+
+  signals:
+    /// The stage is wanted: a double click.
+    void stage_wanted();
+
+  private:
+    void refresh();
+    void go_to(int row);
+
+    Session& session_;
+    QLabel* words_;
+    QComboBox* filter_;
+    QTableWidget* table_;
+};
+
+}  // namespace leap::studio

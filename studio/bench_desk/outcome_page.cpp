@@ -1,0 +1,239 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/bench_desk/outcome_page.hpp"
+
+#include <QHeaderView>
+#include <QVBoxLayout>
+#include <algorithm>
+#include <cmath>
+
+#include "studio/shared/convert.hpp"
+#include "studio/shared/palette.hpp"
+
+namespace leap::studio {
+
+namespace {
+
+constexpr int outcome_tape_role = Qt::UserRole;
+constexpr int outcome_time_role = Qt::UserRole + 1;
+
+QString quantity(double si, Dimension dimension) {
+    return to_qt(quantity_text(si, dimension, 4));
+}
+
+QString side_words(const LeewaySide& side) {
+    const QString by = QString("%1 ms").arg(side.by_s * 1000.0, 0, 'f', 0);
+    return side.open ? QObject::tr("over %1").arg(by) : by;
+}
+
+}  // namespace
+
+OutcomePage::OutcomePage(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(16, 10, 16, 6);
+    words_ = new QLabel;
+    words_->setFont(palette::text_font(9.5));
+    words_->setWordWrap(true);
+    layout->addWidget(words_);
+    table_ = new QTableWidget;
+    table_->setAccessibleName(tr("What came out"));
+    table_->verticalHeader()->hide();
+    table_->verticalHeader()->setDefaultSectionSize(21);
+    table_->setShowGrid(false);
+    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table_->setFrameShape(QFrame::NoFrame);
+    table_->horizontalHeader()->setHighlightSections(false);
+    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    layout->addWidget(table_, 1);
+    connect(table_, &QTableWidget::cellClicked, this, &OutcomePage::go_to);
+    show_outcome(nullptr);
+}
+
+void OutcomePage::set_heads(const QStringList& heads, int wide) {
+    table_->clear();
+    table_->setRowCount(0);
+    table_->setColumnCount(static_cast<int>(heads.size()));
+    table_->setHorizontalHeaderLabels(heads);
+    for (int i = 0; i < heads.size(); ++i)
+        table_->horizontalHeader()->setSectionResizeMode(
+            i, i == wide ? QHeaderView::Stretch : QHeaderView::ResizeToContents);
+}
+
+void OutcomePage::add_row(const QStringList& cells, const std::vector<QColor>& colors, const QString& tape, double time,
+                          const QString& tip) {
+    const int row = table_->rowCount();
+    table_->setRowCount(row + 1);
+    for (int i = 0; i < cells.size(); ++i) {
+        auto* item = new QTableWidgetItem(cells[i]);
+        item->setForeground(static_cast<std::size_t>(i) < colors.size() ? colors[static_cast<std::size_t>(i)]
+                                                                        : palette::ink);
+        item->setFont(palette::text_font(9.0));
+        item->setToolTip(tip.isEmpty() ? cells[i] : tip);
+        if (i == 0) {
+            item->setData(outcome_tape_role, tape);
+            item->setData(outcome_time_role, time);
+        }
+        table_->setItem(row, i, item);
+    }
+}
+
+void OutcomePage::show_outcome(const std::shared_ptr<const TrialOutcome>& outcome) {
+    outcome_ = outcome;
+    if (!outcome) {
+        words_->setText(tr("Run the trial: what comes out is listed here"));
+        table_->setRowCount(0);
+        table_->setColumnCount(0);
+        return;
+    }
+    words_->setText(to_qt(outcome->problem.empty() ? outcome->line : outcome->problem) +
+                    (outcome->stopped ? tr(" · stopped, the best so far") : QString()));
+    if (const auto* found = std::get_if<Sensitivity>(&outcome->what)) {
+        show_sensitivity(*found);
+    } else if (const auto* solved = std::get_if<SolveOutcome>(&outcome->what)) {
+        show_solution(*solved);
+    } else if (const auto* fitted = std::get_if<FitOutcome>(&outcome->what)) {
+        show_fit(*fitted);
+    } else if (const auto* leeway = std::get_if<LeewayOutcome>(&outcome->what)) {
+        show_leeway(*leeway);
+    } else if (const auto* compared = std::get_if<CompareOutcome>(&outcome->what)) {
+        show_compared(*compared);
+    } else {
+        table_->setRowCount(0);
+    }
+}
+
+/// Reading by reading, what moves it most first; then the edges that are near.
+void OutcomePage::show_sensitivity(const Sensitivity& found) {
+    set_heads({tr("tape"), tr("reading"), tr("dial"), tr("for a tenth of its range"), {}}, 2);
+    std::vector<Influence> order = found.influences;
+    std::stable_sort(order.begin(), order.end(), [](const Influence& a, const Influence& b) {
+        return std::tuple(a.tape, a.reading, -std::abs(a.change)) < std::tuple(b.tape, b.reading, -std::abs(b.change));
+    });
+    const auto& readings = session_.program()->readings;
+    for (const Edge& edge : found.edges)
+        add_row({to_qt(found.tapes[edge.tape]),
+                 tr("edge"),
+                 to_qt(found.values[edge.value].path),
+                 to_qt(edge_text(found, edge)),
+                 {}},
+                {palette::ink, palette::waiting.darker(120)}, to_qt(found.tapes[edge.tape]), 0.0,
+                to_qt(edge_text(found, edge)));
+    for (const Influence& each : order) {
+        if (each.reading >= readings.size()) continue;
+        QString name = to_qt(readings[each.reading].name);
+        add_row({to_qt(found.tapes[each.tape]), name.replace('_', ' '), to_qt(found.values[each.value].path),
+                 (each.change > 0 ? "+" : "") + quantity(each.change, readings[each.reading].type.dimension),
+                 each.one_sided ? tr("from one side") : QString()},
+                {palette::quiet, palette::ink, palette::ink, each.change > 0 ? palette::now : palette::kept},
+                to_qt(found.tapes[each.tape]));
+    }
+}
+
+void OutcomePage::show_solution(const SolveOutcome& made) {
+    set_heads({{}, tr("wish"), tr("tape"), tr("came to"), tr("in the way")}, 4);
+    const Program& program = *session_.program();
+    for (const WishOutcome& each : made.solution.wishes) {
+        const Wish& wish = made.request.wishes[each.wish];
+        Dimension dimension;
+        for (const ReadingInfo& reading : program.readings)
+            if (reading.name == wish.reading) dimension = reading.type.dimension;
+        QStringList way;
+        for (const std::string& line : each.in_the_way) way << to_qt(line);
+        add_row({each.held ? tr("✓ holds") : tr("✗ missed"), to_qt(wish_text(wish, program)), to_qt(each.tape),
+                 each.value ? quantity(*each.value, dimension) : to_qt(each.missing), way.join("; ")},
+                {each.held ? palette::holds : palette::refused}, to_qt(each.tape), 0.0, way.join('\n'));
+    }
+    for (std::size_t i = 0; i < made.solution.values.size(); ++i)
+        add_row({tr("dial"),
+                 to_qt(made.request.free[i].path),
+                 {},
+                 to_qt(free_value_text(made.request.free[i], made.solution.values[i])),
+                 tr("now %1").arg(to_qt(free_value_text(made.request.free[i], made.request.free[i].now)))},
+                {palette::quiet, palette::ink, palette::ink, palette::now, palette::quiet});
+}
+
+void OutcomePage::show_fit(const FitOutcome& made) {
+    set_heads({{}, tr("what"), tr("before"), tr("after")}, 1);
+    for (const auto& [what, after] : made.fit.after.by_column) {
+        const Dimension dimension = what == Measured::speed ? dimensions::speed : dimensions::length;
+        const auto before = made.fit.before.by_column.find(what);
+        add_row({tr("off by"), tr("%1, root mean square").arg(to_qt(std::string(measured_name(what)))),
+                 before == made.fit.before.by_column.end() ? QString("–") : quantity(before->second, dimension),
+                 quantity(after, dimension)},
+                {palette::quiet});
+    }
+    add_row({tr("laid"), tr("later on the tape"), {}, QString("%1 s").arg(made.fit.alignment.later_s, 0, 'f', 3)},
+            {palette::quiet});
+    add_row(
+        {tr("covers"), tr("of what was measured"), {}, QString("%1 %").arg(made.fit.after.covered * 100.0, 0, 'f', 0)},
+        {palette::quiet});
+    for (std::size_t i = 0; i < made.fit.values.size(); ++i)
+        add_row({tr("dial"), to_qt(made.request.free[i].path),
+                 to_qt(free_value_text(made.request.free[i], made.request.free[i].now)),
+                 to_qt(free_value_text(made.request.free[i], made.fit.values[i]))},
+                {palette::quiet, palette::ink, palette::quiet, palette::now});
+}
+
+void OutcomePage::show_leeway(const LeewayOutcome& made) {
+    set_heads({tr("at"), tr("event"), tr("earlier"), tr("later"), tr("what goes wrong beyond")}, 4);
+    for (std::size_t t = 0; t < made.tapes.size(); ++t) {
+        const Tape& tape = outcome_->tapes[t];
+        const HandResult& hand = made.hands[t];
+        add_row({{},
+                 to_qt(tape.name),
+                 {},
+                 {},
+                 tr("%1 of %2 tries with a shaking hand succeed (%3 % to %4 %)")
+                     .arg(hand.successes)
+                     .arg(hand.tries)
+                     .arg(hand.low * 100.0, 0, 'f', 0)
+                     .arg(hand.high * 100.0, 0, 'f', 0)},
+                {palette::ink, palette::ink, palette::ink, palette::ink, palette::quiet}, to_qt(tape.name));
+        for (const EventLeeway* event : tightest_first(made.tapes[t])) {
+            QStringList why;
+            if (!event->earlier.why.empty()) why << tr("earlier: %1").arg(to_qt(event->earlier.why));
+            if (!event->later.why.empty()) why << tr("later: %1").arg(to_qt(event->later.why));
+            const QString who = tape.tracks.size() > 1
+                                    ? to_qt(track_name(tape.tracks[event->track], tape.tracks[event->track].body)) + "."
+                                    : QString();
+            add_row({QString("%1 s").arg(event->time_s, 0, 'f', 3),
+                     (event->release ? tr("release of %1") : tr("press of %1")).arg(who + to_qt(event->button)),
+                     side_words(event->earlier), side_words(event->later), why.join("; ")},
+                    {palette::quiet, palette::ink, event->earlier.open ? palette::quiet : palette::now,
+                     event->later.open ? palette::quiet : palette::now, palette::quiet},
+                    to_qt(tape.name), event->time_s, why.join('\n'));
+        }
+    }
+}
+
+void OutcomePage::show_compared(const CompareOutcome& made) {
+    set_heads({tr("tape"), tr("reading"), to_qt(made.before.name), tr("now"), {}}, 1);
+    for (const DialChange& dial : made.diff.dials)
+        add_row({{}, tr("dial %1").arg(to_qt(dial.path)), to_qt(dial.before), to_qt(dial.after), {}},
+                {palette::quiet, palette::quiet, palette::kept, palette::now});
+    for (const std::string& file : made.files)
+        add_row({{}, tr("file %1").arg(to_qt(file)), {}, {}, {}}, {palette::quiet, palette::quiet});
+    for (const ReadingChange& change : made.diff.changes) {
+        const auto value = [&](const std::optional<double>& si) {
+            return si ? quantity(*si, change.type.dimension) : QString("–");
+        };
+        const bool broken = change.met_after == false && change.met_before != false;
+        const bool mended = change.met_after == true && change.met_before == false;
+        QString name = to_qt(change.reading);
+        add_row({to_qt(change.tape), name.replace('_', ' '), value(change.before), value(change.after),
+                 broken ? tr("✗ mark broken") : (mended ? tr("✓ mark mended") : QString())},
+                {palette::quiet, palette::ink, palette::kept, palette::now, broken ? palette::refused : palette::holds},
+                to_qt(change.tape), 0.0, to_qt(change_text(change)));
+    }
+}
+
+void OutcomePage::go_to(int row) {
+    const QTableWidgetItem* item = table_->item(row, 0);
+    if (item == nullptr || session_.playing()) return;
+    const QString tape = item->data(outcome_tape_role).toString();
+    if (tape.isEmpty()) return;
+    if (session_.tape() == nullptr || to_qt(session_.tape()->name) != tape) session_.choose_tape(tape);
+    session_.set_cursor_when_ready(item->data(outcome_time_role).toDouble());
+}
+
+}  // namespace leap::studio

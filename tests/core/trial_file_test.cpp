@@ -1,0 +1,159 @@
+// SPDX-License-Identifier: MIT
+#include "core/project/trial_file.hpp"
+
+#include <gtest/gtest.h>
+
+#include "core/project/trial_run.hpp"
+#include "tests/core/experiment_scene.hpp"
+
+namespace leap {
+namespace {
+
+Trial full_trial() {
+    Trial out;
+    out.name = "all";
+    out.kind = TrialKind::solve;
+    out.note = "a note";
+    out.tapes = {"one", "two"};
+    out.free = {{"hop.rise", "1 m", "3 m", 0}, {"curve surge point 2", {}, {}, 5}};
+    out.reading = "hop_height";
+    out.wishes = {"hop_height = 2.4 m"};
+    out.stay_near = 0.5;
+    out.seed = 7;
+    out.tries = 99;
+    out.spread_ms = 20;
+    out.measured = "m.csv";
+    out.character = "pip";
+    out.one = "a";
+    out.other = "b";
+    out.rounds = {{true, "one"}, {false, "none"}};
+    out.from = "start";
+    out.to = "quay";
+    out.without = {"dash"};
+    out.against = "HEAD~2";
+    out.result = TrialResult{"2 of 2", "0123", {{"hop.rise", "2.4 m"}}};
+    return out;
+}
+
+TEST(TrialFile, WhatIsWrittenIsReadTheSame) {
+    for (std::size_t kind = 0; kind < trial_kind_count; ++kind) {
+        Trial trial = full_trial();
+        trial.kind = static_cast<TrialKind>(kind);
+        EXPECT_EQ(read_trial(write_trial(trial), "t").value(), trial);
+    }
+    EXPECT_EQ(write_trial(read_trial(write_trial(full_trial()), "t").value()), write_trial(full_trial()));
+}
+
+TEST(TrialFile, DamagedFilesAreRefusedInWords) {
+    for (const char* text :
+         {"", "{", "[]", "{}", R"({"format":1,"kind":"sweep"})", R"({"format":1,"name":"a","kind":"swep"})",
+          R"({"format":9,"name":"a","kind":"sweep"})", R"({"format":1,"name":"a","kind":"sweep","tapes":"x"})",
+          R"({"format":1,"name":"a","kind":"sweep","free":[{}]})",
+          R"({"format":1,"name":"a","kind":"sweep","free":[{"value":"x","points":-3}]})",
+          R"({"format":1,"name":"a","kind":"solve","wishes":[3]})",
+          R"({"format":1,"name":"a","kind":"blind pair","rounds":[{"said":"both"}]})",
+          R"({"format":1,"name":"a","kind":"sweep","result":{"line":3}})"}) {
+        const auto read = read_trial(text, "t.trial.json");
+        ASSERT_FALSE(read) << text;
+        EXPECT_NE(read.error().find("t.trial.json"), std::string::npos) << read.error();
+    }
+}
+
+struct TrialScenes : test::HopScene {
+    TrialScene scene;
+    TrialScenes() {
+        scene.program = std::make_shared<const Program>(program);
+        scene.course = std::make_shared<const Course>(course);
+        scene.tuning = tuning;
+        scene.tapes = {test::TapeMaker(2).hold("jump", 0.2, 0.1)};
+        scene.tapes[0].name = "one";
+        scene.read_file = [](const std::string& path) -> tl::expected<std::string, std::string> {
+            if (path == "m.csv") return std::string("time,height\n0,0\n0.1,0.5\n0.2,1\n0.4,1.9\n");
+            return tl::make_unexpected(path + " can't be read");
+        };
+    }
+};
+
+TEST(TrialRun, EveryKindThatTheProgramCanRunAloneRuns) {
+    TrialScenes scene;
+    Trial trial;
+    trial.name = "t";
+    trial.free = {{"hop.rise", "1 m", "3 m", 5}};
+    trial.wishes = {"hop_height = 2.4 m"};
+    trial.measured = "m.csv";
+    trial.tries = 60;
+    for (const TrialKind kind :
+         {TrialKind::sweep, TrialKind::sensitivity, TrialKind::solve, TrialKind::fit, TrialKind::leeway}) {
+        trial.kind = kind;
+        const auto outcome = run_trial(trial, scene.scene);
+        EXPECT_TRUE(outcome->problem.empty()) << trial_kind_word(kind) << ": " << outcome->problem;
+        EXPECT_FALSE(outcome->line.empty());
+        EXPECT_FALSE(outcome->stopped);
+        EXPECT_FALSE(std::holds_alternative<std::monostate>(outcome->what));
+    }
+    trial.kind = TrialKind::pair;
+    EXPECT_FALSE(run_trial(trial, scene.scene)->problem.empty());
+}
+
+TEST(TrialRun, WhatIsGoneSinceItWasMadeIsTold) {
+    TrialScenes scene;
+    Trial trial;
+    trial.name = "t";
+    trial.kind = TrialKind::solve;
+    trial.wishes = {"hop_height = 2.4 m"};
+    trial.free = {{"hop.rsie", {}, {}, 0}};
+    EXPECT_NE(run_trial(trial, scene.scene)->problem.find("did you mean hop.rise?"), std::string::npos);
+    trial.free = {{"hop.rise", "3 m", "1 m", 0}};
+    EXPECT_NE(run_trial(trial, scene.scene)->problem.find("upside down"), std::string::npos);
+    trial.free = {{"hop.rise", "1 s", {}, 0}};
+    EXPECT_NE(run_trial(trial, scene.scene)->problem.find("hop.rise is m, this is s"), std::string::npos);
+    trial.free = {{"hop.rise", {}, {}, 0}};
+    trial.tapes = {"gone"};
+    EXPECT_NE(run_trial(trial, scene.scene)->problem.find("no tape \"gone\""), std::string::npos);
+    trial.tapes.clear();
+    trial.wishes = {"hop_hieght = 2 m"};
+    EXPECT_NE(run_trial(trial, scene.scene)->problem.find("did you mean hop_height?"), std::string::npos);
+    trial.kind = TrialKind::fit;
+    trial.measured = "none.csv";
+    EXPECT_NE(run_trial(trial, scene.scene)->problem.find("none.csv can't be read"), std::string::npos);
+    trial.kind = TrialKind::sweep;
+    trial.free.clear();
+    EXPECT_NE(run_trial(trial, scene.scene)->problem.find("needs one or two values"), std::string::npos);
+}
+
+TEST(TrialRun, AResultIsStaleWhenWhatItDependsOnHasChanged) {
+    TrialScenes scene;
+    Trial trial;
+    trial.kind = TrialKind::fit;
+    trial.tapes = {"one"};
+    trial.measured = "m.csv";
+    const std::vector<SourceFile> scripts{{"s.leap", "text"}};
+    const std::string before = trial_hash(trial, scripts, scene.scene);
+    EXPECT_EQ(trial_hash(trial, scripts, scene.scene), before);
+    trial.note = "another note";
+    trial.result = TrialResult{"line", "x", {}};
+    EXPECT_EQ(trial_hash(trial, scripts, scene.scene), before) << "words don't count";
+    EXPECT_NE(trial_hash(trial, std::vector<SourceFile>{{"s.leap", "other"}}, scene.scene), before);
+    scene.scene.tapes.push_back(scene.scene.tapes[0]);
+    scene.scene.tapes[1].name = "another";
+    EXPECT_EQ(trial_hash(trial, scripts, scene.scene), before) << "a tape that it isn't about";
+    scene.scene.tapes[0].length_s += 1;
+    EXPECT_NE(trial_hash(trial, scripts, scene.scene), before);
+}
+
+TEST(TrialRun, StopKeepsWhatIsDone) {
+    TrialScenes scene;
+    Trial trial;
+    trial.kind = TrialKind::sweep;
+    trial.free = {{"hop.rise", {}, {}, 50}};
+    TrialOptions options;
+    options.threads = 1;
+    int asked = 0;
+    options.stop = [&] { return ++asked > 5; };
+    const auto outcome = run_trial(trial, scene.scene, options);
+    EXPECT_TRUE(outcome->stopped);
+    EXPECT_TRUE(outcome->problem.empty());
+}
+
+}  // namespace
+}  // namespace leap

@@ -1,0 +1,272 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The Bench through its real widgets: board, trials, and taking what they find.
+#include "studio/bench_desk/bench_desk.hpp"
+
+#include <gtest/gtest.h>
+#include <qcustomplot.h>
+#include <QTest>
+
+#include "core/project/file_io.hpp"
+#include "tests/studio/support.hpp"
+
+namespace leap::studio {
+namespace {
+
+struct Bench : test::Studio {
+    BenchDesk* bench = nullptr;
+    explicit Bench(const std::string& trial = {}) {
+        window->show_desk("bench");
+        bench = window->desk<BenchDesk>();
+        if (!trial.empty()) bench->notebook()->select_trial(path_of(trial));
+        settle();
+    }
+    std::string path_of(const std::string& name) const { return session->project().find_trial(name)->path; }
+    const Trial& trial(const std::string& name) const { return session->project().find_trial(name)->trial; }
+    bool wait_for(const std::function<bool()>& done) { return QTest::qWaitFor(done, 60000); }
+    bool wait_for_board() {
+        return wait_for(
+            [&] { return session->board(Side::now) && session->board(Side::kept) && !session->board_busy(); });
+    }
+    const TrialRunner::Made* run(const std::string& name) {
+        QTest::mouseClick(bench->sheet()->run_button(), Qt::LeftButton);
+        wait_for([&] { return session->trial_runner().made(path_of(name)) != nullptr; });
+        settle();
+        return session->trial_runner().made(path_of(name));
+    }
+    void type(const QString& field, const QString& text) {
+        QLineEdit* edit = bench->sheet()->field(field);
+        ASSERT_NE(edit, nullptr) << field.toStdString();
+        edit->setFocus();
+        edit->selectAll();
+        QTest::keyClicks(edit, text);
+        QTest::keyClick(edit, Qt::Key_Return);
+        settle();
+    }
+};
+
+TEST(BenchDesk, TheBoardShowsEveryMarkAndTheTopLineCountsThem) {
+    Bench window;
+    ASSERT_TRUE(window.wait_for_board());
+    const MarkCount marks = count_marks(window.session->board(Side::now)->board);
+    EXPECT_EQ(marks.held, marks.all);
+    EXPECT_GT(marks.all, 30U);
+    EXPECT_EQ(window.window->marks_text(), QString("%1 of %1 marks hold").arg(marks.all));
+    QTableWidget* table = window.bench->board_page()->table();
+    EXPECT_GT(table->rowCount(), static_cast<int>(marks.all));
+    window.bench->board_page()->filter()->setCurrentIndex(2);
+    EXPECT_GT(table->rowCount(), 200) << "every reading of every tape";
+}
+
+TEST(BenchDesk, ADragOfADialIsSeenOnTheBoardAndTheTopLineNamesWhatItBreaks) {
+    Bench window;
+    ASSERT_TRUE(window.wait_for_board());
+    window.session->preview_dial(window.dial("dash.burst_speed"), 5.0);
+    ASSERT_TRUE(window.wait_for([&] {
+        return count_marks(window.session->board(Side::now)->board).held <
+               count_marks(window.session->board(Side::now)->board).all;
+    }));
+    EXPECT_TRUE(window.window->marks_text().contains("breaks")) << window.window->marks_text().toStdString();
+    window.bench->board_page()->filter()->setCurrentIndex(1);
+    EXPECT_GT(window.bench->board_page()->table()->rowCount(), 3) << "what differs from kept";
+    EXPECT_FALSE(window.session->modified()) << "nothing is written while it is dragged";
+}
+
+TEST(BenchDesk, AClickOnTheBoardGoesToThatTapeAtThatInstant) {
+    Bench window;
+    ASSERT_TRUE(window.wait_for_board());
+    QTableWidget* table = window.bench->board_page()->table();
+    int row = 0;
+    while (row < table->rowCount() && table->item(row, 0)->text() != "dash and stop") ++row;
+    ASSERT_LT(row + 1, table->rowCount());
+    QTest::mouseClick(table->viewport(), Qt::LeftButton, {}, table->visualItemRect(table->item(row + 1, 0)).center());
+    window.settle();
+    EXPECT_EQ(window.session->tape()->name, "dash and stop");
+    EXPECT_GT(window.session->cursor(), 0.1) << "where the dash begins";
+    QTest::mouseDClick(table->viewport(), Qt::LeftButton, {}, table->visualItemRect(table->item(row + 1, 0)).center());
+    EXPECT_EQ(window.window->desk_in_view(), window.desk) << "a double click shows it on the Stage";
+}
+
+TEST(BenchDesk, TheWordInTheTopLineLeadsToTheBoard) {
+    Bench window("hardest press");
+    ASSERT_TRUE(window.wait_for_board());
+    window.window->show_desk("stage");
+    for (auto* button : window.window->findChildren<QPushButton*>())
+        if (button->text().contains("marks hold")) QTest::mouseClick(button, Qt::LeftButton);
+    EXPECT_EQ(window.window->desk_in_view(), window.bench);
+    EXPECT_EQ(window.bench->notebook()->page(), Notebook::Page::board);
+}
+
+TEST(BenchDesk, ASolveIsMadeRunTakenAndUndone) {
+    Bench window;
+    window.session->choose_tape("three hops");
+    window.settle();
+    window.bench->make_trial(TrialKind::solve);
+    window.settle();
+    Trial trial = window.trial("solve");
+    EXPECT_EQ(trial.tapes, std::vector<std::string>{"three hops"});
+    trial.free = {{"hop.rise", {}, {}, 0}};
+    trial.tries = 120;
+    window.session->edit_trial(window.path_of("solve"), trial);
+    window.settle();
+    window.type("add wish", "hop_height = 2.4 m");
+    EXPECT_EQ(window.trial("solve").wishes, std::vector<std::string>{"hop_height = 2.4 m"});
+    const auto* made = window.run("solve");
+    ASSERT_NE(made, nullptr);
+    ASSERT_TRUE(made->outcome->problem.empty()) << made->outcome->problem;
+    EXPECT_EQ(window.trial("solve").result->line, "1 of 1 wishes hold");
+    EXPECT_FALSE(window.session->trial_is_stale(*window.session->project().find_trial("solve")));
+    const double before = window.value("hop.rise");
+    QTest::mouseClick(window.bench->sheet()->take_button(), Qt::LeftButton);
+    window.settle();
+    EXPECT_NEAR(window.value("hop.rise"), 2.4, 0.0024);
+    EXPECT_TRUE(window.session->trial_is_stale(*window.session->project().find_trial("solve")))
+        << "the script is another one now";
+    window.session->undo_stack().undo();
+    window.settle();
+    EXPECT_EQ(window.value("hop.rise"), before) << "one step";
+    EXPECT_EQ(window.session->save(), "");
+    EXPECT_TRUE(std::filesystem::exists(window.project / "trials/solve.trial.json"));
+}
+
+TEST(BenchDesk, ASweepIsDrawnPointedAtTakenAndWritten) {
+    Bench window("gaps of the quay");
+    Trial trial = window.trial("gaps of the quay");
+    trial.tapes = {"three hops"};
+    trial.free = {{"hop.rise", "1.5 m", "3 m", 4}, {"hop.time_to_top", "0.3 s", "0.5 s", 3}};
+    trial.reading = "hop_height";
+    window.session->edit_trial(window.path_of("gaps of the quay"), trial);
+    window.settle();
+    ASSERT_NE(window.run("gaps of the quay"), nullptr);
+    SweepPage* page = window.bench->sweep_page();
+    EXPECT_EQ(page->reading()->currentText(), "hop_height");
+    window.bench->grab();
+    const QPoint at = page->pixel_of({3.0, 0.5}).toPoint();
+    QTest::mouseMove(page->plot(), at);
+    ASSERT_TRUE(window.wait_for([&] { return !window.session->beside_runs().empty(); }));
+    const BesideRuns::Beside& pointed = window.session->beside_runs().front();
+    EXPECT_TRUE(pointed.pointed);
+    for (const ReadingResult& reading : pointed.run->readings) {
+        if (reading.name != "hop_height") continue;
+        EXPECT_NEAR(reading.value.value(), 3.0, 0.01);
+    }
+    EXPECT_EQ(window.value("hop.rise"), 2.1) << "pointing changes nothing";
+    QTest::mouseClick(page->plot(), Qt::LeftButton, {}, at);
+    window.settle();
+    EXPECT_NEAR(window.value("hop.rise"), 3.0, 1e-9);
+    EXPECT_NEAR(window.value("hop.time_to_top"), 0.5, 1e-9);
+    window.session->undo_stack().undo();
+    window.settle();
+    EXPECT_NEAR(window.value("hop.rise"), 2.1, 1e-9) << "both at once";
+    for (const char* ending : {"csv", "png", "svg"}) {
+        const QString file = window.folder.filePath(QString("map.") + ending);
+        EXPECT_EQ(page->export_to(file), "");
+        EXPECT_GT(read_file(file.toStdString())->size(), 200U) << ending;
+    }
+    EXPECT_TRUE(page->export_to(window.folder.filePath("map.txt")).contains("ending"));
+    EXPECT_FALSE(page->export_to("/no/such/folder/map.csv").isEmpty()) << "what can't be written is told";
+}
+
+TEST(BenchDesk, WhatRunsIsStoppedAtOnce) {
+    Bench window("gaps of the quay");
+    Trial trial = window.trial("gaps of the quay");
+    trial.free[0].points = trial.free[1].points = 400;
+    window.session->edit_trial(window.path_of("gaps of the quay"), trial);
+    window.settle();
+    QTest::mouseClick(window.bench->sheet()->run_button(), Qt::LeftButton);
+    ASSERT_TRUE(window.wait_for([&] { return window.session->trial_runner().share_done() > 0.0; }));
+    EXPECT_EQ(window.bench->sheet()->run_button()->text(), "Stop");
+    QTest::mouseClick(window.bench->sheet()->run_button(), Qt::LeftButton);
+    ASSERT_TRUE(window.wait_for([&] { return !window.session->trial_runner().running(); }));
+    const auto* made = window.session->trial_runner().made(window.path_of("gaps of the quay"));
+    ASSERT_NE(made, nullptr);
+    EXPECT_TRUE(made->outcome->stopped);
+    EXPECT_EQ(window.trial("gaps of the quay").result, trial.result) << "what was stopped is no result";
+}
+
+TEST(BenchDesk, ATrialThatCantRunSaysWhy) {
+    Bench window("light hop");
+    Trial trial = window.trial("light hop");
+    trial.free[0].value = "hop.rsie";
+    window.session->edit_trial(window.path_of("light hop"), trial);
+    window.settle();
+    QTest::mouseClick(window.bench->sheet()->run_button(), Qt::LeftButton);
+    ASSERT_TRUE(window.wait_for([&] { return !window.session->trial_runner().running(); }));
+    window.settle();
+    EXPECT_TRUE(window.window->strip_text().contains("did you mean hop.rise?"))
+        << window.window->strip_text().toStdString();
+    trial.free[0] = {"hop.rise", "3 m", "1 m", 0};
+    window.session->edit_trial(window.path_of("light hop"), trial);
+    window.settle();
+    QTest::mouseClick(window.bench->sheet()->run_button(), Qt::LeftButton);
+    ASSERT_TRUE(window.wait_for([&] { return !window.session->trial_runner().running(); }));
+    window.settle();
+    EXPECT_TRUE(window.window->strip_text().contains("upside down")) << window.window->strip_text().toStdString();
+}
+
+TEST(BenchDesk, ATrialsFileThatChangesOnDiskIsTakenAndADamagedOneLeavesItAsItWas) {
+    Bench window("light hop");
+    Trial changed = window.trial("light hop");
+    changed.note = "another hand";
+    window.write_outside(window.path_of("light hop"), write_trial(changed));
+    ASSERT_TRUE(window.wait_for([&] { return window.trial("light hop").note == "another hand"; }));
+    window.write_outside(window.path_of("light hop"), "{\"format\": 1");
+    ASSERT_TRUE(window.wait_for([&] { return window.window->strip_text().contains("stays"); }));
+    EXPECT_EQ(window.trial("light hop").note, "another hand");
+    window.write_outside("trials/new.trial.json", "{\"format\":1,\"name\":\"new one\",\"kind\":\"leeway\"}");
+    ASSERT_TRUE(window.wait_for([&] { return window.session->project().find_trial("new one") != nullptr; }));
+}
+
+TEST(BenchDesk, ADeletedTrialComesBackByUndoAndItsFileGoesWhenSaved) {
+    Bench window("light hop");
+    const std::string path = window.path_of("light hop");
+    window.session->delete_trial(path);
+    window.settle();
+    EXPECT_EQ(window.session->project().find_trial("light hop"), nullptr);
+    window.session->undo_stack().undo();
+    EXPECT_NE(window.session->project().find_trial("light hop"), nullptr);
+    EXPECT_FALSE(window.session->modified());
+    window.session->undo_stack().redo();
+    EXPECT_EQ(window.session->save(), "");
+    EXPECT_FALSE(std::filesystem::exists(window.project / path));
+}
+
+TEST(BenchDesk, LeewayIsListedTightestFirstAndBracketedInTheScore) {
+    Bench window("hardest press");
+    Trial trial = window.trial("hardest press");
+    trial.tapes = {"three hops"};
+    trial.tries = 20;
+    window.session->edit_trial(window.path_of("hardest press"), trial);
+    window.settle();
+    ASSERT_NE(window.run("hardest press"), nullptr);
+    QTableWidget* table = window.bench->outcome_page()->table();
+    ASSERT_GT(table->rowCount(), 3);
+    EXPECT_EQ(window.session->tape()->name, "three hops") << "the stage shows its tape";
+    QTest::mouseClick(table->viewport(), Qt::LeftButton, {}, table->visualItemRect(table->item(1, 1)).center());
+    EXPECT_GT(window.session->cursor(), 0.0);
+    window.window->show_desk("stage");
+    window.settle();
+    ScoreView* score = window.desk->score();
+    const QImage with = score->grab().toImage();
+    window.session->edit_tape(with_time_inserted(*window.session->tape(), 3.5, 0.1), "later");
+    window.session->undo_stack().undo();
+    window.settle();
+    EXPECT_EQ(score->grab().toImage(), with) << "they are there again for the same tape";
+}
+
+TEST(BenchDesk, AFitFollowsTheMeasuredHopOfTheDemo) {
+    Bench window("hop as measured");
+    Trial trial = window.trial("hop as measured");
+    trial.tries = 500;
+    window.session->edit_trial(window.path_of("hop as measured"), trial);
+    window.settle();
+    const auto* made = window.run("hop as measured");
+    ASSERT_NE(made, nullptr);
+    ASSERT_TRUE(made->outcome->problem.empty()) << made->outcome->problem;
+    // What the file says of itself: 2.55 m, 0.41 s, 160 %.
+    EXPECT_NEAR(made->outcome->values[0], 2.55, 0.02 * 2.55);
+    EXPECT_NEAR(made->outcome->values[1], 0.41, 0.02 * 0.41);
+    EXPECT_NEAR(made->outcome->values[2], 1.6, 0.02 * 1.6);
+}
+
+}  // namespace
+}  // namespace leap::studio
