@@ -280,8 +280,11 @@ void MainWindow::refresh_marks() {
     if (broken.size() > 1) text += tr(" and %1 more").arg(broken.size() - 1);
     marks_words_ = text;
     const bool fine = marks.held == marks.all;
-    marks_->setStyleSheet(
-        QString("text-align: left; color: %1").arg((fine ? palette::holds : palette::refused).name()));
+    if (fine != marks_fine_) {
+        marks_fine_ = fine;
+        marks_->setStyleSheet(
+            QString("text-align: left; color: %1").arg((fine ? palette::holds : palette::refused).name()));
+    }
     marks_->setText(marks_->fontMetrics().elidedText((fine ? "✓ " : "✗ ") + text, Qt::ElideRight,
                                                      std::max(120, marks_->width() - 16)));
 }

@@ -77,6 +77,7 @@ class MainWindow : public QMainWindow {
     QLabel* project_;
     QPushButton* marks_;
     QString marks_words_;
+    std::optional<bool> marks_fine_;
     QLabel* status_;
     QWidget* strip_;
     QLabel* strip_words_;

@@ -9,6 +9,8 @@ namespace leap {
 
 struct ParallelOptions {
     int threads = 0;  ///< at most; 0: one for each core
+    /// On threads of its own that stand back for everything else that wants a core.
+    bool background = false;
     /// Told after each piece how many have ended, by whichever thread ended it, one call at a time.
     std::function<void(std::size_t done, std::size_t all)> progress;
     /// Asked before each piece, by any thread, one call at a time; once it says yes no other begins.

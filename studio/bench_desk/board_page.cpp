@@ -67,7 +67,13 @@ BoardPage::BoardPage(Session& session, QWidget* parent) : QWidget(parent), sessi
     refresh();
 }
 
+void BoardPage::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
 void BoardPage::refresh() {
+    if (!isVisible()) return;  // it is when it is shown
     const BoardPointer now = session_.is_open() ? session_.board(Side::now) : nullptr;
     if (!now) {
         words_->setText(tr("The board is being worked out"));

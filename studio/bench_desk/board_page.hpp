@@ -22,6 +22,9 @@ class BoardPage : public QWidget {
     /// The stage is wanted: a double click.
     void stage_wanted();
 
+  protected:
+    void showEvent(QShowEvent* event) override;
+
   private:
     void refresh();
     void go_to(int row);

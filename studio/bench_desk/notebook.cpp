@@ -60,6 +60,9 @@ Notebook::Notebook(Session& session, QWidget* parent) : QListWidget(parent), ses
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setItemDelegate(new RowPainter(this));
     connect(this, &QListWidget::currentRowChanged, this, &Notebook::selected);
+    for (const auto signal : {&Session::lists_changed, &Session::project_opened, &Session::program_changed,
+                              &Session::course_changed, &Session::tapes_changed})
+        connect(&session_, signal, this, [this] { staleness_known_ = false; });
     for (const auto signal : {&Session::board_changed, &Session::lists_changed, &Session::project_opened,
                               &Session::program_changed, &Session::trial_progressed, &Session::tapes_changed})
         connect(&session_, signal, this, &Notebook::refresh);
@@ -84,8 +87,22 @@ void Notebook::select_trial(const std::string& path) {
         if (item(row)->data(path_role).toString().toStdString() == path) setCurrentRow(row);
 }
 
+void Notebook::showEvent(QShowEvent* event) {
+    QListWidget::showEvent(event);
+    refresh();
+}
+
+void Notebook::refresh_staleness() {
+    if (staleness_known_) return;
+    stale_.clear();
+    for (const TrialEntry& entry : session_.trials())
+        if (session_.trial_is_stale(entry)) stale_.insert(entry.path);
+    staleness_known_ = true;
+}
+
 void Notebook::refresh() {
     if (!session_.is_open()) return;
+    if (isVisible()) refresh_staleness();
     const Page before = page();
     const std::string path = trial_path();
     const QSignalBlocker blocker(this);
@@ -117,7 +134,7 @@ void Notebook::refresh() {
             line = tr("running, %1 %").arg(static_cast<int>(session_.trial_runner().share_done() * 100.0));
             mood = waiting;
         } else if (trial.result) {
-            const bool stale = session_.trial_is_stale(entry);
+            const bool stale = stale_.contains(entry.path);
             line = to_qt(trial.result->line) + (stale ? tr(" · stale") : QString());
             mood = stale ? waiting : holds;
         }

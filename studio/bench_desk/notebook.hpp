@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QListWidget>
+#include <set>
 
 #include "studio/session/session.hpp"
 
@@ -25,10 +26,16 @@ class Notebook : public QListWidget {
   signals:
     void selected();
 
+  protected:
+    void showEvent(QShowEvent* event) override;
+
   private:
     void refresh();
+    void refresh_staleness();
 
     Session& session_;
+    std::set<std::string> stale_;  ///< files of trials; asked only when something may have changed it
+    bool staleness_known_ = false;
 };
 
 }  // namespace leap::studio

@@ -78,7 +78,7 @@ SweepPage::SweepPage(Session& session, QWidget* parent) : QWidget(parent), sessi
         emit reading_chosen(text.toStdString());
     });
     connect(&session_, &Session::tuning_changed, this, [this] {
-        if (outcome_) redraw();
+        if (outcome_ && isVisible()) redraw();
     });
 }
 

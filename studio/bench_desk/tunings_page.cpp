@@ -95,7 +95,13 @@ void TuningsPage::make(Side side) {
     name_->clear();
 }
 
+void TuningsPage::showEvent(QShowEvent* event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
 void TuningsPage::refresh() {
+    if (!isVisible()) return;  // it is when it is shown
     if (!session_.is_open() || !session_.program()) return;
     refresh_list();
     refresh_dials();

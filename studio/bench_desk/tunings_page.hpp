@@ -24,6 +24,9 @@ class TuningsPage : public QWidget {
   signals:
     void problem(const QString& text);
 
+  protected:
+    void showEvent(QShowEvent* event) override;
+
   private:
     void refresh();
     void refresh_list();

@@ -33,6 +33,7 @@ void Boards::request(Side side, Ingredients ingredients, std::vector<Tape> tapes
         std::vector<const Tape*> list;
         for (const Tape& tape : tapes) list.push_back(&tape);
         ParallelOptions options;
+        options.background = true;  // what is in view comes first
         options.stop = [this] { return ending_.load(); };
         made->board = make_board({*ingredients.program, ingredients.tuning, *ingredients.course}, list, options);
         made->program = ingredients.program;
