@@ -6,6 +6,7 @@
 #include <chrono>
 #include <cstdlib>
 
+#include "core/experiments/measured_run.hpp"
 #include "core/project/course_file.hpp"
 #include "core/project/file_io.hpp"
 #include "core/project/project.hpp"
@@ -34,6 +35,9 @@ int main(int argc, char** argv) {
     const std::string course = read_file(folder + "quay.course.json").value();
     const std::string project = read_file(folder + "project.json").value();
     const std::string looks = read_file(folder + "quay.looks.json").value();
+    const std::string tuning_text = read_file(folder + "tunings/floaty.tuning.json").value();
+    const std::string trial_text = read_file(folder + "trials/light-hop.trial.json").value();
+    const std::string measured_text = read_file(folder + "measured/hop.csv").value();
     const Course flat = build_course(test::flat_plan());
     const auto begin = std::chrono::steady_clock::now();
     long scripts = 0;
@@ -60,14 +64,18 @@ int main(int argc, char** argv) {
                     return 1;
                 }
         }
-        for (int i = 0; i < 50; ++i, files += 4) {
+        for (int i = 0; i < 50; ++i, files += 7) {
             (void)read_tape(test::mutated(tape, random), "t");
             (void)read_course(test::mutated(course, random), "c");
             (void)read_project_file(test::mutated(project, random), "p");
             (void)read_looks(test::mutated(looks, random), "l");
+            (void)read_tuning(test::mutated(tuning_text, random), "u");
+            (void)read_trial(test::mutated(trial_text, random), "r");
+            (void)read_measured(test::mutated(measured_text, random), "m");
         }
     }
     fmt::print(
-        "{} damaged scripts ({} still compiled and ran), {} damaged tapes, courses, projects and looks: no finding\n",
+        "{} damaged scripts ({} still compiled and ran), {} damaged tapes, courses, projects, looks, tunings, trials "
+        "and measured runs: no finding\n",
         scripts, compiled, files);
 }

@@ -168,13 +168,13 @@ void SweepPage::draw_map(const SweepOutcome& made) {
             map_->data()->setCell(
                 i, k, value_of(made, made.sweep.cell_at(i, k)).value_or(std::numeric_limits<double>::quiet_NaN()));
     map_->setInterpolate(false);
-    map_->setGradient(shades());
-    map_->rescaleDataRange(true);
     scale_ = new QCPColorScale(plot_);
     plot_->plotLayout()->addElement(0, 1, scale_);
     scale_->setType(QCPAxis::atRight);
     scale_->setBarWidth(12);
     map_->setColorScale(scale_);
+    map_->setGradient(shades());  // both follow the scale from here on
+    map_->rescaleDataRange(true);
     style_axis(*scale_->axis());
     const std::size_t number = reading_number();
     QString label = reading_->currentText();

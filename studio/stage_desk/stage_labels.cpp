@@ -110,7 +110,7 @@ void StageLabels::paint_prompts(QPainter& painter) {
 void StageLabels::paint_arcs(QPainter& painter) {
     painter.setFont(palette::text_font(9.0));
     const QFontMetricsF metrics(painter.font());
-    std::vector<QRectF> taken;
+    std::vector<QRectF> taken{panel_box()};  // labels never cover the panel
     const auto label = [&](const QPointF& at, const QString& text) {
         QRectF box(at.x() - metrics.horizontalAdvance(text) / 2 - 5, at.y() - metrics.height() - 4,
                    metrics.horizontalAdvance(text) + 10, metrics.height() + 3);
@@ -151,17 +151,28 @@ void StageLabels::paint_arcs(QPainter& painter) {
     }
 }
 
+double StageLabels::panel_line() const {
+    constexpr double between_px = 3.0;
+    return QFontMetricsF(palette::text_font(9.0)).height() + between_px;
+}
+
+/// Where pinned values and meters stand; empty when nothing is pinned.
+QRectF StageLabels::panel_box() const {
+    const auto program = session_.run_program();
+    if (!program || pins_.empty()) return {};
+    const double rows = static_cast<double>(pins_.size() + program->meters.size() + 1);
+    return {14, 14, 178, panel_line() * rows + 12};
+}
+
 void StageLabels::paint_pins(QPainter& painter) {
     const Trace* trace = shown_trace();
     const auto program = session_.run_program();
     if (!program || pins_.empty()) return;
     painter.setFont(palette::text_font(9.0));
-    const QFontMetricsF metrics(painter.font());
-    const double line = metrics.height() + 3;
+    const double line = panel_line();
     const TraceTrack& track = trace->tracks[session_.character()];
     const TraceRow& row = track.rows[row_at(track, session_.cursor())];
-    const double rows = static_cast<double>(pins_.size() + program->meters.size() + 1);
-    const QRectF box(14, 14, 178, line * rows + 12);
+    const QRectF box = panel_box();
     painter.setPen(Qt::NoPen);
     painter.setBrush(QColor(0x1C, 0x22, 0x2E, 200));
     painter.drawRoundedRect(box, 3, 3);

@@ -36,6 +36,8 @@ class StageLabels : public QObject {
     const Trace* shown_trace() const;
     void paint_arcs(QPainter& painter);
     void paint_pins(QPainter& painter);
+    double panel_line() const;
+    QRectF panel_box() const;
     void paint_meters(QPainter& painter, const QRectF& box, double line);
     void paint_prompts(QPainter& painter);
     void paint_words(QPainter& painter);

@@ -69,5 +69,26 @@ TEST(Parallel, OneBatchMayRunWithinAnother) {
     EXPECT_EQ(done, 64);
 }
 
+TEST(Parallel, BehindEverythingElseItIsTheSame) {
+    for (const int threads : {0, 1, 3}) {
+        ParallelOptions options = on(threads);
+        options.background = true;
+        std::vector<std::atomic<int>> done(300);
+        std::size_t told = 0;
+        options.progress = [&](std::size_t so_far, std::size_t) { told = so_far; };
+        EXPECT_TRUE(in_parallel(done.size(), options, [&](std::size_t i) { ++done[i]; }));
+        for (const auto& times : done) ASSERT_EQ(times, 1);
+        EXPECT_EQ(told, done.size());
+        options.stop = [] { return true; };
+        EXPECT_FALSE(in_parallel(done.size(), options, [&](std::size_t i) { ++done[i]; }));
+        options.stop = {};
+        EXPECT_THROW(in_parallel(9, options,
+                                 [](std::size_t i) {
+                                     if (i == 4) throw std::runtime_error("no");
+                                 }),
+                     std::runtime_error);
+    }
+}
+
 }  // namespace
 }  // namespace leap

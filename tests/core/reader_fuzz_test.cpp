@@ -7,6 +7,8 @@
 #include <random>
 #include <sstream>
 
+#include "core/experiments/measured_run.hpp"
+#include "core/experiments/wish.hpp"
 #include "core/project/course_file.hpp"
 #include "core/project/file_io.hpp"
 #include "core/project/project.hpp"
@@ -106,6 +108,32 @@ TEST(ReaderFuzz, AbsurdDialsNeverGiveNaN) {
             ASSERT_TRUE(is_finite(row.position) && is_finite(row.velocity)) << i;
         EXPECT_NEAR(trace.length_s(), 2.0, 1e-9);
     }
+}
+
+TEST(ReaderFuzz, TuningsTrialsAndMeasuredRunsNeverCrash) {
+    std::mt19937 random(11);
+    const std::string tuning = example("lantern-quay/tunings/floaty.tuning.json");
+    const std::string trial = example("lantern-quay/trials/light-hop.trial.json");
+    const std::string measured = example("lantern-quay/measured/hop.csv");
+    const Program program = test::compile_or_fail(test::plain_body);
+    int good = 0;
+    for (int i = 0; i < 2000; ++i) {
+        const auto u = read_tuning(mutated(tuning, random), "u");
+        const auto r = read_trial(mutated(trial, random), "r");
+        const auto m = read_measured(mutated(measured, random), "m");
+        good += static_cast<int>(u.has_value()) + static_cast<int>(r.has_value()) + static_cast<int>(m.has_value());
+        if (u) {
+            EXPECT_EQ(resolve_tuning(*u, program, written_tuning(program).dials).dials.size(), program.dials.size());
+        }
+        if (r) {
+            EXPECT_EQ(read_trial(write_trial(*r), "r").value(), *r);
+            for (const std::string& wish : r->wishes) (void)read_wish(wish, program, r->tapes);
+        }
+        if (!m) continue;
+        EXPECT_TRUE(std::is_sorted(m->times_s.begin(), m->times_s.end()));
+        for (const auto& [what, values] : m->columns) EXPECT_EQ(values.size(), m->times_s.size());
+    }
+    EXPECT_GT(good, 100);
 }
 
 }  // namespace
