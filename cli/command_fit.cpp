@@ -43,13 +43,7 @@ int fit(const FitCommand& options) {
     request.measured = std::move(*measured);
     request.seed = options.seed;
     request.most_tries = options.tries;
-    SolveOptions search;
-    search.stop = stop_on_interrupt();
-    if (const auto show = show_progress(options.quiet))
-        search.progress = [show](int tries, int most) {
-            show(static_cast<std::size_t>(tries), static_cast<std::size_t>(most));
-        };
-    const Fit found = leap::fit(experiment->setup(), request, search);
+    const Fit found = leap::fit(experiment->setup(), request, search_options(options));
     if (!found.problem.empty()) {
         complain(found.problem);
         return problems;

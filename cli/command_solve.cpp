@@ -26,14 +26,7 @@ int solve(const SolveCommand& options) {
         }
         request.wishes.push_back(std::move(*wish));
     }
-    SolveOptions search;
-    search.threads = options.threads;
-    search.stop = stop_on_interrupt();
-    if (const auto show = show_progress(options.quiet))
-        search.progress = [show](int tries, int most) {
-            show(static_cast<std::size_t>(tries), static_cast<std::size_t>(most));
-        };
-    const Solution found = leap::solve(experiment->setup(), request, search);
+    const Solution found = leap::solve(experiment->setup(), request, search_options(options));
     if (!found.problem.empty()) {
         complain(found.problem);
         return problems;

@@ -105,6 +105,17 @@ std::optional<std::vector<FreeValue>> free_values(const Experiment& experiment, 
     return out;
 }
 
+SolveOptions search_options(const ExperimentOptions& options) {
+    SolveOptions out;
+    out.threads = options.threads;
+    out.stop = stop_on_interrupt();
+    if (const auto show = show_progress(options.quiet))
+        out.progress = [show](int tries, int most) {
+            show(static_cast<std::size_t>(tries), static_cast<std::size_t>(most));
+        };
+    return out;
+}
+
 std::function<bool()> stop_on_interrupt() {
     std::signal(SIGINT, note_interrupt);
     return [] { return interrupted != 0; };

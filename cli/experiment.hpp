@@ -7,6 +7,7 @@
 
 #include "cli/report.hpp"
 #include "core/experiments/free_value.hpp"
+#include "core/experiments/solve.hpp"
 #include "core/experiments/variation.hpp"
 
 /// What the commands that make many runs share.
@@ -43,6 +44,9 @@ tl::expected<void, std::string> apply_setting(const std::string& setting, const 
 
 /// "hop.rise", or with other bounds "hop.rise=0.5m..4m". Prints what is wrong.
 std::optional<std::vector<FreeValue>> free_values(const Experiment& experiment, const std::vector<std::string>& texts);
+
+/// How a search is told to go on, stop and show how far it is.
+SolveOptions search_options(const ExperimentOptions& options);
 
 /// Stops when the user presses Ctrl+C once; a second time ends the program.
 std::function<bool()> stop_on_interrupt();

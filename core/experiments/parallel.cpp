@@ -18,8 +18,8 @@ namespace leap {
 
 namespace {
 
-/// Threads can be made to stand back, and without special rights never to come forward again: so they are not those that
-/// others share. Each takes the next piece that nobody has begun.
+/// Threads can be made to stand back, and without special rights never to come forward again: so they are not those
+/// that others share. Each takes the next piece that nobody has begun.
 void run_behind(std::size_t count, int most, const std::function<void(std::size_t)>& go) {
     const auto cores = static_cast<std::size_t>(std::max(1U, std::thread::hardware_concurrency()));
     const std::size_t threads = std::min(count, most > 0 ? static_cast<std::size_t>(most) : cores);

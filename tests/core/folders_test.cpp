@@ -11,8 +11,9 @@ namespace leap {
 namespace {
 
 /// From the lowest up: a chapter may include those before it, and no other.
-constexpr std::array<std::string_view, 13> chapters{"units", "record", "script",   "world",       "rigid", "motion",
-                                                    "play",  "tape",   "readings", "experiments", "report", "reach", "project"};
+constexpr std::array<std::string_view, 13> chapters{"units",  "record", "script", "world",    "rigid",
+                                                    "motion", "play",   "tape",   "readings", "experiments",
+                                                    "report", "reach",  "project"};
 
 std::ptrdiff_t rank_of(std::string_view folder) {
     return std::find(chapters.begin(), chapters.end(), folder) - chapters.begin();

@@ -268,5 +268,83 @@ TEST(BenchDesk, AFitFollowsTheMeasuredHopOfTheDemo) {
     EXPECT_NEAR(made->outcome->values[2], 1.6, 0.02 * 1.6);
 }
 
+TEST(BenchDesk, OneValueIsSweptAsACurveWithItsMarksBand) {
+    Bench window("gaps of the quay");
+    Trial trial = window.trial("gaps of the quay");
+    trial.tapes = {"three hops"};
+    trial.free = {{"hop.rise", "1.5 m", "3 m", 6}};
+    trial.reading = "hop_height";
+    window.session->edit_trial(window.path_of("gaps of the quay"), trial);
+    window.settle();
+    ASSERT_NE(window.run("gaps of the quay"), nullptr);
+    QCustomPlot* plot = window.bench->sweep_page()->plot();
+    ASSERT_EQ(plot->graphCount(), 1);
+    EXPECT_EQ(plot->graph(0)->dataCount(), 6);
+    EXPECT_NEAR(plot->graph(0)->data()->at(5)->value, 3.0, 0.01);
+    bool band = false;
+    for (int k = 0; k < plot->itemCount(); ++k) band = band || qobject_cast<QCPItemRect*>(plot->item(k)) != nullptr;
+    EXPECT_TRUE(band) << "hop_height is marked on this tape";
+    window.bench->sweep_page()->reading()->setCurrentText("hop_time");
+    emit window.bench->sweep_page()->reading()->textActivated("hop_time");
+    window.settle();
+    EXPECT_EQ(window.trial("gaps of the quay").reading, "hop_time") << "what is looked at is kept";
+}
+
+TEST(BenchDesk, SensitivityListsEdgesFirstAndThenWhatMovesEachReadingMost) {
+    Bench window("what moves the loop");
+    Trial trial = window.trial("what moves the loop");
+    trial.free = {{"walk.top", {}, {}, 0}, {"hop.rise", {}, {}, 0}};
+    window.session->edit_trial(window.path_of("what moves the loop"), trial);
+    window.settle();
+    ASSERT_NE(window.run("what moves the loop"), nullptr);
+    QTableWidget* table = window.bench->outcome_page()->table();
+    ASSERT_GT(table->rowCount(), 4);
+    EXPECT_EQ(table->item(0, 1)->text(), "edge");
+    EXPECT_TRUE(table->item(0, 3)->text().contains("walk.top") || table->item(0, 3)->text().contains("m/s"));
+    bool found = false;
+    for (int row = 0; row < table->rowCount(); ++row)
+        if (table->item(row, 1)->text() == "hop height" && table->item(row, 2)->text() == "hop.rise")
+            found = table->item(row, 3)->text().startsWith("+0.55");
+    EXPECT_TRUE(found) << "a tenth of 0.5 to 6 m";
+}
+
+TEST(BenchDesk, PointsOfCurvesAndPiecesOfTheCourseAreTakenLikeDials) {
+    Bench window;
+    const auto value = [&](const std::string& path) {
+        return find_free_value(*window.session->program(), window.session->tuning(Side::now),
+                               window.session->course()->plan, path)
+            .value();
+    };
+    const std::string curve = "curve burst_shape point 3";
+    const std::string piece = "piece crate low x";
+    const FreeValue shape = value(curve);
+    const FreeValue crate = value(piece);
+    window.session->take_values({shape, crate, value("hop.rise")}, {0.8, crate.now + 0.5, 2.2}, "take");
+    window.settle();
+    EXPECT_NEAR(value(curve).now, 0.8, 1e-9);
+    EXPECT_NEAR(value(piece).now, crate.now + 0.5, 1e-6);
+    EXPECT_NEAR(window.value("hop.rise"), 2.2, 1e-9);
+    EXPECT_NE(window.session->text("moves/dash.leap")->find("(1, 0.8)"), std::string::npos);
+    window.session->undo_stack().undo();
+    window.settle();
+    EXPECT_NEAR(value(curve).now, shape.now, 1e-9) << "one step";
+    EXPECT_NEAR(value(piece).now, crate.now, 1e-9);
+    EXPECT_FALSE(window.session->modified());
+}
+
+TEST(BenchDesk, WhileAScriptIsBrokenValuesAreNotTaken) {
+    Bench window;
+    const FreeValue rise = find_free_value(*window.session->program(), window.session->tuning(Side::now),
+                                           window.session->course()->plan, "hop.rise")
+                               .value();
+    window.session->edit_text("moves/hop.leap", *window.session->text("moves/hop.leap") + "\nmove {", "break");
+    window.settle();
+    const std::string before = *window.session->text("moves/hop.leap");
+    window.session->take_values({rise}, {3.0}, "take");
+    EXPECT_EQ(*window.session->text("moves/hop.leap"), before);
+    EXPECT_EQ(window.session->run_trial(window.path_of("light hop")), "") << "the last good version can still be asked";
+    ASSERT_TRUE(window.wait_for([&] { return !window.session->trial_runner().running(); }));
+}
+
 }  // namespace
 }  // namespace leap::studio
