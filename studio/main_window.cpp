@@ -255,7 +255,7 @@ void MainWindow::say(const QString& text) {
 void MainWindow::refresh_status() {
     QStringList words{tr("%1 ticks/s").arg(session_.rate())};
     if (const RunPointer run = session_.now_run(); run && run->problem.empty())
-        words << tr("%1 s replayed in %2 ms").arg(run->trace.length_s(), 0, 'f', 1).arg(run->replay_ms, 0, 'f', 1);
+        words << tr("%1 s in %2 ms").arg(run->trace.length_s(), 0, 'f', 1).arg(run->replay_ms, 0, 'f', 1);
     const int pads = pad_ != nullptr ? pad_->count() : 0;
     if (pads > 0) words << (pads > 1 ? tr("%1 pads ready").arg(pads) : tr("pad ready"));
     status_->setText(words.join("  ·  "));
