@@ -7,6 +7,7 @@
 
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/plain_table.hpp"
 
 namespace leap::studio {
 
@@ -42,18 +43,10 @@ BoardPage::BoardPage(Session& session, QWidget* parent) : QWidget(parent), sessi
     head->addWidget(words_, 1);
     head->addWidget(filter_);
     layout->addLayout(head);
-    table_ = new QTableWidget(0, column_count);
-    table_->setAccessibleName(tr("Board"));
+    table_ = plain_table(tr("Board"));
+    table_->setColumnCount(column_count);
     table_->setHorizontalHeaderLabels({tr("reading"), tr("now"), tr("kept"), tr("wished"), {}});
-    table_->verticalHeader()->hide();
-    table_->verticalHeader()->setDefaultSectionSize(21);
-    table_->setShowGrid(false);
-    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setFrameShape(QFrame::NoFrame);
     table_->horizontalHeader()->setSectionResizeMode(reading_column, QHeaderView::Stretch);
-    table_->horizontalHeader()->setHighlightSections(false);
-    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     table_->setColumnWidth(now_column, 92);
     table_->setColumnWidth(kept_column, 92);
     table_->setColumnWidth(band_column, 150);

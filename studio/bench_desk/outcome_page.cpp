@@ -8,6 +8,7 @@
 
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/plain_table.hpp"
 
 namespace leap::studio {
 
@@ -34,16 +35,7 @@ OutcomePage::OutcomePage(Session& session, QWidget* parent) : QWidget(parent), s
     words_->setFont(palette::text_font(9.5));
     words_->setWordWrap(true);
     layout->addWidget(words_);
-    table_ = new QTableWidget;
-    table_->setAccessibleName(tr("What came out"));
-    table_->verticalHeader()->hide();
-    table_->verticalHeader()->setDefaultSectionSize(21);
-    table_->setShowGrid(false);
-    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setFrameShape(QFrame::NoFrame);
-    table_->horizontalHeader()->setHighlightSections(false);
-    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    table_ = plain_table(tr("What came out"));
     layout->addWidget(table_, 1);
     connect(table_, &QTableWidget::cellClicked, this, &OutcomePage::go_to);
     show_outcome(nullptr);

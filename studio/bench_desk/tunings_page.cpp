@@ -11,25 +11,13 @@
 #include "core/script/dial_edit.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/plain_table.hpp"
 
 namespace leap::studio {
 
 namespace {
 
 enum ListColumn { name_column, compare_column, take_column, keep_column, delete_column, list_columns };
-
-QTableWidget* plain_table(const QString& name) {
-    auto* out = new QTableWidget;
-    out->setAccessibleName(name);
-    out->verticalHeader()->hide();
-    out->verticalHeader()->setDefaultSectionSize(21);
-    out->setShowGrid(false);
-    out->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    out->setFrameShape(QFrame::NoFrame);
-    out->horizontalHeader()->setHighlightSections(false);
-    out->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    return out;
-}
 
 QTableWidgetItem* item_of(const QString& text, const QColor& color, const QFont& font) {
     auto* out = new QTableWidgetItem(text);

@@ -7,6 +7,7 @@
 #include <QTest>
 
 #include "core/project/file_io.hpp"
+#include "studio/shared/palette.hpp"
 #include "tests/studio/support.hpp"
 
 namespace leap::studio {
@@ -247,6 +248,12 @@ TEST(BenchDesk, LeewayIsListedTightestFirstAndBracketedInTheScore) {
     window.settle();
     ScoreView* score = window.desk->score();
     const QImage with = score->grab().toImage();
+    const QRect row = score->button_lane("jump").toRect();
+    int bracket_pixels = 0;
+    for (int x = static_cast<int>(score->x_of(0.0)); x < row.right(); ++x)
+        for (int y = row.top(); y <= row.top() + 3; ++y)
+            bracket_pixels += with.pixelColor(x, y) == palette::waiting ? 1 : 0;
+    EXPECT_GT(bracket_pixels, 20) << "from the earliest to the latest that goes well";
     window.session->edit_tape(with_time_inserted(*window.session->tape(), 3.5, 0.1), "later");
     window.session->undo_stack().undo();
     window.settle();
