@@ -47,7 +47,7 @@ int reach(const ReachOptions& options) {
     if (best == out.attempts.end()) return problems;
     fmt::print("{} from {:.3f}, {:.3f}, {:.3f} facing {:.1f} deg:\n", best->name, best->start.x, best->start.y,
                best->start.z, best->facing_deg);
-    for (const std::string& line : input_lines(*best)) fmt::print("  {}\n", line);
+    for (const std::string& line : input_lines(best->inputs)) fmt::print("  {}\n", line);
     return good;
 }
 

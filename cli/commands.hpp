@@ -93,6 +93,15 @@ struct LeewayCommand : ExperimentOptions {
 };
 int leeway(const LeewayCommand& options);
 
+struct FindWayCommand : ExperimentOptions {
+    std::string from, to;              ///< places or pieces
+    std::vector<std::string> without;  ///< moves that are left out
+    std::size_t tries = 0;             ///< 0: as many as usual
+    bool margins = false;              ///< also how far each dial may fall
+    std::string tape_file;             ///< where the way found is written to
+};
+int find_way(const FindWayCommand& options);
+
 struct CompareCommand {
     std::string project;
     std::string against;             ///< a revision

@@ -8,16 +8,20 @@
 
 namespace {
 
-/// What commands that make many runs have in common.
-void add_experiment(CLI::App& command, leap::cli::ExperimentOptions& options, bool needs_project = true) {
+/// What commands that make many runs have in common, whatever they are made on.
+void add_setup(CLI::App& command, leap::cli::ExperimentOptions& options, bool needs_project = true) {
     auto* project = command.add_option("PROJECT", options.project, "The project's folder");
     if (needs_project) project->required();
-    command.add_option("--tape", options.tapes, "A tape of the project, or a tape file (every tape without it)");
     command.add_option("--set", options.settings, "A dial to begin with: --set hop.rise=\"2.4 m\"");
     command.add_option("--tuning", options.tuning, "A tuning of the project to begin with");
     command.add_option("--threads", options.threads, "At most so many (one for each core without it)")
         ->check(CLI::Range(1, 1024));
     command.add_flag("--quiet", options.quiet, "No progress");
+}
+
+void add_experiment(CLI::App& command, leap::cli::ExperimentOptions& options, bool needs_project = true) {
+    add_setup(command, options, needs_project);
+    command.add_option("--tape", options.tapes, "A tape of the project, or a tape file (every tape without it)");
 }
 
 int read_call_and_run(int argc, char** argv) {
@@ -117,6 +121,18 @@ int read_call_and_run(int argc, char** argv) {
     leeway_command->add_option("--tries", leeway.tries, "Tries with such a hand")->check(CLI::Range(0, 1'000'000));
     leeway_command->add_option("--seed", leeway.seed, "Of the hand");
 
+    cli::FindWayCommand way;
+    auto* way_command = app.add_subcommand(
+        "find-way", "Search a way from one place to another by trying the moves out; exit code 1 when none is found");
+    add_setup(*way_command, way);
+    way_command->add_option("--from", way.from, "A place, or a piece with a place on it")->required();
+    way_command->add_option("--to", way.to, "A piece to stand on, or a place to come to")->required();
+    way_command->add_option("--without", way.without, "A move or stance that is left out");
+    way_command->add_option("--tries", way.tries, "Stretches of a tenth of a second that are tried at most")
+        ->check(CLI::Range(1, 100'000'000));
+    way_command->add_flag("--margins", way.margins, "Also how far each dial may fall before no way is found");
+    way_command->add_option("--write", way.tape_file, "Write the way found as a tape file");
+
     cli::CompareCommand compare;
     auto* compare_command = app.add_subcommand(
         "compare", "What changed in every tape since a revision of git; exit code 1 when readings changed");
@@ -168,6 +184,7 @@ int read_call_and_run(int argc, char** argv) {
     if (*solve_command) return cli::solve(solve);
     if (*fit_command) return cli::fit(fit);
     if (*leeway_command) return cli::leeway(leeway);
+    if (*way_command) return cli::find_way(way);
     if (*compare_command) return cli::compare(compare);
     if (*report_command) return cli::report(report);
     if (*trial_command) return cli::trial(trial);

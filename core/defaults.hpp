@@ -160,6 +160,19 @@ inline constexpr double farthest_leeway_s = 0.5;
 inline constexpr int usual_sweep_points = 21;
 /// Runs of one sweep. More are refused with a message. Touch when somebody has the time.
 inline constexpr std::size_t most_sweep_runs = 4'000'000;
+/// Rounds of a blind pair when nothing is said. Touch freely; fewer than six say little.
+inline constexpr int usual_pair_rounds = 10;
+/// Stretches of about a tenth of a second that a search for a way tries when nothing is said. Touch when somebody has
+/// the time.
+inline constexpr std::size_t usual_way_tries = 60'000;
+/// Worlds that such a search keeps to go on from; each takes some ten kilobytes. Touch when memory is short.
+inline constexpr std::size_t most_way_worlds = 8'000;
+/// Longer ways (s) are given up. Touch freely.
+inline constexpr double longest_way_s = 120.0;
+/// Stretches that are tried for each value when it is asked how far a dial may fall. Touch freely.
+inline constexpr std::size_t margin_tries = 15'000;
+/// Halvings in which that is found. Touch freely; each costs a search.
+inline constexpr int margin_halvings = 6;
 
 // --- Files ----------------------------------------------------------------------------------------------------------
 /// An input that is told later than it happened is put where it happened, up to this late (s): the run goes back and on

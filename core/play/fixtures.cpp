@@ -14,7 +14,6 @@
 namespace leap {
 namespace {
 
-constexpr double radians_per_degree = std::numbers::pi / 180.0;
 
 /// How far slide and swing have gone in the present phase: along a phase that has a time they go steadily, without one
 /// they are there at once.

@@ -42,9 +42,12 @@ void read_rounds(const JsonReader& json, Trial& out) {
         round.only({"swapped", "said"});
         PairRound one;
         one.swapped = round.truth("swapped", false);
-        one.said = round.text("said");
-        if (one.said != "one" && one.said != "other" && one.said != "none")
+        const std::string said = round.text("said");
+        if (said == "one" || said == "other") {
+            one.said = said == "one" ? PairSaid::one : PairSaid::other;
+        } else if (said != "none") {
             round.fail("said", "must be \"one\", \"other\" or \"none\"");
+        }
         out.rounds.push_back(std::move(one));
     });
 }
@@ -156,7 +159,7 @@ std::string write_trial(const Trial& trial) {
     put("one", trial.one);
     put("other", trial.other);
     for (const PairRound& round : trial.rounds)
-        out["rounds"].push_back({{"swapped", round.swapped}, {"said", round.said}});
+        out["rounds"].push_back({{"swapped", round.swapped}, {"said", pair_said_word(round.said)}});
     put("from", trial.from);
     put("to", trial.to);
     put_list("without", trial.without);

@@ -7,6 +7,8 @@
 #include <tl/expected.hpp>
 #include <vector>
 
+#include "core/experiments/blind_pair.hpp"
+
 /// Experiments that are kept with a project and can be run again: files `trials/*.trial.json`.
 namespace leap {
 
@@ -21,13 +23,6 @@ struct TrialFree {
     std::string low, high;  ///< empty: the dial's own range
     int points = 0;         ///< of a sweep; 0: as many as usual
     friend bool operator==(const TrialFree&, const TrialFree&) = default;
-};
-
-/// One round of a blind pair.
-struct PairRound {
-    bool swapped = false;  ///< the second tuning was played first
-    std::string said;      ///< "one" or "other" felt better, or "none"
-    friend bool operator==(const PairRound&, const PairRound&) = default;
 };
 
 struct TrialResult {
@@ -47,13 +42,13 @@ struct Trial {
     std::vector<std::string> wishes;   ///< solve; see read_wish()
     double stay_near = 0.0001;         ///< solve
     std::uint64_t seed = 1;            ///< solve, fit, leeway, way
-    int tries = 0;                     ///< at most; 0: as many as usual
+    int tries = 0;                     ///< at most, or rounds of a pair; 0: as many as usual
     double spread_ms = 30.0;           ///< leeway: of the hand
     std::string measured;              ///< fit: a CSV file of the project
     std::string character;             ///< fit: by its name in the tape; empty: the first
     std::string one, other;            ///< pair: tunings
     std::vector<PairRound> rounds;     ///< pair
-    std::string from, to;              ///< way: a place or a piece, and a piece
+    std::string from, to;              ///< way: places or pieces; pair: where it is played, empty: as its tape begins
     std::vector<std::string> without;  ///< way: moves that are left out
     std::string against;               ///< compare: a revision
     std::optional<TrialResult> result;

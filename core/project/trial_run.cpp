@@ -269,6 +269,8 @@ std::string trial_hash(const Trial& trial, std::span<const SourceFile> scripts, 
         if (trial.tapes.empty() || std::find(trial.tapes.begin(), trial.tapes.end(), tape.name) != trial.tapes.end())
             add(write_tape(tape));
     for (const double dial : scene.tuning.dials) add(fmt::format("{}", dial));
+    for (std::size_t i = 0; i < scene.tuning.off.size(); ++i)
+        if (scene.tuning.off[i] != 0) add("without " + scene.program->machines[i].name);
     if (!trial.measured.empty() && scene.read_file) add(scene.read_file(trial.measured).value_or(std::string()));
     Trial asked = trial;
     asked.result.reset();

@@ -3,14 +3,13 @@
 
 #include <algorithm>
 #include <cmath>
-#include <numbers>
 
 #include "core/play/start.hpp"
+#include "core/units/turn.hpp"
 
 namespace leap {
 namespace {
 
-constexpr double degrees_per_radian = 180.0 / std::numbers::pi;
 constexpr double press_early_m = 0.08;   ///< before the edge
 constexpr double press_at_wall_m = 0.7;  ///< before something that stands in the way
 constexpr double still_mps = 0.05;

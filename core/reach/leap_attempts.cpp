@@ -147,9 +147,9 @@ std::vector<Wanted> with_one_held(const Rehearsal& r, const std::vector<std::int
 
 }  // namespace
 
-std::vector<std::string> input_lines(const LeapAttempt& attempt) {
+std::vector<std::string> input_lines(std::span<const TapeEvent> events) {
     std::vector<std::string> out;
-    for (const TapeEvent& event : attempt.inputs) {
+    for (const TapeEvent& event : events) {
         std::string what;
         if (const auto* button = std::get_if<ButtonEvent>(&event.what)) {
             what = button->button + (button->down ? " down" : " up");

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <span>
+
 #include "core/experiments/parallel.hpp"
 #include "core/reach/leap_attempt.hpp"
 
@@ -8,7 +10,7 @@
 namespace leap {
 
 /// What was pressed, as one would play it: "0.000 s stick ahead", "0.825 s jump down" ...
-std::vector<std::string> input_lines(const LeapAttempt& attempt);
+std::vector<std::string> input_lines(std::span<const TapeEvent> events);
 
 /// "0.31 m to spare", "0.64 m short", "0.20 m too low", "flies over it",
 /// "doesn't get to the edge".

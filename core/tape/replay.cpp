@@ -5,18 +5,15 @@
 
 #include <algorithm>
 #include <cmath>
-#include <numbers>
 
 #include "core/defaults.hpp"
 #include "core/play/actions.hpp"
 #include "core/play/rows.hpp"
 #include "core/play/start.hpp"
 #include "core/script/diagnostic.hpp"
+#include "core/units/turn.hpp"
 
 namespace leap {
-namespace {
-constexpr double radians_per_degree = std::numbers::pi / 180.0;
-}
 
 tl::expected<InputEvent, std::string> resolve_input(const Program& program, const TapeEvent& event, std::size_t actor) {
     InputEvent input;

@@ -8,6 +8,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/units/turn.hpp"
+
 namespace leap {
 namespace {
 
@@ -20,8 +22,6 @@ struct Word {
     double scale;
     Dimension dimension;
 };
-
-constexpr double radians_per_degree = std::numbers::pi / 180.0;
 
 constexpr std::array<Word, 17> words{{
     {"m", 1.0, dimensions::length},

@@ -61,10 +61,11 @@ Notebook::Notebook(Session& session, QWidget* parent) : QListWidget(parent), ses
     setItemDelegate(new RowPainter(this));
     connect(this, &QListWidget::currentRowChanged, this, &Notebook::selected);
     for (const auto signal : {&Session::lists_changed, &Session::project_opened, &Session::program_changed,
-                              &Session::course_changed, &Session::tapes_changed})
+                              &Session::course_changed, &Session::tapes_changed, &Session::tuning_changed})
         connect(&session_, signal, this, [this] { staleness_known_ = false; });
     for (const auto signal : {&Session::board_changed, &Session::lists_changed, &Session::project_opened,
-                              &Session::program_changed, &Session::trial_progressed, &Session::tapes_changed})
+                              &Session::program_changed, &Session::trial_progressed, &Session::tapes_changed,
+                              &Session::tuning_changed})
         connect(&session_, signal, this, &Notebook::refresh);
     connect(&session_, &Session::trial_finished, this, &Notebook::refresh);
     refresh();

@@ -72,7 +72,7 @@ TEST(Leaps, AreTheSameInTheSameOrderOnAnyNumberOfThreads) {
         for (std::size_t i = 0; i < one.attempts.size(); ++i) {
             EXPECT_EQ(many.attempts[i].name, one.attempts[i].name);
             EXPECT_EQ(many.attempts[i].path, one.attempts[i].path);
-            EXPECT_EQ(input_lines(many.attempts[i]), input_lines(one.attempts[i]));
+            EXPECT_EQ(input_lines(many.attempts[i].inputs), input_lines(one.attempts[i].inputs));
         }
     }
 }
@@ -186,13 +186,13 @@ TEST(LeapAttempts, TheLastCentimetresAndCoyoteTimeAreTriedAndTheInputsAreTold) {
         if (!found.reaches) break;
         widest = gap;
         late = late || found.name.find("behind the edge") != std::string::npos;
-        ASSERT_FALSE(input_lines(found).empty());
-        EXPECT_EQ(input_lines(found)[1], "0.000 s stick ahead");
+        ASSERT_FALSE(input_lines(found.inputs).empty());
+        EXPECT_EQ(input_lines(found.inputs)[1], "0.000 s stick ahead");
     }
     EXPECT_TRUE(late) << "at the end only a press behind the edge reaches";
     const LeapAttempt last = reaching(try_gap(widest));
     EXPECT_NE(last.name.find("hop ("), std::string::npos) << last.name;
-    const std::vector<std::string> lines = input_lines(last);
+    const std::vector<std::string> lines = input_lines(last.inputs);
     EXPECT_TRUE(std::any_of(lines.begin(), lines.end(), [](const std::string& l) { return l.ends_with("jump down"); }));
 }
 

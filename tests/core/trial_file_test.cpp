@@ -26,7 +26,7 @@ Trial full_trial() {
     out.character = "pip";
     out.one = "a";
     out.other = "b";
-    out.rounds = {{true, "one"}, {false, "none"}};
+    out.rounds = {{true, PairSaid::one}, {false, PairSaid::none}};
     out.from = "start";
     out.to = "quay";
     out.without = {"dash"};

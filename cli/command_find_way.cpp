@@ -1,0 +1,57 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include "cli/commands.hpp"
+#include "core/project/file_io.hpp"
+#include "core/project/tape_file.hpp"
+#include "core/reach/leap_attempts.hpp"
+#include "core/reach/way_margins.hpp"
+
+namespace leap::cli {
+namespace {
+
+int print_margins(const Setup& setup, const WayRequest& request, const Way& way, const ParallelOptions& options) {
+    const WayMargins found = find_margins(setup, request, way, dials_of_way(setup, way), options);
+    if (!found.complete) {
+        complain("stopped before every dial was tried");
+        return problems;
+    }
+    fmt::print("how far each dial may fall before no way is found:\n");
+    for (const WayMargin& margin : found.margins) fmt::print("  {}\n", margin_text(margin));
+    return good;
+}
+
+}  // namespace
+
+int find_way(const FindWayCommand& options) {
+    auto experiment = begin_experiment(options);
+    if (!experiment) return problems;
+    for (const std::string& name : options.without)
+        if (const auto left_out = leave_out(experiment->prepared.program, name, experiment->prepared.tuning);
+            !left_out) {
+            complain(left_out.error());
+            return problems;
+        }
+    const Setup setup = experiment->setup();
+    const WayRequest request{options.from, options.to, options.tries, 0};
+    ParallelOptions parallel;
+    parallel.threads = options.threads;
+    parallel.stop = stop_on_interrupt();
+    parallel.progress = show_progress(options.quiet);
+    const Way way = leap::find_way(setup, request, parallel);
+    if (!way.problem.empty()) {
+        complain(way.problem);
+        return problems;
+    }
+    fmt::print("{} to {}: {}{}\n", options.from, options.to, way_text(way), way.stopped ? "  (stopped)" : "");
+    if (!way.found) return problems;
+    for (const std::string& line : input_lines(way.tape.tracks.front().events)) fmt::print("  {}\n", line);
+    if (!options.tape_file.empty())
+        if (const auto written = write_file(options.tape_file, write_tape(way.tape)); !written) {
+            complain(written.error());
+            return problems;
+        }
+    return options.margins ? print_margins(setup, request, way, parallel) : good;
+}
+
+}  // namespace leap::cli

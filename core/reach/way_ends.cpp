@@ -1,0 +1,80 @@
+// SPDX-License-Identifier: MIT
+#include "core/reach/way_ends.hpp"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/script/diagnostic.hpp"
+#include "core/world/course_edit.hpp"
+
+namespace leap {
+namespace {
+
+constexpr double at_place_m = 0.6;   ///< in plan
+constexpr double on_piece_m = 0.35;  ///< between a place and the top of the piece that it stands on
+
+const Piece* find_piece(const CoursePlan& plan, const std::string& name, std::size_t& index) {
+    for (index = 0; index < plan.pieces.size(); ++index)
+        if (plan.pieces[index].name == name) return &plan.pieces[index];
+    return nullptr;
+}
+
+std::string lacking(const CoursePlan& plan, const std::string& name) {
+    if (name.empty()) return "a way needs a place or piece to begin at, and one to come to; name both";
+    std::vector<std::string> names;
+    for (const Place& place : plan.places) names.push_back(place.name);
+    for (const Piece& piece : plan.pieces) names.push_back(piece.name);
+    const std::string near = nearest_name(name, names);
+    return fmt::format("the course has no place or piece \"{}\"{}", name,
+                       near.empty() ? "" : fmt::format("; did you mean \"{}\"?", near));
+}
+
+}  // namespace
+
+tl::expected<WayEnds, std::string> find_way_ends(const CoursePlan& plan, const WayRequest& request) {
+    WayEnds out;
+    std::size_t index = 0;
+    if (find_place(plan, request.from) != nullptr) {
+        out.start_place = request.from;
+    } else if (find_piece(plan, request.from, index) != nullptr) {
+        const ItemBox box = item_box(plan, {ItemKind::piece, index}, {});
+        double nearest = 1e300;
+        for (const Place& place : plan.places) {
+            const Vec2 at{place.position.x, place.position.y};
+            const double away = horizontal_length(place.position - box.center);
+            if (!is_inside(box, at) || std::abs(place.position.z - box.top()) > on_piece_m || away >= nearest) continue;
+            nearest = away;
+            out.start_place = place.name;
+        }
+        if (out.start_place.empty())
+            return tl::make_unexpected(
+                fmt::format("no place stands on \"{}\", and a tape begins at a place; put one there", request.from));
+    } else {
+        return tl::make_unexpected(lacking(plan, request.from));
+    }
+    if (const Place* place = find_place(plan, request.to)) {
+        out.goal.place = place->position;
+    } else if (find_piece(plan, request.to, index) != nullptr) {
+        out.goal.piece = piece_surface(index);
+        out.goal.place = middle_of(out.goal, plan);
+    } else {
+        return tl::make_unexpected(lacking(plan, request.to));
+    }
+    return out;
+}
+
+bool is_at(const WayGoal& goal, const Actor& actor) {
+    if (!actor.body.grounded) return false;
+    if (!goal.piece.is_none()) return actor.body.ground == goal.piece;
+    return horizontal_length(actor.body.position - goal.place) <= at_place_m &&
+           std::abs(actor.body.position.z - goal.place.z) <= at_place_m;
+}
+
+Vec3 middle_of(const WayGoal& goal, const CoursePlan& plan) {
+    if (goal.piece.is_none()) return goal.place;
+    const ItemBox box = item_box(plan, {ItemKind::piece, goal.piece.index}, {});
+    return {box.center.x, box.center.y, box.top()};
+}
+
+}  // namespace leap

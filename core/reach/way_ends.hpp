@@ -1,0 +1,24 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include "core/play/world.hpp"
+#include "core/reach/find_way.hpp"
+
+namespace leap {
+
+/// The names of a request looked up in a plan.
+struct WayEnds {
+    std::string start_place;
+    WayGoal goal;
+};
+
+/// Says which place or piece is lacking, with the nearest name; a way begins at a place, so a piece needs one on it.
+tl::expected<WayEnds, std::string> find_way_ends(const CoursePlan& plan, const WayRequest& request);
+
+/// Whether a character has come there, on its feet.
+bool is_at(const WayGoal& goal, const Actor& actor);
+
+/// Where the feet are to come to.
+Vec3 middle_of(const WayGoal& goal, const CoursePlan& plan);
+
+}  // namespace leap

@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <functional>
+
+#include "core/play/step.hpp"
+#include "core/reach/way_ends.hpp"
+
+/// Playing what a way is made of: one stretch, or all of them.
+namespace leap {
+
+/// What is told to the first character at the begin of a stretch: only what differs from what it does already. A
+/// little behind the tick's begin, so that six decimals, as tape files write them, leave it in its tick.
+std::vector<TapeEvent> events_of(const WayStretch& stretch, const World& world, const Rehearsal& rehearsal);
+
+/// Goes on by a stretch. `after_tick`: told after each; saying true ends the stretch, and its seconds are then those
+/// that were played.
+void play_stretch(const Rehearsal& rehearsal, WayStretch& stretch, World& world, StepScratch& scratch,
+                  const std::function<bool(const World&)>& after_tick);
+
+/// What comes of a list of stretches.
+struct WayPlayed {
+    bool reached = false;
+    std::size_t stretches = 0;       ///< how many it took
+    Tape tape;                       ///< as far as it went, everything let go at its end
+    std::vector<Vec3> path;          ///< of the feet, at every tick
+    std::vector<std::string> moves;  ///< that were started
+};
+WayPlayed play_way(const Rehearsal& rehearsal, const WayEnds& ends, std::vector<WayStretch> stretches);
+
+}  // namespace leap
