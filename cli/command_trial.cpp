@@ -16,6 +16,7 @@ TrialScene scene_of(const Project& project) {
     for (const TapeEntry& entry : project.tapes) out.tapes.push_back(entry.tape);
     out.read_file = [folder = project.folder](const std::string& path) { return read_file(folder / path); };
     out.folder = project.folder;
+    for (const TuningEntry& entry : project.tunings) out.tunings.push_back(entry.tuning);
     return out;
 }
 
@@ -60,6 +61,8 @@ int trial(const TrialCommand& options) {
     fmt::print("{}: {}{}\n", entry->trial.name, outcome->line, outcome->stopped ? "  (stopped)" : "");
     const TrialResult result = result_of(*outcome, trial_hash(entry->trial, project->compiled.files, scene));
     for (const auto& [path, value] : result.values) fmt::print("  {} = {}\n", path, value);
+    if (const auto* way = std::get_if<WayOutcome>(&outcome->what))
+        for (const WayMargin& margin : way->margins.margins) fmt::print("  {}\n", margin_text(margin));
     if (outcome->stopped) return problems;
     if (options.keep) {
         Trial changed = entry->trial;

@@ -9,6 +9,7 @@
 #include "core/project/course_file.hpp"
 #include "core/project/revision.hpp"
 #include "core/project/tape_file.hpp"
+#include "core/project/trial_kinds.hpp"
 #include "core/script/diagnostic.hpp"
 #include "core/script/typed_value.hpp"
 
@@ -16,6 +17,11 @@ namespace leap {
 namespace {
 
 using Problem = std::optional<std::string>;
+
+/// Pairs are played and ways are found without any.
+bool is_about_tapes(TrialKind kind) {
+    return kind != TrialKind::pair && kind != TrialKind::way;
+}
 
 /// The tapes that a trial names, or all.
 Problem take_tapes(const Trial& trial, const TrialScene& scene, TrialOutcome& out) {
@@ -237,7 +243,8 @@ std::shared_ptr<const TrialOutcome> run_trial(const Trial& trial, const TrialSce
                                               const TrialOptions& options) {
     auto out = std::make_shared<TrialOutcome>();
     const auto run = [&]() -> Problem {
-        if (auto wrong = take_tapes(trial, scene, *out)) return wrong;
+        if (is_about_tapes(trial.kind))
+            if (auto wrong = take_tapes(trial, scene, *out)) return wrong;
         if (auto wrong = take_free(trial, scene, *out)) return wrong;
         switch (trial.kind) {
             case TrialKind::sweep: return run_sweep_trial(trial, scene, options, *out);
@@ -245,9 +252,11 @@ std::shared_ptr<const TrialOutcome> run_trial(const Trial& trial, const TrialSce
             case TrialKind::solve: return run_solve_trial(trial, scene, options, *out);
             case TrialKind::fit: return run_fit_trial(trial, scene, options, *out);
             case TrialKind::leeway: return run_leeway_trial(trial, scene, options, *out);
+            case TrialKind::pair: return run_pair_trial(trial, scene, *out);
+            case TrialKind::way: return run_way_trial(trial, scene, options, *out);
             case TrialKind::compare: return run_compare_trial(trial, scene, options, *out);
-            default: return fmt::format("a {} can't be run from here", trial_kind_word(trial.kind));
         }
+        return std::nullopt;
     };
     try {
         if (auto problem = run()) out->problem = std::move(*problem);
@@ -265,9 +274,15 @@ std::string trial_hash(const Trial& trial, std::span<const SourceFile> scripts, 
     };
     for (const SourceFile& file : scripts) add(file.text);
     add(write_course(scene.course->plan));
+    const auto is_asked_for = [&](const Tape& tape) {
+        return is_about_tapes(trial.kind) && (trial.tapes.empty() || std::find(trial.tapes.begin(), trial.tapes.end(),
+                                                                               tape.name) != trial.tapes.end());
+    };
     for (const Tape& tape : scene.tapes)
-        if (trial.tapes.empty() || std::find(trial.tapes.begin(), trial.tapes.end(), tape.name) != trial.tapes.end())
-            add(write_tape(tape));
+        if (is_asked_for(tape)) add(write_tape(tape));
+    for (const TuningFile& tuning : scene.tunings)
+        if (trial.kind == TrialKind::pair && (tuning.name == trial.one || tuning.name == trial.other))
+            add(write_tuning(tuning));
     for (const double dial : scene.tuning.dials) add(fmt::format("{}", dial));
     for (std::size_t i = 0; i < scene.tuning.off.size(); ++i)
         if (scene.tuning.off[i] != 0) add("without " + scene.program->machines[i].name);

@@ -12,6 +12,8 @@
 #include "core/experiments/solve.hpp"
 #include "core/experiments/sweep.hpp"
 #include "core/project/trial_file.hpp"
+#include "core/project/tuning_file.hpp"
+#include "core/reach/way_margins.hpp"
 #include "core/report/feel_diff.hpp"
 #include "core/script/source.hpp"
 
@@ -24,7 +26,8 @@ struct TrialScene {
     Tuning tuning;
     std::vector<Tape> tapes;                                                                   ///< of the project
     std::function<tl::expected<std::string, std::string>(const std::string& path)> read_file;  ///< of the project
-    std::filesystem::path folder{};  ///< of the project, for its revisions
+    std::filesystem::path folder{};     ///< of the project, for its revisions
+    std::vector<TuningFile> tunings{};  ///< of the project
 
     Setup setup() const { return {*program, tuning, *course}; }
 };
@@ -58,6 +61,16 @@ struct CompareOutcome {
     std::vector<std::string> files;  ///< that differ
 };
 
+struct PairOutcome {
+    PairCount count;
+};
+
+struct WayOutcome {
+    WayRequest request;
+    Way way;
+    WayMargins margins;  ///< of the trial's free dials, or of all that took part
+};
+
 /// What came out of a trial, and what it was asked.
 struct TrialOutcome {
     std::string problem;  ///< why there is nothing
@@ -67,11 +80,16 @@ struct TrialOutcome {
     std::vector<FreeValue> free;  ///< what was turned, with its bounds
     std::vector<double> values;   ///< solve and fit: what was found
     std::vector<Tape> tapes;      ///< on which it was made
-    std::variant<std::monostate, SweepOutcome, Sensitivity, SolveOutcome, FitOutcome, LeewayOutcome, CompareOutcome>
+    std::variant<std::monostate, SweepOutcome, Sensitivity, SolveOutcome, FitOutcome, LeewayOutcome, PairOutcome,
+                 WayOutcome, CompareOutcome>
         what;
 };
 
-/// Never null. Kinds that need a person are told as a problem.
+/// Why a blind pair can't be played: a tuning or place that is gone.
+std::optional<std::string> pair_problem(const Trial& trial, const TrialScene& scene);
+const TuningFile* find_tuning(const TrialScene& scene, const std::string& name);
+
+/// Never null. Of a blind pair, which a person plays, what was said so far is counted.
 std::shared_ptr<const TrialOutcome> run_trial(const Trial& trial, const TrialScene& scene,
                                               const TrialOptions& options = {});
 

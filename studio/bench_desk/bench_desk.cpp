@@ -4,6 +4,7 @@
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QMenu>
+#include <QRandomGenerator>
 #include <QVBoxLayout>
 
 #include "core/project/file_io.hpp"
@@ -41,6 +42,8 @@ BenchDesk::BenchDesk(const Workplace& place) : session_(place.session), stage_(&
         {TrialKind::solve, tr("Solve: dials for what is wished")},
         {TrialKind::fit, tr("Fit: dials with which a run follows a measured one")},
         {TrialKind::leeway, tr("Leeway: how far each press may be off")},
+        {TrialKind::pair, tr("Blind pair: which of two tunings feels better")},
+        {TrialKind::way, tr("Way: from here to there, with these moves")},
         {TrialKind::compare, tr("Feel diff: what changed since a revision of git")}};
     for (const auto& [kind, words] : kinds) menu->addAction(words, this, [this, kind = kind] { make_trial(kind); });
     new_trial_->setMenu(menu);
@@ -65,7 +68,9 @@ BenchDesk::BenchDesk(const Workplace& place) : session_(place.session), stage_(&
     tunings_ = new TuningsPage(session_);
     sweep_ = new SweepPage(session_);
     outcome_ = new OutcomePage(session_);
-    for (QWidget* page : std::initializer_list<QWidget*>{board_, tunings_, sweep_, outcome_}) pages_->addWidget(page);
+    pair_ = new PairPage(session_);
+    for (QWidget* page : std::initializer_list<QWidget*>{board_, tunings_, sweep_, outcome_, pair_})
+        pages_->addWidget(page);
     upper_layout->addWidget(pages_, 1);
     pointed_ = new QLabel;
     pointed_->setObjectName("quiet");
@@ -86,6 +91,9 @@ BenchDesk::BenchDesk(const Workplace& place) : session_(place.session), stage_(&
     connect(&session_, &Session::trial_finished, this, &BenchDesk::show_selected);
     connect(sheet_, &TrialSheet::problem, this, &Desk::problem);
     connect(sheet_, &TrialSheet::export_wanted, this, &BenchDesk::export_sweep);
+    connect(pair_, &PairPage::problem, this, &Desk::problem);
+    connect(pair_, &PairPage::playing, this, [this] { give_stage_room(true); });
+    connect(&session_, &Session::play_stopped, this, [this] { give_stage_room(false); });
     connect(tunings_, &TuningsPage::problem, this, &Desk::problem);
     connect(board_, &BoardPage::stage_wanted, this, [this] { emit desk_wanted("stage"); });
     connect(sweep_, &SweepPage::pointed, pointed_, &QLabel::setText);
@@ -114,7 +122,10 @@ void BenchDesk::show_selected() {
     const TrialRunner::Made* made = session_.trial_runner().made(path);
     for (const TrialEntry& entry : session_.trials()) {
         if (entry.path != path) continue;
-        if (entry.trial.kind == TrialKind::sweep) {
+        if (entry.trial.kind == TrialKind::pair) {
+            pages_->setCurrentWidget(pair_);
+            pair_->show_trial(path);
+        } else if (entry.trial.kind == TrialKind::sweep) {
             pages_->setCurrentWidget(sweep_);
             sweep_->show_outcome(made != nullptr ? made->outcome : nullptr, entry.trial.reading);
         } else {
@@ -135,7 +146,15 @@ void BenchDesk::make_trial(TrialKind kind) {
     trial.kind = kind;
     trial.name = std::string(trial_kind_word(kind));
     if (kind == TrialKind::compare) trial.against = "HEAD";
-    if (kind != TrialKind::compare && session_.tape() != nullptr &&
+    const auto& tunings = session_.tunings();
+    if (kind == TrialKind::pair) {
+        if (!tunings.empty()) trial.one = tunings.front().tuning.name;
+        if (tunings.size() > 1) trial.other = tunings[1].tuning.name;
+        trial.seed = QRandomGenerator::global()->bounded(1U << 30U);
+    }
+    if (kind == TrialKind::way && session_.course() && !session_.course()->plan.places.empty())
+        trial.from = session_.course()->plan.places.front().name;
+    if (kind != TrialKind::compare && kind != TrialKind::pair && kind != TrialKind::way && session_.tape() != nullptr &&
         session_.project().find_tape(session_.tape()->name) != nullptr)
         trial.tapes = {session_.tape()->name};
     if (kind == TrialKind::sweep && !session_.program()->readings.empty())
@@ -162,6 +181,21 @@ void BenchDesk::export_sweep() {
     if (file.isEmpty()) return;
     const QString why_not = sweep_->export_to(file);
     if (!why_not.isEmpty()) emit problem(why_not);
+}
+
+/// What is felt is played large; the keys go to the stage, and back to the page when it is over.
+void BenchDesk::give_stage_room(bool playing) {
+    if (middle_->indexOf(stage_) != 1) return;
+    if (playing) {
+        if (sizes_before_play_.isEmpty()) sizes_before_play_ = middle_->sizes();
+        middle_->setSizes({120, 640});
+        stage_->setFocus();
+        return;
+    }
+    if (sizes_before_play_.isEmpty()) return;
+    middle_->setSizes(sizes_before_play_);
+    sizes_before_play_.clear();
+    pair_->setFocus();
 }
 
 void BenchDesk::take_stage() {
@@ -204,6 +238,7 @@ QString BenchDesk::prepare_picture(const PictureOptions& options) {
     const TrialEntry* entry = session_.project().find_trial(options.trial.toStdString());
     if (entry == nullptr) return tr("there is no trial \"%1\"").arg(options.trial);
     notebook_->select_trial(entry->path);
+    if (entry->trial.kind == TrialKind::pair) return {};
     return session_.run_trial(std::string(entry->path));
 }
 

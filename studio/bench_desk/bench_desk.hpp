@@ -8,6 +8,7 @@
 #include "studio/bench_desk/board_page.hpp"
 #include "studio/bench_desk/notebook.hpp"
 #include "studio/bench_desk/outcome_page.hpp"
+#include "studio/bench_desk/pair_page.hpp"
 #include "studio/bench_desk/sweep_page.hpp"
 #include "studio/bench_desk/trial_sheet.hpp"
 #include "studio/bench_desk/tunings_page.hpp"
@@ -36,6 +37,7 @@ class BenchDesk : public Desk {
     TuningsPage* tunings_page() { return tunings_; }
     SweepPage* sweep_page() { return sweep_; }
     OutcomePage* outcome_page() { return outcome_; }
+    PairPage* pair_page() { return pair_; }
     TrialSheet* sheet() { return sheet_; }
     /// Makes a trial of a kind, about the tape in view, and selects it.
     void make_trial(TrialKind kind);
@@ -43,6 +45,7 @@ class BenchDesk : public Desk {
   private:
     void show_selected();
     void export_sweep();
+    void give_stage_room(bool playing);
 
     Session& session_;
     StageView* stage_;
@@ -53,10 +56,12 @@ class BenchDesk : public Desk {
     TuningsPage* tunings_;
     SweepPage* sweep_;
     OutcomePage* outcome_;
+    PairPage* pair_;
     TrialSheet* sheet_;
     QSplitter* middle_;
     QLabel* pointed_;
     QList<int> sizes_;
+    QList<int> sizes_before_play_;
 };
 
 }  // namespace leap::studio

@@ -49,6 +49,8 @@ QString free_words(const Trial& trial) {
     QStringList out;
     for (const TrialFree& each : trial.free) out << to_qt(each.value);
     for (const std::string& tape : trial.tapes) out << to_qt(tape);
+    if (trial.kind == TrialKind::pair) out = {to_qt(trial.one), to_qt(trial.other)};
+    if (trial.kind == TrialKind::way) out = {QObject::tr("%1 to %2").arg(to_qt(trial.from), to_qt(trial.to))};
     return out.join(", ");
 }
 
@@ -63,9 +65,9 @@ Notebook::Notebook(Session& session, QWidget* parent) : QListWidget(parent), ses
     for (const auto signal : {&Session::lists_changed, &Session::project_opened, &Session::program_changed,
                               &Session::course_changed, &Session::tapes_changed, &Session::tuning_changed})
         connect(&session_, signal, this, [this] { staleness_known_ = false; });
-    for (const auto signal : {&Session::board_changed, &Session::lists_changed, &Session::project_opened,
-                              &Session::program_changed, &Session::trial_progressed, &Session::tapes_changed,
-                              &Session::tuning_changed})
+    for (const auto signal :
+         {&Session::board_changed, &Session::lists_changed, &Session::project_opened, &Session::program_changed,
+          &Session::trial_progressed, &Session::tapes_changed, &Session::tuning_changed})
         connect(&session_, signal, this, &Notebook::refresh);
     connect(&session_, &Session::trial_finished, this, &Notebook::refresh);
     refresh();
@@ -129,7 +131,7 @@ void Notebook::refresh() {
         session_.tunings().empty() ? tr("none yet") : tr("%1 kept").arg(session_.tunings().size()), quiet);
     for (const TrialEntry& entry : session_.trials()) {
         const Trial& trial = entry.trial;
-        QString line = tr("not run yet");
+        QString line = trial.kind == TrialKind::pair ? tr("not played yet") : tr("not run yet");
         Mood mood = quiet;
         if (session_.trial_runner().running_path() == entry.path) {
             line = tr("running, %1 %").arg(static_cast<int>(session_.trial_runner().share_done() * 100.0));
@@ -138,6 +140,9 @@ void Notebook::refresh() {
             const bool stale = stale_.contains(entry.path);
             line = to_qt(trial.result->line) + (stale ? tr(" · stale") : QString());
             mood = stale ? waiting : holds;
+        } else if (!trial.rounds.empty()) {
+            line = tr("%1 rounds played, the names not seen yet").arg(trial.rounds.size());
+            mood = waiting;
         }
         const QString words = free_words(trial);
         add(Page::trial, to_qt(trial.name),

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/reach/leap_attempts.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/shared/plain_table.hpp"
@@ -87,6 +88,8 @@ void OutcomePage::show_outcome(const std::shared_ptr<const TrialOutcome>& outcom
         show_fit(*fitted);
     } else if (const auto* leeway = std::get_if<LeewayOutcome>(&outcome->what)) {
         show_leeway(*leeway);
+    } else if (const auto* way = std::get_if<WayOutcome>(&outcome->what)) {
+        show_way(*way);
     } else if (const auto* compared = std::get_if<CompareOutcome>(&outcome->what)) {
         show_compared(*compared);
     } else {
@@ -196,6 +199,27 @@ void OutcomePage::show_leeway(const LeewayOutcome& made) {
                     to_qt(tape.name), event->time_s, why.join('\n'));
         }
     }
+}
+
+/// How it is played, and what each dial may lose; nothing of either while none is found.
+void OutcomePage::show_way(const WayOutcome& made) {
+    set_heads({{}, tr("what"), {}}, 1);
+    const Way& way = made.way;
+    if (!way.found) {
+        add_row({tr("tried"), tr("%1 stretches").arg(way.tries), {}}, {palette::quiet});
+        add_row({tr("nearest"), tr("%1 m from there").arg(way.nearest_m, 0, 'f', 2), {}}, {palette::quiet});
+        add_row({{}, tr("That none was found doesn't prove that there is none: more tries may find one"), {}},
+                {palette::quiet, palette::quiet});
+        return;
+    }
+    for (const WayMargin& margin : made.margins.margins)
+        add_row({tr("margin"), to_qt(margin_text(margin)), {}},
+                {palette::quiet, margin.to_the_end ? palette::quiet : palette::ink});
+    std::vector<TapeEvent> presses = way.tape.tracks.front().events;
+    const auto turns =
+        std::erase_if(presses, [](const TapeEvent& event) { return std::holds_alternative<LookEvent>(event.what); });
+    for (const std::string& line : input_lines(presses)) add_row({tr("played"), to_qt(line), {}}, {palette::quiet});
+    add_row({tr("played"), tr("and %1 turns of the view").arg(turns), {}}, {palette::quiet, palette::quiet});
 }
 
 void OutcomePage::show_compared(const CompareOutcome& made) {

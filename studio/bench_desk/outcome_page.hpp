@@ -25,6 +25,7 @@ class OutcomePage : public QWidget {
     void show_solution(const SolveOutcome& made);
     void show_fit(const FitOutcome& made);
     void show_leeway(const LeewayOutcome& made);
+    void show_way(const WayOutcome& made);
     void show_compared(const CompareOutcome& made);
     void set_heads(const QStringList& heads, int wide);
     void add_row(const QStringList& cells, const std::vector<QColor>& colors = {}, const QString& tape = {},

@@ -5,7 +5,6 @@
 #include <QCompleter>
 #include <QHBoxLayout>
 
-#include "core/defaults.hpp"
 #include "core/script/typed_value.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
@@ -14,26 +13,8 @@ namespace leap::studio {
 
 namespace {
 
-QStringList dial_names(const Program& program) {
-    QStringList out;
-    for (const DialInfo& dial : program.dials)
-        if (dial.body < 0) out << to_qt(dial.path());
-    out.sort();
-    for (const CurveInfo& curve : program.curves)
-        for (std::size_t i = 0; i < curve.points.size(); ++i)
-            out << QString("curve %1 point %2").arg(to_qt(curve.name)).arg(i + 1);
-    return out;
-}
-
-QStringList reading_names(const Program& program) {
-    QStringList out;
-    for (const ReadingInfo& reading : program.readings) out << to_qt(reading.name);
-    return out;
-}
-
-bool has_free(TrialKind kind) {
-    return kind == TrialKind::sweep || kind == TrialKind::sensitivity || kind == TrialKind::solve ||
-           kind == TrialKind::fit;
+const WayOutcome* way_of(const TrialRunner::Made* made) {
+    return made == nullptr ? nullptr : std::get_if<WayOutcome>(&made->outcome->what);
 }
 
 }  // namespace
@@ -126,6 +107,11 @@ void TrialSheet::refresh_run() {
     export_->setVisible(compared || (made != nullptr && std::holds_alternative<SweepOutcome>(made->outcome->what)));
     take_->setText(compared ? tr("Keep it as ghost") : tr("Take these values"));
     if (compared) take_->setVisible(true);
+    if (shown_ && shown_->kind == TrialKind::pair) run_->hide();  // it is played
+    if (way_of(made) != nullptr) {
+        take_->setText(tr("Take this tape"));
+        take_->setVisible(way_of(made)->way.found);
+    }
 }
 
 void TrialSheet::rebuild() {
@@ -199,151 +185,6 @@ void TrialSheet::add_choice(const QString& label, const QString& name, const QSt
     });
 }
 
-void TrialSheet::fill(const Trial& trial) {
-    QString kind = to_qt(std::string(trial_kind_word(trial.kind)));
-    kind[0] = kind[0].toUpper();
-    auto* title = new QLabel(kind);
-    title->setFont(palette::text_font(12.0, true));
-    fields_->addWidget(title);
-    add_field(tr("name"), "name", to_qt(trial.name), {}, [](Trial& to, const std::string& text) {
-        if (!text.empty()) to.name = text;
-    });
-    if (has_free(trial.kind)) fill_free(trial);
-    if (trial.kind == TrialKind::sweep && session_.program()) {
-        section(tr("Looked at"));
-        add_choice(trial.reading.empty() ? tr("a reading") : to_qt(trial.reading), "reading",
-                   reading_names(*session_.program()), [](Trial& to, const std::string& text) { to.reading = text; });
-    }
-    if (trial.kind == TrialKind::solve) fill_wishes(trial);
-    if (trial.kind == TrialKind::fit) {
-        section(tr("Measured"));
-        add_field(tr("file"), "measured", to_qt(trial.measured), "measured/hop.csv",
-                  [](Trial& to, const std::string& text) { to.measured = text; });
-    }
-    if (trial.kind == TrialKind::leeway)
-        add_field(tr("hand off by"), "spread", QString::number(trial.spread_ms) + " ms", "30 ms",
-                  [](Trial& to, const std::string& text) {
-                      bool fine = false;
-                      const double typed = to_qt(text).remove("ms").trimmed().toDouble(&fine);
-                      if (fine && typed >= 0.0 && typed <= 1000.0) to.spread_ms = typed;
-                  });
-    if (trial.kind == TrialKind::compare) {
-        add_field(tr("against"), "against", to_qt(trial.against), "HEAD",
-                  [](Trial& to, const std::string& text) { to.against = text; });
-        return;
-    }
-    fill_tapes(trial);
-}
-
-void TrialSheet::fill_free(const Trial& trial) {
-    section(trial.kind == TrialKind::sweep ? tr("Varied") : tr("Free"));
-    for (std::size_t i = 0; i < trial.free.size(); ++i) {
-        const TrialFree& free = trial.free[i];
-        QString range;
-        if (session_.program() && session_.course()) {
-            const auto found =
-                find_free_value(*session_.program(), session_.tuning(Side::now), session_.course()->plan, free.value);
-            if (found) {
-                range = tr("now %1").arg(to_qt(free_value_text(*found, found->now)));
-            } else {
-                range = to_qt(found.error());
-            }
-        }
-        auto* head = new QHBoxLayout;
-        auto* name = new QLabel(to_qt(free.value));
-        auto* words = new QLabel(range);
-        words->setObjectName("quiet");
-        words->setWordWrap(true);
-        auto* out = new QPushButton(tr("take out"));
-        out->setObjectName("word");
-        connect(out, &QPushButton::clicked, this, [this, i] {
-            change([&](Trial& to) {
-                if (i < to.free.size()) to.free.erase(to.free.begin() + static_cast<std::ptrdiff_t>(i));
-            });
-        });
-        head->addWidget(name);
-        head->addWidget(words, 1);
-        head->addWidget(out);
-        fields_->addLayout(head);
-        auto* row = new QHBoxLayout;
-        const auto bound = [&](const QString& what, const QString& text, const QString& hint, auto set) {
-            auto* edit = new QLineEdit(text);
-            edit->setObjectName(to_qt(free.value) + " " + what);
-            edit->setAccessibleName(edit->objectName());
-            edit->setPlaceholderText(hint);
-            connect(edit, &QLineEdit::editingFinished, this, [this, edit, i, set] {
-                const std::string typed = edit->text().trimmed().toStdString();
-                change([&](Trial& to) {
-                    if (i < to.free.size()) set(to.free[i], typed);
-                });
-            });
-            row->addWidget(edit);
-        };
-        bound("low", to_qt(free.low), tr("lowest"), [](TrialFree& to, const std::string& text) { to.low = text; });
-        bound("high", to_qt(free.high), tr("highest"), [](TrialFree& to, const std::string& text) { to.high = text; });
-        if (trial.kind == TrialKind::sweep)
-            bound("points", free.points > 0 ? QString::number(free.points) : QString(),
-                  tr("%1 points").arg(defaults::usual_sweep_points),
-                  [](TrialFree& to, const std::string& text) { to.points = std::clamp(to_qt(text).toInt(), 0, 1000); });
-        fields_->addLayout(row);
-    }
-    if (trial.free.empty() && trial.kind == TrialKind::sensitivity) {
-        auto* words = new QLabel(tr("every dial that has a range"));
-        words->setObjectName("quiet");
-        fields_->addWidget(words);
-    }
-    if (session_.program() && (trial.kind != TrialKind::sweep || trial.free.size() < 2))
-        add_choice(tr("another dial, a curve's point, or \"piece NAME x\""), "add free",
-                   dial_names(*session_.program()), [](Trial& to, const std::string& text) {
-                       if (!text.empty()) to.free.push_back({text, {}, {}, 0});
-                   });
-}
-
-void TrialSheet::fill_wishes(const Trial& trial) {
-    section(tr("Wished"));
-    for (std::size_t i = 0; i < trial.wishes.size(); ++i)
-        add_field({}, QString("wish %1").arg(i + 1), to_qt(trial.wishes[i]), tr("empty takes it out"),
-                  [i](Trial& to, const std::string& text) {
-                      if (i >= to.wishes.size()) return;
-                      if (text.empty()) {
-                          to.wishes.erase(to.wishes.begin() + static_cast<std::ptrdiff_t>(i));
-                      } else {
-                          to.wishes[i] = text;
-                      }
-                  });
-    add_field({}, "add wish", {}, "hop_height = 2.4 m", [](Trial& to, const std::string& text) {
-        if (!text.empty()) to.wishes.push_back(text);
-    });
-}
-
-void TrialSheet::fill_tapes(const Trial& trial) {
-    section(tr("Tapes"));
-    if (trial.tapes.empty()) {
-        auto* words = new QLabel(tr("all of the project"));
-        words->setObjectName("quiet");
-        fields_->addWidget(words);
-    }
-    for (std::size_t i = 0; i < trial.tapes.size(); ++i) {
-        auto* row = new QHBoxLayout;
-        row->addWidget(new QLabel(to_qt(trial.tapes[i])), 1);
-        auto* out = new QPushButton(tr("take out"));
-        out->setObjectName("word");
-        connect(out, &QPushButton::clicked, this, [this, i] {
-            change([&](Trial& to) {
-                if (i < to.tapes.size()) to.tapes.erase(to.tapes.begin() + static_cast<std::ptrdiff_t>(i));
-            });
-        });
-        row->addWidget(out);
-        fields_->addLayout(row);
-    }
-    QStringList names;
-    for (const QString& name : session_.tape_names()) names << name;
-    add_choice(tr("only on a tape"), "add tape", names, [](Trial& to, const std::string& text) {
-        if (!text.empty() && std::find(to.tapes.begin(), to.tapes.end(), text) == to.tapes.end())
-            to.tapes.push_back(text);
-    });
-}
-
 void TrialSheet::fill_result(const TrialEntry& now) {
     if (!now.trial.result) return;
     section(tr("What came out"));
@@ -372,6 +213,11 @@ void TrialSheet::take() {
     const TrialRunner::Made* made = session_.trial_runner().made(path_);
     if (made != nullptr && std::holds_alternative<CompareOutcome>(made->outcome->what))
         return session_.keep_side(std::get<CompareOutcome>(made->outcome->what).before);
+    if (const WayOutcome* found = way_of(made)) {
+        const QString why_not = session_.take_way(*found);
+        if (!why_not.isEmpty()) emit problem(why_not);
+        return;
+    }
     if (made != nullptr && !made->outcome->values.empty())
         return session_.take_values(made->outcome->free, made->outcome->values, tr("Take what was found"));
     if (!shown_ || !shown_->result || !session_.program()) return;

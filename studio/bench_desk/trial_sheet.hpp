@@ -35,16 +35,22 @@ class TrialSheet : public QWidget {
     void refresh();
     void refresh_run();
     void rebuild();
+    // trial_fields.cpp
     void fill(const Trial& trial);
     void fill_free(const Trial& trial);
     void fill_wishes(const Trial& trial);
     void fill_tapes(const Trial& trial);
+    void fill_way(const Trial& trial);
+    void fill_pair(const Trial& trial);
     void fill_result(const TrialEntry& entry);
     void section(const QString& title);
     QLineEdit* add_field(const QString& label, const QString& name, const QString& text, const QString& hint,
                          const std::function<void(Trial&, const std::string&)>& set);
     void add_choice(const QString& label, const QString& name, const QStringList& names,
                     const std::function<void(Trial&, const std::string&)>& set);
+    void add_name(const QString& label, const QString& name, const std::string& now, const QStringList& names,
+                  const std::function<void(Trial&, const std::string&)>& set);
+    void add_taken(const std::vector<std::string>& names, const std::function<std::vector<std::string>&(Trial&)>& list);
     void change(const std::function<void(Trial&)>& by);
     void run_or_stop();
     void take();

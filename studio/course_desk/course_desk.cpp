@@ -187,7 +187,10 @@ QString CourseDesk::prepare_picture(const PictureOptions& options) {
     editor_.select(items);
     plan_->fit();
     side_->fit();
-    return {};
+    if (options.trial.isEmpty()) return {};
+    const TrialEntry* entry = editor_.session().project().find_trial(options.trial.toStdString());
+    if (entry == nullptr) return tr("there is no trial \"%1\"").arg(options.trial);
+    return editor_.session().run_trial(std::string(entry->path));
 }
 
 void CourseDesk::aim_stage() {

@@ -82,6 +82,7 @@ class CourseDrawing : public QWidget {
     void paint_links(QPainter& painter) const;
     void paint_paths(QPainter& painter) const;
     void paint_reach(QPainter& painter) const;
+    void paint_way(QPainter& painter) const;
     void paint_dimensions(QPainter& painter) const;
     void paint_selection(QPainter& painter) const;
     /// `taken`: where words stand already; these go beside them and are added.

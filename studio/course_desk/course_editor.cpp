@@ -20,6 +20,9 @@ CourseEditor::CourseEditor(Session& session, QObject* parent) : QObject(parent),
     connect(&session_, &Session::course_changed, this, &CourseEditor::refresh);
     connect(&session_, &Session::program_changed, this, &CourseEditor::refresh);
     connect(&session_, &Session::tuning_changed, this, &CourseEditor::ask_reach);
+    connect(&session_, &Session::tuning_changed, this, &CourseEditor::look_up_way);
+    connect(&session_, &Session::trial_finished, this, &CourseEditor::look_up_way);
+    connect(&session_, &Session::lists_changed, this, &CourseEditor::look_up_way);
     connect(&session_, &Session::now_run_changed, this, &CourseEditor::changed);
     connect(&session_, &Session::kept_run_changed, this, &CourseEditor::changed);
 }
@@ -31,8 +34,31 @@ const CoursePlan& CourseEditor::plan() const {
 void CourseEditor::refresh() {
     halves_ = session_.fixture_halves();
     std::erase_if(selected_, [&](const CourseItem& item) { return !has_item(plan(), item); });
+    if (!dragging()) look_up_way();
     emit changed();
     if (!dragging()) ask_reach();
+}
+
+void CourseEditor::look_up_way() {
+    const bool was = way_.has_value();
+    way_ = session_.found_way();
+    if (was || way_) emit reach_changed();
+}
+
+QString CourseEditor::find_way_to(const std::string& to) {
+    const auto item = single();
+    if (!item || (item->kind != ItemKind::piece && item->kind != ItemKind::place))
+        return tr("Select the place or piece where the way begins");
+    Trial trial;
+    trial.kind = TrialKind::way;
+    trial.from = item_name(plan(), *item);
+    trial.to = to;
+    trial.name = trial.from + " to " + to;
+    for (const TrialEntry& entry : session_.trials())
+        if (entry.trial.kind == TrialKind::way && entry.trial.from == trial.from && entry.trial.to == to &&
+            entry.trial.without.empty())
+            return session_.run_trial(std::string(entry.path));
+    return session_.run_trial(session_.add_trial(trial));
 }
 
 bool CourseEditor::is_selected(const CourseItem& item) const {

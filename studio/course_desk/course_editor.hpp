@@ -72,7 +72,11 @@ class CourseEditor : public QObject {
     const std::vector<ReachRow>& reach() const { return reach_; }
     int chosen_reach() const { return chosen_reach_; }
     void choose_reach(int row);
-    bool busy() const { return job_.busy(); }
+    bool busy() const { return job_.busy() || session_.trial_runner().running(); }
+    /// The way that was found last, for the drawings; looked up anew when anything it depends on has changed.
+    const std::optional<Session::FoundWay>& way() const { return way_; }
+    /// Looks for one from the selected place or piece, as a new trial of the project. Returns why it can't.
+    QString find_way_to(const std::string& to);
     /// How the tape's run compares with the kept one: "quay loop" ends where it did.
     QString tape_verdict() const;
     bool tape_holds() const;
@@ -85,6 +89,7 @@ class CourseEditor : public QObject {
   private:
     void refresh();
     void ask_reach();
+    void look_up_way();
     Vec3 middle_of_selected() const;
     bool same_family(const std::string& a, const std::string& b) const;
 
@@ -98,6 +103,7 @@ class CourseEditor : public QObject {
     std::optional<CoursePlan> dragged_;
     std::vector<ReachRow> reach_;
     int chosen_reach_ = 0;
+    std::optional<Session::FoundWay> way_;
     NewestJob job_;
 };
 

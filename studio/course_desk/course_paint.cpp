@@ -302,6 +302,40 @@ void CourseDrawing::paint_reach(QPainter& painter) const {
     }
 }
 
+/// The way that was found last, with its presses; in dashes once something has changed since.
+void CourseDrawing::paint_way(QPainter& painter) const {
+    const auto& found = editor_.way();
+    const auto* made = found ? std::get_if<WayOutcome>(&found->outcome->what) : nullptr;
+    if (made == nullptr || !made->way.found) return;
+    QPolygonF line;
+    for (const Vec3& feet : made->way.path)
+        if (const QPointF point = at(feet); line.isEmpty() || (point - line.last()).manhattanLength() > 1.5)
+            line << point;
+    const QColor color = palette::holds;
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(color, 2.2, found->stale ? Qt::DashLine : Qt::SolidLine));
+    painter.drawPolyline(line);
+    std::vector<QRectF> taken;
+    const auto write = [&](const QPointF& place, const QString& text) {
+        const QRectF area(place + QPointF(6, -16), painter.fontMetrics().size(0, text));
+        if (std::any_of(taken.begin(), taken.end(), [&](const QRectF& other) { return other.intersects(area); }))
+            return;
+        taken.push_back(area);
+        label(painter, area.bottomLeft() + QPointF(0, -3), text, color);
+    };
+    write(line.last(), to_qt(made->request.to) + (found->stale ? tr(" (stale)") : QString()));
+    for (const TapeEvent& event : made->way.tape.tracks.front().events) {
+        const auto* button = std::get_if<ButtonEvent>(&event.what);
+        const auto tick = static_cast<std::size_t>(event.time_s * made->way.tape.rate_hz);
+        if (button == nullptr || !button->down || tick >= made->way.path.size()) continue;
+        const QPointF place = at(made->way.path[tick]);
+        painter.setBrush(palette::paper);
+        painter.setPen(QPen(color, 1.6));
+        painter.drawEllipse(place, 3.2, 3.2);
+        write(place, to_qt(button->button));
+    }
+}
+
 void CourseDrawing::paint_dimension_line(QPainter& painter, const QPointF& a, const QPointF& b, const QString& text,
                                          std::vector<QRectF>& taken) const {
     const QPointF way = b - a;
@@ -429,6 +463,7 @@ void CourseDrawing::paintEvent(QPaintEvent*) {
     paint_links(painter);
     paint_paths(painter);
     paint_reach(painter);
+    paint_way(painter);
     paint_dimensions(painter);
     paint_selection(painter);
     label(painter, QPointF(10.0, height() - 9.0), tr("1 square = %1 m").arg(square_m(), 0, 'g'), palette::quiet);

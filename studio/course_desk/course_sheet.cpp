@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/course_desk/course_sheet.hpp"
 
+#include <QCompleter>
 #include <QPushButton>
 #include <QRegularExpression>
 
@@ -93,6 +94,30 @@ CourseSheet::CourseSheet(CourseEditor& editor, QWidget* parent) : QWidget(parent
     reach_ = new QVBoxLayout;
     reach_->setSpacing(1);
     layout->addLayout(reach_);
+    way_to_ = new QComboBox;
+    way_to_->setAccessibleName(tr("Find a way to"));
+    way_to_->setEditable(true);
+    way_to_->setInsertPolicy(QComboBox::NoInsert);
+    way_to_->lineEdit()->setPlaceholderText(tr("find a way to a place or piece"));
+    way_to_->completer()->setCompletionMode(QCompleter::PopupCompletion);
+    way_to_->completer()->setFilterMode(Qt::MatchContains);
+    way_words_ = new QLabel;
+    way_words_->setWordWrap(true);
+    way_stop_ = new QPushButton(tr("stop"));
+    way_stop_->setObjectName("word");
+    auto* way_line = new QHBoxLayout;
+    way_line->addWidget(way_words_, 1);
+    way_line->addWidget(way_stop_);
+    layout->addWidget(way_to_);
+    layout->addLayout(way_line);
+    connect(way_to_, &QComboBox::textActivated, this, [this](const QString& to) {
+        const QString why_not = editor_.find_way_to(to.trimmed().toStdString());
+        if (!why_not.isEmpty()) emit editor_.problem(why_not);
+        refresh_way();
+    });
+    connect(way_stop_, &QPushButton::clicked, this, [this] { editor_.session().stop_trial(); });
+    connect(&editor_.session(), &Session::trial_progressed, this, &CourseSheet::refresh_way);
+    connect(&editor_.session(), &Session::trial_finished, this, &CourseSheet::refresh_way);
     layout->addSpacing(4);
     layout->addWidget(hairline());
     layout->addWidget(heading(tr("Place")));
@@ -291,7 +316,38 @@ QStringList CourseSheet::reach_lines() const {
     return out;
 }
 
+/// What begins a way is a place or a piece; what ends it as well.
+void CourseSheet::refresh_way() {
+    const auto item = editor_.single();
+    way_to_->setVisible(item && (item->kind == ItemKind::piece || item->kind == ItemKind::place));
+    QStringList names;
+    for (const Place& place : editor_.plan().places) names << to_qt(place.name);
+    for (const Piece& piece : editor_.plan().pieces) names << to_qt(piece.name);
+    QStringList shown;
+    for (int i = 0; i < way_to_->count(); ++i) shown << way_to_->itemText(i);
+    if (shown != names) {
+        way_to_->clear();
+        way_to_->addItems(names);
+        way_to_->setCurrentIndex(-1);
+    }
+    const TrialRunner& runner = editor_.session().trial_runner();
+    way_stop_->setVisible(runner.running());
+    const auto& found = editor_.way();
+    if (runner.running()) {
+        way_words_->setText(tr("looking, %1 %").arg(static_cast<int>(runner.share_done() * 100.0)));
+    } else if (found) {
+        const auto& made = std::get<WayOutcome>(found->outcome->what);
+        way_words_->setText(
+            QString("%1: %2%3")
+                .arg(to_qt(found->trial), to_qt(way_text(made.way)), found->stale ? tr(" (stale)") : QString()));
+    } else {
+        way_words_->clear();
+    }
+    way_words_->setVisible(!way_words_->text().isEmpty());
+}
+
 void CourseSheet::refresh_reach() {
+    refresh_way();
     empty(reach_);
     const QStringList lines = reach_lines();
     const bool piece = editor_.single_piece().has_value();

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QComboBox>
 #include <QGridLayout>
 #include <QLabel>
 #include <QLineEdit>
+#include <QPushButton>
 #include <QVBoxLayout>
 
 #include "studio/course_desk/course_editor.hpp"
@@ -22,6 +24,9 @@ class CourseSheet : public QWidget {
     QLineEdit* name() const { return name_; }
     /// "long quay 1 → long quay 2: ✓ hop, dash", a line each.
     QStringList reach_lines() const;
+    QComboBox* way_to() { return way_to_; }
+    /// How the search goes, or what came of it.
+    QString way_words() const { return way_words_->text(); }
 
   signals:
     void place_wanted(const QString& what);
@@ -31,6 +36,7 @@ class CourseSheet : public QWidget {
     void refresh();
     void refresh_reach();
     void refresh_words();
+    void refresh_way();
     void fill_fields();
     void add_field(const QString& word, const QString& text, const QString& tip,
                    const std::function<QString(const QString&)>& take);
@@ -43,6 +49,9 @@ class CourseSheet : public QWidget {
     QGridLayout* fields_;
     QVBoxLayout* reach_;
     QLabel* reach_head_;
+    QComboBox* way_to_;
+    QLabel* way_words_;
+    QPushButton* way_stop_;
     QVBoxLayout* words_;
     QLabel* warning_;
     std::map<QString, QLineEdit*> by_word_;

@@ -11,6 +11,7 @@ QString LivePlay::start(Ingredients ingredients, std::vector<TapeTrack> tracks) 
     auto begin = start_world(ingredients_.rehearsal(), tracks);
     if (!begin) return QString::fromStdString(begin.error());
     view_ = {};
+    tracks_ = tracks;
     player_ =
         std::make_unique<LivePlayer>(LiveRun(ingredients_, std::move(*begin), std::move(tracks)), clock_, own_thread_);
     return {};

@@ -21,6 +21,8 @@ class LivePlay {
     LivePlayer* player() const { return player_.get(); }
     const LivePlayer::View& view() const { return view_; }
     const Ingredients& ingredients() const { return ingredients_; }
+    /// Who plays, and from where; without what was played.
+    const std::vector<TapeTrack>& tracks() const { return tracks_; }
 
     /// Starts, or starts over: what was played so far is not kept. Returns why not, or nothing.
     QString start(Ingredients ingredients, std::vector<TapeTrack> tracks);
@@ -41,6 +43,7 @@ class LivePlay {
     std::unique_ptr<LivePlayer> player_;
     LivePlayer::View view_;
     Ingredients ingredients_;
+    std::vector<TapeTrack> tracks_;
 };
 
 }  // namespace leap::studio

@@ -153,7 +153,7 @@ class Session : public QObject {
     /// Moves the cursor to where it is by now; called once a frame.
     void update_playback();
 
-    // Board, tunings and trials (session_bench.cpp)
+    // Board and tunings (session_bench.cpp)
     /// Every tape against every mark; null while there is none yet.
     const BoardPointer& board(Side side) const { return boards_.board(side); }
     const std::vector<TuningEntry>& tunings() const { return project().tunings; }
@@ -186,6 +186,8 @@ class Session : public QObject {
     QString influence_of_dial(std::int32_t dial);
     QString influence_of_reading(const std::string& reading);
     bool influences_busy() const { return influences_.busy(); }
+
+    // Trials (session_trials.cpp)
     const std::vector<TrialEntry>& trials() const { return project().trials; }
     const TrialRunner& trial_runner() const { return trials_; }
     /// Adds a trial; returns its path.
@@ -197,6 +199,21 @@ class Session : public QObject {
     void stop_trial() { trials_.stop(); }
     /// Whether its result was found with other scripts, tapes or questions than there are now.
     bool trial_is_stale(const TrialEntry& entry) const;
+    /// The way that a trial has looked for last, in this session; for the plan of the course.
+    struct FoundWay {
+        std::string trial;
+        std::shared_ptr<const TrialOutcome> outcome;
+        bool stale = false;  ///< scripts, dials or course have changed since
+    };
+    std::optional<FoundWay> found_way() const;
+    /// Its tape becomes one of the project's, as one undo step. Returns why not.
+    QString take_way(const WayOutcome& found);
+    /// Plays one side of the next round of a blind pair. Returns why not.
+    QString play_pair(const Trial& trial, bool second);
+    /// What is played is one side of a blind pair: nothing of it is kept.
+    bool playing_blind() const { return playing() && live_kind_ == LiveKind::blind; }
+    /// Ends a round, as one undo step.
+    void add_pair_round(const std::string& path, PairSaid said);
 
     // Characters of the tape in view (session_runs.cpp)
     /// How many take part in the run in view, or in the tape while there is none.
@@ -276,7 +293,8 @@ class Session : public QObject {
     void take_looks_text();
     Ingredients ingredients(Side side) const;
     std::vector<TapeTrack> live_tracks(const std::string& place) const;
-    QString start_live(std::vector<TapeTrack> tracks);
+    enum class LiveKind { take, blind };
+    QString start_live(Ingredients made, std::vector<TapeTrack> tracks, LiveKind kind);
     void tune_live();
     const Trace* trace_in_view() const;
     void move_cursor(double time);
@@ -301,6 +319,9 @@ class Session : public QObject {
     BesideRuns beside_;
     TrialRunner trials_;
     Side playing_side_ = Side::now;
+    LiveKind live_kind_ = LiveKind::take;
+    double cursor_before_play_ = 0.0;
+    std::string way_path_;  ///< of the trial whose way was found last
     int rate_hz_ = 120;
     double cursor_ = 0.0;
     std::optional<double> cursor_when_ready_;

@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Board, tunings and trials.
-#include "core/project/file_io.hpp"
+// Board and tunings.
 #include "core/script/dial_edit.hpp"
 #include "core/script/number_edit.hpp"
 #include "core/world/course_edit.hpp"
@@ -202,70 +201,6 @@ QString Session::influence_of_dial(std::int32_t dial) {
 QString Session::influence_of_reading(const std::string& reading) {
     if (playing() || previewing() || !program() || !course() || tape() == nullptr || !now_run()) return {};
     return influences_.of_reading(ingredients(Side::now), *tape(), reading);
-}
-
-TrialScene Session::trial_scene() const {
-    TrialScene out;
-    out.program = program();
-    out.course = course();
-    out.tuning = tuning(Side::now);
-    for (const TapeEntry& entry : project().tapes) out.tapes.push_back(entry.tape);
-    out.read_file = [folder = project().folder](const std::string& path) { return read_file(folder / path); };
-    out.folder = project().folder;
-    return out;
-}
-
-bool Session::trial_is_stale(const TrialEntry& entry) const {
-    return entry.trial.result && program() && course() &&
-           entry.trial.result->made_with != trial_hash(entry.trial, source_files(), trial_scene());
-}
-
-std::string Session::add_trial(Trial trial) {
-    const std::string name = trial.name;
-    for (int number = 2; project().find_trial(trial.name) != nullptr; ++number)
-        trial.name = name + " " + std::to_string(number);
-    const std::string path = documents_.free_listed_path("trials", trial.name, ".trial.json");
-    documents_.write_listed(path, write_trial(trial), tr("Trial %1").arg(QString::fromStdString(trial.name)));
-    return path;
-}
-
-void Session::edit_trial(const std::string& path, const Trial& trial, int gesture) {
-    documents_.write_listed(path, write_trial(trial), tr("Trial %1").arg(QString::fromStdString(trial.name)), gesture);
-}
-
-void Session::delete_trial(const std::string& path) {
-    documents_.write_listed(path, {}, tr("Delete a trial"));
-}
-
-QString Session::run_trial(const std::string& path) {
-    if (!program() || !course()) return tr("The script has errors; trials can be run when they are mended");
-    for (const TrialEntry& entry : project().trials) {
-        if (entry.path != path) continue;
-        TrialScene scene = trial_scene();
-        std::string hash = trial_hash(entry.trial, source_files(), scene);
-        trials_.run(path, entry.trial, std::move(scene), std::move(hash));
-        return {};
-    }
-    return tr("There is no such trial any more");
-}
-
-/// The result stands in the trial's file from now on, so that it is seen when the project is opened again.
-void Session::take_trial_result(const std::string& path) {
-    point_at_nothing();
-    const TrialRunner::Made* made = trials_.made(path);
-    if (made == nullptr) return;
-    if (!made->outcome->problem.empty()) {
-        emit message(QString::fromStdString(made->outcome->problem));
-    } else if (!made->outcome->stopped) {
-        for (const TrialEntry& entry : project().trials) {
-            if (entry.path != path) continue;
-            Trial trial = entry.trial;
-            trial.result = result_of(*made->outcome, made->made_with);
-            edit_trial(path, trial);
-            break;
-        }
-    }
-    emit trial_finished(path);
 }
 
 }  // namespace leap::studio

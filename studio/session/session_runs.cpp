@@ -62,11 +62,13 @@ std::vector<MoveAnswer> Session::explain_at(double time) const {
 }
 
 QString Session::play(const std::string& place) {
-    return start_live(live_tracks(place));
+    if (playing_blind()) stop();
+    return start_live(ingredients(playing_side_), live_tracks(place), LiveKind::take);
 }
 
 QString Session::play_again() {
-    return start_live(live_.before_checkpoints(live_tracks({})));
+    if (playing_blind()) return start_live(live_.ingredients(), live_.tracks(), LiveKind::blind);
+    return start_live(ingredients(playing_side_), live_.before_checkpoints(live_tracks({})), LiveKind::take);
 }
 
 /// Who plays, and from where: as the tape in view begins, or at a place.
@@ -84,12 +86,14 @@ std::vector<TapeTrack> Session::live_tracks(const std::string& place) const {
     return tracks;
 }
 
-QString Session::start_live(std::vector<TapeTrack> tracks) {
+QString Session::start_live(Ingredients made, std::vector<TapeTrack> tracks, LiveKind kind) {
     if (!program())
         return tr("The script has errors, so there is nothing to play yet; they are listed under the stage");
     if (!course()) return tr("There is no course to play on");
-    if (const QString why_not = live_.start(ingredients(playing_side_), std::move(tracks)); !why_not.isEmpty())
-        return why_not;
+    const double cursor = playing() ? cursor_before_play_ : cursor_;
+    if (const QString why_not = live_.start(std::move(made), std::move(tracks)); !why_not.isEmpty()) return why_not;
+    cursor_before_play_ = cursor;
+    live_kind_ = kind;
     play_back(false);
     update_live();
     emit play_started();
@@ -103,6 +107,7 @@ QString Session::take_over() {
     if (tape() == nullptr || run->tape != *tape()) return tr("The tape is still being replayed; take it over then");
     const World from = runs_.world_at(playing_side_, cursor_);
     play_back(false);
+    live_kind_ = LiveKind::take;
     live_.take_over(*run, from);
     tune_live();  // a dial may have been turned since
     update_live();
@@ -124,14 +129,20 @@ void Session::play_side(Side side) {
 }
 
 void Session::tune_live() {
-    if (!playing() || !program()) return;
+    if (!playing() || !program() || playing_blind()) return;
     live_.tune(*program(), tuning(playing_side_),
                playing_side_ == Side::now ? tunings_.off() : std::set<std::string>{});
 }
 
 void Session::stop() {
     if (!playing()) return;
+    const bool blind = playing_blind();
     std::optional<Tape> take = live_.stop();
+    if (blind) {
+        cursor_ = cursor_before_play_;
+        emit play_stopped();
+        return;
+    }
     cursor_ = take ? take->length_s : 0.0;
     const bool kept = take.has_value();
     if (kept) {

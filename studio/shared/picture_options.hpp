@@ -11,7 +11,7 @@ struct PictureOptions {
     QString file;
     QString desk;
     QString select;  ///< on the Course desk: a piece or fixture by its name
-    QString trial;   ///< on the Bench: board, tunings, or a trial by its name, which is run
+    QString trial;   ///< on the Bench: board, tunings, or a trial by its name, which is run; on the Course desk: a way
     QString tape;
     QString character;  ///< by its name in the tape; empty: the first
     bool all = false;   ///< the view takes in every character

@@ -91,8 +91,65 @@ TEST(TrialRun, EveryKindThatTheProgramCanRunAloneRuns) {
         EXPECT_FALSE(outcome->stopped);
         EXPECT_FALSE(std::holds_alternative<std::monostate>(outcome->what));
     }
+}
+
+TEST(TrialRun, OfABlindPairWhatWasSaidIsCounted) {
+    TrialScenes scene;
+    scene.scene.tunings = {{"floaty", {}, {{"hop.time_to_top", "0.6 s"}}}, {"snappy", {}, {}}};
+    Trial trial;
+    trial.name = "t";
     trial.kind = TrialKind::pair;
-    EXPECT_FALSE(run_trial(trial, scene.scene)->problem.empty());
+    const auto problem = [&] { return run_trial(trial, scene.scene)->problem; };
+    EXPECT_NE(problem().find("needs two tunings"), std::string::npos);
+    trial.one = trial.other = "floaty";
+    EXPECT_NE(problem().find("are the same"), std::string::npos);
+    trial.other = "snapy";
+    EXPECT_NE(problem().find("did you mean \"snappy\"?"), std::string::npos) << problem();
+    trial.other = "snappy";
+    trial.from = "nowhere";
+    EXPECT_NE(problem().find("no place \"nowhere\""), std::string::npos);
+    trial.from = "start";
+    EXPECT_NE(problem().find("played by hand"), std::string::npos);
+    trial.rounds.assign(5, {true, PairSaid::other});
+    const auto outcome = run_trial(trial, scene.scene);
+    ASSERT_TRUE(outcome->problem.empty()) << outcome->problem;
+    EXPECT_EQ(outcome->line, "snappy felt better in 5 rounds, floaty in 0; by chance in 6 of 100 cases");
+}
+
+TEST(TrialRun, AWayIsFoundWithItsMargins) {
+    TrialScenes scene;
+    CoursePlan plan = test::gap_plan();
+    plan.pieces[1].center.x -= 1.0;  // the gap is 3 m
+    scene.scene.course = std::make_shared<const Course>(build_course(plan));
+    scene.scene.tapes.clear();
+    Trial trial;
+    trial.name = "t";
+    trial.kind = TrialKind::way;
+    trial.from = "start";
+    trial.to = "far quay";
+    trial.free = {{"hop.rise", {}, {}, 0}};
+    double share = 0.0;
+    TrialOptions options;
+    options.progress = [&](std::size_t done, std::size_t all) {
+        const double now = static_cast<double>(done) / static_cast<double>(all);
+        EXPECT_GE(now, share) << "it never goes back";
+        share = now;
+    };
+    const auto outcome = run_trial(trial, scene.scene, options);
+    ASSERT_TRUE(outcome->problem.empty()) << outcome->problem;
+    EXPECT_TRUE(outcome->is_good);
+    EXPECT_EQ(outcome->line.substr(0, 6), "found:");
+    const auto& found = std::get<WayOutcome>(outcome->what);
+    ASSERT_EQ(found.margins.margins.size(), 1U);
+    EXPECT_EQ(found.margins.margins[0].value.path, "hop.rise");
+    EXPECT_EQ(share, 1.0) << "it ends at the whole";
+    trial.without = {"hop"};
+    trial.tries = 2000;
+    const auto none = run_trial(trial, scene.scene);
+    EXPECT_FALSE(none->is_good);
+    EXPECT_EQ(none->line.substr(0, 12), "no way found");
+    trial.without = {"hpo"};
+    EXPECT_NE(run_trial(trial, scene.scene)->problem.find("did you mean hop?"), std::string::npos);
 }
 
 TEST(TrialRun, WhatIsGoneSinceItWasMadeIsTold) {
@@ -138,7 +195,28 @@ TEST(TrialRun, AResultIsStaleWhenWhatItDependsOnHasChanged) {
     scene.scene.tapes[1].name = "another";
     EXPECT_EQ(trial_hash(trial, scripts, scene.scene), before) << "a tape that it isn't about";
     scene.scene.tapes[0].length_s += 1;
-    EXPECT_NE(trial_hash(trial, scripts, scene.scene), before);
+    const std::string longer = trial_hash(trial, scripts, scene.scene);
+    EXPECT_NE(longer, before);
+    ASSERT_TRUE(leave_out(*scene.scene.program, "hop", scene.scene.tuning));
+    EXPECT_NE(trial_hash(trial, scripts, scene.scene), longer) << "a move that is left out";
+}
+
+TEST(TrialRun, PairsAndWaysDontDependOnTapesButOnWhatTheyName) {
+    TrialScenes scene;
+    scene.scene.tunings = {{"a", {}, {{"hop.rise", "1 m"}}}, {"b", {}, {}}, {"c", {}, {}}};
+    for (const TrialKind kind : {TrialKind::pair, TrialKind::way}) {
+        Trial trial;
+        trial.kind = kind;
+        trial.one = "a";
+        trial.other = "b";
+        const std::string before = trial_hash(trial, {}, scene.scene);
+        scene.scene.tapes[0].length_s += 1;
+        scene.scene.tunings[2].values = {{"hop.rise", "3 m"}};
+        EXPECT_EQ(trial_hash(trial, {}, scene.scene), before);
+        scene.scene.tunings[0].values[0].value = "2 m";
+        EXPECT_EQ(trial_hash(trial, {}, scene.scene) == before, kind == TrialKind::way);
+        scene.scene.tunings[0].values[0].value = "1 m";
+    }
 }
 
 TEST(TrialRun, StopKeepsWhatIsDone) {

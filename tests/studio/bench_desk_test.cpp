@@ -4,6 +4,7 @@
 
 #include <gtest/gtest.h>
 #include <qcustomplot.h>
+#include <QComboBox>
 #include <QTest>
 
 #include "core/project/file_io.hpp"
@@ -351,6 +352,80 @@ TEST(BenchDesk, WhileAScriptIsBrokenValuesAreNotTaken) {
     EXPECT_EQ(*window.session->text("moves/hop.leap"), before);
     EXPECT_EQ(window.session->run_trial(window.path_of("light hop")), "") << "the last good version can still be asked";
     ASSERT_TRUE(window.wait_for([&] { return !window.session->trial_runner().running(); }));
+}
+
+TEST(BenchDesk, AWayIsLookedForTakenAsATapeAndUndone) {
+    Bench window("highest lip");
+    Trial trial = window.trial("highest lip");
+    trial.free = {{"hop.rise", "1.8 m", {}, 0}};
+    window.session->edit_trial(window.path_of("highest lip"), trial);
+    window.settle();
+    const auto* made = window.run("highest lip");
+    ASSERT_NE(made, nullptr);
+    ASSERT_TRUE(made->outcome->problem.empty()) << made->outcome->problem;
+    EXPECT_EQ(window.trial("highest lip").result->line.substr(0, 6), "found:");
+    EXPECT_TRUE(window.bench->outcome_page()->table()->item(0, 1)->text().startsWith("hop.rise may fall"));
+    const std::size_t tapes = window.session->tape_names().size();
+    QTest::mouseClick(window.bench->sheet()->take_button(), Qt::LeftButton);
+    window.settle();
+    EXPECT_EQ(window.session->tape_names().size(), tapes + 1);
+    EXPECT_EQ(window.session->tape()->name, "way to loft 2.6 m");
+    ASSERT_TRUE(window.session->now_run()->problem.empty());
+    bool stood = false;
+    for (const TraceRow& row : window.session->now_run()->trace.tracks[0].rows)
+        stood = stood || (row.grounded && std::abs(row.position.z - 2.6) < 0.05);
+    EXPECT_TRUE(stood) << "the run in view gets there";
+    window.session->undo_stack().undo();
+    window.settle();
+    EXPECT_EQ(window.session->tape_names().size(), tapes);
+}
+
+TEST(BenchDesk, AWayIsMadeInTheSheetAndStopped) {
+    Bench window;
+    window.bench->make_trial(TrialKind::way);
+    window.settle();
+    Trial trial = window.trial("way");
+    EXPECT_EQ(trial.from, "first lantern");
+    EXPECT_TRUE(trial.tapes.empty()) << "it needs none";
+    auto* to = window.bench->sheet()->findChild<QComboBox*>("to");
+    ASSERT_NE(to, nullptr);
+    emit to->textActivated("bell islet");
+    window.settle();
+    EXPECT_EQ(window.trial("way").to, "bell islet");
+    emit window.bench->sheet()->findChild<QComboBox*>("add without")->textActivated("dash");
+    window.settle();
+    EXPECT_EQ(window.trial("way").without, std::vector<std::string>{"dash"});
+    QTest::mouseClick(window.bench->sheet()->run_button(), Qt::LeftButton);
+    ASSERT_TRUE(window.session->trial_runner().running());
+    QTest::mouseClick(window.bench->sheet()->run_button(), Qt::LeftButton);
+    ASSERT_TRUE(window.wait_for([&] { return !window.session->trial_runner().running(); }));
+    EXPECT_FALSE(window.trial("way").result) << "what was stopped is no result";
+}
+
+TEST(BenchDesk, ADragThatLeadsBackLeavesNoTrialStale) {
+    Bench window("light hop");
+    ASSERT_TRUE(window.wait_for_board());
+    Trial trial = window.trial("light hop");
+    trial.tries = 60;
+    window.session->edit_trial(window.path_of("light hop"), trial);
+    window.settle();
+    ASSERT_NE(window.run("light hop"), nullptr);
+    const auto line = [&] {
+        Notebook* notebook = window.bench->notebook();
+        for (int row = 0; row < notebook->count(); ++row)
+            if (notebook->item(row)->text() == "light hop")
+                return notebook->item(row)->data(Qt::UserRole + 3).toString();
+        return QString();
+    };
+    EXPECT_FALSE(line().contains("stale")) << line().toStdString();
+    const double before = window.value("hop.rise");
+    window.session->preview_dial(window.dial("hop.rise"), 3.0);
+    window.settle();
+    EXPECT_TRUE(line().contains("stale")) << "with another dial it isn't true";
+    window.session->preview_dial(window.dial("hop.rise"), before);
+    window.session->set_dial(window.dial("hop.rise"), before);
+    window.settle();
+    EXPECT_FALSE(line().contains("stale")) << line().toStdString();
 }
 
 }  // namespace

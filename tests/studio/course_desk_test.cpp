@@ -263,6 +263,37 @@ TEST(CourseDesk, AGapThatIsLaidOutSaysWhetherItCanBeLeaped) {
         << line("long quay 2").toStdString();
 }
 
+TEST(CourseDesk, AWayIsLookedForFromWhatIsSelectedAndDrawnOverThePlan) {
+    Laying window;
+    window.editor->select({window.item(ItemKind::place, "rope loft")});
+    window.settle();
+    ASSERT_TRUE(window.course->sheet()->way_to()->isVisible());
+    const QImage before = window.plan->grab().toImage();
+    emit window.course->sheet()->way_to()->textActivated("loft 1.2 m");
+    const auto running = [&] { return window.session->trial_runner().running(); };
+    ASSERT_TRUE(running());
+    window.session->stop_trial();  // the margins aren't of interest here
+    ASSERT_TRUE(QTest::qWaitFor([&] { return !running(); }, 20000));
+    // Once more without any margins: its trial is there already, and is used again.
+    const TrialEntry* entry = window.session->project().find_trial("rope loft to loft 1.2 m");
+    ASSERT_NE(entry, nullptr);
+    Trial trial = entry->trial;
+    trial.free = {{"hop.coyote", {}, {}, 0}};
+    window.session->edit_trial(std::string(entry->path), trial);
+    emit window.course->sheet()->way_to()->textActivated("loft 1.2 m");
+    ASSERT_TRUE(QTest::qWaitFor([&] { return !running(); }, 60000));
+    window.settle();
+    ASSERT_TRUE(window.editor->way());
+    EXPECT_FALSE(window.editor->way()->stale);
+    EXPECT_TRUE(window.course->sheet()->way_words().contains("found:"));
+    const QImage after = window.plan->grab().toImage();
+    EXPECT_NE(before, after);
+    window.drag_by(window.plan, window.plan->at(window.editor->box(window.piece("bollard 1")).center), {1.0, 0.0, 0.0});
+    window.settle();
+    EXPECT_TRUE(window.editor->way()->stale) << "the course has changed since";
+    EXPECT_TRUE(window.course->sheet()->way_words().contains("stale"));
+}
+
 TEST(CourseDesk, GroupsAreTakenTogetherAndABoxTakesWhatItHolds) {
     Laying laying;
     laying.plan->fit_to({{0, -3, 0}, {14, 5, 0}});

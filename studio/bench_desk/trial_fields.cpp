@@ -1,0 +1,269 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What each kind of trial asks, as fields of its sheet.
+#include <QHBoxLayout>
+
+#include "core/defaults.hpp"
+#include "studio/bench_desk/trial_sheet.hpp"
+#include "studio/shared/convert.hpp"
+#include "studio/shared/palette.hpp"
+
+namespace leap::studio {
+
+namespace {
+
+QStringList dial_names(const Program& program) {
+    QStringList out;
+    for (const DialInfo& dial : program.dials)
+        if (dial.body < 0) out << to_qt(dial.path());
+    out.sort();
+    for (const CurveInfo& curve : program.curves)
+        for (std::size_t i = 0; i < curve.points.size(); ++i)
+            out << QString("curve %1 point %2").arg(to_qt(curve.name)).arg(i + 1);
+    return out;
+}
+
+QStringList reading_names(const Program& program) {
+    QStringList out;
+    for (const ReadingInfo& reading : program.readings) out << to_qt(reading.name);
+    return out;
+}
+
+bool has_free(TrialKind kind) {
+    return kind == TrialKind::sweep || kind == TrialKind::sensitivity || kind == TrialKind::solve ||
+           kind == TrialKind::fit || kind == TrialKind::way;
+}
+
+QStringList place_names(const CoursePlan& plan, bool pieces) {
+    QStringList out;
+    for (const Place& place : plan.places) out << to_qt(place.name);
+    if (pieces)
+        for (const Piece& piece : plan.pieces) out << to_qt(piece.name);
+    return out;
+}
+
+}  // namespace
+
+void TrialSheet::fill(const Trial& trial) {
+    QString kind = to_qt(std::string(trial_kind_word(trial.kind)));
+    kind[0] = kind[0].toUpper();
+    auto* title = new QLabel(kind);
+    title->setFont(palette::text_font(12.0, true));
+    fields_->addWidget(title);
+    add_field(tr("name"), "name", to_qt(trial.name), {}, [](Trial& to, const std::string& text) {
+        if (!text.empty()) to.name = text;
+    });
+    if (trial.kind == TrialKind::way) fill_way(trial);
+    if (trial.kind == TrialKind::pair) return fill_pair(trial);
+    if (has_free(trial.kind)) fill_free(trial);
+    if (trial.kind == TrialKind::way) return;
+    if (trial.kind == TrialKind::sweep && session_.program()) {
+        section(tr("Looked at"));
+        add_choice(trial.reading.empty() ? tr("a reading") : to_qt(trial.reading), "reading",
+                   reading_names(*session_.program()), [](Trial& to, const std::string& text) { to.reading = text; });
+    }
+    if (trial.kind == TrialKind::solve) fill_wishes(trial);
+    if (trial.kind == TrialKind::fit) {
+        section(tr("Measured"));
+        add_field(tr("file"), "measured", to_qt(trial.measured), "measured/hop.csv",
+                  [](Trial& to, const std::string& text) { to.measured = text; });
+    }
+    if (trial.kind == TrialKind::leeway)
+        add_field(tr("hand off by"), "spread", QString::number(trial.spread_ms) + " ms", "30 ms",
+                  [](Trial& to, const std::string& text) {
+                      bool fine = false;
+                      const double typed = to_qt(text).remove("ms").trimmed().toDouble(&fine);
+                      if (fine && typed >= 0.0 && typed <= 1000.0) to.spread_ms = typed;
+                  });
+    if (trial.kind == TrialKind::compare) {
+        add_field(tr("against"), "against", to_qt(trial.against), "HEAD",
+                  [](Trial& to, const std::string& text) { to.against = text; });
+        return;
+    }
+    fill_tapes(trial);
+}
+
+void TrialSheet::fill_free(const Trial& trial) {
+    section(trial.kind == TrialKind::sweep ? tr("Varied")
+                                           : (trial.kind == TrialKind::way ? tr("How far may they fall") : tr("Free")));
+    for (std::size_t i = 0; i < trial.free.size(); ++i) {
+        const TrialFree& free = trial.free[i];
+        QString range;
+        if (session_.program() && session_.course()) {
+            const auto found =
+                find_free_value(*session_.program(), session_.tuning(Side::now), session_.course()->plan, free.value);
+            if (found) {
+                range = tr("now %1").arg(to_qt(free_value_text(*found, found->now)));
+            } else {
+                range = to_qt(found.error());
+            }
+        }
+        auto* head = new QHBoxLayout;
+        auto* name = new QLabel(to_qt(free.value));
+        auto* words = new QLabel(range);
+        words->setObjectName("quiet");
+        words->setWordWrap(true);
+        auto* out = new QPushButton(tr("take out"));
+        out->setObjectName("word");
+        connect(out, &QPushButton::clicked, this, [this, i] {
+            change([&](Trial& to) {
+                if (i < to.free.size()) to.free.erase(to.free.begin() + static_cast<std::ptrdiff_t>(i));
+            });
+        });
+        head->addWidget(name);
+        head->addWidget(words, 1);
+        head->addWidget(out);
+        fields_->addLayout(head);
+        auto* row = new QHBoxLayout;
+        const auto bound = [&](const QString& what, const QString& text, const QString& hint, auto set) {
+            auto* edit = new QLineEdit(text);
+            edit->setObjectName(to_qt(free.value) + " " + what);
+            edit->setAccessibleName(edit->objectName());
+            edit->setPlaceholderText(hint);
+            connect(edit, &QLineEdit::editingFinished, this, [this, edit, i, set] {
+                const std::string typed = edit->text().trimmed().toStdString();
+                change([&](Trial& to) {
+                    if (i < to.free.size()) set(to.free[i], typed);
+                });
+            });
+            row->addWidget(edit);
+        };
+        bound("low", to_qt(free.low), tr("lowest"), [](TrialFree& to, const std::string& text) { to.low = text; });
+        if (trial.kind != TrialKind::way)
+            bound("high", to_qt(free.high), tr("highest"),
+                  [](TrialFree& to, const std::string& text) { to.high = text; });
+        if (trial.kind == TrialKind::sweep)
+            bound("points", free.points > 0 ? QString::number(free.points) : QString(),
+                  tr("%1 points").arg(defaults::usual_sweep_points),
+                  [](TrialFree& to, const std::string& text) { to.points = std::clamp(to_qt(text).toInt(), 0, 1000); });
+        fields_->addLayout(row);
+    }
+    if (trial.free.empty() && (trial.kind == TrialKind::sensitivity || trial.kind == TrialKind::way)) {
+        auto* words = new QLabel(trial.kind == TrialKind::way ? tr("every dial of what took part")
+                                                              : tr("every dial that has a range"));
+        words->setObjectName("quiet");
+        fields_->addWidget(words);
+    }
+    if (session_.program() && (trial.kind != TrialKind::sweep || trial.free.size() < 2))
+        add_choice(tr("another dial, a curve's point, or \"piece NAME x\""), "add free",
+                   dial_names(*session_.program()), [](Trial& to, const std::string& text) {
+                       if (!text.empty()) to.free.push_back({text, {}, {}, 0});
+                   });
+}
+
+/// A name that is chosen from a list, shown in the box itself.
+void TrialSheet::add_name(const QString& label, const QString& name, const std::string& now, const QStringList& names,
+                          const std::function<void(Trial&, const std::string&)>& set) {
+    auto* words = new QLabel(label);
+    words->setObjectName("quiet");
+    fields_->addWidget(words);
+    add_choice(now.empty() ? tr("choose") : to_qt(now), name, names, set);
+}
+
+void TrialSheet::fill_way(const Trial& trial) {
+    if (!session_.course() || !session_.program()) return;
+    const QStringList ends = place_names(session_.course()->plan, true);
+    add_name(tr("from a place, or a piece with a place on it"), "from", trial.from, ends,
+             [](Trial& to, const std::string& text) { to.from = text; });
+    add_name(tr("to a place or a piece"), "to", trial.to, ends,
+             [](Trial& to, const std::string& text) { to.to = text; });
+    section(tr("Without"));
+    add_taken(trial.without, [](Trial& to) -> std::vector<std::string>& { return to.without; });
+    QStringList moves;
+    for (const std::int32_t move : session_.program()->moves)
+        moves << to_qt(session_.program()->machines[static_cast<std::size_t>(move)].name);
+    add_choice(tr("leave a move out"), "add without", moves, [](Trial& to, const std::string& text) {
+        if (!text.empty() && std::find(to.without.begin(), to.without.end(), text) == to.without.end())
+            to.without.push_back(text);
+    });
+    add_field(tr("tries"), "tries", trial.tries > 0 ? QString::number(trial.tries) : QString(),
+              QString::number(defaults::usual_way_tries), [](Trial& to, const std::string& text) {
+                  bool fine = false;
+                  const int typed = to_qt(text).toInt(&fine);
+                  if (text.empty() || (fine && typed >= 0)) to.tries = typed;
+              });
+}
+
+/// Other tunings or another spot are another pair: what was said of the first ones goes with them.
+void TrialSheet::fill_pair(const Trial& trial) {
+    if (!session_.course()) return;
+    QStringList tunings;
+    for (const TuningEntry& entry : session_.tunings()) tunings << to_qt(entry.tuning.name);
+    const auto anew = [](std::string Trial::*member) {
+        return [member](Trial& to, const std::string& text) {
+            if (to.*member == text) return;
+            to.*member = text;
+            to.rounds.clear();
+            to.result.reset();
+        };
+    };
+    add_name(tr("one tuning"), "one", trial.one, tunings, anew(&Trial::one));
+    add_name(tr("and another"), "other", trial.other, tunings, anew(&Trial::other));
+    add_name(tr("played from"), "from",
+             trial.from.empty() ? tr("where the tape in view begins").toStdString() : trial.from,
+             place_names(session_.course()->plan, false), anew(&Trial::from));
+    add_field(tr("rounds"), "rounds", trial.tries > 0 ? QString::number(trial.tries) : QString(),
+              QString::number(defaults::usual_pair_rounds), [](Trial& to, const std::string& text) {
+                  bool fine = false;
+                  const int typed = to_qt(text).toInt(&fine);
+                  if (text.empty() || (fine && typed >= 0 && typed <= 1000)) to.tries = typed;
+              });
+    if (trial.rounds.empty()) return;
+    auto* words = new QLabel(tr("Other tunings, or another spot, begin anew"));
+    words->setObjectName("quiet");
+    words->setWordWrap(true);
+    fields_->addWidget(words);
+}
+
+void TrialSheet::fill_wishes(const Trial& trial) {
+    section(tr("Wished"));
+    for (std::size_t i = 0; i < trial.wishes.size(); ++i)
+        add_field({}, QString("wish %1").arg(i + 1), to_qt(trial.wishes[i]), tr("empty takes it out"),
+                  [i](Trial& to, const std::string& text) {
+                      if (i >= to.wishes.size()) return;
+                      if (text.empty()) {
+                          to.wishes.erase(to.wishes.begin() + static_cast<std::ptrdiff_t>(i));
+                      } else {
+                          to.wishes[i] = text;
+                      }
+                  });
+    add_field({}, "add wish", {}, "hop_height = 2.4 m", [](Trial& to, const std::string& text) {
+        if (!text.empty()) to.wishes.push_back(text);
+    });
+}
+
+/// What was chosen, each to be taken out again.
+void TrialSheet::add_taken(const std::vector<std::string>& names,
+                           const std::function<std::vector<std::string>&(Trial&)>& list) {
+    for (std::size_t i = 0; i < names.size(); ++i) {
+        auto* row = new QHBoxLayout;
+        row->addWidget(new QLabel(to_qt(names[i])), 1);
+        auto* out = new QPushButton(tr("take out"));
+        out->setObjectName("word");
+        connect(out, &QPushButton::clicked, this, [this, i, list] {
+            change([&](Trial& to) {
+                std::vector<std::string>& from = list(to);
+                if (i < from.size()) from.erase(from.begin() + static_cast<std::ptrdiff_t>(i));
+            });
+        });
+        row->addWidget(out);
+        fields_->addLayout(row);
+    }
+}
+
+void TrialSheet::fill_tapes(const Trial& trial) {
+    section(tr("Tapes"));
+    if (trial.tapes.empty()) {
+        auto* words = new QLabel(tr("all of the project"));
+        words->setObjectName("quiet");
+        fields_->addWidget(words);
+    }
+    add_taken(trial.tapes, [](Trial& to) -> std::vector<std::string>& { return to.tapes; });
+    QStringList names;
+    for (const QString& name : session_.tape_names()) names << name;
+    add_choice(tr("only on a tape"), "add tape", names, [](Trial& to, const std::string& text) {
+        if (!text.empty() && std::find(to.tapes.begin(), to.tapes.end(), text) == to.tapes.end())
+            to.tapes.push_back(text);
+    });
+}
+
+}  // namespace leap::studio
