@@ -32,12 +32,19 @@ int fit(const FitCommand& options) {
         complain(text.error());
         return problems;
     }
-    auto measured = read_measured(*text, options.measured);
+    if (const auto fine = check_units(options.units); !fine) {
+        complain(fine.error());
+        return wrong_call;
+    }
+    auto measured = read_measured(*text, options.measured, options.units);
     if (!measured) {
         complain(measured.error());
         return problems;
     }
     FitRequest request;
+    request.align = !options.later_s;
+    request.alignment.later_s = options.later_s.value_or(0.0);
+    request.alignment.stretch = options.stretch;
     request.free = std::move(*values);
     request.tape = &experiment->tapes.front();
     request.measured = std::move(*measured);

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "cli/experiment.hpp"
+#include "core/experiments/measured_run.hpp"
 
 /// The commands of `leap`. Each returns the exit code: 0 good, 1 problems, 2 wrong call.
 namespace leap::cli {
@@ -80,7 +81,10 @@ int solve(const SolveCommand& options);
 
 struct FitCommand : ExperimentOptions {
     std::vector<std::string> dials;
-    std::string measured;  ///< a CSV file
+    std::string measured;           ///< a CSV file
+    MeasuredUnits units;            ///< of columns whose heads say none
+    std::optional<double> later_s;  ///< when it begins on the tape; nothing: aligned by itself
+    double stretch = 1.0;           ///< of its times
     std::uint64_t seed = 1;
     int tries = 1500;
 };

@@ -109,6 +109,11 @@ int read_call_and_run(int argc, char** argv) {
     add_experiment(*fit_command, fit);
     fit_command->add_option("--dial", fit.dials, "What may be turned, also with bounds")->required();
     fit_command->add_option("--measured", fit.measured, "CSV: time and any of x, y, z, height, speed")->required();
+    fit_command->add_option("--time-unit", fit.units.time, "Of a time whose head says none (s)");
+    fit_command->add_option("--length-unit", fit.units.length, "Of places and heights whose heads say none (m)");
+    fit_command->add_option("--speed-unit", fit.units.speed, "Of speeds whose heads say none (m/s)");
+    fit_command->add_option("--later", fit.later_s, "Seconds by which it begins later (aligned by itself without it)");
+    fit_command->add_option("--stretch", fit.stretch, "Its times count so many times")->check(CLI::Range(0.01, 100.0));
     fit_command->add_option("--seed", fit.seed, "Another seed may find another answer");
     fit_command->add_option("--tries", fit.tries, "At most so many")->check(CLI::Range(1, 1'000'000));
 

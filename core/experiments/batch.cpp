@@ -18,9 +18,11 @@ void run_one(const BatchRun& run, const BatchOptions& options, Trace& room, Batc
             return;
         }
         out.trace = std::move(*trace);
-    } else if (const auto done = replay_into(rehearsal, *run.tape, room); !done) {
+    } else if (const auto done = replay_into(rehearsal, *run.tape, room, options.stop); !done) {
         out.problem = done.error();
         return;
+    } else if (!*done) {
+        throw WorkStopped{};
     }
     const Trace& trace = out.trace ? *out.trace : room;
     out.readings = take_readings(*run.program, *run.tuning, trace, run.tape->name);
@@ -48,8 +50,10 @@ BatchResult run_alone(const BatchRun& run, Trace& room, const BatchOptions& opti
 
 std::vector<BatchResult> run_batch(std::span<const BatchRun> runs, const BatchOptions& options) {
     std::vector<BatchResult> out(runs.size());
+    BatchOptions each = options;
+    if (options.stop) each.stop = StopSign(options.stop);
     tbb::enumerable_thread_specific<Trace> rooms;
-    in_parallel(runs.size(), options, [&](std::size_t i) { out[i] = run_alone(runs[i], rooms.local(), options); });
+    in_parallel(runs.size(), each, [&](std::size_t i) { out[i] = run_alone(runs[i], rooms.local(), each); });
     return out;
 }
 

@@ -30,7 +30,7 @@ struct BatchOptions : ParallelOptions {
 };
 
 struct BatchResult {
-    bool ended = false;   ///< false: the batch was stopped before this run began
+    bool ended = false;   ///< false: the batch was stopped before this run had ended
     std::string problem;  ///< why there is no run: a button, place or body that is lacking, or what was thrown
     std::vector<ReadingResult> readings;
     std::uint64_t hash = 0;
@@ -46,7 +46,8 @@ struct BatchResult {
 /// run gives by itself.
 std::vector<BatchResult> run_batch(std::span<const BatchRun> runs, const BatchOptions& options = {});
 
-/// One of them, for what is searched step by step. `room`: memory for its rows, used again from call to call.
+/// One of them, for what is searched step by step. `room`: memory for its rows, used again from call to call. Where
+/// options.stop says yes meanwhile, WorkStopped is thrown; several threads may share a StopSign.
 BatchResult run_alone(const BatchRun& run, Trace& room, const BatchOptions& options = {});
 
 }  // namespace leap

@@ -30,24 +30,23 @@ Fit fit(const Setup& setup, const FitRequest& request, const SolveOptions& optio
         return out;
     }
     Trace room;
-    const auto run = [&](std::span<const double> values) -> const TraceTrack* {
+    const auto run = [&](std::span<const double> values, const std::function<bool()>& stop) -> const TraceTrack* {
         const Varied made = varied(setup, request.free, values);
-        const auto done = replay_into(made.rehearsal(request.tape->rate_hz), *request.tape, room);
-        if (!done) {
-            out.problem = done.error();
-            return nullptr;
-        }
+        const auto done = replay_into(made.rehearsal(request.tape->rate_hz), *request.tape, room, stop);
+        if (!done) out.problem = done.error();
+        if (!done || !*done) return nullptr;
         return &room.tracks[std::min(request.character, room.tracks.size() - 1)];
     };
     const auto lay_over = [&](const TraceTrack& track) {
-        return request.align ? aligned(request.measured, track, request.alignment) : request.alignment;
+        return request.align ? aligned(request.measured, track, request.alignment)
+                             : with_offsets(request.measured, request.alignment, track);
     };
     constexpr double no_run = 1e6;
     const auto cost = [&](std::span<const double> values) {
-        const TraceTrack* track = run(values);
+        const TraceTrack* track = run(values, options.stop);
         return track == nullptr ? no_run : error_of(request.measured, lay_over(*track), *track).together;
     };
-    const TraceTrack* first = run(begin);
+    const TraceTrack* first = run(begin, {});
     if (first == nullptr) return out;
     out.before = error_of(request.measured, lay_over(*first), *first);
     MinimiseOptions search;
@@ -63,7 +62,7 @@ Fit fit(const Setup& setup, const FitRequest& request, const SolveOptions& optio
             out.values[i] = rounded_dial_value(setup.program.dials[request.free[i].index], out.values[i]);
     out.tries = found.tries;
     out.stopped = found.stopped;
-    if (const TraceTrack* last = run(out.values)) {
+    if (const TraceTrack* last = run(out.values, {})) {
         out.alignment = lay_over(*last);
         out.after = error_of(request.measured, out.alignment, *last);
     }

@@ -13,7 +13,7 @@ struct FitRequest {
     std::size_t character = 0;  ///< in Tape::tracks
     MeasuredRun measured;
     Alignment alignment;
-    bool align = true;  ///< anew for every run; else `alignment` stays
+    bool align = true;  ///< in time, anew for every run; else the times of `alignment` stay, and only offsets follow
     std::uint64_t seed = 1;
     int most_tries = 1500;
 };

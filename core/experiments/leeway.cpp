@@ -33,15 +33,22 @@ std::vector<ButtonRow> rows_of(const Tape& tape) {
 struct Judge {
     const Setup& setup;
     const Tape& tape;
+    StopSign stop;
     BatchResult before;
 
-    Judge(const Setup& setup_in, const Tape& tape_in) : setup(setup_in), tape(tape_in) {
+    Judge(const Setup& setup_in, const Tape& tape_in, StopSign stop_in)
+        : setup(setup_in), tape(tape_in), stop(std::move(stop_in)) {
         Trace room;
-        before = run(tape, room);
+        before = run_alone({&setup.program, &setup.tuning, &setup.course, &tape, tape.rate_hz}, room, with_ways());
+    }
+    static BatchOptions with_ways() {
+        BatchOptions out;
+        out.ways = true;
+        return out;
     }
     BatchResult run(const Tape& played, Trace& room) const {
-        BatchOptions options;
-        options.ways = true;
+        BatchOptions options = with_ways();
+        options.stop = stop;
         return run_alone({&setup.program, &setup.tuning, &setup.course, &played, played.rate_hz}, room, options);
     }
     std::optional<Difference> operator()(const Tape& played, double off_s, Trace& room) const {
@@ -147,7 +154,8 @@ std::vector<const EventLeeway*> tightest_first(const Leeway& leeway) {
 
 Leeway find_leeway(const Setup& setup, const Tape& tape, const ParallelOptions& options) {
     Leeway out;
-    const Judge judge(setup, tape);
+    const StopSign stop(options.stop);
+    const Judge judge(setup, tape, stop);
     if (!judge.before.problem.empty()) {
         out.problem = judge.before.problem;
         return out;
@@ -165,7 +173,7 @@ Leeway find_leeway(const Setup& setup, const Tape& tape, const ParallelOptions& 
     std::stable_sort(out.events.begin(), out.events.end(),
                      [](const EventLeeway& a, const EventLeeway& b) { return a.time_s < b.time_s; });
     tbb::enumerable_thread_specific<Trace> rooms;
-    out.complete = in_parallel(out.events.size() * 2, options, [&](std::size_t i) {
+    out.complete = in_parallel(out.events.size() * 2, stopped_by(options, stop), [&](std::size_t i) {
         EventLeeway& event = out.events[i / 2];
         LeewaySide& side = i % 2 == 0 ? event.earlier : event.later;
         side = look_one_way(judge, {event.track, event.button}, event, i % 2 == 0 ? -1.0 : 1.0, rooms.local());
@@ -176,7 +184,8 @@ Leeway find_leeway(const Setup& setup, const Tape& tape, const ParallelOptions& 
 
 HandResult try_hand(const Setup& setup, const Tape& tape, const HandOptions& options) {
     HandResult out;
-    const Judge judge(setup, tape);
+    const StopSign stop(options.stop);
+    const Judge judge(setup, tape, stop);
     if (!judge.before.problem.empty()) {
         out.problem = judge.before.problem;
         return out;
@@ -187,7 +196,7 @@ HandResult try_hand(const Setup& setup, const Tape& tape, const HandOptions& opt
     std::vector<std::string> why(count);
     std::vector<std::uint8_t> done(count, 0);
     tbb::enumerable_thread_specific<Trace> rooms;
-    out.complete = in_parallel(count, options, [&](std::size_t number) {
+    out.complete = in_parallel(count, stopped_by(options, stop), [&](std::size_t number) {
         std::mt19937 random(options.seed * 1'000'003U + static_cast<unsigned>(number));
         std::normal_distribution<double> off(0.0, options.spread_s);
         Tape played = tape;

@@ -11,6 +11,7 @@
 
 #include "core/readings/quantity.hpp"
 #include "core/script/typed_value.hpp"
+#include "core/tape/trace.hpp"
 
 namespace leap {
 namespace {
@@ -131,6 +132,18 @@ std::string_view measured_name(Measured what) {
     return {};
 }
 
+tl::expected<void, std::string> check_units(const MeasuredUnits& units) {
+    const std::tuple<const std::string&, Dimension, std::string_view> all[] = {
+        {units.time, dimensions::time, "ms"},
+        {units.length, dimensions::length, "cm"},
+        {units.speed, dimensions::speed, "km/h"}};
+    for (const auto& [text, dimension, like] : all)
+        if (!scale_of_unit(text, dimension))
+            return tl::make_unexpected(
+                fmt::format("\"{}\" is no unit of {}; write it like {}", text, dimension_text(dimension), like));
+    return {};
+}
+
 tl::expected<MeasuredRun, std::string> read_measured(std::string_view text, const std::string& path,
                                                      const MeasuredUnits& units) {
     if (text.starts_with("\xEF\xBB\xBF")) text.remove_prefix(3);
@@ -238,9 +251,6 @@ FitError error_of(const MeasuredRun& measured, const Alignment& alignment, const
     return out;
 }
 
-namespace {
-
-/// The offsets that leave no difference on average.
 Alignment with_offsets(const MeasuredRun& measured, Alignment alignment, const TraceTrack& track) {
     const double end = track.rows.empty() ? 0.0 : track.rows.back().time;
     for (const auto& [what, values] : measured.columns) {
@@ -257,8 +267,6 @@ Alignment with_offsets(const MeasuredRun& measured, Alignment alignment, const T
     }
     return alignment;
 }
-
-}  // namespace
 
 Alignment aligned(const MeasuredRun& measured, const TraceTrack& track, const Alignment& begin) {
     if (track.rows.empty() || measured.times_s.empty()) return begin;
@@ -286,6 +294,28 @@ Alignment aligned(const MeasuredRun& measured, const TraceTrack& track, const Al
         offer(here + step);
     }
     return best;
+}
+
+std::vector<LaidPoint> laid_over(const MeasuredRun& measured, const Alignment& alignment, const TraceTrack& track) {
+    std::vector<LaidPoint> out;
+    if (track.rows.empty()) return out;
+    for (std::size_t i = 0; i < measured.times_s.size(); ++i) {
+        LaidPoint point;
+        point.time_s = measured.times_s[i] * alignment.stretch + alignment.later_s;
+        if (point.time_s < 0.0 || point.time_s > track.rows.back().time) continue;
+        point.feet = position_at(track, point.time_s);
+        for (const auto& [what, values] : measured.columns) {
+            if (std::isnan(values[i])) continue;
+            const double value = values[i] + offset_in(alignment, what);
+            point.values[what] = value;
+            if (what == Measured::x) point.feet.x = value;
+            if (what == Measured::y) point.feet.y = value;
+            if (what == Measured::z) point.feet.z = value;
+            if (what == Measured::height) point.feet.z = value + track.rows.front().position.z;
+        }
+        if (!point.values.empty()) out.push_back(std::move(point));
+    }
+    return out;
 }
 
 }  // namespace leap

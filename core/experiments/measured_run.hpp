@@ -26,7 +26,11 @@ struct MeasuredUnits {
     std::string time = "s";
     std::string length = "m";
     std::string speed = "m/s";
+    friend bool operator==(const MeasuredUnits&, const MeasuredUnits&) = default;
 };
+
+/// Whether the words are units of a time, a length and a speed; says which isn't.
+tl::expected<void, std::string> check_units(const MeasuredUnits& units);
 
 /// Reads comma-separated values with a head line: a column "time" and any of x, y, z, height, speed, others are left
 /// out. A unit may stand behind the name: "height (cm)", "height [cm]". Semicolons or tabs between fields are read,
@@ -57,6 +61,18 @@ FitError error_of(const MeasuredRun& measured, const Alignment& alignment, const
 /// The alignment with the least error for this run: later by as much as is best, offsets by what remains on average.
 /// `begin`: its stretch stays.
 Alignment aligned(const MeasuredRun& measured, const TraceTrack& track, const Alignment& begin = {});
+
+/// The same times with the offsets that leave no difference on average.
+Alignment with_offsets(const MeasuredRun& measured, Alignment alignment, const TraceTrack& track);
+
+/// A measured instant as it lies over a run, whatever its columns are.
+struct LaidPoint {
+    double time_s = 0.0;                ///< of the run
+    Vec3 feet{0.0};                     ///< as measured; what wasn't measured is the run's
+    std::map<Measured, double> values;  ///< of its columns, with their offsets
+};
+/// Those that lie within the run, by time.
+std::vector<LaidPoint> laid_over(const MeasuredRun& measured, const Alignment& alignment, const TraceTrack& track);
 
 /// What the rehearsed run has for a column at a time. Height is that of the feet over where the run starts.
 double rehearsed(Measured what, const TraceTrack& track, double time);

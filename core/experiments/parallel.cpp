@@ -47,6 +47,12 @@ void run_behind(std::size_t count, int most, const std::function<void(std::size_
 
 }  // namespace
 
+ParallelOptions stopped_by(const ParallelOptions& options, const StopSign& stop) {
+    ParallelOptions out = options;
+    if (options.stop) out.stop = stop;
+    return out;
+}
+
 bool in_parallel(std::size_t count, const ParallelOptions& options, const std::function<void(std::size_t)>& work) {
     std::mutex telling;
     bool stopped = false;
@@ -63,7 +69,13 @@ bool in_parallel(std::size_t count, const ParallelOptions& options, const std::f
     };
     const auto go = [&](std::size_t i) {
         if (!may_begin()) return;
-        work(i);
+        try {
+            work(i);
+        } catch (const WorkStopped&) {
+            const std::lock_guard lock(telling);
+            stopped = true;
+            return;
+        }
         note_end();
     };
     // One piece at a time for each thread: they take from milliseconds to a second, and no two the same.

@@ -20,6 +20,7 @@ struct Side {
     double at = 0.0;  ///< where the run was made that counts; the present value when there is none
     BatchResult result;
     std::optional<Edge> edge;
+    bool done = false;
 };
 
 /// A run with one value changed.
@@ -27,11 +28,13 @@ struct Runner {
     const Setup& setup;
     std::span<const FreeValue> values;
     std::span<const Tape* const> tapes;
+    StopSign stop;
 
     BatchResult operator()(std::size_t value, double at, std::size_t tape, Trace& room) const {
         const Varied made = varied(setup, values.subspan(value, 1), std::span(&at, 1));
         BatchOptions options;
         options.ways = true;
+        options.stop = stop;
         return run_alone({made.program.get(), &made.tuning, made.course.get(), tapes[tape], tapes[tape]->rate_hz}, room,
                          options);
     }
@@ -90,19 +93,23 @@ Sensitivity find_sensitivity(const Setup& setup, std::vector<FreeValue> values, 
         for (std::size_t value = 0; here[tape].is_good() && value < values.size(); ++value)
             for (const bool above : {false, true}) sides.push_back({value, tape, above, 0.0, {}, {}});
     }
-    const Runner run{setup, values, tapes};
-    out.complete = in_parallel(sides.size(), options, [&](std::size_t i) {
+    const StopSign stop(options.stop);
+    const Runner run{setup, values, tapes, stop};
+    out.complete = in_parallel(sides.size(), stopped_by(options, stop), [&](std::size_t i) {
         const FreeValue& value = values[sides[i].value];
         const double step = options.step_share * (value.high - value.low);
         look_aside(run, here[sides[i].tape], step, defaults::same_way_slack_s, sides[i]);
+        sides[i].done = true;
     });
     out.complete = out.complete && std::all_of(here.begin(), here.end(), [](const auto& each) { return each.ended; });
     for (std::size_t i = 0; i + 1 < sides.size(); i += 2) {
         const Side& low = sides[i];
         const Side& high = sides[i + 1];
-        if (low.edge) out.edges.push_back(*low.edge);
-        if (high.edge) out.edges.push_back(*high.edge);
+        // What was stopped says nothing.
+        if (low.done && low.edge) out.edges.push_back(*low.edge);
+        if (high.done && high.edge) out.edges.push_back(*high.edge);
         const double apart = high.at - low.at;
+        if (!low.done || !high.done) continue;
         if (apart <= 0.0) continue;
         const BatchResult& base = here[low.tape];
         const FreeValue& value = values[low.value];

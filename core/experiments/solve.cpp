@@ -109,15 +109,18 @@ class Solver {
         }
     }
 
-    /// The readings of every tape with these values.
-    std::vector<BatchResult> run(std::span<const double> values) {
+    /// The readings of every tape with these values. `to_the_end`: also when it is stopped.
+    std::vector<BatchResult> run(std::span<const double> values, bool to_the_end = false) {
         const Varied made = varied(setup_, request_.free, values);
         std::vector<BatchResult> out(request_.tapes.size());
         ParallelOptions parallel;
         parallel.threads = options_.threads;
+        BatchOptions each;
+        if (options_.stop && !to_the_end) each.stop = StopSign(options_.stop);
         in_parallel(out.size(), parallel, [&](std::size_t i) {
             const Tape* tape = request_.tapes[i];
-            out[i] = run_alone({made.program.get(), &made.tuning, made.course.get(), tape, tape->rate_hz}, rooms_[i]);
+            out[i] =
+                run_alone({made.program.get(), &made.tuning, made.course.get(), tape, tape->rate_hz}, rooms_[i], each);
         });
         return out;
     }
@@ -153,7 +156,7 @@ class Solver {
     }
 
     void tell(Solution& out) {
-        const std::vector<BatchResult> results = run(out.values);
+        const std::vector<BatchResult> results = run(out.values, true);
         for (std::size_t w = 0; w < request_.wishes.size(); ++w)
             for (std::size_t i = 0; i < results.size(); ++i) {
                 if (!is_for(request_.wishes[w], request_.tapes[i]->name)) continue;

@@ -16,12 +16,13 @@ namespace leap {
 namespace {
 
 SweepRun run_cell(const Setup& setup, const SweepRequest& request, std::span<const double> values, std::size_t tape,
-                  Trace& room) {
+                  Trace& room, const StopSign& stop) {
     std::vector<FreeValue> free;
     for (const SweepAxis& axis : request.axes) free.push_back(axis.value);
     const Varied made = varied(setup, free, values);
     BatchOptions options;
     options.ways = true;
+    options.stop = stop;
     const Tape* played = request.tapes[tape];
     const BatchResult result =
         run_alone({made.program.get(), &made.tuning, made.course.get(), played, played->rate_hz}, room, options);
@@ -116,9 +117,11 @@ Sweep run_sweep(const Setup& setup, const SweepRequest& request, const ParallelO
     tbb::enumerable_thread_specific<Trace> rooms;
     const std::size_t tapes = request.tapes.size();
     std::vector<std::uint8_t> ran(wanted.size() * tapes, 0);
-    const bool all = in_parallel(ran.size(), options, [&](std::size_t i) {
+    const StopSign stop(options.stop);
+    const bool all = in_parallel(ran.size(), stopped_by(options, stop), [&](std::size_t i) {
         const std::size_t cell = wanted[i / tapes];
-        out.cells[cell].tapes[i % tapes] = run_cell(setup, request, out.values_of(cell), i % tapes, rooms.local());
+        out.cells[cell].tapes[i % tapes] =
+            run_cell(setup, request, out.values_of(cell), i % tapes, rooms.local(), stop);
         ran[i] = 1;
     });
     for (std::size_t k = 0; k < wanted.size(); ++k) {
@@ -160,7 +163,8 @@ std::vector<SweepEdge> find_edges(const Setup& setup, const SweepRequest& reques
     const bool few_ways = static_cast<std::size_t>(ways) * 4 <= sweep.cells.size();
     tbb::enumerable_thread_specific<Trace> rooms;
     constexpr int halvings = 5;
-    in_parallel(out.size(), options, [&](std::size_t i) {
+    const StopSign stop(options.stop);
+    in_parallel(out.size(), stopped_by(options, stop), [&](std::size_t i) {
         SweepEdge& edge = out[i];
         std::vector<double> one = sweep.values_of(edge.one);
         std::vector<double> other = sweep.values_of(edge.other);
@@ -172,7 +176,7 @@ std::vector<SweepEdge> find_edges(const Setup& setup, const SweepRequest& reques
             cell.tapes.resize(begin.tapes.size());
             for (std::size_t t = 0; t < begin.tapes.size(); ++t)
                 if (!tape || *tape == t)
-                    cell.tapes[t] = run_cell(setup, request, middle, t, rooms.local());
+                    cell.tapes[t] = run_cell(setup, request, middle, t, rooms.local(), stop);
                 else
                     cell.tapes[t] = begin.tapes[t];
             const bool same =

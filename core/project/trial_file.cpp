@@ -79,9 +79,10 @@ tl::expected<Trial, std::string> read_trial(std::string_view text, const std::st
     if (!json) return tl::make_unexpected(json.error());
     const JsonReader reader(*json, path);
     reader.check_format(defaults::trial_format);
-    reader.only({"format",    "name", "kind",  "note",      "tapes",    "free",      "reading", "wishes",
-                 "stay_near", "seed", "tries", "spread_ms", "measured", "character", "one",     "other",
-                 "rounds",    "from", "to",    "without",   "against",  "result"});
+    reader.only({"format", "name",      "kind",      "note",        "tapes",      "free",     "reading",
+                 "wishes", "stay_near", "seed",      "tries",       "spread_ms",  "measured", "character",
+                 "one",    "other",     "time_unit", "length_unit", "speed_unit", "later_s",  "stretch",
+                 "rounds", "from",      "to",        "without",     "against",    "result"});
     Trial out;
     out.name = reader.text("name");
     if (out.name.empty() && !reader.failed()) reader.fail("name", "must not be empty");
@@ -112,6 +113,14 @@ tl::expected<Trial, std::string> read_trial(std::string_view text, const std::st
     out.tries = reader.whole("tries", 0, 0, 100'000'000);
     out.spread_ms = reader.number("spread_ms", out.spread_ms, 0.0, 1000.0);
     out.measured = text_or(reader, "measured");
+    const MeasuredUnits usual;
+    out.units.time = text_or(reader, "time_unit", usual.time);
+    out.units.length = text_or(reader, "length_unit", usual.length);
+    out.units.speed = text_or(reader, "speed_unit", usual.speed);
+    if (const auto fine = check_units(out.units); !fine && !reader.failed()) reader.fail("time_unit", fine.error());
+    if (reader.has("later_s"))
+        out.later_s = reader.number("later_s", 0.0, -defaults::longest_tape_s, defaults::longest_tape_s);
+    out.stretch = reader.number("stretch", out.stretch, 0.01, 100.0);
     out.character = text_or(reader, "character");
     out.one = text_or(reader, "one");
     out.other = text_or(reader, "other");
@@ -155,6 +164,11 @@ std::string write_trial(const Trial& trial) {
     if (trial.tries != usual.tries) out["tries"] = trial.tries;
     if (trial.spread_ms != usual.spread_ms) out["spread_ms"] = trial.spread_ms;
     put("measured", trial.measured);
+    if (trial.units.time != usual.units.time) out["time_unit"] = trial.units.time;
+    if (trial.units.length != usual.units.length) out["length_unit"] = trial.units.length;
+    if (trial.units.speed != usual.units.speed) out["speed_unit"] = trial.units.speed;
+    if (trial.later_s) out["later_s"] = *trial.later_s;
+    if (trial.stretch != usual.stretch) out["stretch"] = trial.stretch;
     put("character", trial.character);
     put("one", trial.one);
     put("other", trial.other);

@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "core/experiments/blind_pair.hpp"
+#include "core/experiments/measured_run.hpp"
 
 /// Experiments that are kept with a project and can be run again: files `trials/*.trial.json`.
 namespace leap {
@@ -45,6 +46,9 @@ struct Trial {
     int tries = 0;                     ///< at most, or rounds of a pair; 0: as many as usual
     double spread_ms = 30.0;           ///< leeway: of the hand
     std::string measured;              ///< fit: a CSV file of the project
+    MeasuredUnits units;               ///< fit: of columns whose heads say none
+    std::optional<double> later_s;     ///< fit: when it begins on the tape, by hand; nothing: aligned by itself
+    double stretch = 1.0;              ///< fit: of its times
     std::string character;             ///< fit: by its name in the tape; empty: the first
     std::string one, other;            ///< pair: tunings
     std::vector<PairRound> rounds;     ///< pair

@@ -153,11 +153,14 @@ Problem run_fit_trial(const Trial& trial, const TrialScene& scene, const TrialOp
     FitOutcome made;
     const auto text = scene.read_file(trial.measured);
     if (!text) return text.error();
-    auto measured = read_measured(*text, trial.measured);
+    auto measured = read_measured(*text, trial.measured, trial.units);
     if (!measured) return measured.error();
     made.request.free = out.free;
     made.request.tape = &out.tapes.front();
     made.request.measured = std::move(*measured);
+    made.request.align = !trial.later_s;
+    made.request.alignment.later_s = trial.later_s.value_or(0.0);
+    made.request.alignment.stretch = trial.stretch;
     made.request.seed = trial.seed;
     if (trial.tries > 0) made.request.most_tries = trial.tries;
     for (std::size_t i = 0; i < out.tapes.front().tracks.size(); ++i) {

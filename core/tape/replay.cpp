@@ -175,19 +175,28 @@ std::span<const InputEvent> inputs_of_tick(std::span<const InputEvent> inputs, s
     return inputs.subspan(first, cursor - first);
 }
 
-void run_ticks(const Rehearsal& r, std::span<const InputEvent> inputs, std::int64_t end_tick, World& world,
-               Trace* trace, bool snapshots) {
+namespace {
+
+void run_ticks_with(StepScratch& scratch, const Rehearsal& r, std::span<const InputEvent> inputs, std::int64_t end_tick,
+                    World& world, Trace* trace, bool snapshots) {
     const double begin = static_cast<double>(world.tick) / r.rate_hz;
     std::size_t cursor = static_cast<std::size_t>(
         std::lower_bound(inputs.begin(), inputs.end(), begin - 1e-12,
                          [](const InputEvent& event, double time) { return event.time < time; }) -
         inputs.begin());
-    StepScratch scratch;
     while (world.tick < end_tick) {
         if (snapshots && trace != nullptr && is_snapshot_tick(world.tick, r.rate_hz)) trace->snapshots.push_back(world);
         const auto now = inputs_of_tick(inputs, cursor, world.tick, r.rate_hz);
         step(r, now, world, scratch, trace);
     }
+}
+
+}  // namespace
+
+void run_ticks(const Rehearsal& r, std::span<const InputEvent> inputs, std::int64_t end_tick, World& world,
+               Trace* trace, bool snapshots) {
+    StepScratch scratch;
+    run_ticks_with(scratch, r, inputs, end_tick, world, trace, snapshots);
 }
 
 Trace named_trace(const Program& program, std::span<const TapeTrack> tracks, int rate_hz) {
@@ -203,7 +212,9 @@ Trace named_trace(const Program& program, std::span<const TapeTrack> tracks, int
 
 namespace {
 
-tl::expected<void, std::string> replay_all(const Rehearsal& r, const Tape& tape, bool snapshots, Trace& trace) {
+/// False: broken off.
+tl::expected<bool, std::string> replay_all(const Rehearsal& r, const Tape& tape, bool snapshots, Trace& trace,
+                                           const std::function<bool()>& stop) {
     const auto inputs = resolve_inputs(r.program, tape);
     if (!inputs) return tl::make_unexpected(inputs.error());
     auto world = start_world(r, tape.tracks);
@@ -211,20 +222,26 @@ tl::expected<void, std::string> replay_all(const Rehearsal& r, const Tape& tape,
     const std::int64_t ticks = ticks_for(tape.length_s, r.rate_hz);
     for (TraceTrack& track : trace.tracks) track.rows.reserve(static_cast<std::size_t>(ticks) * 5 / 4 + 16);
     open_record(r, *world, trace);
-    run_ticks(r, *inputs, ticks, *world, &trace, snapshots);
+    const std::int64_t between = stop ? std::max(1, r.rate_hz / 4) : ticks;
+    StepScratch scratch;
+    while (world->tick < ticks) {
+        if (stop && stop()) return false;
+        run_ticks_with(scratch, r, *inputs, std::min(ticks, world->tick + between), *world, &trace, snapshots);
+    }
     end_record(r, *world, trace);
-    return {};
+    return true;
 }
 
 }  // namespace
 
 tl::expected<Trace, std::string> replay(const Rehearsal& r, const Tape& tape) {
     Trace trace = named_trace(r.program, tape.tracks, r.rate_hz);
-    if (const auto done = replay_all(r, tape, true, trace); !done) return tl::make_unexpected(done.error());
+    if (const auto done = replay_all(r, tape, true, trace, {}); !done) return tl::make_unexpected(done.error());
     return trace;
 }
 
-tl::expected<void, std::string> replay_into(const Rehearsal& r, const Tape& tape, Trace& room) {
+tl::expected<bool, std::string> replay_into(const Rehearsal& r, const Tape& tape, Trace& room,
+                                            const std::function<bool()>& stop) {
     Trace fresh = named_trace(r.program, tape.tracks, r.rate_hz);
     // What was there gives its memory.
     for (std::size_t i = 0; i < std::min(room.tracks.size(), fresh.tracks.size()); ++i) {
@@ -238,7 +255,7 @@ tl::expected<void, std::string> replay_into(const Rehearsal& r, const Tape& tape
     fresh.events = std::move(room.events);
     fresh.spans = std::move(room.spans);
     room = std::move(fresh);
-    return replay_all(r, tape, false, room);
+    return replay_all(r, tape, false, room, stop);
 }
 
 World world_at(const Rehearsal& r, std::span<const InputEvent> inputs, const Trace& trace, double time,

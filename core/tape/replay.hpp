@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <functional>
 #include <span>
 #include <tl/expected.hpp>
 
@@ -47,8 +48,10 @@ Trace named_trace(const Program& program, std::span<const TapeTrack> tracks, int
 tl::expected<Trace, std::string> replay(const Rehearsal& rehearsal, const Tape& tape);
 
 /// The same into a trace that is there already: its memory is used again. It gets no snapshots, so that instants of it
-/// can't be worked out later.
-tl::expected<void, std::string> replay_into(const Rehearsal& rehearsal, const Tape& tape, Trace& room);
+/// can't be worked out later. `stop`: asked every quarter of a second of the tape; once it says yes the replay is
+/// broken off, and the answer is false.
+tl::expected<bool, std::string> replay_into(const Rehearsal& rehearsal, const Tape& tape, Trace& room,
+                                            const std::function<bool()>& stop = {});
 
 /// The world at the last tick that begins at or before `time`, from the nearest snapshot of the trace, or from
 /// `before` when that world of the same run is nearer.

@@ -116,6 +116,14 @@ void BenchDesk::show_selected() {
     pointed_->clear();
     pointed_->setVisible(page == Notebook::Page::trial);
     sheet_->setVisible(page == Notebook::Page::trial);
+    const TrialEntry* chosen = nullptr;
+    for (const TrialEntry& entry : session_.trials())
+        if (entry.path == path && page == Notebook::Page::trial) chosen = &entry;
+    const bool is_fit = chosen != nullptr && chosen->trial.kind == TrialKind::fit;
+    session_.lay_over(is_fit ? path : std::string());
+    if (is_fit && !chosen->trial.tapes.empty() && !session_.playing() && session_.tape() != nullptr &&
+        session_.tape()->name != chosen->trial.tapes.front())
+        session_.choose_tape(to_qt(chosen->trial.tapes.front()));
     if (page == Notebook::Page::board) return pages_->setCurrentWidget(board_);
     if (page == Notebook::Page::tunings) return pages_->setCurrentWidget(tunings_);
     if (sheet_->path() != path) sheet_->show_trial(path);

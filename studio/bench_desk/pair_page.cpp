@@ -78,7 +78,8 @@ void PairPage::refresh() {
     const int rounds = static_cast<int>(trial.rounds.size());
     const int wanted = trial.tries > 0 ? trial.tries : defaults::usual_pair_rounds;
     const bool over = told || rounds >= wanted;
-    round_->setText(over ? tr("%1 rounds played").arg(rounds) : tr("Round %1 of %2").arg(rounds + 1).arg(wanted));
+    round_->setText(over ? (rounds == 1 ? tr("1 round played") : tr("%1 rounds played").arg(rounds))
+                         : tr("Round %1 of %2").arg(rounds + 1).arg(wanted));
     const auto played = [&](QPushButton* button, const QString& text, int times) {
         button->setText(
             times == 0 ? text : (times == 1 ? tr("%1 again").arg(text) : tr("%1 again (%2)").arg(text).arg(times)));

@@ -71,6 +71,10 @@ SweepPage::SweepPage(Session& session, QWidget* parent) : QWidget(parent), sessi
     plot_->installEventFilter(this);
     plot_->setMinimumHeight(180);
     layout->addWidget(plot_, 1);
+    legend_ = new QLabel;
+    legend_->setFont(palette::text_font(8.5));
+    legend_->setTextFormat(Qt::RichText);
+    layout->addWidget(legend_);
     layout->addStretch();
     for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis}) style_axis(*axis);
     connect(reading_, &QComboBox::textActivated, this, [this](const QString& text) {
@@ -135,6 +139,7 @@ void SweepPage::redraw() {
         scale_ = nullptr;
     }
     plot_->setVisible(made() != nullptr);
+    legend_->setVisible(made() != nullptr && made()->sweep.axes.size() > 1);
     reading_->setVisible(made() != nullptr);
     if (made() == nullptr || !session_.program()) {
         words_->setText(tr("Run the trial: its map is drawn here"));
@@ -147,6 +152,7 @@ void SweepPage::redraw() {
     words_->setText(tr("%1 · %2").arg(to_qt(outcome_->line),
                                       tapes.size() > 3 ? tr("%1 tapes").arg(tapes.size()) : tapes.join(", ")));
     plot_->xAxis->setLabel(axis_words(sweep.sweep.axes[0]));
+    legend_->setText(legend());
     if (sweep.sweep.axes.size() > 1) {
         draw_map(sweep);
         draw_outline(sweep);
@@ -155,6 +161,22 @@ void SweepPage::redraw() {
     }
     draw_now();
     plot_->replot(QCustomPlot::rpQueuedReplot);
+}
+
+/// What the lines of the map mean; only of those that are there.
+QString SweepPage::legend() const {
+    const std::vector<SweepEdge>& edges = made()->edges;
+    const auto any = [&](bool holds) {
+        return std::any_of(edges.begin(), edges.end(), [&](const SweepEdge& edge) { return edge.holds == holds; });
+    };
+    const auto entry = [](const QColor& color, const QString& line, const QString& text) {
+        return QString("<span style=\"color:%1\"><b>%2</b></span> %3").arg(color.name(), line, text);
+    };
+    QStringList out;
+    if (any(true)) out << entry(palette::holds, QString::fromUtf8("—"), tr("within it all marks hold"));
+    if (any(false)) out << entry(palette::quiet, QString::fromUtf8("⋯"), tr("beyond it the run goes another way"));
+    out << entry(palette::now, QString::fromUtf8("●"), tr("now"));
+    return out.join("&nbsp;&nbsp;&nbsp;");
 }
 
 void SweepPage::draw_map(const SweepOutcome& made) {

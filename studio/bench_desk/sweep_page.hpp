@@ -40,6 +40,7 @@ class SweepPage : public QWidget {
 
   private:
     void redraw();
+    QString legend() const;
     void draw_map(const SweepOutcome& made);
     void draw_line(const SweepOutcome& made);
     void draw_outline(const SweepOutcome& made);
@@ -56,6 +57,7 @@ class SweepPage : public QWidget {
     QLabel* words_;
     QComboBox* reading_;
     QCustomPlot* plot_;
+    QLabel* legend_;
     QCPColorMap* map_ = nullptr;
     QCPColorScale* scale_ = nullptr;
     std::optional<std::size_t> pointed_;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What each kind of trial asks, as fields of its sheet.
 #include <QHBoxLayout>
+#include <cmath>
 
 #include "core/defaults.hpp"
 #include "studio/bench_desk/trial_sheet.hpp"
@@ -66,6 +67,7 @@ void TrialSheet::fill(const Trial& trial) {
         section(tr("Measured"));
         add_field(tr("file"), "measured", to_qt(trial.measured), "measured/hop.csv",
                   [](Trial& to, const std::string& text) { to.measured = text; });
+        fill_alignment(trial);
     }
     if (trial.kind == TrialKind::leeway)
         add_field(tr("hand off by"), "spread", QString::number(trial.spread_ms) + " ms", "30 ms",
@@ -80,6 +82,61 @@ void TrialSheet::fill(const Trial& trial) {
         return;
     }
     fill_tapes(trial);
+}
+
+/// How a measured run is read, and how it lies over the tape: by itself, or where it was put.
+void TrialSheet::fill_alignment(const Trial& trial) {
+    const MeasuredUnits usual;
+    const auto unit = [&](const QString& label, const QString& name, std::string MeasuredUnits::*member) {
+        const std::string fallback = usual.*member;
+        add_field(label, name, trial.units.*member == fallback ? QString() : to_qt(trial.units.*member),
+                  to_qt(fallback), [this, member, fallback](Trial& to, const std::string& text) {
+                      MeasuredUnits units = to.units;
+                      units.*member = text.empty() ? fallback : text;
+                      if (const auto fine = check_units(units)) {
+                          to.units = units;
+                      } else {
+                          emit problem(to_qt(fine.error()));
+                      }
+                  });
+    };
+    unit(tr("times in"), "time unit", &MeasuredUnits::time);
+    unit(tr("lengths in"), "length unit", &MeasuredUnits::length);
+    unit(tr("speeds in"), "speed unit", &MeasuredUnits::speed);
+    const auto number = [](const std::string& text, const char* unit_word) {
+        bool fine = false;
+        const double typed = to_qt(text).remove(unit_word).trimmed().toDouble(&fine);
+        return fine && std::isfinite(typed) ? std::optional(typed) : std::nullopt;
+    };
+    add_field(tr("begins at"), "later", trial.later_s ? QString("%1 s").arg(*trial.later_s, 0, 'g', 6) : QString(),
+              tr("where it lies best"), [number](Trial& to, const std::string& text) {
+                  const auto typed = number(text, "s");
+                  if (text.empty()) to.later_s.reset();
+                  if (typed && std::abs(*typed) <= defaults::longest_tape_s) to.later_s = *typed;
+              });
+    add_field(tr("stretched"), "stretch",
+              trial.stretch == 1.0 ? QString() : QString("%1 %").arg(trial.stretch * 100.0, 0, 'g', 6), "100 %",
+              [number](Trial& to, const std::string& text) {
+                  const auto typed = number(text, "%");
+                  if (text.empty()) to.stretch = 1.0;
+                  if (typed && *typed >= 1.0 && *typed <= 10'000.0) to.stretch = *typed / 100.0;
+              });
+    laid_over_ = new QLabel;
+    laid_over_->setObjectName("quiet");
+    laid_over_->setWordWrap(true);
+    fields_->addWidget(laid_over_);
+    tell_laid_over();
+}
+
+void TrialSheet::tell_laid_over() {
+    if (laid_over_ == nullptr) return;
+    const auto& laid = session_.laid_over();
+    laid_over_->setText(laid && laid->trial == path_
+                            ? tr("laid over the run: %1 % of it covered, it begins at %2 s; its ends can be dragged in "
+                                 "the score")
+                                  .arg(laid->error.covered * 100.0, 0, 'f', 0)
+                                  .arg(laid->alignment.later_s, 0, 'f', 3)
+                            : tr("it is laid over the stage and the curves of its tape"));
 }
 
 void TrialSheet::fill_free(const Trial& trial) {

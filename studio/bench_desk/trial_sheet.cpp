@@ -62,6 +62,7 @@ TrialSheet::TrialSheet(Session& session, QWidget* parent) : QWidget(parent), ses
     for (const auto signal : {&Session::lists_changed, &Session::program_changed, &Session::tapes_changed})
         connect(&session_, signal, this, &TrialSheet::refresh, Qt::QueuedConnection);
     connect(&session_, &Session::trial_progressed, this, &TrialSheet::refresh_run);
+    connect(&session_, &Session::laid_over_changed, this, &TrialSheet::tell_laid_over);
     connect(&session_, &Session::trial_finished, this, &TrialSheet::refresh, Qt::QueuedConnection);
     show_trial({});
 }
@@ -107,7 +108,10 @@ void TrialSheet::refresh_run() {
     export_->setVisible(compared || (made != nullptr && std::holds_alternative<SweepOutcome>(made->outcome->what)));
     take_->setText(compared ? tr("Keep it as ghost") : tr("Take these values"));
     if (compared) take_->setVisible(true);
-    if (shown_ && shown_->kind == TrialKind::pair) run_->hide();  // it is played
+    if (shown_ && shown_->kind == TrialKind::pair) {  // it is played
+        run_->hide();
+        progress_words_->clear();
+    }
     if (way_of(made) != nullptr) {
         take_->setText(tr("Take this tape"));
         take_->setVisible(way_of(made)->way.found);
@@ -117,6 +121,7 @@ void TrialSheet::refresh_run() {
 void TrialSheet::rebuild() {
     auto* page = new QWidget;
     page->setObjectName("side");
+    laid_over_ = nullptr;
     fields_ = new QVBoxLayout(page);
     fields_->setContentsMargins(16, 12, 16, 12);
     fields_->setSpacing(5);

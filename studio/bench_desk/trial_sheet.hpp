@@ -40,6 +40,8 @@ class TrialSheet : public QWidget {
     void fill_free(const Trial& trial);
     void fill_wishes(const Trial& trial);
     void fill_tapes(const Trial& trial);
+    void fill_alignment(const Trial& trial);
+    void tell_laid_over();
     void fill_way(const Trial& trial);
     void fill_pair(const Trial& trial);
     void fill_result(const TrialEntry& entry);
@@ -66,6 +68,7 @@ class TrialSheet : public QWidget {
     QPushButton* delete_;
     QProgressBar* progress_;
     QLabel* progress_words_;
+    QLabel* laid_over_ = nullptr;  ///< of a fit's page
 };
 
 }  // namespace leap::studio

@@ -24,7 +24,7 @@ Session::Session(Options options, QObject* parent)
         request_both();
     });
     connect(&documents_, &Documents::tape_edited, this, [this] {
-        previewing_tape_ = false;
+        preview_tape_.reset();
         request_both();
     });
     connect(&documents_, &Documents::take_recovered, this, [this] {
@@ -34,6 +34,7 @@ Session::Session(Options options, QObject* parent)
     connect(&runs_, &Runs::changed, this, &Session::take_run);
     connect(&documents_, &Documents::lists_changed, this, [this] {
         request_beside();
+        refresh_laid_over();
         emit lists_changed();
     });
     constexpr int board_delay_ms = 250;
@@ -63,6 +64,10 @@ QString Session::open(const std::filesystem::path& path) {
     runs_.clear();
     boards_.clear();
     trials_.clear();
+    laid_over_trial_.clear();
+    laid_over_.reset();
+    moved_by_hand_.reset();
+    way_path_.clear();
     compared_.clear();
     pointed_.reset();
     kept_side_.reset();

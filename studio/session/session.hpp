@@ -111,7 +111,7 @@ class Session : public QObject {
     std::vector<std::string> deleted_tapes() const { return documents_.deleted_tapes(); }
     /// While something of the tape is dragged: the run of "now" follows, the tape stays; nothing: no longer.
     void preview_tape(const std::optional<Tape>& tape);
-    bool previewing_tape() const { return previewing_tape_; }
+    bool previewing_tape() const { return preview_tape_.has_value(); }
     RunPointer now_run() const { return runs_.run(Side::now); }
     RunPointer kept_run() const { return runs_.run(Side::kept); }
     /// The state of the run in view at a time: of the live run at its end while playing.
@@ -215,6 +215,25 @@ class Session : public QObject {
     /// Ends a round, as one undo step.
     void add_pair_round(const std::string& path, PairSaid said);
 
+    // A measured run over the run in view (session_measured.cpp)
+    struct LaidOver {
+        std::string trial;  ///< the fit's file
+        MeasuredRun run;
+        std::size_t character = 0;  ///< that was measured
+        Alignment alignment;
+        bool by_hand = false;  ///< else as it lies best
+        FitError error;
+        std::vector<LaidPoint> points;
+    };
+    /// That of a fit; nothing: none. It is seen while the fit's tape is in view.
+    void lay_over(const std::string& trial_path);
+    const std::optional<LaidOver>& laid_over() const { return laid_over_; }
+    /// While it is dragged: the trial stays.
+    void move_laid_over(double later_s, double stretch);
+    /// Where it was dragged to stands in the trial from now on, as one undo step.
+    void keep_laid_over();
+    void drop_laid_over_move();
+
     // Characters of the tape in view (session_runs.cpp)
     /// How many take part in the run in view, or in the tape while there is none.
     std::size_t character_count() const;
@@ -267,6 +286,7 @@ class Session : public QObject {
     void lists_changed();
     void beside_runs_changed();
     void trial_progressed();
+    void laid_over_changed();
     void trial_finished(const std::string& path);
     /// A file was edited here and changed on disk.
     void conflict(const QString& path);
@@ -321,12 +341,18 @@ class Session : public QObject {
     Side playing_side_ = Side::now;
     LiveKind live_kind_ = LiveKind::take;
     double cursor_before_play_ = 0.0;
-    std::string way_path_;  ///< of the trial whose way was found last
+    const Trial* laid_over_trial() const;
+    void refresh_laid_over();
+    std::string laid_over_trial_;
+    std::optional<LaidOver> laid_over_;
+    std::optional<Alignment> moved_by_hand_;  ///< while it is dragged
+    std::string measured_text_;               ///< what was told of a file that can't be read
+    std::string way_path_;                    ///< of the trial whose way was found last
     int rate_hz_ = 120;
     double cursor_ = 0.0;
     std::optional<double> cursor_when_ready_;
     std::size_t character_ = 0;
-    bool previewing_tape_ = false;
+    std::optional<Tape> preview_tape_;
     int gestures_ = 0;
 };
 

@@ -12,7 +12,7 @@ namespace leap::studio {
 /// While something is dragged at once; else a little later, so that what is in view comes first.
 void Session::request_board(Side side) {
     board_wanted_[side == Side::now ? 0 : 1] = true;
-    if (previewing()) return request_boards();
+    if (previewing() || previewing_tape()) return request_boards();
     if (!board_timer_.isActive()) board_timer_.start();
 }
 
@@ -27,7 +27,9 @@ void Session::request_boards() {
 void Session::take_board_request(Side side) {
     if (!is_open() || !program() || !tunings_.course(side) || playing()) return;
     std::vector<Tape> tapes;
-    for (const TapeEntry& entry : project().tapes) tapes.push_back(entry.tape);
+    for (const TapeEntry& entry : project().tapes)
+        tapes.push_back(preview_tape_ && side == Side::now && preview_tape_->name == entry.tape.name ? *preview_tape_
+                                                                                                     : entry.tape);
     boards_.request(side, ingredients(side), std::move(tapes));
 }
 

@@ -26,10 +26,11 @@ void Session::request(Side side) {
 }
 
 void Session::preview_tape(const std::optional<Tape>& tape) {
-    if (!tape && !previewing_tape_) return;
-    previewing_tape_ = tape.has_value();
+    if (!tape && !preview_tape_) return;
+    preview_tape_ = tape;
     if (!tape) return request(Side::now);
     if (program() && course()) runs_.request(Side::now, ingredients(Side::now), *tape);
+    request_board(Side::now);
 }
 
 void Session::request_both() {
@@ -48,6 +49,7 @@ void Session::take_run(Side side) {
         cursor_when_ready_.reset();
     }
     if (cursor_ > length()) set_cursor(length());
+    refresh_laid_over();
     emit now_run_changed();
 }
 

@@ -23,6 +23,7 @@ inline const QColor literal_back{0xFA, 0xE0, 0xD6};
 /// Of the tunings that are compared, by their number; what is only pointed at is grey.
 QColor beside(int index);
 inline const QColor pointed{0x8A, 0x86, 0x7E};
+inline const QColor measured{0x2E, 0x7D, 0x86};  ///< what was measured elsewhere
 
 /// Each move has a hue of its own, apart from the hues that carry meaning; phases are tints of it.
 QColor move_hue(int index);

@@ -189,6 +189,12 @@ QRectF ScoreView::folded_line() const {
     return {};
 }
 
+QRectF ScoreView::curve_lane(const std::string& name) const {
+    for (const Lane& lane : lanes_)
+        if (lane.kind == Lane::Kind::curve && curves_[static_cast<std::size_t>(lane.index)] == name) return lane.box;
+    return {};
+}
+
 QRectF ScoreView::stick_lane() const {
     for (const Lane& lane : lanes_)
         if (lane.kind == Lane::Kind::stick) return lane.box;

@@ -447,6 +447,11 @@ void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
     widen(*now);
     if (kept) widen(*kept);
     for (const auto& [of, color] : others) widen(of);
+    const std::vector<QPointF> measured = measured_points(name, *now);
+    for (const QPointF& point : measured) {
+        low = std::min(low, point.y());
+        high = std::max(high, point.y());
+    }
     if (high - low < 1e-6) {
         low -= 0.5;
         high += 0.5;
@@ -473,6 +478,7 @@ void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
         draw(of, pen);
     }
     draw(*now, QPen(palette::now, 1.5));
+    paint_measured(p, measured, box, low, high);
     p.setClipping(false);
     p.setRenderHint(QPainter::Antialiasing, false);
 }

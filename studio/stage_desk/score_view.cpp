@@ -35,7 +35,8 @@ ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), sessi
     });
     connect(&session_, &Session::now_run_changed, this, again);
     connect(&session_, &Session::kept_run_changed, this, [this] { redraw(); });
-    connect(&session_, &Session::beside_runs_changed, this, [this] { redraw(); });
+    for (const auto signal : {&Session::beside_runs_changed, &Session::laid_over_changed})
+        connect(&session_, signal, this, [this] { redraw(); });
     connect(&session_, &Session::trial_finished, this, [this] { redraw(); });
     connect(&session_, &Session::tapes_changed, this, [this] {
         press_drag_.reset();  // what was taken hold of may be gone, as by undo
@@ -180,7 +181,8 @@ void ScoreView::mousePressEvent(QMouseEvent* event) {
                     select_machine(lane.index);
         }
     }
-    if (session_.playing() || begin_press_drag(*event) || begin_point_drag(*event)) return;
+    if (session_.playing() || begin_measured_drag(*event) || begin_press_drag(*event) || begin_point_drag(*event))
+        return;
     scrubbing_ = true;
     session_.set_cursor(time_at(event->position().x()));
 }
@@ -196,6 +198,8 @@ void ScoreView::mouseMoveEvent(QMouseEvent* event) {
         drag_divider(event->position().y());
     } else if (point_drag_) {
         drag_point(event->position(), (event->modifiers() & Qt::AltModifier) != 0);
+    } else if (measured_drag_) {
+        drag_measured(event->position().x());
     } else if (press_drag_) {
         drag_press(event->position(), (event->modifiers() & Qt::AltModifier) != 0);
     } else if (loop_fixed_end_) {
@@ -208,6 +212,8 @@ void ScoreView::mouseMoveEvent(QMouseEvent* event) {
 void ScoreView::mouseReleaseEvent(QMouseEvent* event) {
     if (press_drag_) end_press_drag(event->position(), (event->modifiers() & Qt::AltModifier) != 0);
     if (point_drag_) end_point_drag(event->position(), (event->modifiers() & Qt::AltModifier) != 0);
+    if (measured_drag_) session_.keep_laid_over();
+    measured_drag_.reset();
     divider_grip_.reset();
     scrubbing_ = false;
     loop_fixed_end_.reset();
@@ -286,6 +292,7 @@ void ScoreView::contextMenuEvent(QContextMenuEvent* event) {
     QAction* unfolded = menu.addAction(tr("Show the moves that this tape doesn't use"), this, &ScoreView::set_unfolded);
     unfolded->setCheckable(true);
     unfolded->setChecked(unfolded_);
+    if (session_.laid_over()) menu.addAction(tr("Take the measured run off"), this, [this] { session_.lay_over({}); });
     menu.addAction(tr("Show the whole tape"), this, &ScoreView::show_all);
     menu.exec(event->globalPos());
 }

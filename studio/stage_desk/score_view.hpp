@@ -48,6 +48,8 @@ class ScoreView : public QWidget {
     /// The line that stands for the moves which the tape doesn't use; invalid when it uses all.
     QRectF folded_line() const;
     void set_unfolded(bool unfolded);
+    /// The lane of a curve; invalid when it isn't chosen.
+    QRectF curve_lane(const std::string& name) const;
     QRectF stick_lane() const;
     /// The lane of one of the stick's or the look's curves; invalid while they are not shown.
     QRectF input_lane(InputCurve curve) const;
@@ -165,6 +167,15 @@ class ScoreView : public QWidget {
     std::optional<Tape> pointed_tape(const QPointF& at, bool finer) const;
     bool delete_selected_point();
     void paint_held_point(QPainter& p);
+    /// What is dragged of a measured run.
+    struct MeasuredDrag {
+        bool end = false;                    ///< else its begin
+        double first_s = 0.0, last_s = 1.0;  ///< as it was measured
+        Alignment was;
+    };
+    std::optional<MeasuredDrag> measured_at(const QPointF& at) const;
+    bool begin_measured_drag(const QMouseEvent& event);
+    void drag_measured(double x);
     bool begin_loop_drag(const QMouseEvent& event);
     void drag_loop(double x);
     void paint_loop(QPainter& p);
@@ -174,6 +185,9 @@ class ScoreView : public QWidget {
     };
     std::optional<RunValue> run_value(const std::string& name, const Trace* run, const Program& program) const;
     std::optional<RunValue> kept_value(const std::string& name) const;
+    std::vector<QPointF> measured_points(const std::string& curve, const RunValue& shown) const;
+    void paint_measured(QPainter& p, const std::vector<QPointF>& points, const QRectF& box, double low,
+                        double high) const;
     QPolygonF curve_points(const ShownValue& value, const Trace& run, const QRectF& box, double low, double high) const;
     void keep_in_view(double time);
     QString tip_at(const QPointF& at) const;
@@ -203,6 +217,7 @@ class ScoreView : public QWidget {
     std::optional<double> loop_fixed_end_;  ///< s; while the loop's other end is dragged
     std::string shown_tape_;                ///< whose stretch of time is in view
     std::optional<PressDrag> press_drag_;
+    std::optional<MeasuredDrag> measured_drag_;
     std::optional<SelectedPress> selected_press_;
     std::optional<double> pan_from_;
     double pan_x_ = 0.0;

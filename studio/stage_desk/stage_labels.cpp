@@ -107,10 +107,40 @@ void StageLabels::paint_prompts(QPainter& painter) {
     }
 }
 
+void StageLabels::point_at(const std::optional<QPointF>& place) {
+    const std::optional<double> now = place ? pointed_arc(*place) : std::nullopt;
+    if (now == pointed_) return;
+    pointed_ = now;
+    emit changed();
+}
+
+/// The stretch in the air whose path is nearest on the screen, when it is near enough.
+std::optional<double> StageLabels::pointed_arc(const QPointF& place) const {
+    const Trace* trace = shown_trace();
+    if (trace == nullptr || trace->empty() || session_.playing()) return std::nullopt;
+    const TraceTrack& track = trace->tracks[session_.character()];
+    std::optional<double> out;
+    double nearest_px = 12.0;
+    for (const AirArc& arc : arcs_) {
+        constexpr int points = 32;
+        for (int i = 0; i <= points; ++i) {
+            const double time = arc.from + (arc.to - arc.from) * i / points;
+            const auto at = camera_.project(position_at(track, time), size_);
+            if (!at) continue;
+            const double away = std::hypot(at->x() - place.x(), at->y() - place.y());
+            if (away >= nearest_px) continue;
+            nearest_px = away;
+            out = arc.from;
+        }
+    }
+    return out;
+}
+
 void StageLabels::paint_arcs(QPainter& painter) {
     painter.setFont(palette::text_font(9.0));
     const QFontMetricsF metrics(painter.font());
     std::vector<QRectF> taken{panel_box()};  // labels never cover the panel
+    written_.clear();
     const auto label = [&](const QPointF& at, const QString& text) {
         QRectF box(at.x() - metrics.horizontalAdvance(text) / 2 - 5, at.y() - metrics.height() - 4,
                    metrics.horizontalAdvance(text) + 10, metrics.height() + 3);
@@ -118,19 +148,24 @@ void StageLabels::paint_arcs(QPainter& painter) {
             if (other.intersects(box)) return;
         if (!QRectF({}, QSizeF(size_)).contains(box)) return;
         taken.push_back(box);
+        written_ << text;
         painter.setPen(Qt::NoPen);
         painter.setBrush(QColor(0x1C, 0x22, 0x2E, 190));
         painter.drawRoundedRect(box, 3, 3);
         painter.setPen(QColor(0xF6, 0xF2, 0xEA));
         painter.drawText(box, Qt::AlignCenter, text);
     };
-    // The stretch under the cursor first, then the others by their distance in time, so that near labels win.
+    // The stretch that is pointed at first, then that under the cursor, then the others by their distance in time, so
+    // that near labels win.
     std::vector<AirArc> order = arcs_;
     const double cursor = session_.cursor();
     const auto away = [&](const AirArc& arc) {
+        if (pointed_ == arc.from) return -1.0;
         return cursor < arc.from ? arc.from - cursor : (cursor > arc.to ? cursor - arc.to : 0.0);
     };
     std::sort(order.begin(), order.end(), [&](const AirArc& a, const AirArc& b) { return away(a) < away(b); });
+    constexpr std::size_t most_labelled = 4;
+    if (order.size() > most_labelled) order.resize(most_labelled);
     for (const AirArc& arc : order) {
         const double height = arc.top.z - std::max(arc.start.z, arc.end.z);
         if (arc.top.z - arc.start.z < 0.05 && horizontal_length(arc.end - arc.start) < 0.5) continue;
@@ -224,8 +259,9 @@ void StageLabels::paint_words(QPainter& painter) {
     QString shown;
     if (words_since_.isValid() && static_cast<double>(words_since_.elapsed()) / 1000.0 < words_shown_s) shown = words_;
     if (session_.playing() && shown.isEmpty())
-        shown =
-            session_.playing_side() == Side::kept ? tr("playing with kept · Esc stops") : tr("recording · Esc stops");
+        shown = session_.playing_blind()                ? tr("playing blind, nothing is kept · Esc stops")
+                : session_.playing_side() == Side::kept ? tr("playing with kept · Esc stops")
+                                                        : tr("recording · Esc stops");
     if (!session_.playing() && !session_.now_run())
         shown = session_.is_open() ? tr("Click here or press Enter to play") : tr("No project is open");
     if (shown.isEmpty()) return;

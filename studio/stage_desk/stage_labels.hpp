@@ -26,6 +26,11 @@ class StageLabels : public QObject {
     void set_probes(bool shown);
     void set_pins(const std::vector<std::string>& names);
     const std::vector<std::string>& pins() const { return pins_; }
+    /// Of more stretches in the air than a few only the nearest in time are labelled; the one whose path is pointed at
+    /// is, wherever it lies. Nothing: none is. The place is one of the last picture.
+    void point_at(const std::optional<QPointF>& place);
+    /// What was written at the path in the last picture.
+    const QStringList& written() const { return written_; }
     /// Words shown for a moment, such as "slow motion".
     void say(const QString& words);
 
@@ -34,6 +39,7 @@ class StageLabels : public QObject {
 
   private:
     const Trace* shown_trace() const;
+    std::optional<double> pointed_arc(const QPointF& place) const;
     void paint_arcs(QPainter& painter);
     void paint_pins(QPainter& painter);
     double panel_line() const;
@@ -45,6 +51,8 @@ class StageLabels : public QObject {
     Session& session_;
     StageCamera camera_;
     std::vector<AirArc> arcs_;
+    std::optional<double> pointed_;  ///< s; when the stretch begins that is pointed at
+    QStringList written_;
     QSize size_;
     bool distances_ = true;
     bool probes_ = true;

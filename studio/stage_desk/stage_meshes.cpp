@@ -165,12 +165,50 @@ std::vector<MeshVertex> arrow_mesh(const QColor& color) {
     return along_z;
 }
 
+namespace {
+
+/// A straight piece, a little above the feet, so that it isn't lost in the ground.
+void add_ribbon_piece(std::vector<RibbonVertex>& out, const Vec3& start, const Vec3& end, double along,
+                      const QColor& color) {
+    const Vec3 lift{0.0, 0.0, 0.06};
+    const auto corner = [&](const Vec3& at, const Vec3& ahead, float side, double distance) {
+        RibbonVertex v{};
+        set_floats(v.position, at + lift);
+        set_floats(v.next, ahead + lift);
+        v.side = side;
+        v.along = static_cast<float>(distance);
+        set_floats(v.color, color);
+        return v;
+    };
+    const double length = glm::length(end - start);
+    const Vec3 past = end + (end - start);
+    const auto a = corner(start, end, -1.0F, along);
+    const auto b = corner(start, end, 1.0F, along);
+    const auto c = corner(end, past, -1.0F, along + length);
+    const auto d = corner(end, past, 1.0F, along + length);
+    for (const auto& v : {a, b, d, a, d, c}) out.push_back(v);
+}
+
+}  // namespace
+
+std::vector<RibbonVertex> measured_ribbon(const std::vector<LaidPoint>& points, const QColor& color) {
+    std::vector<RibbonVertex> out;
+    double along = 0.0;
+    for (std::size_t i = 1; i < points.size(); ++i) {
+        const Vec3& start = points[i - 1].feet;
+        const Vec3& end = points[i].feet;
+        if (start == end) continue;
+        add_ribbon_piece(out, start, end, along, color);
+        along += glm::length(end - start);
+    }
+    return out;
+}
+
 std::vector<RibbonVertex> path_ribbon(const Trace& trace, std::size_t character, const Program& program, double from,
                                       double to, bool by_move, const QColor& color) {
     std::vector<RibbonVertex> out;
     if (character >= trace.tracks.size() || trace.tracks[character].rows.size() < 2) return out;
     const TraceTrack& track = trace.tracks[character];
-    constexpr double height_m = 0.06;  // a little above the feet, so that it isn't lost in the ground
     // Straight stretches need few corners: a ribbon of every row was most of a frame's cost without a graphics
     // processor.
     constexpr double longest_m = 1.0;
@@ -189,7 +227,6 @@ std::vector<RibbonVertex> path_ribbon(const Trace& trace, std::size_t character,
     const auto color_of = [&](const TraceRow& row) {
         return row.move >= 0 && (by_move || trails(row)) ? hues[row.move] : color;
     };
-    const Vec3 lift{0.0, 0.0, height_m};
     double along = 0.0;
     std::size_t from_row = 0;
     for (std::size_t i = 1; i < track.rows.size(); ++i) {
@@ -209,22 +246,7 @@ std::vector<RibbonVertex> path_ribbon(const Trace& trace, std::size_t character,
         }
         const bool wanted = track.rows[from_row].time >= from && track.rows[from_row].time < to;
         if (wanted && length > 0.0) {
-            const QColor shown = color_of(track.rows[from_row]);
-            const auto corner = [&](const Vec3& at, const Vec3& ahead, float side, double distance) {
-                RibbonVertex v{};
-                set_floats(v.position, at + lift);
-                set_floats(v.next, ahead + lift);
-                v.side = side;
-                v.along = static_cast<float>(distance);
-                set_floats(v.color, shown);
-                return v;
-            };
-            const Vec3 past = here + (here - start);
-            const auto a = corner(start, here, -1.0F, along);
-            const auto b = corner(start, here, 1.0F, along);
-            const auto c = corner(here, past, -1.0F, along + length);
-            const auto d = corner(here, past, 1.0F, along + length);
-            for (const auto& v : {a, b, d, a, d, c}) out.push_back(v);
+            add_ribbon_piece(out, start, here, along, color_of(track.rows[from_row]));
         }
         along += length;
         from_row = i;

@@ -4,6 +4,7 @@
 #include <QColor>
 #include <vector>
 
+#include "core/experiments/measured_run.hpp"
 #include "core/tape/trace.hpp"
 #include "core/world/course.hpp"
 #include "studio/stage_desk/figure_pose.hpp"
@@ -26,6 +27,9 @@ struct RibbonVertex {
     float along;  ///< metres from the path's begin, for dashes
     float color[3];
 };
+
+/// The path of a measured run as it lies over the rehearsed one.
+std::vector<RibbonVertex> measured_ribbon(const std::vector<LaidPoint>& points, const QColor& color);
 
 std::vector<MeshVertex> course_mesh(const Course& course, const Looks& looks);
 /// A limb at unit size, facing along x: arms and legs hang from the origin down to -1, the head stands on it.

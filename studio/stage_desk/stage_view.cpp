@@ -29,6 +29,7 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
     setMinimumSize(320, 200);
     setAccessibleName(tr("Stage"));
     labels_ = new StageLabels(session_, this);
+    setMouseTracking(true);  // labels answer to pointing
     connect(labels_, &StageLabels::changed, this, [this] { update(); });
     connect(&session_, &Session::project_opened, this, [this] {
         course_dirty_ = jump_to_target_ = true;
@@ -40,7 +41,8 @@ StageView::StageView(Session& session, PlayInput& input, QWidget* parent)
         mark_run_dirty();
     });
     connect(&session_, &Session::kept_run_changed, this, &StageView::mark_run_dirty);
-    connect(&session_, &Session::beside_runs_changed, this, &StageView::mark_run_dirty);
+    for (const auto signal : {&Session::beside_runs_changed, &Session::laid_over_changed})
+        connect(&session_, signal, this, &StageView::mark_run_dirty);
     connect(&session_, &Session::course_changed, this, [this] {
         course_dirty_ = true;
         redraw();
@@ -256,6 +258,8 @@ void StageView::upload_runs() {
             beside.push_back(path_ribbon(each.run->trace, session_.character(), *each.run->ingredients.program, -1.0,
                                          1e300, false, color));
     }
+    if (const auto& laid = session_.laid_over(); laid && !session_.playing() && laid->character == session_.character())
+        beside.push_back(measured_ribbon(laid->points, palette::measured.lighter(150)));
     canvas_->renderer().set_beside_paths(beside);
 }
 
@@ -514,12 +518,10 @@ void StageView::capture_mouse(bool captured) {
     mouse_captured_ = captured;
     if (captured) {
         setCursor(Qt::BlankCursor);
-        setMouseTracking(true);
         grabMouse();
         QCursor::setPos(mapToGlobal(rect().center()));
     } else {
         releaseMouse();
-        setMouseTracking(false);
         unsetCursor();
     }
 }
@@ -559,7 +561,7 @@ void StageView::mouseMoveEvent(QMouseEvent* event) {
         session_.preview_dial(grip_drag_->handle.dial, dragged_grip(event->position()));
         return;
     }
-    if (!drag_from_) return;
+    if (!drag_from_) return labels_->point_at(event->position());
     const QPointF moved = event->position() - *drag_from_;
     if (!dragged_ && moved.manhattanLength() < 4) return;
     dragged_ = true;
@@ -567,6 +569,11 @@ void StageView::mouseMoveEvent(QMouseEvent* event) {
     orbit_yaw_ -= moved.x() * orbit_per_pixel;
     orbit_pitch_ = std::clamp(orbit_pitch_ - moved.y() * orbit_per_pixel, -1.4, 1.4);
     redraw();
+}
+
+void StageView::leaveEvent(QEvent* event) {
+    labels_->point_at({});
+    QWidget::leaveEvent(event);
 }
 
 void StageView::mouseReleaseEvent(QMouseEvent* event) {

@@ -76,6 +76,7 @@ class StageView : public QWidget {
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
+    void leaveEvent(QEvent* event) override;
     void focusOutEvent(QFocusEvent* event) override;
 
   private:

@@ -76,17 +76,28 @@ TEST(Batch, TellsItsProgressAndCanBeStopped) {
     ASSERT_EQ(told.size(), many.runs.size());
     for (std::size_t i = 0; i < told.size(); ++i) EXPECT_EQ(told[i], i + 1);
 
-    std::mutex mutex;
-    std::size_t asked = 0;
-    options.progress = {};
+    std::size_t done_by_then = 0;
+    options.progress = [&](std::size_t done, std::size_t) { done_by_then = done; };
     options.threads = 1;
-    options.stop = [&] {
-        const std::lock_guard lock(mutex);
-        return ++asked > 5;
-    };
+    options.stop = [&] { return done_by_then == 5; };
     std::size_t ended = 0;
     for (const BatchResult& result : run_batch(many.runs, options)) ended += result.ended ? 1 : 0;
-    EXPECT_EQ(ended, 5U) << "those that had begun";
+    EXPECT_EQ(ended, 5U);
+}
+
+TEST(Batch, ALongRunIsBrokenOffInside) {
+    Many many(1);
+    Tape longer = many.tape;
+    longer.length_s = 600.0;
+    many.runs[0].tape = &longer;
+    BatchOptions options;
+    int asked = 0;
+    options.stop = [&] { return ++asked > 3; };
+    const auto results = run_batch(many.runs, options);
+    EXPECT_FALSE(results[0].ended);
+    EXPECT_TRUE(results[0].problem.empty()) << "that is no error";
+    EXPECT_TRUE(results[0].readings.empty()) << "nothing half done is kept";
+    EXPECT_EQ(asked, 4) << "once it was yes nobody asks again";
 }
 
 TEST(Batch, ARunThatCannotBeIsToldAndTheOthersGoOn) {

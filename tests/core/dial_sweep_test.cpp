@@ -120,8 +120,9 @@ TEST(DialSweep, WhatCantBeSweptIsToldAndStopKeepsWhatIsDone) {
     EXPECT_NE(sweep_problem(request)->find("take fewer points"), std::string::npos);
     ParallelOptions options;
     options.threads = 1;
-    int asked = 0;
-    options.stop = [&] { return ++asked > 10; };
+    std::size_t ended = 0;
+    options.progress = [&](std::size_t done, std::size_t) { ended = done; };
+    options.stop = [&] { return ended == 10; };
     const Sweep part = run_sweep(scene.setup(), scene.request, options);
     EXPECT_FALSE(part.complete);
     EXPECT_EQ(std::count_if(part.cells.begin(), part.cells.end(), [](const auto& cell) { return cell.done; }), 10);

@@ -59,5 +59,30 @@ TEST(Fit, WhatCantBeFittedIsRefusedInWords) {
     EXPECT_NE(fit(scene.setup(), request).problem.find("nowhere"), std::string::npos);
 }
 
+TEST(Fit, WhereItWasPutByHandItStays) {
+    test::HopScene scene;
+    const Tape tape = test::TapeMaker(3).hold("jump", 0.3, 0.1).hold("jump", 1.6, 0.1);
+    scene.set("hop.rise", 2.6);
+    const Trace truth = scene.run(tape);
+    MeasuredRun measured;
+    for (double t = 0.0; t < 1.0; t += 1.0 / 60.0) {
+        measured.times_s.push_back(t);
+        measured.columns[Measured::height].push_back(rehearsed(Measured::height, truth.tracks[0], t + 1.5) + 4.0);
+    }
+    scene.set("hop.rise", 2.0);
+    FitRequest request;
+    request.free = {scene.value("hop.rise")};
+    request.tape = &tape;
+    request.measured = measured;
+    request.most_tries = 200;
+    request.align = false;
+    request.alignment.later_s = 1.5;  // the second hop; the first is the same one
+    const Fit found = fit(scene.setup(), request);
+    EXPECT_EQ(found.alignment.later_s, 1.5);
+    EXPECT_NEAR(found.values[0], 2.6, 0.01) << "the offset of 4 m follows by itself";
+    request.alignment.later_s = 0.9;  // between the two
+    EXPECT_GT(fit(scene.setup(), request).after.by_column.at(Measured::height), 0.3);
+}
+
 }  // namespace
 }  // namespace leap

@@ -87,5 +87,40 @@ TEST(MeasuredRun, TheErrorIsARootMeanSquareAndWhatLiesOutsideCounts) {
     EXPECT_GT(error_of(measured, away, run.tracks[0]).together, error.together);
 }
 
+TEST(MeasuredRun, ItIsLaidOverTheRunWithWhatWasMeasuredInItsPlace) {
+    const test::HopScene scene;
+    const Trace run = scene.run(test::TapeMaker(2).stick(0.0, 0, 1).hold("jump", 0.3, 0.1));
+    const TraceTrack& track = run.tracks[0];
+    const MeasuredRun measured = taken_from(run, 0.2, 10.0);
+    const Alignment alignment = aligned(measured, track);
+    const std::vector<LaidPoint> points = laid_over(measured, alignment, track);
+    ASSERT_EQ(points.size(), measured.times_s.size());
+    for (const LaidPoint& point : points) {
+        const Vec3 there = position_at(track, point.time_s);
+        EXPECT_NEAR(point.feet.x, there.x, 1e-9) << "x wasn't measured: the run's";
+        EXPECT_NEAR(point.feet.z, there.z, 2e-3);
+        EXPECT_NEAR(point.values.at(Measured::speed), rehearsed(Measured::speed, track, point.time_s), 0.2);
+    }
+    Alignment late = alignment;
+    late.later_s = 1.5;
+    late = with_offsets(measured, late, track);
+    EXPECT_EQ(late.later_s, 1.5) << "the times stay";
+    EXPECT_LT(laid_over(measured, late, track).size(), points.size()) << "what lies outside of the run isn't there";
+    EXPECT_GT(error_of(measured, late, track).together, error_of(measured, alignment, track).together);
+    Alignment twice = alignment;
+    twice.stretch = 2.0;
+    const std::vector<LaidPoint> slow = laid_over(measured, twice, track);
+    EXPECT_NEAR(slow[1].time_s - slow[0].time_s, 0.04, 1e-12);
+    EXPECT_TRUE(laid_over(measured, alignment, TraceTrack{}).empty());
+}
+
+TEST(MeasuredRun, UnitsThatAreNoneAreToldBeforeAnythingIsRead) {
+    EXPECT_TRUE(check_units({}));
+    EXPECT_TRUE(check_units({"ms", "cm", "km/h"}));
+    EXPECT_NE(check_units({"m", "cm", "km/h"}).error().find("\"m\" is no unit of s"), std::string::npos);
+    EXPECT_NE(check_units({"s", "feet?", "m/s"}).error().find("\"feet?\""), std::string::npos);
+    EXPECT_NE(check_units({"s", "m", "s"}).error().find("write it like km/h"), std::string::npos);
+}
+
 }  // namespace
 }  // namespace leap

@@ -90,5 +90,37 @@ TEST(Parallel, BehindEverythingElseItIsTheSame) {
     }
 }
 
+TEST(InParallel, APieceThatIsBrokenOffStopsTheRestAndIsNoError) {
+    for (const int threads : {1, 2}) {
+        std::atomic<int> done{0};
+        std::size_t told = 0;
+        ParallelOptions options = on(threads);
+        options.progress = [&](std::size_t now, std::size_t) { told = now; };
+        EXPECT_FALSE(in_parallel(1000, options, [&](std::size_t i) {
+            if (i == 3) throw WorkStopped{};
+            ++done;
+        }));
+        EXPECT_LT(done, 999);
+        EXPECT_EQ(told, static_cast<std::size_t>(done)) << "what was broken off isn't done";
+    }
+}
+
+TEST(InParallel, AStopSignAsksOneAtATimeAndStaysAtYes) {
+    std::atomic<int> inside{0};
+    std::atomic<int> asked{0};
+    const StopSign sign([&] {
+        EXPECT_EQ(++inside, 1);
+        --inside;
+        return ++asked >= 20;
+    });
+    const StopSign copy = sign;
+    in_parallel(8, on(4), [&](std::size_t) {
+        while (!copy()) continue;
+    });
+    EXPECT_TRUE(sign());
+    EXPECT_EQ(asked, 20) << "nobody is asked any more";
+    EXPECT_FALSE(StopSign({})()) << "nothing to ask";
+}
+
 }  // namespace
 }  // namespace leap

@@ -127,8 +127,9 @@ TEST(Solve, StopKeepsTheBestSoFar) {
     scene.free("hop.rise", 0.3, 6);
     scene.wish("hop_height = 5 m");
     SolveOptions options;
-    int asked = 0;
-    options.stop = [&] { return ++asked >= 12; };
+    int tried = 0;
+    options.progress = [&](int tries, int) { tried = tries; };
+    options.stop = [&] { return tried == 12; };
     double best = std::numeric_limits<double>::infinity();
     options.better = [&](std::span<const double> values) { best = std::min(best, std::abs(values[0] - 5.0)); };
     const Solution answer = solve(scene.setup(), scene.request, options);

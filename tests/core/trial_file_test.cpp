@@ -23,6 +23,9 @@ Trial full_trial() {
     out.tries = 99;
     out.spread_ms = 20;
     out.measured = "m.csv";
+    out.units = {"ms", "cm", "km/h"};
+    out.later_s = -0.25;
+    out.stretch = 1.5;
     out.character = "pip";
     out.one = "a";
     out.other = "b";
@@ -52,6 +55,9 @@ TEST(TrialFile, DamagedFilesAreRefusedInWords) {
           R"({"format":1,"name":"a","kind":"sweep","free":[{"value":"x","points":-3}]})",
           R"({"format":1,"name":"a","kind":"solve","wishes":[3]})",
           R"({"format":1,"name":"a","kind":"blind pair","rounds":[{"said":"both"}]})",
+          R"({"format":1,"name":"a","kind":"fit","length_unit":"s"})",
+          R"({"format":1,"name":"a","kind":"fit","stretch":0})",
+          R"({"format":1,"name":"a","kind":"fit","later_s":"soon"})",
           R"({"format":1,"name":"a","kind":"sweep","result":{"line":3}})"}) {
         const auto read = read_trial(text, "t.trial.json");
         ASSERT_FALSE(read) << text;
@@ -231,6 +237,42 @@ TEST(TrialRun, StopKeepsWhatIsDone) {
     const auto outcome = run_trial(trial, scene.scene, options);
     EXPECT_TRUE(outcome->stopped);
     EXPECT_TRUE(outcome->problem.empty());
+}
+
+TEST(TrialRun, StoppedAtAnyQuestionItEndsWithoutFalseResults) {
+    TrialScenes scene;
+    CoursePlan plan = test::gap_plan();
+    plan.pieces[1].center.x -= 1.0;
+    scene.scene.course = std::make_shared<const Course>(build_course(plan));
+    Trial trial;
+    trial.name = "t";
+    trial.free = {{"hop.rise", "1 m", "3 m", 4}};
+    trial.wishes = {"hop_height = 2.4 m"};
+    trial.measured = "m.csv";
+    trial.tries = 30;
+    trial.from = "start";
+    trial.to = "far quay";
+    for (const TrialKind kind : {TrialKind::sweep, TrialKind::sensitivity, TrialKind::solve, TrialKind::fit,
+                                 TrialKind::leeway, TrialKind::way})
+        for (const int last : {0, 1, 2, 3, 7, 12, 31, 77}) {
+            trial.kind = kind;
+            trial.tries = kind == TrialKind::way ? 0 : 30;
+            int asked = 0;
+            TrialOptions options;
+            options.threads = 1;
+            options.stop = [&] { return asked++ >= last; };
+            const auto outcome = run_trial(trial, scene.scene, options);
+            EXPECT_TRUE(outcome->problem.empty()) << trial_kind_word(kind) << ": " << outcome->problem;
+            EXPECT_TRUE(outcome->stopped || asked <= last) << trial_kind_word(kind) << " after " << last;
+            const auto* found = std::get_if<WayOutcome>(&outcome->what);
+            if (found != nullptr && outcome->stopped) {
+                EXPECT_TRUE(found->margins.margins.empty());
+            }
+            const auto* solved = std::get_if<SolveOutcome>(&outcome->what);
+            if (solved == nullptr) continue;
+            for (const WishOutcome& wish : solved->solution.wishes)
+                EXPECT_TRUE(wish.value) << "the best so far is told with what it comes to";
+        }
 }
 
 }  // namespace

@@ -73,6 +73,25 @@ TEST(BenchDesk, ADragOfADialIsSeenOnTheBoardAndTheTopLineNamesWhatItBreaks) {
     EXPECT_FALSE(window.session->modified()) << "nothing is written while it is dragged";
 }
 
+TEST(BenchDesk, ADraggedPressIsSeenOnTheBoardBeforeItIsLetGo) {
+    Bench window;
+    ASSERT_TRUE(window.wait_for_board());
+    window.session->choose_tape("quay loop");
+    window.settle();
+    Tape without = *window.session->tape();
+    std::erase_if(without.tracks[0].events,
+                  [](const TapeEvent& event) { return std::holds_alternative<ButtonEvent>(event.what); });
+    const auto missed = [&] {
+        const MarkCount marks = count_marks(window.session->board(Side::now)->board);
+        return marks.all - marks.held;
+    };
+    ASSERT_EQ(missed(), 0U);
+    window.session->preview_tape(without);
+    EXPECT_TRUE(window.wait_for([&] { return missed() > 2; })) << "a loop without presses misses its marks";
+    window.session->preview_tape({});
+    EXPECT_TRUE(window.wait_for([&] { return !window.session->board_busy() && missed() == 0; }));
+}
+
 TEST(BenchDesk, AClickOnTheBoardGoesToThatTapeAtThatInstant) {
     Bench window;
     ASSERT_TRUE(window.wait_for_board());
