@@ -26,7 +26,7 @@ void run_one(const BatchRun& run, const BatchOptions& options, Trace& room, Batc
     }
     const Trace& trace = out.trace ? *out.trace : room;
     out.readings = take_readings(*run.program, *run.tuning, trace, run.tape->name);
-    out.hash = trace_hash(trace);
+    if (options.hashes) out.hash = trace_hash(trace);
     out.length_s = trace.length_s();
     if (!options.ways) return;
     out.way = way_of(trace);

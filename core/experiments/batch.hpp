@@ -27,6 +27,7 @@ struct BatchRun {
 struct BatchOptions : ParallelOptions {
     bool keep_traces = false;  ///< otherwise only readings and hashes are kept, and the room for rows is used again
     bool ways = false;         ///< which way each run took, too
+    bool hashes = true;        ///< searches have no use for them
 };
 
 struct BatchResult {

@@ -44,8 +44,9 @@ std::string pair_text(const PairCount& count, const std::string& one, const std:
     if (count.one == count.other) {
         out = fmt::format("{} and {} felt better in {} each", one, other, rounds(count.one));
     } else {
-        out = fmt::format("{} felt better in {}, {} in {}", first ? one : other, rounds(std::max(count.one, count.other)),
-                          first ? other : one, std::min(count.one, count.other));
+        out =
+            fmt::format("{} felt better in {}, {} in {}", first ? one : other, rounds(std::max(count.one, count.other)),
+                        first ? other : one, std::min(count.one, count.other));
     }
     if (count.none > 0) out += fmt::format(", no difference in {}", count.none);
     const double percent = count.by_chance * 100.0;

@@ -35,6 +35,7 @@ struct Runner {
         BatchOptions options;
         options.ways = true;
         options.stop = stop;
+        options.hashes = false;
         return run_alone({made.program.get(), &made.tuning, made.course.get(), tapes[tape], tapes[tape]->rate_hz}, room,
                          options);
     }

@@ -116,6 +116,7 @@ class Solver {
         ParallelOptions parallel;
         parallel.threads = options_.threads;
         BatchOptions each;
+        each.hashes = false;
         if (options_.stop && !to_the_end) each.stop = StopSign(options_.stop);
         in_parallel(out.size(), parallel, [&](std::size_t i) {
             const Tape* tape = request_.tapes[i];

@@ -23,6 +23,7 @@ SweepRun run_cell(const Setup& setup, const SweepRequest& request, std::span<con
     BatchOptions options;
     options.ways = true;
     options.stop = stop;
+    options.hashes = false;
     const Tape* played = request.tapes[tape];
     const BatchResult result =
         run_alone({made.program.get(), &made.tuning, made.course.get(), played, played->rate_hz}, room, options);

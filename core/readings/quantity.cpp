@@ -20,12 +20,19 @@ double value_in(Quantity quantity, const Vec3& position, const Vec3& velocity) {
     return 0.0;
 }
 
+bool is_of_place(Quantity quantity) {
+    return quantity == Quantity::feet || quantity == Quantity::x || quantity == Quantity::y;
+}
+
 /// Between a row and the next, on that row's side of an instant at which the next one begins.
 double value_inside(const TraceTrack& track, Quantity quantity, std::size_t row, double t) {
     const TraceRow& begin = track.rows[row];
     const double end = row + 1 < track.rows.size() ? track.rows[row + 1].time : begin.time;
+    if (!is_of_place(quantity)) return value_in(quantity, Vec3{0.0}, begin.velocity + begin.acceleration * t);
     const double time = std::min(begin.time + t, std::nextafter(end, begin.time));
-    return value_in(quantity, position_at(track, time), begin.velocity + begin.acceleration * t);
+    // Of several rows at one instant the last one says where that is.
+    const Vec3 place = end > begin.time ? position_in_row(track, row, time) : position_at(track, time);
+    return value_in(quantity, place, Vec3{0.0});
 }
 
 /// Seconds after a row at which the quantity turns there, or a negative number. Between rows it is smooth: a parabola,
@@ -103,9 +110,8 @@ std::optional<Quantity> quantity_named(std::string_view name) {
 }
 
 double quantity_at(const TraceTrack& track, Quantity quantity, double time) {
-    const bool of_place = quantity == Quantity::feet || quantity == Quantity::x || quantity == Quantity::y;
-    return of_place ? value_in(quantity, position_at(track, time), Vec3{0.0})
-                    : value_in(quantity, Vec3{0.0}, velocity_at(track, time));
+    return is_of_place(quantity) ? value_in(quantity, position_at(track, time), Vec3{0.0})
+                                 : value_in(quantity, Vec3{0.0}, velocity_at(track, time));
 }
 
 double quantity_before(const TraceTrack& track, Quantity quantity, double time) {
@@ -174,8 +180,11 @@ double largest_drop(const TraceTrack& track, Quantity quantity, Window window, d
         // Between knots both ends are smooth: what the middle and the two sides say bounds it well enough to pass over.
         const double middle = 0.5 * (from + to);
         const double inside = 1e-3 * (to - from);
-        const double best = std::max({fall_from(from + inside), fall_from(middle), fall_from(to - inside)});
-        const double bend = std::abs(fall_from(from + inside) - 2.0 * fall_from(middle) + fall_from(to - inside));
+        const double near_begin = fall_from(from + inside);
+        const double in_middle = fall_from(middle);
+        const double near_end = fall_from(to - inside);
+        const double best = std::max({near_begin, in_middle, near_end});
+        const double bend = std::abs(near_begin - 2.0 * in_middle + near_end);
         if (best + bend <= largest) continue;
         largest = std::max(largest, highest_between(from, to, fall_from));
     }

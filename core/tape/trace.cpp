@@ -54,7 +54,10 @@ std::size_t row_at(const TraceTrack& track, double time) {
 }
 
 Vec3 position_at(const TraceTrack& track, double time) {
-    const std::size_t i = row_at(track, time);
+    return position_in_row(track, row_at(track, time), time);
+}
+
+Vec3 position_in_row(const TraceTrack& track, std::size_t i, double time) {
     const TraceRow& row = track.rows[i];
     const Segment segment = segment_of(track, i);
     if (segment.seconds <= 0.0) return row.position;

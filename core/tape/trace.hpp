@@ -21,6 +21,8 @@ std::size_t row_at(const TraceTrack& track, double time);
 /// Position (m) and velocity (m/s) on the exact course between rows. World frame.
 Vec3 position_at(const TraceTrack& track, double time);
 Vec3 velocity_at(const TraceTrack& track, double time);
+/// The position where the row in force is known.
+Vec3 position_in_row(const TraceTrack& track, std::size_t row, double time);
 
 /// A hash (FNV-1a, 64 bits) over every row and event, the same for the same run on every build.
 std::uint64_t trace_hash(const Trace& trace);
