@@ -24,7 +24,7 @@ int list(const Project& project, const TrialScene& scene) {
     if (project.trials.empty()) fmt::print("the project has no trials; make one on the Bench\n");
     for (const TrialEntry& entry : project.trials) {
         const Trial& trial = entry.trial;
-        std::string line = "not run yet";
+        std::string line = trial.kind == TrialKind::pair ? "not played yet" : "not run yet";
         if (trial.result)
             line = trial.result->line +
                    (trial.result->made_with == trial_hash(trial, project.compiled.files, scene) ? "" : "  (stale)");

@@ -15,7 +15,7 @@ std::string_view pair_said_word(PairSaid said);
 
 /// One round of a blind pair.
 struct PairRound {
-    bool swapped = false;             ///< the second tuning was played first
+    bool swapped = false;            ///< the second tuning was played first
     PairSaid said = PairSaid::none;  ///< which felt better
     friend bool operator==(const PairRound&, const PairRound&) = default;
 };

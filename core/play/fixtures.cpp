@@ -14,7 +14,6 @@
 namespace leap {
 namespace {
 
-
 /// How far slide and swing have gone in the present phase: along a phase that has a time they go steadily, without one
 /// they are there at once.
 double gone(const EvaluationContext& m, const MachineState& machine, const Phase& phase) {

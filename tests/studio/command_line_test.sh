@@ -89,6 +89,14 @@ expect 0 "hop.rise = 2.55 m" "$leap" trial "$quay" "hop as measured"
 expect 0 "2 of 2 wishes hold" "$leap" trial "$quay" "light hop" --quiet
 expect 1 'did you mean "light hop"?' "$leap" trial "$quay" "lihgt hop"
 expect 0 "gaps of the quay" "$leap" trial "$quay"
+expect 0 "not played yet" "$leap" trial "$quay"
+expect 1 "played by hand" "$leap" trial "$quay" "floaty or snappy"
+expect 0 "found:" "$leap" find-way "$quay" --from "rope loft" --to "loft 1.2 m" --quiet --write "$work/way.tape.json"
+expect 0 "hash" "$leap" run "$quay" --tape "$work/way.tape.json"
+expect 1 "no way found within" "$leap" find-way "$quay" --from "gull stand" --to "far gull rock" --without dash --tries 2000 --quiet
+expect 1 'did you mean "moth islet"?' "$leap" find-way "$quay" --from "first lantern" --to "moth islt"
+expect 1 "did you mean dash?" "$leap" find-way "$quay" --from "rope loft" --to "loft 1.2 m" --without dahs
+expect 2 "is no unit of s" "$leap" fit "$quay" --tape "three hops" --dial hop.rise --measured "$quay/measured/hop.csv" --time-unit m
 printf 'time,height\n0,1\n1,nan\n' > "$work/bad.csv"
 expect 1 "bad.csv:3:" "$leap" fit "$hop" --tape "first hop" --dial hop.rise --measured "$work/bad.csv"
 expect 1 "no tuning" "$leap" solve "$hop" --tuning none --dial hop.rise --wish "hop_height = 2 m"
