@@ -1,0 +1,46 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include "core/reach/way_field.hpp"
+#include "core/reach/way_play.hpp"
+
+/// What a search for a way tries from one world on.
+namespace leap {
+
+/// One of them, and what came of it.
+struct WayTry {
+    WayStretch stretch;
+    World world;
+    double left_m = 0.0;          ///< see WayField::distance_m
+    std::uint64_t situation = 0;  ///< the same for worlds from which about the same can be done
+    bool arrived = false;
+};
+
+/// A move that looks for something of a kind along the view.
+struct WayAim {
+    std::int32_t kind = -1;    ///< in Program::kinds
+    std::int32_t button = -1;  ///< of the move
+};
+
+/// Refers to what it is made of, which must live as long. Safe to ask from several threads.
+class WayTries {
+  public:
+    WayTries(const Rehearsal& rehearsal, const WayGoal& goal, const WayField& field);
+
+    /// Straight on and aside, standing still, each button let go or pressed, and views at what moves look for. Presses
+    /// that make no difference are left out. Always in the same order.
+    std::vector<WayTry> from(const World& world) const;
+
+  private:
+    double yaw_to(const Vec3& from, const Vec3& to, double otherwise_deg) const;
+    bool ground_is_ahead(const Actor& actor) const;
+    WayTry tried(const World& from, WayStretch stretch, StepScratch& scratch) const;
+    std::vector<std::pair<std::int32_t, Vec2>> looks_at_what_is_asked_for(const World& world) const;
+
+    const Rehearsal& r_;
+    const WayGoal& goal_;
+    const WayField& field_;
+    std::vector<WayAim> aims_;
+};
+
+}  // namespace leap
