@@ -17,7 +17,9 @@ class Margins {
   public:
     Margins(const Setup& setup, const WayRequest& request, const Way& way, std::function<bool()> stopped)
         : setup_(setup), way_(way), request_(request), stopped_(std::move(stopped)) {
-        request_.most_tries = defaults::margin_tries;
+        // No more than the way itself was given.
+        request_.most_tries =
+            std::min(defaults::margin_tries, request.most_tries > 0 ? request.most_tries : defaults::margin_tries);
     }
 
     WayMargin of(const FreeValue& value) const {

@@ -23,8 +23,9 @@ struct WayMargins {
 std::vector<FreeValue> dials_of_way(const Setup& setup, const Way& way);
 
 /// For each of `free` the lowest value at which there is still a way: the tape that was found, played again, or else
-/// another one that a short search finds beginning with it (defaults::margin_tries). Found by halving, so a value
-/// between two that go may not; see defaults::margin_halvings. Progress counts dials.
+/// another one that a short search finds beginning with it (defaults::margin_tries, or the request's when those are
+/// fewer). Found by halving, so a value between two that go may not; see defaults::margin_halvings. Progress counts
+/// dials.
 WayMargins find_margins(const Setup& setup, const WayRequest& request, const Way& way,
                         const std::vector<FreeValue>& free, const ParallelOptions& options = {});
 

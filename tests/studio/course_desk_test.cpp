@@ -87,7 +87,7 @@ TEST(CourseDesk, APieceIsDraggedOnTheGridAsOneUndoStepAndTheTapeFollows) {
     laying.plan->fit_to({{10, -5, 0}, {40, 5, 0}});
     const Vec3 before = laying.piece_of("long quay 3, after 3 m").center;
     const std::string text = *laying.session->text("quay.course.json");
-    laying.drag_by(laying.plan, laying.plan->at({29, -1, 0}), {2.06, -7.96, 0});
+    laying.drag_by(laying.plan, laying.plan->at({28, 0.5, 0}), {2.06, -7.96, 0});
     EXPECT_EQ(laying.piece_of("long quay 3, after 3 m").center, before + Vec3(2, -8, 0)) << "its edge is on the grid";
     EXPECT_TRUE(laying.session->modified());
     EXPECT_FALSE(laying.editor->tape_holds()) << "the tape's run falls into the gap that is left";
