@@ -59,7 +59,8 @@ TrialSheet::TrialSheet(Session& session, QWidget* parent) : QWidget(parent), ses
         if (!path_.empty()) session_.delete_trial(path_);
     });
     // Queued: what is typed in a field changes the trial, and the field goes with it.
-    for (const auto signal : {&Session::lists_changed, &Session::program_changed, &Session::tapes_changed})
+    for (const auto signal :
+         {&Session::lists_changed, &Session::program_changed, &Session::tapes_changed, &Session::course_changed})
         connect(&session_, signal, this, &TrialSheet::refresh, Qt::QueuedConnection);
     connect(&session_, &Session::trial_progressed, this, &TrialSheet::refresh_run);
     connect(&session_, &Session::laid_over_changed, this, &TrialSheet::tell_laid_over);
@@ -85,8 +86,10 @@ void TrialSheet::refresh() {
     if (now == nullptr) {
         shown_.reset();
         rebuild();
-    } else if (!shown_ || *shown_ != now->trial) {
+    } else if (const bool stale = session_.trial_is_stale(*now);
+               !shown_ || *shown_ != now->trial || stale != shown_stale_) {
         shown_ = now->trial;
+        shown_stale_ = stale;
         rebuild();
     }
     refresh_run();

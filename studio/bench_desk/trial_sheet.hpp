@@ -60,6 +60,7 @@ class TrialSheet : public QWidget {
     Session& session_;
     std::string path_;
     std::optional<Trial> shown_;
+    bool shown_stale_ = false;  ///< what the page says of its result
     QVBoxLayout* fields_ = nullptr;
     QScrollArea* scroll_;
     QPushButton* run_;

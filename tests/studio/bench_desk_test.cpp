@@ -142,6 +142,9 @@ TEST(BenchDesk, ASolveIsMadeRunTakenAndUndone) {
     EXPECT_NEAR(window.value("hop.rise"), 2.4, 0.0024);
     EXPECT_TRUE(window.session->trial_is_stale(*window.session->project().find_trial("solve")))
         << "the script is another one now";
+    QStringList page;
+    for (const QLabel* label : window.bench->sheet()->findChildren<QLabel*>()) page << label->text();
+    EXPECT_EQ(page.filter("stale:").size(), 1) << "the page says so as well";
     window.session->undo_stack().undo();
     window.settle();
     EXPECT_EQ(window.value("hop.rise"), before) << "one step";
