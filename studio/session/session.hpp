@@ -232,7 +232,6 @@ class Session : public QObject {
     void move_laid_over(double later_s, double stretch);
     /// Where it was dragged to stands in the trial from now on, as one undo step.
     void keep_laid_over();
-    void drop_laid_over_move();
 
     // Characters of the tape in view (session_runs.cpp)
     /// How many take part in the run in view, or in the tape while there is none.

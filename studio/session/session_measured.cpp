@@ -82,10 +82,4 @@ void Session::keep_laid_over() {
     edit_trial(std::string(laid_over_trial_), changed);
 }
 
-void Session::drop_laid_over_move() {
-    if (!moved_by_hand_) return;
-    moved_by_hand_.reset();
-    refresh_laid_over();
-}
-
 }  // namespace leap::studio
