@@ -44,14 +44,14 @@ inline Findings run(const Program& program, const Tuning& tuning, const Course& 
             std::vector<InputEvent> inputs;
             if (random() % 12 == 0) {
                 yaw += between(-1.2, 1.2);
-                inputs.push_back({InputEvent::Kind::look, state.time, -1, false, {yaw, between(-0.6, 0.4)}});
+                inputs.push_back({InputEvent::Kind::look, state.time, {}, false, {yaw, between(-0.6, 0.4)}});
             }
             if (random() % 20 == 0)
                 inputs.push_back(
-                    {InputEvent::Kind::stick, state.time, -1, false, {between(-0.5, 0.5), between(-0.3, 1)}});
+                    {InputEvent::Kind::stick, state.time, {}, false, {between(-0.5, 0.5), between(-0.3, 1)}});
             if (random() % 8 == 0) {
-                const auto button = static_cast<std::int32_t>(random() % program.buttons.size());
-                const bool down = !state.actors[0].buttons[static_cast<std::size_t>(button)].down;
+                const ButtonId button(random() % program.buttons.size());
+                const bool down = !state.actors[0].buttons[button].down;
                 inputs.push_back({InputEvent::Kind::button, state.time, button, down, {}});
             }
             for (TraceTrack& track : trace.tracks) {

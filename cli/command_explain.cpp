@@ -29,10 +29,10 @@ int explain(const ExplainOptions& options) {
     const auto tape = find_tape(*project, options.tape);
     if (!tape) return problems;
     const Prepared prepared = prepare(std::move(*project));
-    std::optional<std::int32_t> only;
+    std::optional<MachineId> only;
     if (!options.move.empty()) {
         only = prepared.program.find_machine(options.move);
-        if (!only || prepared.program.machines[static_cast<std::size_t>(*only)].kind != MachineKind::move) {
+        if (!only || prepared.program.machines[*only].kind != MachineKind::move) {
             complain(fmt::format("there is no move called {}", options.move));
             return problems;
         }
@@ -59,7 +59,7 @@ int explain(const ExplainOptions& options) {
     const EvaluationContext context = context_at(rehearsal, world, actor, cache);
     const std::string whose = world.actors.size() > 1 ? ", " + trace->tracks[*who].name : std::string();
     fmt::print("{} at {:.3f} s{}, stance {}\n", tape->name, world.time, whose,
-               actor.stance < 0 ? "none" : prepared.program.machines[static_cast<std::size_t>(actor.stance)].name);
+               actor.stance ? prepared.program.machines[actor.stance].name : "none");
     if (!options.fixture.empty()) {
         const auto& fixtures = prepared.course.plan.fixtures;
         const auto found = std::find_if(fixtures.begin(), fixtures.end(),
@@ -71,9 +71,9 @@ int explain(const ExplainOptions& options) {
         print(options.fixture, explain_fixture(context, static_cast<std::size_t>(found - fixtures.begin())));
         return good;
     }
-    for (const std::int32_t move : prepared.program.moves)
-        if (prepared.program.machines[static_cast<std::size_t>(move)].is_for(actor.kind) && (!only || *only == move))
-            print(prepared.program.machines[static_cast<std::size_t>(move)].name, explain_move(context, move));
+    for (const MachineId move : prepared.program.moves)
+        if (prepared.program.machines[move].is_for(actor.kind) && (!only || *only == move))
+            print(prepared.program.machines[move].name, explain_move(context, move));
     return good;
 }
 

@@ -34,7 +34,7 @@ Json json_of(const Trace& trace, const Program& program, const Tape& tape, doubl
     }
     out["phases"] = Json::array();
     for (const PhaseSpan& span : trace.spans) {
-        const Machine& machine = program.machines[static_cast<std::size_t>(span.machine)];
+        const Machine& machine = program.machines[span.machine];
         const bool named = trace.tracks.size() > 1 && span.actor >= 0;
         const std::string who = named ? trace.tracks[static_cast<std::size_t>(span.actor)].name + "." : std::string();
         out["phases"].push_back({{"of", who + machine.name},

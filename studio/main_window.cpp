@@ -304,7 +304,7 @@ void MainWindow::show_desk(const QString& name) {
         std::find_if(desk_infos_.begin(), desk_infos_.end(), [&](const DeskInfo& info) { return info.name == name; });
     if (found == desk_infos_.end()) return;
     Desk* before = desk_in_view();
-    const std::int32_t machine = before->machine() >= 0 ? before->machine() : looked_at_;
+    const MachineId machine = before->machine() ? before->machine() : looked_at_;
     looked_at_ = machine;
     in_view_ = static_cast<std::size_t>(found - desk_infos_.begin());
     Desk* now = desk_in_view();

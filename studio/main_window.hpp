@@ -71,8 +71,8 @@ class MainWindow : public QMainWindow {
     std::vector<Desk*> desks_;              ///< beside `desk_infos_`
     std::vector<QPushButton*> desk_words_;  ///< likewise
     std::size_t in_view_ = 0;
-    Desk* stage_on_ = nullptr;     ///< where the stage stands
-    std::int32_t looked_at_ = -1;  ///< the move or stance that was looked at last on any desk
+    Desk* stage_on_ = nullptr;  ///< where the stage stands
+    MachineId looked_at_;       ///< the move or stance that was looked at last on any desk
     QStackedWidget* pages_;
     QLabel* project_;
     QPushButton* marks_;

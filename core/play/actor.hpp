@@ -129,7 +129,7 @@ struct ActorMotion {
     bool taut = false;
     std::uint32_t events = 0;  ///< EventBit
     std::vector<MeterState> meters;
-    std::vector<double> rope_left;       ///< m, by machine of the program: its rope's length after reeling
+    PerId<MachineId, double> rope_left;  ///< m, by machine of the program: its rope's length after reeling
     std::vector<ActorContact> contacts;  ///< by fixture of the course
     FixtureId seat{};                    ///< the fixture that the body sits on
     SeenBody seen;                       ///< kept only when there are others
@@ -144,19 +144,19 @@ struct Actor : ActorMotion {
     double look_yaw = 0.0;  ///< rad
     double look_pitch = 0.0;
     Vec2 stick{0.0};
-    std::int32_t stance = -1;         ///< machine
-    std::vector<std::int32_t> moves;  ///< by layer: the active move, or -1
+    MachineId stance;
+    std::vector<MachineId> moves;     ///< by layer: the active move, if any
     std::vector<std::int32_t> heard;  ///< emitted events that it hears now, in Program::events
-    std::vector<ButtonState> buttons;
+    PerId<ButtonId, ButtonState> buttons;
     std::vector<CounterState> counters;  ///< by counter of the program; those of fixtures stand in World::counters
     std::vector<double> memory;
-    std::vector<double> tagged_until;    ///< by tag
-    std::vector<MachineState> machines;  ///< by machine of the program; those of kinds of fixtures are not used
-    FixtureId focus{};                   ///< the fixture that has the focus
+    std::vector<double> tagged_until;         ///< by tag
+    PerId<MachineId, MachineState> machines;  ///< by machine of the program; those of kinds of fixtures are not used
+    FixtureId focus{};                        ///< the fixture that has the focus
     RespawnPlace respawn;
 
-    /// The active move of the body's layer, or -1.
-    std::int32_t body_move() const { return moves.empty() ? -1 : moves.front(); }
+    /// The active move of the body's layer, if any.
+    MachineId body_move() const { return moves.empty() ? MachineId{} : moves.front(); }
 
     friend bool operator==(const Actor&, const Actor&) = default;
 };

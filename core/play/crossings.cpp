@@ -63,8 +63,8 @@ void offer_watch(Earliest& out, const EvaluationContext& m, const Outlook& ahead
     const Law& law = ahead.law;
     const Actor& s = m.actor;
     const auto machine_since = [&] {
-        return m.fixture ? m.world.machines[m.fixture.at()].phase_since
-                         : s.machines[static_cast<std::size_t>(watch.index)].phase_since;
+        return m.fixture ? m.world.machines[m.fixture].phase_since
+                         : s.machines[MachineId::read(watch.index)].phase_since;
     };
     const double value = number(m, watch.value);
     switch (watch.kind) {
@@ -79,11 +79,9 @@ void offer_watch(Earliest& out, const EvaluationContext& m, const Outlook& ahead
         case WatchKind::phase_time:
             if (watch.index >= 0) out.crossing(machine_since() + value - s.time);
             break;
-        case WatchKind::stance_time:
-            out.crossing(s.machines[static_cast<std::size_t>(s.stance)].phase_since + value - s.time);
-            break;
+        case WatchKind::stance_time: out.crossing(s.machines[s.stance].phase_since + value - s.time); break;
         case WatchKind::held_time: {
-            const ButtonState& button = s.buttons[static_cast<std::size_t>(watch.index)];
+            const ButtonState& button = s.buttons[ButtonId::read(watch.index)];
             if (button.down) out.crossing(button.pressed_at + value - s.time);
             break;
         }
@@ -131,11 +129,11 @@ void offer_counter(Earliest& out, const EvaluationContext& m, const Outlook& ahe
 }
 
 /// A press that still waits, or a condition that starts by itself: whatever may let the move begin.
-void offer_starts(Earliest& out, const EvaluationContext& m, const Outlook& ahead, std::int32_t index) {
-    const Machine& machine = m.program.machines[static_cast<std::size_t>(index)];
-    const MachineState& running = m.actor.machines[static_cast<std::size_t>(index)];
-    if (machine.button >= 0) {
-        if (!m.actor.buttons[static_cast<std::size_t>(machine.button)].pending || !machine.buffer) return;
+void offer_starts(Earliest& out, const EvaluationContext& m, const Outlook& ahead, MachineId index) {
+    const Machine& machine = m.program.machines[index];
+    const MachineState& running = m.actor.machines[index];
+    if (machine.button) {
+        if (!m.actor.buttons[machine.button].pending || !machine.buffer) return;
     } else if (machine.start_when && running.phase < 0) {
         offer_condition(out, m, ahead, machine.start_when->condition);
     } else {
@@ -177,18 +175,18 @@ void offer_fixtures(Earliest& out, const EvaluationContext& m, const Outlook& ah
 NextInstant time_to_next_instant(const EvaluationContext& m, const Law& law, const MeterRates& rates, double longest) {
     Earliest out(std::min(longest, law.horizon));
     const Outlook ahead{law, rates};
-    for (const std::int32_t move : m.actor.moves)
+    for (const MachineId move : m.actor.moves)
         if (const Phase* phase = phase_in_force(m, move); phase != nullptr)
-            offer_phase(out, m, ahead, m.actor.machines[static_cast<std::size_t>(move)], *phase);
+            offer_phase(out, m, ahead, m.actor.machines[move], *phase);
     for (const double until : m.actor.tagged_until) out.timer(until - m.actor.time);
-    for (const std::int32_t index : m.program.stances) {
-        const Machine& stance = m.program.machines[static_cast<std::size_t>(index)];
+    for (const MachineId index : m.program.stances) {
+        const Machine& stance = m.program.machines[index];
         if (stance.when) offer_condition(out, m, ahead, *stance.when);
         if (stance.until && index == m.actor.stance) offer_condition(out, m, ahead, *stance.until);
     }
-    for (const std::int32_t index : m.program.moves) {
-        const Machine& move = m.program.machines[static_cast<std::size_t>(index)];
-        const MachineState& running = m.actor.machines[static_cast<std::size_t>(index)];
+    for (const MachineId index : m.program.moves) {
+        const Machine& move = m.program.machines[index];
+        const MachineState& running = m.actor.machines[index];
         offer_starts(out, m, ahead, index);
         if (!move.charges) continue;
         if (move.charges->refill_when) offer_condition(out, m, ahead, *move.charges->refill_when);
@@ -197,7 +195,7 @@ NextInstant time_to_next_instant(const EvaluationContext& m, const Law& law, con
     }
     for (std::size_t i = 0; i < m.program.counters.size(); ++i) {
         const CounterInfo& counter = m.program.counters[i];
-        if (counter.kind < 0) offer_counter(out, m, ahead, counter, m.actor.counters[i]);
+        if (!counter.kind) offer_counter(out, m, ahead, counter, m.actor.counters[i]);
     }
     const double own = out.seconds();
     offer_fixtures(out, m, ahead);

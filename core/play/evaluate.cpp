@@ -16,13 +16,13 @@
 namespace leap {
 namespace {
 
-const MachineState& machine_state(const EvaluationContext& m, int index) {
+const MachineState& machine_state(const EvaluationContext& m, MachineId machine) {
     // A kind of fixture speaks of whichever of them asks.
-    const bool own = m.fixture && m.program.machines[static_cast<std::size_t>(index)].kind == MachineKind::fixture;
-    return own ? m.world.machines[m.fixture.at()] : m.actor.machines[static_cast<std::size_t>(index)];
+    const bool own = m.fixture && m.program.machines[machine].kind == MachineKind::fixture;
+    return own ? m.world.machines[m.fixture] : m.actor.machines[machine];
 }
 const ButtonState& button_state(const EvaluationContext& m, int index) {
-    return m.actor.buttons[static_cast<std::size_t>(index)];
+    return m.actor.buttons[ButtonId::read(index)];
 }
 std::string_view kind_name(const EvaluationContext& m, int index) {
     return m.program.kinds[static_cast<std::size_t>(index)];
@@ -61,13 +61,13 @@ struct MomentSenses {
     }
     double counter(int index) const { return context.actor.counters[static_cast<std::size_t>(index)].value; }
     double own_counter(int kind, int index) const {
-        const auto fixture = fixture_meant(context, kind);
+        const auto fixture = fixture_meant(context, MachineId::read(kind));
         if (!fixture) return 0.0;
         const std::size_t first = context.layout.fixtures[*fixture].first_counter;
         return context.world.counters[first + static_cast<std::size_t>(index)].value;
     }
     double own_memory(int kind, int index) const {
-        const auto slot = memory_slot(context, kind, index);
+        const auto slot = memory_slot(context, MachineId::read(kind), index);
         return slot ? context.world.memory[slot->index] : 0.0;
     }
     double memory(int slot) const { return context.actor.memory[static_cast<std::size_t>(slot)]; }
@@ -99,13 +99,13 @@ Vec3 probe_vector(const EvaluationContext& m, Sense sense, int index) {
 /// What the phases in force and the stance make of a dial, together.
 double dial_boost(const EvaluationContext& m, std::int32_t dial) {
     double out = 1.0;
-    const auto add = [&](std::int32_t machine) {
+    const auto add = [&](MachineId machine) {
         const Phase* phase = phase_in_force(m, machine);
         if (phase == nullptr) return;
         for (const DialBoost& boost : phase->effects.dial_boosts)
             if (boost.dial == dial) out *= std::max(0.0, leap::number(m, boost.share));
     };
-    for (const std::int32_t move : m.actor.moves) add(move);
+    for (const MachineId move : m.actor.moves) add(move);
     add(m.actor.stance);
     return out;
 }
@@ -224,8 +224,8 @@ Vec3 fixture_vector(const EvaluationContext& m, Sense sense) {
 
 /// The point that a phase in force flies to has been reached.
 bool has_reached(const EvaluationContext& m) {
-    for (const std::int32_t move : m.actor.moves) {
-        const Phase* phase = move < 0 ? nullptr : phase_in_force(m, move);
+    for (const MachineId move : m.actor.moves) {
+        const Phase* phase = phase_in_force(m, move);
         if (phase == nullptr || !phase->effects.fly) continue;
         return flight_left(m, *phase->effects.fly) <= defaults::reached_m;
     }
@@ -234,33 +234,33 @@ bool has_reached(const EvaluationContext& m) {
 
 }  // namespace
 
-std::optional<std::size_t> fixture_meant(const EvaluationContext& m, std::int32_t kind) {
+std::optional<std::size_t> fixture_meant(const EvaluationContext& m, MachineId kind) {
     const auto& all = m.layout.fixtures;
     const auto is_one = [&](FixtureId fixture) { return fixture && all[fixture.at()].kind == kind; };
     if (is_one(m.fixture)) return own_fixture(m);
     if (is_one(m.actor.seat)) return m.actor.seat.at();
     if (all.empty()) return std::nullopt;
-    return m.layout.first_of_kind[static_cast<std::size_t>(kind)];
+    return m.layout.first_of_kind[kind];
 }
 
 std::optional<Slot> counter_slot(const EvaluationContext& m, const CounterInfo& counter, std::int32_t index) {
-    if (counter.kind < 0) return Slot{false, static_cast<std::size_t>(index)};
+    if (!counter.kind) return Slot{false, static_cast<std::size_t>(index)};
     const auto fixture = fixture_meant(m, counter.kind);
     if (!fixture) return std::nullopt;
     return Slot{true, m.layout.fixtures[*fixture].first_counter + static_cast<std::size_t>(counter.own)};
 }
 
-std::optional<Slot> memory_slot(const EvaluationContext& m, std::int32_t kind, std::int32_t slot) {
-    if (kind < 0) return Slot{false, static_cast<std::size_t>(slot)};
+std::optional<Slot> memory_slot(const EvaluationContext& m, MachineId kind, std::int32_t slot) {
+    if (!kind) return Slot{false, static_cast<std::size_t>(slot)};
     const auto fixture = fixture_meant(m, kind);
     if (!fixture) return std::nullopt;
     return Slot{true, m.layout.fixtures[*fixture].first_memory + static_cast<std::size_t>(slot)};
 }
 
-const Phase* phase_in_force(const EvaluationContext& m, std::int32_t machine) {
-    const std::int32_t phase = machine < 0 ? -1 : machine_state(m, machine).phase;
+const Phase* phase_in_force(const EvaluationContext& m, MachineId machine) {
+    const std::int32_t phase = machine ? machine_state(m, machine).phase : -1;
     if (phase < 0) return nullptr;
-    return &m.program.machines[static_cast<std::size_t>(machine)].phases[static_cast<std::size_t>(phase)];
+    return &m.program.machines[machine].phases[static_cast<std::size_t>(phase)];
 }
 
 bool holds_something(const World& world, const Owner& who) {
@@ -286,11 +286,10 @@ bool actor_has_tag(const EvaluationContext& m, const Actor& who, std::int32_t ta
     if (tag == m.program.holding_tag && holds_something(m.world, actor_owner(static_cast<std::size_t>(who.id))))
         return true;
     if (who.tagged_until[static_cast<std::size_t>(tag)] > who.time + 1e-10) return true;
-    const auto carries = [&](std::int32_t machine) {
-        const std::int32_t phase = machine < 0 ? -1 : who.machines[static_cast<std::size_t>(machine)].phase;
+    const auto carries = [&](MachineId machine) {
+        const std::int32_t phase = machine ? who.machines[machine].phase : -1;
         if (phase < 0) return false;
-        const auto& tags =
-            m.program.machines[static_cast<std::size_t>(machine)].phases[static_cast<std::size_t>(phase)].effects.tags;
+        const auto& tags = m.program.machines[machine].phases[static_cast<std::size_t>(phase)].effects.tags;
         return std::find(tags.begin(), tags.end(), tag) != tags.end();
     };
     return carries(who.stance) || std::any_of(who.moves.begin(), who.moves.end(), carries);
@@ -328,12 +327,14 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::grounded_time: return s.body.grounded ? m.time() - s.contact_since : 0.0;
         case Sense::airborne_time: return s.body.grounded ? 0.0 : m.time() - s.contact_since;
         case Sense::phase_time:
-            return machine_state(m, index).phase < 0 ? 0.0 : m.time() - machine_state(m, index).phase_since;
+            return machine_state(m, MachineId::read(index)).phase < 0
+                       ? 0.0
+                       : m.time() - machine_state(m, MachineId::read(index)).phase_since;
         case Sense::share: {
-            const MachineState& machine = machine_state(m, index);
+            const MachineState& machine = machine_state(m, MachineId::read(index));
             if (machine.phase < 0) return 0.0;
             const Phase& phase =
-                m.program.machines[static_cast<std::size_t>(index)].phases[static_cast<std::size_t>(machine.phase)];
+                m.program.machines[MachineId::read(index)].phases[static_cast<std::size_t>(machine.phase)];
             if (!phase.duration) return 0.0;
             const double length = leap::number(m, *phase.duration);
             return length > 0.0 ? std::clamp((m.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
@@ -362,9 +363,9 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::stands_on:
             return as_number(s.body.grounded && m.course != nullptr &&
                              is_of_kind(*m.course, s.body.ground, kind_name(m, index)));
-        case Sense::completed: return as_number(machine_state(m, index).outcome == Outcome::completed);
-        case Sense::failed: return as_number(machine_state(m, index).outcome == Outcome::failed);
-        case Sense::was_cut: return as_number(machine_state(m, index).outcome == Outcome::cut);
+        case Sense::completed: return as_number(machine_state(m, MachineId::read(index)).outcome == Outcome::completed);
+        case Sense::failed: return as_number(machine_state(m, MachineId::read(index)).outcome == Outcome::failed);
+        case Sense::was_cut: return as_number(machine_state(m, MachineId::read(index)).outcome == Outcome::cut);
         case Sense::reached: return as_number(has_reached(m));
         case Sense::taut: return as_number(s.taut);
         case Sense::probe_hit:
@@ -406,7 +407,7 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::holder_has:
             return as_number(m.fixture && fixture_truth(m, Sense::is_held) && has_tag(m, loose_of(m).holder, index));
         case Sense::active: {
-            const std::int32_t phase = machine_state(m, index).phase;
+            const std::int32_t phase = machine_state(m, MachineId::read(index)).phase;
             return as_number(detail < 0 ? phase >= 0 : phase == detail);
         }
         default: return 0.0;
@@ -452,7 +453,10 @@ double last_true(const EvaluationContext& m, Sense sense, int index) {
         case Sense::held: return button_state(m, index).down ? s.time : button_state(m, index).released_at;
         case Sense::pressed: return button_state(m, index).pressed_at;
         case Sense::released: return button_state(m, index).released_at;
-        case Sense::active: return machine_state(m, index).phase >= 0 ? s.time : machine_state(m, index).ended_at;
+        case Sense::active:
+            return machine_state(m, MachineId::read(index)).phase >= 0
+                       ? s.time
+                       : machine_state(m, MachineId::read(index)).ended_at;
         default: return never;
     }
 }

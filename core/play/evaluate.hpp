@@ -61,7 +61,7 @@ Vec3 sense_vector(const EvaluationContext& context, Sense sense, int index = -1)
 
 /// The fixture that is meant by its kind: the one that asks, the one that is ridden, or the first in the course;
 /// nothing when none stands in it.
-std::optional<std::size_t> fixture_meant(const EvaluationContext& context, std::int32_t kind);
+std::optional<std::size_t> fixture_meant(const EvaluationContext& context, MachineId kind);
 /// Where a counter stands: in Actor::counters, or in World::counters for those of fixtures; nothing when no fixture of
 /// the kind is there. The same for memory.
 struct Slot {
@@ -69,14 +69,14 @@ struct Slot {
     std::size_t index = 0;
 };
 std::optional<Slot> counter_slot(const EvaluationContext& context, const CounterInfo& counter, std::int32_t index);
-std::optional<Slot> memory_slot(const EvaluationContext& context, std::int32_t kind, std::int32_t slot);
+std::optional<Slot> memory_slot(const EvaluationContext& context, MachineId kind, std::int32_t slot);
 
 /// Whether the character carries a tag, by an act or by a phase in force.
 bool has_tag(const EvaluationContext& context, std::int32_t tag);
 /// Whether somebody does: a fixture, a character or nobody.
 bool has_tag(const EvaluationContext& context, const Owner& who, std::int32_t tag);
 /// The phase and effects of a machine in force, or nothing.
-const Phase* phase_in_force(const EvaluationContext& context, std::int32_t machine);
+const Phase* phase_in_force(const EvaluationContext& context, MachineId machine);
 /// Whether a target of the course is there.
 bool target_there(const EvaluationContext& context, std::int32_t target);
 

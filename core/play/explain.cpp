@@ -41,14 +41,14 @@ const GatePart& refusing_part(const EvaluationContext& m, const Gate& gate) {
     return gate.parts.front();
 }
 
-GateAnswer answer_of(const EvaluationContext& m, std::int32_t move, const Gate& gate) {
+GateAnswer answer_of(const EvaluationContext& m, MachineId move, const Gate& gate) {
     GateAnswer out;
     out.text = gate.text;
     out.reason = gate.reason;
     out.range = gate.range;
     out.holds = gate_holds(m, move, gate);
     if (gate.cooldown) {
-        const double since = m.actor.time - m.actor.machines[static_cast<std::size_t>(move)].started_at;
+        const double since = m.actor.time - m.actor.machines[move].started_at;
         const double left = number(m, gate.cooldown_time) - since;
         out.seen = left > 0.0 ? fmt::format("{:.2f} s left", left) : "over";
         return out;
@@ -63,8 +63,8 @@ GateAnswer answer_of(const EvaluationContext& m, std::int32_t move, const Gate& 
 }
 
 GateAnswer refused_cut(const EvaluationContext& m, const CutRefusal& refusal) {
-    const Machine& active = m.program.machines[static_cast<std::size_t>(refusal.active)];
-    const auto phase = static_cast<std::size_t>(m.actor.machines[static_cast<std::size_t>(refusal.active)].phase);
+    const Machine& active = m.program.machines[refusal.active];
+    const auto phase = static_cast<std::size_t>(m.actor.machines[refusal.active].phase);
     GateAnswer out;
     out.text = fmt::format("may cut {}.{}", active.name, active.phases[phase].name);
     out.reason = fmt::format("{} holds the body", active.name);
@@ -75,10 +75,9 @@ GateAnswer refused_cut(const EvaluationContext& m, const CutRefusal& refusal) {
 
 }  // namespace
 
-MoveAnswer explain_move(const EvaluationContext& m, std::int32_t move) {
-    const auto index = static_cast<std::size_t>(move);
-    const Machine& machine = m.program.machines[index];
-    const MachineState& running = m.actor.machines[index];
+MoveAnswer explain_move(const EvaluationContext& m, MachineId move) {
+    const Machine& machine = m.program.machines[move];
+    const MachineState& running = m.actor.machines[move];
     MoveAnswer out;
     out.move = move;
     const GateAnswer* refusing = nullptr;

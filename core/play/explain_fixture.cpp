@@ -46,7 +46,7 @@ GateAnswer focus_answer(const EvaluationContext& m, std::size_t fixture, const F
 
 GateAnswer way_answer(const EvaluationContext& own, const Machine& kind, const Phase& phase,
                       const Transition& transition) {
-    const MachineState& running = own.world.machines[own.fixture.at()];
+    const MachineState& running = own.world.machines[own.fixture];
     const double elapsed = own.actor.time - running.phase_since;
     GateAnswer out;
     out.range = transition.range;
@@ -77,7 +77,7 @@ MoveAnswer explain_fixture(const EvaluationContext& m, std::size_t fixture) {
         out.why = "off for this run";
         return out;
     }
-    out.move = *m.layout.fixtures[fixture].kind;
+    out.move = m.layout.fixtures[fixture].kind;
     out.readiness = Readiness::active;
     out.why = phase->name;
     const EvaluationContext own = m.of_fixture(fixture);
@@ -87,7 +87,7 @@ MoveAnswer explain_fixture(const EvaluationContext& m, std::size_t fixture) {
     return out;
 }
 
-std::optional<std::size_t> fixture_to_explain(const EvaluationContext& m, std::int32_t machine) {
+std::optional<std::size_t> fixture_to_explain(const EvaluationContext& m, MachineId machine) {
     std::optional<std::size_t> best;
     double least = 1e300;
     for (std::size_t i = 0; i < m.world.fixtures.size(); ++i) {

@@ -73,8 +73,7 @@ std::vector<FixtureWarning> fixture_errors(const Program& program, const CourseP
     std::vector<FixtureWarning> out;
     std::vector<std::string> kinds;
     std::vector<std::string> names;
-    for (const std::int32_t kind : program.fixtures)
-        kinds.push_back(program.machines[static_cast<std::size_t>(kind)].name);
+    for (const MachineId kind : program.fixtures) kinds.push_back(program.machines[kind].name);
     for (const PlacedFixture& placed : plan.fixtures) names.push_back(placed.name);
     const auto hint = [](const std::string& near) {
         return near.empty() ? std::string() : fmt::format("; did you mean {}?", near);

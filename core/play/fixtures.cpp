@@ -47,8 +47,8 @@ Solid solid_box(const FixturePose& pose, const Surface& surface) {
 }  // namespace
 
 const Machine* fixture_kind(const EvaluationContext& m, std::size_t index) {
-    const auto kind = m.layout.fixtures[index].kind;
-    return kind ? &m.program.machines[static_cast<std::size_t>(*kind)] : nullptr;
+    const MachineId kind = m.layout.fixtures[index].kind;
+    return kind ? &m.program.machines[kind] : nullptr;
 }
 
 bool is_fixture_of(const EvaluationContext& m, std::int32_t index, std::string_view kind) {
@@ -57,7 +57,7 @@ bool is_fixture_of(const EvaluationContext& m, std::int32_t index, std::string_v
     const Machine* machine = fixture_kind(m, i);
     while (machine != nullptr && machine->name != kind) {
         const auto base = machine->base.empty() ? std::nullopt : m.program.find_machine(machine->base);
-        machine = base ? &m.program.machines[static_cast<std::size_t>(*base)] : nullptr;
+        machine = base ? &m.program.machines[*base] : nullptr;
     }
     return machine != nullptr;
 }

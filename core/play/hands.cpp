@@ -15,8 +15,8 @@ Quat looking(double yaw_rad, double pitch_rad) {
     return glm::angleAxis(yaw_rad, world_up) * glm::angleAxis(-pitch_rad, Vec3{0.0, 1.0, 0.0});
 }
 
-const ButtonState* button(const Actor& actor, std::int32_t index) {
-    return index < 0 ? nullptr : &actor.buttons[static_cast<std::size_t>(index)];
+const ButtonState* state_of(const Actor& actor, ButtonId button) {
+    return button ? &actor.buttons[button] : nullptr;
 }
 
 /// Things that a hand can take: those with a phase in a hand that aren't held, or hidden.
@@ -51,7 +51,7 @@ HandPose hand_pose(const EvaluationContext& m, int hand) {
     const double aside = number(m, info.at[1]) * side;
     const double up = std::min(number(m, info.at[2]), s.height);
     HandPose out;
-    const ButtonState* raise = button(s, info.buttons[static_cast<std::size_t>(hand)]);
+    const ButtonState* raise = state_of(s, info.buttons[static_cast<std::size_t>(hand)]);
     out.raised = raise != nullptr && raise->down;
     const double yaw = out.raised ? s.look_yaw : s.facing;
     const Vec3 front = facing_direction(yaw);
@@ -121,8 +121,8 @@ std::int32_t within_grasp(const EvaluationContext& m, int hand) {
 bool hands_do_something(const Rehearsal& r, const Actor& actor) {
     const auto& hands = r.program.bodies[static_cast<std::size_t>(actor.kind)].hands;
     if (!hands) return false;
-    const auto is_fresh = [&](std::int32_t index) {
-        const ButtonState* state = button(actor, index);
+    const auto is_fresh = [&](ButtonId button) {
+        const ButtonState* state = state_of(actor, button);
         return state != nullptr && (state->fresh_press || state->fresh_release);
     };
     return std::any_of(hands->buttons.begin(), hands->buttons.end(), is_fresh) ||
@@ -134,8 +134,8 @@ void use_hands(const Rehearsal& r, World& world, Actor& actor, StepCache& cache)
     if (!hands || world.loose.empty()) return;
     const HandsInfo& info = *hands;
     for (int hand = 0; hand < 2; ++hand) {
-        const ButtonState* raise = button(actor, info.buttons[static_cast<std::size_t>(hand)]);
-        const ButtonState* use = button(actor, info.uses[static_cast<std::size_t>(hand)]);
+        const ButtonState* raise = state_of(actor, info.buttons[static_cast<std::size_t>(hand)]);
+        const ButtonState* use = state_of(actor, info.uses[static_cast<std::size_t>(hand)]);
         const std::int32_t held = held_by(world, actor, hand);
         const auto tell = [&](std::int32_t loose, FixtureEvent event) {
             const auto fixture = r.layout.rigid[static_cast<std::size_t>(loose)].fixture;

@@ -59,19 +59,19 @@ bool Instant::run_rounds() {
         for (std::size_t i = first_; i < last_; ++i) {
             if (!is_asked_now(i)) continue;
             ask(i);
-            for (const std::int32_t move : actor_->moves) blocks_on_events({move, {}});
+            for (const MachineId move : actor_->moves) blocks_on_events({move, {}});
             blocks_on_events({actor_->stance, {}});
         }
         blocks_of_fixtures();
         int changes = 0;
         while (once() && ++changes < most_changes()) {
         }
-        if (changes >= most_changes()) note(EventKind::fault, actor_->body_move(), -1);
+        if (changes >= most_changes()) note(EventKind::fault, actor_->body_move().written(), -1);
         forget_events();
         if (!show_news()) return changed_ || round > 0;
     }
     forget_events();
-    note(EventKind::fault, actor_->body_move(), -1);
+    note(EventKind::fault, actor_->body_move().written(), -1);
     return true;
 }
 
@@ -81,8 +81,8 @@ bool Instant::once() {
     for (std::size_t i = first_; i < last_; ++i) {
         if (!is_asked_now(i)) continue;
         ask(i);
-        for (const std::int32_t move : actor_->moves)
-            if (move >= 0 && take_way({move, {}})) return true;
+        for (const MachineId move : actor_->moves)
+            if (move && take_way({move, {}})) return true;
         if (start_move() || choose_stance()) return true;
     }
     return !alone_ && take_fixture_ways();
@@ -108,7 +108,7 @@ void Instant::fall_back_and_refill() {
         ask(k);
         const EvaluationContext m = context();
         for (std::size_t i = 0; i < program_.counters.size(); ++i)
-            if (program_.counters[i].kind < 0) fall_back(m, program_.counters[i], actor_->counters[i]);
+            if (!program_.counters[i].kind) fall_back(m, program_.counters[i], actor_->counters[i]);
     }
     if (!alone_) fall_back_of_fixtures();
     for (std::size_t k = first_; k < last_; ++k) {
@@ -120,7 +120,7 @@ void Instant::fall_back_and_refill() {
 
 void Instant::refill_charges() {
     const EvaluationContext m = context();
-    for (const std::int32_t move : program_.moves) {
+    for (const MachineId move : program_.moves) {
         const auto& charges = machine(move).charges;
         if (!charges) continue;
         MachineState& own = state_of(move);
@@ -207,7 +207,7 @@ int Instant::most_changes() const {
 }
 
 MachineState& Instant::state_of(const RunningMachine& running) {
-    return running.fixture ? world_.machines[running.fixture.at()] : state_of(running.kind);
+    return running.fixture ? world_.machines[running.fixture] : state_of(running.kind);
 }
 
 const Phase& Instant::phase_of(const RunningMachine& running) {

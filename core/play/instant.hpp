@@ -10,8 +10,8 @@ namespace leap {
 
 /// A machine that runs: a stance or move of the character that is being asked, or a fixture by its kind.
 struct RunningMachine {
-    std::int32_t kind = -1;  ///< in Program::machines
-    FixtureId fixture{};     ///< none: the character's own
+    MachineId kind;
+    FixtureId fixture{};  ///< none: the character's own
 };
 
 /// Asks the rules at one instant; see core/play/machines.hpp. Characters are asked in their order, then fixtures.
@@ -51,10 +51,10 @@ class Instant {
     void close_span(const RunningMachine& running, std::int32_t left_by);
 
     // instant_moves.cpp: the moves and stances of a character
-    void take_drive(std::int32_t move, const Drive& drive);
-    void end(std::int32_t move, EventKind kind, std::int32_t by, std::int32_t left_by);
+    void take_drive(MachineId move, const Drive& drive);
+    void end(MachineId move, EventKind kind, std::int32_t by, std::int32_t left_by);
     void end_all_moves();
-    bool may_start(std::int32_t move) const;
+    bool may_start(MachineId move) const;
     bool start_move();
     bool choose_stance();
 
@@ -87,12 +87,12 @@ class Instant {
     /// Each move and fixture may answer the same event; more changes than that, and some, are rules that chase each
     /// other.
     int most_changes() const;
-    const Machine& machine(std::int32_t kind) const { return program_.machines[static_cast<std::size_t>(kind)]; }
+    const Machine& machine(MachineId kind) const { return program_.machines[kind]; }
     MachineState& state_of(const RunningMachine& running);
-    MachineState& state_of(std::int32_t move) { return actor_->machines[static_cast<std::size_t>(move)]; }
+    MachineState& state_of(MachineId move) { return actor_->machines[move]; }
     const Phase& phase_of(const RunningMachine& running);
     RunningMachine fixture_machine(std::size_t fixture) const {
-        return {*rehearsal_.layout.fixtures[fixture].kind, FixtureId(fixture)};
+        return {rehearsal_.layout.fixtures[fixture].kind, FixtureId(fixture)};
     }
     void note(EventKind kind, std::int32_t index, std::int32_t detail);
     void note_fixture(EventKind kind, FixtureId fixture, std::int32_t detail);

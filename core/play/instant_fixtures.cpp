@@ -21,7 +21,7 @@ bool Instant::is_asked(std::size_t i) const {
     const FixtureStand& stand = cache().stands[i];
     const MachineState& running = world_.machines[i];
     if (stand.phase == running.phase) return !stand.waits;
-    const Machine& kind = machine(*rehearsal_.layout.fixtures[i].kind);
+    const Machine& kind = machine(rehearsal_.layout.fixtures[i].kind);
     return !kind.phases[static_cast<std::size_t>(running.phase)].waits_for_events;
 }
 
@@ -84,10 +84,10 @@ bool Instant::take_fixture_ways() {
 void Instant::fall_back_of_fixtures() {
     for (const std::size_t i : lively()) {
         const FixtureLayout& fixture = rehearsal_.layout.fixtures[i];
-        if (!fixture.kind || machine(*fixture.kind).counters.empty()) continue;
+        if (!fixture.kind || machine(fixture.kind).counters.empty()) continue;
         ask(subject_of(rehearsal_.layout, world_, rehearsal_.course, i));
         const EvaluationContext m = context(fixture_machine(i));
-        for (const std::int32_t index : machine(*fixture.kind).counters) {
+        for (const std::int32_t index : machine(fixture.kind).counters) {
             const CounterInfo& info = program_.counters[static_cast<std::size_t>(index)];
             fall_back(m, info, world_.counters[fixture.first_counter + static_cast<std::size_t>(info.own)]);
         }
@@ -106,8 +106,8 @@ void Instant::look_for_focus() {
     }
     if (!now) return;
     const std::size_t fixture = now.at();
-    const std::int32_t button = machine(*rehearsal_.layout.fixtures[fixture].kind).fixture->focus->button;
-    if (button < 0 || !actor_->buttons[static_cast<std::size_t>(button)].fresh_press) return;
+    const ButtonId button = machine(rehearsal_.layout.fixtures[fixture].kind).fixture->focus->button;
+    if (!button || !actor_->buttons[button].fresh_press) return;
     note_change();
     actor_->contacts[fixture].events |= fixture_used;
     changes().note();
@@ -158,8 +158,8 @@ void Instant::change_seat(std::size_t fixture, bool sat) {
         }
         ask(asked);
     } else if (!sat && seats && !actor_->seat) {
-        for (const std::int32_t move : std::vector<std::int32_t>(actor_->moves))
-            if (move >= 0 && machine(move).layer == 0) end(move, EventKind::cut, -1, PhaseSpan::cut);
+        for (const MachineId move : std::vector<MachineId>(actor_->moves))
+            if (move && machine(move).layer == 0) end(move, EventKind::cut, -1, PhaseSpan::cut);
         actor_->seat = FixtureId(fixture);
         keep_seat(rehearsal_, world_, *actor_);
         note(EventKind::seated, actor_->seat.written(), -1);

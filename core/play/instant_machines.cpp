@@ -37,7 +37,7 @@ void Instant::actions(const std::vector<Action>& list) {
 }
 
 void Instant::blocks_on_events(const RunningMachine& running) {
-    if (running.kind < 0 || state_of(running).phase < 0) return;
+    if (!running.kind || state_of(running).phase < 0) return;
     acting_ = running;
     const auto due = [&](const Block& block) {
         return block.trigger == syntax::Trigger::on && truth(context(running), block.on.truth);
@@ -93,13 +93,13 @@ bool Instant::take_way(const RunningMachine& running) {
 
 /// The press that led into a phase doesn't lead out of it again at once.
 bool Instant::led_here(const RunningMachine& running, const Transition& transition) {
-    if (transition.takes_press < 0 || state_of(running).phase_since != actor_->time) return false;
-    return actor_->buttons[static_cast<std::size_t>(transition.takes_press)].pressed_at == actor_->time;
+    if (!transition.takes_press || state_of(running).phase_since != actor_->time) return false;
+    return actor_->buttons[transition.takes_press].pressed_at == actor_->time;
 }
 
 void Instant::follow(const RunningMachine& running, const Transition& transition) {
     acting_ = running;
-    if (transition.takes_press >= 0) actor_->buttons[static_cast<std::size_t>(transition.takes_press)].pending = false;
+    if (transition.takes_press) actor_->buttons[transition.takes_press].pending = false;
     const auto taken = static_cast<std::int32_t>(&transition - phase_of(running).transitions.data());
     actions(transition.actions);
     if (transition.to >= 0) {
@@ -136,14 +136,13 @@ void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int3
         change_seat(fixture.at(), sat);
     }
     if (machine(running.kind).kind == MachineKind::move)
-        note(opens ? EventKind::started : EventKind::phase, running.kind, phase);
+        note(opens ? EventKind::started : EventKind::phase, running.kind.written(), phase);
     const Phase& entered = phase_of(running);
     for (const Block& block : entered.blocks)
         if (block.trigger == syntax::Trigger::start) actions(block.actions);
     if (entered.effects.drive) take_drive(running.kind, *entered.effects.drive);
     if (entered.effects.rope)
-        actor_->rope_left[static_cast<std::size_t>(running.kind)] =
-            std::max(0.0, number(context(running), entered.effects.rope->length));
+        actor_->rope_left[running.kind] = std::max(0.0, number(context(running), entered.effects.rope->length));
     changes().note();
 }
 

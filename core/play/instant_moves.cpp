@@ -8,7 +8,7 @@
 
 namespace leap {
 
-void Instant::take_drive(std::int32_t move, const Drive& drive) {
+void Instant::take_drive(MachineId move, const Drive& drive) {
     MachineState& own = state_of(move);
     own.drive_direction = direction_or_zero(vector(context(), drive.direction));
     if (actor_->body.grounded && own.drive_direction.z > 1e-3) {
@@ -20,28 +20,28 @@ void Instant::take_drive(std::int32_t move, const Drive& drive) {
     own.drive_base = drive.adding ? actor_->body.velocity : Vec3{0.0};
 }
 
-void Instant::end(std::int32_t move, EventKind kind, std::int32_t by, std::int32_t left_by) {
+void Instant::end(MachineId move, EventKind kind, std::int32_t by, std::int32_t left_by) {
     leave_phase({move, {}}, left_by);
     MachineState& own = state_of(move);
     own.phase = -1;
     own.ended_at = actor_->time;
-    std::replace(actor_->moves.begin(), actor_->moves.end(), move, -1);
+    std::replace(actor_->moves.begin(), actor_->moves.end(), move, MachineId{});
     own.outcome_ahead =
         kind == EventKind::ended ? Outcome::completed : (kind == EventKind::failed ? Outcome::failed : Outcome::cut);
     outcomes_ = true;
     note_change();
     changes().note();
-    note(kind, move, by);
+    note(kind, move.written(), by);
 }
 
 /// A character that is put back has done with its moves, but for the one that put it back.
 void Instant::end_all_moves() {
-    const std::int32_t acting = acting_.fixture ? -1 : acting_.kind;
-    for (const std::int32_t move : std::vector<std::int32_t>(actor_->moves))
-        if (move >= 0 && move != acting) end(move, EventKind::cut, -1, PhaseSpan::cut);
+    const MachineId acting = acting_.fixture ? MachineId{} : acting_.kind;
+    for (const MachineId move : std::vector<MachineId>(actor_->moves))
+        if (move && move != acting) end(move, EventKind::cut, -1, PhaseSpan::cut);
 }
 
-bool Instant::may_start(std::int32_t move) const {
+bool Instant::may_start(MachineId move) const {
     const EvaluationContext m = context();
     const Machine& wanted = machine(move);
     if (!wanted.is_for(actor_->kind)) return false;
@@ -54,11 +54,11 @@ bool Instant::may_start(std::int32_t move) const {
 }
 
 bool Instant::start_move() {
-    for (const std::int32_t move : program_.moves) {
+    for (const MachineId move : program_.moves) {
         if (!may_start(move)) continue;
-        std::int32_t& active = actor_->moves[static_cast<std::size_t>(machine(move).layer)];
-        if (active >= 0) end(active, EventKind::cut, move, PhaseSpan::cut);
-        if (machine(move).button >= 0) actor_->buttons[static_cast<std::size_t>(machine(move).button)].pending = false;
+        MachineId& active = actor_->moves[static_cast<std::size_t>(machine(move).layer)];
+        if (active) end(active, EventKind::cut, move.written(), PhaseSpan::cut);
+        if (machine(move).button) actor_->buttons[machine(move).button].pending = false;
         MachineState& own = state_of(move);
         own.started_at = actor_->time;
         if (machine(move).charges) {
@@ -73,10 +73,10 @@ bool Instant::start_move() {
 }
 
 bool Instant::choose_stance() {
-    const std::int32_t now = actor_->stance;
+    const MachineId now = actor_->stance;
     const EvaluationContext m = context();
-    if (now >= 0 && machine(now).until && !truth(m, machine(now).until->truth)) return false;
-    for (const std::int32_t index : program_.stances) {
+    if (now && machine(now).until && !truth(m, machine(now).until->truth)) return false;
+    for (const MachineId index : program_.stances) {
         const Machine& stance = machine(index);
         if (!stance.is_for(actor_->kind)) continue;
         if (stance.when && (m.tuning.is_off(index) || !truth(m, stance.when->truth))) continue;
@@ -84,7 +84,7 @@ bool Instant::choose_stance() {
                              std::find(stance.from.begin(), stance.from.end(), now) != stance.from.end();
         if (!allowed) continue;
         if (index == now) return false;
-        if (now >= 0) {
+        if (now) {
             leave_phase({now, {}}, PhaseSpan::cut);
             state_of(now).phase = -1;
             state_of(now).ended_at = actor_->time;
@@ -92,7 +92,7 @@ bool Instant::choose_stance() {
         actor_->stance = index;
         state_of(index).started_at = actor_->time;
         enter({index, {}}, 0, PhaseSpan::cut);
-        note(EventKind::stance, index, -1);
+        note(EventKind::stance, index.written(), -1);
         return true;
     }
     return false;

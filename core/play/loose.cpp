@@ -36,7 +36,7 @@ Vec3 gravity_on(const EvaluationContext& at, std::size_t fixture) {
 
 /// How much of its phase's time has gone, beginning and ending at rest; all of it when the phase has no time.
 double eased(const EvaluationContext& own, const Phase& phase) {
-    const MachineState& machine = own.world.machines[own.fixture.at()];
+    const MachineState& machine = own.world.machines[own.fixture];
     const double length = phase.duration ? number(own, *phase.duration) : 0.0;
     const double gone = length > 0.0 ? std::clamp((own.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
     return gone * gone * (3.0 - 2.0 * gone);

@@ -18,12 +18,12 @@ bool rested(const EvaluationContext& m, std::size_t meter) {
 
 template <class Visit>
 void each_drain(const EvaluationContext& m, Visit visit) {
-    const auto look = [&](std::int32_t machine) {
+    const auto look = [&](MachineId machine) {
         if (const Phase* phase = phase_in_force(m, machine))
             for (const Drain& drain : phase->effects.drains) visit(drain);
     };
     look(m.actor.stance);
-    for (const std::int32_t move : m.actor.moves) look(move);
+    for (const MachineId move : m.actor.moves) look(move);
 }
 
 }  // namespace

@@ -220,12 +220,11 @@ Forces forces_at(const EvaluationContext& m) {
     Forces out;
     const Expression* gravity = nullptr;
     bool boost_varies = false;
-    const auto add = [&](std::int32_t machine) {
-        if (machine < 0) return;
-        const MachineState& running = m.actor.machines[static_cast<std::size_t>(machine)];
+    const auto add = [&](MachineId machine) {
+        if (!machine) return;
+        const MachineState& running = m.actor.machines[machine];
         if (running.phase < 0) return;
-        const Phase& phase =
-            m.program.machines[static_cast<std::size_t>(machine)].phases[static_cast<std::size_t>(running.phase)];
+        const Phase& phase = m.program.machines[machine].phases[static_cast<std::size_t>(running.phase)];
         const Effects& effects = phase.effects;
         if (out.steer == nullptr && effects.steer) out.steer = &*effects.steer;
         if (out.cap == nullptr && effects.cap) out.cap = &*effects.cap;
@@ -251,7 +250,7 @@ Forces forces_at(const EvaluationContext& m) {
             if (phase.duration) out.drive_duration = number(m, *phase.duration);
         }
     };
-    for (const std::int32_t move : m.actor.moves) add(move);
+    for (const MachineId move : m.actor.moves) add(move);
     add(m.actor.stance);
     out.pull = gravity != nullptr ? gravity : &m.body().gravity;
     out.gravity = number(m, *out.pull);

@@ -16,7 +16,7 @@ struct Forces {
     const CapsuleSize* capsule = nullptr;
     const Expression* face = nullptr;
     const Expression* pull = nullptr;  ///< what `gravity` was worked out from
-    std::int32_t rope_machine = -1;
+    MachineId rope_machine;
     std::int32_t cling = -1;  ///< probe
     double boost = 1.0;       ///< of the speed that steering goes to
     bool vary = false;        ///< any of them but gravity is worked out from what changes while time passes

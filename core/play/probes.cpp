@@ -242,7 +242,7 @@ ProbeResult ask_probe(const EvaluationContext& m, std::int32_t probe) {
     const ProbeInfo& info = m.program.probes[i];
     Owner asker = actor_owner(static_cast<std::size_t>(m.actor.id));
     std::optional<std::size_t> fixture;
-    if (info.fixture >= 0) {
+    if (info.fixture) {
         if (m.course != nullptr) fixture = fixture_meant(m, info.fixture);
         if (!fixture) return {};
         asker = fixture_owner(*fixture);

@@ -10,8 +10,7 @@ namespace {
 double gauge_value(const EvaluationContext& m, const GaugeInfo& gauge) {
     const std::vector<std::int32_t>& chain = m.body().chain;
     if (gauge.body >= 0 && std::find(chain.begin(), chain.end(), gauge.body) == chain.end()) return 0.0;
-    if (gauge.machine >= 0 &&
-        m.program.machines[static_cast<std::size_t>(gauge.machine)].kind == MachineKind::fixture) {
+    if (gauge.machine && m.program.machines[gauge.machine].kind == MachineKind::fixture) {
         const auto fixture = fixture_meant(m, gauge.machine);
         return fixture ? number(m.of_fixture(*fixture), gauge.value) : 0.0;
     }
@@ -40,9 +39,9 @@ void write_row(const Rehearsal& r, const World& world, const Actor& actor, StepC
     for (std::size_t i = 0; i < actor.buttons.size(); ++i)
         if (actor.buttons[i].down) row.buttons |= std::uint64_t{1} << i;
     row.stance = actor.stance;
-    const std::int32_t move = actor.body_move();
+    const MachineId move = actor.body_move();
     row.move = move;
-    if (move >= 0) row.move_phase = actor.machines[static_cast<std::size_t>(move)].phase;
+    if (move) row.move_phase = actor.machines[move].phase;
     row.grounded = actor.body.grounded;
     row.tick_begin = tick_begin;
     // Those of characters before it may be ahead already.
@@ -67,10 +66,10 @@ void open_record(const Rehearsal& r, const World& world, Record& record) {
         record.tracks.push_back({r.program.bodies[static_cast<std::size_t>(kind)].name, kind, {}, {}});
     }
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
-        const std::int32_t machine = r.layout.fixtures[i].kind.value_or(-1);
+        const MachineId machine = r.layout.fixtures[i].kind;
         record.fixtures.push_back({r.course.plan.fixtures[i].name, machine});
         const MachineState& own = world.machines[i];
-        if (machine >= 0)
+        if (machine)
             record.spans.push_back({machine, own.phase, static_cast<std::int32_t>(i), own.phase_since, -1.0, false});
     }
 }

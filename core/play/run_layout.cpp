@@ -7,10 +7,10 @@
 namespace leap {
 namespace {
 
-std::optional<std::int32_t> kind_of(const Program& program, const Tuning& tuning, const std::string& name) {
+MachineId kind_of(const Program& program, const Tuning& tuning, const std::string& name) {
     const auto kind = program.find_machine(name);
-    if (!kind || program.machines[static_cast<std::size_t>(*kind)].kind != MachineKind::fixture) return std::nullopt;
-    return tuning.is_off(*kind) ? std::nullopt : kind;
+    if (!kind || program.machines[*kind].kind != MachineKind::fixture) return {};
+    return tuning.is_off(*kind) ? MachineId{} : *kind;
 }
 
 }  // namespace
@@ -25,8 +25,8 @@ RunLayout run_layout(const Program& program, const Tuning& tuning, const CourseP
         FixtureLayout& fixture = out.fixtures[i];
         fixture.kind = kind_of(program, tuning, plan.fixtures[i].kind);
         if (!fixture.kind) continue;
-        if (auto& first = out.first_of_kind[static_cast<std::size_t>(*fixture.kind)]; !first) first = i;
-        const Machine& machine = program.machines[static_cast<std::size_t>(*fixture.kind)];
+        if (auto& first = out.first_of_kind[fixture.kind]; !first) first = i;
+        const Machine& machine = program.machines[fixture.kind];
         fixture.first_counter = out.counters;
         fixture.first_memory = out.memory;
         out.counters += machine.counters.size();

@@ -14,7 +14,7 @@ namespace leap {
 
 /// One fixture of the course.
 struct FixtureLayout {
-    std::optional<std::int32_t> kind;  ///< in Program::machines; nothing: the run does without it
+    MachineId kind;                    ///< none: the run does without it
     std::optional<std::size_t> link;   ///< the fixture it is linked to
     std::optional<std::size_t> rigid;  ///< in World::loose, when it can be loose
     std::size_t first_counter = 0;     ///< in World::counters
@@ -28,10 +28,10 @@ struct RigidLayout {
 };
 
 struct RunLayout {
-    std::vector<FixtureLayout> fixtures;                    ///< by fixture of the course
-    std::vector<RigidLayout> rigid;                         ///< by World::loose
-    std::vector<std::optional<std::size_t>> first_of_kind;  ///< by Program::machines: the first fixture of that kind
-    std::size_t counters = 0;                               ///< of all fixtures
+    std::vector<FixtureLayout> fixtures;                         ///< by fixture of the course
+    std::vector<RigidLayout> rigid;                              ///< by World::loose
+    PerId<MachineId, std::optional<std::size_t>> first_of_kind;  ///< the first fixture of that kind
+    std::size_t counters = 0;                                    ///< of all fixtures
     std::size_t memory = 0;
     std::size_t wheels = 0;
 

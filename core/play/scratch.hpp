@@ -35,7 +35,7 @@ struct Noticed {
     };
     std::vector<Truth> truths;
     std::size_t own = 0;                ///< how many of them are the character's; the others are of fixtures
-    std::vector<std::int32_t> starts;   ///< moves that may start by it
+    std::vector<MachineId> starts;      ///< moves that may start by it
     std::vector<std::size_t> fixtures;  ///< those that are asked
     double time = 0.0;                  ///< when it was noticed
     double next_time = 0.0;             ///< when the next way comes to be asked that waits for a time
@@ -68,7 +68,7 @@ struct ActorScratch {
     ActorMotion before;  ///< the begin of a stretch that may have to be taken again
     Noticed first, now;
     std::vector<double> passed;
-    std::vector<std::int32_t> last_starts;
+    std::vector<MachineId> last_starts;
     std::vector<std::size_t> last_fixtures;
     Emitted emitted;
     bool changed = false;         ///< some rule of it has changed something at this instant

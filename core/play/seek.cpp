@@ -25,12 +25,11 @@ class Noticing {
 
     void run() {
         const SoughtConditions& sought = r_.program.sought;
-        for (const std::int32_t move : first_.starts) out_.truths.push_back({may_ask(move), false});
-        for (const std::int32_t move : sought.charges) note(m_, *machine(move).charges->refill_when, false);
-        for (const std::int32_t move : actor_.moves)
-            if (const Phase* phase = phase_in_force(m_, move))
-                ways(m_, *phase, actor_.machines[static_cast<std::size_t>(move)]);
-        for (const std::int32_t index : sought.stances) {
+        for (const MachineId move : first_.starts) out_.truths.push_back({may_ask(move), false});
+        for (const MachineId move : sought.charges) note(m_, *machine(move).charges->refill_when, false);
+        for (const MachineId move : actor_.moves)
+            if (const Phase* phase = phase_in_force(m_, move)) ways(m_, *phase, actor_.machines[move]);
+        for (const MachineId index : sought.stances) {
             const Machine& stance = machine(index);
             if (stance.when) note(m_, *stance.when, true);
             if (stance.until && index == actor_.stance) note(m_, *stance.until, true);
@@ -46,7 +45,7 @@ class Noticing {
     }
 
   private:
-    const Machine& machine(std::int32_t index) const { return r_.program.machines[static_cast<std::size_t>(index)]; }
+    const Machine& machine(MachineId index) const { return r_.program.machines[index]; }
 
     /// `both`: it matters when it ceases to hold, too.
     void note(const EvaluationContext& m, const Condition& condition, bool both) {
@@ -67,7 +66,7 @@ class Noticing {
         }
     }
     /// Whether a move's own condition holds, where it has one, and all of its gates.
-    bool may_ask(std::int32_t index) {
+    bool may_ask(MachineId index) {
         const Machine& move = machine(index);
         if (move.start_when && !truth(m_, move.start_when->condition.truth)) return false;
         return std::all_of(move.gates.begin(), move.gates.end(),
@@ -108,14 +107,13 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
     first.focus_changes = static_cast<bool>(actor.focus);
     first.grounded = actor.body.grounded;
     const EvaluationContext m = r.context(world, actor, &cache);
-    first.driven = std::any_of(actor.moves.begin(), actor.moves.end(), [&](std::int32_t move) {
+    first.driven = std::any_of(actor.moves.begin(), actor.moves.end(), [&](MachineId move) {
         const Phase* phase = phase_in_force(m, move);
         return phase != nullptr && phase->effects.drive;
     });
-    for (const std::int32_t move : r.program.sought.starts) {
-        const Machine& machine = r.program.machines[static_cast<std::size_t>(move)];
-        const bool waits =
-            machine.start_when ? actor.machines[static_cast<std::size_t>(move)].phase < 0 : press_waits(m, move);
+    for (const MachineId move : r.program.sought.starts) {
+        const Machine& machine = r.program.machines[move];
+        const bool waits = machine.start_when ? actor.machines[move].phase < 0 : press_waits(m, move);
         if (waits && !r.tuning.is_off(move)) first.starts.push_back(move);
     }
     for (const std::size_t i : cache.lively) {

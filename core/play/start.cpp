@@ -19,9 +19,9 @@ void place_fixtures(const Rehearsal& r, World& world) {
     world.counters.reserve(r.layout.counters);
     world.memory.resize(r.layout.memory);
     for (std::size_t i = 0; i < count; ++i) {
-        const auto kind = r.layout.fixtures[i].kind;
+        const MachineId kind = r.layout.fixtures[i].kind;
         if (!kind) continue;
-        for (const std::int32_t counter : r.program.machines[static_cast<std::size_t>(*kind)].counters)
+        for (const std::int32_t counter : r.program.machines[kind].counters)
             world.counters.push_back({r.program.counters[static_cast<std::size_t>(counter)].start, never});
         world.machines[i].phase = 0;
         world.machines[i].phase_since = 0.0;
@@ -40,7 +40,7 @@ Actor blank_actor(const Program& program, const CoursePlan& plan, const ActorSta
     for (std::size_t i = 0; i < program.counters.size(); ++i) actor.counters[i].value = program.counters[i].start;
     actor.memory.resize(static_cast<std::size_t>(program.memory_slots));
     actor.meters.resize(program.meters.size());
-    actor.moves.assign(program.layers.size(), -1);
+    actor.moves.resize(program.layers.size());
     actor.tagged_until.assign(program.tags.size(), never);
     actor.contacts.resize(plan.fixtures.size());
     actor.body.position = start.position;

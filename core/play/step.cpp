@@ -32,7 +32,7 @@ void apply_input(const InputEvent& input, Actor& actor, Record* record) {
             actor.look_pitch = input.value.y;
             break;
         case InputEvent::Kind::button: {
-            ButtonState& button = actor.buttons[static_cast<std::size_t>(input.button)];
+            ButtonState& button = actor.buttons[input.button];
             if (button.down == input.down) return;
             button.down = input.down;
             if (input.down) {
@@ -44,7 +44,7 @@ void apply_input(const InputEvent& input, Actor& actor, Record* record) {
             }
             if (record != nullptr) {
                 const EventKind kind = input.down ? EventKind::pressed : EventKind::released;
-                record->events.push_back({actor.time, kind, input.button, -1, actor.id});
+                record->events.push_back({actor.time, kind, input.button.written(), -1, actor.id});
             }
             break;
         }
@@ -155,7 +155,7 @@ class Tick {
     /// Rules chase each other: the rest of the tick passes without motion, and the score says so.
     void note_fault(const Actor& actor) {
         if (record_ != nullptr)
-            record_->events.push_back({actor.time, EventKind::fault, actor.body_move(), -1, actor.id});
+            record_->events.push_back({actor.time, EventKind::fault, actor.body_move().written(), -1, actor.id});
     }
 
     const Rehearsal& r_;

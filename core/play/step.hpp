@@ -13,7 +13,7 @@ namespace leap {
 struct InputEvent {
     enum class Kind : std::uint8_t { button, stick, look } kind = Kind::button;
     double time = 0.0;
-    std::int32_t button = -1;
+    ButtonId button;
     bool down = false;
     Vec2 value{0.0};         ///< stick, or yaw and pitch in rad
     std::int32_t actor = 0;  ///< in World::actors

@@ -13,7 +13,7 @@ namespace {
 constexpr double taut_within_m = 1e-5;
 
 double rope_left(const Forces& f, const Actor& actor) {
-    return actor.rope_left[static_cast<std::size_t>(f.rope_machine)];
+    return actor.rope_left[f.rope_machine];
 }
 
 /// A rope at its shortest is not reeled further.
@@ -23,7 +23,7 @@ double reel_speed(const EvaluationContext& m, const Forces& f, const Actor& acto
 }
 
 void reel(const EvaluationContext& m, const Forces& f, double seconds, Actor& actor) {
-    double& left = actor.rope_left[static_cast<std::size_t>(f.rope_machine)];
+    double& left = actor.rope_left[f.rope_machine];
     left = std::max(defaults::shortest_rope_m, left - reel_speed(m, f, actor) * seconds);
 }
 

@@ -87,13 +87,13 @@ struct WorldMotion {
 /// comparing it compares two runs.
 struct World : WorldMotion {
     std::int64_t tick = 0;
-    std::vector<MachineState> machines;    ///< by fixture of the course
-    std::vector<FixtureState> fixtures;    ///< by fixture of the course
-    std::vector<CounterState> counters;    ///< of fixtures
-    std::vector<double> memory;            ///< of fixtures
-    std::vector<double> target_struck_at;  ///< by target of the course; never: it is there
-    std::vector<std::int32_t> heard;       ///< emitted events that fixtures hear now, in Program::events
-    std::vector<Actor> actors;             ///< in the order of the tape, which breaks ties
+    PerId<FixtureId, MachineState> machines;  ///< by fixture of the course
+    std::vector<FixtureState> fixtures;       ///< by fixture of the course
+    std::vector<CounterState> counters;       ///< of fixtures
+    std::vector<double> memory;               ///< of fixtures
+    std::vector<double> target_struck_at;     ///< by target of the course; never: it is there
+    std::vector<std::int32_t> heard;          ///< emitted events that fixtures hear now, in Program::events
+    std::vector<Actor> actors;                ///< in the order of the tape, which breaks ties
 
     friend bool operator==(const World&, const World&) = default;
 };

@@ -107,7 +107,7 @@ class Search {
 
     std::int32_t add_node(std::int32_t parent, const WayStretch& stretch) {
         const int before = parent < 0 ? 0 : nodes_[static_cast<std::size_t>(parent)].presses;
-        nodes_.push_back({parent, stretch, before + (stretch.press >= 0 ? 1 : 0), nullptr});
+        nodes_.push_back({parent, stretch, before + (stretch.press ? 1 : 0), nullptr});
         return static_cast<std::int32_t>(nodes_.size()) - 1;
     }
 
@@ -187,10 +187,10 @@ std::vector<WayStretch> tidied(const Rehearsal& r, const WayEnds& ends, std::vec
         way = std::move(other);
     };
     for (std::size_t i = way.size(); i-- > 0;) {
-        if (i >= way.size() || way[i].press < 0) continue;
+        if (i >= way.size() || !way[i].press) continue;
         if (options.stop && options.stop()) return way;
         std::vector<WayStretch> without = way;
-        without[i].press = -1;
+        without[i].press = {};
         take(std::move(without));
     }
     for (std::size_t i = 1; i < way.size(); ++i) {

@@ -31,8 +31,8 @@ struct WayStretch {
     double yaw_deg = 0.0;    ///< the view, and so where the stick leads
     double pitch_deg = 0.0;  ///< of the view
     bool stick_ahead = true;
-    std::int32_t press = -1;   ///< in Program::buttons
-    std::int32_t let_go = -1;  ///< likewise
+    ButtonId press;
+    ButtonId let_go;
     double seconds = 0.0;
     bool on_ground = false;  ///< where it began
     Vec3 end{0.0};           ///< of the feet

@@ -27,10 +27,10 @@ class Attempt {
     std::optional<LeapAttempt> run() {
         const double facing = std::atan2(way_.direction.y, way_.direction.x);
         world_ = initial_world(r_, way_.start, facing);
-        InputEvent look{InputEvent::Kind::look, 0.0, -1, false, {facing, -0.1}, 0};
-        InputEvent stick{InputEvent::Kind::stick, 0.0, -1, false, {0.0, 1.0}, 0};
+        InputEvent look{InputEvent::Kind::look, 0.0, {}, false, {facing, -0.1}, 0};
+        InputEvent stick{InputEvent::Kind::stick, 0.0, {}, false, {0.0, 1.0}, 0};
         waiting_ = {look, stick};
-        if (presses_.all_along >= 0) press(presses_.all_along);
+        if (presses_.all_along) press(presses_.all_along);
         if (presses_.from_run_up) press(presses_.at_edge);
         LeapAttempt out;
         out.start = me().body.position;
@@ -43,7 +43,7 @@ class Attempt {
             note(out);
         }
         if (!started(presses_.at_edge) || !started(presses_.all_along)) return std::nullopt;
-        if (presses_.at_top >= 0 && (!second_at_ || !started(presses_.at_top, *second_at_))) return std::nullopt;
+        if (presses_.at_top && (!second_at_ || !started(presses_.at_top, *second_at_))) return std::nullopt;
         if (!out.reaches) judge(out);
         add_helpers(out);
         return out;
@@ -51,17 +51,15 @@ class Attempt {
 
   private:
     const Actor& me() const { return world_.actors.front(); }
-    const Machine& machine(std::int32_t move) const { return r_.program.machines[static_cast<std::size_t>(move)]; }
-    bool started(std::int32_t move, double since = 0.0) const {
-        return move < 0 || me().machines[static_cast<std::size_t>(move)].started_at >= since;
-    }
+    const Machine& machine(MachineId move) const { return r_.program.machines[move]; }
+    bool started(MachineId move, double since = 0.0) const { return !move || me().machines[move].started_at >= since; }
     /// Moves of the body that took part by themselves are named too.
     void add_helpers(LeapAttempt& out) const {
-        for (const std::int32_t move : r_.program.moves)
+        for (const MachineId move : r_.program.moves)
             if (machine(move).start_when && machine(move).layer == 0 && started(move) && out.reaches)
                 out.name += " + " + machine(move).name;
     }
-    void press(std::int32_t move, bool down = true) {
+    void press(MachineId move, bool down = true) {
         waiting_.push_back({InputEvent::Kind::button, me().time, machine(move).button, down, {}, 0});
     }
 
@@ -70,7 +68,7 @@ class Attempt {
         if (input.kind == InputEvent::Kind::stick) return {time, StickEvent{input.value}};
         if (input.kind == InputEvent::Kind::look)
             return {time, LookEvent{input.value.x * degrees_per_radian, input.value.y * degrees_per_radian}};
-        return {time, ButtonEvent{r_.program.buttons[static_cast<std::size_t>(input.button)].name, input.down}};
+        return {time, ButtonEvent{r_.program.buttons[input.button].name, input.down}};
     }
 
     void decide() {
@@ -85,15 +83,15 @@ class Attempt {
         if (!off_ && (presses_.behind_s > 0.0 ? behind : at_edge)) {
             off_ = true;
             run_up_s_ = me().time;
-            if (presses_.at_edge >= 0) press(presses_.at_edge, !presses_.from_run_up);
+            if (presses_.at_edge) press(presses_.at_edge, !presses_.from_run_up);
             held_ = !presses_.from_run_up;
         }
-        if (off_ && held_ && presses_.at_edge >= 0 && me().time - run_up_s_ >= presses_.hold_s) {
+        if (off_ && held_ && presses_.at_edge && me().time - run_up_s_ >= presses_.hold_s) {
             press(presses_.at_edge, false);
             held_ = false;
         }
         const bool topped = off_ && !me().body.grounded && me().body.velocity.z <= 0.0;
-        if (presses_.at_top >= 0 && !second_at_ && topped && me().time > run_up_s_ + 0.1) {
+        if (presses_.at_top && !second_at_ && topped && me().time > run_up_s_ + 0.1) {
             second_at_ = me().time;
             if (machine(presses_.at_top).button == first_button() && held_) press(presses_.at_edge, false);
             press(presses_.at_top);
@@ -109,27 +107,27 @@ class Attempt {
         const double wanted = !above ? 1.0 : (glm::dot(me().body.velocity, way_.direction) > brake_mps ? -1.0 : 0.0);
         if (wanted == ahead_) return;
         ahead_ = wanted;
-        waiting_.push_back({InputEvent::Kind::stick, me().time, -1, false, {0.0, wanted}, 0});
+        waiting_.push_back({InputEvent::Kind::stick, me().time, {}, false, {0.0, wanted}, 0});
     }
 
-    std::int32_t first_button() const { return presses_.at_edge < 0 ? -1 : machine(presses_.at_edge).button; }
+    ButtonId first_button() const { return presses_.at_edge ? machine(presses_.at_edge).button : ButtonId{}; }
 
     /// Who hangs at a lip presses once more to get up.
     void hang_on() {
         const bool still = off_ && !me().body.grounded && glm::length(me().body.velocity) < still_mps;
         still_since_ = still ? still_since_ : me().time;
-        const std::int32_t move = me().body_move();
-        if (!still || climbed_ || move < 0 || me().time - still_since_ < still_s) return;
+        const MachineId move = me().body_move();
+        if (!still || climbed_ || !move || me().time - still_since_ < still_s) return;
         climbed_ = true;
-        const std::int32_t button = first_button() >= 0 ? presses_.at_edge : any_jump();
-        if (button < 0) return;
-        press(button, false);
-        press(button);
+        const MachineId again = first_button() ? presses_.at_edge : any_jump();
+        if (!again) return;
+        press(again, false);
+        press(again);
     }
-    std::int32_t any_jump() const {
-        for (const std::int32_t move : r_.program.moves)
-            if (machine(move).button >= 0) return move;
-        return -1;
+    MachineId any_jump() const {
+        for (const MachineId move : r_.program.moves)
+            if (machine(move).button) return move;
+        return {};
     }
 
     void note(LeapAttempt& out) {

@@ -34,9 +34,9 @@ struct LeapAttempt {
 
 /// What is pressed, and when.
 struct LeapPresses {
-    std::int32_t at_edge = -1;  ///< moves
-    std::int32_t at_top = -1;
-    std::int32_t all_along = -1;
+    MachineId at_edge{};  ///< moves
+    MachineId at_top{};
+    MachineId all_along{};
     double hold_s = 1e9;       ///< of the first press
     bool from_run_up = false;  ///< the first press begins with the run-up and is let go at the edge: moves that charge
     bool very_edge = false;    ///< the press comes at the last tick on the ground, not a little before

@@ -61,35 +61,35 @@ struct Trying {
 };
 
 struct ButtonMoves {
-    std::vector<std::int32_t> of_body;
-    std::vector<std::int32_t> beside;  ///< of other layers
+    std::vector<MachineId> of_body;
+    std::vector<MachineId> beside;  ///< of other layers
 };
 
 ButtonMoves moves_of_buttons(const Rehearsal& r) {
     ButtonMoves out;
-    for (const std::int32_t move : r.program.moves) {
-        const Machine& machine = r.program.machines[static_cast<std::size_t>(move)];
-        if (machine.button < 0 || r.tuning.is_off(move)) continue;
+    for (const MachineId move : r.program.moves) {
+        const Machine& machine = r.program.machines[move];
+        if (!machine.button || r.tuning.is_off(move)) continue;
         (machine.layer == 0 ? out.of_body : out.beside).push_back(move);
     }
     return out;
 }
 
-const std::string& name_of(const Rehearsal& r, std::int32_t move) {
-    return r.program.machines[static_cast<std::size_t>(move)].name;
+const std::string& name_of(const Rehearsal& r, MachineId move) {
+    return r.program.machines[move].name;
 }
 
 /// Walking off, and each move alone: held, let go early, charged. What makes no difference is left out. `starting`:
 /// the moves that do start there. False: it was stopped.
-bool try_one_press(const Trying& trying, const std::vector<std::int32_t>& moves, std::vector<std::int32_t>& starting,
+bool try_one_press(const Trying& trying, const std::vector<MachineId>& moves, std::vector<MachineId>& starting,
                    std::vector<LeapAttempt>& out) {
     constexpr std::size_t each = 3;
     std::vector<Wanted> wanted{{"walk off", {}}};
-    for (const std::int32_t move : moves) {
+    for (const MachineId move : moves) {
         const std::string& name = name_of(trying.r, move);
         wanted.push_back({name, {move}});
-        wanted.push_back({name + " (let go early)", {move, -1, -1, early_s}});
-        wanted.push_back({name + " (charged)", {move, -1, -1, 1e9, true}});
+        wanted.push_back({name + " (let go early)", {move, {}, {}, early_s}});
+        wanted.push_back({name + " (charged)", {move, {}, {}, 1e9, true}});
     }
     auto made = trying.results(wanted);
     if (!made) return false;
@@ -112,9 +112,9 @@ bool try_one_press(const Trying& trying, const std::vector<std::int32_t>& moves,
 
 /// At the very edge, and as long behind it as the move still starts: the last centimetres, and those that coyote time
 /// gives.
-std::vector<Wanted> late_presses(const Rehearsal& r, const std::vector<std::int32_t>& moves) {
+std::vector<Wanted> late_presses(const Rehearsal& r, const std::vector<MachineId>& moves) {
     std::vector<Wanted> out;
-    for (const std::int32_t move : moves) {
+    for (const MachineId move : moves) {
         LeapPresses late{move};
         late.very_edge = true;
         out.push_back({name_of(r, move) + " (at the very edge)", late});
@@ -127,21 +127,21 @@ std::vector<Wanted> late_presses(const Rehearsal& r, const std::vector<std::int3
     return out;
 }
 
-std::vector<Wanted> two_presses(const Rehearsal& r, const std::vector<std::int32_t>& first,
-                                const std::vector<std::int32_t>& then) {
+std::vector<Wanted> two_presses(const Rehearsal& r, const std::vector<MachineId>& first,
+                                const std::vector<MachineId>& then) {
     std::vector<Wanted> out;
-    for (const std::int32_t move : first)
-        for (const std::int32_t next : then)
+    for (const MachineId move : first)
+        for (const MachineId next : then)
             out.push_back({name_of(r, move) + ", then " + name_of(r, next), {move, next}});
     return out;
 }
 
-std::vector<Wanted> with_one_held(const Rehearsal& r, const std::vector<std::int32_t>& held,
-                                  const std::vector<std::int32_t>& moves) {
+std::vector<Wanted> with_one_held(const Rehearsal& r, const std::vector<MachineId>& held,
+                                  const std::vector<MachineId>& moves) {
     std::vector<Wanted> out;
-    for (const std::int32_t other : held)
-        for (const std::int32_t move : moves)
-            out.push_back({name_of(r, other) + ": " + name_of(r, move), {move, -1, other}});
+    for (const MachineId other : held)
+        for (const MachineId move : moves)
+            out.push_back({name_of(r, other) + ": " + name_of(r, move), {move, {}, other}});
     return out;
 }
 
@@ -200,7 +200,7 @@ LeapOutput leap_attempts(const Rehearsal& r, const LeapInput& input, const Paral
     const Trying trying{r, input, *out.way, options};
     const auto search = [&] {
         const ButtonMoves moves = moves_of_buttons(r);
-        std::vector<std::int32_t> starting;
+        std::vector<MachineId> starting;
         if (!try_one_press(trying, moves.of_body, starting, out.attempts)) return false;
         if (!out.reached() && !trying.try_all(late_presses(r, starting), out.attempts)) return false;
         if (!out.reached() && !trying.try_all(two_presses(r, starting, moves.of_body), out.attempts)) return false;

@@ -36,12 +36,12 @@ std::vector<TapeEvent> events_of(const WayStretch& stretch, const World& world, 
         out.push_back({time, LookEvent{stretch.yaw_deg, stretch.pitch_deg}});
     const Vec2 stick{0.0, stretch.stick_ahead ? 1.0 : 0.0};
     if (me.stick != stick) out.push_back({time, StickEvent{stick}});
-    const auto button = [&](std::int32_t number, bool down) {
-        out.push_back({time, ButtonEvent{r.program.buttons[static_cast<std::size_t>(number)].name, down}});
+    const auto button = [&](ButtonId number, bool down) {
+        out.push_back({time, ButtonEvent{r.program.buttons[number].name, down}});
     };
-    const auto is_down = [&](std::int32_t number) { return me.buttons[static_cast<std::size_t>(number)].down; };
-    if (stretch.let_go >= 0 && is_down(stretch.let_go)) button(stretch.let_go, false);
-    if (stretch.press >= 0) {
+    const auto is_down = [&](ButtonId number) { return me.buttons[number].down; };
+    if (stretch.let_go && is_down(stretch.let_go)) button(stretch.let_go, false);
+    if (stretch.press) {
         if (is_down(stretch.press) && stretch.press != stretch.let_go) button(stretch.press, false);
         button(stretch.press, true);
     }
@@ -72,14 +72,13 @@ WayPlayed play_way(const Rehearsal& r, const WayEnds& ends, std::vector<WayStret
     StepScratch scratch;
     std::vector<TapeEvent>& events = out.tape.tracks.front().events;
     out.path.push_back(world->actors.front().body.position);
-    std::vector<double> started(r.program.machines.size(), never);
+    PerId<MachineId, double> started(r.program.machines.size(), never);
     const auto after_tick = [&](const World& now) {
         const Actor& me = now.actors.front();
         out.path.push_back(me.body.position);
-        for (const std::int32_t move : r.program.moves) {
-            const auto i = static_cast<std::size_t>(move);
-            if (me.machines[i].started_at > started[i]) out.moves.push_back(r.program.machines[i].name);
-            started[i] = me.machines[i].started_at;
+        for (const MachineId move : r.program.moves) {
+            if (me.machines[move].started_at > started[move]) out.moves.push_back(r.program.machines[move].name);
+            started[move] = me.machines[move].started_at;
         }
         return out.reached = is_at(ends.goal, me);
     };

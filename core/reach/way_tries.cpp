@@ -27,10 +27,10 @@ constexpr double usual_pitch_deg = -6.0;
 std::vector<WayAim> aims_of(const Program& program, const Tuning& tuning) {
     std::vector<WayAim> out;
     for (const ProbeInfo& probe : program.probes) {
-        if (probe.kind != syntax::ProbeKind::ray || probe.wanted < 0 || probe.fixture >= 0) continue;
-        for (const std::int32_t move : program.moves) {
-            const Machine& machine = program.machines[static_cast<std::size_t>(move)];
-            if (machine.button >= 0 && !tuning.is_off(move) && probe.path.starts_with(machine.name + "."))
+        if (probe.kind != syntax::ProbeKind::ray || probe.wanted < 0 || probe.fixture) continue;
+        for (const MachineId move : program.moves) {
+            const Machine& machine = program.machines[move];
+            if (machine.button && !tuning.is_off(move) && probe.path.starts_with(machine.name + "."))
                 out.push_back({probe.wanted, machine.button});
         }
     }
@@ -110,7 +110,7 @@ WayTry WayTries::tried(const World& from, WayStretch stretch, StepScratch& scrat
     out.world = from;
     const Actor& before = from.actors.front();
     const bool grounded = before.body.grounded;
-    const std::vector<std::int32_t> moves = before.moves;
+    const std::vector<MachineId> moves = before.moves;
     bool at_edge = !ground_is_ahead(before);
     play_stretch(r_, stretch, out.world, scratch, [&](const World& now) {
         const Actor& me = now.actors.front();
@@ -156,7 +156,7 @@ std::vector<WayTry> WayTries::from(const World& world) const {
     for (std::size_t i = 0; i < me.buttons.size(); ++i) {
         if (!me.buttons[i].down) continue;
         stretch = plain;
-        stretch.let_go = static_cast<std::int32_t>(i);
+        stretch.let_go = ButtonId(i);
         stretch.seconds = flown_s;
         out.push_back(tried(world, stretch, scratch));
     }
@@ -166,7 +166,7 @@ std::vector<WayTry> WayTries::from(const World& world) const {
     const WayTry unpressed = tried(world, stretch, scratch);
     for (std::size_t i = 0; i < me.buttons.size(); ++i) {
         WayStretch pressed = stretch;
-        pressed.press = static_cast<std::int32_t>(i);
+        pressed.press = ButtonId(i);
         WayTry child = tried(world, pressed, scratch);
         if (!same_doing(child.world, unpressed.world)) out.push_back(std::move(child));
     }
@@ -182,8 +182,8 @@ std::vector<WayTry> WayTries::from(const World& world) const {
 }
 
 /// The nearest pieces of the kinds that moves look for, with the button of the move.
-std::vector<std::pair<std::int32_t, Vec2>> WayTries::looks_at_what_is_asked_for(const World& world) const {
-    std::vector<std::pair<std::int32_t, Vec2>> out;
+std::vector<std::pair<ButtonId, Vec2>> WayTries::looks_at_what_is_asked_for(const World& world) const {
+    std::vector<std::pair<ButtonId, Vec2>> out;
     const Actor& me = world.actors.front();
     const EvaluationContext context = r_.context(world, me);
     const Vec3 eyes = me.body.position + world_up * number(context, context.body().eyes);

@@ -18,8 +18,8 @@ struct WayTry {
 
 /// A move that looks for something of a kind along the view.
 struct WayAim {
-    std::int32_t kind = -1;    ///< in Program::kinds
-    std::int32_t button = -1;  ///< of the move
+    std::int32_t kind = -1;  ///< in Program::kinds
+    ButtonId button;         ///< of the move
 };
 
 /// Refers to what it is made of, which must live as long. Safe to ask from several threads.
@@ -35,7 +35,7 @@ class WayTries {
     double yaw_to(const Vec3& from, const Vec3& to, double otherwise_deg) const;
     bool ground_is_ahead(const Actor& actor) const;
     WayTry tried(const World& from, WayStretch stretch, StepScratch& scratch) const;
-    std::vector<std::pair<std::int32_t, Vec2>> looks_at_what_is_asked_for(const World& world) const;
+    std::vector<std::pair<ButtonId, Vec2>> looks_at_what_is_asked_for(const World& world) const;
 
     const Rehearsal& r_;
     const WayGoal& goal_;

@@ -185,10 +185,11 @@ class Taker {
                                                             {"left_ground", EventKind::left_ground}};
         const EventKind kind = kinds.at(instant.name);
         const bool of_button = kind == EventKind::pressed || kind == EventKind::released;
-        const std::int32_t button = of_button ? *program_.find_button(instant.stretch.owner) : -1;
+        const ButtonId button = of_button ? *program_.find_button(instant.stretch.owner) : ButtonId{};
         const auto who = actor_of(instant.stretch);
         for (const TraceEvent& event : trace_.events)
-            if (who && event.kind == kind && event.index == button && event.actor == static_cast<std::int32_t>(*who))
+            if (who && event.kind == kind && event.index == button.written() &&
+                event.actor == static_cast<std::int32_t>(*who))
                 out.push_back(event.time);
         return out;
     }

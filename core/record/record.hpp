@@ -7,6 +7,7 @@
 #include <string_view>
 #include <vector>
 
+#include "core/units/id.hpp"
 #include "core/units/vector.hpp"
 
 /// What a run writes down while it goes on: rows and events as plain values. World frame; metres, seconds, radians.
@@ -25,8 +26,8 @@ struct TraceRow {
     double look_yaw = 0.0;
     double look_pitch = 0.0;
     std::uint64_t buttons = 0;  ///< bit per button
-    std::int32_t stance = -1;
-    std::int32_t move = -1;
+    MachineId stance;
+    MachineId move;
     std::int32_t move_phase = -1;
     bool grounded = false;
     bool tick_begin = false;  ///< a tick's begin, not a split inside it
@@ -79,7 +80,7 @@ struct TraceEvent {
 
 /// A stretch of time one machine spent in one phase.
 struct PhaseSpan {
-    std::int32_t machine = -1;
+    MachineId machine;
     std::int32_t phase = -1;
     std::int32_t fixture = -1;  ///< which of its kind, by the course; -1: a character's own
     double from = 0.0;
@@ -97,7 +98,7 @@ struct PhaseSpan {
 /// A fixture of the course the run was made in.
 struct TraceFixture {
     std::string name;
-    std::int32_t machine = -1;  ///< its kind
+    MachineId machine;  ///< its kind
     friend bool operator==(const TraceFixture&, const TraceFixture&) = default;
 };
 

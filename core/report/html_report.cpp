@@ -235,7 +235,7 @@ std::string run_html(const FeelSide& side, const Tape& tape, const Trace& trace,
     }
     body += "</table>\n<h2>Moves</h2>\n<table><tr><th>move</th><th>phase</th><th>from</th><th>to</th></tr>\n";
     for (const PhaseSpan& span : trace.spans) {
-        const Machine& machine = side.program->machines[static_cast<std::size_t>(span.machine)];
+        const Machine& machine = side.program->machines[span.machine];
         if (machine.kind != MachineKind::move) continue;
         body +=
             fmt::format("<tr><td>{}</td><td>{}</td><td class=\"n\">{:.3f} s</td><td class=\"n\">{:.3f} s</td></tr>\n",

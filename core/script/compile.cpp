@@ -136,14 +136,12 @@ std::vector<const syntax::Owner*> Compiler::chain_of(const syntax::Owner& owner)
 Compiler::Scope Compiler::scope_of(const syntax::Owner& owner) {
     Scope scope;
     scope.chain = chain_of(owner);
-    if (const auto found = machine_numbers_.find(&owner); found != machine_numbers_.end())
-        scope.machine = found->second;
+    if (const auto found = machine_ids_.find(&owner); found != machine_ids_.end()) scope.machine = found->second;
     return scope;
 }
 
 bool Compiler::is_fixture(const Scope& scope) const {
-    return scope.machine >= 0 &&
-           program_.machines[static_cast<std::size_t>(scope.machine)].kind == MachineKind::fixture;
+    return scope.machine && program_.machines[scope.machine].kind == MachineKind::fixture;
 }
 
 void Compiler::run() {
@@ -163,7 +161,7 @@ void Compiler::run() {
     compile_gauges();
     compile_meters();
     compile_probes();
-    for (std::size_t i = 0; i < program_.machines.size(); ++i) compile_machine(static_cast<std::int32_t>(i));
+    for (std::size_t i = 0; i < program_.machines.size(); ++i) compile_machine(MachineId(i));
     for (const syntax::File& file : syntax_) check_lets(file.lets, {});
     compile_readings();
     compile_marks();

@@ -26,7 +26,8 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
         return type;
     };
     if (const auto sense = find_sense(button_senses(), expr.name)) {
-        if (const auto button = program_.find_button(given)) return sense_call(sense->sense, *button, sense->type);
+        if (const auto button = program_.find_button(given))
+            return sense_call(sense->sense, button->written(), sense->type);
         std::vector<std::string> names;
         for (const ButtonInfo& button : program_.buttons) names.push_back(button.name);
         const std::string near = near_name(given, names);
@@ -81,8 +82,8 @@ std::optional<std::optional<Type>> Compiler::emit_tag_of_others(const Expr& expr
     Instruction in = instruction(Op::sense, tag_index(given));
     in.sense = touches ? Sense::touched_by : (by ? Sense::by_has : Sense::holder_has);
     program_.asks_who_touches = program_.asks_who_touches || by;
-    if (by && scope.machine >= 0) {
-        Machine& machine = program_.machines[static_cast<std::size_t>(scope.machine)];
+    if (by && scope.machine) {
+        Machine& machine = program_.machines[scope.machine];
         machine.asks_who_touches = machine.asks_touch = true;
     }
     out.constant = false;
@@ -100,10 +101,9 @@ std::optional<std::optional<Type>> Compiler::emit_tag_of_others(const Expr& expr
 
 std::optional<Type> Compiler::emit_machine_event(const Expr& expr, const std::string& given, Emitted& out) {
     const auto machine = program_.find_machine(given);
-    if (!machine || program_.machines[static_cast<std::size_t>(*machine)].kind != MachineKind::move) {
+    if (!machine || program_.machines[*machine].kind != MachineKind::move) {
         std::vector<std::string> names;
-        for (const std::int32_t move : program_.moves)
-            names.push_back(program_.machines[static_cast<std::size_t>(move)].name);
+        for (const MachineId move : program_.moves) names.push_back(program_.machines[move].name);
         const std::string near = near_name(given, names);
         report(expr.range, fmt::format("{} wants a move, and {} is none", expr.name, given.empty() ? "this" : given),
                near.empty() ? "" : fmt::format("did you mean {}?", near));
@@ -111,7 +111,7 @@ std::optional<Type> Compiler::emit_machine_event(const Expr& expr, const std::st
     }
     note_file_name(expr.parts[0].range, given);
     out.constant = false;
-    Instruction in = instruction(Op::sense, *machine);
+    Instruction in = instruction(Op::sense, machine->written());
     in.sense = expr.name == "completed" ? Sense::completed : (expr.name == "failed" ? Sense::failed : Sense::was_cut);
     out.code.push_back(in);
     return truth_type;

@@ -68,7 +68,7 @@ void Compiler::declare_counters(const std::string& path, const std::vector<synta
         info.start = counter.start;
         info.range = counter.whole;
         if (is_fixture(scope)) {
-            Machine& kind = program_.machines[static_cast<std::size_t>(scope.machine)];
+            Machine& kind = program_.machines[scope.machine];
             info.kind = scope.machine;
             info.own = static_cast<std::int32_t>(kind.counters.size());
             kind.counters.push_back(counters_[own]);
@@ -90,12 +90,12 @@ void Compiler::compile_curves() {
 
 /// Machines, their phases and counters get their numbers first, so that any text may speak of any other.
 void Compiler::declare_machines() {
-    std::optional<std::int32_t> always;
+    std::optional<MachineId> always;
     for (const syntax::File& file : syntax_) {
         declare_counters("", file.counters, {});
         for (const syntax::Owner& owner : file.owners) {
             if (owner.kind == syntax::OwnerKind::body || owner.kind == syntax::OwnerKind::meter) {
-                declare_counters(owner.name.text, owner.counters, Scope{{&owner}, -1, 0});
+                declare_counters(owner.name.text, owner.counters, Scope{{&owner}, {}, 0});
                 if (owner.kind == syntax::OwnerKind::body) continue;
                 program_.meter_names.add(owner.name.text, static_cast<std::int32_t>(program_.meters.size()));
                 program_.meters.push_back({owner.name.text, 0.0, 100.0, {}, {}, {}, {}, owner.range});
@@ -105,9 +105,9 @@ void Compiler::declare_machines() {
             Machine machine;
             machine.name = owner.name.text;
             machine.range = owner.range;
-            const auto index = static_cast<std::int32_t>(program_.machines.size());
+            const MachineId index(program_.machines.size());
             machine_syntax_.push_back(&owner);
-            machine_numbers_.emplace(&owner, index);
+            machine_ids_.emplace(&owner, index);
             if (owner.base) machine.base = owner.base->text;
             machine.bodies = bodies_named(owner.bodies);
             if (owner.kind == syntax::OwnerKind::stance) {
@@ -136,7 +136,7 @@ void Compiler::declare_machines() {
                         machine.phases.push_back({phase.name.text, {}, {}, {}, {}, phase.range, {}});
                     }
             }
-            program_.machine_names.add(machine.name, index);
+            program_.machine_names.add(machine.name, index.written());
             program_.machines.push_back(std::move(machine));
         }
     }
@@ -177,9 +177,8 @@ void Compiler::declare_memories_in(const std::vector<syntax::Action>& actions, c
             report(name.range, fmt::format("{} is a sense and can't be remembered under that name", name.text));
         memories_[path] = static_cast<std::int32_t>(program_.memories.size());
         const bool fixture = is_fixture(scope);
-        std::int32_t& slots =
-            fixture ? program_.machines[static_cast<std::size_t>(scope.machine)].memory_slots : program_.memory_slots;
-        program_.memories.push_back({path, *type, slots, fixture ? scope.machine : -1});
+        std::int32_t& slots = fixture ? program_.machines[scope.machine].memory_slots : program_.memory_slots;
+        program_.memories.push_back({path, *type, slots, fixture ? scope.machine : MachineId{}});
         slots += type->kind == ValueKind::vector ? 3 : 1;
     }
 }
@@ -200,7 +199,7 @@ void Compiler::declare_memories() {
 
 /// Every machine has the gauges of what it is based on too.
 void Compiler::compile_gauges() {
-    const auto take = [&](const syntax::Gauge& gauge, const std::string& owner, std::int32_t machine, std::int32_t body,
+    const auto take = [&](const syntax::Gauge& gauge, const std::string& owner, MachineId machine, std::int32_t body,
                           const Scope& at) {
         note_name(gauge.name.range, gauge.name.range);
         const std::string path = owner + "." + gauge.name.text;
@@ -213,14 +212,14 @@ void Compiler::compile_gauges() {
     };
     for (std::size_t i = 0; i < body_syntax_.size(); ++i)
         for (const syntax::Gauge& gauge : body_syntax_[i]->gauges)
-            take(gauge, body_syntax_[i]->name.text, -1, static_cast<std::int32_t>(i), scope_of(*body_syntax_[i]));
+            take(gauge, body_syntax_[i]->name.text, {}, static_cast<std::int32_t>(i), scope_of(*body_syntax_[i]));
     for (std::size_t i = 0; i < machine_syntax_.size(); ++i) {
         const Scope scope = scope_of(*machine_syntax_[i]);
         for (std::size_t level = 0; level < scope.chain.size(); ++level) {
             Scope at = scope;
             at.level = level;
             for (const syntax::Gauge& gauge : scope.chain[level]->gauges)
-                take(gauge, machine_syntax_[i]->name.text, static_cast<std::int32_t>(i), -1, at);
+                take(gauge, machine_syntax_[i]->name.text, MachineId(i), -1, at);
         }
     }
 }

@@ -199,9 +199,9 @@ std::optional<Type> Compiler::emit_in_chain(const std::string& name, SourceRange
         out.constant = false;
         const MemoryInfo& info = program_.memories[static_cast<std::size_t>(memory->second)];
         Instruction in = instruction(is_vector(info.type) ? Op::memory_vector : Op::memory, info.slot);
-        if (info.kind >= 0) {
+        if (info.kind) {
             in.op = is_vector(info.type) ? Op::own_memory_vector : Op::own_memory;
-            in.detail = info.kind;
+            in.detail = info.kind.written();
         }
         out.code.push_back(in);
         return info.type;
@@ -214,10 +214,10 @@ void Compiler::emit_counter(std::int32_t index, Emitted& out) {
     out.constant = false;
     const CounterInfo& info = program_.counters[static_cast<std::size_t>(index)];
     Instruction in = instruction(Op::counter, index);
-    if (info.kind >= 0) {
+    if (info.kind) {
         in.op = Op::own_counter;
         in.index = info.own;
-        in.detail = info.kind;
+        in.detail = info.kind.written();
     }
     out.code.push_back(in);
 }
@@ -244,7 +244,7 @@ std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Em
     if (const auto sense = find_sense(plain_senses(), expr.name)) return emit_sense(*sense, scope, expr, out);
     if (const auto sense = find_sense(fixture_senses(), expr.name); sense && is_fixture(scope)) {
         const bool touch = sense->sense == Sense::touched || sense->sense == Sense::touching;
-        if (touch && scope.machine >= 0) program_.machines[static_cast<std::size_t>(scope.machine)].asks_touch = true;
+        if (touch && scope.machine) program_.machines[scope.machine].asks_touch = true;
         return emit_sense(*sense, scope, expr, out);
     }
     if (const auto machine = program_.find_machine(expr.name)) return emit_active(expr, *machine, out);
@@ -254,19 +254,19 @@ std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Em
 
 std::optional<Type> Compiler::emit_sense(const SenseInfo& sense, const Scope& scope, const Expr& expr, Emitted& out) {
     const bool of_phase = sense.sense == Sense::phase_time || sense.sense == Sense::share;
-    if (of_phase && scope.machine < 0) {
+    if (of_phase && !scope.machine) {
         report(expr.range, fmt::format("{} is only known inside a move or stance", sense.word));
         return std::nullopt;
     }
     if (sense.sense != Sense::up) out.constant = false;
-    Instruction in = instruction(is_vector(sense.type) ? Op::sense_vector : Op::sense, scope.machine);
+    Instruction in = instruction(is_vector(sense.type) ? Op::sense_vector : Op::sense, scope.machine.written());
     in.sense = sense.sense;
     out.code.push_back(in);
     return sense.type;
 }
 
-std::optional<Type> Compiler::emit_active(const Expr& expr, std::int32_t machine, Emitted& out) {
-    if (program_.machines[static_cast<std::size_t>(machine)].kind == MachineKind::fixture) {
+std::optional<Type> Compiler::emit_active(const Expr& expr, MachineId machine, Emitted& out) {
+    if (program_.machines[machine].kind == MachineKind::fixture) {
         report(expr.range, fmt::format("{} may stand in the course many times", expr.name),
                "let it emit an event and ask for heard(EVENT)");
         return std::nullopt;
@@ -279,7 +279,7 @@ std::optional<Type> Compiler::emit_active(const Expr& expr, std::int32_t machine
         note_phase(last_part(expr), machine, expr.member);
     }
     out.constant = false;
-    Instruction in = instruction(Op::sense, machine, phase);
+    Instruction in = instruction(Op::sense, machine.written(), phase);
     in.sense = Sense::active;
     out.code.push_back(in);
     return truth_type;
@@ -460,7 +460,7 @@ void Compiler::check_counter_range(const Expr& expr, std::size_t left, std::size
     if (constant.op != Op::constant || (counter.op != Op::counter && counter.op != Op::own_counter)) return;
     const auto found = std::find_if(program_.counters.begin(), program_.counters.end(), [&](const CounterInfo& info) {
         if (counter.op == Op::counter) return &info - program_.counters.data() == counter.index;
-        return info.kind == counter.detail && info.own == counter.index;
+        return info.kind.written() == counter.detail && info.own == counter.index;
     });
     if (found == program_.counters.end()) return;
     const auto holds = [&](double value) {

@@ -144,8 +144,8 @@ void Compiler::compile_wheels(FixtureInfo& info, const Scope& scope) {
 /// Names of kinds are tags of everything of that kind, or based on it; the body's name is one of its own.
 void Compiler::list_sought() {
     const auto is_sought = [](const std::optional<Condition>& c) { return c && c->may_be_sought(); };
-    for (const std::int32_t index : program_.moves) {
-        const Machine& move = program_.machines[static_cast<std::size_t>(index)];
+    for (const MachineId index : program_.moves) {
+        const Machine& move = program_.machines[index];
         const bool gated = std::any_of(move.gates.begin(), move.gates.end(), [](const Gate& gate) {
             return !gate.cooldown && gate.condition.may_be_sought();
         });
@@ -153,12 +153,12 @@ void Compiler::list_sought() {
         if (begins || (gated && (move.start_when || move.buffer))) program_.sought.starts.push_back(index);
         if (move.charges && is_sought(move.charges->refill_when)) program_.sought.charges.push_back(index);
     }
-    for (const std::int32_t index : program_.stances) {
-        const Machine& stance = program_.machines[static_cast<std::size_t>(index)];
+    for (const MachineId index : program_.stances) {
+        const Machine& stance = program_.machines[index];
         if (is_sought(stance.when) || is_sought(stance.until)) program_.sought.stances.push_back(index);
     }
     for (std::size_t i = 0; i < program_.counters.size(); ++i)
-        if (program_.counters[i].kind < 0 && is_sought(program_.counters[i].back_when))
+        if (!program_.counters[i].kind && is_sought(program_.counters[i].back_when))
             program_.sought.counters.push_back(static_cast<std::int32_t>(i));
     for (std::size_t i = 0; i < program_.meters.size(); ++i)
         if (is_sought(program_.meters[i].refill_when)) program_.sought.meters.push_back(static_cast<std::int32_t>(i));
@@ -167,9 +167,9 @@ void Compiler::list_sought() {
 void Compiler::join_tags() {
     const auto tag_named = [&](const std::string& name) { return tag_names_.find(name).value_or(-1); };
     program_.holding_tag = tag_named("holding");
-    for (const std::int32_t index : program_.fixtures) {
-        Machine& machine = program_.machines[static_cast<std::size_t>(index)];
-        for (const syntax::Owner* level : chain_of(*machine_syntax_[static_cast<std::size_t>(index)]))
+    for (const MachineId index : program_.fixtures) {
+        Machine& machine = program_.machines[index];
+        for (const syntax::Owner* level : chain_of(*machine_syntax_[index]))
             if (const std::int32_t tag = tag_named(level->name.text); tag >= 0) machine.own_tags.push_back(tag);
     }
     for (BodyInfo& body : program_.bodies)
@@ -178,7 +178,7 @@ void Compiler::join_tags() {
                 body.tags.push_back(tag);
 }
 
-std::int32_t Compiler::button_index(const syntax::Name& name) {
+ButtonId Compiler::button_index(const syntax::Name& name) {
     if (const auto found = program_.find_button(name.text)) return *found;
     std::vector<std::string> names;
     for (const ButtonInfo& known : program_.buttons) names.push_back(known.name);
@@ -186,7 +186,7 @@ std::int32_t Compiler::button_index(const syntax::Name& name) {
     report(name.range, fmt::format("there is no button called {}", name.text),
            near.empty() ? fmt::format("declare it: button {} key \"Space\"", name.text)
                         : fmt::format("did you mean {}?", near));
-    return -1;
+    return {};
 }
 
 /// What fixtures and the body's own machines can't have of each other, and which phases need asking only when

@@ -47,8 +47,8 @@ bool Compiler::note_member(SourceRange at, const std::string& name, const Scope&
 }
 
 /// A phase may be said again by what is based on its move: every one of them is meant.
-void Compiler::note_phase(SourceRange at, std::int32_t machine, const std::string& name) {
-    for (const syntax::Owner* level : chain_of(*machine_syntax_[static_cast<std::size_t>(machine)]))
+void Compiler::note_phase(SourceRange at, MachineId machine, const std::string& name) {
+    for (const syntax::Owner* level : chain_of(*machine_syntax_[machine]))
         for (const syntax::Phase& phase : level->phases)
             if (phase.name.text == name) note_name(at, phase.name.range);
 }
@@ -59,7 +59,7 @@ void Compiler::note_dial(const syntax::Expr& expr, const Scope& scope) {
     note_file_name(first_part(expr), expr.name);
     if (expr.member.empty()) return;
     const auto owner = owners_.find(expr.name);
-    if (owner != owners_.end()) note_member(last_part(expr), expr.member, Scope{{owner->second}, -1, 0});
+    if (owner != owners_.end()) note_member(last_part(expr), expr.member, Scope{{owner->second}, {}, 0});
 }
 
 /// `cart.slip`: the first of the kinds that the owner is based on that says it.

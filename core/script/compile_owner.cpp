@@ -7,12 +7,9 @@
 #include "core/script/compiler.hpp"
 
 namespace leap {
-namespace {}  // namespace
-
-void Compiler::compile_machine(std::int32_t index) {
-    const auto i = static_cast<std::size_t>(index);
-    Machine machine = program_.machines[i];
-    const Scope scope = scope_of(*machine_syntax_[i]);
+void Compiler::compile_machine(MachineId index) {
+    Machine machine = program_.machines[index];
+    const Scope scope = scope_of(*machine_syntax_[index]);
     if (machine.kind == MachineKind::stance) {
         compile_stance_head(machine, scope);
     } else if (machine.kind == MachineKind::fixture) {
@@ -23,10 +20,10 @@ void Compiler::compile_machine(std::int32_t index) {
         compile_move_head(machine, scope);
         compile_phases(machine, scope);
     }
-    check_lets(machine_syntax_[i]->lets, scope);
-    machine.asks_touch = program_.machines[i].asks_touch;
-    machine.asks_who_touches = program_.machines[i].asks_who_touches;
-    program_.machines[i] = std::move(machine);
+    check_lets(machine_syntax_[index]->lets, scope);
+    machine.asks_touch = program_.machines[index].asks_touch;
+    machine.asks_who_touches = program_.machines[index].asks_who_touches;
+    program_.machines[index] = std::move(machine);
 }
 
 void Compiler::compile_stance_head(Machine& machine, const Scope& scope) {
@@ -35,7 +32,7 @@ void Compiler::compile_stance_head(Machine& machine, const Scope& scope) {
     if (owner.until) machine.until = condition(*owner.until, scope, "until");
     for (const syntax::Name& name : owner.from) {
         const auto found = program_.find_machine(name.text);
-        if (found && program_.machines[static_cast<std::size_t>(*found)].kind == MachineKind::stance) {
+        if (found && program_.machines[*found].kind == MachineKind::stance) {
             machine.from.push_back(*found);
             note_file_name(name.range, name.text);
         } else {
@@ -121,14 +118,13 @@ CutRights Compiler::compile_cut(const syntax::CutRights& cut, const Scope& scope
     out.after = value(cut.after, scope, time_type, "after");
     for (const syntax::Name& name : cut.moves) {
         const auto found = program_.find_machine(name.text);
-        if (found && program_.machines[static_cast<std::size_t>(*found)].kind == MachineKind::move) {
+        if (found && program_.machines[*found].kind == MachineKind::move) {
             out.moves.push_back(*found);
             note_file_name(name.range, name.text);
             continue;
         }
         std::vector<std::string> names;
-        for (const std::int32_t move : program_.moves)
-            names.push_back(program_.machines[static_cast<std::size_t>(move)].name);
+        for (const MachineId move : program_.moves) names.push_back(program_.machines[move].name);
         const std::string near = near_name(name.text, names);
         report(name.range, fmt::format("there is no move called {}", name.text),
                near.empty() ? "cut by names moves, all or none" : fmt::format("did you mean {}?", near));
@@ -195,7 +191,8 @@ Transition Compiler::compile_way(const syntax::Transition& transition, const Mac
     }
     if (transition.when) {
         out.when = condition(*transition.when, scope, "when");
-        if (const Instruction* press = find_sense_in(*out.when, Sense::pressed)) out.takes_press = press->index;
+        if (const Instruction* press = find_sense_in(*out.when, Sense::pressed))
+            out.takes_press = ButtonId::read(press->index);
     }
     out.after = value(transition.after, scope, time_type, "after");
     out.actions = compile_actions(transition.actions, scope);

@@ -58,7 +58,7 @@ void Compiler::compile_probe(ProbeInfo& info, const syntax::Probe& probe, const 
     using syntax::ProbeKind;
     info.from = probe.from;
     if (is_fixture(scope)) info.fixture = scope.machine;
-    if (info.fixture >= 0 && probe.kind != ProbeKind::ray && probe.kind != ProbeKind::nearest)
+    if (info.fixture && probe.kind != ProbeKind::ray && probe.kind != ProbeKind::nearest)
         report(probe.range, "a fixture's probe is a ray or nearest", "the others ask about the body");
     info.direction = value(probe.direction, scope, direction_type, "the probe's direction");
     info.reach = value(probe.reach, scope, length_type, "the probe's reach");
@@ -95,7 +95,7 @@ std::optional<Type> Compiler::emit_probe_member(const syntax::Expr& expr, std::i
 void Compiler::compile_meters() {
     for (std::size_t i = 0; i < meter_syntax_.size(); ++i) {
         const syntax::Owner& owner = *meter_syntax_[i];
-        const Scope scope{{&owner}, -1, 0};
+        const Scope scope{{&owner}, {}, 0};
         MeterInfo info = program_.meters[i];
         if (!owner.bounds) {
             report(owner.name.range, "this meter has no range", "add from 0 to 100");

@@ -64,7 +64,7 @@ bool Compiler::watch_of(const Expr& quantity, const Scope& scope, Watch& out) co
             const auto machine = program_.find_machine(q.name);
             if (!machine) return false;
             out.sense = Sense::active;
-            out.index = *machine;
+            out.index = machine->written();
             return true;
         }
         if (q.kind != ExprKind::call || q.parts.size() != 1) return false;
@@ -72,13 +72,13 @@ bool Compiler::watch_of(const Expr& quantity, const Scope& scope, Watch& out) co
         const auto button = program_.find_button(q.parts[0].name);
         if (!sense || !button || sense->type != truth_type) return false;
         out.sense = sense->sense;
-        out.index = *button;
+        out.index = button->written();
         return true;
     }
     if (q.kind == ExprKind::call && q.name == "held_time" && q.parts.size() == 1) {
         const auto button = program_.find_button(q.parts[0].name);
         out.kind = WatchKind::held_time;
-        out.index = button.value_or(-1);
+        out.index = button.value_or(ButtonId{}).written();
         return button.has_value();
     }
     if (q.kind != ExprKind::name || !q.member.empty()) return false;
@@ -97,7 +97,7 @@ bool Compiler::watch_of(const Expr& quantity, const Scope& scope, Watch& out) co
     const auto found = kinds.find(q.name);
     if (found == kinds.end()) return false;
     out.kind = found->second;
-    out.index = scope.machine;
+    out.index = scope.machine.written();
     return true;
 }
 

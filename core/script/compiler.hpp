@@ -25,7 +25,7 @@ class Compiler {
     /// Where names are looked up: the owner, then what it is based on, then the file's own.
     struct Scope {
         std::vector<const syntax::Owner*> chain;  ///< the owner first, then its bases; empty for the file itself
-        std::int32_t machine = -1;
+        MachineId machine;
         std::size_t level = 0;  ///< where in the chain the text being compiled stands; `base` is one further
     };
 
@@ -46,7 +46,7 @@ class Compiler {
     void note_name(SourceRange at, SourceRange declared);
     void note_file_name(SourceRange at, const std::string& name);
     bool note_member(SourceRange at, const std::string& name, const Scope& scope, std::size_t from = 0);
-    void note_phase(SourceRange at, std::int32_t machine, const std::string& name);
+    void note_phase(SourceRange at, MachineId machine, const std::string& name);
     void note_dial(const syntax::Expr& expr, const Scope& scope);
     void note_gauge(const syntax::Expr& expr);
     void note_reading(SourceRange at, const std::string& name);
@@ -75,7 +75,7 @@ class Compiler {
     std::optional<std::optional<Type>> emit_tag_of_others(const syntax::Expr& expr, const std::string& given,
                                                           const Scope& scope, Emitted& out);
     std::optional<Type> emit_pick(const syntax::Expr& expr, const Scope& scope, Emitted& out);
-    std::optional<Type> emit_active(const syntax::Expr& expr, std::int32_t machine, Emitted& out);
+    std::optional<Type> emit_active(const syntax::Expr& expr, MachineId machine, Emitted& out);
     Type emit_dial(std::int32_t dial, Emitted& out);
     void emit_counter(std::int32_t index, Emitted& out);
     void unknown_name(const syntax::Expr& expr, const Scope& scope);
@@ -108,7 +108,7 @@ class Compiler {
     void declare_own_dials();
     std::vector<Garment> compile_wears(const std::vector<syntax::Worn>& wears);
     std::vector<std::int32_t> bodies_named(const std::vector<syntax::Name>& names);
-    void compile_machine(std::int32_t index);
+    void compile_machine(MachineId index);
     void compile_stance_head(Machine& machine, const Scope& scope);
     void compile_move_head(Machine& machine, const Scope& scope);
     void compile_start(Machine& machine, const Scope& scope);
@@ -147,7 +147,7 @@ class Compiler {
 
     // compile_fixture.cpp
     void compile_fixture_head(Machine& machine, const Scope& scope);
-    std::int32_t button_index(const syntax::Name& name);
+    ButtonId button_index(const syntax::Name& name);
     void check_fixture(Machine& machine);
     bool needs_event(const Condition& condition) const;
     void compile_shape(FixtureInfo& info, const syntax::Owner& owner, const Scope& scope);
@@ -192,9 +192,9 @@ class Compiler {
     std::map<std::string, SourceRange> reading_ranges_;
     std::vector<syntax::File> syntax_;
     std::map<std::string, const syntax::Owner*> owners_;
-    std::map<const syntax::Owner*, std::int32_t> machine_numbers_;  ///< looked up only: addresses have no order to keep
-    std::vector<const syntax::Owner*> machine_syntax_;              ///< by machine
-    std::vector<const syntax::Owner*> body_syntax_;                 ///< by body
+    std::map<const syntax::Owner*, MachineId> machine_ids_;  ///< looked up only: addresses have no order to keep
+    PerId<MachineId, const syntax::Owner*> machine_syntax_;
+    std::vector<const syntax::Owner*> body_syntax_;  ///< by body
     std::map<std::string, SourceRange> claimed_;
     std::map<std::string, const syntax::Let*> file_lets_;
     std::map<std::string, std::int32_t> counters_;  ///< by path

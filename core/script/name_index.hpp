@@ -21,6 +21,14 @@ class NameIndex {
         return found->second;
     }
 
+    /// As the id of what is named.
+    template <class IdType>
+    std::optional<IdType> id(std::string_view name) const {
+        const auto found = find(name);
+        if (!found) return std::nullopt;
+        return IdType::read(*found);
+    }
+
   private:
     std::map<std::string, std::int32_t, std::less<>> numbers_;
 };

@@ -19,7 +19,7 @@ struct Change {
 };
 
 const Phase& phase_at(const Program& program, PhasePlace place) {
-    return program.machines[static_cast<std::size_t>(place.machine)].phases[place.phase];
+    return program.machines[place.machine].phases[place.phase];
 }
 
 std::string_view text_in(const Program& program, SourceRange range) {
@@ -69,7 +69,7 @@ tl::expected<void, std::string> check_way(const std::string& way) {
 }  // namespace
 
 EditedFiles with_phase_added(const Program& program, PhasePlace behind, const std::string& name) {
-    const Machine& machine = program.machines[static_cast<std::size_t>(behind.machine)];
+    const Machine& machine = program.machines[behind.machine];
     if (program.find_phase(behind.machine, name))
         return tl::make_unexpected(fmt::format("{} has a phase called {} already", machine.name, name));
     const SourceRange range = phase_at(program, behind).range;
@@ -78,7 +78,7 @@ EditedFiles with_phase_added(const Program& program, PhasePlace behind, const st
 }
 
 EditedFiles with_phase_removed(const Program& program, PhasePlace place) {
-    const Machine& machine = program.machines[static_cast<std::size_t>(place.machine)];
+    const Machine& machine = program.machines[place.machine];
     const Phase& phase = phase_at(program, place);
     if (machine.phases.size() < 2)
         return tl::make_unexpected(

@@ -15,7 +15,7 @@ namespace leap {
 using EditedFiles = tl::expected<std::vector<SourceFile>, std::string>;
 
 struct PhasePlace {
-    std::int32_t machine = -1;
+    MachineId machine;
     std::size_t phase = 0;
 };
 

@@ -29,8 +29,8 @@ struct NoSenses {
 
 }  // namespace
 
-std::optional<std::int32_t> Program::find_machine(std::string_view name) const {
-    return machine_names.find(name);
+std::optional<MachineId> Program::find_machine(std::string_view name) const {
+    return machine_names.id<MachineId>(name);
 }
 std::optional<std::int32_t> Program::find_body(std::string_view name) const {
     const auto found =
@@ -38,8 +38,8 @@ std::optional<std::int32_t> Program::find_body(std::string_view name) const {
     if (found == bodies.end()) return std::nullopt;
     return static_cast<std::int32_t>(found - bodies.begin());
 }
-std::optional<std::int32_t> Program::find_button(std::string_view name) const {
-    return button_names.find(name);
+std::optional<ButtonId> Program::find_button(std::string_view name) const {
+    return button_names.id<ButtonId>(name);
 }
 std::optional<std::int32_t> Program::find_meter(std::string_view name) const {
     return meter_names.find(name);
@@ -50,8 +50,8 @@ std::optional<std::int32_t> Program::find_dial(std::string_view path) const {
 std::optional<std::int32_t> Program::find_gauge(std::string_view path) const {
     return gauge_paths.find(path);
 }
-std::optional<std::int32_t> Program::find_phase(std::int32_t machine, std::string_view name) const {
-    return machines[static_cast<std::size_t>(machine)].phase_names.find(name);
+std::optional<std::int32_t> Program::find_phase(MachineId machine, std::string_view name) const {
+    return machines[machine].phase_names.find(name);
 }
 
 Tuning written_tuning(const Program& program) {
@@ -130,7 +130,7 @@ tl::expected<void, std::string> leave_out(const Program& program, std::string_vi
     }
     if (point != std::string_view::npos) {
         const auto kind = accent_named(name.substr(point + 1));
-        const auto kinds = accent_kinds(program.machines[static_cast<std::size_t>(*machine)]);
+        const auto kinds = accent_kinds(program.machines[*machine]);
         if (!kind || std::find(kinds.begin(), kinds.end(), *kind) == kinds.end())
             return tl::make_unexpected(
                 fmt::format("{} has no accent called {}", name.substr(0, point), name.substr(point + 1)));
@@ -140,7 +140,7 @@ tl::expected<void, std::string> leave_out(const Program& program, std::string_vi
     if (!program.stances.empty() && *machine == program.stances.back())
         return tl::make_unexpected(fmt::format("{} holds when nothing else does and can't be left out", name));
     tuning.off.resize(program.machines.size(), 0);
-    tuning.off[static_cast<std::size_t>(*machine)] = 1;
+    tuning.off[*machine] = 1;
     return {};
 }
 

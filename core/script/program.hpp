@@ -17,6 +17,7 @@
 #include "core/script/source.hpp"
 #include "core/script/syntax.hpp"
 #include "core/units/dimension.hpp"
+#include "core/units/id.hpp"
 #include "core/units/vector.hpp"
 
 /// What a script compiles to: immutable tables, free of pointers, that the step function runs.
@@ -51,15 +52,15 @@ struct CounterInfo {
     Expression back_after;
     std::optional<Condition> back_when;
     SourceRange range;
-    std::int32_t kind = -1;  ///< of fixture, each of which counts for itself; -1: there is one of it
-    std::int32_t own = 0;    ///< which of its kind's counters
+    MachineId kind;        ///< of fixture, each of which counts for itself; none: each character's own
+    std::int32_t own = 0;  ///< which of its kind's counters
 };
 
 struct MemoryInfo {
     std::string path;
     Type type;
-    std::int32_t slot = 0;   ///< in Actor::memory, or behind FixtureState::first_memory; vectors take three
-    std::int32_t kind = -1;  ///< of fixture, each of which remembers for itself
+    std::int32_t slot = 0;  ///< in Actor::memory, or behind FixtureState::first_memory; vectors take three
+    MachineId kind;         ///< of fixture, each of which remembers for itself; none: each character's own
 };
 
 /// Something that is spent and refills.
@@ -76,7 +77,7 @@ inline constexpr std::size_t most_meters = 8;
 /// A question asked of the course wherever the body is, or a fixture of a kind.
 struct ProbeInfo {
     std::string path;
-    std::int32_t fixture = -1;  ///< the kind whose question it is; -1: the body's
+    MachineId fixture;  ///< the kind whose question it is; none: the body's
     syntax::ProbeKind kind = syntax::ProbeKind::ray;
     syntax::ProbeFrom from = syntax::ProbeFrom::eyes;
     std::optional<Expression> direction, reach, low, high, cone, at;
@@ -87,8 +88,8 @@ struct ProbeInfo {
 /// A value that every run keeps, row by row.
 struct GaugeInfo {
     std::string path;
-    std::int32_t machine = -1;  ///< whose, -1: a body's; fixtures: the one that is ridden, or the first of its kind
-    std::int32_t body = -1;     ///< in Program::bodies: for characters of it and of those based on it; -1: for all
+    MachineId machine;       ///< whose, none: a body's; fixtures: the one that is ridden, or the first of its kind
+    std::int32_t body = -1;  ///< in Program::bodies: for characters of it and of those based on it; -1: for all
     Expression value;
     std::string meaning;
 };
@@ -120,7 +121,7 @@ struct Block {
 struct Transition {
     std::int32_t to = -1;  ///< phase, or -1 for the end of the move
     bool fails = false;
-    std::int32_t takes_press = -1;  ///< the button whose press it waits for and uses up
+    ButtonId takes_press;  ///< the button whose press it waits for and uses up
     std::optional<Condition> when;
     std::optional<Expression> after;
     std::vector<Action> actions;
@@ -129,7 +130,7 @@ struct Transition {
 
 struct CutRights {
     bool all = false;
-    std::vector<std::int32_t> moves;
+    std::vector<MachineId> moves;
     std::optional<Expression> after;
 };
 
@@ -172,7 +173,7 @@ struct Charges {
 struct FocusInfo {
     Expression reach;
     std::optional<Expression> front;  ///< the body must be within half of this angle from where it faces
-    std::int32_t button = -1;         ///< that uses it
+    ButtonId button;                  ///< that uses it
 };
 
 enum class FixtureShape : std::uint8_t { box, sphere, capsule };
@@ -208,7 +209,7 @@ struct Machine {
     MachineKind kind = MachineKind::move;
     std::string name;
     std::string base;
-    std::int32_t button = -1;
+    ButtonId button;
     std::optional<Condition> start_on;  ///< an event that starts it
     std::optional<Gate> start_when;     ///< a condition that starts it
     std::int32_t layer = 0;             ///< in Program::layers
@@ -220,7 +221,7 @@ struct Machine {
     NameIndex phase_names;
     std::vector<Block> blocks;  ///< hold in every phase
     std::optional<Condition> when, until;
-    std::vector<std::int32_t> from;
+    std::vector<MachineId> from;  ///< stances it may start from; empty: from all
     std::optional<FixtureInfo> fixture;
     bool asks_touch = false;             ///< fixtures: whether the body is at it
     bool asks_who_touches = false;       ///< fixtures: what has come to it, beside the body
@@ -239,8 +240,8 @@ struct Machine {
 struct HandsInfo {
     std::array<Expression, 3> at;
     Expression reach, near, far;
-    std::array<std::int32_t, 2> buttons{-1, -1};  ///< left, right
-    std::array<std::int32_t, 2> uses{-1, -1};
+    std::array<ButtonId, 2> buttons;  ///< left, right
+    std::array<ButtonId, 2> uses;
 };
 
 struct BodyInfo {
@@ -280,8 +281,8 @@ struct NameUse {
 
 /// Where the program has conditions whose instants are sought, so that a run needn't look for them.
 struct SoughtConditions {
-    std::vector<std::int32_t> starts;  ///< moves: their own condition, or gates of a press that may wait
-    std::vector<std::int32_t> charges, stances;
+    std::vector<MachineId> starts;  ///< moves: their own condition, or gates of a press that may wait
+    std::vector<MachineId> charges, stances;
     std::vector<std::int32_t> counters, meters;
 };
 
@@ -295,7 +296,7 @@ struct Program {
     std::vector<CounterInfo> counters;
     std::vector<MemoryInfo> memories;
     std::int32_t memory_slots = 0;
-    std::vector<ButtonInfo> buttons;
+    PerId<ButtonId, ButtonInfo> buttons;
     std::vector<CurveInfo> curves;
     std::vector<std::string> events;  ///< names that are emitted
     std::vector<std::string> tags;    ///< names the body can be tagged with
@@ -305,10 +306,10 @@ struct Program {
     std::vector<MeterInfo> meters;
     std::vector<ProbeInfo> probes;
     std::vector<BodyInfo> bodies;        ///< in the order of the text; never empty
-    std::vector<Machine> machines;       ///< stances and moves in the order of the text
-    std::vector<std::int32_t> stances;   ///< by priority; the last has no `when`
-    std::vector<std::int32_t> moves;     ///< by priority
-    std::vector<std::int32_t> fixtures;  ///< kinds of them, in the order of the text
+    PerId<MachineId, Machine> machines;  ///< stances and moves in the order of the text
+    std::vector<MachineId> stances;      ///< by priority; the last has no `when`
+    std::vector<MachineId> moves;        ///< by priority
+    std::vector<MachineId> fixtures;     ///< kinds of them, in the order of the text
     std::vector<GaugeInfo> gauges;
     std::vector<ReadingInfo> readings;
     std::vector<MarkInfo> marks;
@@ -317,32 +318,30 @@ struct Program {
     SoughtConditions sought;
     NameIndex machine_names, button_names, meter_names, dial_paths, gauge_paths;  ///< for the functions below
 
-    std::optional<std::int32_t> find_machine(std::string_view name) const;
+    bool has(MachineId machine) const { return machine && machine.at() < machines.size(); }
+    std::optional<MachineId> find_machine(std::string_view name) const;
     std::optional<std::int32_t> find_body(std::string_view name) const;
-    std::optional<std::int32_t> find_button(std::string_view name) const;
+    std::optional<ButtonId> find_button(std::string_view name) const;
     std::optional<std::int32_t> find_meter(std::string_view name) const;
     std::optional<std::int32_t> find_dial(std::string_view path) const;
     std::optional<std::int32_t> find_gauge(std::string_view path) const;
-    std::optional<std::int32_t> find_phase(std::int32_t machine, std::string_view name) const;
+    std::optional<std::int32_t> find_phase(MachineId machine, std::string_view name) const;
 };
 
 /// Dial values together with everything that follows from them alone.
 struct Tuning {
     std::vector<double> dials;  ///< SI, in the order of Program::dials
     std::vector<double> folded;
-    std::vector<std::uint8_t> off;  ///< by machine: 1 for those left out of the run; empty when none is
+    PerId<MachineId, std::uint8_t> off;  ///< by machine: 1 for those left out of the run; empty when none is
     struct AccentOff {
-        std::int32_t machine = -1;
+        MachineId machine;
         AccentKind kind = AccentKind::pose;
         friend bool operator==(const AccentOff&, const AccentOff&) = default;
     };
     std::vector<AccentOff> accents_off;
 
-    bool is_off(std::int32_t machine) const {
-        const auto i = static_cast<std::size_t>(machine);
-        return i < off.size() && off[i] != 0;
-    }
-    bool is_off(std::int32_t machine, AccentKind kind) const {
+    bool is_off(MachineId machine) const { return !off.empty() && off[machine] != 0; }
+    bool is_off(MachineId machine, AccentKind kind) const {
         return std::find(accents_off.begin(), accents_off.end(), AccentOff{machine, kind}) != accents_off.end();
     }
     friend bool operator==(const Tuning&, const Tuning&) = default;

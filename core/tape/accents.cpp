@@ -24,7 +24,7 @@ class Collector {
     AccentView run() {
         for (const PhaseSpan& span : in_.trace.spans) {
             if (span.from > in_.time || (span.actor >= 0 && span.actor != in_.actor.id)) continue;
-            const Machine& machine = in_.rehearsal.program.machines[static_cast<std::size_t>(span.machine)];
+            const Machine& machine = in_.rehearsal.program.machines[span.machine];
             for (const Accent& accent : machine.phases[static_cast<std::size_t>(span.phase)].effects.accents)
                 if (!in_.rehearsal.tuning.is_off(span.machine, accent.kind)) add(accent, span);
         }

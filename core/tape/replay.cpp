@@ -83,8 +83,7 @@ tl::expected<Lit, std::string> find_checkpoint(const Rehearsal& r, const std::st
     for (std::size_t i = 0; i < fixtures.size(); ++i) {
         const auto machine = r.program.find_machine(fixtures[i].kind);
         if (fixtures[i].name != name || !machine || r.tuning.is_off(*machine)) continue;
-        if (const auto phase = burning_phase(r.program.machines[static_cast<std::size_t>(*machine)]))
-            return Lit{i, *phase};
+        if (const auto phase = burning_phase(r.program.machines[*machine])) return Lit{i, *phase};
     }
     return tl::make_unexpected(fmt::format("the course {} has no checkpoint called \"{}\"", r.course.plan.name, name));
 }
@@ -151,8 +150,7 @@ std::vector<std::string> checkpoint_names(const Rehearsal& r) {
     std::vector<std::string> out;
     for (const PlacedFixture& fixture : r.course.plan.fixtures) {
         const auto machine = r.program.find_machine(fixture.kind);
-        if (machine && !r.tuning.is_off(*machine) &&
-            burning_phase(r.program.machines[static_cast<std::size_t>(*machine)]))
+        if (machine && !r.tuning.is_off(*machine) && burning_phase(r.program.machines[*machine]))
             out.push_back(fixture.name);
     }
     return out;

@@ -83,8 +83,8 @@ void add_track(const TraceTrack& track, Hash& hash) {
         hash.add(row.velocity);
         hash.add(row.facing);
         hash.add(row.buttons);
-        hash.add(static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.stance)) << 32U |
-                 static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.move)) << 16U |
+        hash.add(static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.stance.written())) << 32U |
+                 static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.move.written())) << 16U |
                  static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.move_phase)));
         hash.add(static_cast<std::uint64_t>(row.grounded));
     }
@@ -146,11 +146,12 @@ std::string_view event_word(EventKind kind) {
 }
 
 std::string event_text(const TraceEvent& event, const Program& program, const Trace& trace) {
-    const auto machine = [&](std::int32_t index) -> std::string {
-        return index < 0 ? std::string{} : program.machines[static_cast<std::size_t>(index)].name;
+    const auto machine = [&](std::int32_t written) -> std::string {
+        const MachineId id = MachineId::read(written);
+        return id ? program.machines[id].name : std::string{};
     };
     const auto phase = [&] {
-        const Machine& owner = program.machines[static_cast<std::size_t>(event.index)];
+        const Machine& owner = program.machines[MachineId::read(event.index)];
         return owner.phases[static_cast<std::size_t>(event.detail)].name;
     };
     const auto fixture = [&]() -> const TraceFixture& { return trace.fixtures[static_cast<std::size_t>(event.index)]; };
@@ -181,7 +182,7 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
         case EventKind::seated: return fmt::format("seated on {}", fixture().name);
         case EventKind::stepped_out: return fmt::format("stepped out of {}", fixture().name);
         case EventKind::fixture_phase: {
-            const Machine& kind = program.machines[static_cast<std::size_t>(fixture().machine)];
+            const Machine& kind = program.machines[fixture().machine];
             return fmt::format("{} {}", fixture().name, kind.phases[static_cast<std::size_t>(event.detail)].name);
         }
         case EventKind::started:
@@ -195,8 +196,7 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
         case EventKind::stance: return fmt::format("stance {}", machine(event.index));
         case EventKind::pressed:
         case EventKind::released:
-            return fmt::format("{} {}", program.buttons[static_cast<std::size_t>(event.index)].name,
-                               event_word(event.kind));
+            return fmt::format("{} {}", program.buttons[ButtonId::read(event.index)].name, event_word(event.kind));
         case EventKind::posed: return fmt::format("pose {}", program.poses[static_cast<std::size_t>(event.index)]);
         case EventKind::emitted: return program.events[static_cast<std::size_t>(event.index)];
         default: return std::string(event_word(event.kind));
@@ -208,13 +208,10 @@ namespace {
 void add_csv_row(const TraceTrack& track, std::size_t i, std::size_t value_count, const Program& program,
                  std::string& out) {
     const TraceRow& row = track.rows[i];
-    const auto machine = [&](int index) {
-        return index < 0 ? std::string{} : program.machines[static_cast<std::size_t>(index)].name;
-    };
+    const auto machine = [&](MachineId id) { return id ? program.machines[id].name : std::string{}; };
     std::string phase;
-    if (row.move >= 0 && row.move_phase >= 0)
-        phase =
-            program.machines[static_cast<std::size_t>(row.move)].phases[static_cast<std::size_t>(row.move_phase)].name;
+    if (row.move && row.move_phase >= 0)
+        phase = program.machines[row.move].phases[static_cast<std::size_t>(row.move_phase)].name;
     fmt::format_to(std::back_inserter(out), "{},{:.9f},{:.6f},{:.6f},{:.6f},{:.6f},{:.6f},{:.6f},{:.3f},{},{},{},{}",
                    row.tick_begin ? 1 : 0, row.time, row.position.x, row.position.y, row.position.z, row.velocity.x,
                    row.velocity.y, row.velocity.z, row.facing * 57.29577951308232, row.grounded ? 1 : 0,

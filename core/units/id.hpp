@@ -2,8 +2,10 @@
 #pragma once
 
 #include <cassert>
+#include <compare>
 #include <cstddef>
 #include <cstdint>
+#include <vector>
 
 namespace leap {
 
@@ -22,7 +24,12 @@ class Id {
     constexpr bool is(std::size_t index) const { return number_ == static_cast<std::int32_t>(index); }
     /// As rows, events and files write it: -1 for none.
     constexpr std::int32_t written() const { return number_; }
+    /// The one that was written so.
+    static constexpr Id read(std::int32_t written) {
+        return written < 0 ? Id{} : Id(static_cast<std::size_t>(written));
+    }
     friend constexpr bool operator==(const Id&, const Id&) = default;
+    friend constexpr auto operator<=>(const Id&, const Id&) = default;
 
   private:
     std::int32_t number_ = -1;
@@ -30,5 +37,18 @@ class Id {
 
 /// A fixture of the course, in World::fixtures.
 using FixtureId = Id<struct FixtureIdOf>;
+/// A stance, move or kind of fixture, in Program::machines.
+using MachineId = Id<struct MachineIdOf>;
+/// A button, in Program::buttons.
+using ButtonId = Id<struct ButtonIdOf>;
+
+/// One value for each of a kind of things, found by its id; where all are gone through, by number.
+template <class IdType, class Value>
+struct PerId : std::vector<Value> {
+    using std::vector<Value>::vector;
+    using std::vector<Value>::operator[];
+    Value& operator[](IdType id) { return (*this)[id.at()]; }
+    const Value& operator[](IdType id) const { return (*this)[id.at()]; }
+};
 
 }  // namespace leap

@@ -220,7 +220,7 @@ void BenchDesk::leave_stage() {
     session_.point_at_nothing();
 }
 
-void BenchDesk::come_into_view(std::int32_t) {
+void BenchDesk::come_into_view(MachineId) {
     notebook_->setFocus();
     show_selected();
 }

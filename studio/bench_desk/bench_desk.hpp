@@ -28,7 +28,7 @@ class BenchDesk : public Desk {
     bool shows_stage() const override { return true; }
     void take_stage() override;
     void leave_stage() override;
-    void come_into_view(std::int32_t machine) override;
+    void come_into_view(MachineId machine) override;
     bool is_busy() const override;
     QString prepare_picture(const PictureOptions& options) override;
 

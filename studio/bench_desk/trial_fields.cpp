@@ -226,8 +226,7 @@ void TrialSheet::fill_way(const Trial& trial) {
     section(tr("Without"));
     add_taken(trial.without, [](Trial& to) -> std::vector<std::string>& { return to.without; });
     QStringList moves;
-    for (const std::int32_t move : session_.program()->moves)
-        moves << to_qt(session_.program()->machines[static_cast<std::size_t>(move)].name);
+    for (const MachineId move : session_.program()->moves) moves << to_qt(session_.program()->machines[move].name);
     add_choice(tr("leave a move out"), "add without", moves, [](Trial& to, const std::string& text) {
         if (!text.empty() && std::find(to.without.begin(), to.without.end(), text) == to.without.end())
             to.without.push_back(text);

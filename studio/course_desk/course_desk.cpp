@@ -174,7 +174,7 @@ void CourseDesk::leave_stage() {
     stage_.look_at({});
 }
 
-void CourseDesk::come_into_view(std::int32_t) {
+void CourseDesk::come_into_view(MachineId) {
     plan_->setFocus();
 }
 

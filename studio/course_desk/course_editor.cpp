@@ -194,7 +194,7 @@ bool CourseEditor::same_family(const std::string& a, const std::string& b) const
         for (int i = 0; i < 16 && session_.program(); ++i) {
             const auto machine = session_.program()->find_machine(kind);
             if (!machine) break;
-            const std::string& base = session_.program()->machines[static_cast<std::size_t>(*machine)].base;
+            const std::string& base = session_.program()->machines[*machine].base;
             if (base.empty()) break;
             kind = base;
         }

@@ -173,8 +173,8 @@ void CourseDrawing::paint_focus(QPainter& painter, const CourseItem& item) const
     const auto& program = editor_.session().program();
     if (!program || seen_ != Seen::above) return;
     const auto machine = program->find_machine(editor_.plan().fixtures[item.index].kind);
-    if (!machine || !program->machines[static_cast<std::size_t>(*machine)].fixture) return;
-    const auto& focus = program->machines[static_cast<std::size_t>(*machine)].fixture->focus;
+    if (!machine || !program->machines[*machine].fixture) return;
+    const auto& focus = program->machines[*machine].fixture->focus;
     if (!focus) return;
     World none;
     none.actors.emplace_back();

@@ -379,8 +379,7 @@ void CourseSheet::refresh_reach() {
 void CourseSheet::refresh_words() {
     std::vector<std::string> kinds;
     if (const auto& program = editor_.session().program())
-        for (const std::int32_t kind : program->fixtures)
-            kinds.push_back(program->machines[static_cast<std::size_t>(kind)].name);
+        for (const MachineId kind : program->fixtures) kinds.push_back(program->machines[kind].name);
     if (kinds == shown_kinds_ && words_->count() > 0) return;
     shown_kinds_ = kinds;
     empty(words_);

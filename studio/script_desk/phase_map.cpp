@@ -44,7 +44,7 @@ PhaseMap::PhaseMap(Session& session, QWidget* parent) : QWidget(parent), session
     connect(&session_, &Session::cursor_moved, this, [this] { update(); });
 }
 
-void PhaseMap::show_machine(std::int32_t machine) {
+void PhaseMap::show_machine(MachineId machine) {
     if (machine == machine_) return;
     machine_ = machine;
     entry_->hide();
@@ -54,8 +54,8 @@ void PhaseMap::show_machine(std::int32_t machine) {
 
 const Machine* PhaseMap::shown() const {
     const auto& program = session_.program();
-    if (!program || machine_ < 0 || static_cast<std::size_t>(machine_) >= program->machines.size()) return nullptr;
-    return &program->machines[static_cast<std::size_t>(machine_)];
+    if (!program || !program->has(machine_)) return nullptr;
+    return &program->machines[machine_];
 }
 
 /// The ways out of a phase in words, each with where it leads; the end is the count of phases.
@@ -155,10 +155,7 @@ void PhaseMap::paintEvent(QPaintEvent*) {
             if (span.machine == machine_ && span.from <= session_.cursor() &&
                 (span.to < 0 || span.to > session_.cursor()))
                 lit = span.phase;
-    const auto& moves = session_.program()->moves;
-    const bool fixture = machine->kind == MachineKind::fixture;
-    const auto order =
-        static_cast<int>(std::find(moves.begin(), moves.end(), machine_) - moves.begin()) + (fixture ? machine_ : 0);
+    const QColor hue = machine_hue(*session_.program(), machine_);
     for (std::size_t i = 0; i < end; ++i) {
         std::size_t row = 0;
         for (const WayOut& way : ways_out(i)) {
@@ -176,13 +173,12 @@ void PhaseMap::paintEvent(QPaintEvent*) {
     for (std::size_t i = 0; i <= end; ++i) {
         const QRectF box = box_of(i);
         const bool is_end = i == end;
-        if (is_end && fixture) break;  // it never ends
+        if (is_end && machine->kind == MachineKind::fixture) break;  // it never ends
         const bool reached = is_end || counts.entered[i] > 0;
         const bool is_lit = !is_end && static_cast<std::int32_t>(i) == lit;
         p.setPen(QPen(is_lit ? palette::now : (reached ? palette::ink : palette::hairline), is_lit ? 2.2 : 1.2));
-        p.setBrush(
-            is_end ? palette::paper
-                   : (reached ? palette::phase_tint(palette::move_hue(order), static_cast<int>(i)) : palette::paper));
+        p.setBrush(is_end ? palette::paper
+                          : (reached ? palette::phase_tint(hue, static_cast<int>(i)) : palette::paper));
         p.drawRect(box);
         p.setPen(reached ? palette::ink : palette::quiet);
         p.setFont(palette::text_font(9.0, is_lit));

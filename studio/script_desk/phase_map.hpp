@@ -20,8 +20,8 @@ class PhaseMap : public QWidget {
 
   public:
     explicit PhaseMap(Session& session, QWidget* parent = nullptr);
-    void show_machine(std::int32_t machine);
-    std::int32_t machine() const { return machine_; }
+    void show_machine(MachineId machine);
+    MachineId machine() const { return machine_; }
     /// How often the tape entered each phase, and left it by each of its ways out, in the order of ways_out(); how
     /// often it was cut or the run ended in it is not among them.
     struct Taken {
@@ -80,7 +80,7 @@ class PhaseMap : public QWidget {
     template <class Files>
     QString take_files(const Files& files, const QString& what);
 
-    std::int32_t machine_ = -1;
+    MachineId machine_;
     QLineEdit* entry_;
     Taker taker_;
     std::optional<std::size_t> pulled_from_;  ///< a way being drawn

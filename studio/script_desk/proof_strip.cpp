@@ -57,7 +57,7 @@ ProofStrip::ProofStrip(Session& session, QWidget* parent) : QWidget(parent), ses
     connect(&session_, &Session::tuning_changed, this, &ProofStrip::prove);
 }
 
-void ProofStrip::show_machine(std::int32_t machine) {
+void ProofStrip::show_machine(MachineId machine) {
     if (machine == machine_) return;
     machine_ = machine;
     prove();
@@ -75,14 +75,14 @@ void ProofStrip::prove() {
     reason_.clear();
     update();
     const auto program = session_.program();
-    if (!program || machine_ < 0 || static_cast<std::size_t>(machine_) >= program->machines.size()) return;
-    const Machine& machine = program->machines[static_cast<std::size_t>(machine_)];
+    if (!program || !program->has(machine_)) return;
+    const Machine& machine = program->machines[machine_];
     const Tuning& tuning = session_.tuning(Side::now);
     const Course ground = flat_ground(machine);
     const Rehearsal rehearsal{*program, tuning, ground};
     const bool used = machine.fixture && machine.fixture->focus;
-    const std::int32_t button = used ? machine.fixture->focus->button : machine.button;
-    const Tape tape = one_press(button < 0 ? std::string() : program->buttons[static_cast<std::size_t>(button)].name);
+    const ButtonId button = used ? machine.fixture->focus->button : machine.button;
+    const Tape tape = one_press(!button ? std::string() : program->buttons[button].name);
     auto trace = replay(rehearsal, tape);
     if (!trace) {
         reason_ = to_qt(trace.error());
@@ -119,14 +119,12 @@ void ProofStrip::paintEvent(QPaintEvent*) {
     const double right = width() - 14.0;
     const auto x_of = [&](double time) { return left + time / length_s * (right - left); };
     const Program& program = *session_.program();
-    auto order = std::find(program.moves.begin(), program.moves.end(), machine_) - program.moves.begin();
-    if (program.machines[static_cast<std::size_t>(machine_)].kind == MachineKind::fixture) order += machine_;
-    const QColor hue = palette::move_hue(static_cast<int>(order));
+    const QColor hue = machine_hue(program, machine_);
     for (const PhaseSpan& span : trace_.spans) {
         if (span.machine != machine_) continue;
         const QRectF bar(x_of(span.from), 32, std::max(1.0, x_of(span.to) - x_of(span.from)), 15);
         p.fillRect(bar, palette::phase_tint(hue, span.phase));
-        const auto& phases = program.machines[static_cast<std::size_t>(machine_)].phases;
+        const auto& phases = program.machines[machine_].phases;
         p.setPen(palette::ink);
         const QString name = to_qt(phases[static_cast<std::size_t>(span.phase)].name);
         p.drawText(bar.adjusted(3, 0, 0, 0), Qt::AlignVCenter,

@@ -15,7 +15,7 @@ class ProofStrip : public QWidget {
 
   public:
     explicit ProofStrip(Session& session, QWidget* parent = nullptr);
-    void show_machine(std::int32_t machine);
+    void show_machine(MachineId machine);
     const Trace& trace() const { return trace_; }
     /// Why the move doesn't run there; empty when it does.
     QString reason() const { return reason_; }
@@ -29,7 +29,7 @@ class ProofStrip : public QWidget {
     void prove();
 
     Session& session_;
-    std::int32_t machine_ = -1;
+    MachineId machine_;
     Trace trace_;
     QString reason_;
 };

@@ -188,7 +188,7 @@ void ScriptDesk::follow_caret() {
         const Machine& machine = program->machines[i];
         const bool here = program->files[machine.range.file].path == editor_->path() && machine.range.begin <= at &&
                           at <= machine.range.end;
-        if (here && machine.kind != MachineKind::stance) return follow(static_cast<std::int32_t>(i));
+        if (here && machine.kind != MachineKind::stance) return follow(MachineId(i));
     }
 }
 
@@ -253,15 +253,15 @@ void ScriptDesk::open_range(SourceRange range) {
     follow_caret();  // the editor tells of its caret only once it is painted
 }
 
-void ScriptDesk::show_machine(std::int32_t machine) {
+void ScriptDesk::show_machine(MachineId machine) {
     const auto& program = session_.program();
-    if (!program || machine < 0 || static_cast<std::size_t>(machine) >= program->machines.size()) return;
-    const SourceRange range = program->machines[static_cast<std::size_t>(machine)].range;
+    if (!program || !program->has(machine)) return;
+    const SourceRange range = program->machines[machine].range;
     open_range({range.file, range.begin, range.begin});
     follow(machine);
 }
 
-void ScriptDesk::follow(std::int32_t machine) {
+void ScriptDesk::follow(MachineId machine) {
     map_->show_machine(machine);
     proof_->show_machine(machine);
 }
@@ -273,13 +273,11 @@ bool ScriptDesk::show_definition(const std::string& word) {
         open_range(range);
         return true;
     };
-    if (const auto machine = program->find_machine(word))
-        return open(program->machines[static_cast<std::size_t>(*machine)].range);
+    if (const auto machine = program->find_machine(word)) return open(program->machines[*machine].range);
     if (const auto meter = program->find_meter(word))
         return open(program->meters[static_cast<std::size_t>(*meter)].range);
     // Of dials and probes of the same name the one of the move under the caret comes first.
-    const std::string here =
-        map_->machine() < 0 ? "" : program->machines[static_cast<std::size_t>(map_->machine())].name;
+    const std::string here = !map_->machine() ? "" : program->machines[map_->machine()].name;
     const DialInfo* dial = nullptr;
     for (const DialInfo& known : program->dials)
         if (known.name == word && (dial == nullptr || known.owner == here)) dial = &known;
@@ -291,8 +289,8 @@ bool ScriptDesk::show_definition(const std::string& word) {
     return false;
 }
 
-void ScriptDesk::come_into_view(std::int32_t machine) {
-    if (machine >= 0) show_machine(machine);
+void ScriptDesk::come_into_view(MachineId machine) {
+    if (machine) show_machine(machine);
     editor_->setFocus();
 }
 

@@ -24,10 +24,10 @@ class ScriptDesk : public Desk {
     ProofStrip* proof() { return proof_; }
     CurveView* curve() { return curve_; }
     /// Shows a move on the map and in the proof.
-    void follow(std::int32_t machine);
+    void follow(MachineId machine);
     void show_file(const std::string& path);
     /// Opens a move's or stance's file at its text.
-    void show_machine(std::int32_t machine);
+    void show_machine(MachineId machine);
     /// Opens where a name is declared; false when nothing of the project is called so.
     bool show_definition(const std::string& word);
     /// Gives what is called by the name under the caret another name, everywhere. Returns why not.
@@ -36,7 +36,7 @@ class ScriptDesk : public Desk {
     QString start_new(const StartingText& start, const std::string& name, const std::string& button);
     /// Files that were typed in are laid out before they are saved, where they have no errors.
     void before_save() override;
-    void come_into_view(std::int32_t machine) override;
+    void come_into_view(MachineId machine) override;
     void finish_edits() override { editor_->commit(); }
 
   private:

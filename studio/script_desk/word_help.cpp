@@ -25,7 +25,7 @@ QString word_help(std::string_view word, const Program* program) {
             if (meter.name == word)
                 return QObject::tr("%1: a meter from %2 to %3").arg(told(word)).arg(meter.low).arg(meter.high);
         if (const auto machine = program->find_machine(word)) {
-            const Machine& found = program->machines[static_cast<std::size_t>(*machine)];
+            const Machine& found = program->machines[*machine];
             if (found.kind == MachineKind::fixture)
                 return QObject::tr("fixture %1, %2 phases").arg(told(word)).arg(found.phases.size());
             return (found.kind == MachineKind::move ? QObject::tr("move %1, %2 phases") : QObject::tr("stance %1"))

@@ -47,13 +47,13 @@ std::vector<MoveAnswer> explain_all(const Ingredients& made, const World& state,
     StepCache memo;
     const Rehearsal rehearsal = made.rehearsal();
     const EvaluationContext moment = context_at(rehearsal, state, state.actors[character], memo);
-    for (const std::int32_t move : made.program->moves) out.push_back(explain_move(moment, move));
-    for (const std::int32_t kind : made.program->fixtures)
+    for (const MachineId move : made.program->moves) out.push_back(explain_move(moment, move));
+    for (const MachineId kind : made.program->fixtures)
         if (const auto fixture = fixture_to_explain(moment, kind)) out.push_back(explain_fixture(moment, *fixture));
     if (made.program == newest) return out;
     std::erase_if(out, [&](MoveAnswer& answer) {
-        const auto known = newest->find_machine(made.program->machines[static_cast<std::size_t>(answer.move)].name);
-        answer.move = known.value_or(-1);
+        const auto known = newest->find_machine(made.program->machines[answer.move].name);
+        answer.move = known.value_or(MachineId{});
         return !known.has_value();
     });
     return out;

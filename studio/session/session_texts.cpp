@@ -129,8 +129,8 @@ FixtureHalves Session::fixture_halves() const {
     none.actors.emplace_back();
     const Tuning& now = tuning(Side::now);
     const EvaluationContext moment{*program(), now, now, none, none.actors.front()};
-    for (const std::int32_t kind : program()->fixtures) {
-        const Machine& machine = program()->machines[static_cast<std::size_t>(kind)];
+    for (const MachineId kind : program()->fixtures) {
+        const Machine& machine = program()->machines[kind];
         if (machine.fixture) out[machine.name] = fixture_shape(moment, *machine.fixture).half;
     }
     return out;

@@ -4,6 +4,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "studio/shared/palette.hpp"
+
 namespace leap::studio {
 
 std::vector<ShownValue> shown_values(const Program& program) {
@@ -55,13 +57,18 @@ QString shown_value_text(const ShownValue& value, double value_si) {
     return to_qt(quantity_text(value_si, value.dimension, 2));
 }
 
+QColor machine_hue(const Program& program, MachineId machine) {
+    const auto order = std::find(program.moves.begin(), program.moves.end(), machine) - program.moves.begin();
+    const bool fixture = program.machines[machine].kind == MachineKind::fixture;
+    return palette::move_hue(static_cast<int>(fixture ? order + machine.written() : order));
+}
+
 QString phase_text(const Program& program, const TraceRow& row) {
-    const auto machine = [&](int index) { return program.machines[static_cast<std::size_t>(index)]; };
-    if (row.move >= 0 && row.move_phase >= 0) {
-        const Machine move = machine(row.move);
+    if (row.move && row.move_phase >= 0) {
+        const Machine& move = program.machines[row.move];
         return to_qt(move.name + "." + move.phases[static_cast<std::size_t>(row.move_phase)].name);
     }
-    return row.stance >= 0 ? to_qt(machine(row.stance).name) : QString();
+    return row.stance ? to_qt(program.machines[row.stance].name) : QString();
 }
 
 }  // namespace leap::studio

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include <QColor>
 #include <QQuaternion>
 #include <QString>
 #include <QVector3D>
@@ -43,7 +44,9 @@ double shown_value_at(const ShownValue& value, const Trace& trace, std::size_t t
 /// "2.24 m".
 QString shown_value_text(const ShownValue& value, double value_si);
 
-/// The first words of a machine's life at an instant: "hop.rise_up", or the stance.
+/// The hue that a move or a kind of fixture has everywhere (trail, score, phase map), by its place in the script.
+QColor machine_hue(const Program& program, MachineId machine);
+/// The phase that a row is in: "hop.rise_up", or the stance.
 QString phase_text(const Program& program, const TraceRow& row);
 
 }  // namespace leap::studio

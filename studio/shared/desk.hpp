@@ -7,6 +7,8 @@
 #include <functional>
 #include <vector>
 
+#include "core/units/id.hpp"
+
 namespace leap::studio {
 
 class Session;
@@ -37,9 +39,9 @@ class Desk : public QWidget {
     virtual void leave_stage() {}
 
     /// It has just come into view. `machine`: the move or stance that was looked at on the desk before, or -1.
-    virtual void come_into_view(std::int32_t machine) = 0;
+    virtual void come_into_view(MachineId machine) = 0;
     /// The move or stance that is looked at here, or -1 when this desk shows none.
-    virtual std::int32_t machine() const { return -1; }
+    virtual MachineId machine() const { return {}; }
     /// What is being typed counts from now on: the desk is left, or the project.
     virtual void finish_edits() {}
     virtual void before_save() {}

@@ -16,8 +16,8 @@ AccentRow::AccentRow(Session& session, QWidget* parent) : QWidget(parent), sessi
     layout->addStretch();
 }
 
-void AccentRow::show_machine(std::int32_t machine) {
-    const Machine& shown = session_.program()->machines[static_cast<std::size_t>(machine)];
+void AccentRow::show_machine(MachineId machine) {
+    const Machine& shown = session_.program()->machines[machine];
     std::vector<std::string> names;
     for (const AccentKind kind : accent_kinds(shown))
         names.push_back(shown.name + "." + std::string(accent_word(kind)));

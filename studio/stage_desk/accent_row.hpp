@@ -15,7 +15,7 @@ class AccentRow : public QWidget {
 
   public:
     explicit AccentRow(Session& session, QWidget* parent = nullptr);
-    void show_machine(std::int32_t machine);
+    void show_machine(MachineId machine);
     const std::vector<QPushButton*>& buttons() const { return buttons_; }
 
   private:

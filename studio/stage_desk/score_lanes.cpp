@@ -14,9 +14,10 @@ void ScoreView::layout_lanes() {
     lanes_.clear();
     const auto made = program();
     double y = 0.0;
-    const auto add = [&](Lane::Kind kind, std::int32_t index, double height) {
-        lanes_.push_back({kind, index, QRectF(0, y, width(), height)});
+    const auto add = [&](Lane::Kind kind, std::int32_t index, double height) -> Lane& {
+        lanes_.push_back({kind, index, QRectF(0, y, width(), height), {}, {}});
         y += height;
+        return lanes_.back();
     };
     add(Lane::Kind::ruler, -1, ruler_height);
     if (!made) {
@@ -27,28 +28,26 @@ void ScoreView::layout_lanes() {
     if (input_curves_ && !session_.playing() && session_.tape() != nullptr)
         for (std::size_t i = 0; i < input_curve_count; ++i)
             add(Lane::Kind::input, static_cast<std::int32_t>(i), input_curve_height);
-    const std::set<std::int32_t> buttons = pressed_buttons();
+    const std::set<ButtonId> buttons = pressed_buttons();
     constexpr double most_of_height = 0.45;
     buttons_scroll_ = y + static_cast<double>(buttons.size()) * button_height > most_of_height * height();
     if (!buttons_scroll_)
-        for (const std::int32_t button : buttons) add(Lane::Kind::button, button, button_height);
+        for (const ButtonId button : buttons) add(Lane::Kind::button, -1, button_height).button = button;
     lanes_top_ = y + 4;
 
     // What scrolls, first as if nothing were scrolled.
     const std::size_t first = lanes_.size();
     y = lanes_top_;
     if (buttons_scroll_)
-        for (const std::int32_t button : buttons) add(Lane::Kind::button, button, button_height);
+        for (const ButtonId button : buttons) add(Lane::Kind::button, -1, button_height).button = button;
     add(Lane::Kind::stance, -1, lane_height);
-    const std::set<std::int32_t> used = used_moves();
+    const std::set<MachineId> used = used_moves();
     std::int32_t folded = 0;
-    for (const std::int32_t move : made->moves) {
-        if (!made->machines[static_cast<std::size_t>(move)].is_for(
-                static_cast<std::int32_t>(session_.body_of_character())))
-            continue;
+    for (const MachineId move : made->moves) {
+        if (!made->machines[move].is_for(static_cast<std::int32_t>(session_.body_of_character()))) continue;
         const bool shown = used.contains(move) || move == selected_;
         if (!shown) ++folded;
-        if (shown || unfolded_) add(Lane::Kind::move, move, lane_height);
+        if (shown || unfolded_) add(Lane::Kind::move, -1, lane_height).machine = move;
     }
     for (const std::int32_t fixture : changed_fixtures()) add(Lane::Kind::fixture, fixture, lane_height);
     if (folded > 0) add(Lane::Kind::folded, folded, lane_height);
@@ -86,17 +85,17 @@ QSize ScoreView::minimumSizeHint() const {
 }
 
 /// The buttons that the run in view presses: the others would be empty lanes.
-std::set<std::int32_t> ScoreView::pressed_buttons() const {
-    std::set<std::int32_t> out;
+std::set<ButtonId> ScoreView::pressed_buttons() const {
+    std::set<ButtonId> out;
     if (trace() == nullptr) return out;
     for (const TraceEvent& event : trace()->events)
-        if (event.kind == EventKind::pressed && is_of_character(event.actor)) out.insert(event.index);
+        if (event.kind == EventKind::pressed && is_of_character(event.actor)) out.insert(ButtonId::read(event.index));
     return out;
 }
 
 /// The moves that the character in view makes in the run in view.
-std::set<std::int32_t> ScoreView::used_moves() const {
-    std::set<std::int32_t> out;
+std::set<MachineId> ScoreView::used_moves() const {
+    std::set<MachineId> out;
     if (trace() == nullptr) return out;
     for (const PhaseSpan& span : trace()->spans)
         if (span.fixture < 0 && is_of_character(span.actor)) out.insert(span.machine);
@@ -122,10 +121,10 @@ const ScoreView::Lane* ScoreView::lane_at(const QPointF& at) const {
     return nullptr;
 }
 
-void ScoreView::bring_into_view(std::int32_t machine) {
+void ScoreView::bring_into_view(MachineId machine) {
     layout_lanes();  // a folded lane opens when it is selected
     for (const Lane& lane : lanes_) {
-        if (lane.kind != Lane::Kind::move || lane.index != machine) continue;
+        if (lane.kind != Lane::Kind::move || lane.machine != machine) continue;
         const double above = lanes_top_ - lane.box.top();
         const double below = lane.box.bottom() - lanes_bottom_;
         if (above > 0.0) scroll_bar_->setValue(scroll_bar_->value() - static_cast<int>(std::ceil(above)));
@@ -171,15 +170,13 @@ QRectF ScoreView::fixture_lane(const std::string& name) const {
 
 QRectF ScoreView::button_lane(const std::string& name) const {
     for (const Lane& lane : lanes_)
-        if (lane.kind == Lane::Kind::button && program()->buttons[static_cast<std::size_t>(lane.index)].name == name)
-            return lane.box;
+        if (lane.kind == Lane::Kind::button && program()->buttons[lane.button].name == name) return lane.box;
     return {};
 }
 
 QRectF ScoreView::move_lane(const std::string& name) const {
     for (const Lane& lane : lanes_)
-        if (lane.kind == Lane::Kind::move && program()->machines[static_cast<std::size_t>(lane.index)].name == name)
-            return lane.box;
+        if (lane.kind == Lane::Kind::move && program()->machines[lane.machine].name == name) return lane.box;
     return {};
 }
 

@@ -26,7 +26,7 @@ const Leeway* ScoreView::leeway() const {
 void ScoreView::paint_leeway(QPainter& p, const Lane& lane) {
     const Leeway* found = leeway();
     if (found == nullptr) return;
-    const std::string& button = program()->buttons[static_cast<std::size_t>(lane.index)].name;
+    const std::string& button = program()->buttons[lane.button].name;
     p.setClipRect(QRectF(head_width, 0, width(), height()));
     constexpr double tight_s = 0.03;  // what a hand is usually off by
     constexpr double foot_px = 3.0;
@@ -47,10 +47,10 @@ void ScoreView::paint_leeway(QPainter& p, const Lane& lane) {
     p.setClipping(false);
 }
 
-QString ScoreView::leeway_tip(std::int32_t button, double time) const {
+QString ScoreView::leeway_tip(ButtonId button, double time) const {
     const Leeway* found = leeway();
     if (found == nullptr) return {};
-    const std::string& name = program()->buttons[static_cast<std::size_t>(button)].name;
+    const std::string& name = program()->buttons[button].name;
     const EventLeeway* nearest = nullptr;
     for (const EventLeeway& event : found->events)
         if (event.button == name && event.track == session_.character() &&

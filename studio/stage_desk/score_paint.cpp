@@ -120,7 +120,7 @@ void ScoreView::paint_lanes(QPainter& p, bool scrolling) {
         if (scrolls(lane.kind) != scrolling) continue;
         if (scrolling && (lane.box.bottom() < lanes_top_ || lane.box.top() > lanes_bottom_)) continue;
         // The selected move's lane is marked through its whole length.
-        if (lane.kind == Lane::Kind::move && lane.index == selected_) p.fillRect(lane.box, palette::faint);
+        if (lane.kind == Lane::Kind::move && lane.machine == selected_) p.fillRect(lane.box, palette::faint);
         switch (lane.kind) {
             case Lane::Kind::ruler: paint_ruler(p, lane); break;
             case Lane::Kind::stick: paint_stick(p, lane); break;
@@ -238,7 +238,7 @@ void ScoreView::paint_stick(QPainter& p, const Lane& lane) {
 }
 
 void ScoreView::paint_button(QPainter& p, const Lane& lane) {
-    const std::string& name = program()->buttons[static_cast<std::size_t>(lane.index)].name;
+    const std::string& name = program()->buttons[lane.button].name;
     p.setFont(palette::text_font(9.0));
     p.setPen(palette::ink);
     p.drawText(QRectF(14, lane.box.top(), 140, lane.box.height()), Qt::AlignVCenter, to_qt(name));
@@ -249,7 +249,7 @@ void ScoreView::paint_button(QPainter& p, const Lane& lane) {
                    palette::ink);
     };
     for (const TraceEvent& event : trace()->events) {
-        if (event.index != lane.index || !is_of_character(event.actor)) continue;
+        if (event.index != lane.button.written() || !is_of_character(event.actor)) continue;
         if (event.kind == EventKind::pressed) down = event.time;
         if (event.kind == EventKind::released && down >= 0.0) {
             bar(down, event.time);
@@ -291,13 +291,11 @@ void ScoreView::paint_spans(QPainter& p, const Lane& lane) {
     p.setFont(palette::text_font(8.5));
     for (const PhaseSpan& span : trace()->spans) {
         if (!is_of_character(span.actor)) continue;
-        const Machine& machine = machines[static_cast<std::size_t>(span.machine)];
+        const Machine& machine = machines[span.machine];
         if (stance_lane && machine.kind == MachineKind::stance)
             paint_span(p, span, lane.box, {}, to_qt(machine.name), true);
-        if (stance_lane || span.machine != lane.index) continue;
-        const auto& moves = program()->moves;
-        const auto order = static_cast<int>(std::find(moves.begin(), moves.end(), span.machine) - moves.begin());
-        const QColor color = palette::phase_tint(palette::move_hue(order), span.phase);
+        if (stance_lane || span.machine != lane.machine) continue;
+        const QColor color = palette::phase_tint(machine_hue(*program(), span.machine), span.phase);
         paint_span(p, span, lane.box, color, to_qt(machine.phases[static_cast<std::size_t>(span.phase)].name), false);
     }
 }
@@ -309,25 +307,25 @@ void ScoreView::paint_fixture(QPainter& p, const Lane& lane) {
     p.drawText(QRectF(30, lane.box.top(), head_width - 34, lane.box.height()), Qt::AlignVCenter,
                elided(p, to_qt(fixture.name), head_width - 34));
     p.setFont(palette::text_font(8.5));
-    const Machine& kind = program()->machines[static_cast<std::size_t>(fixture.machine)];
-    const auto order = static_cast<int>(program()->moves.size()) + fixture.machine;
+    const Machine& kind = program()->machines[fixture.machine];
+    const QColor hue = machine_hue(*program(), fixture.machine);
     for (const PhaseSpan& span : trace()->spans)
         if (span.fixture == lane.index)
-            paint_span(p, span, lane.box, palette::phase_tint(palette::move_hue(order), span.phase),
+            paint_span(p, span, lane.box, palette::phase_tint(hue, span.phase),
                        to_qt(kind.phases[static_cast<std::size_t>(span.phase)].name), false);
 }
 
 void ScoreView::paint_move_head(QPainter& p, const Lane& lane) {
-    const Machine& machine = program()->machines[static_cast<std::size_t>(lane.index)];
+    const Machine& machine = program()->machines[lane.machine];
     Readiness readiness = Readiness::ready;
     QString why;
     for (const MoveAnswer& answer : answers_)
-        if (answer.move == lane.index) {
+        if (answer.move == lane.machine) {
             readiness = answer.readiness;
             why = to_qt(answer.why);
         }
     paint_lamp(p, {lane.box.left() + 18, lane.box.center().y()}, readiness);
-    p.setFont(palette::text_font(9.0, lane.index == selected_));
+    p.setFont(palette::text_font(9.0, lane.machine == selected_));
     p.setPen(palette::ink);
     const QString name = to_qt(machine.name);
     const double name_width = QFontMetricsF(p.font()).horizontalAdvance(name);

@@ -19,8 +19,8 @@ constexpr double drag_px = 3.0;  ///< less is a click
 
 }  // namespace
 
-ButtonRow ScoreView::row_of(std::int32_t button) const {
-    return {session_.character(), program()->buttons[static_cast<std::size_t>(button)].name};
+ButtonRow ScoreView::row_of(ButtonId button) const {
+    return {session_.character(), program()->buttons[button].name};
 }
 
 /// To the tick that is nearest; with Alt held to the millisecond.
@@ -36,7 +36,7 @@ std::optional<ScoreView::PressDrag> ScoreView::press_at(const QPointF& at) const
     for (const Lane& lane : lanes_) {
         if (lane.kind != Lane::Kind::button || lane_at(at) != &lane) continue;
         PressDrag out;
-        out.row = row_of(lane.index);
+        out.row = row_of(lane.button);
         out.begin = at;
         if (out.row.track >= session_.tape()->tracks.size()) return std::nullopt;
         const std::vector<Press> presses = presses_of(*session_.tape(), out.row);
@@ -133,7 +133,7 @@ void ScoreView::paint_selected_press(QPainter& p) {
     if (selected_press_->number >= presses.size()) return;
     const Press& press = presses[selected_press_->number];
     for (const Lane& lane : lanes_) {
-        if (lane.kind != Lane::Kind::button || row_of(lane.index).button != selected_press_->row.button) continue;
+        if (lane.kind != Lane::Kind::button || row_of(lane.button).button != selected_press_->row.button) continue;
         const double left = std::max(head_width, x_of(press.from_s) - 2.0);
         const double right = x_of(press.to_s) + 2.0;
         if (right <= left) return;
@@ -152,7 +152,7 @@ void ScoreView::add_press_menu(QMenu& menu, const QPointF& at) {
     const double time = snapped(time_at(at.x()), false);
     QMenu* presses = menu.addMenu(tr("Press at %1 s").arg(time, 0, 'f', 3));
     for (std::size_t i = 0; i < program()->buttons.size(); ++i) {
-        const ButtonRow row = row_of(static_cast<std::int32_t>(i));
+        const ButtonRow row = row_of(ButtonId(i));
         const auto tape = with_press(*session_.tape(), row, {time, time + tap_s});
         QAction* action = presses->addAction(to_qt(row.button));
         action->setEnabled(tape.has_value());

@@ -30,7 +30,7 @@ ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), sessi
         redraw();
     };
     connect(&session_, &Session::program_changed, this, [this, again] {
-        if (selected_ >= static_cast<std::int32_t>(session_.program()->machines.size())) selected_ = -1;
+        if (!session_.program()->has(selected_)) selected_ = {};
         again();
     });
     connect(&session_, &Session::now_run_changed, this, again);
@@ -82,7 +82,7 @@ std::shared_ptr<const Program> ScoreView::program() const {
     return session_.run_program();
 }
 
-void ScoreView::select_machine(std::int32_t machine) {
+void ScoreView::select_machine(MachineId machine) {
     if (machine == selected_) return;
     selected_ = machine;
     bring_into_view(machine);
@@ -163,7 +163,7 @@ void ScoreView::mousePressEvent(QMouseEvent* event) {
         if (lane.kind == Lane::Kind::folded) return set_unfolded(!unfolded_);
         if (event->position().x() < head_width) {
             if (lane.kind == Lane::Kind::stick) show_input_curves(!input_curves_);
-            if (lane.kind == Lane::Kind::move) select_machine(lane.index);
+            if (lane.kind == Lane::Kind::move) select_machine(lane.machine);
             if (lane.kind == Lane::Kind::fixture)
                 select_machine(trace()->fixtures[static_cast<std::size_t>(lane.index)].machine);
             const Trace* run = trace();
@@ -177,8 +177,8 @@ void ScoreView::mousePressEvent(QMouseEvent* event) {
         if (lane.kind == Lane::Kind::move && trace() != nullptr) {
             const double time = time_at(event->position().x());
             for (const PhaseSpan& span : trace()->spans)
-                if (span.machine == lane.index && is_of_character(span.actor) && span.from <= time && span.to >= time)
-                    select_machine(lane.index);
+                if (span.machine == lane.machine && is_of_character(span.actor) && span.from <= time && span.to >= time)
+                    select_machine(lane.machine);
         }
     }
     if (session_.playing() || begin_measured_drag(*event) || begin_press_drag(*event) || begin_point_drag(*event))
@@ -309,7 +309,7 @@ QString ScoreView::tip_at(const QPointF& at) const {
                 "framed one away.\nTimes snap to ticks, with Alt to milliseconds");
         if (lane.kind == Lane::Kind::move)
             for (const MoveAnswer& answer : answers_) {
-                if (answer.move != lane.index) continue;
+                if (answer.move != lane.machine) continue;
                 QStringList lines{answer.why.empty() ? QString() : to_qt(answer.why)};
                 for (const GateAnswer& gate : answer.gates)
                     lines << (gate.holds ? tr("holds: ") : tr("refuses: ")) + to_qt(gate.text) + "  " +
@@ -317,7 +317,7 @@ QString ScoreView::tip_at(const QPointF& at) const {
                 return lines.join('\n');
             }
         if (lane.kind == Lane::Kind::button && at.x() >= head_width)
-            if (const QString tip = leeway_tip(lane.index, time_at(at.x())); !tip.isEmpty()) return tip;
+            if (const QString tip = leeway_tip(lane.button, time_at(at.x())); !tip.isEmpty()) return tip;
         if (lane.kind == Lane::Kind::button && !session_.playing())
             return tr(
                 "Drag a press or one of its edges; draw one where there is room; Delete takes the framed one "

@@ -28,8 +28,8 @@ class ScoreView : public QWidget {
   public:
     explicit ScoreView(Session& session, QWidget* parent = nullptr);
 
-    void select_machine(std::int32_t machine);
-    std::int32_t selected() const { return selected_; }
+    void select_machine(MachineId machine);
+    MachineId selected() const { return selected_; }
     void set_curves(const std::vector<std::string>& names);
     const std::vector<std::string>& curves() const { return curves_; }
     /// The stretch of time that is shown.
@@ -62,7 +62,7 @@ class ScoreView : public QWidget {
     QSize minimumSizeHint() const override;
 
   signals:
-    void machine_selected(std::int32_t machine);
+    void machine_selected(MachineId machine);
     void curves_changed();
 
   protected:
@@ -79,8 +79,10 @@ class ScoreView : public QWidget {
   private:
     struct Lane {
         enum class Kind { ruler, stick, input, button, stance, move, fixture, folded, curve } kind;
-        std::int32_t index;  ///< button, machine, fixture, curve or how many are folded
-        QRectF box;
+        std::int32_t index;  ///< of the fixture, of the curve, or how many are folded
+        QRectF box{};
+        ButtonId button{};
+        MachineId machine{};
     };
     /// Lanes between presses and curves scroll; the others stay.
     bool scrolls(Lane::Kind kind) const {
@@ -88,8 +90,8 @@ class ScoreView : public QWidget {
                kind == Lane::Kind::move || kind == Lane::Kind::fixture || kind == Lane::Kind::folded;
     }
     const Lane* lane_at(const QPointF& at) const;
-    void bring_into_view(std::int32_t machine);
-    std::set<std::int32_t> used_moves() const;
+    void bring_into_view(MachineId machine);
+    std::set<MachineId> used_moves() const;
     bool begin_divider_drag(const QPointF& at);
     void drag_divider(double y);
     void paint_grid(QPainter& p);
@@ -98,13 +100,13 @@ class ScoreView : public QWidget {
     void paint_lanes(QPainter& p, bool scrolling);
     const Leeway* leeway() const;
     void paint_leeway(QPainter& p, const Lane& lane);
-    QString leeway_tip(std::int32_t button, double time) const;
+    QString leeway_tip(ButtonId button, double time) const;
     const Trace* trace() const;
     std::shared_ptr<const Program> program() const;
     void layout_lanes();
     /// Whether an event or span of the trace is shown: of the selected character, or of no one.
     bool is_of_character(std::int32_t actor) const;
-    std::set<std::int32_t> pressed_buttons() const;
+    std::set<ButtonId> pressed_buttons() const;
     std::set<std::int32_t> changed_fixtures() const;
     void paint_fixture(QPainter& p, const Lane& lane);
     void refresh_answers();
@@ -135,7 +137,7 @@ class ScoreView : public QWidget {
         ButtonRow row;
         std::size_t number = 0;
     };
-    ButtonRow row_of(std::int32_t button) const;
+    ButtonRow row_of(ButtonId button) const;
     double snapped(double time, bool finer) const;
     std::optional<PressDrag> press_at(const QPointF& at) const;
     std::optional<Tape> dragged_tape(const QPointF& at, bool finer) const;
@@ -208,7 +210,7 @@ class ScoreView : public QWidget {
     std::optional<SelectedPoint> selected_point_;
     std::vector<MoveAnswer> answers_;
     std::vector<std::string> curves_{"height", "speed", "rising"};
-    std::int32_t selected_ = -1;
+    MachineId selected_;
     double from_ = 0.0;
     double to_ = 10.0;
     QPixmap still_;  ///< what is the same wherever the cursor is

@@ -23,15 +23,15 @@ ScriptExcerpt::ScriptExcerpt(Session& session, QWidget* parent) : QWidget(parent
     connect(&session_, &Session::tuning_changed, this, &ScriptExcerpt::refresh);
 }
 
-void ScriptExcerpt::show_machine(std::int32_t machine) {
+void ScriptExcerpt::show_machine(MachineId machine) {
     machine_ = machine;
     refresh();
 }
 
 QString ScriptExcerpt::place() const {
     const auto& program = session_.program();
-    if (!program || machine_ < 0) return {};
-    const SourceRange range = program->machines[static_cast<std::size_t>(machine_)].range;
+    if (!program || !machine_) return {};
+    const SourceRange range = program->machines[machine_].range;
     const SourceFile& file = program->files[range.file];
     const QString name = to_qt(file.path).section('/', -1);
     return tr("%1 · line %2").arg(name).arg(line_column(file.text, range.begin).line);
@@ -39,8 +39,8 @@ QString ScriptExcerpt::place() const {
 
 void ScriptExcerpt::refresh() {
     const auto& program = session_.program();
-    if (!program || machine_ < 0 || static_cast<std::size_t>(machine_) >= program->machines.size()) return;
-    const SourceRange range = program->machines[static_cast<std::size_t>(machine_)].range;
+    if (!program || !program->has(machine_)) return;
+    const SourceRange range = program->machines[machine_].range;
     std::string text = program->files[range.file].text.substr(range.begin, range.end - range.begin);
     // While a dial is dragged its new value stands here before it stands in the file.
     std::vector<std::pair<std::int32_t, SourceRange>> dials;

@@ -13,7 +13,7 @@ class ScriptExcerpt : public QWidget {
 
   public:
     explicit ScriptExcerpt(Session& session, QWidget* parent = nullptr);
-    void show_machine(std::int32_t machine);
+    void show_machine(MachineId machine);
     QString place() const;  ///< "hop.leap · line 12"
     QSize sizeHint() const override;
     /// Where a dial's literal is drawn; empty when it isn't.
@@ -41,7 +41,7 @@ class ScriptExcerpt : public QWidget {
     double char_width() const;
 
     Session& session_;
-    std::int32_t machine_ = -1;
+    MachineId machine_;
     QStringList lines_;
     std::vector<Literal> literals_;
     std::optional<std::int32_t> dragged_;

@@ -63,8 +63,8 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     off_->setCheckable(true);
     off_->setToolTip(tr("Leave this out of the run, or take it in again; the script stays as it is"));
     connect(off_, &QPushButton::toggled, this, [this](bool off) {
-        if (!session_.program() || machine_ < 0) return;
-        const auto& name = session_.program()->machines[static_cast<std::size_t>(machine_)].name;
+        if (!session_.program() || !machine_) return;
+        const auto& name = session_.program()->machines[machine_].name;
         const QString refused = session_.set_off(name, off);
         if (!refused.isEmpty()) emit session_.message(refused);
         show_off();
@@ -100,7 +100,7 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     connect(excerpt_, &ScriptExcerpt::dial_chosen, this, [this](std::int32_t dial) { selected_dial_ = dial; });
     connect(&session_, &Session::program_changed, this, &SheetView::rebuild);
     connect(&session_, &Session::project_opened, this, [this] {
-        machine_ = -1;
+        machine_ = {};
         rebuild();
     });
     connect(&session_, &Session::cursor_moved, this, &SheetView::refresh_answers);
@@ -121,15 +121,15 @@ QString SheetView::told_character() const {
 }
 
 void SheetView::show_off() {
-    const bool known = session_.program() && machine_ >= 0;
-    const bool off = known && session_.is_off(session_.program()->machines[static_cast<std::size_t>(machine_)].name);
+    const bool known = session_.program() && machine_;
+    const bool off = known && session_.is_off(session_.program()->machines[machine_].name);
     const QSignalBlocker quiet(off_);
     off_->setVisible(known);
     off_->setChecked(off);
     off_->setText(off ? tr("Off for this run") : tr("On"));
 }
 
-void SheetView::show_machine(std::int32_t machine) {
+void SheetView::show_machine(MachineId machine) {
     if (machine == machine_) return;
     machine_ = machine;
     selected_dial_ = -1;
@@ -139,9 +139,9 @@ void SheetView::show_machine(std::int32_t machine) {
 std::vector<std::int32_t> SheetView::dials_of_machine() const {
     std::vector<std::int32_t> out;
     const auto& program = session_.program();
-    if (!program || machine_ < 0) return out;
+    if (!program || !machine_) return out;
     // The move's own dials first, then those it takes from what it is based on.
-    std::string owner = program->machines[static_cast<std::size_t>(machine_)].name;
+    std::string owner = program->machines[machine_].name;
     std::vector<std::string> seen;
     while (!owner.empty()) {
         for (std::size_t i = 0; i < program->dials.size(); ++i) {
@@ -151,7 +151,7 @@ std::vector<std::int32_t> SheetView::dials_of_machine() const {
             out.push_back(static_cast<std::int32_t>(i));
         }
         const auto base = program->find_machine(owner);
-        owner = base ? program->machines[static_cast<std::size_t>(*base)].base : std::string();
+        owner = base ? program->machines[*base].base : std::string();
     }
     for (std::size_t i = 0; i < program->dials.size(); ++i) {
         const std::string& of = program->dials[i].owner;
@@ -182,9 +182,8 @@ void SheetView::rebuild() {
         title_->setText(tr("No good script yet"));
         return;
     }
-    if (machine_ < 0 || static_cast<std::size_t>(machine_) >= program->machines.size())
-        machine_ = program->moves.empty() ? program->stances.front() : program->moves.front();
-    const Machine& machine = program->machines[static_cast<std::size_t>(machine_)];
+    if (!program->has(machine_)) machine_ = program->moves.empty() ? program->stances.front() : program->moves.front();
+    const Machine& machine = program->machines[machine_];
     title_->setText(to_qt(machine.name));
     show_off();
     QStringList words;
@@ -193,8 +192,7 @@ void SheetView::rebuild() {
     if (!shown_character_.isEmpty()) words << shown_character_;
     if (machine.kind == MachineKind::stance) words << tr("stance");
     if (machine.kind == MachineKind::fixture) words << tr("fixture");
-    if (machine.button >= 0)
-        words << tr("on %1").arg(to_qt(program->buttons[static_cast<std::size_t>(machine.button)].name));
+    if (machine.button) words << tr("on %1").arg(to_qt(program->buttons[machine.button].name));
     if (machine.start_on || machine.start_when) words << tr("starts by itself");
     if (machine.layer > 0) words << tr("in %1").arg(to_qt(program->layers[static_cast<std::size_t>(machine.layer)]));
     if (!machine.base.empty()) words << tr("is %1").arg(to_qt(machine.base));
@@ -238,7 +236,7 @@ bool SheetView::speaks_of(const ReadingInfo& reading, const Machine& machine) co
     if (owners.empty()) return true;  // of the whole run
     const bool named = std::find(owners.begin(), owners.end(), machine.name) != owners.end();
     const auto& program = *session_.program();
-    const std::string button = machine.button < 0 ? "" : program.buttons[static_cast<std::size_t>(machine.button)].name;
+    const std::string button = !machine.button ? "" : program.buttons[machine.button].name;
     return named || std::find(owners.begin(), owners.end(), button) != owners.end();
 }
 
@@ -246,8 +244,8 @@ void SheetView::refresh_readings() {
     const RunPointer now = session_.now_run();
     const RunPointer kept = session_.kept_run();
     const auto& program = session_.program();
-    if (!now || !program || machine_ < 0 || static_cast<std::size_t>(machine_) >= program->machines.size()) return;
-    const Machine& machine = program->machines[static_cast<std::size_t>(machine_)];
+    if (!now || !program || !program->has(machine_)) return;
+    const Machine& machine = program->machines[machine_];
     std::vector<ReadingResult> shown;
     for (const ReadingResult& result : now->readings) {
         const auto& all = program->readings;

@@ -21,8 +21,8 @@ class SheetView : public QScrollArea {
   public:
     explicit SheetView(Session& session, QWidget* parent = nullptr);
 
-    void show_machine(std::int32_t machine);
-    std::int32_t machine() const { return machine_; }
+    void show_machine(MachineId machine);
+    MachineId machine() const { return machine_; }
     const std::vector<DialRow*>& dial_rows() const { return rows_; }
     DialRow* row_of(std::int32_t dial) const;
     /// Turns the dial that was touched last by steps.
@@ -40,7 +40,7 @@ class SheetView : public QScrollArea {
     bool speaks_of(const ReadingInfo& reading, const Machine& machine) const;
 
     Session& session_;
-    std::int32_t machine_ = -1;
+    MachineId machine_;
     QString told_character() const;
     QString shown_character_;
     std::size_t shown_body_ = 0;  ///< whose values of dials are shown

@@ -65,7 +65,7 @@ StageDesk::StageDesk(const Workplace& place, QWidget* parent)
         const std::string& view = session_.project().file.view;
         set_view(view == "side" ? StageView3D::side : (view == "eyes" ? StageView3D::eyes : StageView3D::behind));
         if (session_.program() && !session_.program()->moves.empty()) {
-            score_->select_machine(-1);
+            score_->select_machine({});
             score_->select_machine(session_.program()->moves.front());
             choose_by_run_ = true;
         }
@@ -76,7 +76,7 @@ StageDesk::StageDesk(const Workplace& place, QWidget* parent)
         choose_by_run_ = false;
         for (const PhaseSpan& span : session_.now_run()->trace.spans) {
             const auto& machines = session_.now_run()->ingredients.program->machines;
-            if (machines[static_cast<std::size_t>(span.machine)].kind != MachineKind::move) continue;
+            if (machines[span.machine].kind != MachineKind::move) continue;
             score_->select_machine(span.machine);
             return;
         }
@@ -133,7 +133,7 @@ void StageDesk::leave_stage() {
     sizes_ = left_->sizes();
 }
 
-void StageDesk::come_into_view(std::int32_t) {
+void StageDesk::come_into_view(MachineId) {
     stage_->setFocus();
 }
 

@@ -33,8 +33,8 @@ class StageDesk : public Desk {
     bool shows_stage() const override { return true; }
     void take_stage() override;
     void leave_stage() override;
-    void come_into_view(std::int32_t machine) override;
-    std::int32_t machine() const override { return score_->selected(); }
+    void come_into_view(MachineId machine) override;
+    MachineId machine() const override { return score_->selected(); }
     void fill_show_menu(QMenu& menu, QWidget& window) override;
     QString prepare_picture(const PictureOptions& options) override;
 

@@ -22,7 +22,7 @@ void StageLabels::set_distances(bool shown) {
     emit changed();
 }
 
-void StageLabels::set_machine(std::int32_t machine) {
+void StageLabels::set_machine(MachineId machine) {
     machine_ = machine;
     emit changed();
 }
@@ -37,8 +37,8 @@ namespace {
 /// The words of its prompt and the key that uses it.
 QString prompt_of(const Program& program, const EvaluationContext& moment, std::size_t fixture) {
     const FixtureInfo& kind = *fixture_kind(moment, fixture)->fixture;
-    if (kind.prompt.empty() || kind.focus->button < 0) return to_qt(kind.prompt);
-    const ButtonInfo& button = program.buttons[static_cast<std::size_t>(kind.focus->button)];
+    if (kind.prompt.empty() || !kind.focus->button) return to_qt(kind.prompt);
+    const ButtonInfo& button = program.buttons[kind.focus->button];
     return button.keys.empty() ? to_qt(kind.prompt) : to_qt(kind.prompt) + "  " + to_qt(button.keys.front());
 }
 

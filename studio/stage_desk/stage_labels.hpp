@@ -22,7 +22,7 @@ class StageLabels : public QObject {
     void paint(QPainter& painter, QSize size, const StageCamera& camera, const std::vector<AirArc>& arcs);
     void set_distances(bool shown);
     /// The move or stance whose probes are drawn.
-    void set_machine(std::int32_t machine);
+    void set_machine(MachineId machine);
     void set_probes(bool shown);
     void set_pins(const std::vector<std::string>& names);
     const std::vector<std::string>& pins() const { return pins_; }
@@ -56,7 +56,7 @@ class StageLabels : public QObject {
     QSize size_;
     bool distances_ = true;
     bool probes_ = true;
-    std::int32_t machine_ = -1;
+    MachineId machine_;
     std::vector<std::string> pins_{"height", "speed", "rising"};
     QString words_;
     QElapsedTimer words_since_;

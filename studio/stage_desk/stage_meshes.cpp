@@ -213,19 +213,18 @@ std::vector<RibbonVertex> path_ribbon(const Trace& trace, std::size_t character,
     // processor.
     constexpr double longest_m = 1.0;
     constexpr double sharpest_cos = 0.9986;  // three degrees
-    std::map<int, QColor> hues;
-    for (std::size_t i = 0; i < program.moves.size(); ++i)
-        hues[program.moves[i]] = palette::move_hue(static_cast<int>(i)).lighter(135);
+    std::map<MachineId, QColor> hues;
+    for (const MachineId move : program.moves) hues[move] = machine_hue(program, move).lighter(135);
     // Where a phase says `accent trail` the path takes its move's hue.
     const auto trails = [&](const TraceRow& row) {
-        if (row.move < 0 || row.move_phase < 0) return false;
-        const Machine& machine = program.machines[static_cast<std::size_t>(row.move)];
+        if (!row.move || row.move_phase < 0) return false;
+        const Machine& machine = program.machines[row.move];
         const auto& accents = machine.phases[static_cast<std::size_t>(row.move_phase)].effects.accents;
         return std::any_of(accents.begin(), accents.end(),
                            [](const Accent& accent) { return accent.kind == AccentKind::trail; });
     };
     const auto color_of = [&](const TraceRow& row) {
-        return row.move >= 0 && (by_move || trails(row)) ? hues[row.move] : color;
+        return row.move && (by_move || trails(row)) ? hues[row.move] : color;
     };
     double along = 0.0;
     std::size_t from_row = 0;

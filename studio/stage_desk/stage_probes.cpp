@@ -52,18 +52,17 @@ void paint_one(QPainter& p, QSize size, const StageCamera& camera, const QString
 
 }  // namespace
 
-void paint_probes(QPainter& painter, QSize size, const StageCamera& camera, const Session& session,
-                  std::int32_t machine) {
+void paint_probes(QPainter& painter, QSize size, const StageCamera& camera, const Session& session, MachineId machine) {
     const World state = session.world_at(session.cursor());
     if (state.actors.empty()) return;
     const Ingredients& made = session.run_ingredients();
     const Program& program = *made.program;
-    if (machine < 0 || static_cast<std::size_t>(machine) >= program.machines.size()) return;
-    const std::string prefix = program.machines[static_cast<std::size_t>(machine)].name + ".";
+    if (!program.has(machine)) return;
+    const std::string prefix = program.machines[machine].name + ".";
     const Rehearsal rehearsal = made.rehearsal();
     StepCache memo;
     EvaluationContext moment = context_at(rehearsal, state, state.actors[session.character()], memo);
-    if (program.machines[static_cast<std::size_t>(machine)].kind == MachineKind::fixture) {
+    if (program.machines[machine].kind == MachineKind::fixture) {
         const auto shown = fixture_to_explain(moment, machine);
         if (!shown) return;
         moment.fixture = FixtureId(*shown);

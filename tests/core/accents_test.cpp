@@ -8,7 +8,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::accents_test {
 namespace {
 
 using test::Scene;
@@ -136,4 +136,4 @@ TEST(Accents, NeverAlterTheMotion) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::accents_test

@@ -7,7 +7,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::batch_test {
 namespace {
 
 using test::Scene;
@@ -113,4 +113,4 @@ TEST(Batch, ARunThatCannotBeIsToldAndTheOthersGoOn) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::batch_test

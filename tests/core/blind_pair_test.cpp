@@ -3,7 +3,7 @@
 
 #include <gtest/gtest.h>
 
-namespace leap {
+namespace leap::blind_pair_test {
 namespace {
 
 std::vector<PairRound> rounds(int one, int other, int none) {
@@ -71,4 +71,4 @@ TEST(BlindPair, TheCountIsToldInWords) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::blind_pair_test

@@ -5,7 +5,7 @@
 
 #include "tests/core/experiment_scene.hpp"
 
-namespace leap {
+namespace leap::board_test {
 namespace {
 
 const char* const marks = "mark hop_height in 1.9 m..2.1 m\nmark lowest in -0.1 m..0.1 m on tape \"long\"\n";
@@ -74,4 +74,4 @@ TEST(Board, ReadingsSayWhereOnTheTapeTheyAreTaken) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::board_test

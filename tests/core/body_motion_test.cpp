@@ -6,7 +6,7 @@
 #include "core/motion/ground.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::body_motion_test {
 namespace {
 
 const BodyShape shape{{0.3, 1.7}, 0.35, 0.69, -1, 0.0};
@@ -82,4 +82,4 @@ TEST(MoveBody, AbsurdSpeedsAndPlacesStayFinite) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::body_motion_test

@@ -4,7 +4,7 @@
 #include "core/play/explain.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::boosts_test {
 namespace {
 
 using test::Scene;
@@ -67,4 +67,4 @@ TEST(DialBoosts, AGateThatReadsABoostedDialIsExplainedWithItsPresentValue) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::boosts_test

@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <random>
 
-namespace leap {
+namespace leap::bvh_test {
 namespace {
 
 std::vector<Bounds> random_bounds(std::size_t count, unsigned seed) {
@@ -76,4 +76,4 @@ TEST(Bvh, WalkingFindsWhatTheBoxTestFinds) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::bvh_test

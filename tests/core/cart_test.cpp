@@ -9,7 +9,7 @@
 #include "core/readings/readings.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::cart_test {
 namespace {
 
 using test::play;
@@ -96,8 +96,8 @@ TEST_P(Cart, TheDriverGoesWithItAndCanDoNoMovesOfTheBody) {
         ASSERT_LT(state.actors[0].body.position.z, 2.0);
     }
     EXPECT_LT(state.actors[0].facing, -0.1) << "it drives to the right";
-    for (const std::int32_t move : scene.program.moves) {
-        if (scene.program.machines[static_cast<std::size_t>(move)].layer != 0) continue;
+    for (const MachineId move : scene.program.moves) {
+        if (scene.program.machines[move].layer != 0) continue;
         EXPECT_EQ(explain_move(r.context(state, state.actors[0]), move).why, "sits on cart");
     }
 }
@@ -161,7 +161,7 @@ TEST(CartRuns, WhoIsPutBackNoLongerSitsOnIt) {
     EXPECT_FALSE(after.state.actors[0].seat);
     EXPECT_EQ(words_of(scene, after.trace, {EventKind::respawned}).size(), 1U);
     EXPECT_NEAR(after.state.actors[0].body.position.z, 0.0, 0.01);
-    const auto cart = static_cast<std::size_t>(*scene.program.find_machine("cart"));
+    const auto cart = *scene.program.find_machine("cart");
     EXPECT_EQ(scene.program.machines[cart].phases[static_cast<std::size_t>(after.state.machines[0].phase)].name,
               "parked");
 }
@@ -200,4 +200,4 @@ TEST(CartRuns, MistakesAreTold) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::cart_test

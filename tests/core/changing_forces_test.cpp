@@ -8,7 +8,7 @@
 #include "core/readings/quantity.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::changing_forces_test {
 namespace {
 
 using test::Scene;
@@ -149,4 +149,4 @@ reading top = highest(floater.high)
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::changing_forces_test

@@ -8,7 +8,7 @@
 #include "core/world/query.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::characters_test {
 namespace {
 
 using test::Part;
@@ -259,4 +259,4 @@ TEST(CharactersProperty, NeverInsideOneAnotherOrTheCourseAndTheSameAgain) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::characters_test

@@ -7,7 +7,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::closest_point_test {
 namespace {
 
 double share(std::mt19937& random) {
@@ -119,4 +119,4 @@ TEST(SolidsOf, StepsRiseEvenly) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::closest_point_test

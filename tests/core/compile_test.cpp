@@ -12,7 +12,7 @@
 #include "core/script/format.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::compile_test {
 namespace {
 
 namespace fs = std::filesystem;
@@ -97,8 +97,7 @@ move hop on jump {
   let pull = 2 * rise / (0.5 s)^2
   phase a { gravity pull  end when grounded }
 })");
-    const Expression gravity =
-        *program.machines[static_cast<std::size_t>(*program.find_machine("hop"))].phases[0].effects.gravity;
+    const Expression gravity = *program.machines[*program.find_machine("hop")].phases[0].effects.gravity;
     ASSERT_GE(gravity.folded, 0);
     EXPECT_DOUBLE_EQ(written_tuning(program).folded[static_cast<std::size_t>(gravity.folded)], 16.0);
     std::vector<double> dials = written_tuning(program).dials;
@@ -117,7 +116,7 @@ move high is hop { dial rise = 4 m in 1..8 })");
     EXPECT_TRUE(program.find_dial("high.rise"));
     EXPECT_FALSE(program.find_dial("high.time"));
     EXPECT_TRUE(program.find_dial("hop.time"));
-    EXPECT_EQ(program.machines[static_cast<std::size_t>(*program.find_machine("high"))].phases.size(), 1U);
+    EXPECT_EQ(program.machines[*program.find_machine("high")].phases.size(), 1U);
 }
 
 TEST(Compile, MissingUsedFilesAreNamed) {
@@ -148,4 +147,4 @@ TEST(NearestName, FindsSwapsAndSlipsButNotStrangers) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::compile_test

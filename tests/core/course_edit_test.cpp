@@ -7,7 +7,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::course_edit_test {
 namespace {
 
 CoursePlan yard() {
@@ -146,4 +146,4 @@ TEST(CourseEdit, SnapsToTheNearestMultiple) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::course_edit_test

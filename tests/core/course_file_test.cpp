@@ -3,7 +3,7 @@
 
 #include <gtest/gtest.h>
 
-namespace leap {
+namespace leap::course_file_test {
 namespace {
 
 std::string course_with(const std::string& more) {
@@ -56,4 +56,4 @@ TEST_P(WrongCourse, SaysWhatIsWrongAndWhere) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::course_file_test

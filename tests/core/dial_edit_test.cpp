@@ -5,7 +5,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::dial_edit_test {
 namespace {
 
 const std::string dialled_script =
@@ -58,4 +58,4 @@ TEST(DialEdit, WrongTypedValuesSayWhy) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::dial_edit_test

@@ -6,7 +6,7 @@
 #include "core/experiments/sweep_csv.hpp"
 #include "tests/core/experiment_scene.hpp"
 
-namespace leap {
+namespace leap::dial_sweep_test {
 namespace {
 
 struct Swept : test::HopScene {
@@ -129,4 +129,4 @@ TEST(DialSweep, WhatCantBeSweptIsToldAndStopKeepsWhatIsDone) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::dial_sweep_test

@@ -3,7 +3,7 @@
 
 #include <gtest/gtest.h>
 
-namespace leap {
+namespace leap::dimension_test {
 namespace {
 
 TEST(Dimension, ProductsAndQuotientsAddExponents) {
@@ -41,4 +41,4 @@ TEST(Dimension, NumbersLoseTrailingZerosAndNegativeZero) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::dimension_test

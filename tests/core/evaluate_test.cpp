@@ -10,7 +10,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::evaluate_test {
 namespace {
 
 /// The value of an expression in a state that has something to say about every sense.
@@ -43,12 +43,12 @@ class Probe {
         state.actors[0].buttons[0].down = true;
         state.actors[0].buttons[0].pressed_at = 9.6;
         state.actors[0].stance = program.stances.back();
-        state.actors[0].machines[static_cast<std::size_t>(state.actors[0].stance)].phase = 0;
-        state.actors[0].machines[static_cast<std::size_t>(state.actors[0].stance)].phase_since = 8.0;
-        const auto probe = static_cast<std::size_t>(program.find_machine("probe").value());
+        state.actors[0].machines[state.actors[0].stance].phase = 0;
+        state.actors[0].machines[state.actors[0].stance].phase_since = 8.0;
+        const auto probe = program.find_machine("probe").value();
         state.actors[0].machines[probe].phase = 0;
         state.actors[0].machines[probe].phase_since = 9.5;
-        state.actors[0].moves = {static_cast<std::int32_t>(probe)};
+        state.actors[0].moves = {probe};
         // The comparison's left side is the expression: run it alone.
         const Expression whole = program.machines[probe].phases[0].transitions[0].when->truth;
         Expression left = whole;
@@ -134,4 +134,4 @@ TEST(Curve, ValueAndIntegralBelongTogether) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::evaluate_test

@@ -8,7 +8,7 @@
 #include "core/project/project.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::exact_instants_test {
 namespace {
 
 using test::Scene;
@@ -218,4 +218,4 @@ TEST(TickRates, TheDemosLongestTapesDontDependOnThem) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::exact_instants_test

@@ -6,7 +6,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::explain_test {
 namespace {
 
 using test::Scene;
@@ -90,4 +90,4 @@ fixture crate { box 0.6 m, 0.6 m, 0.6 m  mass 20 kg  phase lies { loose } }
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::explain_test

@@ -11,7 +11,7 @@
 
 #include "tests/core/experiment_scene.hpp"
 
-namespace leap {
+namespace leap::feel_diff_test {
 namespace {
 
 FeelSide side_of(const test::HopScene& scene, const std::string& name, const std::vector<std::string>& tapes) {
@@ -112,4 +112,4 @@ TEST(Revision, WithoutAGitRepositoryOrSuchARevisionItIsTold) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::feel_diff_test

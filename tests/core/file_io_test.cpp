@@ -8,7 +8,7 @@
 
 #include <csignal>
 
-namespace leap {
+namespace leap::file_io_test {
 namespace {
 
 namespace fs = std::filesystem;
@@ -65,4 +65,4 @@ TEST_F(FileIo, LinksAndRightsSurvive) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::file_io_test

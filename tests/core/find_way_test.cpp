@@ -8,7 +8,7 @@
 #include "core/reach/way_margins.hpp"
 #include "tests/core/experiment_scene.hpp"
 
-namespace leap {
+namespace leap::find_way_test {
 namespace {
 
 const char* const dash_script = R"(
@@ -222,4 +222,4 @@ TEST(WayMargins, StopLeavesNothingHalfSaid) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::find_way_test

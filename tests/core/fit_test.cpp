@@ -7,7 +7,7 @@
 
 #include "tests/core/experiment_scene.hpp"
 
-namespace leap {
+namespace leap::fit_test {
 namespace {
 
 TEST(Fit, FindsTheDialsOfAMeasuredHopWithNoise) {
@@ -85,4 +85,4 @@ TEST(Fit, WhereItWasPutByHandItStays) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::fit_test

@@ -6,7 +6,7 @@
 #include "core/readings/readings.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::fixture_senses_test {
 namespace {
 
 using test::play;
@@ -149,4 +149,4 @@ TEST(FixtureProbes, OnlyRayAndNearestAreAskedByFixtures) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::fixture_senses_test

@@ -12,7 +12,7 @@
 #include "core/project/tape_file.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::fixtures_test {
 namespace {
 
 using test::Scene;
@@ -84,8 +84,7 @@ TEST_P(Fixtures, ADoorClosesByItselfWhenTheDoorwayIsClearAndNotBefore) {
     ASSERT_NEAR(standing, 4.0, 0.45) << "in the doorway";
     double closing = -1.0;
     for (const PhaseSpan& span : trace.spans)
-        if (scene.program.machines[static_cast<std::size_t>(span.machine)].name == "door" && span.phase == 3)
-            closing = span.from;
+        if (scene.program.machines[span.machine].name == "door" && span.phase == 3) closing = span.from;
     EXPECT_GT(closing, 4.0);
     EXPECT_LT(closing, 4.4);
 }
@@ -362,7 +361,7 @@ TEST(FixtureRuns, WaitForEventsIsFoundForPhasesThatNothingElseLeaves) {
         "fixture odd { box 1 m, 1 m, 1 m  phase a { go b when used or grounded }  phase b { go a when used and "
         "grounded }  phase c { go a after 1 s when used  go a when told } }\n");
     const auto waits = [&](const char* kind, std::size_t phase) {
-        return program.machines[static_cast<std::size_t>(*program.find_machine(kind))].phases[phase].waits_for_events;
+        return program.machines[*program.find_machine(kind)].phases[phase].waits_for_events;
     };
     EXPECT_TRUE(waits("door", 0));
     EXPECT_FALSE(waits("door", 1)) << "it has a time";
@@ -435,4 +434,4 @@ TEST(FixtureRuns, WhatTheScriptDoesNotKnowIsToldAndStandsIdle) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::fixtures_test

@@ -8,7 +8,7 @@
 #include "core/readings/readings.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::flights_test {
 namespace {
 
 using test::Scene;
@@ -202,4 +202,4 @@ TEST(Steering, AlongALineOnlyForthAndBack) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::flights_test

@@ -7,7 +7,7 @@
 
 #include "core/project/file_io.hpp"
 
-namespace leap {
+namespace leap::folders_test {
 namespace {
 
 /// From the lowest up: a chapter may include those before it, and no other.
@@ -51,4 +51,4 @@ TEST(Folders, TheCoreKnowsNothingOfTheWindow) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::folders_test

@@ -3,7 +3,7 @@
 
 #include <gtest/gtest.h>
 
-namespace leap {
+namespace leap::format_test {
 namespace {
 
 TEST(Format, IndentsByBracesAndSpacesByWords) {
@@ -43,4 +43,4 @@ TEST(Format, FormattingTwiceChangesNothing) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::format_test

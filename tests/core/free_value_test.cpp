@@ -5,7 +5,7 @@
 
 #include "tests/core/experiment_scene.hpp"
 
-namespace leap {
+namespace leap::free_value_test {
 namespace {
 
 const char* const with_curve =
@@ -78,4 +78,4 @@ TEST(Variation, ADialStaysInItsRangeAndWhatIsOffStaysOff) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::free_value_test

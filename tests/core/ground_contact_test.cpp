@@ -8,7 +8,7 @@
 #include "core/readings/readings.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::ground_contact_test {
 namespace {
 
 /// A patchwork: flush boxes with seams at odd places, kerbs, flights of steps and ramps up to 44 degrees.
@@ -85,4 +85,4 @@ TEST(GroundContact, StandingStillStaysStill) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::ground_contact_test

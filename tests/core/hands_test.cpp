@@ -8,7 +8,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::hands_test {
 namespace {
 
 using test::play;
@@ -191,4 +191,4 @@ TEST(HandRuns, MistakesAreTold) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::hands_test

@@ -14,7 +14,7 @@
 #include "core/script/words.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::language_reference_test {
 namespace {
 
 std::string reference() {
@@ -208,4 +208,4 @@ TEST(LanguageReference, EverySenseAndFunctionIsDescribed) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::language_reference_test

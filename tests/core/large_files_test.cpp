@@ -7,7 +7,7 @@
 #include "core/project/tape_file.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::large_files_test {
 namespace {
 
 TEST(LargeFiles, FortyThousandNamesOfEachKindCompile) {
@@ -78,4 +78,4 @@ TEST(LargeFiles, ManyFixturesAndPlacesAreReadAndLinked) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::large_files_test

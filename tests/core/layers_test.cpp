@@ -6,7 +6,7 @@
 #include "core/play/start.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::layers_test {
 namespace {
 
 using test::Scene;
@@ -231,7 +231,7 @@ move side on third in legs { phase a for 0.5 s { boost speed 300 %  tag quick  c
         World state = start_world(r, alone_at("start")).value();
         run_ticks(r, inputs, ticks_for(7.0, 120), state, nullptr);
         const EvaluationContext m = r.context(state, state.actors[0]);
-        EXPECT_EQ(state.actors[0].moves, (std::vector<std::int32_t>{-1, -1}));
+        EXPECT_EQ(state.actors[0].moves, (std::vector<MachineId>{{}, {}}));
         EXPECT_DOUBLE_EQ(state.actors[0].height, 1.7);
         EXPECT_DOUBLE_EQ(state.actors[0].radius, 0.3);
         for (std::int32_t tag = 0; tag < static_cast<std::int32_t>(scene.program.tags.size()); ++tag)
@@ -271,4 +271,4 @@ TEST(Capsules, ABodyStaysLowWhereThereIsNoRoom) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::layers_test

@@ -6,7 +6,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::leap_attempts_test {
 namespace {
 
 /// Runs at 6 m/s, hops 1.125 m high in 0.3 s up and 0.3 s down: 3.6 m over level ground.
@@ -197,4 +197,4 @@ TEST(LeapAttempts, TheLastCentimetresAndCoyoteTimeAreTriedAndTheInputsAreTold) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::leap_attempts_test

@@ -6,7 +6,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::leap_way_test {
 namespace {
 
 constexpr double radius_m = 0.3;
@@ -96,4 +96,4 @@ TEST(LeapNeighbours, WhatCanBeWalkedToOrIsOutOfReachIsNone) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::leap_way_test

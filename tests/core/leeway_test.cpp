@@ -3,9 +3,10 @@
 
 #include <gtest/gtest.h>
 
+#include "core/readings/readings.hpp"
 #include "tests/core/experiment_scene.hpp"
 
-namespace leap {
+namespace leap::leeway_test {
 namespace {
 
 struct Gap : test::HopScene {
@@ -94,4 +95,4 @@ TEST(Leeway, ASteadyHandSucceedsAlwaysAShakingOneLess) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::leeway_test

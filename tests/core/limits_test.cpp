@@ -4,7 +4,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::limits_test {
 namespace {
 
 using test::Scene;
@@ -101,4 +101,4 @@ TEST(Limits, MoreMetersThanThereIsRoomForAreAnError) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::limits_test

@@ -6,7 +6,7 @@
 #include "core/project/tape_file.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::live_run_test {
 namespace {
 
 const std::string live_script = std::string(test::plain_body) + R"(
@@ -205,4 +205,4 @@ TEST(WorldAt, GoesOnFromAnEarlierWorldToTheSameState) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::live_run_test

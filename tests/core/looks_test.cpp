@@ -7,7 +7,7 @@
 #include "core/project/project.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::looks_test {
 namespace {
 
 constexpr const char* some_looks = R"({
@@ -99,8 +99,7 @@ fixture hand { capsule radius 0.3 m height 1.7 m  wears cap, long_cote  phase st
     }
     EXPECT_EQ(words, (std::vector<std::string>{"nothing can be drawn as dor; did you mean door?",
                                                "nothing that is worn is called long_cote; did you mean long_coat?"}));
-    EXPECT_FALSE(program.machines[static_cast<std::size_t>(*program.find_machine("plain_gate"))].fixture->drawn)
-        << "its own shape again";
+    EXPECT_FALSE(program.machines[*program.find_machine("plain_gate")].fixture->drawn) << "its own shape again";
 }
 
 TEST(Looks, MaterialsThatTheLooksDontHaveAreToldOnce) {
@@ -134,4 +133,4 @@ TEST(Looks, AProjectWhoseLooksCantBeReadIsThereAllTheSame) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::looks_test

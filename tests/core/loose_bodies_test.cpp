@@ -7,7 +7,7 @@
 #include "core/rigid/rigid_step.hpp"
 #include "core/world/closest_point.hpp"
 
-namespace leap {
+namespace leap::loose_bodies_test {
 namespace {
 
 constexpr double gravity_mps2 = 28.0;
@@ -281,4 +281,4 @@ TEST(LooseBodies, InertiaOfACapsuleLiesBetweenBallAndRod) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::loose_bodies_test

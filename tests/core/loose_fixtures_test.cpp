@@ -7,7 +7,7 @@
 #include "core/play/loose.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::loose_fixtures_test {
 namespace {
 
 using test::play;
@@ -214,4 +214,4 @@ TEST(LooseFixture, MistakesAreTold) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::loose_fixtures_test

@@ -6,7 +6,7 @@
 #include "core/project/project.hpp"
 #include "core/project/tape_file.hpp"
 
-namespace leap {
+namespace leap::malformed_files_test {
 namespace {
 
 struct Case {
@@ -101,4 +101,4 @@ TEST(MalformedFiles, NestingIsBounded) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::malformed_files_test

@@ -7,7 +7,7 @@
 
 #include "tests/core/experiment_scene.hpp"
 
-namespace leap {
+namespace leap::measured_run_test {
 namespace {
 
 std::string problem(const std::string& text) {
@@ -123,4 +123,4 @@ TEST(MeasuredRun, UnitsThatAreNoneAreToldBeforeAnythingIsRead) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::measured_run_test

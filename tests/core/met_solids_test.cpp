@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 // Whatever moves a character (walk, launch, drive, rope, flight, cling, seat, teleport) meets the same solids: the
 // course's, fixtures that stand and fixtures that move.
+#include <fmt/format.h>
 #include <gtest/gtest.h>
 
 #include <cmath>
@@ -10,7 +11,7 @@
 #include "core/play/stands.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::met_solids_test {
 namespace {
 
 using test::Scene;
@@ -183,4 +184,4 @@ TEST_P(MetSolids, ABeamTakesTheRiderOffWhatDrivesUnderIt) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::met_solids_test

@@ -8,7 +8,7 @@
 #include "core/readings/readings.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::moves_test {
 namespace {
 
 using test::plain_body;
@@ -169,8 +169,7 @@ TEST(Moves, AChargeIsSpentInTheAirAndGivenBackOnTheGround) {
                                       .hold("jump", 2.9, 0.1));
     std::vector<std::string> started;
     for (const TraceEvent& event : trace.events)
-        if (event.kind == EventKind::started)
-            started.push_back(scene.program.machines[static_cast<std::size_t>(event.index)].name);
+        if (event.kind == EventKind::started) started.push_back(scene.program.machines[event.index].name);
     EXPECT_EQ(started, (std::vector<std::string>{"hop", "air_hop", "hop", "air_hop"}));
 }
 
@@ -247,10 +246,10 @@ move light on dash { phase b for 0.3 s { gravity 1 m/s^2  steer to 20 m/s gain 5
         const Trace trace = scene.run(tape);
         for (std::size_t i = 0; i + 1 < trace.tracks[0].rows.size(); ++i) {
             const TraceRow& row = trace.tracks[0].rows[i];
-            if (row.move < 0 && !row.grounded) {
+            if (!row.move && !row.grounded) {
                 EXPECT_NEAR(row.acceleration.z, -28.0, 1e-9);
             }
-            if (row.move < 0 && row.grounded) {
+            if (!row.move && row.grounded) {
                 EXPECT_LE(horizontal_length(row.acceleration), 70.0 + 1e-9);
             }
         }
@@ -297,4 +296,4 @@ move climb on jump {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::moves_test

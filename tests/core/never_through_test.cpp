@@ -9,7 +9,7 @@
 #include "core/defaults.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::never_through_test {
 namespace {
 
 using test::random_course;
@@ -47,4 +47,4 @@ TEST_P(Thrown, StaysOutsideOfSolidsAndInsideTheRoom) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::never_through_test

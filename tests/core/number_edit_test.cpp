@@ -5,7 +5,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::number_edit_test {
 namespace {
 
 std::string turned_at(const std::string& text, const char* where, double share) {
@@ -59,4 +59,4 @@ TEST(CurveEdit, PointsAreWrittenBackAndTheRestStays) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::number_edit_test

@@ -8,7 +8,7 @@
 #include <stdexcept>
 #include <vector>
 
-namespace leap {
+namespace leap::parallel_test {
 namespace {
 
 ParallelOptions on(int threads) {
@@ -123,4 +123,4 @@ TEST(InParallel, AStopSignAsksOneAtATimeAndStaysAtYes) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::parallel_test

@@ -5,7 +5,7 @@
 
 #include "core/script/token.hpp"
 
-namespace leap {
+namespace leap::parse_test {
 namespace {
 
 syntax::Expr expression_of(const std::string& text) {
@@ -99,4 +99,4 @@ TEST(Parse, DeepNestingIsRefusedNotFollowed) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::parse_test

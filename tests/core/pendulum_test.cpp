@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #include "core/motion/pendulum.hpp"
 
+#include <fmt/format.h>
 #include <gtest/gtest.h>
 
 #include <cmath>
@@ -9,7 +10,7 @@
 #include "core/play/probes.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::pendulum_test {
 namespace {
 
 constexpr double pi = std::numbers::pi;
@@ -127,4 +128,4 @@ TEST(Pendulum, TheRopeNeverPushes) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::pendulum_test

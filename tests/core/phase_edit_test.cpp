@@ -6,7 +6,7 @@
 #include "core/script/format.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::phase_edit_test {
 namespace {
 
 const std::string phased_script = format(std::string(test::plain_body) + R"(
@@ -26,7 +26,7 @@ reading top = feet at end of hop.up
 
 struct Edit {
     Program program = test::compile_or_fail(phased_script);
-    std::int32_t hop = *program.find_machine("hop");
+    MachineId hop = *program.find_machine("hop");
     PhasePlace at(std::size_t phase) const { return {hop, phase}; }
 };
 
@@ -37,8 +37,7 @@ std::string text_of(const EditedFiles& files) {
 std::vector<std::string> phases_of(const EditedFiles& files) {
     std::vector<std::string> out;
     const Program program = test::compile_or_fail(text_of(files));
-    for (const Phase& phase : program.machines[static_cast<std::size_t>(*program.find_machine("hop"))].phases)
-        out.push_back(phase.name);
+    for (const Phase& phase : program.machines[*program.find_machine("hop")].phases) out.push_back(phase.name);
     return out;
 }
 
@@ -77,13 +76,13 @@ TEST(PhaseEdit, WaysAreAddedChangedAndRemoved) {
     const auto added = with_way_added(edit.program, edit.at(2), "go load when pressed(jump)");
     ASSERT_TRUE(added) << added.error();
     Program program = test::compile_or_fail(text_of(added));
-    EXPECT_EQ(program.machines[static_cast<std::size_t>(edit.hop)].phases[2].transitions.size(), 2U);
+    EXPECT_EQ(program.machines[edit.hop].phases[2].transitions.size(), 2U);
     EXPECT_EQ(format(text_of(added)), text_of(added));
 
     const auto changed = with_way_changed(program, edit.at(2), 1, "fail after 1 s");
     ASSERT_TRUE(changed) << changed.error();
     program = test::compile_or_fail(text_of(changed));
-    EXPECT_TRUE(program.machines[static_cast<std::size_t>(edit.hop)].phases[2].transitions[1].fails);
+    EXPECT_TRUE(program.machines[edit.hop].phases[2].transitions[1].fails);
 
     const auto removed = with_way_changed(program, edit.at(2), 1, "");
     EXPECT_EQ(text_of(removed), phased_script) << "there and back again";
@@ -109,4 +108,4 @@ TEST(PhaseEdit, OtherFilesAndLayoutsAreLeftAlone) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::phase_edit_test

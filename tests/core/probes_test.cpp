@@ -9,7 +9,7 @@
 #include "core/play/gates.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::probes_test {
 namespace {
 
 constexpr double degree = std::numbers::pi / 180.0;
@@ -137,4 +137,4 @@ TEST(Probes, AMoveWhoseProbeHitsNothingDoesNotStart) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::probes_test

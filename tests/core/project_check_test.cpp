@@ -7,7 +7,7 @@
 #include "core/project/tape_file.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::project_check_test {
 namespace {
 
 using Words = std::vector<std::string>;
@@ -79,4 +79,4 @@ TEST(ProjectCheck, MisspeltMembersAreTold) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::project_check_test

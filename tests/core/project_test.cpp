@@ -6,7 +6,7 @@
 #include "core/project/file_io.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::project_test {
 namespace {
 
 namespace fs = std::filesystem;
@@ -72,4 +72,4 @@ TEST(Examples, EveryExampleCompilesWithoutAMessage) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::project_test

@@ -9,7 +9,7 @@
 #include "core/world/closest_point.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::query_test {
 namespace {
 
 Course course_of(std::vector<Piece> pieces) {
@@ -192,4 +192,4 @@ TEST(MovingSolids, AreMetLikePiecesOfTheCourse) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::query_test

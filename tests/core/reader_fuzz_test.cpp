@@ -17,7 +17,7 @@
 #include "tests/core/mutation.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::reader_fuzz_test {
 namespace {
 
 namespace fs = std::filesystem;
@@ -137,4 +137,4 @@ TEST(ReaderFuzz, TuningsTrialsAndMeasuredRunsNeverCrash) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::reader_fuzz_test

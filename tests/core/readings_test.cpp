@@ -7,7 +7,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::readings_test {
 namespace {
 
 using test::Scene;
@@ -149,4 +149,4 @@ TEST(Readings, WhatTheRunLacksIsSaidAndMissesItsMark) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::readings_test

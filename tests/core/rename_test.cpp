@@ -7,7 +7,7 @@
 #include "core/script/compile.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::rename_test {
 namespace {
 
 const std::string hop_and_walk = std::string(test::plain_body) + R"(
@@ -151,4 +151,4 @@ TEST(Rename, AGaugeIsRenamedWhereReadingsSpeakOfIt) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::rename_test

@@ -2,6 +2,7 @@
 // Determinism: the same run gives the same trace, whoever runs it, from wherever it is started.
 #include "core/tape/replay.hpp"
 
+#include <fmt/format.h>
 #include <gtest/gtest.h>
 
 #include <cstdlib>
@@ -14,7 +15,7 @@
 #include "core/readings/readings.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::replay_test {
 namespace {
 
 struct Quay {
@@ -147,4 +148,4 @@ TEST(Replay, KeepsAsManySnapshotsAtEveryTickRate) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::replay_test

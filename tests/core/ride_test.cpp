@@ -6,7 +6,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::ride_test {
 namespace {
 
 using test::play;
@@ -116,4 +116,4 @@ TEST(RaftGauge, TellsHowFastItSlides) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::ride_test

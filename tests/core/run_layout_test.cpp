@@ -7,7 +7,7 @@
 #include "core/play/start.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::run_layout_test {
 namespace {
 
 const char* const kinds =
@@ -26,7 +26,7 @@ CoursePlan yard() {
     return plan;
 }
 
-std::int32_t kind_number(const test::Scene& scene, const std::string& name) {
+MachineId kind_id(const test::Scene& scene, const std::string& name) {
     return scene.program.find_machine(name).value();
 }
 
@@ -34,14 +34,14 @@ TEST(RunLayout, EachFixtureHasItsKindAndItsOwnPlacesInTheWorld) {
     const test::Scene scene(std::string(test::plain_body) + kinds, yard());
     const RunLayout layout = run_layout(scene.program, scene.tuning, scene.course.plan);
     ASSERT_EQ(layout.fixtures.size(), 5U);
-    EXPECT_EQ(layout.fixtures[0].kind, kind_number(scene, "chest"));
-    EXPECT_EQ(layout.fixtures[3].kind, std::nullopt) << "the script has no such kind";
+    EXPECT_EQ(layout.fixtures[0].kind, kind_id(scene, "chest"));
+    EXPECT_EQ(layout.fixtures[3].kind, MachineId{}) << "the script has no such kind";
     EXPECT_EQ(layout.fixtures[0].first_counter, 0U);
     EXPECT_EQ(layout.fixtures[2].first_counter, 2U) << "behind the first chest's two";
     EXPECT_EQ(layout.counters, 4U);
     EXPECT_EQ(layout.fixtures[2].first_memory, 1U);
     EXPECT_EQ(layout.memory, 2U);
-    EXPECT_EQ(layout.first_of_kind[static_cast<std::size_t>(kind_number(scene, "chest"))], 0U);
+    EXPECT_EQ(layout.first_of_kind[kind_id(scene, "chest")], 0U);
     const World world = initial_world(scene.at(120), Vec3{0.0}, 0.0);
     ASSERT_EQ(world.counters.size(), layout.counters);
     EXPECT_EQ(world.memory.size(), layout.memory);
@@ -72,11 +72,11 @@ TEST(RunLayout, WhatCanBeLooseHasABodyAndTheRestHasNone) {
 TEST(RunLayout, AKindThatARunDoesWithoutIsNotThere) {
     test::Scene scene(std::string(test::plain_body) + kinds, yard());
     scene.tuning.off.assign(scene.program.machines.size(), 0);
-    scene.tuning.off[static_cast<std::size_t>(kind_number(scene, "chest"))] = 1;
+    scene.tuning.off[kind_id(scene, "chest")] = 1;
     const Rehearsal rehearsal = scene.at(120);
-    EXPECT_EQ(rehearsal.layout.fixtures[0].kind, std::nullopt);
+    EXPECT_EQ(rehearsal.layout.fixtures[0].kind, MachineId{});
     EXPECT_EQ(rehearsal.layout.counters, 0U);
-    EXPECT_EQ(rehearsal.layout.first_of_kind[static_cast<std::size_t>(kind_number(scene, "chest"))], std::nullopt);
+    EXPECT_EQ(rehearsal.layout.first_of_kind[kind_id(scene, "chest")], std::nullopt);
     EXPECT_EQ(initial_world(rehearsal, Vec3{0.0}, 0.0).machines[0].phase, -1);
 }
 
@@ -89,4 +89,4 @@ TEST(RunLayout, WithoutFixturesThereIsNone) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::run_layout_test

@@ -5,7 +5,7 @@
 
 #include "tests/core/experiment_scene.hpp"
 
-namespace leap {
+namespace leap::run_way_test {
 namespace {
 
 RunWay way(std::vector<TraceEvent> events, double length_s = 10.0) {
@@ -73,4 +73,4 @@ TEST(RunWay, AMissedGapIsAnotherWayOfARealRun) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::run_way_test

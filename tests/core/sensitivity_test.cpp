@@ -7,7 +7,7 @@
 
 #include "tests/core/experiment_scene.hpp"
 
-namespace leap {
+namespace leap::sensitivity_test {
 namespace {
 
 const Influence* influence(const Sensitivity& found, const Program& program, const std::string& dial,
@@ -72,4 +72,4 @@ TEST(Sensitivity, ATapeThatDoesntPlayIsToldAndStopEndsIt) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::sensitivity_test

@@ -6,7 +6,7 @@
 
 #include "core/project/project.hpp"
 
-namespace leap {
+namespace leap::soak_test {
 namespace {
 
 TEST(Soak, RandomPlayThroughTheWholeQuayStaysWhole) {
@@ -23,4 +23,4 @@ TEST(Soak, RandomPlayThroughTheWholeQuayStaysWhole) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::soak_test

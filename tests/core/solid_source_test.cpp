@@ -10,7 +10,7 @@
 #include "tests/core/plain_solids.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::solid_source_test {
 namespace {
 
 std::vector<Solid> all_solids(const CoursePlan& plan) {
@@ -131,4 +131,4 @@ TEST(SolidSource, WhatOneSitsOnIsNotMet) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::solid_source_test

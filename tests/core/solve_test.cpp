@@ -8,7 +8,7 @@
 
 #include "tests/core/experiment_scene.hpp"
 
-namespace leap {
+namespace leap::solve_test {
 namespace {
 
 struct Solving : test::HopScene {
@@ -140,4 +140,4 @@ TEST(Solve, StopKeepsTheBestSoFar) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::solve_test

@@ -3,7 +3,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::stances_test {
 namespace {
 
 using test::Scene;
@@ -26,8 +26,7 @@ body tester {
 std::vector<std::string> entered(const Scene& scene, const Trace& trace) {
     std::vector<std::string> out;
     for (const TraceEvent& event : trace.events)
-        if (event.kind == EventKind::stance)
-            out.push_back(scene.program.machines[static_cast<std::size_t>(event.index)].name);
+        if (event.kind == EventKind::stance) out.push_back(scene.program.machines[event.index].name);
     return out;
 }
 
@@ -115,4 +114,4 @@ stance walk {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::stances_test

@@ -9,7 +9,7 @@
 #include "core/readings/readings.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::steering_test {
 namespace {
 
 using test::plain_body;
@@ -192,4 +192,4 @@ TEST(Steering, ALockedBodyStaysInItsPlane) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::steering_test

@@ -9,7 +9,7 @@
 #include "core/play/start.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::step_cache_test {
 namespace {
 
 using test::play;
@@ -111,4 +111,4 @@ TEST(StepCache, StandsHoldUntilAFixtureChanges) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::step_cache_test

@@ -6,7 +6,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::step_order_test {
 namespace {
 
 using test::plain_body;
@@ -50,8 +50,7 @@ move low on jump { phase a for 0.2 s { start: launch up at 3 m/s } }
     const auto first = [&](const Tape& tape) {
         const Trace trace = scene.run(tape);
         for (const TraceEvent& event : trace.events)
-            if (event.kind == EventKind::started)
-                return scene.program.machines[static_cast<std::size_t>(event.index)].name;
+            if (event.kind == EventKind::started) return scene.program.machines[event.index].name;
         return std::string("none");
     };
     EXPECT_EQ(first(TapeMaker(1.0).hold("jump", 0.5, 0.1)), "low");
@@ -147,4 +146,4 @@ move dash on dash {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::step_order_test

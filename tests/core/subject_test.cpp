@@ -7,7 +7,7 @@
 #include "core/play/start.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::subject_test {
 namespace {
 
 /// Three characters beside a lever and a ball: the first is nearest to the lever, the last to the ball.
@@ -104,4 +104,4 @@ TEST(Subject, IsTheOnlyCharacterThereIs) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::subject_test

@@ -41,9 +41,7 @@ struct Scene {
     Rehearsal at(int rate_hz) const { return {program, tuning, course, rate_hz}; }
     Trace run(const Tape& tape, int rate_hz = 120) const;
     void set(const std::string& dial, double value_si);
-    const Machine& machine(const std::string& name) const {
-        return program.machines[static_cast<std::size_t>(*program.find_machine(name))];
-    }
+    const Machine& machine(const std::string& name) const { return program.machines[*program.find_machine(name)]; }
 };
 
 /// A tape in words: hold("jump", 0.5, 0.2) presses at 0.5 s for 0.2 s.

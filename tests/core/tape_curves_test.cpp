@@ -10,7 +10,7 @@
 #include "core/tape/tape_edit.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::tape_curves_test {
 namespace {
 
 using test::TapeMaker;
@@ -112,4 +112,4 @@ TEST(TapeCurves, AnyChangesLeaveASoundTapeThatIsWrittenAndReadTheSame) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::tape_curves_test

@@ -11,7 +11,7 @@
 #include "core/project/tape_file.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::tape_edit_test {
 namespace {
 
 using test::TapeMaker;
@@ -233,4 +233,4 @@ TEST(TapeEdit, AnyEditsOneAfterTheOtherLeaveASoundTape) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::tape_edit_test

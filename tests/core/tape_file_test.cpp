@@ -6,7 +6,7 @@
 #include "core/project/course_file.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::tape_file_test {
 namespace {
 
 TEST(TapeFile, RoundTripKeepsEveryEvent) {
@@ -51,4 +51,4 @@ TEST(CourseFile, RoundTripKeepsEveryPiece) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::tape_file_test

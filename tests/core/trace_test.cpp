@@ -7,7 +7,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::trace_test {
 namespace {
 
 using test::Scene;
@@ -94,4 +94,4 @@ TEST(Trace, EventsAreSaidInWords) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::trace_test

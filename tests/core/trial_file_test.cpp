@@ -6,7 +6,7 @@
 #include "core/project/trial_run.hpp"
 #include "tests/core/experiment_scene.hpp"
 
-namespace leap {
+namespace leap::trial_file_test {
 namespace {
 
 Trial full_trial() {
@@ -276,4 +276,4 @@ TEST(TrialRun, StoppedAtAnyQuestionItEndsWithoutFalseResults) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::trial_file_test

@@ -5,7 +5,7 @@
 
 #include "tests/core/experiment_scene.hpp"
 
-namespace leap {
+namespace leap::tuning_file_test {
 namespace {
 
 std::string problem(const std::string& text) {
@@ -57,4 +57,4 @@ TEST(TuningFile, DamagedFilesAreRefusedInWords) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::tuning_file_test

@@ -12,7 +12,7 @@
 #include "core/rigid/wheel_rest.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::wheels_test {
 namespace {
 
 constexpr double gravity_mps2 = 28.0;
@@ -244,4 +244,4 @@ TEST(Wheels, EvenAbsurdSpringsStayTame) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::wheels_test

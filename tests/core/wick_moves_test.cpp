@@ -5,13 +5,14 @@
 #include <algorithm>
 #include <cmath>
 #include <random>
+#include <set>
 
 #include "core/experiments/rate_check.hpp"
 #include "core/play/probes.hpp"
 #include "core/project/project.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::wick_moves_test {
 namespace {
 
 /// The demo's project, and its tapes replayed.
@@ -143,7 +144,7 @@ TEST_P(WickAt, AClimbEndsStandingFreeOnTop) {
     EXPECT_TRUE(state.actors[0].body.grounded);
     EXPECT_NEAR(state.actors[0].body.position.z, 2.6, 0.005);
     EXPECT_FALSE(deepest_overlap(quay.course, r.bodies[0].shape.capsule, state.actors[0].body.position));
-    EXPECT_EQ(state.actors[0].body_move(), -1);
+    EXPECT_FALSE(state.actors[0].body_move());
 }
 
 TEST_P(WickAt, BreathAddsUp) {
@@ -156,12 +157,10 @@ TEST_P(WickAt, BreathAddsUp) {
 
 TEST(Wick, EveryMoveRunsOnSomeTapeOfTheDemo) {
     const Quay quay;
-    std::vector<bool> ran(quay.program.machines.size(), false);
+    std::set<MachineId> ran;
     for (const TapeEntry& entry : quay.project.tapes)
-        for (const PhaseSpan& span : quay.run(entry.tape.name, 120).spans)
-            ran[static_cast<std::size_t>(span.machine)] = true;
-    for (const std::int32_t move : quay.program.moves)
-        EXPECT_TRUE(ran[static_cast<std::size_t>(move)]) << quay.program.machines[static_cast<std::size_t>(move)].name;
+        for (const PhaseSpan& span : quay.run(entry.tape.name, 120).spans) ran.insert(span.machine);
+    for (const MachineId move : quay.program.moves) EXPECT_TRUE(ran.contains(move)) << quay.program.machines[move].name;
 }
 
 TEST(Wick, AMoveLeftOutDoesNotRunAndIsExplained) {
@@ -220,4 +219,4 @@ TEST_P(WickAt, AHomingStrikeNeverMissesATargetInReachWithAClearLine) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::wick_moves_test

@@ -5,7 +5,7 @@
 
 #include "tests/core/experiment_scene.hpp"
 
-namespace leap {
+namespace leap::wish_test {
 namespace {
 
 const std::vector<std::string> tapes{"three hops", "quay loop"};
@@ -58,4 +58,4 @@ TEST(Wish, DistanceAndHoldingFollowTheBand) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::wish_test

@@ -11,7 +11,7 @@
 #include "studio/shared/palette.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::bench_desk_test {
 namespace {
 
 struct Bench : test::Studio {
@@ -451,4 +451,4 @@ TEST(BenchDesk, ADragThatLeadsBackLeavesNoTrialStale) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::bench_desk_test

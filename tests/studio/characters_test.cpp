@@ -6,7 +6,7 @@
 #include "core/readings/quantity.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::characters_test {
 namespace {
 
 struct TwoOnTheQuay {
@@ -118,4 +118,4 @@ TEST(Characters, ATakeForTwoIsSavedAndReadAgain) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::characters_test

@@ -12,7 +12,7 @@
 #include "studio/course_desk/import_dialog.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::course_desk_test {
 namespace {
 
 using Handle = CourseDrawing::Handle;
@@ -431,4 +431,4 @@ TEST(MeshImport, WhatCanNotBeTakenIsSaidInWords) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::course_desk_test

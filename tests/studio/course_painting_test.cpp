@@ -8,7 +8,7 @@
 #include "studio/shared/palette.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::course_painting_test {
 namespace {
 
 struct Painting : test::Studio {
@@ -135,4 +135,4 @@ TEST(CoursePainting, TheGridIsDrawnToAScaleThatStaysReadable) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::course_painting_test

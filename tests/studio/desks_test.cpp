@@ -9,7 +9,7 @@
 #include "studio/stage_desk/stage_view.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::desks_test {
 namespace {
 
 TEST(Desks, EachOfTheListCanBeShownByItsNameAndItsKeyIsItsOwn) {
@@ -51,7 +51,7 @@ TEST(Desks, WhatIsLookedAtGoesAlongFromDeskToDesk) {
     studio.window->desk<StageDesk>()->score()->select_machine(*dash);
     EXPECT_EQ(studio.window->desk_in_view()->machine(), *dash);
     studio.window->show_desk("course");
-    EXPECT_EQ(studio.window->desk_in_view()->machine(), -1);
+    EXPECT_FALSE(studio.window->desk_in_view()->machine());
     studio.window->show_desk("script");
     ScriptDesk* script = studio.window->desk<ScriptDesk>();
     EXPECT_NE(script->editor()->text().indexOf("move dash"), -1);
@@ -80,4 +80,4 @@ TEST(Desks, TheShowMenuIsFilledByThem) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::desks_test

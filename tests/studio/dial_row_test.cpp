@@ -8,7 +8,7 @@
 
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::dial_row_test {
 namespace {
 
 TEST(DialRow, ArrowKeysTurnByAHundredthShiftByAThousandth) {
@@ -67,4 +67,4 @@ TEST(Sheet, GatesFollowTheCursor) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::dial_row_test

@@ -7,7 +7,7 @@
 
 #include "core/project/file_io.hpp"
 
-namespace leap::studio {
+namespace leap::studio::documents_test {
 namespace {
 
 /// A small project in a folder of its own, opened as documents alone: no program, no runs.
@@ -112,4 +112,4 @@ TEST(Documents, AChangeOnDiskIsTakenOrAskedAbout) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::documents_test

@@ -7,7 +7,7 @@
 
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::event_list_test {
 namespace {
 
 TEST(EventModel, KeepsTheRulesOfAModelWhileRunsChange) {
@@ -36,4 +36,4 @@ TEST(EventList, FilterAndClickMoveTheCursor) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::event_list_test

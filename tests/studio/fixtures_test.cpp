@@ -10,7 +10,7 @@
 #include "studio/stage_desk/stage_meshes.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::fixtures_test {
 namespace {
 
 struct Round : test::Studio {
@@ -152,7 +152,7 @@ TEST(FixtureViews, ADoorBasedOnAnotherIsAddedInScriptAlone) {
     ASSERT_TRUE(studio.session->program_is_current());
     const auto kind = studio.session->program()->find_machine("slow_door");
     ASSERT_TRUE(kind.has_value());
-    EXPECT_EQ(studio.session->program()->machines[static_cast<std::size_t>(*kind)].phases.size(), 4U);
+    EXPECT_EQ(studio.session->program()->machines[*kind].phases.size(), 4U);
 }
 
 /// Frames of a live run, as the window's timer would draw them.
@@ -242,4 +242,4 @@ TEST(FixtureViews, WhoComesOutOfABellLooksTheWayItTurns) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::fixtures_test

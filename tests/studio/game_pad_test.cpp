@@ -8,7 +8,7 @@
 
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::game_pad_test {
 namespace {
 
 class VirtualPad {
@@ -157,4 +157,4 @@ TEST(GamePad, UnpluggingLetsTheStickGo) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::game_pad_test

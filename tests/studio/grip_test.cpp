@@ -9,7 +9,7 @@
 
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::grip_test {
 namespace {
 
 /// The lamp round at an instant at which the left hand holds the signal lamp.
@@ -156,4 +156,4 @@ TEST(Grip, WhilePlayingAClickTakesTheMouseAndARightClickGivesItBack) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::grip_test

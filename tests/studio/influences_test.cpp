@@ -7,7 +7,7 @@
 
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::influences_test {
 namespace {
 
 TEST(Influences, OfADialAndOfAReadingAreToldInWords) {
@@ -35,4 +35,4 @@ TEST(Influences, NothingIsToldWhileADialIsDragged) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::influences_test

@@ -8,7 +8,7 @@
 #include "studio/shared/keys_dialog.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::key_map_test {
 namespace {
 
 TEST(KeyMap, TheScriptsKeysHoldUntilTheUserChoosesOthers) {
@@ -49,4 +49,4 @@ TEST(KeysDialog, ChangeThenAKeyBindsIt) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::key_map_test

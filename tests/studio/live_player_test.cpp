@@ -7,7 +7,7 @@
 
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::live_player_test {
 namespace {
 
 LiveRun quay_run(const Session& session) {
@@ -73,4 +73,4 @@ TEST(LivePlayer, OnItsOwnThreadRealTimePasses) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::live_player_test

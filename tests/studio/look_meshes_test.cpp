@@ -8,7 +8,7 @@
 #include "core/project/project.hpp"
 #include "studio/stage_desk/mesh_parts.hpp"
 
-namespace leap::studio {
+namespace leap::studio::look_meshes_test {
 namespace {
 
 Looks demo_looks() {
@@ -102,4 +102,4 @@ TEST(LookMeshes, ASheetIsSeenFromBothSidesAndAPartWithoutColourHasThatOfTheWhole
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::look_meshes_test

@@ -11,7 +11,7 @@
 #include "studio/picture.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::main_window_test {
 namespace {
 
 using test::Studio;
@@ -251,4 +251,4 @@ TEST(MainWindow, AProjectWithoutAGoodScriptOpensAndSaysSo) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::main_window_test

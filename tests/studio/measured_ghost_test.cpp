@@ -7,7 +7,7 @@
 #include "studio/bench_desk/bench_desk.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::measured_ghost_test {
 namespace {
 
 struct Laid : test::Studio {
@@ -153,4 +153,4 @@ TEST(StageLabels, OnlyTheNearestFewAreWrittenAndTheOneThatIsPointedAt) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::measured_ghost_test

@@ -8,7 +8,7 @@
 #include <memory>
 #include <stdexcept>
 
-namespace leap::studio {
+namespace leap::studio::newest_job_test {
 namespace {
 
 /// A job that begins, says so, and goes on when it is let.
@@ -111,4 +111,4 @@ TEST(NewestJob, ALongJobIsToldWhenTheThreadIsToEnd) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::newest_job_test

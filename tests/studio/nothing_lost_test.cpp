@@ -14,7 +14,7 @@
 #include "studio/script_desk/script_editor.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::nothing_lost_test {
 namespace {
 
 using test::Studio;
@@ -214,4 +214,4 @@ TEST(NothingLost, UndoStepsKeepWhatDiffersAndLeadBackToTheLetter) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::nothing_lost_test

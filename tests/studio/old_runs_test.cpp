@@ -7,7 +7,7 @@
 
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::old_runs_test {
 namespace {
 
 using test::Studio;
@@ -87,4 +87,4 @@ TEST(OldRuns, ResultsOfAnOlderProgramAreDropped) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::old_runs_test

@@ -9,7 +9,7 @@
 #include "studio/bench_desk/bench_desk.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::pair_page_test {
 namespace {
 
 struct Pair : test::Studio {
@@ -148,4 +148,4 @@ TEST(PairPage, ADialTurnedMeanwhileDoesNotReachThePair) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::pair_page_test

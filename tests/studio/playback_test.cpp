@@ -9,7 +9,7 @@
 
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::playback_test {
 namespace {
 
 struct Watched {
@@ -213,4 +213,4 @@ TEST(Watch, TheMenuHasEverySpeedTheLoopAndTakingOver) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::playback_test

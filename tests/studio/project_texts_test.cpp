@@ -3,7 +3,7 @@
 
 #include <gtest/gtest.h>
 
-namespace leap::studio {
+namespace leap::studio::project_texts_test {
 namespace {
 
 TEST(ProjectTexts, EditsAreModifiedUntilSaved) {
@@ -42,4 +42,4 @@ TEST(ProjectTexts, LoadingAgainKeepsEdits) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::project_texts_test

@@ -5,7 +5,7 @@
 
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::rate_page_test {
 namespace {
 
 TEST(RatePage, ShowsEveryReadingAtEveryRateWorstFirst) {
@@ -43,4 +43,4 @@ TEST(RatePage, SaysWhatToDoWithoutATape) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::rate_page_test

@@ -6,7 +6,7 @@
 
 #include "core/project/file_io.hpp"
 
-namespace leap::studio {
+namespace leap::studio::recovery_test {
 namespace {
 
 TEST(Recovery, WhatIsKeptComesBack) {
@@ -40,4 +40,4 @@ TEST(Recovery, ProjectsHaveFilesOfTheirOwn) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::recovery_test

@@ -6,7 +6,7 @@
 #include "studio/stage_desk/score_metrics.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::score_lanes_test {
 namespace {
 
 struct Lanes : test::Studio {
@@ -43,9 +43,9 @@ TEST(ScoreLanes, ASelectedMoveIsBroughtIntoView) {
     window.score->set_unfolded(true);
     window.score->resize(800, 330);
     const Program& program = *window.session->program();
-    for (const std::int32_t move : {program.moves.back(), program.moves.front(), program.moves.back()}) {
+    for (const MachineId move : {program.moves.back(), program.moves.front(), program.moves.back()}) {
         window.score->select_machine(move);
-        const QRectF lane = window.score->move_lane(program.machines[static_cast<std::size_t>(move)].name);
+        const QRectF lane = window.score->move_lane(program.machines[move].name);
         ASSERT_FALSE(lane.isNull());
         EXPECT_TRUE(window.score->lanes_region().adjusted(0, -1, 0, 1).contains(lane))
             << lane.top() << " in " << window.score->lanes_region().top();
@@ -112,4 +112,4 @@ TEST(ScoreLanes, ATapeOfTenMinutesIsShownZoomedAndScrolled) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::score_lanes_test

@@ -5,7 +5,7 @@
 
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::score_points_test {
 namespace {
 
 struct Shaping : test::Studio {
@@ -138,4 +138,4 @@ TEST(ScorePoints, TheLookIsTurnedForTheSelectedCharacterAlone) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::score_points_test

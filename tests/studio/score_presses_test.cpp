@@ -7,7 +7,7 @@
 #include "core/project/tape_file.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::score_presses_test {
 namespace {
 
 struct Editing : test::Studio {
@@ -219,4 +219,4 @@ TEST(ScorePresses, ATakeWithoutAFileAndTheOtherOfTwoCharactersAreEditedToo) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::score_presses_test

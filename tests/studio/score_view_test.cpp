@@ -8,7 +8,7 @@
 #include "studio/stage_desk/score_metrics.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::score_view_test {
 namespace {
 
 TEST(Score, AClickScrubsTheCursorEverywhere) {
@@ -73,4 +73,4 @@ TEST(Score, CurvesCanBeAddedAndStayInView) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::score_view_test

@@ -3,7 +3,7 @@
 
 #include <gtest/gtest.h>
 
-namespace leap::studio {
+namespace leap::studio::script_compiler_test {
 namespace {
 
 constexpr const char* good = R"(
@@ -34,4 +34,4 @@ TEST(ScriptCompiler, TheLastGoodProgramStaysWhileTheTextHasErrors) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::script_compiler_test

@@ -14,7 +14,7 @@
 #include "studio/script_desk/word_help.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::script_desk_test {
 namespace {
 
 struct Writing : test::Studio {
@@ -232,7 +232,7 @@ struct Mapping : Writing {
     PhaseMap* map = script->map();
     const Machine& hop() const {
         const Program& program = *session->program();
-        return program.machines[static_cast<std::size_t>(program.find_machine("hop").value())];
+        return program.machines[program.find_machine("hop").value()];
     }
     void enter(const char* words) {
         map->entry()->selectAll();
@@ -427,4 +427,4 @@ TEST(Sheet, AnAccentIsLeftOutByOnePressAndTheRunStaysTheSame) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::script_desk_test

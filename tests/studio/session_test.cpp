@@ -8,7 +8,7 @@
 #include "core/project/file_io.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::session_test {
 namespace {
 
 using test::Studio;
@@ -220,8 +220,7 @@ TEST(Session, TheAnswersBelongToTheCursorsInstant) {
     Studio studio;
     const auto why = [&](double time) {
         for (const MoveAnswer& answer : studio.session->explain_at(time))
-            if (studio.session->program()->machines[static_cast<std::size_t>(answer.move)].name == "hop")
-                return answer.why;
+            if (studio.session->program()->machines[answer.move].name == "hop") return answer.why;
         return std::string();
     };
     EXPECT_EQ(why(0.5), "ready");
@@ -246,4 +245,4 @@ TEST(Session, ATapeForAMissingButtonIsAMessageNotACrash) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::session_test

@@ -12,7 +12,7 @@
 #include "studio/stage_desk/gate_list.hpp"
 #include "studio/stage_desk/reading_list.hpp"
 
-namespace leap::studio {
+namespace leap::studio::sheet_lists_test {
 namespace {
 
 QImage picture_of(QWidget& widget) {
@@ -171,4 +171,4 @@ TEST(FlowLayout, GivesBackWhatIsTakenOut) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::sheet_lists_test

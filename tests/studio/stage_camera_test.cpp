@@ -4,7 +4,7 @@
 #include <gtest/gtest.h>
 #include <cmath>
 
-namespace leap::studio {
+namespace leap::studio::stage_camera_test {
 namespace {
 
 TEST(StageCamera, TheTargetStandsInTheMiddleFromBehindAndFromTheSide) {
@@ -41,4 +41,4 @@ TEST(StageCamera, FollowingLagsButArrives) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::stage_camera_test

@@ -8,7 +8,7 @@
 #include "studio/stage_desk/stage_probes.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::stage_drawing_test {
 namespace {
 
 /// How many pixels of a picture differ from its first one.
@@ -111,4 +111,4 @@ TEST(StageView, FromBehindAWallTheViewComesNearerRatherThanLookThroughIt) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::stage_drawing_test

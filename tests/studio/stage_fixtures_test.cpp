@@ -8,7 +8,7 @@
 #include "core/tape/replay.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::stage_fixtures_test {
 namespace {
 
 struct Shown {
@@ -128,4 +128,4 @@ TEST(StageFixtures, AKindThatIsLeftOutIsNotShown) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::stage_fixtures_test

@@ -8,7 +8,7 @@
 #include "studio/stage_desk/look_meshes.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::stage_meshes_test {
 namespace {
 
 TEST(StageMeshes, ThePathIsAsLongAsTheRun) {
@@ -97,4 +97,4 @@ TEST(ShownValues, ReadTheTraceAtAnyTime) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::stage_meshes_test

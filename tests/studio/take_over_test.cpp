@@ -6,7 +6,7 @@
 
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::take_over_test {
 namespace {
 
 struct Taking : test::Studio {
@@ -115,4 +115,4 @@ TEST(TakeOver, WithoutARunItSaysWhy) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::take_over_test

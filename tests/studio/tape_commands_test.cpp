@@ -13,7 +13,7 @@
 #include "core/project/tape_file.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::tape_commands_test {
 namespace {
 
 struct Tapes : test::Studio {
@@ -245,4 +245,4 @@ TEST(TapeCommands, UnsavedPiecesOfATapeComeBackAfterACrash) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::tape_commands_test

@@ -11,7 +11,7 @@
 
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::transport_bar_test {
 namespace {
 
 QPushButton* button(TransportBar* bar, const QString& text) {
@@ -140,4 +140,4 @@ TEST(TransportBar, FitsAWindowOfASmallScreenWithTwoCharacters) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::transport_bar_test

@@ -11,7 +11,7 @@
 #include "studio/bench_desk/bench_desk.hpp"
 #include "tests/studio/support.hpp"
 
-namespace leap::studio {
+namespace leap::studio::tunings_page_test {
 namespace {
 
 struct Sets : test::Studio {
@@ -146,4 +146,4 @@ TEST(TuningsPage, KeptMayBeTheProjectAtARevision) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::tunings_page_test

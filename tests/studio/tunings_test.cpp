@@ -5,7 +5,7 @@
 
 #include "core/script/compile.hpp"
 
-namespace leap::studio {
+namespace leap::studio::tunings_test {
 namespace {
 
 Program program_of(const std::string& rise, const std::string& more = {}) {
@@ -55,13 +55,13 @@ TEST(Tunings, APreviewLastsUntilTheNextProgram) {
 TEST(Tunings, WhatIsLeftOutStaysSoThroughDragsAndPrograms) {
     Tunings tunings;
     const Program program = program_of("2 m");
-    const auto hop = static_cast<std::size_t>(*program.find_machine("hop"));
+    const auto hop = *program.find_machine("hop");
     tunings.adopt(program);
     EXPECT_TRUE(tunings.set_off(program, "hop", true).isEmpty());
     tunings.preview(program, *program.find_dial("hop.rise"), 2.5);
-    EXPECT_EQ(tunings.tuning(Side::now).off.at(hop), 1);
+    EXPECT_EQ(tunings.tuning(Side::now).off[hop], 1);
     tunings.adopt(program);
-    EXPECT_EQ(tunings.tuning(Side::now).off.at(hop), 1);
+    EXPECT_EQ(tunings.tuning(Side::now).off[hop], 1);
     EXPECT_TRUE(tunings.tuning(Side::kept).off.empty()) << "kept is played whole";
     EXPECT_FALSE(tunings.set_off(program, "walk", true).isEmpty()) << "it holds when nothing else does";
     EXPECT_FALSE(tunings.set_off(program, "attic", true).isEmpty());
@@ -82,4 +82,4 @@ TEST(Tunings, KeepingKeepsTheCourseToo) {
 }
 
 }  // namespace
-}  // namespace leap::studio
+}  // namespace leap::studio::tunings_test
