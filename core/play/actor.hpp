@@ -88,6 +88,14 @@ struct ActorContact {
     friend bool operator==(const ActorContact&, const ActorContact&) = default;
 };
 
+/// How a character is in the volumes of one kind whose changes the script hears.
+struct VolumeContact {
+    bool inside = false;
+    bool entered = false;  ///< at this very instant
+    bool left = false;     ///< likewise
+    friend bool operator==(const VolumeContact&, const VolumeContact&) = default;
+};
+
 /// Where a character is put back to.
 struct RespawnPlace {
     Vec3 feet{0.0};
@@ -131,6 +139,7 @@ struct ActorMotion {
     std::vector<MeterState> meters;
     PerId<MachineId, double> rope_left;  ///< m, by machine of the program: its rope's length after reeling
     std::vector<ActorContact> contacts;  ///< by fixture of the course
+    std::vector<VolumeContact> volumes;  ///< by Program::volumes_heard
     FixtureId seat{};                    ///< the fixture that the body sits on
     SeenBody seen;                       ///< kept only when there are others
 

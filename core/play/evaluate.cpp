@@ -10,6 +10,7 @@
 #include "core/play/probes.hpp"
 #include "core/play/seat.hpp"
 #include "core/play/subject.hpp"
+#include "core/play/volumes.hpp"
 #include "core/script/interpreter.hpp"
 #include "core/units/turn.hpp"
 
@@ -316,6 +317,17 @@ bool target_there(const EvaluationContext& m, std::int32_t target) {
     return back >= 0.0 && m.actor.time - struck >= back - 1e-10;
 }
 
+namespace {
+
+bool volume_changed(const EvaluationContext& m, Sense sense, int kind) {
+    const auto& heard = m.program.volumes_heard;
+    const auto at = static_cast<std::size_t>(std::find(heard.begin(), heard.end(), kind) - heard.begin());
+    if (at >= m.actor.volumes.size()) return false;
+    return sense == Sense::entered ? m.actor.volumes[at].entered : m.actor.volumes[at].left;
+}
+
+}  // namespace
+
 double sense_number(const EvaluationContext& m, Sense sense, int index, int detail) {
     const Actor& s = m.actor;
     switch (sense) {
@@ -406,6 +418,11 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::by_has: return as_number(has_tag(m, m.by, index));
         case Sense::holder_has:
             return as_number(m.fixture && fixture_truth(m, Sense::is_held) && has_tag(m, loose_of(m).holder, index));
+        case Sense::inside: return as_number(in_volume(m, index).inside());
+        case Sense::depth: return in_volume(m, index).depth_m;
+        case Sense::share_in: return in_volume(m, index).share;
+        case Sense::entered:
+        case Sense::left_volume: return as_number(volume_changed(m, sense, index));
         case Sense::active: {
             const std::int32_t phase = machine_state(m, MachineId::read(index)).phase;
             return as_number(detail < 0 ? phase >= 0 : phase == detail);

@@ -148,6 +148,10 @@ void Instant::forget_events() {
         any = any || actor.events != 0 || !actor.heard.empty();
         actor.events = 0;
         actor.heard.clear();
+        for (VolumeContact& volume : actor.volumes) {
+            any = any || volume.entered || volume.left;
+            volume.entered = volume.left = false;
+        }
         for (ButtonState& button : actor.buttons) {
             any = any || button.fresh_press || button.fresh_release;
             button.fresh_press = button.fresh_release = false;

@@ -332,7 +332,8 @@ Law motion_law(const EvaluationContext& m, const Forces& f, Actor& actor, double
         return law;
     }
     const bool vertical_driven = f.drive != nullptr && std::abs(f.drive_direction.z) > vertical_drive;
-    if (!actor.body.grounded && !vertical_driven) {
+    // Gravity that points up lifts what stands, too.
+    if ((!actor.body.grounded || f.gravity < 0.0) && !vertical_driven) {
         law.motion.acceleration.z = -f.gravity;
         if (f.limit != nullptr) limit_rising(m, *f.limit, actor, law);
     }

@@ -11,6 +11,7 @@
 #include "core/play/settle.hpp"
 #include "core/play/stands.hpp"
 #include "core/play/subject.hpp"
+#include "core/play/volumes.hpp"
 #include "core/world/closest_point.hpp"
 
 namespace leap {
@@ -38,6 +39,8 @@ class Noticing {
             note(m_, *r_.program.counters[static_cast<std::size_t>(i)].back_when, true);
         for (const std::int32_t i : sought.meters)
             note(m_, *r_.program.meters[static_cast<std::size_t>(i)].refill_when, true);
+        for (const std::int32_t kind : r_.program.volumes_heard)
+            out_.truths.push_back({in_volume(m_, kind).inside(), true});
         out_.own = out_.truths.size();
         for (const std::size_t i : first_.fixtures) fixture(i);
         if (!first_.focus_changes) return;
@@ -169,6 +172,28 @@ void offer_least(Of of, double enough, std::vector<double>& out) {
     if (of(least) <= enough) out.push_back(least);
 }
 
+/// Shares of the way at which the body's middle line is deepest in a volume that it has neither begun nor ended in.
+void find_passed_volumes(const Rehearsal& r, const Vec3& from, const Vec3& way, const Actor& actor,
+                         std::vector<double>& out) {
+    if (r.course.volumes.empty()) return;
+    constexpr double inside_m = 0.0;
+    for (const VolumeAsked& asked : r.program.volumes_asked) {
+        const auto* parts = r.course.volumes.passed_parts(r.program.kinds[static_cast<std::size_t>(asked.kind)]);
+        if (parts == nullptr) continue;
+        for (const Solid& part : *parts) {
+            const Bounds near = grown(part.bounds, actor.height);
+            Bounds passed;
+            passed.add(from);
+            passed.add(from + way);
+            if (!overlap(near, passed)) continue;
+            const auto gap = [&](double share) {
+                return closest_point(part, actor.height, from + way * share).distance;
+            };
+            if (gap(0.0) > inside_m && gap(1.0) > inside_m) offer_least(gap, inside_m, out);
+        }
+    }
+}
+
 /// Shares of the way at which something is nearest that was passed: neither touched (or in reach of the focus) at the
 /// begin nor at the end.
 void find_passed(const Rehearsal& r, const Vec3& from, const World& world, const Actor& actor, const StepCache& cache,
@@ -202,6 +227,7 @@ void find_passed(const Rehearsal& r, const Vec3& from, const World& world, const
         const auto away = [&](double share) { return distance_to(stand.pose, middle + way * share); };
         if (away(0.0) > stand.focus_reach && away(1.0) > stand.focus_reach) offer_least(away, stand.focus_reach, out);
     }
+    find_passed_volumes(r, from, way, actor, out);
     std::sort(out.begin(), out.end());
 }
 
@@ -261,7 +287,8 @@ class Seeking {
         } else {
             settle_actor(r_, world_, actor_, scratch_.cache);
         }
-        return stays_calm(world_, stretch_, scratch_.cache);
+        const bool changed = note_volumes(r_, world_, actor_, record);
+        return stays_calm(world_, stretch_, scratch_.cache) && !changed;
     }
 
     Change now_changed() { return find_change(r_, world_, actor_, scratch_.cache, scratch_.first, scratch_.now); }

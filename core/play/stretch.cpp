@@ -200,9 +200,11 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     if (!actor.taut) take_middle(m, forces, seconds, actor, law);
     if (record != nullptr) write_row(r, world, actor, &cache, law.motion.acceleration, kind.tick_begin, *record);
     if (law.driven && !law.flying) drive_over(m, forces, seconds, law);
-    const bool lifts_off = law.flying && actor.body.grounded && law.motion.velocity.z > 1e-3;
+    const bool pulled_up = !law.flying && !law.lifted && law.motion.acceleration.z > 0.0;
+    const bool lifts_off = actor.body.grounded && ((law.flying && law.motion.velocity.z > 1e-3) || pulled_up);
     if (lifts_off) {
         leave_ground(actor, true);
+        if (pulled_up) take_ground_along(actor);
         actor.ground_velocity = Vec3{0.0};  // a flight goes at its own speed
     }
     ActorStretch out;

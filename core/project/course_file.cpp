@@ -14,11 +14,8 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::pair<std::string_view, PieceKind>, 5> piece_kinds{{{"box", PieceKind::box},
-                                                                             {"ramp", PieceKind::ramp},
-                                                                             {"steps", PieceKind::steps},
-                                                                             {"cylinder", PieceKind::cylinder},
-                                                                             {"mesh", PieceKind::mesh}}};
+constexpr std::array piece_kinds{PieceKind::box,  PieceKind::ramp,   PieceKind::steps,  PieceKind::cylinder,
+                                 PieceKind::mesh, PieceKind::sphere, PieceKind::capsule};
 constexpr double smallest_size_m = 0.001;
 constexpr int most_steps = 1000;
 
@@ -52,18 +49,22 @@ void read_mesh(const JsonReader& json, Piece& piece) {
 
 Piece read_piece(const JsonReader& json) {
     Piece piece;
-    json.only({"name", "kind", "center", "size", "turn", "count", "material", "kinds", "group", "vertices", "faces"});
+    json.only({"name", "kind", "center", "size", "turn", "count", "solid", "material", "kinds", "group", "vertices",
+               "faces"});
     piece.name = json.text("name", "");
     const std::string kind = json.text("kind", "box");
     const auto found =
-        std::find_if(piece_kinds.begin(), piece_kinds.end(), [&](const auto& k) { return k.first == kind; });
+        std::find_if(piece_kinds.begin(), piece_kinds.end(), [&](PieceKind k) { return piece_word(k) == kind; });
     if (found == piece_kinds.end()) {
-        json.fail("kind", fmt::format("there is no piece \"{}\"; pieces are box, ramp, steps, cylinder, mesh", kind));
+        json.fail("kind",
+                  fmt::format("there is no piece \"{}\"; pieces are box, ramp, steps, cylinder, sphere, capsule, mesh",
+                              kind));
         return piece;
     }
-    piece.kind = found->second;
+    piece.kind = *found;
     piece.center = json.vector("center", std::nullopt);
     piece.turn_deg = json.number("turn", 0.0, -360.0, 360.0);
+    piece.solid = json.truth("solid", true);
     piece.material = json.text("material", "stone");
     piece.group = json.text("group", "");
     if (const Json* list = json.find("kinds")) {
@@ -80,6 +81,9 @@ Piece read_piece(const JsonReader& json) {
     piece.size = json.vector("size", std::nullopt);
     if (!json.failed() && std::min({piece.size.x, piece.size.y, piece.size.z}) < smallest_size_m)
         json.fail("size", "every side must be a millimetre or longer");
+    if (!json.failed() && !fits_shape(piece.kind, piece.size))
+        json.fail("size", piece.kind == PieceKind::sphere ? "a sphere is as long as it is wide and high"
+                                                          : "a capsule is as long as it is wide, and at least as high");
     if (piece.kind == PieceKind::steps) piece.count = json.whole("count", std::nullopt, 1, most_steps);
     return piece;
 }
@@ -117,12 +121,12 @@ std::string line_of(const Json& json) {
 Json write_piece(const Piece& piece) {
     Json out;
     out["name"] = piece.name;
-    for (const auto& [word, kind] : piece_kinds)
-        if (kind == piece.kind) out["kind"] = word;
+    out["kind"] = piece_word(piece.kind);
     out["center"] = numbers(piece.center);
     if (piece.kind != PieceKind::mesh) out["size"] = numbers(piece.size);
     if (piece.turn_deg != 0.0) out["turn"] = number(piece.turn_deg);
     if (piece.kind == PieceKind::steps) out["count"] = piece.count;
+    if (!piece.solid) out["solid"] = false;
     if (piece.material != "stone") out["material"] = piece.material;
     if (!piece.kinds.empty()) out["kinds"] = piece.kinds;
     if (!piece.group.empty()) out["group"] = piece.group;

@@ -44,9 +44,27 @@ std::vector<std::string> mark_warnings(const Project& project) {
     return out;
 }
 
-}  // namespace
-
-namespace {
+/// Volumes that scripts ask for and the course doesn't have: they would never be entered.
+std::vector<std::string> volume_warnings(const Project& project) {
+    const Program& program = *project.compiled.program;
+    std::set<std::string> there;
+    for (const Piece& piece : project.course->pieces)
+        if (!piece.solid) there.insert(piece.kinds.begin(), piece.kinds.end());
+    const std::vector<std::string> known(there.begin(), there.end());
+    std::set<std::string> told;
+    std::vector<std::string> out;
+    for (const VolumeAsked& asked : program.volumes_asked) {
+        const std::string& kind = program.kinds[static_cast<std::size_t>(asked.kind)];
+        if (there.contains(kind) || !told.insert(kind).second) continue;
+        const std::string near = nearest_name(kind, known);
+        const Diagnostic message{
+            Severity::warning, asked.range, fmt::format("the course has no volume of the kind {}", kind),
+            !near.empty() ? fmt::format("did you mean {}?", near)
+                          : fmt::format("give one of its pieces \"solid\": false and \"kinds\": [\"{}\"]", kind)};
+        out.push_back(diagnostic_text(message, program.files));
+    }
+    return out;
+}
 
 void warn_of_track(const TapeTrack& track, double length_s, const std::string& where, std::vector<std::string>& out) {
     std::map<std::string, bool> down;
@@ -105,6 +123,7 @@ std::vector<std::string> project_warnings(const Project& project) {
     add(mark_warnings(project));
     if (!project.course) return out;
     const Tuning tuning = written_tuning(*project.compiled.program);
+    add(volume_warnings(project));
     add(material_warnings(*project.course, project.file.course, project.looks));
     add(course_warnings(*project.course, project.file.course, body_shape(*project.compiled.program, tuning).capsule));
     return out;

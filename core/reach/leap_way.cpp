@@ -105,7 +105,7 @@ std::optional<LeapWay> off(const ItemBox& from, const ItemBox& to, double longes
 }
 
 bool has_level_top(const Piece& piece) {
-    return piece.kind == PieceKind::box || piece.kind == PieceKind::cylinder;
+    return piece.solid && (piece.kind == PieceKind::box || piece.kind == PieceKind::cylinder);
 }
 
 }  // namespace

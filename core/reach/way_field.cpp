@@ -39,6 +39,7 @@ WayField::WayField(const Course& course, const Vec3& goal, const Surface& piece,
     Vec3 low = glm::min(goal, from);
     Vec3 high = glm::max(goal, from);
     for (std::size_t i = 0; i < course.plan.pieces.size(); ++i) {
+        if (!course.plan.pieces[i].solid) continue;
         const ItemBox box = item_box(course.plan, {ItemKind::piece, i}, {});
         if (box.top() < course.plan.water_level) continue;
         for (const Vec2& corner : corners_of(box)) {

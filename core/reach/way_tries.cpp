@@ -191,7 +191,7 @@ std::vector<std::pair<ButtonId, Vec2>> WayTries::looks_at_what_is_asked_for(cons
         const std::string& kind = r_.program.kinds[static_cast<std::size_t>(aim.kind)];
         std::vector<std::pair<double, Vec3>> near;
         for (const Piece& piece : r_.course.plan.pieces)
-            if (std::find(piece.kinds.begin(), piece.kinds.end(), kind) != piece.kinds.end())
+            if (piece.solid && std::find(piece.kinds.begin(), piece.kinds.end(), kind) != piece.kinds.end())
                 near.emplace_back(glm::length(piece.center - eyes) + field_.distance_m(piece.center), piece.center);
         std::sort(near.begin(), near.end(), [](const auto& a, const auto& b) { return a.first < b.first; });
         std::size_t taken = 0;

@@ -64,7 +64,9 @@ enum class EventKind : std::uint8_t {
     thrown,
     seated,  ///< the body sits down on a fixture
     stepped_out,
-    grabbed  ///< a hand takes a thing
+    grabbed,  ///< a hand takes a thing
+    entered,  ///< a volume; `index`: its kind, in Program::kinds
+    left_volume
 };
 
 /// Something that happened, for the score, the event list and readings.

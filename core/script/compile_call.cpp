@@ -42,6 +42,7 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
         report(expr.range, "bumped wants wall, ceiling or a kind of piece", "for example bumped(wall)");
         return std::nullopt;
     }
+    if (const auto sense = find_sense(volume_senses(), expr.name)) return emit_volume(expr, *sense, given, scope, out);
     if (expr.name == "stands_on" && !given.empty()) return sense_call(Sense::stands_on, kind_index(given), truth_type);
     if (expr.name == "has" && !given.empty()) return sense_call(Sense::has_tag, tag_index(given), truth_type);
     if (expr.name == "lacks" && !given.empty()) {
@@ -99,6 +100,34 @@ std::optional<std::optional<Type>> Compiler::emit_tag_of_others(const Expr& expr
     return std::optional<Type>{truth_type};
 }
 
+/// inside, entered, left, depth, share_in.
+std::optional<Type> Compiler::emit_volume(const Expr& expr, const SenseInfo& sense, const std::string& given,
+                                          const Scope& scope, Emitted& out) {
+    const bool plain_word =
+        expr.parts.size() == 1 && expr.parts[0].kind == syntax::ExprKind::name && expr.parts[0].member.empty();
+    if (!plain_word || given.empty()) {
+        report(expr.range, fmt::format("{} wants a kind of volume", expr.name),
+               fmt::format("for example {}(water)", expr.name));
+        return std::nullopt;
+    }
+    const bool event = sense.sense == Sense::entered || sense.sense == Sense::left_volume;
+    const bool in_fixture = !scope.chain.empty() && scope.chain.front()->kind == syntax::OwnerKind::fixture;
+    if (event && in_fixture) {
+        report(expr.range, fmt::format("a fixture can't hear {}({})", expr.name, given),
+               fmt::format("ask when inside({}) or when not inside({})", given, given));
+        return std::nullopt;
+    }
+    const std::int32_t kind = kind_index(given);
+    program_.volumes_asked.push_back({kind, expr.range});
+    auto& heard = program_.volumes_heard;
+    if (event && std::find(heard.begin(), heard.end(), kind) == heard.end()) heard.push_back(kind);
+    out.constant = false;
+    Instruction in = instruction(Op::sense, kind);
+    in.sense = sense.sense;
+    out.code.push_back(in);
+    return sense.type;
+}
+
 std::optional<Type> Compiler::emit_machine_event(const Expr& expr, const std::string& given, Emitted& out) {
     const auto machine = program_.find_machine(given);
     if (!machine || program_.machines[*machine].kind != MachineKind::move) {
@@ -148,7 +177,8 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
     if (known == functions().end()) {
         std::vector<std::string> names;
         for (const FunctionInfo& function : functions()) names.emplace_back(function.word);
-        for (const SenseInfo& sense : button_senses()) names.emplace_back(sense.word);
+        for (const auto senses : {button_senses(), volume_senses()})
+            for (const SenseInfo& sense : senses) names.emplace_back(sense.word);
         const std::string near = near_name(expr.name, names);
         report(expr.range, fmt::format("there is no function called {}", expr.name),
                near.empty() ? "" : fmt::format("did you mean {}?", near));

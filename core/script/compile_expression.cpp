@@ -349,6 +349,7 @@ void Compiler::unknown_name(const Expr& expr, const Scope& scope) {
     const std::string near = near_name(expr.name, names);
     std::string hint = near.empty() ? "" : fmt::format("did you mean {}?", near);
     if (find_sense(button_senses(), expr.name)) hint = fmt::format("it takes a button: {}(jump)", expr.name);
+    if (find_sense(volume_senses(), expr.name)) hint = fmt::format("it takes a kind of volume: {}(water)", expr.name);
     if (find_sense(fixture_senses(), expr.name)) hint = "a fixture can ask this, about itself";
     report(expr.range, fmt::format("nothing is called {}", expr.name), hint);
 }

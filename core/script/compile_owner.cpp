@@ -211,11 +211,12 @@ const Instruction* Compiler::find_sense_in(const Condition& condition, Sense sen
 
 /// Whether a condition speaks of something that happens, not only of what lasts.
 bool Compiler::is_event(const Condition& condition) const {
-    constexpr std::array events{Sense::landed,  Sense::left_ground, Sense::bumped_wall, Sense::bumped_ceiling,
-                                Sense::pressed, Sense::released,    Sense::heard,       Sense::bumped_kind,
-                                Sense::failed,  Sense::completed,   Sense::was_cut,     Sense::respawned,
-                                Sense::used,    Sense::told,        Sense::touched,     Sense::touched_by,
-                                Sense::grabbed, Sense::let_go,      Sense::used_in_hand};
+    constexpr std::array events{Sense::landed,     Sense::left_ground, Sense::bumped_wall,  Sense::bumped_ceiling,
+                                Sense::pressed,    Sense::released,    Sense::heard,        Sense::bumped_kind,
+                                Sense::failed,     Sense::completed,   Sense::was_cut,      Sense::respawned,
+                                Sense::used,       Sense::told,        Sense::touched,      Sense::touched_by,
+                                Sense::grabbed,    Sense::let_go,      Sense::used_in_hand, Sense::entered,
+                                Sense::left_volume};
     return std::any_of(events.begin(), events.end(),
                        [&](Sense event) { return find_sense_in(condition, event) != nullptr; });
 }

@@ -75,6 +75,8 @@ class Compiler {
     std::optional<std::optional<Type>> emit_tag_of_others(const syntax::Expr& expr, const std::string& given,
                                                           const Scope& scope, Emitted& out);
     std::optional<Type> emit_pick(const syntax::Expr& expr, const Scope& scope, Emitted& out);
+    std::optional<Type> emit_volume(const syntax::Expr& expr, const SenseInfo& sense, const std::string& given,
+                                    const Scope& scope, Emitted& out);
     std::optional<Type> emit_active(const syntax::Expr& expr, MachineId machine, Emitted& out);
     Type emit_dial(std::int32_t dial, Emitted& out);
     void emit_counter(std::int32_t index, Emitted& out);

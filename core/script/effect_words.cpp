@@ -25,7 +25,7 @@ constexpr std::array effect_table{
         }},
     EffectInfo{{"gravity",
                 "`gravity A`",
-                "pull downward",
+                "pull downward; less than 0 pulls upward, and lifts what stands",
                 "gravity 16 /s^2 * (feet - 5 m)",
                 {clause::first(acceleration_type, "gravity")}},
                EffectGroup::character,

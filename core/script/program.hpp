@@ -286,6 +286,12 @@ struct SoughtConditions {
     std::vector<std::int32_t> counters, meters;
 };
 
+/// A place in the text where a volume is asked for.
+struct VolumeAsked {
+    std::int32_t kind = 0;  ///< in Program::kinds
+    SourceRange range;
+};
+
 struct Program {
     std::vector<SourceFile> files;
     std::vector<NameUse> names;  ///< in the order of the text; buttons, tags, events and kinds are not among them
@@ -313,8 +319,10 @@ struct Program {
     std::vector<GaugeInfo> gauges;
     std::vector<ReadingInfo> readings;
     std::vector<MarkInfo> marks;
-    std::int32_t holding_tag = -1;  ///< the tag of characters that hold something; -1: no script asks
-    bool asks_who_touches = false;  ///< some fixture asks what has come to it, beside the body
+    std::int32_t holding_tag = -1;            ///< the tag of characters that hold something; -1: no script asks
+    bool asks_who_touches = false;            ///< some fixture asks what has come to it, beside the body
+    std::vector<VolumeAsked> volumes_asked;   ///< in the order of the text
+    std::vector<std::int32_t> volumes_heard;  ///< in Program::kinds: those that `entered` and `left` ask for, each once
     SoughtConditions sought;
     NameIndex machine_names, button_names, meter_names, dial_paths, gauge_paths;  ///< for the functions below
 

@@ -94,6 +94,14 @@ constexpr std::array with_button{
               "how long the last press lasted, or the present one has so far"},
 };
 
+constexpr std::array with_volume{
+    SenseInfo{"inside", Sense::inside, truth, "some of the body is in a volume of that kind"},
+    SenseInfo{"entered", Sense::entered, truth, "event: the body has just come into one; asked by characters"},
+    SenseInfo{"left", Sense::left_volume, truth, "event: the body has just come out of it; asked by characters"},
+    SenseInfo{"depth", Sense::depth, number(d::length), "of the feet below its surface; 0 outside"},
+    SenseInfo{"share_in", Sense::share_in, number(d::none), "how much of the body's height is in it, 0 to 1"},
+};
+
 constexpr std::array of_probe{
     SenseInfo{"hit", Sense::probe_hit, truth, "it found what it looks for; room: there is room"},
     SenseInfo{"point", Sense::probe_point, vector(d::length), "where; the body's own place without a hit"},
@@ -161,6 +169,10 @@ std::span<const SenseInfo> button_senses() {
     return with_button;
 }
 
+std::span<const SenseInfo> volume_senses() {
+    return with_volume;
+}
+
 std::span<const SenseInfo> probe_senses() {
     return of_probe;
 }
@@ -209,6 +221,8 @@ bool varies_between_instants(Sense sense) {
         case Sense::own_up:
         case Sense::holder_place:
         case Sense::slip_angle:
+        case Sense::depth:
+        case Sense::share_in:
         case Sense::sunk: return true;
         default: return false;
     }
@@ -225,6 +239,7 @@ bool depends_on_place(Sense sense) {
         case Sense::blocked:
         case Sense::link_room:
         case Sense::exit_room:
+        case Sense::inside:
         case Sense::wheels_down: return true;
         default: return false;
     }

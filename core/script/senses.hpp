@@ -111,7 +111,12 @@ enum class Sense : std::uint8_t {
     grabbed,
     let_go,
     used_in_hand,
-    in_left_hand
+    in_left_hand,
+    inside,
+    entered,
+    left_volume,
+    depth,
+    share_in
 };
 
 /// Events that happen to one fixture.
@@ -140,6 +145,9 @@ std::span<const SenseInfo> plain_senses();
 std::span<const SenseInfo> fixture_senses();
 /// Senses that take a button: held(jump), pressed(jump), released(jump), held_time(jump), press_length(jump).
 std::span<const SenseInfo> button_senses();
+
+/// Senses that take a kind of volume: inside(water), entered(water), left(water), depth(water), share_in(water).
+std::span<const SenseInfo> volume_senses();
 
 /// What can be asked of a probe: tip.hit, tip.point ...
 std::span<const SenseInfo> probe_senses();

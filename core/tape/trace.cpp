@@ -139,6 +139,8 @@ std::string_view event_word(EventKind kind) {
         case EventKind::caught: return "caught";
         case EventKind::thrown: return "thrown";
         case EventKind::grabbed: return "grabbed";
+        case EventKind::entered: return "entered";
+        case EventKind::left_volume: return "left";
         case EventKind::seated: return "seated";
         case EventKind::stepped_out: return "stepped out";
     }
@@ -179,6 +181,9 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
         case EventKind::caught: return fmt::format("{} caught by {}", fixture().name, holder());
         case EventKind::thrown: return fmt::format("{} thrown by {}", fixture().name, holder());
         case EventKind::grabbed: return fmt::format("{} grabbed", fixture().name);
+        case EventKind::entered:
+        case EventKind::left_volume:
+            return fmt::format("{} {}", event_word(event.kind), program.kinds[static_cast<std::size_t>(event.index)]);
         case EventKind::seated: return fmt::format("seated on {}", fixture().name);
         case EventKind::stepped_out: return fmt::format("stepped out of {}", fixture().name);
         case EventKind::fixture_phase: {

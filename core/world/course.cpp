@@ -11,7 +11,7 @@ Course build_course(CoursePlan plan) {
     std::vector<Solid> solids;
     std::vector<std::vector<std::string>> kinds;
     for (std::size_t i = 0; i < plan.pieces.size(); ++i) {
-        std::vector<Solid> parts = solids_of(plan.pieces[i], i);
+        std::vector<Solid> parts = plan.pieces[i].solid ? solids_of(plan.pieces[i], i) : std::vector<Solid>{};
         std::move(parts.begin(), parts.end(), std::back_inserter(solids));
         kinds.push_back(plan.pieces[i].kinds);
     }
@@ -19,7 +19,8 @@ Course build_course(CoursePlan plan) {
 }
 
 Course course_in(CoursePlan plan, std::shared_ptr<const SolidSource> solids) {
-    return {std::move(plan), std::move(solids)};
+    Volumes volumes(plan.pieces);
+    return {std::move(plan), std::move(solids), std::move(volumes)};
 }
 
 bool is_of_kind(const Course& course, const Surface& surface, std::string_view kind) {

@@ -8,6 +8,7 @@
 
 #include "core/world/piece.hpp"
 #include "core/world/solid_source.hpp"
+#include "core/world/volume.hpp"
 
 namespace leap {
 
@@ -57,11 +58,12 @@ struct CoursePlan {
 struct Course {
     CoursePlan plan;  ///< its places, targets and fixtures; collision knows nothing of its pieces
     std::shared_ptr<const SolidSource> solids;  ///< never null once built
+    Volumes volumes{};                          ///< of the plan's pieces that aren't solid
 };
 
 /// A plan made ready for queries: its pieces' solids in a hierarchy.
 Course build_course(CoursePlan plan);
-/// The places, targets and fixtures of a plan in a world whose solids come from elsewhere.
+/// The places, targets, fixtures and volumes of a plan in a world whose solids come from elsewhere.
 Course course_in(CoursePlan plan, std::shared_ptr<const SolidSource> solids);
 
 /// Whether a surface is that of a piece of a kind.

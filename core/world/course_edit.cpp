@@ -221,12 +221,17 @@ void drag_side(CoursePlan& plan, const CourseItem& item, int axis, int sign, dou
     if (item.kind != ItemKind::piece) return;
     Piece& piece = plan.pieces[item.index];
     if (piece.kind == PieceKind::mesh) return;
-    // A cylinder is as long as it is wide.
-    const bool round = piece.kind == PieceKind::cylinder && axis < 2;
-    const double grown = snapped(std::max(shortest_side_m, piece.size[axis] + by), 0.0);
+    // What is round is as long as it is wide; a sphere as high, too, and a capsule at least as high.
+    const bool sphere = piece.kind == PieceKind::sphere;
+    const bool capsule = piece.kind == PieceKind::capsule;
+    const bool round = (piece.kind == PieceKind::cylinder || capsule) && axis < 2;
+    double grown = snapped(std::max(shortest_side_m, piece.size[axis] + by), 0.0);
+    if (capsule && axis == 2) grown = std::max(grown, piece.size.x);
     const double change = grown - piece.size[axis];
     piece.size[axis] = grown;
     if (round) piece.size[1 - axis] = grown;
+    if (sphere) piece.size = Vec3{grown};
+    if (capsule) piece.size.z = std::max(piece.size.z, piece.size.x);
     Vec3 way{0.0};
     way[axis] = 0.5 * change * sign;
     const Vec2 flat_way = turned_in_plan({way.x, way.y}, piece.turn_deg);

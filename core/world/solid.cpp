@@ -85,6 +85,43 @@ Shape box_shape(const Vec3& center, const Vec3& half) {
     return out;
 }
 
+/// A sphere or upright capsule for the eye: rings of flat faces, the two halves as far apart as it is higher than wide.
+Shape round_shape(const Vec3& half) {
+    constexpr std::size_t rings = 8;  // of them the first and the last are points
+    Shape out;
+    const double apart = std::max(0.0, half.z - half.x);
+    for (std::size_t ring = 0; ring < rings; ++ring) {
+        const std::size_t level = ring < rings / 2 ? ring : ring - 1;
+        const double rise = std::numbers::pi * (static_cast<double>(level) / (rings - 2) - 0.5);
+        for (std::size_t i = 0; i < cylinder_sides; ++i) {
+            const double angle = 2.0 * std::numbers::pi * static_cast<double>(i) / cylinder_sides;
+            const double wide = half.x * std::cos(rise);
+            out.corners.emplace_back(wide * std::cos(angle), wide * std::sin(angle),
+                                     half.x * std::sin(rise) + (ring < rings / 2 ? -apart : apart));
+        }
+    }
+    for (std::size_t ring = 0; ring + 1 < rings; ++ring)
+        for (std::size_t i = 0; i < cylinder_sides; ++i) {
+            const std::size_t next = (i + 1) % cylinder_sides;
+            const std::size_t low = ring * cylinder_sides;
+            out.faces.push_back({low + i, low + next, low + cylinder_sides + next, low + cylinder_sides + i});
+        }
+    return out;
+}
+
+Solid round_solid(const Piece& piece) {
+    Solid out;
+    out.kind = SolidKind::round;
+    out.radius = std::min(piece.size.x, piece.size.z) * 0.5;
+    const Vec3 up{0.0, 0.0, piece.size.z * 0.5 - out.radius};
+    out.corners = {piece.center - up, piece.center + up};
+    for (const Vec3& end : out.corners) {
+        out.bounds.add(end - Vec3{out.radius});
+        out.bounds.add(end + Vec3{out.radius});
+    }
+    return out;
+}
+
 Vec3 normal_of(const Vec3& a, const Vec3& b, const Vec3& c) {
     return direction_or_zero(glm::cross(b - a, c - a));
 }
@@ -150,6 +187,8 @@ std::vector<Solid> solids_of(const Piece& piece, std::size_t index) {
         case PieceKind::cylinder:
             out.push_back(hull_solid(cylinder_shape(piece.size * 0.5), piece.center, turn));
             break;
+        case PieceKind::sphere:
+        case PieceKind::capsule: out.push_back(round_solid(piece)); break;
         case PieceKind::steps:
             for (const auto& [center, size] : step_boxes(piece))
                 out.push_back(box_solid(piece.center + turn(center), size, turn));
@@ -186,6 +225,8 @@ std::vector<DrawnTriangle> drawn_triangles(const Piece& piece) {
         case PieceKind::box: draw(box_shape(Vec3{0.0}, piece.size * 0.5), piece.center, turn, out); break;
         case PieceKind::ramp: draw(ramp_shape(piece.size * 0.5), piece.center, turn, out); break;
         case PieceKind::cylinder: draw(cylinder_shape(piece.size * 0.5), piece.center, turn, out); break;
+        case PieceKind::sphere:
+        case PieceKind::capsule: draw(round_shape(piece.size * 0.5), piece.center, turn, out); break;
         case PieceKind::steps:
             for (const auto& [center, size] : step_boxes(piece))
                 draw(box_shape(center, size * 0.5), piece.center, turn, out);

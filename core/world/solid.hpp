@@ -42,7 +42,7 @@ enum class SolidKind : std::uint8_t {
     box,       ///< turned about the upward axis only: the fast path
     hull,      ///< convex, given by corners and face planes
     triangle,  ///< two-sided
-    round      ///< everything within `radius` of the line between two corners: balls and capsules; never in a course
+    round      ///< everything within `radius` of the line between two corners: spheres and capsules
 };
 
 /// One convex part of something: what collision works on. What a ray needs of a box comes first, in one line of the

@@ -230,6 +230,15 @@ void CourseEditor::place_new(const std::string& what, Vec3 at) {
         if (what == "ramp") return piece(PieceKind::ramp, {3, 2, 1});
         if (what == "steps") return piece(PieceKind::steps, {3, 2, 1});
         if (what == "cylinder") return piece(PieceKind::cylinder, {1, 1, 1});
+        if (what == "sphere") return piece(PieceKind::sphere, {1, 1, 1});
+        if (what == "capsule") return piece(PieceKind::capsule, {1, 1, 2});
+        if (what == "volume") {
+            piece(PieceKind::box, {4, 4, 2});
+            next.pieces.back().solid = false;
+            next.pieces.back().material = "water";
+            next.pieces.back().kinds = {"water"};
+            return;
+        }
         if (what == "place") {
             next.places.push_back({free_name(next, ItemKind::place, what), at, 0.0});
             made = {ItemKind::place, next.places.size() - 1};

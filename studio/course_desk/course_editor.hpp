@@ -63,8 +63,8 @@ class CourseEditor : public QObject {
     void rename(const CourseItem& item, const std::string& name);
     /// Links one fixture to another; two of one family (two bells) are linked both ways.
     void link(const CourseItem& from, const CourseItem& to);
-    /// Puts something new there and selects it: "box", "ramp", "steps", "cylinder", "place", "moth" or a fixture's
-    /// kind.
+    /// Puts something new there and selects it: "box", "ramp", "steps", "cylinder", "sphere", "capsule", "volume",
+    /// "place", "moth" or a fixture's kind.
     void place_new(const std::string& what, Vec3 at);
     void place_mesh(Piece mesh, Vec3 at);
 

@@ -108,9 +108,22 @@ void CourseDrawing::paint_piece(QPainter& painter, const CourseItem& item) const
     const bool full = in_band(item) && !drowned;
     painter.setBrush(full ? QBrush(palette::sheet) : QBrush(Qt::NoBrush));
     painter.setPen(QPen(full ? palette::ink : palette::hairline, 1.0));
-    const bool round = piece.kind == PieceKind::cylinder && seen_ == Seen::above;
+    const bool upright_round = piece.kind == PieceKind::cylinder || piece.kind == PieceKind::capsule;
+    const bool round = (upright_round && seen_ == Seen::above) || piece.kind == PieceKind::sphere;
+    if (!piece.solid) {
+        // A volume: a broken outline, with what is in it seen.
+        QPen broken(full ? palette::kept : palette::hairline, 1.2);
+        broken.setDashPattern({5.0, 3.0});
+        painter.setPen(broken);
+        painter.setBrush(Qt::NoBrush);
+    }
     if (round) {
         painter.drawEllipse(shape.boundingRect());
+    } else if (piece.kind == PieceKind::capsule) {
+        const double bend = 0.5 * shape.boundingRect().width();
+        painter.drawRoundedRect(shape.boundingRect(), bend, bend);
+    } else if (!piece.solid) {
+        painter.drawPolygon(shape);
     } else {
         painter.drawPolygon(shape);
         if (full) {

@@ -160,16 +160,18 @@ void CourseSheet::add_field(const QString& word, const QString& text, const QStr
 }
 
 void CourseSheet::add_vector(const QString& word, const Vec3& value, const QString& tip,
-                             const std::function<void(CoursePlan&, const Vec3&)>& take, bool of_size) {
+                             const std::function<void(CoursePlan&, const Vec3&)>& take, bool of_size, PieceKind shape) {
     const QString between = of_size ? QString(" × ") : QString(", ");
     const QString text =
         own_number_text(value.x) + between + own_number_text(value.y) + between + own_number_text(value.z) + " m";
-    add_field(word, text, tip, [this, word, take, of_size](const QString& typed) -> QString {
+    add_field(word, text, tip, [this, word, take, of_size, shape](const QString& typed) -> QString {
         const std::vector<double> read = numbers_in(typed);
         if (read.size() != 3) return tr("%1 wants three numbers in metres").arg(word);
         const Vec3 wanted{read[0], read[1], read[2]};
         if (of_size && std::min({wanted.x, wanted.y, wanted.z}) < 0.001)
             return tr("Every side must be a millimetre or longer");
+        if (of_size && !fits_shape(shape, wanted))
+            return tr("What is round is as long as it is wide; a sphere as high");
         if (std::max({std::abs(wanted.x), std::abs(wanted.y), std::abs(wanted.z)}) > 1e5)
             return tr("That lies too far out");
         editor_.edit(word, [&](CoursePlan& plan) { take(plan, wanted); });
@@ -204,7 +206,7 @@ void CourseSheet::fill_fields() {
         if (piece.kind != PieceKind::mesh)
             add_vector(
                 tr("size"), piece.size, tr("Length, width, height"),
-                [i](CoursePlan& next, const Vec3& v) { next.pieces[i].size = v; }, true);
+                [i](CoursePlan& next, const Vec3& v) { next.pieces[i].size = v; }, true, piece.kind);
         add_vector(tr("stands at"), piece.center, tr("Its middle"),
                    [i](CoursePlan& next, const Vec3& v) { next.pieces[i].center = v; });
         turn(piece.turn_deg, [i](CoursePlan& next) -> double& { return next.pieces[i].turn_deg; });
@@ -215,6 +217,14 @@ void CourseSheet::fill_fields() {
                 editor_.edit(tr("Steps"), [&](CoursePlan& next) { next.pieces[i].count = static_cast<int>(read[0]); });
                 return QString();
             });
+        add_field(tr("solid"), piece.solid ? tr("yes") : tr("no"),
+                  tr("no: a volume, which bodies can be in and scripts ask for by its kinds, like inside(water)"),
+                  [this, i](const QString& typed) {
+                      const QString word = typed.trimmed().toLower();
+                      if (word != tr("yes") && word != tr("no")) return tr("solid is yes or no");
+                      editor_.edit(tr("Solid"), [&](CoursePlan& next) { next.pieces[i].solid = word == tr("yes"); });
+                      return QString();
+                  });
         QStringList materials;
         for (const auto& [name, look] : editor_.session().looks().materials) materials << to_qt(name);
         words(tr("material"), piece.material, tr("What it is drawn as: %1").arg(materials.join(", ")),
@@ -270,8 +280,10 @@ void CourseSheet::refresh() {
     QString kind;
     if (item) {
         name_->setText(to_qt(item_name(plan, *item)));
-        constexpr std::array pieces{"box piece", "ramp piece", "steps piece", "cylinder piece", "mesh piece"};
-        if (item->kind == ItemKind::piece) kind = tr(pieces[static_cast<std::size_t>(plan.pieces[item->index].kind)]);
+        if (item->kind == ItemKind::piece) {
+            const Piece& piece = plan.pieces[item->index];
+            kind = (piece.solid ? tr("%1 piece") : tr("%1 volume")).arg(to_qt(std::string(piece_word(piece.kind))));
+        }
         if (item->kind == ItemKind::fixture) kind = tr("fixture");
         if (item->kind == ItemKind::target) kind = tr("target");
         if (item->kind == ItemKind::place) kind = tr("place to start");
@@ -408,6 +420,9 @@ void CourseSheet::refresh_words() {
          {tr("ramp"), "ramp"},
          {tr("steps"), "steps"},
          {tr("cylinder"), "cylinder"},
+         {tr("sphere"), "sphere"},
+         {tr("capsule"), "capsule"},
+         {tr("volume"), "volume"},
          {tr("mesh from a file…"), "import"},
          {tr("place"), "place"},
          {tr("target"), "target"}});

@@ -41,7 +41,8 @@ class CourseSheet : public QWidget {
     void add_field(const QString& word, const QString& text, const QString& tip,
                    const std::function<QString(const QString&)>& take);
     void add_vector(const QString& word, const Vec3& value, const QString& tip,
-                    const std::function<void(CoursePlan&, const Vec3&)>& take, bool of_size = false);
+                    const std::function<void(CoursePlan&, const Vec3&)>& take, bool of_size = false,
+                    PieceKind shape = PieceKind::box);
 
     CourseEditor& editor_;
     QLineEdit* name_;

@@ -10,9 +10,10 @@
 #include "studio/stage_desk/mesh_parts.hpp"
 
 namespace leap::studio {
-std::vector<MeshVertex> course_mesh(const Course& course, const Looks& looks) {
+std::vector<MeshVertex> course_mesh(const Course& course, const Looks& looks, bool volumes) {
     std::vector<MeshVertex> out;
     for (const Piece& piece : course.plan.pieces) {
+        if (piece.solid == volumes) continue;
         const auto found = looks.materials.find(piece.material);
         const MaterialLook look = found == looks.materials.end() ? MaterialLook{} : found->second;
         for (const DrawnTriangle& triangle : drawn_triangles(piece))

@@ -31,7 +31,7 @@ struct RibbonVertex {
 /// The path of a measured run as it lies over the rehearsed one.
 std::vector<RibbonVertex> measured_ribbon(const std::vector<LaidPoint>& points, const QColor& color);
 
-std::vector<MeshVertex> course_mesh(const Course& course, const Looks& looks);
+std::vector<MeshVertex> course_mesh(const Course& course, const Looks& looks, bool volumes = false);
 /// A limb at unit size, facing along x: arms and legs hang from the origin down to -1, the head stands on it.
 std::vector<MeshVertex> limb_mesh(Limb limb, const QColor& color);
 /// A box of unit size about the origin.

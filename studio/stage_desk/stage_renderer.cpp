@@ -216,6 +216,7 @@ void StageRenderer::set_looks(Looks looks) {
 
 void StageRenderer::set_course(const Course& course) {
     upload_mesh(course_, course_mesh(course, looks_));
+    upload_mesh(volumes_, course_mesh(course, looks_, true));
     water_level_ = course.plan.water_level;
     ++course_number_;
 }
@@ -470,6 +471,12 @@ void StageRenderer::draw_run(const Frame& frame) {
     draw_figure(frame.kept, frame, true);
     for (const Figure& other : frame.beside) draw_figure(other, frame, true);
     draw_fixtures(frame, true);
+    constexpr float volume_alpha = 0.26F;  // what is in them is seen through them
+    // A pool's sides lie in the walls round it: there the walls are seen.
+    gl_.glEnable(GL_POLYGON_OFFSET_FILL);
+    gl_.glPolygonOffset(1.0F, 4.0F);
+    draw_mesh(volumes_, QMatrix4x4(), volume_alpha, true);
+    gl_.glDisable(GL_POLYGON_OFFSET_FILL);
     gl_.glDepthMask(GL_TRUE);
 }
 

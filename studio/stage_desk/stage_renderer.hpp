@@ -128,7 +128,7 @@ class StageRenderer {
     std::map<std::string, Part, std::less<>> objects_;  ///< a mesh for each look
     Part wheel_, glove_, warning_line_, glow_, flame_, halo_;
     Part line_, target_, solid_fixture_, open_fixture_, crate_, float_, barrel_;
-    Part course_, water_, shadow_, ground_mark_, velocity_, now_path_, kept_path_, sky_;
+    Part course_, volumes_, water_, shadow_, ground_mark_, velocity_, now_path_, kept_path_, sky_;
     std::vector<std::unique_ptr<Part>> beside_paths_;
     int course_number_ = 0;  ///< counts the courses that were set
     double water_level_ = -1e9;

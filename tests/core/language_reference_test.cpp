@@ -172,7 +172,7 @@ TEST(LanguageReference, EveryWordHasALineOfHelp) {
         if (!row.word.empty()) {
             EXPECT_FALSE(word_help(row.first_word()).empty()) << row.word;
         }
-    EXPECT_EQ(word_help("gravity"), "gravity A: pull downward");
+    EXPECT_EQ(word_help("gravity"), "gravity A: pull downward; less than 0 pulls upward, and lifts what stands");
     EXPECT_NE(word_help("hand").find("in hand"), std::string::npos) << "also by the other words of a statement";
     EXPECT_EQ(word_help("qwertz"), "");
     EXPECT_EQ(word_help("o"), "") << "part of a word is no word";
@@ -202,6 +202,8 @@ TEST(LanguageReference, EverySenseAndFunctionIsDescribed) {
     for (const SenseInfo& sense : fixture_senses())
         EXPECT_NE(text.find(fmt::format("`{}`", sense.word)), std::string::npos) << sense.word;
     for (const SenseInfo& sense : button_senses())
+        EXPECT_NE(text.find(fmt::format("`{}(", sense.word)), std::string::npos) << sense.word;
+    for (const SenseInfo& sense : volume_senses())
         EXPECT_NE(text.find(fmt::format("`{}(", sense.word)), std::string::npos) << sense.word;
     for (const FunctionInfo& function : functions())
         EXPECT_NE(text.find(fmt::format("`{}(", function.word)), std::string::npos) << function.word;

@@ -16,7 +16,8 @@ namespace {
 std::vector<Solid> all_solids(const CoursePlan& plan) {
     std::vector<Solid> out;
     for (std::size_t i = 0; i < plan.pieces.size(); ++i)
-        for (Solid& solid : solids_of(plan.pieces[i], i)) out.push_back(std::move(solid));
+        if (plan.pieces[i].solid)
+            for (Solid& solid : solids_of(plan.pieces[i], i)) out.push_back(std::move(solid));
     return out;
 }
 

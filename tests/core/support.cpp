@@ -75,10 +75,11 @@ Course course_of(CoursePlan plan) {
     std::vector<Solid> solids;
     std::vector<std::vector<std::string>> kinds;
     for (std::size_t i = 0; i < plan.pieces.size(); ++i) {
-        for (Solid& solid : solids_of(plan.pieces[i], i)) solids.push_back(std::move(solid));
+        if (plan.pieces[i].solid)
+            for (Solid& solid : solids_of(plan.pieces[i], i)) solids.push_back(std::move(solid));
         kinds.push_back(plan.pieces[i].kinds);
     }
-    plan.pieces.clear();
+    std::erase_if(plan.pieces, [](const Piece& piece) { return piece.solid; });
     return course_in(std::move(plan), std::make_shared<const PlainSolids>(std::move(solids), std::move(kinds)));
 }
 

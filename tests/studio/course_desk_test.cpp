@@ -430,5 +430,35 @@ TEST(MeshImport, WhatCanNotBeTakenIsSaidInWords) {
     EXPECT_NE(told(files.write("many.obj", many)).find("at most 50000"), std::string::npos);
 }
 
+TEST(CourseDesk, AVolumeIsPlacedMadeSolidAndTakenBack) {
+    Laying laying;
+    laying.editor->place_new("volume", {-10, 8, 0});
+    laying.settle();
+    EXPECT_FALSE(laying.piece_of("volume").solid);
+    EXPECT_EQ(laying.piece_of("volume").kinds, std::vector<std::string>{"water"});
+    laying.type_into(laying.course->sheet()->field("solid"), "perhaps");
+    EXPECT_FALSE(laying.piece_of("volume").solid) << "it is told what is wanted, and nothing changes";
+    laying.type_into(laying.course->sheet()->field("solid"), "yes");
+    EXPECT_TRUE(laying.piece_of("volume").solid);
+    QTest::keyClick(laying.window.get(), Qt::Key_Z, Qt::ControlModifier);
+    EXPECT_FALSE(laying.piece_of("volume").solid);
+    QTest::keyClick(laying.window.get(), Qt::Key_Z, Qt::ControlModifier);
+    for (const Piece& piece : laying.editor->plan().pieces) EXPECT_NE(piece.name, "volume");
+}
+
+TEST(CourseDesk, WhatIsRoundStaysRound) {
+    Laying laying;
+    laying.editor->place_new("sphere", {-10, 8, 0});
+    laying.settle();
+    laying.type_into(laying.course->sheet()->field("size"), "2 x 2 x 3 m");
+    EXPECT_EQ(laying.piece_of("sphere").size, Vec3{1.0}) << "a sphere has one diameter";
+    laying.type_into(laying.course->sheet()->field("size"), "2 x 2 x 2 m");
+    EXPECT_EQ(laying.piece_of("sphere").size, Vec3{2.0});
+    laying.editor->place_new("capsule", {-14, 8, 0});
+    laying.settle();
+    laying.type_into(laying.course->sheet()->field("size"), "1 x 1 x 0.5 m");
+    EXPECT_EQ(laying.piece_of("capsule").size, (Vec3{1, 1, 2}));
+}
+
 }  // namespace
 }  // namespace leap::studio::course_desk_test

@@ -65,7 +65,7 @@ TEST(OldRuns, PlayingGoesOnWithTheProgramItBeganWith) {
     studio.pass(0.4);
     paint_everything(studio);
     for (const MoveAnswer& answer : studio.session->explain_at(studio.session->cursor()))
-        EXPECT_EQ(answer.move, studio.session->program()->find_machine("only").value_or(-1))
+        EXPECT_EQ(answer.move, studio.session->program()->find_machine("only").value_or(MachineId{}))
             << "known to the new one only";
     studio.session->stop();
     paint_everything(studio);

@@ -1,0 +1,16 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include "core/play/step.hpp"
+
+namespace leap {
+
+/// How whoever asks is in the volumes of a kind (in Program::kinds): the character, or the fixture of the context,
+/// taken along the upright line through its middle.
+InVolume in_volume(const EvaluationContext& context, std::int32_t kind);
+
+/// Notes which volumes the character has come into or out of, of those whose changes the script hears. `at_start`: it
+/// is in where it is; that is no event. True when there was one.
+bool note_volumes(const Rehearsal& rehearsal, const World& world, Actor& actor, Record* record, bool at_start = false);
+
+}  // namespace leap
