@@ -22,6 +22,9 @@ struct CheckOptions {
 int check(const CheckOptions& options);
 
 struct RunOptions {
+    bool all = false;                   ///< every tape, not one
+    std::vector<std::string> readings;  ///< only these; empty: all
+    std::optional<std::string> events;  ///< those whose text has this in it; "": all of them
     std::string project;
     std::string tape;
     int rate_hz = 0;                    ///< 0: the tape's own

@@ -27,6 +27,7 @@ void add_experiment(CLI::App& command, leap::cli::ExperimentOptions& options, bo
 int read_call_and_run(int argc, char** argv) {
     namespace cli = leap::cli;
     CLI::App app{"Easy Leap on the command line: check, replay and explain movement scripts."};
+    app.set_version_flag("--version", "leap " LEAP_VERSION);
     app.require_subcommand(1);
 
     cli::CheckOptions check;
@@ -37,7 +38,13 @@ int read_call_and_run(int argc, char** argv) {
     cli::RunOptions run;
     auto* run_command = app.add_subcommand("run", "Replay a tape and print its readings");
     run_command->add_option("PROJECT", run.project, "The project's folder")->required();
-    run_command->add_option("--tape", run.tape, "A tape of the project, or a tape file")->required();
+    run_command->add_option("--tape", run.tape, "A tape of the project, or a tape file");
+    run_command->add_flag("--all", run.all, "Every tape of the project");
+    run_command->add_option("--reading", run.readings, "Print only this reading; may be given several times");
+    run_command
+        ->add_option("--events", run.events, "Print what happened instead: all of it, or what has this text in it")
+        ->expected(0, 1)
+        ->default_str("");
     run_command->add_option("--rate", run.rate_hz, "Ticks per second (the tape's own rate without it)")
         ->check(CLI::Range(leap::defaults::slowest_rate_hz, leap::defaults::fastest_rate_hz));
     run_command->add_option("--set", run.settings, "A dial for this run: --set hop.rise=\"2.4 m\"");

@@ -131,8 +131,10 @@ struct ActorMotion {
     double last_left_ground = never;
     Vec3 ground_velocity{0.0};  ///< of what carries the body, where its feet are; its own counts from it
     Vec3 wall_normal{0.0};
-    Surface bumped;       ///< what it ran into
-    double height = 0.0;  ///< of the capsule now
+    double landing_mps = 0.0;  ///< into the ground, just before the last landing
+    double bump_mps = 0.0;     ///< into the wall or ceiling, just before the last bump
+    Surface bumped;            ///< what it ran into
+    double height = 0.0;       ///< of the capsule now
     double radius = 0.0;
     bool taut = false;
     std::uint32_t events = 0;  ///< EventBit

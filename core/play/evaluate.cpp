@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
@@ -55,6 +56,16 @@ struct MomentSenses {
         const std::int32_t index = target_index(target);
         return index < 0 ? context.actor.body.position
                          : context.course->plan.targets[static_cast<std::size_t>(index)].position;
+    }
+    /// The stick's nearest of `directions` round the view, as far as it is pushed.
+    Vec3 stick_of(double directions) const {
+        const Vec3 pushed = stick_in_world(context);
+        const double length = glm::length(pushed);
+        if (length < 1e-9 || !(directions >= 1.0)) return Vec3{0.0};
+        const double step = 2.0 * std::numbers::pi / std::floor(directions);
+        const double from_view = std::atan2(pushed.y, pushed.x) - context.actor.look_yaw;
+        const double angle = context.actor.look_yaw + std::round(from_view / step) * step;
+        return Vec3{std::cos(angle), std::sin(angle), 0.0} * length;
     }
     std::int32_t target_index(double number) const {
         const std::size_t count = context.course == nullptr ? 0 : context.course->plan.targets.size();
@@ -352,6 +363,8 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
             return length > 0.0 ? std::clamp((m.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
         }
         case Sense::stance_time: return m.time() - machine_state(m, s.stance).phase_since;
+        case Sense::landing_speed: return s.landing_mps;
+        case Sense::bump_speed: return s.bump_mps;
         case Sense::slope: return s.body.grounded ? std::acos(std::clamp(s.body.ground_normal.z, -1.0, 1.0)) : 0.0;
         case Sense::grounded: return as_number(s.body.grounded);
         case Sense::airborne: return as_number(!s.body.grounded);
@@ -436,6 +449,8 @@ Vec3 sense_vector(const EvaluationContext& m, Sense sense, int index) {
     switch (sense) {
         case Sense::velocity: return m.velocity();
         case Sense::place: return m.feet();
+        case Sense::along_x: return {1.0, 0.0, 0.0};
+        case Sense::along_y: return {0.0, 1.0, 0.0};
         case Sense::probe_point:
         case Sense::probe_place:
         case Sense::probe_normal:

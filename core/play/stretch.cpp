@@ -36,6 +36,13 @@ void resize(const Rehearsal& r, const EvaluationContext& m, const Forces& forces
     actor.height = wanted.height;
 }
 
+/// How fast the body went into what it has come to. `velocity`: just before.
+void note_speed_of_contact(const MotionResult& moved, const Vec3& velocity, Actor& actor) {
+    if (moved.landed) actor.landing_mps = std::max(0.0, -glm::dot(velocity, moved.body.ground_normal));
+    if (moved.bumped_wall) actor.bump_mps = std::max(0.0, -glm::dot(velocity, moved.wall_normal));
+    if (moved.bumped_ceiling) actor.bump_mps = std::max(0.0, velocity.z);
+}
+
 void take_contacts(const MotionResult& moved, Actor& actor, Record* record) {
     const auto note = [&](std::uint32_t bit, EventKind kind) {
         actor.events |= bit;
@@ -209,6 +216,7 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     }
     ActorStretch out;
     out.from = actor.time;
+    const Vec3 velocity_before = actor.body.velocity;
     out.fixture_due = next.of_fixture;
     const bool met_nothing = nothing_due && !actor.taut && !lifts_off && is_free(law) && !cache.moves_near;
     if (meets_others(world)) out.ride = ride_of(r, world, actor);
@@ -237,6 +245,8 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     }
     if (record != nullptr)
         correct_row(law, moved, actor, record->tracks[static_cast<std::size_t>(actor.id)].rows.back());
+    note_speed_of_contact(
+        moved, actor.taut ? velocity_before : law.motion.velocity + law.motion.acceleration * moved.seconds, actor);
     take_contacts(moved, actor, record);
     out.as_foreseen = met_nothing && !out.ride && went_as_foreseen(law, moved, actor);
     out.wanted = law.motion.velocity + law.motion.acceleration * moved.seconds;

@@ -248,7 +248,42 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
         out.code.push_back(instruction(Op::mix));
         return first;
     }
+    if (expr.name == "atan2") {
+        if (wrong_count(2)) return std::nullopt;
+        const auto type = same(2, Op::angle_of);
+        if (!type) return std::nullopt;
+        return Type{ValueKind::number, dimensions::angle};
+    }
+    if (expr.name == "turned") {
+        if (wrong_count(2)) return std::nullopt;
+        const auto type = emit(expr.parts[0], scope, out);
+        if (type && type->kind != ValueKind::vector)
+            report(expr.parts[0].range, fmt::format("turned wants a direction, this is {}", type_text(*type)));
+        const Type angle{ValueKind::number, dimensions::angle};
+        if (!type || type->kind != ValueKind::vector || !wants(expr.parts[1], number(1), angle, "turned"))
+            return std::nullopt;
+        out.code.push_back(instruction(Op::turned));
+        return type;
+    }
     if (wrong_count(expr.name == "dot" ? 2 : 1)) return std::nullopt;
+    if (expr.name == "floor" || expr.name == "ceil" || expr.name == "round") {
+        if (!wants(expr.parts[0], number(0), Type{}, expr.name)) return std::nullopt;
+        out.code.push_back(instruction(expr.name == "floor"  ? Op::round_down
+                                       : expr.name == "ceil" ? Op::round_up
+                                                             : Op::round_near));
+        return Type{};
+    }
+    if (expr.name == "sign") {
+        if (!number(0)) return std::nullopt;
+        out.code.push_back(instruction(Op::sign));
+        return Type{};
+    }
+    if (expr.name == "stick_of") {
+        if (!wants(expr.parts[0], number(0), Type{}, "stick_of")) return std::nullopt;
+        out.constant = false;
+        out.code.push_back(instruction(Op::stick_of));
+        return Type{ValueKind::vector, dimensions::none};
+    }
     if (expr.name == "sqrt") {
         const auto type = number(0);
         const auto root = type ? square_root(type->dimension) : std::nullopt;

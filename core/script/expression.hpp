@@ -64,7 +64,14 @@ enum class Op : std::uint8_t {
     dot,
     shape,
     there,
-    target_place
+    target_place,
+    round_down,
+    round_up,
+    round_near,
+    sign,
+    angle_of,  ///< atan2
+    turned,
+    stick_of
 };
 
 /// One step of the stack machine; see core/script/interpreter.hpp.

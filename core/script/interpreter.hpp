@@ -160,6 +160,21 @@ class Interpreter {
                 push(glm::dot(pop_vector(), b));
                 break;
             }
+            case Op::round_down: push(std::floor(pop() + comparison_rounding)); break;
+            case Op::round_up: push(std::ceil(pop() - comparison_rounding)); break;
+            case Op::round_near: push(std::round(pop())); break;
+            case Op::sign: {
+                const double a = pop();
+                push(static_cast<double>(a > 0.0) - static_cast<double>(a < 0.0));
+                break;
+            }
+            case Op::angle_of: two([](double y, double x) { return std::atan2(y, x); }); break;
+            case Op::turned: {
+                const double angle = pop();
+                push(turned_about_up(pop_vector(), angle));
+                break;
+            }
+            case Op::stick_of: push(senses_.stick_of(pop())); break;
             case Op::there: push(senses_.there(pop()) ? 1.0 : 0.0); break;
             case Op::target_place: push(senses_.target_place(pop())); break;
             case Op::shape: push(curve_value(program_.curves[static_cast<std::size_t>(in.index)], pop())); break;

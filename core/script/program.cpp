@@ -24,6 +24,7 @@ struct NoSenses {
     double own_memory(int, int) const { return 0.0; }
     bool there(double) const { return false; }
     Vec3 target_place(double) const { return Vec3{0.0}; }
+    Vec3 stick_of(double) const { return Vec3{0.0}; }
     bool within(const Instruction&, double) const { return false; }
 };
 

@@ -116,7 +116,11 @@ enum class Sense : std::uint8_t {
     entered,
     left_volume,
     depth,
-    share_in
+    share_in,
+    landing_speed,
+    bump_speed,
+    along_x,
+    along_y
 };
 
 /// Events that happen to one fixture.

@@ -21,6 +21,13 @@ inline Vec3 horizontal(const Vec3& v) {
     return {v.x, v.y, 0.0};
 }
 
+/// Turned about the upward axis by an angle (rad), counter-clockwise seen from above.
+inline Vec3 turned_about_up(const Vec3& v, double angle_rad) {
+    const double c = std::cos(angle_rad);
+    const double s = std::sin(angle_rad);
+    return {c * v.x - s * v.y, s * v.x + c * v.y, v.z};
+}
+
 /// Horizontal length.
 inline double horizontal_length(const Vec3& v) {
     return std::sqrt(v.x * v.x + v.y * v.y);

@@ -91,6 +91,22 @@ TEST(Evaluate, Functions) {
     EXPECT_DOUBLE_EQ(value("shape(tent, 9)"), 0.0);
 }
 
+TEST(Evaluate, WholeNumbersSignsAndAngles) {
+    Probe value;
+    EXPECT_DOUBLE_EQ(value("floor(2.7) + ceil(2.1) + round(2.5)"), 2.0 + 3.0 + 3.0);
+    EXPECT_DOUBLE_EQ(value("floor(0 - 0.5)"), -1.0);
+    EXPECT_DOUBLE_EQ(value("floor(0.1 * 3 * 10)"), 3.0) << "a hair below three is three";
+    EXPECT_DOUBLE_EQ(value("sign(rising) + 10 * sign(speed) + 100 * sign(0)"), -1.0 + 10.0);
+    EXPECT_NEAR(value("atan2(3 m, 0 m - 3 m) / (1 deg)"), 135.0, 1e-12);
+    EXPECT_NEAR(value("dot(turned(forward, -90 deg), right)"), 1.0, 1e-12);
+    EXPECT_NEAR(value("dot(turned(forward + up, 30 deg), up)"), 1.0, 1e-12) << "its height stays";
+    EXPECT_NEAR(value("dot(along_x, velocity) / (1 m/s)"), 3.0, 1e-12);
+    EXPECT_NEAR(value("dot(along_y, velocity) / (1 m/s)"), 4.0, 1e-12);
+    EXPECT_NEAR(value("length(stick_of(8))"), 0.5, 1e-12) << "as far as it is pushed";
+    EXPECT_NEAR(value("dot(stick_of(4), along_x)"), 0.5, 1e-12) << "ahead, along the view";
+    EXPECT_DOUBLE_EQ(value("length(stick_of(0))"), 0.0);
+}
+
 TEST(Evaluate, Senses) {
     Probe value;
     EXPECT_DOUBLE_EQ(value("speed / (1 m/s)"), 5.0);

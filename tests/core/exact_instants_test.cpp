@@ -217,5 +217,21 @@ TEST(TickRates, TheDemosLongestTapesDontDependOnThem) {
     }
 }
 
+TEST_P(ExactInstants, TheSpeedOfALandingAndOfABumpIsThatJustBefore) {
+    CoursePlan plan = test::flat_plan();
+    plan.places[0].position = {0, 0, 7};
+    plan.pieces.push_back(test::box({12, 0, 2}, {2, 8, 4}));
+    const Scene scene(std::string(test::plain_body) + R"(
+move note_it on landed { phase a for 0.05 s { start: remember fell_at = landing_speed } }
+move rush on jump { phase a for 3 s { drive forward at 9 m/s  end when bumped(wall) then: remember ran_at = bump_speed } }
+)",
+                      plan);
+    const test::Played played = test::play(scene, TapeMaker(4).hold("jump", 1.5, 0.1), GetParam());
+    ASSERT_EQ(played.state.actors[0].memory.size(), 2U);
+    EXPECT_NEAR(played.state.actors[0].memory[0], std::sqrt(2.0 * 28.0 * 7.0), 0.01) << "v = sqrt(2 g h)";
+    EXPECT_NEAR(played.state.actors[0].memory[1], 9.0, 1e-6);
+    EXPECT_NEAR(played.state.actors[0].bump_mps, 9.0, 1e-6);
+}
+
 }  // namespace
 }  // namespace leap::exact_instants_test

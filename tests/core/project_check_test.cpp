@@ -78,5 +78,26 @@ TEST(ProjectCheck, MisspeltMembersAreTold) {
                                "t: events[0].donw: this is not read; did you mean down?"}));
 }
 
+TEST(ProjectCheck, AVolumeThatTheCourseLacksIsToldOnce) {
+    Project project;
+    project.compiled = compile_text(std::string(test::plain_body) + R"(
+move swim when inside(watre) { phase a { end when not inside(watre) } }
+move lifted when inside(draught) { phase a { end when not inside(draught) } }
+)");
+    ASSERT_TRUE(project.compiled.program);
+    CoursePlan plan = test::flat_plan();
+    plan.pieces.push_back(test::box({6, 0, 1}, {2, 2, 2}));
+    plan.pieces.back().kinds = {"draught"};
+    plan.pieces.push_back(test::box({9, 0, 1}, {2, 2, 2}));
+    plan.pieces.back().kinds = {"water"};
+    plan.pieces.back().solid = false;
+    project.course = plan;
+    const Words words = project_warnings(project);
+    ASSERT_EQ(words.size(), 2U);
+    EXPECT_NE(words[0].find("the course has no volume of the kind watre; did you mean water?"), std::string::npos)
+        << words[0];
+    EXPECT_NE(words[1].find("no volume of the kind draught"), std::string::npos) << "one of that kind is solid";
+}
+
 }  // namespace
 }  // namespace leap::project_check_test

@@ -37,6 +37,12 @@ expect 0 "hop_height" "$leap" run "$work/mine" --tape "first hop" --rate 30
 expect 0 "2.4 m" "$leap" run "$work/mine" --tape "first hop" --set hop.rise="2.4 m"
 expect 1 "MISSED" "$leap" run "$work/mine" --tape "first hop" --set hop.rise="2.4 m" --marks
 expect 1 "hop.rise is m, this is s" "$leap" run "$work/mine" --tape "first hop" --set hop.rise="2 s"
+expect 0 "leap 0." "$leap" --version
+expect 1 "--tape NAME or --all" "$leap" run "$work/mine"
+expect 0 "lamp round: " "$leap" run "$quay" --all --reading lamps_lit
+expect 1 "did you mean hop_height" "$leap" run "$work/mine" --all --reading hop_hight
+expect 0 "entered water" "$leap" run "$quay" --tape "slip round" --events Water
+expect 1 "name the tape" "$leap" run "$work/mine" --all --trace "$work/t.csv"
 expect 1 "outside the range" "$leap" run "$work/mine" --tape "first hop" --set hop.rise="99 m"
 expect 1 "did you mean hop.rise?" "$leap" run "$work/mine" --tape "first hop" --set hop.rsie="2 m"
 expect 1 'did you mean "first hop"?' "$leap" run "$work/mine" --tape "frist hop"
