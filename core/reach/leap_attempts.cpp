@@ -190,6 +190,7 @@ LeapOutput leap_attempts(const Rehearsal& r, const LeapInput& input, const Paral
     LeapOutput out;
     const CoursePlan& plan = r.course.plan;
     if (input.from >= plan.pieces.size() || input.to >= plan.pieces.size() || input.from == input.to) return out;
+    if (!plan.pieces[input.from].solid || !plan.pieces[input.to].solid) return out;  // nothing stands on a volume
     const std::vector<LeapWay> ways =
         leap_ways(item_box(plan, {ItemKind::piece, input.from}, {}), item_box(plan, {ItemKind::piece, input.to}, {}),
                   input.run_up_m, r.bodies.front().shape.capsule.radius);

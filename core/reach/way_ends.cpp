@@ -55,7 +55,10 @@ tl::expected<WayEnds, std::string> find_way_ends(const CoursePlan& plan, const W
     }
     if (const Place* place = find_place(plan, request.to)) {
         out.goal.place = place->position;
-    } else if (find_piece(plan, request.to, index) != nullptr) {
+    } else if (const Piece* piece = find_piece(plan, request.to, index); piece != nullptr && !piece->solid) {
+        return tl::make_unexpected(fmt::format(
+            "\"{}\" is a volume, and nothing stands on it; name a place or a solid piece to come to", request.to));
+    } else if (piece != nullptr) {
         out.goal.piece = piece_surface(index);
         out.goal.place = middle_of(out.goal, plan);
     } else {

@@ -81,7 +81,7 @@ std::optional<CourseItem> CourseEditor::single() const {
 
 std::optional<CourseItem> CourseEditor::single_piece() const {
     const auto one = single();
-    return one && one->kind == ItemKind::piece ? one : std::nullopt;
+    return one && one->kind == ItemKind::piece && plan().pieces[one->index].solid ? one : std::nullopt;
 }
 
 void CourseEditor::set_snap(double step) {

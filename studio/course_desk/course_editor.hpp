@@ -35,6 +35,7 @@ class CourseEditor : public QObject {
     void select(CourseItems items);
     /// The one selected piece or fixture, when it is one.
     std::optional<CourseItem> single() const;
+    /// When it is a piece that one can stand on.
     std::optional<CourseItem> single_piece() const;
 
     double snap_m() const { return snap_m_; }

@@ -136,6 +136,15 @@ TEST(FindWay, NamesThatAreWrongAreToldWithTheNearest) {
     EXPECT_TRUE(find_way(scene.setup(), {"far quay", "near quay"}).found) << "it begins at the place on it";
 }
 
+TEST(FindWay, NothingStandsOnAVolume) {
+    CoursePlan plan = two_quays(3.0);
+    plan.pieces.push_back(test::box({6, 0, 1}, {2, 2, 2}));
+    plan.pieces.back().name = "pool";
+    plan.pieces.back().solid = false;
+    EXPECT_EQ(Ways(plan).find("pool").problem,
+              "\"pool\" is a volume, and nothing stands on it; name a place or a solid piece to come to");
+}
+
 TEST(FindWay, StopEndsItWithoutAWay) {
     const Ways scene(two_quays(9.0));
     ParallelOptions options;
