@@ -111,8 +111,8 @@ void CourseDrawing::paint_piece(QPainter& painter, const CourseItem& item) const
     const bool upright_round = piece.kind == PieceKind::cylinder || piece.kind == PieceKind::capsule;
     const bool round = (upright_round && seen_ == Seen::above) || piece.kind == PieceKind::sphere;
     if (!piece.solid) {
-        // A volume: a broken outline, with what is in it seen.
-        QPen broken(full ? palette::kept : palette::hairline, 1.2);
+        // A volume: a broken outline, with what is in it seen. Not in the blue of what was kept.
+        QPen broken(full ? palette::quiet : palette::hairline, 1.2);
         broken.setDashPattern({5.0, 3.0});
         painter.setPen(broken);
         painter.setBrush(Qt::NoBrush);
