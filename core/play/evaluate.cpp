@@ -544,4 +544,9 @@ bool truth(const EvaluationContext& m, const Expression& expression) {
     return number(m, expression) != 0.0;
 }
 
+bool holds(const EvaluationContext& m, const Condition& condition) {
+    if (condition.only_in && !may_be_in(m, *condition.only_in)) return false;
+    return truth(m, condition.truth);
+}
+
 }  // namespace leap

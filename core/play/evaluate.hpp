@@ -54,6 +54,8 @@ struct EvaluationContext {
 double number(const EvaluationContext& context, const Expression& expression);
 Vec3 vector(const EvaluationContext& context, const Expression& expression);
 bool truth(const EvaluationContext& context, const Expression& expression);
+/// The same as the condition's truth; what can hold in a volume only isn't worked out far from it.
+bool holds(const EvaluationContext& context, const Condition& condition);
 
 /// A sense without an expression around it.
 double sense_number(const EvaluationContext& context, Sense sense, int index, int detail);

@@ -8,7 +8,7 @@
 namespace leap {
 
 bool gate_holds(const EvaluationContext& m, MachineId move, const Gate& gate) {
-    if (!gate.cooldown) return truth(m, gate.condition.truth);
+    if (!gate.cooldown) return holds(m, gate.condition);
     const double started = m.actor.machines[move].started_at;
     return m.actor.time - started >= number(m, gate.cooldown_time) - defaults::timer_rounding_s;
 }
@@ -32,7 +32,7 @@ bool is_triggered(const EvaluationContext& m, MachineId move) {
     const MachineState& own = m.actor.machines[move];
     if (own.started_at == m.actor.time) return false;
     if (machine.start_on) return truth(m, machine.start_on->truth);
-    return own.phase < 0 && truth(m, machine.start_when->condition.truth);
+    return own.phase < 0 && holds(m, machine.start_when->condition);
 }
 
 std::optional<CutRefusal> cut_refusal(const EvaluationContext& m, MachineId move) {

@@ -15,12 +15,14 @@ MachineId kind_of(const Program& program, const Tuning& tuning, const std::strin
 
 }  // namespace
 
-RunLayout run_layout(const Program& program, const Tuning& tuning, const CoursePlan& plan) {
+RunLayout run_layout(const Program& program, const Tuning& tuning, const Course& course) {
+    const CoursePlan& plan = course.plan;
     std::map<std::string_view, std::size_t> by_name;
     for (std::size_t i = 0; i < plan.fixtures.size(); ++i) by_name.emplace(plan.fixtures[i].name, i);
     RunLayout out;
     out.fixtures.resize(plan.fixtures.size());
     out.first_of_kind.resize(program.machines.size());
+    for (const std::string& kind : program.kinds) out.volume_kinds.push_back(course.volumes.find(kind));
     for (std::size_t i = 0; i < plan.fixtures.size(); ++i) {
         FixtureLayout& fixture = out.fixtures[i];
         fixture.kind = kind_of(program, tuning, plan.fixtures[i].kind);

@@ -31,10 +31,16 @@ struct RunLayout {
     std::vector<FixtureLayout> fixtures;                         ///< by fixture of the course
     std::vector<RigidLayout> rigid;                              ///< by World::loose
     PerId<MachineId, std::optional<std::size_t>> first_of_kind;  ///< the first fixture of that kind
+    std::vector<std::optional<std::size_t>> volume_kinds;        ///< by Program::kinds: those that some volume has
     std::size_t counters = 0;                                    ///< of all fixtures
     std::size_t memory = 0;
     std::size_t wheels = 0;
 
+    /// In Course::volumes, by a kind in Program::kinds; nothing when no volume has it.
+    std::optional<std::size_t> volume_kind(std::int32_t kind) const {
+        const auto at = static_cast<std::size_t>(kind);
+        return at < volume_kinds.size() ? volume_kinds[at] : std::nullopt;
+    }
     bool can_be_loose(std::size_t fixture) const { return fixtures[fixture].rigid.has_value(); }
 };
 
@@ -43,6 +49,6 @@ inline const RunLayout no_fixtures{};
 
 /// Kinds that `tuning` leaves out of the run are not there; names that the course links to and doesn't have link to
 /// nothing.
-RunLayout run_layout(const Program& program, const Tuning& tuning, const CoursePlan& plan);
+RunLayout run_layout(const Program& program, const Tuning& tuning, const Course& course);
 
 }  // namespace leap

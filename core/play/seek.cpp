@@ -54,7 +54,7 @@ class Noticing {
     void note(const EvaluationContext& m, const Condition& condition, bool both) {
         const bool sought = condition.sought || (condition.sought_on_ground && first_.grounded) ||
                             (condition.sought_when_driven && first_.driven);
-        if (sought) out_.truths.push_back({truth(m, condition.truth), both});
+        if (sought) out_.truths.push_back({holds(m, condition), both});
     }
     /// A way that waits for a time isn't asked before.
     void ways(const EvaluationContext& m, const Phase& phase, const MachineState& machine) {
@@ -71,7 +71,7 @@ class Noticing {
     /// Whether a move's own condition holds, where it has one, and all of its gates.
     bool may_ask(MachineId index) {
         const Machine& move = machine(index);
-        if (move.start_when && !truth(m_, move.start_when->condition.truth)) return false;
+        if (move.start_when && !holds(m_, move.start_when->condition)) return false;
         return std::all_of(move.gates.begin(), move.gates.end(),
                            [&](const Gate& gate) { return gate_holds(m_, index, gate); });
     }
@@ -175,17 +175,16 @@ void offer_least(Of of, double enough, std::vector<double>& out) {
 /// Shares of the way at which the body's middle line is deepest in a volume that it has neither begun nor ended in.
 void find_passed_volumes(const Rehearsal& r, const Vec3& from, const Vec3& way, const Actor& actor,
                          std::vector<double>& out) {
-    if (r.course.volumes.empty()) return;
+    Bounds passed;
+    passed.add(from);
+    passed.add(from + way);
+    if (!overlap(r.course.volumes.bounds(), passed, actor.height)) return;
     constexpr double inside_m = 0.0;
     for (const VolumeAsked& asked : r.program.volumes_asked) {
-        const auto* parts = r.course.volumes.passed_parts(r.program.kinds[static_cast<std::size_t>(asked.kind)]);
-        if (parts == nullptr) continue;
-        for (const Solid& part : *parts) {
-            const Bounds near = grown(part.bounds, actor.height);
-            Bounds passed;
-            passed.add(from);
-            passed.add(from + way);
-            if (!overlap(near, passed)) continue;
+        const auto number = r.layout.volume_kind(asked.kind);
+        if (!number || !overlap(r.course.volumes.bounds(*number), passed, actor.height)) continue;
+        for (const Solid& part : r.course.volumes.passed_parts(*number)) {
+            if (!overlap(part.bounds, passed, actor.height)) continue;
             const auto gap = [&](double share) {
                 return closest_point(part, actor.height, from + way * share).distance;
             };

@@ -85,7 +85,7 @@ BodyShape body_shape(const Program& program, const Tuning& tuning, std::size_t k
 }
 
 Rehearsal::Rehearsal(const Program& made_of, const Tuning& dials, const Course& place, int rate)
-    : program(made_of), tuning(dials), course(place), rate_hz(rate), layout(run_layout(made_of, dials, place.plan)) {
+    : program(made_of), tuning(dials), course(place), rate_hz(rate), layout(run_layout(made_of, dials, place)) {
     for (std::size_t kind = 0; kind < program.bodies.size(); ++kind) {
         std::optional<Tuning> own = own_tuning(program, tuning, kind);
         const BodyShape shape = body_shape(program, own ? *own : tuning, kind);

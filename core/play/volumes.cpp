@@ -17,12 +17,18 @@ double half_height(const FixturePose& pose) {
 }  // namespace
 
 InVolume in_volume(const EvaluationContext& m, std::int32_t kind) {
-    if (m.course == nullptr || m.course->volumes.empty()) return {};
-    const std::string& word = m.program.kinds[static_cast<std::size_t>(kind)];
-    if (!m.fixture) return m.course->volumes.ask(word, m.feet(), m.actor.height);
+    const auto number = m.layout.volume_kind(kind);
+    if (m.course == nullptr || !number) return {};
+    if (!m.fixture) return m.course->volumes.ask(*number, m.feet(), m.actor.height);
     const FixturePose pose = fixture_pose(m, m.fixture.at());
     const double half = half_height(pose);
-    return m.course->volumes.ask(word, pose.center - world_up * half, 2.0 * half);
+    return m.course->volumes.ask(*number, pose.center - world_up * half, 2.0 * half);
+}
+
+bool may_be_in(const EvaluationContext& m, std::int32_t kind) {
+    if (m.fixture) return true;
+    const auto number = m.layout.volume_kind(kind);
+    return m.course != nullptr && number && m.course->volumes.may_be_in(*number, m.feet(), m.actor.height);
 }
 
 bool note_volumes(const Rehearsal& r, const World& world, Actor& actor, Record* record, bool at_start) {

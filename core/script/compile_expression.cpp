@@ -98,11 +98,34 @@ std::optional<Expression> Compiler::value(const std::optional<Expr>& expr, const
     return value(*expr, scope, wanted, who);
 }
 
+namespace {
+
+/// The call of inside, share_in or depth without which a condition can't hold; null when there is none.
+const Expr* volume_it_needs(const Expr& expr) {
+    const auto calls = [](const Expr& e, std::string_view name) {
+        return e.kind == ExprKind::call && e.name == name && e.parts.size() == 1;
+    };
+    const auto more_than_none = [&](const Expr& asked, const Expr& than) -> const Expr* {
+        const bool some = than.kind == ExprKind::literal && than.literal.si() >= 0.0;
+        return some && (calls(asked, "share_in") || calls(asked, "depth")) ? &asked : nullptr;
+    };
+    if (calls(expr, "inside")) return &expr;
+    if (expr.kind == ExprKind::greater) return more_than_none(expr.parts[0], expr.parts[1]);
+    if (expr.kind == ExprKind::less) return more_than_none(expr.parts[1], expr.parts[0]);
+    if (expr.kind != ExprKind::both) return nullptr;
+    for (const Expr& part : expr.parts)
+        if (const Expr* found = volume_it_needs(part)) return found;
+    return nullptr;
+}
+
+}  // namespace
+
 Condition Compiler::condition(const Expr& expr, const Scope& scope, std::string_view who) {
     Condition out;
     out.truth = value(expr, scope, truth_type, who);
     find_watches(expr, scope, out.watches);
     out.sought = is_sought(out);
+    if (const auto* asked = volume_it_needs(expr)) out.only_in = kind_index(asked->parts[0].name);
     for (const Watch& watch : out.watches) {
         out.sought_on_ground = out.sought_on_ground || watch.kind == WatchKind::rising || watch.kind == WatchKind::feet;
         out.sought_when_driven = out.sought_when_driven || watch.kind == WatchKind::speed;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <cstdint>
+#include <optional>
 #include <vector>
 
 #include "core/script/senses.hpp"
@@ -127,6 +128,7 @@ struct Watch {
 struct Condition {
     Expression truth;
     std::vector<Watch> watches;
+    std::optional<std::int32_t> only_in;  ///< in Program::kinds: it can't hold outside of volumes of that kind
     /// It depends on something whose course inside a tick isn't known (a probe, a place, what is touched): the instant
     /// at which it changes is sought by halving, see core/play/seek.hpp.
     bool sought = false;

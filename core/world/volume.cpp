@@ -98,8 +98,12 @@ Volumes::Volumes(const std::vector<Piece>& pieces) {
         for (const Solid& part : volume.parts) volume.bounds.add(part.bounds);
         if (volume.parts.empty()) continue;
         for (const std::string& kind : piece.kinds) {
-            OfKind& all = by_kind_[kind];
+            const auto number = numbers_.try_emplace(kind, kinds_.size()).first->second;
+            if (number == kinds_.size()) kinds_.emplace_back();
+            OfKind& all = kinds_[number];
             all.volumes.push_back(volume);
+            all.bounds.add(volume.bounds);
+            bounds_.add(volume.bounds);
             if (volume.closed_mesh) {
                 all.passed.push_back(box_round(volume.bounds));
             } else {
@@ -109,17 +113,16 @@ Volumes::Volumes(const std::vector<Piece>& pieces) {
     }
 }
 
-InVolume Volumes::ask(std::string_view kind, const Vec3& low_end, double height_m) const {
-    const auto found = by_kind_.find(kind);
-    if (found == by_kind_.end()) return {};
+std::optional<std::size_t> Volumes::find(std::string_view kind) const {
+    const auto found = numbers_.find(kind);
+    return found == numbers_.end() ? std::nullopt : std::optional(found->second);
+}
+
+InVolume Volumes::look(const OfKind& kind, const Vec3& low_end, double height_m) {
     const double top = low_end.z + height_m;
     std::vector<HeightSpan> spans;
-    for (const Volume& volume : found->second.volumes) {
-        const Bounds& b = volume.bounds;
-        const bool near = low_end.x >= b.low.x && low_end.x <= b.high.x && low_end.y >= b.low.y &&
-                          low_end.y <= b.high.y && top >= b.low.z && low_end.z <= b.high.z;
-        if (near) add_spans(volume.parts, volume.closed_mesh, low_end, spans);
-    }
+    for (const Volume& volume : kind.volumes)
+        if (may_be_in(volume.bounds, low_end, height_m)) add_spans(volume.parts, volume.closed_mesh, low_end, spans);
     if (spans.empty()) return {};
     std::sort(spans.begin(), spans.end(), [](const HeightSpan& a, const HeightSpan& b) { return a.low < b.low; });
     InVolume out;
@@ -135,11 +138,6 @@ InVolume Volumes::ask(std::string_view kind, const Vec3& low_end, double height_
     }
     out.share = height_m > 0.0 ? std::min(1.0, covered / height_m) : 0.0;
     return out;
-}
-
-const std::vector<Solid>* Volumes::passed_parts(std::string_view kind) const {
-    const auto found = by_kind_.find(kind);
-    return found == by_kind_.end() ? nullptr : &found->second.passed;
 }
 
 }  // namespace leap

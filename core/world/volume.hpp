@@ -2,6 +2,7 @@
 #pragma once
 
 #include <map>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -35,15 +36,28 @@ class Volumes {
     Volumes() = default;
     explicit Volumes(const std::vector<Piece>& pieces);
 
-    bool empty() const { return by_kind_.empty(); }
+    bool empty() const { return kinds_.empty(); }
+
+    /// The number of a kind that some volume has; it holds for these volumes only.
+    std::optional<std::size_t> find(std::string_view kind) const;
 
     /// A thing whose upright middle line begins at `low_end` and is `height_m` high. Volumes of one kind that overlap
     /// count as one; a mesh is taken as closed, and inside it is what lies between its first and second face, its third
     /// and fourth ...
-    InVolume ask(std::string_view kind, const Vec3& low_end, double height_m) const;
+    InVolume ask(std::size_t kind, const Vec3& low_end, double height_m) const {
+        return may_be_in(kinds_[kind].bounds, low_end, height_m) ? look(kinds_[kind], low_end, height_m) : InVolume{};
+    }
+    /// Whether such a thing may be in a volume of the kind at all: asked before anything dearer.
+    bool may_be_in(std::size_t kind, const Vec3& low_end, double height_m) const {
+        return may_be_in(kinds_[kind].bounds, low_end, height_m);
+    }
+
+    /// Round all volumes of a kind, and round those of all kinds.
+    const Bounds& bounds(std::size_t kind) const { return kinds_[kind].bounds; }
+    const Bounds& bounds() const { return bounds_; }
 
     /// The convex parts of a kind's volumes, and each mesh as the box round it: what a fast way may pass through.
-    const std::vector<Solid>* passed_parts(std::string_view kind) const;
+    const std::vector<Solid>& passed_parts(std::size_t kind) const { return kinds_[kind].passed; }
 
   private:
     struct Volume {
@@ -54,8 +68,17 @@ class Volumes {
     struct OfKind {
         std::vector<Volume> volumes;
         std::vector<Solid> passed;
+        Bounds bounds;
     };
-    std::map<std::string, OfKind, std::less<>> by_kind_;
+    static bool may_be_in(const Bounds& bounds, const Vec3& low_end, double height_m) {
+        return low_end.x >= bounds.low.x && low_end.x <= bounds.high.x && low_end.y >= bounds.low.y &&
+               low_end.y <= bounds.high.y && low_end.z + height_m >= bounds.low.z && low_end.z <= bounds.high.z;
+    }
+    static InVolume look(const OfKind& kind, const Vec3& low_end, double height_m);
+
+    std::map<std::string, std::size_t, std::less<>> numbers_;
+    std::vector<OfKind> kinds_;
+    Bounds bounds_;
 };
 
 }  // namespace leap

@@ -32,7 +32,7 @@ MachineId kind_id(const test::Scene& scene, const std::string& name) {
 
 TEST(RunLayout, EachFixtureHasItsKindAndItsOwnPlacesInTheWorld) {
     const test::Scene scene(std::string(test::plain_body) + kinds, yard());
-    const RunLayout layout = run_layout(scene.program, scene.tuning, scene.course.plan);
+    const RunLayout layout = run_layout(scene.program, scene.tuning, scene.course);
     ASSERT_EQ(layout.fixtures.size(), 5U);
     EXPECT_EQ(layout.fixtures[0].kind, kind_id(scene, "chest"));
     EXPECT_EQ(layout.fixtures[3].kind, MachineId{}) << "the script has no such kind";
@@ -51,7 +51,7 @@ TEST(RunLayout, EachFixtureHasItsKindAndItsOwnPlacesInTheWorld) {
 
 TEST(RunLayout, LinksLeadToWhatIsThere) {
     const test::Scene scene(std::string(test::plain_body) + kinds, yard());
-    const RunLayout layout = run_layout(scene.program, scene.tuning, scene.course.plan);
+    const RunLayout layout = run_layout(scene.program, scene.tuning, scene.course);
     EXPECT_EQ(layout.fixtures[0].link, 1U);
     EXPECT_EQ(layout.fixtures[1].link, std::nullopt) << "the course has no such fixture";
     EXPECT_EQ(layout.fixtures[2].link, std::nullopt) << "none is said";
@@ -82,7 +82,7 @@ TEST(RunLayout, AKindThatARunDoesWithoutIsNotThere) {
 
 TEST(RunLayout, WithoutFixturesThereIsNone) {
     const test::Scene scene(std::string(test::plain_body) + kinds, test::flat_plan());
-    const RunLayout layout = run_layout(scene.program, scene.tuning, scene.course.plan);
+    const RunLayout layout = run_layout(scene.program, scene.tuning, scene.course);
     EXPECT_TRUE(layout.fixtures.empty());
     EXPECT_TRUE(layout.rigid.empty());
     EXPECT_EQ(layout.counters, 0U);
