@@ -2,6 +2,7 @@
 #include "core/play/others.hpp"
 
 #include <algorithm>
+#include <cmath>
 
 #include "core/defaults.hpp"
 
@@ -20,24 +21,6 @@ bool stands_on(const World& world, std::int32_t actor, std::int32_t under) {
     return false;
 }
 
-/// Where it will be at `time`, as far as can be told from where it was.
-Vec3 place_at(const SeenBody& seen, double time) {
-    return seen.position + seen.velocity * (time - seen.time);
-}
-
-/// Somewhere; move_others() puts it where it is.
-void make_capsule(const SeenBody& seen, const Surface& surface, Solid& out) {
-    const double length = std::max(0.0, seen.height - 2.0 * seen.radius);
-    const bool same = out.surface == surface && out.radius == seen.radius && out.corners.size() == 2 &&
-                      out.corners[1].z - out.corners[0].z == length;
-    if (same) return;
-    out.kind = SolidKind::round;
-    out.surface = surface;
-    out.radius = seen.radius;
-    out.corners.assign({Vec3{0.0}, world_up * length});
-    out.bounds = {Vec3{-seen.radius}, Vec3{seen.radius, seen.radius, length + seen.radius}};
-}
-
 bool in_sight(const Actor& actor, const SeenBody& other) {
     const Vec3 between = other.position - actor.body.position;
     return glm::dot(between, between) < defaults::fixture_sight_m * defaults::fixture_sight_m;
@@ -47,6 +30,10 @@ bool in_sight(const Actor& actor, const SeenBody& other) {
 bool could_meet(const Actor& actor, const SeenBody& other) {
     const Vec3 towards = actor.body.velocity + actor.ground_velocity - other.velocity;
     const Vec3 between = other.position - actor.body.position;
+    const double most_speed = std::abs(towards.x) + std::abs(towards.y) + std::abs(towards.z);
+    const double room = defaults::near_character_m + actor.radius + other.radius;
+    const double most = room + most_speed / defaults::slowest_usual_rate_hz;
+    if (between.x * between.x + between.y * between.y > most * most) return false;  // the usual case, without roots
     const double reach = defaults::near_character_m + glm::length(towards) / defaults::slowest_usual_rate_hz +
                          actor.radius + other.radius;
     // Upright capsules: the distance of their axes.
@@ -69,7 +56,8 @@ void show_to_others(Actor& actor) {
 }
 
 void find_others(const World& world, const Actor& actor, StepCache& out) {
-    out.others.clear();
+    DriftingCapsules& drifting = out.moving.drifting;
+    drifting.begin(actor.body.position);
     out.others_near = false;
     for (const Actor& other : world.actors) {
         const SeenBody& seen = other.seen;
@@ -78,39 +66,16 @@ void find_others(const World& world, const Actor& actor, StepCache& out) {
         const bool near = could_meet(actor, seen);
         if (near && stands_on(world, other.id, actor.id)) continue;
         out.others_near = out.others_near || near;
-        out.others.push_back({other.id, near});
+        // One nearby stands still for as long as a stretch of motion lasts.
+        drifting.add({actor_surface(static_cast<std::size_t>(other.id)), seen.position, seen.time,
+                      near ? Vec3{0.0} : seen.velocity, seen.velocity, seen.radius, seen.height});
     }
-    out.moving.solids.resize(out.fixture_solids + out.others.size());
-    out.moving.velocities.resize(out.moving.solids.size(), Vec3{0.0});
-    for (std::size_t i = 0; i < out.others.size(); ++i) {
-        const auto other = static_cast<std::size_t>(out.others[i].actor);
-        const SeenBody& seen = world.actors[other].seen;
-        make_capsule(seen, actor_surface(other), out.moving.solids[out.fixture_solids + i]);
-        out.moving.velocities[out.fixture_solids + i] = seen.velocity;
-    }
-    out.others_time = -1.0;
-    move_others(world, actor, out);
+    ++out.moving.revision;
+    move_others(actor, out);
 }
 
-void move_others(const World& world, const Actor& actor, StepCache& out) {
-    if (out.others_time == actor.time) return;
-    out.others_time = actor.time;
-    for (std::size_t i = 0; i < out.others.size(); ++i) {
-        const SeenBody& seen = world.actors[static_cast<std::size_t>(out.others[i].actor)].seen;
-        // One nearby stands still for as long as a stretch of motion lasts.
-        const Vec3 feet = out.others[i].near ? seen.position : place_at(seen, actor.time);
-        Solid& solid = out.moving.solids[out.fixture_solids + i];
-        const Vec3 moved = feet + world_up * seen.radius - solid.corners.front();
-        if (moved == Vec3{0.0}) continue;
-        const double length = solid.corners[1].z - solid.corners[0].z;
-        solid.corners[0] += moved;
-        solid.corners[1] = solid.corners[0] + world_up * length;
-        solid.bounds.low = feet - Vec3{seen.radius, seen.radius, 0.0};
-        solid.bounds.high = feet + Vec3{seen.radius, seen.radius, seen.height};
-    }
-    for (std::size_t i = out.fixture_solids; i < out.moving.solids.size(); i += MovingSolids::group_size)
-        out.moving.note_moved(i);
-    if (!out.moving.solids.empty()) out.moving.note_moved(out.moving.solids.size() - 1);
+void move_others(const Actor& actor, StepCache& out) {
+    out.moving.drifting.set_time(actor.time);
 }
 
 bool others_are_near(const World& world, const Actor& actor) {

@@ -10,11 +10,11 @@ namespace leap {
 /// The others see this character where it is now.
 void show_to_others(Actor& actor);
 
-/// Looks for the characters in sight and puts them behind the fixtures in StepCache::moving. To be called when all have
+/// Looks for the characters in sight and puts them beside the fixtures in StepCache::moving. To be called when all have
 /// come to the same instant, and when fixtures have been gathered again.
 void find_others(const World& world, const Actor& actor, StepCache& out);
 /// Brings those that were found to where they are by the character's own time.
-void move_others(const World& world, const Actor& actor, StepCache& out);
+void move_others(const Actor& actor, StepCache& out);
 
 /// Whether another character is so near that they could meet within a tick.
 bool others_are_near(const World& world, const Actor& actor);

@@ -71,7 +71,6 @@ void gather_solids(const RunLayout& layout, const World& world, const Actor& act
             stand.pose.solid && is_within(stand.pose.center - actor.body.position, defaults::fixture_sight_m);
         stand.slot = seen ? static_cast<std::int32_t>(count++) : -1;
     }
-    out.fixture_solids = count;
     out.moving.solids.resize(count);
     const bool give_way = !world.loose.empty() || world.actors.size() > 1;
     out.moving.velocities.assign(give_way ? count : 0, Vec3{0.0});
@@ -127,7 +126,7 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, St
     out.placed_time = actor.time;
     const bool others = world.actors.size() > 1;
     if (world.fixtures.empty()) {
-        if (others) move_others(world, actor, out);
+        if (others) move_others(actor, out);
         return;
     }
     const EvaluationContext m = r.context(world, actor, &out);
@@ -156,7 +155,7 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, St
     }
     if (!others) return;
     if (gather) find_others(world, actor, out);
-    move_others(world, actor, out);
+    move_others(actor, out);
 }
 
 EvaluationContext context_at(const Rehearsal& r, const World& world, const Actor& actor, StepCache& cache) {

@@ -133,20 +133,11 @@ class Answers {
 /// What is known of the world round one character at one instant. Nothing here has to be forgotten by hand: answers
 /// know what they were found under, stands and solids what had changed when they were placed.
 struct StepCache {
-    /// Another character that is in sight, behind the fixtures among the solids.
-    struct Other {
-        std::int32_t actor = -1;
-        bool near = false;  ///< it could be met within a tick
-    };
-
     SharedCache* shared = nullptr;  ///< of the run; none for a world that is asked from outside
     Answers now;
-    Answers ahead;                   ///< for where the body will be; see EvaluationContext::motion
-    MovingSolids moving;             ///< what is solid and moves, where it stands now; see place_solids()
-    std::size_t fixture_solids = 0;  ///< how many of them are fixtures; other characters stand behind
-    bool moves_near = false;         ///< a fixture of them that moves, by the body
-    std::vector<Other> others;
-    double others_time = -1.0;         ///< for what time they stand where they do
+    Answers ahead;                     ///< for where the body will be; see EvaluationContext::motion
+    MovingSolids moving;               ///< what is solid and moves, where it stands now; see place_solids()
+    bool moves_near = false;           ///< a fixture of them that moves, by the body
     bool others_near = false;          ///< one of them could be met within a tick
     std::vector<FixtureStand> stands;  ///< by fixture; outlives the instant
     std::vector<std::size_t> lively;   ///< fixtures that anything can happen to now, in the course's order

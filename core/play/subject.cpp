@@ -26,25 +26,23 @@ std::size_t subject_of(const RunLayout& layout, const World& world, const Course
         const Owner& holder = world.loose[*rigid].holder;
         if (holder.is_actor()) return static_cast<std::size_t>(holder.index);
     }
-    const auto first = [&](auto is) -> std::optional<std::size_t> {
-        const auto found = std::find_if(world.actors.begin(), world.actors.end(), is);
-        if (found == world.actors.end()) return std::nullopt;
-        return static_cast<std::size_t>(found - world.actors.begin());
-    };
-    if (const auto seated = first([&](const Actor& a) { return a.seat.is(fixture); })) return *seated;
-    if (const auto acted = first([&](const Actor& a) { return a.contacts[fixture].events != 0; })) return *acted;
-    if (const auto touching = first([&](const Actor& a) { return a.contacts[fixture].touching; })) return *touching;
     const Vec3 place = about_where(layout, world, course, fixture);
+    std::optional<std::size_t> acted, touching;
     std::size_t nearest = 0;
     double least = 1e300;
     for (std::size_t i = 0; i < world.actors.size(); ++i) {
-        const Vec3 between = world.actors[i].body.position - place;
+        const Actor& actor = world.actors[i];
+        if (actor.seat.is(fixture)) return i;
+        const ActorContact& contact = actor.contacts[fixture];
+        if (!acted && contact.events != 0) acted = i;
+        if (!touching && contact.touching) touching = i;
+        const Vec3 between = actor.body.position - place;
         const double squared = glm::dot(between, between);
         if (squared >= least) continue;
         least = squared;
         nearest = i;
     }
-    return nearest;
+    return acted ? *acted : touching.value_or(nearest);
 }
 
 std::size_t subject_now(const EvaluationContext& m, std::size_t fixture) {

@@ -26,6 +26,7 @@ void MovingSolids::gather(const Bounds& bounds, SolidSink& sink) const {
         for (std::size_t i = group * group_size; i < end; ++i)
             if (overlap(solids[i].bounds, bounds)) sink.meet({&solids[i], 1});
     }
+    drifting.gather(bounds, sink);
 }
 
 void MovingSolids::gather_along(const SweptBox& way, SolidSink& sink) const {
@@ -35,7 +36,7 @@ void MovingSolids::gather_along(const SweptBox& way, SolidSink& sink) const {
 Vec3 MovingSolids::velocity_of(const Surface& surface) const {
     for (std::size_t i = 0; i < velocities.size(); ++i)
         if (solids[i].surface == surface) return velocities[i];
-    return Vec3{0.0};
+    return drifting.velocity_of(surface);
 }
 
 }  // namespace leap

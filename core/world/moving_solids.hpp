@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <vector>
 
+#include "core/world/drifting_capsules.hpp"
 #include "core/world/solid_source.hpp"
 
 namespace leap {
@@ -17,6 +18,7 @@ struct MovingSolids final : SolidSource {
     std::vector<Solid> solids;
     std::vector<Vec3> velocities;  ///< beside `solids`, or empty: what gives way to a push, and how fast it goes
     std::vector<Bounds> groups;    ///< of each `group_size` of `solids`, in order
+    DriftingCapsules drifting;     ///< what goes on by itself, beside `solids`
     std::uint64_t revision = 0;  ///< grows with every note: what was found before one may differ from what is found now
 
     /// To be called when one of them has been placed anew.

@@ -147,6 +147,43 @@ TEST(Overlap, TellsTheShortestWayOut) {
     EXPECT_NEAR(deep->depth, 0.8, 1e-9);
 }
 
+/// Capsules that go on by themselves are met where they are by then, near their begin and far from it, soon and late.
+TEST(DriftingCapsules, AreMetWhereTheyHaveComeTo) {
+    std::mt19937 random(9);
+    std::uniform_real_distribution<double> place(-8.0, 8.0);
+    std::uniform_real_distribution<double> seconds(0.0, 3.0);
+    const Course empty = course_of({test::box({0, 0, -90}, {1, 1, 1})});
+    int met = 0;
+    for (int round = 0; round < 400; ++round) {
+        MovingSolids moving;
+        moving.drifting.begin({place(random), place(random), 0.0});
+        std::vector<DriftingCapsule> all;
+        for (std::uint32_t i = 0; i < 7; ++i) {
+            const Vec3 drift{0.3 * place(random), 0.3 * place(random), 0.1 * place(random)};
+            all.push_back({actor_surface(i), {place(random), place(random), 0.0}, 1.0, drift, drift, 0.4, 1.8});
+            moving.drifting.add(all.back());
+        }
+        const double time = 1.0 + seconds(random);
+        moving.drifting.set_time(time);
+        const Vec3 from{place(random), place(random), 0.9};
+        const Vec3 way = direction_or_zero(Vec3{place(random), place(random), 0.0});
+        const auto ray = cast_ray({empty, moving}, from, way, 20.0);
+        std::optional<RayHit> wanted;
+        for (const DriftingCapsule& one : all) {
+            Piece piece = test::box(one.feet + one.drift * (time - 1.0) + Vec3{0, 0, 0.9}, {0.8, 0.8, 1.8});
+            piece.kind = PieceKind::capsule;
+            const auto hit = cast_ray_at(solids_of(piece, 0).front(), from, way, 20.0);
+            if (hit && (!wanted || hit->distance < wanted->distance)) wanted = hit;
+        }
+        ASSERT_EQ(ray.has_value(), wanted.has_value()) << round;
+        if (!ray) continue;
+        ++met;
+        EXPECT_NEAR(ray->distance, wanted->distance, 1e-9);
+        EXPECT_EQ(velocity_of({empty, moving}, ray->surface), all.at(ray->surface.index).velocity);
+    }
+    EXPECT_GT(met, 30);
+}
+
 /// Whatever moves is met as if it stood in the course, also after some of it has been placed elsewhere.
 TEST(MovingSolids, AreMetLikePiecesOfTheCourse) {
     std::mt19937 random(7);
