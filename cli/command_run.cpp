@@ -37,10 +37,10 @@ Json json_of(const Trace& trace, const Program& program, const Tape& tape, doubl
     out["phases"] = Json::array();
     for (const PhaseSpan& span : trace.spans) {
         const Machine& machine = program.machines[span.machine];
-        const bool named = trace.tracks.size() > 1 && span.actor >= 0;
-        const std::string who = named ? trace.tracks[static_cast<std::size_t>(span.actor)].name + "." : std::string();
+        const bool named = trace.tracks.size() > 1 && span.owner.is_actor();
+        const std::string who = named ? trace.tracks[span.owner.at()].name + "." : std::string();
         out["phases"].push_back({{"of", who + machine.name},
-                                 {"phase", machine.phases[static_cast<std::size_t>(span.phase)].name},
+                                 {"phase", machine.phases[span.phase].name},
                                  {"from", span.from},
                                  {"to", span.to}});
     }

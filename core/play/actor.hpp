@@ -20,7 +20,7 @@ enum class Outcome : std::uint8_t { none, completed, failed, cut };
 
 /// One stance, move or fixture while a run lasts.
 struct MachineState {
-    std::int32_t phase = -1;  ///< -1: not active
+    PhaseId phase;  ///< none: not active
     double phase_since = never;
     double started_at = never;
     double ended_at = never;

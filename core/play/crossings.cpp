@@ -134,7 +134,7 @@ void offer_starts(Earliest& out, const EvaluationContext& m, const Outlook& ahea
     const MachineState& running = m.actor.machines[index];
     if (machine.button) {
         if (!m.actor.buttons[machine.button].pending || !machine.buffer) return;
-    } else if (machine.start_when && running.phase < 0) {
+    } else if (machine.start_when && !running.phase) {
         offer_condition(out, m, ahead, machine.start_when->condition);
     } else {
         return;

@@ -270,9 +270,9 @@ std::optional<Slot> memory_slot(const EvaluationContext& m, MachineId kind, std:
 }
 
 const Phase* phase_in_force(const EvaluationContext& m, MachineId machine) {
-    const std::int32_t phase = machine ? machine_state(m, machine).phase : -1;
-    if (phase < 0) return nullptr;
-    return &m.program.machines[machine].phases[static_cast<std::size_t>(phase)];
+    const PhaseId phase = machine ? machine_state(m, machine).phase : PhaseId{};
+    if (!phase) return nullptr;
+    return &m.program.machines[machine].phases[phase];
 }
 
 bool holds_something(const World& world, const Owner& who) {
@@ -299,9 +299,9 @@ bool actor_has_tag(const EvaluationContext& m, const Actor& who, std::int32_t ta
         return true;
     if (who.tagged_until[static_cast<std::size_t>(tag)] > who.time + 1e-10) return true;
     const auto carries = [&](MachineId machine) {
-        const std::int32_t phase = machine ? who.machines[machine].phase : -1;
-        if (phase < 0) return false;
-        const auto& tags = m.program.machines[machine].phases[static_cast<std::size_t>(phase)].effects.tags;
+        const PhaseId phase = machine ? who.machines[machine].phase : PhaseId{};
+        if (!phase) return false;
+        const auto& tags = m.program.machines[machine].phases[phase].effects.tags;
         return std::find(tags.begin(), tags.end(), tag) != tags.end();
     };
     return carries(who.stance) || std::any_of(who.moves.begin(), who.moves.end(), carries);
@@ -350,14 +350,13 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::grounded_time: return s.body.grounded ? m.time() - s.contact_since : 0.0;
         case Sense::airborne_time: return s.body.grounded ? 0.0 : m.time() - s.contact_since;
         case Sense::phase_time:
-            return machine_state(m, MachineId::read(index)).phase < 0
+            return !machine_state(m, MachineId::read(index)).phase
                        ? 0.0
                        : m.time() - machine_state(m, MachineId::read(index)).phase_since;
         case Sense::share: {
             const MachineState& machine = machine_state(m, MachineId::read(index));
-            if (machine.phase < 0) return 0.0;
-            const Phase& phase =
-                m.program.machines[MachineId::read(index)].phases[static_cast<std::size_t>(machine.phase)];
+            if (!machine.phase) return 0.0;
+            const Phase& phase = m.program.machines[MachineId::read(index)].phases[machine.phase];
             if (!phase.duration) return 0.0;
             const double length = leap::number(m, *phase.duration);
             return length > 0.0 ? std::clamp((m.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
@@ -437,8 +436,9 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::entered:
         case Sense::left_volume: return as_number(volume_changed(m, sense, index));
         case Sense::active: {
-            const std::int32_t phase = machine_state(m, MachineId::read(index)).phase;
-            return as_number(detail < 0 ? phase >= 0 : phase == detail);
+            const PhaseId phase = machine_state(m, MachineId::read(index)).phase;
+            const PhaseId wanted = PhaseId::read(detail);
+            return as_number(wanted ? phase == wanted : static_cast<bool>(phase));
         }
         default: return 0.0;
     }
@@ -486,9 +486,8 @@ double last_true(const EvaluationContext& m, Sense sense, int index) {
         case Sense::pressed: return button_state(m, index).pressed_at;
         case Sense::released: return button_state(m, index).released_at;
         case Sense::active:
-            return machine_state(m, MachineId::read(index)).phase >= 0
-                       ? s.time
-                       : machine_state(m, MachineId::read(index)).ended_at;
+            return machine_state(m, MachineId::read(index)).phase ? s.time
+                                                                  : machine_state(m, MachineId::read(index)).ended_at;
         default: return never;
     }
 }

@@ -64,7 +64,7 @@ GateAnswer answer_of(const EvaluationContext& m, MachineId move, const Gate& gat
 
 GateAnswer refused_cut(const EvaluationContext& m, const CutRefusal& refusal) {
     const Machine& active = m.program.machines[refusal.active];
-    const auto phase = static_cast<std::size_t>(m.actor.machines[refusal.active].phase);
+    const PhaseId phase = m.actor.machines[refusal.active].phase;
     GateAnswer out;
     out.text = fmt::format("may cut {}.{}", active.name, active.phases[phase].name);
     out.reason = fmt::format("{} holds the body", active.name);
@@ -101,7 +101,7 @@ MoveAnswer explain_move(const EvaluationContext& m, MachineId move) {
         charge.range = machine.charges->count.range;
         out.gates.push_back(std::move(charge));
     }
-    const auto refusal = running.phase >= 0 ? std::nullopt : cut_refusal(m, move);
+    const auto refusal = running.phase ? std::nullopt : cut_refusal(m, move);
     if (refusal) out.gates.push_back(refused_cut(m, *refusal));
     for (std::size_t i = 0; i < out.gates.size(); ++i) {
         if (out.gates[i].holds) continue;
@@ -116,9 +116,9 @@ MoveAnswer explain_move(const EvaluationContext& m, MachineId move) {
     if (m.tuning.is_off(move)) {
         out.readiness = Readiness::refused;
         out.why = "off for this run";
-    } else if (running.phase >= 0) {
+    } else if (running.phase) {
         out.readiness = Readiness::active;
-        out.why = machine.phases[static_cast<std::size_t>(running.phase)].name;
+        out.why = machine.phases[running.phase].name;
     } else if (m.actor.seat && machine.layer == 0) {
         out.readiness = Readiness::refused;
         out.why = "sits on " + m.course->plan.fixtures[m.actor.seat.at()].name;

@@ -50,7 +50,7 @@ GateAnswer way_answer(const EvaluationContext& own, const Machine& kind, const P
     const double elapsed = own.actor.time - running.phase_since;
     GateAnswer out;
     out.range = transition.range;
-    out.text = transition.to < 0 ? "ends" : "go " + kind.phases[static_cast<std::size_t>(transition.to)].name;
+    out.text = !transition.to ? "ends" : "go " + kind.phases[transition.to].name;
     const bool in_time = !transition.after || elapsed >= number(own, *transition.after) - 1e-9;
     const bool asked = !transition.when || truth(own, transition.when->truth);
     out.holds = in_time && asked && (transition.when || transition.after);

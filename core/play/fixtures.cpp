@@ -64,8 +64,8 @@ bool is_fixture_of(const EvaluationContext& m, std::int32_t index, std::string_v
 
 const Phase* fixture_phase(const EvaluationContext& m, std::size_t index) {
     const Machine* kind = fixture_kind(m, index);
-    const std::int32_t phase = m.world.machines[index].phase;
-    return kind == nullptr || phase < 0 ? nullptr : &kind->phases[static_cast<std::size_t>(phase)];
+    const PhaseId phase = m.world.machines[index].phase;
+    return kind == nullptr || !phase ? nullptr : &kind->phases[phase];
 }
 
 std::string fixture_prompt(const EvaluationContext& m, std::size_t index) {

@@ -32,7 +32,7 @@ bool is_triggered(const EvaluationContext& m, MachineId move) {
     const MachineState& own = m.actor.machines[move];
     if (own.started_at == m.actor.time) return false;
     if (machine.start_on) return truth(m, machine.start_on->truth);
-    return own.phase < 0 && holds(m, machine.start_when->condition);
+    return !own.phase && holds(m, machine.start_when->condition);
 }
 
 std::optional<CutRefusal> cut_refusal(const EvaluationContext& m, MachineId move) {

@@ -215,7 +215,7 @@ MachineState& Instant::state_of(const RunningMachine& running) {
 }
 
 const Phase& Instant::phase_of(const RunningMachine& running) {
-    return machine(running.kind).phases[static_cast<std::size_t>(state_of(running).phase)];
+    return machine(running.kind).phases[state_of(running).phase];
 }
 
 void Instant::note(EventKind kind, std::int32_t index, std::int32_t detail) {

@@ -45,14 +45,15 @@ class Instant {
     bool take_way(const RunningMachine& running);
     bool led_here(const RunningMachine& running, const Transition& way);
     void follow(const RunningMachine& running, const Transition& way);
-    void enter(const RunningMachine& running, std::int32_t phase, std::int32_t left_by);
-    void leave_phase(const RunningMachine& running, std::int32_t left_by);
+    void enter(const RunningMachine& running, PhaseId phase, PhaseExit left_by);
+    void leave_phase(const RunningMachine& running, PhaseExit left_by);
+    Owner owner_of(const RunningMachine& running) const;
     void open_span(const RunningMachine& running, bool opens);
-    void close_span(const RunningMachine& running, std::int32_t left_by);
+    void close_span(const RunningMachine& running, PhaseExit left_by);
 
     // instant_moves.cpp: the moves and stances of a character
     void take_drive(MachineId move, const Drive& drive);
-    void end(MachineId move, EventKind kind, std::int32_t by, std::int32_t left_by);
+    void end(MachineId move, EventKind kind, std::int32_t by, PhaseExit left_by);
     void end_all_moves();
     bool may_start(MachineId move) const;
     bool start_move();

@@ -22,7 +22,7 @@ bool Instant::is_asked(std::size_t i) const {
     const MachineState& running = world_.machines[i];
     if (stand.phase == running.phase) return !stand.waits;
     const Machine& kind = machine(rehearsal_.layout.fixtures[i].kind);
-    return !kind.phases[static_cast<std::size_t>(running.phase)].waits_for_events;
+    return !kind.phases[running.phase].waits_for_events;
 }
 
 /// Asks a fixture once for each that has just come to it: first the characters, then others by their order, until one
@@ -159,7 +159,7 @@ void Instant::change_seat(std::size_t fixture, bool sat) {
         ask(asked);
     } else if (!sat && seats && !actor_->seat) {
         for (const MachineId move : std::vector<MachineId>(actor_->moves))
-            if (move && machine(move).layer == 0) end(move, EventKind::cut, -1, PhaseSpan::cut);
+            if (move && machine(move).layer == 0) end(move, EventKind::cut, -1, PhaseExit{PhaseExit::By::cut});
         actor_->seat = FixtureId(fixture);
         keep_seat(rehearsal_, world_, *actor_);
         note(EventKind::seated, actor_->seat.written(), -1);

@@ -37,7 +37,7 @@ void Instant::actions(const std::vector<Action>& list) {
 }
 
 void Instant::blocks_on_events(const RunningMachine& running) {
-    if (!running.kind || state_of(running).phase < 0) return;
+    if (!running.kind || !state_of(running).phase) return;
     acting_ = running;
     const auto due = [&](const Block& block) {
         return block.trigger == syntax::Trigger::on && truth(context(running), block.on.truth);
@@ -82,11 +82,12 @@ bool Instant::take_way(const RunningMachine& running) {
         return true;
     }
     if (!time_up) return false;
-    const std::int32_t next = state_of(running).phase + 1;
-    if (static_cast<std::size_t>(next) < machine(running.kind).phases.size()) {
-        enter(running, next, PhaseSpan::time_up);
+    const PhaseExit by_time{PhaseExit::By::time_up};
+    const std::size_t next = state_of(running).phase.at() + 1;
+    if (next < machine(running.kind).phases.size()) {
+        enter(running, PhaseId(next), by_time);
     } else {
-        end(running.kind, EventKind::ended, -1, PhaseSpan::time_up);
+        end(running.kind, EventKind::ended, -1, by_time);
     }
     return true;
 }
@@ -100,16 +101,17 @@ bool Instant::led_here(const RunningMachine& running, const Transition& transiti
 void Instant::follow(const RunningMachine& running, const Transition& transition) {
     acting_ = running;
     if (transition.takes_press) actor_->buttons[transition.takes_press].pending = false;
-    const auto taken = static_cast<std::int32_t>(&transition - phase_of(running).transitions.data());
+    const PhaseExit taken{PhaseExit::By::way,
+                          static_cast<std::size_t>(&transition - phase_of(running).transitions.data())};
     actions(transition.actions);
-    if (transition.to >= 0) {
+    if (transition.to) {
         enter(running, transition.to, taken);
     } else {
         end(running.kind, transition.fails ? EventKind::failed : EventKind::ended, -1, taken);
     }
 }
 
-void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int32_t left_by) {
+void Instant::enter(const RunningMachine& running, PhaseId phase, PhaseExit left_by) {
     const FixtureId fixture = running.fixture;
     std::optional<FixturePose> stood;
     if (fixture) {
@@ -119,7 +121,7 @@ void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int3
     leave_phase(running, left_by);
     acting_ = running;
     MachineState& own = state_of(running);
-    const bool opens = own.phase < 0;
+    const bool opens = !own.phase;
     const bool sat = fixture && any_seated(world_, fixture.at());
     own.phase = phase;
     own.phase_since = actor_->time;
@@ -132,11 +134,11 @@ void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int3
         shared_change_ = true;
         if (stood) change_loose(rehearsal_, fixture.at(), *stood, world_);
         changes().note_of_fixture();
-        note_fixture(EventKind::fixture_phase, fixture, phase);
+        note_fixture(EventKind::fixture_phase, fixture, phase.written());
         change_seat(fixture.at(), sat);
     }
     if (machine(running.kind).kind == MachineKind::move)
-        note(opens ? EventKind::started : EventKind::phase, running.kind.written(), phase);
+        note(opens ? EventKind::started : EventKind::phase, running.kind.written(), phase.written());
     const Phase& entered = phase_of(running);
     for (const Block& block : entered.blocks)
         if (block.trigger == syntax::Trigger::start) actions(block.actions);
@@ -146,11 +148,16 @@ void Instant::enter(const RunningMachine& running, std::int32_t phase, std::int3
     changes().note();
 }
 
-void Instant::leave_phase(const RunningMachine& running, std::int32_t left_by) {
-    if (state_of(running).phase < 0) return;
+void Instant::leave_phase(const RunningMachine& running, PhaseExit left_by) {
+    if (!state_of(running).phase) return;
     for (const Block& block : phase_of(running).blocks)
         if (block.trigger == syntax::Trigger::finish) actions(block.actions);
     close_span(running, left_by);
+}
+
+/// Whose machine it is.
+Owner Instant::owner_of(const RunningMachine& running) const {
+    return running.fixture ? fixture_owner(running.fixture.at()) : actor_owner(static_cast<std::size_t>(actor_->id));
 }
 
 void Instant::open_span(const RunningMachine& running, bool opens) {
@@ -158,20 +165,17 @@ void Instant::open_span(const RunningMachine& running, bool opens) {
     PhaseSpan span;
     span.machine = running.kind;
     span.phase = state_of(running).phase;
-    span.fixture = running.fixture.written();
+    span.owner = owner_of(running);
     span.from = actor_->time;
     span.to = -1.0;
     span.opens = opens;
-    span.actor = running.fixture ? -1 : actor_->id;
     record_->spans.push_back(span);
 }
 
-void Instant::close_span(const RunningMachine& running, std::int32_t left_by) {
+void Instant::close_span(const RunningMachine& running, PhaseExit left_by) {
     if (record_ == nullptr) return;
     for (auto span = record_->spans.rbegin(); span != record_->spans.rend(); ++span) {
-        const bool same = span->machine == running.kind && span->fixture == running.fixture.written() &&
-                          (running.fixture || span->actor == actor_->id);
-        if (!same || span->to >= 0.0) continue;
+        if (span->machine != running.kind || span->owner != owner_of(running) || span->to >= 0.0) continue;
         span->to = actor_->time;
         span->left_by = left_by;
         if (alone_) scratch_.closed_spans.push_back(static_cast<std::size_t>(span.base() - record_->spans.begin()) - 1);

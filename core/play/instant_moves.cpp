@@ -20,10 +20,10 @@ void Instant::take_drive(MachineId move, const Drive& drive) {
     own.drive_base = drive.adding ? actor_->body.velocity : Vec3{0.0};
 }
 
-void Instant::end(MachineId move, EventKind kind, std::int32_t by, std::int32_t left_by) {
+void Instant::end(MachineId move, EventKind kind, std::int32_t by, PhaseExit left_by) {
     leave_phase({move, {}}, left_by);
     MachineState& own = state_of(move);
-    own.phase = -1;
+    own.phase = {};
     own.ended_at = actor_->time;
     std::replace(actor_->moves.begin(), actor_->moves.end(), move, MachineId{});
     own.outcome_ahead =
@@ -38,7 +38,7 @@ void Instant::end(MachineId move, EventKind kind, std::int32_t by, std::int32_t 
 void Instant::end_all_moves() {
     const MachineId acting = acting_.fixture ? MachineId{} : acting_.kind;
     for (const MachineId move : std::vector<MachineId>(actor_->moves))
-        if (move && move != acting) end(move, EventKind::cut, -1, PhaseSpan::cut);
+        if (move && move != acting) end(move, EventKind::cut, -1, PhaseExit{PhaseExit::By::cut});
 }
 
 bool Instant::may_start(MachineId move) const {
@@ -57,7 +57,7 @@ bool Instant::start_move() {
     for (const MachineId move : program_.moves) {
         if (!may_start(move)) continue;
         MachineId& active = actor_->moves[static_cast<std::size_t>(machine(move).layer)];
-        if (active) end(active, EventKind::cut, move.written(), PhaseSpan::cut);
+        if (active) end(active, EventKind::cut, move.written(), PhaseExit{PhaseExit::By::cut});
         if (machine(move).button) actor_->buttons[machine(move).button].pending = false;
         MachineState& own = state_of(move);
         own.started_at = actor_->time;
@@ -66,7 +66,7 @@ bool Instant::start_move() {
             own.charge_spent_at = actor_->time;
         }
         active = move;
-        enter({move, {}}, 0, PhaseSpan::cut);
+        enter({move, {}}, PhaseId(0), PhaseExit{PhaseExit::By::cut});
         return true;
     }
     return false;
@@ -85,13 +85,13 @@ bool Instant::choose_stance() {
         if (!allowed) continue;
         if (index == now) return false;
         if (now) {
-            leave_phase({now, {}}, PhaseSpan::cut);
-            state_of(now).phase = -1;
+            leave_phase({now, {}}, PhaseExit{PhaseExit::By::cut});
+            state_of(now).phase = {};
             state_of(now).ended_at = actor_->time;
         }
         actor_->stance = index;
         state_of(index).started_at = actor_->time;
-        enter({index, {}}, 0, PhaseSpan::cut);
+        enter({index, {}}, PhaseId(0), PhaseExit{PhaseExit::By::cut});
         note(EventKind::stance, index.written(), -1);
         return true;
     }

@@ -223,8 +223,8 @@ Forces forces_at(const EvaluationContext& m) {
     const auto add = [&](MachineId machine) {
         if (!machine) return;
         const MachineState& running = m.actor.machines[machine];
-        if (running.phase < 0) return;
-        const Phase& phase = m.program.machines[machine].phases[static_cast<std::size_t>(running.phase)];
+        if (!running.phase) return;
+        const Phase& phase = m.program.machines[machine].phases[running.phase];
         const Effects& effects = phase.effects;
         if (out.steer == nullptr && effects.steer) out.steer = &*effects.steer;
         if (out.cap == nullptr && effects.cap) out.cap = &*effects.cap;

@@ -69,8 +69,7 @@ void open_record(const Rehearsal& r, const World& world, Record& record) {
         const MachineId machine = r.layout.fixtures[i].kind;
         record.fixtures.push_back({r.course.plan.fixtures[i].name, machine});
         const MachineState& own = world.machines[i];
-        if (machine)
-            record.spans.push_back({machine, own.phase, static_cast<std::int32_t>(i), own.phase_since, -1.0, false});
+        if (machine) record.spans.push_back({machine, own.phase, fixture_owner(i), own.phase_since, -1.0, false});
     }
 }
 

@@ -116,7 +116,7 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
     });
     for (const MachineId move : r.program.sought.starts) {
         const Machine& machine = r.program.machines[move];
-        const bool waits = machine.start_when ? actor.machines[move].phase < 0 : press_waits(m, move);
+        const bool waits = machine.start_when ? !actor.machines[move].phase : press_waits(m, move);
         if (waits && !r.tuning.is_off(move)) first.starts.push_back(move);
     }
     for (const std::size_t i : cache.lively) {

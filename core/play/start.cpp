@@ -24,7 +24,7 @@ void place_fixtures(const Rehearsal& r, World& world) {
         if (!kind) continue;
         for (const std::int32_t counter : r.program.machines[kind].counters)
             world.counters.push_back({r.program.counters[static_cast<std::size_t>(counter)].start, never});
-        world.machines[i].phase = 0;
+        world.machines[i].phase = PhaseId(0);
         world.machines[i].phase_since = 0.0;
     }
 }

@@ -368,7 +368,7 @@ void Tick::go_back() {
     for (const std::size_t span : scratch_.closed_spans) {
         if (span >= record_->spans.size()) continue;
         record_->spans[span].to = -1.0;
-        record_->spans[span].left_by = PhaseSpan::still_on;
+        record_->spans[span].left_by = {};
     }
     scratch_.closed_spans.clear();
 }

@@ -50,7 +50,7 @@ struct FixturePose {
 /// Where a fixture stands; holds on while it keeps still in the same phase.
 struct FixtureStand {
     FixturePose pose;
-    std::int32_t phase = -2;
+    std::optional<PhaseId> phase;  ///< nothing: it has not been looked at
     double phase_since = 0.0;
     bool still = false;
     bool waits = false;         ///< nothing in its phase happens without an event

@@ -6,30 +6,10 @@
 #include "core/play/actor.hpp"
 #include "core/rigid/rigid_body.hpp"
 #include "core/rigid/wheels.hpp"
+#include "core/units/owner.hpp"
 #include "core/world/course.hpp"
 
 namespace leap {
-
-/// Who holds, touches, passes or has just come: nobody, a character, or a fixture.
-struct Owner {
-    enum class Kind : std::uint8_t { nobody, actor, fixture };
-    Kind kind = Kind::nobody;
-    std::int32_t index = -1;  ///< in World::actors or World::fixtures
-
-    bool is_nobody() const { return kind == Kind::nobody; }
-    bool is_actor() const { return kind == Kind::actor; }
-    bool is_actor(std::size_t actor) const { return is_actor() && index == static_cast<std::int32_t>(actor); }
-    bool is_fixture() const { return kind == Kind::fixture; }
-    bool is_fixture(std::size_t fixture) const { return is_fixture() && index == static_cast<std::int32_t>(fixture); }
-    friend bool operator==(const Owner&, const Owner&) = default;
-};
-inline constexpr Owner nobody{};
-inline Owner actor_owner(std::size_t actor) {
-    return {Owner::Kind::actor, static_cast<std::int32_t>(actor)};
-}
-inline Owner fixture_owner(std::size_t fixture) {
-    return {Owner::Kind::fixture, static_cast<std::int32_t>(fixture)};
-}
 
 /// How far a fixture stands from where it was placed: in its own frame, and turned about its hinge.
 struct FixtureOffset {

@@ -74,7 +74,7 @@ std::vector<FreeValue> dials_of_way(const Setup& setup, const Way& way) {
     if (!trace) return {};
     std::vector<std::string> owners;
     for (const PhaseSpan& span : trace->spans)
-        if (span.fixture < 0) owners.push_back(setup.program.machines[span.machine].name);
+        if (span.owner.is_actor()) owners.push_back(setup.program.machines[span.machine].name);
     std::vector<FreeValue> out;
     for (FreeValue& value : free_dials(setup.program, setup.tuning)) {
         const std::string owner = value.path.substr(0, value.path.find('.'));

@@ -54,7 +54,7 @@ std::uint64_t situation_of(const World& world) {
     }
     add(me.body.grounded ? 1.0 : 0.0, 1.0);
     for (const MachineState& machine : me.machines) {
-        add(machine.phase, 1.0);
+        add(machine.phase.written(), 1.0);
         add(machine.charges, 1.0);
     }
     for (const CounterState& counter : me.counters) add(counter.value, 1.0);
@@ -62,7 +62,7 @@ std::uint64_t situation_of(const World& world) {
     constexpr double breath = 20.0;
     for (const MeterState& meter : me.meters) add(meter.value, breath);
     add(me.seat ? 1.0 + static_cast<double>(me.seat.at()) : 0.0, 1.0);
-    for (const MachineState& fixture : world.machines) add(fixture.phase, 1.0);
+    for (const MachineState& fixture : world.machines) add(fixture.phase.written(), 1.0);
     return hash;
 }
 

@@ -297,7 +297,7 @@ std::vector<Window> occurrences(const Program& program, const Trace& trace, std:
     if (!machine) return out;
     const auto wanted = phase.empty() ? std::nullopt : program.find_phase(*machine, phase);
     for (const PhaseSpan& span : trace.spans) {
-        if (span.machine != *machine || (span.actor >= 0 && span.actor != static_cast<std::int32_t>(actor))) continue;
+        if (span.machine != *machine || (span.owner.is_actor() && !span.owner.is_actor(actor))) continue;
         if (!phase.empty()) {
             if (wanted && span.phase == *wanted) out.push_back({span.from, span.to});
         } else if (span.opens || out.empty()) {

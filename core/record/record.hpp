@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "core/units/id.hpp"
+#include "core/units/owner.hpp"
 #include "core/units/vector.hpp"
 
 /// What a run writes down while it goes on: rows and events as plain values. World frame; metres, seconds, radians.
@@ -28,7 +29,7 @@ struct TraceRow {
     std::uint64_t buttons = 0;  ///< bit per button
     MachineId stance;
     MachineId move;
-    std::int32_t move_phase = -1;
+    PhaseId move_phase;
     bool grounded = false;
     bool tick_begin = false;  ///< a tick's begin, not a split inside it
     bool jumped = false;      ///< the body was put here, it didn't move here
@@ -80,19 +81,23 @@ struct TraceEvent {
     friend bool operator==(const TraceEvent&, const TraceEvent&) = default;
 };
 
+/// How a phase was left.
+struct PhaseExit {
+    enum class By : std::uint8_t { still_on, time_up, cut, way };
+    By by = By::still_on;
+    std::size_t way = 0;  ///< of By::way: in Phase::transitions
+    friend bool operator==(const PhaseExit&, const PhaseExit&) = default;
+};
+
 /// A stretch of time one machine spent in one phase.
 struct PhaseSpan {
     MachineId machine;
-    std::int32_t phase = -1;
-    std::int32_t fixture = -1;  ///< which of its kind, by the course; -1: a character's own
+    PhaseId phase;
+    Owner owner;  ///< a character, in Record::tracks, or the fixture that it is
     double from = 0.0;
     double to = 0.0;
-    bool opens = false;       ///< the move started with it
-    std::int32_t actor = -1;  ///< whose, in Record::tracks; -1: a fixture's
-    static constexpr std::int32_t still_on = -1;
-    static constexpr std::int32_t time_up = -2;
-    static constexpr std::int32_t cut = -3;
-    std::int32_t left_by = still_on;  ///< the way out it took, or one of the above
+    bool opens = false;  ///< the move started with it
+    PhaseExit left_by{};
 
     friend bool operator==(const PhaseSpan&, const PhaseSpan&) = default;
 };

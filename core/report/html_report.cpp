@@ -239,8 +239,7 @@ std::string run_html(const FeelSide& side, const Tape& tape, const Trace& trace,
         if (machine.kind != MachineKind::move) continue;
         body +=
             fmt::format("<tr><td>{}</td><td>{}</td><td class=\"n\">{:.3f} s</td><td class=\"n\">{:.3f} s</td></tr>\n",
-                        escaped(machine.name), escaped(machine.phases[static_cast<std::size_t>(span.phase)].name),
-                        span.from, span.to);
+                        escaped(machine.name), escaped(machine.phases[span.phase].name), span.from, span.to);
     }
     body += "</table>\n<h2>Dials</h2>\n<table>\n";
     for (std::size_t i = 0; i < side.program->dials.size(); ++i)

@@ -16,7 +16,7 @@ std::vector<std::size_t> next_phases(const Machine& machine, std::size_t index) 
     std::vector<std::size_t> out;
     bool timed_way = false;
     for (const Transition& transition : phase.transitions) {
-        out.push_back(transition.to < 0 ? machine.phases.size() : static_cast<std::size_t>(transition.to));
+        out.push_back(!transition.to ? machine.phases.size() : transition.to.at());
         if (!transition.when && !transition.after) timed_way = true;
     }
     if (phase.duration && !timed_way) out.push_back(index + 1);

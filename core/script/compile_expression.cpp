@@ -294,7 +294,7 @@ std::optional<Type> Compiler::emit_active(const Expr& expr, MachineId machine, E
                "let it emit an event and ask for heard(EVENT)");
         return std::nullopt;
     }
-    std::int32_t phase = -1;
+    PhaseId phase;
     if (!expr.member.empty()) {
         const auto found = program_.find_phase(machine, expr.member);
         if (!found) return std::nullopt;
@@ -302,7 +302,7 @@ std::optional<Type> Compiler::emit_active(const Expr& expr, MachineId machine, E
         note_phase(last_part(expr), machine, expr.member);
     }
     out.constant = false;
-    Instruction in = instruction(Op::sense, machine.written(), phase);
+    Instruction in = instruction(Op::sense, machine.written(), phase.written());
     in.sense = Sense::active;
     out.code.push_back(in);
     return truth_type;

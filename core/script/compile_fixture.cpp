@@ -205,7 +205,7 @@ void Compiler::check_fixture(Machine& machine) {
         if (phase.cut) report(phase.range, "a fixture can't be cut", "only moves cut each other");
         check_loose(machine, phase);
         if (e.dial_boosts.empty() && std::any_of(phase.transitions.begin(), phase.transitions.end(),
-                                                 [](const Transition& transition) { return transition.to < 0; }))
+                                                 [](const Transition& transition) { return !transition.to; }))
             report(phase.range, fmt::format("{}.{} ends, and a fixture never does", machine.name, phase.name),
                    "let it go to another phase");
         phase.waits_for_events =

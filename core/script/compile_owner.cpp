@@ -186,7 +186,7 @@ Transition Compiler::compile_way(const syntax::Transition& transition, const Mac
             report(transition.to->range, fmt::format("{} has no phase called {}", machine.name, transition.to->text),
                    near.empty() ? "" : fmt::format("did you mean {}?", near));
         }
-        out.to = static_cast<std::int32_t>(found - names.begin());
+        out.to = PhaseId(static_cast<std::size_t>(found - names.begin()));
         note_phase(transition.to->range, scope.machine, transition.to->text);
     }
     if (transition.when) {

@@ -51,8 +51,8 @@ std::optional<std::int32_t> Program::find_dial(std::string_view path) const {
 std::optional<std::int32_t> Program::find_gauge(std::string_view path) const {
     return gauge_paths.find(path);
 }
-std::optional<std::int32_t> Program::find_phase(MachineId machine, std::string_view name) const {
-    return machines[machine].phase_names.find(name);
+std::optional<PhaseId> Program::find_phase(MachineId machine, std::string_view name) const {
+    return machines[machine].phase_names.id<PhaseId>(name);
 }
 
 Tuning written_tuning(const Program& program) {

@@ -119,7 +119,7 @@ struct Block {
 };
 
 struct Transition {
-    std::int32_t to = -1;  ///< phase, or -1 for the end of the move
+    PhaseId to;  ///< none: the end of the move
     bool fails = false;
     ButtonId takes_press;  ///< the button whose press it waits for and uses up
     std::optional<Condition> when;
@@ -217,7 +217,7 @@ struct Machine {
     std::vector<Gate> gates;
     std::optional<Expression> buffer;
     std::optional<Charges> charges;
-    std::vector<Phase> phases;
+    PerId<PhaseId, Phase> phases;
     NameIndex phase_names;
     std::vector<Block> blocks;  ///< hold in every phase
     std::optional<Condition> when, until;
@@ -333,7 +333,7 @@ struct Program {
     std::optional<std::int32_t> find_meter(std::string_view name) const;
     std::optional<std::int32_t> find_dial(std::string_view path) const;
     std::optional<std::int32_t> find_gauge(std::string_view path) const;
-    std::optional<std::int32_t> find_phase(MachineId machine, std::string_view name) const;
+    std::optional<PhaseId> find_phase(MachineId machine, std::string_view name) const;
 };
 
 /// Dial values together with everything that follows from them alone.

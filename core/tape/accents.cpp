@@ -23,9 +23,11 @@ class Collector {
 
     AccentView run() {
         for (const PhaseSpan& span : in_.trace.spans) {
-            if (span.from > in_.time || (span.actor >= 0 && span.actor != in_.actor.id)) continue;
+            if (span.from > in_.time ||
+                (span.owner.is_actor() && !span.owner.is_actor(static_cast<std::size_t>(in_.actor.id))))
+                continue;
             const Machine& machine = in_.rehearsal.program.machines[span.machine];
-            for (const Accent& accent : machine.phases[static_cast<std::size_t>(span.phase)].effects.accents)
+            for (const Accent& accent : machine.phases[span.phase].effects.accents)
                 if (!in_.rehearsal.tuning.is_off(span.machine, accent.kind)) add(accent, span);
         }
         for (const TraceEvent& event : in_.trace.events) {

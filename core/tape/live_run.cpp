@@ -106,7 +106,7 @@ void LiveRun::cut_back(const World& world) {
     for (PhaseSpan& span : trace_.spans)
         if (span.to >= time - rounding_s) {
             span.to = -1.0;
-            span.left_by = PhaseSpan::still_on;
+            span.left_by = {};
         }
     std::erase_if(trace_.snapshots, [&](const World& w) { return w.time >= time - rounding_s; });
     trace_.ticks = world.tick;

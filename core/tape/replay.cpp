@@ -61,13 +61,12 @@ std::string did_you_mean(const std::string& name, const std::vector<std::string>
 }
 
 /// The phase in which a fixture burns as a checkpoint: that into which a way leads that comes back here.
-std::optional<std::int32_t> burning_phase(const Machine& machine) {
+std::optional<PhaseId> burning_phase(const Machine& machine) {
     for (const Phase& phase : machine.phases)
         for (const Transition& way : phase.transitions) {
-            const bool lights =
-                way.to >= 0 && std::any_of(way.actions.begin(), way.actions.end(), [](const Action& action) {
-                    return action.kind == ActionKind::respawn_here;
-                });
+            const bool lights = way.to && std::any_of(way.actions.begin(), way.actions.end(), [](const Action& action) {
+                                    return action.kind == ActionKind::respawn_here;
+                                });
             if (lights) return way.to;
         }
     return std::nullopt;
@@ -75,7 +74,7 @@ std::optional<std::int32_t> burning_phase(const Machine& machine) {
 
 struct Lit {
     std::size_t fixture = 0;
-    std::int32_t phase = -1;
+    PhaseId phase;
 };
 
 tl::expected<Lit, std::string> find_checkpoint(const Rehearsal& r, const std::string& name) {

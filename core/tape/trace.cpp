@@ -85,7 +85,7 @@ void add_track(const TraceTrack& track, Hash& hash) {
         hash.add(row.buttons);
         hash.add(static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.stance.written())) << 32U |
                  static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.move.written())) << 16U |
-                 static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.move_phase)));
+                 static_cast<std::uint64_t>(static_cast<std::uint16_t>(row.move_phase.written())));
         hash.add(static_cast<std::uint64_t>(row.grounded));
     }
     for (const double value : track.values) hash.add(value);
@@ -215,8 +215,7 @@ void add_csv_row(const TraceTrack& track, std::size_t i, std::size_t value_count
     const TraceRow& row = track.rows[i];
     const auto machine = [&](MachineId id) { return id ? program.machines[id].name : std::string{}; };
     std::string phase;
-    if (row.move && row.move_phase >= 0)
-        phase = program.machines[row.move].phases[static_cast<std::size_t>(row.move_phase)].name;
+    if (row.move && row.move_phase) phase = program.machines[row.move].phases[row.move_phase].name;
     fmt::format_to(std::back_inserter(out), "{},{:.9f},{:.6f},{:.6f},{:.6f},{:.6f},{:.6f},{:.6f},{:.3f},{},{},{},{}",
                    row.tick_begin ? 1 : 0, row.time, row.position.x, row.position.y, row.position.z, row.velocity.x,
                    row.velocity.y, row.velocity.z, row.facing * 57.29577951308232, row.grounded ? 1 : 0,

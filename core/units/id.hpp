@@ -39,6 +39,8 @@ class Id {
 using FixtureId = Id<struct FixtureIdOf>;
 /// A stance, move or kind of fixture, in Program::machines.
 using MachineId = Id<struct MachineIdOf>;
+/// A phase, in Machine::phases.
+using PhaseId = Id<struct PhaseIdOf>;
 /// A button, in Program::buttons.
 using ButtonId = Id<struct ButtonIdOf>;
 

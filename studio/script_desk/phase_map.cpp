@@ -70,10 +70,11 @@ std::vector<PhaseMap::WayOut> PhaseMap::ways_out(std::size_t index) const {
         QString words = text_of(program, way.range).section(" then:", 0, 0);
         words.remove(QRegularExpression("^(go \\w+|end|fail)\\s*"));
         if (way.fails) words.prepend(tr("fails "));
-        out.push_back({way.to < 0 ? machine.phases.size() : static_cast<std::size_t>(way.to), words,
-                       static_cast<std::int32_t>(&way - phase.transitions.data())});
+        out.push_back({way.to ? way.to.at() : machine.phases.size(),
+                       words,
+                       {PhaseExit::By::way, static_cast<std::size_t>(&way - phase.transitions.data())}});
     }
-    if (phase.duration && !timed_way) out.push_back({index + 1, tr("when its time is up"), -1});
+    if (phase.duration && !timed_way) out.push_back({index + 1, tr("when its time is up"), {PhaseExit::By::time_up}});
     return out;
 }
 
@@ -105,12 +106,12 @@ PhaseMap::Taken PhaseMap::taken() const {
     for (std::size_t i = 0; i < count; ++i) out.transitions.emplace_back(ways_out(i).size(), 0);
     if (!session_.now_run()) return out;
     for (const PhaseSpan& span : session_.now_run()->trace.spans) {
-        const auto phase = static_cast<std::size_t>(span.phase);
+        const auto phase = span.phase.at();
         if (span.machine != machine_ || phase >= count) continue;
         ++out.entered[phase];
         const auto ways = ways_out(phase);
         for (std::size_t row = 0; row < ways.size(); ++row)
-            if (span.left_by == (ways[row].way < 0 ? PhaseSpan::time_up : ways[row].way)) ++out.transitions[phase][row];
+            if (span.left_by == ways[row].exit) ++out.transitions[phase][row];
     }
     return out;
 }
@@ -149,7 +150,7 @@ void PhaseMap::paintEvent(QPaintEvent*) {
     p.drawText(QRectF(left, 12, width() - 30, 20), Qt::AlignVCenter, tr("Phases of %1").arg(to_qt(machine->name)));
     const Taken counts = taken();
     const std::size_t end = machine->phases.size();
-    std::int32_t lit = -1;
+    PhaseId lit;
     if (session_.now_run())
         for (const PhaseSpan& span : session_.now_run()->trace.spans)
             if (span.machine == machine_ && span.from <= session_.cursor() &&
@@ -175,10 +176,9 @@ void PhaseMap::paintEvent(QPaintEvent*) {
         const bool is_end = i == end;
         if (is_end && machine->kind == MachineKind::fixture) break;  // it never ends
         const bool reached = is_end || counts.entered[i] > 0;
-        const bool is_lit = !is_end && static_cast<std::int32_t>(i) == lit;
+        const bool is_lit = !is_end && lit.is(i);
         p.setPen(QPen(is_lit ? palette::now : (reached ? palette::ink : palette::hairline), is_lit ? 2.2 : 1.2));
-        p.setBrush(is_end ? palette::paper
-                          : (reached ? palette::phase_tint(hue, static_cast<int>(i)) : palette::paper));
+        p.setBrush(is_end ? palette::paper : (reached ? palette::phase_tint(hue, i) : palette::paper));
         p.drawRect(box);
         p.setPen(reached ? palette::ink : palette::quiet);
         p.setFont(palette::text_font(9.0, is_lit));

@@ -60,7 +60,7 @@ class PhaseMap : public QWidget {
     struct WayOut {
         std::size_t to = 0;
         QString words;
-        std::int32_t way = -1;  ///< in the phase's ways; -1: only its time's end
+        PhaseExit exit;  ///< one of the phase's ways, or its time's end
     };
     std::vector<WayOut> ways_out(std::size_t index) const;
     void paint_arc(QPainter& p, std::size_t from, std::size_t to, bool went) const;

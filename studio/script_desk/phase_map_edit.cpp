@@ -103,17 +103,16 @@ void PhaseMap::add_way(std::size_t from, std::size_t to) {
 
 void PhaseMap::reword_way(std::size_t phase, std::size_t row) {
     if (!may_edit()) return;
-    const std::int32_t way = ways_out(phase)[row].way;
-    if (way < 0) {
+    const PhaseExit exit = ways_out(phase)[row].exit;
+    if (exit.by != PhaseExit::By::way) {
         emit session_.message(tr("This way is the phase's time: it stands behind \"for\""));
         return;
     }
-    const SourceRange range = shown()->phases[phase].transitions[static_cast<std::size_t>(way)].range;
+    const SourceRange range = shown()->phases[phase].transitions[exit.way].range;
     const std::string& text = session_.program()->files[range.file].text;
     ask(way_row(phase, row), to_qt(text.substr(range.begin, range.end - range.begin)).simplified(),
-        [this, phase, way](const QString& words) {
-            return take_files(with_way_changed(*session_.program(), {machine_, phase}, static_cast<std::size_t>(way),
-                                               words.toStdString()),
+        [this, phase, way = exit.way](const QString& words) {
+            return take_files(with_way_changed(*session_.program(), {machine_, phase}, way, words.toStdString()),
                               words.isEmpty() ? tr("Remove a way out") : tr("Reword a way out"));
         });
 }

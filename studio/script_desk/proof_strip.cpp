@@ -123,10 +123,10 @@ void ProofStrip::paintEvent(QPaintEvent*) {
     for (const PhaseSpan& span : trace_.spans) {
         if (span.machine != machine_) continue;
         const QRectF bar(x_of(span.from), 32, std::max(1.0, x_of(span.to) - x_of(span.from)), 15);
-        p.fillRect(bar, palette::phase_tint(hue, span.phase));
+        p.fillRect(bar, palette::phase_tint(hue, span.phase.at()));
         const auto& phases = program.machines[machine_].phases;
         p.setPen(palette::ink);
-        const QString name = to_qt(phases[static_cast<std::size_t>(span.phase)].name);
+        const QString name = to_qt(phases[span.phase].name);
         p.drawText(bar.adjusted(3, 0, 0, 0), Qt::AlignVCenter,
                    QFontMetricsF(p.font()).elidedText(name, Qt::ElideRight, bar.width() - 4));
     }

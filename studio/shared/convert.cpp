@@ -64,9 +64,9 @@ QColor machine_hue(const Program& program, MachineId machine) {
 }
 
 QString phase_text(const Program& program, const TraceRow& row) {
-    if (row.move && row.move_phase >= 0) {
+    if (row.move && row.move_phase) {
         const Machine& move = program.machines[row.move];
-        return to_qt(move.name + "." + move.phases[static_cast<std::size_t>(row.move_phase)].name);
+        return to_qt(move.name + "." + move.phases[row.move_phase].name);
     }
     return row.stance ? to_qt(program.machines[row.stance].name) : QString();
 }

@@ -17,8 +17,8 @@ QColor move_hue(int index) {
     return hues[static_cast<std::size_t>(index) % hues.size()];
 }
 
-QColor phase_tint(const QColor& hue, int phase) {
-    const double share = std::min(0.72, 0.22 + 0.2 * phase);
+QColor phase_tint(const QColor& hue, std::size_t phase) {
+    const double share = std::min(0.72, 0.22 + 0.2 * static_cast<double>(phase));
     const auto mixed = [&](int channel, int white) { return static_cast<int>(channel + (white - channel) * share); };
     return {mixed(hue.red(), 0xF6), mixed(hue.green(), 0xF2), mixed(hue.blue(), 0xEA)};
 }

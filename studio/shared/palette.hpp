@@ -27,7 +27,7 @@ inline const QColor measured{0x2E, 0x7D, 0x86};  ///< what was measured elsewher
 
 /// Each move has a hue of its own, apart from the hues that carry meaning; phases are tints of it.
 QColor move_hue(int index);
-QColor phase_tint(const QColor& hue, int phase);
+QColor phase_tint(const QColor& hue, std::size_t phase);
 
 QFont text_font(double points = 9.5, bool bold = false);
 QFont number_font(double points = 9.0);

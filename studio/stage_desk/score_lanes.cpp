@@ -98,7 +98,7 @@ std::set<MachineId> ScoreView::used_moves() const {
     std::set<MachineId> out;
     if (trace() == nullptr) return out;
     for (const PhaseSpan& span : trace()->spans)
-        if (span.fixture < 0 && is_of_character(span.actor)) out.insert(span.machine);
+        if (span.owner.is_actor() && is_of_character(span)) out.insert(span.machine);
     return out;
 }
 
@@ -107,7 +107,7 @@ std::set<std::int32_t> ScoreView::changed_fixtures() const {
     std::set<std::int32_t> out;
     if (trace() == nullptr) return out;
     for (const PhaseSpan& span : trace()->spans)
-        if (span.fixture >= 0 && span.from > 0.0) out.insert(span.fixture);
+        if (span.owner.is_fixture() && span.from > 0.0) out.insert(span.owner.index);
     return out;
 }
 

@@ -290,13 +290,13 @@ void ScoreView::paint_spans(QPainter& p, const Lane& lane) {
     const auto& machines = program()->machines;
     p.setFont(palette::text_font(8.5));
     for (const PhaseSpan& span : trace()->spans) {
-        if (!is_of_character(span.actor)) continue;
+        if (!is_of_character(span)) continue;
         const Machine& machine = machines[span.machine];
         if (stance_lane && machine.kind == MachineKind::stance)
             paint_span(p, span, lane.box, {}, to_qt(machine.name), true);
         if (stance_lane || span.machine != lane.machine) continue;
-        const QColor color = palette::phase_tint(machine_hue(*program(), span.machine), span.phase);
-        paint_span(p, span, lane.box, color, to_qt(machine.phases[static_cast<std::size_t>(span.phase)].name), false);
+        const QColor color = palette::phase_tint(machine_hue(*program(), span.machine), span.phase.at());
+        paint_span(p, span, lane.box, color, to_qt(machine.phases[span.phase].name), false);
     }
 }
 
@@ -310,9 +310,9 @@ void ScoreView::paint_fixture(QPainter& p, const Lane& lane) {
     const Machine& kind = program()->machines[fixture.machine];
     const QColor hue = machine_hue(*program(), fixture.machine);
     for (const PhaseSpan& span : trace()->spans)
-        if (span.fixture == lane.index)
-            paint_span(p, span, lane.box, palette::phase_tint(hue, span.phase),
-                       to_qt(kind.phases[static_cast<std::size_t>(span.phase)].name), false);
+        if (span.owner.is_fixture(static_cast<std::size_t>(lane.index)))
+            paint_span(p, span, lane.box, palette::phase_tint(hue, span.phase.at()),
+                       to_qt(kind.phases[span.phase].name), false);
 }
 
 void ScoreView::paint_move_head(QPainter& p, const Lane& lane) {

@@ -78,6 +78,10 @@ bool ScoreView::is_of_character(std::int32_t actor) const {
     return actor < 0 || actor == static_cast<std::int32_t>(session_.character());
 }
 
+bool ScoreView::is_of_character(const PhaseSpan& span) const {
+    return !span.owner.is_actor() || span.owner.is_actor(session_.character());
+}
+
 std::shared_ptr<const Program> ScoreView::program() const {
     return session_.run_program();
 }
@@ -177,7 +181,7 @@ void ScoreView::mousePressEvent(QMouseEvent* event) {
         if (lane.kind == Lane::Kind::move && trace() != nullptr) {
             const double time = time_at(event->position().x());
             for (const PhaseSpan& span : trace()->spans)
-                if (span.machine == lane.machine && is_of_character(span.actor) && span.from <= time && span.to >= time)
+                if (span.machine == lane.machine && is_of_character(span) && span.from <= time && span.to >= time)
                     select_machine(lane.machine);
         }
     }

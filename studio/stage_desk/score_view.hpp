@@ -106,6 +106,7 @@ class ScoreView : public QWidget {
     void layout_lanes();
     /// Whether an event or span of the trace is shown: of the selected character, or of no one.
     bool is_of_character(std::int32_t actor) const;
+    bool is_of_character(const PhaseSpan& span) const;
     std::set<ButtonId> pressed_buttons() const;
     std::set<std::int32_t> changed_fixtures() const;
     void paint_fixture(QPainter& p, const Lane& lane);

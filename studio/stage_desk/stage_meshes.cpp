@@ -218,9 +218,9 @@ std::vector<RibbonVertex> path_ribbon(const Trace& trace, std::size_t character,
     for (const MachineId move : program.moves) hues[move] = machine_hue(program, move).lighter(135);
     // Where a phase says `accent trail` the path takes its move's hue.
     const auto trails = [&](const TraceRow& row) {
-        if (!row.move || row.move_phase < 0) return false;
+        if (!row.move || !row.move_phase) return false;
         const Machine& machine = program.machines[row.move];
-        const auto& accents = machine.phases[static_cast<std::size_t>(row.move_phase)].effects.accents;
+        const auto& accents = machine.phases[row.move_phase].effects.accents;
         return std::any_of(accents.begin(), accents.end(),
                            [](const Accent& accent) { return accent.kind == AccentKind::trail; });
     };

@@ -162,8 +162,7 @@ TEST(CartRuns, WhoIsPutBackNoLongerSitsOnIt) {
     EXPECT_EQ(words_of(scene, after.trace, {EventKind::respawned}).size(), 1U);
     EXPECT_NEAR(after.state.actors[0].body.position.z, 0.0, 0.01);
     const auto cart = *scene.program.find_machine("cart");
-    EXPECT_EQ(scene.program.machines[cart].phases[static_cast<std::size_t>(after.state.machines[0].phase)].name,
-              "parked");
+    EXPECT_EQ(scene.program.machines[cart].phases[after.state.machines[0].phase].name, "parked");
 }
 
 TEST(CartRuns, ASnapshotGoesOnAsTheRunDid) {

@@ -43,10 +43,10 @@ class Probe {
         state.actors[0].buttons[0].down = true;
         state.actors[0].buttons[0].pressed_at = 9.6;
         state.actors[0].stance = program.stances.back();
-        state.actors[0].machines[state.actors[0].stance].phase = 0;
+        state.actors[0].machines[state.actors[0].stance].phase = PhaseId(0);
         state.actors[0].machines[state.actors[0].stance].phase_since = 8.0;
         const auto probe = program.find_machine("probe").value();
-        state.actors[0].machines[probe].phase = 0;
+        state.actors[0].machines[probe].phase = PhaseId(0);
         state.actors[0].machines[probe].phase_since = 9.5;
         state.actors[0].moves = {probe};
         // The comparison's left side is the expression: run it alone.

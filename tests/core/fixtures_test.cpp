@@ -84,7 +84,7 @@ TEST_P(Fixtures, ADoorClosesByItselfWhenTheDoorwayIsClearAndNotBefore) {
     ASSERT_NEAR(standing, 4.0, 0.45) << "in the doorway";
     double closing = -1.0;
     for (const PhaseSpan& span : trace.spans)
-        if (scene.program.machines[span.machine].name == "door" && span.phase == 3) closing = span.from;
+        if (scene.program.machines[span.machine].name == "door" && span.phase.is(3)) closing = span.from;
     EXPECT_GT(closing, 4.0);
     EXPECT_LT(closing, 4.4);
 }
@@ -211,8 +211,8 @@ TEST_P(Fixtures, ARunMayBeginBeforeALanternThatBurnsAndWaterGivesBackThere) {
     tape.tracks[0].start_lit = "second";
     const Trace trace = scene.run(tape, GetParam());
     EXPECT_NEAR(trace.tracks[0].rows.front().position.x, 8.0 + 0.2 + 0.3 + 0.2, 1e-9) << "before its front";
-    EXPECT_EQ(trace.spans.at(1).phase, 1) << "it burns from the start";
-    EXPECT_EQ(trace.spans.at(0).phase, 0);
+    EXPECT_EQ(trace.spans.at(1).phase, PhaseId(1)) << "it burns from the start";
+    EXPECT_EQ(trace.spans.at(0).phase, PhaseId(0));
     const auto back = read_tape(write_tape(tape), "t");
     ASSERT_TRUE(back) << back.error();
     EXPECT_EQ(back->tracks[0].start_lit, "second");

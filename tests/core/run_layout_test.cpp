@@ -77,7 +77,7 @@ TEST(RunLayout, AKindThatARunDoesWithoutIsNotThere) {
     EXPECT_EQ(rehearsal.layout.fixtures[0].kind, MachineId{});
     EXPECT_EQ(rehearsal.layout.counters, 0U);
     EXPECT_EQ(rehearsal.layout.first_of_kind[kind_id(scene, "chest")], std::nullopt);
-    EXPECT_EQ(initial_world(rehearsal, Vec3{0.0}, 0.0).machines[0].phase, -1);
+    EXPECT_EQ(initial_world(rehearsal, Vec3{0.0}, 0.0).machines[0].phase, PhaseId{});
 }
 
 TEST(RunLayout, WithoutFixturesThereIsNone) {
