@@ -10,6 +10,7 @@ target_compile_definitions(leap_options INTERFACE
 set(leap_checks -fsanitize=address,undefined -fno-sanitize-recover=all)
 if(LEAP_SANITIZE)
   target_compile_options(leap_options INTERFACE -fsanitize=${LEAP_SANITIZE} -fno-sanitize-recover=all
+    -D_GLIBCXX_ASSERTIONS  # an optional without a value, an index past the end
     -Wno-maybe-uninitialized)  # what sanitizers put in confuses it: it warns of std::optional where there is nothing
   target_link_options(leap_options INTERFACE -fsanitize=${LEAP_SANITIZE})
 endif()

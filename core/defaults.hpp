@@ -72,6 +72,8 @@ inline constexpr double near_moving_m = 2.0;
 /// Nearer than this another character counts as near, beside the way that both go in a tick (m): what a move may add to
 /// it within a tick. Touch when characters are thrown about much faster.
 inline constexpr double near_character_m = 0.6;
+/// A freeze lasts no longer than this (s). Leave.
+inline constexpr double longest_freeze_s = 60.0;
 /// Room (m) between what is teleported to and the body that comes out, so that it doesn't touch it.
 inline constexpr double exit_gap_m = 0.2;
 

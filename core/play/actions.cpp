@@ -6,6 +6,7 @@
 #include <numbers>
 
 #include "core/defaults.hpp"
+#include "core/play/blows.hpp"
 #include "core/play/fixtures.hpp"
 #include "core/play/loose.hpp"
 #include "core/play/meters.hpp"
@@ -79,7 +80,42 @@ void remember(const EvaluationContext& m, const Action& action, World& world, Ac
 
 void spend_at(const EvaluationContext& m, const Action& action, double amount, Actor& actor) {
     const auto i = static_cast<std::size_t>(action.index);
-    spend(m.program.meters[i], amount, actor.time, actor.meters[i]);
+    spend(m.program.meters[i], amount, actor.own_time(), actor.meters[i]);
+}
+
+/// Stands still from now on, or for longer than it does already.
+void freeze(double seconds, Actor& actor) {
+    if (!(seconds > 0.0)) return;
+    const double until = actor.time + std::min(seconds, defaults::longest_freeze_s);
+    if (!actor.is_frozen()) actor.frozen_from = actor.time;
+    actor.frozen_until = std::max(actor.frozen_until, until);
+}
+
+/// Who hears it is settled here: nobody in particular, or each of those who are reached.
+void emit(const EvaluationContext& m, const Action& action, const World& world, Emitted& emitted) {
+    const Emission& emission = action.emission;
+    Heard heard;
+    heard.event = action.index;
+    heard.sender = m.fixture ? fixture_owner(m.fixture.at()) : actor_owner(static_cast<std::size_t>(m.actor.id));
+    heard.amount = emission.amount ? number(m, *emission.amount) : 0.0;
+    heard.way = emission.way ? direction_or_zero(vector(m, *emission.way)) : Vec3{0.0};
+    const bool asked_about =
+        std::find(m.program.news.begin(), m.program.news.end(), heard.event) != m.program.news.end();
+    if (asked_about || emission.within) heard.place = middle_of(m, heard.sender);
+    if (!emission.has_receivers()) return emitted.events.push_back(heard);
+    const auto offer = [&](const Owner& who) {
+        if (who == heard.sender || (emission.to && !has_tag(m, who, *emission.to))) return;
+        if (emission.within && glm::length(middle_of(m, who) - heard.place) > number(m, *emission.within)) return;
+        heard.only = who;
+        emitted.events.push_back(heard);
+    };
+    for (std::size_t i = 0; i < world.actors.size(); ++i) offer(actor_owner(i));
+    for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
+        const Machine* kind = fixture_kind(m, i);
+        if (kind == nullptr) continue;
+        if (std::find(kind->hears.begin(), kind->hears.end(), heard.event) != kind->hears.end())
+            offer(fixture_owner(i));
+    }
 }
 
 /// A target that isn't there any more, or never was, is struck without effect.
@@ -102,7 +138,7 @@ void place_body(const Rehearsal& r, const StepCache& cache, const Vec3& feet, co
     placed = settle_body(around, shape, free_body(around, shape, placed), shape.step_up);
     const bool stood = actor.body.grounded;
     if (stood && !placed.grounded) leave_ground(actor, true);
-    if (!stood && placed.grounded) actor.contact_since = actor.time;
+    if (!stood && placed.grounded) actor.contact_since = actor.own_time();
     actor.body = placed;
     actor.ground_velocity = Vec3{0.0};
     actor.seat = {};
@@ -188,9 +224,8 @@ void leave_ground(Actor& actor, bool by_launch) {
     actor.body.grounded = false;
     actor.body.ground_normal = world_up;
     actor.body.ground = {};
-    actor.last_grounded = by_launch ? never : actor.time;
-    actor.last_left_ground = actor.time;
-    actor.contact_since = actor.time;
+    actor.last_grounded = by_launch ? never : actor.own_time();
+    actor.last_left_ground = actor.contact_since = actor.own_time();
 }
 
 void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, World& world, Actor& actor,
@@ -217,7 +252,7 @@ void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, Wo
             case ActionKind::gain: spend_at(m, action, -number(m, action.amount), actor); break;
             case ActionKind::tag: {
                 double& until = actor.tagged_until[static_cast<std::size_t>(action.index)];
-                until = std::max(until, actor.time + number(m, action.amount));
+                until = std::max(until, actor.own_time() + number(m, action.amount));
                 break;
             }
             case ActionKind::untag: actor.tagged_until[static_cast<std::size_t>(action.index)] = never; break;
@@ -242,8 +277,11 @@ void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, Wo
                 emitted.bits |= event_respawned;
                 if (record != nullptr) record->events.push_back({actor.time, EventKind::respawned, -1, -1, actor.id});
                 break;
+            case ActionKind::freeze:
+                if (!owner.fixture) freeze(number(m, action.amount), actor);
+                break;
             case ActionKind::emit_event:
-                emitted.events.push_back(action.index);
+                emit(m, action, world, emitted);
                 if (record != nullptr)
                     record->events.push_back({actor.time, EventKind::emitted, action.index, -1, actor.id});
                 break;

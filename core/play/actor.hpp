@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/motion/body.hpp"
+#include "core/play/heard.hpp"
 #include "core/script/program.hpp"
 #include "core/units/id.hpp"
 
@@ -77,7 +78,8 @@ enum FixtureEvent : std::uint8_t {
     fixture_touched = 1U << 2U,
     fixture_grabbed = 1U << 3U,
     fixture_let_go = 1U << 4U,
-    fixture_used_in_hand = 1U << 5U
+    fixture_used_in_hand = 1U << 5U,
+    fixture_heard = 1U << 6U  ///< an emitted event or a blow has reached it; see World::heard
 };
 
 /// What is between a character and one fixture.
@@ -122,6 +124,8 @@ struct SeenBody {
 /// stretch of motion can be taken again without a copy of every move's phase.
 struct ActorMotion {
     double time = 0.0;  ///< s since the start; how far this character has gone, between instants ahead of the world
+    double frozen_from = never;   ///< s; since when it stands still, for as long as `frozen_until` lies ahead
+    double frozen_until = never;  ///< s
     BodyState body;
     double facing = 0.0;           ///< rad, 0 along x
     double contact_since = 0.0;    ///< since when grounded (or airborne)
@@ -145,6 +149,10 @@ struct ActorMotion {
     FixtureId seat{};                    ///< the fixture that the body sits on
     SeenBody seen;                       ///< kept only when there are others
 
+    bool is_frozen() const { return frozen_until > time; }
+    /// What its timers go by (s): stands while it is frozen. Whatever happened later than that counts as just now.
+    double own_time() const { return is_frozen() ? frozen_from : time; }
+
     friend bool operator==(const ActorMotion&, const ActorMotion&) = default;
 };
 
@@ -156,14 +164,16 @@ struct Actor : ActorMotion {
     double look_pitch = 0.0;
     Vec2 stick{0.0};
     MachineId stance;
-    std::vector<MachineId> moves;     ///< by layer: the active move, if any
-    std::vector<std::int32_t> heard;  ///< emitted events that it hears now, in Program::events
+    std::vector<MachineId> moves;  ///< by layer: the active move, if any
+    std::vector<Heard> heard;      ///< what it hears now
+    std::vector<Heard> news;       ///< by Program::news: as it was heard last
     PerId<ButtonId, ButtonState> buttons;
     std::vector<CounterState> counters;  ///< by counter of the program; those of fixtures stand in World::counters
     std::vector<double> memory;
     std::vector<double> tagged_until;         ///< by tag
     PerId<MachineId, MachineState> machines;  ///< by machine of the program; those of kinds of fixtures are not used
     FixtureId focus{};                        ///< the fixture that has the focus
+    double blow_reach_m = 0.0;                ///< how far the blows of the phases in force reach; 0: there are none
     RespawnPlace respawn;
 
     /// The active move of the body's layer, if any.

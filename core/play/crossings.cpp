@@ -77,16 +77,16 @@ void offer_watch(Earliest& out, const EvaluationContext& m, const Outlook& ahead
             break;
         case WatchKind::speed: offer_speed(out, m, law, value); break;
         case WatchKind::phase_time:
-            if (watch.index >= 0) out.crossing(machine_since() + value - s.time);
+            if (watch.index >= 0) out.crossing(machine_since() + value - m.now());
             break;
-        case WatchKind::stance_time: out.crossing(s.machines[s.stance].phase_since + value - s.time); break;
+        case WatchKind::stance_time: out.crossing(s.machines[s.stance].phase_since + value - m.now()); break;
         case WatchKind::held_time: {
             const ButtonState& button = s.buttons[ButtonId::read(watch.index)];
-            if (button.down) out.crossing(button.pressed_at + value - s.time);
+            if (button.down) out.crossing(button.pressed_at + value - m.now());
             break;
         }
         case WatchKind::grounded_time:
-            if (s.body.grounded) out.crossing(s.contact_since + value - s.time);
+            if (s.body.grounded) out.crossing(s.contact_since + value - m.now());
             break;
         case WatchKind::meter: {
             const auto meter = static_cast<std::size_t>(watch.index);
@@ -94,11 +94,11 @@ void offer_watch(Earliest& out, const EvaluationContext& m, const Outlook& ahead
             break;
         }
         case WatchKind::airborne_time:
-            if (!s.body.grounded) out.crossing(s.contact_since + value - s.time);
+            if (!s.body.grounded) out.crossing(s.contact_since + value - m.now());
             break;
         case WatchKind::within: {
             const double last = last_true(m, watch.sense, watch.index);
-            if (last < s.time && std::isfinite(last)) out.crossing(last + value - s.time);
+            if (last < m.now() && std::isfinite(last)) out.crossing(last + value - m.now());
             break;
         }
     }
@@ -110,11 +110,15 @@ void offer_condition(Earliest& out, const EvaluationContext& m, const Outlook& a
 
 void offer_phase(Earliest& out, const EvaluationContext& m, const Outlook& ahead, const MachineState& running,
                  const Phase& phase) {
-    const double elapsed = m.actor.time - running.phase_since;
+    const double elapsed = m.now() - running.phase_since;
     if (phase.duration) out.timer(number(m, *phase.duration) - elapsed);
     for (const Transition& transition : phase.transitions) {
         if (transition.after) out.timer(number(m, *transition.after) - elapsed);
         if (transition.when) offer_condition(out, m, ahead, *transition.when);
+    }
+    for (const Blow& blow : phase.effects.blows) {
+        if (blow.from) out.timer(number(m, *blow.from) - elapsed);
+        if (blow.until) out.timer(number(m, *blow.until) - elapsed);
     }
     for (const Block& block : phase.blocks)
         if (block.trigger == syntax::Trigger::at) out.timer(number(m, block.at) - elapsed);
@@ -125,7 +129,7 @@ void offer_counter(Earliest& out, const EvaluationContext& m, const Outlook& ahe
                    const CounterState& now) {
     if (!counter.back_when) return;
     offer_condition(out, m, ahead, *counter.back_when);
-    if (now.back_since > never) out.timer(now.back_since + number(m, counter.back_after) - m.actor.time);
+    if (now.back_since > never) out.timer(now.back_since + number(m, counter.back_after) - m.now());
 }
 
 /// A press that still waits, or a condition that starts by itself: whatever may let the move begin.
@@ -142,7 +146,7 @@ void offer_starts(Earliest& out, const EvaluationContext& m, const Outlook& ahea
     if (const auto refusal = cut_refusal(m, index); refusal && refusal->seconds_left) out.timer(*refusal->seconds_left);
     for (const Gate& gate : machine.gates) {
         if (gate.cooldown) {
-            out.timer(running.started_at + number(m, gate.cooldown_time) - m.actor.time);
+            out.timer(running.started_at + number(m, gate.cooldown_time) - m.now());
         } else {
             offer_condition(out, m, ahead, gate.condition);
         }
@@ -172,13 +176,19 @@ void offer_fixtures(Earliest& out, const EvaluationContext& m, const Outlook& ah
 
 }  // namespace
 
+double time_to_fixtures(const EvaluationContext& m, double longest) {
+    Earliest out(longest);
+    offer_fixtures(out, m, {Law{}, MeterRates{}});
+    return out.seconds();
+}
+
 NextInstant time_to_next_instant(const EvaluationContext& m, const Law& law, const MeterRates& rates, double longest) {
     Earliest out(std::min(longest, law.horizon));
     const Outlook ahead{law, rates};
     for (const MachineId move : m.actor.moves)
         if (const Phase* phase = phase_in_force(m, move); phase != nullptr)
             offer_phase(out, m, ahead, m.actor.machines[move], *phase);
-    for (const double until : m.actor.tagged_until) out.timer(until - m.actor.time);
+    for (const double until : m.actor.tagged_until) out.timer(until - m.now());
     for (const MachineId index : m.program.stances) {
         const Machine& stance = m.program.machines[index];
         if (stance.when) offer_condition(out, m, ahead, *stance.when);
@@ -191,7 +201,7 @@ NextInstant time_to_next_instant(const EvaluationContext& m, const Law& law, con
         if (!move.charges) continue;
         if (move.charges->refill_when) offer_condition(out, m, ahead, *move.charges->refill_when);
         if (move.charges->refill_after && running.charge_spent_at > never)
-            out.timer(running.charge_spent_at + number(m, *move.charges->refill_after) - m.actor.time);
+            out.timer(running.charge_spent_at + number(m, *move.charges->refill_after) - m.now());
     }
     for (std::size_t i = 0; i < m.program.counters.size(); ++i) {
         const CounterInfo& counter = m.program.counters[i];

@@ -15,5 +15,7 @@ struct NextInstant {
 /// the value a condition compares it with. At most `longest`.
 NextInstant time_to_next_instant(const EvaluationContext& context, const Law& law, const MeterRates& rates,
                                  double longest);
+/// The same of fixtures alone, for a character whose own time stands, s.
+double time_to_fixtures(const EvaluationContext& context, double longest);
 
 }  // namespace leap

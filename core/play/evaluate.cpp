@@ -84,7 +84,7 @@ struct MomentSenses {
     }
     double memory(int slot) const { return context.actor.memory[static_cast<std::size_t>(slot)]; }
     bool within(const Instruction& in, double seconds) const {
-        return context.actor.time - last_true(context, in.sense, in.index) <= seconds;
+        return context.now() - last_true(context, in.sense, in.index) <= seconds;
     }
 };
 
@@ -168,6 +168,26 @@ bool is_clear(const EvaluationContext& m, std::size_t i) {
                                    meets(now, capsule, a.body.position, defaults::clear_gap_m);
                         }) &&
            !loose_lies_in(m, i);
+}
+
+/// Whether who asks hears an event now; `struck`: hears that their own blow has met somebody.
+bool is_heard(const EvaluationContext& m, int event, bool struck) {
+    // What has led a fixture through a way is answered.
+    if (m.fixture && (m.world.contacts[m.fixture.at()].events & fixture_heard) == 0 && !struck) return false;
+    const std::vector<Heard>& heard = m.fixture ? m.world.heard : m.actor.heard;
+    return std::any_of(heard.begin(), heard.end(), [&](const Heard& one) {
+        const bool mine = !m.fixture || one.only.is_nobody() || one.only.is_fixture(m.fixture.at());
+        return one.event == event && one.struck == struck && mine;
+    });
+}
+
+/// The event as who asks heard it last. `row`: in Program::news.
+const Heard& news_of(const EvaluationContext& m, int row) {
+    static const Heard none;
+    const auto at = static_cast<std::size_t>(row);
+    const std::size_t first = m.fixture ? m.fixture.at() * m.program.news.size() : 0;
+    const std::vector<Heard>& news = m.fixture ? m.world.news : m.actor.news;
+    return first + at < news.size() ? news[first + at] : none;
 }
 
 bool fixture_truth(const EvaluationContext& m, Sense sense) {
@@ -297,7 +317,7 @@ bool actor_has_tag(const EvaluationContext& m, const Actor& who, std::int32_t ta
     if (std::find(always.begin(), always.end(), tag) != always.end()) return true;
     if (tag == m.program.holding_tag && holds_something(m.world, actor_owner(static_cast<std::size_t>(who.id))))
         return true;
-    if (who.tagged_until[static_cast<std::size_t>(tag)] > who.time + 1e-10) return true;
+    if (who.tagged_until[static_cast<std::size_t>(tag)] > who.own_time() + 1e-10) return true;
     const auto carries = [&](MachineId machine) {
         const PhaseId phase = machine ? who.machines[machine].phase : PhaseId{};
         if (!phase) return false;
@@ -374,7 +394,8 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::held: return as_number(button_state(m, index).down);
         case Sense::pressed: return as_number(button_state(m, index).fresh_press);
         case Sense::released: return as_number(button_state(m, index).fresh_release);
-        case Sense::held_time: return button_state(m, index).down ? m.time() - button_state(m, index).pressed_at : 0.0;
+        case Sense::held_time:
+            return button_state(m, index).down ? std::max(0.0, m.time() - button_state(m, index).pressed_at) : 0.0;
         case Sense::press_length: {
             const ButtonState& button = button_state(m, index);
             if (button.pressed_at == never) return 0.0;
@@ -398,9 +419,12 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::probe_side:
         case Sense::probe_slope:
         case Sense::probe_target: return probe_number(m, sense, index);
-        case Sense::heard: {
-            const std::vector<std::int32_t>& heard = m.fixture ? m.world.heard : s.heard;
-            return as_number(std::find(heard.begin(), heard.end(), index) != heard.end());
+        case Sense::heard: return as_number(is_heard(m, index, false));
+        case Sense::struck: return as_number(is_heard(m, index, true));
+        case Sense::amount_of: return news_of(m, index).amount;
+        case Sense::sent_by: {
+            const Owner& sender = news_of(m, index).sender;
+            return as_number(!sender.is_nobody() && has_tag(m, sender, detail));
         }
         case Sense::respawned: return as_number((s.events & event_respawned) != 0);
         case Sense::used:
@@ -455,6 +479,8 @@ Vec3 sense_vector(const EvaluationContext& m, Sense sense, int index) {
         case Sense::probe_place:
         case Sense::probe_normal:
         case Sense::probe_direction: return probe_vector(m, sense, index);
+        case Sense::way_of: return news_of(m, index).way;
+        case Sense::place_of: return news_of(m, index).place;
         case Sense::stick: return stick_in_world(m);
         case Sense::forward: return facing_direction(m.facing());
         case Sense::right: return {std::sin(m.facing()), -std::cos(m.facing()), 0.0};
@@ -478,15 +504,15 @@ Vec3 sense_vector(const EvaluationContext& m, Sense sense, int index) {
 double last_true(const EvaluationContext& m, Sense sense, int index) {
     const Actor& s = m.actor;
     switch (sense) {
-        case Sense::grounded: return s.body.grounded ? s.time : s.last_grounded;
-        case Sense::airborne: return s.body.grounded ? s.last_airborne : s.time;
+        case Sense::grounded: return s.body.grounded ? m.now() : s.last_grounded;
+        case Sense::airborne: return s.body.grounded ? s.last_airborne : m.now();
         case Sense::landed: return s.last_landed;
         case Sense::left_ground: return s.last_left_ground;
-        case Sense::held: return button_state(m, index).down ? s.time : button_state(m, index).released_at;
+        case Sense::held: return button_state(m, index).down ? m.now() : button_state(m, index).released_at;
         case Sense::pressed: return button_state(m, index).pressed_at;
         case Sense::released: return button_state(m, index).released_at;
         case Sense::active:
-            return machine_state(m, MachineId::read(index)).phase ? s.time
+            return machine_state(m, MachineId::read(index)).phase ? m.now()
                                                                   : machine_state(m, MachineId::read(index)).ended_at;
         default: return never;
     }

@@ -36,7 +36,9 @@ struct EvaluationContext {
     Owner by{};                           ///< who has just come to it
 
     const BodyInfo& body() const { return program.bodies[static_cast<std::size_t>(actor.kind)]; }
-    double time() const { return actor.time + ahead; }
+    /// What timers go by: a fixture's by the world's time, a character's by its own.
+    double now() const { return fixture ? actor.time : actor.own_time(); }
+    double time() const { return now() + ahead; }
     Vec3 feet() const { return motion == nullptr ? actor.body.position : actor.body.position + motion->moved; }
     Vec3 velocity() const { return motion == nullptr ? actor.body.velocity : actor.body.velocity + motion->gained; }
     double facing() const { return motion == nullptr ? actor.facing : actor.facing + motion->turned_rad; }

@@ -16,7 +16,7 @@ std::string ago(double seconds) {
 }
 
 std::string seen_by(const EvaluationContext& m, const GatePart& part) {
-    if (part.within) return ago(m.actor.time - last_true(m, part.within->sense, part.within->index));
+    if (part.within) return ago(m.now() - last_true(m, part.within->sense, part.within->index));
     if (part.left) {
         const std::string left = quantity_text(number(m, *part.left), part.left->type.dimension, 2);
         const std::string right = quantity_text(number(m, *part.right), part.right->type.dimension, 2);
@@ -48,7 +48,7 @@ GateAnswer answer_of(const EvaluationContext& m, MachineId move, const Gate& gat
     out.range = gate.range;
     out.holds = gate_holds(m, move, gate);
     if (gate.cooldown) {
-        const double since = m.actor.time - m.actor.machines[move].started_at;
+        const double since = m.now() - m.actor.machines[move].started_at;
         const double left = number(m, gate.cooldown_time) - since;
         out.seen = left > 0.0 ? fmt::format("{:.2f} s left", left) : "over";
         return out;

@@ -10,7 +10,7 @@ namespace leap {
 bool gate_holds(const EvaluationContext& m, MachineId move, const Gate& gate) {
     if (!gate.cooldown) return holds(m, gate.condition);
     const double started = m.actor.machines[move].started_at;
-    return m.actor.time - started >= number(m, gate.cooldown_time) - defaults::timer_rounding_s;
+    return m.now() - started >= number(m, gate.cooldown_time) - defaults::timer_rounding_s;
 }
 
 bool charge_left(const EvaluationContext& m, MachineId move) {
@@ -23,14 +23,14 @@ bool press_waits(const EvaluationContext& m, MachineId move) {
     const ButtonState& button = m.actor.buttons[machine.button];
     if (!button.pending) return false;
     const double buffer = machine.buffer ? number(m, *machine.buffer) : 0.0;
-    return button.fresh_press || m.actor.time - button.pressed_at <= buffer + defaults::timer_rounding_s;
+    return button.fresh_press || m.now() - button.pressed_at <= buffer + defaults::timer_rounding_s;
 }
 
 bool is_triggered(const EvaluationContext& m, MachineId move) {
     const Machine& machine = m.program.machines[move];
     if (machine.button) return press_waits(m, move);
     const MachineState& own = m.actor.machines[move];
-    if (own.started_at == m.actor.time) return false;
+    if (own.started_at == m.now()) return false;
     if (machine.start_on) return truth(m, machine.start_on->truth);
     return !own.phase && holds(m, machine.start_when->condition);
 }
@@ -43,7 +43,7 @@ std::optional<CutRefusal> cut_refusal(const EvaluationContext& m, MachineId move
     const CutRights& cut = *phase->cut;
     const bool listed = cut.all || std::find(cut.moves.begin(), cut.moves.end(), move) != cut.moves.end();
     if (!listed) return CutRefusal{active, std::nullopt};
-    const double elapsed = m.actor.time - m.actor.machines[active].phase_since;
+    const double elapsed = m.now() - m.actor.machines[active].phase_since;
     const double left = cut.after ? number(m, *cut.after) - elapsed : 0.0;
     if (left <= defaults::timer_rounding_s) return std::nullopt;
     return CutRefusal{active, left};

@@ -49,6 +49,7 @@ bool Instant::run() {
     }
     for (std::size_t i = first_; i < last_; ++i) scratch_.actors[i].changed = false;
     const bool changed = run_rounds();
+    keep_reach_of_blows();
     for (std::size_t i = first_; i < last_; ++i)
         if (shared_change_ || scratch_.actors[i].changed) scratch_.actors[i].progress.quiet = false;
     return changed;
@@ -68,6 +69,7 @@ bool Instant::run_rounds() {
         }
         if (changes >= most_changes()) note(EventKind::fault, actor_->body_move().written(), -1);
         forget_events();
+        deal_blows();
         if (!show_news()) return changed_ || round > 0;
     }
     forget_events();
@@ -94,8 +96,8 @@ void Instant::fall_back(const EvaluationContext& m, const CounterInfo& info, Cou
         counter.back_since = never;
         return;
     }
-    if (counter.back_since == never) counter.back_since = actor_->time;
-    if (actor_->time - counter.back_since < number(m, info.back_after) - defaults::timer_rounding_s) return;
+    if (counter.back_since == never) counter.back_since = m.now();
+    if (m.now() - counter.back_since < number(m, info.back_after) - defaults::timer_rounding_s) return;
     if (counter.value == *info.back_to) return;
     counter.value = *info.back_to;
     note_change();
@@ -133,9 +135,9 @@ void Instant::refill_charges() {
         }
         if (!charges->refill_after) continue;
         const double time = number(m, *charges->refill_after);
-        if (actor_->time - own.charge_spent_at >= time - defaults::timer_rounding_s) {
+        if (actor_->own_time() - own.charge_spent_at >= time - defaults::timer_rounding_s) {
             own.charges += 1.0;
-            own.charge_spent_at = actor_->time;
+            own.charge_spent_at = actor_->own_time();
             changes().note();
         }
     }
@@ -167,6 +169,7 @@ void Instant::forget_events() {
 /// What acts have emitted, how moves ended and what fixtures were told is an event too: it is seen in the round after.
 /// False when there is nothing.
 bool Instant::show_news() {
+    if (!alone_) wake_who_hears();
     const bool told = !alone_ && show_news_of_fixtures();
     shared_change_ = shared_change_ || told;
     bool any = told || outcomes_;
@@ -182,10 +185,14 @@ bool Instant::show_news() {
                 machine.outcome_ahead = Outcome::none;
             }
         actor.events = emitted.bits;
-        actor.heard = emitted.events;
         if (emitted.any()) scratch_.actors[i].changed = true;
         if (!emitted.events.empty()) shared_change_ = true;
-        if (!alone_) world_.heard.insert(world_.heard.end(), emitted.events.begin(), emitted.events.end());
+        for (const Heard& heard : emitted.events) {
+            if (heard.only.is_nobody()) actor.heard.push_back(heard);
+            if (heard.only.is_actor()) world_.actors[heard.only.at()].heard.push_back(heard);
+            if (!alone_ && !heard.only.is_actor()) world_.heard.push_back(heard);
+            keep_news(heard);
+        }
         emitted.clear();
     }
     outcomes_shown_ = outcomes_;

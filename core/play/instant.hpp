@@ -4,6 +4,7 @@
 #include <span>
 
 #include "core/play/actions.hpp"
+#include "core/play/blows.hpp"
 #include "core/play/step.hpp"
 
 namespace leap {
@@ -59,6 +60,14 @@ class Instant {
     bool start_move();
     bool choose_stance();
 
+    // instant_blows.cpp
+    void deal_blows();
+    void deal_blows_of(const EvaluationContext& context, const Owner& striker);
+    void strike(const EvaluationContext& context, const DealtBlow& dealt, const Owner& striker, const Owner& victim);
+    bool may_begin_anew(const RunningMachine& running);
+    void keep_news(const Heard& heard);
+    void keep_reach_of_blows();
+
     // instant_fixtures.cpp
     bool is_asked(std::size_t fixture) const;
     template <class Ask>
@@ -67,6 +76,7 @@ class Instant {
     void forget_meetings(std::size_t fixture);
     bool take_fixture_ways();
     void fall_back_of_fixtures();
+    void wake_who_hears();
     bool show_news_of_fixtures();
     void look_for_focus();
     void asks_for_hands();

@@ -122,6 +122,23 @@ void Instant::asks_for_hands() {
     use_hands(rehearsal_, world_, *actor_, cache());
 }
 
+/// Fixtures that hear something in the next round, however far off, are asked then.
+void Instant::wake_who_hears() {
+    for (std::size_t k = first_; k < last_; ++k)
+        for (const Heard& heard : scratch_.actors[k].emitted.events) {
+            if (heard.only.is_actor()) continue;
+            for (std::size_t i = 0; i < world_.fixtures.size(); ++i) {
+                if (heard.only.is_fixture() && !heard.only.is_fixture(i)) continue;
+                const MachineId kind = rehearsal_.layout.fixtures[i].kind;
+                if (!kind) continue;
+                const auto& hears = machine(kind).hears;
+                if (std::find(hears.begin(), hears.end(), heard.event) == hears.end()) continue;
+                world_.contacts[i].events_ahead |= fixture_heard;
+                changes().note_of_fixture();
+            }
+        }
+}
+
 /// What fixtures were told is seen in the round after; what happened to them has been seen. True when there is any.
 bool Instant::show_news_of_fixtures() {
     if (world_.fixtures.empty()) return false;

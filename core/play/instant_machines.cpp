@@ -47,7 +47,7 @@ void Instant::blocks_on_events(const RunningMachine& running) {
         if (due(block)) actions(block.actions);
     for (const Block& block : machine(running.kind).blocks)
         if (due(block)) actions(block.actions);
-    const double elapsed = actor_->time - state_of(running).phase_since;
+    const double elapsed = context(running).now() - state_of(running).phase_since;
     double& done = state_of(running).blocks_done_until;
     double last = done;
     for (const Block& block : phase.blocks) {
@@ -63,7 +63,7 @@ void Instant::blocks_on_events(const RunningMachine& running) {
 bool Instant::take_way(const RunningMachine& running) {
     const Phase& phase = phase_of(running);
     const EvaluationContext m = context(running);
-    const double elapsed = actor_->time - state_of(running).phase_since;
+    const double elapsed = m.now() - state_of(running).phase_since;
     const bool time_up = phase.duration && elapsed >= number(m, *phase.duration) - defaults::timer_rounding_s;
     const Transition* plain = nullptr;
     for (const Transition& transition : phase.transitions) {
@@ -94,7 +94,7 @@ bool Instant::take_way(const RunningMachine& running) {
 
 /// The press that led into a phase doesn't lead out of it again at once.
 bool Instant::led_here(const RunningMachine& running, const Transition& transition) {
-    if (!transition.takes_press || state_of(running).phase_since != actor_->time) return false;
+    if (!transition.takes_press || state_of(running).phase_since != context(running).now()) return false;
     return actor_->buttons[transition.takes_press].pressed_at == actor_->time;
 }
 
@@ -113,6 +113,7 @@ void Instant::follow(const RunningMachine& running, const Transition& transition
 
 void Instant::enter(const RunningMachine& running, PhaseId phase, PhaseExit left_by) {
     const FixtureId fixture = running.fixture;
+    if (!may_begin_anew(running)) return;
     std::optional<FixturePose> stood;
     if (fixture) {
         world_.fixtures[fixture.at()].from = fixture_offset(context(), fixture.at());
@@ -124,7 +125,7 @@ void Instant::enter(const RunningMachine& running, PhaseId phase, PhaseExit left
     const bool opens = !own.phase;
     const bool sat = fixture && any_seated(world_, fixture.at());
     own.phase = phase;
-    own.phase_since = actor_->time;
+    own.phase_since = fixture ? actor_->time : actor_->own_time();
     own.blocks_done_until = never;
     own.drive_direction = Vec3{0.0};
     note_change();

@@ -24,7 +24,7 @@ void Instant::end(MachineId move, EventKind kind, std::int32_t by, PhaseExit lef
     leave_phase({move, {}}, left_by);
     MachineState& own = state_of(move);
     own.phase = {};
-    own.ended_at = actor_->time;
+    own.ended_at = actor_->own_time();
     std::replace(actor_->moves.begin(), actor_->moves.end(), move, MachineId{});
     own.outcome_ahead =
         kind == EventKind::ended ? Outcome::completed : (kind == EventKind::failed ? Outcome::failed : Outcome::cut);
@@ -60,10 +60,10 @@ bool Instant::start_move() {
         if (active) end(active, EventKind::cut, move.written(), PhaseExit{PhaseExit::By::cut});
         if (machine(move).button) actor_->buttons[machine(move).button].pending = false;
         MachineState& own = state_of(move);
-        own.started_at = actor_->time;
+        own.started_at = actor_->own_time();
         if (machine(move).charges) {
             own.charges -= 1.0;
-            own.charge_spent_at = actor_->time;
+            own.charge_spent_at = actor_->own_time();
         }
         active = move;
         enter({move, {}}, PhaseId(0), PhaseExit{PhaseExit::By::cut});
@@ -87,10 +87,10 @@ bool Instant::choose_stance() {
         if (now) {
             leave_phase({now, {}}, PhaseExit{PhaseExit::By::cut});
             state_of(now).phase = {};
-            state_of(now).ended_at = actor_->time;
+            state_of(now).ended_at = actor_->own_time();
         }
         actor_->stance = index;
-        state_of(index).started_at = actor_->time;
+        state_of(index).started_at = actor_->own_time();
         enter({index, {}}, PhaseId(0), PhaseExit{PhaseExit::By::cut});
         note(EventKind::stance, index.written(), -1);
         return true;

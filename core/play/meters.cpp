@@ -13,7 +13,7 @@ namespace {
 bool rested(const EvaluationContext& m, std::size_t meter) {
     const MeterInfo& info = m.program.meters[meter];
     if (!info.refill_after) return true;
-    return m.actor.time - m.actor.meters[meter].spent_at >= number(m, *info.refill_after) - defaults::timer_rounding_s;
+    return m.now() - m.actor.meters[meter].spent_at >= number(m, *info.refill_after) - defaults::timer_rounding_s;
 }
 
 template <class Visit>
@@ -50,7 +50,7 @@ double time_to_meter_change(const EvaluationContext& m, const MeterRates& rates)
             if (left > defaults::timer_rounding_s) soonest = std::min(soonest, left);
         }
         if (info.refill_after && meter.value < info.high && !rested(m, i) && std::isfinite(meter.spent_at))
-            soonest = std::min(soonest, meter.spent_at + number(m, *info.refill_after) - m.actor.time);
+            soonest = std::min(soonest, meter.spent_at + number(m, *info.refill_after) - m.now());
     }
     return soonest;
 }

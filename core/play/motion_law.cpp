@@ -244,7 +244,7 @@ Forces forces_at(const EvaluationContext& m) {
         if (gravity == nullptr && effects.gravity) gravity = &*effects.gravity;
         if (out.drive == nullptr && effects.drive && glm::length(running.drive_direction) > 0.5) {
             out.drive = &*effects.drive;
-            out.drive_time = m.actor.time - running.phase_since;
+            out.drive_time = m.now() - running.phase_since;
             out.drive_direction = running.drive_direction;
             if (effects.drive->adding) out.drive_base = running.drive_base;
             if (phase.duration) out.drive_duration = number(m, *phase.duration);

@@ -31,11 +31,10 @@ bool could_meet(const Actor& actor, const SeenBody& other) {
     const Vec3 towards = actor.body.velocity + actor.ground_velocity - other.velocity;
     const Vec3 between = other.position - actor.body.position;
     const double most_speed = std::abs(towards.x) + std::abs(towards.y) + std::abs(towards.z);
-    const double room = defaults::near_character_m + actor.radius + other.radius;
+    const double room = defaults::near_character_m + actor.radius + other.radius + actor.blow_reach_m;
     const double most = room + most_speed / defaults::slowest_usual_rate_hz;
     if (between.x * between.x + between.y * between.y > most * most) return false;  // the usual case, without roots
-    const double reach = defaults::near_character_m + glm::length(towards) / defaults::slowest_usual_rate_hz +
-                         actor.radius + other.radius;
+    const double reach = room + glm::length(towards) / defaults::slowest_usual_rate_hz;
     // Upright capsules: the distance of their axes.
     const double above = std::max({0.0, between.z - actor.height, -between.z - other.height});
     return horizontal_length(between) < reach && above < reach;
@@ -47,7 +46,7 @@ void show_to_others(Actor& actor) {
     SeenBody& seen = actor.seen;
     seen.time = actor.time;
     seen.position = actor.body.position;
-    seen.velocity = actor.body.velocity + actor.ground_velocity;
+    seen.velocity = (actor.is_frozen() ? Vec3{0.0} : actor.body.velocity) + actor.ground_velocity;
     seen.height = actor.height;
     seen.radius = actor.radius;
     seen.ground = actor.body.grounded ? actor.body.ground : Surface{};

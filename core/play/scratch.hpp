@@ -27,6 +27,14 @@ struct ActorStretch {
     bool as_foreseen = false;  ///< no timer is due at its end, no watched quantity has passed a value, nothing was met
 };
 
+/// A blow that is being dealt, and one whom it could meet.
+struct WatchedBlow {
+    Owner striker;
+    MachineId machine;
+    std::size_t index = 0;  ///< in Effects::blows of the phase
+    Owner victim;
+};
+
 /// What conditions say at one instant; see core/play/seek.hpp.
 struct Noticed {
     struct Truth {
@@ -37,6 +45,7 @@ struct Noticed {
     std::size_t own = 0;                ///< how many of them are the character's; the others are of fixtures
     std::vector<MachineId> starts;      ///< moves that may start by it
     std::vector<std::size_t> fixtures;  ///< those that are asked
+    std::vector<WatchedBlow> blows;     ///< those that are watched
     double time = 0.0;                  ///< when it was noticed
     double next_time = 0.0;             ///< when the next way comes to be asked that waits for a time
     FixtureId focus{};
@@ -47,8 +56,8 @@ struct Noticed {
 
 /// Events that acts have caused; they are seen in the next round of the instant.
 struct Emitted {
-    std::uint32_t bits = 0;            ///< EventBit
-    std::vector<std::int32_t> events;  ///< in Program::events
+    std::uint32_t bits = 0;  ///< EventBit
+    std::vector<Heard> events;
     bool any() const { return bits != 0 || !events.empty(); }
     void clear() {
         bits = 0;

@@ -64,7 +64,7 @@ void step_out(const Rehearsal& r, World& world, Actor& actor, StepCache& cache) 
     const auto beside = place_beside(m, fixture);
     actor.body.position = beside.value_or(pose.center + world_up * (glm::length(pose.half) + 0.05));
     actor.body.grounded = false;
-    actor.contact_since = actor.last_airborne = actor.time;
+    actor.contact_since = actor.last_airborne = actor.own_time();
     actor.seat = {};
     actor.body = settle_body(m.surroundings(), r.shape(actor), actor.body, r.shape(actor).step_up);
 }

@@ -5,6 +5,7 @@
 #include <limits>
 
 #include "core/defaults.hpp"
+#include "core/play/blows.hpp"
 #include "core/play/fixtures.hpp"
 #include "core/play/focus.hpp"
 #include "core/play/gates.hpp"
@@ -41,6 +42,7 @@ class Noticing {
             note(m_, *r_.program.meters[static_cast<std::size_t>(i)].refill_when, true);
         for (const std::int32_t kind : r_.program.volumes_heard)
             out_.truths.push_back({in_volume(m_, kind).inside(), true});
+        for (const WatchedBlow& watched : first_.blows) out_.truths.push_back({is_meeting(watched), false});
         out_.own = out_.truths.size();
         for (const std::size_t i : first_.fixtures) fixture(i);
         if (!first_.focus_changes) return;
@@ -88,6 +90,15 @@ class Noticing {
                 note(own, *back, true);
     }
 
+    bool is_meeting(const WatchedBlow& watched) {
+        const EvaluationContext m = watched.striker.is_fixture() ? m_.of_fixture(watched.striker.at()) : m_;
+        const std::vector<DealtBlow> dealt = dealt_blows(m);
+        return std::any_of(dealt.begin(), dealt.end(), [&](const DealtBlow& one) {
+            return one.machine == watched.machine && one.index == watched.index &&
+                   gap_to(m, one, watched.victim) <= 0.0;
+        });
+    }
+
     const Rehearsal& r_;
     const World& world_;
     const Actor& actor_;
@@ -95,6 +106,28 @@ class Noticing {
     const Noticed& first_;
     Noticed& out_;
 };
+
+/// The blows that are dealt now by a character, or by fixtures that speak of it, with each whom they could meet.
+void find_blows(const EvaluationContext& m, std::vector<WatchedBlow>& out) {
+    out.clear();
+    if (!m.program.has_blows) return;
+    const auto add = [&](const EvaluationContext& of, const Owner& striker) {
+        for (const DealtBlow& dealt : dealt_blows(of)) {
+            const auto offer = [&](const Owner& victim) {
+                if (may_be_met(of, dealt, striker, victim))
+                    out.push_back({striker, dealt.machine, dealt.index, victim});
+            };
+            for (std::size_t k = 0; k < m.world.actors.size(); ++k) offer(actor_owner(k));
+            for (std::size_t i = 0; i < m.world.fixtures.size(); ++i) offer(fixture_owner(i));
+        }
+    };
+    if (m.actor.blow_reach_m > 0.0) add(m, actor_owner(static_cast<std::size_t>(m.actor.id)));
+    for (const std::size_t i : m.cache->lively) {
+        const Phase* phase = fixture_phase(m, i);
+        if (phase == nullptr || phase->effects.blows.empty()) continue;
+        if (subject_now(m, i) == static_cast<std::size_t>(m.actor.id)) add(m.of_fixture(i), fixture_owner(i));
+    }
+}
 
 /// `quiet`: nothing has happened since the last stretch's end, so what was noticed there still holds.
 void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bool quiet, ActorScratch& scratch) {
@@ -124,6 +157,9 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
         first.focus_changes = first.focus_changes || stand.focus_reach >= 0.0;
         if (!stand.waits || fixture_kind(m, i)->asks_touch) first.fixtures.push_back(i);
     }
+    find_blows(m, first.blows);
+    // Whom a blow has met isn't watched any more.
+    quiet = quiet && first.blows.empty();
     if (first.focus_changes) first.focus = actor.focus;
     // A way whose time has come since is asked from now on.
     quiet = quiet && first.next_time > first.time + defaults::crossing_nudge_s && scratch.now_is_current &&
@@ -193,6 +229,25 @@ void find_passed_volumes(const Rehearsal& r, const Vec3& from, const Vec3& way, 
     }
 }
 
+/// Shares of the way at which a blow is nearest to somebody whom it meets neither at the begin nor at the end. It goes
+/// along with the body; that it turns, too, is left to how short its stretches are.
+void find_passed_by_blows(const EvaluationContext& m, const Vec3& from, const Noticed& first,
+                          std::vector<double>& out) {
+    const Vec3 way = m.actor.body.position - from;
+    for (const WatchedBlow& watched : first.blows) {
+        if (!watched.striker.is_actor()) continue;
+        for (DealtBlow dealt : dealt_blows(m)) {
+            if (dealt.machine != watched.machine || dealt.index != watched.index) continue;
+            const Vec3 end = dealt.feet;
+            const auto gap = [&](double share) {
+                dealt.feet = end - way * (1.0 - share);
+                return gap_to(m, dealt, watched.victim);
+            };
+            if (gap(0.0) > 0.0 && gap(1.0) > 0.0) offer_least(gap, 0.0, out);
+        }
+    }
+}
+
 /// Shares of the way at which something is nearest that was passed: neither touched (or in reach of the focus) at the
 /// begin nor at the end.
 void find_passed(const Rehearsal& r, const Vec3& from, const World& world, const Actor& actor, const StepCache& cache,
@@ -227,6 +282,7 @@ void find_passed(const Rehearsal& r, const Vec3& from, const World& world, const
         if (away(0.0) > stand.focus_reach && away(1.0) > stand.focus_reach) offer_least(away, stand.focus_reach, out);
     }
     find_passed_volumes(r, from, way, actor, out);
+    find_passed_by_blows(m, from, first, out);
     std::sort(out.begin(), out.end());
 }
 
@@ -287,7 +343,7 @@ class Seeking {
             settle_actor(r_, world_, actor_, scratch_.cache);
         }
         const bool changed = note_volumes(r_, world_, actor_, record);
-        return stays_calm(world_, stretch_, scratch_.cache) && !changed;
+        return stays_calm(world_, stretch_, scratch_.cache) && !changed && scratch_.first.blows.empty();
     }
 
     Change now_changed() { return find_change(r_, world_, actor_, scratch_.cache, scratch_.first, scratch_.now); }

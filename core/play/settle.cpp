@@ -27,7 +27,7 @@ void lose_seat(const Rehearsal& r, Actor& actor, StepCache& cache, Record* recor
     actor.seat = {};
     cache.note_change();
     actor.body.grounded = false;
-    actor.contact_since = actor.last_airborne = actor.time;
+    actor.contact_since = actor.last_airborne = actor.own_time();
     actor.body = free_body({r.course, cache.moving}, shape_now(r, actor), actor.body);
     actor.events |= event_bumped_wall | event_bumped_piece | event_left_ground;
     actor.wall_normal = direction_or_zero(horizontal(met->normal));
@@ -134,7 +134,7 @@ void settle_actor(const Rehearsal& r, World& world, Actor& actor, StepCache& cac
 }
 
 bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& cache) {
-    if (actor.seat || actor.focus || cache.moves_near) return false;
+    if (actor.seat || actor.focus || cache.moves_near || actor.blow_reach_m > 0.0) return false;
     for (const std::size_t i : cache.lively) {
         const FixtureStand& stand = cache.stands[i];
         const double reach = reach_of(stand, actor) + defaults::lively_walk_m;

@@ -8,6 +8,7 @@
 #include "core/play/actions.hpp"
 #include "core/play/crossings.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/play/freeze.hpp"
 #include "core/play/loose.hpp"
 #include "core/play/meters.hpp"
 #include "core/play/motion_law.hpp"
@@ -79,6 +80,31 @@ void correct_row(const Law& law, const MotionResult& moved, const Actor& actor, 
     } else if (glm::length(expected - actor.body.velocity) > same_mps) {
         row.acceleration = change;
     }
+}
+
+/// Who is frozen stands still while time passes; then all it goes by is moved on by as long as it stood.
+ActorStretch stand_frozen(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind,
+                          StepCache& cache, Record* record) {
+    const EvaluationContext m = r.context(world, actor, &cache);
+    const double until = actor.frozen_until;
+    double seconds = std::min(longest, until - actor.time);
+    const double steps = std::floor(actor.time / defaults::loose_step_s + 1e-6);
+    if (cache.moves_near || cache.others_near || may_meet_partners(r, world, cache))
+        seconds = std::min(seconds, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - actor.time));
+    const double fixtures = time_to_fixtures(m, seconds);
+    ActorStretch out;
+    out.from = actor.time;
+    out.fixture_due = fixtures < seconds;
+    seconds = std::min(seconds, fixtures);
+    if (record != nullptr) {
+        write_row(r, world, actor, &cache, Vec3{0.0}, kind.tick_begin, *record);
+        record->tracks[static_cast<std::size_t>(actor.id)].rows.back().velocity = Vec3{0.0};
+    }
+    if (meets_others(world)) out.ride = ride_of(r, world, actor);
+    const bool thaws = actor.time + seconds >= until - 1e-12;
+    actor.time = thaws ? until : actor.time + seconds;
+    if (thaws) thaw(actor);
+    return out;
 }
 
 /// Along a wall made of flat sides each edge counts as a new contact. A small turn there is a bend, not an obstacle.
@@ -178,6 +204,7 @@ BodyShape shape_now(const Rehearsal& r, const Actor& actor) {
 ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind,
                         StepCache& cache, Record* record) {
     if (actor.seat) return sit_on(r, world, actor, longest, kind, cache, record);
+    if (actor.is_frozen()) return stand_frozen(r, world, actor, longest, kind, cache, record);
     const EvaluationContext m = r.context(world, actor, &cache);
     const Forces forces = forces_at(m);
     resize(r, m, forces, actor);
@@ -194,7 +221,7 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     }
     if (kind.coarse) law.horizon = longest;
     // Beside something that moves the body goes on in short stretches, whatever the tick rate: those of loose bodies.
-    if (cache.moves_near || cache.others_near || may_meet_partners(r, world, cache)) {
+    if (cache.moves_near || cache.others_near || may_meet_partners(r, world, cache) || actor.blow_reach_m > 0.0) {
         const double steps = std::floor(actor.time / defaults::loose_step_s + 1e-6);
         law.horizon = std::min(law.horizon, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - actor.time));
     }

@@ -63,6 +63,15 @@ struct WorldMotion {
     friend bool operator==(const WorldMotion&, const WorldMotion&) = default;
 };
 
+/// Somebody whom a blow has met, so that it isn't met again.
+struct Met {
+    Owner striker;
+    MachineId machine;
+    std::size_t blow = 0;  ///< in Effects::blows of the phase
+    Owner victim;
+    friend bool operator==(const Met&, const Met&) = default;
+};
+
 /// Everything a run is at one instant: the characters, and what they share. A value: copying it is a snapshot,
 /// comparing it compares two runs.
 struct World : WorldMotion {
@@ -72,7 +81,9 @@ struct World : WorldMotion {
     std::vector<CounterState> counters;       ///< of fixtures
     std::vector<double> memory;               ///< of fixtures
     std::vector<double> target_struck_at;     ///< by target of the course; never: it is there
-    std::vector<std::int32_t> heard;          ///< emitted events that fixtures hear now, in Program::events
+    std::vector<Heard> heard;                 ///< what fixtures hear now
+    std::vector<Heard> news;                  ///< by fixture and Program::news: as it was heard last
+    std::vector<Met> met;                     ///< by blows whose phase is still on
     std::vector<Actor> actors;                ///< in the order of the tape, which breaks ties
 
     friend bool operator==(const World&, const World&) = default;

@@ -67,7 +67,9 @@ enum class EventKind : std::uint8_t {
     stepped_out,
     grabbed,  ///< a hand takes a thing
     entered,  ///< a volume; `index`: its kind, in Program::kinds
-    left_volume
+    left_volume,
+    hit_actor,   ///< a blow has met a character, `detail`; `index`: its event, in Program::events
+    hit_fixture  ///< likewise a fixture
 };
 
 /// Something that happened, for the score, the event list and readings.

@@ -53,15 +53,40 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
     if (const auto of_others = emit_tag_of_others(expr, given, scope, out)) return *of_others;
     if (expr.name == "completed" || expr.name == "failed" || expr.name == "was_cut")
         return emit_machine_event(expr, given, out);
-    if (expr.name == "heard") {
-        if (const auto event = event_index(given)) return sense_call(Sense::heard, *event, truth_type);
+    if (expr.name == "heard" || expr.name == "sent_by" || find_sense(event_senses(), expr.name))
+        return emit_event_sense(expr, scope, out);
+    if (expr.name == "pick") return emit_pick(expr, scope, out);
+    return emit_function(expr, scope, out);
+}
+
+/// heard, struck, amount_of, way_of, place_of, sent_by.
+std::optional<Type> Compiler::emit_event_sense(const Expr& expr, const Scope& scope, Emitted& out) {
+    const bool two = expr.name == "sent_by";
+    const std::string given = expr.parts.size() == (two ? 2U : 1U) ? expr.parts[0].name : std::string{};
+    const auto event = event_index(given);
+    if (!event) {
         const std::string near = near_name(given, program_.events);
         report(expr.range, fmt::format("nothing emits {}", given.empty() ? "this" : given),
                near.empty() ? "add emit NAME somewhere" : fmt::format("did you mean {}?", near));
         return std::nullopt;
     }
-    if (expr.name == "pick") return emit_pick(expr, scope, out);
-    return emit_function(expr, scope, out);
+    const auto sense = find_sense(event_senses(), expr.name);
+    Instruction in = instruction(sense && sense->type.kind == ValueKind::vector ? Op::sense_vector : Op::sense, *event);
+    in.sense = sense ? sense->sense : (two ? Sense::sent_by : Sense::heard);
+    if (two) in.detail = tag_index(expr.parts[1].name);
+    const bool in_fixture = !scope.chain.empty() && is_fixture(scope);
+    if (in_fixture && in.sense != Sense::struck) {
+        auto& hears = program_.machines[scope.machine].hears;
+        if (std::find(hears.begin(), hears.end(), *event) == hears.end()) hears.push_back(*event);
+    }
+    if (in.sense != Sense::heard && in.sense != Sense::struck) {
+        const auto known = std::find(program_.news.begin(), program_.news.end(), *event);
+        in.index = static_cast<std::int32_t>(known - program_.news.begin());
+        if (known == program_.news.end()) program_.news.push_back(*event);
+    }
+    out.constant = false;
+    out.code.push_back(in);
+    return sense ? sense->type : truth_type;
 }
 
 /// touched_by, by_has, by_lacks, holder_has, holder_lacks: nothing when it is none of these; a type that is empty
@@ -177,7 +202,7 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
     if (known == functions().end()) {
         std::vector<std::string> names;
         for (const FunctionInfo& function : functions()) names.emplace_back(function.word);
-        for (const auto senses : {button_senses(), volume_senses()})
+        for (const auto senses : {button_senses(), volume_senses(), event_senses()})
             for (const SenseInfo& sense : senses) names.emplace_back(sense.word);
         const std::string near = near_name(expr.name, names);
         report(expr.range, fmt::format("there is no function called {}", expr.name),

@@ -6,6 +6,7 @@
 #include "core/defaults.hpp"
 #include "core/script/action_words.hpp"
 #include "core/script/compiler.hpp"
+#include "core/script/effect_words.hpp"
 
 namespace leap {
 
@@ -189,6 +190,9 @@ void Compiler::declare_memories() {
         for (auto level = scope.chain.rbegin(); level != scope.chain.rend(); ++level) {
             for (const syntax::Block& block : (*level)->blocks) declare_memories_in(block.actions, scope);
             for (const syntax::Phase& phase : (*level)->phases) {
+                for (const syntax::Effect& effect : phase.effects)
+                    if (effect_words()[effect.row].clauses[0].kind == ClauseKind::event)
+                        number_of(program_.events, event_names_, effect.clauses[0].name.text);
                 for (const syntax::Block& block : phase.blocks) declare_memories_in(block.actions, scope);
                 for (const syntax::Transition& transition : phase.transitions)
                     declare_memories_in(transition.actions, scope);

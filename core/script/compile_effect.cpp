@@ -36,6 +36,7 @@ void Compiler::add_effects(const std::vector<syntax::Effect>& effects, Statement
             report(effect.range, "this is said twice here", "one of each kind holds at a time");
         out.said |= bit;
         info.take(out, clauses);
+        program_.has_blows = program_.has_blows || !out.blows.empty();
         if (info.clauses[0].kind == ClauseKind::dial) check_boost(clauses.value(1));
     }
 }

@@ -209,7 +209,7 @@ void Compiler::check_fixture(Machine& machine) {
             report(phase.range, fmt::format("{}.{} ends, and a fixture never does", machine.name, phase.name),
                    "let it go to another phase");
         phase.waits_for_events =
-            !phase.duration && !counts_back && !watches_always &&
+            !phase.duration && !counts_back && !watches_always && e.blows.empty() &&
             std::all_of(phase.transitions.begin(), phase.transitions.end(),
                         [&](const Transition& transition) {
                             return !transition.after && transition.when && needs_event(*transition.when);

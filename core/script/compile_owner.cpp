@@ -22,6 +22,7 @@ void Compiler::compile_machine(MachineId index) {
     }
     check_lets(machine_syntax_[index]->lets, scope);
     machine.asks_touch = program_.machines[index].asks_touch;
+    machine.hears = program_.machines[index].hears;
     machine.asks_who_touches = program_.machines[index].asks_who_touches;
     program_.machines[index] = std::move(machine);
 }
@@ -211,12 +212,12 @@ const Instruction* Compiler::find_sense_in(const Condition& condition, Sense sen
 
 /// Whether a condition speaks of something that happens, not only of what lasts.
 bool Compiler::is_event(const Condition& condition) const {
-    constexpr std::array events{Sense::landed,     Sense::left_ground, Sense::bumped_wall,  Sense::bumped_ceiling,
-                                Sense::pressed,    Sense::released,    Sense::heard,        Sense::bumped_kind,
-                                Sense::failed,     Sense::completed,   Sense::was_cut,      Sense::respawned,
-                                Sense::used,       Sense::told,        Sense::touched,      Sense::touched_by,
-                                Sense::grabbed,    Sense::let_go,      Sense::used_in_hand, Sense::entered,
-                                Sense::left_volume};
+    constexpr std::array events{Sense::landed,      Sense::left_ground, Sense::bumped_wall,  Sense::bumped_ceiling,
+                                Sense::pressed,     Sense::released,    Sense::heard,        Sense::bumped_kind,
+                                Sense::failed,      Sense::completed,   Sense::was_cut,      Sense::respawned,
+                                Sense::used,        Sense::told,        Sense::touched,      Sense::touched_by,
+                                Sense::grabbed,     Sense::let_go,      Sense::used_in_hand, Sense::entered,
+                                Sense::left_volume, Sense::struck};
     return std::any_of(events.begin(), events.end(),
                        [&](Sense event) { return find_sense_in(condition, event) != nullptr; });
 }

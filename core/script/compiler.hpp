@@ -75,6 +75,7 @@ class Compiler {
     std::optional<std::optional<Type>> emit_tag_of_others(const syntax::Expr& expr, const std::string& given,
                                                           const Scope& scope, Emitted& out);
     std::optional<Type> emit_pick(const syntax::Expr& expr, const Scope& scope, Emitted& out);
+    std::optional<Type> emit_event_sense(const syntax::Expr& expr, const Scope& scope, Emitted& out);
     std::optional<Type> emit_volume(const syntax::Expr& expr, const SenseInfo& sense, const std::string& given,
                                     const Scope& scope, Emitted& out);
     std::optional<Type> emit_active(const syntax::Expr& expr, MachineId machine, Emitted& out);

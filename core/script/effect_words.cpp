@@ -106,6 +106,30 @@ constexpr std::array effect_table{
                [](Effects& e, const Clauses& c) {
                    e.drains.push_back({c.index(0), c.value(1)});
                }},
+    EffectInfo{
+        {"blow",
+         "`blow EVENT radius R height H at X, Y, Z`",
+         "an upright capsule (without `height` a ball) that goes along, its middle that far ahead, to the left of and "
+         "above the feet. Whoever it meets hears EVENT, each once while the phase lasts: other characters, and "
+         "fixtures that ask for it. `from T to T`: only between these times of the phase. `by N` and `along D` come "
+         "with it. `sparing TAG`: who carries it isn't met",
+         "blow punch radius 0.4 m height 1 m at 0.7 m, 0 m, 1 m from 0 s to 0.2 s by 5 along forward sparing friend",
+         {clause::named(ClauseKind::event, "the event's name"),
+          clause::needs("radius", length_type, "radius", "behind the event's name"),
+          clause::may("height", length_type, "height"),
+          {"at", ClauseKind::value, length_type, "at", true, ways, 3},
+          clause::may("from", time_type, "from"),
+          clause::may("to", time_type, "to"),
+          clause::may("by", plain_number, "by"),
+          clause::may("along", direction_type, "along"),
+          {"sparing", ClauseKind::tag, {}, "the tag of those it passes"}}},
+        EffectGroup::character,
+        StatementPlace::phase | StatementPlace::fixture_phase,
+        true,
+        [](Effects& e, const Clauses& c) {
+            e.blows.push_back({c.index(0), c.value(1), c.maybe(2), c.three(3), c.maybe(4), c.maybe(5), c.maybe(6),
+                               c.maybe(7), c.maybe_index(8)});
+        }},
     EffectInfo{{"tag",
                 "`tag NAME`",
                 "the body carries the tag, see `has(NAME)`",

@@ -31,6 +31,7 @@ enum class ActionKind : std::uint8_t {
     teleport,      ///< `adding`: the velocity goes on, turned with the exit
     respawn_here,  ///< this fixture becomes the place to come back to
     respawn,
+    freeze,
     hold,     ///< the owner that has just touched this fixture becomes its holder
     throw_it  ///< `adding`: with the holder's speed; with an amount of time: to a point
 };
@@ -38,6 +39,15 @@ enum class MotionPart : std::uint8_t { velocity, speed, rising, falling };
 
 /// What only the eye gets.
 enum class AccentKind : std::uint8_t { zoom, shake, bob, lean, lag, squash, freeze, pose, trail, line };
+
+/// Whom an event reaches, and what comes with it.
+struct Emission {
+    std::optional<std::int32_t> to;    ///< in Program::tags
+    std::optional<Expression> within;  ///< m, round the middle of who emits it
+    std::optional<Expression> amount;
+    std::optional<Expression> way;
+    bool has_receivers() const { return to || within; }
+};
 
 struct Action {
     ActionKind kind = ActionKind::launch;
@@ -47,6 +57,7 @@ struct Action {
     bool to_point = false;
     Expression direction;  ///< or point
     Expression amount;
+    Emission emission;  ///< of emit_event
     SourceRange range;
 };
 
@@ -90,6 +101,18 @@ struct Fly {
     std::optional<Expression> stopping_short;
 };
 
+/// A volume that goes with who deals the blow, and that whoever it meets is struck by, each once: an upright capsule.
+struct Blow {
+    std::int32_t event = -1;                ///< in Program::events: what those hear that it meets
+    Expression radius;                      ///< m
+    std::optional<Expression> height;       ///< m; without it a ball
+    std::array<Expression, 3> at;           ///< m, of its middle: ahead, to the left and up from the feet
+    std::optional<Expression> from, until;  ///< s of the phase
+    std::optional<Expression> amount;
+    std::optional<Expression> way;
+    std::optional<std::int32_t> sparing;  ///< in Program::tags: who carries it isn't met
+};
+
 /// A share of a dial's value for as long as a phase or stance lasts.
 struct DialBoost {
     std::int32_t dial = -1;
@@ -130,6 +153,7 @@ struct Effects {
     std::vector<DialBoost> dial_boosts;
     std::optional<Expression> face;
     std::vector<Drain> drains;
+    std::vector<Blow> blows;
     std::vector<std::int32_t> tags;
     std::vector<Accent> accents;
     // fixtures

@@ -224,6 +224,7 @@ struct Machine {
     std::vector<MachineId> from;  ///< stances it may start from; empty: from all
     std::optional<FixtureInfo> fixture;
     bool asks_touch = false;             ///< fixtures: whether the body is at it
+    std::vector<std::int32_t> hears;     ///< fixtures: in Program::events
     bool asks_who_touches = false;       ///< fixtures: what has come to it, beside the body
     std::vector<std::int32_t> counters;  ///< fixtures: in Program::counters, those that each of them has for itself
     std::int32_t memory_slots = 0;       ///< fixtures: what each of them remembers
@@ -305,6 +306,7 @@ struct Program {
     PerId<ButtonId, ButtonInfo> buttons;
     std::vector<CurveInfo> curves;
     std::vector<std::string> events;  ///< names that are emitted
+    std::vector<std::int32_t> news;   ///< in `events`: those that are asked about after they were heard
     std::vector<std::string> tags;    ///< names the body can be tagged with
     std::vector<std::string> kinds;   ///< names of pieces' and targets' kinds that the script speaks of
     std::vector<std::string> poses;   ///< names of poses that accents speak of
@@ -320,6 +322,7 @@ struct Program {
     std::vector<ReadingInfo> readings;
     std::vector<MarkInfo> marks;
     std::int32_t holding_tag = -1;            ///< the tag of characters that hold something; -1: no script asks
+    bool has_blows = false;                   ///< some phase deals some
     bool asks_who_touches = false;            ///< some fixture asks what has come to it, beside the body
     std::vector<VolumeAsked> volumes_asked;   ///< in the order of the text
     std::vector<std::int32_t> volumes_heard;  ///< in Program::kinds: those that `entered` and `left` ask for, each once

@@ -108,6 +108,15 @@ constexpr std::array with_volume{
     SenseInfo{"share_in", Sense::share_in, number(d::none), "how much of the body's height is in it, 0 to 1"},
 };
 
+constexpr std::array with_event{
+    SenseInfo{"struck", Sense::struck, truth,
+              "event: a blow of that name has just met somebody; asked by who deals it"},
+    SenseInfo{"amount_of", Sense::amount_of, number(d::none), "how much the event last heard came with; 0 before"},
+    SenseInfo{"way_of", Sense::way_of, vector(d::none),
+              "the way it came along: as said, or from who emitted it to here"},
+    SenseInfo{"place_of", Sense::place_of, vector(d::length), "where who emitted it stood then"},
+};
+
 constexpr std::array of_probe{
     SenseInfo{"hit", Sense::probe_hit, truth, "it found what it looks for; room: there is room"},
     SenseInfo{"point", Sense::probe_point, vector(d::length), "where; the body's own place without a hit"},
@@ -145,6 +154,7 @@ constexpr std::array known_functions{
     FunctionInfo{"shape", "shape(curve, share)", "the height of a curve at a share"},
     FunctionInfo{"bumped", "bumped(wall), bumped(ceiling) or bumped(kind)", "event: the body has just run into it"},
     FunctionInfo{"heard", "heard(event)", "event: it was emitted at this instant"},
+    FunctionInfo{"sent_by", "sent_by(event, tag)", "who emitted it when it was last heard has the tag"},
     FunctionInfo{"has", "has(tag)", "the body carries the tag"},
     FunctionInfo{"lacks", "lacks(tag)", "the body does not carry the tag"},
     FunctionInfo{"touched_by", "touched_by(tag)",
@@ -184,6 +194,10 @@ std::span<const SenseInfo> button_senses() {
 
 std::span<const SenseInfo> volume_senses() {
     return with_volume;
+}
+
+std::span<const SenseInfo> event_senses() {
+    return with_event;
 }
 
 std::span<const SenseInfo> probe_senses() {

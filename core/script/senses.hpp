@@ -120,13 +120,18 @@ enum class Sense : std::uint8_t {
     landing_speed,
     bump_speed,
     along_x,
-    along_y
+    along_y,
+    struck,
+    amount_of,
+    way_of,
+    place_of,
+    sent_by
 };
 
-/// Events that happen to one fixture.
+/// Events that happen to one fixture: one that asks for nothing else in a phase is passed over until then.
 constexpr bool is_fixture_event(Sense sense) {
     return sense == Sense::used || sense == Sense::told || sense == Sense::touched || sense == Sense::touched_by ||
-           sense == Sense::grabbed || sense == Sense::let_go || sense == Sense::used_in_hand;
+           sense == Sense::grabbed || sense == Sense::let_go || sense == Sense::used_in_hand || sense == Sense::heard;
 }
 
 /// Whether it changes while time passes between two instants. The others change at instants only, by inputs or rules;
@@ -152,6 +157,9 @@ std::span<const SenseInfo> button_senses();
 
 /// Senses that take a kind of volume: inside(water), entered(water), left(water), depth(water), share_in(water).
 std::span<const SenseInfo> volume_senses();
+
+/// Senses that take an event: struck(punch), amount_of(punch), way_of(punch), place_of(punch).
+std::span<const SenseInfo> event_senses();
 
 /// What can be asked of a probe: tip.hit, tip.point ...
 std::span<const SenseInfo> probe_senses();

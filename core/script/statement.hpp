@@ -94,7 +94,7 @@ constexpr ClauseInfo flag(std::string_view words) {
 }
 }  // namespace clause
 
-inline constexpr std::size_t most_clauses = 4;
+inline constexpr std::size_t most_clauses = 9;
 
 struct StatementInfo {
     std::string_view word;     ///< or several: "wheels push"
@@ -131,6 +131,10 @@ struct Clauses {
     }
     const std::array<Expression, most_values>& three(std::size_t clause) const { return all[clause].values; }
     std::int32_t index(std::size_t clause) const { return all[clause].index; }
+    std::optional<std::int32_t> maybe_index(std::size_t clause) const {
+        if (!all[clause].said) return std::nullopt;
+        return all[clause].index;
+    }
     const std::string& text(std::size_t clause) const { return all[clause].text; }
 };
 

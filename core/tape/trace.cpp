@@ -143,6 +143,8 @@ std::string_view event_word(EventKind kind) {
         case EventKind::left_volume: return "left";
         case EventKind::seated: return "seated";
         case EventKind::stepped_out: return "stepped out";
+        case EventKind::hit_actor:
+        case EventKind::hit_fixture: return "hit";
     }
     return "";
 }
@@ -202,6 +204,12 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
         case EventKind::pressed:
         case EventKind::released:
             return fmt::format("{} {}", program.buttons[ButtonId::read(event.index)].name, event_word(event.kind));
+        case EventKind::hit_actor:
+            return fmt::format("{} hits {}", program.events[static_cast<std::size_t>(event.index)],
+                               trace.tracks[static_cast<std::size_t>(event.detail)].name);
+        case EventKind::hit_fixture:
+            return fmt::format("{} hits {}", program.events[static_cast<std::size_t>(event.index)],
+                               trace.fixtures[static_cast<std::size_t>(event.detail)].name);
         case EventKind::posed: return fmt::format("pose {}", program.poses[static_cast<std::size_t>(event.index)]);
         case EventKind::emitted: return program.events[static_cast<std::size_t>(event.index)];
         default: return std::string(event_word(event.kind));

@@ -37,7 +37,7 @@ QString ScriptLexer::description(int style) const {
 ScriptLexer::Style ScriptLexer::style_of(std::string_view text) const {
     if (own_.contains(text)) return own_name;
     if (is_language_word(text)) return word;
-    for (const auto senses : {plain_senses(), button_senses(), volume_senses(), fixture_senses()})
+    for (const auto senses : {plain_senses(), button_senses(), volume_senses(), event_senses(), fixture_senses()})
         if (find_sense(senses, text)) return sense;
     for (const FunctionInfo& function : functions())
         if (function.word == text) return sense;

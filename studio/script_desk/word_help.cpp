@@ -11,7 +11,8 @@ QString word_help(std::string_view word, const Program* program) {
     const auto told = [](std::string_view text) {
         return QString::fromUtf8(text.data(), static_cast<int>(text.size()));
     };
-    for (const auto senses : {plain_senses(), button_senses(), volume_senses(), probe_senses(), fixture_senses()})
+    for (const auto senses :
+         {plain_senses(), button_senses(), volume_senses(), event_senses(), probe_senses(), fixture_senses()})
         if (const auto sense = find_sense(senses, word))
             return told(word) + ": " + told(sense->meaning) + "  (" + to_qt(type_text(sense->type)) + ")";
     for (const FunctionInfo& function : functions())
@@ -39,7 +40,8 @@ QString word_help(std::string_view word, const Program* program) {
 QStringList completion_words(const Program* program) {
     std::set<std::string> out;
     for (const std::string_view word : language_words()) out.emplace(word);
-    for (const auto senses : {plain_senses(), button_senses(), volume_senses(), probe_senses(), fixture_senses()})
+    for (const auto senses :
+         {plain_senses(), button_senses(), volume_senses(), event_senses(), probe_senses(), fixture_senses()})
         for (const SenseInfo& sense : senses) out.emplace(sense.word);
     for (const FunctionInfo& function : functions()) out.emplace(function.word);
     for (const char* unit : {"deg", "rad", "turns", "frames", "ms", "km", "cm", "mm"}) out.emplace(unit);

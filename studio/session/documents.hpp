@@ -23,7 +23,8 @@ class Documents : public QObject {
     explicit Documents(std::filesystem::path data_folder, QObject* parent = nullptr);
 
     bool is_open() const { return project_.has_value(); }
-    const Project& project() const { return *project_; }
+    /// An empty one while none is open.
+    const Project& project() const { return project_ ? *project_ : none_; }
     QString project_name() const;
     /// Takes a project that was loaded instead of the one that is open. Nothing is emitted.
     void open(Project project);
@@ -146,6 +147,7 @@ class Documents : public QObject {
 
     std::filesystem::path data_folder_;
     std::optional<Project> project_;
+    const Project none_;
     ProjectTexts texts_;
     QUndoStack undo_;
     QFileSystemWatcher watcher_;

@@ -205,6 +205,8 @@ TEST(LanguageReference, EverySenseAndFunctionIsDescribed) {
         EXPECT_NE(text.find(fmt::format("`{}(", sense.word)), std::string::npos) << sense.word;
     for (const SenseInfo& sense : volume_senses())
         EXPECT_NE(text.find(fmt::format("`{}(", sense.word)), std::string::npos) << sense.word;
+    for (const SenseInfo& sense : event_senses())
+        EXPECT_NE(text.find(fmt::format("`{}(", sense.word)), std::string::npos) << sense.word;
     for (const FunctionInfo& function : functions())
         EXPECT_NE(text.find(fmt::format("`{}(", function.word)), std::string::npos) << function.word;
 }

@@ -250,5 +250,20 @@ TEST(MainWindow, AProjectWithoutAGoodScriptOpensAndSaysSo) {
     EXPECT_FALSE(studio.session->playing());
 }
 
+TEST(MainWindow, EveryDeskIsThereBeforeAProjectIsOpen) {
+    Session::Options options;
+    options.live_thread = false;
+    Session session(std::move(options));
+    MainWindow window(session, nullptr);
+    EXPECT_FALSE(session.is_open());
+    EXPECT_TRUE(session.project().trials.empty());
+    for (const DeskInfo& info : all_desks()) {
+        window.show_desk(info.name);
+        EXPECT_FALSE(window.grab().isNull()) << info.name.toStdString();
+    }
+    QTest::keyClick(&window, Qt::Key_Return);
+    EXPECT_FALSE(session.playing());
+}
+
 }  // namespace
 }  // namespace leap::studio::main_window_test

@@ -1,0 +1,132 @@
+// SPDX-License-Identifier: MIT
+#include "core/play/blows.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/defaults.hpp"
+#include "core/play/fixtures.hpp"
+#include "core/units/turn.hpp"
+#include "core/world/closest_point.hpp"
+
+namespace leap {
+namespace {
+
+/// What a blow goes along with: somebody's feet, and where they face.
+struct Frame {
+    Vec3 feet{0.0};
+    Vec3 ahead{1.0, 0.0, 0.0};
+};
+
+Frame frame_of(const EvaluationContext& m) {
+    if (!m.fixture) return {m.feet(), facing_direction(m.facing())};
+    const FixturePose pose = fixture_pose(m, m.fixture.at());
+    return {pose.center - world_up * pose.half.z, facing_direction(pose.turn_rad)};
+}
+
+Capsule capsule_of(const EvaluationContext& m, const Blow& blow) {
+    constexpr double least_radius_m = 0.01;
+    constexpr double most_m = 100.0;
+    Capsule out;
+    out.radius = std::clamp(number(m, blow.radius), least_radius_m, most_m);
+    out.height = std::clamp(blow.height ? number(m, *blow.height) : 0.0, 2.0 * out.radius, 2.0 * most_m);
+    return out;
+}
+
+void add_blows(const EvaluationContext& m, MachineId machine, double phase_since, const Phase& phase,
+               std::vector<DealtBlow>& out) {
+    const double elapsed = m.time() - phase_since;
+    for (std::size_t i = 0; i < phase.effects.blows.size(); ++i) {
+        const Blow& blow = phase.effects.blows[i];
+        if (blow.from && elapsed < number(m, *blow.from) - defaults::timer_rounding_s) continue;
+        if (blow.until && elapsed >= number(m, *blow.until) - defaults::timer_rounding_s) continue;
+        const Frame frame = frame_of(m);
+        const Vec3 left{-frame.ahead.y, frame.ahead.x, 0.0};
+        const Vec3 middle = frame.feet + frame.ahead * number(m, blow.at[0]) + left * number(m, blow.at[1]) +
+                            world_up * number(m, blow.at[2]);
+        const Capsule capsule = capsule_of(m, blow);
+        out.push_back({&blow, machine, i, capsule, middle - world_up * (0.5 * capsule.height)});
+    }
+}
+
+/// Of two upright capsules.
+double gap_between(const Capsule& a, const Vec3& feet_a, const Capsule& b, const Vec3& feet_b) {
+    const double low_a = feet_a.z + a.radius;
+    const double low_b = feet_b.z + b.radius;
+    const double above = std::max({0.0, low_b - (low_a + a.segment()), low_a - (low_b + b.segment())});
+    const double beside = horizontal_length(feet_b - feet_a);
+    return std::hypot(beside, above) - a.radius - b.radius;
+}
+
+}  // namespace
+
+std::vector<DealtBlow> dealt_blows(const EvaluationContext& m) {
+    std::vector<DealtBlow> out;
+    if (m.fixture) {
+        const std::size_t i = m.fixture.at();
+        if (const Phase* phase = fixture_phase(m, i); phase != nullptr && !phase->effects.blows.empty())
+            add_blows(m, m.layout.fixtures[i].kind, m.world.machines[i].phase_since, *phase, out);
+        return out;
+    }
+    for (const MachineId move : m.actor.moves)
+        if (const Phase* phase = phase_in_force(m, move); phase != nullptr && !phase->effects.blows.empty())
+            add_blows(m, move, m.actor.machines[move].phase_since, *phase, out);
+    return out;
+}
+
+bool may_be_met(const EvaluationContext& m, const DealtBlow& dealt, const Owner& striker, const Owner& victim) {
+    if (victim == striker) return false;
+    const Machine* kind = victim.is_fixture() ? fixture_kind(m, victim.at()) : nullptr;
+    if (victim.is_fixture()) {
+        if (kind == nullptr) return false;
+        if (std::find(kind->hears.begin(), kind->hears.end(), dealt.blow->event) == kind->hears.end()) return false;
+    }
+    if (dealt.blow->sparing && has_tag(m, victim, *dealt.blow->sparing)) return false;
+    const bool met = std::any_of(m.world.met.begin(), m.world.met.end(), [&](const Met& one) {
+        return one.striker == striker && one.machine == dealt.machine && one.blow == dealt.index &&
+               one.victim == victim;
+    });
+    if (met) return false;
+    if (!victim.is_fixture()) return true;
+    const Phase* phase = fixture_phase(m, victim.at());
+    if (phase == nullptr || phase->effects.hidden) return false;
+    const auto rigid = m.layout.fixtures[victim.at()].rigid;
+    return !rigid || m.world.loose[*rigid].holder != striker;
+}
+
+double gap_to(const EvaluationContext& m, const DealtBlow& dealt, const Owner& victim) {
+    if (victim.is_actor()) {
+        const Actor& other = m.world.actors[victim.at()];
+        const bool own = other.id == m.actor.id;
+        return gap_between(dealt.capsule, dealt.feet, {other.radius, other.height},
+                           own || m.fixture ? other.body.position : other.seen.position);
+    }
+    const std::size_t i = victim.at();
+    const FixturePose pose = fixture_pose(m, i);
+    Solid solid;
+    place_solid(pose, !m.layout.can_be_loose(i), {}, solid);
+    const Vec3 low_end = dealt.feet + world_up * dealt.capsule.radius;
+    return closest_point(solid, dealt.capsule.segment(), low_end).distance - dealt.capsule.radius;
+}
+
+double reach_of_blows(const EvaluationContext& m) {
+    double out = 0.0;
+    for (const MachineId move : m.actor.moves) {
+        const Phase* phase = phase_in_force(m, move);
+        if (phase == nullptr) continue;
+        for (const Blow& blow : phase->effects.blows) {
+            const Vec3 at{number(m, blow.at[0]), number(m, blow.at[1]), number(m, blow.at[2])};
+            const Capsule capsule = capsule_of(m, blow);
+            out = std::max(out, glm::length(at) + capsule.height);
+        }
+    }
+    return out;
+}
+
+Vec3 middle_of(const EvaluationContext& m, const Owner& who) {
+    if (who.is_fixture()) return fixture_pose(m, who.at()).center;
+    const Actor& actor = who.is_actor() ? m.world.actors[who.at()] : m.actor;
+    return actor.body.position + world_up * (0.5 * actor.height);
+}
+
+}  // namespace leap
