@@ -22,6 +22,7 @@ class ShowMenu {
         shown(tr("Ground contact"), "Ctrl+3", &StageShows::ground);
         shown(tr("Ghost of what is kept"), "Ctrl+4", &StageShows::ghost);
         check(tr("Probes of the selected move"), "Ctrl+6", true, [stage](bool on) { stage->labels()->set_probes(on); });
+        check(tr("Blows that are dealt"), "Ctrl+9", true, [stage](bool on) { stage->labels()->set_blows(on); });
         of_fixtures(tr("Forces of wheels"), "Ctrl+7", &FixtureShows::wheel_forces);
         of_fixtures(tr("Focus areas"), "Ctrl+8", &FixtureShows::focus_areas);
         check(tr("Calm view: no shaking, no bobbing"), "Ctrl+5", false, [stage](bool on) { stage->set_calm(on); });

@@ -7,6 +7,7 @@
 
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/stage_desk/stage_blows.hpp"
 #include "studio/stage_desk/stage_probes.hpp"
 
 namespace leap::studio {
@@ -24,6 +25,11 @@ void StageLabels::set_distances(bool shown) {
 
 void StageLabels::set_machine(MachineId machine) {
     machine_ = machine;
+    emit changed();
+}
+
+void StageLabels::set_blows(bool shown) {
+    blows_ = shown;
     emit changed();
 }
 
@@ -69,6 +75,7 @@ void StageLabels::paint(QPainter& painter, QSize size, const StageCamera& camera
     if (trace != nullptr && !trace->empty()) {
         if (distances_ && !session_.playing()) paint_arcs(painter);
         if (probes_) paint_probes(painter, size_, camera_, session_, machine_);
+        if (blows_) paint_blows(painter, size_, camera_, session_);
         paint_pins(painter);
         paint_prompts(painter);
     }

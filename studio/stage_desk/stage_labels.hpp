@@ -24,6 +24,7 @@ class StageLabels : public QObject {
     /// The move or stance whose probes are drawn.
     void set_machine(MachineId machine);
     void set_probes(bool shown);
+    void set_blows(bool shown);
     void set_pins(const std::vector<std::string>& names);
     const std::vector<std::string>& pins() const { return pins_; }
     /// Of more stretches in the air than a few only the nearest in time are labelled; the one whose path is pointed at
@@ -56,6 +57,7 @@ class StageLabels : public QObject {
     QSize size_;
     bool distances_ = true;
     bool probes_ = true;
+    bool blows_ = true;
     MachineId machine_;
     std::vector<std::string> pins_{"height", "speed", "rising"};
     QString words_;

@@ -5,6 +5,7 @@
 #include <QPainter>
 #include <QTest>
 
+#include "studio/stage_desk/stage_blows.hpp"
 #include "studio/stage_desk/stage_probes.hpp"
 #include "tests/studio/support.hpp"
 
@@ -41,6 +42,19 @@ struct Drawing : test::Studio {
         paint_probes(painter, picture.size(), camera, *session, session->program()->find_machine(machine).value());
         return picture;
     }
+    QImage blows_at(double time) {
+        session->set_cursor(time);
+        settle();
+        QImage picture(800, 500, QImage::Format_RGB32);
+        picture.fill(Qt::black);
+        QPainter painter(&picture);
+        StageCamera camera;
+        const World state = session->world_at(time);
+        camera.yaw = state.actors[0].look_yaw + 0.5;
+        camera.follow(state.actors[0].body.position, -1.0);
+        paint_blows(painter, picture.size(), camera, *session);
+        return picture;
+    }
     QImage stage_at(double time) {
         session->set_cursor(time);
         settle();
@@ -61,6 +75,16 @@ TEST(StageProbes, AHitIsDrawnOtherThanAMiss) {
     drawing.session->choose_tape("sail alley");
     drawing.settle();
     EXPECT_GT(differing(drawing.probes_of("wall_run", 1.3), drawing.probes_of("wall_run", 0.1)), 40);
+}
+
+TEST(StageBlows, AreDrawnWhileTheyAreDealtAndFilledOnceTheyHaveMetSomebody) {
+    Drawing drawing;
+    drawing.session->choose_tape("straw and crate");
+    drawing.settle();
+    EXPECT_EQ(painted(drawing.blows_at(0.72)), 0) << "it only draws back";
+    const int met = painted(drawing.blows_at(0.78));
+    EXPECT_GT(met, 400);
+    EXPECT_EQ(painted(drawing.blows_at(0.95)), 0);
 }
 
 TEST(StageView, AWidenedViewShowsTheSameInstantOtherwiseAndCalmDoesNotShake) {
