@@ -235,6 +235,7 @@ void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, Wo
         EvaluationContext asked = rehearsal.context(world, actor, &cache);
         asked.by = owner.by;
         const EvaluationContext m = owner.fixture ? asked.of_fixture(owner.fixture.at()) : asked;
+        if (action.when && !truth(m, *action.when)) continue;
         switch (action.kind) {
             case ActionKind::launch: {
                 const bool stood = actor.body.grounded;

@@ -484,6 +484,8 @@ Vec3 sense_vector(const EvaluationContext& m, Sense sense, int index) {
         case Sense::stick: return stick_in_world(m);
         case Sense::forward: return facing_direction(m.facing());
         case Sense::right: return {std::sin(m.facing()), -std::cos(m.facing()), 0.0};
+        case Sense::view_ahead: return facing_direction(s.look_yaw);
+        case Sense::view_right: return {std::sin(s.look_yaw), -std::cos(s.look_yaw), 0.0};
         case Sense::look: return look_direction(s);
         case Sense::ground_normal: return s.body.ground_normal;
         case Sense::ground_velocity: return s.ground_velocity;

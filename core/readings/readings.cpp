@@ -91,10 +91,30 @@ class Taker {
                 if (expr.kind == ExprKind::at_start) return quantity_before(whose, quantity, window->from);
                 return quantity_at(whose, quantity, window->to);
             }
+            case ExprKind::at_instant:
+            case ExprKind::just_before: return at_instant(expr);
             case ExprKind::of: return of(expr);
             case ExprKind::time_from: return time_between(expr);
             default: return tl::make_unexpected(std::string("a reading can't say this"));
         }
+    }
+
+    Value at_instant(const Expr& expr) const {
+        const Expr& instant = expr.parts[0];
+        const auto who = actor_of(instant.stretch);
+        if (!who) return tl::make_unexpected(who.error());
+        const Value time = first_instant(instant);
+        if (!time) return time;
+        note_begin(*time);
+        const TraceTrack& whose = trace_.tracks[*who];
+        const bool before = expr.kind == ExprKind::just_before;
+        if (const auto gauge = gauge_of(expr.parts[1])) {
+            std::size_t row = row_at(whose, *time);
+            while (before && row > 0 && whose.rows[row].time >= *time) --row;
+            return whose.values[row * trace_.value_count + *gauge];
+        }
+        const Quantity quantity = *quantity_named(expr.parts[1].name);
+        return before ? quantity_before(whose, quantity, *time) : quantity_at(whose, quantity, *time);
     }
 
     Value named(const Expr& expr) const {

@@ -279,6 +279,13 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
         if (!type) return std::nullopt;
         return Type{ValueKind::number, dimensions::angle};
     }
+    if (expr.name == "noise") {
+        if (wrong_count(2) || !wants(expr.parts[0], number(0), Type{}, "noise") ||
+            !wants(expr.parts[1], number(1), Type{}, "noise"))
+            return std::nullopt;
+        out.code.push_back(instruction(Op::noise));
+        return Type{};
+    }
     if (expr.name == "turned") {
         if (wrong_count(2)) return std::nullopt;
         const auto type = emit(expr.parts[0], scope, out);

@@ -53,7 +53,11 @@ std::int32_t Compiler::acted_counter(const syntax::Name& name, const Scope& scop
     auto found = counters_.find(scope.chain.front()->name.text + "." + name.text);
     if (found == counters_.end()) found = counters_.find(name.text);
     if (found != counters_.end()) {
-        if (!note_member(name.range, name.text, scope)) note_file_name(name.range, name.text);
+        if (const std::size_t point = name.text.find('.'); point != std::string::npos) {
+            note_counter_of(name, point);
+        } else if (!note_member(name.range, name.text, scope)) {
+            note_file_name(name.range, name.text);
+        }
         return found->second;
     }
     std::vector<std::string> names;
@@ -64,6 +68,19 @@ std::int32_t Compiler::acted_counter(const syntax::Name& name, const Scope& scop
            near.empty() ? fmt::format("declare it: counter {} in 0..2", name.text)
                         : fmt::format("did you mean {}?", near));
     return -1;
+}
+
+/// `hop.links`: both names are noted where they stand.
+void Compiler::note_counter_of(const syntax::Name& path, std::size_t point) {
+    const std::string owner = path.text.substr(0, point);
+    const std::string counter = path.text.substr(point + 1);
+    SourceRange first = path.range;
+    first.end = first.begin + static_cast<std::uint32_t>(owner.size());
+    SourceRange last = path.range;
+    last.begin = last.end - static_cast<std::uint32_t>(counter.size());
+    note_file_name(first, owner);
+    const auto declared = owners_.find(owner);
+    if (declared != owners_.end()) note_member(last, counter, Scope{{declared->second}, {}, 0});
 }
 
 std::int32_t Compiler::boosted_dial(const syntax::Expr& path, const Scope& scope) {

@@ -47,6 +47,7 @@ Action Compiler::compile_action(const syntax::Action& action, const Scope& scope
     out.kind = info.kind;
     out.range = action.range;
     info.take(out, compile_clauses(info, action, scope));
+    if (action.when) out.when = value(*action.when, scope, truth_type, "when");
     if (info.fixtures_only && !is_fixture(scope))
         report(action.range, "only a fixture can do this", "it speaks of the fixture itself");
     return out;

@@ -159,6 +159,11 @@ std::optional<Type> Compiler::reading_type(const Expr& expr) {
         case ExprKind::at_start:
         case ExprKind::at_end:
         case ExprKind::call: return reading_call_type(expr);
+        case ExprKind::at_instant:
+        case ExprKind::just_before: {
+            if (!check_instant(expr.parts[0])) return std::nullopt;
+            return quantity_type(expr.parts[1], expr.range);
+        }
         case ExprKind::of: {
             if (!check_stretch(expr.stretch)) return std::nullopt;
             if (expr.name == "duration") return Type{ValueKind::number, dimensions::time};
@@ -183,23 +188,30 @@ std::optional<Type> Compiler::reading_call_type(const Expr& expr) {
         return std::nullopt;
     }
     if (!call && !check_stretch(expr.stretch)) return std::nullopt;
-    if (expr.parts.size() == 1 && expr.parts[0].kind == ExprKind::name) {
-        const Expr& of = expr.parts[0];
-        const std::string path = of.member.empty() ? of.name : of.name + "." + of.member;
-        if (const auto gauge = program_.find_gauge(path)) {
-            if (call && expr.name == "largest_drop") {
-                report(expr.range, "largest_drop looks at feet, speed, rising, x or y", "take highest or lowest");
-                return std::nullopt;
-            }
-            note_gauge(of);
-            return program_.gauges[static_cast<std::size_t>(*gauge)].value.type;
-        }
-    }
-    if (expr.parts.size() != 1 || expr.parts[0].kind != ExprKind::name || !is_trace_quantity(expr.parts[0].name)) {
-        report(expr.range, "this wants one quantity of the run", "feet, speed, rising, x, y or a gauge");
+    const bool one = expr.parts.size() == 1;
+    if (one && call && expr.name == "largest_drop" && gauge_named(expr.parts[0])) {
+        report(expr.range, "largest_drop looks at feet, speed, rising, x or y", "take highest or lowest");
         return std::nullopt;
     }
-    return find_sense(plain_senses(), expr.parts[0].name)->type;
+    return quantity_type(one ? expr.parts[0] : Expr{}, expr.range);
+}
+
+std::optional<std::int32_t> Compiler::gauge_named(const Expr& expr) const {
+    if (expr.kind != ExprKind::name) return std::nullopt;
+    return program_.find_gauge(expr.member.empty() ? expr.name : expr.name + "." + expr.member);
+}
+
+/// What is measured along a run: one of its quantities, or a gauge. `whole`: where it is asked.
+std::optional<Type> Compiler::quantity_type(const Expr& expr, SourceRange whole) {
+    if (const auto gauge = gauge_named(expr)) {
+        note_gauge(expr);
+        return program_.gauges[static_cast<std::size_t>(*gauge)].value.type;
+    }
+    if (expr.kind != ExprKind::name || !is_trace_quantity(expr.name)) {
+        report(whole, "this wants one quantity of the run", "feet, speed, rising, x, y or a gauge");
+        return std::nullopt;
+    }
+    return find_sense(plain_senses(), expr.name)->type;
 }
 
 void Compiler::compile_marks() {

@@ -145,6 +145,7 @@ class Compiler {
     std::int32_t meter_index(const syntax::Name& name);
     std::int32_t wall_probe_index(const syntax::Name& name, const Scope& scope);
     std::int32_t curve_index(const syntax::Name& name);
+    void note_counter_of(const syntax::Name& path, std::size_t point);
     std::int32_t acted_counter(const syntax::Name& name, const Scope& scope);
     std::int32_t boosted_dial(const syntax::Expr& path, const Scope& scope);
 
@@ -173,6 +174,8 @@ class Compiler {
     // compile_reading.cpp
     void compile_readings();
     std::optional<Type> reading_type(const syntax::Expr& expr);
+    std::optional<std::int32_t> gauge_named(const syntax::Expr& expr) const;
+    std::optional<Type> quantity_type(const syntax::Expr& expr, SourceRange whole);
     std::optional<Type> reading_call_type(const syntax::Expr& expr);
     void find_actor(syntax::Stretch& stretch);
     void find_actors(syntax::Expr& expr);

@@ -57,7 +57,8 @@ struct Action {
     bool to_point = false;
     Expression direction;  ///< or point
     Expression amount;
-    Emission emission;  ///< of emit_event
+    Emission emission;               ///< of emit_event
+    std::optional<Expression> when;  ///< done only when it holds
     SourceRange range;
 };
 

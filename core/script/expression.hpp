@@ -72,6 +72,7 @@ enum class Op : std::uint8_t {
     sign,
     angle_of,  ///< atan2
     turned,
+    noise,
     stick_of
 };
 

@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "core/script/program.hpp"
+#include "core/units/noise.hpp"
 
 /// The stack machine that works out expressions. `Senses` answers what depends on the running state:
 ///
@@ -174,6 +175,7 @@ class Interpreter {
                 push(turned_about_up(pop_vector(), angle));
                 break;
             }
+            case Op::noise: two([](double seed, double number) { return noise(seed, number); }); break;
             case Op::stick_of: push(senses_.stick_of(pop())); break;
             case Op::there: push(senses_.there(pop()) ? 1.0 : 0.0); break;
             case Op::target_place: push(senses_.target_place(pop())); break;

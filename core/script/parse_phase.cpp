@@ -105,6 +105,7 @@ std::vector<syntax::Action> Parser::actions() {
     do {
         syntax::Action read = action(remembering);
         remembering = read.row == action_row(ActionKind::remember);
+        if (!failed_ && accept("when")) read.when = expression();
         if (!failed_) out.push_back(std::move(read));
     } while (!failed_ && accept(","));
     return out;
@@ -126,12 +127,18 @@ syntax::CutRights Parser::cut_rights() {
     return out;
 }
 
-/// COUNTER + N, COUNTER - N, COUNTER = N
+/// COUNTER + N, COUNTER - N, COUNTER = N; the counter of another move or of a fixture's kind is said as MOVE.COUNTER
 bool Parser::counter_action(syntax::Action& out) {
-    if (!is_name() || (peek(1).text != "+" && peek(1).text != "-" && peek(1).text != "=")) return false;
+    const std::string_view behind = peek(peek(1).text == "." ? 3 : 1).text;
+    if (!is_name() || (behind != "+" && behind != "-" && behind != "=")) return false;
     out.clauses.resize(2);
     out.clauses[0].said = out.clauses[1].said = true;
-    out.clauses[0].name = name("the counter");
+    syntax::Name& counter = out.clauses[0].name;
+    counter = name("the counter");
+    if (accept(".")) {
+        counter.text = fmt::format("{}.{}", counter.text, name("the counter").text);
+        counter.range = since(counter.range);
+    }
     out.row = action_row(is("=") ? ActionKind::set_counter : ActionKind::add_counter);
     const bool negative = accept("-");
     if (!negative) ++at_;

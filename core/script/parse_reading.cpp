@@ -99,11 +99,25 @@ bool Parser::reading_primary(Expr& out) {
         expect("of", "behind start or end");
         out.stretch = stretch();
         out.parts.push_back(std::move(quantity));
+    } else if (const std::size_t behind = peek(1).text == "." ? 3 : 1; quantity_at_instant(behind)) {
+        Expr quantity = name_or_call();
+        out.kind = accept("just") ? ExprKind::just_before : ExprKind::at_instant;
+        if (!accept("at")) expect("before", "behind just");
+        out.parts.push_back(instant());
+        out.parts.push_back(std::move(quantity));
     } else {
         return false;
     }
     out.range = since(begin);
     return true;
+}
+
+/// `at press of`, `at landed`, `just before`, so many tokens ahead.
+bool Parser::quantity_at_instant(std::size_t ahead) const {
+    if (peek(ahead).text == "just") return peek(ahead + 1).text == "before";
+    if (peek(ahead).text != "at") return false;
+    const std::string_view next = peek(ahead + 1).text;
+    return next == "press" || next == "release" || next == "landed" || next == "left_ground" || next == "last";
 }
 
 Expr Parser::instant() {

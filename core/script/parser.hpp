@@ -104,6 +104,7 @@ class Parser {
     void reading();
     void mark();
     syntax::Stretch stretch();
+    bool quantity_at_instant(std::size_t ahead) const;
     bool reading_primary(syntax::Expr& out);
     syntax::Expr instant();
 

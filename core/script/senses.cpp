@@ -39,6 +39,8 @@ constexpr std::array plain{
     SenseInfo{"place", Sense::place, vector(d::length), "where the feet are"},
     SenseInfo{"up", Sense::up, vector(d::none), "straight up"},
     SenseInfo{"look", Sense::look, vector(d::none), "along the view"},
+    SenseInfo{"view_ahead", Sense::view_ahead, vector(d::none), "along the view, level"},
+    SenseInfo{"view_right", Sense::view_right, vector(d::none), "to the right of the view, level"},
     SenseInfo{"ground_normal", Sense::ground_normal, vector(d::none), "away from the ground; up in the air"},
     SenseInfo{"ground_velocity", Sense::ground_velocity, vector(d::speed),
               "how fast what one stands on goes there; zero in the air"},
@@ -146,6 +148,9 @@ constexpr std::array known_functions{
     FunctionInfo{"sign", "sign(a)", "1 above zero, -1 below, 0 at it"},
     FunctionInfo{"atan2", "atan2(y, x)", "the angle of a direction with these parts"},
     FunctionInfo{"turned", "turned(vector, angle)", "turned about up, to the left for angles above 0"},
+    FunctionInfo{
+        "noise", "noise(seed, number)",
+        "-1 to 1, wandering smoothly as the number goes on: by about one for each 1; the same for the same two"},
     FunctionInfo{"stick_of", "stick_of(8)", "the stick in the nearest of so many directions round the view"},
     FunctionInfo{"length", "length(vector)", "length of a vector"},
     FunctionInfo{"flat", "flat(vector)", "a vector without its upward part"},

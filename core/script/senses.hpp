@@ -125,7 +125,9 @@ enum class Sense : std::uint8_t {
     amount_of,
     way_of,
     place_of,
-    sent_by
+    sent_by,
+    view_ahead,
+    view_right
 };
 
 /// Events that happen to one fixture: one that asks for nothing else in a phase is passed over until then.

@@ -46,11 +46,13 @@ enum class ExprKind {
     call,    ///< held(jump), pick(a, b, c)
     within,  ///< grounded within 0.1 s
     // Only in readings:
-    at_start,   ///< Q at start of S
-    at_end,     ///< Q at end of S
-    of,         ///< duration of S, distance of S, count of S
-    time_from,  ///< time from EVENT to EVENT (two parts, each an `instant`)
-    instant,    ///< start of S, end of S, press of jump, release of jump, landed
+    at_start,     ///< Q at start of S
+    at_end,       ///< Q at end of S
+    at_instant,   ///< Q at press of B, Q at landed (an `instant`, then Q)
+    just_before,  ///< Q just before INSTANT: what happens at it is not in it
+    of,           ///< duration of S, distance of S, count of S
+    time_from,    ///< time from EVENT to EVENT (two parts, each an `instant`)
+    instant,      ///< start of S, end of S, press of jump, release of jump, landed
 };
 
 /// A stretch of a run that readings speak of: hop, hop.rise, walk, with an ordinal (`hop 2`, `last hop`).
@@ -126,6 +128,7 @@ struct Clause {
 struct Statement {
     std::size_t row = 0;
     std::vector<Clause> clauses;  ///< in the order of the row's
+    std::optional<Expr> when;     ///< acts: done only when it holds
     SourceRange range;
 };
 using Effect = Statement;

@@ -8,6 +8,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/units/noise.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::evaluate_test {
@@ -105,6 +106,34 @@ TEST(Evaluate, WholeNumbersSignsAndAngles) {
     EXPECT_NEAR(value("length(stick_of(8))"), 0.5, 1e-12) << "as far as it is pushed";
     EXPECT_NEAR(value("dot(stick_of(4), along_x)"), 0.5, 1e-12) << "ahead, along the view";
     EXPECT_DOUBLE_EQ(value("length(stick_of(0))"), 0.0);
+    EXPECT_NEAR(value("dot(view_ahead, look) - length(flat(look))"), 0.0, 1e-12);
+    EXPECT_NEAR(value("dot(view_right, up) + dot(view_right, view_ahead)"), 0.0, 1e-12) << "level, and across";
+    EXPECT_NEAR(value("dot(turned(view_ahead, -90 deg), view_right)"), 1.0, 1e-12);
+}
+
+TEST(Evaluate, NoiseIsSmoothBoundedAndTheSameEverywhere) {
+    Probe value;
+    const auto at = [&](double seed, double number) { return value(fmt::format("noise({}, {:.6f})", seed, number)); };
+    // Worked out once: a change of it would change every run that uses it.
+    EXPECT_DOUBLE_EQ(at(3, 0), -0.15621053627448012);
+    EXPECT_DOUBLE_EQ(at(3, 1), 0.7008765002813211);
+    EXPECT_DOUBLE_EQ(noise(11, -4), 0.9820156992936198);
+    EXPECT_EQ(at(3, 2.5), 0.5 * (at(3, 2) + at(3, 3)));
+    double steepest = 0.0;
+    double mean = 0.0;
+    double highest = -1.0;
+    for (int i = 0; i < 4000; ++i) {
+        const double a = noise(7, i * 0.1);
+        steepest = std::max(steepest, std::abs(noise(7, i * 0.1 + 1e-6) - a) * 1e6);
+        mean += a / 4000.0;
+        highest = std::max(highest, std::abs(a));
+        EXPECT_LE(std::abs(a), 1.0);
+    }
+    EXPECT_LT(steepest, 3.001) << "3/2 times the largest step of 2";
+    EXPECT_LT(std::abs(mean), 0.1);
+    EXPECT_GT(highest, 0.9);
+    EXPECT_NE(at(1, 5), at(2, 5));
+    EXPECT_NEAR(noise(7, -0.25), noise_at(7, -1) + (noise_at(7, 0) - noise_at(7, -1)) * (0.5625 * 1.5), 1e-12);
 }
 
 TEST(Evaluate, Senses) {

@@ -295,5 +295,27 @@ move climb on jump {
     EXPECT_EQ(trace.tracks[0].values.back(), 1.0);
 }
 
+TEST(Moves, AnActIsDoneOnlyWhenItsConditionHolds) {
+    const Scene scene(std::string(plain_body) + R"(
+counter links in 0..99
+move hop on jump {
+  counter own in 0..99
+  phase a for 0.1 s {
+    start: links + 1 when speed > 1 m/s, own + 10, links + own when own > 5, launch up at 5 m/s when links == 10
+  }
+}
+move reset on landed { phase a for 0.05 s { start: hop.own = 3 when links >= 10, hop.own + 1 } }
+)");
+    for (const int rate : rates) {
+        const test::Played still = test::play(scene, TapeMaker(2).hold("jump", 0.5, 0.1), rate);
+        EXPECT_EQ(still.state.actors[0].counters[0].value, 10.0) << "standing: only the second one counts";
+        EXPECT_NEAR(times_of(still.trace, EventKind::left_ground).at(0), 0.5, 1e-9) << "after what came before it";
+        EXPECT_EQ(still.state.actors[0].counters[1].value, 4.0) << "another move's counter";
+        const test::Played running = test::play(scene, TapeMaker(2).stick(0.1, 0, 1).hold("jump", 0.5, 0.1), rate);
+        EXPECT_EQ(running.state.actors[0].counters[0].value, 11.0);
+        EXPECT_TRUE(times_of(running.trace, EventKind::left_ground).empty());
+    }
+}
+
 }  // namespace
 }  // namespace leap::moves_test

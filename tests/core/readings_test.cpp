@@ -80,6 +80,31 @@ ReadingResult reading_of(const std::string& text, int rate = 120) {
     return {};
 }
 
+TEST(Readings, AQuantityIsReadAtAnInstantOrJustBeforeIt) {
+    const Scene scene(hop_script + R"(
+reading into_ground = rising just before landed
+reading on_ground = rising at landed
+reading last_landing = rising just before last landed
+reading at_press = speed at press of jump
+reading before_end = rising just before end of hop.rise
+reading before_start = rising just before start of hop
+reading third_press = speed at press of jump 3
+)");
+    for (const int rate : {30, 120, 480}) {
+        std::map<std::string, ReadingResult> r;
+        for (ReadingResult& result : take_readings(scene.program, scene.tuning, scene.run(two_hops, rate), "test"))
+            r[result.name] = result;
+        EXPECT_NEAR(*r.at("into_ground").value, -7.0, 1e-6) << rate;
+        EXPECT_NEAR(*r.at("on_ground").value, 0.0, 1e-9);
+        EXPECT_NEAR(*r.at("last_landing").value, -7.0, 1e-6);
+        EXPECT_NEAR(*r.at("at_press").value, 6.0, 1e-6);
+        EXPECT_NEAR(*r.at("before_end").value, 0.0, 1e-6);
+        EXPECT_NEAR(*r.at("before_start").value, 0.0, 1e-9) << "what the launch does is not in it";
+        EXPECT_FALSE(r.at("third_press").value);
+        EXPECT_NE(r.at("third_press").missing.find("press of jump"), std::string::npos);
+    }
+}
+
 TEST(Readings, TheSecondInstantOfATimeIsTheFirstAfterTheFirst) {
     EXPECT_NEAR(*reading_of("time from end of hop to start of hop").value, 0.5, 1e-6);
     EXPECT_NEAR(*reading_of("time from press of jump to press of jump").value, 1.0, 1e-6);
