@@ -9,6 +9,7 @@
 #include "core/play/fixtures.hpp"
 #include "core/play/loose.hpp"
 #include "core/play/probes.hpp"
+#include "core/play/ride.hpp"
 #include "core/play/seat.hpp"
 #include "core/play/subject.hpp"
 #include "core/play/volumes.hpp"
@@ -456,6 +457,7 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
             return as_number(m.fixture && fixture_truth(m, Sense::is_held) && has_tag(m, loose_of(m).holder, index));
         case Sense::inside: return as_number(in_volume(m, index).inside());
         case Sense::depth: return in_volume(m, index).depth_m;
+        case Sense::ground_grip: return m.course == nullptr ? 1.0 : ground_feel(*m.course, s).grip;
         case Sense::share_in: return in_volume(m, index).share;
         case Sense::entered:
         case Sense::left_volume: return as_number(volume_changed(m, sense, index));

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: MIT
 #include "core/play/motion_law.hpp"
+#include "core/play/ride.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -43,6 +44,9 @@ void steer(const EvaluationContext& m, const Forces& f, Actor& actor, Law& law) 
         wanted = steer_target(m, f);
         if (f.steer->gain) gain = std::max(0.0, number(m, *f.steer->gain));
         if (f.steer->brake) brake = std::max(0.0, number(m, *f.steer->brake));
+        const double grip = m.course == nullptr ? 1.0 : ground_feel(*m.course, actor).grip;
+        if (gain) *gain *= grip;
+        if (brake) *brake *= grip;
     }
     double cap = 1e300;
     std::optional<double> fading;

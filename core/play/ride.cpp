@@ -17,6 +17,25 @@ std::optional<Ride> ride_of(const Rehearsal& r, const World& world, const Actor&
     return Ride{fixture_owner(ground.index), fixture_pose(r.context(world, actor), ground.index), Vec3{0.0}};
 }
 
+SurfaceFeel ground_feel(const Course& course, const Actor& actor) {
+    if (!actor.body.grounded || !actor.body.ground.is_piece()) return {};
+    return course.solids->feel_of(actor.body.ground.index);
+}
+
+Vec3 belt_under(const Course& course, const Actor& actor) {
+    const Vec3 carries = ground_feel(course, actor).carries;
+    if (carries == Vec3{0.0}) return carries;
+    const Vec3& normal = actor.body.ground_normal;
+    return carries - normal * glm::dot(carries, normal);
+}
+
+void count_from_belt(const Course& course, const Vec3& belt, Actor& actor) {
+    const Vec3 now = belt_under(course, actor);
+    if (belt == Vec3{0.0} && now == Vec3{0.0}) return;
+    actor.body.velocity -= now;
+    actor.ground_velocity = now;
+}
+
 void carry(const Rehearsal& r, const Ride& ride, const World& world, Actor& actor) {
     const auto under = static_cast<std::size_t>(ride.on.index);
     if (ride.on.is_actor()) {
@@ -54,6 +73,8 @@ void change_ground(const Rehearsal& r, const std::optional<Ride>& before, const 
         const auto under = static_cast<std::size_t>(now->on.index);
         going = now->on.is_actor() ? world.actors[under].body.velocity + world.actors[under].ground_velocity
                                    : fixture_velocity(r.context(world, actor), under, actor.body.position);
+    } else {
+        going = belt_under(r.course, actor);
     }
     const bool same = before && now && before->on == now->on;
     if (!same) {

@@ -12,6 +12,14 @@ namespace leap {
 /// What a character stands on, when it isn't the course.
 std::optional<Ride> ride_of(const Rehearsal& rehearsal, const World& world, const Actor& actor);
 
+/// What the piece under a character does to it; like any ground when it stands on none.
+SurfaceFeel ground_feel(const Course& course, const Actor& actor);
+/// How fast that piece's surface goes, along the ground, m/s.
+Vec3 belt_under(const Course& course, const Actor& actor);
+/// The body has gone on over a surface that carries it, at `belt`, or has come onto one: its velocity, of the world
+/// until now, counts from what is under it.
+void count_from_belt(const Course& course, const Vec3& belt, Actor& actor);
+
 /// The character goes where what it stood on has gone since.
 void carry(const Rehearsal& rehearsal, const Ride& ride, const World& world, Actor& actor);
 

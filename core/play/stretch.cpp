@@ -248,12 +248,14 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     const bool met_nothing = nothing_due && !actor.taut && !lifts_off && is_free(law) && !cache.moves_near;
     if (meets_others(world)) out.ride = ride_of(r, world, actor);
     const auto go = kind.leaning ? lean : move_body;
+    const Vec3 belt = actor.taut ? Vec3{0.0} : belt_under(r.course, actor);
+    const auto in_world = [&] { return MotionLaw{law.motion.velocity + belt, law.motion.acceleration}; };
     MotionResult moved = actor.taut ? swing_body(r, m, forces, seconds, actor)
-                                    : go(m.surroundings(), shape_now(r, actor), actor.body, law.motion, seconds);
+                                    : go(m.surroundings(), shape_now(r, actor), actor.body, in_world(), seconds);
     // Round an edge the way has no closed form: short stretches, whatever the tick rate.
     if (moved.slid_round && !actor.taut && moved.seconds > defaults::longest_curved_stretch_s) {
         if (law.driven && !law.flying) drive_over(m, forces, defaults::longest_curved_stretch_s, law);
-        moved = go(m.surroundings(), shape_now(r, actor), actor.body, law.motion, defaults::longest_curved_stretch_s);
+        moved = go(m.surroundings(), shape_now(r, actor), actor.body, in_world(), defaults::longest_curved_stretch_s);
     }
     if (lifts_off) {
         actor.events |= event_left_ground;
@@ -264,6 +266,7 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     advance_meters(m, rates, moved.seconds, actor);
     actor.body = moved.body;
     actor.time += moved.seconds;
+    if (!out.ride) count_from_belt(r.course, belt, actor);
     if (law.driven && !law.flying) finish_drive(m, forces, law, moved.seconds, actor);
     if (!moved.bumped_wall) {
         actor.body.velocity -= law.pull;

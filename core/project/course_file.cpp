@@ -49,8 +49,8 @@ void read_mesh(const JsonReader& json, Piece& piece) {
 
 Piece read_piece(const JsonReader& json) {
     Piece piece;
-    json.only({"name", "kind", "center", "size", "turn", "count", "solid", "material", "kinds", "group", "vertices",
-               "faces"});
+    json.only({"name", "kind", "center", "size", "turn", "count", "solid", "material", "kinds", "carries", "grip",
+               "group", "vertices", "faces"});
     piece.name = json.text("name", "");
     const std::string kind = json.text("kind", "box");
     const auto found =
@@ -67,6 +67,10 @@ Piece read_piece(const JsonReader& json) {
     piece.solid = json.truth("solid", true);
     piece.material = json.text("material", "stone");
     piece.group = json.text("group", "");
+    piece.carries = json.vector("carries", Vec3{0.0});
+    if (!json.failed() && glm::length(piece.carries) > defaults::fastest_body_mps)
+        json.fail("carries", fmt::format("nothing goes faster than {} m/s", defaults::fastest_body_mps));
+    piece.grip = json.number("grip", 1.0, 0.0, 10.0);
     if (const Json* list = json.find("kinds")) {
         const bool words = list->is_array() &&
                            std::all_of(list->begin(), list->end(), [](const Json& word) { return word.is_string(); });
@@ -129,6 +133,8 @@ Json write_piece(const Piece& piece) {
     if (!piece.solid) out["solid"] = false;
     if (piece.material != "stone") out["material"] = piece.material;
     if (!piece.kinds.empty()) out["kinds"] = piece.kinds;
+    if (piece.carries != Vec3{0.0}) out["carries"] = numbers(piece.carries);
+    if (piece.grip != 1.0) out["grip"] = number(piece.grip);
     if (!piece.group.empty()) out["group"] = piece.group;
     if (piece.kind == PieceKind::mesh) {
         out["vertices"] = Json::array();

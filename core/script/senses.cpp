@@ -44,6 +44,8 @@ constexpr std::array plain{
     SenseInfo{"ground_normal", Sense::ground_normal, vector(d::none), "away from the ground; up in the air"},
     SenseInfo{"ground_velocity", Sense::ground_velocity, vector(d::speed),
               "how fast what one stands on goes there; zero in the air"},
+    SenseInfo{"ground_grip", Sense::ground_grip, number(d::none),
+              "share of what steering gains and brakes at on the ground under the feet; 1 in the air"},
     SenseInfo{"wall_normal", Sense::wall_normal, vector(d::none), "away from the wall last bumped into"},
     SenseInfo{"along_x", Sense::along_x, vector(d::none), "along the course's x axis"},
     SenseInfo{"along_y", Sense::along_y, vector(d::none), "along the course's y axis"},
@@ -266,6 +268,7 @@ bool depends_on_place(Sense sense) {
         case Sense::probe_side:
         case Sense::probe_target:
         case Sense::stands_on:
+        case Sense::ground_grip:
         case Sense::touching:
         case Sense::clear:
         case Sense::blocked:

@@ -127,7 +127,8 @@ enum class Sense : std::uint8_t {
     place_of,
     sent_by,
     view_ahead,
-    view_right
+    view_right,
+    ground_grip
 };
 
 /// Events that happen to one fixture: one that asks for nothing else in a phase is passed over until then.

@@ -9,13 +9,13 @@ namespace leap {
 
 Course build_course(CoursePlan plan) {
     std::vector<Solid> solids;
-    std::vector<std::vector<std::string>> kinds;
+    std::vector<PieceTraits> traits;
     for (std::size_t i = 0; i < plan.pieces.size(); ++i) {
         std::vector<Solid> parts = plan.pieces[i].solid ? solids_of(plan.pieces[i], i) : std::vector<Solid>{};
         std::move(parts.begin(), parts.end(), std::back_inserter(solids));
-        kinds.push_back(plan.pieces[i].kinds);
+        traits.push_back(traits_of(plan.pieces[i]));
     }
-    return course_in(std::move(plan), std::make_shared<const SolidTree>(std::move(solids), std::move(kinds)));
+    return course_in(std::move(plan), std::make_shared<const SolidTree>(std::move(solids), std::move(traits)));
 }
 
 Course course_in(CoursePlan plan, std::shared_ptr<const SolidSource> solids) {

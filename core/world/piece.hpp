@@ -36,6 +36,8 @@ struct Piece {
                             ///< diameter, diameter, height; spheres: their diameter, three times
     double turn_deg = 0.0;  ///< counter-clockwise seen from above
     int count = 4;          ///< steps: how many
+    Vec3 carries{0.0};      ///< m/s, along its own x, y, z: how fast its surface goes, with whoever stands on it
+    double grip = 1.0;      ///< share of what steering gains and brakes at on it: 0 is ice, 0.3 wet wood
     bool solid = true;      ///< false: a volume, which bodies can be in; see core/world/volume.hpp
     std::string material = "stone";
     std::string group;                                ///< what is edited together has the same; or nothing

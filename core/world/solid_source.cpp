@@ -49,6 +49,15 @@ Vec3 SolidSource::velocity_of(const Surface& /*surface*/) const {
     return Vec3{0.0};
 }
 
+SurfaceFeel SolidSource::feel_of(std::uint32_t /*piece*/) const {
+    return {};
+}
+
+PieceTraits traits_of(const Piece& piece) {
+    const double turn = glm::radians(piece.turn_deg);
+    return {piece.kinds, {turned_about_up(piece.carries, turn), piece.grip}};
+}
+
 bool SolidSource::is_of_kind(std::uint32_t /*piece*/, std::string_view /*kind*/) const {
     return false;
 }

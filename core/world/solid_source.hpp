@@ -2,6 +2,7 @@
 #pragma once
 
 #include <span>
+#include <string>
 #include <string_view>
 #include <vector>
 
@@ -44,6 +45,20 @@ struct SweptBox {
     }
 };
 
+/// What a surface does to who stands on it.
+struct SurfaceFeel {
+    Vec3 carries{0.0};  ///< m/s, how fast it goes
+    double grip = 1.0;  ///< share of what steering gains and brakes at
+    friend bool operator==(const SurfaceFeel&, const SurfaceFeel&) = default;
+};
+
+/// What is known of a piece beside its shape.
+struct PieceTraits {
+    std::vector<std::string> kinds;  ///< what scripts may ask for
+    SurfaceFeel feel;
+};
+PieceTraits traits_of(const Piece& piece);
+
 /// Convex solids and triangles of one world. Answers the same for as long as a query lasts; the solids it hands over
 /// stay where they are until that query is done. When runs are made on several threads, all of them ask it at once.
 class SolidSource {
@@ -64,6 +79,9 @@ class SolidSource {
 
     /// How fast something goes that gives way to a push (m/s).
     virtual Vec3 velocity_of(const Surface& surface) const;
+
+    /// What a piece of it does to who stands on it.
+    virtual SurfaceFeel feel_of(std::uint32_t piece) const;
 
     /// Whether a piece of it is of a kind that scripts ask for ("anchor", "slick").
     virtual bool is_of_kind(std::uint32_t piece, std::string_view kind) const;

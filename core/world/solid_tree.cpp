@@ -5,8 +5,7 @@
 
 namespace leap {
 
-SolidTree::SolidTree(std::vector<Solid> solids, std::vector<std::vector<std::string>> kinds)
-    : kinds_(std::move(kinds)) {
+SolidTree::SolidTree(std::vector<Solid> solids, std::vector<PieceTraits> traits) : traits_(std::move(traits)) {
     std::vector<Bounds> bounds;
     bounds.reserve(solids.size());
     for (const Solid& solid : solids) bounds.push_back(solid.bounds);
@@ -35,9 +34,14 @@ void SolidTree::gather_along(const SweptBox& way, SolidSink& sink) const {
                  });
 }
 
+SurfaceFeel SolidTree::feel_of(std::uint32_t piece) const {
+    return piece < traits_.size() ? traits_[piece].feel : SurfaceFeel{};
+}
+
 bool SolidTree::is_of_kind(std::uint32_t piece, std::string_view kind) const {
-    if (piece >= kinds_.size()) return false;
-    return std::find(kinds_[piece].begin(), kinds_[piece].end(), kind) != kinds_[piece].end();
+    if (piece >= traits_.size()) return false;
+    const auto& kinds = traits_[piece].kinds;
+    return std::find(kinds.begin(), kinds.end(), kind) != kinds.end();
 }
 
 }  // namespace leap

@@ -5,6 +5,7 @@
 #include <QPushButton>
 #include <QRegularExpression>
 
+#include "core/defaults.hpp"
 #include "core/play/fixture_check.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/flow_layout.hpp"
@@ -225,6 +226,29 @@ void CourseSheet::fill_fields() {
                       editor_.edit(tr("Solid"), [&](CoursePlan& next) { next.pieces[i].solid = word == tr("yes"); });
                       return QString();
                   });
+        if (piece.solid) {
+            const Vec3& v = piece.carries;
+            add_field(tr("carries"),
+                      own_number_text(v.x) + ", " + own_number_text(v.y) + ", " + own_number_text(v.z) + " m/s",
+                      tr("How fast its surface goes along its own length, width and height, with whoever stands on it"),
+                      [this, i](const QString& typed) {
+                          const auto read = numbers_in(typed);
+                          if (read.size() != 3) return tr("carries wants three numbers in m/s");
+                          const Vec3 wanted{read[0], read[1], read[2]};
+                          if (glm::length(wanted) > defaults::fastest_body_mps)
+                              return tr("Nothing goes faster than %1 m/s").arg(defaults::fastest_body_mps);
+                          editor_.edit(tr("Carries"), [&](CoursePlan& next) { next.pieces[i].carries = wanted; });
+                          return QString();
+                      });
+            add_field(tr("grip"), own_number_text(piece.grip),
+                      tr("Share of what steering gains and brakes at on it: 1 as usual, 0 is ice"),
+                      [this, i](const QString& typed) {
+                          const auto read = numbers_in(typed);
+                          if (read.size() != 1 || read[0] < 0 || read[0] > 10) return tr("A share, 0 to 10");
+                          editor_.edit(tr("Grip"), [&](CoursePlan& next) { next.pieces[i].grip = read[0]; });
+                          return QString();
+                      });
+        }
         QStringList materials;
         for (const auto& [name, look] : editor_.session().looks().materials) materials << to_qt(name);
         words(tr("material"), piece.material, tr("What it is drawn as: %1").arg(materials.join(", ")),

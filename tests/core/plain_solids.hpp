@@ -12,15 +12,16 @@ namespace leap::test {
 /// must not depend on where solids come from.
 class PlainSolids final : public SolidSource {
   public:
-    /// `kinds`: by surface index.
-    PlainSolids(std::vector<Solid> solids, std::vector<std::vector<std::string>> kinds);
+    /// `traits`: by surface index.
+    PlainSolids(std::vector<Solid> solids, std::vector<PieceTraits> traits);
 
     void gather(const Bounds& bounds, SolidSink& sink) const override;
+    SurfaceFeel feel_of(std::uint32_t piece) const override;
     bool is_of_kind(std::uint32_t piece, std::string_view kind) const override;
 
   private:
     std::vector<Solid> solids_;
-    std::vector<std::vector<std::string>> kinds_;
+    std::vector<PieceTraits> traits_;
 };
 
 }  // namespace leap::test

@@ -46,7 +46,7 @@ TEST(SolidSource, TheSameIsMetWhereverTheSolidsComeFrom) {
     for (unsigned seed = 1; seed <= 8; ++seed) {
         const CoursePlan plan = test::random_course(seed);
         const SolidTree tree(all_solids(plan));
-        const test::PlainSolids plain(all_solids(plan), std::vector<std::vector<std::string>>(plan.pieces.size()));
+        const test::PlainSolids plain(all_solids(plan), std::vector<PieceTraits>(plan.pieces.size()));
         for (int i = 0; i < 400; ++i) {
             const Vec3 from{place(random), place(random), 20.0 + place(random)};
             const Vec3 way = glm::normalize(Vec3{place(random), place(random), place(random)});

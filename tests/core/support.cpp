@@ -73,14 +73,14 @@ Course course_of(CoursePlan plan) {
     const char* wanted = std::getenv("LEAP_TEST_SOLIDS");
     if (wanted == nullptr || std::string_view(wanted) != "plain") return build_course(std::move(plan));
     std::vector<Solid> solids;
-    std::vector<std::vector<std::string>> kinds;
+    std::vector<PieceTraits> traits;
     for (std::size_t i = 0; i < plan.pieces.size(); ++i) {
         if (plan.pieces[i].solid)
             for (Solid& solid : solids_of(plan.pieces[i], i)) solids.push_back(std::move(solid));
-        kinds.push_back(plan.pieces[i].kinds);
+        traits.push_back(traits_of(plan.pieces[i]));
     }
     std::erase_if(plan.pieces, [](const Piece& piece) { return piece.solid; });
-    return course_in(std::move(plan), std::make_shared<const PlainSolids>(std::move(solids), std::move(kinds)));
+    return course_in(std::move(plan), std::make_shared<const PlainSolids>(std::move(solids), std::move(traits)));
 }
 
 CoursePlan random_course(unsigned seed) {
