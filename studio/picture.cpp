@@ -11,10 +11,9 @@
 
 namespace leap::studio {
 
-void settle(Session& session) {
+void settle(Session& session, int longest_ms) {
     QElapsedTimer timer;
     timer.start();
-    constexpr int longest_ms = 10000;
     do {
         QApplication::processEvents();
         QThread::msleep(2);

@@ -10,6 +10,6 @@ namespace leap::studio {
 QString take_picture(MainWindow& window, Session& session, const PictureOptions& options);
 
 /// Runs the event loop until no replay is under way any more and everything is painted.
-void settle(Session& session);
+void settle(Session& session, int longest_ms = 10000);
 
 }  // namespace leap::studio

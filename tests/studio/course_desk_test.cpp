@@ -273,7 +273,7 @@ TEST(CourseDesk, AWayIsLookedForFromWhatIsSelectedAndDrawnOverThePlan) {
     const auto running = [&] { return window.session->trial_runner().running(); };
     ASSERT_TRUE(running());
     window.session->stop_trial();  // the margins aren't of interest here
-    ASSERT_TRUE(QTest::qWaitFor([&] { return !running(); }, 20000));
+    ASSERT_TRUE(QTest::qWaitFor([&] { return !running(); }, test::patience(20000)));
     // Once more without any margins: its trial is there already, and is used again.
     const TrialEntry* entry = window.session->project().find_trial("rope loft to loft 1.2 m");
     ASSERT_NE(entry, nullptr);
@@ -281,7 +281,7 @@ TEST(CourseDesk, AWayIsLookedForFromWhatIsSelectedAndDrawnOverThePlan) {
     trial.free = {{"hop.coyote", {}, {}, 0}};
     window.session->edit_trial(std::string(entry->path), trial);
     emit window.course->sheet()->way_to()->textActivated("loft 1.2 m");
-    ASSERT_TRUE(QTest::qWaitFor([&] { return !running(); }, 60000));
+    ASSERT_TRUE(QTest::qWaitFor([&] { return !running(); }, test::patience(60000)));
     window.settle();
     ASSERT_TRUE(window.editor->way());
     EXPECT_FALSE(window.editor->way()->stale);

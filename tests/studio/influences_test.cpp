@@ -16,8 +16,8 @@ TEST(Influences, OfADialAndOfAReadingAreToldInWords) {
     studio.settle();
     const std::int32_t rise = studio.dial("hop.rise");
     EXPECT_TRUE(studio.session->influence_of_dial(rise).contains("being worked out"));
-    ASSERT_TRUE(
-        QTest::qWaitFor([&] { return !studio.session->influence_of_dial(rise).contains("being worked out"); }, 60000));
+    ASSERT_TRUE(QTest::qWaitFor([&] { return !studio.session->influence_of_dial(rise).contains("being worked out"); },
+                                test::patience(60000)));
     const QString of_rise = studio.session->influence_of_dial(rise);
     EXPECT_TRUE(of_rise.contains("hop height  +0.55 m")) << of_rise.toStdString();
     const QString of_height = studio.session->influence_of_reading("hop_height");

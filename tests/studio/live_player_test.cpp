@@ -69,7 +69,7 @@ TEST(LivePlayer, OnItsOwnThreadRealTimePasses) {
     LivePlayer player(
         quay_run(*studio.session), [&] { return clock.load(); }, true);
     clock = 0.2;
-    EXPECT_TRUE(QTest::qWaitFor([&] { return player.time() > 0.19; }, 5000));
+    EXPECT_TRUE(QTest::qWaitFor([&] { return player.time() > 0.19; }, test::patience(5000)));
 }
 
 }  // namespace

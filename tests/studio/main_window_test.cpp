@@ -176,7 +176,7 @@ TEST(MainWindow, UnsavedWorkComesBackAfterACrash) {
             return find_recovery(recovery_path(studio.folder.path().toStdString() + "/data", studio.project))
                 .has_value();
         },
-        5000));
+        test::patience(5000)));
     studio.restart();
     EXPECT_NEAR(studio.value("hop.rise"), 2.1, 1e-12);
     ASSERT_TRUE(studio.session->recovery_offered());

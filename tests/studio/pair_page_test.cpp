@@ -83,7 +83,7 @@ TEST(PairPage, TheNamesAreToldOnlyWhenTheyAreAskedFor) {
     }
     for (const char* const name : {"floaty felt", "snappy felt"}) EXPECT_FALSE(window.page->words().contains(name));
     window.press(window.page->names_button());
-    ASSERT_TRUE(QTest::qWaitFor([&] { return window.trial().result.has_value(); }, 5000));
+    ASSERT_TRUE(QTest::qWaitFor([&] { return window.trial().result.has_value(); }, test::patience(5000)));
     window.settle();
     EXPECT_TRUE(window.page->words().contains("by chance in")) << window.page->words().toStdString();
     for (std::size_t i = 0; i < 3; ++i) {

@@ -13,7 +13,7 @@ TEST(RatePage, ShowsEveryReadingAtEveryRateWorstFirst) {
     const RatePage page(*studio.session);
     const QTableWidget* table = page.table();
     EXPECT_EQ(table->rowCount(), 0) << "the window doesn't wait for it";
-    ASSERT_TRUE(QTest::qWaitFor([&] { return table->rowCount() > 0; }, 20000));
+    ASSERT_TRUE(QTest::qWaitFor([&] { return table->rowCount() > 0; }, test::patience(20000)));
     ASSERT_GT(table->rowCount(), 10);
     EXPECT_EQ(table->columnCount(), 7);
     double before = 1e9;
@@ -33,7 +33,7 @@ TEST(RatePage, CanBeClosedWhileItWorks) {
     studio.session->choose_tape("lamp round");
     studio.settle();
     { const RatePage page(*studio.session); }
-    EXPECT_TRUE(QTest::qWaitFor([&] { return !studio.session->replay_busy(); }, 20000));
+    EXPECT_TRUE(QTest::qWaitFor([&] { return !studio.session->replay_busy(); }, test::patience(20000)));
 }
 
 TEST(RatePage, SaysWhatToDoWithoutATape) {

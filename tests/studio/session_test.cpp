@@ -147,7 +147,7 @@ TEST(Session, AFileWatchedOnDiskIsReadAgainByItself) {
     Studio studio;
     ASSERT_TRUE(leap::write_file(studio.project / "moves/hop.leap",
                                  replaced(studio.file_text("moves/hop.leap"), "2.1 m", "3 m")));
-    EXPECT_TRUE(QTest::qWaitFor([&] { return std::abs(studio.value("hop.rise") - 3.0) < 1e-9; }, 5000));
+    EXPECT_TRUE(QTest::qWaitFor([&] { return std::abs(studio.value("hop.rise") - 3.0) < 1e-9; }, test::patience(5000)));
 }
 
 TEST(Session, AChangeOnDiskUnderAnEditAsksWhichOneCounts) {

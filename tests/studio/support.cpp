@@ -14,6 +14,11 @@ namespace leap::studio::test {
 
 namespace fs = std::filesystem;
 
+int patience(int usual_ms) {
+    const int times = qEnvironmentVariableIntValue("LEAP_TEST_PATIENCE");
+    return usual_ms * std::max(1, times);
+}
+
 Studio::Studio(const std::string& example) {
     QSettings().clear();
     project = fs::path(folder.path().toStdString()) / "project";
@@ -48,7 +53,7 @@ void Studio::restart() {
 }
 
 void Studio::settle() {
-    studio::settle(*session);
+    studio::settle(*session, patience(10000));
 }
 
 void Studio::pass(double seconds) {

@@ -10,6 +10,10 @@
 /// A copy of the demo in a folder of its own, a session whose clock is stepped by the test, and the real window.
 namespace leap::studio::test {
 
+/// How long to wait for work in the background that usually takes no longer than this, ms. Where everything is slower
+/// (under sanitizers) LEAP_TEST_PATIENCE says how many times as long.
+int patience(int usual_ms);
+
 class Studio {
   public:
     explicit Studio(const std::string& example = "lantern-quay");

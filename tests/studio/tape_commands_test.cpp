@@ -234,7 +234,7 @@ TEST(TapeCommands, UnsavedPiecesOfATapeComeBackAfterACrash) {
                     return true;
             return false;
         },
-        10000));
+        test::patience(10000)));
     window.restart();
     ASSERT_TRUE(window.session->recovery_offered());
     window.session->take_recovery();

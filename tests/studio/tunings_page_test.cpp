@@ -25,8 +25,9 @@ struct Sets : test::Studio {
     }
     void compare(const std::vector<std::string>& names) {
         session->compare_tunings(names);
-        EXPECT_TRUE(QTest::qWaitFor(
-            [&] { return session->beside_runs().size() == names.size() && !session->beside_busy(); }, 20000));
+        EXPECT_TRUE(
+            QTest::qWaitFor([&] { return session->beside_runs().size() == names.size() && !session->beside_busy(); },
+                            test::patience(20000)));
         settle();
     }
     double height(const RunPointer& run) const {
@@ -106,7 +107,8 @@ TEST(TuningsPage, ADialThatIsGoneIsToldAndTheRestIsTaken) {
     Sets window;
     window.write_outside("tunings/old.tuning.json",
                          R"({"format":1,"name":"old","dials":{"hop.gone":"1 m","hop.rise":"2.8 m"}})");
-    ASSERT_TRUE(QTest::qWaitFor([&] { return window.session->project().find_tuning("old") != nullptr; }, 10000));
+    ASSERT_TRUE(QTest::qWaitFor([&] { return window.session->project().find_tuning("old") != nullptr; },
+                                test::patience(10000)));
     window.session->apply_tuning("old");
     window.settle();
     EXPECT_NEAR(window.value("hop.rise"), 2.8, 1e-9);
@@ -130,7 +132,8 @@ TEST(TuningsPage, KeptMayBeTheProjectAtARevision) {
     window.settle();
     QTest::mouseClick(bench->sheet()->run_button(), Qt::LeftButton);
     const std::string path = window.session->project().find_trial("feel diff")->path;
-    ASSERT_TRUE(QTest::qWaitFor([&] { return window.session->trial_runner().made(path) != nullptr; }, 60000));
+    ASSERT_TRUE(
+        QTest::qWaitFor([&] { return window.session->trial_runner().made(path) != nullptr; }, test::patience(60000)));
     window.settle();
     const auto& outcome = *window.session->trial_runner().made(path)->outcome;
     ASSERT_TRUE(outcome.problem.empty()) << outcome.problem;
