@@ -77,6 +77,7 @@ FixtureOffset fixture_offset(const EvaluationContext& at, std::size_t index) {
     const FixtureState& own = at.world.fixtures[index];
     const Phase* phase = fixture_phase(at, index);
     if (phase == nullptr) return {};
+    if (phase->effects.stays) return own.from;
     const EvaluationContext m = at.of_fixture(index);
     FixtureOffset to;
     if (phase->effects.slide)
@@ -94,6 +95,7 @@ bool is_on_its_way(const EvaluationContext& m, std::size_t index) {
     if (is_awake(m.layout, m.world, index)) return true;
     if (m.layout.can_be_loose(index))
         return phase->effects.carried || phase->effects.returns_home || phase->effects.in_hand;
+    if (phase->effects.stays) return false;
     // What depends on more than dials may change at any time.
     const auto changes = [](const Expression& e) { return e.folded < 0; };
     const auto& slide = phase->effects.slide;

@@ -18,7 +18,7 @@ std::optional<Ride> ride_of(const Rehearsal& r, const World& world, const Actor&
 }
 
 SurfaceFeel ground_feel(const Course& course, const Actor& actor) {
-    if (!actor.body.grounded || !actor.body.ground.is_piece()) return {};
+    if (!actor.body.grounded || !actor.body.ground.is_piece() || course.solids->feels_alike()) return {};
     return course.solids->feel_of(actor.body.ground.index);
 }
 

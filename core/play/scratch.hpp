@@ -48,6 +48,7 @@ struct Noticed {
     std::vector<WatchedBlow> blows;     ///< those that are watched
     double time = 0.0;                  ///< when it was noticed
     double next_time = 0.0;             ///< when the next way comes to be asked that waits for a time
+    SurfaceFeel feel{};                 ///< of the ground; where it changes the motion does
     FixtureId focus{};
     bool focus_changes = false;  ///< some fixture near could have it
     bool grounded = false;

@@ -9,6 +9,7 @@
 #include "core/play/fixtures.hpp"
 #include "core/play/focus.hpp"
 #include "core/play/gates.hpp"
+#include "core/play/ride.hpp"
 #include "core/play/settle.hpp"
 #include "core/play/stands.hpp"
 #include "core/play/subject.hpp"
@@ -42,6 +43,8 @@ class Noticing {
             note(m_, *r_.program.meters[static_cast<std::size_t>(i)].refill_when, true);
         for (const std::int32_t kind : r_.program.volumes_heard)
             out_.truths.push_back({in_volume(m_, kind).inside(), true});
+        if (!r_.course.solids->feels_alike())
+            out_.truths.push_back({ground_feel(r_.course, actor_) == first_.feel, true});
         for (const WatchedBlow& watched : first_.blows) out_.truths.push_back({is_meeting(watched), false});
         out_.own = out_.truths.size();
         for (const std::size_t i : first_.fixtures) fixture(i);
@@ -157,6 +160,7 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
         first.focus_changes = first.focus_changes || stand.focus_reach >= 0.0;
         if (!stand.waits || fixture_kind(m, i)->asks_touch) first.fixtures.push_back(i);
     }
+    first.feel = ground_feel(r.course, actor);
     find_blows(m, first.blows);
     // Whom a blow has met isn't watched any more.
     quiet = quiet && first.blows.empty();

@@ -182,7 +182,10 @@ void note_touches(const Rehearsal& r, World& world, Actor& actor, StepCache& cac
         const ActorContact own_before = own;
         const bool shared_before = world.contacts[i].blocked;
         const bool near = is_within(stand.pose.center - actor.body.position, reach_of(stand, actor));
-        const bool touches = near && meets(stand.pose, capsule, actor.body.position, defaults::touch_gap_m);
+        // Who has just been raised onto its edge, or is about to come down from it, may be farther off than that.
+        const bool stands_on_it = actor.body.grounded && actor.body.ground == fixture_surface(i);
+        const bool touches =
+            stands_on_it || (near && meets(stand.pose, capsule, actor.body.position, defaults::touch_gap_m));
         own.blocked = touches && meets(stand.pose, capsule, actor.body.position, 0.0);
         world.contacts[i].blocked = !stand.still && loose_lies_in(now, i, true);
         if (touches && !own.touching) own.events |= fixture_touched;

@@ -203,6 +203,8 @@ void Compiler::check_fixture(Machine& machine) {
     for (Phase& phase : machine.phases) {
         const Effects& e = phase.effects;
         if (phase.cut) report(phase.range, "a fixture can't be cut", "only moves cut each other");
+        if (e.stays && (e.slide || e.swing))
+            report(phase.range, "what stays doesn't slide or swing in the same phase", "leave out one of them");
         check_loose(machine, phase);
         if (e.dial_boosts.empty() && std::any_of(phase.transitions.begin(), phase.transitions.end(),
                                                  [](const Transition& transition) { return !transition.to; }))
@@ -231,7 +233,7 @@ void Compiler::check_loose(const Machine& machine, const Phase& phase) {
                    "say what it weighs: mass 12 kg");
         return;
     }
-    if (e.slide || e.swing)
+    if (e.slide || e.swing || e.stays)
         report(phase.range, "what can be loose doesn't slide or swing", "leave mass out, or let a phase carry it");
     const bool hands = std::any_of(program_.bodies.begin(), program_.bodies.end(),
                                    [](const BodyInfo& body) { return body.hands.has_value(); });

@@ -161,6 +161,7 @@ struct Effects {
     bool solid = false;
     std::optional<std::array<Expression, 3>> slide;  ///< along its length, its width and up
     std::optional<Expression> swing;                 ///< about its hinge
+    bool stays = false;                              ///< where it was when the phase began
     std::optional<Expression> seen_through;
     std::string say;            ///< words over it
     bool loose = false;         ///< it falls and can be pushed

@@ -82,6 +82,8 @@ class SolidSource {
 
     /// What a piece of it does to who stands on it.
     virtual SurfaceFeel feel_of(std::uint32_t piece) const;
+    /// Whether all of them feel like any ground, so that nobody need ask.
+    virtual bool feels_alike() const { return true; }
 
     /// Whether a piece of it is of a kind that scripts ask for ("anchor", "slick").
     virtual bool is_of_kind(std::uint32_t piece, std::string_view kind) const;

@@ -6,6 +6,7 @@
 namespace leap {
 
 SolidTree::SolidTree(std::vector<Solid> solids, std::vector<PieceTraits> traits) : traits_(std::move(traits)) {
+    for (const PieceTraits& piece : traits_) feels_alike_ = feels_alike_ && piece.feel == SurfaceFeel{};
     std::vector<Bounds> bounds;
     bounds.reserve(solids.size());
     for (const Solid& solid : solids) bounds.push_back(solid.bounds);

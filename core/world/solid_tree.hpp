@@ -19,6 +19,7 @@ class SolidTree final : public SolidSource {
     void gather(const Bounds& bounds, SolidSink& sink) const override;
     void gather_along(const SweptBox& way, SolidSink& sink) const override;
     SurfaceFeel feel_of(std::uint32_t piece) const override;
+    bool feels_alike() const override { return feels_alike_; }
     bool is_of_kind(std::uint32_t piece, std::string_view kind) const override;
 
     std::span<const Solid> solids() const { return solids_; }
@@ -26,6 +27,7 @@ class SolidTree final : public SolidSource {
   private:
     std::vector<Solid> solids_;  ///< in the order of the hierarchy's leaves: what is looked at together lies together
     std::vector<PieceTraits> traits_;
+    bool feels_alike_ = true;
     Bvh bvh_;
 };
 

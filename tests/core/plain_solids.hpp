@@ -17,6 +17,7 @@ class PlainSolids final : public SolidSource {
 
     void gather(const Bounds& bounds, SolidSink& sink) const override;
     SurfaceFeel feel_of(std::uint32_t piece) const override;
+    bool feels_alike() const override { return false; }
     bool is_of_kind(std::uint32_t piece, std::string_view kind) const override;
 
   private:

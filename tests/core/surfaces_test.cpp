@@ -92,6 +92,17 @@ TEST_P(Surfaces, GripIsAShareOfWhatSteeringGainsAndBrakesAt) {
     EXPECT_NEAR(speed(2.0), 0.0, 1e-6);
 }
 
+TEST_P(Surfaces, OffABeltOntoIceOneSlidesAsFarAsTheGripSays) {
+    CoursePlan plan = test::flat_plan();
+    plan.pieces[0] = test::box({28, 0, -0.5}, {50, 10, 1});
+    plan.pieces[0].grip = 0.05;
+    plan.pieces.push_back(test::box({0, 0, -0.5}, {6, 4, 1}));
+    plan.pieces.back().carries = {2.5, 0, 0};
+    const Scene scene(walker, plan);
+    const Played played = test::play(scene, TapeMaker(6), GetParam());
+    EXPECT_NEAR(played.state.actors[0].body.position.x, 3.0 + 2.5 * 2.5 / (2.0 * 40.0 * 0.05), 2e-3);
+}
+
 TEST_P(Surfaces, ScriptsAskForTheGripUnderTheFeet) {
     CoursePlan plan = test::flat_plan();
     plan.pieces.push_back(test::box({6, 0, 0.001 - 0.5}, {4, 4, 1}));
