@@ -3,6 +3,7 @@
 #include <cstdio>
 #include <exception>
 
+#include "cli/call_help.hpp"
 #include "cli/commands.hpp"
 #include "core/defaults.hpp"
 
@@ -180,6 +181,14 @@ int read_call_and_run(int argc, char** argv) {
     auto* new_command = app.add_subcommand("new", "Make a small project to start from");
     new_command->add_option("DIR", folder, "A new folder")->required();
 
+    std::string shell;
+    auto* completion_command =
+        app.add_subcommand("completion", "Print a script that completes leap's calls in a shell");
+    completion_command->add_option("SHELL", shell, "bash, zsh or fish")
+        ->required()
+        ->check(CLI::IsMember({"bash", "zsh", "fish"}));
+    auto* manual_command = app.add_subcommand("manual", "Print the manual page; read it with: man -l FILE");
+
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& error) {
@@ -201,6 +210,14 @@ int read_call_and_run(int argc, char** argv) {
     if (*report_command) return cli::report(report);
     if (*trial_command) return cli::trial(trial);
     if (*format_command) return cli::format_files(files);
+    if (*completion_command) {
+        std::fputs(cli::completion(app, shell).value_or("").c_str(), stdout);
+        return cli::good;
+    }
+    if (*manual_command) {
+        std::fputs(cli::manual(app, LEAP_VERSION).c_str(), stdout);
+        return cli::good;
+    }
     return cli::make_project(folder);
 }
 

@@ -128,6 +128,23 @@ expect 1 "error: gravity wants m/s²" "$leap" check "$work/mine"
 "$leap" run "$quay" --tape "quay loop" --json | grep '"hash"' > "$work/two"
 cmp -s "$work/one" "$work/two" || { echo "FAILED: two runs, two hashes"; failed=1; }
 
+# What shells and the manual are told of the calls.
+"$leap" completion bash > "$work/leap.bash"
+completes() {  # WORDS-SO-FAR... WANTED: the last word of the call is completed to WANTED
+    local wanted=${*: -1} found
+    found=$(bash -c 'source "$1"; shift; COMP_WORDS=("${@:1:$#-1}"); COMP_CWORD=$((${#COMP_WORDS[@]} - 1)); _leap; echo "${COMPREPLY[*]}"' - "$work/leap.bash" "$@")
+    [[ " $found " == *" $wanted "* ]] || { echo "FAILED: ${*:1:$#-1} is completed to: $found"; failed=1; }
+}
+completes leap sens sensitivity
+completes leap run --ev --events
+completes leap find-way --ma --margins
+(cd "$source_dir" && completes leap check exa examples)
+expect 0 "#compdef leap" "$leap" completion zsh
+expect 0 "__fish_seen_subcommand_from run' -l events -r" "$leap" completion fish
+expect 2 "bash" "$leap" completion tcsh
+expect 0 ".SS leap find\\-way" "$leap" manual
+"$leap" manual | grep -q "^\.B ..tape\|^\.B \\\\-\\\\-tape" || { echo "FAILED: the manual has no --tape"; failed=1; }
+
 # The window: without a display it says what to do instead; a picture is made all the same.
 expect 1 "--picture FILE.png" env -u DISPLAY -u WAYLAND_DISPLAY -u QT_QPA_PLATFORM "$studio" "$quay"
 expect 0 "" "$studio" --picture "$work/window.png" --at 1.1 "$quay"
