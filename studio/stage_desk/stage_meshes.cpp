@@ -10,6 +10,49 @@
 #include "studio/stage_desk/mesh_parts.hpp"
 
 namespace leap::studio {
+namespace {
+
+/// Angles on the top of a box that carries, pointing the way it goes; longer ones where it goes faster.
+void add_belt_marks(const Piece& piece, const QColor& color, std::vector<MeshVertex>& out) {
+    const double speed = horizontal_length(piece.carries);
+    if (piece.kind != PieceKind::box || !(speed > 0.0)) return;
+    constexpr double apart_m = 1.2;
+    constexpr double thick_m = 0.14;
+    constexpr double above_m = 0.006;
+    const Vec3 ahead = horizontal(piece.carries) / speed;
+    const Vec3 left{-ahead.y, ahead.x, 0.0};
+    const auto half_along = [&](const Vec3& d) {
+        return 0.5 * (std::abs(d.x) * piece.size.x + std::abs(d.y) * piece.size.y);
+    };
+    const double wide = std::min(0.5, 0.6 * half_along(left));
+    const double deep = std::clamp(0.12 * speed, 0.15, 0.6);
+    const double end = half_along(ahead) - deep;
+    const Vec3 top = Vec3{0.0, 0.0, 0.5 * piece.size.z + above_m};
+    const double turn = glm::radians(piece.turn_deg);
+    const auto place = [&](double along, double across) {
+        return mesh_vertex(piece.center + turned_about_up(top + ahead * along + left * across, turn), world_up, color);
+    };
+    for (double at = -end; at <= end; at += apart_m)
+        for (const double side : {-1.0, 1.0}) {
+            const MeshVertex tip = place(at + deep, 0.0);
+            const MeshVertex back = place(at + deep - thick_m, 0.0);
+            const MeshVertex arm = place(at, side * wide);
+            const MeshVertex arm_back = place(at - thick_m, side * wide);
+            const auto add = [&](const MeshVertex& a, const MeshVertex& b, const MeshVertex& c) {
+                // Counter-clockwise seen from above.
+                if (side > 0.0) {
+                    out.insert(out.end(), {a, b, c});
+                } else {
+                    out.insert(out.end(), {a, c, b});
+                }
+            };
+            add(tip, arm, back);
+            add(arm, arm_back, back);
+        }
+}
+
+}  // namespace
+
 std::vector<MeshVertex> course_mesh(const Course& course, const Looks& looks, bool volumes) {
     std::vector<MeshVertex> out;
     for (const Piece& piece : course.plan.pieces) {
@@ -19,6 +62,7 @@ std::vector<MeshVertex> course_mesh(const Course& course, const Looks& looks, bo
         for (const DrawnTriangle& triangle : drawn_triangles(piece))
             for (const Vec3& corner : triangle.corners)
                 out.push_back(mesh_vertex(corner, triangle.normal, QColor(look.rgb), look.grid));
+        if (piece.solid) add_belt_marks(piece, QColor(look.rgb).lighter(160), out);
     }
     return out;
 }

@@ -10,6 +10,7 @@
 #include "core/project/course_file.hpp"
 #include "core/project/file_io.hpp"
 #include "studio/course_desk/import_dialog.hpp"
+#include "studio/stage_desk/stage_meshes.hpp"
 #include "tests/studio/support.hpp"
 
 namespace leap::studio::course_desk_test {
@@ -444,6 +445,29 @@ TEST(CourseDesk, AVolumeIsPlacedMadeSolidAndTakenBack) {
     EXPECT_FALSE(laying.piece_of("volume").solid);
     QTest::keyClick(laying.window.get(), Qt::Key_Z, Qt::ControlModifier);
     for (const Piece& piece : laying.editor->plan().pieces) EXPECT_NE(piece.name, "volume");
+}
+
+TEST(CourseDesk, APieceIsMadeABeltOfIceAndTheStageMarksWhereItGoes) {
+    Laying laying;
+    laying.editor->place_new("box", {-10, 8, 0});
+    laying.settle();
+    const auto vertices = [&] {
+        return course_mesh(build_course(laying.editor->plan()), laying.session->looks()).size();
+    };
+    const std::size_t plain = vertices();
+    laying.type_into(laying.course->sheet()->field("carries"), "2, 0 m/s");
+    EXPECT_EQ(laying.piece_of("box").carries, Vec3{0.0}) << "three numbers are wanted";
+    laying.type_into(laying.course->sheet()->field("carries"), "2, 0, 0 m/s");
+    EXPECT_EQ(laying.piece_of("box").carries, (Vec3{2.0, 0.0, 0.0}));
+    EXPECT_GT(vertices(), plain);
+    laying.type_into(laying.course->sheet()->field("grip"), "-1");
+    EXPECT_EQ(laying.piece_of("box").grip, 1.0);
+    laying.type_into(laying.course->sheet()->field("grip"), "0.1");
+    EXPECT_EQ(laying.piece_of("box").grip, 0.1);
+    QTest::keyClick(laying.window.get(), Qt::Key_Z, Qt::ControlModifier);
+    QTest::keyClick(laying.window.get(), Qt::Key_Z, Qt::ControlModifier);
+    EXPECT_EQ(laying.piece_of("box").carries, Vec3{0.0});
+    EXPECT_EQ(vertices(), plain);
 }
 
 TEST(CourseDesk, WhatIsRoundStaysRound) {
