@@ -4,6 +4,7 @@
 
 #include "core/play/fixtures.hpp"
 #include "core/play/instant.hpp"
+#include "core/play/subject.hpp"
 
 namespace leap {
 
