@@ -12,6 +12,12 @@
 namespace leap {
 namespace {
 
+/// What the surface of a piece does to what lies on it: it may carry, and be slippery.
+SurfaceFeel surface_feel(const SolidSource& source, const Solid& solid) {
+    if (source.feels_alike() || !solid.surface.is_piece()) return {};
+    return source.feel_of(solid.surface.index);
+}
+
 namespace d = defaults;
 
 /// How far its surface can get in the step.
@@ -113,7 +119,11 @@ class Step {
         for (const Solid* solid : scratch_.found) {
             scratch_.points.clear();
             find_contacts(own, *solid, reach, scratch_.points);
-            add_rows(i, -1, -1, std::sqrt(thing.kind.friction * d::course_friction));
+            const std::size_t first = scratch_.rows.size();
+            const SurfaceFeel feel = surface_feel(fixed_, *solid);
+            add_rows(i, -1, -1, std::sqrt(thing.kind.friction * d::course_friction * feel.grip));
+            for (std::size_t row = first; row < scratch_.rows.size(); ++row)
+                scratch_.rows[row].other_velocity = feel.carries;
         }
         for (std::size_t k = 0; k < obstacles_.size(); ++k) {
             const KinematicObstacle& obstacle = obstacles_[k];
@@ -251,7 +261,10 @@ bool rests_there(const SolidSource& fixed, std::span<const RigidObject> things, 
     std::vector<ContactPoint>& points = scratch.points;
     points.clear();
     solids_in(fixed, grown(own.bounds, near_m), scratch.found);
-    for (const Solid* solid : scratch.found) find_contacts(own, *solid, near_m, points);
+    for (const Solid* solid : scratch.found) {
+        find_contacts(own, *solid, near_m, points);
+        if (!points.empty() && surface_feel(fixed, *solid).carries != Vec3{0.0}) return false;
+    }
     Solid other;
     for (std::size_t j = 0; j < things.size(); ++j) {
         if (j == index || !things[j].there || !things[j].body.asleep) continue;

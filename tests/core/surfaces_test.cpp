@@ -103,6 +103,32 @@ TEST_P(Surfaces, OffABeltOntoIceOneSlidesAsFarAsTheGripSays) {
     EXPECT_NEAR(played.state.actors[0].body.position.x, 3.0 + 2.5 * 2.5 / (2.0 * 40.0 * 0.05), 2e-3);
 }
 
+TEST_P(Surfaces, WhatIsLooseIsCarriedAndSlidesToo) {
+    CoursePlan plan = test::flat_plan();
+    plan.places[0].position = {-40, 20, 0};
+    plan.pieces.push_back(test::box({0, 0, 0.25}, {6, 4, 0.5}));
+    plan.pieces.back().carries = {2, 0, 0};
+    PlacedFixture crate;
+    crate.name = crate.kind = "crate";
+    crate.position = {-2, 0, 0.5};
+    plan.fixtures.push_back(crate);
+    const Scene scene(walker + R"(
+fixture crate {
+  box 0.6 m, 0.6 m, 0.6 m
+  mass 20 kg
+  friction 60 %
+  phase lies { loose }
+}
+)",
+                      plan);
+    const Played riding = test::play(scene, TapeMaker(1.5), GetParam());
+    EXPECT_NEAR(riding.state.loose.at(0).body.velocity.x, 2.0, 0.02) << "it has come to the belt's speed";
+    const Played off = test::play(scene, TapeMaker(6), GetParam());
+    EXPECT_GT(off.state.loose.at(0).body.place.x, 3.0);
+    EXPECT_NEAR(off.state.loose.at(0).body.place.z, 0.3, 0.02) << "over its end, onto the floor";
+    EXPECT_TRUE(off.state.loose.at(0).body.asleep);
+}
+
 TEST_P(Surfaces, ScriptsAskForTheGripUnderTheFeet) {
     CoursePlan plan = test::flat_plan();
     plan.pieces.push_back(test::box({6, 0, 0.001 - 0.5}, {4, 4, 1}));
