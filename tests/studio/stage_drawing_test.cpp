@@ -29,7 +29,9 @@ int differing(const QImage& a, const QImage& b) {
 }
 
 struct Drawing : test::Studio {
-    QImage probes_of(const char* machine, double time) {
+    /// What `paint` puts over the stage, alone.
+    template <class Paint>
+    QImage painted_over(double time, Paint paint) {
         session->set_cursor(time);
         settle();
         QImage picture(800, 500, QImage::Format_RGB32);
@@ -39,21 +41,18 @@ struct Drawing : test::Studio {
         const World state = session->world_at(time);
         camera.yaw = state.actors[0].look_yaw + 0.5;
         camera.follow(state.actors[0].body.position, -1.0);
-        paint_probes(painter, picture.size(), camera, *session, session->program()->find_machine(machine).value());
+        paint(painter, picture.size(), camera);
         return picture;
     }
+    QImage probes_of(const char* machine, double time) {
+        return painted_over(time, [&](QPainter& painter, QSize size, const StageCamera& camera) {
+            paint_probes(painter, size, camera, *session, session->program()->find_machine(machine).value());
+        });
+    }
     QImage blows_at(double time) {
-        session->set_cursor(time);
-        settle();
-        QImage picture(800, 500, QImage::Format_RGB32);
-        picture.fill(Qt::black);
-        QPainter painter(&picture);
-        StageCamera camera;
-        const World state = session->world_at(time);
-        camera.yaw = state.actors[0].look_yaw + 0.5;
-        camera.follow(state.actors[0].body.position, -1.0);
-        paint_blows(painter, picture.size(), camera, *session);
-        return picture;
+        return painted_over(time, [&](QPainter& painter, QSize size, const StageCamera& camera) {
+            paint_blows(painter, size, camera, *session);
+        });
     }
     QImage stage_at(double time) {
         session->set_cursor(time);
