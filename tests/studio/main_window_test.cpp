@@ -250,6 +250,35 @@ TEST(MainWindow, AProjectWithoutAGoodScriptOpensAndSaysSo) {
     EXPECT_FALSE(studio.session->playing());
 }
 
+TEST(MainWindow, AChainOfThreeIsDealtByHand) {
+    Studio studio;
+    studio.session->choose_tape("straw and crate");
+    studio.settle();
+    StageView* stage = studio.desk->stage();
+    stage->setFocus();
+    QTest::keyClick(stage, Qt::Key_Return);
+    ASSERT_TRUE(studio.session->playing());
+    QTest::keyPress(stage, Qt::Key_W);
+    studio.pass(0.17);
+    QTest::keyRelease(stage, Qt::Key_W);
+    studio.pass(0.3);
+    for (const double then : {0.25, 0.35, 0.7}) {
+        QTest::keyClick(stage, Qt::Key_B);
+        studio.pass(then);
+    }
+    std::vector<std::string> hits;
+    const Trace& trace = studio.session->live_view().trace;
+    for (const TraceEvent& event : trace.events)
+        if (event.kind == EventKind::hit_fixture)
+            hits.push_back(event_text(event, *studio.session->run_program(), trace));
+    EXPECT_EQ(hits, (std::vector<std::string>{"pip: jabbed hits straw man", "pip: jabbed hits straw man",
+                                              "pip: walloped hits straw man"}));
+    QTest::keyClick(stage, Qt::Key_Escape);
+    studio.settle();
+    EXPECT_FALSE(studio.session->playing());
+    EXPECT_GT(studio.session->tape()->length_s, 1.5) << "the take is a tape now";
+}
+
 TEST(MainWindow, EveryDeskIsThereBeforeAProjectIsOpen) {
     Session::Options options;
     options.live_thread = false;
