@@ -163,7 +163,7 @@ constexpr std::array action_table{
     ActionInfo{{"freeze",
                 "`freeze for T`",
                 "the character stands still and its time does too: timers, phases, meters. Then it goes on exactly as "
-                "it would have. Presses meanwhile are kept",
+                "it would have. What is pressed meanwhile is answered, and moves it afterwards",
                 "freeze for 0.08 s",
                 {clause::needs("for", time_type, "freeze for", "behind freeze")}},
                ActionKind::freeze,

@@ -195,6 +195,21 @@ let phase_of_aside = grounded_time > 0.5 s
     EXPECT_NEAR(hops[0].from, 0.8, 1e-6);
 }
 
+TEST_P(Blows, WhatIsPressedWhileFrozenIsAnsweredAtOnceAndMovesAfterwards) {
+    const Scene scene(fighters + R"(
+move stop_there on hit in aside { phase a for 0.01 s { start: freeze for 0.3 s } }
+move hop on jump { gate grounded  phase up for 0.5 s { start: launch up at 9 m/s } }
+)",
+                      ring(20));
+    const Trace trace = scene.run(TapeMaker(2).hold("hit", 0.4, 0.05).hold("jump", 0.5, 0.05), GetParam());
+    const auto hops = test::spans_of(scene, trace, "hop.up");
+    ASSERT_EQ(hops.size(), 1U);
+    EXPECT_NEAR(hops[0].from, 0.5, 1e-9);
+    EXPECT_NEAR(hops[0].to, 0.7 + 0.5, 1e-9) << "its time begins when the freeze ends";
+    EXPECT_NEAR(position_at(trace.tracks[0], 0.69).z, 0.0, 2e-3);
+    EXPECT_NEAR(position_at(trace.tracks[0], 0.8).z, 9.0 * 0.1 - 14.0 * 0.01, 2e-3);
+}
+
 TEST_P(Blows, AnEventReachesThoseItIsSaidTo) {
     CoursePlan plan = ring(3);
     plan.places.push_back({"far", {12, 0, 0}, 0.0});
