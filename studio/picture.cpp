@@ -48,7 +48,7 @@ QString take_picture(MainWindow& window, Session& session, const PictureOptions&
         session.preview_dial(*dial, *value);
     }
     for (Desk* desk : window.desks())
-        if (const QString problem = desk->prepare_picture(options); !problem.isEmpty()) return problem;
+        if (QString problem = desk->prepare_picture(options); !problem.isEmpty()) return problem;
     settle(session);
     session.set_cursor(options.at_s);
     settle(session);
@@ -56,7 +56,7 @@ QString take_picture(MainWindow& window, Session& session, const PictureOptions&
     settle(session);
     // What depends on its size once more, now that it is in view.
     Desk* desk = window.desk_in_view();
-    if (const QString problem = desk->prepare_picture(options); !problem.isEmpty()) return problem;
+    if (QString problem = desk->prepare_picture(options); !problem.isEmpty()) return problem;
     QElapsedTimer timer;
     timer.start();
     constexpr int longest_ms = 60000;  // trials are run for their picture

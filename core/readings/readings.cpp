@@ -103,7 +103,7 @@ class Taker {
         const Expr& instant = expr.parts[0];
         const auto who = actor_of(instant.stretch);
         if (!who) return tl::make_unexpected(who.error());
-        const Value time = first_instant(instant);
+        Value time = first_instant(instant);
         if (!time) return time;
         note_begin(*time);
         const TraceTrack& whose = trace_.tracks[*who];
@@ -285,12 +285,12 @@ class Taker {
     Value time_between(const Expr& expr) const {
         const Expr& begin = expr.parts[0];
         const Expr& end = expr.parts[1];
-        const Value first = first_instant(begin);
+        Value first = first_instant(begin);
         if (!first) return first;
         note_begin(*first);
         const bool same_kind = !is_comparison(begin) && begin.name == end.name &&
                                begin.stretch.owner == end.stretch.owner && begin.stretch.phase == end.stretch.phase;
-        const Value second = second_instant(end, *first, same_kind);
+        Value second = second_instant(end, *first, same_kind);
         if (!second) return second;
         return *second - *first;
     }

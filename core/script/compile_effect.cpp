@@ -61,7 +61,7 @@ void Compiler::compile_accents(const std::vector<syntax::Accent>& accents, const
         info.take(made, compile_clauses(info, accent, scope));
         if (made.kind == AccentKind::pose && made.second)
             report(accent.range, "a pose of a phase lasts as long as the phase", "leave out for, or make it an act");
-        out.accents.push_back(std::move(made));
+        out.accents.push_back(made);
     }
 }
 

@@ -25,7 +25,7 @@ void Compiler::compile_fixture_head(Machine& machine, const Scope& scope) {
             focus.reach = value(owner.focus->reach, at, length_type, "focus within");
             focus.front = value(owner.focus->front, at, angle_type, "in front");
             if (owner.focus->button) focus.button = button_index(*owner.focus->button);
-            info.focus = std::move(focus);
+            info.focus = focus;
         }
         if (info.prompt.empty()) info.prompt = owner.prompt;
         if (owner.drawn && drawn == nullptr) drawn = &*owner.drawn;
@@ -86,7 +86,7 @@ void Compiler::compile_loose(FixtureInfo& info, const Scope& scope) {
         if (owner.bounce) without_mass = owner.bounce->range;
     }
     if (mass) {
-        info.loose = RigidInfo{std::move(*mass), std::move(friction), std::move(bounce)};
+        info.loose = RigidInfo{*mass, friction, bounce};
     } else if (friction || bounce) {
         report(without_mass, "only what can be loose rubs and bounces", "say what it weighs: mass 12 kg");
     }
@@ -136,7 +136,7 @@ void Compiler::compile_wheels(FixtureInfo& info, const Scope& scope) {
         part(wheels.grip, written->grip, plain_number, "grip");
         if (!info.loose)
             report(written->range, "what has wheels must be able to be loose", "say what it weighs: mass 300 kg");
-        info.wheels = std::move(wheels);
+        info.wheels = wheels;
         return;
     }
 }

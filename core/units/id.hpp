@@ -29,7 +29,7 @@ class Id {
         return written < 0 ? Id{} : Id(static_cast<std::size_t>(written));
     }
     friend constexpr bool operator==(const Id&, const Id&) = default;
-    friend constexpr auto operator<=>(const Id&, const Id&) = default;
+    friend constexpr auto operator<=>(const Id&, const Id&) = default;  // NOLINT(modernize-use-nullptr)
 
   private:
     std::int32_t number_ = -1;

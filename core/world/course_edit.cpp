@@ -94,7 +94,7 @@ std::string free_group(const CoursePlan& plan) {
     std::set<std::string> known;
     for (const CourseItem& item : all_items(plan)) known.insert(item_group(plan, item));
     for (int number = 1;; ++number)
-        if (const std::string name = fmt::format("group {}", number); !known.contains(name)) return name;
+        if (std::string name = fmt::format("group {}", number); !known.contains(name)) return name;
 }
 
 CourseItem add_copy(CoursePlan& plan, const CourseItem& item) {

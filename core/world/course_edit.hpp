@@ -19,7 +19,7 @@ enum class ItemKind : std::uint8_t { piece, fixture, target, place };
 struct CourseItem {
     ItemKind kind = ItemKind::piece;
     std::size_t index = 0;
-    friend auto operator<=>(const CourseItem&, const CourseItem&) = default;
+    friend auto operator<=>(const CourseItem&, const CourseItem&) = default;  // NOLINT(modernize-use-nullptr)
 };
 using CourseItems = std::vector<CourseItem>;
 

@@ -17,7 +17,7 @@ struct Surface {
     bool is_piece() const { return kind == Kind::piece; }
     bool is_fixture() const { return kind == Kind::fixture; }
     bool is_actor() const { return kind == Kind::actor; }
-    friend auto operator<=>(const Surface&, const Surface&) = default;  // NOLINT(modernize-use-nullptr): it means <=>
+    friend auto operator<=>(const Surface&, const Surface&) = default;  // NOLINT(modernize-use-nullptr)
 };
 
 inline Surface piece_surface(std::size_t piece) {

@@ -451,6 +451,7 @@ void CourseSheet::refresh_words() {
          {tr("place"), "place"},
          {tr("target"), "target"}});
     std::vector<std::pair<QString, std::string>> fixtures;
+    fixtures.reserve(kinds.size());
     for (const std::string& kind : kinds) fixtures.emplace_back(to_qt(kind).replace('_', ' '), kind);
     row(fixtures);
 }

@@ -11,10 +11,6 @@
 /// The phase map as something to write on: what is done to the drawing is done to the text.
 namespace leap::studio {
 
-namespace {
-constexpr double pull_px = 6.0;  ///< a press that moves less is a click
-}
-
 std::optional<std::size_t> PhaseMap::box_under(QPointF place) const {
     const Machine* machine = shown();
     for (std::size_t i = 0; machine != nullptr && i <= machine->phases.size(); ++i)

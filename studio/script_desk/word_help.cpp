@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/script_desk/word_help.hpp"
 
+#include <QObject>
 #include <set>
 
 #include "core/script/words.hpp"

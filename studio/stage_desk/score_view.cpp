@@ -321,7 +321,7 @@ QString ScoreView::tip_at(const QPointF& at) const {
                 return lines.join('\n');
             }
         if (lane.kind == Lane::Kind::button && at.x() >= head_width)
-            if (const QString tip = leeway_tip(lane.button, time_at(at.x())); !tip.isEmpty()) return tip;
+            if (QString tip = leeway_tip(lane.button, time_at(at.x())); !tip.isEmpty()) return tip;
         if (lane.kind == Lane::Kind::button && !session_.playing())
             return tr(
                 "Drag a press or one of its edges; draw one where there is room; Delete takes the framed one "

@@ -6,6 +6,7 @@
 #include <numbers>
 
 #include "core/readings/readings.hpp"
+#include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/stage_desk/mesh_parts.hpp"
 

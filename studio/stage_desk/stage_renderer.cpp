@@ -193,8 +193,9 @@ void StageRenderer::upload(Part& part, const std::vector<Vertex>& vertices,
     GLuint index = 0;
     for (const auto& [floats, offset] : attributes) {
         gl_.glEnableVertexAttribArray(index);
-        gl_.glVertexAttribPointer(index++, floats, GL_FLOAT, GL_FALSE, sizeof(Vertex),
-                                  reinterpret_cast<const void*>(offset));
+        gl_.glVertexAttribPointer(
+            index++, floats, GL_FLOAT, GL_FALSE, sizeof(Vertex),
+            reinterpret_cast<const void*>(offset));  // NOLINT(performance-no-int-to-ptr): what the call wants
     }
     part.count = static_cast<int>(vertices.size());
 }
