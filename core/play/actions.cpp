@@ -278,9 +278,7 @@ void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, Wo
                 emitted.bits |= event_respawned;
                 if (record != nullptr) record->events.push_back({actor.time, EventKind::respawned, -1, -1, actor.id});
                 break;
-            case ActionKind::freeze:
-                if (!owner.fixture) freeze(number(m, action.amount), actor);
-                break;
+            case ActionKind::freeze: freeze(number(m, action.amount), actor); break;
             case ActionKind::emit_event:
                 emit(m, action, world, emitted);
                 if (record != nullptr)

@@ -163,7 +163,8 @@ constexpr std::array action_table{
     ActionInfo{{"freeze",
                 "`freeze for T`",
                 "the character stands still and its time does too: timers, phases, meters. Then it goes on exactly as "
-                "it would have. What is pressed meanwhile is answered, and moves it afterwards",
+                "it would have. What is pressed meanwhile is answered, and moves it afterwards. 60 s at most; said by "
+                "a fixture, it is the character that its rules speak of",
                 "freeze for 0.08 s",
                 {clause::needs("for", time_type, "freeze for", "behind freeze")}},
                ActionKind::freeze,

@@ -210,6 +210,21 @@ move hop on jump { gate grounded  phase up for 0.5 s { start: launch up at 9 m/s
     EXPECT_NEAR(position_at(trace.tracks[0], 0.8).z, 9.0 * 0.1 - 14.0 * 0.01, 2e-3);
 }
 
+TEST_P(Blows, AFixtureFreezesWhoTouchesIt) {
+    CoursePlan plan = ring(20);
+    plan.fixtures.push_back(placed("gong", "gong", {2, 0, 0}));
+    const Scene scene(fighters + R"(
+fixture gong { box 0.2 m, 1 m, 2 m  phase hangs { go rings when touched then: freeze for 0.2 s }  phase rings { } }
+)",
+                      plan);
+    const Trace trace = scene.run(TapeMaker(2).stick(0.1, 0, 1), GetParam());
+    const auto rings = test::times_of(trace, EventKind::fixture_phase);
+    ASSERT_EQ(rings.size(), 1U);
+    const Vec3 there = position_at(trace.tracks[0], rings[0]);
+    EXPECT_NEAR(glm::length(position_at(trace.tracks[0], rings[0] + 0.199) - there), 0.0, 1e-9);
+    EXPECT_NEAR(position_at(trace.tracks[0], rings[0] + 0.3).x - there.x, 0.6, 1e-6);
+}
+
 TEST_P(Blows, AnEventReachesThoseItIsSaidTo) {
     CoursePlan plan = ring(3);
     plan.places.push_back({"far", {12, 0, 0}, 0.0});
