@@ -5,6 +5,7 @@
 #include "cli/report.hpp"
 #include "core/project/course_file.hpp"
 #include "core/project/file_io.hpp"
+#include "core/project/tape_file.hpp"
 #include "core/script/format.hpp"
 #include "core/script/parse.hpp"
 
@@ -12,16 +13,25 @@ namespace leap::cli {
 
 namespace {
 
-tl::expected<std::string, std::vector<std::string>> laid_out(const std::string& file, const std::string& text) {
-    if (file.ends_with(".course.json")) {
-        const auto plan = read_course(text, file);
-        if (!plan) return tl::make_unexpected(std::vector<std::string>{plan.error()});
-        return write_course(*plan);
-    }
+using LaidOut = tl::expected<std::string, std::vector<std::string>>;
+
+/// A file that is read and written again; what isn't read would be lost by that.
+template <class Read, class Write>
+LaidOut written_again(const std::string& file, const std::string& text, Read read, Write write) {
+    std::vector<std::string> lost;
+    const auto value = read(text, file, &lost);
+    if (!value) return tl::make_unexpected(std::vector<std::string>{value.error()});
+    if (lost.empty()) return write(*value);
+    lost.push_back(fmt::format("{}: not laid out, since what isn't read would be lost", file));
+    return tl::make_unexpected(std::move(lost));
+}
+
+LaidOut laid_out(const std::string& file, const std::string& text) {
+    if (file.ends_with(".course.json")) return written_again(file, text, read_course, write_course);
+    if (file.ends_with(".tape.json")) return written_again(file, text, read_tape, write_tape);
     if (!file.ends_with(".leap"))
-        return tl::make_unexpected(std::vector<std::string>{
-            fmt::format("{}: only scripts (.leap) and courses (.course.json) are laid out{}", file,
-                        file.ends_with(".tape.json") ? "; tapes are written by the program" : "")});
+        return tl::make_unexpected(std::vector<std::string>{fmt::format(
+            "{}: scripts (.leap), courses (.course.json) and tapes (.tape.json) are laid out, nothing else", file)});
     const ParseOutput parsed = parse(text, 0);
     if (!has_errors(parsed.diagnostics)) return format(text);
     const std::vector<SourceFile> sources{{file, text}};
@@ -56,16 +66,6 @@ int format_files(const std::vector<std::string>& files) {
         }
     }
     return result;
-}
-
-int make_project(const std::string& folder) {
-    const auto made = create_project(folder);
-    if (!made) {
-        complain(made.error());
-        return problems;
-    }
-    fmt::print("{} made; open it with: easy-leap {}\n", folder, folder);
-    return good;
 }
 
 }  // namespace leap::cli

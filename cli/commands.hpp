@@ -132,6 +132,11 @@ struct TrialCommand : ExperimentOptions {
 int trial(const TrialCommand& options);
 
 int format_files(const std::vector<std::string>& files);
-int make_project(const std::string& folder);
+
+struct NewOptions {
+    std::string folder;
+    std::string kind = "third-person";  ///< of a starting project
+};
+int make_project(const NewOptions& options);
 
 }  // namespace leap::cli

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: MIT
+#include <fmt/ranges.h>
 #include <CLI/CLI.hpp>
 #include <cstdio>
 #include <exception>
@@ -6,6 +7,7 @@
 #include "cli/call_help.hpp"
 #include "cli/commands.hpp"
 #include "core/defaults.hpp"
+#include "core/project/starting_projects.hpp"
 
 namespace {
 
@@ -174,12 +176,16 @@ int read_call_and_run(int argc, char** argv) {
     trial_command->add_flag("--quiet", trial.quiet, "No progress");
 
     std::vector<std::string> files;
-    auto* format_command = app.add_subcommand("format", "Lay script and course files out");
-    format_command->add_option("FILE", files, "Script and course files")->required();
+    auto* format_command = app.add_subcommand("format", "Lay scripts, courses and tapes out");
+    format_command->add_option("FILE", files, "Scripts, courses and tapes")->required();
 
-    std::string folder;
+    cli::NewOptions fresh;
     auto* new_command = app.add_subcommand("new", "Make a small project to start from");
-    new_command->add_option("DIR", folder, "A new folder")->required();
+    new_command->add_option("DIR", fresh.folder, "A new folder")->required();
+    std::vector<std::string> kinds;
+    for (const leap::StartingProject& kind : leap::starting_projects()) kinds.emplace_back(kind.name);
+    new_command->add_option("--kind", fresh.kind, fmt::format("{} ({})", fmt::join(kinds, ", "), fresh.kind))
+        ->check(CLI::IsMember(kinds));
 
     std::string shell;
     auto* completion_command =
@@ -218,7 +224,7 @@ int read_call_and_run(int argc, char** argv) {
         std::fputs(cli::manual(app, LEAP_VERSION).c_str(), stdout);
         return cli::good;
     }
-    return cli::make_project(folder);
+    return cli::make_project(fresh);
 }
 
 }  // namespace

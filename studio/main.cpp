@@ -3,6 +3,7 @@
 
 #include <QApplication>
 #include <QCommandLineParser>
+#include <QFileInfo>
 #include <QStandardPaths>
 #include <cstdio>
 
@@ -41,6 +42,7 @@ int without_display(int argc, char** argv) {
 QStringList desk_names() {
     QStringList out;
     for (const leap::studio::DeskInfo& info : leap::studio::all_desks()) out << info.name;
+    out << "start";
     return out;
 }
 
@@ -87,7 +89,10 @@ int main(int argc, char** argv) {
     MainWindow window(session, &pad);
     const QStringList given = parser.positionalArguments();
     const QString project = given.isEmpty() ? QString(".") : given.first();
-    const QString problem = session.open(project.toStdString());
+    const bool start = parser.value(desk) == "start";  // for its picture
+    // Called without a project where none is, the window asks what to begin with.
+    const bool asks = start || (given.isEmpty() && !QFileInfo::exists("project.json"));
+    const QString problem = asks && (!for_picture || start) ? QString() : session.open(project.toStdString());
     window.show();
     if (!problem.isEmpty()) {
         if (for_picture) {
@@ -96,7 +101,10 @@ int main(int argc, char** argv) {
         }
         emit session.message(problem);
     }
-    if (!for_picture) return QApplication::exec();
+    if (!for_picture) {
+        if (session.is_open()) window.welcome(project);
+        return QApplication::exec();
+    }
 
     PictureOptions wanted;
     wanted.file = parser.value(picture);

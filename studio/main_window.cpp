@@ -4,6 +4,7 @@
 #include <QAction>
 #include <QCloseEvent>
 #include <QFileDialog>
+#include <QFileInfo>
 #include <QHBoxLayout>
 #include <QMenu>
 #include <QMessageBox>
@@ -16,7 +17,9 @@
 #include "studio/shared/convert.hpp"
 #include "studio/shared/keys_dialog.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/stage_desk/stage_desk.hpp"
 #include "studio/stage_desk/stage_view.hpp"
+#include "studio/start_page/recent_projects.hpp"
 
 namespace leap::studio {
 
@@ -39,13 +42,22 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     layout->addWidget(make_strip());
     pages_ = new QStackedWidget;
     for (Desk* desk : desks_) pages_->addWidget(desk);
+    start_page_ = new StartPage;
+    pages_->addWidget(start_page_);
     stage_on_ = desks_.front();
     stage_on_->take_stage();
     layout->addWidget(pages_, 1);
     setCentralWidget(page);
 
+    connect(start_page_, &StartPage::open_wanted, this, &MainWindow::open_recent);
+    connect(start_page_, &StartPage::choose_wanted, this, &MainWindow::open_dialog);
+    connect(start_page_, &StartPage::back_wanted, this, [this] { show_desk(desk_infos_[in_view_].name); });
+    connect(start_page_, &StartPage::made, this, [this](const QString& folder) {
+        if (open_project(folder)) welcome(folder);
+    });
     connect(&session_, &Session::project_opened, this, [this] {
         said_.clear();
+        if (pages_->currentWidget() == start_page_) show_desk("stage");
         refresh_title();
         refresh_strip();
     });
@@ -68,6 +80,7 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     refresh_title();
     refresh_strip();
     refresh_status();
+    if (!session_.is_open()) show_start_page();
 }
 
 void MainWindow::connect_pad() {
@@ -113,7 +126,9 @@ QWidget* MainWindow::make_top_line() {
     marks_ = new QPushButton;
     marks_->setObjectName("word");
     marks_->setToolTip(tr("Every mark on every tape; a click shows the board"));
-    marks_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    QSizePolicy as_room_is(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    as_room_is.setRetainSizeWhenHidden(true);  // the words beside it stay where they are
+    marks_->setSizePolicy(as_room_is);
     connect(marks_, &QPushButton::clicked, this, [this] {
         show_desk("bench");
         desk<BenchDesk>()->notebook()->select_page(Notebook::Page::board);
@@ -135,8 +150,17 @@ QWidget* MainWindow::make_top_line() {
         return menu;
     };
     QMenu* project = word(tr("Project"));
+    add_action(project, tr("New project…"), QKeySequence::New, [this] { show_start_page(); });
     add_action(project, tr("Open a folder…"), QKeySequence::Open, [this] { open_dialog(); });
+    recent_ = project->addMenu(tr("Opened lately"));
+    connect(recent_, &QMenu::aboutToShow, this, &MainWindow::fill_recent);
+    project->addSeparator();
     add_action(project, tr("Save"), QKeySequence::Save, [this] { save(); });
+    add_action(project, tr("Save in a new folder…"), QKeySequence("Ctrl+Shift+S"), [this] { save_as_dialog(); });
+    add_action(project, tr("Import a script…"), QKeySequence("Ctrl+I"), [this] { import_dialog(); });
+    project->addSeparator();
+    add_action(project, tr("New tape"), QKeySequence("Ctrl+Shift+T"),
+               [this] { desk<StageDesk>()->score()->tape_commands()->make_new(); });
     add_action(project, tr("Next tape"), QKeySequence("Ctrl+T"), [this] { next_tape(); });
     add_action(project, tr("Rate check of this tape…"), QKeySequence("Ctrl+R"),
                [this] { RatePage(session_, this).exec(); });
@@ -319,6 +343,19 @@ void MainWindow::show_desk(const QString& name) {
     now->come_into_view(machine);
 }
 
+void MainWindow::show_start_page() {
+    desk_in_view()->finish_edits();
+    session_.stop();
+    for (QPushButton* word : desk_words_) word->setChecked(false);
+    pages_->setCurrentWidget(start_page_);
+    start_page_->come_into_view(session_.is_open());
+}
+
+void MainWindow::welcome(const QString& folder) {
+    recent_projects::note(folder);
+    desk<StageDesk>()->first_steps()->offer();
+}
+
 void MainWindow::open_dialog() {
     const QString folder = QFileDialog::getExistingDirectory(this, tr("Open a project's folder"));
     if (!folder.isEmpty()) open_project(folder);
@@ -328,7 +365,54 @@ bool MainWindow::open_project(const QString& folder) {
     if (!may_leave(tr("opening another project"), tr("Open without saving"))) return false;
     const QString problem = session_.open(folder.toStdString());
     if (!problem.isEmpty()) say(problem);
+    if (problem.isEmpty()) recent_projects::note(folder);
     return problem.isEmpty();
+}
+
+/// One that is gone is no longer offered.
+void MainWindow::open_recent(const QString& folder) {
+    if (!QFileInfo::exists(folder)) {
+        recent_projects::forget(folder);
+        if (pages_->currentWidget() == start_page_) start_page_->come_into_view(session_.is_open());
+        return say(tr("%1 is no longer there").arg(folder));
+    }
+    open_project(folder);
+}
+
+void MainWindow::fill_recent() {
+    recent_->clear();
+    for (const QString& folder : recent_projects::folders())
+        recent_->addAction(folder, this, [this, folder] { open_recent(folder); });
+    if (recent_->isEmpty()) recent_->addAction(tr("None yet"))->setEnabled(false);
+}
+
+void MainWindow::save_as_dialog() {
+    if (!session_.is_open()) return say(tr("No project is open"));
+    const QString folder = QFileDialog::getSaveFileName(this, tr("A new folder for the project"), {}, {}, nullptr,
+                                                        QFileDialog::DontConfirmOverwrite);
+    if (!folder.isEmpty()) save_as(folder);
+}
+
+bool MainWindow::save_as(const QString& folder) {
+    for (Desk* desk : desks_) desk->before_save();
+    const QString problem = session_.save_as(folder.toStdString());
+    if (!problem.isEmpty()) {
+        say(problem);
+        return false;
+    }
+    recent_projects::note(folder);
+    refresh_title();
+    return true;
+}
+
+void MainWindow::import_dialog() {
+    if (!session_.is_open()) return say(tr("No project is open"));
+    const QString file =
+        QFileDialog::getOpenFileName(this, tr("A script of another project"), {}, tr("Scripts (*.leap)"));
+    if (file.isEmpty()) return;
+    for (Desk* desk : desks_) desk->finish_edits();
+    const QString problem = session_.import_script(file.toStdString());
+    if (!problem.isEmpty()) say(problem);
 }
 
 void MainWindow::next_tape() {

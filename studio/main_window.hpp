@@ -12,6 +12,7 @@
 #include "studio/shared/game_pad.hpp"
 #include "studio/shared/key_map.hpp"
 #include "studio/shared/play_input.hpp"
+#include "studio/start_page/start_page.hpp"
 
 namespace leap::studio {
 
@@ -40,6 +41,13 @@ class MainWindow : public QMainWindow {
     /// What the top line says of the marks.
     QString marks_text() const { return marks_words_; }
     void open_dialog();
+    /// The page to begin on instead of a desk: a new project, or one that was opened lately.
+    void show_start_page();
+    StartPage* start_page() { return start_page_; }
+    /// A user has begun with this project: it is remembered, and what to do first is told once.
+    void welcome(const QString& folder);
+    /// The project into a new folder, where work goes on. False, with a message, when it can't.
+    bool save_as(const QString& folder);
     bool may_leave(const QString& before_what, const QString& without);
     bool save();
     /// Opens another project, after asking about unsaved work. False when it stayed.
@@ -61,6 +69,10 @@ class MainWindow : public QMainWindow {
     void refresh_strip();
     void say(const QString& text);
     void connect_pad();
+    void open_recent(const QString& folder);
+    void fill_recent();
+    void save_as_dialog();
+    void import_dialog();
 
     Session& session_;
     KeyMap keys_;
@@ -74,6 +86,8 @@ class MainWindow : public QMainWindow {
     Desk* stage_on_ = nullptr;  ///< where the stage stands
     MachineId looked_at_;       ///< the move or stance that was looked at last on any desk
     QStackedWidget* pages_;
+    StartPage* start_page_;
+    QMenu* recent_;
     QLabel* project_;
     QPushButton* marks_;
     QString marks_words_;

@@ -25,6 +25,11 @@ void settle(Session& session, int longest_ms) {
 }
 
 QString take_picture(MainWindow& window, Session& session, const PictureOptions& options) {
+    if (options.desk == "start") {
+        window.show_start_page();
+        settle(session);
+        return window.grab().save(options.file) ? QString() : QString("%1 can't be written").arg(options.file);
+    }
     if (!options.tape.isEmpty()) {
         session.choose_tape(options.tape);
         if (session.tape() == nullptr || QString::fromStdString(session.tape()->name) != options.tape)

@@ -88,7 +88,4 @@ bool lies_inside(const std::filesystem::path& folder, const std::filesystem::pat
 /// that no other tape and no file has.
 std::string tape_path_for(const Project& project, const std::string& tape_name);
 
-/// Writes a small project to start from into a new or empty folder.
-tl::expected<void, std::string> create_project(const std::filesystem::path& folder);
-
 }  // namespace leap

@@ -10,6 +10,7 @@
 #include <QVBoxLayout>
 
 #include "core/script/rename.hpp"
+#include "core/script/use_edit.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 
@@ -132,16 +133,7 @@ QString ScriptDesk::start_new(const StartingText& start, const std::string& name
     if (const std::string* known = session_.text(path); known != nullptr && !known->empty())
         return tr("There is a file %1 already").arg(to_qt(path));
     // The first stance whose condition holds is in force, so a new one comes before the others; a move comes last.
-    const std::string line = "use \"" + path + "\"\n";
-    std::string changed = *whole;
-    const auto first = changed.find("use \"");
-    auto last = changed.rfind("use \"");
-    if (first == std::string::npos) {
-        changed += "\n" + line;
-    } else {
-        last = std::min(changed.find('\n', last), changed.size() - 1) + 1;
-        changed.insert(stance ? first : last, line);
-    }
+    const std::string changed = with_use(*whole, path, stance);
     editor_->commit();
     QUndoStack& undo = session_.undo_stack();
     undo.beginMacro(tr("New %1").arg(to_qt(name)));

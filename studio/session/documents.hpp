@@ -59,6 +59,11 @@ class Documents : public QObject {
     QString save();
     /// Looks at the files on disk again, as after a change from outside.
     void look_at_disk();
+    /// Writes the whole project as it stands in the window into a new folder, and goes on there; the old folder stays
+    /// as it was last saved. Returns why not, or nothing. (documents_copy.cpp)
+    QString save_as(const std::filesystem::path& folder);
+    /// Takes a script file of another project with what it uses, as one undo step. Returns why not, or nothing.
+    QString import_script(const std::filesystem::path& file, const Program& into, const QString& what);
     void choose_disk(const std::string& path);
     void choose_own(const std::string& path);
 
@@ -139,6 +144,7 @@ class Documents : public QObject {
     void keep_take();
     QString save_tape(TapeEntry& entry);
     QString save_text(const std::string& path);
+    std::vector<std::string> own_files() const;
     void look_at_scripts();
     void look_at_data(const std::string& path);
     void look_at_tapes();

@@ -72,6 +72,10 @@ class Session : public QObject {
     std::vector<std::string> modified_files() const { return documents_.modified_files(); }
     /// Writes every edited script, and the tape when it was recorded. Returns problems, or nothing.
     QString save() { return documents_.save(); }
+    /// The whole project into a new folder, where work goes on. Returns why not, or nothing.
+    QString save_as(const std::filesystem::path& folder);
+    /// A script file of another project with what it uses, as one undo step. Returns why not, or nothing.
+    QString import_script(const std::filesystem::path& file);
     /// Looks at the files on disk again, as after a change from outside.
     void look_at_disk() { documents_.look_at_disk(); }
     void choose_disk(const std::string& path) { documents_.choose_disk(path); }

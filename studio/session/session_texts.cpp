@@ -136,4 +136,16 @@ FixtureHalves Session::fixture_halves() const {
     return out;
 }
 
+QString Session::save_as(const std::filesystem::path& folder) {
+    if (!is_open()) return tr("No project is open");
+    stop();
+    return documents_.save_as(folder);
+}
+
+QString Session::import_script(const std::filesystem::path& file) {
+    if (!program()) return tr("The script has an error; mend it first, then import");
+    return documents_.import_script(file, *program(),
+                                    tr("Import %1").arg(QString::fromStdString(file.filename().string())));
+}
+
 }  // namespace leap::studio

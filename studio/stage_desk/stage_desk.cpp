@@ -35,7 +35,7 @@ StageDesk::StageDesk(const Workplace& place, QWidget* parent)
 
     auto* across = new QSplitter(Qt::Horizontal);
     across->addWidget(left_);
-    across->addWidget(make_side());
+    across->addWidget(make_side(place.keys));
     across->setStretchFactor(0, 1);
     across->setStretchFactor(1, 0);
     across->setSizes({880, 400});
@@ -64,11 +64,17 @@ StageDesk::StageDesk(const Workplace& place, QWidget* parent)
     connect(&session_, &Session::project_opened, this, [this] {
         const std::string& view = session_.project().file.view;
         set_view(view == "side" ? StageView3D::side : (view == "eyes" ? StageView3D::eyes : StageView3D::behind));
-        if (session_.program() && !session_.program()->moves.empty()) {
-            score_->select_machine({});
-            score_->select_machine(session_.program()->moves.front());
+        if (!session_.program()) return;
+        const Program& program = *session_.program();
+        score_->select_machine({});
+        if (!program.moves.empty()) {
+            score_->select_machine(program.moves.front());
             choose_by_run_ = true;
+            return;
         }
+        for (std::size_t i = 0; i < program.machines.size(); ++i)
+            if (program.machines[MachineId(i)].kind == MachineKind::fixture)
+                return score_->select_machine(MachineId(i));
     });
     // The sheet opens with the first move of the tape in view.
     connect(&session_, &Session::now_run_changed, this, [this] {
@@ -83,13 +89,15 @@ StageDesk::StageDesk(const Workplace& place, QWidget* parent)
     });
 }
 
-QWidget* StageDesk::make_side() {
+QWidget* StageDesk::make_side(const KeyMap& keys) {
     auto* side = new QWidget;
     side->setObjectName("side");
     side->setMinimumWidth(330);
     auto* layout = new QVBoxLayout(side);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
+    first_steps_ = new FirstSteps(session_, keys);
+    layout->addWidget(first_steps_);
     auto* words = new QHBoxLayout;
     words->setContentsMargins(12, 4, 12, 0);
     words->setSpacing(4);

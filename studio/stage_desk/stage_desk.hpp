@@ -6,6 +6,7 @@
 
 #include "studio/shared/desk.hpp"
 #include "studio/stage_desk/event_list.hpp"
+#include "studio/stage_desk/first_steps.hpp"
 #include "studio/stage_desk/score_view.hpp"
 #include "studio/stage_desk/sheet_view.hpp"
 #include "studio/stage_desk/stage_view.hpp"
@@ -25,6 +26,7 @@ class StageDesk : public Desk {
     SheetView* sheet() { return sheet_; }
     EventList* events() { return events_; }
     TransportBar* transport() { return transport_; }
+    FirstSteps* first_steps() { return first_steps_; }
     void set_view(StageView3D view);
     void play();
     void stop();
@@ -42,7 +44,7 @@ class StageDesk : public Desk {
     void keyPressEvent(QKeyEvent* event) override;
 
   private:
-    QWidget* make_side();
+    QWidget* make_side(const KeyMap& keys);
 
     Session& session_;
     QSplitter* left_;
@@ -52,6 +54,7 @@ class StageDesk : public Desk {
     SheetView* sheet_;
     EventList* events_;
     QStackedWidget* pages_;
+    FirstSteps* first_steps_;
     QPushButton* sheet_word_;
     QPushButton* events_word_;
     QList<int> sizes_;  ///< of stage and score, when the stage was lent

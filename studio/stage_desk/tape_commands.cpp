@@ -118,6 +118,26 @@ void TapeCommands::duplicate() {
     if (may_edit()) session_.add_tape(*session_.tape(), tr("Copy the tape"));
 }
 
+/// As the tape in view begins, or with the script's first body at the course's first place; nothing is pressed.
+void TapeCommands::make_new() {
+    if (session_.playing()) return;
+    if (!session_.course() || session_.course()->plan.places.empty() || !session_.program()) {
+        emit problem(tr("A tape needs a script without errors and a course with a place to start from"));
+        return;
+    }
+    constexpr double length_s = 5.0;
+    Tape tape;
+    if (session_.tape() != nullptr) {
+        tape = *session_.tape();
+        for (TapeTrack& track : tape.tracks) track.events.clear();
+    } else {
+        tape.tracks = alone_at(session_.course()->plan.places.front().name);
+    }
+    tape.name = tr("new tape").toStdString();
+    tape.length_s = length_s;
+    session_.add_tape(std::move(tape), tr("New tape"));
+}
+
 void TapeCommands::remove() {
     if (may_edit()) session_.delete_tape();
 }
@@ -185,6 +205,7 @@ void TapeCommands::fill_menu(QMenu& menu) {
     starts->setEnabled(there && session_.course());
     if (starts->isEnabled()) fill_starts(*starts);
     menu.addSeparator();
+    add(menu, tr("New tape"), session_.is_open() && !session_.playing(), &TapeCommands::make_new);
     add(menu, tr("Rename  F6"), there, &TapeCommands::rename_wanted);
     add(menu, tr("Copy the tape"), there, &TapeCommands::duplicate);
     add(menu, tr("Delete the tape"), there, &TapeCommands::remove);

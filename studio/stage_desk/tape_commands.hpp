@@ -35,6 +35,8 @@ class TapeCommands : public QObject {
     void join(const QString& other);
     void mirror();
     void duplicate();
+    /// An empty tape that starts where the one in view does, to draw presses into.
+    void make_new();
     void remove();
     /// Where the selected character starts.
     void start_at(const std::string& place);

@@ -7,6 +7,7 @@
 #include "core/project/command.hpp"
 #include "core/project/file_io.hpp"
 #include "core/project/revision.hpp"
+#include "core/project/starting_projects.hpp"
 #include "core/report/html_report.hpp"
 
 #include "tests/core/experiment_scene.hpp"

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: MIT
 // Every limit is either gone or told: many events, buttons, moves that start by themselves, things that touch.
+#include <fmt/format.h>
 #include <gtest/gtest.h>
 
 #include "tests/core/support.hpp"

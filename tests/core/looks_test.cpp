@@ -5,6 +5,7 @@
 
 #include "core/project/file_io.hpp"
 #include "core/project/project.hpp"
+#include "core/project/starting_projects.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::looks_test {

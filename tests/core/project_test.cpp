@@ -4,6 +4,7 @@
 #include <gtest/gtest.h>
 
 #include "core/project/file_io.hpp"
+#include "core/project/starting_projects.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::project_test {

@@ -38,6 +38,16 @@ expect 0 "2.4 m" "$leap" run "$work/mine" --tape "first hop" --set hop.rise="2.4
 expect 1 "MISSED" "$leap" run "$work/mine" --tape "first hop" --set hop.rise="2.4 m" --marks
 expect 1 "hop.rise is m, this is s" "$leap" run "$work/mine" --tape "first hop" --set hop.rise="2 s"
 expect 0 "leap 0." "$leap" --version
+for kind in third-person first-person plane-locked vehicle; do
+    expect 0 "made" "$leap" new "$work/$kind" --kind "$kind"
+    expect 0 "0 missed" "$leap" check "$work/$kind" --marks
+done
+expect 2 "plane-locked" "$leap" new "$work/other" --kind submarine
+sed -i 's/"format": 2/"format":   2/' "$work/vehicle/tapes/over-the-ramp.tape.json"
+expect 0 "laid out" "$leap" format "$work/vehicle/tapes/over-the-ramp.tape.json"
+expect 0 "" "$leap" format "$work/vehicle/tapes/over-the-ramp.tape.json"
+sed -i 's/"rate": 120/"rate": 120, "rat": 3/' "$work/vehicle/tapes/over-the-ramp.tape.json"
+expect 1 "would be lost" "$leap" format "$work/vehicle/tapes/over-the-ramp.tape.json"
 expect 1 "--tape NAME or --all" "$leap" run "$work/mine"
 expect 0 "lamp round: " "$leap" run "$quay" --all --reading lamps_lit
 expect 1 "did you mean hop_height" "$leap" run "$work/mine" --all --reading hop_hight

@@ -10,6 +10,7 @@
 #include <fstream>
 
 #include "core/project/file_io.hpp"
+#include "core/project/starting_projects.hpp"
 #include "core/project/tape_file.hpp"
 #include "studio/script_desk/script_editor.hpp"
 #include "tests/studio/support.hpp"
