@@ -13,7 +13,7 @@ std::vector<DeskInfo> all_desks() {
         {"stage", QObject::tr("Stage"), QObject::tr("Play and tune"), "Alt+1",
          [](const Workplace& place) { return new StageDesk(place); }},
         {"script", QObject::tr("Script"), QObject::tr("Write"), "Alt+2",
-         [](const Workplace& place) { return new ScriptDesk(place.session); }},
+         [](const Workplace& place) { return new ScriptDesk(place); }},
         {"course", QObject::tr("Course"), QObject::tr("Lay out"), "Alt+3",
          [](const Workplace& place) { return new CourseDesk(place); }},
         {"bench", QObject::tr("Bench"), QObject::tr("Find out"), "Alt+4",

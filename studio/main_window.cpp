@@ -83,6 +83,11 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     if (!session_.is_open()) show_start_page();
 }
 
+/// What is still being typed is handed over while there is a window to tell; the focus leaves its fields only later.
+MainWindow::~MainWindow() {
+    for (Desk* desk : desks_) desk->finish_edits();
+}
+
 void MainWindow::connect_pad() {
     if (pad_ == nullptr) return;
     connect(pad_, &GamePad::button, input_, &PlayInput::pad);

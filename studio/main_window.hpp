@@ -22,6 +22,9 @@ class MainWindow : public QMainWindow {
 
   public:
     MainWindow(Session& session, GamePad* pad, QWidget* parent = nullptr);
+    ~MainWindow() override;
+    MainWindow(const MainWindow&) = delete;
+    MainWindow& operator=(const MainWindow&) = delete;
 
     std::span<Desk* const> desks() const { return desks_; }
     /// The desk of a kind, or nothing when there is none.

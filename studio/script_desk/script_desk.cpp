@@ -1,29 +1,28 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/script_desk/script_desk.hpp"
 
+#include <QHBoxLayout>
 #include <QInputDialog>
 #include <QLabel>
 #include <QMenu>
 #include <QPushButton>
 #include <QScrollArea>
+#include <QSettings>
 #include <QSplitter>
 #include <QVBoxLayout>
 
 #include "core/script/rename.hpp"
-#include "core/script/use_edit.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 
 namespace leap::studio {
 
 namespace {
-QString new_words(syntax::OwnerKind owner) {
-    if (owner == syntax::OwnerKind::fixture) return ScriptDesk::tr("New fixture");
-    return owner == syntax::OwnerKind::stance ? ScriptDesk::tr("New stance") : ScriptDesk::tr("New move");
+constexpr const char* layout_key = "script/lay out when saved";
 }
-}  // namespace
 
-ScriptDesk::ScriptDesk(Session& session, QWidget* parent) : Desk(parent), session_(session) {
+ScriptDesk::ScriptDesk(const Workplace& place, QWidget* parent)
+    : Desk(parent), session_(place.session), keys_(place.keys) {
     editor_ = new ScriptEditor(session_);
     map_ = new PhaseMap(session_);
     auto* scroll = new QScrollArea;
@@ -32,29 +31,20 @@ ScriptDesk::ScriptDesk(Session& session, QWidget* parent) : Desk(parent), sessio
     scroll->setWidget(map_);
     auto* across = new QSplitter(Qt::Horizontal);
     across->addWidget(make_files());
-    auto* writing = new QWidget;
-    auto* page = new QVBoxLayout(writing);
-    page->setContentsMargins(0, 0, 0, 0);
-    page->setSpacing(0);
-    page->addWidget(editor_, 1);
-    auto* hint =
-        new QLabel(tr("Ctrl+drag turns a number · F2 renames · F12 goes to where a name is declared · the map: "
-                      "drag from phase to phase, double-click, right-click"));
-    hint->setFont(palette::text_font(8.5));
-    hint->setStyleSheet(QString("color: %1; padding: 4px 10px").arg(palette::quiet.name()));
-    hint->setWordWrap(true);
-    page->addWidget(hint);
-    across->addWidget(writing);
+    across->addWidget(make_writing());
     proof_ = new ProofStrip(session_);
     auto* beside = new QSplitter(Qt::Vertical);
+    reference_ = new ReferenceView;
+    beside->addWidget(reference_);
     beside->addWidget(scroll);
     curve_ = new CurveView(session_);
     curve_->hide();
     beside->addWidget(curve_);
     beside->addWidget(proof_);
-    beside->setStretchFactor(0, 1);
+    beside->setStretchFactor(0, 2);
+    beside->setStretchFactor(1, 1);
     beside->setHandleWidth(3);
-    beside->setSizes({400, 200, 200});
+    beside->setSizes({500, 400, 200, 200});
     across->addWidget(beside);
     across->setSizes({170, 720, 390});
     across->setStretchFactor(1, 1);
@@ -63,9 +53,6 @@ ScriptDesk::ScriptDesk(Session& session, QWidget* parent) : Desk(parent), sessio
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(across);
 
-    connect(files_, &QListWidget::currentTextChanged, this, [this](const QString& path) {
-        if (!path.isEmpty() && path.toStdString() != editor_->path()) show_file(path.toStdString());
-    });
     connect(editor_, &ScriptEditor::caret_moved, this, &ScriptDesk::follow_caret);
     connect(editor_, &ScriptEditor::definition_wanted, this, [this](const QString& word) {
         if (!show_definition(word.toStdString()))
@@ -78,95 +65,52 @@ ScriptDesk::ScriptDesk(Session& session, QWidget* parent) : Desk(parent), sessio
     connect(&session_, &Session::project_opened, this, &ScriptDesk::list_files);
     connect(&session_, &Session::diagnostics_changed, this, &ScriptDesk::list_files);
     connect(&session_, &Session::program_changed, this, &ScriptDesk::follow_caret);
+    connect_places();
     list_files();
 }
 
-QWidget* ScriptDesk::make_files() {
-    auto* out = new QWidget;
-    auto* layout = new QVBoxLayout(out);
-    layout->setContentsMargins(8, 8, 0, 8);
-    files_ = new QListWidget;
-    files_->setFrameShape(QFrame::NoFrame);
-    files_->setFont(palette::text_font(9.5));
-    files_->setAccessibleName(tr("Script files"));
-    layout->addWidget(files_, 1);
-    for (const auto owner : {syntax::OwnerKind::move, syntax::OwnerKind::stance, syntax::OwnerKind::fixture}) {
-        auto* button = new QPushButton(tr("%1…").arg(new_words(owner)));
-        auto* menu = new QMenu(button);
-        for (const StartingText& start : starting_texts())
-            if (start.owner == owner) menu->addAction(tr(start.kind), this, [this, &start] { ask_for_new(start); });
-        if (owner == syntax::OwnerKind::fixture)
-            for (const StartingText& start : starting_fixtures())
-                menu->addAction(tr(start.kind), this, [this, &start] { ask_for_new(start); });
-        button->setMenu(menu);
-        layout->addWidget(button);
-    }
-    return out;
-}
-
-void ScriptDesk::ask_for_new(const StartingText& start) {
-    if (!session_.is_open()) return;
-    bool given = false;
-    const QString name =
-        QInputDialog::getText(this, new_words(start.owner), tr("Its name:"), QLineEdit::Normal, {}, &given);
-    if (!given) return;
-    QStringList buttons;
-    if (session_.program())
-        for (const ButtonInfo& button : session_.program()->buttons) buttons << to_qt(button.name);
-    buttons << tr("a new one");
-    QString button = QInputDialog::getItem(this, tr("Its button"), tr("What starts it, or is asked for in it:"),
-                                           buttons, 0, false, &given);
-    if (!given) return;
-    if (button == buttons.last()) button = name + "_key";
-    const QString problem = start_new(start, name.trimmed().toStdString(), button.toStdString());
-    if (!problem.isEmpty()) emit session_.message(problem);
-}
-
-QString ScriptDesk::start_new(const StartingText& start, const std::string& name, const std::string& button) {
-    if (const QString problem = name_problem(name, session_.program().get()); !problem.isEmpty()) return problem;
-    const bool stance = start.owner == syntax::OwnerKind::stance;
-    const bool fixture = start.owner == syntax::OwnerKind::fixture;
-    const std::string path = (stance ? "stances/" : (fixture ? "fixtures/" : "moves/")) + name + ".leap";
-    const std::string root = session_.project().file.script;
-    const std::string* whole = session_.text(root);
-    if (whole == nullptr) return tr("%1 can't be read").arg(to_qt(root));
-    if (const std::string* known = session_.text(path); known != nullptr && !known->empty())
-        return tr("There is a file %1 already").arg(to_qt(path));
-    // The first stance whose condition holds is in force, so a new one comes before the others; a move comes last.
-    const std::string changed = with_use(*whole, path, stance);
-    editor_->commit();
-    QUndoStack& undo = session_.undo_stack();
-    undo.beginMacro(tr("New %1").arg(to_qt(name)));
-    session_.edit_text(path, started(start, name, button, session_.program().get()), tr("New %1").arg(to_qt(name)));
-    session_.edit_text(root, changed, tr("Use %1").arg(to_qt(path)));
-    undo.endMacro();
-    show_file(path);
-    if (fixture)
-        emit session_.message(tr("Place it in %1, in the list \"fixtures\": {\"name\": \"my %2\", \"kind\": \"%2\", "
-                                 "\"position\": [0, 0, 0]}")
-                                  .arg(to_qt(session_.project().file.course), to_qt(name)));
-    return {};
+/// The editor with what comes into view under it: the row for finding, and lists of places.
+QWidget* ScriptDesk::make_writing() {
+    auto* writing = new QWidget;
+    auto* page = new QVBoxLayout(writing);
+    page->setContentsMargins(0, 0, 0, 0);
+    page->setSpacing(0);
+    page->addWidget(editor_, 1);
+    find_ = new FindBar;
+    places_ = new PlaceList;
+    page->addWidget(find_);
+    page->addWidget(places_);
+    auto* line = new QHBoxLayout;
+    line->setContentsMargins(0, 0, 8, 0);
+    auto* hint =
+        new QLabel(tr("Ctrl+drag turns a number · F1 explains a word · F2 renames · F12 goes to where a name "
+                      "is declared · the map: drag from phase to phase, double-click, right-click"));
+    hint->setFont(palette::text_font(8.5));
+    hint->setStyleSheet(QString("color: %1; padding: 4px 10px").arg(palette::quiet.name()));
+    hint->setWordWrap(true);
+    problems_word_ = new QPushButton(tr("No problems"));
+    problems_word_->setToolTip(tr("Errors and warnings of all files (F8)"));
+    problems_word_->setFocusPolicy(Qt::TabFocus);
+    line->addWidget(hint, 1);
+    line->addWidget(problems_word_);
+    page->addLayout(line);
+    names_ = new NameFinder(writing);
+    return writing;
 }
 
 void ScriptDesk::list_files() {
-    QStringList wanted;
-    for (const SourceFile& file : session_.source_files()) wanted << to_qt(file.path);
-    QStringList shown;
-    for (int i = 0; i < files_->count(); ++i) shown << files_->item(i)->text();
-    if (wanted == shown) return;
-    const QSignalBlocker quiet(files_);
-    files_->clear();
-    files_->addItems(wanted);
-    if (wanted.isEmpty()) return;
-    const bool known = wanted.contains(to_qt(editor_->path()));
-    show_file(known ? editor_->path() : wanted.first().toStdString());
+    std::vector<std::string> wanted;
+    for (const SourceFile& file : session_.source_files()) wanted.push_back(file.path);
+    if (wanted == files_->paths()) return;
+    files_->show_files(wanted);
+    if (wanted.empty()) return;
+    const bool known = std::find(wanted.begin(), wanted.end(), editor_->path()) != wanted.end();
+    show_file(known ? editor_->path() : wanted.front());
 }
 
 void ScriptDesk::show_file(const std::string& path) {
     if (path != editor_->path()) editor_->show_file(path);
-    const QSignalBlocker quiet(files_);
-    for (int i = 0; i < files_->count(); ++i)
-        if (files_->item(i)->text().toStdString() == path) files_->setCurrentRow(i);
+    files_->choose(path);
     follow_caret();
 }
 
@@ -290,7 +234,22 @@ void ScriptDesk::before_save() {
     editor_->commit();
     const auto modified = session_.modified_files();
     const bool typed = std::find(modified.begin(), modified.end(), editor_->path()) != modified.end();
-    if (isVisible() && typed && session_.program_is_current()) editor_->lay_out();
+    const bool wanted = QSettings().value(layout_key, true).toBool();
+    if (wanted && isVisible() && typed && session_.program_is_current()) editor_->lay_out();
+}
+
+void ScriptDesk::fill_show_menu(QMenu& menu, QWidget& window) {
+    QAction* reference = menu.addAction(tr("Language reference"));
+    reference->setShortcut(QKeySequence("Shift+F1"));
+    window.addAction(reference);
+    connect(reference, &QAction::triggered, this, [this] {
+        emit desk_wanted("script");
+        show_help({});
+    });
+    QAction* layout = menu.addAction(tr("Lay scripts out when they are saved"));
+    layout->setCheckable(true);
+    layout->setChecked(QSettings().value(layout_key, true).toBool());
+    connect(layout, &QAction::toggled, this, [](bool on) { QSettings().setValue(layout_key, on); });
 }
 
 }  // namespace leap::studio

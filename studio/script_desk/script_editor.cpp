@@ -41,6 +41,21 @@ ScriptEditor::ScriptEditor(Session& session, QWidget* parent) : QsciScintilla(pa
     setMarginsForegroundColor(palette::quiet);
     setMarginsBackgroundColor(palette::paper);
     setMarginWidth(1, 0);
+    setMarginType(2, SymbolMargin);
+    setFolding(PlainFoldStyle, 2);
+    setFoldMarginColors(palette::paper, palette::paper);
+    for (const int mark : {SC_MARKNUM_FOLDER, SC_MARKNUM_FOLDEROPEN, SC_MARKNUM_FOLDERSUB, SC_MARKNUM_FOLDERTAIL}) {
+        setMarkerForegroundColor(palette::quiet, mark);
+        setMarkerBackgroundColor(palette::paper, mark);
+    }
+    SendScintilla(SCI_SETMULTIPLESELECTION, 1UL);
+    SendScintilla(SCI_SETADDITIONALSELECTIONTYPING, 1UL);
+    SendScintilla(SCI_SETMULTIPASTE, static_cast<unsigned long>(SC_MULTIPASTE_EACH));
+    // As wide as the text is, and no further to the right than the caret needs: line starts stay in view.
+    SendScintilla(SCI_SETSCROLLWIDTH, 1UL);
+    SendScintilla(SCI_SETSCROLLWIDTHTRACKING, 1UL);
+    constexpr long slop_px = 60;
+    SendScintilla(SCI_SETXCARETPOLICY, static_cast<unsigned long>(CARET_SLOP), slop_px);
     setBraceMatching(SloppyBraceMatch);
     setMatchedBraceBackgroundColor(palette::hairline);
     setMatchedBraceForegroundColor(palette::ink);
@@ -173,7 +188,10 @@ std::string ScriptEditor::word_before_caret() const {
 }
 
 void ScriptEditor::go_to(std::uint32_t begin, std::uint32_t end) {
+    const auto line = SendScintilla(SCI_LINEFROMPOSITION, static_cast<unsigned long>(begin));
+    SendScintilla(SCI_ENSUREVISIBLE, static_cast<unsigned long>(line));  // it may be folded away
     SendScintilla(SCI_SETSEL, static_cast<unsigned long>(begin), static_cast<long>(end));
+    SendScintilla(SCI_SETXOFFSET, 0UL);
     SendScintilla(SCI_SCROLLCARET);
     setFocus();
 }
@@ -202,6 +220,12 @@ std::string ScriptEditor::word_at(long position) const {
 long ScriptEditor::position_at(QPoint point) const {
     return SendScintilla(SCI_POSITIONFROMPOINTCLOSE, static_cast<unsigned long>(point.x()),
                          static_cast<long>(point.y()));
+}
+
+QString ScriptEditor::chosen_text() const {
+    const auto begin = static_cast<std::size_t>(SendScintilla(SCI_GETSELECTIONSTART));
+    const auto end = static_cast<std::size_t>(SendScintilla(SCI_GETSELECTIONEND));
+    return to_qt(text().toStdString().substr(begin, end - begin));
 }
 
 std::string ScriptEditor::word_at_caret() const {
@@ -234,6 +258,12 @@ bool ScriptEditor::event(QEvent* event) {
     // Undo and redo go to the window: they are the session's.
     if (event->type() == QEvent::ShortcutOverride) {
         auto* key = static_cast<QKeyEvent*>(event);
+        // Keys of the desk that the window would take otherwise.
+        const bool desk_key = key->key() == Qt::Key_F1 || key->key() == Qt::Key_F2 || key->key() == Qt::Key_F3;
+        if (desk_key && (key->key() != Qt::Key_F1 || key->modifiers() == Qt::NoModifier)) {
+            event->accept();
+            return true;
+        }
         if (key->matches(QKeySequence::Undo) || key->matches(QKeySequence::Redo) || key->matches(QKeySequence::Save)) {
             commit();
             event->ignore();
@@ -243,16 +273,34 @@ bool ScriptEditor::event(QEvent* event) {
     return QsciScintilla::event(event);
 }
 
-void ScriptEditor::keyPressEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_F12) {
+/// Keys that ask something of the desk. False: it is the editor's own.
+bool ScriptEditor::take_desk_key(const QKeyEvent& event) {
+    const bool shift = (event.modifiers() & Qt::ShiftModifier) != 0;
+    const bool control = (event.modifiers() & Qt::ControlModifier) != 0;
+    if (event.key() == Qt::Key_F12 && shift) {
+        emit uses_wanted();
+    } else if (event.key() == Qt::Key_F12) {
         emit definition_wanted(to_qt(word_at_caret()));
-        return;
-    }
-    if (event->key() == Qt::Key_F2) {
+    } else if (event.key() == Qt::Key_F2) {
         emit rename_wanted();
-        return;
+    } else if (event.key() == Qt::Key_F3) {
+        emit find_next_wanted(shift);
+    } else if (event.matches(QKeySequence::Find) || (control && event.key() == Qt::Key_H)) {
+        emit find_wanted(event.key() == Qt::Key_H);
+    } else if (control && !shift && event.key() == Qt::Key_J) {
+        emit name_wanted();
+    } else if (event.key() == Qt::Key_F1) {
+        emit help_wanted(to_qt(word_at_caret()));
+    } else {
+        return false;
     }
+    return true;
+}
+
+void ScriptEditor::keyPressEvent(QKeyEvent* event) {
+    if (take_desk_key(*event) || take_line_key(*event) || pair_bracket(event->text())) return;
     QsciScintilla::keyPressEvent(event);
+    if (event->text() == "}") settle_brace();
 }
 
 /// What is typed counts as soon as something else is turned to.

@@ -3,6 +3,8 @@
 
 #include <Qsci/qsciscintilla.h>
 
+#include <algorithm>
+
 #include "core/script/token.hpp"
 #include "core/script/words.hpp"
 #include "studio/shared/palette.hpp"
@@ -65,6 +67,27 @@ void ScriptLexer::styleText(int, int) {
         at = begin + length;
     }
     if (at < static_cast<int>(text.size())) setStyling(static_cast<int>(text.size()) - at, plain);
+    fold(text, lexed.tokens);
+}
+
+/// A line that opens a block can be folded onto; what stands in the block is one level deeper.
+void ScriptLexer::fold(const std::string& text, const std::vector<Token>& tokens) {
+    std::vector<int> change(static_cast<std::size_t>(editor()->lines()) + 1);
+    std::size_t line = 0;
+    std::size_t seen = 0;
+    for (const Token& token : tokens) {
+        for (; seen < token.range.begin && seen < text.size(); ++seen) line += text[seen] == '\n' ? 1 : 0;
+        if (token.kind != TokenKind::symbol || line >= change.size()) continue;
+        change[line] += token.text == "{" ? 1 : (token.text == "}" ? -1 : 0);
+    }
+    int depth = 0;
+    for (std::size_t i = 0; i + 1 < change.size(); ++i) {
+        int level = QsciScintilla::SC_FOLDLEVELBASE + std::max(0, depth);
+        if (change[i] > 0) level |= QsciScintilla::SC_FOLDLEVELHEADERFLAG;
+        editor()->SendScintilla(QsciScintilla::SCI_SETFOLDLEVEL, static_cast<unsigned long>(i),
+                                static_cast<long>(level));
+        depth += change[i];
+    }
 }
 
 QColor ScriptLexer::defaultColor(int style) const {

@@ -8,6 +8,7 @@
 #include <string>
 
 #include "core/script/program.hpp"
+#include "core/script/token.hpp"
 
 namespace leap::studio {
 
@@ -31,6 +32,7 @@ class ScriptLexer : public QsciLexerCustom {
 
   private:
     Style style_of(std::string_view text) const;
+    void fold(const std::string& text, const std::vector<Token>& tokens);
 
     std::set<std::string, std::less<>> own_;
 };

@@ -278,11 +278,11 @@ std::string replaced(std::string text, const std::string& what, const std::strin
 }  // namespace
 
 std::string started(const StartingText& start, const std::string& name, const std::string& button,
-                    const Program* program) {
+                    const Program* program, const std::string& key) {
     std::string out = replaced(replaced(start.text, "NAME", name), "BUTTON", button);
     const bool wants_button = std::string_view(start.text).find("BUTTON") != std::string_view::npos;
     const bool known = program != nullptr && program->find_button(button).has_value();
-    if (wants_button && !known) out = "button " + button + " key \"G\"\n\n" + out;
+    if (wants_button && !known) out = "button " + button + " key \"" + key + "\"\n\n" + out;
     return format(out);
 }
 

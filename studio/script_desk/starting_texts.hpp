@@ -21,10 +21,10 @@ struct StartingText {
 const std::vector<StartingText>& starting_texts();
 const std::vector<StartingText>& starting_fixtures();
 
-/// The text under a new name. Without a button of that name in the project one is declared above it; meters that the
-/// text needs too.
+/// The text under a new name. Without a button of that name in the project one is declared above it, on a key; meters
+/// that the text needs too.
 std::string started(const StartingText& start, const std::string& name, const std::string& button,
-                    const Program* program);
+                    const Program* program, const std::string& key = "G");
 
 /// Why a name can't be given, or nothing.
 QString name_problem(const std::string& name, const Program* program);

@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+
 #include "core/project/file_io.hpp"
 #include "core/project/tape_file.hpp"
 #include "studio/session/documents.hpp"
@@ -55,7 +57,10 @@ QString Documents::save_text(const std::string& path) {
             .arg(QString::fromStdString(path));
     const std::string text = *texts_.find(path);
     std::error_code error;
-    if (text.empty() && is_listed(path)) {
+    // An empty one is a file that went: of a list, or a script that no other uses any more.
+    const bool used = std::find(scripts_.begin(), scripts_.end(), path) != scripts_.end();
+    const bool dropped = path.ends_with(".leap") && path != project_->file.script && !used;
+    if (text.empty() && (is_listed(path) || dropped)) {
         std::filesystem::remove(project_->folder / path, error);
         if (error)
             return tr("%1 can't be removed: %2")

@@ -60,6 +60,8 @@ void apply_theme(QApplication& application) {
         QToolTip { background: %4; color: %2; border: none; padding: 4px; }
         QScrollBar:vertical { background: transparent; width: 9px; }
         QScrollBar::handle:vertical { background: %3; min-height: 24px; border-radius: 4px; margin: 1px; }
+        QScrollBar:horizontal { background: transparent; height: 9px; }
+        QScrollBar::handle:horizontal { background: %3; min-width: 24px; border-radius: 4px; margin: 1px; }
         QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }
         )")
                                   .arg(palette::sheet.name(), palette::paper.name(), palette::hairline.name(),

@@ -1,0 +1,152 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What keys do to lines, brackets and carets; folding.
+#include <gtest/gtest.h>
+
+#include <QTest>
+
+#include "studio/script_desk/script_desk.hpp"
+#include "tests/studio/support.hpp"
+
+namespace leap::studio::script_editing_test {
+namespace {
+
+struct Writing : test::Studio {
+    ScriptDesk* script = nullptr;
+    ScriptEditor* editor = nullptr;
+    Writing() {
+        window->show_desk("script");
+        script = window->desk<ScriptDesk>();
+        editor = script->editor();
+        settle();
+    }
+    /// An empty file of its own to write in.
+    void empty() {
+        EXPECT_EQ(script->make_file("moves/fresh.leap"), "");
+        editor->clear();
+        editor->setFocus();
+    }
+    void caret_before(const char* words) {
+        const auto at = static_cast<std::uint32_t>(editor->text().toStdString().find(words));
+        editor->go_to(at, at);
+    }
+    void key(int key, Qt::KeyboardModifiers held = Qt::NoModifier) {
+        QTest::keyClick(editor, static_cast<Qt::Key>(key), held);
+    }
+    std::string text() const { return editor->text().toStdString(); }
+    int carets() const { return static_cast<int>(editor->SendScintilla(QsciScintilla::SCI_GETSELECTIONS)); }
+};
+
+TEST(ScriptEditing, ABlockIsTypedWithoutASpaceOrAClosingBrace) {
+    Writing writing;
+    writing.empty();
+    QTest::keyClicks(writing.editor, "move fresh_one on jump {");
+    writing.key(Qt::Key_Return);
+    QTest::keyClicks(writing.editor, "phase go_on {");
+    writing.key(Qt::Key_Return);
+    QTest::keyClicks(writing.editor, "end when (grounded");
+    EXPECT_EQ(writing.text(), "move fresh_one on jump {\n  phase go_on {\n    end when (grounded)\n  }\n}");
+}
+
+TEST(ScriptEditing, AClosingBracketThatStandsThereIsSteppedOver) {
+    Writing writing;
+    writing.empty();
+    QTest::keyClicks(writing.editor, "(\"a\")");
+    EXPECT_EQ(writing.text(), "(\"a\")");
+    writing.editor->clear();
+    QTest::keyClicks(writing.editor, "# it's (here");
+    EXPECT_EQ(writing.text(), "# it's (here") << "a comment is no code";
+}
+
+TEST(ScriptEditing, WhatIsChosenIsPutIntoBrackets) {
+    Writing writing;
+    writing.empty();
+    QTest::keyClicks(writing.editor, "a + b");
+    writing.editor->selectAll();
+    QTest::keyClicks(writing.editor, "(");
+    EXPECT_EQ(writing.text(), "(a + b)");
+}
+
+TEST(ScriptEditing, ABraceThatClosesABlockStandsUnderItsLine) {
+    Writing writing;
+    writing.empty();
+    writing.editor->setText("move m on jump {\n  phase p {\n    x\n    ");
+    writing.editor->setCursorPosition(3, 4);
+    QTest::keyClicks(writing.editor, "}");
+    EXPECT_EQ(writing.text(), "move m on jump {\n  phase p {\n    x\n  }");
+}
+
+TEST(ScriptEditing, LinesAreCommentedOutAndInAgain) {
+    Writing writing;
+    writing.empty();
+    const QString lines = "  gate grounded\n\n    buffer 0.1 s\n";
+    writing.editor->setText(lines);
+    writing.editor->setSelection(0, 0, 3, 0);
+    writing.key(Qt::Key_Slash, Qt::ControlModifier);
+    EXPECT_EQ(writing.text(), "  # gate grounded\n\n  #   buffer 0.1 s\n");
+    writing.editor->setSelection(0, 0, 3, 0);
+    writing.key(Qt::Key_Slash, Qt::ControlModifier);
+    EXPECT_EQ(writing.text(), lines.toStdString());
+}
+
+TEST(ScriptEditing, LinesMoveAndDouble) {
+    Writing writing;
+    writing.empty();
+    writing.editor->setText("a\nb\nc\n");
+    writing.editor->setCursorPosition(1, 0);
+    writing.key(Qt::Key_Up, Qt::AltModifier);
+    EXPECT_EQ(writing.text(), "b\na\nc\n");
+    writing.key(Qt::Key_Down, Qt::AltModifier);
+    EXPECT_EQ(writing.text(), "a\nb\nc\n");
+    writing.key(Qt::Key_D, Qt::ControlModifier | Qt::ShiftModifier);
+    EXPECT_EQ(writing.text(), "a\nb\nb\nc\n");
+}
+
+TEST(ScriptEditing, SeveralCaretsTypeAtOnceAndEscapeLeavesOne) {
+    Writing writing;
+    writing.empty();
+    writing.editor->setText("rise\nrise_up\nrise\n");
+    writing.editor->setCursorPosition(0, 1);
+    for (int i = 0; i < 2; ++i) writing.key(Qt::Key_J, Qt::ControlModifier | Qt::ShiftModifier);
+    EXPECT_EQ(writing.carets(), 2) << "whole words only";
+    QTest::keyClicks(writing.editor, "top");
+    EXPECT_EQ(writing.text(), "top\nrise_up\ntop\n");
+    writing.key(Qt::Key_Escape);
+    EXPECT_EQ(writing.carets(), 1);
+}
+
+TEST(ScriptEditing, ABlockFoldsAndOpensForWhatIsGoneTo) {
+    Writing writing;
+    writing.script->show_file("moves/hop.leap");
+    writing.caret_before("phase rise_up");
+    int line = 0;
+    int column = 0;
+    writing.editor->getCursorPosition(&line, &column);
+    const auto visible = [&](int which) {
+        return writing.editor->SendScintilla(QsciScintilla::SCI_GETLINEVISIBLE, static_cast<unsigned long>(which)) != 0;
+    };
+    EXPECT_TRUE(visible(line + 1));
+    writing.editor->foldLine(line);
+    EXPECT_FALSE(visible(line + 1));
+    EXPECT_TRUE(visible(line));
+    writing.caret_before("accent freeze");
+    EXPECT_TRUE(visible(line + 1)) << "nothing is gone to behind a fold";
+}
+
+TEST(ScriptEditing, AKeyOfTheEditorReplaysLikeTyping) {
+    Writing writing;
+    writing.script->show_file("moves/dash.leap");
+    writing.caret_before("move dash");
+    const std::string before = writing.text();
+    writing.editor->selectAll();
+    writing.key(Qt::Key_Slash, Qt::ControlModifier);
+    writing.editor->commit();
+    writing.settle();
+    EXPECT_FALSE(writing.session->program_is_current()) << "others speak of the dash";
+    QTest::keyClick(writing.window.get(), Qt::Key_Z, Qt::ControlModifier);
+    writing.settle();
+    EXPECT_EQ(writing.text(), before);
+    EXPECT_TRUE(writing.session->program_is_current());
+}
+
+}  // namespace
+}  // namespace leap::studio::script_editing_test
