@@ -118,6 +118,10 @@ inline constexpr double spin_loss_per_s = 0.4;
 inline constexpr double fastest_spin_rad_per_s = 100.0;
 /// The character's mass (kg) when the script doesn't say one: what pushes are shared by.
 inline constexpr double body_mass_kg = 70.0;
+/// No push is stronger than this (N, and Nm of a motor), and no spring stiffer (N/m): far beyond what anything of a
+/// game weighs. What a script writes beyond is told as an error. Leave.
+inline constexpr double largest_force_n = 1e7;
+inline constexpr double stiffest_spring = 1e9;
 /// Friction of pieces of the course against loose bodies.
 inline constexpr double course_friction = 0.7;
 

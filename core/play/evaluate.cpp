@@ -7,6 +7,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/play/joints.hpp"
 #include "core/play/loose.hpp"
 #include "core/play/probes.hpp"
 #include "core/play/ride.hpp"
@@ -224,6 +225,8 @@ double loose_number(const EvaluationContext& m, Sense sense) {
     const RigidState& loose = loose_of(m);
     if (sense == Sense::own_speed) return glm::dot(loose.body.velocity, loose.body.turn * Vec3{1.0, 0.0, 0.0});
     if (sense == Sense::slip_angle) return slip_angle(loose.body);
+    if (sense == Sense::hinge_angle || sense == Sense::slider_way)
+        return own_joint_way(m, own_fixture(m), sense == Sense::slider_way);
     const auto wheels = m.layout.rigid[*m.layout.fixtures[own_fixture(m)].rigid].wheels;
     if (!wheels) return 0.0;
     double sum = 0.0;
@@ -239,6 +242,8 @@ Vec3 fixture_vector(const EvaluationContext& m, Sense sense) {
     switch (sense) {
         case Sense::own_middle: return fixture_pose(m, i).center;
         case Sense::own_up: return fixture_pose(m, i).turn * world_up;
+        case Sense::own_ahead: return fixture_pose(m, i).turn * Vec3{1.0, 0.0, 0.0};
+        case Sense::own_left: return fixture_pose(m, i).turn * Vec3{0.0, 1.0, 0.0};
         case Sense::own_velocity: {
             return m.layout.can_be_loose(i) ? loose_of(m).body.velocity
                                             : fixture_velocity(m, i, fixture_pose(m, i).center);
@@ -449,6 +454,8 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::stick_side: return s.stick.x;
         case Sense::wheels_down:
         case Sense::own_speed:
+        case Sense::hinge_angle:
+        case Sense::slider_way:
         case Sense::slip_angle:
         case Sense::sunk: return loose_number(m, sense);
         case Sense::touched_by:
@@ -496,6 +503,8 @@ Vec3 sense_vector(const EvaluationContext& m, Sense sense, int index) {
         case Sense::own_front:
         case Sense::own_middle:
         case Sense::own_up:
+        case Sense::own_ahead:
+        case Sense::own_left:
         case Sense::own_velocity:
         case Sense::home_place:
         case Sense::holder_place:

@@ -14,7 +14,9 @@ namespace leap {
 struct RigidWork {
     RigidScratch scratch;
     std::vector<RigidObject> things;
-    std::vector<Vec3> pulls;                      ///< gravity on each of them
+    std::vector<Vec3> pulls;   ///< gravity on each of them
+    std::vector<Vec3> pushes;  ///< m/s² that forces add to it in the present step
+    std::vector<RigidJoint> joints;
     std::vector<std::optional<RigidKind>> kinds;  ///< what each is made of: the same for a whole run
     std::vector<KinematicObstacle> obstacles;     ///< first the characters, in their order
     std::vector<ContactExemption> passes;

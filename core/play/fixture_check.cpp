@@ -48,6 +48,13 @@ class Check {
         if (placed.link.empty() && (teleports || has_action(*kind, {ActionKind::tell_link})))
             say(fmt::format("{} speaks of its link, and it has none; draw a line from it to another fixture",
                             kind->name));
+        const bool on_link = std::any_of(kind->phases.begin(), kind->phases.end(), [](const Phase& phase) {
+            return phase.effects.tether || (phase.effects.joint && phase.effects.joint->on_link);
+        });
+        if (on_link && placed.link.empty())
+            say(fmt::format("{} is held by its link, and it has none; draw a line from it to another fixture",
+                            kind->name));
+        if (on_link && placed.link == placed.name) say("it can't be held by itself; link it to another fixture");
         if (kind->fixture->focus && number(m, kind->fixture->focus->reach) < actor.radius)
             say(
                 fmt::format("its focus reaches {:.2f} m, which lies inside the body that stands at it ({:.2f} m); "

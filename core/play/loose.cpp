@@ -5,7 +5,9 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/play/forces.hpp"
 #include "core/play/hands.hpp"
+#include "core/play/joints.hpp"
 #include "core/play/partners.hpp"
 #include "core/play/subject.hpp"
 #include "core/rigid/wheel_rest.hpp"
@@ -52,6 +54,8 @@ RigidObject thing_of(const EvaluationContext& m, std::size_t rigid, std::optiona
     if (!out.there) return out;
     if (!kind) kind = loose_kind(m, fixture);
     out.kind = *kind;
+    out.upright = phase->effects.upright;
+    out.joined = phase->effects.joint.has_value();
     if (!loose.body.asleep) out.gravity = gravity_on(m, fixture);
     return out;
 }
@@ -118,14 +122,23 @@ void wake_by_fixtures(const RunLayout& layout, const StepCache& cache, World& wo
             wake_near(cache.stands[i].pose, world);
 }
 
-/// Somebody who stands on a loose body presses it down where they stand.
-void press_down(const Rehearsal& r, const World& world, const Actor& actor, RigidObject& thing) {
+/// Somebody who stands on a loose body presses it down where they stand. Where it is held by a joint they are part of
+/// what has to be moved: a light plank doesn't fall away under their feet.
+void press_down(const Rehearsal& r, const World& world, const Actor& actor, const Vec3& gravity, RigidObject& thing) {
     const EvaluationContext m = r.context(world, actor);
-    const double impulse = number(m, m.body().mass) * glm::length(thing.gravity) * defaults::loose_step_s;
+    const double mass = number(m, m.body().mass);
+    const double impulse = mass * glm::length(gravity) * defaults::loose_step_s;
     const Vec3 push{0.0, 0.0, -impulse};
+    const Vec3 arm = actor.body.position - thing.body.place;
+    if (thing.joined) {
+        thing.ridden_kg += mass;
+        thing.ridden_inertia += (glm::dmat3(glm::dot(arm, arm)) - glm::outerProduct(arm, arm)) * mass;
+        thing.pressed += push;
+        thing.pressed_turn += glm::cross(arm, push);
+        return;
+    }
     thing.body.velocity += push / std::max(1e-6, thing.kind.mass_kg);
-    thing.body.spin +=
-        inverse_inertia(thing.kind, thing.body.turn) * glm::cross(actor.body.position - thing.body.place, push);
+    thing.body.spin += inverse_inertia(thing) * glm::cross(arm, push);
 }
 
 }  // namespace
@@ -290,11 +303,24 @@ void start_rigid_bodies(const Rehearsal& r, World& world) {
 
 namespace {
 
-/// Pushed wheels don't let it sleep.
+/// Whether a force acts that isn't drag.
+bool is_forced(const EvaluationContext& m, std::size_t fixture) {
+    const Phase* phase = fixture_phase(m, fixture);
+    if (phase == nullptr || !phase->effects.loose) return false;
+    const EvaluationContext own = m.of_fixture(fixture);
+    const Effects& effects = phase->effects;
+    const bool driven = effects.joint && effects.joint->motor && number(own, *effects.joint->motor) != 0.0;
+    return driven || !effects.springs.empty() ||
+           std::any_of(effects.pushes.begin(), effects.pushes.end(),
+                       [&](const Push& push) { return number(own, push.force) != 0.0; });
+}
+
+/// Pushed wheels don't let it sleep, nor do forces.
 void wake_driven(const EvaluationContext& m, World& world) {
     for (std::size_t i = 0; i < world.loose.size(); ++i) {
         const RigidLayout& layout = m.layout.rigid[i];
-        if (!layout.wheels || wheel_use(m, layout.fixture).push_n == 0.0) continue;
+        const bool rolled = layout.wheels && wheel_use(m, layout.fixture).push_n != 0.0;
+        if (!rolled && !(world.loose[i].body.asleep && is_forced(m, layout.fixture))) continue;
         RigidState& loose = world.loose[i];
         loose.body.asleep = false;
         loose.body.still_s = 0.0;
@@ -306,8 +332,8 @@ void roll(const Rehearsal& r, World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         RigidObject& thing = work.things[i];
-        thing.gravity = work.pulls[i];
-        thing.borne = false;
+        thing.gravity = work.pulls[i] + work.pushes[i];
+        thing.borne = thing.joined;
         const RigidLayout& layout = r.layout.rigid[i];
         if (!layout.wheels || !thing.there || thing.body.asleep) continue;
         const std::size_t fixture = layout.fixture;
@@ -343,6 +369,74 @@ void take_gravity_again(const Rehearsal& r, std::int64_t step, World& world, Ste
     }
     if (!written) return;
     scratch.shared.changes.note();
+}
+
+/// What phases push, spring and brake by themselves in the step that comes: it counts as gravity does. Expressions are
+/// worked out where everything will be in the step's middle.
+void take_forces(const Rehearsal& r, std::int64_t step, World& world, StepScratch& scratch) {
+    RigidWork& work = scratch.loose;
+    work.pushes.assign(work.things.size(), Vec3{0.0});
+    StepCache& cache = scratch.actors.front().cache;
+    EvaluationContext m = r.context(world, world.actors.front(), &cache);
+    const auto effects_of = [&](std::size_t i) -> const Effects* {
+        if (!work.things[i].there || work.things[i].body.asleep) return nullptr;
+        const Phase* phase = fixture_phase(m, r.layout.rigid[i].fixture);
+        return phase != nullptr && has_forces(phase->effects) ? &phase->effects : nullptr;
+    };
+    bool any = false;
+    for (std::size_t i = 0; i < work.things.size() && !any; ++i) any = effects_of(i) != nullptr;
+    if (!any) return;
+    constexpr double h = defaults::loose_step_s;
+    for (std::size_t k = 0; k < work.things.size(); ++k) {
+        if (!work.things[k].there) continue;
+        RigidBody& body = world.loose[k].body;
+        body = work.things[k].body;
+        if (!body.asleep) body.place += body.velocity * (0.5 * h);
+    }
+    scratch.shared.changes.note();
+    m.ahead = (static_cast<double>(step) - 0.5) * h - m.actor.time;
+    for (std::size_t i = 0; i < work.things.size(); ++i) {
+        const Effects* effects = effects_of(i);
+        if (effects == nullptr) continue;
+        RigidObject& thing = work.things[i];
+        RigidBody& body = thing.body;
+        Pushed pushed;
+        add_forces(m.of_fixture(r.layout.rigid[i].fixture), *effects,
+                   {body.place, body.turn, body.velocity, body.spin, thing.kind.mass_kg}, h, pushed);
+        work.pushes[i] = acceleration_with_drag(pushed, work.pulls[i], body.velocity, h) - work.pulls[i];
+        body.spin += inverse_inertia(thing) * pushed.torque * h;
+        body.spin *= (1.0 - pushed.drag * h * 0.5) / (1.0 + pushed.drag * h * 0.5);
+    }
+}
+
+/// What holds things. What is held by something that isn't loose goes through that.
+void take_joints(const Rehearsal& r, const World& world, StepScratch& scratch) {
+    RigidWork& work = scratch.loose;
+    work.joints.clear();
+    const EvaluationContext m = r.context(world, world.actors.front(), &scratch.actors.front().cache);
+    for (std::size_t i = 0; i < work.things.size(); ++i) {
+        RigidObject& thing = work.things[i];
+        thing.ridden_kg = 0.0;
+        thing.ridden_inertia = glm::dmat3{0.0};
+        thing.pressed = thing.pressed_turn = Vec3{0.0};
+        joints_of(m, i, work.joints);
+        const auto link = m.layout.fixtures[r.layout.rigid[i].fixture].link;
+        for (std::size_t k = world.actors.size(); thing.joined && link && k < work.obstacles.size(); ++k)
+            if (work.obstacles[k].solid.surface == fixture_surface(*link)) work.passes.push_back({i, k});
+    }
+}
+
+/// Who stands on what hangs on a joint moves it.
+void wake_ridden(const EvaluationContext& m, std::span<const std::optional<Ride>> rides, World& world) {
+    for (const auto& ride : rides) {
+        if (!ride || !ride->on.is_fixture()) continue;
+        const auto fixture = static_cast<std::size_t>(ride->on.index);
+        const auto ridden = m.layout.fixtures[fixture].rigid;
+        const Phase* phase = fixture_phase(m, fixture);
+        if (!ridden || phase == nullptr || !phase->effects.loose || !phase->effects.joint) continue;
+        world.loose[*ridden].body.asleep = false;
+        world.loose[*ridden].body.still_s = 0.0;
+    }
 }
 
 /// The thing that a character stands on, in World::loose.
@@ -381,6 +475,7 @@ void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<co
     wake_by_fixtures(r.layout, cache, world);
     const EvaluationContext m = r.context(world, world.actors.front(), &cache);
     wake_driven(m, world);
+    wake_ridden(m, rides, world);
     const bool awake =
         std::any_of(world.loose.begin(), world.loose.end(), [](const RigidState& loose) { return !loose.body.asleep; });
     if (!awake) return;
@@ -394,15 +489,17 @@ void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<co
     for (std::int64_t step = first; step <= last; ++step) {
         gather_obstacles(r, world, static_cast<double>(step) * defaults::loose_step_s, scratch);
         find_passes(r.layout, world, rides, work);
+        take_joints(r, world, scratch);
         for (std::size_t k = 0; k < rides.size(); ++k) {
             const auto ridden = ridden_thing(r.layout, rides[k]);
             if (ridden && !work.things[*ridden].body.asleep)
-                press_down(r, world, world.actors[k], work.things[*ridden]);
+                press_down(r, world, world.actors[k], work.pulls[*ridden], work.things[*ridden]);
         }
         take_gravity_again(r, step, world, scratch);
+        take_forces(r, step, world, scratch);
         roll(r, world, scratch);
         step_rigid_bodies(*r.course.solids, work.obstacles, work.things, work.passes, defaults::loose_step_s,
-                          work.scratch);
+                          work.scratch, work.joints);
     }
     for (std::size_t i = 0; i < work.things.size(); ++i)
         if (work.things[i].there) world.loose[i].body = work.things[i].body;

@@ -32,6 +32,21 @@ double time_to_speed(const Vec3& v, const Vec3& a, double wanted) {
     return first > 1e-12 ? first : (-av + square) / aa;
 }
 
+/// Steering while forces act: over the stretch it does what it can, at most `rate`, to bring the velocity to the wanted
+/// one in spite of them. What it can't hold carries the body off. `steers`: there is anything that steers.
+void steer_against(const Forces& f, const Vec3& v, const Vec3& wanted, const std::optional<double>& rate, bool steers,
+                   Law& law) {
+    const double seconds = law.taken_for > 0.0 ? law.taken_for : defaults::longest_curved_stretch_s;
+    const Vec3 forced = horizontal(acceleration_with_drag(f.pushed, Vec3{0.0}, v, seconds));
+    Vec3 own{0.0};
+    if (steers) {
+        own = (wanted - v) / seconds - forced;
+        const double size = glm::length(own);
+        if (rate && size > *rate) own *= *rate / size;
+    }
+    law.motion.acceleration += forced + own;
+}
+
 /// Steering goes straight through velocity space towards the wanted velocity w: at `brake` while the speed falls, at
 /// `gain` while it rises. Along that straight line the speed is least where it is perpendicular to it, so the one
 /// change between the two rates has a closed form and the result does not depend on the tick rate.
@@ -62,6 +77,9 @@ void steer(const EvaluationContext& m, const Forces& f, Actor& actor, Law& law) 
         actor.body.velocity.y = v.y;
     }
     const bool above = fading && speed > cap + same_speed_mps;
+    if (f.is_pushed)
+        return steer_against(f, v, wanted, above ? fading : (glm::dot(wanted - v, v) < 0.0 ? brake : gain),
+                             f.steer != nullptr || above, law);
     if (f.steer == nullptr && !above) return;
     if (f.steer == nullptr) wanted = direction_or_zero(v) * cap;
     const Vec3 difference = wanted - v;
@@ -220,6 +238,24 @@ bool vary(const EvaluationContext& m, const Forces& f) {
 
 }  // namespace
 
+namespace {
+
+/// On the middle of the capsule. Drag is the nearest one said: the move's before the stance's.
+void add_to_character(const EvaluationContext& m, const Effects& effects, Forces& out) {
+    PushedBody body;
+    body.middle = sense_vector(m, Sense::place) + world_up * (0.5 * m.actor.height);
+    body.velocity = sense_vector(m, Sense::velocity);
+    body.mass_kg = std::max(0.001, number(m, m.body().mass));
+    const double drag = out.pushed.drag;
+    // In the middle of a stretch its place is known ahead.
+    const double seconds = m.ahead > 0.0 ? 2.0 * m.ahead : defaults::longest_curved_stretch_s;
+    add_forces(m, effects, body, seconds, out.pushed, m.ahead);
+    if (drag > 0.0) out.pushed.drag = drag;
+    out.is_pushed = true;
+}
+
+}  // namespace
+
 Forces forces_at(const EvaluationContext& m) {
     Forces out;
     const Expression* gravity = nullptr;
@@ -246,6 +282,7 @@ Forces forces_at(const EvaluationContext& m) {
             out.rope_machine = machine;
         }
         if (gravity == nullptr && effects.gravity) gravity = &*effects.gravity;
+        if (has_forces(effects)) add_to_character(m, effects, out);
         if (out.drive == nullptr && effects.drive && glm::length(running.drive_direction) > 0.5) {
             out.drive = &*effects.drive;
             out.drive_time = m.now() - running.phase_since;
@@ -258,7 +295,8 @@ Forces forces_at(const EvaluationContext& m) {
     add(m.actor.stance);
     out.pull = gravity != nullptr ? gravity : &m.body().gravity;
     out.gravity = number(m, *out.pull);
-    out.vary = boost_varies || vary(m, out);
+    // Forces are balanced against steering stretch by stretch.
+    out.vary = boost_varies || out.is_pushed || vary(m, out);
     return out;
 }
 
@@ -324,8 +362,20 @@ void take_middle(const EvaluationContext& m, const Forces& f, double seconds, Ac
     double pull = law.motion.acceleration.z;
     if (pulled) take_middle_gravity(middle, f, seconds, law, pull);
     if (others) law = motion_law(middle, forces_at(middle), actor, seconds, true);
-    if (pulled && law.motion.acceleration.z != 0.0) law.motion.acceleration.z = pull;
+    if (pulled && !f.is_pushed && law.motion.acceleration.z != 0.0) law.motion.acceleration.z = pull;
 }
+
+namespace {
+
+/// The upward part of what forces do, drag against gravity included.
+double pushed_up_by(const Forces& f, double rising, const Law& law) {
+    if (!f.is_pushed) return 0.0;
+    const double seconds = law.taken_for > 0.0 ? law.taken_for : defaults::longest_curved_stretch_s;
+    const Vec3 gravity{0.0, 0.0, -f.gravity};
+    return acceleration_with_drag(f.pushed, gravity, {0.0, 0.0, rising}, seconds).z + f.gravity;
+}
+
+}  // namespace
 
 Law motion_law(const EvaluationContext& m, const Forces& f, Actor& actor, double longest, bool taken_for_all) {
     Law law;
@@ -336,9 +386,10 @@ Law motion_law(const EvaluationContext& m, const Forces& f, Actor& actor, double
         return law;
     }
     const bool vertical_driven = f.drive != nullptr && std::abs(f.drive_direction.z) > vertical_drive;
-    // Gravity that points up lifts what stands, too.
-    if ((!actor.body.grounded || f.gravity < 0.0) && !vertical_driven) {
-        law.motion.acceleration.z = -f.gravity;
+    // Gravity that points up lifts what stands, too, and so does a push that is stronger than gravity.
+    const double pushed_up = f.is_pushed ? f.pushed.acceleration.z : 0.0;
+    if ((!actor.body.grounded || f.gravity - pushed_up < 0.0) && !vertical_driven) {
+        law.motion.acceleration.z = pushed_up_by(f, actor.body.velocity.z, law) - f.gravity;
         if (f.limit != nullptr) limit_rising(m, *f.limit, actor, law);
     }
     if (f.cling >= 0) {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include "core/play/forces.hpp"
 #include "core/play/step.hpp"
 
 namespace leap {
@@ -21,6 +22,8 @@ struct Forces {
     double boost = 1.0;       ///< of the speed that steering goes to
     bool vary = false;        ///< any of them but gravity is worked out from what changes while time passes
     double gravity = 0.0;
+    Pushed pushed{};              ///< what is pushed and sprung, and drag
+    bool is_pushed = false;       ///< any of these holds
     double drive_time = 0.0;      ///< phase time of the drive
     double drive_duration = 0.0;  ///< 0 when its phase has no duration
     Vec3 drive_direction{0.0};

@@ -98,26 +98,54 @@ class Rows {
         b->tilt -= n.turns_b * change;
     }
 
+    /// As for overlaps; what holds both ways is corrected both ways.
+    void solve_error(JointRow& row, double seconds) {
+        if (row.error == 0.0) return;
+        const Motion& a = *motion(row.a);
+        double now_at = glm::dot(a.shift, row.axis.along) + glm::dot(a.tilt, row.axis.lever_a);
+        if (const Motion* b = motion(row.b))
+            now_at -= glm::dot(b->shift, row.axis.along) + glm::dot(b->tilt, row.axis.lever_b);
+        const double most = d::fastest_push_out_mps;
+        const double wanted = std::clamp(row.error * d::loose_push_share / seconds, -most, most);
+        double sum = row.push + (wanted - now_at) * row.axis.mass;
+        if (row.low >= 0.0) sum = std::max(0.0, sum);
+        push(row, sum - row.push, &Motion::shift, &Motion::tilt);
+        row.push = sum;
+    }
+
   private:
+    void push(const JointRow& row, double change, Vec3 Motion::*straight, Vec3 Motion::*turning) {
+        Motion& a = *motion(row.a);
+        a.*straight += row.axis.along * (change * a.inverse_mass);
+        a.*turning += row.axis.turns_a * change;
+        Motion* b = motion(row.b);
+        if (b == nullptr) return;
+        b->*straight -= row.axis.along * (change * b->inverse_mass);
+        b->*turning -= row.axis.turns_b * change;
+    }
+
     RigidScratch& scratch_;
 };
 
-/// Things joined by contacts get one number, so that each group is solved for as long as it needs alone.
+/// Things joined by contacts or joints get one number, so that each group is solved for as long as it needs alone.
 void find_islands(RigidScratch& scratch) {
     std::vector<Motion>& motions = scratch.motions;
     for (std::size_t i = 0; i < motions.size(); ++i) motions[i].island = static_cast<std::int32_t>(i);
     bool changed = true;
     while (changed) {
         changed = false;
-        for (const ContactRow& row : scratch.rows) {
-            if (row.b < 0) continue;
-            std::int32_t& a = motions[static_cast<std::size_t>(row.a)].island;
-            std::int32_t& b = motions[static_cast<std::size_t>(row.b)].island;
+        const auto join = [&](std::int32_t first, std::int32_t second) {
+            if (second < 0) return;
+            std::int32_t& a = motions[static_cast<std::size_t>(first)].island;
+            std::int32_t& b = motions[static_cast<std::size_t>(second)].island;
             changed = changed || a != b;
             a = b = std::min(a, b);
-        }
+        };
+        for (const ContactRow& row : scratch.rows) join(row.a, row.b);
+        for (const JointRow& row : scratch.joint_rows) join(row.a, row.b);
     }
     for (ContactRow& row : scratch.rows) row.island = motions[static_cast<std::size_t>(row.a)].island;
+    for (JointRow& row : scratch.joint_rows) row.island = motions[static_cast<std::size_t>(row.a)].island;
 }
 
 void note_meeting(std::span<const RigidObject> things, double seconds, ContactRow& row, Rows& rows) {
@@ -142,7 +170,8 @@ void note_meeting(std::span<const RigidObject> things, double seconds, ContactRo
 
 }  // namespace
 
-void prepare_contacts(std::span<const RigidObject> things, double seconds, RigidScratch& scratch) {
+void prepare_contacts(std::span<const RigidObject> things, std::span<const RigidJoint> joints, double seconds,
+                      RigidScratch& scratch) {
     scratch.motions.resize(things.size());
     for (std::size_t i = 0; i < things.size(); ++i) {
         const RigidObject& thing = things[i];
@@ -151,8 +180,8 @@ void prepare_contacts(std::span<const RigidObject> things, double seconds, Rigid
         if (!thing.there || thing.body.asleep) continue;
         motion.velocity = thing.body.velocity;
         motion.spin = thing.body.spin;
-        motion.inverse_mass = 1.0 / std::max(1e-6, thing.kind.mass_kg);
-        motion.inverse_inertia = inverse_inertia(thing.kind, thing.body.turn);
+        motion.inverse_mass = 1.0 / std::max(1e-6, thing.kind.mass_kg + thing.ridden_kg);
+        motion.inverse_inertia = inverse_inertia(thing);
     }
     Rows rows(scratch);
     for (ContactRow& row : scratch.rows) {
@@ -167,13 +196,17 @@ void prepare_contacts(std::span<const RigidObject> things, double seconds, Rigid
         row.across[1] = rows.axis(row, glm::cross(normal, across), arm_a, arm_b);
         note_meeting(things, seconds, row, rows);
     }
+    if (!joints.empty()) note_joined(things, joints, seconds, scratch);
     // Velocities as they are when the contacts act: at the impact, or with the whole step's fall when resting.
     for (std::size_t i = 0; i < things.size(); ++i) {
         Motion& motion = scratch.motions[i];
         if (motion.inverse_mass == 0.0) continue;
         const double fallen = motion.rests ? seconds : std::max(0.0, motion.until_impact);
         if (motion.rests || motion.until_impact >= 0.0) motion.velocity += things[i].gravity * fallen;
+        motion.velocity += things[i].pressed * motion.inverse_mass;
+        motion.spin += motion.inverse_inertia * things[i].pressed_turn;
     }
+    if (!joints.empty()) take_joints_over_step(things, joints, seconds, scratch);
     for (ContactRow& row : scratch.rows) {
         const double bounce = std::max(things[static_cast<std::size_t>(row.a)].kind.bounce,
                                        row.b >= 0 ? things[static_cast<std::size_t>(row.b)].kind.bounce : 0.0);
@@ -187,25 +220,57 @@ void prepare_contacts(std::span<const RigidObject> things, double seconds, Rigid
     }
 }
 
+namespace {
+
+using ContactRange = std::span<ContactRow>;
+using JointRange = std::span<JointRow>;
+
+/// All that is joined is solved together, for as long as it needs. Where nothing touches, joints hold already but for
+/// their ends; see take_joints_over_step().
+void solve_island(double seconds, ContactRange contacts, JointRange joints, RigidScratch& scratch) {
+    Rows rows(scratch);
+    const int count = static_cast<int>(contacts.size() + joints.size());
+    const int rounds = std::min(d::most_loose_rounds, d::loose_rounds + count);
+    for (int round = 0; round < rounds; ++round) {
+        double change = 0.0;
+        for (JointRow& row : joints)
+            if (!contacts.empty() || row.low >= 0.0) change = std::max(change, solve_joint_row(row, scratch));
+        for (ContactRow& row : contacts) change = std::max(change, rows.solve(row));
+        if (change < d::loose_settled_mps) break;
+    }
+    for (int round = 0; round < d::loose_push_rounds; ++round) {
+        for (JointRow& row : joints) rows.solve_error(row, seconds);
+        for (ContactRow& row : contacts) rows.solve_overlap(row, seconds);
+    }
+}
+
+/// The rows of one island, at the front of what is left; those are sorted by island.
+template <class Row>
+std::span<Row> taken_front(std::span<Row>& left, std::int32_t island) {
+    std::size_t count = 0;
+    while (count < left.size() && left[count].island == island) ++count;
+    const std::span<Row> out = left.first(count);
+    left = left.subspan(count);
+    return out;
+}
+
+}  // namespace
+
 void solve_contacts(double seconds, RigidScratch& scratch) {
     find_islands(scratch);
     // Lowest first, so that supports are solved before what rests on them.
     std::sort(scratch.rows.begin(), scratch.rows.end(), [](const ContactRow& a, const ContactRow& b) {
         return std::pair(a.island, a.contact.point.z) < std::pair(b.island, b.contact.point.z);
     });
-    Rows rows(scratch);
-    for (auto first = scratch.rows.begin(); first != scratch.rows.end();) {
-        const auto last =
-            std::find_if(first, scratch.rows.end(), [&](const ContactRow& row) { return row.island != first->island; });
-        const int rounds = std::min(d::most_loose_rounds, d::loose_rounds + static_cast<int>(last - first));
-        for (int round = 0; round < rounds; ++round) {
-            double change = 0.0;
-            for (auto row = first; row != last; ++row) change = std::max(change, rows.solve(*row));
-            if (change < d::loose_settled_mps) break;
-        }
-        for (int round = 0; round < d::loose_push_rounds; ++round)
-            for (auto row = first; row != last; ++row) rows.solve_overlap(*row, seconds);
-        first = last;
+    std::stable_sort(scratch.joint_rows.begin(), scratch.joint_rows.end(),
+                     [](const JointRow& a, const JointRow& b) { return a.island < b.island; });
+    ContactRange contacts = scratch.rows;
+    JointRange joints = scratch.joint_rows;
+    while (!contacts.empty() || !joints.empty()) {
+        std::int32_t island = contacts.empty() ? joints.front().island : contacts.front().island;
+        if (!joints.empty()) island = std::min(island, joints.front().island);
+        const ContactRange own = taken_front(contacts, island);
+        solve_island(seconds, own, taken_front(joints, island), scratch);
     }
 }
 

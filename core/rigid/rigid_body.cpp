@@ -99,4 +99,12 @@ glm::dmat3 inverse_inertia(const RigidKind& kind, const Quat& turn) {
     return scaled * glm::transpose(axes);
 }
 
+void turn_by(RigidBody& body, const Vec3& spin, double seconds) {
+    const double rate = glm::length(spin);
+    if (rate * seconds < 1e-12) return;
+    const double half = 0.5 * rate * seconds;
+    const Vec3 axis = spin * (std::sin(half) / rate);
+    body.turn = glm::normalize(Quat(std::cos(half), axis.x, axis.y, axis.z) * body.turn);
+}
+
 }  // namespace leap

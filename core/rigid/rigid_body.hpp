@@ -52,6 +52,9 @@ Vec3 inertia_of(const RigidKind& kind);
 /// The inverse of its inertia in the world's frame.
 glm::dmat3 inverse_inertia(const RigidKind& kind, const Quat& turn);
 
+/// The body turned by a spin (rad/s about each axis of the world) over a time.
+void turn_by(RigidBody& body, const Vec3& spin, double seconds);
+
 /// Velocity of the point of the body that is at `point`.
 inline Vec3 velocity_at(const RigidBody& body, const Vec3& point) {
     return body.velocity + glm::cross(body.spin, point - body.place);

@@ -34,22 +34,26 @@ double surface_speed(const RigidObject& thing) {
 class Step {
   public:
     Step(const SolidSource& fixed, std::span<const KinematicObstacle> obstacles, std::span<RigidObject> things,
-         std::span<const ContactExemption> passes, double seconds, RigidScratch& scratch)
+         std::span<const ContactExemption> passes, double seconds, RigidScratch& scratch,
+         std::span<const RigidJoint> joints)
         : fixed_(fixed),
           obstacles_(obstacles),
           things_(things),
           passes_(passes),
           seconds_(seconds),
-          scratch_(scratch) {}
+          scratch_(scratch),
+          joints_(joints) {}
 
     void run() {
         scratch_.rows.clear();
+        scratch_.joint_rows.clear();
         scratch_.touches.clear();
         place_all();
         wake_by_touch();
+        wake_by_joints();
         for (std::size_t i = 0; i < things_.size(); ++i)
             if (moves(i)) find_rows(i);
-        prepare_contacts(things_, seconds_, scratch_);
+        prepare_contacts(things_, joints_, seconds_, scratch_);
         solve_contacts(seconds_, scratch_);
         for (std::size_t i = 0; i < things_.size(); ++i)
             if (moves(i)) move(i);
@@ -87,6 +91,29 @@ class Step {
                 things_[j].body.still_s = 0.0;
             }
         }
+    }
+
+    /// What moves wakes what it is joined to.
+    void wake_by_joints() {
+        for (const RigidJoint& joint : joints_) {
+            if (joint.other < 0) continue;
+            RigidObject& a = things_[joint.thing];
+            RigidObject& b = things_[static_cast<std::size_t>(joint.other)];
+            if (!a.there || !b.there || a.body.asleep == b.body.asleep) continue;
+            RigidObject& mover = a.body.asleep ? b : a;
+            RigidObject& sleeper = a.body.asleep ? a : b;
+            if (surface_speed(mover) < d::loose_wakes_mps) continue;
+            sleeper.body.asleep = false;
+            sleeper.body.still_s = 0.0;
+        }
+    }
+
+    bool are_joined(std::size_t i, std::size_t j) const {
+        return std::any_of(joints_.begin(), joints_.end(), [&](const RigidJoint& joint) {
+            const auto other = static_cast<std::size_t>(joint.other);
+            return joint.kind != RigidJointKind::rope && joint.other >= 0 &&
+                   ((joint.thing == i && other == j) || (joint.thing == j && other == i));
+        });
     }
 
     void add_rows(std::size_t a, std::int32_t b, std::int32_t other, double friction,
@@ -136,7 +163,7 @@ class Step {
                      std::sqrt(thing.kind.friction * obstacle.friction), &obstacle);
         }
         for (std::size_t j = 0; j < things_.size(); ++j) {
-            if (j == i || !things_[j].there || (j < i && moves(j))) continue;
+            if (j == i || !things_[j].there || (j < i && moves(j)) || are_joined(i, j)) continue;
             const double margin = reach + (moves(j) ? reach_of(things_[j], seconds_) : 0.0);
             if (!overlap(own.bounds, scratch_.solids[j].bounds, margin)) continue;
             scratch_.points.clear();
@@ -165,26 +192,26 @@ class Step {
             return velocity * time + thing.gravity * (0.5 * time * time);
         };
         if (motion.rests) {
-            body.place += swept(thing, (motion.velocity + motion.shift) * seconds_);
+            // What a contact has changed goes on with what it was left.
+            const bool free = motion.drift != Vec3{0.0} || motion.swerve != Vec3{0.0};
+            const bool as_expected = free && glm::length(motion.velocity - motion.expected) < d::loose_settled_mps &&
+                                     glm::length(motion.spin - motion.expected_spin) < d::loose_settled_mps;
+            const Vec3 drift = as_expected ? motion.drift : Vec3{0.0};
+            const Vec3 swerve = as_expected ? motion.swerve : Vec3{0.0};
+            body.place += swept(thing, (motion.velocity + drift + motion.shift) * seconds_);
             body.velocity = motion.velocity;
-            turn(body, motion.spin + motion.tilt, seconds_);
+            turn_by(body, motion.spin + swerve + motion.tilt, seconds_);
         } else {
             body.place += swept(thing, fall(body.velocity, before));
             body.place += swept(thing, fall(motion.velocity, after) + motion.shift * seconds_);
             body.velocity = motion.velocity + thing.gravity * (motion.until_impact < 0.0 ? seconds_ : after);
-            turn(body, body.spin, before);
-            turn(body, motion.spin, after);
+            turn_by(body, body.spin, before);
+            turn_by(body, motion.spin, after);
         }
-        body.spin = motion.spin * std::max(0.0, 1.0 - d::spin_loss_per_s * seconds_);
+        // What turns on a hinge has that hinge's friction, and no other.
+        const double loss = thing.joined ? 0.0 : d::spin_loss_per_s;
+        body.spin = motion.spin * std::max(0.0, 1.0 - loss * seconds_);
         limit(body);
-    }
-
-    static void turn(RigidBody& body, const Vec3& spin, double time) {
-        const double rate = glm::length(spin);
-        if (rate * time < 1e-12) return;
-        const double half = 0.5 * rate * time;
-        const Vec3 axis = spin * (std::sin(half) / rate);
-        body.turn = glm::normalize(Quat(std::cos(half), axis.x, axis.y, axis.z) * body.turn);
     }
 
     static void limit(RigidBody& body) {
@@ -226,6 +253,13 @@ class Step {
                     all_still = all_still && may_sleep(static_cast<std::size_t>(row.a == self ? row.b : row.a));
                 all_still = all_still && row.other_velocity == Vec3{0.0};
             }
+            for (const RigidJoint& joint : joints_) {
+                if (joint.other < 0) continue;
+                const auto other = static_cast<std::size_t>(joint.other);
+                if (joint.thing == i) all_still = all_still && may_sleep(other);
+                if (other == i) all_still = all_still && may_sleep(joint.thing);
+            }
+            all_still = all_still && things_[i].ridden_kg == 0.0;
             if (!borne && things_[i].gravity != Vec3{0.0}) continue;
             if (!all_still) continue;
             things_[i].body.asleep = true;
@@ -239,17 +273,29 @@ class Step {
     std::span<const ContactExemption> passes_;
     double seconds_;
     RigidScratch& scratch_;
+    std::span<const RigidJoint> joints_;
 };
 
 }  // namespace
 
+glm::dmat3 inverse_inertia(const RigidObject& thing) {
+    glm::dmat3 out = inverse_inertia(thing.kind, thing.body.turn);
+    if (thing.ridden_kg > 0.0) out = glm::inverse(glm::inverse(out) + thing.ridden_inertia);
+    if (thing.upright) {
+        const double about_up = out[2][2];
+        out = glm::dmat3{0.0};
+        out[2][2] = about_up;
+    }
+    return out;
+}
+
 void step_rigid_bodies(const SolidSource& fixed, std::span<const KinematicObstacle> obstacles,
                        std::span<RigidObject> things, std::span<const ContactExemption> passes, double seconds,
-                       RigidScratch& scratch) {
+                       RigidScratch& scratch, std::span<const RigidJoint> joints) {
     const bool any = std::any_of(things.begin(), things.end(),
                                  [](const RigidObject& thing) { return thing.there && !thing.body.asleep; });
     scratch.touches.clear();
-    if (any) Step(fixed, obstacles, things, passes, seconds, scratch).run();
+    if (any) Step(fixed, obstacles, things, passes, seconds, scratch, joints).run();
 }
 
 bool rests_there(const SolidSource& fixed, std::span<const RigidObject> things, std::size_t index,

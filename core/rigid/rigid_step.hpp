@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "core/rigid/contact.hpp"
+#include "core/rigid/joint.hpp"
 #include "core/rigid/rigid_body.hpp"
 #include "core/world/solid_source.hpp"
 
@@ -14,10 +15,18 @@ namespace leap {
 struct RigidObject {
     RigidKind kind;
     RigidBody body;
-    Vec3 gravity{0.0, 0.0, -9.81};  ///< m/s²
-    bool there = true;              ///< otherwise nothing touches it and it stays as it is
-    bool borne = false;             ///< by its wheels
+    Vec3 gravity{0.0, 0.0, -9.81};         ///< m/s²
+    bool there = true;                     ///< otherwise nothing touches it and it stays as it is
+    bool borne = false;                    ///< by its wheels, or by a joint
+    bool upright = false;                  ///< it turns about the upward axis alone
+    bool joined = false;                   ///< by a joint: then what stands on it is part of what is moved
+    double ridden_kg = 0.0;                ///< mass of the characters on it, while it is joined
+    glm::dmat3 ridden_inertia{0.0};        ///< kg m², theirs about its middle
+    Vec3 pressed{0.0}, pressed_turn{0.0};  ///< N s and N m s that they press it with in this step
 };
+
+/// The inverse of a thing's inertia in the world's frame, as it can turn.
+glm::dmat3 inverse_inertia(const RigidObject& thing);
 
 /// Something solid that loose bodies meet and can't move: a door, a lift, the character.
 struct KinematicObstacle {
@@ -68,6 +77,18 @@ struct ContactRow {
     double push = 0.0;  ///< of the correction of overlaps
 };
 
+/// One direction in which a joint holds: the speed along it is kept at, or above, what is wanted.
+struct JointRow {
+    std::int32_t a = -1;
+    std::int32_t b = -1;  ///< or -1: the world
+    std::int32_t island = -1;
+    ContactAxis axis;           ///< without `along` it is turning that it holds against
+    double wanted_speed = 0.0;  ///< m/s or rad/s, after the step
+    double low = -RigidJoint::unlimited, high = RigidJoint::unlimited;  ///< bounds of its impulse
+    double error = 0.0;                                                 ///< m or rad along it that are to be taken out
+    double push = 0.0;                                                  ///< of that correction
+};
+
 /// Room that steps reuse; keeps from one to the next only what would come out the same.
 struct RigidScratch {
     struct Motion {
@@ -75,6 +96,11 @@ struct RigidScratch {
         Vec3 shift{0.0}, tilt{0.0};     ///< correction of overlaps, per second
         glm::dmat3 inverse_inertia{0.0};
         double inverse_mass = 0.0;
+        // What is joined: velocity and spin before the step, those expected at its end, and what those of the mean
+        // over the step are more; see joint.hpp.
+        Vec3 before{0.0}, before_spin{0.0};
+        Vec3 expected{0.0}, expected_spin{0.0};
+        Vec3 drift{0.0}, swerve{0.0};
         double until_impact = -1.0;  ///< s into the step; negative: none
         bool rests = false;
         std::int32_t island = -1;
@@ -89,14 +115,16 @@ struct RigidScratch {
     std::vector<Stand> stands;  ///< where each solid was placed last: unchanged ones are skipped
     std::vector<Motion> motions;
     std::vector<ContactRow> rows;
+    std::vector<JointRow> joint_rows;
+    std::vector<RigidBody> joined;  ///< where things will be in or at the end of the step
     std::vector<ContactPoint> points;
     std::vector<const Solid*> found;  ///< near the thing that is looked at
     std::vector<RigidTouch> touches;  ///< of the last step
 };
 
 /// One step of `seconds` (defaults::loose_step_s) for all that are awake. Order: contacts are found, sleepers that are
-/// hit wake; contacts are solved for velocities, lowest first; bodies move; those that have been still for a while,
-/// with all they touch, fall asleep. Deterministic.
+/// hit wake; joints and contacts are solved for velocities, lowest first; bodies move; those that have been still for a
+/// while, with all they touch, fall asleep. Deterministic.
 ///
 /// Method: sequential impulses (Catto, "Iterative Dynamics with Temporal Coherence", 2005) on speculative contacts;
 /// a body that runs into something inside the step moves up to that instant with its old velocity and on with the new
@@ -104,7 +132,7 @@ struct RigidScratch {
 /// surface that is fixed: its way is swept.
 void step_rigid_bodies(const SolidSource& fixed, std::span<const KinematicObstacle> obstacles,
                        std::span<RigidObject> things, std::span<const ContactExemption> passes, double seconds,
-                       RigidScratch& scratch);
+                       RigidScratch& scratch, std::span<const RigidJoint> joints = {});
 
 /// Whether a body at rest stays at rest: contacts support it on all sides of its centre.
 bool rests_there(const SolidSource& fixed, std::span<const RigidObject> things, std::size_t index,

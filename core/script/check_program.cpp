@@ -2,8 +2,10 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 #include <map>
 
+#include "core/defaults.hpp"
 #include "core/script/compiler.hpp"
 
 /// Warnings: what compiles but can't be meant.
@@ -162,6 +164,26 @@ void Compiler::check_gates(const Machine& machine, const Tuning& tuning) {
     }
 }
 
+/// Forces beyond all reason, and joints that can go nowhere.
+void Compiler::check_forces(const Effects& effects, const Tuning& tuning) {
+    const auto beyond = [&](const std::optional<Expression>& said, double most, Dimension dimension) {
+        if (!said || said->folded < 0 || std::abs(folded_value(tuning, *said)) <= most) return;
+        warn(said->range,
+             fmt::format("{} is more than counts here", quantity_text(folded_value(tuning, *said), dimension)),
+             fmt::format("it counts as {}", quantity_text(most, dimension)));
+    };
+    for (const Push& push : effects.pushes) beyond(push.force, defaults::largest_force_n, dimensions::force);
+    for (const Spring& spring : effects.springs)
+        beyond(spring.stiffness, defaults::stiffest_spring, dimensions::stiffness);
+    if (!effects.joint) return;
+    const Joint& joint = *effects.joint;
+    beyond(joint.motor_most, defaults::largest_force_n, joint.slides ? dimensions::force : dimensions::torque);
+    const bool known = joint.low && joint.high && joint.low->folded >= 0 && joint.high->folded >= 0;
+    if (known && folded_value(tuning, *joint.low) > folded_value(tuning, *joint.high))
+        warn(joint.low->range, "this joint can go nowhere: it goes from more to less",
+             "the lower end comes first: from -20 deg to 20 deg");
+}
+
 void Compiler::check_phases(const Machine& machine, const Tuning& tuning) {
     for (const Phase& phase : machine.phases) {
         if (phase.duration && phase.duration->folded >= 0 && folded_value(tuning, *phase.duration) < 0.0)
@@ -169,6 +191,7 @@ void Compiler::check_phases(const Machine& machine, const Tuning& tuning) {
                  fmt::format("{}.{} would last {}", machine.name, phase.name,
                              quantity_text(folded_value(tuning, *phase.duration), dimensions::time)),
                  "a phase lasts no time or longer; it ends at once");
+        check_forces(phase.effects, tuning);
         const auto& limit = phase.effects.limit;
         if (!limit || limit->low.folded < 0 || limit->high.folded < 0) continue;
         const double low = folded_value(tuning, limit->low);

@@ -36,9 +36,17 @@ void Compiler::add_effects(const std::vector<syntax::Effect>& effects, Statement
             report(effect.range, "this is said twice here", "one of each kind holds at a time");
         out.said |= bit;
         info.take(out, clauses);
+        if (where != StatementPlace::fixture_phase) check_turned(effect.range, out);
         program_.has_blows = program_.has_blows || !out.blows.empty();
         if (info.clauses[0].kind == ClauseKind::dial) check_boost(clauses.value(1));
     }
+}
+
+/// A character stays upright: where it is pushed makes no difference.
+void Compiler::check_turned(SourceRange range, const Effects& effects) {
+    const bool push = !effects.pushes.empty() && effects.pushes.back().at;
+    const bool spring = !effects.springs.empty() && effects.springs.back().at;
+    if (push || spring) report(range, "a character isn't turned by where it is pushed", "leave out at X, Y, Z");
 }
 
 Action Compiler::compile_action(const syntax::Action& action, const Scope& scope) {

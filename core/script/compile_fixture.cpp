@@ -223,6 +223,12 @@ void Compiler::check_fixture(Machine& machine) {
 void Compiler::check_loose(const Machine& machine, const Phase& phase) {
     const Effects& e = phase.effects;
     if (e.gravity && !e.loose) report(phase.range, "gravity pulls at what is loose", "add loose, or leave gravity out");
+    const bool held = e.joint || e.tether || e.upright;
+    if ((held || e.drag || !e.pushes.empty() || !e.springs.empty()) && !e.loose)
+        report(phase.range, "push, spring, drag, upright, hinge, slider and tied act on what is loose",
+               "add loose, or leave them out");
+    if (e.joint && e.joint->motor_most && !e.joint->motor)
+        report(phase.range, "with says what a motor has, and there is none", "add motor 30 deg/s, or leave with out");
     if ((e.wheels_push || e.wheels_brake || e.wheels_turn) && !machine.fixture->wheels)
         report(phase.range, fmt::format("{} has no wheels", machine.name),
                "say where they are: wheels at 0.9 m, 0.6 m, -0.1 m radius 0.3 m ...");

@@ -128,6 +128,7 @@ class Compiler {
     Expression number_of_any(const syntax::Expr& expr, const Scope& scope);
 
     // compile_effect.cpp
+    void check_turned(SourceRange range, const Effects& effects);
     /// `out` holds what nearer levels of a stance have said; see EffectInfo::adds_up.
     void add_effects(const std::vector<syntax::Effect>& effects, StatementPlace where, const Scope& scope,
                      Effects& out);
@@ -187,6 +188,7 @@ class Compiler {
     // check_program.cpp
     void check_program();
     void check_ways_out(const Machine& machine);
+    void check_forces(const Effects& effects, const Tuning& tuning);
     void check_phases(const Machine& machine, const Tuning& tuning);
     void check_gates(const Machine& machine, const Tuning& tuning);
 

@@ -1,12 +1,28 @@
 // SPDX-License-Identifier: MIT
 #include "core/script/effect_words.hpp"
 
+#include <algorithm>
+
 namespace leap {
 namespace {
 
 constexpr StatementPlace anywhere = StatementPlace::stance | StatementPlace::phase | StatementPlace::fixture_phase;
 constexpr StatementPlace character = StatementPlace::stance | StatementPlace::phase;
 constexpr std::string_view ways = "between the ways ahead, to the left and up";
+
+Joint joint_of(const Clauses& c, bool slides) {
+    Joint out;
+    out.slides = slides;
+    out.axis = static_cast<OwnAxis>(std::max(0, c.index(0)));
+    out.at = c.maybe_three(1);
+    out.low = c.maybe(2);
+    out.high = c.maybe(3);
+    out.friction = c.maybe(4);
+    out.motor = c.maybe(5);
+    out.motor_most = c.maybe(6);
+    out.on_link = c.said(7);
+    return out;
+}
 
 constexpr std::array effect_table{
     EffectInfo{
@@ -140,6 +156,53 @@ constexpr std::array effect_table{
                true,
                [](Effects& e, const Clauses& c) { e.tags.push_back(c.index(0)); }},
     EffectInfo{
+        {"push",
+         "`push D by F`",
+         "a force along D (N, kN) for as long as the phase or stance lasts; several add up. A character's steering "
+         "works "
+         "against it with what it has. `at X, Y, Z`: what is loose is pushed there, ahead, to the left and up from its "
+         "middle along its own sides, and turned by it",
+         "push right by 300 N",
+         {clause::first(direction_type, "push"), clause::needs("by", force_type, "by", "behind the direction"),
+          clause::may_three("at", length_type, ways)}},
+        EffectGroup::character,
+        anywhere,
+        true,
+        [](Effects& e, const Clauses& c) {
+            e.pushes.push_back({c.value(0), c.value(1), c.maybe_three(2)});
+        }},
+    EffectInfo{
+        {"spring",
+         "`spring to P stiffness K`",
+         "a spring (N/m, kN/m) from the body's middle to P; it does nothing at `length L`, 0 when not said. `damping "
+         "C` "
+         "(N s/m: write 40 kg/s) takes its swing out. `slack`: shorter than that it doesn't push. `at X, Y, Z` as for "
+         "push; several add up",
+         "spring to place + up * 3 m stiffness 400 N/m damping 40 kg/s length 2 m slack",
+         {clause::needs("to", point_type, "spring to", "behind spring"),
+          clause::needs("stiffness", stiffness_type, "stiffness", "behind the spring's point"),
+          clause::may("damping", damping_type, "damping"), clause::may("length", length_type, "length"),
+          clause::may_three("at", length_type, ways), clause::flag("slack")}},
+        EffectGroup::character,
+        anywhere,
+        true,
+        [](Effects& e, const Clauses& c) {
+            e.springs.push_back({c.value(0), c.value(1), c.maybe(2), c.maybe(3), c.maybe_three(4), c.said(5)});
+        }},
+    EffectInfo{
+        {"drag",
+         "`drag R`",
+         "velocity fades at R of itself (1/s); `square S` adds S times the speed (1/m). What is loose turns ever "
+         "less, too",
+         "drag 0.5 /s square 0.02 /m",
+         {clause::first(rate_type, "drag"), clause::may("square", per_length_type, "square")}},
+        EffectGroup::character,
+        anywhere,
+        false,
+        [](Effects& e, const Clauses& c) {
+            e.drag = Drag{c.value(0), c.maybe(1)};
+        }},
+    EffectInfo{
         {"capsule",
          "`capsule height H`",
          "the body is that high, `capsule radius R height H` also that wide. It grows again where there is room, and "
@@ -269,6 +332,60 @@ constexpr std::array effect_table{
         StatementPlace::fixture_phase,
         true,
         [](Effects& e, const Clauses&) { e.loose = true; }},
+    EffectInfo{
+        {"upright", "`upright`", "loose, it doesn't topple: it turns about the upward axis alone", "upright", {}},
+        EffectGroup::loose,
+        StatementPlace::fixture_phase,
+        true,
+        [](Effects& e, const Clauses&) { e.upright = true; }},
+    EffectInfo{
+        {"hinge",
+         "`hinge about SIDE`",
+         "loose, it turns about its `length`, `width` or `height` and nothing else, round a point that stays where it "
+         "was placed: its middle, or `at X, Y, Z` from that. `from A to B`: no further. `friction T` (Nm) holds it; "
+         "`motor W` turns it at that rate with at most `with T`. `linked`: held by the fixture it is linked to "
+         "instead",
+         "hinge about width at 0 m, 0 m, 0.1 m from -20 deg to 20 deg friction 2 Nm motor 30 deg/s with 50 Nm",
+         {ClauseInfo{
+              "about", ClauseKind::choice, {}, "hinge", true, "behind about", 1, {}, {"length", "width", "height"}},
+          clause::may_three("at", length_type, ways), clause::may("from", angle_type, "from"),
+          clause::may("to", angle_type, "to"), clause::may("friction", torque_type, "friction"),
+          clause::may("motor", turn_rate_type, "motor"), clause::may("with", torque_type, "with"),
+          clause::flag("linked")}},
+        EffectGroup::loose,
+        StatementPlace::fixture_phase,
+        false,
+        [](Effects& e, const Clauses& c) { e.joint = joint_of(c, false); }},
+    EffectInfo{
+        {"slider",
+         "`slider along SIDE`",
+         "loose, it goes along its `length`, `width` or `height` from where it was placed, and doesn't turn. `from A "
+         "to "
+         "B`, `friction F` (N), `motor V with F` and `linked` as for a hinge",
+         "slider along length from 0 m to 2 m friction 20 N motor 1 m/s with 200 N",
+         {ClauseInfo{
+              "along", ClauseKind::choice, {}, "slider", true, "behind along", 1, {}, {"length", "width", "height"}},
+          clause::may_three("at", length_type, ways), clause::may("from", length_type, "from"),
+          clause::may("to", length_type, "to"), clause::may("friction", force_type, "friction"),
+          clause::may("motor", speed_type, "motor"), clause::may("with", force_type, "with"), clause::flag("linked")}},
+        EffectGroup::loose,
+        StatementPlace::fixture_phase,
+        false,
+        [](Effects& e, const Clauses& c) { e.joint = joint_of(c, true); }},
+    EffectInfo{
+        {"tied to link",
+         "`tied to link length L`",
+         "loose, it hangs on a rope of that length from the middle of the fixture it is linked to, which it pulls at "
+         "in "
+         "turn when that is loose. `at X, Y, Z`: where the rope holds it, from its middle",
+         "tied to link length 2 m at 0 m, 0 m, 0.2 m",
+         {clause::needs("length", length_type, "length", "behind link"), clause::may_three("at", length_type, ways)}},
+        EffectGroup::loose,
+        StatementPlace::fixture_phase,
+        false,
+        [](Effects& e, const Clauses& c) {
+            e.tether = Tether{c.value(0), c.maybe_three(1)};
+        }},
     EffectInfo{{"hidden", "`hidden`", "neither seen nor touched", "hidden", {}},
                EffectGroup::loose,
                StatementPlace::fixture_phase,

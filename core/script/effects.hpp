@@ -114,6 +114,49 @@ struct Blow {
     std::optional<std::int32_t> sparing;  ///< in Program::tags: who carries it isn't met
 };
 
+/// A force on the body, at a point of it or on its middle.
+struct Push {
+    Expression direction;
+    Expression force;                               ///< N
+    std::optional<std::array<Expression, 3>> at{};  ///< m: ahead, to the left, up from its middle, in its own frame
+};
+
+/// What moving costs: deceleration per speed, and per speed squared.
+struct Drag {
+    Expression rate;                     ///< 1/s
+    std::optional<Expression> square{};  ///< 1/m
+};
+
+/// A spring from the body to a point. Without a length it pulls all the way.
+struct Spring {
+    Expression point;
+    Expression stiffness;                           ///< N/m
+    std::optional<Expression> damping{};            ///< N s/m
+    std::optional<Expression> length{};             ///< m, at which it does nothing
+    std::optional<std::array<Expression, 3>> at{};  ///< as in Push
+    bool slack = false;                             ///< shorter than its length it doesn't push: an elastic rope
+};
+
+/// About which, or along which, of its own sides a joint lets a thing go.
+enum class OwnAxis : std::uint8_t { length, width, height };
+
+/// A hinge or slider that holds a loose thing where it was placed, or at the fixture it is linked to.
+struct Joint {
+    bool slides = false;
+    OwnAxis axis = OwnAxis::width;
+    std::optional<std::array<Expression, 3>> at{};    ///< m from its middle, own frame
+    std::optional<Expression> low{}, high{};          ///< deg, or m of a slider
+    std::optional<Expression> friction{};             ///< N m, or N of a slider
+    std::optional<Expression> motor{}, motor_most{};  ///< deg/s with N m, or m/s with N
+    bool on_link = false;
+};
+
+/// A rope of a length to the fixture it is linked to.
+struct Tether {
+    Expression length;
+    std::optional<std::array<Expression, 3>> at{};
+};
+
 /// A share of a dial's value for as long as a phase or stance lasts.
 struct DialBoost {
     std::int32_t dial = -1;
@@ -156,6 +199,9 @@ struct Effects {
     std::vector<Drain> drains;
     std::vector<Blow> blows;
     std::vector<std::int32_t> tags;
+    std::vector<Push> pushes;
+    std::vector<Spring> springs;
+    std::optional<Drag> drag;
     std::vector<Accent> accents;
     // fixtures
     bool solid = false;
@@ -163,8 +209,11 @@ struct Effects {
     std::optional<Expression> swing;                 ///< about its hinge
     bool stays = false;                              ///< where it was when the phase began
     std::optional<Expression> seen_through;
-    std::string say;            ///< words over it
-    bool loose = false;         ///< it falls and can be pushed
+    std::string say;       ///< words over it
+    bool loose = false;    ///< it falls and can be pushed
+    bool upright = false;  ///< loose, it doesn't topple
+    std::optional<Joint> joint;
+    std::optional<Tether> tether;
     bool hidden = false;        ///< neither seen nor touched
     bool returns_home = false;  ///< back to where it was placed, over the phase's time
     std::optional<std::array<Expression, 3>>

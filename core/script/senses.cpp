@@ -89,6 +89,12 @@ constexpr std::array of_fixture{
     SenseInfo{"wheels_down", Sense::wheels_down, number(d::none), "how many of its wheels are on the ground"},
     SenseInfo{"own_speed", Sense::own_speed, number(d::speed), "along its front while it is loose; negative backwards"},
     SenseInfo{"own_up", Sense::own_up, vector(d::none), "where its upper side points now"},
+    SenseInfo{"own_ahead", Sense::own_ahead, vector(d::none), "where its front points now"},
+    SenseInfo{"own_left", Sense::own_left, vector(d::none), "where its left side points now"},
+    SenseInfo{"hinge_angle", Sense::hinge_angle, number(d::angle),
+              "how far its hinge has turned from where it was placed"},
+    SenseInfo{"slider_way", Sense::slider_way, number(d::length),
+              "how far its slider has gone from where it was placed"},
     SenseInfo{"slip_angle", Sense::slip_angle, number(d::angle), "between where it points and where it goes"},
     SenseInfo{"sunk", Sense::sunk, number(d::length), "how far its springs are squeezed, on average"},
     SenseInfo{"holder_place", Sense::holder_place, vector(d::length), "where its holder stands; its own place without"},
@@ -253,6 +259,10 @@ bool varies_between_instants(Sense sense) {
         case Sense::own_velocity:
         case Sense::own_speed:
         case Sense::own_up:
+        case Sense::own_ahead:
+        case Sense::own_left:
+        case Sense::hinge_angle:
+        case Sense::slider_way:
         case Sense::holder_place:
         case Sense::slip_angle:
         case Sense::depth:

@@ -89,6 +89,10 @@ constexpr ClauseInfo needs(std::string_view words, Type type, std::string_view w
 constexpr ClauseInfo may(std::string_view words, Type type, std::string_view who) {
     return {words, ClauseKind::value, type, who};
 }
+/// Three values parted by commas, behind words of their own.
+constexpr ClauseInfo may_three(std::string_view words, Type type, std::string_view behind) {
+    return {words, ClauseKind::value, type, words, false, behind, 3};
+}
 constexpr ClauseInfo flag(std::string_view words) {
     return {words, ClauseKind::flag};
 }
@@ -130,6 +134,10 @@ struct Clauses {
         return all[clause].values[0];
     }
     const std::array<Expression, most_values>& three(std::size_t clause) const { return all[clause].values; }
+    std::optional<std::array<Expression, most_values>> maybe_three(std::size_t clause) const {
+        if (!all[clause].said) return std::nullopt;
+        return all[clause].values;
+    }
     std::int32_t index(std::size_t clause) const { return all[clause].index; }
     std::optional<std::int32_t> maybe_index(std::size_t clause) const {
         if (!all[clause].said) return std::nullopt;

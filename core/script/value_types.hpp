@@ -17,6 +17,10 @@ inline constexpr Type acceleration_type{ValueKind::number, dimensions::accelerat
 inline constexpr Type mass_type{ValueKind::number, dimensions::mass};
 inline constexpr Type force_type{ValueKind::number, dimensions::force};
 inline constexpr Type stiffness_type{ValueKind::number, dimensions::stiffness};
+inline constexpr Type damping_type{ValueKind::number, dimensions::damping};
+inline constexpr Type torque_type{ValueKind::number, dimensions::torque};
+inline constexpr Type turn_rate_type{ValueKind::number, dimensions::turn_rate};
+inline constexpr Type per_length_type{ValueKind::number, dimensions::per_length};
 inline constexpr Type direction_type{ValueKind::vector, {}};
 inline constexpr Type point_type{ValueKind::vector, dimensions::length};
 

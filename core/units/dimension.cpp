@@ -23,7 +23,7 @@ struct Word {
     Dimension dimension;
 };
 
-constexpr std::array<Word, 17> words{{
+constexpr std::array<Word, 18> words{{
     {"m", 1.0, dimensions::length},
     {"cm", 0.01, dimensions::length},
     {"mm", 0.001, dimensions::length},
@@ -40,6 +40,7 @@ constexpr std::array<Word, 17> words{{
     {"t", 1000.0, dimensions::mass},
     {"N", 1.0, dimensions::force},
     {"kN", 1000.0, dimensions::force},
+    {"Nm", 1.0, dimensions::torque},
     {"%", 0.01, dimensions::none},
 }};
 

@@ -37,6 +37,9 @@ inline constexpr Dimension turn_rate{0, -1, 1};
 inline constexpr Dimension mass{0, 0, 0, 1};
 inline constexpr Dimension force{1, -2, 0, 1};
 inline constexpr Dimension stiffness{0, -2, 0, 1};
+inline constexpr Dimension damping{0, -1, 0, 1};
+inline constexpr Dimension torque{2, -2, 0, 1};
+inline constexpr Dimension per_length{-1, 0, 0};
 }  // namespace dimensions
 
 /// "m/s²", "a plain number", "s" ... as it is said in messages.
@@ -49,7 +52,7 @@ struct Unit {
     Dimension dimension;
 };
 
-/// One unit word: m, cm, mm, km, s, ms, h, frames, deg, rad, turns, kg, t, N, kN, %. Nothing for any other word.
+/// One unit word: m, cm, mm, km, s, ms, h, frames, deg, rad, turns, kg, t, N, kN, Nm, %. Nothing for any other word.
 std::optional<Unit> unit_word(std::string_view word);
 
 /// The unit SI values of a dimension are shown in ("m/s", "deg" for angles, "" for plain numbers).

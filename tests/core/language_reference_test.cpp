@@ -3,6 +3,9 @@
 #include <fmt/format.h>
 #include <gtest/gtest.h>
 
+#include <algorithm>
+#include <array>
+
 #include <filesystem>
 
 #include "core/project/file_io.hpp"
@@ -124,10 +127,11 @@ std::string in_place(const EffectInfo& row, StatementPlace place) {
             "move tried on jump {{ probe side = wall within 0.6 m  phase a {{ {}  end when grounded }} }}\n",
             row.example);
     const bool driven = row.group == EffectGroup::ride;
+    constexpr std::array of_loose{"gravity", "push", "spring", "drag", "upright", "hinge", "slider", "tied to link"};
+    const bool loose = std::find(of_loose.begin(), of_loose.end(), row.word) != of_loose.end();
     const bool light = row.group == EffectGroup::loose || row.group == EffectGroup::hands;
-    const std::string_view body = driven ? cart : light || row.word == "gravity" ? crate : "box 1 m, 1 m, 1 m";
-    return fmt::format("fixture f {{ {}  phase a {{ {}{} }} }}\n", body, row.word == "gravity" ? "loose  " : "",
-                       row.example);
+    const std::string_view body = driven ? cart : light || loose ? crate : "box 1 m, 1 m, 1 m";
+    return fmt::format("fixture f {{ {}  phase a {{ {}{} }} }}\n", body, loose ? "loose  " : "", row.example);
 }
 
 void expect_compiles(const std::string& text) {

@@ -4,6 +4,8 @@
 
 #include <gtest/gtest.h>
 
+#include "tests/core/support.hpp"
+
 #include "core/project/project.hpp"
 
 namespace leap::soak_test {
