@@ -118,6 +118,8 @@ inline constexpr double spin_loss_per_s = 0.4;
 inline constexpr double fastest_spin_rad_per_s = 100.0;
 /// The character's mass (kg) when the script doesn't say one: what pushes are shared by.
 inline constexpr double body_mass_kg = 70.0;
+/// What has come to rest under forces wakes when they change by more than this (m/s²). Leave.
+inline constexpr double waking_push_mps2 = 0.05;
 /// No push is stronger than this (N, and Nm of a motor), and no spring stiffer (N/m): far beyond what anything of a
 /// game weighs. What a script writes beyond is told as an error. Leave.
 inline constexpr double largest_force_n = 1e7;

@@ -172,6 +172,14 @@ bool is_clear(const EvaluationContext& m, std::size_t i) {
            !loose_lies_in(m, i);
 }
 
+/// Whether no piece of the course stands between a fixture's middle and that of the character it speaks of.
+bool is_in_sight(const EvaluationContext& m, std::size_t i) {
+    const Vec3 from = fixture_middle(m, i);
+    const Vec3 way = m.actor.body.position + world_up * (0.5 * m.actor.height) - from;
+    const double distance = glm::length(way);
+    return distance < 1e-6 || !cast_ray({*m.course}, from, way / distance, distance);
+}
+
 /// Whether who asks hears an event now; `struck`: hears that their own blow has met somebody.
 bool is_heard(const EvaluationContext& m, int event, bool struck) {
     // What has led a fixture through a way is answered.
@@ -212,6 +220,7 @@ bool fixture_truth(const EvaluationContext& m, Sense sense) {
         case Sense::is_held: return loose && !loose_of(m).holder.is_nobody();
         case Sense::resting: return loose && loose_of(m).body.asleep;
         case Sense::clear: return is_clear(m, i);
+        case Sense::in_sight: return is_in_sight(m, i);
         default: {
             const auto exit = exit_of_link(m, i);
             return exit && !deepest_overlap(m.surroundings(), {m.actor.radius, m.actor.height}, exit->feet);
@@ -240,8 +249,12 @@ Vec3 fixture_vector(const EvaluationContext& m, Sense sense) {
     if (!m.fixture || m.course == nullptr) return Vec3{0.0};
     const std::size_t i = own_fixture(m);
     switch (sense) {
-        case Sense::own_middle: return fixture_pose(m, i).center;
+        case Sense::own_middle: return fixture_middle(m, i);
         case Sense::own_up: return fixture_pose(m, i).turn * world_up;
+        case Sense::link_middle: {
+            const auto link = m.layout.fixtures[i].link;
+            return fixture_pose(m, link.value_or(i)).center;
+        }
         case Sense::own_ahead: return fixture_pose(m, i).turn * Vec3{1.0, 0.0, 0.0};
         case Sense::own_left: return fixture_pose(m, i).turn * Vec3{0.0, 1.0, 0.0};
         case Sense::own_velocity: {
@@ -440,6 +453,7 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::focused:
         case Sense::blocked:
         case Sense::clear:
+        case Sense::in_sight:
         case Sense::is_held:
         case Sense::resting:
         case Sense::link_room: return as_number(fixture_truth(m, sense));
@@ -503,6 +517,7 @@ Vec3 sense_vector(const EvaluationContext& m, Sense sense, int index) {
         case Sense::own_front:
         case Sense::own_middle:
         case Sense::own_up:
+        case Sense::link_middle:
         case Sense::own_ahead:
         case Sense::own_left:
         case Sense::own_velocity:

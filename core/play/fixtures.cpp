@@ -22,6 +22,13 @@ double gone(const EvaluationContext& m, const MachineState& machine, const Phase
     return length > 0.0 ? std::clamp((m.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
 }
 
+/// How far it is turned from where it was placed to face along a direction; as it is when that points nowhere level.
+double faced(const EvaluationContext& own, std::size_t index, const Expression& direction, double now_rad) {
+    const Vec3 along = horizontal(vector(own, direction));
+    if (horizontal_length(along) < 1e-6) return now_rad;
+    return std::atan2(along.y, along.x) - own.course->plan.fixtures[index].turn_deg * radians_per_degree;
+}
+
 Quat about_up(double turn_rad) {
     return {std::cos(0.5 * turn_rad), 0.0, 0.0, std::sin(0.5 * turn_rad)};
 }
@@ -73,7 +80,7 @@ std::string fixture_prompt(const EvaluationContext& m, std::size_t index) {
     return kind == nullptr ? std::string() : kind->fixture->prompt;
 }
 
-FixtureOffset fixture_offset(const EvaluationContext& at, std::size_t index) {
+FixtureOffset fixture_offset(const EvaluationContext& at, std::size_t index, bool with_face) {
     const FixtureState& own = at.world.fixtures[index];
     const Phase* phase = fixture_phase(at, index);
     if (phase == nullptr) return {};
@@ -83,9 +90,36 @@ FixtureOffset fixture_offset(const EvaluationContext& at, std::size_t index) {
     if (phase->effects.slide)
         for (int i = 0; i < 3; ++i) to.slide[i] = number(m, (*phase->effects.slide)[static_cast<std::size_t>(i)]);
     if (phase->effects.swing) to.swing_rad = number(m, *phase->effects.swing);
+    if (with_face && phase->effects.face) to.face_rad = faced(m, index, *phase->effects.face, own.from.face_rad);
     const double share = gone(m, m.world.machines[index], *phase);
-    return {own.from.slide + (to.slide - own.from.slide) * share,
-            own.from.swing_rad + (to.swing_rad - own.from.swing_rad) * share};
+    // Beginning and ending at rest, over the same time.
+    const double eased = share * share * (3.0 - 2.0 * share);
+    const double slides = phase->effects.slide_eased ? eased : share;
+    const double swings = phase->effects.swing_eased ? eased : share;
+    return {own.from.slide + (to.slide - own.from.slide) * slides,
+            own.from.swing_rad + (to.swing_rad - own.from.swing_rad) * swings,
+            own.from.face_rad + std::remainder(to.face_rad - own.from.face_rad, 2.0 * std::numbers::pi) * share};
+}
+
+namespace {
+
+/// Where slide and swing have taken its middle, and how far swing has turned it.
+void move_by(const FixtureOffset& offset, FixturePose& out) {
+    out.center += turned(offset.slide, out.turn_rad);
+    if (offset.swing_rad == 0.0) return;
+    // The hinge stands at the end of its width that lies to its left.
+    const Vec3 hinge = out.center + turned({0.0, out.half.y, 0.0}, out.turn_rad);
+    out.center = hinge + turned(out.center - hinge, offset.swing_rad);
+    out.turn_rad += offset.swing_rad;
+}
+
+}  // namespace
+
+Vec3 fixture_middle(const EvaluationContext& m, std::size_t index) {
+    if (m.layout.can_be_loose(index)) return fixture_pose(m, index).center;
+    FixturePose pose = fixture_pose(m, index, true);
+    move_by(fixture_offset(m, index, false), pose);
+    return pose.center;
 }
 
 /// Whether slide or swing change as its phase goes on.
@@ -101,6 +135,7 @@ bool is_on_its_way(const EvaluationContext& m, std::size_t index) {
     const auto& slide = phase->effects.slide;
     const auto& swing = phase->effects.swing;
     if ((slide && std::any_of(slide->begin(), slide->end(), changes)) || (swing && changes(*swing))) return true;
+    if (phase->effects.face && changes(*phase->effects.face)) return true;
     if (!phase->duration) return false;
     const FixtureOffset& from = m.world.fixtures[index].from;
     EvaluationContext end = m;
@@ -154,14 +189,10 @@ FixturePose fixture_pose(const EvaluationContext& m, std::size_t index, bool at_
         return out;
     }
     const FixtureOffset offset = fixture_offset(m, index);
-    out.center += turned(offset.slide, out.turn_rad);
-    if (offset.swing_rad != 0.0) {
-        // The hinge stands at the end of its width that lies to its left.
-        const Vec3 hinge = out.center + turned({0.0, out.half.y, 0.0}, out.turn_rad);
-        out.center = hinge + turned(out.center - hinge, offset.swing_rad);
-        out.turn_rad += offset.swing_rad;
-        out.turn = about_up(out.turn_rad);
-    }
+    const double placed_rad = out.turn_rad;
+    move_by(offset, out);
+    out.turn_rad += offset.face_rad;
+    if (out.turn_rad != placed_rad) out.turn = about_up(out.turn_rad);
     return out;
 }
 

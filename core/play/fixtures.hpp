@@ -45,6 +45,8 @@ std::optional<double> turn_through(const EvaluationContext& context, std::size_t
 /// Whether slide or swing still take it somewhere.
 bool is_on_its_way(const EvaluationContext& context, std::size_t index);
 /// How far slide and swing have taken it.
-FixtureOffset fixture_offset(const EvaluationContext& context, std::size_t index);
+FixtureOffset fixture_offset(const EvaluationContext& context, std::size_t index, bool with_face = true);
+/// Its middle now; unlike its pose this may be asked by what it faces.
+Vec3 fixture_middle(const EvaluationContext& context, std::size_t index);
 
 }  // namespace leap

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 #include "core/defaults.hpp"
 #include "core/play/forces.hpp"
@@ -56,6 +57,7 @@ RigidObject thing_of(const EvaluationContext& m, std::size_t rigid, std::optiona
     out.kind = *kind;
     out.upright = phase->effects.upright;
     out.joined = phase->effects.joint.has_value();
+    out.held = out.joined || phase->effects.tether.has_value();
     if (!loose.body.asleep) out.gravity = gravity_on(m, fixture);
     return out;
 }
@@ -264,6 +266,35 @@ bool rests_parked(const Rehearsal& r, const EvaluationContext& m, std::size_t fi
     return rest_on_wheels(*r.course.solids, wheel_kind(m, fixture), glm::length(thing.gravity), thing, wheels);
 }
 
+/// What hangs, floats or is sprung where nothing moves it: after a few steps it is still as it was.
+bool rests_held(const Rehearsal& r, const EvaluationContext& m, std::vector<RigidObject> things, std::size_t rigid,
+                RigidState& loose, RigidScratch& scratch) {
+    constexpr int steps = 4;
+    constexpr double still_mps = 1e-3;  // gravity alone would give a hundred times that in the first step
+    const std::size_t fixture = m.layout.rigid[rigid].fixture;
+    const Effects& effects = fixture_phase(m, fixture)->effects;
+    if (!things[rigid].held && effects.pushes.empty() && effects.springs.empty()) return false;
+    if (effects.joint && effects.joint->motor) return false;
+    Pushed pushed;
+    const RigidBody& body = things[rigid].body;
+    add_forces(m.of_fixture(fixture), effects,
+               {body.place, body.turn, Vec3{0.0}, Vec3{0.0}, things[rigid].kind.mass_kg}, defaults::loose_step_s,
+               pushed);
+    if (glm::length(pushed.torque) > defaults::waking_push_mps2 * things[rigid].kind.mass_kg) return false;
+    std::vector<RigidJoint> joints;
+    joints_of(m, rigid, joints);
+    for (RigidObject& thing : things) thing.body.asleep = true;
+    RigidObject& thing = things[rigid];
+    thing.body.asleep = false;
+    thing.gravity += pushed.acceleration;
+    for (int step = 0; step < steps; ++step)
+        step_rigid_bodies(*r.course.solids, {}, things, {}, defaults::loose_step_s, scratch, joints);
+    if (glm::length(thing.body.velocity) > still_mps || glm::length(thing.body.spin) > still_mps) return false;
+    loose.pushed = pushed.acceleration;
+    loose.pushed_turn = pushed.torque;
+    return true;
+}
+
 }  // namespace
 
 void start_rigid_bodies(const Rehearsal& r, World& world) {
@@ -293,8 +324,9 @@ void start_rigid_bodies(const Rehearsal& r, World& world) {
         if (!things[i].there) continue;
         RigidState& loose = world.loose[i];
         const RigidLayout& layout = r.layout.rigid[i];
-        const bool rests = layout.wheels ? rests_parked(r, m, layout.fixture, things[i], world.wheels[*layout.wheels])
-                                         : rests_there(*r.course.solids, things, i, scratch);
+        const bool rests = rests_held(r, m, things, i, loose, scratch) ||
+                           (layout.wheels ? rests_parked(r, m, layout.fixture, things[i], world.wheels[*layout.wheels])
+                                          : rests_there(*r.course.solids, things, i, scratch));
         if (!rests) continue;
         loose.body = things[i].body;
         loose.body.asleep = things[i].body.asleep = true;
@@ -303,24 +335,50 @@ void start_rigid_bodies(const Rehearsal& r, World& world) {
 
 namespace {
 
-/// Whether a force acts that isn't drag.
-bool is_forced(const EvaluationContext& m, std::size_t fixture) {
+/// How far what is upright is from facing as its phase says, rad.
+double left_to_face(const EvaluationContext& own, const Effects& effects, const RigidBody& body) {
+    const Vec3 along = horizontal(vector(own, *effects.face));
+    if (horizontal_length(along) < 1e-6) return 0.0;
+    const Vec3 front = body.turn * Vec3{1.0, 0.0, 0.0};
+    return std::remainder(std::atan2(along.y, along.x) - std::atan2(front.y, front.x), 2.0 * std::numbers::pi);
+}
+
+/// Round to where it should face, as fast as it may, and there within the step when it is near.
+double spin_to_face(const EvaluationContext& own, const Effects& effects, const RigidBody& body, double seconds) {
+    constexpr double usual_rad_per_s = 2.0 * std::numbers::pi;
+    const double most = effects.face_rate ? std::abs(number(own, *effects.face_rate)) : usual_rad_per_s;
+    return std::clamp(left_to_face(own, effects, body) / seconds, -most, most);
+}
+
+/// Whether the forces that its phase says are others than those under which it came to rest, or a motor turns it.
+bool is_forced(const EvaluationContext& m, std::size_t rigid) {
+    const std::size_t fixture = m.layout.rigid[rigid].fixture;
     const Phase* phase = fixture_phase(m, fixture);
     if (phase == nullptr || !phase->effects.loose) return false;
     const EvaluationContext own = m.of_fixture(fixture);
     const Effects& effects = phase->effects;
-    const bool driven = effects.joint && effects.joint->motor && number(own, *effects.joint->motor) != 0.0;
-    return driven || !effects.springs.empty() ||
-           std::any_of(effects.pushes.begin(), effects.pushes.end(),
-                       [&](const Push& push) { return number(own, push.force) != 0.0; });
+    if (effects.joint && effects.joint->motor && number(own, *effects.joint->motor) != 0.0) return true;
+    const RigidState& loose = m.world.loose[rigid];
+    constexpr double about_there_rad = 0.02;
+    if (effects.face && std::abs(left_to_face(own, effects, loose.body)) > about_there_rad) return true;
+    if (effects.springs.empty() && effects.pushes.empty()) return false;
+    const double mass = loose_kind(m, fixture).mass_kg;
+    Pushed pushed;
+    add_forces(own, effects, {loose.body.place, loose.body.turn, Vec3{0.0}, Vec3{0.0}, mass}, defaults::loose_step_s,
+               pushed);
+    return glm::length(pushed.acceleration - loose.pushed) > defaults::waking_push_mps2 ||
+           glm::length(pushed.torque - loose.pushed_turn) > defaults::waking_push_mps2 * mass;
 }
 
-/// Pushed wheels don't let it sleep, nor do forces.
-void wake_driven(const EvaluationContext& m, World& world) {
+/// Pushed wheels don't let it sleep, nor do forces that change. Those are asked about a few times a second, on the grid
+/// of the steps; another phase wakes at once.
+void wake_driven(const EvaluationContext& m, std::int64_t first, std::int64_t last, World& world) {
+    constexpr std::int64_t every = 8;
+    const bool asks = last / every != (first - 1) / every;
     for (std::size_t i = 0; i < world.loose.size(); ++i) {
         const RigidLayout& layout = m.layout.rigid[i];
         const bool rolled = layout.wheels && wheel_use(m, layout.fixture).push_n != 0.0;
-        if (!rolled && !(world.loose[i].body.asleep && is_forced(m, layout.fixture))) continue;
+        if (!rolled && !(asks && world.loose[i].body.asleep && is_forced(m, i))) continue;
         RigidState& loose = world.loose[i];
         loose.body.asleep = false;
         loose.body.still_s = 0.0;
@@ -333,7 +391,7 @@ void roll(const Rehearsal& r, World& world, StepScratch& scratch) {
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         RigidObject& thing = work.things[i];
         thing.gravity = work.pulls[i] + work.pushes[i];
-        thing.borne = thing.joined;
+        thing.borne = thing.held || work.pushes[i] != Vec3{0.0};
         const RigidLayout& layout = r.layout.rigid[i];
         if (!layout.wheels || !thing.there || thing.body.asleep) continue;
         const std::size_t fixture = layout.fixture;
@@ -381,7 +439,8 @@ void take_forces(const Rehearsal& r, std::int64_t step, World& world, StepScratc
     const auto effects_of = [&](std::size_t i) -> const Effects* {
         if (!work.things[i].there || work.things[i].body.asleep) return nullptr;
         const Phase* phase = fixture_phase(m, r.layout.rigid[i].fixture);
-        return phase != nullptr && has_forces(phase->effects) ? &phase->effects : nullptr;
+        const bool acts = phase != nullptr && (has_forces(phase->effects) || phase->effects.face);
+        return acts ? &phase->effects : nullptr;
     };
     bool any = false;
     for (std::size_t i = 0; i < work.things.size() && !any; ++i) any = effects_of(i) != nullptr;
@@ -403,9 +462,12 @@ void take_forces(const Rehearsal& r, std::int64_t step, World& world, StepScratc
         Pushed pushed;
         add_forces(m.of_fixture(r.layout.rigid[i].fixture), *effects,
                    {body.place, body.turn, body.velocity, body.spin, thing.kind.mass_kg}, h, pushed);
+        world.loose[i].pushed = pushed.acceleration;
+        world.loose[i].pushed_turn = pushed.torque;
         work.pushes[i] = acceleration_with_drag(pushed, work.pulls[i], body.velocity, h) - work.pulls[i];
         body.spin += inverse_inertia(thing) * pushed.torque * h;
         body.spin *= (1.0 - pushed.drag * h * 0.5) / (1.0 + pushed.drag * h * 0.5);
+        if (effects->face) body.spin.z = spin_to_face(m.of_fixture(r.layout.rigid[i].fixture), *effects, body, h);
     }
 }
 
@@ -426,14 +488,16 @@ void take_joints(const Rehearsal& r, const World& world, StepScratch& scratch) {
     }
 }
 
-/// Who stands on what hangs on a joint moves it.
+/// Who stands on what hangs on a joint, or floats, moves it.
 void wake_ridden(const EvaluationContext& m, std::span<const std::optional<Ride>> rides, World& world) {
     for (const auto& ride : rides) {
         if (!ride || !ride->on.is_fixture()) continue;
         const auto fixture = static_cast<std::size_t>(ride->on.index);
         const auto ridden = m.layout.fixtures[fixture].rigid;
         const Phase* phase = fixture_phase(m, fixture);
-        if (!ridden || phase == nullptr || !phase->effects.loose || !phase->effects.joint) continue;
+        if (!ridden || phase == nullptr || !phase->effects.loose) continue;
+        const Effects& effects = phase->effects;
+        if (!effects.joint && !effects.tether && effects.pushes.empty() && effects.springs.empty()) continue;
         world.loose[*ridden].body.asleep = false;
         world.loose[*ridden].body.still_s = 0.0;
     }
@@ -474,7 +538,7 @@ void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<co
     StepCache& cache = scratch.actors.front().cache;
     wake_by_fixtures(r.layout, cache, world);
     const EvaluationContext m = r.context(world, world.actors.front(), &cache);
-    wake_driven(m, world);
+    wake_driven(m, first, last, world);
     wake_ridden(m, rides, world);
     const bool awake =
         std::any_of(world.loose.begin(), world.loose.end(), [](const RigidState& loose) { return !loose.body.asleep; });

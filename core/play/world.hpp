@@ -15,6 +15,7 @@ namespace leap {
 struct FixtureOffset {
     Vec3 slide{0.0};
     double swing_rad = 0.0;
+    double face_rad = 0.0;  ///< about its middle, from where it was placed
     friend bool operator==(const FixtureOffset&, const FixtureOffset&) = default;
 };
 
@@ -26,6 +27,8 @@ struct RigidState {
     Vec3 from_place{0.0};  ///< where it was when its phase began
     Quat from_turn{1.0, 0.0, 0.0, 0.0};
     std::int8_t hand = -1;  ///< of its holder: 0 left, 1 right; the one that reaches for it, then holds it
+    Vec3 pushed{0.0};       ///< m/s² that its phase's forces gave it when it moved last
+    Vec3 pushed_turn{0.0};  ///< N m, likewise
     friend bool operator==(const RigidState&, const RigidState&) = default;
 };
 

@@ -17,9 +17,10 @@ struct RigidObject {
     RigidBody body;
     Vec3 gravity{0.0, 0.0, -9.81};         ///< m/s²
     bool there = true;                     ///< otherwise nothing touches it and it stays as it is
-    bool borne = false;                    ///< by its wheels, or by a joint
+    bool borne = false;                    ///< by its wheels, by what holds it, or by forces
+    bool held = false;                     ///< by a hinge, slider or rope
     bool upright = false;                  ///< it turns about the upward axis alone
-    bool joined = false;                   ///< by a joint: then what stands on it is part of what is moved
+    bool joined = false;                   ///< by a hinge or slider: then what stands on it is part of what is moved
     double ridden_kg = 0.0;                ///< mass of the characters on it, while it is joined
     glm::dmat3 ridden_inertia{0.0};        ///< kg m², theirs about its middle
     Vec3 pressed{0.0}, pressed_turn{0.0};  ///< N s and N m s that they press it with in this step

@@ -47,6 +47,8 @@ void Compiler::check_turned(SourceRange range, const Effects& effects) {
     const bool push = !effects.pushes.empty() && effects.pushes.back().at;
     const bool spring = !effects.springs.empty() && effects.springs.back().at;
     if (push || spring) report(range, "a character isn't turned by where it is pushed", "leave out at X, Y, Z");
+    if (effects.face_rate)
+        report(range, "a character turns as fast as its body says", "leave out at; turn 900 deg/s in the body");
 }
 
 Action Compiler::compile_action(const syntax::Action& action, const Scope& scope) {

@@ -206,6 +206,7 @@ void Compiler::check_fixture(Machine& machine) {
         if (e.stays && (e.slide || e.swing))
             report(phase.range, "what stays doesn't slide or swing in the same phase", "leave out one of them");
         check_loose(machine, phase);
+        check_placed(phase);
         if (e.dial_boosts.empty() && std::any_of(phase.transitions.begin(), phase.transitions.end(),
                                                  [](const Transition& transition) { return !transition.to; }))
             report(phase.range, fmt::format("{}.{} ends, and a fixture never does", machine.name, phase.name),
@@ -220,9 +221,37 @@ void Compiler::check_fixture(Machine& machine) {
     }
 }
 
+/// Where a fixture stands can't be worked out from where it stands.
+void Compiler::check_placed(const Phase& phase) {
+    const auto reads = [&](const Expression& said, std::initializer_list<Sense> senses) {
+        for (std::uint32_t i = 0; i < said.count; ++i) {
+            const Instruction& in = program_.code[said.first + i];
+            const bool asks = in.op == Op::sense || in.op == Op::sense_vector;
+            if (asks && std::find(senses.begin(), senses.end(), in.sense) != senses.end()) return true;
+        }
+        return false;
+    };
+    const auto check = [&](const Expression& said, std::initializer_list<Sense> senses) {
+        if (reads(said, senses))
+            report(said.range, "where it stands can't depend on where it stands",
+                   "own_place, own_front and home_place are those of where it was placed");
+    };
+    const Effects& e = phase.effects;
+    if (e.loose) return;
+    const auto all = {Sense::own_middle, Sense::own_velocity, Sense::own_up, Sense::own_ahead, Sense::own_left};
+    if (e.slide)
+        for (const Expression& each : *e.slide) check(each, all);
+    if (e.swing) check(*e.swing, all);
+    if (e.face) check(*e.face, {Sense::own_velocity, Sense::own_up, Sense::own_ahead, Sense::own_left});
+}
+
 void Compiler::check_loose(const Machine& machine, const Phase& phase) {
     const Effects& e = phase.effects;
     if (e.gravity && !e.loose) report(phase.range, "gravity pulls at what is loose", "add loose, or leave gravity out");
+    if (e.face && e.loose && !e.upright)
+        report(phase.range, "what is loose faces something only while it is upright", "add upright, or leave face out");
+    if (e.face_rate && !e.loose)
+        report(phase.range, "at says how fast something loose turns to face", "give the phase a time instead");
     const bool held = e.joint || e.tether || e.upright;
     if ((held || e.drag || !e.pushes.empty() || !e.springs.empty()) && !e.loose)
         report(phase.range, "push, spring, drag, upright, hinge, slider and tied act on what is loose",
@@ -239,6 +268,9 @@ void Compiler::check_loose(const Machine& machine, const Phase& phase) {
                    "say what it weighs: mass 12 kg");
         return;
     }
+    if (e.face && !e.loose)
+        report(phase.range, "what can be loose faces something only while it is loose and upright",
+               "leave face out here");
     if (e.slide || e.swing || e.stays)
         report(phase.range, "what can be loose doesn't slide or swing", "leave mass out, or let a phase carry it");
     const bool hands = std::any_of(program_.bodies.begin(), program_.bodies.end(),

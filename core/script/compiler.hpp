@@ -160,6 +160,7 @@ class Compiler {
     HandsInfo compile_hands(const syntax::Hands& hands, const Scope& scope);
     void compile_wheels(FixtureInfo& info, const Scope& scope);
     void check_loose(const Machine& machine, const Phase& phase);
+    void check_placed(const Phase& phase);
     void join_tags();
     void list_sought();
 

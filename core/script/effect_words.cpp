@@ -216,11 +216,21 @@ constexpr std::array effect_table{
         [](Effects& e, const Clauses& c) {
             e.capsule = CapsuleSize{c.value(1), c.maybe(0)};
         }},
-    EffectInfo{{"face", "`face D`", "the character faces D", "face stick", {clause::first(direction_type, "face")}},
-               EffectGroup::character,
-               character,
-               false,
-               [](Effects& e, const Clauses& c) { e.face = c.value(0); }},
+    EffectInfo{
+        {"face",
+         "`face D`",
+         "the character faces D. A fixture turns about its middle until its front points along D: in a phase with "
+         "a time steadily, in one without at once; a phase that doesn't say it turns back. What is loose and "
+         "upright turns at 360 deg/s, or `at W`",
+         "face stick",
+         {clause::first(direction_type, "face"), clause::may("at", turn_rate_type, "at")}},
+        EffectGroup::character,
+        anywhere,
+        false,
+        [](Effects& e, const Clauses& c) {
+            e.face = c.value(0);
+            e.face_rate = c.maybe(1);
+        }},
     EffectInfo{
         {"fly",
          "`fly to P at V`",
@@ -279,22 +289,30 @@ constexpr std::array effect_table{
         {"slide",
          "`slide X, Y, Z`",
          "it stands that far along its front, across (to its left) and up from where it was placed. In a phase with a "
-         "time it goes there steadily from where it was, in one without at once; a phase that doesn't say it goes back",
-         "slide 0 m, 0 m, 2 m",
-         {clause::three(length_type, "slide", ways)}},
+         "time it goes there steadily from where it was, in one without at once; a phase that doesn't say it goes "
+         "back. "
+         "`eased`: it begins and ends that way at rest",
+         "slide 0 m, 0 m, 2 m eased",
+         {clause::three(length_type, "slide", ways), clause::flag("eased")}},
         EffectGroup::fixture,
         StatementPlace::fixture_phase,
         false,
-        [](Effects& e, const Clauses& c) { e.slide = c.three(0); }},
+        [](Effects& e, const Clauses& c) {
+            e.slide = c.three(0);
+            e.slide_eased = c.said(1);
+        }},
     EffectInfo{{"swing",
                 "`swing A`",
-                "turned that far about its hinge, the left end of its width; as slide",
-                "swing 90 deg",
-                {clause::first(angle_type, "swing")}},
+                "turned that far about its hinge, the left end of its width; as slide, `eased` too",
+                "swing 90 deg eased",
+                {clause::first(angle_type, "swing"), clause::flag("eased")}},
                EffectGroup::fixture,
                StatementPlace::fixture_phase,
                false,
-               [](Effects& e, const Clauses& c) { e.swing = c.value(0); }},
+               [](Effects& e, const Clauses& c) {
+                   e.swing = c.value(0);
+                   e.swing_eased = c.said(1);
+               }},
     EffectInfo{{"stays",
                 "`stays`",
                 "it stands still where it was when the phase began, halfway through a slide or swing, too",

@@ -196,6 +196,7 @@ struct Effects {
     std::optional<Expression> boost;  ///< of the speed that steering goes to
     std::vector<DialBoost> dial_boosts;
     std::optional<Expression> face;
+    std::optional<Expression> face_rate;  ///< of what is loose and upright
     std::vector<Drain> drains;
     std::vector<Blow> blows;
     std::vector<std::int32_t> tags;
@@ -207,7 +208,9 @@ struct Effects {
     bool solid = false;
     std::optional<std::array<Expression, 3>> slide;  ///< along its length, its width and up
     std::optional<Expression> swing;                 ///< about its hinge
-    bool stays = false;                              ///< where it was when the phase began
+    bool slide_eased = false;                        ///< beginning and ending at rest
+    bool swing_eased = false;
+    bool stays = false;  ///< where it was when the phase began
     std::optional<Expression> seen_through;
     std::string say;       ///< words over it
     bool loose = false;    ///< it falls and can be pushed

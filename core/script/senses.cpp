@@ -71,9 +71,11 @@ constexpr std::array of_fixture{
     SenseInfo{"focused", Sense::focused, truth, "it has the focus"},
     SenseInfo{"blocked", Sense::blocked, truth, "the body stands where it is"},
     SenseInfo{"clear", Sense::clear, truth, "nobody stands where it is at rest"},
+    SenseInfo{"in_sight", Sense::in_sight, truth, "no piece of the course stands between its middle and the body's"},
     SenseInfo{"own_place", Sense::own_place, vector(d::length), "the middle of its underside, at rest"},
     SenseInfo{"own_front", Sense::own_front, vector(d::none), "where it faces: along its length"},
     SenseInfo{"link_place", Sense::link_place, vector(d::length), "where one comes out at what it is linked to"},
+    SenseInfo{"link_middle", Sense::link_middle, vector(d::length), "where the middle of what it is linked to is now"},
     SenseInfo{"link_room", Sense::link_room, truth, "the body has room there"},
     SenseInfo{"is_held", Sense::is_held, truth, "somebody holds it"},
     SenseInfo{"resting", Sense::resting, truth, "loose, and it lies still"},
@@ -259,6 +261,7 @@ bool varies_between_instants(Sense sense) {
         case Sense::own_velocity:
         case Sense::own_speed:
         case Sense::own_up:
+        case Sense::link_middle:
         case Sense::own_ahead:
         case Sense::own_left:
         case Sense::hinge_angle:
@@ -281,6 +284,7 @@ bool depends_on_place(Sense sense) {
         case Sense::ground_grip:
         case Sense::touching:
         case Sense::clear:
+        case Sense::in_sight:
         case Sense::blocked:
         case Sense::link_room:
         case Sense::exit_room:

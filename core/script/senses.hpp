@@ -104,6 +104,8 @@ enum class Sense : std::uint8_t {
     stick_side,
     wheels_down,
     own_speed,
+    link_middle,
+    in_sight,
     own_ahead,
     own_left,
     hinge_angle,

@@ -25,7 +25,7 @@ inline Vec3 turned(const Vec3& v, double turn_rad) {
 
 /// The same in the plan, by degrees.
 inline Vec2 turned_in_plan(const Vec2& v, double degrees) {
-    const Vec3 out = turned({v.x, v.y, 0.0}, degrees * radians_per_degree);
+    const Vec3 out = turned(Vec3{v.x, v.y, 0.0}, degrees * radians_per_degree);
     return {out.x, out.y};
 }
 

@@ -40,7 +40,7 @@ void GateList::paintEvent(QPaintEvent*) {
     const QFontMetricsF metrics(p.font());
     if (answer_.gates.empty()) {
         p.setPen(palette::quiet);
-        p.drawText(rect(), Qt::AlignVCenter, tr("no gates: a press always starts it"));
+        p.drawText(rect(), Qt::AlignVCenter, without_);
         return;
     }
     double y = 0;

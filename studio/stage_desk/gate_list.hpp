@@ -14,6 +14,8 @@ class GateList : public QWidget {
   public:
     explicit GateList(QWidget* parent = nullptr);
     void show_answer(const MoveAnswer& answer);
+    /// What stands there when it has none.
+    void say_without(const QString& words) { without_ = words; }
     const MoveAnswer& answer() const { return answer_; }
     QSize sizeHint() const override;
 
@@ -22,6 +24,7 @@ class GateList : public QWidget {
 
   private:
     MoveAnswer answer_;
+    QString without_;
 };
 
 }  // namespace leap::studio

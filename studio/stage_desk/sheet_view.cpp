@@ -198,6 +198,9 @@ void SheetView::rebuild() {
     if (!machine.base.empty()) words << tr("is %1").arg(to_qt(machine.base));
     subtitle_->setText(words.join(" · "));
     gates_->setVisible(machine.kind != MachineKind::stance);
+    gates_->say_without(machine.kind == MachineKind::fixture
+                            ? tr("it waits for nothing: it goes as forces and weights do")
+                            : tr("no gates: a press always starts it"));
     accents_->show_machine(machine_);
     accents_head_->setVisible(!accents_->buttons().empty());
     excerpt_->show_machine(machine_);

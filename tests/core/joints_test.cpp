@@ -8,7 +8,6 @@
 
 #include "core/play/fixture_check.hpp"
 #include "core/play/joints.hpp"
-#include "core/units/turn.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::joints_test {
@@ -19,6 +18,8 @@ using test::Played;
 using test::Scene;
 using test::TapeMaker;
 
+constexpr double degree = std::numbers::pi / 180.0;
+
 const std::string people =
     "body heavy { capsule radius 0.3 m height 1.8 m mass 70 kg step up 0.3 m walkable up to 46 deg gravity 28 m/s^2 }\n"
     "body light is heavy { mass 35 kg }\n"
@@ -26,7 +27,7 @@ const std::string people =
 
 double angle_of(const Scene& scene, const World& world, std::size_t fixture) {
     const Rehearsal rehearsal = scene.at(120);
-    return own_joint_way(rehearsal.context(world, world.actors[0]), fixture, false) / radians_per_degree;
+    return own_joint_way(rehearsal.context(world, world.actors[0]), fixture, false) / degree;
 }
 
 /// A plank of 4 m on a hinge in its middle, 1 m up, two who stand on it at these distances from the hinge.
@@ -139,7 +140,7 @@ TEST(Joints, LimitsFrictionAndMotorsHold) {
                       plan);
     const Played run = play(scene, TapeMaker(2.0));
     EXPECT_NEAR(angle_of(scene, run.state, 0), 30.0, 0.3) << "it hangs at its stop";
-    EXPECT_NEAR(glm::length(run.state.loose[1].body.spin), 90.0 * radians_per_degree, 1e-3);
+    EXPECT_NEAR(glm::length(run.state.loose[1].body.spin), 90.0 * degree, 1e-3);
     EXPECT_NEAR(angle_of(scene, run.state, 2), 0.0, 0.1) << "10 kg * 28 m/s² * 1 m are held";
 }
 

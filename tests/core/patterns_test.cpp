@@ -209,5 +209,53 @@ TEST_P(Patterns, OneGlidesDownAtOneAndAHalfMetresASecond) {
     EXPECT_NEAR(velocity_at(trace.tracks[0], 2.0).z, -1.5, 1e-3);
 }
 
+TEST_P(Patterns, SideWindLeavesWhatSteeringCantHold) {
+    CoursePlan plan = test::flat_plan();
+    plan.pieces.push_back(volume("wind", {0, 0, 2}, {100, 100, 4}));
+    const Scene scene(pattern("Side wind"), plan);
+    const BodyState body = test::play(scene, TapeMaker(1.0), GetParam()).state.actors[0].body;
+    EXPECT_NEAR(-body.velocity.y, 5.0, 0.05);
+    EXPECT_NEAR(-body.position.y, 2.5, 0.05);
+}
+
+TEST_P(Patterns, SeesawGoesDownToItsStopOnTheHeavierSide) {
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {placed("seesaw", {0, 0, 1})};
+    plan.places[0].position = {2, 0, 1.1};
+    const Scene scene(pattern("Seesaw"), plan);
+    const Played run = test::play(scene, TapeMaker(2.0), GetParam());
+    const Vec3 front = run.state.loose[0].body.turn * Vec3{1.0, 0.0, 0.0};
+    EXPECT_NEAR(std::asin(-front.z), 8.0 * 3.14159265358979 / 180.0, 0.004);
+}
+
+TEST_P(Patterns, MagnetHoldsWhatComesNear) {
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {placed("keeper", {10, 0, 0}), placed("ball", {12, 0, 2}, "keeper"),
+                     placed("ball", {20, 0, 0}, "keeper")};
+    plan.fixtures[2].name = "far ball";
+    const Scene scene(pattern("Magnet"), plan);
+    const Played run = test::play(scene, TapeMaker(8.0), GetParam());
+    const Vec3 point{10.0, 0.0, 1.1};
+    EXPECT_NEAR(glm::length(run.state.loose[0].body.place - (point - Vec3{0, 0, 0.25})), 0.0, 0.02);
+    EXPECT_NEAR(run.state.loose[1].body.place.x, 20.0, 1e-6) << "from afar it isn't drawn";
+}
+
+TEST_P(Patterns, GuardWalksUpAndDownAndChasesWhomHeSees) {
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {placed("guard", {-12, 12, 0})};
+    const Scene scene(pattern("Guard"), plan);
+    const Played round = test::play(scene, TapeMaker(4.0), GetParam());
+    EXPECT_NEAR(round.state.loose[0].body.velocity.x, 2.0, 0.01);
+    const auto walked = phases_of(scene, test::play(scene, TapeMaker(11.0), GetParam()).trace);
+    EXPECT_EQ(walked, (std::vector<std::string>{"guard comes", "guard goes"})) << "12 m off he sees nobody";
+    // Wick comes to him, and is followed.
+    const Played chase = test::play(scene, TapeMaker(8.0).stick(0.0, -1, 0).stick(1.2, 0, 0), GetParam());
+    const auto words = phases_of(scene, chase.trace);
+    ASSERT_FALSE(words.empty());
+    EXPECT_EQ(words.back(), "guard chases");
+    const Vec3 between = chase.state.actors[0].body.position - chase.state.loose[0].body.place;
+    EXPECT_NEAR(glm::length(horizontal(between)), 0.6, 0.06) << "he stands before Wick";
+}
+
 }  // namespace
 }  // namespace leap::patterns_test
