@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: MIT
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
 #include <algorithm>
+#include <functional>
 
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
@@ -19,6 +21,58 @@ void print(const std::string& name, const MoveAnswer& answer) {
         if (!gate.holds && !gate.reason.empty()) fmt::print("  \"{}\"", gate.reason);
         fmt::print("\n");
     }
+}
+
+/// What makes one answer another: numbers that only count on don't.
+std::string kind_of(const MoveAnswer& answer) {
+    std::string out = fmt::format("{}", static_cast<int>(answer.readiness));
+    if (answer.readiness == Readiness::active) return out + answer.why;
+    for (const GateAnswer& gate : answer.gates)
+        if (!gate.holds) out += "|" + gate.text;
+    return out;
+}
+
+std::string in_words(const MoveAnswer& answer) {
+    if (answer.readiness == Readiness::active) return "in phase " + answer.why;
+    if (answer.readiness == Readiness::ready) return "ready";
+    std::vector<std::string> refusing;
+    for (const GateAnswer& gate : answer.gates)
+        if (!gate.holds)
+            refusing.push_back(gate.reason.empty() ? fmt::format("{} ({})", gate.text, gate.seen)
+                                                   : fmt::format("\"{}\" ({}: {})", gate.reason, gate.text, gate.seen));
+    return refusing.empty() ? answer.why : fmt::format("{}", fmt::join(refusing, ", "));
+}
+
+/// The stretches between two times over which an answer is of one kind, and what happened to the character meanwhile.
+void print_changes(const Trace& trace, std::size_t who, double from, double to, const Program& program,
+                   const std::function<MoveAnswer(double)>& answer_at) {
+    std::vector<double> times{from};
+    for (const TraceRow& row : trace.tracks[who].rows)
+        if (row.time > from && row.time < to) times.push_back(row.time);
+    times.push_back(to);
+    MoveAnswer now;
+    std::string kind;
+    double since = from;
+    // Rows begin at every instant at which something happens; what an instant brings is there from then on.
+    double before = from;
+    const auto tell = [&](double until) { fmt::print("  {:.3f} to {:.3f} s  {}\n", since, until, in_words(now)); };
+    for (const double time : times) {
+        const MoveAnswer answer = answer_at(time);
+        const std::string its = kind_of(answer);
+        if (time == from || its != kind) {
+            if (time > from) tell(before);
+            since = before;
+            now = answer;
+            kind = its;
+        }
+        before = time;
+    }
+    tell(to);
+    for (const TraceEvent& event : trace.events)
+        if (event.kind == EventKind::pressed && event.actor == static_cast<std::int32_t>(who) && event.time >= from &&
+            event.time <= to)
+            fmt::print("  {:.3f} s  {} pressed\n", event.time,
+                       program.buttons[static_cast<std::size_t>(event.index)].name);
 }
 
 }  // namespace
@@ -43,9 +97,22 @@ int explain(const ExplainOptions& options) {
         complain(trace.error());
         return problems;
     }
-    if (options.at_s < 0.0 || options.at_s > trace->length_s()) {
-        complain(fmt::format("--at {:g} lies outside the tape, which lasts {:g} s", options.at_s, trace->length_s()));
+    const bool over_stretch = options.from_s.has_value();
+    if (!over_stretch && !options.at_s) {
+        complain("say when: --at SECONDS, or --from SECONDS --to SECONDS");
+        return wrong_call;
+    }
+    const auto outside = [&](double time) { return time < 0.0 || time > trace->length_s(); };
+    const double first = over_stretch ? *options.from_s : *options.at_s;
+    const double last = over_stretch ? *options.to_s : first;
+    if (outside(first) || outside(last) || last < first) {
+        complain(fmt::format("{:g} s to {:g} s is no stretch of the tape, which lasts {:g} s", first, last,
+                             trace->length_s()));
         return problems;
+    }
+    if (over_stretch && !only && options.fixture.empty()) {
+        complain("over a stretch one answer is followed: say --move NAME or --fixture NAME");
+        return wrong_call;
     }
     const auto inputs = resolve_inputs(prepared.program, *tape);
     const auto who = options.character.empty() ? std::optional<std::size_t>(0) : trace->find_track(options.character);
@@ -53,13 +120,7 @@ int explain(const ExplainOptions& options) {
         complain(fmt::format("no character of this tape is called {}", options.character));
         return problems;
     }
-    const World world = world_at(rehearsal, *inputs, *trace, options.at_s);
-    const Actor& actor = world.actors[*who];
-    StepCache cache;
-    const EvaluationContext context = context_at(rehearsal, world, actor, cache);
-    const std::string whose = world.actors.size() > 1 ? ", " + trace->tracks[*who].name : std::string();
-    fmt::print("{} at {:.3f} s{}, stance {}\n", tape->name, world.time, whose,
-               actor.stance ? prepared.program.machines[actor.stance].name : "none");
+    std::size_t fixture = 0;
     if (!options.fixture.empty()) {
         const auto& fixtures = prepared.course.plan.fixtures;
         const auto found = std::find_if(fixtures.begin(), fixtures.end(),
@@ -68,7 +129,27 @@ int explain(const ExplainOptions& options) {
             complain(fmt::format("the course has no fixture called {}", options.fixture));
             return problems;
         }
-        print(options.fixture, explain_fixture(context, static_cast<std::size_t>(found - fixtures.begin())));
+        fixture = static_cast<std::size_t>(found - fixtures.begin());
+    }
+    if (over_stretch) {
+        fmt::print("{}: {}\n", tape->name, options.fixture.empty() ? options.move : options.fixture);
+        print_changes(*trace, *who, first, last, prepared.program, [&](double time) {
+            const World then = world_at(rehearsal, *inputs, *trace, time);
+            StepCache cache;
+            const EvaluationContext context = context_at(rehearsal, then, then.actors[*who], cache);
+            return options.fixture.empty() ? explain_move(context, *only) : explain_fixture(context, fixture);
+        });
+        return good;
+    }
+    const World world = world_at(rehearsal, *inputs, *trace, first);
+    const Actor& actor = world.actors[*who];
+    StepCache cache;
+    const EvaluationContext context = context_at(rehearsal, world, actor, cache);
+    const std::string whose = world.actors.size() > 1 ? ", " + trace->tracks[*who].name : std::string();
+    fmt::print("{} at {:.3f} s{}, stance {}\n", tape->name, world.time, whose,
+               actor.stance ? prepared.program.machines[actor.stance].name : "none");
+    if (!options.fixture.empty()) {
+        print(options.fixture, explain_fixture(context, fixture));
         return good;
     }
     for (const MachineId move : prepared.program.moves)

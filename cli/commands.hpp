@@ -39,7 +39,8 @@ int run(const RunOptions& options);
 struct ExplainOptions {
     std::string project;
     std::string tape;
-    double at_s = 0.0;
+    std::optional<double> at_s;
+    std::optional<double> from_s, to_s;  ///< instead of an instant: how a move's or fixture's answer changes
     std::string move;
     std::string fixture;
     std::string character;  ///< by its name in the tape; empty: the first

@@ -60,7 +60,11 @@ int read_call_and_run(int argc, char** argv) {
     auto* explain_command = app.add_subcommand("explain", "Every gate's answer at an instant of a tape");
     explain_command->add_option("PROJECT", explain.project, "The project's folder")->required();
     explain_command->add_option("--tape", explain.tape, "A tape of the project, or a tape file")->required();
-    explain_command->add_option("--at", explain.at_s, "Seconds from the tape's start")->required();
+    auto* at = explain_command->add_option("--at", explain.at_s, "Seconds from the tape's start");
+    auto* from = explain_command->add_option("--from", explain.from_s, "With --to: every change of the answer between");
+    auto* to = explain_command->add_option("--to", explain.to_s, "Where the stretch ends (s)");
+    from->needs(to)->excludes(at);
+    to->needs(from);
     explain_command->add_option("--move", explain.move, "Only this move");
     explain_command->add_option("--fixture", explain.fixture,
                                 "A fixture of the course: its focus and the ways it waits for");

@@ -124,6 +124,8 @@ inline constexpr double waking_push_mps2 = 0.05;
 /// game weighs. What a script writes beyond is told as an error. Leave.
 inline constexpr double largest_force_n = 1e7;
 inline constexpr double stiffest_spring = 1e9;
+/// No blow is wider than this (m, its radius; twice as high at most). What a script writes beyond is told. Leave.
+inline constexpr double largest_blow_m = 100.0;
 /// Friction of pieces of the course against loose bodies.
 inline constexpr double course_friction = 0.7;
 

@@ -26,7 +26,7 @@ Frame frame_of(const EvaluationContext& m) {
 
 Capsule capsule_of(const EvaluationContext& m, const Blow& blow) {
     constexpr double least_radius_m = 0.01;
-    constexpr double most_m = 100.0;
+    constexpr double most_m = defaults::largest_blow_m;
     Capsule out;
     out.radius = std::clamp(number(m, blow.radius), least_radius_m, most_m);
     out.height = std::clamp(blow.height ? number(m, *blow.height) : 0.0, 2.0 * out.radius, 2.0 * most_m);

@@ -173,6 +173,10 @@ void Compiler::check_forces(const Effects& effects, const Tuning& tuning) {
              fmt::format("it counts as {}", quantity_text(most, dimension)));
     };
     for (const Push& push : effects.pushes) beyond(push.force, defaults::largest_force_n, dimensions::force);
+    for (const Blow& blow : effects.blows) {
+        beyond(blow.radius, defaults::largest_blow_m, dimensions::length);
+        beyond(blow.height, 2.0 * defaults::largest_blow_m, dimensions::length);
+    }
     for (const Spring& spring : effects.springs)
         beyond(spring.stiffness, defaults::stiffest_spring, dimensions::stiffness);
     if (!effects.joint) return;

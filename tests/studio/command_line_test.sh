@@ -58,7 +58,15 @@ expect 1 "did you mean hop.rise?" "$leap" run "$work/mine" --tape "first hop" --
 expect 1 'did you mean "first hop"?' "$leap" run "$work/mine" --tape "frist hop"
 expect 0 '"readings"' "$leap" run "$work/mine" --tape "first hop" --json
 expect 0 "refuses grounded within" "$leap" explain "$work/mine" --tape "first hop" --at 1.0
-expect 1 "outside the tape" "$leap" explain "$work/mine" --tape "first hop" --at 99
+expect 1 "no stretch of the tape" "$leap" explain "$work/mine" --tape "first hop" --at 99
+expect 0 "0.800 s  jump pressed" "$leap" explain "$work/mine" --tape "first hop" --from 0.5 --to 2 --move hop
+expect 0 "0.800 to 1.160 s  in phase rise_up" "$leap" explain "$work/mine" --tape "first hop" --from 0.5 --to 2 --move hop
+expect 0 "needs ground" "$leap" explain "$quay" --tape "three hops" --from 0.2 --to 2.6 --move charged_hop
+expect 0 "0.500 to 0.800 s  ready" "$leap" explain "$work/mine" --tape "first hop" --from 0.5 --to 0.8 --move hop
+expect 1 "no stretch of the tape" "$leap" explain "$work/mine" --tape "first hop" --from 2 --to 1 --move hop
+expect 2 "one answer is followed" "$leap" explain "$work/mine" --tape "first hop" --from 1 --to 2
+expect 2 "say when" "$leap" explain "$work/mine" --tape "first hop"
+expect 2 "requires" "$leap" explain "$work/mine" --tape "first hop" --from 1 --move hop
 expect 1 "no move called leap" "$leap" explain "$work/mine" --tape "first hop" --at 1 --move leap
 expect 0 "" "$leap" run "$work/mine" --tape "$work/mine/tapes/first-hop.tape.json" --trace "$work/trace.csv"
 head -1 "$work/trace.csv" | grep -q '^tick,time_s,x_m' || { echo "FAILED: the trace has no head line"; failed=1; }

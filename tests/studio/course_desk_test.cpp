@@ -289,6 +289,7 @@ TEST(CourseDesk, AWayIsLookedForFromWhatIsSelectedAndDrawnOverThePlan) {
     EXPECT_TRUE(window.course->sheet()->way_words().contains("found:"));
     const QImage after = window.plan->grab().toImage();
     EXPECT_NE(before, after);
+    window.plan->fit_to({{0, -3, 0}, {14, 5, 0}});
     window.drag_by(window.plan, window.plan->at(window.editor->box(window.piece("bollard 1")).center), {1.0, 0.0, 0.0});
     window.settle();
     EXPECT_TRUE(window.editor->way()->stale) << "the course has changed since";
