@@ -339,13 +339,17 @@ void MainWindow::show_desk(const QString& name) {
     Desk* now = desk_in_view();
     for (std::size_t i = 0; i < desk_words_.size(); ++i) desk_words_[i]->setChecked(i == in_view_);
     if (now != before) before->finish_edits();
-    if (now->shows_stage() && now != stage_on_) {
-        stage_on_->leave_stage();
-        stage_on_ = now;
-        now->take_stage();
-    }
+    give_stage(now);
     pages_->setCurrentWidget(now);
     now->come_into_view(machine);
+}
+
+/// There is one stage; it stands on the desk in view, if that has room for it.
+void MainWindow::give_stage(Desk* desk) {
+    if (!desk->shows_stage() || desk == stage_on_) return;
+    stage_on_->leave_stage();
+    stage_on_ = desk;
+    desk->take_stage();
 }
 
 void MainWindow::show_start_page() {
@@ -436,6 +440,7 @@ bool MainWindow::save() {
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
     QMainWindow::resizeEvent(event);
+    if (pages_->currentWidget() == desk_in_view()) give_stage(desk_in_view());
     // Once the line has its new size.
     QMetaObject::invokeMethod(
         this, [this] { refresh_marks(); }, Qt::QueuedConnection);

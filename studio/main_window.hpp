@@ -73,6 +73,7 @@ class MainWindow : public QMainWindow {
     void say(const QString& text);
     void connect_pad();
     void open_recent(const QString& folder);
+    void give_stage(Desk* desk);
     void fill_recent();
     void save_as_dialog();
     void import_dialog();

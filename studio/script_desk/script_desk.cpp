@@ -14,6 +14,7 @@
 #include "core/script/rename.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/stage_desk/stage_view.hpp"
 
 namespace leap::studio {
 
@@ -22,7 +23,7 @@ constexpr const char* layout_key = "script/lay out when saved";
 }
 
 ScriptDesk::ScriptDesk(const Workplace& place, QWidget* parent)
-    : Desk(parent), session_(place.session), keys_(place.keys) {
+    : Desk(parent), session_(place.session), keys_(place.keys), stage_(place.stage) {
     editor_ = new ScriptEditor(session_);
     map_ = new PhaseMap(session_);
     auto* scroll = new QScrollArea;
@@ -34,6 +35,12 @@ ScriptDesk::ScriptDesk(const Workplace& place, QWidget* parent)
     across->addWidget(make_writing());
     proof_ = new ProofStrip(session_);
     auto* beside = new QSplitter(Qt::Vertical);
+    stage_holder_ = new QWidget;
+    auto* stage_slot = new QVBoxLayout(stage_holder_);
+    stage_slot->setContentsMargins(0, 0, 0, 0);
+    stage_holder_->setMinimumHeight(240);
+    stage_holder_->hide();
+    beside->addWidget(stage_holder_);
     reference_ = new ReferenceView;
     beside->addWidget(reference_);
     beside->addWidget(scroll);
@@ -42,9 +49,10 @@ ScriptDesk::ScriptDesk(const Workplace& place, QWidget* parent)
     beside->addWidget(curve_);
     beside->addWidget(proof_);
     beside->setStretchFactor(0, 2);
-    beside->setStretchFactor(1, 1);
+    beside->setStretchFactor(1, 2);
+    beside->setStretchFactor(2, 1);
     beside->setHandleWidth(3);
-    beside->setSizes({500, 400, 200, 200});
+    beside->setSizes({320, 500, 400, 200, 200});
     across->addWidget(beside);
     across->setSizes({170, 720, 390});
     across->setStretchFactor(1, 1);
@@ -223,6 +231,28 @@ bool ScriptDesk::show_definition(const std::string& word) {
     for (const CurveInfo& curve : program->curves)
         if (curve.name == word) return open(curve.range);
     return false;
+}
+
+bool ScriptDesk::shows_stage() const {
+    constexpr int wide_enough_px = 1500;
+    return window()->width() >= wide_enough_px;
+}
+
+void ScriptDesk::take_stage() {
+    has_stage_ = true;
+    stage_holder_->layout()->addWidget(&stage_);
+    stage_.show();
+    stage_holder_->show();
+}
+
+void ScriptDesk::leave_stage() {
+    has_stage_ = false;
+    stage_holder_->hide();
+}
+
+void ScriptDesk::resizeEvent(QResizeEvent* event) {
+    Desk::resizeEvent(event);
+    stage_holder_->setVisible(has_stage_ && shows_stage());
 }
 
 void ScriptDesk::come_into_view(MachineId machine) {

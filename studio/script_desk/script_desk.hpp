@@ -66,8 +66,15 @@ class ScriptDesk : public Desk {
     /// Files that were typed in are laid out before they are saved, where they have no errors.
     void before_save() override;
     void fill_show_menu(QMenu& menu, QWidget& window) override;
+    /// Where the window is wide enough the stage stands beside the text.
+    bool shows_stage() const override;
+    void take_stage() override;
+    void leave_stage() override;
     void come_into_view(MachineId machine) override;
     void finish_edits() override { editor_->commit(); }
+
+  protected:
+    void resizeEvent(QResizeEvent* event) override;
 
   private:
     void list_files();
@@ -90,6 +97,9 @@ class ScriptDesk : public Desk {
 
     Session& session_;
     KeyMap& keys_;
+    StageView& stage_;
+    QWidget* stage_holder_;
+    bool has_stage_ = false;
     ScriptFiles* files_;
     FindBar* find_;
     PlaceList* places_;

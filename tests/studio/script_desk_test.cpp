@@ -300,6 +300,32 @@ TEST(PhaseMap, AClickGoesToThePhasesText) {
     EXPECT_EQ(mapping.editor->caret(), text.find("phase drop"));
 }
 
+TEST(ScriptDesk, TheStageStandsBesideTheTextWhereThereIsRoom) {
+    Writing writing;
+    EXPECT_FALSE(writing.window->stage()->isVisible()) << "at 1280 there is none";
+    writing.caret_behind("move hop");
+    const std::uint32_t caret = writing.editor->caret();
+    writing.window->resize(1700, 950);
+    writing.settle();
+    EXPECT_TRUE(writing.window->stage()->isVisible());
+    EXPECT_EQ(writing.editor->caret(), caret) << "what is written at stays";
+    writing.window->show_desk("stage");
+    writing.settle();
+    EXPECT_TRUE(writing.window->stage()->isVisible());
+    writing.window->show_desk("script");
+    writing.settle();
+    EXPECT_TRUE(writing.window->stage()->isVisible());
+    EXPECT_EQ(writing.session->play({}), "");
+    writing.pass(0.2);
+    writing.session->stop();
+    writing.window->resize(1280, 800);
+    writing.settle();
+    EXPECT_FALSE(writing.window->stage()->isVisible());
+    writing.window->show_desk("stage");
+    writing.settle();
+    EXPECT_TRUE(writing.window->stage()->isVisible()) << "and it comes back to its own desk";
+}
+
 TEST(StartingTexts, EachCompilesUnderANewNameWithoutAWarning) {
     const std::string body =
         "body b { capsule radius 0.3 m height 1.7 m gravity 28 m/s^2 }\n"
