@@ -478,11 +478,14 @@ void take_joints(const Rehearsal& r, const World& world, StepScratch& scratch) {
     const EvaluationContext m = r.context(world, world.actors.front(), &scratch.actors.front().cache);
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         RigidObject& thing = work.things[i];
+        if (!thing.held) continue;
         thing.ridden_kg = 0.0;
         thing.ridden_inertia = glm::dmat3{0.0};
         thing.pressed = thing.pressed_turn = Vec3{0.0};
-        joints_of(m, i, work.joints);
         const auto link = m.layout.fixtures[r.layout.rigid[i].fixture].link;
+        const auto other = link ? r.layout.fixtures[*link].rigid : std::nullopt;
+        if (thing.body.asleep && (!other || work.things[*other].body.asleep)) continue;
+        joints_of(m, i, work.joints);
         for (std::size_t k = world.actors.size(); thing.joined && link && k < work.obstacles.size(); ++k)
             if (work.obstacles[k].solid.surface == fixture_surface(*link)) work.passes.push_back({i, k});
     }

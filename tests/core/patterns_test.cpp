@@ -69,7 +69,7 @@ TEST(PatternPage, EveryExampleIsLaidOut) {
         EXPECT_EQ(format(example), example);
         at = end + 3;
     }
-    EXPECT_EQ(count, 14);
+    EXPECT_EQ(count, 18);
 }
 
 TEST_P(Patterns, ABouncePadThrowsFourMetresHigh) {
