@@ -172,12 +172,10 @@ bool is_clear(const EvaluationContext& m, std::size_t i) {
            !loose_lies_in(m, i);
 }
 
-/// Whether no piece of the course stands between a fixture's middle and that of the character it speaks of.
+/// Whether no piece of the course stands between a fixture's middle and that of its subject.
 bool is_in_sight(const EvaluationContext& m, std::size_t i) {
-    const Vec3 from = fixture_middle(m, i);
-    const Vec3 way = m.actor.body.position + world_up * (0.5 * m.actor.height) - from;
-    const double distance = glm::length(way);
-    return distance < 1e-6 || !cast_ray({*m.course}, from, way / distance, distance);
+    const Vec3 way = m.actor.body.position + world_up * (0.5 * m.actor.height) - fixture_middle(m, i);
+    return way == Vec3{0.0} || !cast_ray({*m.course}, fixture_middle(m, i), glm::normalize(way), glm::length(way));
 }
 
 /// Whether who asks hears an event now; `struck`: hears that their own blow has met somebody.
@@ -231,11 +229,11 @@ bool fixture_truth(const EvaluationContext& m, Sense sense) {
 /// What a loose fixture says of its own motion.
 double loose_number(const EvaluationContext& m, Sense sense) {
     if (!m.fixture || m.course == nullptr || !m.layout.can_be_loose(own_fixture(m))) return 0.0;
-    const RigidState& loose = loose_of(m);
-    if (sense == Sense::own_speed) return glm::dot(loose.body.velocity, loose.body.turn * Vec3{1.0, 0.0, 0.0});
-    if (sense == Sense::slip_angle) return slip_angle(loose.body);
-    if (sense == Sense::hinge_angle || sense == Sense::slider_way)
-        return own_joint_way(m, own_fixture(m), sense == Sense::slider_way);
+    const RigidBody& body = loose_of(m).body;
+    if (sense == Sense::own_speed) return glm::dot(body.velocity, body.turn * Vec3{1.0, 0.0, 0.0});
+    if (sense == Sense::slip_angle) return slip_angle(body);
+    const bool slides = sense == Sense::slider_way;
+    if (slides || sense == Sense::hinge_angle) return own_joint_way(m, own_fixture(m), slides);
     const auto wheels = m.layout.rigid[*m.layout.fixtures[own_fixture(m)].rigid].wheels;
     if (!wheels) return 0.0;
     double sum = 0.0;
@@ -251,10 +249,7 @@ Vec3 fixture_vector(const EvaluationContext& m, Sense sense) {
     switch (sense) {
         case Sense::own_middle: return fixture_middle(m, i);
         case Sense::own_up: return fixture_pose(m, i).turn * world_up;
-        case Sense::link_middle: {
-            const auto link = m.layout.fixtures[i].link;
-            return fixture_pose(m, link.value_or(i)).center;
-        }
+        case Sense::link_middle: return fixture_pose(m, m.layout.fixtures[i].link.value_or(i)).center;
         case Sense::own_ahead: return fixture_pose(m, i).turn * Vec3{1.0, 0.0, 0.0};
         case Sense::own_left: return fixture_pose(m, i).turn * Vec3{0.0, 1.0, 0.0};
         case Sense::own_velocity: {

@@ -6,9 +6,8 @@
 #include <numbers>
 
 #include "core/defaults.hpp"
-#include "core/play/forces.hpp"
 #include "core/play/hands.hpp"
-#include "core/play/joints.hpp"
+#include "core/play/loose_forces.hpp"
 #include "core/play/partners.hpp"
 #include "core/play/subject.hpp"
 #include "core/rigid/wheel_rest.hpp"
@@ -266,35 +265,6 @@ bool rests_parked(const Rehearsal& r, const EvaluationContext& m, std::size_t fi
     return rest_on_wheels(*r.course.solids, wheel_kind(m, fixture), glm::length(thing.gravity), thing, wheels);
 }
 
-/// What hangs, floats or is sprung where nothing moves it: after a few steps it is still as it was.
-bool rests_held(const Rehearsal& r, const EvaluationContext& m, std::vector<RigidObject> things, std::size_t rigid,
-                RigidState& loose, RigidScratch& scratch) {
-    constexpr int steps = 4;
-    constexpr double still_mps = 1e-3;  // gravity alone would give a hundred times that in the first step
-    const std::size_t fixture = m.layout.rigid[rigid].fixture;
-    const Effects& effects = fixture_phase(m, fixture)->effects;
-    if (!things[rigid].held && effects.pushes.empty() && effects.springs.empty()) return false;
-    if (effects.joint && effects.joint->motor) return false;
-    Pushed pushed;
-    const RigidBody& body = things[rigid].body;
-    add_forces(m.of_fixture(fixture), effects,
-               {body.place, body.turn, Vec3{0.0}, Vec3{0.0}, things[rigid].kind.mass_kg}, defaults::loose_step_s,
-               pushed);
-    if (glm::length(pushed.torque) > defaults::waking_push_mps2 * things[rigid].kind.mass_kg) return false;
-    std::vector<RigidJoint> joints;
-    joints_of(m, rigid, joints);
-    for (RigidObject& thing : things) thing.body.asleep = true;
-    RigidObject& thing = things[rigid];
-    thing.body.asleep = false;
-    thing.gravity += pushed.acceleration;
-    for (int step = 0; step < steps; ++step)
-        step_rigid_bodies(*r.course.solids, {}, things, {}, defaults::loose_step_s, scratch, joints);
-    if (glm::length(thing.body.velocity) > still_mps || glm::length(thing.body.spin) > still_mps) return false;
-    loose.pushed = pushed.acceleration;
-    loose.pushed_turn = pushed.torque;
-    return true;
-}
-
 }  // namespace
 
 void start_rigid_bodies(const Rehearsal& r, World& world) {
@@ -334,41 +304,6 @@ void start_rigid_bodies(const Rehearsal& r, World& world) {
 }
 
 namespace {
-
-/// How far what is upright is from facing as its phase says, rad.
-double left_to_face(const EvaluationContext& own, const Effects& effects, const RigidBody& body) {
-    const Vec3 along = horizontal(vector(own, *effects.face));
-    if (horizontal_length(along) < 1e-6) return 0.0;
-    const Vec3 front = body.turn * Vec3{1.0, 0.0, 0.0};
-    return std::remainder(std::atan2(along.y, along.x) - std::atan2(front.y, front.x), 2.0 * std::numbers::pi);
-}
-
-/// Round to where it should face, as fast as it may, and there within the step when it is near.
-double spin_to_face(const EvaluationContext& own, const Effects& effects, const RigidBody& body, double seconds) {
-    constexpr double usual_rad_per_s = 2.0 * std::numbers::pi;
-    const double most = effects.face_rate ? std::abs(number(own, *effects.face_rate)) : usual_rad_per_s;
-    return std::clamp(left_to_face(own, effects, body) / seconds, -most, most);
-}
-
-/// Whether the forces that its phase says are others than those under which it came to rest, or a motor turns it.
-bool is_forced(const EvaluationContext& m, std::size_t rigid) {
-    const std::size_t fixture = m.layout.rigid[rigid].fixture;
-    const Phase* phase = fixture_phase(m, fixture);
-    if (phase == nullptr || !phase->effects.loose) return false;
-    const EvaluationContext own = m.of_fixture(fixture);
-    const Effects& effects = phase->effects;
-    if (effects.joint && effects.joint->motor && number(own, *effects.joint->motor) != 0.0) return true;
-    const RigidState& loose = m.world.loose[rigid];
-    constexpr double about_there_rad = 0.02;
-    if (effects.face && std::abs(left_to_face(own, effects, loose.body)) > about_there_rad) return true;
-    if (effects.springs.empty() && effects.pushes.empty()) return false;
-    const double mass = loose_kind(m, fixture).mass_kg;
-    Pushed pushed;
-    add_forces(own, effects, {loose.body.place, loose.body.turn, Vec3{0.0}, Vec3{0.0}, mass}, defaults::loose_step_s,
-               pushed);
-    return glm::length(pushed.acceleration - loose.pushed) > defaults::waking_push_mps2 ||
-           glm::length(pushed.torque - loose.pushed_turn) > defaults::waking_push_mps2 * mass;
-}
 
 /// Pushed wheels don't let it sleep, nor do forces that change. Those are asked about a few times a second, on the grid
 /// of the steps; another phase wakes at once.
@@ -427,68 +362,6 @@ void take_gravity_again(const Rehearsal& r, std::int64_t step, World& world, Ste
     }
     if (!written) return;
     scratch.shared.changes.note();
-}
-
-/// What phases push, spring and brake by themselves in the step that comes: it counts as gravity does. Expressions are
-/// worked out where everything will be in the step's middle.
-void take_forces(const Rehearsal& r, std::int64_t step, World& world, StepScratch& scratch) {
-    RigidWork& work = scratch.loose;
-    work.pushes.assign(work.things.size(), Vec3{0.0});
-    StepCache& cache = scratch.actors.front().cache;
-    EvaluationContext m = r.context(world, world.actors.front(), &cache);
-    const auto effects_of = [&](std::size_t i) -> const Effects* {
-        if (!work.things[i].there || work.things[i].body.asleep) return nullptr;
-        const Phase* phase = fixture_phase(m, r.layout.rigid[i].fixture);
-        const bool acts = phase != nullptr && (has_forces(phase->effects) || phase->effects.face);
-        return acts ? &phase->effects : nullptr;
-    };
-    bool any = false;
-    for (std::size_t i = 0; i < work.things.size() && !any; ++i) any = effects_of(i) != nullptr;
-    if (!any) return;
-    constexpr double h = defaults::loose_step_s;
-    for (std::size_t k = 0; k < work.things.size(); ++k) {
-        if (!work.things[k].there) continue;
-        RigidBody& body = world.loose[k].body;
-        body = work.things[k].body;
-        if (!body.asleep) body.place += body.velocity * (0.5 * h);
-    }
-    scratch.shared.changes.note();
-    m.ahead = (static_cast<double>(step) - 0.5) * h - m.actor.time;
-    for (std::size_t i = 0; i < work.things.size(); ++i) {
-        const Effects* effects = effects_of(i);
-        if (effects == nullptr) continue;
-        RigidObject& thing = work.things[i];
-        RigidBody& body = thing.body;
-        Pushed pushed;
-        add_forces(m.of_fixture(r.layout.rigid[i].fixture), *effects,
-                   {body.place, body.turn, body.velocity, body.spin, thing.kind.mass_kg}, h, pushed);
-        world.loose[i].pushed = pushed.acceleration;
-        world.loose[i].pushed_turn = pushed.torque;
-        work.pushes[i] = acceleration_with_drag(pushed, work.pulls[i], body.velocity, h) - work.pulls[i];
-        body.spin += inverse_inertia(thing) * pushed.torque * h;
-        body.spin *= (1.0 - pushed.drag * h * 0.5) / (1.0 + pushed.drag * h * 0.5);
-        if (effects->face) body.spin.z = spin_to_face(m.of_fixture(r.layout.rigid[i].fixture), *effects, body, h);
-    }
-}
-
-/// What holds things. What is held by something that isn't loose goes through that.
-void take_joints(const Rehearsal& r, const World& world, StepScratch& scratch) {
-    RigidWork& work = scratch.loose;
-    work.joints.clear();
-    const EvaluationContext m = r.context(world, world.actors.front(), &scratch.actors.front().cache);
-    for (std::size_t i = 0; i < work.things.size(); ++i) {
-        RigidObject& thing = work.things[i];
-        if (!thing.held) continue;
-        thing.ridden_kg = 0.0;
-        thing.ridden_inertia = glm::dmat3{0.0};
-        thing.pressed = thing.pressed_turn = Vec3{0.0};
-        const auto link = m.layout.fixtures[r.layout.rigid[i].fixture].link;
-        const auto other = link ? r.layout.fixtures[*link].rigid : std::nullopt;
-        if (thing.body.asleep && (!other || work.things[*other].body.asleep)) continue;
-        joints_of(m, i, work.joints);
-        for (std::size_t k = world.actors.size(); thing.joined && link && k < work.obstacles.size(); ++k)
-            if (work.obstacles[k].solid.surface == fixture_surface(*link)) work.passes.push_back({i, k});
-    }
 }
 
 /// Who stands on what hangs on a joint, or floats, moves it.

@@ -12,27 +12,12 @@
 #include "core/script/compile.hpp"
 #include "core/script/format.hpp"
 #include "studio/script_desk/word_help.hpp"
-#include "tests/studio/support.hpp"
+#include "tests/studio/writing.hpp"
 
 namespace leap::studio::script_desk_test {
 namespace {
 
-struct Writing : test::Studio {
-    ScriptDesk* script = nullptr;
-    ScriptEditor* editor = nullptr;
-    Writing() {
-        window->show_desk("script");
-        script = window->desk<ScriptDesk>();
-        editor = script->editor();
-        settle();
-    }
-    /// Puts the caret behind the first place where the words stand.
-    void caret_behind(const char* words) {
-        const std::string text = editor->text().toStdString();
-        const auto at = static_cast<std::uint32_t>(text.find(words) + std::string(words).size());
-        editor->go_to(at, at);
-    }
-};
+using test::Writing;
 
 TEST(ScriptDesk, OpensAtTheMoveThatIsSelected) {
     Writing writing;

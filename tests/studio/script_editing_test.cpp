@@ -4,30 +4,17 @@
 
 #include <QTest>
 
-#include "studio/script_desk/script_desk.hpp"
-#include "tests/studio/support.hpp"
+#include "tests/studio/writing.hpp"
 
 namespace leap::studio::script_editing_test {
 namespace {
 
-struct Writing : test::Studio {
-    ScriptDesk* script = nullptr;
-    ScriptEditor* editor = nullptr;
-    Writing() {
-        window->show_desk("script");
-        script = window->desk<ScriptDesk>();
-        editor = script->editor();
-        settle();
-    }
+struct Writing : test::Writing {
     /// An empty file of its own to write in.
     void empty() {
         EXPECT_EQ(script->make_file("moves/fresh.leap"), "");
         editor->clear();
         editor->setFocus();
-    }
-    void caret_before(const char* words) {
-        const auto at = static_cast<std::uint32_t>(editor->text().toStdString().find(words));
-        editor->go_to(at, at);
     }
     void key(int key, Qt::KeyboardModifiers held = Qt::NoModifier) {
         QTest::keyClick(editor, static_cast<Qt::Key>(key), held);

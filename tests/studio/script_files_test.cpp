@@ -7,23 +7,14 @@
 #include <QTest>
 
 #include "core/project/file_io.hpp"
-#include "studio/script_desk/script_desk.hpp"
-#include "tests/studio/support.hpp"
+#include "tests/studio/writing.hpp"
 
 namespace leap::studio::script_files_test {
 namespace {
 
 namespace fs = std::filesystem;
 
-struct Writing : test::Studio {
-    ScriptDesk* script = nullptr;
-    ScriptEditor* editor = nullptr;
-    explicit Writing(const std::string& example = "lantern-quay") : Studio(example) {
-        window->show_desk("script");
-        script = window->desk<ScriptDesk>();
-        editor = script->editor();
-        settle();
-    }
+struct Writing : test::Writing {
     void new_of(syntax::OwnerKind owner, const char* kind) {
         for (const auto* texts : {&starting_texts(), &starting_fixtures()})
             for (const StartingText& start : *texts)

@@ -5,32 +5,12 @@
 #include <QTest>
 
 #include "studio/script_desk/find_text.hpp"
-#include "studio/script_desk/script_desk.hpp"
-#include "tests/studio/support.hpp"
+#include "tests/studio/writing.hpp"
 
 namespace leap::studio::script_places_test {
 namespace {
 
-struct Writing : test::Studio {
-    ScriptDesk* script = nullptr;
-    ScriptEditor* editor = nullptr;
-    Writing() {
-        window->show_desk("script");
-        script = window->desk<ScriptDesk>();
-        editor = script->editor();
-        settle();
-    }
-    void caret_on(const char* words) {
-        const auto at = static_cast<std::uint32_t>(editor->text().toStdString().find(words));
-        editor->go_to(at, at);
-    }
-    int line() const {
-        int out = 0;
-        int column = 0;
-        editor->getCursorPosition(&out, &column);
-        return out;
-    }
-};
+using test::Writing;
 
 const std::vector<SourceFile> two{{"a.leap", "hop Hop hopping\nö hop"}, {"b.leap", "no\nhop"}};
 
@@ -127,7 +107,7 @@ TEST(FindBar, GoesOnInTheNextFile) {
 TEST(ScriptPlaces, EveryUseOfANameIsListedAndGoneTo) {
     Writing writing;
     writing.script->show_file("stances.leap");
-    writing.caret_on("top   = 6 m/s");
+    writing.caret_before("top   = 6 m/s");
     QTest::keyClick(writing.editor, Qt::Key_F12, Qt::ShiftModifier);
     PlaceList* places = writing.script->places();
     ASSERT_TRUE(places->isVisible());
@@ -140,7 +120,7 @@ TEST(ScriptPlaces, EveryUseOfANameIsListedAndGoneTo) {
     QTest::keyClick(places->list(), Qt::Key_Return);
     EXPECT_NE(writing.editor->path(), "stances.leap");
     EXPECT_EQ(writing.editor->chosen_text(), "top");
-    writing.caret_on("# ");
+    writing.caret_before("# ");
     QTest::keyClick(writing.editor, Qt::Key_F12, Qt::ShiftModifier);
     EXPECT_TRUE(writing.window->strip_text().contains("No name"));
 }
@@ -182,7 +162,7 @@ TEST(ScriptPlaces, ANameIsGoneToByTypingAPartOfIt) {
 TEST(ScriptPlaces, F1OpensTheReferenceAtTheWord) {
     Writing writing;
     writing.script->show_file("moves/hop.leap");
-    writing.caret_on("buffer early");
+    writing.caret_before("buffer early");
     QTest::keyClick(writing.editor, Qt::Key_F1);
     ReferenceView* reference = writing.script->reference();
     ASSERT_TRUE(reference->isVisible());
