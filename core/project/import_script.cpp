@@ -4,7 +4,6 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <compare>
 #include <filesystem>
 #include <set>
 
@@ -55,7 +54,9 @@ std::set<std::string> names_in(const std::string& text) {
 struct Declared {
     bool button = false;
     std::string name;
-    auto operator<=>(const Declared&) const = default;
+    friend bool operator<(const Declared& a, const Declared& b) {
+        return a.button != b.button ? b.button : a.name < b.name;
+    }
 };
 
 Declared declared_by(const TopStatement& statement) {

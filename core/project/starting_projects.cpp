@@ -63,7 +63,7 @@ tl::expected<void, std::string> create_project(const fs::path& folder, const Sta
             project->name = name.empty() ? last.string() : name;
             text = write_project_file(*project);
         }
-        if (const auto written = write_file(path, text); !written) return written;
+        if (auto written = write_file(path, text); !written) return written;
     }
     return {};
 }
