@@ -67,10 +67,9 @@ QString Documents::save_as(const fs::path& folder) {
             known != nullptr ? tl::expected<std::string, std::string>(*known) : read_file(project_->folder / path);
         // What can't be read is named in the window already; the rest is copied all the same.
         if (!text) continue;
-        if (const QString problem = write(path, *text); !problem.isEmpty()) return problem;
+        if (QString problem = write(path, *text); !problem.isEmpty()) return problem;
     }
-    if (const QString problem = write(project_->file_name, write_project_file(file)); !problem.isEmpty())
-        return problem;
+    if (QString problem = write(project_->file_name, write_project_file(file)); !problem.isEmpty()) return problem;
     // From here on the new folder is the project's.
     if (!data_folder_.empty()) keep_recovery(recovery_path(data_folder_, project_->folder), {});
     project_->folder = folder;
