@@ -51,8 +51,8 @@ void note_joined(std::span<const RigidObject> things, std::span<const RigidJoint
 ///
 /// Method: the implicit midpoint rule. Joints hold for the mean of the velocities before and after, with everything
 /// where it will be in the step's middle; the velocity after is that mean twice, less the one before. So a pendulum
-/// keeps its energy, where solving for the velocity after alone loses the share (w h)²/2 of its speed at every step (of
-/// an hour's swing nothing is left after seconds). What runs into an end is stopped first, as it is.
+/// keeps its energy, where solving for the velocity after alone loses the share (w h)²/2 of its speed at every step,
+/// which stops a swing within seconds. What runs into an end is stopped first.
 void take_joints_over_step(std::span<const RigidObject> things, std::span<const RigidJoint> joints, double seconds,
                            RigidScratch& scratch);
 

@@ -120,7 +120,6 @@ void ScriptDesk::replace_every() {
     const std::size_t places = find_all(files, find_->wanted()).size();
     if (places == 0) return tell_found();
     const std::vector<SourceFile> after = replace_all(files, find_->wanted(), find_->by());
-    QStringList outside;
     std::vector<SourceFile> changed;
     for (std::size_t i = 0; i < files.size(); ++i)
         if (files[i].text != after[i].text) changed.push_back(after[i]);
