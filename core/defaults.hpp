@@ -69,6 +69,10 @@ inline constexpr double longest_way_per_stretch_m = 1.2;
 inline constexpr double shortest_passing_way_m = 0.1;
 /// Beside a moving fixture nearer than this (m) the body goes on in short stretches.
 inline constexpr double near_moving_m = 2.0;
+/// What stays where it is, as near to a body as the first (m), is kept at hand, and the second (m) beyond that, so that
+/// it is looked for anew only now and then. Nothing depends on them but speed; most rays of moves are shorter.
+inline constexpr double nearby_m = 0.75;
+inline constexpr double nearby_margin_m = 1.5;
 /// Nearer than this another character counts as near, beside the way that both go in a tick (m): what a move may add to
 /// it within a tick. Touch when characters are thrown about much faster.
 inline constexpr double near_character_m = 0.6;

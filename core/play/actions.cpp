@@ -131,7 +131,7 @@ void strike(const EvaluationContext& m, double target, World& world, Actor& acto
 void place_body(const Rehearsal& r, const StepCache& cache, const Vec3& feet, const Vec3& velocity, Actor& actor) {
     BodyShape shape = r.shape(actor);
     shape.capsule = {actor.radius, actor.height};
-    const Surroundings around{r.course, cache.moving};
+    const Surroundings around = cache.surroundings();
     BodyState placed;
     placed.position = feet;
     placed.velocity = velocity;

@@ -49,10 +49,7 @@ struct EvaluationContext {
     /// holds it, sits on it or touches it, else of the nearest; see core/play/subject.hpp.
     EvaluationContext of_fixture(std::size_t fixture) const;
 
-    Surroundings surroundings() const {
-        if (cache == nullptr) return {*course};
-        return {*course, cache->moving};
-    }
+    Surroundings surroundings() const { return cache == nullptr ? Surroundings{*course} : cache->surroundings(); }
 };
 
 double number(const EvaluationContext& context, const Expression& expression);

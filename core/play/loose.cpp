@@ -334,8 +334,8 @@ void roll(const Rehearsal& r, World& world, StepScratch& scratch) {
         const std::size_t near = subject_of(r.layout, world, r.course, fixture);
         StepCache& cache = scratch.actors[near].cache;
         const EvaluationContext m = r.context(world, world.actors[near], &cache);
-        roll_wheels({r.course, cache.moving}, wheel_kind(m, fixture), wheel_use(m, fixture), defaults::loose_step_s,
-                    thing, world.wheels[*layout.wheels]);
+        roll_wheels(cache.surroundings(), wheel_kind(m, fixture), wheel_use(m, fixture), defaults::loose_step_s, thing,
+                    world.wheels[*layout.wheels]);
     }
 }
 

@@ -35,9 +35,11 @@ bool is_forced(const EvaluationContext& m, std::size_t rigid) {
     const std::size_t fixture = m.layout.rigid[rigid].fixture;
     const Phase* phase = fixture_phase(m, fixture);
     if (phase == nullptr || !phase->effects.loose) return false;
-    const EvaluationContext own = m.of_fixture(fixture);
     const Effects& effects = phase->effects;
-    if (effects.joint && effects.joint->motor && number(own, *effects.joint->motor) != 0.0) return true;
+    const bool is_driven = effects.joint && effects.joint->motor;
+    if (!is_driven && !effects.face && effects.springs.empty() && effects.pushes.empty()) return false;
+    const EvaluationContext own = m.of_fixture(fixture);
+    if (is_driven && number(own, *effects.joint->motor) != 0.0) return true;
     const RigidState& loose = m.world.loose[rigid];
     constexpr double about_there_rad = 0.02;
     if (effects.face && std::abs(left_to_face(own, effects, loose.body)) > about_there_rad) return true;

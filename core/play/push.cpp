@@ -63,7 +63,7 @@ void push_what_is_met(const Rehearsal& r, const Vec3& wanted, World& world, Acto
     const Vec3 towards = direction_or_zero(horizontal(wanted - actor.body.velocity));
     const double gap = defaults::contact_gap_m;
     const auto hit =
-        sweep({r.course, cache.moving}, {actor.radius, actor.height}, actor.body.position, towards * (3.0 * gap), gap);
+        sweep(cache.surroundings(), {actor.radius, actor.height}, actor.body.position, towards * (3.0 * gap), gap);
     if (!hit) return;
     const Vec3 into = -direction_or_zero(horizontal(hit->normal));
     const Surface met = hit->surface;

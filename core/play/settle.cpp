@@ -19,7 +19,7 @@ namespace {
 /// on went.
 void lose_seat(const Rehearsal& r, Actor& actor, StepCache& cache, Record* record) {
     const FixtureId seat = actor.seat;
-    Surroundings around{r.course, cache.moving};
+    Surroundings around = cache.surroundings();
     around.without = fixture_surface(seat.at());
     const auto met =
         deepest_overlap(around, {actor.radius, actor.height}, actor.body.position, -defaults::seat_squeeze_m);
@@ -28,7 +28,7 @@ void lose_seat(const Rehearsal& r, Actor& actor, StepCache& cache, Record* recor
     cache.note_change();
     actor.body.grounded = false;
     actor.contact_since = actor.last_airborne = actor.own_time();
-    actor.body = free_body({r.course, cache.moving}, shape_now(r, actor), actor.body);
+    actor.body = free_body(cache.surroundings(), shape_now(r, actor), actor.body);
     actor.events |= event_bumped_wall | event_bumped_piece | event_left_ground;
     actor.wall_normal = direction_or_zero(horizontal(met->normal));
     actor.bumped = met->surface;
@@ -113,7 +113,7 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
             note_touches(r, world, actor, cache);
             // What came upon the body pushes it out at once, at every tick rate.
             if (cache.moves_near || cache.others_near)
-                actor.body = free_body({r.course, cache.moving}, shape_now(r, actor), actor.body);
+                actor.body = free_body(cache.surroundings(), shape_now(r, actor), actor.body);
         }
         if (!alone) {
             show_to_others(actor);

@@ -105,6 +105,11 @@ bool some_woke(const RunLayout& layout, const World& world, const StepCache& cac
     return false;
 }
 
+Bounds bounds_of(const Actor& actor) {
+    const Vec3 side{actor.radius, actor.radius, 0.0};
+    return {actor.body.position - side, actor.body.position + side + world_up * actor.height};
+}
+
 }  // namespace
 
 double reach_of(const FixtureStand& stand, const Actor& actor) {
@@ -118,6 +123,7 @@ bool solids_are_current(const World& world, const Actor& actor, const StepCache&
 }
 
 void place_solids(const Rehearsal& r, const World& world, const Actor& actor, StepCache& out) {
+    out.nearby.come_to(*r.course.solids, grown(bounds_of(actor), defaults::nearby_m), defaults::nearby_margin_m);
     out.moves_near = false;
     const bool all = !solids_are_current(world, actor, out);
     out.placed_under = out.fixture_changes();

@@ -128,7 +128,7 @@ class Tick {
     }
     void push_out(Actor& actor, ActorScratch& own) {
         const Vec3 before = actor.body.position;
-        actor.body = free_body({r_.course, own.cache.moving}, shape_now(r_, actor), actor.body);
+        actor.body = free_body(own.cache.surroundings(), shape_now(r_, actor), actor.body);
         if (actor.body.position != before) own.progress.calm = false;
     }
     /// Inputs of one character that are due; true when there were any.

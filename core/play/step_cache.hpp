@@ -1,12 +1,15 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <cassert>
 #include <cstdint>
 #include <optional>
 #include <vector>
 
 #include "core/play/world.hpp"
 #include "core/world/moving_solids.hpp"
+#include "core/world/nearby_solids.hpp"
+#include "core/world/query.hpp"
 
 /// What is remembered of the world while a run goes on, each thing with what it was found under.
 namespace leap {
@@ -136,6 +139,7 @@ struct StepCache {
     SharedCache* shared = nullptr;  ///< of the run; none for a world that is asked from outside
     Answers now;
     Answers ahead;                     ///< for where the body will be; see EvaluationContext::motion
+    NearbySolids nearby;               ///< what stays where it is, round the body; see place_solids()
     MovingSolids moving;               ///< what is solid and moves, where it stands now; see place_solids()
     bool moves_near = false;           ///< a fixture of them that moves, by the body
     bool others_near = false;          ///< one of them could be met within a tick
@@ -148,6 +152,11 @@ struct StepCache {
     std::uint64_t placed_changes = 0;  ///< Changes::all() when they were placed
     std::uint64_t placed_under = 0;    ///< Changes::of_fixtures() when the stands were placed
 
+    /// What is solid round the body, fixed and moving. The solids must have been placed.
+    Surroundings surroundings() const {
+        assert(nearby.has_world());
+        return {nearby, moving};
+    }
     std::uint64_t changes() const { return shared == nullptr ? 1 : shared->changes.all(); }
     std::uint64_t fixture_changes() const { return shared == nullptr ? 1 : shared->changes.of_fixtures(); }
     void note_change() {

@@ -33,8 +33,7 @@ class Builder {
         pairs_.reserve(bounds.size() * 2);
         pairs_.emplace_back();
         split(0, 0, static_cast<std::uint32_t>(bounds.size()), 0);
-        for (int a = 0; a < 3; ++a)
-            out_.reach = std::max({out_.reach, std::abs(pairs_[0].box.low[a]), std::abs(pairs_[0].box.high[a])});
+        out_.reach = largest_coordinate(pairs_[0].box);
         out_.nodes.emplace_back();
         fold(0, 0);
     }
@@ -52,9 +51,9 @@ class Builder {
 
     /// Writes the node `to` for the binary node `from`: the largest inner child is opened until there are four.
     void fold(std::uint32_t from, std::uint32_t to) {
-        std::array<std::uint32_t, Bvh::width> children{from};
+        std::array<std::uint32_t, BvhNode::width> children{from};
         std::size_t count = 1;
-        while (count < Bvh::width) {
+        while (count < BvhNode::width) {
             std::size_t largest = count;
             double area = -1.0;
             for (std::size_t i = 0; i < count; ++i) {
@@ -68,13 +67,12 @@ class Builder {
             children[largest] = left;
             children[count++] = left + 1;
         }
-        for (std::size_t i = 0; i < Bvh::width; ++i) {
+        for (std::size_t i = 0; i < BvhNode::width; ++i) {
             const bool there = i < count;
-            for (std::size_t a = 0; a < 3; ++a) {
-                const auto axis = static_cast<int>(a);
-                constexpr float beyond = std::numeric_limits<float>::infinity();
-                out_.nodes[to].low[a][i] = there ? down(pairs_[children[i]].box.low[axis]) : beyond;
-                out_.nodes[to].high[a][i] = there ? up(pairs_[children[i]].box.high[axis]) : -beyond;
+            if (there) {
+                out_.nodes[to].set_box(i, pairs_[children[i]].box);
+            } else {
+                out_.nodes[to].set_empty(i);
             }
             out_.nodes[to].first[i] = out_.nodes[to].count[i] = 0;
             if (!there) continue;
@@ -168,6 +166,27 @@ class Builder {
 };
 
 }  // namespace
+
+void BvhNode::set_box(std::size_t child, const Bounds& bounds) {
+    for (int axis = 0; axis < 3; ++axis) {
+        low[axis][child] = down(bounds.low[axis]);
+        high[axis][child] = up(bounds.high[axis]);
+    }
+}
+
+void BvhNode::set_empty(std::size_t child) {
+    constexpr float beyond = std::numeric_limits<float>::infinity();
+    for (int axis = 0; axis < 3; ++axis) {
+        low[axis][child] = beyond;
+        high[axis][child] = -beyond;
+    }
+}
+
+double largest_coordinate(const Bounds& bounds) {
+    double out = 0.0;
+    for (int axis = 0; axis < 3; ++axis) out = std::max({out, std::abs(bounds.low[axis]), std::abs(bounds.high[axis])});
+    return out;
+}
 
 Bvh build_bvh(std::span<const Bounds> bounds) {
     if (bounds.empty()) return {};

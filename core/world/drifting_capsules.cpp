@@ -37,11 +37,6 @@ double distance_kept(const DriftingCapsule& capsule, const Vec3& from) {
     return glm::length(capsule.feet - from) - reach;
 }
 
-bool lies_in(const Bounds& inner, const Bounds& outer) {
-    return inner.low.x >= outer.low.x && inner.low.y >= outer.low.y && inner.low.z >= outer.low.z &&
-           inner.high.x <= outer.high.x && inner.high.y <= outer.high.y && inner.high.z <= outer.high.z;
-}
-
 }  // namespace
 
 void DriftingCapsules::begin(const Vec3& around) {
@@ -67,7 +62,7 @@ void DriftingCapsules::set_time(double time) {
 }
 
 void DriftingCapsules::gather(const Bounds& bounds, SolidSink& sink) const {
-    if (capsules_.empty() || lies_in(bounds, free_)) return;
+    if (capsules_.empty() || lies_within(bounds, free_)) return;
     for (std::size_t i = 0; i < capsules_.size(); ++i) {
         const Vec3 feet = feet_at(capsules_[i], time_);
         if (!overlap(bounds_at(capsules_[i], feet), bounds)) continue;

@@ -30,6 +30,7 @@ void MovingSolids::gather(const Bounds& bounds, SolidSink& sink) const {
 }
 
 void MovingSolids::gather_along(const SweptBox& way, SolidSink& sink) const {
+    if (groups.empty() && drifting.empty()) return;
     gather(way.bounds(0.0, sink.farthest), sink);
 }
 

@@ -38,6 +38,11 @@ inline bool overlap(const Bounds& a, const Bounds& b, double margin = 0.0) {
            b.low.y <= a.high.y + margin && a.low.z - margin <= b.high.z && b.low.z <= a.high.z + margin;
 }
 
+inline bool lies_within(const Bounds& inner, const Bounds& outer) {
+    return outer.low.x <= inner.low.x && outer.low.y <= inner.low.y && outer.low.z <= inner.low.z &&
+           inner.high.x <= outer.high.x && inner.high.y <= outer.high.y && inner.high.z <= outer.high.z;
+}
+
 enum class SolidKind : std::uint8_t {
     box,       ///< turned about the upward axis only: the fast path
     hull,      ///< convex, given by corners and face planes

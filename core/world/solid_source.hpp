@@ -38,10 +38,9 @@ struct SweptBox {
     /// way just touches.
     Bounds bounds(double first, double last) const {
         constexpr double hair_m = 1e-6;
-        Bounds out;
-        out.add(glm::min(from + along * first, from + along * last) - below);
-        out.add(glm::max(from + along * first, from + along * last) + above);
-        return grown(out, hair_m);
+        const Vec3 begin = from + along * first;
+        const Vec3 end = from + along * last;
+        return {glm::min(begin, end) - below - Vec3{hair_m}, glm::max(begin, end) + above + Vec3{hair_m}};
     }
 };
 

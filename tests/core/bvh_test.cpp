@@ -30,7 +30,7 @@ TEST(Bvh, EveryItemStandsInExactlyOneLeaf) {
         std::sort(items.begin(), items.end());
         for (std::size_t i = 0; i < count; ++i) EXPECT_EQ(items[i], i);
         std::size_t in_leaves = 0;
-        for (const Bvh::Node& node : bvh.nodes)
+        for (const BvhNode& node : bvh.nodes)
             for (const std::uint32_t in_leaf : node.count) in_leaves += in_leaf;
         EXPECT_EQ(in_leaves, count);
     }
