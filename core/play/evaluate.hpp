@@ -49,7 +49,11 @@ struct EvaluationContext {
     /// holds it, sits on it or touches it, else of the nearest; see core/play/subject.hpp.
     EvaluationContext of_fixture(std::size_t fixture) const;
 
-    Surroundings surroundings() const { return cache == nullptr ? Surroundings{*course} : cache->surroundings(); }
+    Surroundings surroundings() const {
+        if (cache == nullptr) return {*course};
+        if (!cache->nearby.has_world()) return {*course, cache->moving};
+        return cache->surroundings();
+    }
 };
 
 double number(const EvaluationContext& context, const Expression& expression);

@@ -123,7 +123,7 @@ bool solids_are_current(const World& world, const Actor& actor, const StepCache&
 }
 
 void place_solids(const Rehearsal& r, const World& world, const Actor& actor, StepCache& out) {
-    out.nearby.come_to(*r.course.solids, grown(bounds_of(actor), defaults::nearby_m), defaults::nearby_margin_m);
+    out.nearby.come_to(r.course.solids, grown(bounds_of(actor), defaults::nearby_m), defaults::nearby_margin_m);
     out.moves_near = false;
     const bool all = !solids_are_current(world, actor, out);
     out.placed_under = out.fixture_changes();

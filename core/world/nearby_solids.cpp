@@ -7,14 +7,14 @@
 
 namespace leap {
 
-void NearbySolids::come_to(const SolidSource& world, const Bounds& needed, double margin) {
-    if (world_ == &world && lies_within(needed, kept_)) return;
-    world_ = &world;
+void NearbySolids::come_to(const std::shared_ptr<const SolidSource>& world, const Bounds& needed, double margin) {
+    if (world_ == world && lies_within(needed, kept_)) return;
+    world_ = world;
     kept_ = grown(needed, margin);
     solids_.clear();
     rows_.clear();
     reach_ = 0.0;
-    solids_in(world, kept_, found_);
+    solids_in(*world_, kept_, found_);
     too_many_ = found_.size() > most;
     if (too_many_) return;
     for (const Solid* solid : found_) solids_.push_back(*solid);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <memory>
 #include <vector>
 
 #include "core/world/bvh.hpp"
@@ -17,7 +18,7 @@ class NearbySolids final : public SolidSource {
 
     /// Keeps what `world` has in `needed` and `margin` metres round it, unless that is kept already. `world` must live
     /// as long as this is asked and stay as it is.
-    void come_to(const SolidSource& world, const Bounds& needed, double margin);
+    void come_to(const std::shared_ptr<const SolidSource>& world, const Bounds& needed, double margin);
 
     /// Whether it has come to a world yet; nothing may be asked before.
     bool has_world() const { return world_ != nullptr; }
@@ -32,7 +33,7 @@ class NearbySolids final : public SolidSource {
     }
 
   private:
-    const SolidSource* world_ = nullptr;
+    std::shared_ptr<const SolidSource> world_;
     Bounds kept_;  ///< everything that meets it is known
     bool too_many_ = false;
     std::vector<Solid> solids_;

@@ -50,30 +50,30 @@ class ShowMenu {
 
     static QString tr(const char* text) { return QObject::tr(text); }
 
-    QAction* entry(const QString& text, const QString& key, const std::function<void()>& done) {
+    QAction* entry(const QString& text, const QString& shortcut, const std::function<void()>& done) {
         QAction* action = menu_.addAction(text);
-        action->setShortcut(QKeySequence(key));
+        action->setShortcut(QKeySequence(shortcut));
         window_.addAction(action);
         QObject::connect(action, &QAction::triggered, &desk_, [done] { done(); });
         return action;
     }
-    void check(const QString& text, const QString& key, bool on, const std::function<void(bool)>& changed) {
-        QAction* action = entry(text, key, [] {});
+    void check(const QString& text, const QString& shortcut, bool on, const std::function<void(bool)>& changed) {
+        QAction* action = entry(text, shortcut, [] {});
         action->setCheckable(true);
         action->setChecked(on);
         QObject::connect(action, &QAction::toggled, &desk_, changed);
     }
-    void shown(const QString& text, const QString& key, bool StageShows::*flag) {
+    void shown(const QString& text, const QString& shortcut, bool StageShows::*flag) {
         StageView* stage = desk_.stage();
-        check(text, key, stage->shows().*flag, [stage, flag](bool on) {
+        check(text, shortcut, stage->shows().*flag, [stage, flag](bool on) {
             StageShows shows = stage->shows();
             shows.*flag = on;
             stage->set_shows(shows);
         });
     }
-    void of_fixtures(const QString& text, const QString& key, bool FixtureShows::*flag) {
+    void of_fixtures(const QString& text, const QString& shortcut, bool FixtureShows::*flag) {
         StageView* stage = desk_.stage();
-        check(text, key, stage->fixture_shows().*flag, [stage, flag](bool on) {
+        check(text, shortcut, stage->fixture_shows().*flag, [stage, flag](bool on) {
             FixtureShows shows = stage->fixture_shows();
             shows.*flag = on;
             stage->set_fixture_shows(shows);

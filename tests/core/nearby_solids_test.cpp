@@ -52,11 +52,12 @@ TEST(NearbySolids, AnswerAsTheWorldDoesNearAndFar) {
     const Capsule capsule{0.3, 1.7};
     int met = 0;
     for (unsigned seed = 1; seed <= 8; ++seed) {
-        const SolidTree tree(solids_of_course(seed));
+        const auto world = std::make_shared<SolidTree>(solids_of_course(seed));
+        const SolidTree& tree = *world;
         NearbySolids nearby;
         for (int i = 0; i < 300; ++i) {
             const Vec3 feet{place(random), place(random), 20.0 + place(random)};
-            nearby.come_to(tree, round_feet(feet), margin_m);
+            nearby.come_to(world, round_feet(feet), margin_m);
             const Vec3 from = feet + Vec3{offset(random), offset(random), offset(random)};
             const Vec3 direction = glm::normalize(Vec3{offset(random), offset(random), offset(random)});
             for (const double length : {0.4, 1.5, 30.0}) {
@@ -91,17 +92,18 @@ TEST(NearbySolids, AnswerAsTheWorldDoesNearAndFar) {
 
 TEST(NearbySolids, AskTheWorldAgainOnlyWhereItIsNotKept) {
     const SolidTree tree(solids_of_course(3));
-    const Counted world(tree);
+    const auto counted = std::make_shared<Counted>(tree);
+    const Counted& world = *counted;
     NearbySolids nearby;
-    nearby.come_to(world, round_feet(Vec3{0.0}), margin_m);
+    nearby.come_to(counted, round_feet(Vec3{0.0}), margin_m);
     EXPECT_EQ(world.times, 1);
-    nearby.come_to(world, round_feet(Vec3{0.9 * margin_m, 0.0, 0.0}), margin_m);
+    nearby.come_to(counted, round_feet(Vec3{0.9 * margin_m, 0.0, 0.0}), margin_m);
     cast_ray(nearby, Vec3{0.0, 0.0, 1.0}, Vec3{1.0, 0.0, 0.0}, 2.0);
     deepest_overlap(nearby, {0.3, 1.7}, Vec3{0.0});
     EXPECT_EQ(world.times, 1);
     cast_ray(nearby, Vec3{0.0, 0.0, 1.0}, Vec3{1.0, 0.0, 0.0}, 3.0);  // it ends outside
     EXPECT_EQ(world.times, 2);
-    nearby.come_to(world, round_feet(Vec3{1.1 * margin_m, 0.0, 0.0}), margin_m);
+    nearby.come_to(counted, round_feet(Vec3{1.1 * margin_m, 0.0, 0.0}), margin_m);
     EXPECT_EQ(world.times, 3);
 }
 
@@ -110,8 +112,9 @@ TEST(NearbySolids, AnotherWorldIsLookedAtAnew) {
     box.center = Vec3{1.0, 0.0, 0.5};
     box.half = Vec3{0.5};
     box.bounds = {box.center - box.half, box.center + box.half};
-    const SolidTree empty({});
-    const SolidTree one({box});
+    box.surface = piece_surface(0);
+    const auto empty = std::make_shared<SolidTree>(std::vector<Solid>{});
+    const auto one = std::make_shared<SolidTree>(std::vector{box});
     NearbySolids nearby;
     nearby.come_to(empty, round_feet(Vec3{0.0}), margin_m);
     EXPECT_FALSE(cast_ray(nearby, Vec3{0.0, 0.0, 0.5}, Vec3{1.0, 0.0, 0.0}, 1.0));
@@ -128,9 +131,10 @@ TEST(NearbySolids, WhereTooManyStandTheWorldIsAsked) {
         many[i].surface = piece_surface(i);
     }
     const SolidTree tree(many);
-    const Counted world(tree);
+    const auto counted = std::make_shared<Counted>(tree);
+    const Counted& world = *counted;
     NearbySolids nearby;
-    nearby.come_to(world, round_feet(Vec3{0.0}), margin_m);
+    nearby.come_to(counted, round_feet(Vec3{0.0}), margin_m);
     const int before = world.times;
     const auto hit = cast_ray(nearby, Vec3{0.0, 0.0, 0.5}, Vec3{1.0, 0.0, 0.0}, 1.0);
     ASSERT_TRUE(hit);
