@@ -10,6 +10,7 @@
 #include "core/play/fixtures.hpp"
 #include "core/play/loose.hpp"
 #include "core/play/meters.hpp"
+#include "core/play/news.hpp"
 #include "core/play/ride.hpp"
 
 namespace leap {
@@ -105,6 +106,7 @@ void emit(const EvaluationContext& m, const Action& action, const World& world, 
     if (!emission.has_receivers()) return emitted.events.push_back(heard);
     const auto offer = [&](const Owner& who) {
         if (who == heard.sender || (emission.to && !has_tag(m, who, *emission.to))) return;
+        if (emission.answers && who != news_of(m, *emission.answers).sender) return;
         if (emission.within && glm::length(middle_of(m, who) - heard.place) > number(m, *emission.within)) return;
         heard.only = who;
         emitted.events.push_back(heard);
@@ -230,11 +232,16 @@ void leave_ground(Actor& actor, bool by_launch) {
 
 void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, World& world, Actor& actor,
                  Emitted& emitted, StepCache& cache, Record* record, const ActOwner& owner) {
-    for (const Action& action : actions) {
+    for (std::size_t i = 0; i < actions.size(); ++i) {
+        const Action& action = actions[i];
         cache.note_change();  // each sees what those before it did
         EvaluationContext asked = rehearsal.context(world, actor, &cache);
         asked.by = owner.by;
         const EvaluationContext m = owner.fixture ? asked.of_fixture(owner.fixture.at()) : asked;
+        if (action.group_when && !truth(m, *action.group_when)) {
+            i += action.group - 1;
+            continue;
+        }
         if (action.when && !truth(m, *action.when)) continue;
         switch (action.kind) {
             case ActionKind::launch: {

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/play/fixture_path.hpp"
 #include "core/play/fixtures.hpp"
 #include "core/play/gates.hpp"
 #include "core/play/subject.hpp"
@@ -157,6 +158,13 @@ void offer_starts(Earliest& out, const EvaluationContext& m, const Outlook& ahea
 
 namespace {
 
+/// Its path bends, or it comes to a stop.
+void offer_path(Earliest& out, const PathNow& now) {
+    if (!now.goes_on) return;
+    out.timer(now.place.to_stop_m / now.speed_mps);
+    out.timer(now.place.to_corner_m / now.speed_mps);
+}
+
 /// Fixtures speak of one character each: it stops where they have something to do.
 void offer_fixtures(Earliest& out, const EvaluationContext& m, const Outlook& ahead) {
     for (const std::size_t i : m.cache->lively) {
@@ -166,6 +174,7 @@ void offer_fixtures(Earliest& out, const EvaluationContext& m, const Outlook& ah
         if (subject_now(m, i) != static_cast<std::size_t>(m.actor.id)) continue;
         const EvaluationContext own = m.of_fixture(i);
         offer_phase(out, own, ahead, m.world.machines[i], *phase);
+        if (phase->effects.follow) offer_path(out, path_now(m, i));
         const std::size_t first = m.layout.fixtures[i].first_counter;
         for (const std::int32_t index : fixture_kind(m, i)->counters) {
             const CounterInfo& counter = m.program.counters[static_cast<std::size_t>(index)];

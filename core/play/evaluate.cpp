@@ -6,9 +6,11 @@
 #include <numbers>
 
 #include "core/defaults.hpp"
+#include "core/play/fixture_path.hpp"
 #include "core/play/fixtures.hpp"
 #include "core/play/joints.hpp"
 #include "core/play/loose.hpp"
+#include "core/play/news.hpp"
 #include "core/play/probes.hpp"
 #include "core/play/ride.hpp"
 #include "core/play/seat.hpp"
@@ -189,15 +191,6 @@ bool is_heard(const EvaluationContext& m, int event, bool struck) {
     });
 }
 
-/// The event as who asks heard it last. `row`: in Program::news.
-const Heard& news_of(const EvaluationContext& m, int row) {
-    static const Heard none;
-    const auto at = static_cast<std::size_t>(row);
-    const std::size_t first = m.fixture ? m.fixture.at() * m.program.news.size() : 0;
-    const std::vector<Heard>& news = m.fixture ? m.world.news : m.actor.news;
-    return first + at < news.size() ? news[first + at] : none;
-}
-
 bool fixture_truth(const EvaluationContext& m, Sense sense) {
     if (!m.fixture || m.course == nullptr) return false;
     const std::size_t i = own_fixture(m);
@@ -219,6 +212,7 @@ bool fixture_truth(const EvaluationContext& m, Sense sense) {
         case Sense::resting: return loose && loose_of(m).body.asleep;
         case Sense::clear: return is_clear(m, i);
         case Sense::in_sight: return is_in_sight(m, i);
+        case Sense::at_stop: return path_now(m, i).at_stop;
         default: {
             const auto exit = exit_of_link(m, i);
             return exit && !deepest_overlap(m.surroundings(), {m.actor.radius, m.actor.height}, exit->feet);
@@ -248,6 +242,7 @@ Vec3 fixture_vector(const EvaluationContext& m, Sense sense) {
     const std::size_t i = own_fixture(m);
     switch (sense) {
         case Sense::own_middle: return fixture_middle(m, i);
+        case Sense::path_ahead: return path_ahead(m, i);
         case Sense::own_up: return fixture_pose(m, i).turn * world_up;
         case Sense::link_middle: return fixture_pose(m, m.layout.fixtures[i].link.value_or(i)).center;
         case Sense::own_ahead: return fixture_pose(m, i).turn * Vec3{1.0, 0.0, 0.0};
@@ -449,6 +444,7 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::blocked:
         case Sense::clear:
         case Sense::in_sight:
+        case Sense::at_stop:
         case Sense::is_held:
         case Sense::resting:
         case Sense::link_room: return as_number(fixture_truth(m, sense));
@@ -461,6 +457,8 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::exit_room: return as_number(fixture_truth(m, sense));
         case Sense::stick_ahead: return s.stick.y;
         case Sense::stick_side: return s.stick.x;
+        case Sense::stop_number:
+            return m.fixture ? static_cast<double>(path_now(m, own_fixture(m)).place.last_stop) : 0.0;
         case Sense::wheels_down:
         case Sense::own_speed:
         case Sense::hinge_angle:
@@ -510,6 +508,7 @@ Vec3 sense_vector(const EvaluationContext& m, Sense sense, int index) {
         case Sense::wall_normal: return s.wall_normal;
         case Sense::own_place:
         case Sense::own_front:
+        case Sense::path_ahead:
         case Sense::own_middle:
         case Sense::own_up:
         case Sense::link_middle:

@@ -6,6 +6,7 @@
 #include <numbers>
 
 #include "core/defaults.hpp"
+#include "core/play/fixture_path.hpp"
 #include "core/play/loose.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/closest_point.hpp"
@@ -87,6 +88,7 @@ FixtureOffset fixture_offset(const EvaluationContext& at, std::size_t index, boo
     if (phase->effects.stays) return own.from;
     const EvaluationContext m = at.of_fixture(index);
     FixtureOffset to;
+    to.way_m = path_now(at, index).gone_m;
     if (phase->effects.slide)
         for (int i = 0; i < 3; ++i) to.slide[i] = number(m, (*phase->effects.slide)[static_cast<std::size_t>(i)]);
     if (phase->effects.swing) to.swing_rad = number(m, *phase->effects.swing);
@@ -98,14 +100,16 @@ FixtureOffset fixture_offset(const EvaluationContext& at, std::size_t index, boo
     const double swings = phase->effects.swing_eased ? eased : share;
     return {own.from.slide + (to.slide - own.from.slide) * slides,
             own.from.swing_rad + (to.swing_rad - own.from.swing_rad) * swings,
-            own.from.face_rad + std::remainder(to.face_rad - own.from.face_rad, 2.0 * std::numbers::pi) * share};
+            own.from.face_rad + std::remainder(to.face_rad - own.from.face_rad, 2.0 * std::numbers::pi) * share,
+            to.way_m};
 }
 
 namespace {
 
-/// Where slide and swing have taken its middle, and how far swing has turned it.
-void move_by(const FixtureOffset& offset, FixturePose& out) {
-    out.center += turned(offset.slide, out.turn_rad);
+/// Where path, slide and swing have taken its middle, and how far swing has turned it.
+void move_by(const FixtureOffset& offset, const FixtureWay& way, FixturePose& out) {
+    const Vec3 along = way.exists() ? place_on(way, offset.way_m).at : Vec3{0.0};
+    out.center += turned(offset.slide + along, out.turn_rad);
     if (offset.swing_rad == 0.0) return;
     // The hinge stands at the end of its width that lies to its left.
     const Vec3 hinge = out.center + turned({0.0, out.half.y, 0.0}, out.turn_rad);
@@ -118,11 +122,11 @@ void move_by(const FixtureOffset& offset, FixturePose& out) {
 Vec3 fixture_middle(const EvaluationContext& m, std::size_t index) {
     if (m.layout.can_be_loose(index)) return fixture_pose(m, index).center;
     FixturePose pose = fixture_pose(m, index, true);
-    move_by(fixture_offset(m, index, false), pose);
+    move_by(fixture_offset(m, index, false), m.course->ways[index], pose);
     return pose.center;
 }
 
-/// Whether slide or swing change as its phase goes on.
+/// Whether path, slide or swing change as its phase goes on.
 bool is_on_its_way(const EvaluationContext& m, std::size_t index) {
     const Phase* phase = fixture_phase(m, index);
     if (phase == nullptr) return false;
@@ -130,6 +134,7 @@ bool is_on_its_way(const EvaluationContext& m, std::size_t index) {
     if (m.layout.can_be_loose(index))
         return phase->effects.carried || phase->effects.returns_home || phase->effects.in_hand;
     if (phase->effects.stays) return false;
+    if (phase->effects.follow && path_now(m, index).goes_on) return true;
     // What depends on more than dials may change at any time.
     const auto changes = [](const Expression& e) { return e.folded < 0; };
     const auto& slide = phase->effects.slide;
@@ -190,7 +195,7 @@ FixturePose fixture_pose(const EvaluationContext& m, std::size_t index, bool at_
     }
     const FixtureOffset offset = fixture_offset(m, index);
     const double placed_rad = out.turn_rad;
-    move_by(offset, out);
+    move_by(offset, m.course->ways[index], out);
     out.turn_rad += offset.face_rad;
     if (out.turn_rad != placed_rad) out.turn = about_up(out.turn_rad);
     return out;

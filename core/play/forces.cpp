@@ -53,12 +53,16 @@ void add_forces(const EvaluationContext& m, const Effects& effects, const Pushed
     }
     for (const Spring& spring : effects.springs) add_spring(m, spring, body, seconds, gone, out);
     if (!effects.drag) return;
-    out.drag += std::max(0.0, number(m, effects.drag->rate));
-    if (effects.drag->square) out.drag += std::max(0.0, number(m, *effects.drag->square)) * glm::length(body.velocity);
+    const Vec3 medium = effects.drag->medium ? vector(m, *effects.drag->medium) : Vec3{0.0};
+    double drag = std::max(0.0, number(m, effects.drag->rate));
+    if (effects.drag->square)
+        drag += std::max(0.0, number(m, *effects.drag->square)) * glm::length(body.velocity - medium);
+    out.drag += drag;
+    out.carried += drag * medium;
 }
 
 Vec3 acceleration_with_drag(const Pushed& pushed, const Vec3& other, const Vec3& velocity, double seconds) {
-    const Vec3 all = pushed.acceleration + other;
+    const Vec3 all = pushed.all() + other;
     if (pushed.drag <= 0.0) return all;
     return (all - velocity * pushed.drag) / (1.0 + pushed.drag * seconds * 0.5);
 }

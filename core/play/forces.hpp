@@ -16,9 +16,13 @@ struct PushedBody {
 
 /// What they come to, over the next `seconds`.
 struct Pushed {
-    Vec3 acceleration{0.0};  ///< m/s², drag not among it
+    Vec3 acceleration{0.0};  ///< m/s², nothing of drag among it
     Vec3 torque{0.0};        ///< N m about the middle
     double drag = 0.0;       ///< 1/s of the velocity
+    Vec3 carried{0.0};       ///< m/s², what drag adds because the medium moves
+
+    /// m/s², all but what drag takes from the velocity.
+    Vec3 all() const { return acceleration + carried; }
 };
 
 inline bool has_forces(const Effects& effects) {

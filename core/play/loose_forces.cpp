@@ -37,18 +37,20 @@ bool is_forced(const EvaluationContext& m, std::size_t rigid) {
     if (phase == nullptr || !phase->effects.loose) return false;
     const Effects& effects = phase->effects;
     const bool is_driven = effects.joint && effects.joint->motor;
-    if (!is_driven && !effects.face && effects.springs.empty() && effects.pushes.empty()) return false;
+    const bool is_carried = effects.drag && effects.drag->medium;
+    const bool is_pushed = is_carried || !effects.springs.empty() || !effects.pushes.empty();
+    if (!is_driven && !effects.face && !is_pushed) return false;
     const EvaluationContext own = m.of_fixture(fixture);
     if (is_driven && number(own, *effects.joint->motor) != 0.0) return true;
     const RigidState& loose = m.world.loose[rigid];
     constexpr double about_there_rad = 0.02;
     if (effects.face && std::abs(left_to_face(own, effects, loose.body)) > about_there_rad) return true;
-    if (effects.springs.empty() && effects.pushes.empty()) return false;
+    if (!is_pushed) return false;
     const double mass = loose_kind(m, fixture).mass_kg;
     Pushed pushed;
     add_forces(own, effects, {loose.body.place, loose.body.turn, Vec3{0.0}, Vec3{0.0}, mass}, defaults::loose_step_s,
                pushed);
-    return glm::length(pushed.acceleration - loose.pushed) > defaults::waking_push_mps2 ||
+    return glm::length(pushed.all() - loose.pushed) > defaults::waking_push_mps2 ||
            glm::length(pushed.torque - loose.pushed_turn) > defaults::waking_push_mps2 * mass;
 }
 
@@ -83,7 +85,7 @@ void take_forces(const Rehearsal& r, std::int64_t step, World& world, StepScratc
         Pushed pushed;
         add_forces(m.of_fixture(r.layout.rigid[i].fixture), *effects,
                    {body.place, body.turn, body.velocity, body.spin, thing.kind.mass_kg}, h, pushed);
-        world.loose[i].pushed = pushed.acceleration;
+        world.loose[i].pushed = pushed.all();
         world.loose[i].pushed_turn = pushed.torque;
         work.pushes[i] = acceleration_with_drag(pushed, work.pulls[i], body.velocity, h) - work.pulls[i];
         body.spin += inverse_inertia(thing) * pushed.torque * h;
@@ -130,11 +132,11 @@ bool rests_held(const Rehearsal& r, const EvaluationContext& m, std::vector<Rigi
     for (RigidObject& thing : things) thing.body.asleep = true;
     RigidObject& thing = things[rigid];
     thing.body.asleep = false;
-    thing.gravity += pushed.acceleration;
+    thing.gravity += pushed.all();
     for (int step = 0; step < steps; ++step)
         step_rigid_bodies(*r.course.solids, {}, things, {}, defaults::loose_step_s, scratch, joints);
     if (glm::length(thing.body.velocity) > still_mps || glm::length(thing.body.spin) > still_mps) return false;
-    loose.pushed = pushed.acceleration;
+    loose.pushed = pushed.all();
     loose.pushed_turn = pushed.torque;
     return true;
 }

@@ -247,10 +247,14 @@ void add_to_character(const EvaluationContext& m, const Effects& effects, Forces
     body.velocity = sense_vector(m, Sense::velocity);
     body.mass_kg = std::max(0.001, number(m, m.body().mass));
     const double drag = out.pushed.drag;
+    const Vec3 carried = out.pushed.carried;
     // In the middle of a stretch its place is known ahead.
     const double seconds = m.ahead > 0.0 ? 2.0 * m.ahead : defaults::longest_curved_stretch_s;
     add_forces(m, effects, body, seconds, out.pushed, m.ahead);
-    if (drag > 0.0) out.pushed.drag = drag;
+    if (drag > 0.0) {
+        out.pushed.drag = drag;
+        out.pushed.carried = carried;
+    }
     out.is_pushed = true;
 }
 
@@ -387,7 +391,7 @@ Law motion_law(const EvaluationContext& m, const Forces& f, Actor& actor, double
     }
     const bool vertical_driven = f.drive != nullptr && std::abs(f.drive_direction.z) > vertical_drive;
     // Gravity that points up lifts what stands, too, and so does a push that is stronger than gravity.
-    const double pushed_up = f.is_pushed ? f.pushed.acceleration.z : 0.0;
+    const double pushed_up = f.is_pushed ? f.pushed.all().z : 0.0;
     if ((!actor.body.grounded || f.gravity - pushed_up < 0.0) && !vertical_driven) {
         law.motion.acceleration.z = pushed_up_by(f, actor.body.velocity.z, law) - f.gravity;
         if (f.limit != nullptr) limit_rising(m, *f.limit, actor, law);

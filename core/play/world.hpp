@@ -16,6 +16,7 @@ struct FixtureOffset {
     Vec3 slide{0.0};
     double swing_rad = 0.0;
     double face_rad = 0.0;  ///< about its middle, from where it was placed
+    double way_m = 0.0;     ///< gone along its path
     friend bool operator==(const FixtureOffset&, const FixtureOffset&) = default;
 };
 

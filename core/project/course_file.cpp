@@ -145,6 +145,38 @@ Json write_piece(const Piece& piece) {
     return out;
 }
 
+/// In the fixture's own frame; where it was placed is the first point.
+void read_path(const JsonReader& fixture, FixturePath& out) {
+    Vec3 before{0.0};
+    fixture.each("path", [&](const JsonReader& item) {
+        item.only({"at", "stop"});
+        FixturePath::Point point;
+        point.at = item.vector("at", std::nullopt);
+        point.stops = item.truth("stop", false);
+        if (glm::length(point.at - before) < shortest_path_part_m)
+            item.fail("at", "this is the point before it; two points of a path stand apart");
+        before = point.at;
+        out.points.push_back(point);
+    });
+    out.round = fixture.truth("round", false);
+    if (out.points.size() > most_path_points)
+        fixture.fail("path", fmt::format("a path has at most {} points", most_path_points));
+    if (out.round && out.points.size() < 2)
+        fixture.fail("round", "a round wants two points at least beside where the fixture stands");
+    if (out.round && !out.points.empty() && glm::length(before) < shortest_path_part_m)
+        fixture.fail("path", "a round closes by itself: leave out the last point, it is the first");
+}
+
+Json write_path(const FixturePath& path) {
+    Json out = Json::array();
+    for (const FixturePath::Point& point : path.points) {
+        Json json{{"at", numbers(point.at)}};
+        if (point.stops) json["stop"] = true;
+        out.push_back(std::move(json));
+    }
+    return out;
+}
+
 }  // namespace
 
 tl::expected<CoursePlan, std::string> read_course(std::string_view text, const std::string& path,
@@ -184,13 +216,14 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
     });
     json.each("fixtures", [&](const JsonReader& item) {
         PlacedFixture fixture;
-        item.only({"name", "kind", "position", "turn", "link", "group"});
+        item.only({"name", "kind", "position", "turn", "link", "group", "path", "round"});
         fixture.name = item.text("name");
         fixture.kind = item.text("kind");
         fixture.position = item.vector("position", std::nullopt);
         fixture.turn_deg = item.number("turn", 0.0, -360.0, 360.0);
         fixture.link = item.text("link", "");
         fixture.group = item.text("group", "");
+        read_path(item, fixture.path);
         if (!fixture_names.insert(fixture.name).second)
             item.fail("name", fmt::format("there are two fixtures \"{}\"", fixture.name));
         plan.fixtures.push_back(std::move(fixture));
@@ -237,6 +270,8 @@ std::string write_course(const CoursePlan& plan) {
         if (fixture.turn_deg != 0.0) json["turn"] = number(fixture.turn_deg);
         if (!fixture.link.empty()) json["link"] = fixture.link;
         if (!fixture.group.empty()) json["group"] = fixture.group;
+        if (!fixture.path.points.empty()) json["path"] = write_path(fixture.path);
+        if (fixture.path.round) json["round"] = true;
         return json;
     };
     if (!plan.fixtures.empty()) list("fixtures", plan.fixtures, write_fixture, true);

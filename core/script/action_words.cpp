@@ -142,24 +142,27 @@ constexpr std::array action_table{
                ActionGroup::character,
                false,
                [](Action& a, const Clauses& c) { a.amount = c.value(0); }},
-    ActionInfo{{"emit",
-                "`emit NAME`, `to TAG within L by N along D`",
-                "an event that others can hear with `heard(NAME)`. Alone it is heard by who emits it and by fixtures. "
-                "`to TAG`: by every character and fixture that carries the tag, `within L`: by those no farther away, "
-                "in both cases not by who emits it. `by N` and `along D` come with it, see `amount_of` and `way_of`",
-                "emit boing to catcher within 4 m by 2 along forward",
-                {clause::named(ClauseKind::event, "the event's name"),
-                 {"to", ClauseKind::tag, {}, "the tag of those who hear it"},
-                 clause::may("within", length_type, "within"),
-                 clause::may("by", plain_number, "by"),
-                 clause::may("along", direction_type, "along")}},
-               ActionKind::emit_event,
-               ActionGroup::character,
-               false,
-               [](Action& a, const Clauses& c) {
-                   a.index = c.index(0);
-                   a.emission = {c.maybe_index(1), c.maybe(2), c.maybe(3), c.maybe(4)};
-               }},
+    ActionInfo{
+        {"emit",
+         "`emit NAME`, `to TAG within L by N along D`",
+         "an event that others can hear with `heard(NAME)`. Alone it is heard by who emits it and by fixtures. "
+         "`to TAG`: by every character and fixture that carries the tag, `within L`: by those no farther away, "
+         "in both cases not by who emits it. `answering EVENT`: only by who sent the EVENT that was heard last. `by N` "
+         "and `along D` come with it, see `amount_of` and `way_of`",
+         "emit boing to catcher within 4 m by 2 along forward",
+         {clause::named(ClauseKind::event, "the event's name"),
+          {"to", ClauseKind::tag, {}, "the tag of those who hear it"},
+          clause::may("within", length_type, "within"),
+          clause::may("by", plain_number, "by"),
+          clause::may("along", direction_type, "along"),
+          {"answering", ClauseKind::event, {}, "the event that is answered"}}},
+        ActionKind::emit_event,
+        ActionGroup::character,
+        false,
+        [](Action& a, const Clauses& c) {
+            a.index = c.index(0);
+            a.emission = {c.maybe_index(1), c.maybe(2), c.maybe(3), c.maybe(4), c.maybe_index(5)};
+        }},
     ActionInfo{{"freeze",
                 "`freeze for T`",
                 "the character stands still and its time does too: timers, phases, meters. Then it goes on exactly as "

@@ -59,6 +59,21 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
     return emit_function(expr, scope, out);
 }
 
+/// A fixture that asks for an event is one of those that hear it.
+void Compiler::note_heard(std::int32_t event, const Scope& scope) {
+    if (scope.chain.empty() || !is_fixture(scope)) return;
+    auto& hears = program_.machines[scope.machine].hears;
+    if (std::find(hears.begin(), hears.end(), event) == hears.end()) hears.push_back(event);
+}
+
+/// Of an event that is asked about after it was heard, in Program::news.
+std::int32_t Compiler::news_index(std::int32_t event) {
+    const auto known = std::find(program_.news.begin(), program_.news.end(), event);
+    const auto row = static_cast<std::int32_t>(known - program_.news.begin());
+    if (known == program_.news.end()) program_.news.push_back(event);
+    return row;
+}
+
 /// heard, struck, amount_of, way_of, place_of, sent_by.
 std::optional<Type> Compiler::emit_event_sense(const Expr& expr, const Scope& scope, Emitted& out) {
     const bool two = expr.name == "sent_by";
@@ -74,16 +89,8 @@ std::optional<Type> Compiler::emit_event_sense(const Expr& expr, const Scope& sc
     Instruction in = instruction(sense && sense->type.kind == ValueKind::vector ? Op::sense_vector : Op::sense, *event);
     in.sense = sense ? sense->sense : (two ? Sense::sent_by : Sense::heard);
     if (two) in.detail = tag_index(expr.parts[1].name);
-    const bool in_fixture = !scope.chain.empty() && is_fixture(scope);
-    if (in_fixture && in.sense != Sense::struck) {
-        auto& hears = program_.machines[scope.machine].hears;
-        if (std::find(hears.begin(), hears.end(), *event) == hears.end()) hears.push_back(*event);
-    }
-    if (in.sense != Sense::heard && in.sense != Sense::struck) {
-        const auto known = std::find(program_.news.begin(), program_.news.end(), *event);
-        in.index = static_cast<std::int32_t>(known - program_.news.begin());
-        if (known == program_.news.end()) program_.news.push_back(*event);
-    }
+    if (in.sense != Sense::struck) note_heard(*event, scope);
+    if (in.sense != Sense::heard && in.sense != Sense::struck) in.index = news_index(*event);
     out.constant = false;
     out.code.push_back(in);
     return sense ? sense->type : truth_type;

@@ -58,9 +58,26 @@ Action Compiler::compile_action(const syntax::Action& action, const Scope& scope
     out.range = action.range;
     info.take(out, compile_clauses(info, action, scope));
     if (action.when) out.when = value(*action.when, scope, truth_type, "when");
+    if (action.group_when) out.group_when = value(*action.group_when, scope, truth_type, "when");
+    out.group = static_cast<std::uint32_t>(action.group);
+    if (const auto answered = out.emission.answers) out.emission.answers = answered_news(action, *answered, scope);
     if (info.fixtures_only && !is_fixture(scope))
         report(action.range, "only a fixture can do this", "it speaks of the fixture itself");
     return out;
+}
+
+/// The event that an emission answers is one that can be heard.
+std::optional<std::int32_t> Compiler::answered_news(const syntax::Action& action, std::int32_t event,
+                                                    const Scope& scope) {
+    const std::string& name = action.clauses.back().name.text;
+    if (event < 0) {
+        const std::string near = near_name(name, program_.events);
+        report(action.clauses.back().name.range, fmt::format("nothing emits {}", name),
+               near.empty() ? "add emit NAME somewhere" : fmt::format("did you mean {}?", near));
+        return std::nullopt;
+    }
+    note_heard(event, scope);
+    return news_index(event);
 }
 
 void Compiler::compile_accents(const std::vector<syntax::Accent>& accents, const Scope& scope, Effects& out) {

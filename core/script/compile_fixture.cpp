@@ -203,8 +203,9 @@ void Compiler::check_fixture(Machine& machine) {
     for (Phase& phase : machine.phases) {
         const Effects& e = phase.effects;
         if (phase.cut) report(phase.range, "a fixture can't be cut", "only moves cut each other");
-        if (e.stays && (e.slide || e.swing))
-            report(phase.range, "what stays doesn't slide or swing in the same phase", "leave out one of them");
+        if (e.stays && (e.slide || e.swing || e.follow))
+            report(phase.range, "what stays doesn't slide, swing or follow its path in the same phase",
+                   "leave out one of them");
         check_loose(machine, phase);
         check_placed(phase);
         if (e.dial_boosts.empty() && std::any_of(phase.transitions.begin(), phase.transitions.end(),
@@ -252,6 +253,8 @@ void Compiler::check_loose(const Machine& machine, const Phase& phase) {
         report(phase.range, "what is loose faces something only while it is upright", "add upright, or leave face out");
     if (e.face_rate && !e.loose)
         report(phase.range, "at says how fast something loose turns to face", "give the phase a time instead");
+    if (e.follow && e.follow->folded < 0)
+        report(e.follow->range, "the speed along a path can't change on the way", "use a dial or a number");
     const bool held = e.joint || e.tether || e.upright;
     if ((held || e.drag || !e.pushes.empty() || !e.springs.empty()) && !e.loose)
         report(phase.range, "push, spring, drag, upright, hinge, slider and tied act on what is loose",
@@ -271,8 +274,9 @@ void Compiler::check_loose(const Machine& machine, const Phase& phase) {
     if (e.face && !e.loose)
         report(phase.range, "what can be loose faces something only while it is loose and upright",
                "leave face out here");
-    if (e.slide || e.swing || e.stays)
-        report(phase.range, "what can be loose doesn't slide or swing", "leave mass out, or let a phase carry it");
+    if (e.slide || e.swing || e.stays || e.follow)
+        report(phase.range, "what can be loose doesn't slide, swing or follow a path",
+               "leave mass out, or let a phase carry it");
     const bool hands = std::any_of(program_.bodies.begin(), program_.bodies.end(),
                                    [](const BodyInfo& body) { return body.hands.has_value(); });
     if (e.in_hand && !hands)

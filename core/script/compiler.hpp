@@ -87,6 +87,9 @@ class Compiler {
     void dial_of_other_unit(const syntax::Expr& use, const DialInfo& dial, Type wanted, std::string_view who);
     bool wants(const syntax::Expr& expr, std::optional<Type> got, Type wanted, std::string_view who);
     std::optional<std::int32_t> event_index(const std::string& name) const;
+    void note_heard(std::int32_t event, const Scope& scope);
+    std::int32_t news_index(std::int32_t event);
+    std::optional<std::int32_t> answered_news(const syntax::Action& action, std::int32_t event, const Scope& scope);
 
     Expression finish(Emitted emitted, Type type, SourceRange range);
     Expression value(const syntax::Expr& expr, const Scope& scope, Type wanted, std::string_view who);

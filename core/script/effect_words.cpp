@@ -192,15 +192,16 @@ constexpr std::array effect_table{
     EffectInfo{
         {"drag",
          "`drag R`",
-         "velocity fades at R of itself (1/s); `square S` adds S times the speed (1/m). What is loose turns ever "
-         "less, too",
-         "drag 0.5 /s square 0.02 /m",
-         {clause::first(rate_type, "drag"), clause::may("square", per_length_type, "square")}},
+         "velocity fades at R of itself (1/s); `square S` adds S times the speed (1/m). `towards V`: it comes to the "
+         "velocity V instead of rest, as in a stream or wind. What is loose turns ever less, too",
+         "drag 0.5 /s square 0.02 /m towards forward * 3 m/s",
+         {clause::first(rate_type, "drag"), clause::may("square", per_length_type, "square"),
+          clause::may("towards", velocity_type, "towards")}},
         EffectGroup::character,
         anywhere,
         false,
         [](Effects& e, const Clauses& c) {
-            e.drag = Drag{c.value(0), c.maybe(1)};
+            e.drag = Drag{c.value(0), c.maybe(1), c.maybe(2)};
         }},
     EffectInfo{
         {"capsule",
@@ -313,6 +314,17 @@ constexpr std::array effect_table{
                    e.swing = c.value(0);
                    e.swing_eased = c.said(1);
                }},
+    EffectInfo{
+        {"follow path",
+         "`follow path at V`",
+         "it goes along the path that the course gives it, at V, to the next stop and no further: see `at_stop`. "
+         "A phase that doesn't say it leaves it where it is on its path. V doesn't change on the way",
+         "follow path at 2 m/s",
+         {clause::needs("at", speed_type, "follow path at", "behind follow path")}},
+        EffectGroup::fixture,
+        StatementPlace::fixture_phase,
+        false,
+        [](Effects& e, const Clauses& c) { e.follow = c.value(0); }},
     EffectInfo{{"stays",
                 "`stays`",
                 "it stands still where it was when the phase began, halfway through a slide or swing, too",

@@ -46,7 +46,8 @@ struct Emission {
     std::optional<Expression> within;  ///< m, round the middle of who emits it
     std::optional<Expression> amount;
     std::optional<Expression> way;
-    bool has_receivers() const { return to || within; }
+    std::optional<std::int32_t> answers;  ///< in Program::news: only who sent that one hears it
+    bool has_receivers() const { return to || within || answers; }
 };
 
 struct Action {
@@ -59,6 +60,9 @@ struct Action {
     Expression amount;
     Emission emission;               ///< of emit_event
     std::optional<Expression> when;  ///< done only when it holds
+    /// Of the first one in brackets: it and those behind it, `group` altogether, are done only when this holds.
+    std::optional<Expression> group_when;
+    std::uint32_t group = 0;
     SourceRange range;
 };
 
@@ -125,6 +129,7 @@ struct Push {
 struct Drag {
     Expression rate;                     ///< 1/s
     std::optional<Expression> square{};  ///< 1/m
+    std::optional<Expression> medium{};  ///< m/s, a velocity: what it comes to
 };
 
 /// A spring from the body to a point. Without a length it pulls all the way.
@@ -210,7 +215,8 @@ struct Effects {
     std::optional<Expression> swing;                 ///< about its hinge
     bool slide_eased = false;                        ///< beginning and ending at rest
     bool swing_eased = false;
-    bool stays = false;  ///< where it was when the phase began
+    bool stays = false;                ///< where it was when the phase began
+    std::optional<Expression> follow;  ///< m/s along its path; nothing: it stays where it is on it
     std::optional<Expression> seen_through;
     std::string say;       ///< words over it
     bool loose = false;    ///< it falls and can be pushed

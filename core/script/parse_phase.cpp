@@ -103,12 +103,35 @@ std::vector<syntax::Action> Parser::actions() {
     std::vector<syntax::Action> out;
     bool remembering = false;
     do {
-        syntax::Action read = action(remembering);
-        remembering = read.row == action_row(ActionKind::remember);
-        if (!failed_ && accept("when")) read.when = expression();
-        if (!failed_) out.push_back(std::move(read));
+        if (accept("(")) {
+            action_group(out);
+            remembering = false;
+        } else {
+            one_action(out, remembering);
+        }
     } while (!failed_ && accept(","));
     return out;
+}
+
+void Parser::one_action(std::vector<syntax::Action>& out, bool& remembering) {
+    syntax::Action read = action(remembering);
+    remembering = read.row == action_row(ActionKind::remember);
+    if (!failed_ && accept("when")) read.when = expression();
+    if (!failed_) out.push_back(std::move(read));
+}
+
+/// Behind the opening bracket: several acts with one condition.
+void Parser::action_group(std::vector<syntax::Action>& out) {
+    const std::size_t first = out.size();
+    bool remembering = false;
+    do one_action(out, remembering);
+    while (!failed_ && accept(","));
+    expect(")", "behind the acts in brackets");
+    expect("when", "behind the brackets: what all of these acts depend on");
+    syntax::Expr when = expression();
+    if (failed_) return;
+    out[first].group_when = std::move(when);
+    out[first].group = out.size() - first;
 }
 
 syntax::CutRights Parser::cut_rights() {

@@ -89,6 +89,8 @@ class Parser {
     syntax::Block trigger_block();
     syntax::Transition transition();
     std::vector<syntax::Action> actions();
+    void one_action(std::vector<syntax::Action>& out, bool& remembering);
+    void action_group(std::vector<syntax::Action>& out);
     syntax::Action action(bool after_remember);
     bool counter_action(syntax::Action& out);
 

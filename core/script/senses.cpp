@@ -72,6 +72,11 @@ constexpr std::array of_fixture{
     SenseInfo{"blocked", Sense::blocked, truth, "the body stands where it is"},
     SenseInfo{"clear", Sense::clear, truth, "nobody stands where it is at rest"},
     SenseInfo{"in_sight", Sense::in_sight, truth, "no piece of the course stands between its middle and the body's"},
+    SenseInfo{"at_stop", Sense::at_stop, truth,
+              "it stands at a stop of its path; where it follows it: it has come to the next one"},
+    SenseInfo{"stop_number", Sense::stop_number, number(d::none),
+              "which stop of its path it stands at or has left last; 0 is where it was placed"},
+    SenseInfo{"path_ahead", Sense::path_ahead, vector(d::none), "along its path, the way it goes on"},
     SenseInfo{"own_place", Sense::own_place, vector(d::length), "the middle of its underside, at rest"},
     SenseInfo{"own_front", Sense::own_front, vector(d::none), "where it faces: along its length"},
     SenseInfo{"link_place", Sense::link_place, vector(d::length), "where one comes out at what it is linked to"},
@@ -257,6 +262,7 @@ bool varies_between_instants(Sense sense) {
         case Sense::probe_slope:
         case Sense::own_place:
         case Sense::own_front:
+        case Sense::path_ahead:
         case Sense::own_middle:
         case Sense::own_velocity:
         case Sense::own_speed:

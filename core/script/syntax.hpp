@@ -129,6 +129,9 @@ struct Statement {
     std::size_t row = 0;
     std::vector<Clause> clauses;  ///< in the order of the row's
     std::optional<Expr> when;     ///< acts: done only when it holds
+    /// Of the first act in brackets: it and those behind it, `group` altogether, are done only when this holds.
+    std::optional<Expr> group_when;
+    std::size_t group = 0;
     SourceRange range;
 };
 using Effect = Statement;

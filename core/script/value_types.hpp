@@ -22,6 +22,7 @@ inline constexpr Type torque_type{ValueKind::number, dimensions::torque};
 inline constexpr Type turn_rate_type{ValueKind::number, dimensions::turn_rate};
 inline constexpr Type per_length_type{ValueKind::number, dimensions::per_length};
 inline constexpr Type direction_type{ValueKind::vector, {}};
+inline constexpr Type velocity_type{ValueKind::vector, dimensions::speed};
 inline constexpr Type point_type{ValueKind::vector, dimensions::length};
 
 }  // namespace leap

@@ -20,7 +20,10 @@ Course build_course(CoursePlan plan) {
 
 Course course_in(CoursePlan plan, std::shared_ptr<const SolidSource> solids) {
     Volumes volumes(plan.pieces);
-    return {std::move(plan), std::move(solids), std::move(volumes)};
+    std::vector<FixtureWay> ways;
+    ways.reserve(plan.fixtures.size());
+    for (const PlacedFixture& fixture : plan.fixtures) ways.push_back(way_of(fixture.path));
+    return {std::move(plan), std::move(solids), std::move(ways), std::move(volumes)};
 }
 
 bool is_of_kind(const Course& course, const Surface& surface, std::string_view kind) {

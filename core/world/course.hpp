@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/world/fixture_way.hpp"
 #include "core/world/piece.hpp"
 #include "core/world/solid_source.hpp"
 #include "core/world/volume.hpp"
@@ -40,6 +41,7 @@ struct PlacedFixture {
     double turn_deg = 0.0;  ///< where it faces: 0 along x, 90 along y
     std::string link;       ///< the name of another fixture, or nothing
     std::string group{};
+    FixturePath path{};
     friend bool operator==(const PlacedFixture&, const PlacedFixture&) = default;
 };
 
@@ -58,6 +60,7 @@ struct CoursePlan {
 struct Course {
     CoursePlan plan;  ///< its places, targets and fixtures; collision knows nothing of its pieces
     std::shared_ptr<const SolidSource> solids;  ///< never null once built
+    std::vector<FixtureWay> ways{};             ///< by fixture of the plan
     Volumes volumes{};                          ///< of the plan's pieces that aren't solid
 };
 

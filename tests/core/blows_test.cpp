@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/readings/quantity.hpp"
+#include "core/script/compile.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::blows_test {
@@ -265,6 +266,52 @@ TEST(BlowMessages, SayWhatIsMissing) {
     EXPECT_NE(of("move a on hit { phase b { end when struck(jab) } }").find("nothing emits jab"), std::string::npos);
     EXPECT_NE(of("move a on hit { phase b { start: freeze for 3 m  end } }").find("freeze for wants s"),
               std::string::npos);
+}
+
+TEST_P(Blows, AnAnswerReachesWhoAskedAndNobodyElse) {
+    CoursePlan plan = ring(4);
+    plan.fixtures.push_back(placed("gong", "gong", {2, 3, 0}));
+    const Scene scene(fighters + R"(
+counter thanked in 0..99
+move shout on hit { phase a for 0.1 s { start: emit call within 30 m by 3 } }
+move glad on heard(thanks) { phase a for 0.1 s { start: thanked = amount_of(thanks) } }
+fixture gong {
+  box 0.4 m, 1 m, 1 m
+  phase hangs { on heard(call): emit thanks answering call by amount_of(call) + 1 }
+}
+)",
+                      plan);
+    TapeMaker shouts(2);
+    TapeMaker quiet(2);
+    const Played run = test::play(
+        scene, together({{"pip", "start", quiet}, {"wick", "other", shouts.hold("hit", 0.5, 0.1)}}), GetParam());
+    EXPECT_EQ(run.state.actors[0].counters[0].value, 0.0);
+    EXPECT_EQ(run.state.actors[1].counters[0].value, 4.0);
+}
+
+TEST_P(Blows, CharactersAnswerEachOther) {
+    const Scene scene(fighters + R"(
+counter met in 0..99
+move wave on hit { phase a for 0.1 s { start: emit hail to friend within 30 m } }
+move wave_back on heard(hail) { phase a for 0.1 s { start: emit hailed answering hail } }
+move glad on heard(hailed) { phase a for 0.1 s { start: met + 1 } }
+)",
+                      ring(4));
+    TapeMaker waves(2);
+    TapeMaker quiet(2);
+    const Played run = test::play(
+        scene, together({{"pip", "start", waves.hold("hit", 0.5, 0.1)}, {"wick", "other", quiet}}), GetParam());
+    EXPECT_EQ(run.state.actors[0].counters[0].value, 1.0);
+    EXPECT_EQ(run.state.actors[1].counters[0].value, 0.0);
+}
+
+TEST(Answers, ToWhatNobodyEmitsIsAMistake) {
+    const CompileOutput out = compile_text(fighters +
+                                           "move act on hit { phase a { start: emit thanks answering calls "
+                                           "end } }\nmove other on jump { phase a { start: emit call end } }\n");
+    ASSERT_EQ(out.diagnostics.size(), 1U);
+    EXPECT_EQ(out.diagnostics[0].message, "nothing emits calls");
+    EXPECT_EQ(out.diagnostics[0].hint, "did you mean call?");
 }
 
 }  // namespace

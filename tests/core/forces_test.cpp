@@ -76,6 +76,36 @@ TEST(LooseForces, DragComesToItsTerminalSpeed) {
     EXPECT_NEAR(stiff.place.z, 100.3, 0.01) << "however stiff, it doesn't swing about its end";
 }
 
+TEST(LooseForces, DragInAStreamComesToItsSpeed) {
+    for (const int rate : {30, 120, 480}) {
+        const double k = 0.5;
+        const double t = 3.0;
+        const Played run = ball("gravity 0 m/s^2 drag 0.5 /s towards own_front * 4 m/s", t, rate);
+        const RigidBody& body = run.state.loose[0].body;
+        EXPECT_NEAR(body.velocity.x, 4.0 * (1.0 - std::exp(-k * t)), 1e-4 * 4.0) << rate;
+        EXPECT_NEAR(body.place.x, 4.0 * (t - (1.0 - std::exp(-k * t)) / k), 1e-3) << rate;
+    }
+    // The square goes by the speed against the stream: v' = c (V - v)^2, from rest V - v = V / (1 + c V t).
+    const RigidBody square =
+        ball("gravity 0 m/s^2 drag 0 /s square 0.2 /m towards own_front * 4 m/s", 3.0).state.loose[0].body;
+    EXPECT_NEAR(square.velocity.x, 4.0 - 4.0 / (1.0 + 0.2 * 4.0 * 3.0), 2e-3);
+}
+
+TEST(LooseForces, WhatLiesInAStreamIsTakenAlong) {
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {{"ball", "ball", {0, 0, 0}, 0, {}}};
+    const auto gone = [&](const char* drag) {
+        const Scene scene(std::string(bare_body) +
+                              "fixture ball { sphere radius 0.3 m mass 10 kg phase rests for 3 s { loose go floats } "
+                              "phase floats { loose " +
+                              drag + " } }\n",
+                          plan);
+        return play(scene, TapeMaker(6.0)).state.loose[0].body.place.x;
+    };
+    EXPECT_NEAR(gone("drag 0.5 /s"), 0.0, 1e-6);
+    EXPECT_GT(gone("drag 0.5 /s towards own_front * 4 m/s"), 3.0);
+}
+
 TEST(LooseForces, ASpringKeepsAmplitudeAndPeriod) {
     // 10 kg on 250 N/m: 5 rad/s. It hangs 0.3 m below the point it swings about, beginning at 1 m.
     for (const int rate : {30, 480}) {
@@ -194,6 +224,15 @@ TEST(CharacterForces, DragInTheAirFadesAndFallsAsInClosedForm) {
         const Played run = flier("drag 0.8 /s", 2.0, rate, 20.0);
         const double speed = 25.0 * (1.0 - std::exp(-1.6));
         EXPECT_NEAR(-run.state.actors[0].body.velocity.z, speed, 1e-4 * speed) << rate;
+    }
+}
+
+TEST(CharacterForces, AStreamCarriesWhoSwimsInIt) {
+    for (const int rate : {30, 60, 120, 240, 480}) {
+        const Played run = flier("drag 0.8 /s towards forward * 2 m/s + up * 1 m/s", 2.0, rate);
+        const double share = 1.0 - std::exp(-1.6);
+        EXPECT_NEAR(run.state.actors[0].body.velocity.x, 2.0 * share, 1e-3) << rate;
+        EXPECT_NEAR(run.state.actors[0].body.velocity.z, share, 1e-3) << rate;
     }
 }
 

@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: MIT
+#include <gtest/gtest.h>
+
 #include <cmath>
 #include <numbers>
 #include <random>
@@ -6,6 +8,8 @@
 #include "core/defaults.hpp"
 #include "core/rigid/rigid_step.hpp"
 #include "core/world/closest_point.hpp"
+#include "tests/core/support.hpp"
+#include "core/world/course.hpp"
 
 namespace leap::loose_bodies_test {
 namespace {

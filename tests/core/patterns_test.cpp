@@ -69,7 +69,7 @@ TEST(PatternPage, EveryExampleIsLaidOut) {
         EXPECT_EQ(format(example), example);
         at = end + 3;
     }
-    EXPECT_EQ(count, 18);
+    EXPECT_EQ(count, 19);
 }
 
 TEST_P(Patterns, ABouncePadThrowsFourMetresHigh) {
@@ -129,6 +129,22 @@ TEST_P(Patterns, ThePlatformStopsAboveAndBelowAndCarries) {
     EXPECT_NEAR(feet(3.0), 3.2, 2e-3);
     EXPECT_NEAR(feet(4.25), 1.7, 2e-3);
     EXPECT_NEAR(feet(5.5), 0.2, 2e-3);
+}
+
+TEST_P(Patterns, TheFerryWaitsAtEveryStop) {
+    CoursePlan plan = test::flat_plan();
+    plan.places[0].position = {0, 0, 0.4};
+    plan.fixtures = {placed("ferry", {0, 0, 0})};
+    plan.fixtures[0].path.points = {{{4, 0, 0}, true}, {{4, 6, 0}, false}};
+    const Scene scene(pattern("Ferry"), plan);
+    const Trace trace = scene.run(TapeMaker(11), GetParam());
+    const auto feet = [&](double time) { return position_at(trace.tracks[0], time); };
+    // 1 s, 4 m in 2 s, 1 s, 6 m in 3 s, 1 s, and back.
+    EXPECT_NEAR(glm::length(feet(2.0) - Vec3(2, 0, 0.4)), 0.0, 2e-3);
+    EXPECT_NEAR(glm::length(feet(3.5) - Vec3(4, 0, 0.4)), 0.0, 2e-3);
+    EXPECT_NEAR(glm::length(feet(5.0) - Vec3(4, 2, 0.4)), 0.0, 2e-3);
+    EXPECT_NEAR(glm::length(feet(7.5) - Vec3(4, 6, 0.4)), 0.0, 2e-3);
+    EXPECT_NEAR(glm::length(feet(10.0) - Vec3(4, 2, 0.4)), 0.0, 2e-3);
 }
 
 TEST_P(Patterns, TheGuardGoesForthAndBackAndCallsToWhomItSees) {
