@@ -55,6 +55,14 @@ class Check {
             say(fmt::format("{} is held by its link, and it has none; draw a line from it to another fixture",
                             kind->name));
         if (on_link && placed.link == placed.name) say("it can't be held by itself; link it to another fixture");
+        const bool follows = std::any_of(kind->phases.begin(), kind->phases.end(),
+                                         [](const Phase& phase) { return phase.effects.follow.has_value(); });
+        if (follows && placed.path.points.empty())
+            say(fmt::format("{} follows a path, and the course gives it none; draw one from its path handle",
+                            kind->name));
+        if (!follows && !placed.path.points.empty())
+            say(fmt::format("it has a path, and no phase of {} follows it; say follow path at 2 m/s in one",
+                            kind->name));
         if (kind->fixture->focus && number(m, kind->fixture->focus->reach) < actor.radius)
             say(
                 fmt::format("its focus reaches {:.2f} m, which lies inside the body that stands at it ({:.2f} m); "

@@ -147,24 +147,13 @@ Json write_piece(const Piece& piece) {
 
 /// In the fixture's own frame; where it was placed is the first point.
 void read_path(const JsonReader& fixture, FixturePath& out) {
-    Vec3 before{0.0};
     fixture.each("path", [&](const JsonReader& item) {
         item.only({"at", "stop"});
-        FixturePath::Point point;
-        point.at = item.vector("at", std::nullopt);
-        point.stops = item.truth("stop", false);
-        if (glm::length(point.at - before) < shortest_path_part_m)
-            item.fail("at", "this is the point before it; two points of a path stand apart");
-        before = point.at;
-        out.points.push_back(point);
+        out.points.push_back({item.vector("at", std::nullopt), item.truth("stop", false)});
     });
     out.round = fixture.truth("round", false);
-    if (out.points.size() > most_path_points)
-        fixture.fail("path", fmt::format("a path has at most {} points", most_path_points));
-    if (out.round && out.points.size() < 2)
-        fixture.fail("round", "a round wants two points at least beside where the fixture stands");
-    if (out.round && !out.points.empty() && glm::length(before) < shortest_path_part_m)
-        fixture.fail("path", "a round closes by itself: leave out the last point, it is the first");
+    if (const auto problem = path_problem(out))
+        fixture.fail(problem->point ? fmt::format("path[{}].at", *problem->point) : "path", problem->text);
 }
 
 Json write_path(const FixturePath& path) {

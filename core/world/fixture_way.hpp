@@ -3,6 +3,7 @@
 
 #include <cstddef>
 #include <optional>
+#include <string>
 #include <vector>
 
 #include "core/units/vector.hpp"
@@ -26,6 +27,14 @@ struct FixturePath {
 /// Nearer to each other than this (m) two points of a path that follow one another are one.
 inline constexpr double shortest_path_part_m = 1e-3;
 inline constexpr std::size_t most_path_points = 1000;
+inline constexpr std::size_t fewest_points_of_round = 2;
+
+/// What is wrong with a path, and at which point, when it is about one.
+struct PathProblem {
+    std::optional<std::size_t> point;
+    std::string text;
+};
+std::optional<PathProblem> path_problem(const FixturePath& path);
 
 /// The same as one round that begins anew at its end; there and back is a round, too. How far a fixture has gone along
 /// it counts from where it was placed, 0 m up to length(), which is 0 m again.

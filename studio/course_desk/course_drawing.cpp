@@ -7,6 +7,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/world/path_edit.hpp"
 #include "core/world/query.hpp"
 
 namespace leap::studio {
@@ -78,6 +79,8 @@ void CourseDrawing::fit() {
             bounds.add(Vec3{corner.x, corner.y, box.bottom()});
             bounds.add(Vec3{corner.x, corner.y, box.top()});
         }
+        if (item.kind == ItemKind::fixture)
+            for (const Vec3& place : path_places(plan.fixtures[item.index])) bounds.add(place);
     }
     if (!editor_.selected().empty()) {  // with its surroundings
         bounds.add(bounds.low - Vec3{6, 6, 2});
@@ -206,6 +209,7 @@ std::vector<CourseDrawing::Handle> CourseDrawing::handles() const {
         if (along >= 0)
             for (const int sign : {-1, 1}) out.push_back({Handle::Kind::side, at(side(along, sign)), along, sign});
     }
+    add_path_handles(*item, out);
     if (seen_ != Seen::above) return out;
     const Vec2 front = ahead * (box.half.x + turn_handle_px / scale_);
     out.push_back({Handle::Kind::turn, at(box.center + Vec3{front.x, front.y, 0.0})});
@@ -262,7 +266,7 @@ void CourseDrawing::begin_press(const QPointF& point, Qt::KeyboardModifiers modi
         drag_ = Drag::measure;
         return;
     }
-    if (armed()) return;
+    if (armed() || take_path_point_out(point, modifiers)) return;
     for (const Handle& handle : handles()) {
         if (!is_near(handle.at, point)) continue;
         handle_ = handle;
@@ -335,6 +339,8 @@ void CourseDrawing::drag_handle(const QPointF& point) {
         update();
         return;
     }
+    if (handle_.kind == Handle::Kind::path_point || handle_.kind == Handle::Kind::path_end)
+        return drag_path(item, point);
     if (handle_.kind == Handle::Kind::turn) {
         editor_.drag([&](CoursePlan& plan) {
             const ItemBox before = item_box(plan, item, editor_.halves());
@@ -380,7 +386,8 @@ void CourseDrawing::end_press(const QPointF& point, Qt::KeyboardModifiers modifi
     if (drag_ == Drag::handle) {
         const CourseItem from = editor_.selected().front();
         const bool links = handle_.kind == Handle::Kind::link;
-        editor_.end_drag(handle_.kind == Handle::Kind::turn ? tr("Turn") : tr("Size"));
+        const bool path = handle_.kind == Handle::Kind::path_point || handle_.kind == Handle::Kind::path_end;
+        editor_.end_drag(handle_.kind == Handle::Kind::turn ? tr("Turn") : (path ? tr("Path") : tr("Size")));
         const auto to = item_at(point);
         if (links && to && to->kind == ItemKind::fixture) editor_.link(from, *to);
     }

@@ -36,14 +36,16 @@ class CourseDrawing : public QWidget {
     /// What stands at a place of the drawing; the highest, fixtures before pieces.
     std::optional<CourseItem> item_at(const QPointF& point) const;
     QPolygonF outline(const CourseItem& item) const;
-    /// A handle to drag: "side 0 +", "corner", "turn", "link"; for tests and the mouse alike.
+    /// A handle to drag: "side 0 +", "corner", "turn", "link", a point of a path; for tests and the mouse alike.
     struct Handle {
-        enum class Kind { side, corner, turn, link } kind = Kind::side;
+        enum class Kind { side, corner, turn, link, path_point, path_end } kind = Kind::side;
         QPointF at;
         int axis = 0;  ///< of the piece: 0 length, 1 width, 2 height
         int sign = 1;
         int other_axis = -1;  ///< corners
         int other_sign = 1;
+        std::size_t point = 0;  ///< of a fixture's path
+        bool stops = false;     ///< it is one of its stops
     };
     std::vector<Handle> handles() const;
 
@@ -56,6 +58,7 @@ class CourseDrawing : public QWidget {
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
@@ -71,6 +74,12 @@ class CourseDrawing : public QWidget {
     void drag_to(const QPointF& point);
     void drag_handle(const QPointF& point);
     void end_press(const QPointF& point, Qt::KeyboardModifiers modifiers);
+
+    // course_path.cpp
+    void add_path_handles(const CourseItem& item, std::vector<Handle>& out) const;
+    void drag_path(const CourseItem& item, const QPointF& point);
+    bool take_path_point_out(const QPointF& point, Qt::KeyboardModifiers modifiers);
+    void paint_fixture_paths(QPainter& painter) const;
 
     // course_paint.cpp
     void paint_grid(QPainter& painter) const;

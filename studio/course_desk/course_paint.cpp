@@ -421,6 +421,21 @@ void CourseDrawing::paint_selection(QPainter& painter) const {
             case Handle::Kind::side:
             case Handle::Kind::corner: painter.drawRect(QRectF(handle.at.x() - 4, handle.at.y() - 4, 8, 8)); break;
             case Handle::Kind::turn: painter.drawEllipse(handle.at, 5, 5); break;
+            case Handle::Kind::path_point:
+                painter.drawEllipse(handle.at, 6, 6);
+                if (!handle.stops) break;
+                painter.setBrush(palette::now);
+                painter.drawEllipse(handle.at, 2.5, 2.5);
+                painter.setBrush(palette::sheet);
+                break;
+            case Handle::Kind::path_end:
+                painter.drawEllipse(handle.at, 5, 5);
+                painter.drawLine(handle.at - QPointF(3, 0), handle.at + QPointF(3, 0));
+                painter.drawLine(handle.at - QPointF(0, 3), handle.at + QPointF(0, 3));
+                label(painter, handle.at + QPointF(10, 4), tr("path"), palette::quiet);
+                painter.setBrush(palette::sheet);
+                painter.setPen(QPen(palette::now, 1.4));
+                break;
             case Handle::Kind::link: {
                 painter.drawEllipse(handle.at, 5, 5);
                 painter.setPen(QPen(palette::ink, 1.2, Qt::DotLine));
@@ -473,6 +488,7 @@ void CourseDrawing::paintEvent(QPaintEvent*) {
         return;
     }
     paint_items(painter);
+    paint_fixture_paths(painter);
     paint_links(painter);
     paint_paths(painter);
     paint_reach(painter);

@@ -7,6 +7,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/fixture_check.hpp"
+#include "core/world/path_edit.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/flow_layout.hpp"
 #include "studio/shared/palette.hpp"
@@ -295,6 +296,17 @@ void CourseSheet::fill_fields() {
                   editor_.edit(tr("Link"), [&](CoursePlan& next) { next.fixtures[i].link = name; });
                   return QString();
               });
+    add_field(
+        tr("path"), to_qt(path_text(fixture.path)),
+        tr("Points that its phases may follow, ahead, to its left and up from where it stands, in metres: 6, 0, 0 "
+           "stop; 6, 4, 0. With round at the end it goes on to where it stands.\nOn the plan: drag them, a double "
+           "click makes one a stop, Ctrl and a click takes it out."),
+        [this, i](const QString& typed) {
+            const auto path = read_path_text(typed.toStdString());
+            if (!path) return to_qt(path.error());
+            editor_.edit(tr("Path"), [&](CoursePlan& next) { next.fixtures[i].path = *path; });
+            return QString();
+        });
 }
 
 void CourseSheet::refresh() {

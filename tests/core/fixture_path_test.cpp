@@ -5,8 +5,10 @@
 #include <fmt/format.h>
 #include <gtest/gtest.h>
 
+#include "core/play/fixture_check.hpp"
 #include "core/project/course_file.hpp"
 #include "core/script/compile.hpp"
+#include "core/world/path_edit.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::fixture_path_test {
@@ -183,12 +185,65 @@ TEST(FixturePaths, OfACourseThatCantBeMeantAreToldWithTheirPlace) {
     EXPECT_NE(message(R"("path": [{"at": [4, 0, 0]}], "round": true)").find("two points"), std::string::npos);
     EXPECT_NE(message(R"("path": [{"at": [4, 0, 0]}, {"at": [0, 0, 0]}], "round": true)").find("closes by itself"),
               std::string::npos);
+    EXPECT_NE(message(R"("round": true)").find("two points"), std::string::npos);
     EXPECT_NE(message(R"("path": [{"stop": true}])").find("at"), std::string::npos);
     EXPECT_NE(message(R"("path": 3)").find("must be a list"), std::string::npos);
     std::string many;
     for (std::size_t i = 1; i <= most_path_points + 1; ++i)
         many += fmt::format("{}{{\"at\": [{}, 0, 0]}}", i == 1 ? "" : ", ", i);
     EXPECT_NE(message("\"path\": [" + many + "]").find("at most 1000 points"), std::string::npos);
+}
+
+TEST(FixturePaths, ThatAreMissingOrOfNoUseAreTold) {
+    const auto warnings = [](const char* phase, const FixturePath& path) {
+        CoursePlan plan = test::flat_plan();
+        plan.fixtures = {raft_on(path)};
+        const Scene scene(std::string(bare_body) + "fixture raft { box 1 m, 1 m, 1 m phase p { " + phase + " } }\n",
+                          plan);
+        std::string all;
+        for (const FixtureWarning& each : fixture_warnings(scene.program, scene.tuning, plan)) all += each.text;
+        return all;
+    };
+    EXPECT_EQ(warnings("follow path at 2 m/s", bend), "");
+    EXPECT_NE(warnings("follow path at 2 m/s", {}).find("gives it none"), std::string::npos);
+    EXPECT_NE(warnings("solid", bend).find("no phase of raft follows it"), std::string::npos);
+}
+
+TEST(PathEdits, MoveAddRemoveAndStopInTheWorldsFrame) {
+    PlacedFixture raft = raft_on({}, 90.0);
+    raft.position = {10, 0, 0};
+    EXPECT_EQ(path_places(raft).size(), 1U);
+    EXPECT_TRUE(add_path_point(raft, {10, 5, 0}));
+    EXPECT_EQ(raft.path.points[0].at, Vec3(5, 0, 0)) << "ahead of it";
+    EXPECT_TRUE(add_path_point(raft, {6, 5, 0}));
+    EXPECT_EQ(raft.path.points[1].at, Vec3(5, 4, 0)) << "and to its left";
+    EXPECT_EQ(path_places(raft)[2], Vec3(6, 5, 0));
+    EXPECT_FALSE(add_path_point(raft, {6, 5, 0}));
+    EXPECT_TRUE(move_path_point(raft, 1, {6, 5, 2}));
+    EXPECT_FALSE(move_path_point(raft, 0, {10, 0, 0})) << "onto where it stands";
+    EXPECT_FALSE(move_path_point(raft, 7, {1, 1, 1}));
+    toggle_path_stop(raft, 0);
+    EXPECT_TRUE(raft.path.points[0].stops);
+    raft.path.round = true;
+    EXPECT_TRUE(remove_path_point(raft, 0));
+    EXPECT_EQ(raft.path.points.size(), 1U);
+    EXPECT_FALSE(raft.path.round) << "one point is no round";
+    EXPECT_TRUE(remove_path_point(raft, 0));
+    EXPECT_TRUE(raft.path.points.empty());
+}
+
+TEST(PathEdits, AreReadAndWrittenAsOneLine) {
+    FixturePath round = bend;
+    round.round = true;
+    round.points[0].stops = true;
+    round.points[1].at.z = -0.25;
+    EXPECT_EQ(path_text(round), "4, 0, 0 stop; 4, 3, -0.25; round");
+    EXPECT_EQ(read_path_text(path_text(round)), round);
+    EXPECT_EQ(read_path_text("  "), FixturePath{});
+    EXPECT_EQ(read_path_text("4,0,0;4,3,0"), bend);
+    for (const char* wrong : {"4, 0", "4, 0, x", "4, 0, 0 halt", "round", "0, 0, 0", "4, 0, 0; 4, 0, 0", "1e9, 0, 0",
+                              "nan, 0, 0", "4, 0, 0; 0, 0, 0; round"})
+        EXPECT_FALSE(read_path_text(wrong)) << wrong;
 }
 
 TEST(FixturePaths, OfAScriptThatCantBeMeantAreTold) {

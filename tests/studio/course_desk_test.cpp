@@ -9,6 +9,7 @@
 
 #include "core/project/course_file.hpp"
 #include "core/project/file_io.hpp"
+#include "core/world/path_edit.hpp"
 #include "studio/course_desk/import_dialog.hpp"
 #include "studio/stage_desk/stage_meshes.hpp"
 #include "tests/studio/support.hpp"
@@ -197,6 +198,48 @@ TEST(CourseDesk, ALineFromFixtureToFixtureLinksThem) {
                 laying.plan->at(laying.editor->box(laying.fixture("islet bell")).center));
     EXPECT_EQ(laying.editor->plan().fixtures[laying.fixture("bell").index].link, "islet bell");
     EXPECT_EQ(laying.editor->plan().fixtures[laying.fixture("islet bell").index].link, "bell") << "bells hang in pairs";
+}
+
+TEST(CourseDesk, APathIsDrawnByItsPointsAndTakenBackInOneStep) {
+    Laying laying;
+    const CourseItem ferry = laying.fixture("ferry");
+    const auto path = [&]() -> const FixturePath& { return laying.editor->plan().fixtures[ferry.index].path; };
+    const FixturePath before = path();
+    laying.editor->select({ferry});
+    laying.plan->fit_to({{50, -84, 0}, {72, -60, 0}});
+    const auto place_of = [&](std::size_t point) {
+        return laying.plan->at(path_places(laying.editor->plan().fixtures[ferry.index])[point + 1]);
+    };
+    laying.drag_by(laying.plan, place_of(0), {-2, 0, 0});
+    EXPECT_EQ(path().points[0].at, before.points[0].at + Vec3(0, -2, 0)) << "it faces south: west is to its right";
+    QTest::keyClick(laying.window.get(), Qt::Key_Z, Qt::ControlModifier);
+    laying.settle();
+    EXPECT_EQ(path(), before);
+    laying.drag_by(laying.plan, laying.handle(Handle::Kind::path_end).at, {3, 0, 0});
+    ASSERT_EQ(path().points.size(), before.points.size() + 1);
+    EXPECT_TRUE(laying.session->modified());
+    QTest::mouseDClick(laying.plan, Qt::LeftButton, Qt::NoModifier, place_of(1).toPoint());
+    laying.settle();
+    EXPECT_TRUE(path().points[1].stops);
+    QTest::mouseClick(laying.plan, Qt::LeftButton, Qt::ControlModifier, place_of(1).toPoint());
+    laying.settle();
+    EXPECT_EQ(path().points.size(), before.points.size());
+    EXPECT_EQ(laying.editor->selected(), CourseItems{ferry});
+}
+
+TEST(CourseDesk, APathIsTypedAndWhatIsWrongWithItIsSaid) {
+    Laying laying;
+    const CourseItem ferry = laying.fixture("ferry");
+    laying.editor->select({ferry});
+    laying.settle();
+    QString said;
+    QObject::connect(laying.editor, &CourseEditor::problem, [&](const QString& words) { said = words; });
+    laying.type_into(laying.course->sheet()->field("path"), "5, 0, 0 stop; 5, 2, 0; round");
+    const FixturePath& path = laying.editor->plan().fixtures[ferry.index].path;
+    EXPECT_EQ(path_text(path), "5, 0, 0 stop; 5, 2, 0; round");
+    laying.type_into(laying.course->sheet()->field("path"), "5, 0");
+    EXPECT_TRUE(said.contains("three numbers")) << said.toStdString();
+    EXPECT_EQ(path_text(laying.editor->plan().fixtures[ferry.index].path), "5, 0, 0 stop; 5, 2, 0; round");
 }
 
 TEST(CourseDesk, AWordAndAClickPlaceAPieceOrAFixtureOnTheGroundThere) {
