@@ -76,6 +76,9 @@ inline constexpr double nearby_margin_m = 1.5;
 /// Nearer than this another character counts as near, beside the way that both go in a tick (m): what a move may add to
 /// it within a tick. Touch when characters are thrown about much faster.
 inline constexpr double near_character_m = 0.6;
+/// A fixture grows to between these shares of its own size. Leave.
+inline constexpr double smallest_growth = 0.05;
+inline constexpr double largest_growth = 20.0;
 /// A freeze lasts no longer than this (s). Leave.
 inline constexpr double longest_freeze_s = 60.0;
 /// Room (m) between what is teleported to and the body that comes out, so that it doesn't touch it.

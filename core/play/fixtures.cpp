@@ -30,6 +30,17 @@ double faced(const EvaluationContext& own, std::size_t index, const Expression& 
     return std::atan2(along.y, along.x) - own.course->plan.fixtures[index].turn_deg * radians_per_degree;
 }
 
+/// Round to where it should face, the shorter way: steadily over the phase's time, or no faster than it may.
+double turned_to_face(const EvaluationContext& own, std::size_t index, const Phase& phase, double to_rad,
+                      double share) {
+    const double from = own.world.fixtures[index].from.face_rad;
+    const double way = std::remainder(to_rad - from, 2.0 * std::numbers::pi);
+    if (!phase.effects.face_rate) return from + way * share;
+    const double seconds = std::max(0.0, own.time() - own.world.machines[index].phase_since);
+    const double most = std::abs(number(own, *phase.effects.face_rate)) * seconds;
+    return from + std::clamp(way, -most, most);
+}
+
 Quat about_up(double turn_rad) {
     return {std::cos(0.5 * turn_rad), 0.0, 0.0, std::sin(0.5 * turn_rad)};
 }
@@ -92,6 +103,9 @@ FixtureOffset fixture_offset(const EvaluationContext& at, std::size_t index, boo
     if (phase->effects.slide)
         for (int i = 0; i < 3; ++i) to.slide[i] = number(m, (*phase->effects.slide)[static_cast<std::size_t>(i)]);
     if (phase->effects.swing) to.swing_rad = number(m, *phase->effects.swing);
+    for (int i = 0; phase->effects.grow && i < 3; ++i)
+        to.grown[i] = std::clamp(number(m, (*phase->effects.grow)[static_cast<std::size_t>(i)]),
+                                 defaults::smallest_growth, defaults::largest_growth);
     if (with_face && phase->effects.face) to.face_rad = faced(m, index, *phase->effects.face, own.from.face_rad);
     const double share = gone(m, m.world.machines[index], *phase);
     // Beginning and ending at rest, over the same time.
@@ -100,11 +114,25 @@ FixtureOffset fixture_offset(const EvaluationContext& at, std::size_t index, boo
     const double swings = phase->effects.swing_eased ? eased : share;
     return {own.from.slide + (to.slide - own.from.slide) * slides,
             own.from.swing_rad + (to.swing_rad - own.from.swing_rad) * swings,
-            own.from.face_rad + std::remainder(to.face_rad - own.from.face_rad, 2.0 * std::numbers::pi) * share,
-            to.way_m};
+            turned_to_face(m, index, *phase, to.face_rad, share), to.way_m,
+            own.from.grown + (to.grown - own.from.grown) * (phase->effects.grow_eased ? eased : share)};
 }
 
 namespace {
+
+/// It stands on its underside.
+void grow(const Vec3& shares, FixturePose& out) {
+    const double was_m = out.half.z;
+    if (out.shape.kind == RigidShapeKind::box) {
+        out.half = out.shape.half = out.half * shares;
+    } else {
+        const bool ball = out.shape.kind == RigidShapeKind::ball;
+        out.shape.radius *= shares.x;
+        out.shape.height = std::max(2.0 * out.shape.radius, out.shape.height * (ball ? shares.x : shares.z));
+        out.half = out.shape.half = {out.shape.radius, out.shape.radius, 0.5 * out.shape.height};
+    }
+    out.center.z += out.half.z - was_m;
+}
 
 /// Where path, slide and swing have taken its middle, and how far swing has turned it.
 void move_by(const FixtureOffset& offset, const FixtureWay& way, FixturePose& out) {
@@ -122,7 +150,9 @@ void move_by(const FixtureOffset& offset, const FixtureWay& way, FixturePose& ou
 Vec3 fixture_middle(const EvaluationContext& m, std::size_t index) {
     if (m.layout.can_be_loose(index)) return fixture_pose(m, index).center;
     FixturePose pose = fixture_pose(m, index, true);
-    move_by(fixture_offset(m, index, false), m.course->ways[index], pose);
+    const FixtureOffset offset = fixture_offset(m, index, false);
+    if (offset.grown != Vec3{1.0}) grow(offset.grown, pose);
+    move_by(offset, m.course->ways[index], pose);
     return pose.center;
 }
 
@@ -140,7 +170,15 @@ bool is_on_its_way(const EvaluationContext& m, std::size_t index) {
     const auto& slide = phase->effects.slide;
     const auto& swing = phase->effects.swing;
     if ((slide && std::any_of(slide->begin(), slide->end(), changes)) || (swing && changes(*swing))) return true;
+    const auto& grow = phase->effects.grow;
+    if (grow && std::any_of(grow->begin(), grow->end(), changes)) return true;
     if (phase->effects.face && changes(*phase->effects.face)) return true;
+    if (phase->effects.face && phase->effects.face_rate) {
+        constexpr double at_last_s = 1e6;
+        EvaluationContext end = m;
+        end.ahead = at_last_s;
+        if (fixture_offset(end, index).face_rad != fixture_offset(m, index).face_rad) return true;
+    }
     if (!phase->duration) return false;
     const FixtureOffset& from = m.world.fixtures[index].from;
     EvaluationContext end = m;
@@ -194,6 +232,7 @@ FixturePose fixture_pose(const EvaluationContext& m, std::size_t index, bool at_
         return out;
     }
     const FixtureOffset offset = fixture_offset(m, index);
+    if (offset.grown != Vec3{1.0}) grow(offset.grown, out);
     const double placed_rad = out.turn_rad;
     move_by(offset, m.course->ways[index], out);
     out.turn_rad += offset.face_rad;

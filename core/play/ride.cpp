@@ -44,7 +44,10 @@ void carry(const Rehearsal& r, const Ride& ride, const World& world, Actor& acto
     }
     const FixturePose now = fixture_pose(r.context(world, actor), under);
     const Quat turn = now.turn * glm::inverse(ride.pose.turn);
-    actor.body.position = now.center + turn * (actor.body.position - ride.pose.center);
+    Vec3 own = actor.body.position - ride.pose.center;
+    if (now.half != ride.pose.half)
+        own = ride.pose.turn * (glm::inverse(ride.pose.turn) * own * (now.half / ride.pose.half));
+    actor.body.position = now.center + turn * own;
     actor.facing = std::remainder(actor.facing + now.turn_rad - ride.pose.turn_rad, 2.0 * std::numbers::pi);
 }
 
@@ -62,6 +65,10 @@ Vec3 fixture_velocity(const EvaluationContext& m, std::size_t fixture, const Vec
     before.ahead -= look_back_s;
     const FixturePose now = fixture_pose(m, fixture);
     const FixturePose then = fixture_pose(before, fixture);
+    if (now.half != then.half) {
+        const Vec3 own = glm::inverse(now.turn) * (point - now.center) * (then.half / now.half);
+        return (point - then.center - then.turn * own) / look_back_s;
+    }
     const Vec3 there = then.center + then.turn * glm::inverse(now.turn) * (point - now.center);
     return (point - there) / look_back_s;
 }

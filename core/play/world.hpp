@@ -17,6 +17,7 @@ struct FixtureOffset {
     double swing_rad = 0.0;
     double face_rad = 0.0;  ///< about its middle, from where it was placed
     double way_m = 0.0;     ///< gone along its path
+    Vec3 grown{1.0};        ///< shares of its own length, width and height
     friend bool operator==(const FixtureOffset&, const FixtureOffset&) = default;
 };
 

@@ -128,8 +128,14 @@ void Compiler::declare_machines() {
                 machine.kind = fixture ? MachineKind::fixture : MachineKind::move;
                 (fixture ? program_.fixtures : program_.moves).push_back(index);
                 // Phases of the base first, replaced or followed by the owner's own.
-                for (const syntax::Phase& phase : owner.phases) note_name(phase.name.range, phase.name.range);
                 const auto chain = chain_of(owner);
+                for (const syntax::Phase& phase : owner.phases) {
+                    note_name(phase.name.range, phase.name.range);
+                    // One that is said again is renamed with that of the base.
+                    for (auto level = chain.begin() + 1; level < chain.end(); ++level)
+                        for (const syntax::Phase& base : (*level)->phases)
+                            if (base.name.text == phase.name.text) note_name(phase.name.range, base.name.range);
+                }
                 for (auto level = chain.rbegin(); level != chain.rend(); ++level)
                     for (const syntax::Phase& phase : (*level)->phases) {
                         if (machine.phase_names.find(phase.name.text)) continue;

@@ -203,8 +203,8 @@ void Compiler::check_fixture(Machine& machine) {
     for (Phase& phase : machine.phases) {
         const Effects& e = phase.effects;
         if (phase.cut) report(phase.range, "a fixture can't be cut", "only moves cut each other");
-        if (e.stays && (e.slide || e.swing || e.follow))
-            report(phase.range, "what stays doesn't slide, swing or follow its path in the same phase",
+        if (e.stays && (e.slide || e.swing || e.follow || e.grow))
+            report(phase.range, "what stays doesn't slide, swing, grow or follow its path in the same phase",
                    "leave out one of them");
         check_loose(machine, phase);
         check_placed(phase);
@@ -243,6 +243,8 @@ void Compiler::check_placed(const Phase& phase) {
     if (e.slide)
         for (const Expression& each : *e.slide) check(each, all);
     if (e.swing) check(*e.swing, all);
+    if (e.grow)
+        for (const Expression& each : *e.grow) check(each, all);
     if (e.face) check(*e.face, {Sense::own_velocity, Sense::own_up, Sense::own_ahead, Sense::own_left});
 }
 
@@ -251,8 +253,6 @@ void Compiler::check_loose(const Machine& machine, const Phase& phase) {
     if (e.gravity && !e.loose) report(phase.range, "gravity pulls at what is loose", "add loose, or leave gravity out");
     if (e.face && e.loose && !e.upright)
         report(phase.range, "what is loose faces something only while it is upright", "add upright, or leave face out");
-    if (e.face_rate && !e.loose)
-        report(phase.range, "at says how fast something loose turns to face", "give the phase a time instead");
     if (e.follow && e.follow->folded < 0)
         report(e.follow->range, "the speed along a path can't change on the way", "use a dial or a number");
     const bool held = e.joint || e.tether || e.upright;
@@ -274,8 +274,8 @@ void Compiler::check_loose(const Machine& machine, const Phase& phase) {
     if (e.face && !e.loose)
         report(phase.range, "what can be loose faces something only while it is loose and upright",
                "leave face out here");
-    if (e.slide || e.swing || e.stays || e.follow)
-        report(phase.range, "what can be loose doesn't slide, swing or follow a path",
+    if (e.slide || e.swing || e.stays || e.follow || e.grow)
+        report(phase.range, "what can be loose doesn't slide, swing, grow or follow a path",
                "leave mass out, or let a phase carry it");
     const bool hands = std::any_of(program_.bodies.begin(), program_.bodies.end(),
                                    [](const BodyInfo& body) { return body.hands.has_value(); });

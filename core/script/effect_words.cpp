@@ -221,8 +221,8 @@ constexpr std::array effect_table{
         {"face",
          "`face D`",
          "the character faces D. A fixture turns about its middle until its front points along D: in a phase with "
-         "a time steadily, in one without at once; a phase that doesn't say it turns back. What is loose and "
-         "upright turns at 360 deg/s, or `at W`",
+         "a time steadily, in one without at once, and with `at W` no faster than that; a phase that doesn't say it "
+         "turns back. What is loose and upright turns at 360 deg/s, or `at W`",
          "face stick",
          {clause::first(direction_type, "face"), clause::may("at", turn_rate_type, "at")}},
         EffectGroup::character,
@@ -313,6 +313,20 @@ constexpr std::array effect_table{
                [](Effects& e, const Clauses& c) {
                    e.swing = c.value(0);
                    e.swing_eased = c.said(1);
+               }},
+    EffectInfo{{"grow to",
+                "`grow to X, Y, Z`",
+                "its length, width and height are these shares of its own, and it stands on its underside; as slide, "
+                "`eased` too. Who stands on it is carried along. What is round grows by X, and a capsule's height by Z",
+                "grow to 100 %, 100 %, 250 % eased",
+                {clause::three(plain_number, "grow to", "between the shares of length, width and height"),
+                 clause::flag("eased")}},
+               EffectGroup::fixture,
+               StatementPlace::fixture_phase,
+               false,
+               [](Effects& e, const Clauses& c) {
+                   e.grow = c.three(0);
+                   e.grow_eased = c.said(1);
                }},
     EffectInfo{
         {"follow path",

@@ -201,7 +201,7 @@ struct Effects {
     std::optional<Expression> boost;  ///< of the speed that steering goes to
     std::vector<DialBoost> dial_boosts;
     std::optional<Expression> face;
-    std::optional<Expression> face_rate;  ///< of what is loose and upright
+    std::optional<Expression> face_rate;  ///< rad/s, of fixtures
     std::vector<Drain> drains;
     std::vector<Blow> blows;
     std::vector<std::int32_t> tags;
@@ -215,6 +215,8 @@ struct Effects {
     std::optional<Expression> swing;                 ///< about its hinge
     bool slide_eased = false;                        ///< beginning and ending at rest
     bool swing_eased = false;
+    std::optional<std::array<Expression, 3>> grow;  ///< shares of its own length, width and height
+    bool grow_eased = false;
     bool stays = false;                ///< where it was when the phase began
     std::optional<Expression> follow;  ///< m/s along its path; nothing: it stays where it is on it
     std::optional<Expression> seen_through;

@@ -121,18 +121,35 @@ TEST(Rename, ThereAndBackAgainLeavesTheDemoToTheLetter) {
     for (std::size_t i = 0; i < compiled.program->names.size(); ++i) {
         const NameUse& use = compiled.program->names[i];
         if (use.range != use.declared || i % 7 != 0) continue;
+        const std::string& source = compiled.program->files[use.range.file].text;
+        const std::string name = source.substr(use.range.begin, use.range.end - use.range.begin);
         const auto there = renamed(*compiled.program, use.declared, "some_other_name");
-        ASSERT_TRUE(there) << there.error();
+        ASSERT_TRUE(there) << name << ": " << there.error();
         const auto again = compile_files(*there);
         ASSERT_TRUE(again.program);
-        const std::string& source = compiled.program->files[use.range.file].text;
-        const auto back = renamed(*again.program, again.program->names[i].declared,
-                                  source.substr(use.range.begin, use.range.end - use.range.begin));
+        const auto back = renamed(*again.program, again.program->names[i].declared, name);
         ASSERT_TRUE(back) << back.error();
         for (std::size_t f = 0; f < back->size(); ++f) EXPECT_EQ((*back)[f].text, compiled.program->files[f].text);
         ++count;
     }
     EXPECT_GT(count, 8U);
+}
+
+TEST(Rename, APhaseThatIsSaidAgainIsRenamedWithThatOfTheBase) {
+    const std::string text = std::string(test::plain_body) +
+                             "fixture man { box 1 m, 1 m, 1 m phase waits { go talks after 1 s } phase talks { } }\n"
+                             "fixture clerk is man { phase waits { go talks after 2 s } }\n";
+    for (const std::size_t nth : {0U, 1U}) {
+        std::size_t at = text.find("phase waits");
+        if (nth == 1) at = text.find("phase waits", at + 1);
+        const CompileOutput compiled = compile_text(text);
+        ASSERT_TRUE(compiled.program);
+        const auto declared = declaration_at(*compiled.program, 0, static_cast<std::uint32_t>(at + 6));
+        ASSERT_TRUE(declared);
+        const auto after = renamed(*compiled.program, *declared, "rests");
+        ASSERT_TRUE(after) << after.error();
+        EXPECT_EQ((*after)[0].text.find("waits"), std::string::npos) << nth;
+    }
 }
 
 TEST(Rename, AGaugeIsRenamedWhereReadingsSpeakOfIt) {
