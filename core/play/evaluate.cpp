@@ -9,6 +9,7 @@
 #include "core/play/fixture_path.hpp"
 #include "core/play/fixtures.hpp"
 #include "core/play/joints.hpp"
+#include "core/play/load.hpp"
 #include "core/play/loose.hpp"
 #include "core/play/news.hpp"
 #include "core/play/probes.hpp"
@@ -457,8 +458,8 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::exit_room: return as_number(fixture_truth(m, sense));
         case Sense::stick_ahead: return s.stick.y;
         case Sense::stick_side: return s.stick.x;
-        case Sense::stop_number:
-            return m.fixture ? static_cast<double>(path_now(m, own_fixture(m)).place.last_stop) : 0.0;
+        case Sense::load: return m.fixture ? load_on(m, own_fixture(m)) : 0.0;
+        case Sense::stop_number: return m.fixture ? last_stop(m, own_fixture(m)) : 0.0;
         case Sense::wheels_down:
         case Sense::own_speed:
         case Sense::hinge_angle:

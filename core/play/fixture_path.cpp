@@ -29,6 +29,10 @@ PathNow path_now(const EvaluationContext& at, std::size_t index) {
     return out;
 }
 
+double last_stop(const EvaluationContext& m, std::size_t fixture) {
+    return static_cast<double>(path_now(m, fixture).place.last_stop);
+}
+
 Vec3 path_ahead(const EvaluationContext& m, std::size_t fixture) {
     const double turn_rad = m.course->plan.fixtures[fixture].turn_deg * radians_per_degree;
     return turned(path_now(m, fixture).place.ahead, turn_rad);

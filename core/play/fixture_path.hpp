@@ -18,6 +18,8 @@ struct PathNow {
 
 /// All zero for a fixture without a path.
 PathNow path_now(const EvaluationContext& context, std::size_t fixture);
+/// The number of the stop it stands at or has left last.
+double last_stop(const EvaluationContext& context, std::size_t fixture);
 /// Along its path, the way it goes on; world frame. Its front as placed without a path.
 Vec3 path_ahead(const EvaluationContext& context, std::size_t fixture);
 

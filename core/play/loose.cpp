@@ -7,6 +7,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/hands.hpp"
+#include "core/play/load.hpp"
 #include "core/play/loose_forces.hpp"
 #include "core/play/partners.hpp"
 #include "core/play/subject.hpp"
@@ -301,6 +302,7 @@ void start_rigid_bodies(const Rehearsal& r, World& world) {
         loose.body = things[i].body;
         loose.body.asleep = things[i].body.asleep = true;
     }
+    if (r.program.asks_load) note_first_supports(r.layout, *r.course.solids, things, world);
 }
 
 namespace {
@@ -441,6 +443,7 @@ void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<co
         step_rigid_bodies(*r.course.solids, work.obstacles, work.things, work.passes, defaults::loose_step_s,
                           work.scratch, work.joints);
     }
+    if (r.program.asks_load) note_supports(r.layout, work, world);
     for (std::size_t i = 0; i < work.things.size(); ++i)
         if (work.things[i].there) world.loose[i].body = work.things[i].body;
     note_partners(r, world, scratch);

@@ -85,9 +85,13 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
 }
 
 bool may_meet_partners(const Rehearsal& r, const World& world, const StepCache& cache) {
-    if (!r.program.asks_who_touches || cache.stands.size() != world.fixtures.size()) return false;
+    if ((!r.program.asks_who_touches && !r.program.asks_load) || cache.stands.size() != world.fixtures.size())
+        return false;
     const EvaluationContext m = r.context(world, world.actors.front());
-    const auto asks = [&](std::size_t fixture) { return fixture_kind(m, fixture)->asks_who_touches; };
+    const auto asks = [&](std::size_t fixture) {
+        const Machine& kind = *fixture_kind(m, fixture);
+        return kind.asks_who_touches || kind.asks_load;
+    };
     const auto may_meet = [&](std::size_t rigid) {
         const RigidState& loose = world.loose[rigid];
         if (loose.body.asleep) return false;

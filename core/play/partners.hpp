@@ -9,8 +9,8 @@ namespace leap {
 /// once it is away.
 void note_partners(const Rehearsal& rehearsal, World& world, StepScratch& scratch);
 
-/// Whether something loose could come to a fixture that asks for it within a tick, or leave it: then every step of the
-/// loose bodies is an instant at which rules are asked, at every tick rate.
+/// Whether something loose could come to a fixture that asks for it, or for what weighs on it, within a tick, or leave
+/// it: then every step of the loose bodies is an instant at which rules are asked, at every tick rate.
 bool may_meet_partners(const Rehearsal& rehearsal, const World& world, const StepCache& cache);
 
 }  // namespace leap

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <array>
 #include <vector>
 
 #include "core/play/actor.hpp"
@@ -21,6 +22,14 @@ struct FixtureOffset {
     friend bool operator==(const FixtureOffset&, const FixtureOffset&) = default;
 };
 
+/// Something that a loose fixture lies on, and which share of its weight that bears.
+struct RigidSupport {
+    Surface on;  ///< a fixture; none: it isn't one
+    double share = 0.0;
+    friend bool operator==(const RigidSupport&, const RigidSupport&) = default;
+};
+inline constexpr std::size_t most_supports = 4;  ///< those that bear most
+
 /// A fixture that can be loose; see RunLayout::rigid.
 struct RigidState {
     RigidBody body;
@@ -31,6 +40,7 @@ struct RigidState {
     std::int8_t hand = -1;  ///< of its holder: 0 left, 1 right; the one that reaches for it, then holds it
     Vec3 pushed{0.0};       ///< m/s² that its phase's forces gave it when it moved last
     Vec3 pushed_turn{0.0};  ///< N m, likewise
+    std::array<RigidSupport, most_supports> rests_on{};  ///< as it moved last
     friend bool operator==(const RigidState&, const RigidState&) = default;
 };
 

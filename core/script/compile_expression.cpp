@@ -268,6 +268,8 @@ std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Em
     if (const auto sense = find_sense(fixture_senses(), expr.name); sense && is_fixture(scope)) {
         const bool touch = sense->sense == Sense::touched || sense->sense == Sense::touching;
         if (touch && scope.machine) program_.machines[scope.machine].asks_touch = true;
+        if (sense->sense == Sense::load && scope.machine)
+            program_.machines[scope.machine].asks_load = program_.asks_load = true;
         return emit_sense(*sense, scope, expr, out);
     }
     if (const auto machine = program_.find_machine(expr.name)) return emit_active(expr, *machine, out);

@@ -24,6 +24,7 @@ void Compiler::compile_machine(MachineId index) {
     machine.asks_touch = program_.machines[index].asks_touch;
     machine.hears = program_.machines[index].hears;
     machine.asks_who_touches = program_.machines[index].asks_who_touches;
+    machine.asks_load = program_.machines[index].asks_load;
     program_.machines[index] = std::move(machine);
 }
 

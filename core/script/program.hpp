@@ -226,6 +226,7 @@ struct Machine {
     bool asks_touch = false;             ///< fixtures: whether the body is at it
     std::vector<std::int32_t> hears;     ///< fixtures: in Program::events
     bool asks_who_touches = false;       ///< fixtures: what has come to it, beside the body
+    bool asks_load = false;              ///< fixtures: what rests on it
     std::vector<std::int32_t> counters;  ///< fixtures: in Program::counters, those that each of them has for itself
     std::int32_t memory_slots = 0;       ///< fixtures: what each of them remembers
     std::vector<std::int32_t> own_tags;  ///< fixtures: tags of the names of its kind and of those it is based on
@@ -324,6 +325,7 @@ struct Program {
     std::int32_t holding_tag = -1;            ///< the tag of characters that hold something; -1: no script asks
     bool has_blows = false;                   ///< some phase deals some
     bool asks_who_touches = false;            ///< some fixture asks what has come to it, beside the body
+    bool asks_load = false;                   ///< some fixture asks what rests on it
     std::vector<VolumeAsked> volumes_asked;   ///< in the order of the text
     std::vector<std::int32_t> volumes_heard;  ///< in Program::kinds: those that `entered` and `left` ask for, each once
     SoughtConditions sought;

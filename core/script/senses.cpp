@@ -77,6 +77,8 @@ constexpr std::array of_fixture{
     SenseInfo{"stop_number", Sense::stop_number, number(d::none),
               "which stop of its path it stands at or has left last; 0 is where it was placed"},
     SenseInfo{"path_ahead", Sense::path_ahead, vector(d::none), "along its path, the way it goes on"},
+    SenseInfo{"load", Sense::load, number(d::mass),
+              "the mass that rests on it: who stands or sits on it, what lies on it, and what rests on those"},
     SenseInfo{"own_place", Sense::own_place, vector(d::length), "the middle of its underside, at rest"},
     SenseInfo{"own_front", Sense::own_front, vector(d::none), "where it faces: along its length"},
     SenseInfo{"link_place", Sense::link_place, vector(d::length), "where one comes out at what it is linked to"},

@@ -107,6 +107,7 @@ enum class Sense : std::uint8_t {
     link_middle,
     in_sight,
     at_stop,
+    load,
     stop_number,
     path_ahead,
     own_ahead,

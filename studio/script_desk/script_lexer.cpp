@@ -36,7 +36,9 @@ QString ScriptLexer::description(int style) const {
     }
 }
 
-ScriptLexer::Style ScriptLexer::style_of(std::string_view text) const {
+ScriptLexer::Style ScriptLexer::style_of(std::string_view text, bool begins_statement) const {
+    // A dial may be called like an effect: where a statement begins it is the effect.
+    if (begins_statement && is_language_word(text)) return word;
     if (own_.contains(text)) return own_name;
     if (is_language_word(text)) return word;
     for (const auto senses : {plain_senses(), button_senses(), volume_senses(), event_senses(), fixture_senses()})
@@ -53,18 +55,21 @@ void ScriptLexer::styleText(int, int) {
     const LexOutput lexed = lex(text, 0);
     startStyling(0);
     int at = 0;
+    bool begins = true;
     for (const Token& token : lexed.tokens) {
         if (token.kind == TokenKind::end) break;
         const int begin = static_cast<int>(token.range.begin);
         const int length = static_cast<int>(token.range.end) - begin;
         if (begin > at) setStyling(begin - at, plain);
+        begins = begins || text.find('\n', static_cast<std::size_t>(at)) < token.range.begin;
         Style style = plain;
-        if (token.kind == TokenKind::name) style = style_of(token.text);
+        if (token.kind == TokenKind::name) style = style_of(token.text, begins);
         if (token.kind == TokenKind::number) style = number;
         if (token.kind == TokenKind::string) style = string;
         if (token.kind == TokenKind::comment) style = comment;
         setStyling(length, style);
         at = begin + length;
+        begins = token.text == "{" || token.text == "}";
     }
     if (at < static_cast<int>(text.size())) setStyling(static_cast<int>(text.size()) - at, plain);
     fold(text, lexed.tokens);

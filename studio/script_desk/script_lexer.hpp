@@ -31,7 +31,7 @@ class ScriptLexer : public QsciLexerCustom {
     QFont defaultFont(int style) const override;
 
   private:
-    Style style_of(std::string_view text) const;
+    Style style_of(std::string_view text, bool begins_statement) const;
     void fold(const std::string& text, const std::vector<Token>& tokens);
 
     std::set<std::string, std::less<>> own_;

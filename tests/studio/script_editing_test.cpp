@@ -4,6 +4,7 @@
 
 #include <QTest>
 
+#include "studio/script_desk/script_lexer.hpp"
 #include "tests/studio/writing.hpp"
 
 namespace leap::studio::script_editing_test {
@@ -32,6 +33,22 @@ TEST(ScriptEditing, ABlockIsTypedWithoutASpaceOrAClosingBrace) {
     writing.key(Qt::Key_Return);
     QTest::keyClicks(writing.editor, "end when (grounded");
     EXPECT_EQ(writing.text(), "move fresh_one on jump {\n  phase go_on {\n    end when (grounded)\n  }\n}");
+}
+
+TEST(ScriptEditing, AnEffectHasTheColourOfWordsWhereADialIsCalledLikeIt) {
+    Writing writing;
+    ASSERT_TRUE(writing.session->program()->find_dial("slide.push")) << "the demo calls a dial like an effect";
+    writing.empty();
+    const std::string text = "fixture f {\n  phase p {\n    push up by 3 * push\n  }\n}\n";
+    writing.editor->setText(QString::fromStdString(text));
+    writing.editor->SendScintilla(QsciScintilla::SCI_COLOURISE, 0UL, -1L);
+    const auto style = [&](std::size_t at) {
+        return static_cast<int>(
+            writing.editor->SendScintilla(QsciScintilla::SCI_GETSTYLEAT, static_cast<unsigned long>(at)));
+    };
+    EXPECT_EQ(style(text.find("push up")), ScriptLexer::word);
+    EXPECT_EQ(style(text.find("push\n")), ScriptLexer::own_name);
+    EXPECT_EQ(style(text.find("by")), ScriptLexer::word);
 }
 
 TEST(ScriptEditing, AClosingBracketThatStandsThereIsSteppedOver) {
