@@ -28,6 +28,8 @@ inline constexpr int most_changes_per_instant = 16;
 inline constexpr double slowest_usual_rate_hz = 30.0;
 /// Longest tape (s) that is read or recorded.
 inline constexpr double longest_tape_s = 3600.0;
+/// A tape that is made shorter by hand keeps this much (s). Leave.
+inline constexpr double shortest_tape_s = 0.1;
 /// Time between the states kept along a trace (s), for the answers at the cursor: the same memory at every tick rate.
 /// More is slower to look at, less takes memory.
 inline constexpr double snapshot_every_s = 0.5;

@@ -7,64 +7,68 @@ namespace leap {
 namespace {
 
 constexpr ClauseInfo over = clause::may("over", time_type, "over");
+constexpr ClauseInfo back = clause::may("back", time_type, "back");
 
 void only_over(Accent& out, const Clauses& clauses) {
     out.over = clauses.maybe(0);
+    out.back = clauses.maybe(1);
 }
 void amount_and_over(Accent& out, const Clauses& clauses) {
     out.amount = clauses.maybe(0);
     out.over = clauses.maybe(1);
+    out.back = clauses.maybe(2);
 }
 void amount_second_and_over(Accent& out, const Clauses& clauses) {
     out.amount = clauses.maybe(0);
     out.second = clauses.maybe(1);
     out.over = clauses.maybe(2);
+    out.back = clauses.maybe(3);
 }
 
 constexpr std::array accent_table{
     AccentInfo{{"zoom",
                 "`accent zoom A over T`",
-                "the view's width (74 deg is usual), eased in over T and out again afterwards",
-                "accent zoom 60 deg over 0.4 s",
-                {clause::first(angle_type, "this accent"), over}},
+                "the view's width (74 deg is usual), eased in over T and out again afterwards; `back T`: out over that",
+                "accent zoom 60 deg over 0.4 s back 0.1 s",
+                {clause::first(angle_type, "this accent"), over, back}},
                AccentKind::zoom,
                amount_and_over},
     AccentInfo{{"shake",
                 "`accent shake L at R`",
                 "the view trembles by L, R times a second",
                 "accent shake 8 mm at 17 /s",
-                {clause::first(length_type, "this accent"), clause::may("at", rate_type, "at"), over}},
+                {clause::first(length_type, "this accent"), clause::may("at", rate_type, "at"), over, back}},
                AccentKind::shake,
                amount_second_and_over},
     AccentInfo{{"bob",
                 "`accent bob L per D`",
                 "the view rises by L at every step of a stride of D; only on the ground and in motion",
                 "accent bob 3 cm per 1.4 m",
-                {clause::first(length_type, "this accent"), clause::may("per", length_type, "per"), over}},
+                {clause::first(length_type, "this accent"), clause::may("per", length_type, "per"), over, back}},
                AccentKind::bob,
                amount_second_and_over},
     AccentInfo{{"lean",
                 "`accent lean A`",
                 "figure and view lean to the right",
                 "accent lean 8 deg",
-                {clause::first(angle_type, "this accent"), over}},
+                {clause::first(angle_type, "this accent"), over, back}},
                AccentKind::lean,
                amount_and_over},
     AccentInfo{{"lag",
                 "`accent lag T`",
                 "the view follows after T",
                 "accent lag 0.1 s",
-                {clause::first(time_type, "this accent"), over}},
+                {clause::first(time_type, "this accent"), over, back}},
                AccentKind::lag,
                amount_and_over},
     AccentInfo{{"squash",
                 "`accent squash S`",
                 "the figure is squeezed to that share of its height",
                 "accent squash 115 % over 0.1 s",
-                {clause::first(plain_number, "this accent"), over}},
+                {clause::first(plain_number, "this accent"), over, back}},
                AccentKind::squash,
                amount_and_over},
-    AccentInfo{{"freeze", "`accent freeze`", "the figure's gait stands still", "accent freeze", {over}},
+    AccentInfo{{"freeze", "`accent freeze`", "the figure's gait stands still", "accent freeze", {over, back}},
                AccentKind::freeze,
                only_over},
     AccentInfo{{"pose",
@@ -72,22 +76,24 @@ constexpr std::array accent_table{
                 "the figure takes a pose, by that weight",
                 "accent pose \"charge\" weight 50 %",
                 {clause::named(ClauseKind::pose, "the pose's name"), clause::may("weight", plain_number, "this accent"),
-                 over, clause::may("for", time_type, "for")}},
+                 over, clause::may("for", time_type, "for"), back}},
                AccentKind::pose,
                [](Accent& a, const Clauses& c) {
                    a.pose = c.index(0);
                    a.amount = c.maybe(1);
                    a.over = c.maybe(2);
                    a.second = c.maybe(3);
+                   a.back = c.maybe(4);
                }},
-    AccentInfo{{"trail", "`accent trail`", "the path behind the figure is drawn stronger", "accent trail", {over}},
-               AccentKind::trail,
-               only_over},
+    AccentInfo{
+        {"trail", "`accent trail`", "the path behind the figure is drawn stronger", "accent trail", {over, back}},
+        AccentKind::trail,
+        only_over},
     AccentInfo{{"line",
                 "`accent line to P`",
                 "a line from the hand to P",
                 "accent line to place + up * 4 m",
-                {clause::needs("to", point_type, "this accent", "behind line"), over}},
+                {clause::needs("to", point_type, "this accent", "behind line"), over, back}},
                AccentKind::line,
                amount_and_over},
 };

@@ -176,8 +176,9 @@ struct CapsuleSize {
 /// What only the eye gets; see core/tape/accents.hpp.
 struct Accent {
     AccentKind kind = AccentKind::pose;
-    std::optional<Expression> amount, second, over;
-    std::int32_t pose = -1;  ///< in Program::poses
+    std::optional<Expression> amount, second;
+    std::optional<Expression> over, back;  ///< s, eased in and out; without `back` as in
+    std::int32_t pose = -1;                ///< in Program::poses
 };
 
 /// How a thing lies in the right hand; in the left it is mirrored.

@@ -54,12 +54,13 @@ class Collector {
     /// How much an accent counts: eased in from its phase's begin, and out after its end.
     double weight(const Accent& accent, const PhaseSpan& span) const {
         const bool over = span.to >= 0.0 && span.to <= in_.time;
-        const double ease_s = accent.over ? number(context_, *accent.over) : 0.0;
-        if (ease_s <= 0.0) return over ? 0.0 : 1.0;
-        if (over && in_.time - span.to >= ease_s) return 0.0;
+        const double in_s = accent.over ? number(context_, *accent.over) : 0.0;
+        const double out_s = accent.back ? number(context_, *accent.back) : in_s;
         const double end = span.to < 0.0 ? in_.time : std::min(span.to, in_.time);
-        const double in = eased((end - span.from) / ease_s);
-        return over ? in * (1.0 - eased((in_.time - span.to) / ease_s)) : in;
+        const double in = in_s > 0.0 ? eased((end - span.from) / in_s) : 1.0;
+        if (!over) return in;
+        const double past = in_.time - span.to;
+        return past < out_s ? in * (1.0 - eased(past / out_s)) : 0.0;
     }
 
     void add(const Accent& accent, const PhaseSpan& span) {

@@ -8,6 +8,7 @@
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/stage_desk/stage_blows.hpp"
+#include "studio/stage_desk/stage_focus.hpp"
 #include "studio/stage_desk/stage_probes.hpp"
 
 namespace leap::studio {
@@ -94,8 +95,10 @@ void StageLabels::paint_prompts(QPainter& painter) {
         if (phase == nullptr) continue;
         QString words = to_qt(phase->effects.say);
         const bool speaks = !words.isEmpty();
-        if (!speaks && !state.actors[session_.character()].seat.is(i) && state.actors[session_.character()].focus.is(i))
-            words = prompt_of(*made.program, moment, i);
+        const Actor& actor = state.actors[session_.character()];
+        const bool focused = !actor.seat.is(i) && actor.focus.is(i);
+        if (!speaks && focused) words = prompt_of(*made.program, moment, i);
+        if (focused) paint_focus(painter, fixture_pose(moment, i), camera_, size_);
         if (words.isEmpty()) continue;
         const FixturePose pose = fixture_pose(moment, i);
         constexpr double farthest_words_m = 25.0;

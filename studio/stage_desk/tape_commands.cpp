@@ -5,7 +5,9 @@
 
 #include <QClipboard>
 #include <QGuiApplication>
+#include <QInputDialog>
 
+#include "core/defaults.hpp"
 #include "core/project/tape_file.hpp"
 #include "core/tape/replay.hpp"
 #include "studio/shared/convert.hpp"
@@ -138,6 +140,25 @@ void TapeCommands::make_new() {
     session_.add_tape(std::move(tape), tr("New tape"));
 }
 
+void TapeCommands::set_length(double seconds) {
+    if (!may_edit()) return;
+    seconds = std::clamp(seconds, defaults::shortest_tape_s, defaults::longest_tape_s);
+    Tape tape = *session_.tape();
+    if (seconds < tape.length_s) tape = copy_of(tape, {0.0, seconds});
+    tape.length_s = seconds;
+    tape.name = session_.tape()->name;
+    session_.edit_tape(std::move(tape), tr("Length of the tape"));
+}
+
+void TapeCommands::ask_length() {
+    bool given = false;
+    const double wanted = QInputDialog::getDouble(dynamic_cast<QWidget*>(parent()), tr("Length of the tape"),
+                                                  tr("It lasts so many seconds; what lies behind its end is left out."),
+                                                  session_.tape()->length_s, defaults::shortest_tape_s,
+                                                  defaults::longest_tape_s, 3, &given);
+    if (given) set_length(wanted);
+}
+
 void TapeCommands::remove() {
     if (may_edit()) session_.delete_tape();
 }
@@ -199,6 +220,7 @@ void TapeCommands::fill_menu(QMenu& menu) {
     others->setEnabled(there);
     for (const QString& name : session_.tape_names()) add(*others, name, there, [this, name] { join(name); });
     add(menu, tr("Mirror left and right"), there, &TapeCommands::mirror);
+    add(menu, tr("Length…"), there, &TapeCommands::ask_length);
     QMenu* starts = menu.addMenu(session_.character_count() > 1
                                      ? tr("%1 starts at").arg(session_.character_name(session_.character()))
                                      : tr("Start at"));

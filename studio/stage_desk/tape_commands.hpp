@@ -37,6 +37,9 @@ class TapeCommands : public QObject {
     void duplicate();
     /// An empty tape that starts where the one in view does, to draw presses into.
     void make_new();
+    /// What lies behind the new end is left out.
+    void set_length(double seconds);
+    void ask_length();
     void remove();
     /// Where the selected character starts.
     void start_at(const std::string& place);

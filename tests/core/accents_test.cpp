@@ -40,6 +40,22 @@ TEST(Accents, AViewWidthEasesInAndOutAgain) {
     EXPECT_FALSE(dash.at(1.25).view_width);
 }
 
+TEST(Accents, GoOutAtASpeedOfTheirOwn) {
+    const Shown dash("move dash_on on dash { phase a for 0.5 s { accent zoom 90 deg over 0.2 s back 0.8 s } }\n",
+                     TapeMaker(3).hold("dash", 0.5, 0.1));
+    EXPECT_NEAR(dash.at(0.6).view_width_share, 0.5, 0.02);
+    EXPECT_NEAR(dash.at(1.4).view_width_share, 0.5, 0.02) << "half of 0.8 s after its end";
+    EXPECT_FALSE(dash.at(1.85).view_width);
+    const Shown sudden("move dash_on on dash { phase a for 0.5 s { accent zoom 90 deg over 0.2 s back 0 s } }\n",
+                       TapeMaker(3).hold("dash", 0.5, 0.1));
+    EXPECT_TRUE(sudden.at(0.99).view_width);
+    EXPECT_FALSE(sudden.at(1.01).view_width);
+    const Shown slow("move dash_on on dash { phase a for 0.5 s { accent zoom 90 deg back 0.8 s } }\n",
+                     TapeMaker(3).hold("dash", 0.5, 0.1));
+    EXPECT_NEAR(slow.at(0.51).view_width_share, 1.0, 1e-9) << "in at once";
+    EXPECT_NEAR(slow.at(1.4).view_width_share, 0.5, 0.02);
+}
+
 TEST(Accents, AKindLeftOutOfTheRunIsNotSeenAndTheMotionIsTheSame) {
     Shown dash(
         "move dash_on on dash { phase a for 0.5 s { drive forward at 9 m/s  accent zoom 90 deg  accent trail } }\n",

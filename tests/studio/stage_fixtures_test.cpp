@@ -4,8 +4,12 @@
 
 #include <gtest/gtest.h>
 
+#include <QImage>
+#include <QPainter>
+
 #include "core/play/hands.hpp"
 #include "core/tape/replay.hpp"
+#include "studio/stage_desk/stage_focus.hpp"
 #include "tests/studio/support.hpp"
 
 namespace leap::studio::stage_fixtures_test {
@@ -102,6 +106,32 @@ TEST(StageFixtures, AFocusAreaIsARingOrForAFrontThePartInWhichOneIsHeard) {
         if (horizontal_length(way) < 0.1) continue;
         EXPECT_GT(glm::dot(way / horizontal_length(way), front), std::cos(0.5 * 90.0 / 57.2957795) - 1e-6);
     }
+}
+
+TEST(StageFixtures, WhatHasTheFocusIsDrawnRoundAndNothingBehindTheView) {
+    FixturePose pose;
+    pose.center = {8, 0, 1.0};
+    pose.half = {0.5, 0.5, 1.0};
+    StageCamera camera;
+    const QSize size(400, 300);
+    const auto bounds = [&] {
+        QImage image(size, QImage::Format_ARGB32_Premultiplied);
+        image.fill(Qt::black);
+        QPainter painter(&image);
+        paint_focus(painter, pose, camera, size);
+        painter.end();
+        QRect out;
+        for (int y = 0; y < image.height(); ++y)
+            for (int x = 0; x < image.width(); ++x)
+                if (qGray(image.pixel(x, y)) > 100) out = out.united(QRect(x, y, 1, 1));
+        return out;
+    };
+    const QRect seen = bounds();
+    ASSERT_FALSE(seen.isEmpty());
+    EXPECT_TRUE(QRectF(seen).contains(*camera.project(pose.center, size)));
+    EXPECT_NEAR(seen.top(), camera.project({7.47, 0, 2.03}, size)->y(), 6.0);
+    pose.center.x = -40.0;
+    EXPECT_TRUE(bounds().isEmpty());
 }
 
 TEST(StageFixtures, GlovesAreShownForHandsThatAreRaisedOrHoldSomething) {

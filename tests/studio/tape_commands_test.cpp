@@ -9,6 +9,7 @@
 #include <QSignalSpy>
 #include <QTest>
 
+#include "core/defaults.hpp"
 #include "core/project/file_io.hpp"
 #include "core/project/tape_file.hpp"
 #include "tests/studio/support.hpp"
@@ -114,6 +115,25 @@ TEST(TapeCommands, TrimInsertedTimeJoinAndMirror) {
     window.tapes->mirror();
     window.settle();
     EXPECT_NEAR(window.session->now_run()->trace.tracks[0].rows.back().position.y, side, 1e-3) << "twice is as before";
+}
+
+TEST(TapeCommands, ATapeIsMadeLongerOrShorter) {
+    Tapes window;
+    const Tape before = window.tape();
+    window.tapes->set_length(before.length_s + 2.5);
+    window.settle();
+    EXPECT_NEAR(window.tape().length_s, before.length_s + 2.5, 1e-9);
+    EXPECT_EQ(window.tape().tracks, before.tracks);
+    EXPECT_NEAR(window.session->now_run()->trace.tracks[0].rows.back().time, before.length_s + 2.5, 0.01);
+    window.undo();
+    EXPECT_EQ(window.tape(), before);
+    window.tapes->set_length(1.0);
+    window.settle();
+    EXPECT_NEAR(window.tape().length_s, 1.0, 1e-9);
+    EXPECT_EQ(window.tape().name, before.name);
+    for (const TapeEvent& event : window.tape().tracks[0].events) EXPECT_LE(event.time_s, 1.0);
+    window.tapes->set_length(-4.0);
+    EXPECT_NEAR(window.tape().length_s, defaults::shortest_tape_s, 1e-9) << "a tape has some length";
 }
 
 TEST(TapeCommands, ASplitTapeIsTwoAndOneStepMakesItWhole) {
