@@ -22,6 +22,8 @@ inline constexpr double timer_rounding_s = 1e-10;
 inline constexpr int most_splits_per_tick = 64;
 /// After this many, changes of the motion law alone split it no further. Leave.
 inline constexpr int most_fine_splits = 32;
+/// After this many bumps within a tick a body leans on what it bumps into. Leave.
+inline constexpr int most_bumps_per_tick = 8;
 /// Transitions at one instant beside one for each move and fixture, for the same reason. Leave.
 inline constexpr int most_changes_per_instant = 16;
 /// Slowest rate (ticks/s) at which results are promised not to depend on it. Leave.

@@ -89,6 +89,7 @@ struct ActorScratch {
         int splits = 0;
         bool tick_begin = true;  ///< its next row begins the tick
         bool leaning = false;    ///< see StretchKind
+        int bumps = 0;           ///< stretches of this tick that have ended in one
         bool quiet = false;      ///< no input, event or rule has changed anything since its last stretch
         bool calm = false;       ///< nothing that rules could answer has happened since they were asked last
         double reach = 0.0;      ///< how far it may be asked to go in one stretch (s since the start)

@@ -314,6 +314,9 @@ class Seeking {
         scratch_.now_is_current = false;
         const Noticed& first = scratch_.first;
         if (first.truths.empty() && !first.focus_changes && first.fixtures.empty()) return plainly(longest);
+        // What it sees of another who goes on may change and be as before once both are there, again and again in ever
+        // less time: after many such changes they wait for the end of what it was given.
+        if (kind_.coarse) return plainly(longest);
         remember();
         const bool calm = advance(longest, record_);
         const double whole = actor_.time - scratch_.before.time;

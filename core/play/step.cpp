@@ -152,6 +152,14 @@ class Tick {
             if (inputs_[k].actor == static_cast<std::int32_t>(i)) return std::min(end_, inputs_[k].time);
         return end_;
     }
+    /// Who bumps at once again, or who runs after something and bumps into where it was, in ever less time, leans on
+    /// it.
+    static void note_bump(const Actor& actor, double seconds, ActorScratch::Progress& progress) {
+        const bool bumped = (actor.events & (event_bumped_wall | event_bumped_ceiling)) != 0;
+        if (!bumped && seconds < hardly_s) return;  // it has waited for another, and leans on as it did
+        if (bumped) ++progress.bumps;
+        progress.leaning = bumped && (seconds < hardly_s || progress.bumps >= defaults::most_bumps_per_tick);
+    }
     /// Rules chase each other: the rest of the tick passes without motion, and the score says so.
     void note_fault(const Actor& actor) {
         if (record_ != nullptr)
@@ -177,7 +185,9 @@ void Tick::begin() {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
         own.cache.shared = &scratch_.shared;
-        own.progress = {0, 0, true, false, false, own.progress.calm, 0.0, -1.0};
+        const bool calm = own.progress.calm;
+        own.progress = {};
+        own.progress.calm = calm;
         if (actor.time != own.left.time || !(actor.body == own.left.body))
             own.now_is_current = own.progress.calm = false;
     }
@@ -231,8 +241,7 @@ void Tick::advance_one(int split) {
                            own.progress.quiet};
     own.progress.calm =
         advance_to_change(r_, world_, actor, until - from, kind, scratch_, record_).calm && own.progress.quiet;
-    own.progress.leaning =
-        actor.time - from < hardly_s && (actor.events & (event_bumped_wall | event_bumped_ceiling)) != 0;
+    note_bump(actor, actor.time - from, own.progress);
     if (std::abs(actor.time - until) < rounding_s) actor.time = world_.time = until;
     own.progress.tick_begin = false;
 }
@@ -304,8 +313,7 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
         const StretchKind kind{progress.tick_begin, coarse, progress.leaning, progress.quiet};
         const Advanced advanced = advance_to_change(r_, world_, actor, until - from, kind, scratch_, record_);
         progress.calm = advanced.calm && progress.quiet;
-        progress.leaning =
-            actor.time - from < hardly_s && (actor.events & (event_bumped_wall | event_bumped_ceiling)) != 0;
+        note_bump(actor, actor.time - from, progress);
         progress.tick_begin = false;
         ++progress.splits;
         if (std::abs(actor.time - until) < rounding_s) actor.time = until;
