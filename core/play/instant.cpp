@@ -49,7 +49,7 @@ bool Instant::run() {
     }
     for (std::size_t i = first_; i < last_; ++i) scratch_.actors[i].changed = false;
     const bool changed = run_rounds();
-    keep_reach_of_blows();
+    if (!concerns_others_) keep_reach_of_blows();
     for (std::size_t i = first_; i < last_; ++i)
         if (shared_change_ || scratch_.actors[i].changed) scratch_.actors[i].progress.quiet = false;
     return changed;
@@ -65,8 +65,10 @@ bool Instant::run_rounds() {
         }
         blocks_of_fixtures();
         int changes = 0;
-        while (once() && ++changes < most_changes()) {
+        // What concerns others is asked again with all of them; what was begun here is taken back.
+        while (!concerns_others_ && once() && ++changes < most_changes()) {
         }
+        if (concerns_others_) return true;
         if (changes >= most_changes()) note(EventKind::fault, actor_->body_move().written(), -1);
         forget_events();
         deal_blows();

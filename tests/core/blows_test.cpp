@@ -268,6 +268,25 @@ TEST(BlowMessages, SayWhatIsMissing) {
               std::string::npos);
 }
 
+TEST_P(Blows, WhoStrikesAgainFarFromAllMeetsThemAnew) {
+    const Scene scene(fighters + R"(
+button away key "K"
+move jab on hit { phase a for 0.1 s { blow jabbed radius 0.4 m height 1 m at 0.8 m, 0 m, 1 m } }
+move leaves on away in legs { phase a for 1 s { drive -forward at 12 m/s } }
+)",
+                      ring(1));
+    TapeMaker strikes(4);
+    TapeMaker quiet(4);
+    // Within ticks, where each goes on by itself.
+    strikes.hold("hit", 0.5013, 0.05).hold("away", 0.8, 0.05).hold("hit", 2.0017, 0.05).hold("hit", 2.5031, 0.05);
+    const Played run = test::play(scene, together({{"pip", "start", strikes}, {"wick", "other", quiet}}), GetParam());
+    const auto jabs = test::spans_of(scene, run.trace, "jab.a");
+    ASSERT_EQ(jabs.size(), 3U);
+    EXPECT_NEAR(jabs[1].from, 2.0017, 1e-9);
+    EXPECT_NEAR(jabs[2].from, 2.5031, 1e-9);
+    EXPECT_GT(glm::length(run.state.actors[0].body.position - run.state.actors[1].body.position), 8.0);
+}
+
 TEST_P(Blows, AnAnswerReachesWhoAskedAndNobodyElse) {
     CoursePlan plan = ring(4);
     plan.fixtures.push_back(placed("gong", "gong", {2, 3, 0}));
