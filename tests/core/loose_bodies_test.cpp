@@ -8,8 +8,8 @@
 #include "core/defaults.hpp"
 #include "core/rigid/rigid_step.hpp"
 #include "core/world/closest_point.hpp"
-#include "tests/core/support.hpp"
 #include "core/world/course.hpp"
+#include "tests/core/support.hpp"
 
 namespace leap::loose_bodies_test {
 namespace {
