@@ -151,6 +151,7 @@ void TapeCommands::set_length(double seconds) {
 }
 
 void TapeCommands::ask_length() {
+    if (!may_edit()) return;
     bool given = false;
     const double wanted = QInputDialog::getDouble(dynamic_cast<QWidget*>(parent()), tr("Length of the tape"),
                                                   tr("It lasts so many seconds; what lies behind its end is left out."),
