@@ -121,7 +121,7 @@ MotionResult move_in_air(const Surroundings& course, const BodyShape& shape, con
         out.body.position = curve_free ? on_curve : on_chord;
         law.velocity += law.acceleration * t;
         left -= t;
-        if (lands_on(shape, *hit, law.velocity, out.body.position)) {
+        if (law.lands && lands_on(shape, *hit, law.velocity, out.body.position)) {
             out.body.velocity = law.velocity;
             land(course, shape, *hit, out);
             out.seconds = seconds - left;
@@ -265,12 +265,14 @@ MotionResult move_on_ground(const Surroundings& course, const BodyShape& shape, 
         const double t = time_along(on_flat, direction_or_zero(motion), wanted, seconds, bump_share * seconds);
         const Vec3 wall = out.wall_normal;
         const Surface surface = out.bumped;
-        if (!attempt(t, out)) return out;
-        out.bumped_wall = true;
-        out.bumped = surface;
-        out.wall_normal = wall;
-        out.body.velocity = along_ground(slid(shape, horizontal(out.body.velocity), wall), out.body.ground_normal);
-        return out;
+        if (attempt(t, out)) {
+            out.bumped_wall = true;
+            out.bumped = surface;
+            out.wall_normal = wall;
+            out.body.velocity = along_ground(slid(shape, horizontal(out.body.velocity), wall), out.body.ground_normal);
+            return out;
+        }
+        seconds = t;  // no ground where it bumps, though there is some further on
     }
     // The ground ends on the way: seek the instant, so that leaving it does not depend on the tick rate.
     double with = 0.0;
@@ -292,7 +294,7 @@ MotionResult move_on_ground(const Surroundings& course, const BodyShape& shape, 
 
 MotionResult move_body(const Surroundings& course, const BodyShape& shape, const BodyState& body, const MotionLaw& law,
                        double seconds) {
-    const MotionLaw allowed{unlocked(shape, law.velocity), unlocked(shape, law.acceleration)};
+    const MotionLaw allowed{unlocked(shape, law.velocity), unlocked(shape, law.acceleration), law.lands};
     MotionResult out = body.grounded ? move_on_ground(course, shape, body, allowed, seconds)
                                      : move_in_air(course, shape, body, allowed, seconds);
     if (!is_finite(out.body.position) || glm::length(out.body.position) > defaults::farthest_place_m) {

@@ -29,6 +29,9 @@ struct BodyState {
 struct MotionLaw {
     Vec3 velocity{0.0};
     Vec3 acceleration{0.0};
+    /// Whether walkable ground ends the way through the air. Otherwise the body slides along it as along a wall: what
+    /// takes it off the ground in spite of it would have it land and lift off without end.
+    bool lands = true;
 };
 
 struct MotionResult {

@@ -13,6 +13,7 @@
 #include "core/play/seek.hpp"
 #include "core/play/settle.hpp"
 #include "core/play/stands.hpp"
+#include "core/play/stretch.hpp"
 
 namespace leap {
 namespace {
@@ -112,6 +113,7 @@ class Tick {
 
     void begin();
     void ask_all();
+    void take_sizes();
     void advance_one(int split);
     void advance_several(int split);
     Stop go_alone(std::size_t i, double goal);
@@ -228,6 +230,22 @@ void Tick::ask_all() {
         if (!solids_are_current(world_, actor, own.cache)) place_solids(r_, world_, actor, own.cache);
         // What a rule has put where the body is pushes it out at this very instant, at every tick rate.
         if (own.cache.placed_under != placed_before && !actor.seat) push_out(actor, own);
+    }
+    if (!all_calm && world_.actors.size() > 1) take_sizes();
+}
+
+/// Who stands up or crouches is met by the others in its new size from this instant on, and lifts who stands on it:
+/// otherwise that one would stand on a head that is no longer there, which changes the room above the one below.
+void Tick::take_sizes() {
+    bool changed = false;
+    for (std::size_t i = 0; i < world_.actors.size(); ++i) {
+        if (!take_size(r_, world_, world_.actors[i], scratch_.actors[i].cache)) continue;
+        show_to_others(world_.actors[i]);
+        changed = true;
+    }
+    for (std::size_t i = 0; changed && i < world_.actors.size(); ++i) {
+        find_others(world_, world_.actors[i], scratch_.actors[i].cache);
+        if (!world_.actors[i].seat) push_out(world_.actors[i], scratch_.actors[i]);
     }
 }
 

@@ -201,6 +201,14 @@ BodyShape shape_now(const Rehearsal& r, const Actor& actor) {
     return out;
 }
 
+bool take_size(const Rehearsal& r, const World& world, Actor& actor, StepCache& cache) {
+    if (actor.seat || actor.is_frozen()) return false;
+    const Capsule before{actor.radius, actor.height};
+    const EvaluationContext m = r.context(world, actor, &cache);
+    resize(r, m, forces_at(m), actor);
+    return actor.radius != before.radius || actor.height != before.height;
+}
+
 ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind,
                         StepCache& cache, Record* record) {
     if (actor.seat) return sit_on(r, world, actor, longest, kind, cache, record);
@@ -235,7 +243,8 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     if (record != nullptr) write_row(r, world, actor, &cache, law.motion.acceleration, kind.tick_begin, *record);
     if (law.driven && !law.flying) drive_over(m, forces, seconds, law);
     const bool pulled_up = !law.flying && !law.lifted && law.motion.acceleration.z > 0.0;
-    const bool lifts_off = actor.body.grounded && ((law.flying && law.motion.velocity.z > 1e-3) || pulled_up);
+    const bool flies_up = law.flying && law.motion.velocity.z > 1e-3;
+    const bool lifts_off = actor.body.grounded && (flies_up || pulled_up);
     if (lifts_off) {
         leave_ground(actor, true);
         if (pulled_up) take_ground_along(actor);
@@ -249,7 +258,7 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     if (meets_others(world)) out.ride = ride_of(r, world, actor);
     const auto go = kind.leaning ? lean : move_body;
     const Vec3 belt = actor.taut ? Vec3{0.0} : belt_under(r.course, actor);
-    const auto in_world = [&] { return MotionLaw{law.motion.velocity + belt, law.motion.acceleration}; };
+    const auto in_world = [&] { return MotionLaw{law.motion.velocity + belt, law.motion.acceleration, !flies_up}; };
     MotionResult moved = actor.taut ? swing_body(r, m, forces, seconds, actor)
                                     : go(m.surroundings(), shape_now(r, actor), actor.body, in_world(), seconds);
     // Round an edge the way has no closed form: short stretches, whatever the tick rate.

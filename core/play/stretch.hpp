@@ -25,6 +25,10 @@ struct StretchKind {
 ActorStretch move_actor(const Rehearsal& rehearsal, World& world, Actor& actor, double longest, StretchKind kind,
                         StepCache& cache, Record* record);
 
+/// The body takes the size that its stance and moves give it now, unless something solid is where it would grow into.
+/// Returns whether it has changed.
+bool take_size(const Rehearsal& rehearsal, const World& world, Actor& actor, StepCache& cache);
+
 /// The body's shape now, with the capsule that phases give it.
 BodyShape shape_now(const Rehearsal& rehearsal, const Actor& actor);
 

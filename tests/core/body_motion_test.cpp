@@ -57,6 +57,29 @@ TEST(MoveBody, WalkingOffAnEdgeHappensWhereTheFootEnds) {
     EXPECT_NEAR(out.body.velocity.z, 0.0, 1e-9);
 }
 
+TEST(MoveBody, ABumpWhereThereIsNoGroundIsMetInTheAir) {
+    CoursePlan plan;
+    plan.places.push_back({"start", Vec3{0.0}, 0.0});
+    plan.pieces.push_back(test::box({0, 0, -1}, {4, 4, 2}));    // ends at x = 2: a foot stands up to 2.3
+    plan.pieces.push_back(test::box({2, 3, -1}, {4, 3, 2}));    // goes on from y = 1.5
+    plan.pieces.push_back(test::box({3.7, 0, 2}, {2, 20, 4}));  // a wall that stops the body at x = 2.4
+    const Course course = test::course_of(plan);
+    BodyState body = settle_body(course, shape, in_air({2.2, 0, 0.001}, {6, 6, 0}), 0.3);
+    ASSERT_TRUE(body.grounded);
+    double gone = 0.0;
+    bool left = false;
+    for (int i = 0; i < 8 && gone < 0.4; ++i) {
+        const MotionResult out = move_body(course, shape, body, {body.velocity, Vec3{0.0}}, 0.4 - gone);
+        EXPECT_TRUE(out.seconds > 1e-6 || out.bumped_wall || out.left_ground) << "neither time nor anything has passed";
+        left = left || out.left_ground;
+        gone += out.seconds;
+        body = out.body;
+    }
+    EXPECT_NEAR(gone, 0.4, 1e-9);
+    EXPECT_TRUE(left);
+    EXPECT_NEAR(body.position.y, 6 * 0.4, 0.05);
+}
+
 TEST(FreeBody, PushesOutOfWhatItStandsIn) {
     const Course course = test::course_of(test::flat_plan());
     const BodyState out = free_body(course, shape, in_air({0, 0, -0.2}, {1, 0, -5}));

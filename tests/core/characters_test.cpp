@@ -136,6 +136,34 @@ TEST_P(Characters, ACharacterStandsOnAnotherAndIsCarried) {
     EXPECT_NEAR(position_at(lower, 1.9).z, 0.0, 0.01) << "the rider presses nobody into the ground";
 }
 
+TEST_P(Characters, WhoStandsUpLiftsWhoStandsOnIt) {
+    CoursePlan plan = places_plan(8.0);
+    plan.places[1] = {"other", {0.0, 0.0, 1.9}, 0.0};
+    // Whoever has no room for 1.9 m above it stays down: somebody in the air there, but not who stands upon it.
+    std::string text = two_bodies;
+    const std::size_t walk = text.find("stance walk {");
+    ASSERT_NE(walk, std::string::npos);
+    text.insert(walk, R"(
+button duck key "Control"
+stance low when held(duck) or not headroom.hit {
+  probe headroom = room height 1.9 m
+  capsule height 1 m
+}
+)");
+    const Scene scene(text, plan);
+    const Tape below = TapeMaker(3).hold("duck", 1.0, 0.5);
+    const Played played =
+        test::play(scene, together({{"big", "start", below}, {"small", "other", TapeMaker(3)}}), GetParam());
+    EXPECT_TRUE(test::times_of(played.trace, EventKind::fault).empty());
+    const TraceTrack& lower = played.trace.tracks[0];
+    const TraceTrack& upper = played.trace.tracks[1];
+    EXPECT_NEAR(position_at(upper, 0.9).z - position_at(lower, 0.9).z, 1.7, 0.01);
+    EXPECT_NEAR(position_at(upper, 1.4).z - position_at(lower, 1.4).z, 1.0, 0.01) << "down with who crouches";
+    EXPECT_NEAR(position_at(upper, 1.6).z - position_at(lower, 1.6).z, 1.7, 0.01) << "and up again";
+    EXPECT_TRUE(upper.rows[row_at(upper, 1.6)].grounded);
+    for (const double t : test::times_of(played.trace, EventKind::left_ground)) EXPECT_TRUE(t < 1.2) << t;
+}
+
 TEST_P(Characters, WhoStandsInTheWayIsAWall) {
     CoursePlan plan = places_plan(4.0);
     plan.pieces.push_back(test::box({4.8, 0, 1}, {1, 6, 2}));  // behind the second one

@@ -59,6 +59,21 @@ move go_there on jump { phase on_the_way for at most 2 s { fly to goal at 8 m/s 
     EXPECT_LT(trace.tracks[0].rows.back().position.x, 2.75);
 }
 
+TEST_P(Flights, AreNotEndlesslyLandedOnASlopeInTheirWay) {
+    CoursePlan plan = test::flat_plan();
+    plan.pieces.push_back(test::ramp({4, 0, 0.75}, {2, 6, 1.5}));  // 37 degrees, far steeper than the way
+    const Scene scene(std::string(test::plain_body) + R"(
+let goal = forward * 8 m + up * 1.9 m
+move go_there on jump { phase on_the_way for at most 2 s { fly to goal at 8 m/s  end when reached  fail } }
+)",
+                      plan);
+    const Trace trace = scene.run(TapeMaker(3).stick(0, 0, 0.5).hold("jump", 0.7, 0.1), GetParam());
+    EXPECT_TRUE(test::times_of(trace, EventKind::fault).empty()) << "the slope is slid along, not stood upon";
+    const auto way = test::spans_of(scene, trace, "go_there.on_the_way").at(0);
+    EXPECT_LT(way.to - way.from, 1.5);
+    EXPECT_NEAR(position_at(trace.tracks[0], way.to).x, 8.0, 0.02) << "and leads on to the goal";
+}
+
 constexpr const char* clinging = R"(
 move run_along when airborne and side.hit {
   probe side = wall within 0.5 m
