@@ -53,6 +53,14 @@ struct RatesOptions {
 };
 int rates(const RatesOptions& options);
 
+struct WireCommand {
+    std::string project;
+    std::string rehearsal;              ///< empty: all of them
+    std::vector<std::string> settings;  ///< "Peer 1.delay=0.2"
+    bool json = false;
+};
+int wire(const WireCommand& options);
+
 struct ReachOptions {
     std::string project;
     std::string from;

@@ -152,6 +152,15 @@ int read_call_and_run(int argc, char** argv) {
     way_command->add_flag("--margins", way.margins, "Also how far each dial may fall before no way is found");
     way_command->add_option("--write", way.tape_file, "Write the way found as a tape file");
 
+    cli::WireCommand wire;
+    auto* wire_command = app.add_subcommand(
+        "wire", "Rehearse shared play on several peers; exit code 1 when a mark of a rehearsal is missed");
+    wire_command->add_option("PROJECT", wire.project, "The project's folder")->required();
+    wire_command->add_option("--rehearsal", wire.rehearsal, "Its name (all of them without it)");
+    wire_command->add_option("--set-link", wire.settings,
+                             "PEER.delay=0.2, .jitter, .loss, .duplicates, .bytes_per_second, .joins; behind=0.15, "
+                             "send_every, length, seed; without a peer: every link");
+    wire_command->add_flag("--json", wire.json, "Everything for a program to read");
     cli::CompareCommand compare;
     auto* compare_command = app.add_subcommand(
         "compare", "What changed in every tape since a revision of git; exit code 1 when readings changed");
@@ -216,6 +225,7 @@ int read_call_and_run(int argc, char** argv) {
     if (*fit_command) return cli::fit(fit);
     if (*leeway_command) return cli::leeway(leeway);
     if (*way_command) return cli::find_way(way);
+    if (*wire_command) return cli::wire(wire);
     if (*compare_command) return cli::compare(compare);
     if (*report_command) return cli::report(report);
     if (*trial_command) return cli::trial(trial);

@@ -195,6 +195,16 @@ inline constexpr std::size_t margin_tries = 15'000;
 /// Halvings in which that is found. Touch freely; each costs a search.
 inline constexpr int margin_halvings = 6;
 
+// --- Shared play ----------------------------------------------------------------------------------------------------
+/// Peers of a rehearsal, with the host. More are refused with a message. Touch when somebody has a use for more.
+inline constexpr std::size_t most_wire_peers = 8;
+/// Corrections that move a character less (m) are rounding, and aren't counted. Touch never.
+inline constexpr double least_correction_m = 1e-3;
+/// Others who run on from what was told last do so for at most this long (s), then they wait. Touch freely.
+inline constexpr double longest_run_on_s = 0.5;
+/// A loose thing that lies further off (m) than this from where the host has it counts as a difference. Touch freely.
+inline constexpr double least_difference_m = 0.05;
+
 // --- Files ----------------------------------------------------------------------------------------------------------
 /// An input that is told later than it happened is put where it happened, up to this late (s): the run goes back and on
 /// again. Later ones count at the running tick. Touch when windows stall for longer.
@@ -208,6 +218,7 @@ inline constexpr int project_format = 1;
 inline constexpr int looks_format = 1;
 inline constexpr int tuning_format = 1;
 inline constexpr int trial_format = 1;
+inline constexpr int wire_format = 1;
 /// Larger files are refused (bytes): scripts; courses, tapes and projects; anything else. Touch when somebody has
 /// larger ones that are no mistake.
 inline constexpr std::size_t largest_script_bytes = 1U * 1024 * 1024;

@@ -12,6 +12,7 @@
 #include "core/play/meters.hpp"
 #include "core/play/news.hpp"
 #include "core/play/ride.hpp"
+#include "core/play/subject.hpp"
 
 namespace leap {
 namespace {
@@ -211,6 +212,7 @@ void action_of_fixture(const Rehearsal& r, const EvaluationContext& m, const Act
         action_of_loose(m, i, action, world, actor, record);
     } else if (link) {
         world.contacts[*link].events_ahead |= fixture_told;
+        world.contacts[*link].told_by_ahead = doer_of(world, i);
         cache.note_fixture_change();
     }
 }

@@ -160,6 +160,11 @@ struct ActorMotion {
 struct Actor : ActorMotion {
     std::int32_t id = 0;    ///< in World::actors
     std::int32_t kind = 0;  ///< in Program::bodies
+    /// It goes where it is said to be at the begin of each tick (see shown.hpp): another peer decides. It stands in the
+    /// way of others, and no rule is asked of it.
+    bool shown = false;
+    /// Its peer says what it does to fixtures that are shared by the word of who acts; here they don't answer it.
+    bool by_word = false;
     double look_yaw = 0.0;  ///< rad
     double look_pitch = 0.0;
     Vec2 stick{0.0};

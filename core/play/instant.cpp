@@ -25,6 +25,7 @@ Instant::Instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch,
 /// While nothing that others could see has changed at this instant, those whom nothing has happened to have nothing to
 /// answer.
 bool Instant::is_asked_now(std::size_t actor) const {
+    if (world_.actors[actor].shown) return false;
     const ActorScratch::Progress& progress = scratch_.actors[actor].progress;
     return shared_change_ || alone_ || !progress.quiet || !progress.calm;
 }

@@ -74,6 +74,7 @@ class Instant {
     bool for_each_comer(std::size_t fixture, Ask ask);
     void blocks_of_fixtures();
     void forget_meetings(std::size_t fixture);
+    bool waits_for_word(std::size_t fixture) const;
     bool take_fixture_ways();
     void fall_back_of_fixtures();
     void wake_who_hears();

@@ -68,9 +68,17 @@ void Instant::forget_meetings(std::size_t fixture) {
         if (met.fixture.is(fixture)) met.fresh = false;
 }
 
+/// Where the one who acts decides, and its peer's word is still to come, what it did here leads nowhere.
+bool Instant::waits_for_word(std::size_t i) const {
+    const ShareInfo* share = machine(rehearsal_.layout.fixtures[i].kind).fixture->find_share(ShareWhat::phase);
+    if (share == nullptr || share->by != ShareBy::actor) return false;
+    const Owner doer = doer_of(world_, i);
+    return doer.is_actor() && world_.actors[doer.at()].by_word;
+}
+
 bool Instant::take_fixture_ways() {
     for (const std::size_t i : lively()) {
-        if (!is_asked(i)) continue;
+        if (!is_asked(i) || waits_for_word(i)) continue;
         if (!for_each_comer(i, [&](const RunningMachine& running) { return take_way(running); })) continue;
         world_.contacts[i].events = 0;  // one use leads through one way only
         for (Actor& actor : world_.actors) actor.contacts[i].events = 0;
@@ -151,6 +159,8 @@ bool Instant::show_news_of_fixtures() {
         seen = seen || contact.events != 0 || contact.met_anew;
         contact.events = contact.events_ahead;
         contact.events_ahead = 0;
+        contact.told_by = contact.told_by_ahead;
+        contact.told_by_ahead = nobody;
         for (Actor& actor : world_.actors) {
             seen = seen || actor.contacts[i].events != 0;
             actor.contacts[i].events = 0;

@@ -105,6 +105,15 @@ World initial_world(const Rehearsal& r, std::span<const ActorStart> starts) {
     return world;
 }
 
+void add_actor(const Rehearsal& r, const ActorStart& start, World& world) {
+    world.actors.push_back(blank_actor(r.program, r.course.plan, start, world.actors.size()));
+    Actor& actor = world.actors.back();
+    actor.time = actor.contact_since = world.time;
+    if (actor.body.grounded) actor.last_grounded = world.time;
+    set_first_values(r, world, actor);
+    for (Actor& each : world.actors) each.seen.settled = false;  // all look for each other anew
+}
+
 World initial_world(const Rehearsal& r, const Vec3& position, double facing_rad) {
     const ActorStart start{0, position, facing_rad};
     return initial_world(r, {&start, 1});

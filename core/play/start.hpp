@@ -14,4 +14,7 @@ World initial_world(const Rehearsal& rehearsal, std::span<const ActorStart> star
 /// The same for one character of the first body.
 World initial_world(const Rehearsal& rehearsal, const Vec3& position, double facing_rad);
 
+/// One more character, who comes into a run that is under way; it gets the next id.
+void add_actor(const Rehearsal& rehearsal, const ActorStart& start, World& world);
+
 }  // namespace leap

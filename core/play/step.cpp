@@ -12,6 +12,7 @@
 #include "core/play/rows.hpp"
 #include "core/play/seek.hpp"
 #include "core/play/settle.hpp"
+#include "core/play/shown.hpp"
 #include "core/play/stands.hpp"
 #include "core/play/stretch.hpp"
 
@@ -201,7 +202,7 @@ void Tick::begin() {
         if (several || !is_as_left(actor, own)) place_solids(r_, world_, actor, own.cache);
         if (first || fresh) find_others(world_, actor, own.cache);
         // Also where nothing has moved: what a phase does with the body may have left it a little in a wall.
-        if (!actor.seat) push_out(actor, own);
+        if (!actor.seat && !actor.shown) push_out(actor, own);
         if (first) show_to_others(actor);
     }
     for (std::size_t i = 0; several && i < world_.actors.size(); ++i)
@@ -229,7 +230,7 @@ void Tick::ask_all() {
         Actor& actor = world_.actors[i];
         if (!solids_are_current(world_, actor, own.cache)) place_solids(r_, world_, actor, own.cache);
         // What a rule has put where the body is pushes it out at this very instant, at every tick rate.
-        if (own.cache.placed_under != placed_before && !actor.seat) push_out(actor, own);
+        if (own.cache.placed_under != placed_before && !actor.seat && !actor.shown) push_out(actor, own);
     }
     if (!all_calm && world_.actors.size() > 1) take_sizes();
 }
@@ -245,7 +246,7 @@ void Tick::take_sizes() {
     }
     for (std::size_t i = 0; changed && i < world_.actors.size(); ++i) {
         find_others(world_, world_.actors[i], scratch_.actors[i].cache);
-        if (!world_.actors[i].seat) push_out(world_.actors[i], scratch_.actors[i]);
+        if (!world_.actors[i].seat && !world_.actors[i].shown) push_out(world_.actors[i], scratch_.actors[i]);
     }
 }
 
@@ -324,6 +325,10 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
     Actor& actor = world_.actors[i];
     ActorScratch& own = scratch_.actors[i];
     ActorScratch::Progress& progress = own.progress;
+    if (actor.shown) {
+        scratch_.stretches[i] = go_as_shown(r_, world_, actor, goal, record_);
+        return {goal};
+    }
     while (true) {
         const double until = std::min(progress.reach, next_input_time(i));
         const double from = actor.time;
@@ -402,7 +407,8 @@ void Tick::go_back() {
 /// All have come to the same instant: the world follows, and what they wrote is put into the order of time.
 void Tick::finish_stretches() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i)
-        scratch_.stretches[i].alone = keeps_to_itself(world_, world_.actors[i], scratch_.actors[i].cache);
+        scratch_.stretches[i].alone =
+            world_.actors[i].shown || keeps_to_itself(world_, world_.actors[i], scratch_.actors[i].cache);
     settle_world(r_, scratch_.stretches, world_, scratch_, record_);
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];

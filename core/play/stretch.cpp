@@ -202,7 +202,7 @@ BodyShape shape_now(const Rehearsal& r, const Actor& actor) {
 }
 
 bool take_size(const Rehearsal& r, const World& world, Actor& actor, StepCache& cache) {
-    if (actor.seat || actor.is_frozen()) return false;
+    if (actor.seat || actor.shown || actor.is_frozen()) return false;
     const Capsule before{actor.radius, actor.height};
     const EvaluationContext m = r.context(world, actor, &cache);
     resize(r, m, forces_at(m), actor);

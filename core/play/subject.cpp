@@ -32,6 +32,7 @@ std::size_t subject_of(const RunLayout& layout, const World& world, const Course
     double least = 1e300;
     for (std::size_t i = 0; i < world.actors.size(); ++i) {
         const Actor& actor = world.actors[i];
+        if (actor.shown) continue;  // who is only shown does nothing here
         if (actor.seat.is(fixture)) return i;
         const ActorContact& contact = actor.contacts[fixture];
         if (!acted && contact.events != 0) acted = i;
@@ -58,6 +59,12 @@ std::size_t subject_now(const EvaluationContext& m, std::size_t fixture) {
     std::optional<std::size_t>& known = cache.subjects[fixture];
     if (!known) known = subject_of(m.layout, m.world, *m.course, fixture);
     return *known;
+}
+
+Owner doer_of(const World& world, std::size_t fixture) {
+    for (std::size_t i = 0; i < world.actors.size(); ++i)
+        if (world.actors[i].contacts[fixture].events != 0) return actor_owner(i);
+    return world.contacts[fixture].told_by;
 }
 
 bool any_event(const World& world, std::size_t fixture, FixtureEvent event) {

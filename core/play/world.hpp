@@ -55,6 +55,8 @@ struct FixtureContact {
     bool blocked = false;  ///< something loose is pressed into it
     std::uint8_t events = 0;
     std::uint8_t events_ahead = 0;  ///< seen in the next round of the instant
+    Owner told_by;                  ///< whose doing it is that it was told something; see doer_of()
+    Owner told_by_ahead;            ///< likewise, of the next round
     bool met_anew = false;          ///< one of its encounters is fresh
     friend bool operator==(const FixtureContact&, const FixtureContact&) = default;
 };

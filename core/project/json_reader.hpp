@@ -43,6 +43,14 @@ class JsonReader {
         for (std::size_t i = 0; i < list->size() && !failed(); ++i)
             visit(JsonReader(&(*list)[i], path_, where(member) + "[" + std::to_string(i) + "]", &root()));
     }
+    /// Calls `visit(JsonReader)` for the object under `member`, when there is one.
+    template <class Visit>
+    void in(const char* member, Visit visit) const {
+        const Json* inner = find(member);
+        if (inner == nullptr) return;
+        if (!inner->is_object()) return fail(member, "must be an object");
+        visit(JsonReader(inner, path_, where(member), &root()));
+    }
     const Json* find(const char* member) const;
 
     /// Notes every member of this object that isn't among `known`: it is not read, and mostly misspelt.

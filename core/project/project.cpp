@@ -12,6 +12,7 @@
 #include "core/project/file_io.hpp"
 #include "core/project/json_reader.hpp"
 #include "core/project/tape_file.hpp"
+#include "core/project/wire_file.hpp"
 
 namespace leap {
 
@@ -65,6 +66,12 @@ const TuningEntry* Project::find_tuning(const std::string& name) const {
 const TrialEntry* Project::find_trial(const std::string& name) const {
     for (const TrialEntry& entry : trials)
         if (entry.trial.name == name) return &entry;
+    return nullptr;
+}
+
+const WireEntry* Project::find_wire(const std::string& name) const {
+    for (const WireEntry& entry : wires)
+        if (entry.plan.name == name) return &entry;
     return nullptr;
 }
 
@@ -179,6 +186,16 @@ tl::expected<Project, std::string> load_project(const fs::path& path, const Text
             out.trials.push_back({trial_path, *trial});
         } else {
             out.warnings.push_back(trial.error());
+        }
+    }
+    for (const std::string& wire_path : files_in(out.folder, "wire", ".wire.json")) {
+        const auto plan = reader(wire_path).and_then([&](const std::string& wire_text) {
+            return read_wire_plan(wire_text, (out.folder / wire_path).string(), &out.warnings);
+        });
+        if (plan) {
+            out.wires.push_back({wire_path, *plan});
+        } else {
+            out.warnings.push_back(plan.error());
         }
     }
     if (!out.file.looks.empty()) {

@@ -13,6 +13,7 @@
 #include "core/project/tuning_file.hpp"
 #include "core/script/compile.hpp"
 #include "core/tape/tape.hpp"
+#include "core/wire/plan.hpp"
 #include "core/world/course.hpp"
 
 namespace leap {
@@ -45,6 +46,11 @@ struct TrialEntry {
     Trial trial;
 };
 
+struct WireEntry {
+    std::string path;  ///< relative to the project's folder
+    WirePlan plan;
+};
+
 /// A project as loaded from its folder. What can't be read is named in `problems`; the rest is there all the same.
 struct Project {
     std::filesystem::path folder;
@@ -55,6 +61,7 @@ struct Project {
     std::vector<TapeEntry> tapes;
     std::vector<TuningEntry> tunings;  ///< of its folder tunings, by path
     std::vector<TrialEntry> trials;    ///< of its folder trials, by path
+    std::vector<WireEntry> wires;      ///< of its folder wire, by path
     CompileOutput compiled;
     std::vector<std::string> problems;  ///< of project, course and tape files
     std::vector<std::string> warnings;  ///< what is in them and not read; see project_check.hpp for the rest
@@ -62,6 +69,7 @@ struct Project {
     const TapeEntry* find_tape(const std::string& name) const;
     const TuningEntry* find_tuning(const std::string& name) const;
     const TrialEntry* find_trial(const std::string& name) const;
+    const WireEntry* find_wire(const std::string& name) const;
 };
 
 /// Paths of the files in one of a project's folders whose names end with `ending`, relative to the project, sorted.

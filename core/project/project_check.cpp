@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <map>
 #include <set>
 
@@ -66,6 +67,51 @@ std::vector<std::string> volume_warnings(const Project& project) {
     return out;
 }
 
+/// Whether an act of a fixture does something to what it is linked to.
+bool acts_on_link(const Machine& kind) {
+    const auto any_of_them = [](const std::vector<Action>& actions) {
+        return std::any_of(actions.begin(), actions.end(),
+                           [](const Action& action) { return action.kind == ActionKind::tell_link; });
+    };
+    const auto any_block = [&](const std::vector<Block>& blocks) {
+        return std::any_of(blocks.begin(), blocks.end(),
+                           [&](const Block& block) { return any_of_them(block.actions); });
+    };
+    return any_block(kind.blocks) || std::any_of(kind.phases.begin(), kind.phases.end(), [&](const Phase& phase) {
+               return any_block(phase.blocks) ||
+                      std::any_of(phase.transitions.begin(), phase.transitions.end(),
+                                  [&](const Transition& way) { return any_of_them(way.actions); });
+           });
+}
+
+/// The door is shared, the lever that opens it isn't: others see the one go without the other.
+std::vector<std::string> share_warnings(const Project& project) {
+    const Program& program = *project.compiled.program;
+    const auto& fixtures = project.course->fixtures;
+    const auto shared = [&](const std::string& kind) -> const ShareInfo* {
+        const auto machine = program.find_machine(kind);
+        if (!machine || !program.machines[*machine].fixture) return nullptr;
+        return program.machines[*machine].fixture->find_share(ShareWhat::phase);
+    };
+    std::set<std::string> told;
+    std::vector<std::string> out;
+    for (const PlacedFixture& fixture : fixtures) {
+        const auto kind = program.find_machine(fixture.kind);
+        if (fixture.link.empty() || !kind || !program.machines[*kind].fixture || shared(fixture.kind)) continue;
+        if (!acts_on_link(program.machines[*kind])) continue;
+        for (const PlacedFixture& linked : fixtures) {
+            const ShareInfo* share = linked.name == fixture.link ? shared(linked.kind) : nullptr;
+            if (share == nullptr || !told.insert(fixture.kind + " " + linked.kind).second) continue;
+            const Diagnostic message{Severity::warning, share->range,
+                                     fmt::format("{} is shared, and what acts on it, {} (\"{}\"), isn't", linked.kind,
+                                                 fixture.kind, fixture.name),
+                                     fmt::format("say in {}: share phase as state", fixture.kind)};
+            out.push_back(diagnostic_text(message, program.files));
+        }
+    }
+    return out;
+}
+
 void warn_of_track(const TapeTrack& track, double length_s, const std::string& where, std::vector<std::string>& out) {
     std::map<std::string, bool> down;
     for (const TapeEvent& event : track.events) {
@@ -124,6 +170,7 @@ std::vector<std::string> project_warnings(const Project& project) {
     if (!project.course) return out;
     const Tuning tuning = written_tuning(*project.compiled.program);
     add(volume_warnings(project));
+    add(share_warnings(project));
     add(material_warnings(*project.course, project.file.course, project.looks));
     add(course_warnings(*project.course, project.file.course, body_shape(*project.compiled.program, tuning).capsule));
     return out;

@@ -166,6 +166,7 @@ void Compiler::run() {
     compile_readings();
     compile_marks();
     join_tags();
+    check_shares();
     list_sought();
     sort_names();
     if (!has_errors(diagnostics_)) check_program();

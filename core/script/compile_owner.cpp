@@ -16,6 +16,7 @@ void Compiler::compile_machine(MachineId index) {
         compile_fixture_head(machine, scope);
         compile_phases(machine, scope);
         check_fixture(machine);
+        compile_shares(machine, scope);
     } else {
         compile_move_head(machine, scope);
         compile_phases(machine, scope);

@@ -157,6 +157,8 @@ class Compiler {
     void compile_fixture_head(Machine& machine, const Scope& scope);
     ButtonId button_index(const syntax::Name& name);
     void check_fixture(Machine& machine);
+    void compile_shares(Machine& machine, const Scope& scope);
+    void check_shares();
     bool needs_event(const Condition& condition) const;
     void compile_shape(FixtureInfo& info, const syntax::Owner& owner, const Scope& scope);
     void compile_loose(FixtureInfo& info, const Scope& scope);

@@ -65,6 +65,9 @@ void Parser::fixture_item(syntax::Owner& owner) {
         owner.drawn = name("what it is drawn as");
     } else if (accept("prompt")) {
         owner.prompt = string("the prompt's words");
+    } else if (is("share")) {
+        syntax::Share read = share();
+        if (!failed_) owner.shares.push_back(std::move(read));
     } else if (is("phase")) {
         syntax::Phase read = phase();
         if (!failed_) owner.phases.push_back(std::move(read));
@@ -74,6 +77,21 @@ void Parser::fixture_item(syntax::Owner& owner) {
     } else {
         unknown_statement("a fixture", words_at(StatementPlace::fixture));
     }
+}
+
+/// share phase, COUNTER as present, kept or state by host or actor
+syntax::Share Parser::share() {
+    syntax::Share out;
+    out.range = peek().range;
+    accept("share");
+    do {
+        out.what.push_back(name("what is shared: phase, place or a counter,"));
+    } while (!failed_ && accept(","));
+    expect("as", "behind what is shared");
+    out.reach = name("who is told: present, kept or state,");
+    if (accept("by")) out.by = name("who decides: host or actor,");
+    out.range = since(out.range);
+    return out;
 }
 
 /// wheels at X, Y, Z radius R travel T stiffness K damping D grip G

@@ -64,6 +64,7 @@ class Parser {
     syntax::Counter counter();
     syntax::Gauge gauge();
     syntax::Wheels wheels();
+    syntax::Share share();
     syntax::Hands hands();
     void body();
     void body_item(syntax::Owner& owner);

@@ -191,6 +191,27 @@ struct WheelInfo {
 };
 
 /// What a kind of fixture is beside its phases. Each one that stands in a course runs them for itself.
+/// What of a fixture is told to peers in shared play.
+enum class ShareWhat : std::uint8_t { phase, counter, place };
+/// How far it is told.
+enum class ShareReach : std::uint8_t {
+    present,  ///< those who are connected at that instant
+    kept,     ///< also those who join later, in order
+    state     ///< kept equal everywhere
+};
+/// Whose word counts.
+enum class ShareBy : std::uint8_t {
+    host,
+    actor  ///< the peer whose character has done it
+};
+struct ShareInfo {
+    ShareWhat what = ShareWhat::phase;
+    std::int32_t counter = -1;  ///< in Program::counters
+    ShareReach reach = ShareReach::present;
+    ShareBy by = ShareBy::host;
+    SourceRange range;
+};
+
 struct FixtureInfo {
     FixtureShape shape = FixtureShape::box;
     std::array<Expression, 3> size;  ///< box: length (along its front), width, height; else radius and height
@@ -200,6 +221,14 @@ struct FixtureInfo {
     std::string prompt;
     std::optional<LookName> drawn;  ///< without it: by its shape
     std::vector<Garment> wears;     ///< upright capsules that look like people
+    std::vector<ShareInfo> shares;
+
+    /// How something of it is shared; null: it isn't.
+    const ShareInfo* find_share(ShareWhat what, std::int32_t counter = -1) const {
+        for (const ShareInfo& share : shares)
+            if (share.what == what && share.counter == counter) return &share;
+        return nullptr;
+    }
 };
 
 enum class MachineKind : std::uint8_t { stance, move, fixture };

@@ -239,6 +239,14 @@ struct Worn {
 };
 
 /// A body, stance, move, meter or fixture.
+/// share WHAT, ... as REACH by WHO
+struct Share {
+    SourceRange range;
+    std::vector<Name> what;
+    Name reach;
+    std::optional<Name> by;
+};
+
 struct Owner {
     OwnerKind kind = OwnerKind::move;
     Name name;
@@ -288,6 +296,7 @@ struct Owner {
     std::optional<Focus> focus;
     std::string prompt;
     std::optional<Name> drawn;  ///< as what
+    std::vector<Share> shares;
 
     // meters
     std::optional<Range> bounds;

@@ -11,9 +11,9 @@ namespace leap::folders_test {
 namespace {
 
 /// From the lowest up: a chapter may include those before it, and no other.
-constexpr std::array<std::string_view, 13> chapters{"units",  "record", "script", "world",    "rigid",
+constexpr std::array<std::string_view, 14> chapters{"units",  "record", "script", "world",    "rigid",
                                                     "motion", "play",   "tape",   "readings", "experiments",
-                                                    "report", "reach",  "project"};
+                                                    "report", "reach",  "wire",   "project"};
 
 std::ptrdiff_t rank_of(std::string_view folder) {
     return std::find(chapters.begin(), chapters.end(), folder) - chapters.begin();

@@ -78,6 +78,37 @@ TEST(ProjectCheck, MisspeltMembersAreTold) {
                                "t: events[0].donw: this is not read; did you mean down?"}));
 }
 
+TEST(ProjectCheck, WhatActsOnSomethingSharedAndIsntSharedItselfIsTold) {
+    const auto words_with = [](const std::string& of_lever) {
+        Project project;
+        project.compiled =
+            compile_text(std::string(test::plain_body) + "fixture lever { box 1 m, 1 m, 1 m  " + of_lever +
+                         R"(
+  phase ready { go pulled when touched then: tell link }
+  phase pulled for 0.4 s { go ready } }
+fixture leaf { box 1 m, 1 m, 1 m  share phase as state
+  phase shut { go opened when told }  phase opened { go shut when told } }
+)");
+        EXPECT_TRUE(project.compiled.program);
+        CoursePlan plan = test::flat_plan();
+        PlacedFixture lever;
+        lever.name = "pull";
+        lever.kind = "lever";
+        lever.link = "way in";
+        PlacedFixture leaf;
+        leaf.name = "way in";
+        leaf.kind = "leaf";
+        plan.fixtures = {lever, leaf};
+        project.course = plan;
+        return project_warnings(project);
+    };
+    EXPECT_EQ(words_with("share phase as kept"), Words{});
+    const Words words = words_with("");
+    ASSERT_EQ(words.size(), 1U);
+    EXPECT_NE(words[0].find("leaf is shared, and what acts on it, lever (\"pull\"), isn't"), std::string::npos)
+        << words[0];
+}
+
 TEST(ProjectCheck, AVolumeThatTheCourseLacksIsToldOnce) {
     Project project;
     project.compiled = compile_text(std::string(test::plain_body) + R"(

@@ -1,0 +1,103 @@
+// SPDX-License-Identifier: MIT
+// What fixtures share: who is told, how far, and who decides.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <optional>
+
+#include "core/script/compiler.hpp"
+#include "core/script/words.hpp"
+
+namespace leap {
+namespace {
+
+std::optional<ShareReach> reach_named(std::string_view word) {
+    if (word == "present") return ShareReach::present;
+    if (word == "kept") return ShareReach::kept;
+    if (word == "state") return ShareReach::state;
+    return std::nullopt;
+}
+
+std::optional<ShareBy> decider_named(std::string_view word) {
+    if (word == "host") return ShareBy::host;
+    if (word == "actor") return ShareBy::actor;
+    return std::nullopt;
+}
+
+}  // namespace
+
+/// The nearest of the kinds it is based on that says something of a thing counts for that thing.
+void Compiler::compile_shares(Machine& machine, const Scope& scope) {
+    FixtureInfo& info = *machine.fixture;
+    for (const syntax::Owner* level : scope.chain) {
+        const std::size_t of_nearer = info.shares.size();
+        for (const syntax::Share& written : level->shares) {
+            const auto reach = reach_named(written.reach.text);
+            if (!reach) {
+                report(written.reach.range, fmt::format("nothing is shared as {}", written.reach.text),
+                       "present: those connected then; kept: also those who join later; state: kept equal everywhere");
+                continue;
+            }
+            const auto by = written.by ? decider_named(written.by->text) : ShareBy::host;
+            if (!by) {
+                report(written.by->range, fmt::format("{} can't decide", written.by->text),
+                       "by host, or by actor: the peer whose character has done it");
+                continue;
+            }
+            for (const syntax::Name& what : written.what) {
+                ShareInfo share{ShareWhat::phase, -1, *reach, *by, what.range};
+                if (what.text == "place") {
+                    share.what = ShareWhat::place;
+                } else if (what.text != "phase") {
+                    share.what = ShareWhat::counter;
+                    for (const std::int32_t counter : machine.counters)
+                        if (program_.counters[static_cast<std::size_t>(counter)].path ==
+                            fmt::format("{}.{}", machine.name, what.text))
+                            share.counter = counter;
+                    if (share.counter < 0) {
+                        report(what.range, fmt::format("{} has no counter called {}", machine.name, what.text),
+                               "share phase, place, or one of its own counters");
+                        continue;
+                    }
+                }
+                if (share.what == ShareWhat::place && !info.loose) {
+                    report(what.range, fmt::format("where {} is follows from its phase", machine.name),
+                           "share its phase; place is for what can be loose");
+                    continue;
+                }
+                if (share.what != ShareWhat::phase && share.reach != ShareReach::state) {
+                    report(what.range, fmt::format("{} can only be shared as state", what.text),
+                           fmt::format("share {} as state", what.text));
+                    continue;
+                }
+                const auto same = [&](const ShareInfo& other) {
+                    return other.what == share.what && other.counter == share.counter;
+                };
+                const auto known = std::find_if(info.shares.begin(), info.shares.end(), same);
+                if (known == info.shares.end()) {
+                    info.shares.push_back(share);
+                } else if (known >= info.shares.begin() + static_cast<std::ptrdiff_t>(of_nearer)) {
+                    report(what.range, fmt::format("{} is shared twice", what.text), "leave out one of them");
+                }
+            }
+        }
+    }
+}
+
+/// What tells a shared fixture what to do, and isn't shared itself, does so for one peer only: worth a warning where
+/// that one's word counts for nobody else.
+void Compiler::check_shares() {
+    for (const MachineId index : program_.fixtures) {
+        const FixtureInfo& info = *program_.machines[index].fixture;
+        const ShareInfo* phase = info.find_share(ShareWhat::phase);
+        if (phase != nullptr || info.shares.empty()) continue;
+        if (info.find_share(ShareWhat::place) == nullptr) continue;
+        const syntax::Owner& written = *machine_syntax_[index];
+        warn(info.shares.front().range,
+             fmt::format("the place of {} is shared, its phase isn't: whether it is loose or held may differ",
+                         written.name.text),
+             "share phase, place as state");
+    }
+}
+
+}  // namespace leap

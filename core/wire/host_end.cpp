@@ -1,0 +1,216 @@
+// SPDX-License-Identifier: MIT
+#include <algorithm>
+#include <cmath>
+
+#include "core/play/rows.hpp"
+#include "core/play/start.hpp"
+#include "core/wire/ends.hpp"
+
+namespace leap {
+namespace {
+
+bool makes_sense(const Rehearsal& r, const InputEvent& input, std::size_t actor) {
+    if (input.actor != static_cast<std::int32_t>(actor) || !std::isfinite(input.time)) return false;
+    if (!std::isfinite(input.value.x) || !std::isfinite(input.value.y)) return false;
+    if (input.kind == InputEvent::Kind::button) return input.button && input.button.at() < r.program.buttons.size();
+    return input.kind == InputEvent::Kind::stick || input.kind == InputEvent::Kind::look;
+}
+
+}  // namespace
+
+HostEnd::HostEnd(WireStage& stage, World start, std::vector<InputEvent> own)
+    : stage_(stage), world_(std::move(start)), own_(std::move(own)) {
+    guests_.resize(stage.plan.peers.size());
+    presses_.resize(stage.plan.peers.size());
+    open_record(stage_.r, world_, stage_.run.host);
+}
+
+void HostEnd::has(std::size_t peer, std::size_t actor) {
+    guests_[peer].there = true;
+    guests_[peer].actor = actor;
+    world_.actors[actor].by_word = true;
+}
+
+void HostEnd::receive(double now, std::size_t peer, const Packet& packet, std::span<const ActorStart> starts) {
+    const auto message = decode(packet.bytes);
+    Guest& guest = guests_[peer];
+    if (!message || guest.gone) return;
+    if (const auto* inputs = std::get_if<InputsMessage>(&*message)) {
+        if (guest.there) take_inputs(peer, *inputs);
+        return;
+    }
+    const auto* certain = std::get_if<CertainMessage>(&*message);
+    if (certain == nullptr) return;
+    for (const CertainContent& content : guest.certain.receive(*certain)) {
+        if (std::holds_alternative<HelloMessage>(content) && !guest.there) welcome(peer, starts[peer]);
+        if (const auto* telling = std::get_if<Telling>(&content)) take_word(now, peer, *telling);
+        if (std::holds_alternative<GoodbyeMessage>(content)) let_go(peer);
+    }
+}
+
+/// What comes in time is played at its instant; what comes too late, at once.
+void HostEnd::take_inputs(std::size_t peer, const InputsMessage& message) {
+    Guest& guest = guests_[peer];
+    guest.certain.acknowledged(message.certain_heard);
+    if (message.state_heard > guest.state_heard && message.state_heard <= guest.state) {
+        guest.state_heard = message.state_heard;
+        guest.states.erase(guest.states.begin(), guest.states.lower_bound(guest.state_heard));
+    }
+    if (message.until_tick <= guest.heard_until) return;
+    const double known_s = stage_.seconds(guest.heard_until) - 1e-12;
+    for (const InputEvent& input : message.inputs) {
+        if (input.time < known_s || !makes_sense(stage_.r, input, guest.actor)) continue;
+        guest.inputs.push_back(input);
+    }
+    std::stable_sort(guest.inputs.begin(), guest.inputs.end(),
+                     [](const InputEvent& a, const InputEvent& b) { return a.time < b.time; });
+    guest.heard_until = message.until_tick;
+}
+
+void HostEnd::welcome(std::size_t peer, const ActorStart& start) {
+    Guest& guest = guests_[peer];
+    guest.there = true;
+    guest.actor = world_.actors.size();
+    guest.heard_until = world_.tick;
+    add_actor(stage_.r, start, world_);
+    world_.actors.back().by_word = true;
+    stage_.run.host.tracks.push_back({stage_.run.peers[peer].name, start.kind, {}, {}});
+    scratch_ = {};
+    WelcomeMessage message;
+    message.tick = world_.tick;
+    message.actor = static_cast<std::uint8_t>(guest.actor);
+    for (const Actor& actor : world_.actors) message.bodies.push_back(static_cast<std::uint8_t>(actor.kind));
+    message.kept = kept_;
+    message.state = peer_state(stage_.r, stage_.things, world_, guest.actor);
+    guest.certain.queue(message);
+    stage_.run.peers[peer].actor = guest.actor;
+    // What reached those who are there has gone by for the newcomer, unless it is kept.
+    for (LoggedTelling& logged : stage_.run.tellings)
+        if (logged.arrived_s[peer] < 0.0) logged.arrived_s[peer] = std::numeric_limits<double>::infinity();
+}
+
+/// The peer whose character did it decides: its word is the host's from here on.
+void HostEnd::take_word(double now, std::size_t peer, const Telling& telling) {
+    if (!is_telling_of(stage_.r, telling) || !guests_[peer].there) return;
+    const SharedThing* thing = stage_.by_fixture[telling.fixture.at()];
+    if (thing == nullptr || thing->phase == nullptr || thing->phase->by != ShareBy::actor) return;
+    if (world_.machines[telling.fixture].phase == telling.told.phase) return;
+    put_into_phase(stage_.r, telling.fixture.at(), telling.told, world_, scratch_);
+    stage_.run.host.events.push_back(
+        {now, EventKind::fixture_phase, telling.fixture.written(), telling.told.phase.written(), -1});
+    tell(telling.fixture, telling.time, telling.told);
+}
+
+/// Whoever goes lets go of everything; its character stays where it is.
+void HostEnd::let_go(std::size_t peer) {
+    Guest& guest = guests_[peer];
+    guest.gone = true;
+    if (!guest.there) return;
+    const auto id = static_cast<std::int32_t>(guest.actor);
+    guest.inputs.clear();
+    guest.inputs.push_back({InputEvent::Kind::stick, world_.time, {}, false, Vec2{0.0}, id});
+    for (std::size_t i = 0; i < stage_.r.program.buttons.size(); ++i)
+        if (world_.actors[guest.actor].buttons[i].down)
+            guest.inputs.push_back({InputEvent::Kind::button, world_.time, ButtonId(i), false, Vec2{0.0}, id});
+}
+
+void HostEnd::tell(FixtureId fixture, double time, const FixtureTold& told) {
+    const SharedThing* thing = stage_.by_fixture[fixture.at()];
+    if (thing == nullptr || thing->phase == nullptr || thing->phase->reach == ShareReach::state) return;
+    Telling telling;
+    telling.number = static_cast<std::uint32_t>(stage_.run.tellings.size() + 1);
+    telling.fixture = fixture;
+    telling.time = time;
+    telling.told = told;
+    LoggedTelling logged{telling, std::vector<double>(guests_.size(), -1.0)};
+    logged.arrived_s[0] = time;
+    for (std::size_t i = 1; i < guests_.size(); ++i) {
+        if (!guests_[i].there || guests_[i].gone) continue;
+        guests_[i].certain.queue(telling);
+        logged.arrived_s[i] = std::numeric_limits<double>::infinity();
+    }
+    stage_.run.tellings.push_back(std::move(logged));
+    if (thing->phase->reach == ShareReach::kept) kept_.push_back(telling);
+}
+
+void HostEnd::step() {
+    const double begin = world_.time;
+    const double end = stage_.seconds(world_.tick + 1) - 1e-12;
+    std::vector<InputEvent> inputs;
+    for (; next_own_ < own_.size() && own_[next_own_].time < end; ++next_own_) {
+        inputs.push_back(own_[next_own_]);
+        if (inputs.back().kind == InputEvent::Kind::button && inputs.back().down)
+            own_presses_.push_back({inputs.back().time, inputs.back().time});
+    }
+    for (std::size_t i = 1; i < guests_.size(); ++i) {
+        Guest& guest = guests_[i];
+        std::size_t taken = 0;
+        for (; taken < guest.inputs.size() && guest.inputs[taken].time < end; ++taken) {
+            InputEvent input = guest.inputs[taken];
+            if (input.kind == InputEvent::Kind::button && input.down)
+                presses_[i].push_back({input.time, std::max(begin, input.time)});
+            if (input.time < begin - 1e-12) {
+                input.time = begin;
+                ++guest.late;
+                ++stage_.run.late_inputs;
+            }
+            inputs.push_back(input);
+        }
+        guest.inputs.erase(guest.inputs.begin(), guest.inputs.begin() + static_cast<std::ptrdiff_t>(taken));
+    }
+    std::stable_sort(inputs.begin(), inputs.end(),
+                     [](const InputEvent& a, const InputEvent& b) { return a.time < b.time; });
+    stage_.run.peers[0].samples.push_back(sample_of(world_));
+    const std::size_t events = stage_.run.host.events.size();
+    leap::step(stage_.r, inputs, world_, scratch_, &stage_.run.host);
+    for (std::size_t i = events; i < stage_.run.host.events.size(); ++i) {
+        const TraceEvent event = stage_.run.host.events[i];
+        if (event.kind != EventKind::fixture_phase) continue;
+        const auto fixture = FixtureId::read(event.index);
+        FixtureTold told = told_of(world_, fixture.at());
+        told.phase = PhaseId::read(event.detail);
+        told.phase_since = event.time;
+        tell(fixture, event.time, told);
+    }
+}
+
+void HostEnd::send(std::vector<Connection>& connections) {
+    const double now = stage_.seconds(world_.tick - 1);
+    for (std::size_t i = 1; i < guests_.size(); ++i) {
+        Guest& guest = guests_[i];
+        if (!guest.there || guest.gone) continue;
+        LinkWay& way = connections[i].down;
+        for (CertainChannel::Outgoing* out : guest.certain.due(now, stage_.again_after_s(stage_.plan.peers[i].link))) {
+            const bool welcome = out->number == 1 && stage_.plan.peers[i].joins_s > 0.0;
+            const auto kind = welcome ? LoggedMessage::Kind::welcome : LoggedMessage::Kind::telling;
+            send_logged(stage_, way, now, out->bytes,
+                        {kind, 0, i, now, 0.0, 0.0, out->bytes.size(), out->was_sent, out->fixture});
+            out->was_sent = true;
+            out->sent_s = now;
+        }
+        if (now < guest.next_send_s - 1e-9) continue;
+        guest.next_send_s = now + stage_.plan.send_every_s;
+        const Bytes state = peer_state(stage_.r, stage_.things, world_, guest.actor);
+        StateMessage message;
+        message.number = ++guest.state;
+        const auto base = guest.states.find(guest.state_heard);
+        message.base = base == guest.states.end() ? 0 : guest.state_heard;
+        message.tick = world_.tick;
+        message.inputs_until = guest.heard_until;
+        message.certain_heard = guest.certain.heard();
+        message.size = static_cast<std::uint32_t>(state.size());
+        message.changes =
+            changes_since(base == guest.states.end() ? std::span<const std::uint8_t>{} : base->second, state);
+        guest.states.emplace(message.number, state);
+        Bytes bytes = encode(message);
+        const std::size_t size = bytes.size();
+        send_logged(stage_, way, now, std::move(bytes),
+                    {LoggedMessage::Kind::state, 0, i, now, 0.0, 0.0, size, false, {}});
+    }
+}
+
+void HostEnd::finish() {
+    end_record(stage_.r, world_, stage_.run.host);
+}
+
+}  // namespace leap

@@ -1,0 +1,73 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <optional>
+#include <variant>
+#include <vector>
+
+#include "core/play/shown.hpp"
+#include "core/wire/bytes.hpp"
+
+/// What peers tell each other, and how it is laid out in bytes: docs/files.md has the table.
+namespace leap {
+
+/// A fixture has gone to a phase.
+struct Telling {
+    std::uint32_t number = 0;  ///< by the host, from 1; 0: a peer's word, not yet the host's
+    FixtureId fixture;
+    double time = 0.0;  ///< s of play
+    FixtureTold told;
+    friend bool operator==(const Telling&, const Telling&) = default;
+};
+
+/// From a peer: what its player has done, all of it that the host hasn't said to have.
+struct InputsMessage {
+    std::int64_t until_tick = 0;      ///< it has played up to here
+    std::uint32_t state_heard = 0;    ///< the last state it has heard
+    std::uint32_t certain_heard = 0;  ///< the last certain message it has heard, all before it too
+    std::vector<InputEvent> inputs;   ///< of its own character, by time
+    friend bool operator==(const InputsMessage&, const InputsMessage&) = default;
+};
+
+/// From the host: what is, at the begin of a tick.
+struct StateMessage {
+    std::uint32_t number = 0;  ///< from 1
+    std::uint32_t base = 0;    ///< the state that the changes count from; 0: from nothing
+    std::int64_t tick = 0;
+    std::int64_t inputs_until = 0;    ///< the tick up to which it has the peer's inputs
+    std::uint32_t certain_heard = 0;  ///< see InputsMessage
+    std::uint32_t size = 0;           ///< bytes of the state
+    Bytes changes;                    ///< see changes_since()
+    friend bool operator==(const StateMessage&, const StateMessage&) = default;
+};
+
+/// What must arrive, and in order: it is sent until it is known to have arrived.
+struct HelloMessage {
+    friend bool operator==(const HelloMessage&, const HelloMessage&) = default;
+};
+struct WelcomeMessage {
+    std::int64_t tick = 0;
+    std::uint8_t actor = 0;            ///< which character it is
+    std::vector<std::uint8_t> bodies;  ///< by character, in Program::bodies
+    std::vector<Telling> kept;         ///< what was told before and is kept, in order
+    Bytes state;                       ///< whole
+    friend bool operator==(const WelcomeMessage&, const WelcomeMessage&) = default;
+};
+struct GoodbyeMessage {
+    friend bool operator==(const GoodbyeMessage&, const GoodbyeMessage&) = default;
+};
+using CertainContent = std::variant<HelloMessage, WelcomeMessage, Telling, GoodbyeMessage>;
+struct CertainMessage {
+    std::uint32_t number = 0;  ///< from 1, each way of each connection for itself
+    CertainContent content;
+    friend bool operator==(const CertainMessage&, const CertainMessage&) = default;
+};
+
+using Message = std::variant<InputsMessage, StateMessage, CertainMessage>;
+
+Bytes encode(const Message& message);
+
+/// Nothing when the bytes are no message: too short, too long, an unknown kind, a count beyond what is there.
+std::optional<Message> decode(std::span<const std::uint8_t> bytes);
+
+}  // namespace leap

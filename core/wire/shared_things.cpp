@@ -1,0 +1,148 @@
+// SPDX-License-Identifier: MIT
+#include "core/wire/shared_things.hpp"
+
+#include <algorithm>
+
+#include "core/wire/fields.hpp"
+
+namespace leap {
+namespace {
+
+template <class Flow, class WorldType>
+void thing_fields(const Rehearsal& r, const SharedThing& thing, WorldType& world, FixtureTold& told, Flow& flow) {
+    if (thing.phase != nullptr && thing.phase->reach == ShareReach::state) told_fields(flow, told);
+    for (const std::size_t counter : thing.counters) flow(world.counters[counter].value);
+    if (thing.place) rigid_fields(flow, world.loose[*r.layout.fixtures[thing.fixture].rigid]);
+}
+
+Bytes thing_state(const Rehearsal& r, const SharedThing& thing, const World& world) {
+    Bytes out;
+    ByteWriter write(out);
+    FixtureTold told = told_of(world, thing.fixture);
+    thing_fields(r, thing, world, told, write);
+    return out;
+}
+
+/// A phase that the kind doesn't have, or a holder that isn't there, is no state of this run.
+bool fits(const Rehearsal& r, const SharedThing& thing, const World& world, const FixtureTold& told) {
+    const Machine& kind = r.program.machines[r.layout.fixtures[thing.fixture].kind];
+    if (!told.phase || told.phase.at() >= kind.phases.size()) return false;
+    if (!thing.place) return true;
+    const Owner& holder = world.loose[*r.layout.fixtures[thing.fixture].rigid].holder;
+    if (holder.is_actor()) return holder.index >= 0 && holder.at() < world.actors.size();
+    return !holder.is_fixture() || (holder.index >= 0 && holder.at() < world.fixtures.size());
+}
+
+}  // namespace
+
+std::vector<SharedThing> shared_things(const Rehearsal& r) {
+    std::vector<SharedThing> out;
+    for (std::size_t i = 0; i < r.layout.fixtures.size(); ++i) {
+        const FixtureLayout& fixture = r.layout.fixtures[i];
+        if (!fixture.kind) continue;
+        SharedThing thing;
+        thing.fixture = i;
+        for (const ShareInfo& share : r.program.machines[fixture.kind].fixture->shares) {
+            if (share.what == ShareWhat::phase) thing.phase = &share;
+            if (share.what == ShareWhat::place) thing.place = fixture.rigid.has_value();
+            if (share.what != ShareWhat::counter) continue;
+            const CounterInfo& counter = r.program.counters[static_cast<std::size_t>(share.counter)];
+            thing.counters.push_back(fixture.first_counter + static_cast<std::size_t>(counter.own));
+        }
+        if (thing.phase != nullptr || thing.is_state()) out.push_back(std::move(thing));
+    }
+    return out;
+}
+
+Bytes things_state(const Rehearsal& r, const std::vector<SharedThing>& things, const World& world) {
+    Bytes out;
+    for (const SharedThing& thing : things) {
+        if (!thing.is_state()) continue;
+        const Bytes one = thing_state(r, thing, world);
+        out.insert(out.end(), one.begin(), one.end());
+    }
+    return out;
+}
+
+std::vector<std::size_t> take_things(const Rehearsal& r, const std::vector<SharedThing>& things,
+                                     std::span<const std::uint8_t> state, World& world, StepScratch& scratch,
+                                     bool& ok) {
+    std::vector<std::size_t> out;
+    std::size_t at = 0;
+    ok = true;
+    for (const SharedThing& thing : things) {
+        if (!thing.is_state()) continue;
+        const Bytes own = thing_state(r, thing, world);
+        ok = ok && state.size() - at >= own.size();
+        if (!ok) return out;
+        const auto theirs = state.subspan(at, own.size());
+        at += own.size();
+        if (std::equal(own.begin(), own.end(), theirs.begin())) continue;
+        const FixtureTold before = told_of(world, thing.fixture);
+        FixtureTold told = before;
+        World copy = world;
+        ByteReader read(theirs);
+        thing_fields(r, thing, copy, told, read);
+        ok = ok && fits(r, thing, copy, told);
+        if (!ok) return out;
+        if (!(told == before)) put_into_phase(r, thing.fixture, told, world, scratch);
+        ByteReader again(theirs);
+        thing_fields(r, thing, world, told, again);
+        scratch.shared.changes.note();
+        scratch.shared.changes.note_of_fixture();
+        out.push_back(thing.fixture);
+    }
+    ok = ok && at == state.size();
+    return out;
+}
+
+/// Layout: the length of the things, the things, the length of its own character, that one, then each character as it
+/// is seen.
+Bytes peer_state(const Rehearsal& r, const std::vector<SharedThing>& things, const World& world, std::size_t own) {
+    Bytes out;
+    ByteWriter write(out);
+    const Bytes of_things = things_state(r, things, world);
+    write(static_cast<std::uint32_t>(of_things.size()));
+    write.raw(of_things);
+    const Bytes of_own = actor_state(world.actors[own]);
+    write(static_cast<std::uint32_t>(of_own.size()));
+    write.raw(of_own);
+    for (const Actor& actor : world.actors) {
+        const ShownActor shown = shown_of(actor);
+        shown_fields(write, shown);
+    }
+    return out;
+}
+
+std::optional<PeerState> read_peer_state(std::span<const std::uint8_t> state, const Actor& like) {
+    PeerState out;
+    ByteReader read(state);
+    out.things = read.raw(read.bits(4));
+    out.own = read.raw(read.bits(4));
+    while (read.ok() && read.left() > 0) {
+        ShownActor shown;
+        shown.moves.resize(like.moves.size());
+        shown_fields(read, shown);
+        out.shown.push_back(std::move(shown));
+    }
+    if (!read.ok()) return std::nullopt;
+    return out;
+}
+
+Bytes actor_state(const Actor& actor) {
+    Bytes out;
+    ByteWriter write(out);
+    actor_fields(write, actor);
+    return out;
+}
+
+bool take_actor(std::span<const std::uint8_t> state, Actor& actor) {
+    Actor copy = actor;
+    ByteReader read(state);
+    actor_fields(read, copy);
+    if (!read.ok() || read.left() > 0) return false;
+    actor = std::move(copy);
+    return true;
+}
+
+}  // namespace leap

@@ -1,0 +1,51 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <vector>
+
+#include "core/play/shown.hpp"
+#include "core/wire/bytes.hpp"
+
+/// What of a course's fixtures is shared, and the state that the host tells a peer: those of them that are kept equal,
+/// that peer's own character, and as much of the others as is seen.
+namespace leap {
+
+/// One fixture of which something is shared.
+struct SharedThing {
+    std::size_t fixture = 0;            ///< in World::fixtures
+    const ShareInfo* phase = nullptr;   ///< null: its phase isn't
+    bool place = false;                 ///< where it lies, who holds it
+    std::vector<std::size_t> counters;  ///< in World::counters
+    bool is_state() const { return place || !counters.empty() || (phase && phase->reach == ShareReach::state); }
+};
+
+/// By fixture; those of which nothing is shared have no place here.
+std::vector<SharedThing> shared_things(const Rehearsal& rehearsal);
+
+/// The fixtures that are kept equal, in bytes.
+Bytes things_state(const Rehearsal& rehearsal, const std::vector<SharedThing>& things, const World& world);
+
+/// Puts what differs from `state` into the world; `begin` of each thing's bytes follows from those before. Returns the
+/// fixtures that have differed. `ok`: the bytes fit.
+std::vector<std::size_t> take_things(const Rehearsal& rehearsal, const std::vector<SharedThing>& things,
+                                     std::span<const std::uint8_t> state, World& world, StepScratch& scratch, bool& ok);
+
+/// The whole state for the peer whose character is `own`.
+Bytes peer_state(const Rehearsal& rehearsal, const std::vector<SharedThing>& things, const World& world,
+                 std::size_t own);
+
+/// Its parts.
+struct PeerState {
+    std::span<const std::uint8_t> things;
+    std::span<const std::uint8_t> own;  ///< see actor_fields()
+    std::vector<ShownActor> shown;      ///< by character; its own, too
+};
+/// Nothing when the bytes don't fit. `like`: a character of the same program, for the length of its lists.
+std::optional<PeerState> read_peer_state(std::span<const std::uint8_t> state, const Actor& like);
+
+/// A character as actor_fields() writes it.
+Bytes actor_state(const Actor& actor);
+/// Takes it over; false when the bytes don't fit.
+bool take_actor(std::span<const std::uint8_t> state, Actor& actor);
+
+}  // namespace leap
