@@ -5,6 +5,7 @@
 #include "studio/course_desk/course_desk.hpp"
 #include "studio/script_desk/script_desk.hpp"
 #include "studio/stage_desk/stage_desk.hpp"
+#include "studio/wire_desk/wire_desk.hpp"
 
 namespace leap::studio {
 
@@ -18,6 +19,8 @@ std::vector<DeskInfo> all_desks() {
          [](const Workplace& place) { return new CourseDesk(place); }},
         {"bench", QObject::tr("Bench"), QObject::tr("Find out"), "Alt+4",
          [](const Workplace& place) { return new BenchDesk(place); }},
+        {"wire", QObject::tr("Wire"), QObject::tr("Rehearse shared play"), "Alt+5",
+         [](const Workplace& place) { return new WireDesk(place); }},
     };
 }
 

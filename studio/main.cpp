@@ -72,7 +72,8 @@ int main(int argc, char** argv) {
     const QCommandLineOption events("events", "Show the list of events.");
     const QCommandLineOption select("select", "On the Course desk: what is selected.", "NAME");
     const QCommandLineOption trial("trial", "On the Bench: board, tunings, or a trial, which is run.", "NAME");
-    parser.addOptions({picture, desk, select, trial, tape, character, all, at, move, view, set, events});
+    const QCommandLineOption wire("rehearsal", "On the Wire desk: a rehearsal by its name.", "NAME");
+    parser.addOptions({picture, desk, select, trial, wire, tape, character, all, at, move, view, set, events});
     parser.process(application);
     if (!desk_names().contains(parser.value(desk))) {
         std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there are: %s\n", qPrintable(parser.value(desk)),
@@ -111,6 +112,7 @@ int main(int argc, char** argv) {
     wanted.desk = parser.value(desk);
     wanted.select = parser.value(select);
     wanted.trial = parser.value(trial);
+    wanted.wire = parser.value(wire);
     wanted.tape = parser.value(tape);
     wanted.at_s = parser.value(at).toDouble();
     wanted.character = parser.value(character);

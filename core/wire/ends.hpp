@@ -159,6 +159,7 @@ class PeerEnd {
     double next_send_s_ = -1e300;
     std::size_t inputs_sent_ = 0;
     std::size_t late_seen_ = 0;
+    double late_felt_until_s_ = -1e300;
     std::vector<PressPlayed> presses_;
     std::vector<std::vector<PressPlayed>> shown_;
 };

@@ -182,7 +182,11 @@ void PeerEnd::compare(double now, std::int64_t tick, const Bytes& state, std::si
     const auto unheard =
         std::lower_bound(own_.begin(), own_.end(), stage_.seconds(inputs_known_) - same_time_s, before_tick);
     const bool not_heard = unheard != own_.end() && unheard->time < stage_.seconds(tick) - same_time_s;
-    correction.late_input = late > late_seen_ || not_heard;
+    // One late press is felt in several states, until the host's answer to it has come.
+    const WireLink& link = stage_.plan.peers[peer_].link;
+    if (late > late_seen_ || not_heard)
+        late_felt_until_s_ = now + 2.0 * (link.delay_s + link.jitter_s + stage_.plan.send_every_s);
+    correction.late_input = now <= late_felt_until_s_;
     late_seen_ = late;
     note_phases();
     // What only tells of fixtures is news: where it came late, the differences say so.

@@ -20,6 +20,7 @@ std::vector<std::string> Documents::own_files() const {
     for (const TapeEntry& entry : project_->tapes)
         if (!entry.path.empty()) out.push_back(entry.path);
     for (const TuningEntry& entry : project_->tunings) out.push_back(entry.path);
+    for (const WireEntry& entry : project_->wires) out.push_back(entry.path);
     for (const TrialEntry& entry : project_->trials) {
         out.push_back(entry.path);
         if (!entry.trial.measured.empty()) out.push_back(entry.trial.measured);

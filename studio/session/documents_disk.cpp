@@ -39,8 +39,9 @@ void Documents::watch() {
     for (const std::string& tape : project_->file.tapes) add(tape);
     for (const TuningEntry& entry : project_->tunings) add(entry.path);
     for (const TrialEntry& entry : project_->trials) add(entry.path);
+    for (const WireEntry& entry : project_->wires) add(entry.path);
     std::error_code error;
-    for (const char* folder : {"tunings", "trials"}) {
+    for (const char* folder : {"tunings", "trials", "wire"}) {
         const QString full = QString::fromStdString((project_->folder / folder).string());
         if (std::filesystem::is_directory(project_->folder / folder, error) && !paths.contains(full)) paths << full;
     }

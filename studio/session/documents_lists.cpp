@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Tunings and trials: files of a project that are found by their folder, not by name.
+// Tunings, trials and rehearsals of shared play: files of a project that are found by their folder, not by name.
 #include <fmt/format.h>
 
 #include <algorithm>
 #include <cctype>
 
 #include "core/project/file_io.hpp"
+#include "core/project/wire_file.hpp"
 #include "studio/session/documents.hpp"
 
 namespace leap::studio {
@@ -14,12 +15,16 @@ namespace {
 
 constexpr std::string_view tuning_ending = ".tuning.json";
 constexpr std::string_view trial_ending = ".trial.json";
+constexpr std::string_view wire_ending = ".wire.json";
 
 bool is_tuning_path(const std::string& path) {
     return path.starts_with("tunings/") && path.ends_with(tuning_ending);
 }
 bool is_trial_path(const std::string& path) {
     return path.starts_with("trials/") && path.ends_with(trial_ending);
+}
+bool is_wire_path(const std::string& path) {
+    return path.starts_with("wire/") && path.ends_with(wire_ending);
 }
 
 /// Puts what a file says in its place in a list that is sorted by path, or takes it out.
@@ -45,7 +50,7 @@ void place(std::vector<Entry>& list, const std::string& path, std::optional<Valu
 }  // namespace
 
 bool Documents::is_listed(const std::string& path) const {
-    return is_tuning_path(path) || is_trial_path(path);
+    return is_tuning_path(path) || is_trial_path(path) || is_wire_path(path);
 }
 
 std::string Documents::free_listed_path(const std::string& folder, const std::string& name,
@@ -83,6 +88,7 @@ void Documents::take_listed_text(const std::string& path) {
     };
     if (is_tuning_path(path)) take(read_tuning(*text, path), project_->tunings, &TuningEntry::tuning);
     if (is_trial_path(path)) take(read_trial(*text, path), project_->trials, &TrialEntry::trial);
+    if (is_wire_path(path)) take(read_wire_plan(*text, path), project_->wires, &WireEntry::plan);
     emit lists_changed();
 }
 
@@ -90,6 +96,8 @@ void Documents::take_listed_text(const std::string& path) {
 void Documents::look_at_lists() {
     std::vector<std::string> paths = files_in(project_->folder, "tunings", std::string(tuning_ending));
     for (std::string& path : files_in(project_->folder, "trials", std::string(trial_ending)))
+        paths.push_back(std::move(path));
+    for (std::string& path : files_in(project_->folder, "wire", std::string(wire_ending)))
         paths.push_back(std::move(path));
     const auto look = [&](const std::string& path) {
         std::error_code error;
@@ -110,6 +118,7 @@ void Documents::look_at_lists() {
     };
     for (const TuningEntry& entry : project_->tunings) paths.push_back(entry.path);
     for (const TrialEntry& entry : project_->trials) paths.push_back(entry.path);
+    for (const WireEntry& entry : project_->wires) paths.push_back(entry.path);
     std::sort(paths.begin(), paths.end());
     paths.erase(std::unique(paths.begin(), paths.end()), paths.end());
     for (const std::string& path : paths) look(path);
@@ -122,6 +131,7 @@ void Documents::load_listed_texts() {
     };
     for (const TuningEntry& entry : project_->tunings) load(entry.path);
     for (const TrialEntry& entry : project_->trials) load(entry.path);
+    for (const WireEntry& entry : project_->wires) load(entry.path);
 }
 
 }  // namespace leap::studio

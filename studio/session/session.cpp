@@ -35,6 +35,8 @@ Session::Session(Options options, QObject* parent)
     connect(&documents_, &Documents::lists_changed, this, [this] {
         request_beside();
         refresh_laid_over();
+        request_wire(Side::now);
+        request_wire(Side::kept);
         emit lists_changed();
     });
     constexpr int board_delay_ms = 250;
@@ -43,6 +45,7 @@ Session::Session(Options options, QObject* parent)
     connect(&board_timer_, &QTimer::timeout, this, &Session::request_boards);
     connect(&boards_, &Boards::changed, this, &Session::board_changed);
     connect(&beside_, &BesideRuns::changed, this, &Session::beside_runs_changed);
+    connect(&wire_runs_, &WireRuns::changed, this, &Session::wire_changed);
     connect(&trials_, &TrialRunner::progressed, this, &Session::trial_progressed);
     connect(&trials_, &TrialRunner::finished, this, &Session::take_trial_result);
     connect(&trials_, &TrialRunner::better, this,
@@ -64,6 +67,8 @@ QString Session::open(const std::filesystem::path& path) {
     runs_.clear();
     boards_.clear();
     trials_.clear();
+    watched_wire_.clear();
+    wire_runs_.clear();
     laid_over_trial_.clear();
     laid_over_.reset();
     moved_by_hand_.reset();

@@ -15,6 +15,7 @@
 #include "studio/session/runs.hpp"
 #include "studio/session/script_compiler.hpp"
 #include "studio/session/trial_runner.hpp"
+#include "studio/session/wire_runs.hpp"
 
 namespace leap::studio {
 
@@ -219,6 +220,18 @@ class Session : public QObject {
     /// Ends a round, as one undo step.
     void add_pair_round(const std::string& path, PairSaid said);
 
+    // Rehearsals of shared play (session_wire.cpp)
+    const std::vector<WireEntry>& wires() const { return project().wires; }
+    /// Null when there is none of this path.
+    const WireEntry* wire_entry(const std::string& path) const;
+    /// Adds one; returns its path.
+    std::string add_wire(WirePlan plan);
+    void edit_wire(const std::string& path, const WirePlan& plan, int gesture = -1);
+    void delete_wire(const std::string& path);
+    /// It is played again with whatever changes from now on; empty: none is.
+    void watch_wire(const std::string& path);
+    const WireRuns& wire_runs() const { return wire_runs_; }
+
     // A measured run over the run in view (session_measured.cpp)
     struct LaidOver {
         std::string trial;  ///< the fit's file
@@ -290,6 +303,8 @@ class Session : public QObject {
     void beside_runs_changed();
     void trial_progressed();
     void laid_over_changed();
+    /// A rehearsal that is watched has been played.
+    void wire_changed();
     void trial_finished(const std::string& path);
     /// A file was edited here and changed on disk.
     void conflict(const QString& path);
@@ -297,6 +312,7 @@ class Session : public QObject {
 
   private:
     void request_board(Side side);
+    void request_wire(Side side);
     void request_boards();
     void take_board_request(Side side);
     void request_beside();
@@ -341,6 +357,8 @@ class Session : public QObject {
     Boards boards_;
     BesideRuns beside_;
     TrialRunner trials_;
+    WireRuns wire_runs_;
+    std::string watched_wire_;
     Side playing_side_ = Side::now;
     LiveKind live_kind_ = LiveKind::take;
     double cursor_before_play_ = 0.0;

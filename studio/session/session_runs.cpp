@@ -22,6 +22,7 @@ void Session::set_rate(int rate_hz) {
 void Session::request(Side side) {
     if (program() && tunings_.course(side) && tape() != nullptr) runs_.request(side, ingredients(side), *tape());
     request_board(side);
+    request_wire(side);
     if (side == Side::now) request_beside();
 }
 

@@ -12,6 +12,7 @@ struct PictureOptions {
     QString desk;
     QString select;  ///< on the Course desk: a piece or fixture by its name
     QString trial;   ///< on the Bench: board, tunings, or a trial by its name, which is run; on the Course desk: a way
+    QString wire;    ///< on the Wire desk: a rehearsal by its name
     QString tape;
     QString character;  ///< by its name in the tape; empty: the first
     bool all = false;   ///< the view takes in every character

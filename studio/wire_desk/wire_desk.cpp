@@ -1,0 +1,241 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/wire_desk/wire_desk.hpp"
+
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QSplitter>
+#include <QVBoxLayout>
+
+#include "studio/shared/convert.hpp"
+#include "studio/shared/palette.hpp"
+#include "studio/shared/picture_options.hpp"
+
+namespace leap::studio {
+namespace {
+
+constexpr int frame_ms = 33;
+
+}  // namespace
+
+WireDesk::WireDesk(const Workplace& place) : session_(place.session) {
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    auto* across = new QSplitter(Qt::Horizontal);
+    across->setChildrenCollapsible(false);
+    across->setHandleWidth(3);
+    layout->addWidget(across);
+    auto* down = new QSplitter(Qt::Vertical);
+    down->setChildrenCollapsible(false);
+    down->setHandleWidth(3);
+    stages_ = new WireStages;
+    down->addWidget(stages_);
+    auto* lower = new QWidget;
+    auto* lower_layout = new QVBoxLayout(lower);
+    lower_layout->setContentsMargins(0, 0, 0, 0);
+    lower_layout->setSpacing(0);
+    auto* bar = new QHBoxLayout;
+    bar->setContentsMargins(12, 6, 12, 6);
+    watch_ = new QPushButton(tr("Watch"));
+    watch_->setToolTip(tr("Plays it from the cursor (Space)"));
+    rehearsals_ = new QComboBox;
+    rehearsals_->setMinimumWidth(210);
+    rehearsals_->setAccessibleName(tr("Rehearsal"));
+    new_ = new QPushButton(tr("New rehearsal"));
+    delete_ = new QPushButton(tr("Delete"));
+    facts_ = new QLabel;
+    facts_->setObjectName("quiet");
+    time_ = new QLabel;
+    time_->setFont(palette::number_font(10.0));
+    bar->addWidget(watch_);
+    bar->addWidget(rehearsals_);
+    bar->addWidget(new_);
+    bar->addWidget(delete_);
+    bar->addSpacing(8);
+    bar->addWidget(facts_, 1);
+    bar->addWidget(time_);
+    lower_layout->addLayout(bar);
+    chart_ = new WireChart;
+    lower_layout->addWidget(chart_, 1);
+    down->addWidget(lower);
+    down->setStretchFactor(0, 2);
+    down->setStretchFactor(1, 3);
+    across->addWidget(down);
+    sheet_ = new WireSheet(session_);
+    sheet_->setMinimumWidth(340);
+    across->addWidget(sheet_);
+    across->setStretchFactor(0, 1);
+    across->setSizes({890, 380});
+
+    connect(chart_, &WireChart::cursor_moved, this, [this](double at) {
+        watch(false);
+        set_cursor(at);
+    });
+    connect(chart_, &WireChart::join_dragged, this, [this](std::size_t peer, double at, bool done) {
+        const WireEntry* entry = session_.wire_entry(path_);
+        if (entry == nullptr || peer >= entry->plan.peers.size()) return;
+        WirePlan plan = entry->plan;
+        plan.peers[peer].joins_s = at;
+        // Peers stand in the order in which they join: one can't be dragged past another.
+        if (peer > 0) plan.peers[peer].joins_s = std::max(at, plan.peers[peer - 1].joins_s);
+        if (peer + 1 < plan.peers.size())
+            plan.peers[peer].joins_s = std::min(plan.peers[peer].joins_s, plan.peers[peer + 1].joins_s);
+        if (join_gesture_ < 0) join_gesture_ = session_.new_gesture();
+        session_.edit_wire(path_, plan, join_gesture_);
+        if (done) join_gesture_ = -1;
+    });
+    connect(watch_, &QPushButton::clicked, this, [this] { watch(!watching()); });
+    connect(new_, &QPushButton::clicked, this, &WireDesk::make_new);
+    connect(delete_, &QPushButton::clicked, this, [this] {
+        if (session_.wire_entry(path_) != nullptr) session_.delete_wire(path_);
+    });
+    connect(rehearsals_, &QComboBox::activated, this,
+            [this](int row) { choose(rehearsals_->itemData(row).toString().toStdString()); });
+    connect(&session_, &Session::wire_changed, this, &WireDesk::take_result);
+    connect(&session_, &Session::lists_changed, this, &WireDesk::fill_list);
+    connect(&session_, &Session::project_opened, this, [this] {
+        path_.clear();
+        fill_list();
+        set_cursor(0.0);
+    });
+    connect(&timer_, &QTimer::timeout, this, &WireDesk::move_on);
+    timer_.setInterval(frame_ms);
+    fill_list();
+    set_cursor(0.0);
+}
+
+void WireDesk::come_into_view(MachineId) {
+    fill_list();
+    chart_->setFocus();
+}
+
+/// It is played while it is in view, and with it whatever changes.
+void WireDesk::showEvent(QShowEvent* event) {
+    Desk::showEvent(event);
+    session_.watch_wire(path_);
+    take_result();
+}
+
+void WireDesk::hideEvent(QHideEvent* event) {
+    Desk::hideEvent(event);
+    watch(false);
+    session_.watch_wire({});
+}
+
+void WireDesk::fill_list() {
+    rehearsals_->clear();
+    bool there = false;
+    if (session_.is_open())
+        for (const WireEntry& entry : session_.wires()) {
+            rehearsals_->addItem(to_qt(entry.plan.name), to_qt(entry.path));
+            there = there || entry.path == path_;
+        }
+    if (!there) choose(rehearsals_->count() > 0 ? rehearsals_->itemData(0).toString().toStdString() : std::string());
+    rehearsals_->setCurrentIndex(rehearsals_->findData(to_qt(path_)));
+    rehearsals_->setEnabled(rehearsals_->count() > 0);
+    delete_->setEnabled(rehearsals_->count() > 0);
+    watch_->setEnabled(rehearsals_->count() > 0);
+    sheet_->refresh();
+}
+
+void WireDesk::choose(const std::string& path) {
+    if (path == path_ && !path.empty()) return;
+    path_ = path;
+    watch(false);
+    chart_->set_result(nullptr);
+    stages_->set_result(nullptr, usual_looks());
+    if (isVisible()) session_.watch_wire(path_);
+    sheet_->show_wire(path_);
+    rehearsals_->setCurrentIndex(rehearsals_->findData(to_qt(path_)));
+    facts_->setText(path_.empty() ? tr("No rehearsal yet: New rehearsal makes one of the tape in view") : QString());
+    take_result();
+}
+
+/// A result of another rehearsal, or of one that has been changed since, isn't what is in view.
+void WireDesk::take_result() {
+    const WirePointer now = session_.wire_runs().result(Side::now);
+    const WireEntry* entry = session_.wire_entry(path_);
+    if (!now || entry == nullptr || now->plan.name != entry->plan.name) return;
+    chart_->set_result(now);
+    stages_->set_result(now, session_.looks());
+    sheet_->refresh();
+    if (now->problem.empty()) {
+        facts_->setText(tr("%1 peers, %2 s in %3 ms%4")
+                            .arg(now->plan.peers.size())
+                            .arg(now->run.end_s)
+                            .arg(now->ms, 0, 'f', 0)
+                            .arg(now->run.host_left ? tr("; the host left, play ends") : QString()));
+    } else {
+        facts_->setText(to_qt(now->problem));
+    }
+    set_cursor(std::min(cursor_, now->plan.length_s));
+}
+
+void WireDesk::set_cursor(double at_s) {
+    cursor_ = std::max(0.0, at_s);
+    chart_->set_cursor(cursor_);
+    stages_->set_cursor(cursor_);
+    sheet_->set_cursor(cursor_);
+    time_->setText(QString("%1 s").arg(cursor_, 0, 'f', 3));
+}
+
+void WireDesk::watch(bool on) {
+    watch_->setText(on ? tr("Hold") : tr("Watch"));
+    if (!on) return timer_.stop();
+    const WirePointer now = session_.wire_runs().result(Side::now);
+    if (now && cursor_ >= now->run.end_s - 1e-6) set_cursor(0.0);
+    since_.restart();
+    timer_.start();
+}
+
+void WireDesk::move_on() {
+    const WirePointer now = session_.wire_runs().result(Side::now);
+    if (!now) return watch(false);
+    const double to = cursor_ + static_cast<double>(since_.restart()) / 1000.0;
+    set_cursor(std::min(to, now->run.end_s));
+    if (to >= now->run.end_s) watch(false);
+}
+
+/// The tape in view on the host, somebody who stands there on a peer, and one who comes later.
+void WireDesk::make_new() {
+    if (!session_.is_open()) return;
+    WirePlan plan;
+    plan.name = tr("new rehearsal").toStdString();
+    plan.peers.resize(2);
+    plan.peers[0].name = tr("Host").toStdString();
+    plan.peers[1].name = tr("Peer %1").arg(1).toStdString();
+    if (const Tape* tape = session_.tape()) {
+        plan.length_s = std::max(0.5, tape->length_s);
+        plan.peers[0].tape = tape->name;
+        const bool several = tape->tracks.size() > 1;
+        const TapeTrack& second = tape->tracks[several ? 1 : 0];
+        if (several) {
+            plan.peers[0].track = track_name(tape->tracks[0], tape->tracks[0].body);
+            plan.peers[1].tape = tape->name;
+            plan.peers[1].track = track_name(second, second.body);
+        } else {
+            plan.peers[1].place = second.start_place;
+        }
+    }
+    const std::string path = session_.add_wire(plan);
+    choose(path);
+    fill_list();
+}
+
+void WireDesk::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Space && watch_->isEnabled()) return watch(!watching());
+    Desk::keyPressEvent(event);
+}
+
+QString WireDesk::prepare_picture(const PictureOptions& options) {
+    if (options.desk != "wire") return {};
+    if (!options.wire.isEmpty()) {
+        const int row = rehearsals_->findText(options.wire);
+        if (row < 0) return tr("the project has no rehearsal \"%1\"").arg(options.wire);
+        choose(rehearsals_->itemData(row).toString().toStdString());
+    }
+    set_cursor(options.at_s);
+    stages_->stand_still();
+    return {};
+}
+
+}  // namespace leap::studio

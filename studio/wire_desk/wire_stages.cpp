@@ -1,0 +1,169 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/wire_desk/wire_stages.hpp"
+
+#include <QPainter>
+#include <cmath>
+
+#include "core/play/evaluate.hpp"
+#include "studio/shared/convert.hpp"
+#include "studio/shared/palette.hpp"
+#include "studio/stage_desk/stage_fixtures.hpp"
+
+namespace leap::studio {
+namespace {
+
+constexpr std::size_t most_stages = 4;
+constexpr int gap_px = 4;
+
+StageRenderer::Figure figure_of(const Rehearsal& rehearsal, const Actor& actor) {
+    StageRenderer::Figure out;
+    out.shown = true;
+    out.feet = actor.body.position;
+    out.facing = actor.facing;
+    out.velocity = actor.body.velocity;
+    out.grounded = actor.body.grounded;
+    out.radius = actor.radius;
+    out.height = rehearsal.shape(actor).capsule.height;
+    out.wears = rehearsal.program.bodies[static_cast<std::size_t>(actor.kind)].wears;
+    const double speed = horizontal_length(out.velocity);
+    constexpr double stride_m = 1.9;
+    if (!out.grounded) {
+        out.pose = *named_pose(out.velocity.z > 0.5 ? "rise" : "fall");
+    } else if (speed > 0.2) {
+        // Which foot is ahead follows from the place: the same on every peer that has it there.
+        const double strides = (out.feet.x + out.feet.y) / stride_m;
+        out.pose = blended(FigurePose{}, gait_pose(strides, std::clamp((speed - 2.0) / 5.0, 0.0, 1.0)),
+                           std::min(1.0, speed / 1.5));
+    }
+    return out;
+}
+
+}  // namespace
+
+WireStages::WireStages(QWidget* parent) : QWidget(parent) {
+    setAttribute(Qt::WA_OpaquePaintEvent);
+    setMinimumHeight(150);
+    setAccessibleName(tr("Stages of the peers"));
+}
+
+void WireStages::set_result(const WirePointer& now, const Looks& looks) {
+    now_ = now;
+    looks_ = looks;
+    course_dirty_ = true;
+    update();
+}
+
+void WireStages::set_cursor(double at_s) {
+    cursor_ = at_s;
+    update();
+}
+
+void WireStages::stand_still() {
+    still_ = true;
+    update();
+}
+
+std::size_t WireStages::count() const {
+    return now_ ? std::min(most_stages, now_->run.peers.size()) : 0;
+}
+
+const WireFrame* WireStages::frame_of(std::size_t peer) const {
+    if (!now_ || peer >= now_->run.peers.size()) return nullptr;
+    const WireFrame* out = nullptr;
+    for (const WireFrame& frame : now_->run.peers[peer].frames)
+        if (frame.at_s <= cursor_ + 1e-9) out = &frame;
+    return out;
+}
+
+QRect WireStages::room_of(std::size_t number) const {
+    const auto shown = static_cast<int>(std::max<std::size_t>(1, count()));
+    const int each = (width() - gap_px * (shown + 1)) / shown;
+    return {gap_px + static_cast<int>(number) * (each + gap_px), gap_px, each, height() - 2 * gap_px};
+}
+
+QString WireStages::words_of(std::size_t peer) const {
+    const WirePeer& plan = now_->plan.peers[peer];
+    if (peer == 0) return tr("host");
+    QString out = tr("%1 ms").arg(plan.link.delay_s * 1000.0, 0, 'f', 0);
+    if (plan.link.jitter_s > 0.0) out += tr(" + up to %1").arg(plan.link.jitter_s * 1000.0, 0, 'f', 0);
+    if (plan.link.loss > 0.0) out += tr(", %1 % lost").arg(plan.link.loss * 100.0, 0, 'f', 0);
+    if (plan.joins_s > 0.0) out += tr(", joins at %1 s").arg(plan.joins_s, 0, 'f', 1);
+    return out;
+}
+
+QImage WireStages::picture_of(std::size_t peer, QSize size) {
+    const WireFrame* seen = frame_of(peer);
+    const std::size_t own = now_->run.peers[peer].actor;
+    if (seen == nullptr || own >= seen->world.actors.size() || size.isEmpty()) return {};
+    if (course_dirty_ || drawn_course_ != now_->ingredients.course) {
+        canvas_->renderer().set_looks(looks_);
+        canvas_->renderer().set_course(*now_->ingredients.course);
+        canvas_->renderer().set_path(false, {});
+        canvas_->renderer().set_path(true, {});
+        drawn_course_ = now_->ingredients.course;
+        course_dirty_ = false;
+    }
+    const Rehearsal rehearsal = now_->ingredients.rehearsal();
+    StageRenderer::Frame frame;
+    frame.size = size;
+    frame.time = seen->at_s;
+    frame.show_velocity = frame.show_ground = false;
+    const Actor& actor = seen->world.actors[own];
+    frame.now = figure_of(rehearsal, actor);
+    for (const Actor& other : seen->world.actors)
+        if (other.id != actor.id) frame.others.push_back(figure_of(rehearsal, other));
+    frame.camera.target = actor.body.position;
+    frame.camera.yaw = actor.look_yaw;
+    frame.camera.distance_m = 7.5;
+    const EvaluationContext moment = rehearsal.context(seen->world, actor);
+    const auto& targets = now_->ingredients.course->plan.targets;
+    for (std::size_t i = 0; i < targets.size(); ++i)
+        if (target_there(moment, static_cast<std::int32_t>(i)))
+            frame.targets.push_back({targets[i].position, targets[i].radius, targets[i].kind});
+    FixtureShows shows;
+    shows.wheel_forces = false;
+    show_fixtures(rehearsal, seen->world, shows, frame);
+    return canvas_->draw(frame, still_).copy();
+}
+
+void WireStages::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.fillRect(rect(), palette::paper);
+    if (!now_) return;
+    if (!canvas_) canvas_ = std::make_unique<StageCanvas>();
+    for (std::size_t i = 0; i < count(); ++i) {
+        const QRect room = room_of(i);
+        painter.fillRect(room, palette::faint);
+        const bool can_draw = canvas_->problem().isEmpty();
+        const QSize pixels = room.size() * devicePixelRatioF();
+        const QImage picture = can_draw ? picture_of(i, pixels) : QImage();
+        if (!picture.isNull()) painter.drawImage(room, picture);
+        painter.setPen(palette::quiet);
+        painter.setFont(palette::text_font(9.5));
+        if (picture.isNull())
+            painter.drawText(room, Qt::AlignCenter | Qt::TextWordWrap,
+                             !can_draw                           ? canvas_->problem()
+                             : now_->run.peers[i].frames.empty() ? tr("it never came")
+                                                                 : tr("not there yet"));
+        const QString words = words_of(i);
+        const QFont bold = palette::text_font(9.5, true);
+        const QFont plain = palette::text_font(9.0);
+        const int name_width = QFontMetrics(bold).horizontalAdvance(to_qt(now_->plan.peers[i].name));
+        const int words_width = QFontMetrics(plain).horizontalAdvance(words);
+        const QRect tag(room.left() + 6, room.top() + 6, std::min(room.width() - 12, name_width + words_width + 26),
+                        22);
+        painter.setOpacity(0.86);
+        painter.fillRect(tag, palette::ink);
+        painter.setOpacity(1.0);
+        painter.setPen(palette::sheet);
+        painter.setFont(bold);
+        painter.drawText(tag.adjusted(8, 0, 0, 0), Qt::AlignVCenter, to_qt(now_->plan.peers[i].name));
+        painter.setFont(plain);
+        painter.setClipRect(tag);
+        painter.drawText(tag.adjusted(16 + name_width, 0, 0, 0), Qt::AlignVCenter, words);
+        painter.setClipping(false);
+    }
+    still_ = false;
+}
+
+}  // namespace leap::studio
