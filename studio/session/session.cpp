@@ -8,6 +8,7 @@ namespace leap::studio {
 Session::Session(Options options, QObject* parent)
     : QObject(parent),
       documents_(std::move(options.data_folder)),
+      clock_(options.clock),
       live_(options.clock, options.live_thread),
       playback_(options.clock) {
     connect(&documents_, &Documents::text_changed, this, &Session::take_text);

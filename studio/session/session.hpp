@@ -231,6 +231,8 @@ class Session : public QObject {
     /// It is played again with whatever changes from now on; empty: none is.
     void watch_wire(const std::string& path);
     const WireRuns& wire_runs() const { return wire_runs_; }
+    /// By the clock that everything here goes by (s).
+    double clock_s() const { return clock_(); }
 
     // A measured run over the run in view (session_measured.cpp)
     struct LaidOver {
@@ -342,6 +344,7 @@ class Session : public QObject {
     ScriptCompiler compiler_;
     Tunings tunings_;
     Runs runs_;
+    Clock clock_;
     LivePlay live_;
     Playback playback_;
     struct Pointed {

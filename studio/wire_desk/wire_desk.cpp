@@ -183,14 +183,16 @@ void WireDesk::watch(bool on) {
     if (!on) return timer_.stop();
     const WirePointer now = session_.wire_runs().result(Side::now);
     if (now && cursor_ >= now->run.end_s - 1e-6) set_cursor(0.0);
-    since_.restart();
+    moved_at_s_ = session_.clock_s();
     timer_.start();
 }
 
 void WireDesk::move_on() {
     const WirePointer now = session_.wire_runs().result(Side::now);
     if (!now) return watch(false);
-    const double to = cursor_ + static_cast<double>(since_.restart()) / 1000.0;
+    const double clock = session_.clock_s();
+    const double to = cursor_ + clock - moved_at_s_;
+    moved_at_s_ = clock;
     set_cursor(std::min(to, now->run.end_s));
     if (to >= now->run.end_s) watch(false);
 }

@@ -2,7 +2,6 @@
 #pragma once
 
 #include <QComboBox>
-#include <QElapsedTimer>
 #include <QLabel>
 #include <QPushButton>
 #include <QTimer>
@@ -35,6 +34,8 @@ class WireDesk : public Desk {
     const std::string& path() const { return path_; }
     void watch(bool on);
     bool watching() const { return timer_.isActive(); }
+    /// Moves the cursor to where it is by now; called by a timer while it is watched.
+    void move_on();
 
   protected:
     void keyPressEvent(QKeyEvent* event) override;
@@ -46,14 +47,13 @@ class WireDesk : public Desk {
     void choose(const std::string& path);
     void take_result();
     void make_new();
-    void move_on();
 
     Session& session_;
     std::string path_;
     double cursor_ = 0.0;
     int join_gesture_ = -1;
     QTimer timer_;
-    QElapsedTimer since_;
+    double moved_at_s_ = 0.0;  ///< session's clock
     WireStages* stages_;
     WireChart* chart_;
     WireSheet* sheet_;

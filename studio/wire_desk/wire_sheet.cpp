@@ -258,7 +258,7 @@ void WireSheet::fill_readings() {
     readings_->setRowCount(static_cast<int>(kinds.size()));
     for (int i = 0; i < 4; ++i)
         readings_->horizontalHeader()->setSectionResizeMode(
-            i, i == 0 ? QHeaderView::Stretch : QHeaderView::ResizeToContents);
+            i, i == 3 ? QHeaderView::Stretch : QHeaderView::ResizeToContents);
     const auto value_of = [&](const WirePointer& result, std::size_t i) {
         return result && i < result->readings.size() ? number_text(result->readings[i].value, kinds[i].unit)
                                                      : QString();

@@ -83,7 +83,7 @@ QRect WireStages::room_of(std::size_t number) const {
 
 QString WireStages::words_of(std::size_t peer) const {
     const WirePeer& plan = now_->plan.peers[peer];
-    if (peer == 0) return tr("host");
+    if (peer == 0) return tr("decides");
     QString out = tr("%1 ms").arg(plan.link.delay_s * 1000.0, 0, 'f', 0);
     if (plan.link.jitter_s > 0.0) out += tr(" + up to %1").arg(plan.link.jitter_s * 1000.0, 0, 'f', 0);
     if (plan.link.loss > 0.0) out += tr(", %1 % lost").arg(plan.link.loss * 100.0, 0, 'f', 0);
@@ -159,9 +159,9 @@ void WireStages::paintEvent(QPaintEvent*) {
         painter.setFont(bold);
         painter.drawText(tag.adjusted(8, 0, 0, 0), Qt::AlignVCenter, to_qt(now_->plan.peers[i].name));
         painter.setFont(plain);
-        painter.setClipRect(tag);
-        painter.drawText(tag.adjusted(16 + name_width, 0, 0, 0), Qt::AlignVCenter, words);
-        painter.setClipping(false);
+        const QRect beside = tag.adjusted(16 + name_width, 0, -6, 0);
+        painter.drawText(beside, Qt::AlignVCenter,
+                         QFontMetrics(plain).elidedText(words, Qt::ElideRight, beside.width()));
     }
     still_ = false;
 }
