@@ -6,6 +6,7 @@
 #include "core/play/hands.hpp"
 #include "core/play/instant.hpp"
 #include "core/play/seat.hpp"
+#include "core/play/shown.hpp"
 #include "core/play/stands.hpp"
 #include "core/play/subject.hpp"
 
@@ -178,7 +179,7 @@ void Instant::change_seat(std::size_t fixture, bool sat) {
     if (sat && !seats) {
         const auto asked = static_cast<std::size_t>(actor_->id);
         for (std::size_t k = 0; k < world_.actors.size(); ++k) {
-            if (!world_.actors[k].seat.is(fixture)) continue;
+            if (!world_.actors[k].seat.is(fixture) || world_.actors[k].shown) continue;
             ask(k);
             step_out(rehearsal_, world_, *actor_, cache());
             note(EventKind::stepped_out, FixtureId(fixture).written(), -1);
@@ -195,7 +196,7 @@ void Instant::change_seat(std::size_t fixture, bool sat) {
 
 void Instant::place_all_when_changed() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i)
-        if (!scratch_.actors[i].cache.stands_hold())
+        if (is_spoken_of(world_, world_.actors[i]) && !scratch_.actors[i].cache.stands_hold())
             place_solids(rehearsal_, world_, world_.actors[i], scratch_.actors[i].cache);
 }
 
@@ -203,8 +204,10 @@ void Instant::place_all_when_changed() {
 void Instant::find_lively() {
     if (world_.actors.size() == 1) return;
     scratch_.lively.clear();
-    for (const ActorScratch& actor : scratch_.actors)
-        scratch_.lively.insert(scratch_.lively.end(), actor.cache.lively.begin(), actor.cache.lively.end());
+    for (std::size_t i = 0; i < world_.actors.size(); ++i) {
+        const std::vector<std::size_t>& near = scratch_.actors[i].cache.lively;
+        if (!world_.actors[i].shown) scratch_.lively.insert(scratch_.lively.end(), near.begin(), near.end());
+    }
     std::sort(scratch_.lively.begin(), scratch_.lively.end());
     scratch_.lively.erase(std::unique(scratch_.lively.begin(), scratch_.lively.end()), scratch_.lively.end());
 }

@@ -45,7 +45,8 @@ void advance_and_push(const Rehearsal& r, std::span<const ActorStretch> stretche
     rides.clear();
     for (const ActorStretch& stretch : stretches) rides.push_back(stretch.ride);
     const auto leans = [&](std::size_t i) {
-        return !stretches[i].seated && leans_on_something(stretches[i].wanted, world, world.actors[i]);
+        return !stretches[i].seated && !world.actors[i].shown &&
+               leans_on_something(stretches[i].wanted, world, world.actors[i]);
     };
     bool any = false;
     for (std::size_t i = 0; i < stretches.size(); ++i) any = any || leans(i);
@@ -101,7 +102,7 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
     const auto settle = [&](std::size_t i) {
         Actor& actor = world.actors[i];
         StepCache& cache = scratch.actors[i].cache;
-        if (stretches[i].alone && !stretches[i].ride) return show_to_others(actor);
+        if (actor.shown || (stretches[i].alone && !stretches[i].ride)) return show_to_others(actor);
         const BodyState came = actor.body;
         if (stretches[i].seated) {
             settle_seated(r, world, actor, cache, record);
@@ -125,7 +126,8 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
     // met.
     for (Actor& actor : world.actors) actor.seen.settled = false;
     each_after_its_carrier(stretches, settle);
-    for (std::size_t i = 0; i < world.actors.size(); ++i) find_others(world, world.actors[i], scratch.actors[i].cache);
+    for (std::size_t i = 0; i < world.actors.size(); ++i)
+        if (!world.actors[i].shown) find_others(world, world.actors[i], scratch.actors[i].cache);
 }
 
 void settle_actor(const Rehearsal& r, World& world, Actor& actor, StepCache& cache) {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #include "core/play/shown.hpp"
 
+#include <algorithm>
 #include <cmath>
 #include <numbers>
 
@@ -71,6 +72,13 @@ void show_actor(const ShownActor& from, double time, Actor& to) {
         to.machines[running.move].phase = running.phase;
         to.machines[running.move].phase_since = running.phase_since;
     }
+}
+
+bool is_spoken_of(const World& world, const Actor& actor) {
+    if (!actor.shown || actor.id == 0) return true;
+    return std::any_of(world.loose.begin(), world.loose.end(), [&](const RigidState& loose) {
+        return loose.holder.is_actor(static_cast<std::size_t>(actor.id));
+    });
 }
 
 ActorStretch go_as_shown(const Rehearsal& r, const World& world, Actor& actor, double goal, Record* record) {

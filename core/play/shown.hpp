@@ -41,6 +41,10 @@ ShownActor between(const ShownActor& a, const ShownActor& b, double share);
 /// The character stands there from now on, at the world's present instant, and goes on at its velocity.
 void show_actor(const ShownActor& from, double time, Actor& to);
 
+/// Whether rules may speak of a character, so that what is round it must be known: not of one that is only shown and
+/// holds nothing. The first one's solids are those that loose things go by, whoever it is.
+bool is_spoken_of(const World& world, const Actor& actor);
+
 /// A character that is only shown goes on to `goal` (s since the start), at its velocity.
 ActorStretch go_as_shown(const Rehearsal& rehearsal, const World& world, Actor& actor, double goal, Record* record);
 

@@ -199,6 +199,10 @@ void Tick::begin() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
+        if (!is_spoken_of(world_, actor)) {
+            if (first) show_to_others(actor);
+            continue;
+        }
         if (several || !is_as_left(actor, own)) place_solids(r_, world_, actor, own.cache);
         if (first || fresh) find_others(world_, actor, own.cache);
         // Also where nothing has moved: what a phase does with the body may have left it a little in a wall.
@@ -206,7 +210,8 @@ void Tick::begin() {
         if (first) show_to_others(actor);
     }
     for (std::size_t i = 0; several && i < world_.actors.size(); ++i)
-        if (first || fresh) find_others(world_, world_.actors[i], scratch_.actors[i].cache);
+        if ((first || fresh) && !world_.actors[i].shown)
+            find_others(world_, world_.actors[i], scratch_.actors[i].cache);
 }
 
 /// Everybody is at the same instant: inputs, then rules where something may have changed.
@@ -228,6 +233,7 @@ void Tick::ask_all() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
         Actor& actor = world_.actors[i];
+        if (!is_spoken_of(world_, actor)) continue;
         if (!solids_are_current(world_, actor, own.cache)) place_solids(r_, world_, actor, own.cache);
         // What a rule has put where the body is pushes it out at this very instant, at every tick rate.
         if (own.cache.placed_under != placed_before && !actor.seat && !actor.shown) push_out(actor, own);
@@ -388,7 +394,7 @@ void Tick::go_back() {
         own.now_is_current = false;
         own.emitted.clear();
         scratch_.shared.changes.note();
-        place_solids(r_, world_, actor, own.cache);
+        if (is_spoken_of(world_, actor)) place_solids(r_, world_, actor, own.cache);
         if (record_ == nullptr) continue;
         record_->tracks[i].rows.resize(own.begin.rows);
         record_->tracks[i].values.resize(own.begin.values);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <array>
 #include <bit>
 #include <cstdint>
 #include <span>
@@ -21,8 +22,11 @@ class ByteWriter {
     static constexpr bool reads = false;
 
     void byte(std::uint8_t value) { out_.push_back(value); }
+    /// The lowest bytes of a number, the lowest first.
     void bits(std::uint64_t value, int bytes) {
-        for (int i = 0; i < bytes; ++i) byte(static_cast<std::uint8_t>(value >> (8 * i)));
+        std::array<std::uint8_t, 8> all{};
+        for (std::size_t i = 0; i < all.size(); ++i) all[i] = static_cast<std::uint8_t>(value >> (8 * i));
+        out_.insert(out_.end(), all.begin(), all.begin() + bytes);
     }
     void count(std::uint64_t value) {
         for (; value >= 0x80; value >>= 7) byte(static_cast<std::uint8_t>(value | 0x80));

@@ -148,6 +148,7 @@ class PeerEnd {
     StepScratch scratch_;
     std::int64_t past_first_ = 0;
     std::deque<World> past_;                          ///< at the begin of each tick that may have to be played again
+    std::vector<World> spare_;                        ///< room of those that are past
     std::deque<std::vector<ShownActor>> past_shown_;  ///< what was shown then
     std::vector<AppliedTelling> applied_;
     std::vector<std::deque<ShownActor>> others_;                    ///< by character, as the host told them

@@ -111,7 +111,15 @@ void actor_fields(Flow& flow, Value& actor) {
     }
     for (auto& remembered : actor.memory) flow(remembered);
     for (auto& until : actor.tagged_until) flow(until);
-    for (auto& machine : actor.machines) machine_fields(flow, machine);
+    // Most machines were never begun: one byte says so.
+    for (auto& machine : actor.machines) {
+        bool used = machine != MachineState{};
+        flow(used);
+        if (used) machine_fields(flow, machine);
+        if constexpr (Flow::reads) {
+            if (!used) machine = MachineState{};
+        }
+    }
     flow(actor.focus);
     flow(actor.blow_reach_m);
     flow(actor.respawn.feet);

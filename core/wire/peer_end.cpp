@@ -155,6 +155,7 @@ void PeerEnd::hear_state(double now, const StateMessage& message, std::size_t la
 /// Is the host's word about an instant what it was here then?
 void PeerEnd::compare(double now, std::int64_t tick, const Bytes& state, std::size_t late) {
     while (past_first_ < tick) {
+        spare_.push_back(std::move(past_.front()));
         past_.pop_front();
         past_shown_.pop_front();
         ++past_first_;
@@ -162,15 +163,19 @@ void PeerEnd::compare(double now, std::int64_t tick, const Bytes& state, std::si
     applied_.erase(
         std::remove_if(applied_.begin(), applied_.end(), [&](const AppliedTelling& each) { return each.tick < tick; }),
         applied_.end());
-    World world = tick == now_.tick ? now_ : past(tick);
-    const auto parts = read_peer_state(state, world.actors[actor_]);
-    const Bytes own = actor_state(world.actors[actor_]);
-    const bool same_own = std::equal(own.begin(), own.end(), parts->own.begin(), parts->own.end());
+    const World& was = tick == now_.tick ? now_ : past(tick);
+    const auto parts = read_peer_state(state, was.actors[actor_]);
+    const auto same = [](const Bytes& own, std::span<const std::uint8_t> theirs) {
+        return std::equal(own.begin(), own.end(), theirs.begin(), theirs.end());
+    };
+    const bool same_own = same(actor_state(was.actors[actor_]), parts->own);
+    if (same_own && same(things_state(stage_.r, stage_.things, was), parts->things)) return;
+    World world = was;
     StepScratch room;
     bool ok = true;
     WireCorrection correction;
     correction.fixtures = take_things(stage_.r, stage_.things, parts->things, world, room, ok);
-    if (!ok || (same_own && correction.fixtures.empty())) return;
+    if (!ok) return;
     if (!take_actor(parts->own, world.actors[actor_])) return;
     const Vec3 before = now_.actors[actor_].body.position;
     again_from(tick, std::move(world));
@@ -273,7 +278,10 @@ void PeerEnd::play_tick(std::int64_t k) {
     const auto inputs = inputs_of(now_.tick);
     for (const InputEvent& input : inputs)
         if (input.kind == InputEvent::Kind::button && input.down) presses_.push_back({input.time, stage_.seconds(k)});
-    past_.push_back(now_);
+    if (spare_.empty()) spare_.emplace_back();
+    past_.push_back(std::move(spare_.back()));
+    spare_.pop_back();
+    past_.back() = now_;  // into the room that an earlier one had
     past_shown_.push_back(std::move(shown));
     leap::step(stage_.r, inputs, now_, scratch_, nullptr);
     note_phases();
