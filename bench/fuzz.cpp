@@ -11,6 +11,7 @@
 #include "core/project/file_io.hpp"
 #include "core/project/project.hpp"
 #include "core/project/tape_file.hpp"
+#include "core/project/wire_file.hpp"
 #include "core/script/format.hpp"
 #include "tests/core/mutation.hpp"
 #include "tests/core/support.hpp"
@@ -37,6 +38,7 @@ int main(int argc, char** argv) {
     const std::string looks = read_file(folder + "quay.looks.json").value();
     const std::string tuning_text = read_file(folder + "tunings/floaty.tuning.json").value();
     const std::string trial_text = read_file(folder + "trials/light-hop.trial.json").value();
+    const std::string wire_text = read_file(folder + "wire/lever-and-door.wire.json").value();
     const std::string measured_text = read_file(folder + "measured/hop.csv").value();
     const Course flat = build_course(test::flat_plan());
     const auto begin = std::chrono::steady_clock::now();
@@ -71,6 +73,7 @@ int main(int argc, char** argv) {
             (void)read_looks(test::mutated(looks, random), "l");
             (void)read_tuning(test::mutated(tuning_text, random), "u");
             (void)read_trial(test::mutated(trial_text, random), "r");
+            (void)read_wire_plan(test::mutated(wire_text, random), "w");
             (void)read_measured(test::mutated(measured_text, random), "m");
         }
     }

@@ -22,6 +22,9 @@ struct WireStage {
     std::vector<const SharedThing*> by_fixture;  ///< null: nothing of it is shared
     WireRun& run;
     double frames_per_s = 0.0;
+    double damaged = 0.0;
+    bool forges = false;
+    SeededNumbers damage{1};
     double again_after_s(const WireLink& link) const {
         return 2.0 * (link.delay_s + link.jitter_s) + 1.5 * plan.send_every_s + 1.0 / r.rate_hz;
     }

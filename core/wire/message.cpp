@@ -138,10 +138,21 @@ Bytes encode(const Message& message) {
     Bytes out;
     ByteWriter writer(out);
     std::visit([&](const auto& content) { write(writer, content); }, message);
+    writer(sum_of(out));
     return out;
 }
 
-std::optional<Message> decode(std::span<const std::uint8_t> bytes) {
+std::uint32_t sum_of(std::span<const std::uint8_t> bytes) {
+    std::uint32_t out = 0x811c9dc5;
+    for (const std::uint8_t byte : bytes) out = (out ^ byte) * 0x01000193;
+    return out;
+}
+
+std::optional<Message> decode(std::span<const std::uint8_t> whole) {
+    constexpr std::size_t sum_bytes = 4;
+    if (whole.size() <= sum_bytes) return std::nullopt;
+    const auto bytes = whole.first(whole.size() - sum_bytes);
+    if (ByteReader(whole.last(sum_bytes)).bits(sum_bytes) != sum_of(bytes)) return std::nullopt;
     ByteReader read(bytes);
     Kind kind{};
     read(kind);

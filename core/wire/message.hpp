@@ -65,9 +65,14 @@ struct CertainMessage {
 
 using Message = std::variant<InputsMessage, StateMessage, CertainMessage>;
 
+/// The message, and behind it sum_of() it.
 Bytes encode(const Message& message);
 
-/// Nothing when the bytes are no message: too short, too long, an unknown kind, a count beyond what is there.
+/// Nothing when the bytes are no message: a sum that isn't theirs, too short, too long, an unknown kind, a count beyond
+/// what is there.
 std::optional<Message> decode(std::span<const std::uint8_t> bytes);
+
+/// Tells bytes that were changed on their way: FNV-1a, 32 bits.
+std::uint32_t sum_of(std::span<const std::uint8_t> bytes);
 
 }  // namespace leap

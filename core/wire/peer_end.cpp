@@ -55,7 +55,7 @@ void PeerEnd::be_welcomed(double now, const WelcomeMessage& message) {
         starts[i].kind = message.bodies[i];
     }
     World world = initial_world(stage_.r, starts);
-    const auto state = read_peer_state(message.state, world.actors.front());
+    const auto state = read_peer_state(stage_.r, message.state, world.actors.front());
     if (!state || state->shown.size() != count) return;
     world.tick = message.tick;
     world.time = stage_.seconds(message.tick);
@@ -64,7 +64,7 @@ void PeerEnd::be_welcomed(double now, const WelcomeMessage& message) {
     for (std::size_t i = 0; i < count; ++i) show_actor(state->shown[i], world.time, world.actors[i]);
     Actor& own = world.actors[message.actor];
     own.shown = false;
-    if (!take_actor(state->own, own)) return;
+    if (!take_actor(stage_.r, state->own, count, own)) return;
     for (const Telling& telling : message.kept) {
         if (!is_telling_of(stage_.r, telling)) continue;
         put_into_phase(stage_.r, telling.fixture.at(), telling.told, world, scratch_);
@@ -135,7 +135,7 @@ void PeerEnd::hear_state(double now, const StateMessage& message, std::size_t la
     if (!apply_changes(base == states_.end() ? std::span<const std::uint8_t>{} : base->second, message.changes,
                        message.size, state))
         return;
-    const auto parts = read_peer_state(state, now_.actors[actor_]);
+    const auto parts = read_peer_state(stage_.r, state, now_.actors[actor_]);
     if (!parts || parts->shown.size() <= actor_) return;
     state_heard_ = message.number;
     states_.erase(states_.begin(), states_.lower_bound(message.base));
@@ -164,7 +164,7 @@ void PeerEnd::compare(double now, std::int64_t tick, const Bytes& state, std::si
         std::remove_if(applied_.begin(), applied_.end(), [&](const AppliedTelling& each) { return each.tick < tick; }),
         applied_.end());
     const World& was = tick == now_.tick ? now_ : past(tick);
-    const auto parts = read_peer_state(state, was.actors[actor_]);
+    const auto parts = read_peer_state(stage_.r, state, was.actors[actor_]);
     const auto same = [](const Bytes& own, std::span<const std::uint8_t> theirs) {
         return std::equal(own.begin(), own.end(), theirs.begin(), theirs.end());
     };
@@ -176,7 +176,7 @@ void PeerEnd::compare(double now, std::int64_t tick, const Bytes& state, std::si
     WireCorrection correction;
     correction.fixtures = take_things(stage_.r, stage_.things, parts->things, world, room, ok);
     if (!ok) return;
-    if (!take_actor(parts->own, world.actors[actor_])) return;
+    if (!take_actor(stage_.r, parts->own, world.actors.size(), world.actors[actor_])) return;
     const Vec3 before = now_.actors[actor_].body.position;
     again_from(tick, std::move(world));
     correction.peer = peer_;

@@ -2,6 +2,7 @@
 #include "core/wire/shared_things.hpp"
 
 #include <algorithm>
+#include <cmath>
 
 #include "core/wire/fields.hpp"
 
@@ -21,6 +22,54 @@ Bytes thing_state(const Rehearsal& r, const SharedThing& thing, const World& wor
     FixtureTold told = told_of(world, thing.fixture);
     thing_fields(r, thing, world, told, write);
     return out;
+}
+
+bool is_in(MachineId machine, const Rehearsal& r) {
+    return !machine || machine.at() < r.program.machines.size();
+}
+
+bool is_in(FixtureId fixture, const Rehearsal& r) {
+    return !fixture || fixture.at() < r.layout.fixtures.size();
+}
+
+bool has_phase(const Rehearsal& r, MachineId machine, PhaseId phase) {
+    return !phase || phase.at() < r.program.machines[machine].phases.size();
+}
+
+bool is_in(const Surface& surface, const Rehearsal& r, std::size_t actors) {
+    if (surface.is_fixture()) return surface.index < r.layout.fixtures.size();
+    if (surface.is_actor()) return surface.index < actors;
+    return surface.is_none() || surface.is_piece();
+}
+
+/// Numbers that no run comes to end in motion that never ends.
+bool is_sound(const Rehearsal& r, const ShownActor& shown) {
+    if (!is_finite(shown.position) || !is_finite(shown.velocity) || !std::isfinite(shown.time)) return false;
+    if (!std::isfinite(shown.facing) || !(shown.radius > 0.0) || !(shown.height >= 2.0 * shown.radius)) return false;
+    if (!is_in(shown.stance, r) || !is_in(shown.seat, r) || !std::isfinite(shown.height)) return false;
+    return std::all_of(shown.moves.begin(), shown.moves.end(), [&](const ShownActor::Running& running) {
+        return is_in(running.move, r) &&
+               (!running.move || (running.phase && has_phase(r, running.move, running.phase)));
+    });
+}
+
+bool is_sound(const Rehearsal& r, const Actor& actor, std::size_t actors) {
+    if (!is_finite(actor.body.position) || !is_finite(actor.body.velocity) || !std::isfinite(actor.time)) return false;
+    if (!std::isfinite(actor.height) || !(actor.radius > 0.0) || !(actor.height >= 2.0 * actor.radius)) return false;
+    if (!is_in(actor.stance, r) || !is_in(actor.seat, r) || !is_in(actor.focus, r)) return false;
+    if (!is_in(actor.respawn.fixture, r) || !is_in(actor.body.ground, r, actors) || !is_in(actor.bumped, r, actors))
+        return false;
+    for (const MachineId move : actor.moves)
+        if (!is_in(move, r) || (move && !actor.machines[move].phase)) return false;
+    for (std::size_t i = 0; i < actor.machines.size(); ++i)
+        if (!has_phase(r, MachineId(i), actor.machines[i].phase)) return false;
+    return std::all_of(actor.news.begin(), actor.news.end(), [&](const Heard& news) {
+        const auto known = [&](const Owner& owner) {
+            return owner.is_nobody() ||
+                   (owner.index >= 0 && owner.at() < (owner.is_actor() ? actors : r.layout.fixtures.size()));
+        };
+        return known(news.sender) && known(news.only);
+    });
 }
 
 /// A phase that the kind doesn't have, or a holder that isn't there, is no state of this run.
@@ -114,7 +163,7 @@ Bytes peer_state(const Rehearsal& r, const std::vector<SharedThing>& things, con
     return out;
 }
 
-std::optional<PeerState> read_peer_state(std::span<const std::uint8_t> state, const Actor& like) {
+std::optional<PeerState> read_peer_state(const Rehearsal& r, std::span<const std::uint8_t> state, const Actor& like) {
     PeerState out;
     ByteReader read(state);
     out.things = read.raw(read.bits(4));
@@ -123,6 +172,7 @@ std::optional<PeerState> read_peer_state(std::span<const std::uint8_t> state, co
         ShownActor shown;
         shown.moves.resize(like.moves.size());
         shown_fields(read, shown);
+        if (!is_sound(r, shown)) return std::nullopt;
         out.shown.push_back(std::move(shown));
     }
     if (!read.ok()) return std::nullopt;
@@ -136,11 +186,11 @@ Bytes actor_state(const Actor& actor) {
     return out;
 }
 
-bool take_actor(std::span<const std::uint8_t> state, Actor& actor) {
+bool take_actor(const Rehearsal& r, std::span<const std::uint8_t> state, std::size_t actors, Actor& actor) {
     Actor copy = actor;
     ByteReader read(state);
     actor_fields(read, copy);
-    if (!read.ok() || read.left() > 0) return false;
+    if (!read.ok() || read.left() > 0 || !is_sound(r, copy, actors)) return false;
     actor = std::move(copy);
     return true;
 }

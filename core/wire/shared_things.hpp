@@ -40,12 +40,14 @@ struct PeerState {
     std::span<const std::uint8_t> own;  ///< see actor_fields()
     std::vector<ShownActor> shown;      ///< by character; its own, too
 };
-/// Nothing when the bytes don't fit. `like`: a character of the same program, for the length of its lists.
-std::optional<PeerState> read_peer_state(std::span<const std::uint8_t> state, const Actor& like);
+/// Nothing when the bytes don't fit, or speak of moves and fixtures that aren't there. `like`: a character of the same
+/// program, for the length of its lists.
+std::optional<PeerState> read_peer_state(const Rehearsal& rehearsal, std::span<const std::uint8_t> state,
+                                         const Actor& like);
 
 /// A character as actor_fields() writes it.
 Bytes actor_state(const Actor& actor);
-/// Takes it over; false when the bytes don't fit.
-bool take_actor(std::span<const std::uint8_t> state, Actor& actor);
+/// Takes it over; false when the bytes don't fit, or speak of what isn't there among `actors` characters.
+bool take_actor(const Rehearsal& rehearsal, std::span<const std::uint8_t> state, std::size_t actors, Actor& actor);
 
 }  // namespace leap

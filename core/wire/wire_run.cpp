@@ -13,6 +13,15 @@
 namespace leap {
 
 void send_logged(WireStage& stage, LinkWay& way, double now, Bytes bytes, LoggedMessage about) {
+    if (stage.damaged > 0.0 && stage.damage.share() < stage.damaged)
+        for (int i = 0; i < 3 && !bytes.empty(); ++i)
+            bytes[stage.damage.next() % bytes.size()] ^= static_cast<std::uint8_t>(1U << (stage.damage.next() % 8));
+    if (stage.forges && bytes.size() > 4) {
+        bytes.resize(bytes.size() - 4);
+        const std::uint32_t sum = sum_of(bytes);
+        ByteWriter write(bytes);
+        write(sum);
+    }
     const LinkWay::Fate fate = way.send(now, std::move(bytes), stage.run.messages.size());
     about.arrives_s = fate.arrives_s;
     about.again_s = fate.again_s;
@@ -251,7 +260,15 @@ tl::expected<WireRun, std::string> rehearse(const Rehearsal& r, const WirePlan& 
     WireRun run;
     run.peers.resize(plan.peers.size());
     for (const PlacedFixture& fixture : r.course.plan.fixtures) run.fixtures.push_back(fixture.name);
-    WireStage stage{r, plan, shared_things(r), {}, run, options.frames_per_s};
+    WireStage stage{r,
+                    plan,
+                    shared_things(r),
+                    {},
+                    run,
+                    options.frames_per_s,
+                    options.damaged,
+                    options.forges,
+                    SeededNumbers(plan.seed)};
     stage.by_fixture.assign(r.layout.fixtures.size(), nullptr);
     for (const SharedThing& thing : stage.things) stage.by_fixture[thing.fixture] = &thing;
     Rehearsing rehearsing(stage, std::move(players));

@@ -108,6 +108,9 @@ struct WireRun {
 struct WireOptions {
     /// Frames for the eye: how many a second; 0: none.
     double frames_per_s = 0.0;
+    /// Share of messages in which bits are turned on their way, for trying what then happens.
+    double damaged = 0.0;
+    bool forges = false;  ///< and their sum is made anew, as by somebody who means harm
     /// Asked now and then; once it says yes the run is broken off.
     std::function<bool()> stop;
 };

@@ -20,6 +20,15 @@ Bytes random_bytes(std::mt19937& random, std::size_t size) {
     return out;
 }
 
+/// As somebody would send it who knows how sums are made.
+Bytes with_its_sum(Bytes bytes) {
+    bytes.resize(bytes.size() - 4);
+    ByteWriter write(bytes);
+    const std::uint32_t sum = sum_of(bytes);
+    write(sum);
+    return bytes;
+}
+
 Telling a_telling(std::uint32_t number) {
     Telling out;
     out.number = number;
@@ -69,10 +78,14 @@ TEST(WireMessages, CutShortOrTooLongOrUnknownAreNone) {
         Bytes bytes = encode(message);
         for (std::size_t size = 0; size < bytes.size(); ++size)
             EXPECT_FALSE(decode({bytes.data(), size}).has_value()) << size;
+        for (std::size_t size = 4; size < bytes.size(); ++size)
+            EXPECT_FALSE(decode(with_its_sum({bytes.begin(), bytes.begin() + static_cast<std::ptrdiff_t>(size)})))
+                << size;
         bytes.push_back(0);
         EXPECT_FALSE(decode(bytes).has_value());
+        EXPECT_FALSE(decode(with_its_sum(bytes)).has_value()) << "a byte too many";
     }
-    EXPECT_FALSE(decode(Bytes{99, 0, 0, 0, 0}).has_value());
+    EXPECT_FALSE(decode(with_its_sum({99, 0, 0, 0, 0, 0, 0, 0, 0})).has_value());
 }
 
 TEST(WireMessages, WithBitsTurnedNeverAskForMoreThanIsThere) {
@@ -81,14 +94,15 @@ TEST(WireMessages, WithBitsTurnedNeverAskForMoreThanIsThere) {
     for (int round = 0; round < 40'000; ++round) {
         Bytes bytes = encode(messages()[random() % messages().size()]);
         for (int i = 0; i < 3; ++i) bytes[random() % bytes.size()] ^= static_cast<std::uint8_t>(1U << (random() % 8));
-        const auto message = decode(bytes);
+        EXPECT_FALSE(decode(bytes).has_value()) << "its sum isn't its own";
+        const auto message = decode(with_its_sum(std::move(bytes)));
         read += message ? 1 : 0;
         if (!message) continue;
         const auto* inputs = std::get_if<InputsMessage>(&*message);
-        EXPECT_TRUE(inputs == nullptr || inputs->inputs.size() <= bytes.size());
+        EXPECT_TRUE(inputs == nullptr || inputs->inputs.size() <= 4);
     }
     EXPECT_GT(read, 100);
-    for (int round = 0; round < 20'000; ++round) decode(random_bytes(random, random() % 200));
+    for (int round = 0; round < 20'000; ++round) decode(with_its_sum(random_bytes(random, 4 + random() % 200)));
 }
 
 TEST(WireChanges, PutBackOnTheirBaseGiveTheWhole) {
@@ -128,11 +142,11 @@ TEST(WireState, OfACharacterIsTakenOverToTheBit) {
     ASSERT_TRUE(moved.body_move());
     Actor other = test::play(scene, test::TapeMaker(0.1)).state.actors[0];
     const Bytes state = actor_state(moved);
-    ASSERT_TRUE(take_actor(state, other));
+    ASSERT_TRUE(take_actor(scene.at(120), state, 1, other));
     EXPECT_EQ(actor_state(other), state);
     other.seen = moved.seen;
     EXPECT_TRUE(other == moved) << "every field is among those that are sent";
-    EXPECT_FALSE(take_actor({state.data(), state.size() - 1}, other));
+    EXPECT_FALSE(take_actor(scene.at(120), {state.data(), state.size() - 1}, 1, other));
 }
 
 TEST(LinkWay, LosesDelaysAndDoublesAsItIsTold) {

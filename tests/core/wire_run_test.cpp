@@ -237,6 +237,23 @@ TEST(WireProperty, OverAnyLinkStateAgreesAndKeptReachesTheNewcomerAndPresentNeve
     }
 }
 
+TEST(WireProperty, MessagesWithBitsTurnedDoNoHarmBeyondThemselves) {
+    const Scene scene(lever_and_door("share phase as kept by actor", "share phase as state"), lever_plan());
+    for (std::uint64_t seed = 1; seed <= 40; ++seed) {
+        WirePlan plan = plan_of(
+            {peer("host", "pulls", "start"), peer("one", "hops", "other"), peer("late", "walks", "third", 0.1)}, 3.0);
+        plan.seed = seed;
+        plan.peers[2].joins_s = 0.5;
+        WireOptions options;
+        options.damaged = 0.3;
+        options.forges = seed % 2 == 0;
+        const auto run = rehearse(scene.at(120), plan, tapes(), options);
+        ASSERT_TRUE(run.has_value()) << run.error();
+        EXPECT_NEAR(run->end_s, 3.0, 1e-9) << seed;
+        EXPECT_GE(run->host.tracks.size(), 2U);
+    }
+}
+
 TEST(WireRun, APressThatComesTooLateIsPutRight) {
     const Scene scene(lever_and_door("share phase as state"), lever_plan());
     WirePlan plan = plan_of({peer("host", "waits", "start"), peer("one", "hops", "other", 0.05)});

@@ -146,6 +146,14 @@ expect 1 "error: gravity wants m/s²" "$leap" check "$work/mine"
 "$leap" run "$quay" --tape "quay loop" --json | grep '"hash"' > "$work/two"
 cmp -s "$work/one" "$work/two" || { echo "FAILED: two runs, two hashes"; failed=1; }
 
+# Shared play: what differs and why; a missed mark fails the call.
+expect 0 "it was told at 0.90 s to those present; Peer 2 joined later" "$leap" wire "$quay" --rehearsal "lever and door"
+expect 0 "press_to_seen" "$leap" wire "$quay" --rehearsal "catch and shove" --set-link "Pip.delay=0.1" --set-link seed=4
+expect 0 '"readings"' "$leap" wire "$quay" --rehearsal "lever and door" --json
+expect 1 "missed" "$leap" wire "$quay" --rehearsal "lever and door" --set-link "Peer 1.delay=0.4" --set-link "Peer 1.loss=0.4"
+expect 1 "did you mean" "$leap" wire "$quay" --rehearsal "lever and dor"
+expect 2 "is no number" "$leap" wire "$quay" --rehearsal "lever and door" --set-link "Peer 1.delay=slow"
+
 # What shells and the manual are told of the calls.
 "$leap" completion bash > "$work/leap.bash"
 completes() {  # WORDS-SO-FAR... WANTED: the last word of the call is completed to WANTED
