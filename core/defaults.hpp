@@ -200,6 +200,9 @@ inline constexpr int margin_halvings = 6;
 inline constexpr std::size_t most_wire_peers = 8;
 /// Corrections that move a character less (m) are rounding, and aren't counted. Touch never.
 inline constexpr double least_correction_m = 1e-3;
+/// The host's word about a character that differs from a peer's own by less (m, m/s, s, rad) isn't taken over where
+/// that would mean to play again: it is rounding, and stays below this. Touch never.
+inline constexpr double least_word_difference = 1e-6;
 /// Others who run on from what was told last do so for at most this long (s), then they wait. Touch freely.
 inline constexpr double longest_run_on_s = 0.5;
 /// A loose thing that lies further off (m) than this from where the host has it counts as a difference. Touch freely.

@@ -168,8 +168,13 @@ void PeerEnd::compare(double now, std::int64_t tick, const Bytes& state, std::si
     const auto same = [](const Bytes& own, std::span<const std::uint8_t> theirs) {
         return std::equal(own.begin(), own.end(), theirs.begin(), theirs.end());
     };
-    const bool same_own = same(actor_state(was.actors[actor_]), parts->own);
-    if (same_own && same(things_state(stage_.r, stage_.things, was), parts->things)) return;
+    const bool same_things = same(things_state(stage_.r, stage_.things, was), parts->things);
+    if (same_things && same(actor_state(was.actors[actor_]), parts->own)) return;
+    if (same_things && tick < now_.tick) {
+        Actor theirs = was.actors[actor_];
+        if (!take_actor(stage_.r, parts->own, was.actors.size(), theirs)) return;
+        if (nearly_same(was.actors[actor_], theirs)) return;
+    }
     World world = was;
     StepScratch room;
     bool ok = true;

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/defaults.hpp"
 #include "core/wire/fields.hpp"
 
 namespace leap {
@@ -177,6 +178,47 @@ std::optional<PeerState> read_peer_state(const Rehearsal& r, std::span<const std
     }
     if (!read.ok()) return std::nullopt;
     return out;
+}
+
+namespace {
+
+/// Takes numbers apart from the rest, so that they can be compared with a tolerance.
+class Apart {
+  public:
+    static constexpr bool reads = false;
+    void operator()(const double& value) { numbers_.push_back(value); }
+    void operator()(const Vec2& value) {
+        for (int i = 0; i < 2; ++i) numbers_.push_back(value[i]);
+    }
+    void operator()(const Vec3& value) {
+        for (int i = 0; i < 3; ++i) numbers_.push_back(value[i]);
+    }
+    template <class Other>
+    void operator()(const Other& value) {
+        write_(value);
+    }
+    bool is_near(const Apart& other) const {
+        const auto near = [](double a, double b) {
+            return a == b || std::abs(a - b) < defaults::least_word_difference;  // equal: both never
+        };
+        return rest_ == other.rest_ && std::equal(numbers_.begin(), numbers_.end(), other.numbers_.begin(),
+                                                  other.numbers_.end(), near);
+    }
+
+  private:
+    std::vector<double> numbers_;
+    Bytes rest_;
+    ByteWriter write_{rest_};
+};
+
+}  // namespace
+
+bool nearly_same(const Actor& a, const Actor& b) {
+    Apart of_a;
+    Apart of_b;
+    actor_fields(of_a, a);
+    actor_fields(of_b, b);
+    return of_a.is_near(of_b);
 }
 
 Bytes actor_state(const Actor& actor) {
