@@ -194,6 +194,9 @@ bool Instant::show_news() {
             if (heard.only.is_nobody()) actor.heard.push_back(heard);
             if (heard.only.is_actor()) world_.actors[heard.only.at()].heard.push_back(heard);
             if (!alone_ && !heard.only.is_actor()) world_.heard.push_back(heard);
+            if (scratch_.keeps_told && heard.sender.is_actor() && !heard.struck &&
+                program_.shared_events[static_cast<std::size_t>(heard.event)] != 0)
+                scratch_.told.push_back({heard, actor.time});
             keep_news(heard);
         }
         emitted.clear();

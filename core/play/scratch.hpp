@@ -120,6 +120,13 @@ struct StepScratch {
     WorldMotion before;                      ///< the begin of a stretch that may have to be taken again
     std::size_t events = 0;                  ///< of the record, when all were at the same instant last
     std::size_t spans = 0;
+    /// What characters have emitted in this tick that is shared with peers; asked for by who tells them.
+    struct Told {
+        Heard heard;
+        double time = 0.0;  ///< s since the start
+    };
+    std::vector<Told> told;
+    bool keeps_told = false;
     std::vector<std::size_t> lively;        ///< fixtures that anything can happen to, by any character
     std::vector<std::size_t> closed_spans;  ///< of the record, closed by one who runs alone
 };

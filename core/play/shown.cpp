@@ -95,6 +95,22 @@ FixtureTold told_of(const World& world, std::size_t fixture) {
     return {world.machines[fixture].phase, world.machines[fixture].phase_since, world.fixtures[fixture].from};
 }
 
+void let_hear(const Rehearsal& r, const Heard& heard, World& world, StepScratch& scratch) {
+    if (heard.only.is_actor()) return;
+    for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
+        if (heard.only.is_fixture() && !heard.only.is_fixture(i)) continue;
+        const MachineId kind = r.layout.fixtures[i].kind;
+        if (!kind) continue;
+        const std::vector<std::int32_t>& hears = r.program.machines[kind].hears;
+        if (std::find(hears.begin(), hears.end(), heard.event) == hears.end()) continue;
+        world.contacts[i].events |= fixture_heard;
+    }
+    world.heard.push_back(heard);
+    for (ActorScratch& actor : scratch.actors) actor.left.time = -1.0;  // there is something to answer
+    scratch.shared.changes.note();
+    scratch.shared.changes.note_of_fixture();
+}
+
 void put_into_phase(const Rehearsal& r, std::size_t fixture, const FixtureTold& told, World& world,
                     StepScratch& scratch) {
     const bool loose = r.layout.fixtures[fixture].rigid.has_value();

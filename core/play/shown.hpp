@@ -57,6 +57,9 @@ struct FixtureTold {
 };
 FixtureTold told_of(const World& world, std::size_t fixture);
 
+/// Fixtures hear at the next instant what a character of another peer has emitted.
+void let_hear(const Rehearsal& rehearsal, const Heard& heard, World& world, StepScratch& scratch);
+
 /// Puts a fixture into a phase as another peer tells it: nothing of what a way does to characters happens here. What
 /// was held or lay loose takes part in it from where it is.
 void put_into_phase(const Rehearsal& rehearsal, std::size_t fixture, const FixtureTold& told, World& world,

@@ -167,6 +167,7 @@ void Compiler::run() {
     compile_marks();
     join_tags();
     check_shares();
+    compile_event_shares();
     list_sought();
     sort_names();
     if (!has_errors(diagnostics_)) check_program();

@@ -100,4 +100,32 @@ void Compiler::check_shares() {
     }
 }
 
+/// An event is over at once: only those who are there can hear of it.
+void Compiler::compile_event_shares() {
+    program_.shared_events.assign(program_.events.size(), 0);
+    for (const syntax::File& file : syntax_)
+        for (const syntax::Share& written : file.shares) {
+            if (written.reach.text != "present") {
+                report(written.reach.range, "an event is over at once, so it can only be shared as present",
+                       "share the phase or the counter that it changes");
+                continue;
+            }
+            if (written.by && written.by->text != "host") {
+                report(written.by->range, "the host says who has emitted what", "leave by out");
+                continue;
+            }
+            for (const syntax::Name& what : written.what) {
+                const auto event = event_index(what.text);
+                if (event) {
+                    program_.shared_events[static_cast<std::size_t>(*event)] = 1;
+                    continue;
+                }
+                const std::string near = near_name(what.text, program_.events);
+                report(what.range, fmt::format("nothing emits {}", what.text),
+                       near.empty() ? "add emit NAME somewhere; what fixtures share stands in the fixture"
+                                    : fmt::format("did you mean {}?", near));
+            }
+        }
+}
+
 }  // namespace leap

@@ -159,6 +159,7 @@ class Compiler {
     void check_fixture(Machine& machine);
     void compile_shares(Machine& machine, const Scope& scope);
     void check_shares();
+    void compile_event_shares();
     bool needs_event(const Condition& condition) const;
     void compile_shape(FixtureInfo& info, const syntax::Owner& owner, const Scope& scope);
     void compile_loose(FixtureInfo& info, const Scope& scope);

@@ -51,6 +51,9 @@ void Parser::file_item() {
     } else if (is("counter")) {
         syntax::Counter read = counter();
         if (!failed_) out_.file.counters.push_back(std::move(read));
+    } else if (is("share")) {
+        syntax::Share read = share();
+        if (!failed_) out_.file.shares.push_back(std::move(read));
     } else if (accept("reading")) {
         reading();
     } else if (accept("mark")) {

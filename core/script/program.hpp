@@ -335,11 +335,12 @@ struct Program {
     std::int32_t memory_slots = 0;
     PerId<ButtonId, ButtonInfo> buttons;
     std::vector<CurveInfo> curves;
-    std::vector<std::string> events;  ///< names that are emitted
-    std::vector<std::int32_t> news;   ///< in `events`: those that are asked about after they were heard
-    std::vector<std::string> tags;    ///< names the body can be tagged with
-    std::vector<std::string> kinds;   ///< names of pieces' and targets' kinds that the script speaks of
-    std::vector<std::string> poses;   ///< names of poses that accents speak of
+    std::vector<std::string> events;          ///< names that are emitted
+    std::vector<std::uint8_t> shared_events;  ///< by event: peers are told when a character emits it
+    std::vector<std::int32_t> news;           ///< in `events`: those that are asked about after they were heard
+    std::vector<std::string> tags;            ///< names the body can be tagged with
+    std::vector<std::string> kinds;           ///< names of pieces' and targets' kinds that the script speaks of
+    std::vector<std::string> poses;           ///< names of poses that accents speak of
     std::vector<std::string> layers{"body"};
     std::vector<MeterInfo> meters;
     std::vector<ProbeInfo> probes;

@@ -352,6 +352,7 @@ struct File {
     std::vector<Probe> probes;
     std::vector<Reading> readings;
     std::vector<Mark> marks;
+    std::vector<Share> shares;  ///< of events
 };
 
 }  // namespace leap::syntax

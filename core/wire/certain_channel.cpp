@@ -16,6 +16,7 @@ void CertainChannel::queue(const CertainContent& content) {
     out.number = ++last_;
     out.bytes = encode(CertainMessage{out.number, content});
     if (const auto* telling = std::get_if<Telling>(&content)) out.fixture = telling->fixture;
+    out.of_event = std::holds_alternative<EventTelling>(content);
     out_.push_back(std::move(out));
 }
 

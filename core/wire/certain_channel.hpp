@@ -18,6 +18,7 @@ class CertainChannel {
         double sent_s = 0.0;
         bool was_sent = false;
         FixtureId fixture;  ///< of a telling
+        bool of_event = false;
     };
 
     void queue(const CertainContent& content);

@@ -51,6 +51,9 @@ WireSample sample_of(const World& world);
 /// A fixture's phases that a telling may speak of are those of its kind.
 bool is_telling_of(const Rehearsal& rehearsal, const Telling& telling);
 
+/// Something that can be heard in this run.
+bool is_heard(const Rehearsal& rehearsal, const Heard& heard, std::size_t actors);
+
 class HostEnd {
   public:
     HostEnd(WireStage& stage, World start, std::vector<InputEvent> own);
@@ -127,6 +130,11 @@ class PeerEnd {
         Telling telling;
     };
 
+    struct HeardThen {
+        std::int64_t tick = 0;
+        Heard heard;
+    };
+
     void play_tick(std::int64_t k);
     void show_others(const std::vector<ShownActor>& shown, World& world) const;
     ShownActor shown_at(std::size_t actor, std::int64_t k) const;
@@ -154,6 +162,7 @@ class PeerEnd {
     std::vector<World> spare_;                        ///< room of those that are past
     std::deque<std::vector<ShownActor>> past_shown_;  ///< what was shown then
     std::vector<AppliedTelling> applied_;
+    std::vector<HeardThen> heard_;
     std::vector<std::deque<ShownActor>> others_;                    ///< by character, as the host told them
     std::vector<std::vector<std::pair<PhaseId, double>>> entered_;  ///< by fixture: phases it has gone to, and when
     std::map<std::uint32_t, Bytes> states_;

@@ -21,6 +21,17 @@ void owner_fields(Flow& flow, Value& owner) {
 }
 
 template <class Flow, class Value>
+void heard_fields(Flow& flow, Value& heard) {
+    flow(heard.event);
+    owner_fields(flow, heard.sender);
+    owner_fields(flow, heard.only);
+    flow(heard.struck);
+    flow(heard.amount);
+    flow(heard.way);
+    flow(heard.place);
+}
+
+template <class Flow, class Value>
 void machine_fields(Flow& flow, Value& machine) {
     flow(machine.phase);
     flow(machine.phase_since);
@@ -88,15 +99,7 @@ void actor_fields(Flow& flow, Value& actor) {
     flow(actor.stick);
     flow(actor.stance);
     for (auto& move : actor.moves) flow(move);
-    for (auto& news : actor.news) {
-        flow(news.event);
-        owner_fields(flow, news.sender);
-        owner_fields(flow, news.only);
-        flow(news.struck);
-        flow(news.amount);
-        flow(news.way);
-        flow(news.place);
-    }
+    for (auto& news : actor.news) heard_fields(flow, news);
     for (auto& button : actor.buttons) {
         flow(button.down);
         flow(button.pending);

@@ -162,7 +162,15 @@ void HostEnd::step() {
                      [](const InputEvent& a, const InputEvent& b) { return a.time < b.time; });
     stage_.run.peers[0].samples.push_back(sample_of(world_));
     const std::size_t events = stage_.run.host.events.size();
+    scratch_.told.clear();
+    scratch_.keeps_told = true;
     leap::step(stage_.r, inputs, world_, scratch_, &stage_.run.host);
+    for (const StepScratch::Told& told : scratch_.told)
+        for (std::size_t i = 1; i < guests_.size(); ++i) {
+            const bool its_own = told.heard.sender.is_actor(guests_[i].actor);  // it has heard that already
+            if (guests_[i].there && !guests_[i].gone && !its_own)
+                guests_[i].certain.queue(EventTelling{told.time, told.heard});
+        }
     for (std::size_t i = events; i < stage_.run.host.events.size(); ++i) {
         const TraceEvent event = stage_.run.host.events[i];
         if (event.kind != EventKind::fixture_phase) continue;
@@ -182,7 +190,9 @@ void HostEnd::send(std::vector<Connection>& connections) {
         LinkWay& way = connections[i].down;
         for (CertainChannel::Outgoing* out : guest.certain.due(now, stage_.again_after_s(stage_.plan.peers[i].link))) {
             const bool welcome = out->number == 1 && stage_.plan.peers[i].joins_s > 0.0;
-            const auto kind = welcome ? LoggedMessage::Kind::welcome : LoggedMessage::Kind::telling;
+            const auto kind = welcome         ? LoggedMessage::Kind::welcome
+                              : out->of_event ? LoggedMessage::Kind::event
+                                              : LoggedMessage::Kind::telling;
             send_logged(stage_, way, now, out->bytes,
                         {kind, 0, i, now, 0.0, 0.0, out->bytes.size(), out->was_sent, out->fixture});
             out->was_sent = true;

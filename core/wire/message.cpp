@@ -7,7 +7,7 @@ namespace leap {
 namespace {
 
 /// The first byte of each.
-enum class Kind : std::uint8_t { inputs = 1, state, hello, welcome, telling, goodbye };
+enum class Kind : std::uint8_t { inputs = 1, state, hello, welcome, telling, goodbye, event };
 
 template <class Flow, class Value>
 void input_fields(Flow& flow, Value& input) {
@@ -25,6 +25,12 @@ void telling_fields(Flow& flow, Value& telling) {
     flow(telling.fixture);
     flow(telling.time);
     told_fields(flow, telling.told);
+}
+
+template <class Flow, class Value>
+void event_fields(Flow& flow, Value& event) {
+    flow(event.time);
+    heard_fields(flow, event.heard);
 }
 
 void write_bytes(ByteWriter& write, const Bytes& bytes) {
@@ -90,6 +96,11 @@ struct WriteContent {
     void operator()(const GoodbyeMessage&) const {
         out(Kind::goodbye);
         out(number);
+    }
+    void operator()(const EventTelling& event) const {
+        out(Kind::event);
+        out(number);
+        event_fields(out, event);
     }
 };
 
@@ -174,6 +185,10 @@ std::optional<Message> decode(std::span<const std::uint8_t> whole) {
             certain.content = telling;
         } else if (kind == Kind::goodbye) {
             certain.content = GoodbyeMessage{};
+        } else if (kind == Kind::event) {
+            EventTelling event;
+            event_fields(read, event);
+            certain.content = event;
         } else {
             return std::nullopt;
         }

@@ -20,6 +20,13 @@ struct Telling {
     friend bool operator==(const Telling&, const Telling&) = default;
 };
 
+/// A character has emitted something that fixtures hear.
+struct EventTelling {
+    double time = 0.0;  ///< s of play
+    Heard heard;
+    friend bool operator==(const EventTelling&, const EventTelling&) = default;
+};
+
 /// From a peer: what its player has done, all of it that the host hasn't said to have.
 struct InputsMessage {
     std::int64_t until_tick = 0;      ///< it has played up to here
@@ -56,7 +63,7 @@ struct WelcomeMessage {
 struct GoodbyeMessage {
     friend bool operator==(const GoodbyeMessage&, const GoodbyeMessage&) = default;
 };
-using CertainContent = std::variant<HelloMessage, WelcomeMessage, Telling, GoodbyeMessage>;
+using CertainContent = std::variant<HelloMessage, WelcomeMessage, Telling, GoodbyeMessage, EventTelling>;
 struct CertainMessage {
     std::uint32_t number = 0;  ///< from 1, each way of each connection for itself
     CertainContent content;

@@ -96,6 +96,11 @@ void PeerEnd::receive(double now, const Packet& packet, std::size_t late) {
     if (certain == nullptr) return;
     for (const CertainContent& content : certain_.receive(*certain)) {
         if (const auto* welcome = std::get_if<WelcomeMessage>(&content)) be_welcomed(now, *welcome);
+        const auto* event = std::get_if<EventTelling>(&content);
+        if (event != nullptr && there_ && is_heard(stage_.r, event->heard, now_.actors.size())) {
+            heard_.push_back({now_.tick, event->heard});
+            let_hear(stage_.r, event->heard, now_, scratch_);
+        }
         const auto* telling = std::get_if<Telling>(&content);
         if (telling == nullptr || !there_ || !is_telling_of(stage_.r, *telling)) continue;
         if (telling->number >= 1 && telling->number <= stage_.run.tellings.size())
@@ -211,6 +216,8 @@ void PeerEnd::again_from(std::int64_t tick, World world) {
         for (const AppliedTelling& each : applied_)
             if (each.tick == world.tick)
                 put_into_phase(stage_.r, each.telling.fixture.at(), each.telling.told, world, scratch_);
+        for (const HeardThen& each : heard_)
+            if (each.tick == world.tick) let_hear(stage_.r, each.heard, world, scratch_);
     };
     while (world.tick < until) {
         if (world.tick > tick) tell_again();

@@ -201,8 +201,8 @@ class Apart {
         const auto near = [](double a, double b) {
             return a == b || std::abs(a - b) < defaults::least_word_difference;  // equal: both never
         };
-        return rest_ == other.rest_ && std::equal(numbers_.begin(), numbers_.end(), other.numbers_.begin(),
-                                                  other.numbers_.end(), near);
+        return rest_ == other.rest_ &&
+               std::equal(numbers_.begin(), numbers_.end(), other.numbers_.begin(), other.numbers_.end(), near);
     }
 
   private:

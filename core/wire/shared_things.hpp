@@ -45,8 +45,8 @@ struct PeerState {
 std::optional<PeerState> read_peer_state(const Rehearsal& rehearsal, std::span<const std::uint8_t> state,
                                          const Actor& like);
 
-/// Whether two states of a character differ by rounding alone: numbers by less than defaults::least_word_difference, the
-/// rest not at all. Peers and host split time at different instants, so the last bits differ.
+/// Whether two states of a character differ by rounding alone: numbers by less than defaults::least_word_difference,
+/// the rest not at all. Peers and host split time at different instants, so the last bits differ.
 bool nearly_same(const Actor& a, const Actor& b);
 
 /// A character as actor_fields() writes it.

@@ -45,6 +45,15 @@ bool is_telling_of(const Rehearsal& r, const Telling& telling) {
     return telling.told.phase && telling.told.phase.at() < r.program.machines[kind].phases.size();
 }
 
+bool is_heard(const Rehearsal& r, const Heard& heard, std::size_t actors) {
+    const auto known = [&](const Owner& owner) {
+        if (owner.is_nobody()) return true;
+        return owner.index >= 0 && owner.at() < (owner.is_actor() ? actors : r.layout.fixtures.size());
+    };
+    return heard.event >= 0 && static_cast<std::size_t>(heard.event) < r.program.events.size() && known(heard.sender) &&
+           known(heard.only) && std::isfinite(heard.amount) && is_finite(heard.way) && is_finite(heard.place);
+}
+
 namespace {
 
 /// One who plays: its track with what the plan says otherwise.

@@ -24,7 +24,7 @@ namespace leap {
 
 /// What happened to one message.
 struct LoggedMessage {
-    enum class Kind : std::uint8_t { inputs, state, hello, welcome, telling, goodbye };
+    enum class Kind : std::uint8_t { inputs, state, hello, welcome, telling, goodbye, event };
     Kind kind = Kind::inputs;
     std::size_t from = 0;  ///< in WirePlan::peers
     std::size_t to = 0;

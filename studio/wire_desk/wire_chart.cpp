@@ -23,7 +23,8 @@ constexpr double join_near_px = 7.0;
 
 bool is_news(const LoggedMessage& message) {
     return message.kind == LoggedMessage::Kind::telling || message.kind == LoggedMessage::Kind::hello ||
-           message.kind == LoggedMessage::Kind::welcome || message.kind == LoggedMessage::Kind::goodbye;
+           message.kind == LoggedMessage::Kind::event || message.kind == LoggedMessage::Kind::welcome ||
+           message.kind == LoggedMessage::Kind::goodbye;
 }
 
 }  // namespace
@@ -289,7 +290,7 @@ QString WireChart::words_at(const QPointF& place) const {
         const double share = (place.y() - y_of(message.from)) / (y_of(message.to) - y_of(message.from));
         if (!(share >= 0.0) || share > 1.0) continue;
         if (std::abs(place.x() - x_of(message.sent_s + (end - message.sent_s) * share)) > 3.0) continue;
-        static constexpr const char* kinds[] = {"inputs", "state", "hello", "welcome", "telling", "goodbye"};
+        static constexpr const char* kinds[] = {"inputs", "state", "hello", "welcome", "telling", "goodbye", "event"};
         const QString what = message.fixture ? to_qt(now_->run.fixtures[message.fixture.at()]) + " " : QString();
         return tr("%1%2, %3 bytes, sent at %4 s, %5")
             .arg(what, QString(kinds[static_cast<std::size_t>(message.kind)]))

@@ -56,8 +56,12 @@ std::vector<Message> messages() {
     welcome.bodies = {0, 1, 0};
     welcome.kept = {a_telling(1), a_telling(4)};
     welcome.state = {9, 8, 7};
+    EventTelling event;
+    event.time = 2.5;
+    event.heard = {3, actor_owner(1), {}, false, 12.0, {0, 1, 0}, {4, 5, 6}};
     return {inputs,
             state,
+            CertainMessage{6, event},
             CertainMessage{1, HelloMessage{}},
             CertainMessage{2, welcome},
             CertainMessage{3, a_telling(5)},

@@ -193,6 +193,32 @@ TEST(WireRun, TheOneWhoActsDecidesWhereThatIsSaid) {
     ASSERT_FALSE(run.tellings.empty());
 }
 
+TEST(WireRun, AnEventThatIsSharedIsHeardByThePeersFixturesAndNoOther) {
+    for (const bool shared : {false, true}) {
+        const Scene scene(std::string(test::plain_body) + (shared ? "share whistle as present\n" : "") + R"(
+button use key "G"
+move blow_whistle on use { phase a for 0.1 s { start: emit whistle } }
+move hop on jump { phase a for 0.1 s { } }
+fixture lever { box 0.3 m, 0.3 m, 1 m  phase rests { solid } }
+fixture gate_leaf {
+  box 0.2 m, 2 m, 2.5 m
+  phase shut { solid  go opened when heard(whistle) }
+  phase opened { solid }
+}
+)",
+                          lever_plan());
+        WirePlan plan = plan_of({peer("host", "waits", "start"), peer("one", "pulls", "other", 0.1),
+                                 peer("two", "hops", "third", 0.1), peer("late", "waits", "third", 0.05)});
+        plan.peers[2].link.loss = 0.3;
+        plan.peers[3].joins_s = 2.0;
+        const WireRun run = run_of(scene, plan, tapes());
+        EXPECT_EQ(phase_at(run, 0, door, 2.0), 1) << "the host hears every character";
+        EXPECT_EQ(phase_at(run, 1, door, 1.1), 1) << "who blows it hears it at once";
+        EXPECT_EQ(phase_at(run, 2, door, 3.0), shared ? 1 : 0);
+        EXPECT_EQ(phase_at(run, 3, door, 3.0), 0) << "it is over by then";
+    }
+}
+
 TEST(WireRun, TheSamePlanGivesTheSameRunAndAnotherSeedAnother) {
     const Scene scene(lever_and_door("share phase as state"), lever_plan());
     WirePlan plan = plan_of({peer("host", "pulls", "start"), peer("one", "hops", "other", 0.08)});
