@@ -70,6 +70,8 @@ class ByteReader {
     static constexpr bool reads = true;
 
     bool ok() const { return ok_; }
+    /// What was read makes no sense.
+    void fail() { ok_ = false; }
     std::size_t left() const { return from_.size() - at_; }
     std::uint8_t byte() {
         if (at_ >= from_.size()) {

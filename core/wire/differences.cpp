@@ -12,6 +12,8 @@
 namespace leap {
 namespace {
 
+constexpr double same_difference_s = 0.25;
+
 const FixtureInfo* info_of(const Rehearsal& r, std::size_t fixture) {
     const MachineId kind = r.layout.fixtures[fixture].kind;
     return kind ? &*r.program.machines[kind].fixture : nullptr;
@@ -114,9 +116,17 @@ class Comparing {
             found.host_phase = run_.peers.front().samples[tick].phases[fixture];
             found.peer_phase = run_.peers[peer_].samples[tick - first].phases[fixture];
             const std::size_t begin = tick;
-            for (; tick < last && differ(tick); ++tick) found.most_m = std::max(found.most_m, apart(tick));
+            // Where a thing lies is told again and again: what comes back at once is the same difference.
+            const auto longest_gap = static_cast<std::size_t>(of_place ? same_difference_s * rate : 0.0);
+            std::size_t end = tick;
+            for (; tick < last && tick - end <= longest_gap; ++tick) {
+                if (!differ(tick)) continue;
+                found.most_m = std::max(found.most_m, apart(tick));
+                end = tick + 1;
+            }
+            found.lasts = end == last;
+            tick = end;
             found.to_s = static_cast<double>(tick) / rate;
-            found.lasts = tick == last;
             if (tick - begin < 2 && !found.lasts) continue;
             find_cause(r_, run_, found);
             out_.push_back(found);
@@ -195,7 +205,7 @@ std::string cause_text(const WireRun& run, const WireDifference& d) {
 std::string correction_text(const WireRun& run, const WireCorrection& c) {
     std::string out = fmt::format("{} corrected by {:.2f} m at {:.2f} s", run.peers[c.peer].name, c.moved_m, c.at_s);
     if (c.late_input) return fmt::format("{}: a press had not come in time", out);
-    if (c.fixtures.empty()) return fmt::format("{}: the host had somebody else in the way", out);
+    if (c.fixtures.empty()) return fmt::format("{}: the host had somebody else act on it, or in its way", out);
     for (std::size_t i = 0; i < c.fixtures.size() && i < 3; ++i)
         out = fmt::format("{}{} {}", out, i == 0 ? ": the host had it otherwise with" : ",",
                           fixture_name(run, c.fixtures[i]));

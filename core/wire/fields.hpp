@@ -5,8 +5,24 @@
 #include "core/wire/bytes.hpp"
 
 /// Which fields of a character, of what is shown of one, and of a fixture go into messages, and in which order. `Flow`
-/// is a ByteWriter, with constant values, or a ByteReader. Lists have the length that the program gives them.
+/// is a ByteWriter, with constant values, or a ByteReader. Lists have the length that the program gives them,
+/// but for those that are made when they are first needed.
 namespace leap {
+
+/// A list that is made when it is first needed: its length goes before it.
+template <class Flow, class List>
+void length_of(Flow& flow, List& list) {
+    std::uint32_t length = static_cast<std::uint32_t>(list.size());
+    flow(length);
+    if constexpr (Flow::reads) {
+        constexpr std::uint32_t longest = 4096;
+        if (length <= longest) {
+            list.resize(length);
+        } else {
+            flow.fail();
+        }
+    }
+}
 
 template <class Flow, class Value>
 void surface_fields(Flow& flow, Value& surface) {
@@ -82,6 +98,7 @@ void motion_fields(Flow& flow, Value& actor) {
         flow(contact.blocked);
         flow(contact.events);
     }
+    length_of(flow, actor.volumes);
     for (auto& volume : actor.volumes) {
         flow(volume.inside);
         flow(volume.entered);
@@ -99,6 +116,7 @@ void actor_fields(Flow& flow, Value& actor) {
     flow(actor.stick);
     flow(actor.stance);
     for (auto& move : actor.moves) flow(move);
+    length_of(flow, actor.news);
     for (auto& news : actor.news) heard_fields(flow, news);
     for (auto& button : actor.buttons) {
         flow(button.down);

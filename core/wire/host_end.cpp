@@ -34,6 +34,7 @@ void HostEnd::has(std::size_t peer, std::size_t actor) {
 void HostEnd::receive(double now, std::size_t peer, const Packet& packet, std::span<const ActorStart> starts) {
     const auto message = decode(packet.bytes);
     Guest& guest = guests_[peer];
+    if (!message) ++stage_.run.unreadable;
     if (!message || guest.gone) return;
     if (const auto* inputs = std::get_if<InputsMessage>(&*message)) {
         if (guest.there) take_inputs(peer, *inputs);

@@ -86,7 +86,10 @@ void PeerEnd::be_welcomed(double now, const WelcomeMessage& message) {
 
 void PeerEnd::receive(double now, const Packet& packet, std::size_t late) {
     const auto message = decode(packet.bytes);
-    if (!message) return;
+    if (!message) {
+        ++stage_.run.unreadable;
+        return;
+    }
     if (const auto* state = std::get_if<StateMessage>(&*message)) {
         certain_.acknowledged(state->certain_heard);
         if (there_) hear_state(now, *state, late);
@@ -141,7 +144,10 @@ void PeerEnd::hear_state(double now, const StateMessage& message, std::size_t la
                        message.size, state))
         return;
     const auto parts = read_peer_state(stage_.r, state, now_.actors[actor_]);
-    if (!parts || parts->shown.size() <= actor_) return;
+    if (!parts || parts->shown.size() <= actor_) {
+        ++stage_.run.unreadable;
+        return;
+    }
     state_heard_ = message.number;
     states_.erase(states_.begin(), states_.lower_bound(message.base));
     states_[message.number] = state;
@@ -175,9 +181,12 @@ void PeerEnd::compare(double now, std::int64_t tick, const Bytes& state, std::si
     };
     const bool same_things = same(things_state(stage_.r, stage_.things, was), parts->things);
     if (same_things && same(actor_state(was.actors[actor_]), parts->own)) return;
-    if (same_things && tick < now_.tick) {
+    if (tick < now_.tick && (same_things || things_nearly_same(stage_.r, stage_.things, parts->things, was))) {
         Actor theirs = was.actors[actor_];
-        if (!take_actor(stage_.r, parts->own, was.actors.size(), theirs)) return;
+        if (!take_actor(stage_.r, parts->own, was.actors.size(), theirs)) {
+            ++stage_.run.unreadable;
+            return;
+        }
         if (nearly_same(was.actors[actor_], theirs)) return;
     }
     World world = was;
@@ -185,8 +194,10 @@ void PeerEnd::compare(double now, std::int64_t tick, const Bytes& state, std::si
     bool ok = true;
     WireCorrection correction;
     correction.fixtures = take_things(stage_.r, stage_.things, parts->things, world, room, ok);
-    if (!ok) return;
-    if (!take_actor(stage_.r, parts->own, world.actors.size(), world.actors[actor_])) return;
+    if (!ok || !take_actor(stage_.r, parts->own, world.actors.size(), world.actors[actor_])) {
+        ++stage_.run.unreadable;
+        return;
+    }
     const Vec3 before = now_.actors[actor_].body.position;
     again_from(tick, std::move(world));
     correction.peer = peer_;

@@ -60,6 +60,7 @@ bool is_sound(const Rehearsal& r, const Actor& actor, std::size_t actors) {
     if (!is_in(actor.stance, r) || !is_in(actor.seat, r) || !is_in(actor.focus, r)) return false;
     if (!is_in(actor.respawn.fixture, r) || !is_in(actor.body.ground, r, actors) || !is_in(actor.bumped, r, actors))
         return false;
+    if (!actor.news.empty() && actor.news.size() != r.program.news.size()) return false;
     for (const MachineId move : actor.moves)
         if (!is_in(move, r) || (move && !actor.machines[move].phase)) return false;
     for (std::size_t i = 0; i < actor.machines.size(); ++i)
@@ -190,6 +191,9 @@ class Apart {
     void operator()(const Vec2& value) {
         for (int i = 0; i < 2; ++i) numbers_.push_back(value[i]);
     }
+    void operator()(const Quat& value) {
+        for (int i = 0; i < 4; ++i) numbers_.push_back(value[i]);
+    }
     void operator()(const Vec3& value) {
         for (int i = 0; i < 3; ++i) numbers_.push_back(value[i]);
     }
@@ -212,6 +216,23 @@ class Apart {
 };
 
 }  // namespace
+
+bool things_nearly_same(const Rehearsal& r, const std::vector<SharedThing>& things, std::span<const std::uint8_t> state,
+                        const World& world) {
+    Apart of_own;
+    Apart of_theirs;
+    World copy = world;
+    ByteReader read(state);
+    for (const SharedThing& thing : things) {
+        if (!thing.is_state()) continue;
+        FixtureTold own = told_of(world, thing.fixture);
+        FixtureTold theirs = own;
+        thing_fields(r, thing, world, own, of_own);
+        thing_fields(r, thing, copy, theirs, read);
+        thing_fields(r, thing, copy, theirs, of_theirs);
+    }
+    return read.ok() && read.left() == 0 && of_own.is_near(of_theirs);
+}
 
 bool nearly_same(const Actor& a, const Actor& b) {
     Apart of_a;

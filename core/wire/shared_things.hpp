@@ -45,6 +45,10 @@ struct PeerState {
 std::optional<PeerState> read_peer_state(const Rehearsal& rehearsal, std::span<const std::uint8_t> state,
                                          const Actor& like);
 
+/// Whether the fixtures that are kept equal differ from `state` by rounding alone; see nearly_same().
+bool things_nearly_same(const Rehearsal& rehearsal, const std::vector<SharedThing>& things,
+                        std::span<const std::uint8_t> state, const World& world);
+
 /// Whether two states of a character differ by rounding alone: numbers by less than defaults::least_word_difference,
 /// the rest not at all. Peers and host split time at different instants, so the last bits differ.
 bool nearly_same(const Actor& a, const Actor& b);

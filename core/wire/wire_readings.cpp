@@ -24,6 +24,7 @@ constexpr std::array kinds{
     WireReading{"bytes_per_second", "B/s", "through one peer's connection, both ways, the busiest one's", 0.0},
     WireReading{"largest_message", "B", "the largest one", 0.0},
     WireReading{"lost_messages", "", "messages that never came", 0.0},
+    WireReading{"unreadable_messages", "", "messages that came and made no sense", 0.0},
 };
 
 double middle_of(std::vector<double> values) {
@@ -101,6 +102,7 @@ std::vector<WireReading> wire_readings(const WireRun& run, std::span<const WireD
     set("bytes_per_second", busiest);
     set("largest_message", largest);
     set("lost_messages", lost);
+    set("unreadable_messages", static_cast<double>(run.unreadable));
     return out;
 }
 

@@ -100,6 +100,7 @@ struct WireRun {
     std::vector<WireCorrection> corrections;
     std::vector<PressSeen> presses;
     std::size_t late_inputs = 0;
+    std::size_t unreadable = 0;         ///< messages that were none, or whose word couldn't be taken over
     double end_s = 0.0;                 ///< host's clock
     bool host_left = false;             ///< play ended with it
     std::vector<std::string> fixtures;  ///< names, by fixture of the course

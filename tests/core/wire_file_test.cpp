@@ -129,6 +129,7 @@ TEST_F(DemoRehearsals, MeetTheirMarks) {
     ASSERT_GE(project_.wires.size(), 3U);
     for (const WireEntry& entry : project_.wires) {
         const WireRun out = run(entry.plan);
+        EXPECT_EQ(out.unreadable, 0U) << entry.plan.name;
         const auto readings = wire_readings(out, differences_of(rehearsal(), entry.plan, out));
         for (const WireMarkAnswer& mark : wire_marks(entry.plan, readings))
             EXPECT_TRUE(mark.met) << entry.plan.name << ": " << mark.mark.reading << " is " << mark.value;

@@ -252,6 +252,7 @@ TEST(WireProperty, OverAnyLinkStateAgreesAndKeptReachesTheNewcomerAndPresentNeve
             }
             const WireRun run = run_of(scene, plan, tapes());
             ASSERT_TRUE(run.peers[2].came);
+            EXPECT_EQ(run.unreadable, 0U);
             EXPECT_EQ(phase_at(run, 0, door, 5.9), 1);
             EXPECT_EQ(phase_at(run, 1, door, 5.9), 1);
             EXPECT_EQ(phase_at(run, 2, door, 5.9), std::string(share) == "share phase as present" ? 0 : 1);
