@@ -5,6 +5,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/play/fixtures.hpp"
+#include "core/play/loose.hpp"
 #include "core/play/rows.hpp"
 #include "core/play/stands.hpp"
 

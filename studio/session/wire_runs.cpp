@@ -10,7 +10,7 @@ namespace {
 constexpr double frames_per_s = 20.0;
 
 WirePointer make_result(const Ingredients& ingredients, const WirePlan& plan, const std::vector<Tape>& tapes,
-                        WireOptions options) {
+                        const WireOptions& options) {
     auto made = std::make_shared<WireResult>();
     made->ingredients = ingredients;
     made->plan = plan;

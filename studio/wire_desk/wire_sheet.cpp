@@ -143,7 +143,7 @@ QWidget* WireSheet::peer_row(const WirePlan& plan, std::size_t peer) {
             plays->setCurrentIndex(static_cast<int>(i));
     }
     connect(plays, &QComboBox::activated, this, [this, peer, parts](int chosen) {
-        const Part part = parts[static_cast<std::size_t>(chosen)];
+        const Part& part = parts[static_cast<std::size_t>(chosen)];
         change(
             [&](WirePlan& changed) {
                 changed.peers[peer].tape = part.tape;
