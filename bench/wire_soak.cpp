@@ -42,7 +42,7 @@ int main(int argc, char** argv) {
         }
         plan.peers[2].joins_s = 0.1 + 3.0 * share();
         const WireRun out = rehearse(r, plan, tapes).value();
-        const auto differences = differences_of(r, plan, out);
+        const auto differences = differences_of(r, out);
         // By then everything has come to rest, and been told.
         constexpr double settled_s = 9.0;
         for (const WireDifference& each : differences)

@@ -48,7 +48,7 @@ void print_text(const WirePlan& plan, const Rehearsal& r, const Outcome& outcome
     for (const PeerRun& peer : outcome.run.peers)
         if (!peer.came) fmt::print("{} was never welcomed\n", peer.name);
     for (const WireDifference& each : outcome.differences)
-        fmt::print("  {}\n    {}\n", difference_text(r.program, r, outcome.run, each), cause_text(outcome.run, each));
+        fmt::print("  {}\n    {}\n", difference_text(r, outcome.run, each), cause_text(outcome.run, each));
     constexpr std::size_t most_listed = 20;
     for (std::size_t i = 0; i < outcome.run.corrections.size() && i < most_listed; ++i)
         fmt::print("  {}\n", correction_text(outcome.run, outcome.run.corrections[i]));
@@ -83,7 +83,7 @@ Json json_of(const WirePlan& plan, const Rehearsal& r, const Outcome& outcome) {
                                       {"from", each.from_s},
                                       {"to", each.to_s},
                                       {"lasts", each.lasts},
-                                      {"what", difference_text(r.program, r, outcome.run, each)},
+                                      {"what", difference_text(r, outcome.run, each)},
                                       {"why", cause_text(outcome.run, each)}});
     out["corrections"] = Json::array();
     for (const WireCorrection& each : outcome.run.corrections)
@@ -155,7 +155,7 @@ int wire(const WireCommand& options) {
         Outcome outcome;
         outcome.run = std::move(*run);
         outcome.wall_s = std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
-        outcome.differences = differences_of(r, plan, outcome.run);
+        outcome.differences = differences_of(r, outcome.run);
         outcome.readings = wire_readings(outcome.run, outcome.differences);
         outcome.marks = wire_marks(plan, outcome.readings);
         met = met && all_met(outcome);

@@ -82,7 +82,7 @@ tl::expected<WirePlan, std::string> read_wire_plan(std::string_view text, const 
     WirePlan out;
     out.name = reader.text("name");
     out.seed = static_cast<std::uint64_t>(reader.whole("seed", 1, 0, 1'000'000'000));
-    out.length_s = reader.number("length", out.length_s, 1e-3, defaults::longest_tape_s);
+    out.length_s = reader.number("length", out.length_s, 1e-3, defaults::longest_wire_s);
     out.send_every_s = reader.number("send_every", out.send_every_s, 0.0, most_s);
     out.behind_s = reader.number("behind", out.behind_s, 0.0, most_s);
     const std::string others = reader.text("others", std::string("behind"));

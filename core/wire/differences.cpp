@@ -151,7 +151,7 @@ std::string fixture_name(const WireRun& run, std::size_t fixture) {
 
 }  // namespace
 
-std::vector<WireDifference> differences_of(const Rehearsal& r, const WirePlan&, const WireRun& run) {
+std::vector<WireDifference> differences_of(const Rehearsal& r, const WireRun& run) {
     std::vector<WireDifference> out;
     for (std::size_t peer = 1; peer < run.peers.size(); ++peer) {
         const auto found = Comparing(r, run, peer).all();
@@ -160,7 +160,7 @@ std::vector<WireDifference> differences_of(const Rehearsal& r, const WirePlan&, 
     return out;
 }
 
-std::string difference_text(const Program&, const Rehearsal& r, const WireRun& run, const WireDifference& d) {
+std::string difference_text(const Rehearsal& r, const WireRun& run, const WireDifference& d) {
     const std::string until = d.lasts ? std::string("to the end") : fmt::format("to {:.2f} s", d.to_s);
     const std::string& host = run.peers.front().name;
     const std::string& peer = run.peers[d.peer].name;

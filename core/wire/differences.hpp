@@ -34,11 +34,10 @@ struct WireDifference {
 };
 
 /// By peer, then by when they begin. Those shorter than a tick aren't told.
-std::vector<WireDifference> differences_of(const Rehearsal& rehearsal, const WirePlan& plan, const WireRun& run);
+std::vector<WireDifference> differences_of(const Rehearsal& rehearsal, const WireRun& run);
 
 /// One in a sentence: "net door: open at the host, shut at Peer 2 from 3.16 s to 4.85 s".
-std::string difference_text(const Program& program, const Rehearsal& rehearsal, const WireRun& run,
-                            const WireDifference& difference);
+std::string difference_text(const Rehearsal& rehearsal, const WireRun& run, const WireDifference& difference);
 /// Why, and what to do about it.
 std::string cause_text(const WireRun& run, const WireDifference& difference);
 std::string correction_text(const WireRun& run, const WireCorrection& correction);

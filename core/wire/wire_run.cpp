@@ -100,8 +100,8 @@ std::string what_is_wrong(const WirePlan& plan) {
     if (plan.peers.size() > defaults::most_wire_peers)
         return fmt::format("{} peers are too many: at most {}, with the host", plan.peers.size(),
                            defaults::most_wire_peers);
-    if (!(plan.length_s > 0.0) || plan.length_s > defaults::longest_tape_s)
-        return fmt::format("a rehearsal lasts more than 0 and at most {:g} s", defaults::longest_tape_s);
+    if (!(plan.length_s > 0.0) || plan.length_s > defaults::longest_wire_s)
+        return fmt::format("a rehearsal lasts more than 0 and at most {:g} s", defaults::longest_wire_s);
     if (!(plan.send_every_s >= 0.0) || plan.send_every_s > 10.0) return "send_every lies within 0 and 10 s";
     if (!(plan.behind_s >= 0.0) || plan.behind_s > 10.0) return "behind lies within 0 and 10 s";
     double joined = 0.0;
@@ -259,6 +259,9 @@ class Rehearsing {
 
 tl::expected<WireRun, std::string> rehearse(const Rehearsal& r, const WirePlan& plan, std::span<const Tape> tapes,
                                             const WireOptions& options) {
+    constexpr std::size_t most_bodies = 256;  // a message says which in one byte
+    if (r.program.bodies.size() > most_bodies)
+        return tl::make_unexpected(fmt::format("shared play knows at most {} bodies", most_bodies));
     if (std::string wrong = what_is_wrong(plan); !wrong.empty()) return tl::make_unexpected(std::move(wrong));
     std::vector<Player> players;
     for (const WirePeer& peer : plan.peers) {

@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/session/wire_runs.hpp"
 
+#include <algorithm>
 #include <chrono>
+
+#include "core/defaults.hpp"
 
 namespace leap::studio {
 namespace {
@@ -20,7 +23,7 @@ WirePointer make_result(const Ingredients& ingredients, const WirePlan& plan, co
         auto run = rehearse(rehearsal, plan, tapes, options);
         if (run) {
             made->run = std::move(*run);
-            made->differences = differences_of(rehearsal, plan, made->run);
+            made->differences = differences_of(rehearsal, made->run);
             made->readings = wire_readings(made->run, made->differences);
             made->marks = wire_marks(plan, made->readings);
         } else {
@@ -43,7 +46,8 @@ void WireRuns::request(Side side, const Ingredients& ingredients, const WirePlan
     asked_[i] = Asked{ingredients, plan, tapes};
     jobs_[i].request([this, i, number = number_, ingredients, plan, tapes] {
         WireOptions options;
-        options.frames_per_s = i == 0 ? frames_per_s : 0.0;
+        const double most = defaults::most_wire_frames / (plan.length_s * static_cast<double>(plan.peers.size()));
+        options.frames_per_s = i == 0 ? std::min(frames_per_s, most) : 0.0;
         options.stop = [this, i] { return ending_.load() || jobs_[i].is_outdated(); };
         const WirePointer made = make_result(ingredients, plan, tapes, options);
         if (ending_ || jobs_[i].is_outdated()) return;

@@ -282,8 +282,7 @@ QString WireChart::words_at(const QPointF& place) const {
         const double y = y_of(each.peer) + 8.0;
         if (place.y() < y - 2 || place.y() > y + bar_height + 14) continue;
         if (place.x() < x_of(each.from_s) - 3 || place.x() > x_of(each.to_s) + 3) continue;
-        return to_qt(difference_text(*now_->ingredients.program, rehearsal, now_->run, each)) + "\n" +
-               to_qt(cause_text(now_->run, each));
+        return to_qt(difference_text(rehearsal, now_->run, each)) + "\n" + to_qt(cause_text(now_->run, each));
     }
     for (const LoggedMessage& message : now_->run.messages) {
         const double end = std::isinf(message.arrives_s) ? message.sent_s + 0.05 : message.arrives_s;

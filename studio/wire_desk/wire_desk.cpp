@@ -6,6 +6,7 @@
 #include <QSplitter>
 #include <QVBoxLayout>
 
+#include "core/defaults.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/shared/picture_options.hpp"
@@ -206,7 +207,7 @@ void WireDesk::make_new() {
     plan.peers[0].name = tr("Host").toStdString();
     plan.peers[1].name = tr("Peer %1").arg(1).toStdString();
     if (const Tape* tape = session_.tape()) {
-        plan.length_s = std::max(0.5, tape->length_s);
+        plan.length_s = std::clamp(tape->length_s, 0.5, defaults::longest_wire_s);
         plan.peers[0].tape = tape->name;
         const bool several = tape->tracks.size() > 1;
         const TapeTrack& second = tape->tracks[several ? 1 : 0];

@@ -343,8 +343,7 @@ void WireSheet::set_cursor(double at_s) {
     QString text;
     for (const WireDifference& each : now->differences) {
         if (at_s < each.from_s || at_s >= each.to_s) continue;
-        text += "<p style='margin:2px 0 0 0'>" +
-                to_qt(difference_text(*now->ingredients.program, rehearsal, now->run, each)).toHtmlEscaped() +
+        text += "<p style='margin:2px 0 0 0'>" + to_qt(difference_text(rehearsal, now->run, each)).toHtmlEscaped() +
                 "<br><span style='color:" + palette::quiet.name() + "'>" +
                 to_qt(cause_text(now->run, each)).toHtmlEscaped() + "</span></p>";
     }

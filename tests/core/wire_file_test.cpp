@@ -130,7 +130,7 @@ TEST_F(DemoRehearsals, MeetTheirMarks) {
     for (const WireEntry& entry : project_.wires) {
         const WireRun out = run(entry.plan);
         EXPECT_EQ(out.unreadable, 0U) << entry.plan.name;
-        const auto readings = wire_readings(out, differences_of(rehearsal(), entry.plan, out));
+        const auto readings = wire_readings(out, differences_of(rehearsal(), out));
         for (const WireMarkAnswer& mark : wire_marks(entry.plan, readings))
             EXPECT_TRUE(mark.met) << entry.plan.name << ": " << mark.mark.reading << " is " << mark.value;
     }
@@ -141,7 +141,7 @@ TEST_F(DemoRehearsals, TheLateJoinersDoorIsShutUntilOneWordIsChanged) {
     ASSERT_NE(entry, nullptr);
     const auto late_door = [&] {
         const WireRun out = run(entry->plan);
-        const auto all = differences_of(rehearsal(), entry->plan, out);
+        const auto all = differences_of(rehearsal(), out);
         std::vector<WireDifference> found;
         for (const WireDifference& each : all)
             if (each.peer == 2 && out.fixtures[each.fixture] == "two quay door") found.push_back(each);
