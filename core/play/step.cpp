@@ -250,6 +250,9 @@ void Tick::take_sizes() {
         show_to_others(world_.actors[i]);
         changed = true;
     }
+    if (changed) scratch_.shared.changes.note();
+    // What it changes for the others they answer at the next instant.
+    for (std::size_t i = 0; changed && i < world_.actors.size(); ++i) scratch_.actors[i].progress.quiet = false;
     for (std::size_t i = 0; changed && i < world_.actors.size(); ++i) {
         find_others(world_, world_.actors[i], scratch_.actors[i].cache);
         if (!world_.actors[i].seat && !world_.actors[i].shown) push_out(world_.actors[i], scratch_.actors[i]);

@@ -253,7 +253,7 @@ bool take_actor(const Rehearsal& r, std::span<const std::uint8_t> state, std::si
     Actor copy = actor;
     ByteReader read(state);
     actor_fields(read, copy);
-    if (!read.ok() || read.left() > 0 || !is_sound(r, copy, actors)) return false;
+    if (!read.ok() || read.left() > 0 || copy.time != actor.time || !is_sound(r, copy, actors)) return false;
     actor = std::move(copy);
     return true;
 }

@@ -55,7 +55,8 @@ bool nearly_same(const Actor& a, const Actor& b);
 
 /// A character as actor_fields() writes it.
 Bytes actor_state(const Actor& actor);
-/// Takes it over; false when the bytes don't fit, or speak of what isn't there among `actors` characters.
+/// Takes it over, of the same instant; false when the bytes don't fit, or speak of another instant, or of what isn't
+/// there among `actors` characters.
 bool take_actor(const Rehearsal& rehearsal, std::span<const std::uint8_t> state, std::size_t actors, Actor& actor);
 
 }  // namespace leap

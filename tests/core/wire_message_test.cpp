@@ -144,7 +144,7 @@ TEST(WireState, OfACharacterIsTakenOverToTheBit) {
         test::play(scene, test::TapeMaker(0.6).stick(0.1, 0.4, 1).look(0.2, 40).hold("jump", 0.5, 0.1));
     const Actor& moved = played.state.actors[0];
     ASSERT_TRUE(moved.body_move());
-    Actor other = test::play(scene, test::TapeMaker(0.1)).state.actors[0];
+    Actor other = test::play(scene, test::TapeMaker(0.6)).state.actors[0];
     const Bytes state = actor_state(moved);
     ASSERT_TRUE(take_actor(scene.at(120), state, 1, other));
     EXPECT_EQ(actor_state(other), state);
