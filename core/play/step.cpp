@@ -421,7 +421,9 @@ void Tick::finish_stretches() {
     settle_world(r_, scratch_.stretches, world_, scratch_, record_);
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
-        own.progress.calm = own.progress.calm && stays_calm(world_, scratch_.stretches[i], own.cache);
+        // Who is near may have landed on it, or left it: that changes the room above it.
+        own.progress.calm = own.progress.calm && stays_calm(world_, scratch_.stretches[i], own.cache) &&
+                            !others_are_near(world_, world_.actors[i]);
         own.now_is_current = own.now_is_current && own.progress.calm;
     }
     if (record_ == nullptr) return;
