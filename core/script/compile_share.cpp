@@ -84,8 +84,7 @@ void Compiler::compile_shares(Machine& machine, const Scope& scope) {
     }
 }
 
-/// What tells a shared fixture what to do, and isn't shared itself, does so for one peer only: worth a warning where
-/// that one's word counts for nobody else.
+/// A place that is kept equal says little while one peer has the thing loose and another holds it.
 void Compiler::check_shares() {
     for (const MachineId index : program_.fixtures) {
         const FixtureInfo& info = *program_.machines[index].fixture;
