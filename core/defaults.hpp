@@ -198,8 +198,8 @@ inline constexpr int margin_halvings = 6;
 // --- Shared play ----------------------------------------------------------------------------------------------------
 /// Peers of a rehearsal, with the host. More are refused with a message. Touch when somebody has a use for more.
 inline constexpr std::size_t most_wire_peers = 8;
-/// Longest rehearsal (s). What every peer has had at every tick is kept, some 100 kilobytes for a second of each. Longer
-/// ones are refused with a message. Touch when memory allows.
+/// Longest rehearsal (s). What every peer has had at every tick is kept, some 100 kilobytes for a second of each.
+/// Longer ones are refused with a message. Touch when memory allows.
 inline constexpr double longest_wire_s = 120.0;
 /// Pictures that are kept of all peers of a rehearsal; each is a whole world, some 60 kilobytes. Touch likewise.
 inline constexpr double most_wire_frames = 2000.0;
