@@ -13,6 +13,7 @@
 #include "core/project/tape_file.hpp"
 #include "core/project/wire_file.hpp"
 #include "core/script/format.hpp"
+#include "core/wire/traffic.hpp"
 #include "tests/core/mutation.hpp"
 #include "tests/core/support.hpp"
 
@@ -38,6 +39,9 @@ int main(int argc, char** argv) {
     const std::string looks = read_file(folder + "quay.looks.json").value();
     const std::string tuning_text = read_file(folder + "tunings/floaty.tuning.json").value();
     const std::string trial_text = read_file(folder + "trials/light-hop.trial.json").value();
+    const Bytes traffic =
+        traffic_bytes({"x", {"Host", "Pip"}, {{0, 1, 0.1, 0.2, 0.3, {1, 2, 3}}, {1, 0, 0.2, 0.3, 0.4, {}}}});
+    const std::string traffic_text(traffic.begin(), traffic.end());
     const std::string wire_text = read_file(folder + "wire/lever-and-door.wire.json").value();
     const std::string measured_text = read_file(folder + "measured/hop.csv").value();
     const Course flat = build_course(test::flat_plan());
@@ -74,6 +78,8 @@ int main(int argc, char** argv) {
             (void)read_tuning(test::mutated(tuning_text, random), "u");
             (void)read_trial(test::mutated(trial_text, random), "r");
             (void)read_wire_plan(test::mutated(wire_text, random), "w");
+            const std::string recorded = test::mutated(traffic_text, random);
+            (void)read_traffic(Bytes(recorded.begin(), recorded.end()));
             (void)read_measured(test::mutated(measured_text, random), "m");
         }
     }

@@ -6,6 +6,7 @@
 
 #include "cli/commands.hpp"
 #include "core/defaults.hpp"
+#include "core/project/file_io.hpp"
 #include "core/project/json_reader.hpp"
 #include "core/project/wire_file.hpp"
 #include "core/script/diagnostic.hpp"
@@ -135,7 +136,13 @@ int wire(const WireCommand& options) {
     const Course course = build_course(*project->course);
     std::vector<Tape> tapes;
     for (const TapeEntry& entry : project->tapes) tapes.push_back(entry.tape);
+    if (!options.traffic_file.empty() && plans.size() > 1) {
+        complain("a recording holds one rehearsal: say which with --rehearsal");
+        return wrong_call;
+    }
+    Traffic traffic;
     WireOptions how;
+    if (!options.traffic_file.empty()) how.traffic = &traffic;
     how.stop = stop_on_interrupt();
     bool met = true;
     Json all = Json::array();
@@ -151,6 +158,14 @@ int wire(const WireCommand& options) {
         if (!run) {
             complain(fmt::format("{}: {}", plan.name, run.error()));
             return problems;
+        }
+        if (how.traffic != nullptr) {
+            const Bytes bytes = traffic_bytes(traffic);
+            const auto written = write_file(options.traffic_file, std::string(bytes.begin(), bytes.end()));
+            if (!written) {
+                complain(written.error());
+                return problems;
+            }
         }
         Outcome outcome;
         outcome.run = std::move(*run);

@@ -57,9 +57,17 @@ struct WireCommand {
     std::string project;
     std::string rehearsal;              ///< empty: all of them
     std::vector<std::string> settings;  ///< "Peer 1.delay=0.2"
+    std::string traffic_file;           ///< where what is sent is recorded; empty: nowhere
     bool json = false;
 };
 int wire(const WireCommand& options);
+
+struct TrafficCommand {
+    std::string file;
+    std::string peer;  ///< only what it sends or gets; empty: everything
+    bool json = false;
+};
+int traffic(const TrafficCommand& options);
 
 struct ReachOptions {
     std::string project;

@@ -160,7 +160,13 @@ int read_call_and_run(int argc, char** argv) {
     wire_command->add_option("--set-link", wire.settings,
                              "PEER.delay=0.2, .jitter, .loss, .duplicates, .bytes_per_second, .joins; behind=0.15, "
                              "send_every, length, seed; without a peer: every link");
+    wire_command->add_option("--traffic", wire.traffic_file, "Write every message into a recording (one rehearsal)");
     wire_command->add_flag("--json", wire.json, "Everything for a program to read");
+    cli::TrafficCommand traffic;
+    auto* traffic_command = app.add_subcommand("traffic", "What stands in a recording of a rehearsal's messages");
+    traffic_command->add_option("FILE", traffic.file, "As leap wire --traffic has written it")->required();
+    traffic_command->add_option("--peer", traffic.peer, "Only what this one sends or is sent");
+    traffic_command->add_flag("--json", traffic.json, "The same for a program to read");
     cli::CompareCommand compare;
     auto* compare_command = app.add_subcommand(
         "compare", "What changed in every tape since a revision of git; exit code 1 when readings changed");
@@ -226,6 +232,7 @@ int read_call_and_run(int argc, char** argv) {
     if (*leeway_command) return cli::leeway(leeway);
     if (*way_command) return cli::find_way(way);
     if (*wire_command) return cli::wire(wire);
+    if (*traffic_command) return cli::traffic(traffic);
     if (*compare_command) return cli::compare(compare);
     if (*report_command) return cli::report(report);
     if (*trial_command) return cli::trial(trial);

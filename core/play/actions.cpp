@@ -166,7 +166,8 @@ void teleport(const Rehearsal& r, const EvaluationContext& m, bool keeps_velocit
     note(EventKind::teleported);
 }
 
-/// `hold`: the owner that has just touched the thing becomes its holder. `throw`: its holder lets go of it.
+/// `hold`: the owner that has just touched, grabbed or used the thing becomes its holder. `throw`: its holder lets go
+/// of it.
 void action_of_loose(const EvaluationContext& m, std::size_t i, const Action& action, World& world, Actor& actor,
                      Record* record) {
     const auto rigid = m.layout.fixtures[i].rigid;
@@ -179,7 +180,8 @@ void action_of_loose(const EvaluationContext& m, std::size_t i, const Action& ac
     };
     if (action.kind == ActionKind::hold) {
         const bool by_hand = (actor.contacts[i].events & fixture_grabbed) != 0;
-        const Owner who = by_hand ? actor_owner(static_cast<std::size_t>(actor.id)) : m.by;
+        const bool by_use = (actor.contacts[i].events & fixture_used) != 0;
+        const Owner who = by_hand || by_use ? actor_owner(static_cast<std::size_t>(actor.id)) : m.by;
         if (!loose.holder.is_nobody() || who.is_nobody()) return;  // one holder per thing
         loose.holder = who;
         if (!by_hand) loose.hand = -1;

@@ -72,9 +72,9 @@ void Instant::forget_meetings(std::size_t fixture) {
 /// Where the one who acts decides, and its peer's word is still to come, what it did here leads nowhere.
 bool Instant::waits_for_word(std::size_t i) const {
     const ShareInfo* share = machine(rehearsal_.layout.fixtures[i].kind).fixture->find_share(ShareWhat::phase);
-    if (share == nullptr || share->by != ShareBy::actor) return false;
-    const Owner doer = doer_of(world_, i);
-    return doer.is_actor() && world_.actors[doer.at()].by_word;
+    if (share == nullptr || share->by == ShareBy::host) return false;
+    const Owner decides = share->by == ShareBy::actor ? doer_of(world_, i) : holder_of(rehearsal_.layout, world_, i);
+    return decides.is_actor() && world_.actors[decides.at()].by_word;
 }
 
 bool Instant::take_fixture_ways() {

@@ -67,6 +67,11 @@ Owner doer_of(const World& world, std::size_t fixture) {
     return world.contacts[fixture].told_by;
 }
 
+Owner holder_of(const RunLayout& layout, const World& world, std::size_t fixture) {
+    const auto& rigid = layout.fixtures[fixture].rigid;
+    return rigid ? world.loose[*rigid].holder : Owner{};
+}
+
 bool any_event(const World& world, std::size_t fixture, FixtureEvent event) {
     return any(world, [&](const Actor& a) { return (a.contacts[fixture].events & event) != 0; });
 }

@@ -10,11 +10,14 @@ namespace leap {
 /// the first in the world's order.
 std::size_t subject_of(const RunLayout& layout, const World& world, const Course& course, std::size_t fixture);
 
-/// The same, remembered in the step cache until the world goes on.
 /// Whose doing it is what has just happened to a fixture: the first character that did something to it, or to what has
 /// told it; nobody where time or something loose did it.
 Owner doer_of(const World& world, std::size_t fixture);
 
+/// Who holds the fixture: a character, another fixture, or nobody.
+Owner holder_of(const RunLayout& layout, const World& world, std::size_t fixture);
+
+/// subject_of(), remembered in the step cache until the world goes on.
 std::size_t subject_now(const EvaluationContext& context, std::size_t fixture);
 
 /// Whether any character has just done this to the fixture, touches it, is in its way, has it in focus, sits on it.

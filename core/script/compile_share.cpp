@@ -21,6 +21,7 @@ std::optional<ShareReach> reach_named(std::string_view word) {
 std::optional<ShareBy> decider_named(std::string_view word) {
     if (word == "host") return ShareBy::host;
     if (word == "actor") return ShareBy::actor;
+    if (word == "holder") return ShareBy::holder;
     return std::nullopt;
 }
 
@@ -41,7 +42,12 @@ void Compiler::compile_shares(Machine& machine, const Scope& scope) {
             const auto by = written.by ? decider_named(written.by->text) : ShareBy::host;
             if (!by) {
                 report(written.by->range, fmt::format("{} can't decide", written.by->text),
-                       "by host, or by actor: the peer whose character has done it");
+                       "by host; by actor: the peer whose character has done it; by holder: whose holds it");
+                continue;
+            }
+            if (by == ShareBy::holder && !info.loose) {
+                report(written.by->range, fmt::format("nobody can hold {}", machine.name),
+                       "give it a mass, or say by actor");
                 continue;
             }
             for (const syntax::Name& what : written.what) {

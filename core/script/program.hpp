@@ -202,7 +202,8 @@ enum class ShareReach : std::uint8_t {
 /// Whose word counts.
 enum class ShareBy : std::uint8_t {
     host,
-    actor  ///< the peer whose character has done it
+    actor,  ///< the peer whose character has done it
+    holder  ///< the peer whose character holds it; the host while nobody does
 };
 struct ShareInfo {
     ShareWhat what = ShareWhat::phase;

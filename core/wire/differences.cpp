@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <optional>
 
 #include "core/defaults.hpp"
 
@@ -41,7 +42,9 @@ bool was_lost(const WireRun& run, std::size_t peer, std::size_t fixture, double 
 void find_cause(const Rehearsal& r, const WireRun& run, WireDifference& difference) {
     const FixtureInfo* info = info_of(r, difference.fixture);
     const ShareInfo* share =
-        info == nullptr ? nullptr : info->find_share(difference.of_place ? ShareWhat::place : ShareWhat::phase);
+        info == nullptr
+            ? nullptr
+            : info->find_share(difference.what == DifferenceOf::phase ? ShareWhat::phase : ShareWhat::place);
     const PeerRun& peer = run.peers[difference.peer];
     const bool newcomer = peer.from_s > 0.0;
     if (share == nullptr) {
@@ -84,18 +87,23 @@ class Comparing {
         const std::size_t last = std::min(of_host.size(), first + peer.samples.size());
         if (first >= last) return {};
         const std::size_t fixtures = of_host[first].phases.size();
+        const auto of_peer = [&](std::size_t tick) -> const WireSample& { return peer.samples[tick - first]; };
+        const auto nothing = [](std::size_t) { return 0.0; };
         for (std::size_t i = 0; i < fixtures; ++i) {
-            const auto differ = [&](std::size_t tick) {
-                return of_host[tick].phases[i] != peer.samples[tick - first].phases[i];
-            };
-            scan(first, last, i, false, differ, [](std::size_t) { return 0.0; });
+            const auto differ = [&](std::size_t tick) { return of_host[tick].phases[i] != of_peer(tick).phases[i]; };
+            scan(first, last, i, DifferenceOf::phase, differ, nothing, {});
         }
         for (std::size_t k = 0; k < r_.layout.rigid.size(); ++k) {
+            const std::size_t fixture = r_.layout.rigid[k].fixture;
             const auto apart = [&](std::size_t tick) {
-                return glm::length(of_host[tick].loose[k] - peer.samples[tick - first].loose[k]);
+                return glm::length(of_host[tick].loose[k] - of_peer(tick).loose[k]);
             };
-            const auto differ = [&](std::size_t tick) { return apart(tick) > defaults::least_difference_m; };
-            scan(first, last, r_.layout.rigid[k].fixture, true, differ, apart);
+            const auto elsewhere = [&](std::size_t tick) { return apart(tick) > defaults::least_difference_m; };
+            scan(first, last, fixture, DifferenceOf::place, elsewhere, apart, {});
+            const auto other_hands = [&](std::size_t tick) {
+                return of_host[tick].holders[k] != of_peer(tick).holders[k];
+            };
+            scan(first, last, fixture, DifferenceOf::holder, other_hands, nothing, k);
         }
         std::stable_sort(out_.begin(), out_.end(),
                          [](const WireDifference& a, const WireDifference& b) { return a.from_s < b.from_s; });
@@ -104,22 +112,32 @@ class Comparing {
 
   private:
     template <class Differ, class Apart>
-    void scan(std::size_t first, std::size_t last, std::size_t fixture, bool of_place, Differ differ, Apart apart) {
+    void scan(std::size_t first, std::size_t last, std::size_t fixture, DifferenceOf what, Differ differ, Apart apart,
+              std::optional<std::size_t> loose) {
         const double rate = run_.host.rate_hz;
-        for (std::size_t tick = first; tick < last; ++tick) {
-            if (!differ(tick)) continue;
+        for (std::size_t tick = first; tick < last;) {
+            if (!differ(tick)) {
+                ++tick;
+                continue;
+            }
             WireDifference found;
             found.peer = peer_;
             found.fixture = fixture;
-            found.of_place = of_place;
+            found.what = what;
             found.from_s = static_cast<double>(tick) / rate;
             found.host_phase = run_.peers.front().samples[tick].phases[fixture];
             found.peer_phase = run_.peers[peer_].samples[tick - first].phases[fixture];
+            if (loose) {
+                found.host_holder = run_.peers.front().samples[tick].holders[*loose];
+                found.peer_holder = run_.peers[peer_].samples[tick - first].holders[*loose];
+            }
             const std::size_t begin = tick;
             // Where a thing lies is told again and again: what comes back at once is the same difference.
-            const auto longest_gap = static_cast<std::size_t>(of_place ? same_difference_s * rate : 0.0);
+            const auto longest_gap =
+                static_cast<std::size_t>(what == DifferenceOf::place ? same_difference_s * rate : 0.0);
             std::size_t end = tick;
             for (; tick < last && tick - end <= longest_gap; ++tick) {
+                if (loose && !has_hands(found, tick, first, *loose)) break;  // another difference begins
                 if (!differ(tick)) continue;
                 found.most_m = std::max(found.most_m, apart(tick));
                 end = tick + 1;
@@ -131,6 +149,11 @@ class Comparing {
             find_cause(r_, run_, found);
             out_.push_back(found);
         }
+    }
+
+    bool has_hands(const WireDifference& d, std::size_t tick, std::size_t first, std::size_t loose) const {
+        return run_.peers.front().samples[tick].holders[loose] == d.host_holder &&
+               run_.peers[peer_].samples[tick - first].holders[loose] == d.peer_holder;
     }
 
     const Rehearsal& r_;
@@ -149,6 +172,15 @@ std::string fixture_name(const WireRun& run, std::size_t fixture) {
     return run.fixtures[fixture].empty() ? fmt::format("fixture {}", fixture + 1) : run.fixtures[fixture];
 }
 
+/// Characters are called as the peers that play them.
+std::string holder_text(const WireRun& run, const Owner& holder) {
+    if (holder.is_nobody()) return "in nobody's hands";
+    if (holder.is_fixture()) return fmt::format("held by {}", fixture_name(run, holder.at()));
+    for (const PeerRun& peer : run.peers)
+        if (peer.came && holder.is_actor(peer.actor)) return fmt::format("held by {}", peer.name);
+    return fmt::format("held by character {}", holder.index + 1);
+}
+
 }  // namespace
 
 std::vector<WireDifference> differences_of(const Rehearsal& r, const WireRun& run) {
@@ -164,7 +196,11 @@ std::string difference_text(const Rehearsal& r, const WireRun& run, const WireDi
     const std::string until = d.lasts ? std::string("to the end") : fmt::format("to {:.2f} s", d.to_s);
     const std::string& host = run.peers.front().name;
     const std::string& peer = run.peers[d.peer].name;
-    if (d.of_place)
+    if (d.what == DifferenceOf::holder)
+        return fmt::format("{}: {} at {}, {} at {} from {:.2f} s {}", fixture_name(run, d.fixture),
+                           holder_text(run, d.host_holder), host, holder_text(run, d.peer_holder), peer, d.from_s,
+                           until);
+    if (d.what == DifferenceOf::place)
         return fmt::format("{}: up to {:.2f} m from where {} has it, at {} from {:.2f} s {}",
                            fixture_name(run, d.fixture), d.most_m, host, peer, d.from_s, until);
     return fmt::format("{}: {} at {}, {} at {} from {:.2f} s {}", fixture_name(run, d.fixture),
@@ -174,7 +210,7 @@ std::string difference_text(const Rehearsal& r, const WireRun& run, const WireDi
 
 std::string cause_text(const WireRun& run, const WireDifference& d) {
     const std::string& peer = run.peers[d.peer].name;
-    const std::string_view what = d.of_place ? "place" : "phase";
+    const std::string_view what = d.what == DifferenceOf::phase ? "phase" : "place";
     switch (d.cause) {
         case DifferenceCause::not_shared:
             return fmt::format("its {} isn't shared: what others do to it stays with them; say share {} as state", what,

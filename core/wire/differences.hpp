@@ -17,15 +17,19 @@ enum class DifferenceCause : std::uint8_t {
     since_joining,  ///< kept for itself since the peer came; what isn't told began anew then
 };
 
+enum class DifferenceOf : std::uint8_t { phase, place, holder };
+
 struct WireDifference {
     std::size_t peer = 0;
-    std::size_t fixture = 0;       ///< of the course
-    bool of_place = false;         ///< where it lies, rather than its phase
+    std::size_t fixture = 0;  ///< of the course
+    DifferenceOf what = DifferenceOf::phase;
     double from_s = 0.0;           ///< of play
     double to_s = 0.0;             ///< of play; the end of the run when it lasts
     bool lasts = false;            ///< until the end
     std::int16_t host_phase = -1;  ///< as it begins
     std::int16_t peer_phase = -1;
+    Owner host_holder;  ///< of holder: as it begins
+    Owner peer_holder;
     double most_m = 0.0;  ///< of place: how far apart at most
     DifferenceCause cause = DifferenceCause::not_shared;
     double told_s = -1.0;     ///< of play, when a telling told what the peer hadn't; negative: none did

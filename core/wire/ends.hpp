@@ -25,6 +25,7 @@ struct WireStage {
     double damaged = 0.0;
     bool forges = false;
     SeededNumbers damage{1};
+    Traffic* traffic = nullptr;  ///< null: isn't recorded
     double again_after_s(const WireLink& link) const {
         return 2.0 * (link.delay_s + link.jitter_s) + 1.5 * plan.send_every_s + 1.0 / r.rate_hz;
     }

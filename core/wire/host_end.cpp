@@ -4,6 +4,7 @@
 
 #include "core/play/rows.hpp"
 #include "core/play/start.hpp"
+#include "core/play/subject.hpp"
 #include "core/wire/ends.hpp"
 
 namespace leap {
@@ -90,11 +91,19 @@ void HostEnd::welcome(std::size_t peer, const ActorStart& start) {
         if (logged.arrived_s[peer] < 0.0) logged.arrived_s[peer] = std::numeric_limits<double>::infinity();
 }
 
-/// The peer whose character did it decides: its word is the host's from here on.
+/// Where a peer decides its word is the host's from here on. Who says it holds a thing that somebody else holds at the
+/// host is told what is.
 void HostEnd::take_word(double now, std::size_t peer, const Telling& telling) {
     if (!is_telling_of(stage_.r, telling) || !guests_[peer].there) return;
     const SharedThing* thing = stage_.by_fixture[telling.fixture.at()];
-    if (thing == nullptr || thing->phase == nullptr || thing->phase->by != ShareBy::actor) return;
+    if (thing == nullptr || thing->phase == nullptr || thing->phase->by == ShareBy::host) return;
+    if (thing->phase->by == ShareBy::holder &&
+        !holder_of(stage_.r.layout, world_, thing->fixture).is_actor(guests_[peer].actor)) {
+        ++stage_.run.refused_words;
+        if (thing->phase->reach != ShareReach::state)
+            guests_[peer].certain.queue(Telling{0, telling.fixture, world_.time, told_of(world_, thing->fixture)});
+        return;
+    }
     if (world_.machines[telling.fixture].phase == telling.told.phase) return;
     put_into_phase(stage_.r, telling.fixture.at(), telling.told, world_, scratch_);
     stage_.run.host.events.push_back(
@@ -108,6 +117,7 @@ void HostEnd::let_go(std::size_t peer) {
     guest.gone = true;
     if (!guest.there) return;
     const auto id = static_cast<std::int32_t>(guest.actor);
+    world_.actors[guest.actor].by_word = false;  // its word comes no more
     guest.inputs.clear();
     guest.inputs.push_back({InputEvent::Kind::stick, world_.time, {}, false, Vec2{0.0}, id});
     for (std::size_t i = 0; i < stage_.r.program.buttons.size(); ++i)

@@ -13,7 +13,7 @@ namespace leap {
 
 /// A fixture has gone to a phase.
 struct Telling {
-    std::uint32_t number = 0;  ///< by the host, from 1; 0: a peer's word, not yet the host's
+    std::uint32_t number = 0;  ///< by the host, from 1; 0: a peer's word, or the host's answer where it refuses one
     FixtureId fixture;
     double time = 0.0;  ///< s of play
     FixtureTold told;

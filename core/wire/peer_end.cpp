@@ -4,6 +4,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/start.hpp"
+#include "core/play/subject.hpp"
 #include "core/wire/ends.hpp"
 
 namespace leap {
@@ -117,8 +118,10 @@ void PeerEnd::receive(double now, const Packet& packet, std::size_t late) {
 /// What its own world has come to by itself at that instant isn't done again: by now it may have gone on from there.
 void PeerEnd::apply(const Telling& telling, World& world) {
     constexpr double same_instant_s = 1e-6;
+    const bool puts_right = telling.number == 0;  // its own word was refused
     for (const auto& [phase, since] : entered_[telling.fixture.at()])
-        if (phase == telling.told.phase && std::abs(since - telling.told.phase_since) < same_instant_s) return;
+        if (!puts_right && phase == telling.told.phase && std::abs(since - telling.told.phase_since) < same_instant_s)
+            return;
     put_into_phase(stage_.r, telling.fixture.at(), telling.told, world, scratch_);
 }
 
@@ -315,7 +318,10 @@ void PeerEnd::play_tick(std::int64_t k) {
 void PeerEnd::tell_own_word() {
     const World& before = past_.back();
     for (const SharedThing& thing : stage_.things) {
-        if (thing.phase == nullptr || thing.phase->by != ShareBy::actor) continue;
+        if (thing.phase == nullptr || thing.phase->by == ShareBy::host) continue;
+        // Who comes to hold it is the host's to say.
+        if (thing.phase->by == ShareBy::holder && !holder_of(stage_.r.layout, before, thing.fixture).is_actor(actor_))
+            continue;
         const FixtureTold told = told_of(now_, thing.fixture);
         const FixtureTold was = told_of(before, thing.fixture);
         if (told.phase == was.phase && told.phase_since == was.phase_since) continue;

@@ -24,6 +24,7 @@ constexpr std::array kinds{
     WireReading{"bytes_per_second", "B/s", "through one peer's connection, both ways, the busiest one's", 0.0},
     WireReading{"largest_message", "B", "the largest one", 0.0},
     WireReading{"lost_messages", "", "messages that never came", 0.0},
+    WireReading{"refused_words", "", "what peers said of things that somebody else held by then", 0.0},
     WireReading{"unreadable_messages", "", "messages that came and made no sense", 0.0},
 };
 
@@ -102,6 +103,7 @@ std::vector<WireReading> wire_readings(const WireRun& run, std::span<const WireD
     set("bytes_per_second", busiest);
     set("largest_message", largest);
     set("lost_messages", lost);
+    set("refused_words", static_cast<double>(run.refused_words));
     set("unreadable_messages", static_cast<double>(run.unreadable));
     return out;
 }

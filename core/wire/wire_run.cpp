@@ -22,7 +22,12 @@ void send_logged(WireStage& stage, LinkWay& way, double now, Bytes bytes, Logged
         ByteWriter write(bytes);
         write(sum);
     }
+    Bytes recorded;
+    if (stage.traffic != nullptr) recorded = bytes;
     const LinkWay::Fate fate = way.send(now, std::move(bytes), stage.run.messages.size());
+    if (stage.traffic != nullptr)
+        stage.traffic->messages.push_back({static_cast<std::uint8_t>(about.from), static_cast<std::uint8_t>(about.to),
+                                           now, fate.arrives_s, fate.again_s, std::move(recorded)});
     about.arrives_s = fate.arrives_s;
     about.again_s = fate.again_s;
     stage.run.messages.push_back(about);
@@ -33,7 +38,10 @@ WireSample sample_of(const World& world) {
     out.phases.reserve(world.machines.size());
     for (const MachineState& machine : world.machines)
         out.phases.push_back(static_cast<std::int16_t>(machine.phase.written()));
-    for (const RigidState& loose : world.loose) out.loose.push_back(loose.body.place);
+    for (const RigidState& loose : world.loose) {
+        out.loose.push_back(loose.body.place);
+        out.holders.push_back(loose.holder);
+    }
     for (const Actor& actor : world.actors) out.feet.push_back(actor.body.position);
     return out;
 }
@@ -280,7 +288,12 @@ tl::expected<WireRun, std::string> rehearse(const Rehearsal& r, const WirePlan& 
                     options.frames_per_s,
                     options.damaged,
                     options.forges,
-                    SeededNumbers(plan.seed)};
+                    SeededNumbers(plan.seed),
+                    options.traffic};
+    if (options.traffic != nullptr) {
+        *options.traffic = {plan.name, {}, {}};
+        for (const WirePeer& peer : plan.peers) options.traffic->peers.push_back(peer.name);
+    }
     stage.by_fixture.assign(r.layout.fixtures.size(), nullptr);
     for (const SharedThing& thing : stage.things) stage.by_fixture[thing.fixture] = &thing;
     Rehearsing rehearsing(stage, std::move(players));

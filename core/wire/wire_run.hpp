@@ -10,6 +10,7 @@
 #include "core/tape/trace.hpp"
 #include "core/wire/message.hpp"
 #include "core/wire/plan.hpp"
+#include "core/wire/traffic.hpp"
 
 /// A rehearsal of shared play, and what came of it. Everything is simulated, faster than real time: the same plan gives
 /// the same run, bit for bit.
@@ -59,6 +60,7 @@ struct LoggedTelling {
 struct WireSample {
     std::vector<std::int16_t> phases;  ///< by fixture; -1: none
     std::vector<Vec3> loose;           ///< m, the middle of each fixture that can be loose
+    std::vector<Owner> holders;        ///< of each of those
     std::vector<Vec3> feet;            ///< by character, as this peer had them
     friend bool operator==(const WireSample&, const WireSample&) = default;
 };
@@ -100,6 +102,7 @@ struct WireRun {
     std::vector<WireCorrection> corrections;
     std::vector<PressSeen> presses;
     std::size_t late_inputs = 0;
+    std::size_t refused_words = 0;      ///< of peers that said they held what somebody else did
     std::size_t unreadable = 0;         ///< messages that were none, or whose word couldn't be taken over
     double end_s = 0.0;                 ///< host's clock
     bool host_left = false;             ///< play ended with it
@@ -112,6 +115,8 @@ struct WireOptions {
     /// Share of messages in which bits are turned on their way, for trying what then happens.
     double damaged = 0.0;
     bool forges = false;  ///< and their sum is made anew, as by somebody who means harm
+    /// Where everything that is sent is written down; null: nowhere.
+    Traffic* traffic = nullptr;
     /// Asked now and then; once it says yes the run is broken off.
     std::function<bool()> stop;
 };

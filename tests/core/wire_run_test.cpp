@@ -193,6 +193,96 @@ TEST(WireRun, TheOneWhoActsDecidesWhereThatIsSaid) {
     ASSERT_FALSE(run.tellings.empty());
 }
 
+/// Between "host" and "one", 1 m ahead of each.
+CoursePlan lamp_plan() {
+    CoursePlan plan = test::flat_plan();
+    plan.places = {{"start", {0, 0, 0}, 0.0}, {"other", {2, 0, 0}, 180.0}, {"third", {0, -6, 0}, 0.0}};
+    PlacedFixture lamp;
+    lamp.name = "lamp";
+    lamp.kind = "lamp";
+    lamp.position = {1, 0, 0.3};
+    plan.fixtures = {lamp};
+    return plan;
+}
+
+/// Used it is taken into the hands; used again by whoever holds it, it is lit.
+std::string lamp_script(const std::string& share) {
+    return std::string(test::plain_body) + R"(
+button use key "G"
+move hop on jump { phase a for 0.1 s { } }
+fixture lamp {
+  sphere radius 0.3 m
+  mass 4 kg
+  focus within 3 m on use
+)" + share +
+           R"(
+  phase free { loose  go held when used then: hold }
+  phase held { carried 0.6 m, 0 m, 1 m  go lit when pressed(use) and phase_time > 0.1 s }
+  phase lit { carried 0.6 m, 0 m, 1 m  go held when pressed(use) and phase_time > 0.1 s }
+}
+)";
+}
+
+TEST(WireRun, WhileOneHoldsAThingItsPeerDecides) {
+    const Scene scene(lamp_script("share phase as kept by holder  share place as state"), lamp_plan());
+    const std::vector<Tape> both{named(TapeMaker(4), "waits"),
+                                 named(TapeMaker(4).hold("use", 1.0, 0.1).hold("use", 2.0, 0.1), "takes and lights")};
+    WirePlan plan = plan_of({peer("host", "waits", "start"), peer("one", "takes and lights", "other", 0.1),
+                             peer("two", "waits", "third", 0.1), peer("late", "waits", "third", 0.1)});
+    plan.peers[3].joins_s = 3.0;
+    const WireRun run = run_of(scene, plan, both);
+    EXPECT_EQ(phase_at(run, 1, 0, 2.05), 2) << "at once where it is done";
+    for (std::size_t i = 0; i < 4; ++i) EXPECT_EQ(phase_at(run, i, 0, 3.9), 2) << i;
+    EXPECT_EQ(run.refused_words, 0U);
+}
+
+TEST(WireRun, OfTwoWhoTakeAThingTheSecondIsToldThatItDoesNotHoldIt) {
+    // The host takes it at 1.00 s. Peer one, who can't know that yet, at 1.02 s; and lights it before the answer is in.
+    const Scene scene(lamp_script("share phase as kept by holder  share place as state"), lamp_plan());
+    const std::vector<Tape> both{
+        named(TapeMaker(4).hold("use", 1.0, 0.1), "takes"),
+        named(TapeMaker(4).hold("use", 1.02, 0.05).hold("use", 1.16, 0.05), "takes and lights")};
+    const WirePlan plan = plan_of({peer("host", "takes", "start"), peer("one", "takes and lights", "other", 0.25)});
+    const WireRun run = run_of(scene, plan, both);
+    EXPECT_GE(run.refused_words, 1U);
+    EXPECT_EQ(phase_at(run, 1, 0, 1.3), 2) << "what it did, until it is told";
+    EXPECT_EQ(phase_at(run, 0, 0, 3.9), 1);
+    EXPECT_EQ(phase_at(run, 1, 0, 3.9), 1) << "the loser is put right";
+    const Rehearsal r = scene.at(120);
+    const auto found = differences_of(r, run);
+    const auto hands = std::find_if(found.begin(), found.end(), [](const WireDifference& each) {
+        return each.what == DifferenceOf::holder && each.peer_holder.is_actor();
+    });
+    ASSERT_NE(hands, found.end());
+    EXPECT_NEAR(hands->from_s, 1.02, 0.01);
+    EXPECT_NE(difference_text(r, run, *hands).find("held by host at host, held by one at one"), std::string::npos)
+        << difference_text(r, run, *hands);
+    EXPECT_FALSE(hands->lasts);
+}
+
+TEST(WireRun, WhoeverHoldsIsOneAtAnyTimeByTheHostsClock) {
+    for (const char* const share :
+         {"share phase, place as state", "share phase as kept by holder  share place as state"}) {
+        const Scene scene(lamp_script(share), lamp_plan());
+        for (std::uint64_t seed = 1; seed <= 20; ++seed) {
+            const double when = 0.9 + 0.01 * static_cast<double>(seed);
+            const std::vector<Tape> both{named(TapeMaker(4).hold("use", 1.0, 0.1), "takes"),
+                                         named(TapeMaker(4).hold("use", when, 0.05), "too")};
+            WirePlan plan = plan_of({peer("host", "takes", "start"), peer("one", "too", "other", 0.1)});
+            plan.seed = seed;
+            plan.peers[1].link.loss = 0.2;
+            plan.peers[1].link.jitter_s = 0.03;
+            const WireRun run = run_of(scene, plan, both);
+            // Who presses first by the instant of play has it, wherever its player sits, if the press came in time.
+            EXPECT_EQ(phase_at(run, 0, 0, 3.9), 1) << seed;
+            EXPECT_EQ(phase_at(run, 1, 0, 3.9), 1) << seed;
+            const Vec3 at_host = run.peers[0].samples.back().loose[0];
+            const Vec3 at_one = run.peers[1].samples.back().loose[0];
+            EXPECT_LT(glm::length(at_host - at_one), 0.01) << seed << ": both see it in the same hands";
+        }
+    }
+}
+
 TEST(WireRun, AnEventThatIsSharedIsHeardByThePeersFixturesAndNoOther) {
     for (const bool shared : {false, true}) {
         const Scene scene(std::string(test::plain_body) + (shared ? "share whistle as present\n" : "") + R"(

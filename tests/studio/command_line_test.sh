@@ -149,6 +149,14 @@ cmp -s "$work/one" "$work/two" || { echo "FAILED: two runs, two hashes"; failed=
 # Shared play: what differs and why; a missed mark fails the call.
 expect 0 "it was told at 0.90 s to those present; Peer 2 joined later" "$leap" wire "$quay" --rehearsal "lever and door"
 expect 0 "press_to_seen" "$leap" wire "$quay" --rehearsal "catch and shove" --set-link "Pip.delay=0.1" --set-link seed=4
+expect 0 "buoy: held by Host at Host, held by Peer 1 at Peer 1 from 0.67 s" "$leap" wire "$quay" --rehearsal "two at the buoy"
+expect 0 "lantern of one's own" "$leap" wire "$quay" --rehearsal "a lantern of one's own" --traffic "$work/lantern.wiretraffic"
+expect 0 "welcome as character 2 of 2" "$leap" traffic "$work/lantern.wiretraffic" --peer "Peer 1"
+expect 1 "did you mean Peer 1?" "$leap" traffic "$work/lantern.wiretraffic" --peer "Peer 2"
+expect 2 "a recording holds one rehearsal" "$leap" wire "$quay" --traffic "$work/all.wiretraffic"
+head -c 3000 "$work/lantern.wiretraffic" >"$work/cut.wiretraffic"
+expect 1 "the recording ends inside a message" "$leap" traffic "$work/cut.wiretraffic"
+expect 1 "doesn't begin with LEAPWIRE" "$leap" traffic "$quay/wick.leap"
 expect 0 '"readings"' "$leap" wire "$quay" --rehearsal "lever and door" --json
 expect 1 "missed" "$leap" wire "$quay" --rehearsal "lever and door" --set-link "Peer 1.delay=0.4" --set-link "Peer 1.loss=0.4"
 expect 1 "did you mean" "$leap" wire "$quay" --rehearsal "lever and dor"
