@@ -95,7 +95,7 @@ class Collector {
     void bob(double amount_m, double stride_m) {
         const double speed = horizontal_length(velocity_at(track(), in_.time));
         if (!in_.actor.body.grounded || speed < slowest_bob_mps || stride_m <= 0.0) return;
-        const double strides = walked_until(track(), in_.time) / stride_m;
+        const double strides = (in_.walked_before_m + walked_until(track(), in_.time)) / stride_m;
         out_.bob += amount_m * std::abs(std::sin(2.0 * std::numbers::pi * strides)) * std::min(1.0, speed / 2.0);
     }
 

@@ -35,6 +35,7 @@ struct AccentInput {
     const World& world;  ///< at the instant
     const Actor& actor;  ///< of the world: whose eyes
     double time = 0.0;
+    double walked_before_m = 0.0;  ///< where the trace has forgotten its begin: how far the feet had walked by then
 };
 AccentView accents_at(const AccentInput& input);
 

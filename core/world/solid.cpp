@@ -6,37 +6,15 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/world/make_solid.hpp"
+
 namespace leap {
 namespace {
 
 constexpr int cylinder_sides = 24;
-constexpr double smallest_area_m2 = 1e-12;
 
-struct Turn {
-    double c;
-    double s;
-    explicit Turn(double degrees)
-        : c(std::cos(degrees * std::numbers::pi / 180.0)), s(std::sin(degrees * std::numbers::pi / 180.0)) {
-        // Quarter turns come out exact, so that neighbouring pieces stay flush.
-        if (std::fmod(degrees, 90.0) == 0.0) {
-            c = std::round(c);
-            s = std::round(s);
-        }
-    }
-    Vec3 operator()(const Vec3& v) const { return {c * v.x - s * v.y, s * v.x + c * v.y, v.z}; }
-};
-
-Solid box_solid(const Vec3& center, const Vec3& size, const Turn& turn) {
-    Solid out;
-    out.center = center;
-    out.half = size * 0.5;
-    out.turn_cos = turn.c;
-    out.turn_sin = turn.s;
-    for (int i = 0; i < 8; ++i) {
-        const Vec3 sign{(i & 1) != 0 ? 1.0 : -1.0, (i & 2) != 0 ? 1.0 : -1.0, (i & 4) != 0 ? 1.0 : -1.0};
-        out.bounds.add(center + turn(out.half * sign));
-    }
-    return out;
+UprightTurn turned(double degrees) {
+    return UprightTurn(degrees * std::numbers::pi / 180.0);
 }
 
 /// A polygon given by corner numbers, counter-clockwise seen from outside.
@@ -109,46 +87,20 @@ Shape round_shape(const Vec3& half) {
     return out;
 }
 
-Solid round_solid(const Piece& piece) {
-    Solid out;
-    out.kind = SolidKind::round;
-    out.radius = std::min(piece.size.x, piece.size.z) * 0.5;
-    const Vec3 up{0.0, 0.0, piece.size.z * 0.5 - out.radius};
-    out.corners = {piece.center - up, piece.center + up};
-    for (const Vec3& end : out.corners) {
-        out.bounds.add(end - Vec3{out.radius});
-        out.bounds.add(end + Vec3{out.radius});
-    }
-    return out;
+std::optional<Solid> round_solid(const Piece& piece) {
+    const double radius = std::min(piece.size.x, piece.size.z) * 0.5;
+    const Vec3 up{0.0, 0.0, piece.size.z * 0.5 - radius};
+    return make_round(piece.center - up, piece.center + up, radius);
 }
 
 Vec3 normal_of(const Vec3& a, const Vec3& b, const Vec3& c) {
     return direction_or_zero(glm::cross(b - a, c - a));
 }
 
-/// Adds the direction of an edge, unless it or its opposite is known.
-void add_edge(std::vector<Vec3>& edges, const Vec3& along) {
-    constexpr double same_cos = 1.0 - 1e-9;
-    const Vec3 direction = direction_or_zero(along);
-    for (const Vec3& known : edges)
-        if (std::abs(glm::dot(known, direction)) > same_cos) return;
-    edges.push_back(direction);
-}
-
-Solid hull_solid(const Shape& shape, const Vec3& center, const Turn& turn) {
-    Solid out;
-    out.kind = SolidKind::hull;
-    for (const Vec3& corner : shape.corners) {
-        out.corners.push_back(center + turn(corner));
-        out.bounds.add(out.corners.back());
-    }
-    for (const Face& face : shape.faces) {
-        const Vec3 normal = normal_of(out.corners[face[0]], out.corners[face[1]], out.corners[face[2]]);
-        out.planes.push_back({normal, glm::dot(normal, out.corners[face[0]])});
-        for (std::size_t i = 0; i < face.size(); ++i)
-            add_edge(out.edges, out.corners[face[(i + 1) % face.size()]] - out.corners[face[i]]);
-    }
-    return out;
+std::optional<Solid> hull_solid(const Shape& shape, const Vec3& center, const UprightTurn& turn) {
+    std::vector<Vec3> corners;
+    for (const Vec3& corner : shape.corners) corners.push_back(center + turn(corner));
+    return make_hull(std::move(corners), shape.faces);
 }
 
 /// The boxes of a flight of steps: each as high as it reaches, one behind the other along x.
@@ -165,7 +117,7 @@ std::vector<std::pair<Vec3, Vec3>> step_boxes(const Piece& piece) {
     return out;
 }
 
-void draw(const Shape& shape, const Vec3& center, const Turn& turn, std::vector<DrawnTriangle>& out) {
+void draw(const Shape& shape, const Vec3& center, const UprightTurn& turn, std::vector<DrawnTriangle>& out) {
     for (const Face& face : shape.faces)
         for (std::size_t i = 1; i + 1 < face.size(); ++i) {
             DrawnTriangle triangle;
@@ -179,35 +131,25 @@ void draw(const Shape& shape, const Vec3& center, const Turn& turn, std::vector<
 }  // namespace
 
 std::vector<Solid> solids_of(const Piece& piece, std::size_t index) {
-    const Turn turn(piece.turn_deg);
+    const UprightTurn turn = turned(piece.turn_deg);
     std::vector<Solid> out;
+    const auto add = [&](std::optional<Solid> solid) {
+        if (solid) out.push_back(std::move(*solid));
+    };
     switch (piece.kind) {
-        case PieceKind::box: out.push_back(box_solid(piece.center, piece.size, turn)); break;
-        case PieceKind::ramp: out.push_back(hull_solid(ramp_shape(piece.size * 0.5), piece.center, turn)); break;
-        case PieceKind::cylinder:
-            out.push_back(hull_solid(cylinder_shape(piece.size * 0.5), piece.center, turn));
-            break;
+        case PieceKind::box: add(make_box(piece.center, piece.size * 0.5, turn)); break;
+        case PieceKind::ramp: add(hull_solid(ramp_shape(piece.size * 0.5), piece.center, turn)); break;
+        case PieceKind::cylinder: add(hull_solid(cylinder_shape(piece.size * 0.5), piece.center, turn)); break;
         case PieceKind::sphere:
-        case PieceKind::capsule: out.push_back(round_solid(piece)); break;
+        case PieceKind::capsule: add(round_solid(piece)); break;
         case PieceKind::steps:
             for (const auto& [center, size] : step_boxes(piece))
-                out.push_back(box_solid(piece.center + turn(center), size, turn));
+                add(make_box(piece.center + turn(center), size * 0.5, turn));
             break;
         case PieceKind::mesh:
             for (const auto& face : piece.faces) {
-                Solid solid;
-                solid.kind = SolidKind::triangle;
-                for (const std::uint32_t corner : face) {
-                    solid.corners.push_back(piece.center + turn(piece.vertices[corner]));
-                    solid.bounds.add(solid.corners.back());
-                }
-                const Vec3 cross = glm::cross(solid.corners[1] - solid.corners[0], solid.corners[2] - solid.corners[0]);
-                if (glm::length(cross) * 0.5 < smallest_area_m2) continue;
-                const Vec3 normal = direction_or_zero(cross);
-                solid.planes.push_back({normal, glm::dot(normal, solid.corners[0])});
-                for (std::size_t i = 0; i < 3; ++i)
-                    add_edge(solid.edges, solid.corners[(i + 1) % 3] - solid.corners[i]);
-                out.push_back(std::move(solid));
+                const auto corner = [&](std::size_t i) { return piece.center + turn(piece.vertices[face[i]]); };
+                add(make_triangle(corner(0), corner(1), corner(2)));
             }
             break;
     }
@@ -219,7 +161,7 @@ std::vector<Solid> solids_of(const Piece& piece, std::size_t index) {
 }
 
 std::vector<DrawnTriangle> drawn_triangles(const Piece& piece) {
-    const Turn turn(piece.turn_deg);
+    const UprightTurn turn = turned(piece.turn_deg);
     std::vector<DrawnTriangle> out;
     switch (piece.kind) {
         case PieceKind::box: draw(box_shape(Vec3{0.0}, piece.size * 0.5), piece.center, turn, out); break;

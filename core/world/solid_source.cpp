@@ -27,7 +27,8 @@ void solids_in(const SolidSource& source, const Bounds& bounds, std::vector<cons
     Collected collected(bounds, out);
     source.gather(bounds, collected);
     std::sort(out.begin(), out.end(), [](const Solid* a, const Solid* b) { return precedes(*a, *b); });
-    out.erase(std::unique(out.begin(), out.end()), out.end());
+    const auto same = [](const Solid* a, const Solid* b) { return !precedes(*a, *b) && !precedes(*b, *a); };
+    out.erase(std::unique(out.begin(), out.end(), same), out.end());
 }
 
 void SolidSource::gather_along(const SweptBox& way, SolidSink& sink) const {

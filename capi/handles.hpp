@@ -1,0 +1,73 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include <deque>
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "capi/game_solids.hpp"
+#include "capi/leap.h"
+#include "core/script/compile.hpp"
+#include "core/tape/live_run.hpp"
+
+/// What stands behind the handles of the C interface.
+
+struct leap_program {
+    std::shared_ptr<const leap::Program> program;
+    /// Names that the program puts together: values and dials.
+    std::vector<std::string> values;
+    std::vector<std::string> dials;
+    std::vector<std::string> units;
+};
+
+struct leap_report {
+    leap::CompileOutput output;
+    std::vector<std::string> files;  ///< by diagnostic
+};
+
+struct leap_tuning {
+    std::shared_ptr<const leap::Program> program;
+    leap::Tuning tuning;
+};
+
+struct leap_course {
+    std::shared_ptr<const leap::Course> course;
+    std::shared_ptr<leap::GameSolids> game;  ///< null: a course file's own solids
+};
+
+struct leap_scene {
+    leap::Ingredients ingredients;
+    std::shared_ptr<leap::GameSolids> game;
+    /// Refers to `ingredients`, which doesn't move.
+    std::unique_ptr<const leap::Rehearsal> rehearsal;
+};
+
+struct leap_state {
+    std::shared_ptr<const leap::Program> program;
+    leap::World world;
+    double left_over_s = 0.0;
+};
+
+struct leap_world {
+    std::shared_ptr<const leap_scene> scene;
+    leap::World world;
+    leap::StepScratch scratch;
+    /// What was written down lately: the events, the phases for the eye, the rows of the last second; everything from
+    /// the start while it is recorded.
+    leap::Trace lately;
+    std::vector<leap::TapeTrack> tracks;
+    std::vector<leap::Vec3> before;     ///< by character: where its feet were a tick before
+    std::vector<double> walked_before;  ///< by character; see AccentInput::walked_before_m
+    bool recorded = false;
+    struct Waiting {
+        leap::TapeEvent event;
+        std::size_t character = 0;
+    };
+    std::vector<Waiting> waiting;
+    std::vector<leap::InputEvent> inputs;  ///< room for a tick's
+    std::size_t first_event = 0;           ///< in `lately`: of the last step, or of the last advance
+    double left_over_s = 0.0;
+    std::uint64_t geometry_seen = 0;  ///< GameSolids::changes() when it was stepped last
+};

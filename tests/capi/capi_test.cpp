@@ -1,0 +1,647 @@
+// SPDX-License-Identifier: MIT
+// The C interface as a game uses it. Linked with the shared library; the core stands beside it only to say what is
+// right.
+#include <gtest/gtest.h>
+
+#include <cmath>
+#include <cstring>
+#include <filesystem>
+#include <fstream>
+#include <limits>
+#include <memory>
+#include <sstream>
+
+#include "core/project/course_file.hpp"
+#include "tests/capi/quay.hpp"
+
+namespace leap::capi_test {
+namespace {
+
+const std::string quay = LEAP_SOURCE_DIR "/examples/lantern-quay";
+
+template <class Handle, void (*Free)(Handle*)>
+struct Freed {
+    void operator()(Handle* handle) const { Free(handle); }
+};
+using ProgramHandle = std::unique_ptr<leap_program, Freed<leap_program, leap_program_free>>;
+using CourseHandle = std::unique_ptr<leap_course, Freed<leap_course, leap_course_free>>;
+using SceneHandle = std::unique_ptr<leap_scene, Freed<leap_scene, leap_scene_free>>;
+using WorldHandle = std::unique_ptr<leap_world, Freed<leap_world, leap_world_free>>;
+using TuningHandle = std::unique_ptr<leap_tuning, Freed<leap_tuning, leap_tuning_free>>;
+using StateHandle = std::unique_ptr<leap_state, Freed<leap_state, leap_state_free>>;
+
+ProgramHandle compiled(const Sources& sources) {
+    leap_program* out = nullptr;
+    leap_error error{};
+    EXPECT_EQ(leap_compile(sources.sources.data(), sources.sources.size(), &out, nullptr, &error), LEAP_OK)
+        << error.file << ":" << error.line << ": " << error.message;
+    return ProgramHandle(out);
+}
+
+constexpr const char* hopper = R"(
+button jump key "Space"
+body hopper { capsule radius 0.3 m height 1.7 m  gravity 20 m/s^2 }
+stance walk { steer to 6 m/s gain 40 m/s^2 brake 50 m/s^2 }
+move hop on jump {
+  dial rise = 1.6 m in 0.2..6 "how high"
+  gate grounded "needs ground"
+  phase up { start: launch up at sqrt(2 * 20 m/s^2 * rise)  end when rising <= 0 m/s }
+}
+)";
+
+ProgramHandle hopper_program() {
+    const leap_source source{"hopper.leap", hopper, std::strlen(hopper)};
+    leap_program* out = nullptr;
+    leap_error error{};
+    EXPECT_EQ(leap_compile(&source, 1, &out, nullptr, &error), LEAP_OK) << error.message;
+    return ProgramHandle(out);
+}
+
+/// A game's own level: a floor at 0, of one big triangle pair, and whatever else a test wants.
+struct Level {
+    double floor_m = 0.0;
+    double carries[3] = {0.0, 0.0, 0.0};
+    int fails = 0;
+    std::vector<std::array<double, 6>> boxes;  ///< center, half
+    std::size_t asked = 0;
+
+    static int gather(void* user, const double*, const double*, leap_sink* sink) {
+        auto& self = *static_cast<Level*>(user);
+        ++self.asked;
+        if (self.fails > 0) return self.fails--;
+        const double a[3] = {-100, -100, self.floor_m};
+        const double b[3] = {100, -100, self.floor_m};
+        const double c[3] = {100, 100, self.floor_m};
+        const double d[3] = {-100, 100, self.floor_m};
+        leap_sink_triangle(sink, 0, 0, a, b, c);
+        leap_sink_triangle(sink, 0, 1, a, c, d);
+        for (std::size_t i = 0; i < self.boxes.size(); ++i)
+            leap_sink_box(sink, static_cast<unsigned>(i + 1), 0, self.boxes[i].data(), self.boxes[i].data() + 3, 0.0);
+        return 0;
+    }
+    static void feel(void* user, unsigned piece, double carries[3], double*) {
+        auto& self = *static_cast<Level*>(user);
+        if (piece == 0) std::copy(std::begin(self.carries), std::end(self.carries), carries);
+    }
+    leap_geometry geometry() {
+        leap_geometry out{};
+        out.size = sizeof out;
+        out.user = this;
+        out.gather = &Level::gather;
+        out.feel = &Level::feel;
+        return out;
+    }
+};
+
+CourseHandle course_of(Level& level) {
+    const leap_geometry geometry = level.geometry();
+    leap_course* out = nullptr;
+    EXPECT_EQ(leap_course_in_game(&geometry, nullptr, 0, &out, nullptr), LEAP_OK);
+    return CourseHandle(out);
+}
+
+SceneHandle scene_of(const ProgramHandle& program, const CourseHandle& course, const leap_tuning* tuning = nullptr,
+                     int rate = 120) {
+    leap_scene* out = nullptr;
+    leap_error error{};
+    EXPECT_EQ(leap_scene_new(program.get(), tuning, course.get(), rate, &out, &error), LEAP_OK) << error.message;
+    return SceneHandle(out);
+}
+
+WorldHandle world_of(const SceneHandle& scene, const char* place = nullptr) {
+    leap_start start{};
+    start.size = sizeof start;
+    start.place = place;
+    leap_world* out = nullptr;
+    leap_error error{};
+    EXPECT_EQ(leap_world_new(scene.get(), &start, 1, &out, &error), LEAP_OK) << error.message;
+    return WorldHandle(out);
+}
+
+leap_character character_of(const WorldHandle& world, std::size_t index = 0) {
+    leap_character out{};
+    out.size = sizeof out;
+    EXPECT_EQ(leap_character_get(world.get(), index, &out), LEAP_OK);
+    return out;
+}
+
+double highest_hop(const WorldHandle& world, int button) {
+    EXPECT_EQ(leap_button(world.get(), 0, button, 1, 0.0), LEAP_OK);
+    EXPECT_EQ(leap_button(world.get(), 0, button, 0, 0.05), LEAP_OK);
+    double top = 0.0;
+    for (int i = 0; i < 240; ++i) {
+        EXPECT_EQ(leap_step(world.get()), LEAP_OK);
+        top = std::max(top, character_of(world).position[2]);
+    }
+    return top;
+}
+
+std::map<std::string, std::string> shipped_hashes() {
+    std::map<std::string, std::string> out;
+    std::istringstream lines(text_of(LEAP_SOURCE_DIR "/tests/data/tape-hashes.txt"));
+    for (std::string line; std::getline(lines, line);)
+        if (const auto bar = line.find(" | "); bar != std::string::npos)
+            out[line.substr(0, bar)] = line.substr(bar + 3);
+    return out;
+}
+
+class ShippedTapes : public testing::TestWithParam<bool> {};
+INSTANTIATE_TEST_SUITE_P(Both, ShippedTapes, testing::Bool(),
+                         [](const auto& tested) { return tested.param ? "InAGamesOwnGeometry" : "InTheCourse"; });
+
+TEST_P(ShippedTapes, HaveTheHashesThatTheyHaveEverywhere) {
+    const Sources sources = sources_of(quay, "wick.leap");
+    const ProgramHandle program = compiled(sources);
+    const std::string json = text_of(quay + "/quay.course.json");
+    leap_course* made = nullptr;
+    HandedOver game(leap::read_course(json, "quay").value());
+    if (GetParam()) {
+        const leap_geometry geometry = game.geometry();
+        ASSERT_EQ(leap_course_in_game(&geometry, json.c_str(), json.size(), &made, nullptr), LEAP_OK);
+    } else {
+        ASSERT_EQ(leap_course_read(json.c_str(), json.size(), &made, nullptr), LEAP_OK);
+    }
+    const CourseHandle course(made);
+    const SceneHandle scene = scene_of(program, course);
+    std::vector<std::string> names;
+    std::vector<std::string> tapes;
+    for (const auto& entry : std::filesystem::directory_iterator(quay + "/tapes"))
+        tapes.push_back(text_of(entry.path().string()));
+    std::vector<leap_run> runs(tapes.size());
+    for (std::size_t i = 0; i < tapes.size(); ++i) {
+        runs[i].size = sizeof(leap_run);
+        runs[i].scene = scene.get();
+        runs[i].tape = tapes[i].c_str();
+        runs[i].tape_length = tapes[i].size();
+    }
+    ASSERT_EQ(leap_run_all(runs.data(), runs.size(), 2, nullptr, nullptr), LEAP_OK);
+    const auto hashes = shipped_hashes();
+    for (std::size_t i = 0; i < tapes.size(); ++i) {
+        const std::size_t begin = tapes[i].find("\"name\": \"") + 9;
+        const std::string name = tapes[i].substr(begin, tapes[i].find('"', begin) - begin);
+        EXPECT_EQ(runs[i].result, LEAP_OK) << runs[i].message;
+        ASSERT_TRUE(hashes.contains(name)) << name;
+        EXPECT_EQ(hash_text(runs[i].hash), hashes.at(name)) << name;
+    }
+    char problem[256] = "";
+    leap_course_problem(course.get(), 0, problem, sizeof problem);
+    EXPECT_EQ(leap_course_problems(course.get()), 0U) << problem;
+    if (GetParam()) {
+        EXPECT_GT(game.asked, 100U);
+    }
+}
+
+TEST(Capi, AHopIsAsHighAsItsDialSaysInAGamesOwnTriangles) {
+    Level level;
+    const ProgramHandle program = hopper_program();
+    const CourseHandle course = course_of(level);
+    const int jump = leap_find(program.get(), LEAP_BUTTONS, "jump");
+    for (const double rise : {0.5, 1.6, 3.0}) {
+        leap_tuning* made = nullptr;
+        ASSERT_EQ(leap_tuning_new(program.get(), &made, nullptr), LEAP_OK);
+        const TuningHandle tuning(made);
+        ASSERT_EQ(leap_tuning_set(made, "hop.rise", rise, nullptr), LEAP_OK);
+        const WorldHandle world = world_of(scene_of(program, course, made));
+        // Between two ticks the top is missed by at most g·(1/240 s)²/2.
+        EXPECT_NEAR(highest_hop(world, jump), rise, 0.001);
+    }
+}
+
+TEST(Capi, WhatWasPlayedIsATapeThatGivesTheSameRun) {
+    const Sources sources = sources_of(quay, "wick.leap");
+    const ProgramHandle program = compiled(sources);
+    const std::string json = text_of(quay + "/quay.course.json");
+    leap_course* made = nullptr;
+    ASSERT_EQ(leap_course_read(json.c_str(), json.size(), &made, nullptr), LEAP_OK);
+    const CourseHandle course(made);
+    const SceneHandle scene = scene_of(program, course);
+    const WorldHandle world = world_of(scene, "first lantern");
+    ASSERT_EQ(leap_record(world.get()), LEAP_OK);
+    const int jump = leap_find(program.get(), LEAP_BUTTONS, "jump");
+    const int dash = leap_find(program.get(), LEAP_BUTTONS, "dash");
+    double share = 0.0;
+    int ticks = 0;
+    for (int picture = 0; picture < 240; ++picture) {
+        if (picture == 10) leap_stick(world.get(), 0, 0.3, 1.0, 0.0012345678);
+        if (picture == 60) leap_button(world.get(), 0, jump, 1, 0.003);
+        if (picture == 75) leap_button(world.get(), 0, jump, 0, 0.0);
+        if (picture == 90) leap_button(world.get(), 0, dash, 1, 0.007);
+        if (picture == 95) leap_button(world.get(), 0, dash, 0, 0.0);
+        if (picture == 100) leap_look(world.get(), 0, 0.4, -0.1, 0.0);
+        ticks += leap_advance(world.get(), 1.0 / 60.0, 10, &share);
+        EXPECT_GE(share, 0.0);
+        EXPECT_LT(share, 1.0);
+    }
+    EXPECT_EQ(ticks, 480);
+    unsigned char played[8];
+    ASSERT_EQ(leap_run_hash(world.get(), played), LEAP_OK);
+    std::string tape(leap_tape(world.get(), "take", nullptr, 0) + 1, ' ');
+    leap_tape(world.get(), "take", tape.data(), tape.size());
+    tape.pop_back();
+    std::vector<double> readings(leap_count(program.get(), LEAP_READINGS));
+    leap_run run{};
+    run.size = sizeof run;
+    run.scene = scene.get();
+    run.tape = tape.c_str();
+    run.tape_length = tape.size();
+    run.readings = readings.data();
+    ASSERT_EQ(leap_run_all(&run, 1, 1, nullptr, nullptr), LEAP_OK);
+    EXPECT_EQ(run.result, LEAP_OK) << run.message;
+    EXPECT_EQ(hash_text(run.hash), hash_text(played));
+    EXPECT_GT(leap_trace_csv(world.get(), nullptr, 0), 10'000U);
+    const auto some = std::count_if(readings.begin(), readings.end(), [](double value) { return !std::isnan(value); });
+    EXPECT_GT(some, 3);
+}
+
+TEST(Capi, AKeptInstantIsComeBackToBitForBit) {
+    Level level;
+    const ProgramHandle program = hopper_program();
+    const CourseHandle course = course_of(level);
+    const SceneHandle scene = scene_of(program, course);
+    const WorldHandle world = world_of(scene);
+    const int jump = leap_find(program.get(), LEAP_BUTTONS, "jump");
+    leap_stick(world.get(), 0, 0.0, 1.0, 0.0);
+    for (int i = 0; i < 40; ++i) leap_step(world.get());
+    leap_state* kept = nullptr;
+    ASSERT_EQ(leap_save(world.get(), &kept), LEAP_OK);
+    const StateHandle begin(kept);
+    highest_hop(world, jump);
+    ASSERT_EQ(leap_save(world.get(), &kept), LEAP_OK);
+    const StateHandle first(kept);
+    ASSERT_EQ(leap_restore(world.get(), begin.get()), LEAP_OK);
+    highest_hop(world, jump);
+    ASSERT_EQ(leap_save(world.get(), &kept), LEAP_OK);
+    const StateHandle again(kept);
+    EXPECT_EQ(leap_state_same(first.get(), again.get()), 1);
+    EXPECT_EQ(leap_state_same(first.get(), begin.get()), 0);
+    const WorldHandle other = world_of(scene);
+    EXPECT_EQ(leap_restore(other.get(), first.get()), LEAP_OK) << "in another world of the scene, too";
+    EXPECT_EQ(leap_time(other.get()), leap_time(world.get()));
+}
+
+TEST(Capi, EventsOfAStepSayWhatHappened) {
+    Level level;
+    const ProgramHandle program = hopper_program();
+    const CourseHandle course = course_of(level);
+    const WorldHandle world = world_of(scene_of(program, course));
+    const int hop = leap_find(program.get(), LEAP_MACHINES, "hop");
+    ASSERT_EQ(leap_machine_kind(program.get(), static_cast<std::size_t>(hop)), LEAP_MOVE);
+    std::vector<std::string> texts;
+    char text[128];
+    leap_button(world.get(), 0, 0, 1, 0.004);
+    for (int i = 0; i < 200; ++i) {
+        leap_step(world.get());
+        for (std::size_t k = 0; k < leap_event_count(world.get()); ++k) {
+            leap_event event{};
+            event.size = sizeof event;
+            ASSERT_EQ(leap_event_get(world.get(), k, &event), LEAP_OK);
+            if (event.kind == LEAP_STARTED) {
+                EXPECT_EQ(event.index, hop);
+                EXPECT_DOUBLE_EQ(event.time, 0.004);
+            }
+            leap_event_text(world.get(), k, text, sizeof text);
+            texts.emplace_back(text);
+        }
+    }
+    EXPECT_NE(std::find(texts.begin(), texts.end(), "hop started"), texts.end());
+    EXPECT_NE(std::find(texts.begin(), texts.end(), "landed"), texts.end());
+    leap_why_not(world.get(), 0, hop, text, sizeof text);
+    EXPECT_STREQ(text, "ready");
+    leap_button(world.get(), 0, 0, 0, 0.0);
+    leap_button(world.get(), 0, 0, 1, 0.001);
+    for (int i = 0; i < 70; ++i) leap_step(world.get());
+    leap_why_not(world.get(), 0, hop, text, sizeof text);
+    EXPECT_STREQ(text, "needs ground");
+}
+
+TEST(Capi, WhatMovesInTheGameIsAskedForAgainAndCarriesWhoStandsOnIt) {
+    Level level;
+    level.carries[0] = 1.5;
+    const ProgramHandle program = hopper_program();
+    const CourseHandle course = course_of(level);
+    const WorldHandle world = world_of(scene_of(program, course));
+    for (int i = 0; i < 120; ++i) leap_step(world.get());
+    EXPECT_NEAR(character_of(world).position[0], 1.5, 0.02) << "a belt";
+    // A lift: the game moves it between ticks, and says where it was and is.
+    std::fill(std::begin(level.carries), std::end(level.carries), 0.0);
+    for (int i = 0; i < 240; ++i) {
+        level.floor_m += 0.01;
+        const double low[3] = {-100, -100, level.floor_m - 0.02};
+        const double high[3] = {100, 100, level.floor_m};
+        ASSERT_EQ(leap_course_changed(course.get(), low, high), LEAP_OK);
+        ASSERT_EQ(leap_step(world.get()), LEAP_OK);
+        ASSERT_NEAR(character_of(world).position[2], level.floor_m, 0.012) << i;
+    }
+    EXPECT_TRUE(character_of(world).grounded);
+    EXPECT_EQ(character_of(world).ground_piece, 0);
+}
+
+TEST(Capi, AGameThatLiesAboutItsGeometryIsToldAndDoesNoHarm) {
+    struct Liar {
+        static int gather(void*, const double*, const double*, leap_sink* sink) {
+            const double nan = std::numeric_limits<double>::quiet_NaN();
+            const double a[3] = {-100, -100, 0}, b[3] = {100, -100, 0}, c[3] = {0, 100, 0}, none[3] = {nan, 0, 0};
+            leap_sink_triangle(sink, 0, 0, a, b, c);
+            leap_sink_triangle(sink, 1, 0, a, b, none);
+            leap_sink_triangle(sink, 1, 1, a, b, b);
+            leap_sink_triangle(sink, 1, 2, nullptr, b, c);
+            leap_sink_box(sink, 2, 0, none, b, 0.0);
+            leap_sink_box(sink, 2, 1, a, a, 0.0);
+            leap_sink_round(sink, 3, 0, a, b, -1.0);
+            const double corners[] = {0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0, 1, 5, 5, 5};
+            const unsigned faces[] = {3, 0, 1, 2, 3, 0, 1, 3, 3, 0, 2, 3, 3, 1, 2, 3};
+            leap_sink_hull(sink, 4, 0, corners, 5, faces, 4);  // a corner stands out
+            const unsigned wild[] = {3, 0, 1, 99, 3, 0, 1, 3, 3, 0, 2, 3, 3, 1, 2, 3};
+            leap_sink_hull(sink, 4, 1, corners, 4, wild, 4);
+            leap_sink_hull(sink, 4, 2, corners, std::size_t{1} << 60U, faces, 4);
+            leap_sink_triangle(nullptr, 0, 0, a, b, c);
+            return 0;
+        }
+    };
+    leap_geometry geometry{};
+    geometry.size = sizeof geometry;
+    geometry.gather = &Liar::gather;
+    leap_course* made = nullptr;
+    ASSERT_EQ(leap_course_in_game(&geometry, nullptr, 0, &made, nullptr), LEAP_OK);
+    const CourseHandle course(made);
+    const ProgramHandle program = hopper_program();
+    const WorldHandle world = world_of(scene_of(program, course));
+    EXPECT_NEAR(highest_hop(world, 0), 1.6, 0.001) << "what made sense is there";
+    EXPECT_GE(leap_course_problems(course.get()), 9U);
+    char text[256];
+    leap_course_problem(course.get(), 0, text, sizeof text);
+    EXPECT_NE(std::strstr(text, "piece "), nullptr) << text;
+}
+
+TEST(Capi, AHullIsTheSameWhicheverWayItsFacesRun) {
+    struct Ramp {
+        bool turned = false;
+        static int gather(void* user, const double*, const double*, leap_sink* sink) {
+            const double corners[] = {-20, -5, -1, 20, -5, -1, 20, 5, -1, -20, 5, -1, 20, -5, 4, 20, 5, 4};
+            const unsigned out[] = {4, 0, 3, 2, 1, 4, 1, 2, 5, 4, 4, 0, 4, 5, 3, 3, 0, 1, 4, 3, 3, 5, 2};
+            const unsigned in[] = {4, 1, 2, 3, 0, 4, 4, 5, 2, 1, 4, 3, 5, 4, 0, 3, 4, 1, 0, 3, 2, 5, 3};
+            leap_sink_hull(sink, 0, 0, corners, 6, static_cast<Ramp*>(user)->turned ? in : out, 5);
+            return 0;
+        }
+    };
+    double heights[2];
+    for (int i = 0; i < 2; ++i) {
+        Ramp ramp{i == 1};
+        leap_geometry geometry{};
+        geometry.size = sizeof geometry;
+        geometry.user = &ramp;
+        geometry.gather = &Ramp::gather;
+        leap_course* made = nullptr;
+        ASSERT_EQ(leap_course_in_game(&geometry, nullptr, 0, &made, nullptr), LEAP_OK);
+        const CourseHandle course(made);
+        const ProgramHandle program = hopper_program();
+        const SceneHandle scene = scene_of(program, course);
+        leap_start start{};
+        start.size = sizeof start;
+        start.position[2] = 2.0;
+        leap_world* out = nullptr;
+        ASSERT_EQ(leap_world_new(scene.get(), &start, 1, &out, nullptr), LEAP_OK);
+        const WorldHandle world(out);
+        leap_stick(out, 0, 0.0, 1.0, 0.5);
+        for (int k = 0; k < 240; ++k) leap_step(out);
+        EXPECT_TRUE(character_of(world).grounded);
+        heights[i] = character_of(world).position[2];
+    }
+    EXPECT_GT(heights[0], 1.6) << "it has walked up";
+    EXPECT_NEAR(heights[0], heights[1], 1e-9);
+}
+
+TEST(Capi, AGatherThatFailsLeavesAHoleUntilItIsAskedAgain) {
+    Level level;
+    level.fails = 1'000'000;
+    const ProgramHandle program = hopper_program();
+    const CourseHandle course = course_of(level);
+    const WorldHandle world = world_of(scene_of(program, course));
+    for (int i = 0; i < 12; ++i) leap_step(world.get());
+    EXPECT_LT(character_of(world).position[2], -0.01) << "nothing is there to stand on";
+    EXPECT_GT(leap_course_problems(course.get()), 0U);
+    level.fails = 0;
+    level.floor_m = -5.0;
+    for (int i = 0; i < 240; ++i) leap_step(world.get());
+    EXPECT_NEAR(character_of(world).position[2], -5.0, 0.01);
+}
+
+TEST(Capi, DialsAreCheckedAndSaidWithTheirUnits) {
+    const ProgramHandle program = hopper_program();
+    leap_dial dial{};
+    dial.size = sizeof dial;
+    ASSERT_EQ(leap_dial_count(program.get()), 1U);
+    ASSERT_EQ(leap_dial_get(program.get(), 0, &dial), LEAP_OK);
+    EXPECT_STREQ(dial.name, "hop.rise");
+    EXPECT_STREQ(dial.unit, "m");
+    EXPECT_STREQ(dial.help, "how high");
+    EXPECT_DOUBLE_EQ(dial.value, 1.6);
+    EXPECT_DOUBLE_EQ(dial.high, 6.0);
+    leap_tuning* made = nullptr;
+    ASSERT_EQ(leap_tuning_new(program.get(), &made, nullptr), LEAP_OK);
+    const TuningHandle tuning(made);
+    leap_error error{};
+    EXPECT_EQ(leap_tuning_set_text(made, "hop.rise", "240 cm", &error), LEAP_OK) << error.message;
+    double value = 0.0;
+    EXPECT_EQ(leap_tuning_get(made, "hop.rise", &value), LEAP_OK);
+    EXPECT_DOUBLE_EQ(value, 2.4);
+    EXPECT_EQ(leap_tuning_set(made, "hop.rise", 7.0, &error), LEAP_ARGUMENT);
+    EXPECT_STREQ(error.message, "hop.rise lies within 0.2 m and 6 m");
+    EXPECT_EQ(leap_tuning_set(made, "hop.rse", 1.0, &error), LEAP_NOT_FOUND);
+    EXPECT_NE(std::strstr(error.message, "did you mean hop.rise?"), nullptr) << error.message;
+    EXPECT_EQ(leap_tuning_set_text(made, "hop.rise", "3 s", &error), LEAP_ARGUMENT);
+    EXPECT_EQ(leap_tuning_leave_out(made, "hop", &error), LEAP_OK);
+    EXPECT_EQ(leap_tuning_get(made, "hop.rise", &value), LEAP_OK);
+    EXPECT_DOUBLE_EQ(value, 2.4) << "what was refused changes nothing";
+}
+
+TEST(Capi, AScriptWithErrorsSaysThemAllWithTheirPlaces) {
+    const std::string root =
+        "use \"moves/hop.leap\"\nbody b { capsule radius 0.3 m height 1.7 m  gravity 9.8 m/s^2 }\nstance walk { }\n";
+    const std::string hop =
+        "button jump key \"Space\"\nmove hop on jump {\n  phase up { gravity 3 s }\n}\nmove x on jmp {}\n";
+    const leap_source sources[] = {{"b.leap", root.c_str(), root.size()}, {"moves/hop.leap", hop.c_str(), hop.size()}};
+    leap_program* program = nullptr;
+    leap_report* report = nullptr;
+    leap_error error{};
+    ASSERT_EQ(leap_compile(sources, 2, &program, &report, &error), LEAP_SCRIPT);
+    EXPECT_EQ(program, nullptr);
+    EXPECT_STREQ(error.file, "moves/hop.leap");
+    EXPECT_EQ(error.line, 3);
+    ASSERT_GE(leap_report_count(report), 2U);
+    leap_diagnostic told{};
+    told.size = sizeof told;
+    ASSERT_EQ(leap_report_get(report, 1, &told), LEAP_OK);
+    EXPECT_EQ(told.is_error, 1);
+    EXPECT_STREQ(told.file, "moves/hop.leap");
+    EXPECT_EQ(told.line, 5);
+    EXPECT_EQ(leap_report_get(report, 99, &told), LEAP_ARGUMENT);
+    leap_report_free(report);
+    ASSERT_EQ(leap_compile(sources, 1, &program, &report, &error), LEAP_SCRIPT);
+    EXPECT_NE(std::strstr(error.message, "moves/hop.leap"), nullptr) << error.message;
+    leap_report_free(report);
+}
+
+TEST(Capi, CallsThatMakeNoSenseAreRefusedAndChangeNothing) {
+    Level level;
+    const ProgramHandle program = hopper_program();
+    const CourseHandle course = course_of(level);
+    const SceneHandle scene = scene_of(program, course);
+    const WorldHandle world = world_of(scene);
+    leap_error error{};
+    leap_scene* no_scene = nullptr;
+    EXPECT_EQ(leap_compile(nullptr, 0, nullptr, nullptr, nullptr), LEAP_ARGUMENT);
+    EXPECT_EQ(leap_scene_new(nullptr, nullptr, course.get(), 120, &no_scene, &error), LEAP_ARGUMENT);
+    EXPECT_EQ(leap_scene_new(program.get(), nullptr, course.get(), 0, &no_scene, &error), LEAP_ARGUMENT);
+    EXPECT_EQ(no_scene, nullptr);
+    const ProgramHandle other = hopper_program();
+    leap_tuning* of_other = nullptr;
+    ASSERT_EQ(leap_tuning_new(other.get(), &of_other, nullptr), LEAP_OK);
+    const TuningHandle tuning(of_other);
+    EXPECT_EQ(leap_scene_new(program.get(), of_other, course.get(), 120, &no_scene, &error), LEAP_ARGUMENT);
+    leap_world* no_world = nullptr;
+    leap_start start{};
+    EXPECT_EQ(leap_world_new(scene.get(), &start, 1, &no_world, &error), LEAP_ARGUMENT) << "no size";
+    start.size = sizeof start;
+    start.place = "nowhere";
+    EXPECT_EQ(leap_world_new(scene.get(), &start, 1, &no_world, &error), LEAP_NOT_FOUND);
+    start.place = nullptr;
+    start.body = "nobody";
+    EXPECT_EQ(leap_world_new(scene.get(), &start, 1, &no_world, &error), LEAP_NOT_FOUND);
+    start.body = nullptr;
+    start.position[1] = std::numeric_limits<double>::infinity();
+    EXPECT_NE(leap_world_new(scene.get(), &start, 1, &no_world, &error), LEAP_OK);
+    const double nan = std::numeric_limits<double>::quiet_NaN();
+    EXPECT_EQ(leap_button(world.get(), 0, 7, 1, 0.0), LEAP_ARGUMENT);
+    EXPECT_EQ(leap_button(world.get(), 3, 0, 1, 0.0), LEAP_ARGUMENT);
+    EXPECT_EQ(leap_button(world.get(), 0, 0, 1, -1.0), LEAP_ARGUMENT);
+    EXPECT_EQ(leap_stick(world.get(), 0, nan, 0.0, 0.0), LEAP_ARGUMENT);
+    EXPECT_EQ(leap_look(world.get(), 0, 0.0, nan, 0.0), LEAP_ARGUMENT);
+    EXPECT_EQ(leap_advance(world.get(), nan, 4, nullptr), -1);
+    EXPECT_EQ(leap_advance(world.get(), -1.0, 4, nullptr), -1);
+    EXPECT_EQ(leap_step(nullptr), LEAP_ARGUMENT);
+    leap_character none{};
+    EXPECT_EQ(leap_character_get(world.get(), 0, &none), LEAP_ARGUMENT) << "no size";
+    none.size = sizeof none;
+    EXPECT_EQ(leap_character_get(world.get(), 1, &none), LEAP_ARGUMENT);
+    unsigned char hash[8];
+    EXPECT_EQ(leap_run_hash(world.get(), hash), LEAP_ARGUMENT) << "nothing is recorded";
+    leap_step(world.get());
+    EXPECT_EQ(leap_record(world.get()), LEAP_ARGUMENT) << "too late";
+    EXPECT_EQ(leap_name(program.get(), LEAP_BUTTONS, 9), nullptr);
+    EXPECT_EQ(leap_find(program.get(), LEAP_BUTTONS, "nothing"), -1);
+    EXPECT_EQ(leap_phase_name(program.get(), 99, 0), nullptr);
+    leap_program_free(nullptr);
+    leap_world_free(nullptr);
+    EXPECT_EQ(leap_why_not(world.get(), 0, -1, nullptr, 0), 0U);
+    EXPECT_EQ(leap_world_use(world.get(), nullptr, &error), LEAP_ARGUMENT);
+}
+
+TEST(Capi, AnOlderCallersShorterStructIsFilledAsFarAsItGoes) {
+    Level level;
+    const ProgramHandle program = hopper_program();
+    const CourseHandle course = course_of(level);
+    const WorldHandle world = world_of(scene_of(program, course));
+    leap_character out{};
+    std::memset(static_cast<void*>(&out), 0x5a, sizeof out);
+    out.size = offsetof(leap_character, velocity);
+    ASSERT_EQ(leap_character_get(world.get(), 0, &out), LEAP_OK);
+    EXPECT_NEAR(out.position[2], 0.0, 0.002);
+    double untouched = 0.0;
+    std::memset(&untouched, 0x5a, sizeof untouched);
+    EXPECT_EQ(std::memcmp(&out.velocity[0], &untouched, sizeof untouched), 0);
+}
+
+TEST(Capi, TextsAreCutBetweenSignsAndTheirWholeLengthIsSaid) {
+    Level level;
+    const ProgramHandle program = hopper_program();
+    const CourseHandle course = course_of(level);
+    const SceneHandle scene = scene_of(program, course);
+    const WorldHandle world = world_of(scene);
+    char three[3] = "xx";
+    EXPECT_EQ(leap_why_not(world.get(), 0, leap_find(program.get(), LEAP_MACHINES, "hop"), three, 3), 5U);
+    EXPECT_STREQ(three, "re");
+}
+
+TEST(Capi, HandlesKeepWhatTheyNeedOfEachOther) {
+    Level level;
+    ProgramHandle program = hopper_program();
+    CourseHandle course = course_of(level);
+    SceneHandle scene = scene_of(program, course);
+    WorldHandle world = world_of(scene);
+    scene.reset();
+    course.reset();
+    program.reset();
+    EXPECT_NEAR(highest_hop(world, 0), 1.6, 0.001);
+}
+
+TEST(Capi, AWorldGoesOnWithOtherDials) {
+    Level level;
+    const ProgramHandle program = hopper_program();
+    const CourseHandle course = course_of(level);
+    const WorldHandle world = world_of(scene_of(program, course));
+    EXPECT_NEAR(highest_hop(world, 0), 1.6, 0.001);
+    leap_tuning* made = nullptr;
+    ASSERT_EQ(leap_tuning_new(program.get(), &made, nullptr), LEAP_OK);
+    const TuningHandle tuning(made);
+    ASSERT_EQ(leap_tuning_set(made, "hop.rise", 2.5, nullptr), LEAP_OK);
+    ASSERT_EQ(leap_world_use(world.get(), scene_of(program, course, made).get(), nullptr), LEAP_OK);
+    EXPECT_NEAR(highest_hop(world, 0), 2.5, 0.001);
+    EXPECT_EQ(leap_world_use(world.get(), scene_of(program, course, made, 60).get(), nullptr), LEAP_ARGUMENT);
+}
+
+TEST(Capi, RunsStopWhenTheCallerSaysSo) {
+    const ProgramHandle program = hopper_program();
+    Level level;
+    const CourseHandle course = course_of(level);
+    const SceneHandle scene = scene_of(program, course);
+    const std::string tape =
+        R"({"format": 1, "name": "t", "rate": 120, "start": {"at": "nowhere"}, "length": 1.0, "events": []})";
+    std::vector<leap_run> runs(8);
+    for (leap_run& run : runs) {
+        run.size = sizeof run;
+        run.scene = scene.get();
+        run.tape = tape.c_str();
+        run.tape_length = tape.size();
+    }
+    EXPECT_EQ(leap_run_all(
+                  runs.data(), runs.size(), 2, [](void*) { return 1; }, nullptr),
+              LEAP_STOPPED);
+    for (const leap_run& run : runs) EXPECT_EQ(run.result, LEAP_STOPPED);
+    EXPECT_EQ(leap_run_all(runs.data(), runs.size(), 3, nullptr, nullptr), LEAP_OK);
+    for (const leap_run& run : runs) {
+        EXPECT_EQ(run.result, LEAP_FILE);
+        EXPECT_NE(std::strstr(run.message, "nowhere"), nullptr) << run.message;
+    }
+    runs[1].size = 8;
+    EXPECT_EQ(leap_run_all(runs.data(), runs.size(), 2, nullptr, nullptr), LEAP_ARGUMENT);
+}
+
+TEST(Capi, AWorldThatIsNotRecordedTakesNoMoreRoomTheLongerItRuns) {
+    Level level;
+    const ProgramHandle program = hopper_program();
+    const CourseHandle course = course_of(level);
+    const WorldHandle world = world_of(scene_of(program, course));
+    leap_stick(world.get(), 0, 1.0, 0.0, 0.0);
+    const auto room = [] {
+        std::ifstream statm("/proc/self/statm");
+        long pages = 0;
+        long resident = 0;
+        statm >> pages >> resident;
+        return resident;
+    };
+    const auto play = [&](int ticks) {
+        for (int i = 0; i < ticks; ++i) {
+            if (i % 300 == 0) leap_stick(world.get(), 0, (i / 300) % 2 == 0 ? -1.0 : 1.0, 0.0, 0.0);
+            if (i % 100 == 0) leap_button(world.get(), 0, 0, (i / 100) % 2, 0.0);
+            leap_step(world.get());
+        }
+    };
+    play(6'000);
+    const long before = room();
+    play(120'000);
+    EXPECT_LT(room() - before, 300) << "pages";
+}
+
+}  // namespace
+}  // namespace leap::capi_test

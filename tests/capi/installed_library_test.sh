@@ -1,0 +1,30 @@
+#!/usr/bin/env bash
+# SPDX-License-Identifier: MIT
+# Installs libleap into a folder and uses it from there as outsiders would: a C89 program over pkg-config, shared and
+# static; the same header in C++; Python over ctypes.
+set -euo pipefail
+build=$1
+source=$2
+work=$(mktemp -d)
+trap 'rm -rf "$work"' EXIT
+cmake --install "$build" --component libleap --prefix "$work/installed" >/dev/null
+lib=$(dirname "$(find "$work/installed" -name libleap.so)")
+export PKG_CONFIG_PATH="$lib/pkgconfig"
+export LD_LIBRARY_PATH="$lib"
+read -ra flags < <(pkg-config --cflags --libs easyleap)
+cc -std=c89 -pedantic -Wall -Wextra -Werror "$source/tests/capi/c89_client.c" "${flags[@]}" -o "$work/client"
+[[ "$("$work/client")" == "top 1.25 m, landed 1" ]]
+cc -std=c89 -I"$work/installed/include" "$source/tests/capi/c89_client.c" "$lib/libleap.a" -lstdc++ -lm -lpthread \
+    -o "$work/static_client"
+[[ "$("$work/static_client")" == "top 1.25 m, landed 1" ]]
+c++ -std=c++11 -pedantic -Wall -Wextra -Werror -fsyntax-only -I"$work/installed/include" -x c++ \
+    "$source/tests/capi/c89_client.c"
+python3 "$source/tests/capi/ctypes_client.py" "$lib/libleap.so"
+needed=$(readelf -d "$lib/libleap.so" | sed -n 's/.*NEEDED.*\[\(.*\)\]/\1/p' | sort | tr '\n' ' ')
+[[ "$needed" == "libc.so.6 libgcc_s.so.1 libm.so.6 libstdc++.so.6 " ]] || { echo "libleap needs more: $needed"; exit 1; }
+strip -o "$work/stripped.so" "$lib/libleap.so"
+size=$(stat -c %s "$work/stripped.so")
+((size < 3000000)) || { echo "libleap has grown to $size bytes"; exit 1; }
+foreign=$(nm -D --defined-only "$lib/libleap.so" | awk '{print $3}' | grep -v '^leap_\|^LEAP_' || true)
+[[ -z "$foreign" ]] || { echo "libleap shows more than its interface: $foreign"; exit 1; }
+echo "libleap: $size bytes"
