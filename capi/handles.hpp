@@ -37,11 +37,26 @@ struct leap_course {
     std::shared_ptr<leap::GameSolids> game;  ///< null: a course file's own solids
 };
 
+namespace leap::capi {
+
+/// What worlds share of a scene.
+struct Scene {
+    Ingredients ingredients;
+    std::shared_ptr<GameSolids> game;
+    Rehearsal rehearsal;  ///< refers to `ingredients`
+
+    Scene(Ingredients of, std::shared_ptr<GameSolids> in)
+        : ingredients(std::move(of)),
+          game(std::move(in)),
+          rehearsal(*ingredients.program, ingredients.tuning, *ingredients.course, ingredients.rate_hz) {}
+    Scene(const Scene&) = delete;
+    Scene& operator=(const Scene&) = delete;
+};
+
+}  // namespace leap::capi
+
 struct leap_scene {
-    leap::Ingredients ingredients;
-    std::shared_ptr<leap::GameSolids> game;
-    /// Refers to `ingredients`, which doesn't move.
-    std::unique_ptr<const leap::Rehearsal> rehearsal;
+    std::shared_ptr<const leap::capi::Scene> shared;
 };
 
 struct leap_state {
@@ -51,7 +66,7 @@ struct leap_state {
 };
 
 struct leap_world {
-    std::shared_ptr<const leap_scene> scene;
+    std::shared_ptr<const leap::capi::Scene> scene;
     leap::World world;
     leap::StepScratch scratch;
     /// What was written down lately: the events, the phases for the eye, the rows of the last second; everything from

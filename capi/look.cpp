@@ -72,7 +72,7 @@ leap_character character_of(const leap_world& world, std::size_t index) {
 }
 
 leap_fixture fixture_of(const leap_world& world, std::size_t index) {
-    const leap::Rehearsal& r = *world.scene->rehearsal;
+    const leap::Rehearsal& r = world.scene->rehearsal;
     const leap::FixturePose pose = leap::fixture_pose(r.context(world.world, world.world.actors.front()), index);
     leap_fixture out{};
     out.name = world.scene->ingredients.course->plan.fixtures[index].name.c_str();
@@ -92,7 +92,7 @@ leap_fixture fixture_of(const leap_world& world, std::size_t index) {
 }
 
 leap_view view_of(const leap_world& world, std::size_t character) {
-    const leap::Rehearsal& r = *world.scene->rehearsal;
+    const leap::Rehearsal& r = world.scene->rehearsal;
     const leap::AccentView seen = leap::accents_at({r, world.lately, world.world, world.world.actors[character],
                                                     world.world.time, world.walked_before[character]});
     leap_view out{};
@@ -135,7 +135,7 @@ leap_result leap_value(const leap_world* world, size_t character, size_t value, 
         leap::Record record;
         record.tracks.resize(world->world.actors.size());
         const leap::Actor& actor = world->world.actors[character];
-        leap::write_row(*world->scene->rehearsal, world->world, actor, nullptr, leap::Vec3{0.0}, false, record);
+        leap::write_row(world->scene->rehearsal, world->world, actor, nullptr, leap::Vec3{0.0}, false, record);
         if (value >= record.value_count) return LEAP_ARGUMENT;
         *out = record.tracks[character].values[value];
         return LEAP_OK;
@@ -150,7 +150,7 @@ size_t leap_why_not(const leap_world* world, size_t character, int move, char* b
         if (!program.has(machine) || program.machines[machine].kind != leap::MachineKind::move)
             return put_text({}, buffer, size);
         const leap::Actor& actor = world->world.actors[character];
-        return put_text(leap::explain_move(world->scene->rehearsal->context(world->world, actor), machine).why, buffer,
+        return put_text(leap::explain_move(world->scene->rehearsal.context(world->world, actor), machine).why, buffer,
                         size);
     });
 }

@@ -14,7 +14,7 @@ namespace {
 /// The run so far as it would be if it ended now.
 leap::Trace ended(const leap_world& world) {
     leap::Trace out = world.lately;
-    leap::end_record(*world.scene->rehearsal, world.world, out);
+    leap::end_record(world.scene->rehearsal, world.world, out);
     return out;
 }
 

@@ -20,18 +20,14 @@ leap_result scene_of(const leap_program& program, const leap_tuning* tuning, con
                      leap_scene** out, leap_error* error) {
     if (tuning != nullptr && tuning->program != program.program)
         return fail(error, LEAP_ARGUMENT, "the tuning is one of another program");
-    auto made = std::make_unique<leap_scene>();
-    made->ingredients = {program.program, course.course,
-                         tuning != nullptr ? tuning->tuning : leap::written_tuning(*program.program), rate};
-    made->game = course.game;
-    made->rehearsal =
-        std::make_unique<const leap::Rehearsal>(*program.program, made->ingredients.tuning, *course.course, rate);
-    *out = made.release();
+    leap::Ingredients ingredients{program.program, course.course,
+                                  tuning != nullptr ? tuning->tuning : leap::written_tuning(*program.program), rate};
+    *out = new leap_scene{std::make_shared<const leap::capi::Scene>(std::move(ingredients), course.game)};
     return LEAP_OK;
 }
 
 /// The track of a start, for tapes.
-tl::expected<leap::TapeTrack, std::string> track_of(const leap_scene& scene, const leap_start& start) {
+tl::expected<leap::TapeTrack, std::string> track_of(const leap::capi::Scene& scene, const leap_start& start) {
     leap::TapeTrack out;
     if (start.name != nullptr) out.name = start.name;
     if (start.body != nullptr) out.body = start.body;
@@ -41,11 +37,11 @@ tl::expected<leap::TapeTrack, std::string> track_of(const leap_scene& scene, con
     return out;
 }
 
-tl::expected<leap::World, std::string> start_of(const leap_scene& scene, const std::vector<leap_start>& starts,
+tl::expected<leap::World, std::string> start_of(const leap::capi::Scene& scene, const std::vector<leap_start>& starts,
                                                 const std::vector<leap::TapeTrack>& tracks) {
     const bool placed =
         std::all_of(tracks.begin(), tracks.end(), [](const leap::TapeTrack& t) { return !t.start_place.empty(); });
-    if (placed) return leap::start_world(*scene.rehearsal, tracks);
+    if (placed) return leap::start_world(scene.rehearsal, tracks);
     std::vector<leap::ActorStart> actors;
     for (std::size_t i = 0; i < starts.size(); ++i) {
         leap::ActorStart actor;
@@ -62,11 +58,11 @@ tl::expected<leap::World, std::string> start_of(const leap_scene& scene, const s
             return tl::make_unexpected("where a character starts is no number");
         actors.push_back(actor);
     }
-    return leap::initial_world(*scene.rehearsal, actors);
+    return leap::initial_world(scene.rehearsal, actors);
 }
 
-leap_result new_world(const leap_scene& scene, const leap_start* starts, std::size_t count, leap_world** out,
-                      leap_error* error) {
+leap_result new_world(const std::shared_ptr<const leap::capi::Scene>& scene, const leap_start* starts,
+                      std::size_t count, leap_world** out, leap_error* error) {
     std::vector<leap_start> given;
     auto made = std::make_unique<leap_world>();
     const auto* at = reinterpret_cast<const unsigned char*>(starts);
@@ -75,15 +71,15 @@ leap_result new_world(const leap_scene& scene, const leap_start* starts, std::si
         const auto* each = reinterpret_cast<const leap_start*>(at);
         if (!leap::capi::take_struct(each, start)) return fail(error, LEAP_ARGUMENT, "a start without its size");
         at += each->size;
-        auto track = track_of(scene, start);
+        auto track = track_of(*scene, start);
         if (!track) return fail(error, LEAP_NOT_FOUND, track.error());
         given.push_back(start);
         made->tracks.push_back(std::move(*track));
     }
-    auto world = start_of(scene, given, made->tracks);
+    auto world = start_of(*scene, given, made->tracks);
     if (!world) return fail(error, LEAP_NOT_FOUND, world.error());
     made->world = std::move(*world);
-    made->scene = leap::capi::kept(scene);
+    made->scene = scene;
     leap::capi::begin_trace(*made);
     *out = made.release();
     return LEAP_OK;
@@ -121,7 +117,7 @@ leap_result leap_world_new(const leap_scene* scene, const leap_start* starts, si
     if (scene == nullptr || starts == nullptr || count == 0 || out == nullptr)
         return fail(error, LEAP_ARGUMENT, "a scene and at least one start are wanted");
     if (count > most_characters) return fail(error, LEAP_LIMIT, "at most 64 characters");
-    return guarded(error, [&] { return new_world(*scene, starts, count, out, error); });
+    return guarded(error, [&] { return new_world(scene->shared, starts, count, out, error); });
 }
 
 void leap_world_free(leap_world* world) {
@@ -132,13 +128,13 @@ leap_result leap_world_use(leap_world* world, const leap_scene* scene, leap_erro
     if (world == nullptr || scene == nullptr) return fail(error, LEAP_ARGUMENT, "a world and a scene are wanted");
     return guarded(error, [&] {
         const leap::Ingredients& now = world->scene->ingredients;
-        const leap::Ingredients& then = scene->ingredients;
+        const leap::Ingredients& then = scene->shared->ingredients;
         if (now.program != then.program) return fail(error, LEAP_ARGUMENT, "the scene is one of another program");
         if (now.rate_hz != then.rate_hz) return fail(error, LEAP_ARGUMENT, "the scene has another tick rate");
         if (now.course != then.course && (now.course->plan.fixtures != then.course->plan.fixtures ||
                                           now.course->plan.targets != then.course->plan.targets))
             return fail(error, LEAP_ARGUMENT, "the course has other fixtures or targets: begin a new world");
-        world->scene = leap::capi::kept(*scene);
+        world->scene = scene->shared;
         world->scratch = {};  // what is kept from tick to tick counts with the dials
         return LEAP_OK;
     });

@@ -58,15 +58,6 @@ void take_inputs(leap_world& w) {
 
 }  // namespace
 
-std::shared_ptr<const leap_scene> kept(const leap_scene& scene) {
-    auto out = std::make_shared<leap_scene>();
-    out->ingredients = scene.ingredients;
-    out->game = scene.game;
-    out->rehearsal = std::make_unique<const Rehearsal>(*out->ingredients.program, out->ingredients.tuning,
-                                                       *out->ingredients.course, out->ingredients.rate_hz);
-    return out;
-}
-
 void begin_trace(leap_world& w) {
     const Ingredients& of = w.scene->ingredients;
     w.lately = named_trace(*of.program, w.tracks, of.rate_hz);
@@ -75,7 +66,7 @@ void begin_trace(leap_world& w) {
     w.first_event = 0;
     for (const Actor& actor : w.world.actors) w.before.push_back(actor.body.position);
     if (w.world.tick == 0) return;  // a run's own begin writes down what it begins with
-    open_record(*w.scene->rehearsal, w.world, w.lately);
+    open_record(w.scene->rehearsal, w.world, w.lately);
     for (std::size_t k = 0; k < w.world.actors.size(); ++k) {
         const Actor& actor = w.world.actors[k];
         const auto add = [&](MachineId machine) {
@@ -106,7 +97,7 @@ void run_tick(leap_world& w) {
     }
     take_inputs(w);
     for (std::size_t k = 0; k < w.world.actors.size(); ++k) w.before[k] = w.world.actors[k].body.position;
-    step(*w.scene->rehearsal, w.inputs, w.world, w.scratch, &w.lately);
+    step(w.scene->rehearsal, w.inputs, w.world, w.scratch, &w.lately);
     w.lately.ticks = w.world.tick;
 }
 

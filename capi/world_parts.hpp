@@ -6,9 +6,6 @@
 /// How a world of the C interface goes on from tick to tick.
 namespace leap::capi {
 
-/// What of a scene a world needs, for as long as it does.
-std::shared_ptr<const leap_scene> kept(const leap_scene& scene);
-
 /// An empty trace for the world as it is now, with the phases that are on.
 void begin_trace(leap_world& world);
 

@@ -336,6 +336,24 @@ TEST(Capi, WhatMovesInTheGameIsAskedForAgainAndCarriesWhoStandsOnIt) {
     EXPECT_EQ(character_of(world).ground_piece, 0);
 }
 
+TEST(Capi, AWallThatComesUponACharacterLeavesItOutsideAtEveryTick) {
+    Level level;
+    level.boxes.push_back({-2.0, 0.0, 1.0, 1.0, 3.0, 1.0});
+    const ProgramHandle program = hopper_program();
+    const CourseHandle course = course_of(level);
+    const WorldHandle world = world_of(scene_of(program, course));
+    for (int i = 0; i < 240; ++i) {
+        double& x = level.boxes[0][0];
+        const double low[3] = {x - 1.0, -3.0, 0.0};
+        x += 0.01;
+        const double high[3] = {x + 1.0, 3.0, 2.0};
+        ASSERT_EQ(leap_course_changed(course.get(), low, high), LEAP_OK);
+        ASSERT_EQ(leap_step(world.get()), LEAP_OK);
+        ASSERT_GT(character_of(world).position[0], x + 1.0 + 0.3 - 0.011) << i;
+    }
+    EXPECT_NEAR(character_of(world).position[2], 0.0, 0.01);
+}
+
 TEST(Capi, AGameThatLiesAboutItsGeometryIsToldAndDoesNoHarm) {
     struct Liar {
         static int gather(void*, const double*, const double*, leap_sink* sink) {

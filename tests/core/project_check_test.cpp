@@ -13,7 +13,7 @@ namespace {
 using Words = std::vector<std::string>;
 
 TEST(ProjectCheck, TheExamplesAreMeantAsTheyAre) {
-    for (const std::string example : {"lantern-quay", "paper-alley"}) {
+    for (const std::string example : {"lantern-quay", "little-quay", "paper-alley"}) {
         const auto project = load_project(std::filesystem::path(LEAP_SOURCE_DIR) / "examples" / example);
         ASSERT_TRUE(project);
         EXPECT_EQ(project_warnings(*project), Words{}) << example;
