@@ -8,6 +8,7 @@
 #include "cli/commands.hpp"
 #include "core/defaults.hpp"
 #include "core/project/starting_projects.hpp"
+#include "lsp/server.hpp"
 
 namespace {
 
@@ -162,6 +163,10 @@ int read_call_and_run(int argc, char** argv) {
                              "send_every, length, seed; without a peer: every link");
     wire_command->add_option("--traffic", wire.traffic_file, "Write every message into a recording (one rehearsal)");
     wire_command->add_flag("--json", wire.json, "Everything for a program to read");
+    auto* language_server = app.add_subcommand(
+        "language-server", "Speaks the Language Server Protocol over standard input and output, for other editors");
+    bool over_streams = false;
+    language_server->add_flag("--stdio", over_streams, "As it does anyway: some editors say so");
     cli::TrafficCommand traffic;
     auto* traffic_command = app.add_subcommand("traffic", "What stands in a recording of a rehearsal's messages");
     traffic_command->add_option("FILE", traffic.file, "As leap wire --traffic has written it")->required();
@@ -231,6 +236,7 @@ int read_call_and_run(int argc, char** argv) {
     if (*fit_command) return cli::fit(fit);
     if (*leeway_command) return cli::leeway(leeway);
     if (*way_command) return cli::find_way(way);
+    if (*language_server) return leap::lsp::serve(0, 1);
     if (*wire_command) return cli::wire(wire);
     if (*traffic_command) return cli::traffic(traffic);
     if (*compare_command) return cli::compare(compare);

@@ -158,7 +158,7 @@ QStringList ScriptEditor::annotations_shown() const {
 }
 
 void ScriptEditor::take_program() {
-    lexer_->set_program(session_.program().get());
+    lexer_->set_program(session_.program());
     names_ = completion_words(session_.program().get());
 }
 

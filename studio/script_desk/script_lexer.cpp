@@ -5,22 +5,19 @@
 
 #include <algorithm>
 
+#include "core/script/styled_tokens.hpp"
 #include "core/script/token.hpp"
-#include "core/script/words.hpp"
 #include "studio/shared/palette.hpp"
 
 namespace leap::studio {
 
-ScriptLexer::ScriptLexer(QObject* parent) : QsciLexerCustom(parent) {}
+ScriptLexer::ScriptLexer(QObject* parent) : QsciLexerCustom(parent) {
+    static_assert(static_cast<int>(TokenStyle::plain) == plain && static_cast<int>(TokenStyle::own_name) == own_name);
+}
 
-void ScriptLexer::set_program(const Program* program) {
-    own_.clear();
-    if (program == nullptr) return;
-    for (const Machine& machine : program->machines) own_.insert(machine.name);
-    for (const DialInfo& dial : program->dials) own_.insert(dial.name);
-    for (const MeterInfo& meter : program->meters) own_.insert(meter.name);
-    for (const ButtonInfo& button : program->buttons) own_.insert(button.name);
-    if (editor() != nullptr) editor()->recolor();
+void ScriptLexer::set_program(std::shared_ptr<const Program> program) {
+    program_ = std::move(program);
+    if (program_ && editor() != nullptr) editor()->recolor();
 }
 
 QString ScriptLexer::description(int style) const {
@@ -36,43 +33,21 @@ QString ScriptLexer::description(int style) const {
     }
 }
 
-ScriptLexer::Style ScriptLexer::style_of(std::string_view text, bool begins_statement) const {
-    // A dial may be called like an effect: where a statement begins it is the effect.
-    if (begins_statement && is_language_word(text)) return word;
-    if (own_.contains(text)) return own_name;
-    if (is_language_word(text)) return word;
-    for (const auto senses : {plain_senses(), button_senses(), volume_senses(), event_senses(), fixture_senses()})
-        if (find_sense(senses, text)) return sense;
-    for (const FunctionInfo& function : functions())
-        if (function.word == text) return sense;
-    return plain;
-}
-
-/// The text is lexed as a whole: scripts are short, and a quote further up changes everything behind it.
+/// The text is styled as a whole: scripts are short, and a quote further up changes everything behind it.
 void ScriptLexer::styleText(int, int) {
     if (editor() == nullptr) return;
     const std::string text = editor()->text().toStdString();
-    const LexOutput lexed = lex(text, 0);
     startStyling(0);
     int at = 0;
-    bool begins = true;
-    for (const Token& token : lexed.tokens) {
-        if (token.kind == TokenKind::end) break;
-        const int begin = static_cast<int>(token.range.begin);
-        const int length = static_cast<int>(token.range.end) - begin;
+    for (const StyledToken& token : styled_tokens(text, program_.get())) {
+        const int begin = static_cast<int>(token.begin);
+        const int length = static_cast<int>(token.end) - begin;
         if (begin > at) setStyling(begin - at, plain);
-        begins = begins || text.find('\n', static_cast<std::size_t>(at)) < token.range.begin;
-        Style style = plain;
-        if (token.kind == TokenKind::name) style = style_of(token.text, begins);
-        if (token.kind == TokenKind::number) style = number;
-        if (token.kind == TokenKind::string) style = string;
-        if (token.kind == TokenKind::comment) style = comment;
-        setStyling(length, style);
+        setStyling(length, static_cast<int>(token.style));
         at = begin + length;
-        begins = token.text == "{" || token.text == "}";
     }
     if (at < static_cast<int>(text.size())) setStyling(static_cast<int>(text.size()) - at, plain);
-    fold(text, lexed.tokens);
+    fold(text, lex(text, 0).tokens);
 }
 
 /// A line that opens a block can be folded onto; what stands in the block is one level deeper.

@@ -3,8 +3,7 @@
 
 #include <Qsci/qscilexercustom.h>
 
-#include <functional>
-#include <set>
+#include <memory>
 #include <string>
 
 #include "core/script/program.hpp"
@@ -17,11 +16,19 @@ class ScriptLexer : public QsciLexerCustom {
     Q_OBJECT
 
   public:
-    enum Style { plain, word, number, string, comment, sense, own_name };
+    enum Style {  // TokenStyle's
+        plain,
+        word,
+        number,
+        string,
+        comment,
+        sense,
+        own_name
+    };
 
     explicit ScriptLexer(QObject* parent = nullptr);
     /// Names that the project declares are told apart from the language's words.
-    void set_program(const Program* program);
+    void set_program(std::shared_ptr<const Program> program);
 
     const char* language() const override { return "leap"; }
     QString description(int style) const override;
@@ -31,10 +38,9 @@ class ScriptLexer : public QsciLexerCustom {
     QFont defaultFont(int style) const override;
 
   private:
-    Style style_of(std::string_view text, bool begins_statement) const;
     void fold(const std::string& text, const std::vector<Token>& tokens);
 
-    std::set<std::string, std::less<>> own_;
+    std::shared_ptr<const Program> program_;
 };
 
 }  // namespace leap::studio
