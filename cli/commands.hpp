@@ -62,6 +62,9 @@ struct WireCommand {
 };
 int wire(const WireCommand& options);
 
+/// Writes what other editors want to know of the language.
+int editor_files(const std::string& folder);
+
 struct TrafficCommand {
     std::string file;
     std::string peer;  ///< only what it sends or gets; empty: everything

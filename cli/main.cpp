@@ -165,6 +165,10 @@ int read_call_and_run(int argc, char** argv) {
     wire_command->add_flag("--json", wire.json, "Everything for a program to read");
     auto* language_server = app.add_subcommand(
         "language-server", "Speaks the Language Server Protocol over standard input and output, for other editors");
+    std::string editor_folder;
+    auto* editor_files_command =
+        app.add_subcommand("editor-files", "Writes colours and file types of the language for other editors");
+    editor_files_command->add_option("FOLDER", editor_folder, "Where to")->required();
     bool over_streams = false;
     language_server->add_flag("--stdio", over_streams, "As it does anyway: some editors say so");
     cli::TrafficCommand traffic;
@@ -236,6 +240,7 @@ int read_call_and_run(int argc, char** argv) {
     if (*fit_command) return cli::fit(fit);
     if (*leeway_command) return cli::leeway(leeway);
     if (*way_command) return cli::find_way(way);
+    if (*editor_files_command) return cli::editor_files(editor_folder);
     if (*language_server) return leap::lsp::serve(0, 1);
     if (*wire_command) return cli::wire(wire);
     if (*traffic_command) return cli::traffic(traffic);

@@ -8,6 +8,26 @@ source=$2
 work=$(mktemp -d)
 trap 'rm -rf "$work"' EXIT
 cp -r "$source/examples/little-quay" "$work/quay"
+# Colours and the file type, without the server.
+cat >"$work/colours.vim" <<'VIM'
+edit $QUAY/keeper.leap
+function! Colour(text)
+  call cursor(1, 1)
+  let [line, column] = searchpos(a:text)
+  return synIDattr(synID(line, column, 1), "name")
+endfunction
+let said = [&filetype, &commentstring, Colour('^move'), Colour('direction('), Colour('16'), Colour('m/s'), Colour('"speed'), Colour('^#')]
+call writefile([join(said, " | ")], $SAID)
+qall!
+VIM
+for editor in nvim vim; do
+    command -v "$editor" >/dev/null || continue
+    SAID="$work/said" QUAY="$work/quay" HOME="$work" timeout 20 "$editor" -es -u NONE -i NONE \
+        --cmd "set runtimepath^=$source/editors/vim" -c "filetype plugin on" -c "syntax on" -S "$work/colours.vim" \
+        </dev/null >/dev/null 2>&1 || true
+    wanted='leap | # %s | leapWord | leapSense | leapNumber | leapUnit | leapString | leapComment'
+    [[ "$(cat "$work/said")" == "$wanted" ]] || { echo "$editor: $(cat "$work/said")"; exit 1; }
+done
 cat >"$work/test.lua" <<'LUA'
 local leap, folder = vim.env.LEAP, vim.env.QUAY
 local function fail(text) io.stderr:write(text .. "\n"); vim.cmd("cquit 1") end

@@ -7,6 +7,7 @@
 #include <fstream>
 #include <random>
 
+#include "lsp/editor_files.hpp"
 #include "lsp/framing.hpp"
 #include "lsp/server.hpp"
 
@@ -411,6 +412,17 @@ TEST(LanguageServerPositions, GoThereAndBackForEverySign) {
     EXPECT_EQ(byte_at(text, place(99, 0), ColumnUnit::utf16), text.size());
     EXPECT_EQ(path_of_uri(uri_of_path("/a b/ü#?.leap")), "/a b/ü#?.leap");
     EXPECT_EQ(path_of_uri("http://x/y"), "");
+}
+
+TEST(EditorFiles, AreThoseThatTheTablesOfWordsGive) {
+    for (const EditorFile& file : editor_files()) {
+        std::ifstream shipped(fs::path(LEAP_SOURCE_DIR) / "editors" / file.path);
+        const std::string text((std::istreambuf_iterator<char>(shipped)), {});
+        EXPECT_EQ(text, file.text) << file.path << ": run leap editor-files editors";
+    }
+    const Json grammar = Json::parse(editor_files().front().text);
+    EXPECT_EQ(grammar["scopeName"], "source.leap");
+    EXPECT_EQ(grammar["patterns"].size(), 5U);
 }
 
 TEST(LanguageServerDemo, HasNoProblemsThere) {

@@ -1,0 +1,2 @@
+" SPDX-License-Identifier: MIT
+setlocal commentstring=#\ %s shiftwidth=2 softtabstop=2 expandtab

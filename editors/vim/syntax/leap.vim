@@ -1,0 +1,45 @@
+" SPDX-License-Identifier: MIT
+" Made by leap editor-files.
+if exists("b:current_syntax") | finish | endif
+syntax keyword leapWord about accent adding after along and answering at back base
+syntax keyword leapWord blow bob body boost bounce box brake buffer button by
+syntax keyword leapWord cap capsule carried charges cling cooldown counter curve cut cuts
+syntax keyword leapWord damping dial drag drain drawn drive eased emit end eyes
+syntax keyword leapWord face fading fail falling far finish fixture fly focus follow
+syntax keyword leapWord for freeze friction from front gain gate gauge glows go
+syntax keyword leapWord gravity grip grow hand hands height here hidden hinge hold
+syntax keyword leapWord home in is keep key lag launch lean left length
+syntax keyword leapWord let limit line link linked locked loose mark mass meter
+syntax keyword leapWord most motor move moving near not of on or over
+syntax keyword leapWord pad path per phase points pose probe prompt push radius
+syntax keyword leapWord reach reading reel refill remember respawn return right rising rope
+syntax keyword leapWord say seat seen shake shaped share short slack slide slider
+syntax keyword leapWord solid sparing speed spend sphere spring square squash stance start
+syntax keyword leapWord stays steer step stiffness stop stopping strike swing tag tape
+syntax keyword leapWord teleport tell then through throw tied to towards trail travel
+syntax keyword leapWord turn turned untag until upright use walkable wears weight wheels
+syntax keyword leapWord when with within without zoom
+syntax keyword leapSense abs airborne airborne_time along_x along_y amount_of at_stop blocked bump_speed bumped
+syntax keyword leapSense by_has by_lacks ceil clamp clear completed cos depth direction distance
+syntax keyword leapSense dot entered exit_room failed feet flat floor focused forward grabbed
+syntax keyword leapSense ground_grip ground_normal ground_velocity grounded grounded_time has heard held held_time hinge_angle
+syntax keyword leapSense hit holder_has holder_lacks holder_look holder_place home_place in_left_hand in_sight inside is_held
+syntax keyword leapSense lacks landed landing_speed left_ground let_go link_middle link_place link_room load look
+syntax keyword leapSense max min mix noise normal own_ahead own_front own_left own_middle own_place
+syntax keyword leapSense own_speed own_up own_velocity path_ahead phase_time pick place place_of point press_length
+syntax keyword leapSense pressed reached released respawned resting ridden round seated sent_by shape
+syntax keyword leapSense share_in side sign sin slider_way slip_angle slope sqrt stance_time stands_on
+syntax keyword leapSense stick stick_ahead stick_of stick_side stop_number struck sunk target target_place taut
+syntax keyword leapSense there told touched touched_by touching up used used_in_hand velocity view_ahead
+syntax keyword leapSense view_right wall_normal was_cut way_of wheels_down x y
+syntax match leapNumber /\<\d\+\(\.\d\+\)\?\>/
+syntax match leapUnit /\(\d\s*\)\@<=\(km\|cm\|mm\|m\|ms\|s\|h\|frames\|deg\|rad\|turns\|kg\|t\|kN\|Nm\|N\)\>\([\/^]\w\+\)*\|\(\d\s*\)\@<=%/
+syntax region leapString start=/"/ end=/"/ oneline
+syntax match leapComment /#.*$/
+highlight default link leapWord Statement
+highlight default link leapSense Function
+highlight default link leapNumber Number
+highlight default link leapUnit Type
+highlight default link leapString String
+highlight default link leapComment Comment
+let b:current_syntax = "leap"
