@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "cli/experiment.hpp"
+#include "core/experiments/conform.hpp"
 #include "core/experiments/measured_run.hpp"
 
 /// The commands of `leap`. Each returns the exit code: 0 good, 1 problems, 2 wrong call.
@@ -18,6 +19,8 @@ inline constexpr int wrong_call = 2;
 struct CheckOptions {
     std::string project;
     bool marks = false;
+    std::string junit_file;  ///< empty: none
+    std::string sarif_file;  ///< likewise
 };
 int check(const CheckOptions& options);
 
@@ -61,6 +64,19 @@ struct WireCommand {
     bool json = false;
 };
 int wire(const WireCommand& options);
+
+struct ConformCommand {
+    std::string project;
+    std::string tape;
+    std::string measured;   ///< a CSV file
+    std::string character;  ///< by its name in the tape; empty: the first
+    MeasuredUnits units;
+    ConformTolerance tolerance;
+    double later_s = 0.0;
+    bool align = false;
+    bool json = false;
+};
+int conform(const ConformCommand& options);
 
 /// Writes what other editors want to know of the language.
 int editor_files(const std::string& folder);

@@ -38,6 +38,8 @@ int read_call_and_run(int argc, char** argv) {
     auto* check_command = app.add_subcommand("check", "Check a project's script, course and tapes");
     check_command->add_option("PROJECT", check.project, "The project's folder")->required();
     check_command->add_flag("--marks", check.marks, "Replay every tape; exit code 1 when a mark is missed");
+    check_command->add_option("--junit", check.junit_file, "Write the marks as JUnit XML");
+    check_command->add_option("--sarif", check.sarif_file, "Write the messages as SARIF 2.1.0");
 
     cli::RunOptions run;
     auto* run_command = app.add_subcommand("run", "Replay a tape and print its readings");
@@ -132,6 +134,24 @@ int read_call_and_run(int argc, char** argv) {
     fit_command->add_option("--seed", fit.seed, "Another seed may find another answer");
     fit_command->add_option("--tries", fit.tries, "At most so many")->check(CLI::Range(1, 1'000'000));
 
+    cli::ConformCommand conform;
+    auto* conform_command = app.add_subcommand(
+        "conform", "Whether a run measured in a game is the rehearsed one; exit code 1 where it is not");
+    conform_command->add_option("PROJECT", conform.project, "The project's folder")->required();
+    conform_command->add_option("--tape", conform.tape, "A tape of the project, or a tape file")->required();
+    conform_command->add_option("--measured", conform.measured, "CSV: time and any of x, y, z, height, speed")
+        ->required();
+    conform_command->add_option("--character", conform.character, "Whose run (the first character's without it)");
+    conform_command->add_option("--tolerance", conform.tolerance.place_m, "Metres that count as the same (0.02)")
+        ->check(CLI::Range(0.0, 1e6));
+    conform_command->add_option("--speed-tolerance", conform.tolerance.speed_mps, "Likewise m/s (0.1)")
+        ->check(CLI::Range(0.0, 1e6));
+    conform_command->add_option("--later", conform.later_s, "Seconds by which it begins later on the tape");
+    conform_command->add_flag("--align", conform.align, "Lay it over in time and place by itself first");
+    conform_command->add_option("--time-unit", conform.units.time, "Of a time whose head says none (s)");
+    conform_command->add_option("--length-unit", conform.units.length, "Of places whose heads say none (m)");
+    conform_command->add_option("--speed-unit", conform.units.speed, "Of speeds whose heads say none (m/s)");
+    conform_command->add_flag("--json", conform.json, "The same for a program to read");
     cli::LeewayCommand leeway;
     auto* leeway_command =
         app.add_subcommand("leeway", "How much earlier and later each press may come before the run goes another way");
@@ -237,6 +257,7 @@ int read_call_and_run(int argc, char** argv) {
     if (*sweep_command) return cli::sweep(sweep);
     if (*sensitivity_command) return cli::sensitivity(sensitivity);
     if (*solve_command) return cli::solve(solve);
+    if (*conform_command) return cli::conform(conform);
     if (*fit_command) return cli::fit(fit);
     if (*leeway_command) return cli::leeway(leeway);
     if (*way_command) return cli::find_way(way);

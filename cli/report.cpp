@@ -19,14 +19,18 @@ bool print_diagnostics(const CompileOutput& compiled) {
     return !has_errors(compiled.diagnostics);
 }
 
+bool is_runnable(const Project& project) {
+    for (const std::string& problem : project.problems) complain(problem);
+    return print_diagnostics(project.compiled) && project.course && project.problems.empty();
+}
+
 std::optional<Project> load_runnable(const std::string& path) {
     auto project = load_project(path);
     if (!project) {
         complain(project.error());
         return std::nullopt;
     }
-    for (const std::string& problem : project->problems) complain(problem);
-    if (!print_diagnostics(project->compiled) || !project->course || !project->problems.empty()) return std::nullopt;
+    if (!is_runnable(*project)) return std::nullopt;
     return std::move(*project);
 }
 

@@ -16,6 +16,9 @@ void complain(const std::string& text);
 /// Loads a project and prints everything that is wrong with it; nothing when it can't run.
 std::optional<Project> load_runnable(const std::string& path);
 
+/// Prints everything that is wrong with a project; false when it can't run.
+bool is_runnable(const Project& project);
+
 /// Prints the diagnostics of a compilation; false when there are errors.
 bool print_diagnostics(const CompileOutput& compiled);
 

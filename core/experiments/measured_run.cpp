@@ -59,6 +59,14 @@ tl::expected<std::optional<Column>, std::string> read_head(std::string_view head
         unit = trimmed(head.substr(open + 1, close == std::string_view::npos ? close : close - open - 1));
         name = trimmed(head.substr(0, open));
     }
+    // "x_m", as traces of ours have it.
+    if (const auto bar = name.rfind('_'); unit.empty() && bar != std::string::npos && bar + 1 < name.size()) {
+        const std::string behind = name.substr(bar + 1);
+        if (scale_of_unit(behind, dimensions::length) || scale_of_unit(behind, dimensions::time)) {
+            unit = behind;
+            name = name.substr(0, bar);
+        }
+    }
     std::transform(name.begin(), name.end(), name.begin(),
                    [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
     Column out;
@@ -96,6 +104,17 @@ std::optional<double> number_in(std::string_view text, bool comma) {
     const auto read = std::from_chars(plain.data(), plain.data() + plain.size(), out);
     if (read.ec != std::errc() || read.ptr != plain.data() + plain.size() || !std::isfinite(out)) return std::nullopt;
     return out;
+}
+
+/// Whether a line is about the instant of the line before it.
+bool repeats(const std::vector<Column>& columns, const std::vector<std::string_view>& fields, char separator,
+             double last_s) {
+    for (const Column& column : columns) {
+        if (!column.is_time || column.field >= fields.size()) continue;
+        const auto value = number_in(fields[column.field], separator != ',');
+        return value && *value * column.scale == last_s;
+    }
+    return false;
 }
 
 /// Spread of what was measured, so that metres and metres a second weigh alike.
@@ -145,7 +164,7 @@ tl::expected<void, std::string> check_units(const MeasuredUnits& units) {
 }
 
 tl::expected<MeasuredRun, std::string> read_measured(std::string_view text, const std::string& path,
-                                                     const MeasuredUnits& units) {
+                                                     const MeasuredUnits& units, SameInstant same) {
     if (text.starts_with("\xEF\xBB\xBF")) text.remove_prefix(3);
     MeasuredRun out;
     std::vector<Column> columns;
@@ -181,6 +200,11 @@ tl::expected<MeasuredRun, std::string> read_measured(std::string_view text, cons
             continue;
         }
         const std::vector<std::string_view> fields = split(line, separator);
+        const bool known = same == SameInstant::last_counts && !out.times_s.empty();
+        if (known && repeats(columns, fields, separator, out.times_s.back())) {
+            out.times_s.pop_back();
+            for (auto& [what, values] : out.columns) values.pop_back();
+        }
         for (const Column& column : columns) {
             const std::string_view field = column.field < fields.size() ? fields[column.field] : std::string_view{};
             const std::string_view name = column.is_time ? "time" : measured_name(column.what);

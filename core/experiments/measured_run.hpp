@@ -32,12 +32,19 @@ struct MeasuredUnits {
 /// Whether the words are units of a time, a length and a speed; says which isn't.
 tl::expected<void, std::string> check_units(const MeasuredUnits& units);
 
+/// What several lines about one instant mean.
+enum class SameInstant : std::uint8_t {
+    is_wrong,
+    last_counts  ///< as in traces of ours, which say an instant again where rules changed something
+};
+
 /// Reads comma-separated values with a head line: a column "time" and any of x, y, z, height, speed, others are left
-/// out. A unit may stand behind the name: "height (cm)", "height [cm]". Semicolons or tabs between fields are read,
-/// too, and then commas as decimal points; so is a byte-order mark. Errors have file and line: no such columns, a unit
-/// that isn't one, a value that is no number, times that don't rise.
+/// out. A unit may stand behind the name: "height (cm)", "height [cm]", "height_cm". Semicolons or tabs between fields
+/// are read, too, and then commas as decimal points; so is a byte-order mark. Errors have file and line: no such
+/// columns, a unit that isn't one, a value that is no number, times that don't rise.
 tl::expected<MeasuredRun, std::string> read_measured(std::string_view text, const std::string& path,
-                                                     const MeasuredUnits& units = {});
+                                                     const MeasuredUnits& units = {},
+                                                     SameInstant same = SameInstant::is_wrong);
 
 /// How a measured run lies over a rehearsed one: its times count as (time * stretch + later_s), its places and heights
 /// are moved by an offset. Speeds are only stretched in time.

@@ -8,6 +8,7 @@
 #include <cmath>
 
 #include "core/readings/quantity.hpp"
+#include "core/report/escaped.hpp"
 #include "core/script/dial_edit.hpp"
 #include "core/tape/replay.hpp"
 
@@ -22,20 +23,6 @@ th { color: #6B665C; } td.n { font-family: "JetBrains Mono", monospace; font-siz
 .now { color: #C8452D; } .kept { color: #2F5D8A; } .holds { color: #5B7F4B; } .missed { color: #C8452D; }
 .quiet { color: #6B665C; } svg { background: #FBF9F4; border: 1px solid #D8D0C2; margin: .4em .8em .4em 0; }
 )";
-
-std::string escaped(std::string_view text) {
-    std::string out;
-    for (const char c : text) {
-        switch (c) {
-            case '<': out += "&lt;"; break;
-            case '>': out += "&gt;"; break;
-            case '&': out += "&amp;"; break;
-            case '"': out += "&quot;"; break;
-            default: out += c;
-        }
-    }
-    return out;
-}
 
 std::string page(const std::string& title, const std::string& body) {
     return fmt::format(

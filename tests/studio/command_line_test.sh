@@ -149,6 +149,25 @@ cmp -s "$work/one" "$work/two" || { echo "FAILED: two runs, two hashes"; failed=
 # Shared play: what differs and why; a missed mark fails the call.
 expect 0 "it was told at 0.90 s to those present; Peer 2 joined later" "$leap" wire "$quay" --rehearsal "lever and door"
 expect 0 "press_to_seen" "$leap" wire "$quay" --rehearsal "catch and shove" --set-link "Pip.delay=0.1" --set-link seed=4
+expect 0 "marks met, 0 missed" "$leap" check "$quay" --marks --junit "$work/marks.xml" --sarif "$work/messages.sarif"
+expect 0 'testsuites name="Lantern Quay" tests="' cat "$work/marks.xml"
+expect 0 '"results": []' cat "$work/messages.sarif"
+cp -r "$quay" "$work/broken"
+sed -i 's/burst_time  = 0.17 s /burst_time  = 0.17 m /' "$work/broken/moves/dash.leap"
+expect 1 "dash.leap:5" "$leap" check "$work/broken" --sarif "$work/messages.sarif"
+expect 0 'broken/moves/dash.leap"' cat "$work/messages.sarif"
+expect 0 '"startLine": 5' cat "$work/messages.sarif"
+sed -i 's/burst_time  = 0.17 m /burst_time  = 0.4 s /' "$work/broken/moves/dash.leap"
+expect 1 "MISSED" "$leap" check "$work/broken" --marks --junit "$work/marks.xml"
+expect 0 '<failure message="dash_distance is' cat "$work/marks.xml"
+expect 1 "marks.xml" "$leap" check "$quay" --junit "$work/no folder/marks.xml"
+"$leap" run "$quay" --tape "three hops" --trace "$work/hops.csv" >/dev/null
+expect 0 "0 of " "$leap" conform "$quay" --tape "three hops" --measured "$work/hops.csv" --tolerance 0.00001
+"$leap" run "$quay" --tape "three hops" --set hop.rise="2.3 m" --trace "$work/hops.csv" >/dev/null
+expect 1 "in hop.rise_up" "$leap" conform "$quay" --tape "three hops" --measured "$work/hops.csv"
+expect 1 '"conforms": false' "$leap" conform "$quay" --tape "three hops" --measured "$work/hops.csv" --json
+expect 1 "no character" "$leap" conform "$quay" --tape "three hops" --measured "$work/hops.csv" --character Pip
+expect 0 "leap.tmLanguage.json" "$leap" editor-files "$work/editors"
 expect 0 "buoy: held by Host at Host, held by Peer 1 at Peer 1 from 0.67 s" "$leap" wire "$quay" --rehearsal "two at the buoy"
 expect 0 "lantern of one's own" "$leap" wire "$quay" --rehearsal "a lantern of one's own" --traffic "$work/lantern.wiretraffic"
 expect 0 "welcome as character 2 of 2" "$leap" traffic "$work/lantern.wiretraffic" --peer "Peer 1"

@@ -1,0 +1,75 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include "cli/commands.hpp"
+#include "cli/report.hpp"
+#include "core/experiments/conform.hpp"
+#include "core/project/file_io.hpp"
+#include "core/project/json_reader.hpp"
+
+namespace leap::cli {
+namespace {
+
+Json json_of(const Apart& apart) {
+    return {{"t", apart.time_s}, {"by", apart.by}, {"what", apart_text(apart)}, {"during", apart.during}};
+}
+
+void print(const ConformCommand& options, const Conformity& found) {
+    if (options.json) {
+        Json out{{"conforms", found.conforms()},
+                 {"compared", found.compared},
+                 {"beyond", found.beyond},
+                 {"later", found.alignment.later_s}};
+        out["first"] = found.first ? json_of(*found.first) : Json();
+        out["farthest"] = found.farthest ? json_of(*found.farthest) : Json();
+        fmt::print("{}\n", out.dump(2));
+        return;
+    }
+    if (options.align) fmt::print("laid over {:.3f} s later\n", found.alignment.later_s);
+    fmt::print("{} of {} instants are beyond {:g} m or {:g} m/s\n", found.beyond, found.compared,
+               options.tolerance.place_m, options.tolerance.speed_mps);
+    if (found.first) fmt::print("first:    {}\n", apart_text(*found.first));
+    if (found.farthest) fmt::print("farthest: {}\n", apart_text(*found.farthest));
+}
+
+}  // namespace
+
+int conform(const ConformCommand& options) {
+    auto project = load_runnable(options.project);
+    if (!project) return problems;
+    const auto tape = cli::find_tape(*project, options.tape);
+    if (!tape) return problems;
+    const auto text = read_file(options.measured);
+    if (!text) {
+        complain(text.error());
+        return problems;
+    }
+    const auto measured = read_measured(*text, options.measured, options.units, SameInstant::last_counts);
+    if (!measured) {
+        complain(measured.error());
+        return problems;
+    }
+    const Prepared prepared = prepare(std::move(*project));
+    const auto trace = replay(prepared.rehearsal(tape->rate_hz), *tape);
+    if (!trace) {
+        complain(trace.error());
+        return problems;
+    }
+    const std::optional<std::size_t> track = options.character.empty() ? 0 : trace->find_track(options.character);
+    if (!track) {
+        complain(fmt::format("the tape has no character {}", options.character));
+        return problems;
+    }
+    Alignment alignment;
+    alignment.later_s = options.later_s;
+    if (options.align) alignment = aligned(*measured, trace->tracks[*track]);
+    const Conformity found = conformity_of(prepared.program, *trace, *track, *measured, alignment, options.tolerance);
+    if (found.compared == 0) {
+        complain(fmt::format("{}: none of its times lies within the tape's {:g} s", options.measured, tape->length_s));
+        return problems;
+    }
+    print(options, found);
+    return found.conforms() ? good : problems;
+}
+
+}  // namespace leap::cli

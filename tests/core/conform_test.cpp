@@ -1,0 +1,125 @@
+// SPDX-License-Identifier: MIT
+#include "core/experiments/conform.hpp"
+
+#include <gtest/gtest.h>
+
+#include "tests/core/support.hpp"
+
+namespace leap {
+namespace {
+
+using test::Scene;
+using test::TapeMaker;
+
+const std::string hopper = std::string(test::plain_body) + R"(
+move hop on jump {
+  dial rise = 2 m in 0.2..6
+  phase up { start: launch up at sqrt(2 * 28 m/s^2 * rise)  go down when rising <= 0 m/s }
+  phase down { end when grounded }
+}
+)";
+
+Tape some_tape() {
+    return TapeMaker(2.0).stick(0.1, 0, 1).hold("jump", 0.5, 0.1);
+}
+
+MeasuredRun measured_from(const std::string& csv) {
+    auto out = read_measured(csv, "game.csv", {}, SameInstant::last_counts);
+    EXPECT_TRUE(out.has_value()) << out.error();
+    return out.value_or(MeasuredRun{});
+}
+
+/// What a game could have written: every 20 ms, with something added from an instant on.
+std::string game_csv(const Trace& trace, double from_s, double up_m) {
+    std::string out = "time,x,y,z\n";
+    for (int i = 0; i < 100; ++i) {
+        const double time = 0.02 * i;
+        const Vec3 at = position_at(trace.tracks[0], time);
+        out += fmt::format("{:.6f},{:.6f},{:.6f},{:.6f}\n", time, at.x, at.y, at.z + (time >= from_s ? up_m : 0.0));
+    }
+    return out;
+}
+
+TEST(Conform, OurOwnTraceConformsToTheLastDigitItIsWrittenWith) {
+    const Scene scene(hopper);
+    const Trace trace = scene.run(some_tape());
+    const MeasuredRun own = measured_from(trace_csv(trace, scene.program));
+    const Conformity found = conformity_of(scene.program, trace, 0, own, {}, {1e-5, 1e-4});
+    EXPECT_TRUE(found.conforms()) << apart_text(*found.first);
+    EXPECT_GT(found.compared, 200U);
+    ASSERT_TRUE(found.farthest.has_value());
+    EXPECT_LT(found.farthest->by, 2e-6);
+}
+
+TEST(Conform, WhereTheyPartIsSaidWithThePhaseThatWasOn) {
+    const Scene scene(hopper);
+    const Trace trace = scene.run(some_tape());
+    const Conformity found = conformity_of(scene.program, trace, 0, measured_from(game_csv(trace, 0.6, 0.05)), {});
+    EXPECT_FALSE(found.conforms());
+    EXPECT_EQ(found.beyond, 70U);
+    EXPECT_NEAR(found.first->time_s, 0.6, 1e-9);
+    EXPECT_NEAR(found.first->by, 0.05, 1e-6);
+    EXPECT_EQ(found.first->during, "hop.up");
+    EXPECT_EQ(apart_text(*found.first), "0.05 m away at 0.600 s, in hop.up");
+    EXPECT_TRUE(
+        conformity_of(scene.program, trace, 0, measured_from(game_csv(trace, 0.6, 0.05)), {}, {0.06, 0.1}).conforms());
+}
+
+TEST(Conform, AGameThatFallsHarderPartsInTheFall) {
+    const Scene scene(hopper);
+    const Trace trace = scene.run(some_tape());
+    std::string heavier = hopper;
+    heavier.replace(heavier.find("phase down {"), 12, "phase down { gravity 40 m/s^2 ");
+    const Scene game(heavier);
+    const MeasuredRun measured = measured_from(trace_csv(game.run(some_tape()), game.program));
+    const Conformity found = conformity_of(scene.program, trace, 0, measured, {});
+    ASSERT_TRUE(found.first.has_value());
+    EXPECT_EQ(found.first->during, "hop.down");
+    // 2 cm apart is after sqrt(2 · 0.02 m / 12 m/s²) = 0.058 s of falling.
+    const double top_s = 0.5 + std::sqrt(2.0 * 2.0 / 28.0);
+    EXPECT_NEAR(found.first->time_s, top_s + std::sqrt(2.0 * 0.02 / 12.0), 0.02);
+}
+
+TEST(Conform, LaidOverItselfWhatBeganLaterAndElsewhereConforms) {
+    const Scene scene(hopper);
+    const Trace trace = scene.run(some_tape());
+    std::string shifted = "time,x,z\n";
+    for (int i = 0; i < 60; ++i) {
+        const double time = 0.02 * i;
+        const Vec3 at = position_at(trace.tracks[0], time + 0.3);
+        shifted += fmt::format("{:.6f},{:.6f},{:.6f}\n", time, at.x + 7.0, at.z - 2.0);
+    }
+    const MeasuredRun measured = measured_from(shifted);
+    EXPECT_FALSE(conformity_of(scene.program, trace, 0, measured, {}).conforms());
+    const Alignment alignment = aligned(measured, trace.tracks[0]);
+    EXPECT_NEAR(alignment.later_s, 0.3, 0.005);
+    EXPECT_TRUE(conformity_of(scene.program, trace, 0, measured, alignment, {0.05, 0.1}).conforms());
+}
+
+TEST(Conform, SpeedsAloneAreHeldToTheirOwnTolerance) {
+    const Scene scene(hopper);
+    const Trace trace = scene.run(some_tape());
+    const MeasuredRun measured = measured_from("time,speed\n0.4,6\n0.41,6.3\n0.42,6\n");
+    const Conformity found = conformity_of(scene.program, trace, 0, measured, {});
+    EXPECT_EQ(found.compared, 3U);
+    EXPECT_EQ(found.beyond, 1U);
+    EXPECT_EQ(apart_text(*found.first), "speed is 6.3 m/s, here 6 m/s: 0.3 m/s apart at 0.410 s, in walk");
+}
+
+TEST(Conform, NothingInCommonIsNoConformity) {
+    const Scene scene(hopper);
+    const Trace trace = scene.run(some_tape());
+    const Conformity found = conformity_of(scene.program, trace, 0, measured_from("time,z\n50,0\n51,0\n52,0\n"), {});
+    EXPECT_EQ(found.compared, 0U);
+    EXPECT_FALSE(found.conforms());
+}
+
+TEST(MeasuredHeads, UnitsMayStandBehindABarAndAnInstantMayBeSaidTwice) {
+    const MeasuredRun run = measured_from("time_ms,z_cm,grounded\n0,0,1\n100,10,0\n100,20,0\n200,30,0\n");
+    EXPECT_EQ(run.times_s, (std::vector<double>{0.0, 0.1, 0.2}));
+    EXPECT_EQ(run.columns.at(Measured::z), (std::vector<double>{0.0, 0.2, 0.3}));
+    EXPECT_FALSE(read_measured("time,z\n0,0\n2,1\n1,2\n", "m.csv", {}, SameInstant::last_counts).has_value());
+}
+
+}  // namespace
+}  // namespace leap
