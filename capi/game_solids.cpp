@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <tuple>
 
 #include "capi/guard.hpp"
 #include "core/world/make_solid.hpp"
@@ -62,9 +63,13 @@ std::shared_ptr<const SolidTree> GameSolids::asked(const CubeKey& key) const {
         return nullptr;
     }
     std::erase_if(sink.solids, [&](const Solid& solid) { return !overlap(solid.bounds, cube, 1e-6); });
-    // In one order, whatever the game's was: answers must not hang on it.
-    std::stable_sort(sink.solids.begin(), sink.solids.end(),
-                     [](const Solid& a, const Solid& b) { return precedes(a, b); });
+    // In one order, whatever the game's was: answers must not hang on it. (Not stable_sort: its room isn't aligned as
+    // solids want it.)
+    std::sort(sink.solids.begin(), sink.solids.end(), [](const Solid& a, const Solid& b) {
+        if (precedes(a, b) || precedes(b, a)) return precedes(a, b);
+        return std::tie(a.bounds.low.x, a.bounds.low.y, a.bounds.low.z) <
+               std::tie(b.bounds.low.x, b.bounds.low.y, b.bounds.low.z);
+    });
     return std::make_shared<const SolidTree>(std::move(sink.solids));
 }
 

@@ -17,7 +17,7 @@ inline std::size_t put_text(std::string_view text, char* buffer, std::size_t siz
         // Not in the middle of a sign of several bytes.
         while (length > 0 && length < text.size() && (static_cast<unsigned char>(text[length]) & 0xC0U) == 0x80U)
             --length;
-        std::memcpy(buffer, text.data(), length);
+        if (length > 0) std::memcpy(buffer, text.data(), length);
         buffer[length] = '\0';
     }
     return text.size();

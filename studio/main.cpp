@@ -9,6 +9,8 @@
 
 #include "studio/main_window.hpp"
 #include "studio/picture.hpp"
+#include "studio/script_desk/script_desk.hpp"
+#include "studio/shared/opened_file.hpp"
 #include "studio/shared/theme.hpp"
 
 namespace {
@@ -46,6 +48,15 @@ QStringList desk_names() {
     return out;
 }
 
+/// What a file that was opened wants to be looked at with.
+void show_opened(leap::studio::MainWindow& window, leap::studio::Session& session,
+                 const leap::studio::OpenedFile& opened) {
+    if (!opened.desk.isEmpty()) window.show_desk(opened.desk);
+    if (!opened.tape.isEmpty()) session.choose_tape(opened.tape);
+    if (auto* script = window.desk<leap::studio::ScriptDesk>(); script != nullptr && !opened.script.empty())
+        script->show_file(opened.script);
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -59,7 +70,7 @@ int main(int argc, char** argv) {
     QCommandLineParser parser;
     parser.setApplicationDescription("Easy Leap: a rehearsal room for character movement.");
     parser.addHelpOption();
-    parser.addPositionalArgument("PROJECT", "a project's folder");
+    parser.addPositionalArgument("PROJECT", "a project's folder, or a script, tape or course in it");
     const QCommandLineOption picture("picture", "Save a picture of the window and end.", "FILE.png");
     const QCommandLineOption desk("desk", "The desk to show: " + desk_names().join(", ") + ".", "NAME", "stage");
     const QCommandLineOption tape("tape", "The tape to show.", "NAME");
@@ -89,7 +100,8 @@ int main(int argc, char** argv) {
     GamePad pad;
     MainWindow window(session, &pad);
     const QStringList given = parser.positionalArguments();
-    const QString project = given.isEmpty() ? QString(".") : given.first();
+    const OpenedFile opened = opened_file(given.isEmpty() ? QString(".") : given.first());
+    const QString& project = opened.project;
     const bool start = parser.value(desk) == "start";  // for its picture
     // Called without a project where none is, the window asks what to begin with.
     const bool asks = start || (given.isEmpty() && !QFileInfo::exists("project.json"));
@@ -103,7 +115,10 @@ int main(int argc, char** argv) {
         emit session.message(problem);
     }
     if (!for_picture) {
-        if (session.is_open()) window.welcome(project);
+        if (session.is_open()) {
+            window.welcome(project);
+            show_opened(window, session, opened);
+        }
         return QApplication::exec();
     }
 

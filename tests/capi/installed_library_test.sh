@@ -7,7 +7,9 @@ build=$1
 source=$2
 work=$(mktemp -d)
 trap 'rm -rf "$work"' EXIT
-cmake --install "$build" --component libleap --prefix "$work/installed" >/dev/null
+for component in libleap libleap-dev; do
+    cmake --install "$build" --component "$component" --prefix "$work/installed" >/dev/null
+done
 lib=$(dirname "$(find "$work/installed" -name libleap.so)")
 export PKG_CONFIG_PATH="$lib/pkgconfig"
 export LD_LIBRARY_PATH="$lib"
