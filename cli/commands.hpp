@@ -78,6 +78,16 @@ struct ConformCommand {
 };
 int conform(const ConformCommand& options);
 
+struct ExportCommand {
+    std::string project;
+    std::string moves_file;     ///< JSON; each of these: empty: not wanted
+    std::string charts_folder;  ///< SCXML
+    std::string dials_file;     ///< CSV
+    std::string gltf_file;      ///< of `tape`
+    std::string tape;
+};
+int export_files(const ExportCommand& options);
+
 /// Writes what other editors want to know of the language.
 int editor_files(const std::string& folder);
 

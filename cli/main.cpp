@@ -152,6 +152,14 @@ int read_call_and_run(int argc, char** argv) {
     conform_command->add_option("--length-unit", conform.units.length, "Of places whose heads say none (m)");
     conform_command->add_option("--speed-unit", conform.units.speed, "Of speeds whose heads say none (m/s)");
     conform_command->add_flag("--json", conform.json, "The same for a program to read");
+    cli::ExportCommand exported;
+    auto* export_command = app.add_subcommand("export", "What was made, in forms that other programs read");
+    export_command->add_option("PROJECT", exported.project, "The project's folder")->required();
+    export_command->add_option("--moves", exported.moves_file, "Moves, stances, fixtures and dials as JSON");
+    export_command->add_option("--charts", exported.charts_folder, "A folder: each move as a state chart, SCXML");
+    export_command->add_option("--dials", exported.dials_file, "Every dial, and its value in each tuning, as CSV");
+    export_command->add_option("--gltf", exported.gltf_file, "A run as glTF 2.0: paths, figures, a camera");
+    export_command->add_option("--tape", exported.tape, "Which run: a tape of the project, or a tape file");
     cli::LeewayCommand leeway;
     auto* leeway_command =
         app.add_subcommand("leeway", "How much earlier and later each press may come before the run goes another way");
@@ -258,6 +266,7 @@ int read_call_and_run(int argc, char** argv) {
     if (*sensitivity_command) return cli::sensitivity(sensitivity);
     if (*solve_command) return cli::solve(solve);
     if (*conform_command) return cli::conform(conform);
+    if (*export_command) return cli::export_files(exported);
     if (*fit_command) return cli::fit(fit);
     if (*leeway_command) return cli::leeway(leeway);
     if (*way_command) return cli::find_way(way);

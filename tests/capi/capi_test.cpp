@@ -371,6 +371,9 @@ TEST(Capi, RunsStopWhenTheCallerSaysSo) {
 }
 
 TEST(Capi, AWorldThatIsNotRecordedTakesNoMoreRoomTheLongerItRuns) {
+#ifdef __SANITIZE_ADDRESS__
+    GTEST_SKIP() << "what is freed is kept there";
+#endif
     Level level;
     const ProgramHandle program = hopper_program();
     const CourseHandle course = course_of(level);

@@ -168,6 +168,12 @@ expect 1 "in hop.rise_up" "$leap" conform "$quay" --tape "three hops" --measured
 expect 1 '"conforms": false' "$leap" conform "$quay" --tape "three hops" --measured "$work/hops.csv" --json
 expect 1 "no character" "$leap" conform "$quay" --tape "three hops" --measured "$work/hops.csv" --character Pip
 expect 0 "leap.tmLanguage.json" "$leap" editor-files "$work/editors"
+expect 0 "hop.scxml" "$leap" export "$quay" --moves "$work/moves.json" --charts "$work/charts" --dials "$work/dials.csv"
+expect 0 "dial,value,low,high,meaning,floaty,snappy" cat "$work/dials.csv"
+expect 0 "run.gltf" "$leap" export "$quay" --gltf "$work/run.gltf" --tape "three hops"
+expect 2 "name its tape" "$leap" export "$quay" --gltf "$work/run.gltf"
+expect 2 "say what" "$leap" export "$quay"
+expect 1 "no such folder" "$leap" export "$quay" --dials "$work/no such folder/dials.csv"
 expect 0 "buoy: held by Host at Host, held by Peer 1 at Peer 1 from 0.67 s" "$leap" wire "$quay" --rehearsal "two at the buoy"
 expect 0 "lantern of one's own" "$leap" wire "$quay" --rehearsal "a lantern of one's own" --traffic "$work/lantern.wiretraffic"
 expect 0 "welcome as character 2 of 2" "$leap" traffic "$work/lantern.wiretraffic" --peer "Peer 1"

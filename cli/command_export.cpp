@@ -1,0 +1,79 @@
+// SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
+#include <filesystem>
+
+#include "cli/commands.hpp"
+#include "cli/report.hpp"
+#include "core/project/file_io.hpp"
+#include "core/report/exports.hpp"
+
+namespace leap::cli {
+namespace {
+
+bool wrote_export(const std::filesystem::path& path, const std::string& text) {
+    if (const auto written = write_file(path, text); !written) {
+        complain(written.error());
+        return false;
+    }
+    fmt::print("{}\n", path.string());
+    return true;
+}
+
+/// A chart for each move and kind of fixture.
+bool wrote_charts(const std::filesystem::path& folder, const Program& program) {
+    std::error_code failed;
+    std::filesystem::create_directories(folder, failed);
+    if (failed) {
+        complain(fmt::format("{}: {}", folder.string(), failed.message()));
+        return false;
+    }
+    for (std::size_t i = 0; i < program.machines.size(); ++i) {
+        if (program.machines[i].kind == MachineKind::stance) continue;
+        const std::string name = program.machines[i].name + ".scxml";
+        if (!wrote_export(folder / name, machine_scxml(program, MachineId(i)))) return false;
+    }
+    return true;
+}
+
+}  // namespace
+
+int export_files(const ExportCommand& options) {
+    if (options.moves_file.empty() && options.charts_folder.empty() && options.dials_file.empty() &&
+        options.gltf_file.empty()) {
+        complain("say what: --moves FILE.json, --charts FOLDER, --dials FILE.csv, or --gltf FILE.gltf --tape NAME");
+        return wrong_call;
+    }
+    if (!options.gltf_file.empty() && options.tape.empty()) {
+        complain("a run is exported: name its tape with --tape");
+        return wrong_call;
+    }
+    auto project = load_runnable(options.project);
+    if (!project) return problems;
+    std::optional<Tape> tape;
+    if (!options.gltf_file.empty()) {
+        tape = cli::find_tape(*project, options.tape);
+        if (!tape) return problems;
+    }
+    std::vector<NamedDials> tunings;
+    for (const TuningEntry& entry : project->tunings) {
+        const Program& program = *project->compiled.program;
+        tunings.push_back(
+            {entry.tuning.name, resolve_tuning(entry.tuning, program, written_tuning(program).dials).dials});
+    }
+    const Prepared prepared = prepare(std::move(*project));
+    const Program& program = prepared.program;
+    if (!options.moves_file.empty() && !wrote_export(options.moves_file, moves_json(program, prepared.tuning)))
+        return problems;
+    if (!options.charts_folder.empty() && !wrote_charts(options.charts_folder, program)) return problems;
+    if (!options.dials_file.empty() && !wrote_export(options.dials_file, dials_csv(program, tunings))) return problems;
+    if (!tape) return good;
+    const auto trace = replay(prepared.rehearsal(tape->rate_hz), *tape);
+    if (!trace) {
+        complain(trace.error());
+        return problems;
+    }
+    return wrote_export(options.gltf_file, run_gltf(program, prepared.tuning, *trace)) ? good : problems;
+}
+
+}  // namespace leap::cli
