@@ -9,6 +9,7 @@
 #include "core/project/file_io.hpp"
 #include "core/project/json_reader.hpp"
 #include "core/project/wire_file.hpp"
+#include "core/project/wire_sweep.hpp"
 #include "core/script/diagnostic.hpp"
 #include "core/wire/differences.hpp"
 #include "core/wire/wire_readings.hpp"
@@ -124,6 +125,77 @@ std::vector<WirePlan> plans_of(const Project& project, const std::string& name) 
     return out;
 }
 
+/// The readings that marks speak of, or else the longest difference and the corrections.
+std::vector<std::string> shown_readings(const WirePlan& plan) {
+    std::vector<std::string> out;
+    for (const WireMark& mark : plan.marks) out.push_back(mark.reading);
+    if (out.empty()) out = {"longest_difference", "corrections", "largest_correction"};
+    return out;
+}
+
+void print_cell(const WireSweep& sweep, const WireCell& cell, const std::vector<std::string>& shown) {
+    for (std::size_t k = 0; k < cell.at.size(); ++k) fmt::print("{:>14}", sweep.axes[k].texts[cell.at[k]]);
+    if (!cell.problem.empty()) {
+        fmt::print("  {}\n", cell.problem);
+        return;
+    }
+    for (const std::string& name : shown)
+        for (const WireReading& reading : cell.readings)
+            if (reading.name == name) fmt::print("  {:>20}", value_text(reading.value, reading.unit));
+    fmt::print("  {} of {} marks\n", cell.marks_met, cell.marks);
+}
+
+/// What a mark's readings came to, and where all of them hold; false when no value meets every mark.
+bool print_sweep(const WirePlan& plan, const WireSweep& sweep) {
+    const std::vector<std::string> shown = shown_readings(plan);
+    fmt::print("{}\n", plan.name);
+    for (const WireAxis& axis : sweep.axes) fmt::print("{:>14}", axis.what);
+    for (const std::string& name : shown) fmt::print("  {:>20}", name);
+    fmt::print("\n");
+    for (const WireCell& cell : sweep.cells) print_cell(sweep, cell, shown);
+    if (plan.marks.empty()) return true;
+    bool any = false;
+    for (std::size_t k = 0; k < sweep.axes.size(); ++k) {
+        const WireAxis& axis = sweep.axes[k];
+        const auto fine = fine_stretch(sweep, k);
+        any = any || fine.has_value();
+        if (fine) {
+            fmt::print("every mark holds with {} from {} to {}\n", axis.what, axis.texts[fine->first],
+                       axis.texts[fine->last]);
+        } else {
+            fmt::print("with no value of {} every mark holds\n", axis.what);
+        }
+    }
+    return any;
+}
+
+int sweep_wire(const WireCommand& options, const Program& program, const Tuning& tuning, const Course& course,
+               const WirePlan& plan, const std::vector<Tape>& tapes) {
+    std::vector<WireAxis> axes;
+    for (const std::string& text : options.sweep) {
+        auto axis = read_wire_axis(program, plan, text);
+        if (!axis) {
+            complain(axis.error());
+            return wrong_call;
+        }
+        axes.push_back(std::move(*axis));
+    }
+    ParallelOptions how;
+    how.threads = options.threads;
+    how.stop = stop_on_interrupt();
+    const auto sweep = wire_sweep(program, tuning, course, plan, tapes, std::move(axes), how);
+    if (!sweep || sweep->stopped) {
+        complain(sweep ? std::string("stopped") : sweep.error());
+        return problems;
+    }
+    if (!options.csv_file.empty())
+        if (const auto written = write_file(options.csv_file, wire_sweep_csv(*sweep)); !written) {
+            complain(written.error());
+            return problems;
+        }
+    return print_sweep(plan, *sweep) ? good : problems;
+}
+
 }  // namespace
 
 int wire(const WireCommand& options) {
@@ -136,6 +208,18 @@ int wire(const WireCommand& options) {
     const Course course = build_course(*project->course);
     std::vector<Tape> tapes;
     for (const TapeEntry& entry : project->tapes) tapes.push_back(entry.tape);
+    if (!options.sweep.empty()) {
+        if (plans.size() > 1) {
+            complain("one rehearsal is swept: say which with --rehearsal");
+            return wrong_call;
+        }
+        for (const std::string& setting : options.settings)
+            if (const std::string wrong = set_wire_value(plans.front(), setting); !wrong.empty()) {
+                complain(wrong);
+                return wrong_call;
+            }
+        return sweep_wire(options, program, tuning, course, plans.front(), tapes);
+    }
     if (!options.traffic_file.empty() && plans.size() > 1) {
         complain("a recording holds one rehearsal: say which with --rehearsal");
         return wrong_call;

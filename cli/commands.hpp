@@ -60,6 +60,9 @@ struct WireCommand {
     std::string project;
     std::string rehearsal;              ///< empty: all of them
     std::vector<std::string> settings;  ///< "Peer 1.delay=0.2"
+    std::vector<std::string> sweep;     ///< "Peer 1.delay=0..0.3:7"; empty: as it is
+    std::string csv_file;               ///< of the sweep; empty: none
+    int threads = 0;                    ///< 0: one for each core
     std::string traffic_file;           ///< where what is sent is recorded; empty: nowhere
     bool json = false;
 };

@@ -189,6 +189,11 @@ int read_call_and_run(int argc, char** argv) {
     wire_command->add_option("--set-link", wire.settings,
                              "PEER.delay=0.2, .jitter, .loss, .duplicates, .bytes_per_second, .joins; behind=0.15, "
                              "send_every, length, seed; without a peer: every link");
+    wire_command->add_option("--sweep", wire.sweep,
+                             "Over a range: \"Peer 1.delay=0..0.3:7\", \"hop.rise=1m..3m:5\"; twice: both");
+    wire_command->add_option("--csv", wire.csv_file, "Write the sweep, a line for each rehearsal");
+    wire_command->add_option("--threads", wire.threads, "At most so many (one for each core without it)")
+        ->check(CLI::Range(1, 1024));
     wire_command->add_option("--traffic", wire.traffic_file, "Write every message into a recording (one rehearsal)");
     wire_command->add_flag("--json", wire.json, "Everything for a program to read");
     auto* language_server = app.add_subcommand(

@@ -205,6 +205,10 @@ inline constexpr double longest_wire_s = 120.0;
 inline constexpr double most_wire_frames = 2000.0;
 /// Corrections that move a character less (m) are rounding, and aren't counted. Touch never.
 inline constexpr double least_correction_m = 1e-3;
+/// How long (s) the eye is led from where a corrected character was to where it is. Touch freely; it moves nothing.
+inline constexpr double led_over_s = 0.25;
+/// Corrections that are farther (m) are shown at once: a teleport isn't slid over. Touch freely.
+inline constexpr double farthest_led_over_m = 3.0;
 /// The host's word about a character that differs from a peer's own by less (m, m/s, s, rad) isn't taken over where
 /// that would mean to play again: it is rounding, and stays below this. Touch never.
 inline constexpr double least_word_difference = 1e-6;

@@ -62,6 +62,8 @@ class HostEnd {
     /// A peer that is there from the start.
     void has(std::size_t peer, std::size_t actor);
     void receive(double now, std::size_t peer, const Packet& packet, std::span<const ActorStart> starts);
+    /// Its own player does something, at an instant that isn't played yet.
+    void play(InputEvent input);
     /// One tick of play.
     void step();
     void send(std::vector<Connection>& connections);
@@ -111,6 +113,10 @@ class PeerEnd {
     /// It is there from the start.
     void begin(World start, std::size_t actor);
     void join(double now);
+    /// Which instant of its tape (s) its player is at; nothing while it isn't there.
+    std::optional<double> tape_time() const;
+    /// Its player does something, at an instant of its tape that isn't played yet.
+    void play(InputEvent input);
     void receive(double now, const Packet& packet, std::size_t late);
     /// Plays up to its lead, at the host's tick `k`.
     void step(std::int64_t k);
@@ -156,6 +162,8 @@ class PeerEnd {
     bool leaving_ = false;
     std::size_t actor_ = 0;
     std::vector<InputEvent> own_;  ///< by time; their character and time are set when it is there
+    double behind_s_ = 0.0;        ///< how far it had to catch up when it came
+    double begins_s_ = 0.0;        ///< of play: when it came
     World now_;
     StepScratch scratch_;
     std::int64_t past_first_ = 0;

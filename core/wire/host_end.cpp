@@ -144,6 +144,11 @@ void HostEnd::tell(FixtureId fixture, double time, const FixtureTold& told) {
     if (thing->phase->reach == ShareReach::kept) kept_.push_back(telling);
 }
 
+void HostEnd::play(InputEvent input) {
+    input.actor = 0;
+    own_.push_back(input);
+}
+
 void HostEnd::step() {
     const double begin = world_.time;
     const double end = stage_.seconds(world_.tick + 1) - 1e-12;

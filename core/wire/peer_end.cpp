@@ -29,9 +29,10 @@ void PeerEnd::begin(World start, std::size_t actor) {
     PeerRun& run = stage_.run.peers[peer_];
     run.actor = actor;
     run.first_tick = now_.tick;
+    begins_s_ = now_.time;
     for (InputEvent& input : own_) {
         input.actor = static_cast<std::int32_t>(actor);
-        input.time += now_.time;
+        input.time = input.time + behind_s_ + begins_s_;
     }
     others_.resize(now_.actors.size());
     shown_.resize(now_.actors.size());
@@ -77,12 +78,23 @@ void PeerEnd::be_welcomed(double now, const WelcomeMessage& message) {
     if (!ok) return;
     for (Actor& actor : world.actors) actor.seen.settled = false;
     // Its player begins when it has caught up: the tape counts from there.
-    const double behind = std::max(0.0, now + stage_.seconds(lead_) - world.time);
-    for (InputEvent& input : own_) input.time += behind;
+    behind_s_ = std::max(0.0, now + stage_.seconds(lead_) - world.time);
     begin(std::move(world), message.actor);
     PeerRun& run = stage_.run.peers[peer_];
     run.came = true;
     run.from_s = now;
+}
+
+std::optional<double> PeerEnd::tape_time() const {
+    if (!there_ || leaving_) return std::nullopt;
+    return now_.time - begins_s_ - behind_s_;
+}
+
+void PeerEnd::play(InputEvent input) {
+    if (!there_ || leaving_) return;
+    input.actor = static_cast<std::int32_t>(actor_);
+    input.time = input.time + behind_s_ + begins_s_;
+    own_.push_back(input);
 }
 
 void PeerEnd::receive(double now, const Packet& packet, std::size_t late) {
@@ -206,7 +218,8 @@ void PeerEnd::compare(double now, std::int64_t tick, const Bytes& state, std::si
     correction.peer = peer_;
     correction.at_s = now;
     correction.of_s = stage_.seconds(tick);
-    correction.moved_m = glm::length(now_.actors[actor_].body.position - before);
+    correction.back = before - now_.actors[actor_].body.position;
+    correction.moved_m = glm::length(correction.back);
     const auto before_tick = [](const InputEvent& input, double time) { return input.time < time; };
     const auto unheard =
         std::lower_bound(own_.begin(), own_.end(), stage_.seconds(inputs_known_) - same_time_s, before_tick);

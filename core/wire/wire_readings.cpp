@@ -108,6 +108,21 @@ std::vector<WireReading> wire_readings(const WireRun& run, std::span<const WireD
     return out;
 }
 
+Vec3 led_over(const WireRun& run, std::size_t peer, double at_s) {
+    Vec3 out{0.0};
+    for (const WireCorrection& each : run.corrections) {
+        const double since = at_s - each.at_s;
+        if (each.peer != peer || since < 0.0 || since >= defaults::led_over_s) continue;
+        if (each.moved_m > defaults::farthest_led_over_m) {
+            out = Vec3{0.0};  // what was being led over is jumped, too
+            continue;
+        }
+        const double left = 1.0 - since / defaults::led_over_s;
+        out += each.back * (left * left * (3.0 - 2.0 * left));
+    }
+    return out;
+}
+
 std::vector<WireMarkAnswer> wire_marks(const WirePlan& plan, std::span<const WireReading> readings) {
     std::vector<WireMarkAnswer> out;
     for (const WireMark& mark : plan.marks) {

@@ -31,4 +31,8 @@ struct WireMarkAnswer {
 };
 std::vector<WireMarkAnswer> wire_marks(const WirePlan& plan, std::span<const WireReading> readings);
 
+/// How far (m) from where it is a peer's own character is shown at an instant, so that corrections don't make it jump:
+/// each is led over to smoothly, for the eye alone. Corrections beyond defaults::farthest_led_over_m are shown at once.
+Vec3 led_over(const WireRun& run, std::size_t peer, double at_s);
+
 }  // namespace leap

@@ -8,7 +8,7 @@
 #include <limits>
 
 #include "core/defaults.hpp"
-#include "core/wire/ends.hpp"
+#include "core/wire/rehearsing.hpp"
 
 namespace leap {
 
@@ -62,224 +62,12 @@ bool is_heard(const Rehearsal& r, const Heard& heard, std::size_t actors) {
            known(heard.only) && std::isfinite(heard.amount) && is_finite(heard.way) && is_finite(heard.place);
 }
 
-namespace {
-
-/// One who plays: its track with what the plan says otherwise.
-struct Player {
-    TapeTrack track;
-    std::vector<InputEvent> inputs;
-};
-
-tl::expected<Player, std::string> player_of(const Rehearsal& r, const WirePeer& peer, std::span<const Tape> tapes) {
-    Player out;
-    const auto wrong = [&](const std::string& what) {
-        return tl::make_unexpected(fmt::format("{}: {}", peer.name, what));
-    };
-    if (!peer.tape.empty()) {
-        const auto tape =
-            std::find_if(tapes.begin(), tapes.end(), [&](const Tape& each) { return each.name == peer.tape; });
-        if (tape == tapes.end()) return wrong(fmt::format("there is no tape called \"{}\"", peer.tape));
-        const auto track = std::find_if(tape->tracks.begin(), tape->tracks.end(), [&](const TapeTrack& each) {
-            return peer.track.empty() || track_name(each, each.body) == peer.track;
-        });
-        if (track == tape->tracks.end())
-            return wrong(fmt::format("the tape \"{}\" has no character called {}", peer.tape, peer.track));
-        out.track = *track;
-    }
-    if (!peer.place.empty()) {
-        out.track.start_place = peer.place;
-        out.track.start_lit.clear();
-    }
-    if (out.track.start_place.empty() && !r.course.plan.places.empty())
-        out.track.start_place = r.course.plan.places.front().name;
-    if (!peer.body.empty()) out.track.body = peer.body;
-    for (const TapeEvent& event : out.track.events) {
-        const auto input = resolve_input(r.program, event);
-        if (!input) return wrong(input.error());
-        out.inputs.push_back(*input);
-    }
-    std::stable_sort(out.inputs.begin(), out.inputs.end(),
-                     [](const InputEvent& a, const InputEvent& b) { return a.time < b.time; });
-    return out;
-}
-
-std::string what_is_wrong(const WirePlan& plan) {
-    if (plan.peers.empty()) return "nobody plays: a rehearsal has a host, and peers behind it";
-    if (plan.peers.size() > defaults::most_wire_peers)
-        return fmt::format("{} peers are too many: at most {}, with the host", plan.peers.size(),
-                           defaults::most_wire_peers);
-    if (!(plan.length_s > 0.0) || plan.length_s > defaults::longest_wire_s)
-        return fmt::format("a rehearsal lasts more than 0 and at most {:g} s", defaults::longest_wire_s);
-    if (!(plan.send_every_s >= 0.0) || plan.send_every_s > 10.0) return "send_every lies within 0 and 10 s";
-    if (!(plan.behind_s >= 0.0) || plan.behind_s > 10.0) return "behind lies within 0 and 10 s";
-    double joined = 0.0;
-    for (const WirePeer& peer : plan.peers) {
-        const WireLink& link = peer.link;
-        const auto is_share = [](double share) { return share >= 0.0 && share <= 1.0; };
-        const auto is_delay = [](double delay) { return delay >= 0.0 && delay <= 10.0; };
-        if (!is_delay(link.delay_s)) return fmt::format("{}: its delay lies within 0 and 10 s", peer.name);
-        if (!is_delay(link.jitter_s)) return fmt::format("{}: its jitter lies within 0 and 10 s", peer.name);
-        if (!is_share(link.loss)) return fmt::format("{}: its loss is a share, from 0 to 1", peer.name);
-        if (!is_share(link.duplicates)) return fmt::format("{}: its duplicates are a share, from 0 to 1", peer.name);
-        if (!(link.bytes_per_s >= 0.0)) return fmt::format("{}: bytes per second can't be negative", peer.name);
-        if (!(peer.joins_s >= 0.0)) return fmt::format("{}: nobody joins before the start", peer.name);
-        if (peer.joins_s < joined)
-            return fmt::format("{}: it joins before the one in front of it; put them in the order in which they join",
-                               peer.name);
-        if (peer.leaves_s && *peer.leaves_s <= peer.joins_s)
-            return fmt::format("{}: it leaves before it has joined", peer.name);
-        joined = peer.joins_s;
-    }
-    if (plan.peers.front().joins_s > 0.0) return "the host is there from the start";
-    return {};
-}
-
-/// When each press of one peer could be seen by another.
-void note_seen(WireRun& run, std::size_t by, const std::vector<PressPlayed>& presses, std::size_t peer,
-               const std::vector<PressPlayed>& shown) {
-    auto at = shown.begin();
-    for (const PressPlayed& press : presses) {
-        while (at != shown.end() && at->play_s < press.play_s - 1e-9) ++at;
-        if (at == shown.end()) return;
-        run.presses.push_back({by, peer, press.at_s, at->at_s});
-    }
-}
-
-class Rehearsing {
-  public:
-    Rehearsing(WireStage& stage, std::vector<Player> players) : stage_(stage), players_(std::move(players)) {}
-
-    tl::expected<void, std::string> begin() {
-        std::vector<TapeTrack> tracks;
-        const std::vector<WirePeer>& peers = stage_.plan.peers;
-        for (std::size_t i = 0; i < peers.size(); ++i) {
-            const auto alone = start_world(stage_.r, {&players_[i].track, 1});
-            if (!alone) return tl::make_unexpected(fmt::format("{}: {}", peers[i].name, alone.error()));
-            const Actor& actor = alone->actors.front();
-            starts_.push_back({actor.kind, actor.body.position, actor.facing});
-            stage_.run.peers[i].name = peers[i].name;
-            stage_.run.peers[i].body = actor.kind;
-            if (peers[i].joins_s <= 0.0) tracks.push_back(players_[i].track);
-        }
-        auto start = start_world(stage_.r, tracks);
-        if (!start) return tl::make_unexpected(start.error());
-        stage_.run.host = named_trace(stage_.r.program, tracks, stage_.r.rate_hz);
-        for (std::size_t i = 0; i < tracks.size(); ++i) stage_.run.host.tracks[i].name = peers[i].name;
-        host_.emplace(stage_, *start, players_[0].inputs);
-        for (std::size_t i = 0; i < peers.size(); ++i) {
-            ends_.emplace_back(stage_, i, players_[i].inputs);
-            const std::uint64_t seed = stage_.plan.seed * 1000003U + i * 2;
-            connections_.push_back({LinkWay(peers[i].link, seed), LinkWay(peers[i].link, seed + 1)});
-            if (i == 0 || peers[i].joins_s > 0.0) continue;
-            host_->has(i, i);
-            World own = *start;
-            for (std::size_t k = 0; k < own.actors.size(); ++k)
-                if (k != i) show_actor(shown_of(own.actors[k]), 0.0, own.actors[k]);
-            ends_[i].begin(std::move(own), i);
-            furthest_ = std::max(furthest_, ends_[i].lead());
-        }
-        return {};
-    }
-
-    bool run(const WireOptions& options) {
-        const std::int64_t ticks = ticks_for(stage_.plan.length_s, stage_.r.rate_hz);
-        for (std::int64_t k = -furthest_; k < ticks; ++k) {
-            if (options.stop && (k & 63) == 0 && options.stop()) return false;
-            const double now = stage_.seconds(k);
-            if (const auto leaves = stage_.plan.peers[0].leaves_s; leaves && now >= *leaves) {
-                stage_.run.host_left = true;
-                break;
-            }
-            come_and_go(now);
-            hear_host(now);
-            for (std::size_t i = 1; i < ends_.size(); ++i) {
-                ends_[i].step(k);
-                ends_[i].send(now, connections_[i]);
-            }
-            if (k < 0) continue;
-            for (std::size_t i = 1; i < ends_.size(); ++i)
-                for (const Packet& packet : connections_[i].up.arrived(now)) host_->receive(now, i, packet, starts_);
-            host_->step();
-            host_->send(connections_);
-            hear_host(now);
-            keep_frames(now);
-            stage_.run.end_s = stage_.seconds(k + 1);
-        }
-        finish();
-        return true;
-    }
-
-  private:
-    void come_and_go(double now) {
-        for (std::size_t i = 1; i < ends_.size(); ++i) {
-            const WirePeer& peer = stage_.plan.peers[i];
-            if (peer.joins_s > 0.0 && !called_[i] && now >= peer.joins_s) {
-                ends_[i].join(now);
-                called_[i] = true;
-            }
-            if (peer.leaves_s && now >= *peer.leaves_s) ends_[i].leave(now);
-        }
-    }
-    void hear_host(double now) {
-        for (std::size_t i = 1; i < ends_.size(); ++i)
-            for (const Packet& packet : connections_[i].down.arrived(now))
-                ends_[i].receive(now, packet, host_->late_of(i));
-    }
-    void keep_frames(double now) {
-        if (stage_.frames_per_s <= 0.0 || now < next_frame_s_ - 1e-9) return;
-        next_frame_s_ += 1.0 / stage_.frames_per_s;
-        stage_.run.peers[0].frames.push_back({now, host_->world()});
-        for (std::size_t i = 1; i < ends_.size(); ++i)
-            if (ends_[i].is_there()) stage_.run.peers[i].frames.push_back({now, ends_[i].world()});
-    }
-    void finish() {
-        WireRun& run = stage_.run;
-        host_->finish();
-        run.peers[0].to_s = run.end_s;
-        for (std::size_t i = 1; i < ends_.size(); ++i) ends_[i].finish(run.end_s);
-        for (std::size_t peer = 1; peer < ends_.size(); ++peer) {
-            for (const PressPlayed& at_host : host_->presses()[peer]) {
-                const auto& made = ends_[peer].presses();
-                const auto same = std::find_if(made.begin(), made.end(),
-                                               [&](const PressPlayed& each) { return each.play_s == at_host.play_s; });
-                if (same != made.end()) run.presses.push_back({peer, 0, same->at_s, at_host.at_s});
-            }
-            const auto& shown = ends_[peer].shown();
-            if (!shown.empty()) note_seen(run, 0, host_->own_presses(), peer, shown[0]);
-            for (std::size_t by = 1; by < ends_.size(); ++by)
-                if (by != peer && ends_[by].is_there() && run.peers[by].actor < shown.size())
-                    note_seen(run, by, ends_[by].presses(), peer, shown[run.peers[by].actor]);
-        }
-    }
-
-    WireStage& stage_;
-    std::vector<Player> players_;
-    std::vector<ActorStart> starts_;  ///< by peer
-    std::optional<HostEnd> host_;
-    std::deque<PeerEnd> ends_;  ///< by peer; the host's isn't used
-    std::vector<Connection> connections_;
-    std::map<std::size_t, bool> called_;
-    std::int64_t furthest_ = 0;
-    double next_frame_s_ = 0.0;
-};
-
-}  // namespace
-
-tl::expected<WireRun, std::string> rehearse(const Rehearsal& r, const WirePlan& plan, std::span<const Tape> tapes,
-                                            const WireOptions& options) {
-    constexpr std::size_t most_bodies = 256;  // a message says which in one byte
-    if (r.program.bodies.size() > most_bodies)
-        return tl::make_unexpected(fmt::format("shared play knows at most {} bodies", most_bodies));
-    if (std::string wrong = what_is_wrong(plan); !wrong.empty()) return tl::make_unexpected(std::move(wrong));
-    std::vector<Player> players;
-    for (const WirePeer& peer : plan.peers) {
-        auto player = player_of(r, peer, tapes);
-        if (!player) return tl::make_unexpected(player.error());
-        players.push_back(std::move(*player));
-    }
-    WireRun run;
+void begin_wire_run(const Rehearsal& r, const WirePlan& plan, WireRun& run) {
     run.peers.resize(plan.peers.size());
     for (const PlacedFixture& fixture : r.course.plan.fixtures) run.fixtures.push_back(fixture.name);
+}
+
+WireStage make_wire_stage(const Rehearsal& r, const WirePlan& plan, WireRun& run, const WireOptions& options) {
     WireStage stage{r,
                     plan,
                     shared_things(r),
@@ -296,9 +84,29 @@ tl::expected<WireRun, std::string> rehearse(const Rehearsal& r, const WirePlan& 
     }
     stage.by_fixture.assign(r.layout.fixtures.size(), nullptr);
     for (const SharedThing& thing : stage.things) stage.by_fixture[thing.fixture] = &thing;
+    return stage;
+}
+
+tl::expected<WireRun, std::string> rehearse(const Rehearsal& r, const WirePlan& plan, std::span<const Tape> tapes,
+                                            const WireOptions& options) {
+    if (std::string wrong = what_is_wrong(r.program, plan); !wrong.empty())
+        return tl::make_unexpected(std::move(wrong));
+    std::vector<WirePlayer> players;
+    for (const WirePeer& peer : plan.peers) {
+        auto player = player_of(r, peer, tapes);
+        if (!player) return tl::make_unexpected(player.error());
+        players.push_back(std::move(*player));
+    }
+    WireRun run;
+    begin_wire_run(r, plan, run);
+    WireStage stage = make_wire_stage(r, plan, run, options);
     Rehearsing rehearsing(stage, std::move(players));
     if (const auto begun = rehearsing.begin(); !begun) return tl::make_unexpected(begun.error());
-    if (!rehearsing.run(options)) return tl::make_unexpected(std::string("stopped"));
+    for (int tick = 0; rehearsing.goes_on(); ++tick) {
+        if (options.stop && (tick & 63) == 0 && options.stop()) return tl::make_unexpected(std::string("stopped"));
+        rehearsing.tick();
+    }
+    rehearsing.finish();
     return run;
 }
 

@@ -44,6 +44,7 @@ struct WireCorrection {
     double at_s = 0.0;                  ///< host's clock
     double of_s = 0.0;                  ///< the instant of play that the word was about
     double moved_m = 0.0;               ///< how far its character came to stand from where it had been
+    Vec3 back{0.0};                     ///< m, from there to where it had been
     bool late_input = false;            ///< an input of it had not come to the host in time
     std::vector<std::size_t> fixtures;  ///< that were otherwise, too
     friend bool operator==(const WireCorrection&, const WireCorrection&) = default;

@@ -5,6 +5,7 @@
 #include <QTimer>
 #include <filesystem>
 
+#include "core/wire/live_wire.hpp"
 #include "core/world/course_edit.hpp"
 #include "studio/session/beside_runs.hpp"
 #include "studio/session/boards.hpp"
@@ -228,6 +229,10 @@ class Session : public QObject {
     std::string add_wire(WirePlan plan);
     void edit_wire(const std::string& path, const WirePlan& plan, int gesture = -1);
     void delete_wire(const std::string& path);
+    /// The rehearsal with one of its peers played by hand, from its begin. Says why it can't be.
+    tl::expected<std::unique_ptr<LiveWire>, QString> play_wire(const std::string& path, std::size_t peer);
+    /// What was played becomes a tape of the project, and that peer's; one step of undo.
+    void take_wire(const std::string& path, std::size_t peer, Tape take);
     /// It is played again with whatever changes from now on; empty: none is.
     void watch_wire(const std::string& path);
     const WireRuns& wire_runs() const { return wire_runs_; }
@@ -314,6 +319,7 @@ class Session : public QObject {
 
   private:
     void request_board(Side side);
+    std::vector<Tape> wire_tapes() const;
     void request_wire(Side side);
     void request_boards();
     void take_board_request(Side side);

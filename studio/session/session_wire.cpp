@@ -1,5 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Rehearsals of shared play.
+#include <algorithm>
+
+#include "core/defaults.hpp"
 #include "core/project/wire_file.hpp"
 #include "studio/session/session.hpp"
 
@@ -38,14 +41,41 @@ void Session::watch_wire(const std::string& path) {
     request_wire(Side::kept);
 }
 
+tl::expected<std::unique_ptr<LiveWire>, QString> Session::play_wire(const std::string& path, std::size_t peer) {
+    const WireEntry* entry = wire_entry(path);
+    if (entry == nullptr || !program()) return tl::make_unexpected(tr("There is no rehearsal to play in"));
+    auto out = LiveWire::begin(ingredients(Side::now), entry->plan, wire_tapes(), peer);
+    if (!out) return tl::make_unexpected(QString::fromStdString(out.error()));
+    return std::move(*out);
+}
+
+void Session::take_wire(const std::string& path, std::size_t peer, Tape take) {
+    const WireEntry* entry = wire_entry(path);
+    if (entry == nullptr || peer >= entry->plan.peers.size()) return;
+    WirePlan plan = entry->plan;
+    take.name = documents_.free_tape_name(take.name);
+    plan.peers[peer].tape = take.name;
+    plan.peers[peer].track.clear();
+    const double end_s = plan.peers[peer].joins_s + take.length_s;
+    plan.length_s = std::clamp(end_s, plan.length_s, std::max(plan.length_s, defaults::longest_wire_s));
+    undo_stack().beginMacro(tr("Play %1").arg(QString::fromStdString(plan.peers[peer].name)));
+    add_tape(std::move(take), tr("Keep what was played"));
+    edit_wire(path, plan);
+    undo_stack().endMacro();
+}
+
+std::vector<Tape> Session::wire_tapes() const {
+    std::vector<Tape> tapes;
+    for (const TapeEntry& each : project().tapes)
+        tapes.push_back(tape() != nullptr && tape()->name == each.tape.name ? *tape() : each.tape);
+    return tapes;
+}
+
 /// Only while it is watched: nobody waits for it otherwise.
 void Session::request_wire(Side side) {
     const WireEntry* entry = watched_wire_.empty() ? nullptr : wire_entry(watched_wire_);
     if (entry == nullptr || !program() || !tunings_.course(side)) return;
-    std::vector<Tape> tapes;
-    for (const TapeEntry& each : project().tapes)
-        tapes.push_back(tape() != nullptr && tape()->name == each.tape.name ? *tape() : each.tape);
-    wire_runs_.request(side, ingredients(side), entry->plan, tapes);
+    wire_runs_.request(side, ingredients(side), entry->plan, wire_tapes());
 }
 
 }  // namespace leap::studio

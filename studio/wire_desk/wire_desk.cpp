@@ -7,6 +7,7 @@
 #include <QVBoxLayout>
 
 #include "core/defaults.hpp"
+#include "core/units/turn.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/shared/picture_options.hpp"
@@ -18,7 +19,8 @@ constexpr int frame_ms = 33;
 
 }  // namespace
 
-WireDesk::WireDesk(const Workplace& place) : session_(place.session) {
+WireDesk::WireDesk(const Workplace& place) : session_(place.session), keys_(place.keys) {
+    setFocusPolicy(Qt::StrongFocus);
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     auto* across = new QSplitter(Qt::Horizontal);
@@ -36,21 +38,37 @@ WireDesk::WireDesk(const Workplace& place) : session_(place.session) {
     lower_layout->setSpacing(0);
     auto* bar = new QHBoxLayout;
     bar->setContentsMargins(12, 6, 12, 6);
+    bar->setSpacing(6);
     watch_ = new QPushButton(tr("Watch"));
     watch_->setToolTip(tr("Plays it from the cursor (Space)"));
     rehearsals_ = new QComboBox;
-    rehearsals_->setMinimumWidth(210);
+    rehearsals_->setMinimumWidth(180);
     rehearsals_->setAccessibleName(tr("Rehearsal"));
     new_ = new QPushButton(tr("New rehearsal"));
     delete_ = new QPushButton(tr("Delete"));
     facts_ = new QLabel;
     facts_->setObjectName("quiet");
+    facts_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);  // it gives way first
     time_ = new QLabel;
     time_->setFont(palette::number_font(10.0));
+    play_ = new QPushButton;
+    play_->setToolTip(
+        tr("Plays the chosen peer by hand against the others' tapes, over its connection (Enter); a click "
+           "on a stage chooses, dragging on it looks round, Esc ends"));
+    bar->addWidget(play_);
     bar->addWidget(watch_);
     bar->addWidget(rehearsals_);
     bar->addWidget(new_);
     bar->addWidget(delete_);
+    moves_ = new QComboBox;
+    moves_->addItem(tr("of no move"), -1);
+    moves_->setAccessibleName(tr("Move that each peer is asked about"));
+    moves_->setToolTip(tr("Each stage says whether its character could start this move now, and why not"));
+    auto* why = new QLabel(tr("Why not"));
+    why->setObjectName("quiet");
+    bar->addSpacing(8);
+    bar->addWidget(why);
+    bar->addWidget(moves_);
     bar->addSpacing(8);
     bar->addWidget(facts_, 1);
     bar->addWidget(time_);
@@ -84,6 +102,16 @@ WireDesk::WireDesk(const Workplace& place) : session_(place.session) {
         session_.edit_wire(path_, plan, join_gesture_);
         if (done) join_gesture_ = -1;
     });
+    connect(play_, &QPushButton::clicked, this, [this] { playing() ? stop_playing() : play(); });
+    connect(stages_, &WireStages::peer_chosen, this, &WireDesk::refresh_play);
+    connect(stages_, &WireStages::looked_round, this, [this](double dx, double dy) {
+        if (!live_) return;
+        constexpr double degrees_per_pixel = 0.16;
+        look_yaw_deg_ = std::remainder(look_yaw_deg_ - dx * degrees_per_pixel, 360.0);
+        look_pitch_deg_ = std::clamp(look_pitch_deg_ - dy * degrees_per_pixel, -defaults::steepest_look_deg,
+                                     defaults::steepest_look_deg);
+        live_->look(look_yaw_deg_, look_pitch_deg_);
+    });
     connect(watch_, &QPushButton::clicked, this, [this] { watch(!watching()); });
     connect(new_, &QPushButton::clicked, this, &WireDesk::make_new);
     connect(delete_, &QPushButton::clicked, this, [this] {
@@ -91,6 +119,8 @@ WireDesk::WireDesk(const Workplace& place) : session_(place.session) {
     });
     connect(rehearsals_, &QComboBox::activated, this,
             [this](int row) { choose(rehearsals_->itemData(row).toString().toStdString()); });
+    connect(moves_, &QComboBox::activated, this,
+            [this] { stages_->set_move(MachineId::read(moves_->currentData().toInt())); });
     connect(&session_, &Session::wire_changed, this, &WireDesk::take_result);
     connect(&session_, &Session::lists_changed, this, &WireDesk::fill_list);
     connect(&session_, &Session::project_opened, this, [this] {
@@ -104,8 +134,9 @@ WireDesk::WireDesk(const Workplace& place) : session_(place.session) {
     set_cursor(0.0);
 }
 
-void WireDesk::come_into_view(MachineId) {
+void WireDesk::come_into_view(MachineId machine) {
     fill_list();
+    if (machine) ask_of(machine);
     chart_->setFocus();
 }
 
@@ -118,6 +149,7 @@ void WireDesk::showEvent(QShowEvent* event) {
 
 void WireDesk::hideEvent(QHideEvent* event) {
     Desk::hideEvent(event);
+    stop_playing();
     watch(false);
     session_.watch_wire({});
 }
@@ -135,15 +167,18 @@ void WireDesk::fill_list() {
     rehearsals_->setEnabled(rehearsals_->count() > 0);
     delete_->setEnabled(rehearsals_->count() > 0);
     watch_->setEnabled(rehearsals_->count() > 0);
+    refresh_play();
+    if (session_.program()) fill_moves(session_.program());
     sheet_->refresh();
 }
 
 void WireDesk::choose(const std::string& path) {
     if (path == path_ && !path.empty()) return;
+    stop_playing();
     path_ = path;
     watch(false);
     chart_->set_result(nullptr);
-    stages_->set_result(nullptr, usual_looks());
+    stages_->set_result(nullptr, nullptr, usual_looks());
     if (isVisible()) session_.watch_wire(path_);
     sheet_->show_wire(path_);
     rehearsals_->setCurrentIndex(rehearsals_->findData(to_qt(path_)));
@@ -153,11 +188,14 @@ void WireDesk::choose(const std::string& path) {
 
 /// A result of another rehearsal, or of one that has been changed since, isn't what is in view.
 void WireDesk::take_result() {
+    if (live_) return;  // what is played now is in view
     const WirePointer now = session_.wire_runs().result(Side::now);
     const WireEntry* entry = session_.wire_entry(path_);
     if (!now || entry == nullptr || now->plan.name != entry->plan.name) return;
     chart_->set_result(now);
-    stages_->set_result(now, session_.looks());
+    const WirePointer kept = session_.wire_runs().result(Side::kept);
+    stages_->set_result(now, kept && kept->plan.name == now->plan.name ? kept : nullptr, session_.looks());
+    fill_moves(now->ingredients.program);
     sheet_->refresh();
     if (now->problem.empty()) {
         facts_->setText(tr("%1 peers, %2 s in %3 ms%4")
@@ -169,6 +207,115 @@ void WireDesk::take_result() {
         facts_->setText(to_qt(now->problem));
     }
     set_cursor(std::min(cursor_, now->plan.length_s));
+    refresh_play();
+}
+
+void WireDesk::refresh_play() {
+    const WireEntry* entry = session_.wire_entry(path_);
+    const std::size_t peer = stages_->chosen();
+    play_->setEnabled(entry != nullptr && peer < entry->plan.peers.size());
+    if (playing()) {
+        play_->setText(tr("Stop"));
+    } else {
+        play_->setText(play_->isEnabled() ? tr("Play %1").arg(to_qt(entry->plan.peers[peer].name)) : tr("Play"));
+    }
+}
+
+void WireDesk::play() {
+    if (playing() || !play_->isEnabled()) return;
+    watch(false);
+    auto begun = session_.play_wire(path_, stages_->chosen());
+    if (!begun) {
+        emit problem(begun.error());
+        return;
+    }
+    live_ = std::move(*begun);
+    live_begun_s_ = session_.clock_s();
+    held_.clear();
+    look_pitch_deg_ = -12.0;
+    look_yaw_deg_ = 0.0;
+    if (const World* world = live_->world_of(live_->peer()))
+        look_yaw_deg_ = world->actors[live_->run().peers[live_->peer()].actor].facing / radians_per_degree;
+    setFocus();
+    refresh_play();
+    facts_->setText(tr("%1 is played by hand; Esc ends").arg(to_qt(live_->plan().peers[live_->peer()].name)));
+    timer_.start();
+    play_on();
+}
+
+void WireDesk::stop_playing() {
+    if (!live_) return;
+    timer_.stop();
+    const std::unique_ptr<LiveWire> ended = std::move(live_);
+    held_.clear();
+    Tape take = ended->tape(ended->plan().peers[ended->peer()].name + " over the wire");
+    if (!take.tracks.front().events.empty()) session_.take_wire(path_, ended->peer(), std::move(take));
+    // Until the rehearsal has been played with the new tape, what was rehearsed before is in view again.
+    take_result();
+    set_cursor(0.0);
+    refresh_play();
+}
+
+/// Up to now, and every stage as it is then.
+void WireDesk::play_on() {
+    live_->advance_to(session_.clock_s() - live_begun_s_);
+    auto moment = std::make_shared<WireResult>();
+    moment->ingredients = live_->ingredients();
+    moment->plan = live_->plan();
+    const double at_s = live_->now_s();
+    for (std::size_t i = 0; i < live_->run().peers.size(); ++i) {
+        const PeerRun& peer = live_->run().peers[i];
+        PeerRun shown;
+        shown.name = peer.name;
+        shown.actor = peer.actor;
+        shown.body = peer.body;
+        if (const World* world = live_->world_of(i)) shown.frames.push_back({at_s, *world});
+        moment->run.peers.push_back(std::move(shown));
+    }
+    moment->run.corrections = live_->run().corrections;
+    stages_->set_moment(moment, at_s);
+    cursor_ = at_s;
+    time_->setText(QString("%1 s").arg(at_s, 0, 'f', 3));
+    if (!live_->goes_on()) stop_playing();
+}
+
+void WireDesk::act(int key, bool down) {
+    bool steers = false;
+    for (const QString& action : keys_.actions_of_key(key)) {
+        if (action.startsWith("button ")) live_->button(action.mid(7).toStdString(), down);
+        if (!action.startsWith("stick ")) continue;
+        steers = true;
+        if (down) {
+            held_.insert(action);
+        } else {
+            held_.remove(action);
+        }
+    }
+    if (!steers) return;
+    const auto on = [&](const char* action) { return held_.contains(action) ? 1.0 : 0.0; };
+    Vec2 value{on("stick right") - on("stick left"), on("stick ahead") - on("stick back")};
+    if (glm::length(value) > 1.0) value = glm::normalize(value);
+    live_->stick(value);
+}
+
+/// The moves of the program that is in view; the one that is asked about stays by its name.
+void WireDesk::fill_moves(const std::shared_ptr<const Program>& program) {
+    if (program == listed_) return;
+    const QString asked = moves_->currentData().toInt() >= 0 ? moves_->currentText() : QString();
+    listed_ = program;
+    moves_->clear();
+    moves_->addItem(tr("of no move"), -1);
+    for (const MachineId move : program->moves)
+        moves_->addItem(to_qt(program->machines[move].name), static_cast<int>(move.at()));
+    moves_->setCurrentIndex(std::max(0, asked.isEmpty() ? 0 : moves_->findText(asked)));
+    stages_->set_move(MachineId::read(moves_->currentData().toInt()));
+}
+
+void WireDesk::ask_of(MachineId machine) {
+    const int row = moves_->findData(static_cast<int>(machine.at()));
+    if (row < 0) return;
+    moves_->setCurrentIndex(row);
+    stages_->set_move(machine);
 }
 
 void WireDesk::set_cursor(double at_s) {
@@ -189,6 +336,7 @@ void WireDesk::watch(bool on) {
 }
 
 void WireDesk::move_on() {
+    if (live_) return play_on();
     const WirePointer now = session_.wire_runs().result(Side::now);
     if (!now) return watch(false);
     const double clock = session_.clock_s();
@@ -224,7 +372,29 @@ void WireDesk::make_new() {
     fill_list();
 }
 
+/// While somebody plays, keys belong to the run, not to the window's shortcuts.
+bool WireDesk::event(QEvent* event) {
+    if (event->type() == QEvent::ShortcutOverride && playing()) {
+        event->accept();
+        return true;
+    }
+    return Desk::event(event);
+}
+
+void WireDesk::keyReleaseEvent(QKeyEvent* event) {
+    if (playing() && !event->isAutoRepeat()) act(event->key(), false);
+}
+
 void WireDesk::keyPressEvent(QKeyEvent* event) {
+    if (playing()) {
+        if (event->key() == Qt::Key_Escape) {
+            stop_playing();
+        } else if (!event->isAutoRepeat()) {
+            act(event->key(), true);
+        }
+        return;
+    }
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) return play();
     if (event->key() == Qt::Key_Space && watch_->isEnabled()) return watch(!watching());
     Desk::keyPressEvent(event);
 }
@@ -236,6 +406,8 @@ QString WireDesk::prepare_picture(const PictureOptions& options) {
         if (row < 0) return tr("the project has no rehearsal \"%1\"").arg(options.wire);
         choose(rehearsals_->itemData(row).toString().toStdString());
     }
+    if (const int row = moves_->findText(options.move); !options.move.isEmpty() && row >= 0)
+        ask_of(MachineId::read(moves_->itemData(row).toInt()));
     set_cursor(options.at_s);
     stages_->stand_still();
     return {};

@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/wire_desk/wire_stages.hpp"
 
+#include <QMouseEvent>
 #include <QPainter>
 #include <cmath>
 
 #include "core/play/evaluate.hpp"
+#include "core/play/explain.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/stage_desk/stage_fixtures.hpp"
@@ -46,11 +48,38 @@ WireStages::WireStages(QWidget* parent) : QWidget(parent) {
     setAccessibleName(tr("Stages of the peers"));
 }
 
-void WireStages::set_result(const WirePointer& now, const Looks& looks) {
+void WireStages::set_result(const WirePointer& now, const WirePointer& kept, const Looks& looks) {
     now_ = now;
+    kept_ = kept;
     looks_ = looks;
     course_dirty_ = true;
     update();
+}
+
+void WireStages::set_moment(const WirePointer& moment, double at_s) {
+    now_ = moment;
+    cursor_ = at_s;
+    update();
+}
+
+void WireStages::choose(std::size_t peer) {
+    if (peer >= count() || peer == chosen_) return;
+    chosen_ = peer;
+    update();
+    emit peer_chosen(peer);
+}
+
+void WireStages::mousePressEvent(QMouseEvent* event) {
+    dragged_ = event->position();
+    for (std::size_t i = 0; i < count(); ++i)
+        if (room_of(i).contains(event->position().toPoint())) choose(i);
+}
+
+void WireStages::mouseMoveEvent(QMouseEvent* event) {
+    if ((event->buttons() & Qt::LeftButton) == 0) return;
+    const QPointF by = event->position() - dragged_;
+    dragged_ = event->position();
+    emit looked_round(by.x(), by.y());
 }
 
 void WireStages::set_cursor(double at_s) {
@@ -67,12 +96,40 @@ std::size_t WireStages::count() const {
     return now_ ? std::min(most_stages, now_->run.peers.size()) : 0;
 }
 
-const WireFrame* WireStages::frame_of(std::size_t peer) const {
-    if (!now_ || peer >= now_->run.peers.size()) return nullptr;
+const WireFrame* WireStages::frame_in(const WirePointer& of, std::size_t peer, double at_s) {
+    if (!of || peer >= of->run.peers.size()) return nullptr;
     const WireFrame* out = nullptr;
-    for (const WireFrame& frame : now_->run.peers[peer].frames)
-        if (frame.at_s <= cursor_ + 1e-9) out = &frame;
+    for (const WireFrame& frame : of->run.peers[peer].frames)
+        if (frame.at_s <= at_s + 1e-9) out = &frame;
     return out;
+}
+
+const WireFrame* WireStages::frame_of(std::size_t peer) const {
+    return frame_in(now_, peer, cursor_);
+}
+
+void WireStages::set_move(MachineId move) {
+    move_ = move;
+    update();
+}
+
+QString WireStages::why_not_of(std::size_t peer) const {
+    const WireFrame* seen = frame_of(peer);
+    if (seen == nullptr || !move_ || !now_->ingredients.program->has(move_)) return {};
+    const Machine& machine = now_->ingredients.program->machines[move_];
+    const std::size_t own = now_->run.peers[peer].actor;
+    if (machine.kind != MachineKind::move || own >= seen->world.actors.size()) return {};
+    const Rehearsal rehearsal = now_->ingredients.rehearsal();
+    const Actor& actor = seen->world.actors[own];
+    if (!machine.is_for(actor.kind)) return tr("not for it");
+    return to_qt(explain_move(rehearsal.context(seen->world, actor), move_).why);
+}
+
+std::optional<Vec3> WireStages::feet_of(std::size_t peer) const {
+    const WireFrame* seen = frame_of(peer);
+    if (seen == nullptr || now_->run.peers[peer].actor >= seen->world.actors.size()) return std::nullopt;
+    const Vec3 feet = seen->world.actors[now_->run.peers[peer].actor].body.position;
+    return feet + led_over(now_->run, peer, seen->at_s);
 }
 
 QRect WireStages::room_of(std::size_t number) const {
@@ -110,9 +167,15 @@ QImage WireStages::picture_of(std::size_t peer, QSize size) {
     frame.show_velocity = frame.show_ground = false;
     const Actor& actor = seen->world.actors[own];
     frame.now = figure_of(rehearsal, actor);
+    frame.now.feet = *feet_of(peer);
+    if (const WireFrame* before = frame_in(kept_, peer, cursor_); before != nullptr && kept_ != now_) {
+        const std::size_t then = kept_->run.peers[peer].actor;
+        if (then < before->world.actors.size())
+            frame.kept = figure_of(kept_->ingredients.rehearsal(), before->world.actors[then]);
+    }
     for (const Actor& other : seen->world.actors)
         if (other.id != actor.id) frame.others.push_back(figure_of(rehearsal, other));
-    frame.camera.target = actor.body.position;
+    frame.camera.target = frame.now.feet;
     frame.camera.yaw = actor.look_yaw;
     frame.camera.distance_m = 7.5;
     const EvaluationContext moment = rehearsal.context(seen->world, actor);
@@ -124,6 +187,26 @@ QImage WireStages::picture_of(std::size_t peer, QSize size) {
     shows.wheel_forces = false;
     show_fixtures(rehearsal, seen->world, shows, frame);
     return canvas_->draw(frame, still_).copy();
+}
+
+void WireStages::draw_tag(QPainter& painter, const QRect& room, const QString& head, const QString& words,
+                          bool below) const {
+    const QFont bold = palette::text_font(9.5, true);
+    const QFont plain = palette::text_font(9.0);
+    const int head_width = QFontMetrics(bold).horizontalAdvance(head);
+    const int words_width = QFontMetrics(plain).horizontalAdvance(words);
+    constexpr int high = 22;
+    const int top = below ? room.bottom() - 6 - high : room.top() + 6;
+    const QRect tag(room.left() + 6, top, std::min(room.width() - 12, head_width + words_width + 26), high);
+    painter.setOpacity(0.86);
+    painter.fillRect(tag, palette::ink);
+    painter.setOpacity(1.0);
+    painter.setPen(palette::sheet);
+    painter.setFont(bold);
+    painter.drawText(tag.adjusted(8, 0, 0, 0), Qt::AlignVCenter, head);
+    painter.setFont(plain);
+    const QRect beside = tag.adjusted(16 + head_width, 0, -6, 0);
+    painter.drawText(beside, Qt::AlignVCenter, QFontMetrics(plain).elidedText(words, Qt::ElideRight, beside.width()));
 }
 
 void WireStages::paintEvent(QPaintEvent*) {
@@ -138,6 +221,10 @@ void WireStages::paintEvent(QPaintEvent*) {
         const QSize pixels = room.size() * devicePixelRatioF();
         const QImage picture = can_draw ? picture_of(i, pixels) : QImage();
         if (!picture.isNull()) painter.drawImage(room, picture);
+        if (i == chosen_ && count() > 1) {
+            painter.setPen(QPen(palette::now, 2));
+            painter.drawRect(room.adjusted(1, 1, -1, -1));
+        }
         painter.setPen(palette::quiet);
         painter.setFont(palette::text_font(9.5));
         if (picture.isNull())
@@ -145,23 +232,10 @@ void WireStages::paintEvent(QPaintEvent*) {
                              !can_draw                           ? canvas_->problem()
                              : now_->run.peers[i].frames.empty() ? tr("it never came")
                                                                  : tr("not there yet"));
-        const QString words = words_of(i);
-        const QFont bold = palette::text_font(9.5, true);
-        const QFont plain = palette::text_font(9.0);
-        const int name_width = QFontMetrics(bold).horizontalAdvance(to_qt(now_->plan.peers[i].name));
-        const int words_width = QFontMetrics(plain).horizontalAdvance(words);
-        const QRect tag(room.left() + 6, room.top() + 6, std::min(room.width() - 12, name_width + words_width + 26),
-                        22);
-        painter.setOpacity(0.86);
-        painter.fillRect(tag, palette::ink);
-        painter.setOpacity(1.0);
-        painter.setPen(palette::sheet);
-        painter.setFont(bold);
-        painter.drawText(tag.adjusted(8, 0, 0, 0), Qt::AlignVCenter, to_qt(now_->plan.peers[i].name));
-        painter.setFont(plain);
-        const QRect beside = tag.adjusted(16 + name_width, 0, -6, 0);
-        painter.drawText(beside, Qt::AlignVCenter,
-                         QFontMetrics(plain).elidedText(words, Qt::ElideRight, beside.width()));
+        draw_tag(painter, room, to_qt(now_->plan.peers[i].name), words_of(i), false);
+        const QString why = why_not_of(i);
+        if (!why.isEmpty() && !picture.isNull())
+            draw_tag(painter, room, to_qt(now_->ingredients.program->machines[move_].name), why, true);
     }
     still_ = false;
 }

@@ -64,6 +64,120 @@ TEST(WireDesk, SaysAtTheCursorWhatDiffersAndWhy) {
     EXPECT_FALSE(window.wire->grab().isNull());
 }
 
+TEST(WireDesk, EachStageSaysWhyItsCharacterCantStartAMove) {
+    Wire window("two at the buoy");
+    QComboBox* moves = window.wire->moves();
+    const int row = moves->findText("hop");
+    ASSERT_GT(row, 0);
+    moves->setCurrentIndex(row);
+    emit moves->activated(row);
+    window.wire->set_cursor(0.1);
+    for (const std::size_t peer : {0U, 1U}) EXPECT_EQ(window.wire->stages()->why_not_of(peer), "ready") << peer;
+    moves->setCurrentIndex(0);
+    emit moves->activated(0);
+    EXPECT_EQ(window.wire->stages()->why_not_of(0), "");
+    Wire knocked("knocked over the wire");
+    const int dash = knocked.wire->moves()->findText("dash");
+    knocked.wire->moves()->setCurrentIndex(dash);
+    emit knocked.wire->moves()->activated(dash);
+    QStringList said;
+    for (double at = 0.0; at < knocked.now()->run.end_s; at += 0.1) {
+        knocked.wire->set_cursor(at);
+        for (const std::size_t peer : {0U, 1U}) said << knocked.wire->stages()->why_not_of(peer);
+    }
+    EXPECT_TRUE(said.contains("stunned")) << said.join(", ").toStdString();
+}
+
+TEST(WireDesk, CorrectionsAreLedOverForTheEyeAndKeptFiguresStay) {
+    Wire window("two at the buoy");
+    ASSERT_FALSE(window.now()->run.corrections.empty());
+    const auto largest = std::max_element(window.now()->run.corrections.begin(), window.now()->run.corrections.end(),
+                                          [](const auto& a, const auto& b) { return a.moved_m < b.moved_m; });
+    ASSERT_GT(largest->moved_m, 0.2);
+    const auto step = [&](double from_s, double to_s, bool shown) {
+        const auto place = [&](double at_s) {
+            window.wire->set_cursor(at_s);
+            const WireFrame* frame = window.wire->stages()->frame_of(1);
+            return shown ? *window.wire->stages()->feet_of(1) : frame->world.actors[1].body.position;
+        };
+        const Vec3 from = place(from_s);
+        return glm::length(place(to_s) - from);
+    };
+    // The pictures right before and right after it.
+    const auto& frames = window.now()->run.peers[1].frames;
+    const auto next =
+        std::find_if(frames.begin(), frames.end(), [&](const WireFrame& each) { return each.at_s >= largest->at_s; });
+    ASSERT_TRUE(next != frames.begin() && next != frames.end());
+    const double before = (next - 1)->at_s;
+    const double after = next->at_s;
+    ASSERT_GT(step(before, after, false), 0.2);
+    EXPECT_LT(step(before, after, true), 0.5 * step(before, after, false)) << "the eye doesn't jump";
+    EXPECT_NEAR(glm::length(led_over(window.now()->run, 1, largest->at_s + 1.0)), 0.0, 1e-9);
+}
+
+TEST(WireDesk, APeerIsPlayedByHandAndWhatWasPlayedIsItsTapeThen) {
+    Wire window("two at the buoy");
+    const WirePlan before = window.plan();
+    const std::size_t tapes = window.session->project().tapes.size();
+    window.wire->stages()->choose(1);
+    EXPECT_EQ(window.wire->play_button()->text(), "Play Peer 1");
+    window.wire->setFocus();
+    QTest::keyClick(window.wire, Qt::Key_Return);
+    ASSERT_TRUE(window.wire->playing());
+    const auto wait = [&](double seconds) {
+        for (double gone = 0.0; gone < seconds; gone += 0.05) {
+            window.clock += 0.05;
+            window.wire->move_on();
+        }
+    };
+    wait(0.3);
+    QTest::keyPress(window.wire, Qt::Key_W);
+    wait(0.4);
+    QTest::keyPress(window.wire, Qt::Key_Space);
+    wait(0.2);
+    const World* own = window.wire->live()->world_of(1);
+    ASSERT_NE(own, nullptr);
+    EXPECT_GT(own->actors[1].body.position.z, 0.2) << "it hops at once";
+    QTest::keyRelease(window.wire, Qt::Key_Space);
+    QTest::keyRelease(window.wire, Qt::Key_W);
+    wait(1.0);
+    const Vec3 came_to = window.wire->live()->world_of(1)->actors[1].body.position;
+    const double played_s = window.wire->live()->now_s();
+    QTest::keyClick(window.wire, Qt::Key_Escape);
+    EXPECT_FALSE(window.wire->playing());
+    ASSERT_EQ(window.session->project().tapes.size(), tapes + 1);
+    EXPECT_EQ(window.plan().peers[1].tape, "Peer 1 over the wire");
+    window.played();
+    window.wire->set_cursor(played_s);
+    const Vec3 again = window.wire->stages()->frame_of(1)->world.actors[1].body.position;
+    EXPECT_LT(glm::length(again - came_to), 0.1) << "rehearsed with its tape it goes the same way";
+    window.session->undo_stack().undo();
+    EXPECT_EQ(window.plan(), before) << "one step of undo";
+    EXPECT_EQ(window.session->project().tapes.size(), tapes);
+}
+
+TEST(WireDesk, LeavingTheDeskEndsPlayingAndLosesNothing) {
+    Wire window("two at the buoy");
+    window.wire->play();
+    ASSERT_TRUE(window.wire->playing());
+    window.clock += 0.2;
+    window.wire->move_on();
+    QTest::keyPress(window.wire, Qt::Key_D);
+    window.clock += 0.5;
+    window.wire->move_on();
+    window.window->show_desk("stage");
+    EXPECT_FALSE(window.wire->playing());
+    EXPECT_EQ(window.plan().peers[0].tape, "Host over the wire");
+    // Without a press there is nothing to keep.
+    Wire idle("two at the buoy");
+    const WirePlan before = idle.plan();
+    idle.wire->play();
+    idle.clock += 0.5;
+    idle.wire->move_on();
+    QTest::keyClick(idle.wire, Qt::Key_Escape);
+    EXPECT_EQ(idle.plan(), before);
+}
+
 TEST(WireDesk, OneWordOfTheScriptMakesTheLateJoinerAgree) {
     Wire window;
     EXPECT_TRUE(window.late_door_differs());
