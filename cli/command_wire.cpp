@@ -44,8 +44,8 @@ bool all_met(const Outcome& outcome) {
 }
 
 void print_text(const WirePlan& plan, const Rehearsal& r, const Outcome& outcome) {
-    fmt::print("{} · {} peers · {:g} s in {:.0f} ms\n", plan.name, plan.peers.size(), outcome.run.end_s,
-               1000.0 * outcome.wall_s);
+    fmt::print("{} · {} peers · {:g} s in {:.0f} ms · {:.1f} MB\n", plan.name, plan.peers.size(), outcome.run.end_s,
+               1000.0 * outcome.wall_s, static_cast<double>(bytes_of(outcome.run)) / 1e6);
     if (outcome.run.host_left) fmt::print("the host left at {:.2f} s: play ends for all\n", outcome.run.end_s);
     for (const PeerRun& peer : outcome.run.peers)
         if (!peer.came) fmt::print("{} was never welcomed\n", peer.name);
@@ -70,6 +70,7 @@ Json json_of(const WirePlan& plan, const Rehearsal& r, const Outcome& outcome) {
     out["rehearsal"] = plan.name;
     out["length"] = outcome.run.end_s;
     out["host_left"] = outcome.run.host_left;
+    out["bytes"] = bytes_of(outcome.run);
     out["hash"] = fmt::format("{:016x}", trace_hash(outcome.run.host));
     out["peers"] = Json::array();
     for (const PeerRun& peer : outcome.run.peers)

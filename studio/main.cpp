@@ -106,6 +106,7 @@ int main(int argc, char** argv) {
     // Called without a project where none is, the window asks what to begin with.
     const bool asks = start || (given.isEmpty() && !QFileInfo::exists("project.json"));
     const QString problem = asks && (!for_picture || start) ? QString() : session.open(project.toStdString());
+    if (!for_picture) window.come_back();
     window.show();
     if (!problem.isEmpty()) {
         if (for_picture) {

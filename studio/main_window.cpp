@@ -8,12 +8,14 @@
 #include <QHBoxLayout>
 #include <QMenu>
 #include <QMessageBox>
+#include <QSettings>
 #include <QToolButton>
 #include <QVBoxLayout>
 #include <algorithm>
 
 #include "studio/bench_desk/bench_desk.hpp"
 #include "studio/rate_check/rate_page.hpp"
+#include "studio/shared/action_finder.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/keys_dialog.hpp"
 #include "studio/shared/palette.hpp"
@@ -22,6 +24,12 @@
 #include "studio/start_page/recent_projects.hpp"
 
 namespace leap::studio {
+namespace {
+
+constexpr const char* geometry_key = "window/geometry";
+constexpr const char* desk_key = "window/desk";
+
+}  // namespace
 
 MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     : QMainWindow(parent), session_(session), pad_(pad) {
@@ -149,8 +157,9 @@ QWidget* MainWindow::make_top_line() {
         button->setObjectName("word");
         button->setText(text);
         button->setPopupMode(QToolButton::InstantPopup);
-        auto* menu = new QMenu(button);
+        auto* menu = new QMenu(text, button);
         button->setMenu(menu);
+        menus_ << menu;
         layout->addWidget(button);
         return menu;
     };
@@ -188,6 +197,14 @@ QWidget* MainWindow::make_top_line() {
     QMenu* keys = word(tr("Keys"));
     add_action(keys, tr("Play"), QKeySequence("F5"), [this] { emit stage_->play_wanted(); });
     add_action(keys, tr("Choose keys…"), QKeySequence("F1"), [this] { KeysDialog(keys_, pad_, this).exec(); });
+    add_action(keys, tr("Find what to do…"), QKeySequence("Ctrl+Shift+A"), [this] { finder_->open(menus_); });
+    // Desks have words of their own in the top line; here they are found with everything else.
+    auto* desks = new QMenu(tr("Desk"), this);
+    for (const DeskInfo& info : desk_infos_)
+        connect(desks->addAction(info.word, QKeySequence(info.key)), &QAction::triggered, this,
+                [this, name = info.name] { show_desk(name); });
+    menus_ << desks;
+    finder_ = new ActionFinder(this);
     return line;
 }
 
@@ -447,8 +464,15 @@ void MainWindow::resizeEvent(QResizeEvent* event) {
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
-    if (may_leave(tr("closing"), tr("Close without saving"))) return event->accept();
-    event->ignore();
+    if (!may_leave(tr("closing"), tr("Close without saving"))) return event->ignore();
+    QSettings().setValue(geometry_key, saveGeometry());
+    QSettings().setValue(desk_key, desk_infos_[in_view_].name);
+    event->accept();
+}
+
+void MainWindow::come_back() {
+    restoreGeometry(QSettings().value(geometry_key).toByteArray());
+    if (session_.is_open()) show_desk(QSettings().value(desk_key).toString());
 }
 
 /// Whether the open project may be left: asks about what isn't saved, the take that stopping makes included.

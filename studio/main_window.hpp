@@ -16,6 +16,8 @@
 
 namespace leap::studio {
 
+class ActionFinder;
+
 /// The window: top line with name, desks and what the last replay took; a strip for messages; the desk.
 class MainWindow : public QMainWindow {
     Q_OBJECT
@@ -47,6 +49,9 @@ class MainWindow : public QMainWindow {
     /// The page to begin on instead of a desk: a new project, or one that was opened lately.
     void show_start_page();
     StartPage* start_page() { return start_page_; }
+    ActionFinder* finder() { return finder_; }
+    /// As large, and at the desk, as when the window was closed last.
+    void come_back();
     /// A user has begun with this project: it is remembered, and what to do first is told once.
     void welcome(const QString& folder);
     /// The project into a new folder, where work goes on. False, with a message, when it can't.
@@ -92,6 +97,8 @@ class MainWindow : public QMainWindow {
     QStackedWidget* pages_;
     StartPage* start_page_;
     QMenu* recent_;
+    QList<QMenu*> menus_;  ///< of the top line, and one of all desks
+    ActionFinder* finder_ = nullptr;
     QLabel* project_;
     QPushButton* marks_;
     QString marks_words_;

@@ -31,6 +31,10 @@ struct WireMarkAnswer {
 };
 std::vector<WireMarkAnswer> wire_marks(const WirePlan& plan, std::span<const WireReading> readings);
 
+/// What a run takes in memory (bytes), about: what every peer had at every tick, its pictures, the host's trace and the
+/// messages' log.
+std::size_t bytes_of(const WireRun& run);
+
 /// How far (m) from where it is a peer's own character is shown at an instant, so that corrections don't make it jump:
 /// each is led over to smoothly, for the eye alone. Corrections beyond defaults::farthest_led_over_m are shown at once.
 Vec3 led_over(const WireRun& run, std::size_t peer, double at_s);

@@ -198,10 +198,11 @@ void WireDesk::take_result() {
     fill_moves(now->ingredients.program);
     sheet_->refresh();
     if (now->problem.empty()) {
-        facts_->setText(tr("%1 peers, %2 s in %3 ms%4")
+        facts_->setText(tr("%1 peers, %2 s in %3 ms, %4 MB%5")
                             .arg(now->plan.peers.size())
                             .arg(now->run.end_s)
                             .arg(now->ms, 0, 'f', 0)
+                            .arg(static_cast<double>(bytes_of(now->run)) / 1e6, 0, 'f', 0)
                             .arg(now->run.host_left ? tr("; the host left, play ends") : QString()));
     } else {
         facts_->setText(to_qt(now->problem));

@@ -309,6 +309,20 @@ fixture gate_leaf {
     }
 }
 
+TEST(WireRun, WhatItTakesInMemoryIsToldAndGrowsWithWhatIsKept) {
+    const Scene scene(lever_and_door("share phase as state"), lever_plan());
+    WirePlan plan = plan_of({peer("host", "pulls", "start"), peer("one", "hops", "other")}, 2.0);
+    const auto bytes = [&](double frames_per_s) {
+        WireOptions options;
+        options.frames_per_s = frames_per_s;
+        return bytes_of(rehearse(scene.at(120), plan, tapes(), options).value());
+    };
+    const std::size_t without = bytes(0.0);
+    EXPECT_GT(bytes(20.0), without + 2 * 40 * sizeof(World));
+    plan.length_s = 4.0;
+    EXPECT_GT(bytes(0.0), without + without / 2);
+}
+
 TEST(WireRun, TheSamePlanGivesTheSameRunAndAnotherSeedAnother) {
     const Scene scene(lever_and_door("share phase as state"), lever_plan());
     WirePlan plan = plan_of({peer("host", "pulls", "start"), peer("one", "hops", "other", 0.08)});

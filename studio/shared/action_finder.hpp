@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <QAction>
+#include <QFrame>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPointer>
+#include <vector>
+
+namespace leap::studio {
+
+/// Everything that the window's menus can do, with its keys, in a list which narrows while words are typed; Enter does
+/// it.
+class ActionFinder : public QFrame {
+    Q_OBJECT
+
+  public:
+    explicit ActionFinder(QWidget* parent);
+
+    /// Comes into view over its parent, with what the menus have now.
+    void open(const QList<QMenu*>& menus);
+    QLineEdit* field() { return field_; }
+    QListWidget* list() { return list_; }
+
+  protected:
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
+  private:
+    struct Entry {
+        QString words;  ///< "Edit: Keep what is now"
+        QString key;
+        QPointer<QAction> action;  ///< menus are filled anew at times
+    };
+    void collect(const QMenu& menu, const QString& before);
+    void narrow();
+    void go();
+
+    QLineEdit* field_;
+    QListWidget* list_;
+    std::vector<Entry> entries_;
+    std::vector<std::size_t> shown_;  ///< in `entries_`, beside the list's rows
+};
+
+}  // namespace leap::studio
