@@ -22,7 +22,7 @@ qall!
 VIM
 for editor in nvim vim; do
     command -v "$editor" >/dev/null || continue
-    SAID="$work/said" QUAY="$work/quay" HOME="$work" timeout 20 "$editor" -es -u NONE -i NONE \
+    SAID="$work/said" QUAY="$work/quay" HOME="$work" timeout 60 "$editor" -es -u NONE -i NONE \
         --cmd "set runtimepath^=$source/editors/vim" -c "filetype plugin on" -c "syntax on" -S "$work/colours.vim" \
         </dev/null >/dev/null 2>&1 || true
     wanted='leap | # %s | leapWord | leapSense | leapNumber | leapUnit | leapString | leapComment'
@@ -31,7 +31,7 @@ done
 cat >"$work/test.lua" <<'LUA'
 local leap, folder = vim.env.LEAP, vim.env.QUAY
 local function fail(text) io.stderr:write(text .. "\n"); vim.cmd("cquit 1") end
-local function wait(what, holds) if not vim.wait(10000, holds, 20) then fail("waited in vain for " .. what) end end
+local function wait(what, holds) if not vim.wait(30000, holds, 20) then fail("waited in vain for " .. what) end end
 vim.cmd("edit " .. folder .. "/keeper.leap")
 vim.bo.filetype = "leap"
 local id = vim.lsp.start_client({ name = "leap", cmd = { leap, "language-server", "--stdio" }, root_dir = folder })
@@ -45,7 +45,7 @@ local function ask(method, line, character, more)
   local params = { textDocument = vim.lsp.util.make_text_document_params(),
                    position = { line = line, character = character } }
   for key, value in pairs(more or {}) do params[key] = value end
-  local answers = vim.lsp.buf_request_sync(0, method, params, 5000)
+  local answers = vim.lsp.buf_request_sync(0, method, params, 30000)
   return answers and answers[id] and answers[id].result
 end
 local function line_of(text)
@@ -79,4 +79,4 @@ vim.lsp.buf_request_sync(0, "shutdown", nil, 5000)
 print("an editor of the protocol: message, fix, declaration, help and " .. #list .. " words")
 vim.cmd("qall!")
 LUA
-LEAP=$leap QUAY="$work/quay" HOME="$work" XDG_STATE_HOME="$work" timeout 60 nvim --headless --clean -n -S "$work/test.lua" 2>&1
+LEAP=$leap QUAY="$work/quay" HOME="$work" XDG_STATE_HOME="$work" timeout 150 nvim --headless --clean -n -S "$work/test.lua" 2>&1
