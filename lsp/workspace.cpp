@@ -62,7 +62,7 @@ std::shared_ptr<const Compiled> Workspace::project_of(const std::string& path) {
     for (int i = 0; i < most_folders_up && !folder.empty(); ++i) {
         std::error_code ignored;
         if (std::filesystem::exists(folder / "project.json", ignored)) {
-            const auto project = compiled(folder);
+            auto project = compiled(folder);
             if (project && project->file_at(path)) return project;
         }
         if (folder == folder.root_path()) break;

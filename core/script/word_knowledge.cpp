@@ -66,6 +66,7 @@ std::vector<KnownWord> known_words(const Program* program) {
     for (const FunctionInfo& function : functions()) add(function.word, WordKind::function);
     for (const char* unit : {"deg", "rad", "turns", "frames", "ms", "km", "cm", "mm"}) add(unit, WordKind::unit);
     std::vector<KnownWord> words;
+    words.reserve(out.size());
     for (const auto& [text, kind] : out) words.push_back({text, kind});
     return words;
 }
