@@ -18,7 +18,7 @@ namespace {
 constexpr double cube_m = 4.0;
 /// Solids of one cube. More are left out, and counted.
 constexpr std::size_t most_solids = 1'000'000;
-/// A query beyond this many cubes (64 m each way) is asked of the game as what it is: nobody stands that wide.
+/// A query beyond this many cubes (64 m each way) meets nothing, and is told as a problem: nobody stands that wide.
 constexpr std::int64_t most_cubes = 16 * 16 * 16;
 constexpr std::size_t most_problems = 32;
 
@@ -27,7 +27,6 @@ std::int32_t cube_of(double metres) {
     return static_cast<std::int32_t>(std::clamp(cube, -1e8, 1e8));
 }
 
-/// Gathers what a sink is handed, and drops what a box doesn't meet.
 Bounds bounds_of_cube(const std::array<std::int32_t, 3>& key) {
     const Vec3 low =
         Vec3{static_cast<double>(key[0]), static_cast<double>(key[1]), static_cast<double>(key[2])} * cube_m;

@@ -2,17 +2,18 @@
 #pragma once
 
 #include <QAction>
-#include <QFrame>
-#include <QLineEdit>
-#include <QListWidget>
 #include <QPointer>
 #include <vector>
+
+#include "studio/shared/narrowing_list.hpp"
+
+class QMenu;
 
 namespace leap::studio {
 
 /// Everything that the window's menus can do, with its keys, in a list which narrows while words are typed; Enter does
 /// it.
-class ActionFinder : public QFrame {
+class ActionFinder : public NarrowingList {
     Q_OBJECT
 
   public:
@@ -20,11 +21,10 @@ class ActionFinder : public QFrame {
 
     /// Comes into view over its parent, with what the menus have now.
     void open(const QList<QMenu*>& menus);
-    QLineEdit* field() { return field_; }
-    QListWidget* list() { return list_; }
 
   protected:
-    bool eventFilter(QObject* watched, QEvent* event) override;
+    void narrow() override;
+    void take(int row) override;
 
   private:
     struct Entry {
@@ -33,11 +33,7 @@ class ActionFinder : public QFrame {
         QPointer<QAction> action;  ///< menus are filled anew at times
     };
     void collect(const QMenu& menu, const QString& before);
-    void narrow();
-    void go();
 
-    QLineEdit* field_;
-    QListWidget* list_;
     std::vector<Entry> entries_;
     std::vector<std::size_t> shown_;  ///< in `entries_`, beside the list's rows
 };
