@@ -558,7 +558,7 @@ EvaluationContext EvaluationContext::of_fixture(std::size_t index) const {
     if (by.is_actor()) {
         who = &world.actors[static_cast<std::size_t>(by.index)];
     } else if (world.actors.size() > 1 && course != nullptr) {
-        who = &world.actors[subject_of(layout, world, *course, index)];
+        who = &world.actors[subject_now(*this, index)];
     }
     // Times stay this instant's, also when that character has gone less far.
     return {program,

@@ -66,19 +66,29 @@ void settle_seated(const Rehearsal& r, World& world, Actor& actor, StepCache& ca
     note_touches(r, world, actor, cache);
 }
 
-/// Who stands on somebody is carried after them. The order of the tape otherwise.
+/// Who stands on somebody is carried after them. The order of the tape otherwise; also of those who would all wait for
+/// each other: in a crowd that tumbles, one may have come to stand on somebody who stands on them by what was before.
 template <class Visit>
 void each_after_its_carrier(std::span<const ActorStretch> stretches, Visit visit) {
     std::vector<std::uint8_t> done(stretches.size(), 0);
-    for (std::size_t left = stretches.size(); left > 0;) {
+    const auto waits = [&](std::size_t i) {
+        const auto& ride = stretches[i].ride;
+        return ride && ride->on.is_actor() && done[static_cast<std::size_t>(ride->on.index)] == 0;
+    };
+    const auto take = [&](std::size_t i) {
+        done[i] = 1;
+        visit(i);
+    };
+    for (;;) {
+        std::size_t taken = 0;
         for (std::size_t i = 0; i < stretches.size(); ++i) {
-            const auto& ride = stretches[i].ride;
-            const bool waits = ride && ride->on.is_actor() && done[static_cast<std::size_t>(ride->on.index)] == 0;
-            if (done[i] != 0 || waits) continue;
-            done[i] = 1;
-            --left;
-            visit(i);
+            if (done[i] != 0 || waits(i)) continue;
+            take(i);
+            ++taken;
         }
+        const auto left = std::find(done.begin(), done.end(), 0);
+        if (left == done.end()) return;
+        if (taken == 0) take(static_cast<std::size_t>(left - done.begin()));
     }
 }
 

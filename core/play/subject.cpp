@@ -48,7 +48,7 @@ std::size_t subject_of(const RunLayout& layout, const World& world, const Course
 
 std::size_t subject_now(const EvaluationContext& m, std::size_t fixture) {
     if (m.world.actors.size() == 1) return 0;
-    if (m.cache->shared == nullptr) return subject_of(m.layout, m.world, *m.course, fixture);
+    if (m.cache == nullptr || m.cache->shared == nullptr) return subject_of(m.layout, m.world, *m.course, fixture);
     SharedCache& cache = *m.cache->shared;
     if (cache.subjects_time != m.world.time || cache.subjects_changes != cache.changes.all() ||
         cache.subjects.size() != m.world.fixtures.size()) {

@@ -37,5 +37,23 @@ TEST(Soak, FourInEachOthersWayStayWhole) {
     EXPECT_LT(found.deepest_m, 0.002);
 }
 
+/// Two of them come to stand on each other for an instant; no carrier can be told first.
+TEST(Soak, EightWhoTumbleOverEachOtherAtOnePlaceComeToTheEndOfTheirTape) {
+    const Project project = load_project(LEAP_SOURCE_DIR "/examples/lantern-quay").value();
+    const Program program = project.compiled.program.value();
+    const Course course = test::course_of(project.course.value());
+    Tape tape = project.find_tape("quay loop")->tape;
+    const TapeTrack first = tape.tracks.front();
+    tape.tracks.clear();
+    for (int i = 0; i < 8; ++i) {
+        tape.tracks.push_back(first);
+        tape.tracks.back().name = fmt::format("c{}", i);
+        for (TapeEvent& event : tape.tracks.back().events) event.time_s += 0.013 * i;
+    }
+    const Trace trace = replay({program, written_tuning(program), course, 120}, tape).value();
+    ASSERT_EQ(trace.tracks.size(), 8);
+    for (const TraceTrack& track : trace.tracks) EXPECT_NEAR(track.rows.back().time, tape.length_s, 1e-6);
+}
+
 }  // namespace
 }  // namespace leap::soak_test
