@@ -50,7 +50,7 @@ tl::expected<MeasuredRun, std::string> read_measured(std::string_view text, cons
 /// are moved by an offset. Speeds are only stretched in time.
 struct Alignment {
     double later_s = 0.0;
-    double stretch = 1.0;
+    double stretch = 1.0;               ///< of its times, a factor more than 0
     std::map<Measured, double> offset;  ///< SI, added to what was measured
     friend bool operator==(const Alignment&, const Alignment&) = default;
 };

@@ -21,7 +21,7 @@ struct MinimiseOptions {
 
 struct Minimum {
     std::vector<double> values;
-    double cost = 0.0;
+    double cost = 0.0;  ///< of those values, the least that was seen
     int tries = 0;
     bool stopped = false;
 };

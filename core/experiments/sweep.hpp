@@ -16,8 +16,8 @@ namespace leap {
 struct SweepAxis {
     FreeValue value;
     double from = 0.0;  ///< SI
-    double to = 1.0;
-    int count = 2;  ///< of points, both ends among them; 1: only `from`
+    double to = 1.0;    ///< in the dial's unit in SI, as is what it goes from
+    int count = 2;      ///< of points, both ends among them; 1: only `from`
 
     double at(int i) const { return count < 2 ? from : from + (to - from) * i / (count - 1); }
 };

@@ -15,8 +15,8 @@ namespace leap {
 struct Wish {
     std::string reading;
     std::optional<double> low, high;  ///< SI; the same: at that value; one of them: at least or at most
-    double weight = 1.0;
-    std::vector<std::string> tapes;  ///< empty: every tape of the experiment
+    double weight = 1.0;              ///< how much it counts beside the others, more than 0
+    std::vector<std::string> tapes;   ///< empty: every tape of the experiment
     friend bool operator==(const Wish&, const Wish&) = default;
 };
 

@@ -17,18 +17,18 @@ struct BodyShape {
 /// Where the body is and how it moves; world frame.
 struct BodyState {
     Vec3 position{0.0};  ///< of the feet
-    Vec3 velocity{0.0};
+    Vec3 velocity{0.0};  ///< m/s, without what carries it
     bool grounded = false;
-    Vec3 ground_normal{0.0, 0.0, 1.0};
-    Surface ground;  ///< what it stands on
+    Vec3 ground_normal{0.0, 0.0, 1.0};  ///< of length 1
+    Surface ground;                     ///< what it stands on
 
     friend bool operator==(const BodyState&, const BodyState&) = default;
 };
 
 /// Motion over a stretch of time: constant acceleration. On the ground only the flat parts count.
 struct MotionLaw {
-    Vec3 velocity{0.0};
-    Vec3 acceleration{0.0};
+    Vec3 velocity{0.0};      ///< m/s at the begin
+    Vec3 acceleration{0.0};  ///< m/s^2
     /// Whether walkable ground ends the way through the air. Otherwise the body slides along it as along a wall: what
     /// takes it off the ground in spite of it would have it land and lift off without end.
     bool lands = true;
@@ -42,7 +42,7 @@ struct MotionResult {
     bool bumped_wall = false;
     bool bumped_ceiling = false;
     bool slid_round = false;  ///< it slid along an edge or something round, or past the end of a wall
-    Vec3 wall_normal{0.0};
+    Vec3 wall_normal{0.0};    ///< of length 1, out of the wall; zero: no wall was met
     Surface bumped;
 };
 

@@ -9,8 +9,8 @@ namespace leap {
 
 /// Ground that carries the body at its place.
 struct Support {
-    double feet_z = 0.0;  ///< height of the feet that stand on it
-    Vec3 normal{0.0, 0.0, 1.0};
+    double feet_z = 0.0;         ///< height of the feet that stand on it
+    Vec3 normal{0.0, 0.0, 1.0};  ///< of length 1, upward
     Surface surface;
 };
 

@@ -7,7 +7,7 @@ namespace leap {
 
 /// A point mass on a stretched rope.
 struct Pendulum {
-    Vec3 anchor{0.0};
+    Vec3 anchor{0.0};        ///< m
     double length = 1.0;     ///< m
     double reel_mps = 0.0;   ///< how fast it shortens
     Vec3 acceleration{0.0};  ///< gravity and whatever else pushes

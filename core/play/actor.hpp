@@ -21,11 +21,11 @@ enum class Outcome : std::uint8_t { none, completed, failed, cut };
 
 /// One stance, move or fixture while a run lasts.
 struct MachineState {
-    PhaseId phase;  ///< none: not active
-    double phase_since = never;
-    double started_at = never;
-    double ended_at = never;
-    double charges = 0.0;
+    PhaseId phase;                          ///< none: not active
+    double phase_since = never;             ///< s
+    double started_at = never;              ///< s
+    double ended_at = never;                ///< s
+    double charges = 0.0;                   ///< left of its move, a whole number
     double charge_spent_at = never;         ///< refills count from here
     Vec3 drive_direction{0.0};              ///< taken when the phase begins
     Vec3 drive_base{0.0};                   ///< velocity that an adding drive adds to
@@ -41,22 +41,22 @@ struct ButtonState {
     bool pending = false;      ///< pressed, and no move has answered yet
     bool fresh_press = false;  ///< went down at this very instant
     bool fresh_release = false;
-    double pressed_at = never;
-    double released_at = never;
+    double pressed_at = never;   ///< s
+    double released_at = never;  ///< s
 
     friend bool operator==(const ButtonState&, const ButtonState&) = default;
 };
 
 struct CounterState {
-    double value = 0.0;
+    double value = 0.0;         ///< within its bounds
     double back_since = never;  ///< since when its `back to` condition holds
 
     friend bool operator==(const CounterState&, const CounterState&) = default;
 };
 
 struct MeterState {
-    double value = 0.0;
-    double spent_at = never;
+    double value = 0.0;       ///< within its bounds
+    double spent_at = never;  ///< s; when it was spent from last
 
     friend bool operator==(const MeterState&, const MeterState&) = default;
 };
@@ -100,7 +100,7 @@ struct VolumeContact {
 
 /// Where a character is put back to.
 struct RespawnPlace {
-    Vec3 feet{0.0};
+    Vec3 feet{0.0};  ///< m
     double facing_rad = 0.0;
     FixtureId fixture{};  ///< that burns for it
     friend bool operator==(const RespawnPlace&, const RespawnPlace&) = default;
@@ -108,11 +108,11 @@ struct RespawnPlace {
 
 /// Where the others see a character while they move: where it was when all of them were at the same instant last.
 struct SeenBody {
-    double time = 0.0;
-    Vec3 position{0.0};
-    Vec3 velocity{0.0};  ///< world frame, with what carries it
-    double height = 0.0;
-    double radius = 0.0;
+    double time = 0.0;    ///< s
+    Vec3 position{0.0};   ///< m, of the feet
+    Vec3 velocity{0.0};   ///< world frame, with what carries it
+    double height = 0.0;  ///< m
+    double radius = 0.0;  ///< m
     Surface ground;
     bool there = false;    ///< false for one who sits: what it sits on stands for it
     bool settled = false;  ///< it has come to its place at the present instant
@@ -127,19 +127,19 @@ struct ActorMotion {
     double frozen_from = never;   ///< s; since when it stands still, for as long as `frozen_until` lies ahead
     double frozen_until = never;  ///< s
     BodyState body;
-    double facing = 0.0;           ///< rad, 0 along x
-    double contact_since = 0.0;    ///< since when grounded (or airborne)
-    double last_grounded = never;  ///< a launch off the ground forgets it, so coyote time can't be used twice
-    double last_airborne = never;
-    double last_landed = never;
-    double last_left_ground = never;
-    Vec3 ground_velocity{0.0};  ///< of what carries the body, where its feet are; its own counts from it
-    Vec3 wall_normal{0.0};
-    double landing_mps = 0.0;  ///< into the ground, just before the last landing
-    double bump_mps = 0.0;     ///< into the wall or ceiling, just before the last bump
-    Surface bumped;            ///< what it ran into
-    double height = 0.0;       ///< of the capsule now
-    double radius = 0.0;
+    double facing = 0.0;              ///< rad, 0 along x
+    double contact_since = 0.0;       ///< since when grounded (or airborne)
+    double last_grounded = never;     ///< a launch off the ground forgets it, so coyote time can't be used twice
+    double last_airborne = never;     ///< s
+    double last_landed = never;       ///< s
+    double last_left_ground = never;  ///< s
+    Vec3 ground_velocity{0.0};        ///< of what carries the body, where its feet are; its own counts from it
+    Vec3 wall_normal{0.0};            ///< of length 1, out of the wall it touches; zero: none
+    double landing_mps = 0.0;         ///< into the ground, just before the last landing
+    double bump_mps = 0.0;            ///< into the wall or ceiling, just before the last bump
+    Surface bumped;                   ///< what it ran into
+    double height = 0.0;              ///< of the capsule now
+    double radius = 0.0;              ///< m
     bool taut = false;
     std::uint32_t events = 0;  ///< EventBit
     std::vector<MeterState> meters;
@@ -165,9 +165,9 @@ struct Actor : ActorMotion {
     bool shown = false;
     /// Its peer says what it does to fixtures that are shared by the word of who acts; here they don't answer it.
     bool by_word = false;
-    double look_yaw = 0.0;  ///< rad
-    double look_pitch = 0.0;
-    Vec2 stick{0.0};
+    double look_yaw = 0.0;    ///< rad
+    double look_pitch = 0.0;  ///< rad, up is positive
+    Vec2 stick{0.0};          ///< each of them -1 to 1: right, ahead; its length is 1 at most
     MachineId stance;
     std::vector<MachineId> moves;  ///< by layer: the active move, if any
     std::vector<Heard> heard;      ///< what it hears now

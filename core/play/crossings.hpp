@@ -7,7 +7,7 @@
 namespace leap {
 
 struct NextInstant {
-    double seconds = 0.0;
+    double seconds = 0.0;     ///< until then, from the context's instant
     bool of_fixture = false;  ///< a fixture has something to do then
 };
 

@@ -32,7 +32,7 @@ bool meets(const FixturePose& pose, const Capsule& capsule, const Vec3& feet, do
 
 /// Where one comes out of a fixture, or back to it: in front of it, feet at its underside.
 struct Exit {
-    Vec3 feet{0.0};
+    Vec3 feet{0.0};  ///< m
     double facing_rad = 0.0;
 };
 Exit exit_of(const EvaluationContext& context, std::size_t index);

@@ -8,9 +8,9 @@ namespace leap {
 
 /// A body that forces act on, world frame.
 struct PushedBody {
-    Vec3 middle{0.0};
+    Vec3 middle{0.0};  ///< m, of mass
     Quat turn{1.0, 0.0, 0.0, 0.0};
-    Vec3 velocity{0.0}, spin{0.0};
+    Vec3 velocity{0.0}, spin{0.0};  ///< m/s and rad/s
     double mass_kg = 1.0;
 };
 

@@ -21,7 +21,7 @@ bool is_triggered(const EvaluationContext& context, MachineId move);
 /// The phase on the move's layer that doesn't let it in, and from when on it would.
 struct CutRefusal {
     MachineId active;
-    std::optional<double> seconds_left;
+    std::optional<double> seconds_left;  ///< until it opens by itself; nothing: time alone doesn't open it
 };
 std::optional<CutRefusal> cut_refusal(const EvaluationContext& context, MachineId move);
 

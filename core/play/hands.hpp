@@ -9,7 +9,7 @@
 namespace leap {
 
 struct HandPose {
-    Vec3 place{0.0};
+    Vec3 place{0.0};                ///< m
     Quat turn{1.0, 0.0, 0.0, 0.0};  ///< x along the hand, z up
     bool raised = false;
 };
@@ -17,7 +17,7 @@ HandPose hand_pose(const EvaluationContext& context, int hand);
 
 /// Where a thing is that lies in a hand by this grip. World frame; in the left hand the grip is mirrored.
 struct Held {
-    Vec3 place{0.0};
+    Vec3 place{0.0};  ///< m
     Quat turn{1.0, 0.0, 0.0, 0.0};
 };
 Held in_grip(const EvaluationContext& own, const Grip& grip, int hand);

@@ -14,9 +14,9 @@ struct Heard {
     Owner sender;
     Owner only;           ///< who alone hears it; nobody: the character who emitted it, and all fixtures
     bool struck = false;  ///< who deals the blow is told that it met somebody
-    double amount = 0.0;
-    Vec3 way{0.0};    ///< world frame, 1 long; zero: from the sender to who hears it
-    Vec3 place{0.0};  ///< m, the sender's middle at that instant
+    double amount = 0.0;  ///< that the event carries, SI
+    Vec3 way{0.0};        ///< world frame, 1 long; zero: from the sender to who hears it
+    Vec3 place{0.0};      ///< m, the sender's middle at that instant
     friend bool operator==(const Heard&, const Heard&) = default;
 };
 

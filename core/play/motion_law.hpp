@@ -18,16 +18,16 @@ struct Forces {
     const Expression* face = nullptr;
     const Expression* pull = nullptr;  ///< what `gravity` was worked out from
     MachineId rope_machine;
-    std::int32_t cling = -1;  ///< probe
-    double boost = 1.0;       ///< of the speed that steering goes to
-    bool vary = false;        ///< any of them but gravity is worked out from what changes while time passes
-    double gravity = 0.0;
+    std::int32_t cling = -1;      ///< probe
+    double boost = 1.0;           ///< of the speed that steering goes to
+    bool vary = false;            ///< any of them but gravity is worked out from what changes while time passes
+    double gravity = 0.0;         ///< m/s^2 downward
     Pushed pushed{};              ///< what is pushed and sprung, and drag
     bool is_pushed = false;       ///< any of these holds
     double drive_time = 0.0;      ///< phase time of the drive
     double drive_duration = 0.0;  ///< 0 when its phase has no duration
-    Vec3 drive_direction{0.0};
-    Vec3 drive_base{0.0};
+    Vec3 drive_direction{0.0};    ///< of length 1; zero: no drive
+    Vec3 drive_base{0.0};         ///< m/s, that an adding drive adds to
 };
 
 Forces forces_at(const EvaluationContext& context);
@@ -39,7 +39,7 @@ double facing_after(const EvaluationContext& context, const Expression* face, do
 /// How the body moves from now on: constant acceleration, valid for `horizon` seconds.
 struct Law {
     MotionLaw motion;
-    double horizon = 1e300;
+    double horizon = 1e300;   ///< s, for how long the law holds at most
     bool driven = false;      ///< the flat velocity is given, not accelerated
     bool lifted = false;      ///< the upward one, too
     bool flying = false;      ///< straight to a point; nothing else counts

@@ -18,7 +18,7 @@ struct Ride {
 
 /// What a character's stretch leaves for the world to do at its end.
 struct ActorStretch {
-    double from = 0.0;
+    double from = 0.0;         ///< s
     std::optional<Ride> ride;  ///< what it stood on
     Vec3 wanted{0.0};          ///< m/s, world frame: the velocity that it would have had with nothing in its way
     bool seated = false;

@@ -10,14 +10,14 @@ namespace leap {
 
 /// As much of a character as others need to see. World frame.
 struct ShownActor {
-    double time = 0.0;  ///< s since the start
-    Vec3 position{0.0};
-    Vec3 velocity{0.0};   ///< m/s, with what carries it
-    double facing = 0.0;  ///< rad
-    double look_yaw = 0.0;
-    double look_pitch = 0.0;
-    double height = 0.0;
-    double radius = 0.0;
+    double time = 0.0;        ///< s since the start
+    Vec3 position{0.0};       ///< m, of the feet
+    Vec3 velocity{0.0};       ///< m/s, with what carries it
+    double facing = 0.0;      ///< rad
+    double look_yaw = 0.0;    ///< rad
+    double look_pitch = 0.0;  ///< rad, up is positive
+    double height = 0.0;      ///< m
+    double radius = 0.0;      ///< m
     bool grounded = false;
     FixtureId seat{};
     MachineId stance;
@@ -25,7 +25,7 @@ struct ShownActor {
     struct Running {
         MachineId move;
         PhaseId phase;
-        double phase_since = 0.0;
+        double phase_since = 0.0;  ///< s
         friend bool operator==(const Running&, const Running&) = default;
     };
     std::vector<Running> moves;  ///< by layer

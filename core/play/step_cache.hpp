@@ -24,12 +24,12 @@ struct MotionAhead {
 
 struct ProbeResult {
     bool hit = false;
-    Vec3 from{0.0};   ///< where it looks from
-    Vec3 point{0.0};  ///< where it ends
-    Vec3 place{0.0};
-    Vec3 normal{0.0};
-    double distance = 0.0;
-    double side = 0.0;
+    Vec3 from{0.0};         ///< where it looks from
+    Vec3 point{0.0};        ///< where it ends
+    Vec3 place{0.0};        ///< m, of what was hit
+    Vec3 normal{0.0};       ///< of length 1, out of the surface
+    double distance = 0.0;  ///< m along the probe; its whole length when nothing was hit
+    double side = 0.0;      ///< -1: to the left, 1: to the right
     std::int32_t target = -1;
     Owner asker;
     friend bool operator==(const ProbeResult&, const ProbeResult&) = default;
@@ -37,7 +37,7 @@ struct ProbeResult {
 
 /// A fixture at an instant. World frame.
 struct FixturePose {
-    Vec3 center{0.0};
+    Vec3 center{0.0};       ///< m
     Vec3 half{0.5};         ///< along its front, its width, up; of the box round what is round
     double turn_rad = 0.0;  ///< where its front points, about the upward axis
     Quat turn{1.0, 0.0, 0.0, 0.0};
@@ -54,7 +54,7 @@ struct FixturePose {
 struct FixtureStand {
     FixturePose pose;
     std::optional<PhaseId> phase;  ///< nothing: it has not been looked at
-    double phase_since = 0.0;
+    double phase_since = 0.0;      ///< s
     bool still = false;
     bool waits = false;         ///< nothing in its phase happens without an event
     double focus_reach = -1.0;  ///< m; negative: it has no focus

@@ -14,7 +14,7 @@ namespace leap {
 
 /// How far a fixture stands from where it was placed: in its own frame, and turned about its hinge.
 struct FixtureOffset {
-    Vec3 slide{0.0};
+    Vec3 slide{0.0};  ///< m
     double swing_rad = 0.0;
     double face_rad = 0.0;  ///< about its middle, from where it was placed
     double way_m = 0.0;     ///< gone along its path
@@ -24,8 +24,8 @@ struct FixtureOffset {
 
 /// Something that a loose fixture lies on, and which share of its weight that bears.
 struct RigidSupport {
-    Surface on;  ///< a fixture; none: it isn't one
-    double share = 0.0;
+    Surface on;          ///< a fixture; none: it isn't one
+    double share = 0.0;  ///< 0 to 1
     friend bool operator==(const RigidSupport&, const RigidSupport&) = default;
 };
 inline constexpr std::size_t most_supports = 4;  ///< those that bear most
@@ -117,7 +117,7 @@ BodyShape body_shape(const Program& program, const Tuning& tuning, std::size_t k
 /// Where a character starts, and which body it is.
 struct ActorStart {
     std::int32_t kind = 0;  ///< in Program::bodies
-    Vec3 position{0.0};
+    Vec3 position{0.0};     ///< m
     double facing_rad = 0.0;
 };
 

@@ -13,8 +13,8 @@ namespace leap {
 
 /// Where a way ends: the feet on a piece, or at a place.
 struct WayGoal {
-    Surface piece;  ///< none: the place
-    Vec3 place{0.0};
+    Surface piece;    ///< none: the place
+    Vec3 place{0.0};  ///< m, of the feet
 };
 
 struct WayRequest {
@@ -33,7 +33,7 @@ struct WayStretch {
     bool stick_ahead = true;
     ButtonId press;
     ButtonId let_go;
-    double seconds = 0.0;
+    double seconds = 0.0;    ///< that the way takes
     bool on_ground = false;  ///< where it began
     Vec3 end{0.0};           ///< of the feet
 };

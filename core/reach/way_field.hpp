@@ -26,7 +26,7 @@ class WayField {
     struct Node {
         Vec3 place{0.0};  ///< of the air over a square: at the height of what it leads to
         bool air = false;
-        double cost = 1e300;
+        double cost = 1e300;     ///< m of level ground that the cheapest way to the goal is worth
         std::int32_t next = -1;  ///< towards the goal
     };
     struct Square {
@@ -41,9 +41,9 @@ class WayField {
     std::int32_t best_near(const Vec3& feet) const;
     double cost_from(const Vec3& feet, const Node& node) const;
 
-    Vec2 low_{0.0};
+    Vec2 low_{0.0};  ///< m
     double side_m_ = 1.0;
-    double top_ = 0.0, bottom_ = 0.0;
+    double top_ = 0.0, bottom_ = 0.0;  ///< m
     int columns_ = 1, rows_ = 1;
     std::vector<Square> squares_;
     std::vector<Node> nodes_;

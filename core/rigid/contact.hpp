@@ -9,7 +9,7 @@ namespace leap {
 
 /// One point at which two solids touch, or are about to.
 struct ContactPoint {
-    Vec3 point{0.0};
+    Vec3 point{0.0};             ///< m
     Vec3 normal{0.0, 0.0, 1.0};  ///< from `b` to `a`
     double gap = 0.0;            ///< m between the surfaces; negative when they overlap
 };

@@ -33,7 +33,7 @@ struct RigidKind {
 struct RigidBody {
     Vec3 place{0.0};  ///< of its middle
     Quat turn{1.0, 0.0, 0.0, 0.0};
-    Vec3 velocity{0.0};
+    Vec3 velocity{0.0};    ///< m/s
     Vec3 spin{0.0};        ///< rad/s about each axis of the world
     double still_s = 0.0;  ///< for how long it has hardly moved
     bool asleep = false;   ///< nothing about it changes until something wakes it

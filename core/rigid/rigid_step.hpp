@@ -32,10 +32,10 @@ glm::dmat3 inverse_inertia(const RigidObject& thing);
 /// Something solid that loose bodies meet and can't move: a door, a lift, the character.
 struct KinematicObstacle {
     Solid solid;
-    Vec3 velocity{0.0};
-    double spin = 0.0;  ///< rad/s about the upward axis through `middle`
-    Vec3 middle{0.0};
-    double friction = 0.6;
+    Vec3 velocity{0.0};     ///< m/s
+    double spin = 0.0;      ///< rad/s about the upward axis through `middle`
+    Vec3 middle{0.0};       ///< m
+    double friction = 0.6;  ///< a share of what presses; of two the geometric mean counts
 };
 
 /// A thing and an obstacle that go through one another.
@@ -54,7 +54,7 @@ struct RigidTouch {
 
 /// One direction of a contact: how an impulse along it acts on either side.
 struct ContactAxis {
-    Vec3 along{0.0};
+    Vec3 along{0.0};                  ///< of length 1
     Vec3 lever_a{0.0}, lever_b{0.0};  ///< arm × direction
     Vec3 turns_a{0.0}, turns_b{0.0};  ///< spin that one unit of impulse gives
     double mass = 0.0;                ///< impulse that changes the speed between the two by one
@@ -71,11 +71,11 @@ struct ContactRow {
     Vec3 other_velocity{0.0};  ///< of what doesn't give way, at the point
     ContactAxis normal;
     std::array<ContactAxis, 2> across;
-    double friction = 0.0;
+    double friction = 0.0;      ///< a share of what presses
     double wanted_speed = 0.0;  ///< along the normal, after the step
     double meets_after = -1.0;  ///< s; negative: not within the step
-    double impact_speed = 0.0;
-    double push = 0.0;  ///< of the correction of overlaps
+    double impact_speed = 0.0;  ///< m/s, with which the two come together
+    double push = 0.0;          ///< of the correction of overlaps
 };
 
 /// One direction in which a joint holds: the speed along it is kept at, or above, what is wanted.
@@ -96,20 +96,20 @@ struct RigidScratch {
         Vec3 velocity{0.0}, spin{0.0};  ///< as the solver sees them
         Vec3 shift{0.0}, tilt{0.0};     ///< correction of overlaps, per second
         glm::dmat3 inverse_inertia{0.0};
-        double inverse_mass = 0.0;
+        double inverse_mass = 0.0;  ///< 1/kg; 0: it can't be pushed
         // What is joined: velocity and spin before the step, those expected at its end, and what those of the mean
         // over the step are more; see joint.hpp.
-        Vec3 before{0.0}, before_spin{0.0};
-        Vec3 expected{0.0}, expected_spin{0.0};
-        Vec3 drift{0.0}, swerve{0.0};
-        double until_impact = -1.0;  ///< s into the step; negative: none
+        Vec3 before{0.0}, before_spin{0.0};      ///< m/s and rad/s
+        Vec3 expected{0.0}, expected_spin{0.0};  ///< m/s and rad/s
+        Vec3 drift{0.0}, swerve{0.0};            ///< m/s and rad/s
+        double until_impact = -1.0;              ///< s into the step; negative: none
         bool rests = false;
         std::int32_t island = -1;
     };
     std::vector<Solid> solids;
     struct Stand {
         RigidShape shape;
-        Vec3 place{1e300};
+        Vec3 place{1e300};  ///< m
         Quat turn{1.0, 0.0, 0.0, 0.0};
         friend bool operator==(const Stand&, const Stand&) = default;
     };

@@ -14,8 +14,8 @@ inline constexpr std::size_t wheel_count = 4;  ///< front left, front right, rea
 
 /// What a body's wheels are like; all four the same.
 struct WheelKind {
-    Vec3 hang{0.8, 0.5, 0.0};  ///< from the body's middle: ahead, to the side, up: where the springs are fixed
-    double radius = 0.3;
+    Vec3 hang{0.8, 0.5, 0.0};     ///< from the body's middle: ahead, to the side, up: where the springs are fixed
+    double radius = 0.3;          ///< m
     double travel = 0.25;         ///< of the spring, from hanging free to its stop
     double stiffness = 10'000.0;  ///< N/m, of one wheel
     double damping = 0.6;         ///< share of the critical one: 1 comes to rest without rocking

@@ -82,7 +82,7 @@ struct Instruction {
     Sense sense = Sense::rising;
     std::int32_t index = 0;   ///< dial, slot, button, machine ...
     std::int32_t detail = 0;  ///< phase of `active`, number of values of `pick`
-    double number = 0.0;
+    double number = 0.0;      ///< of Op::constant, SI
 };
 
 inline Instruction instruction(Op op, std::int32_t index = 0, std::int32_t detail = 0) {

@@ -12,9 +12,9 @@ namespace leap {
 /// A number as it stands in a script's text, without its unit.
 struct NumberPlace {
     SourceRange range;
-    double written = 0.0;
-    bool whole = false;  ///< a count: no point and no unit, so that only whole numbers make sense
-    int decimals = 0;    ///< that a turned value is written with
+    double written = 0.0;  ///< in the unit it is written with
+    bool whole = false;    ///< a count: no point and no unit, so that only whole numbers make sense
+    int decimals = 0;      ///< that a turned value is written with
 };
 
 /// The number at a byte of a text; nothing elsewhere, and nothing for the exponent of a unit.

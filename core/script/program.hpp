@@ -48,7 +48,7 @@ struct Folded {
 struct CounterInfo {
     std::string path;
     double low = 0, high = 0, start = 0;
-    std::optional<double> back_to;
+    std::optional<double> back_to;  ///< nothing: it never goes back by itself
     Expression back_after;
     std::optional<Condition> back_when;
     SourceRange range;

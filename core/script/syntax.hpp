@@ -311,8 +311,8 @@ struct Button {
 };
 
 struct CurvePoint {
-    double x = 0.0;
-    double y = 0.0;
+    double x = 0.0;  ///< share of the time, 0 to 1
+    double y = 0.0;  ///< share of the strength
 };
 
 struct Curve {

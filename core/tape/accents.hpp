@@ -24,7 +24,7 @@ struct AccentView {
     std::vector<Vec3> lines;             ///< from the hand to these points
     struct Pose {
         std::string name;
-        double weight = 1.0;
+        double weight = 1.0;  ///< 0 to 1
     };
     std::vector<Pose> poses;
 };
@@ -32,9 +32,9 @@ struct AccentView {
 struct AccentInput {
     const Rehearsal& rehearsal;
     const Trace& trace;
-    const World& world;  ///< at the instant
-    const Actor& actor;  ///< of the world: whose eyes
-    double time = 0.0;
+    const World& world;            ///< at the instant
+    const Actor& actor;            ///< of the world: whose eyes
+    double time = 0.0;             ///< s
     double walked_before_m = 0.0;  ///< where the trace has forgotten its begin: how far the feet had walked by then
 };
 AccentView accents_at(const AccentInput& input);

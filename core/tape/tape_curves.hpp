@@ -21,7 +21,7 @@ bool is_stick(InputCurve curve);
 
 struct InputPoint {
     double time_s = 0.0;
-    double value = 0.0;
+    double value = 0.0;  ///< SI
     friend bool operator==(const InputPoint&, const InputPoint&) = default;
 };
 

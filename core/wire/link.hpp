@@ -51,7 +51,7 @@ class LinkWay {
   private:
     const WireLink* link_;
     SeededNumbers numbers_;
-    double busy_until_ = -1e300;
+    double busy_until_ = -1e300;  ///< s; until when the line is taken by what was sent
     std::vector<Packet> on_the_way_;
 };
 

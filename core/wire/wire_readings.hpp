@@ -26,8 +26,8 @@ std::vector<WireReading> wire_readings(const WireRun& run, std::span<const WireD
 /// One mark against the readings.
 struct WireMarkAnswer {
     WireMark mark;
-    double value = 0.0;
-    bool met = false;  ///< false for a reading that isn't there, too
+    double value = 0.0;  ///< SI
+    bool met = false;    ///< false for a reading that isn't there, too
 };
 std::vector<WireMarkAnswer> wire_marks(const WirePlan& plan, std::span<const WireReading> readings);
 

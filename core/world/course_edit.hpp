@@ -70,8 +70,8 @@ std::string free_name(const CoursePlan& plan, ItemKind kind, const std::string& 
 
 /// The gap from one item to its nearest neighbour along one of the world's axes: both ends, at one height.
 struct GapLine {
-    Vec3 from{0.0};
-    Vec3 to{0.0};
+    Vec3 from{0.0};  ///< m
+    Vec3 to{0.0};    ///< m
     CourseItem neighbour;
     double length() const { return glm::length(to - from); }
 };

@@ -10,11 +10,11 @@ namespace leap {
 /// An upright capsule that goes on steadily from where it was. World frame.
 struct DriftingCapsule {
     Surface surface;
-    Vec3 feet{0.0};      ///< m, its lowest point at `since`
-    double since = 0.0;  ///< s
-    Vec3 drift{0.0};     ///< m/s, how it goes on
-    Vec3 velocity{0.0};  ///< m/s, what velocity_of() says of it
-    double radius = 0.3;
+    Vec3 feet{0.0};       ///< m, its lowest point at `since`
+    double since = 0.0;   ///< s
+    Vec3 drift{0.0};      ///< m/s, how it goes on
+    Vec3 velocity{0.0};   ///< m/s, what velocity_of() says of it
+    double radius = 0.3;  ///< m
     double height = 1.7;  ///< at least twice the radius
 };
 
@@ -36,11 +36,11 @@ class DriftingCapsules final {
 
   private:
     std::vector<DriftingCapsule> capsules_;
-    Vec3 around_{0.0};
-    double free_m_ = 0.0;  ///< nearer to `around_` than this none of them comes before `until_`
-    double until_ = 0.0;   ///< s
-    Bounds free_;          ///< the box of it
-    double time_ = 0.0;
+    Vec3 around_{0.0};                   ///< m
+    double free_m_ = 0.0;                ///< nearer to `around_` than this none of them comes before `until_`
+    double until_ = 0.0;                 ///< s
+    Bounds free_;                        ///< the box of it
+    double time_ = 0.0;                  ///< s
     mutable std::vector<Solid> placed_;  ///< as the last query that came near needed them
 };
 

@@ -15,7 +15,7 @@ namespace leap {
 /// As the course says it. Where the fixture was placed is its first point and a stop.
 struct FixturePath {
     struct Point {
-        Vec3 at{0.0};
+        Vec3 at{0.0};  ///< m, from where the fixture was placed
         bool stops = false;
         friend bool operator==(const Point&, const Point&) = default;
     };
@@ -50,7 +50,7 @@ FixtureWay way_of(const FixturePath& path);
 
 /// A place on a way. `gone_m` may be anything.
 struct OnWay {
-    Vec3 at{0.0};
+    Vec3 at{0.0};                     ///< m, from where the fixture was placed
     Vec3 ahead{1.0, 0.0, 0.0};        ///< along the part that begins or goes on there
     double to_corner_m = 0.0;         ///< to the next point of the way, more than 0
     double to_stop_m = 0.0;           ///< to the next one where it stops, likewise

@@ -31,7 +31,7 @@ inline bool fits_shape(PieceKind kind, const Vec3& size) {
 struct Piece {
     std::string name;
     PieceKind kind = PieceKind::box;
-    Vec3 center{0.0};
+    Vec3 center{0.0};       ///< m
     Vec3 size{1.0};         ///< along its own x, y, z. Ramps and steps rise along x. Cylinders and (upright) capsules:
                             ///< diameter, diameter, height; spheres: their diameter, three times
     double turn_deg = 0.0;  ///< counter-clockwise seen from above

@@ -44,7 +44,7 @@ std::optional<RayHit> cast_ray_at(const Solid& solid, const Vec3& origin, const 
 
 /// An upright capsule; `feet` is its lowest point.
 struct Capsule {
-    double radius = 0.3;
+    double radius = 0.3;  ///< m
     double height = 1.7;  ///< at least twice the radius
     double segment() const { return height > 2 * radius ? height - 2 * radius : 0.0; }
 };
