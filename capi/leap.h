@@ -384,6 +384,55 @@ typedef struct leap_run {
  * LEAP_STOPPED. */
 LEAP_API leap_result leap_run_all(leap_run *runs, size_t count, int threads, int (*stop)(void *user), void *user);
 
+/* ---- Inputs of a tape ------------------------------------------------------------------------------------------- */
+/* Gives the inputs of a tape file to the ticks to come: its begin is the present instant. Its characters are the
+ * world's, in their order; those that the world doesn't have are left out. LEAP_NOT_FOUND: a button that the program
+ * doesn't have; then nothing is given. */
+LEAP_API leap_result leap_give_tape(leap_world *world, const char *tape, size_t length, leap_error *error);
+
+/* ---- Live link --------------------------------------------------------------------------------------------------
+ * To a window of Easy Leap of the same user on the same machine: its scripts and dials take effect in the game at the
+ * next tick, what the game plays is seen there, takes and tapes go both ways. Nothing of it ever waits. A link is used
+ * by one thread at a time; worlds, programs and tunings that it makes or is shown are ordinary ones. */
+typedef struct leap_link leap_link;
+
+/* Looks for a window that has this project open (its folder's name; NULL: any), now and each second until there is one,
+ * and again when it is lost. `game`: the name it is shown with. */
+LEAP_API leap_result leap_link_new(const char *game, const char *project, leap_link **out, leap_error *error);
+LEAP_API void leap_link_free(leap_link *link);
+
+/* What has come; several at once are added. */
+typedef enum leap_link_news {
+    LEAP_LINK_JOINED = 1,
+    LEAP_LINK_LOST = 2,
+    LEAP_LINK_SCRIPTS = 4,   /* see leap_link_compile() */
+    LEAP_LINK_DIALS = 8,     /* see leap_link_tune() */
+    LEAP_LINK_TAPE = 16,     /* the window wants it played: see leap_link_tape() */
+    LEAP_LINK_WANT_TAKE = 32 /* the window wants what was recorded: see leap_link_take() */
+} leap_link_news;
+/* Sends and receives. Call it once before each tick. */
+LEAP_API int leap_link_poll(leap_link *link);
+LEAP_API int leap_link_is_joined(const leap_link *link);
+/* "linked to lantern-quay", or why not: "no window of Easy Leap is open". */
+LEAP_API size_t leap_link_status(const leap_link *link, char *buffer, size_t size);
+
+/* Compiles the scripts that came last. The window is told whether they can be played; with errors, stay with the
+ * program there was. LEAP_NOT_FOUND: none have come. */
+LEAP_API leap_result leap_link_compile(leap_link *link, leap_program **out, leap_error *error);
+/* Sets a tuning's dials as they stand in the window; those it doesn't have are left. */
+LEAP_API leap_result leap_link_tune(const leap_link *link, leap_tuning *tuning);
+
+/* Shows the window where a world is. Call it after each tick. */
+LEAP_API leap_result leap_link_tell(leap_link *link, const leap_world *world);
+/* Hands over what has been recorded in a world, and what is solid round the way it went. LEAP_ARGUMENT: nothing is
+ * recorded; LEAP_NOT_FOUND: no window is linked. */
+LEAP_API leap_result leap_link_take(leap_link *link, const leap_world *world, const char *name);
+
+/* The tape that came last, as a tape file; see leap_give_tape(). */
+LEAP_API size_t leap_link_tape(const leap_link *link, char *buffer, size_t size);
+/* Where a character of it begins. LEAP_NOT_FOUND: the tape has no such character. */
+LEAP_API leap_result leap_link_tape_start(const leap_link *link, size_t character, double position[3], double *facing);
+
 #ifdef __cplusplus
 }
 #endif

@@ -3,6 +3,7 @@
 
 #include "studio/bench_desk/bench_desk.hpp"
 #include "studio/course_desk/course_desk.hpp"
+#include "studio/game_desk/game_desk.hpp"
 #include "studio/script_desk/script_desk.hpp"
 #include "studio/stage_desk/stage_desk.hpp"
 #include "studio/wire_desk/wire_desk.hpp"
@@ -21,6 +22,8 @@ std::vector<DeskInfo> all_desks() {
          [](const Workplace& place) { return new BenchDesk(place); }},
         {"wire", QObject::tr("Wire"), QObject::tr("Rehearse shared play"), "Alt+5",
          [](const Workplace& place) { return new WireDesk(place); }},
+        {"game", QObject::tr("Game"), QObject::tr("Play in your own game"), "Alt+6",
+         [](const Workplace& place) { return new GameDesk(place); }},
     };
 }
 

@@ -7,6 +7,8 @@
 #include <QStandardPaths>
 #include <cstdio>
 
+#include "link/meeting.hpp"
+#include "studio/game_desk/game_desk.hpp"
 #include "studio/main_window.hpp"
 #include "studio/picture.hpp"
 #include "studio/script_desk/script_desk.hpp"
@@ -97,6 +99,8 @@ int main(int argc, char** argv) {
     if (!for_picture)
         options.data_folder = QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation).toStdString();
     Session session(std::move(options));
+    if (const auto folder = leap::link::meeting_folder(); !for_picture && folder && GameDesk::games_may_link())
+        session.let_games_link(*folder);
     GamePad pad;
     MainWindow window(session, &pad);
     const QStringList given = parser.positionalArguments();

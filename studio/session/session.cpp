@@ -10,7 +10,11 @@ Session::Session(Options options, QObject* parent)
       documents_(std::move(options.data_folder)),
       clock_(options.clock),
       live_(options.clock, options.live_thread),
-      playback_(options.clock) {
+      playback_(options.clock),
+      links_(options.clock) {
+    connect(&links_, &GameLinks::take_arrived, this, &Session::take_from_game);
+    connect(this, &Session::program_changed, this, &Session::send_program_to_games);
+    connect(this, &Session::tuning_changed, this, &Session::send_dials_to_games);
     connect(&documents_, &Documents::text_changed, this, &Session::take_text);
     connect(&documents_, &Documents::texts_changed, this, &Session::texts_changed);
     connect(&documents_, &Documents::tapes_changed, this, &Session::tapes_changed);
@@ -84,7 +88,9 @@ QString Session::open(const std::filesystem::path& path) {
     keep();
     if (!project().tapes.empty()) documents_.choose_tape(project().tapes.front().tape.name);
     documents_.watch();
+    const QString no_links = open_links();
     emit project_opened();
+    if (!no_links.isEmpty()) emit message(no_links);
     std::vector<std::string> words = project().warnings;
     for (std::string& warning : project_warnings(project())) words.push_back(std::move(warning));
     words.insert(words.end(), project().problems.begin(), project().problems.end());

@@ -10,6 +10,7 @@
 #include "studio/session/beside_runs.hpp"
 #include "studio/session/boards.hpp"
 #include "studio/session/documents.hpp"
+#include "studio/session/game_links.hpp"
 #include "studio/session/influences.hpp"
 #include "studio/session/live_play.hpp"
 #include "studio/session/playback.hpp"
@@ -236,6 +237,17 @@ class Session : public QObject {
     /// It is played again with whatever changes from now on; empty: none is.
     void watch_wire(const std::string& path);
     const WireRuns& wire_runs() const { return wire_runs_; }
+    // Games that are linked to the window (session_link.cpp)
+    /// From now on they find the window by its file in this folder. Returns why they can't, or nothing.
+    QString let_games_link(const std::filesystem::path& folder);
+    void let_no_games_link();
+    const GameLinks& links() const { return links_; }
+    GameLinks& links() { return links_; }
+    /// What games know the project by: its folder's name.
+    QString link_name() const;
+    /// The tape in view. Returns why not, or nothing.
+    QString play_tape_in_game(int game);
+
     /// By the clock that everything here goes by (s).
     double clock_s() const { return clock_(); }
 
@@ -318,6 +330,10 @@ class Session : public QObject {
     void recovery_found();
 
   private:
+    QString open_links();
+    void send_program_to_games();
+    void send_dials_to_games();
+    void take_from_game(const QString& game, const link::Take& take);
     void request_board(Side side);
     std::vector<Tape> wire_tapes() const;
     void request_wire(Side side);
@@ -368,6 +384,9 @@ class Session : public QObject {
     TrialRunner trials_;
     WireRuns wire_runs_;
     std::string watched_wire_;
+    GameLinks links_;
+    std::filesystem::path link_folder_;    ///< empty: games can't link
+    std::vector<std::string> sent_shape_;  ///< of the scripts that games have: all but the values of dials
     Side playing_side_ = Side::now;
     LiveKind live_kind_ = LiveKind::take;
     double cursor_before_play_ = 0.0;

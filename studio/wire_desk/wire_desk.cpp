@@ -15,7 +15,7 @@
 namespace leap::studio {
 namespace {
 
-constexpr int frame_ms = 33;
+constexpr int watched_every_ms = 33;
 
 }  // namespace
 
@@ -129,7 +129,7 @@ WireDesk::WireDesk(const Workplace& place) : session_(place.session), keys_(plac
         set_cursor(0.0);
     });
     connect(&timer_, &QTimer::timeout, this, &WireDesk::move_on);
-    timer_.setInterval(frame_ms);
+    timer_.setInterval(watched_every_ms);
     fill_list();
     set_cursor(0.0);
 }

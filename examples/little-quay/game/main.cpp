@@ -4,13 +4,17 @@
 //   little_quay SCRIPT               plays
 //   little_quay SCRIPT --headless    plays by itself without a display, and says where it came to
 //   little_quay SCRIPT --picture F   a picture (BMP) of the first moments
+//   little_quay SCRIPT --linked      walks by itself without a display, linked to the window of Easy Leap
+// While it is played, an open window of Easy Leap is linked: its dials and scripts count here at once.
 #include <GL/gl.h>
 #include <SDL.h>
 
+#include <chrono>
 #include <cmath>
 #include <cstdio>
 #include <cstring>
 #include <string>
+#include <thread>
 
 #include "draw.hpp"
 
@@ -58,6 +62,23 @@ int play_by_itself(Mover& keeper) {
     const bool dashed = heard.find("dash started") != std::string::npos;
     const bool crossed = farthest > 16.0 && !missed && dashed;
     return crossed && lifted > 3.9 && keeper.problems() == 0 ? 0 : 1;
+}
+
+/// Walks to and fro without a display while it is linked, and says what it hears. Ends when the window has gone.
+int play_linked(Mover& keeper) {
+    bool was_linked = false;
+    for (int i = 0; i < 60 * 600; ++i) {
+        keeper.stick(0.0, 0.6);
+        keeper.look(i / 90 % 2 == 0 ? 0.0 : 3.14159, 0.0);
+        keeper.advance(picture);
+        std::printf("%s", keeper.heard().c_str());
+        std::fflush(stdout);
+        const bool linked = keeper.link_status().rfind("linked to", 0) == 0;
+        if (was_linked && !linked) return 0;
+        was_linked = was_linked || linked;
+        std::this_thread::sleep_for(std::chrono::microseconds(16667));
+    }
+    return 1;
 }
 
 void press(Mover& keeper, SDL_Keycode key, bool down) {
@@ -134,7 +155,7 @@ int play(Mover& keeper, Level& level, const std::string& script, const std::stri
             if (!save_picture(picture_file, width, height)) std::fprintf(stderr, "%s\n", SDL_GetError());
             goes_on = false;
         }
-        SDL_SetWindowTitle(window, ("Little quay: " + drawn.doing).c_str());
+        SDL_SetWindowTitle(window, ("Little quay: " + drawn.doing + ", " + keeper.link_status()).c_str());
         SDL_GL_SwapWindow(window);
     }
     SDL_GL_DeleteContext(context);
@@ -159,6 +180,8 @@ int main(int argc, char** argv) {
         return 1;
     }
     if (argc > 2 && std::strcmp(argv[2], "--headless") == 0) return play_by_itself(keeper);
+    keeper.link();
+    if (argc > 2 && std::strcmp(argv[2], "--linked") == 0) return play_linked(keeper);
     const bool pictured = argc > 3 && std::strcmp(argv[2], "--picture") == 0;
     return play(keeper, level, argv[1], pictured ? argv[3] : "");
 }

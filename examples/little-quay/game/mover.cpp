@@ -14,6 +14,7 @@ constexpr unsigned lift_piece = 1000000;
 }  // namespace
 
 Mover::~Mover() {
+    leap_link_free(link_);
     leap_world_free(world_);
     leap_scene_free(scene_);
     leap_course_free(course_);
@@ -54,6 +55,11 @@ std::string Mover::load(const std::string& script_file) {
     leap_program* program = nullptr;
     if (leap_compile(&source, 1, &program, nullptr, &error) != LEAP_OK)
         return std::string(error.file) + ":" + std::to_string(error.line) + ": " + error.message;
+    return use(program);
+}
+
+std::string Mover::use(leap_program* program, const leap_start* from) {
+    leap_error error{};
     if (course_ == nullptr) {
         leap_geometry geometry{};
         geometry.size = sizeof geometry;
@@ -64,28 +70,82 @@ std::string Mover::load(const std::string& script_file) {
     }
     leap_start start{};
     start.size = sizeof start;
-    if (world_ != nullptr) {  // the new script goes on from where the old one is
+    if (from != nullptr) {
+        start = *from;
+    } else if (world_ != nullptr) {  // the new script goes on from where the old one is
         leap_character now{};
         now.size = sizeof now;
         leap_character_get(world_, 0, &now);
         std::copy(std::begin(now.position), std::end(now.position), std::begin(start.position));
         start.facing = now.facing;
     }
+    leap_tuning* tuning = nullptr;
     leap_scene* scene = nullptr;
     leap_world* world = nullptr;
-    if (leap_scene_new(program, nullptr, course_, ticks_per_second, &scene, &error) != LEAP_OK ||
+    leap_tuning_new(program, &tuning, nullptr);
+    if (link_ != nullptr) leap_link_tune(link_, tuning);
+    if (leap_scene_new(program, tuning, course_, ticks_per_second, &scene, &error) != LEAP_OK ||
         leap_world_new(scene, &start, 1, &world, &error) != LEAP_OK) {
+        leap_tuning_free(tuning);
         leap_scene_free(scene);
-        leap_program_free(program);
+        if (program != program_) leap_program_free(program);
         return error.message;
     }
+    leap_tuning_free(tuning);
+    if (link_ != nullptr) leap_record(world);
     leap_world_free(world_);
     leap_scene_free(scene_);
-    leap_program_free(program_);
+    if (program != program_) leap_program_free(program_);
     program_ = program;
     scene_ = scene;
     world_ = world;
     return {};
+}
+
+void Mover::link() {
+    if (link_ == nullptr) leap_link_new("Little quay", nullptr, &link_, nullptr);
+}
+
+std::string Mover::link_status() const {
+    char text[256] = "";
+    if (link_ != nullptr) leap_link_status(link_, text, sizeof text);
+    return text;
+}
+
+void Mover::turn_dials() {
+    leap_tuning* tuning = nullptr;
+    leap_scene* scene = nullptr;
+    leap_tuning_new(program_, &tuning, nullptr);
+    leap_link_tune(link_, tuning);
+    if (leap_scene_new(program_, tuning, course_, ticks_per_second, &scene, nullptr) == LEAP_OK) {
+        leap_world_use(world_, scene, nullptr);
+        leap_scene_free(scene_);
+        scene_ = scene;
+    }
+    leap_tuning_free(tuning);
+}
+
+void Mover::play_tape() {
+    leap_start start{};
+    start.size = sizeof start;
+    std::string tape(leap_link_tape(link_, nullptr, 0), '\0');
+    leap_link_tape(link_, &tape[0], tape.size() + 1);
+    if (leap_link_tape_start(link_, 0, start.position, &start.facing) != LEAP_OK) return;
+    if (use(program_, &start).empty()) leap_give_tape(world_, tape.c_str(), tape.size(), nullptr);
+}
+
+void Mover::take_news() {
+    if (link_ == nullptr) return;
+    const int news = leap_link_poll(link_);
+    if ((news & LEAP_LINK_SCRIPTS) != 0) {
+        leap_program* program = nullptr;
+        // One that is broken is told to the window, and the last good one goes on.
+        if (leap_link_compile(link_, &program, nullptr) == LEAP_OK) use(program);
+    } else if ((news & LEAP_LINK_DIALS) != 0) {
+        turn_dials();
+    }
+    if ((news & LEAP_LINK_TAPE) != 0) play_tape();
+    if ((news & LEAP_LINK_WANT_TAKE) != 0) leap_link_take(link_, world_, "little quay");
 }
 
 void Mover::button(const char* name, bool down) {
@@ -101,6 +161,7 @@ void Mover::look(double yaw, double pitch) {
 }
 
 void Mover::step() {
+    take_news();
     const Point before = level_->lift_middle;
     move_lift(*level_, leap_time(world_) + 1.0 / ticks_per_second);
     const Point& now = level_->lift_middle;
@@ -112,6 +173,7 @@ void Mover::step() {
     }
     leap_course_changed(course_, low, high);
     leap_step(world_);
+    if (link_ != nullptr) leap_link_tell(link_, world_);
     for (std::size_t i = 0; i < leap_event_count(world_); ++i) {
         char text[128];
         leap_event_text(world_, i, text, sizeof text);

@@ -25,6 +25,11 @@ class Mover {
     /// nothing; then the script that was there goes on.
     std::string load(const std::string& script_file);
 
+    /// From now on scripts, dials and tapes of an open window of Easy Leap count here, and it sees what is played.
+    void link();
+    /// "linked to little-quay", or why not; empty without link().
+    std::string link_status() const;
+
     void button(const char* name, bool down);
     void stick(double x, double y);
     void look(double yaw, double pitch);
@@ -49,11 +54,18 @@ class Mover {
     static int gather(void* user, const double low[3], const double high[3], leap_sink* sink);
     static void feel(void* user, unsigned piece, double carries[3], double* grip);
     void step();
+    /// Takes `program` from here on; the keeper goes on where it is. Returns what is wrong, or nothing; then what was
+    /// there goes on.
+    std::string use(leap_program* program, const leap_start* start = nullptr);
+    void take_news();
+    void turn_dials();
+    void play_tape();
 
     Level* level_;
     leap_program* program_ = nullptr;
     leap_course* course_ = nullptr;
     leap_scene* scene_ = nullptr;
+    leap_link* link_ = nullptr;
     leap_world* world_ = nullptr;
     double left_over_ = 0.0;
     std::string heard_;

@@ -1,0 +1,242 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/game_desk/game_desk.hpp"
+
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QScrollArea>
+#include <QSettings>
+#include <QSplitter>
+#include <QVBoxLayout>
+#include <cmath>
+
+#include "link/meeting.hpp"
+#include "studio/shared/convert.hpp"
+#include "studio/shared/palette.hpp"
+#include "studio/shared/plain_table.hpp"
+
+namespace leap::studio {
+namespace {
+
+/// States come at a game's tick rate; the eye wants fewer.
+constexpr int shown_every_ms = 33;
+constexpr const char* link_key = "games/may_link";
+
+QLabel* game_heading(const QString& text) {
+    auto* out = new QLabel(text);
+    out->setFont(palette::text_font(11.0, true));
+    out->setContentsMargins(0, 12, 0, 2);
+    return out;
+}
+
+QLabel* game_words() {
+    auto* out = new QLabel;
+    out->setWordWrap(true);
+    out->setFont(palette::text_font(9.5));
+    out->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    return out;
+}
+
+}  // namespace
+
+GameDesk::GameDesk(const Workplace& place) : session_(place.session) {
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    auto* across = new QSplitter(Qt::Horizontal);
+    across->setChildrenCollapsible(false);
+    across->setHandleWidth(3);
+    layout->addWidget(across);
+    auto* main = new QWidget;
+    auto* down = new QVBoxLayout(main);
+    down->setContentsMargins(0, 0, 0, 0);
+    down->setSpacing(0);
+    auto* bar = new QHBoxLayout;
+    bar->setContentsMargins(12, 6, 12, 6);
+    bar->setSpacing(6);
+    games_ = new QComboBox;
+    games_->setAccessibleName(tr("Linked game"));
+    games_->setMinimumWidth(170);
+    characters_ = new QComboBox;
+    characters_->setAccessibleName(tr("Character of the game"));
+    play_tape_ = new QPushButton(tr("Play this tape there"));
+    play_tape_->setToolTip(tr("The game puts its characters where the tape in view begins, and plays its inputs"));
+    want_take_ = new QPushButton(tr("Ask for its take"));
+    want_take_->setToolTip(tr(
+        "What the game has recorded becomes a tape here, with what is solid round its path as pieces of the course"));
+    may_link_ = new QCheckBox(tr("Games may link"));
+    may_link_->setToolTip(tr("Games of this user on this machine find the window, and play its scripts and dials"));
+    bar->addWidget(games_);
+    bar->addWidget(characters_);
+    bar->addSpacing(8);
+    bar->addWidget(play_tape_);
+    bar->addWidget(want_take_);
+    bar->addStretch(1);
+    bar->addWidget(may_link_);
+    down->addLayout(bar);
+    auto* views = new QSplitter(Qt::Vertical);
+    views->setChildrenCollapsible(false);
+    views->setHandleWidth(3);
+    path_ = new GamePath;
+    lanes_ = new GameLanes;
+    views->addWidget(path_);
+    views->addWidget(lanes_);
+    views->setStretchFactor(0, 1);
+    views->setStretchFactor(1, 1);
+    down->addWidget(views, 1);
+    across->addWidget(main);
+
+    auto* side = new QWidget;
+    side->setObjectName("side");
+    side->setMinimumWidth(330);
+    auto* sheet = new QVBoxLayout(side);
+    sheet->setContentsMargins(16, 0, 16, 12);
+    sheet->setSpacing(4);
+    sheet->addWidget(game_heading(tr("Now")));
+    now_ = game_words();
+    now_->setFont(palette::number_font(9.5));
+    sheet->addWidget(now_);
+    sheet->addWidget(game_heading(tr("Why not")));
+    moves_ = plain_table(tr("Whether each move could start now, and why not"));
+    moves_->setColumnCount(2);
+    moves_->setHorizontalHeaderLabels({tr("Move"), tr("Now")});
+    moves_->horizontalHeader()->setStretchLastSection(true);
+    sheet->addWidget(moves_, 1);
+    sheet->addWidget(game_heading(tr("Its scripts")));
+    says_ = game_words();
+    sheet->addWidget(says_);
+    turned_away_ = game_words();
+    turned_away_->setObjectName("quiet");
+    sheet->addWidget(turned_away_);
+    across->addWidget(side);
+    across->setStretchFactor(0, 1);
+    across->setSizes({900, 370});
+
+    connect(&session_.links(), &GameLinks::games_changed, this, &GameDesk::fill_games);
+    connect(&session_.links(), &GameLinks::state_told, this, [this](int number) {
+        if (isVisible() && number == games_->currentData().toInt() && !frame_.isActive()) frame_.start();
+    });
+    connect(games_, &QComboBox::activated, this, &GameDesk::refresh);
+    connect(characters_, &QComboBox::activated, this, &GameDesk::show_newest);
+    connect(play_tape_, &QPushButton::clicked, this, [this] {
+        const QString why_not = session_.play_tape_in_game(games_->currentData().toInt());
+        if (!why_not.isEmpty()) emit problem(why_not);
+    });
+    connect(want_take_, &QPushButton::clicked, this,
+            [this] { session_.links().ask_for_take(games_->currentData().toInt()); });
+    connect(may_link_, &QCheckBox::clicked, this, &GameDesk::let_link);
+    connect(&session_, &Session::project_opened, this, &GameDesk::fill_games);
+    connect(&session_, &Session::program_changed, this, [this] { lanes_->set_program(session_.program()); });
+    connect(&session_, &Session::course_changed, this, [this] { path_->set_course(session_.course()); });
+    frame_.setSingleShot(true);
+    frame_.setInterval(shown_every_ms);
+    connect(&frame_, &QTimer::timeout, this, &GameDesk::show_newest);
+    fill_games();
+}
+
+void GameDesk::come_into_view(MachineId) {
+    lanes_->set_program(session_.program());
+    path_->set_course(session_.course());
+    fill_games();
+    games_->setFocus();
+}
+
+void GameDesk::let_link(bool on) {
+    QSettings().setValue(link_key, on);
+    if (!on) {
+        session_.let_no_games_link();
+    } else if (const auto folder = link::meeting_folder()) {
+        const QString why_not = session_.let_games_link(*folder);
+        if (!why_not.isEmpty()) emit problem(why_not);
+    } else {
+        emit problem(tr("Games can't link: there is no folder that is this user's alone (XDG_RUNTIME_DIR)"));
+    }
+    fill_games();
+}
+
+bool GameDesk::games_may_link() {
+    return QSettings().value(link_key, true).toBool();
+}
+
+const LinkedGame* GameDesk::game() const {
+    return session_.links().find(games_->currentData().toInt());
+}
+
+void GameDesk::fill_games() {
+    const int number = games_->currentData().toInt();
+    games_->clear();
+    for (const LinkedGame* each : session_.links().games()) games_->addItem(each->name, each->number);
+    if (games_->count() == 0) games_->addItem(tr("no game"), 0);
+    games_->setCurrentIndex(std::max(0, games_->findData(number)));
+    refresh();
+}
+
+void GameDesk::refresh() {
+    may_link_->setChecked(session_.links().listening());
+    const LinkedGame* of = game();
+    games_->setEnabled(of != nullptr);
+    want_take_->setEnabled(of != nullptr);
+    play_tape_->setEnabled(of != nullptr && session_.is_open() && session_.tape() != nullptr);
+    QStringList lost;
+    for (const QString& each : session_.links().turned_away()) lost << each;
+    turned_away_->setText(lost.isEmpty() ? QString() : tr("Last turned away: %1").arg(lost.back()));
+    turned_away_->setVisible(!lost.isEmpty());
+    if (of == nullptr) {
+        says_->setText(
+            session_.links().listening()
+                ? tr("Start a game that is linked with libleap and calls leap_link_new(), or one that speaks "
+                     "as docs/link.md says. It finds this window by itself.")
+                : tr("Games can't find this window. Tick Games may link."));
+    } else if (!of->scripts) {
+        says_->setText(tr("%1 hasn't said whether it plays them").arg(of->name));
+    } else if (of->scripts->problem.empty()) {
+        says_->setText(tr("%1 plays them as they are here").arg(of->name));
+    } else {
+        says_->setText(tr("%1 stays with those it had: %2").arg(of->name, to_qt(of->scripts->problem)));
+    }
+    fill_characters();
+    show_newest();
+}
+
+void GameDesk::fill_characters() {
+    const int index = std::max(0, characters_->currentIndex());
+    characters_->clear();
+    if (const LinkedGame* of = game())
+        for (const auto& each : of->playing.characters) characters_->addItem(to_qt(each.name));
+    characters_->setCurrentIndex(std::min(index, characters_->count() - 1));
+    characters_->setVisible(characters_->count() > 1);
+}
+
+void GameDesk::show_newest() {
+    const LinkedGame* of = game();
+    const auto character = static_cast<std::size_t>(std::max(0, characters_->currentIndex()));
+    path_->set_states(of != nullptr ? &of->lately : nullptr);
+    lanes_->set_states(of != nullptr ? &of->lately : nullptr, character);
+    moves_->setRowCount(0);
+    if (of == nullptr || of->lately.empty() || character >= of->lately.back().characters.size()) {
+        now_->setText(of == nullptr ? tr("no game is linked") : tr("%1 hasn't said where it is").arg(of->name));
+        return;
+    }
+    const link::StateNow& state = of->lately.back();
+    const link::CharacterNow& c = state.characters[character];
+    QStringList words;
+    words << tr("%1 s, %2 ticks/s").arg(state.time_s, 0, 'f', 2).arg(of->playing.rate_hz);
+    words
+        << tr("at %1, %2, %3 m").arg(c.position.x, 0, 'f', 2).arg(c.position.y, 0, 'f', 2).arg(c.position.z, 0, 'f', 2);
+    words << tr("%1 m/s, rising %2 m/s")
+                 .arg(std::hypot(c.velocity.x, c.velocity.y), 0, 'f', 2)
+                 .arg(c.velocity.z, 0, 'f', 2);
+    words << (c.move.empty() ? to_qt(c.stance)
+                             : tr("%1, %2.%3 for %4 s")
+                                   .arg(to_qt(c.stance), to_qt(c.move), to_qt(c.phase))
+                                   .arg(c.phase_time_s, 0, 'f', 2));
+    now_->setText(words.join("\n"));
+    if (character >= of->why_not.size()) return;
+    int row = 0;
+    moves_->setRowCount(static_cast<int>(of->why_not[character].size()));
+    for (const auto& [move, why] : of->why_not[character]) {
+        moves_->setItem(row, 0, new QTableWidgetItem(to_qt(move)));
+        moves_->setItem(row, 1, new QTableWidgetItem(to_qt(why)));
+        ++row;
+    }
+}
+
+}  // namespace leap::studio

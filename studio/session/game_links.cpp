@@ -1,0 +1,236 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "studio/session/game_links.hpp"
+
+#include <unistd.h>
+
+#include <QTcpServer>
+#include <QTcpSocket>
+#include <algorithm>
+
+#include "link/limits.hpp"
+#include "link/meeting.hpp"
+
+namespace leap::studio {
+namespace {
+
+/// How much of what a game has told stays in sight, and how many states at most.
+constexpr double remembered_s = 20.0;
+constexpr std::size_t most_remembered = 20'000;
+constexpr std::size_t most_turned_away = 20;
+constexpr int look_every_ms = 500;
+constexpr int most_leaving_ms = 1000;
+/// Connections that haven't said who they are yet count, too.
+constexpr std::size_t most_connections = 2 * link::limits::games;
+
+}  // namespace
+
+struct GameLinks::Connection {
+    std::unique_ptr<QTcpSocket> socket;
+    link::HostEnd end;
+    LinkedGame game{};
+    bool gone = false;
+};
+
+GameLinks::GameLinks(Clock clock, QObject* parent) : QObject(parent), clock_(std::move(clock)) {
+    timer_.setInterval(look_every_ms);
+    connect(&timer_, &QTimer::timeout, this, &GameLinks::drop_closed);
+}
+
+GameLinks::~GameLinks() {
+    close();
+}
+
+bool GameLinks::listening() const {
+    return server_ != nullptr;
+}
+
+int GameLinks::port() const {
+    return server_ ? server_->serverPort() : 0;
+}
+
+QString GameLinks::listen(const std::filesystem::path& folder, const QString& project) {
+    close();
+    const auto token = link::new_token();
+    if (!token) return tr("Games can't link to this window: the system has no random numbers to give");
+    auto server = std::make_unique<QTcpServer>();
+    if (!server->listen(QHostAddress::LocalHost))
+        return tr("Games can't link to this window: %1").arg(server->errorString());
+    token_ = *token;
+    project_ = project;
+    folder_ = folder;
+    server_ = std::move(server);
+    connect(server_.get(), &QTcpServer::newConnection, this, &GameLinks::accept);
+    const auto file =
+        link::write_meeting(folder_, {port(), token_, project_.toStdString(), static_cast<int>(::getpid())});
+    if (!file) {
+        server_.reset();
+        return tr("Games can't link to this window: %1").arg(QString::fromStdString(file.error()));
+    }
+    file_ = *file;
+    timer_.start();
+    return {};
+}
+
+void GameLinks::close() {
+    timer_.stop();
+    for (const auto& of : connections_) of->socket->disconnect(this);
+    connections_.clear();
+    shown_.clear();
+    server_.reset();
+    std::error_code ignored;
+    if (!file_.empty()) std::filesystem::remove(file_, ignored);
+    file_.clear();
+}
+
+void GameLinks::set_scripts(std::vector<SourceFile> files, std::map<std::string, double> dials) {
+    ++scripts_.revision;
+    scripts_.files = std::move(files);
+    scripts_.dials = std::move(dials);
+    send_to_all(scripts_);
+}
+
+void GameLinks::set_dials(const std::map<std::string, double>& dials) {
+    link::Dials changed;
+    for (const auto& [name, value] : dials) {
+        const auto known = scripts_.dials.find(name);
+        if (known == scripts_.dials.end() || known->second != value) changed.values[name] = value;
+    }
+    if (changed.values.empty()) return;
+    scripts_.dials = dials;
+    send_to_all(changed);
+}
+
+void GameLinks::set_values_written(std::vector<SourceFile> files, const std::map<std::string, double>& dials) {
+    scripts_.files = std::move(files);
+    set_dials(dials);
+}
+
+const LinkedGame* GameLinks::find(int number) const {
+    const auto found =
+        std::find_if(shown_.begin(), shown_.end(), [&](const LinkedGame* game) { return game->number == number; });
+    return found == shown_.end() ? nullptr : *found;
+}
+
+void GameLinks::play_tape(int number, const link::PlayTape& tape) {
+    for (const auto& of : connections_)
+        if (of->end.joined() && of->game.number == number) {
+            of->end.send(tape);
+            flush(*of);
+        }
+}
+
+void GameLinks::ask_for_take(int number) {
+    for (const auto& of : connections_)
+        if (of->end.joined() && of->game.number == number) {
+            of->end.send(link::WantTake{});
+            flush(*of);
+        }
+}
+
+void GameLinks::accept() {
+    while (QTcpSocket* socket = server_->nextPendingConnection()) {
+        socket->setParent(nullptr);
+        auto made = std::make_unique<Connection>(
+            Connection{std::unique_ptr<QTcpSocket>(socket),
+                       link::HostEnd({token_, LEAP_VERSION, project_.toStdString()}, clock_())});
+        if (connections_.size() >= most_connections) {
+            turn_away({}, tr("there are too many already"));
+            continue;
+        }
+        socket->setSocketOption(QAbstractSocket::LowDelayOption, 1);
+        Connection* of = made.get();
+        connections_.push_back(std::move(made));
+        connect(socket, &QTcpSocket::readyRead, this, [this, of] { read(*of); });
+        connect(socket, &QTcpSocket::disconnected, this,
+                [this] { QTimer::singleShot(0, this, &GameLinks::drop_closed); });
+        if (socket->bytesAvailable() > 0) read(*of);
+    }
+}
+
+void GameLinks::read(Connection& of) {
+    const QByteArray bytes = of.socket->readAll();
+    take(of, of.end.take({bytes.constData(), static_cast<std::size_t>(bytes.size())}, clock_()));
+    flush(of);
+    if (of.end.closed()) QTimer::singleShot(0, this, &GameLinks::drop_closed);
+}
+
+void GameLinks::take(Connection& of, std::vector<link::HostEnd::Happening> happenings) {
+    bool changed = false;
+    bool told = false;
+    for (link::HostEnd::Happening& each : happenings) {
+        if (const auto* joined = std::get_if<link::HostEnd::Joined>(&each)) {
+            of.game.number = ++numbers_;
+            of.game.name = QString::fromStdString(joined->game);
+            shown_.push_back(&of.game);
+            if (!scripts_.files.empty()) of.end.send(scripts_);
+            changed = true;
+        } else if (auto* playing = std::get_if<link::Playing>(&each)) {
+            of.game.playing = std::move(*playing);
+            of.game.lately.clear();
+            of.game.why_not.clear();
+            changed = true;
+        } else if (auto* state = std::get_if<link::StateNow>(&each)) {
+            auto& lately = of.game.lately;
+            // A game that has begun anew tells an earlier time.
+            if (!lately.empty() && state->time_s < lately.back().time_s) lately.clear();
+            of.game.why_not.resize(state->characters.size());
+            for (std::size_t i = 0; i < state->characters.size(); ++i)
+                if (!state->characters[i].why_not.empty())
+                    of.game.why_not[i] = std::exchange(state->characters[i].why_not, {});
+            lately.push_back(std::move(*state));
+            while (lately.size() > most_remembered || lately.front().time_s < lately.back().time_s - remembered_s)
+                lately.pop_front();
+            told = true;
+        } else if (auto* taken = std::get_if<link::ScriptsTaken>(&each)) {
+            of.game.scripts = std::move(*taken);
+            changed = true;
+        } else if (const auto* take = std::get_if<link::Take>(&each)) {
+            emit take_arrived(of.game.name, *take);
+        }
+    }
+    if (changed) emit games_changed();
+    if (told) emit state_told(of.game.number);
+}
+
+void GameLinks::flush(Connection& of) {
+    const std::string bytes = of.end.outgoing();
+    if (!bytes.empty()) {
+        of.socket->write(bytes.data(), static_cast<qint64>(bytes.size()));
+        of.socket->flush();  // a dial that is dragged is felt at the game's next tick
+    }
+    of.end.note_unread(static_cast<std::size_t>(of.socket->bytesToWrite()));
+}
+
+void GameLinks::turn_away(const QString& who, const QString& why) {
+    turned_away_.push_back(tr("%1: %2").arg(who.isEmpty() ? tr("a connection") : who, why));
+    while (turned_away_.size() > most_turned_away) turned_away_.pop_front();
+}
+
+void GameLinks::drop_closed() {
+    bool changed = false;
+    for (const auto& of : connections_) {
+        of->end.pass(clock_());
+        of->gone = of->end.closed() || of->socket->state() != QAbstractSocket::ConnectedState;
+        if (!of->gone) continue;
+        if (of->end.closed()) turn_away(of->game.name, QString::fromStdString(of->end.why_closed()));
+        std::erase(shown_, &of->game);
+        changed = true;
+        // What it is still owed, the reason above all, goes out first; not for ever.
+        QTcpSocket* leaving = of->socket.release();
+        leaving->disconnect(this);
+        connect(leaving, &QTcpSocket::disconnected, leaving, &QObject::deleteLater);
+        QTimer::singleShot(most_leaving_ms, leaving, &QObject::deleteLater);
+        leaving->disconnectFromHost();
+    }
+    std::erase_if(connections_, [](const auto& of) { return of->gone; });
+    if (changed) emit games_changed();
+}
+
+void GameLinks::send_to_all(const link::FromWindow& message) {
+    for (const auto& of : connections_) {
+        of->end.send(message);
+        flush(*of);
+    }
+}
+
+}  // namespace leap::studio
