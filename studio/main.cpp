@@ -86,7 +86,9 @@ int main(int argc, char** argv) {
     const QCommandLineOption select("select", "On the Course desk: what is selected.", "NAME");
     const QCommandLineOption trial("trial", "On the Bench: board, tunings, or a trial, which is run.", "NAME");
     const QCommandLineOption wire("rehearsal", "On the Wire desk: a rehearsal by its name.", "NAME");
-    parser.addOptions({picture, desk, select, trial, wire, tape, character, all, at, move, view, set, events});
+    const QCommandLineOption game("game", "On the Game desk: wait until a linked game has played so long.", "SECONDS",
+                                  "0");
+    parser.addOptions({game, picture, desk, select, trial, wire, tape, character, all, at, move, view, set, events});
     parser.process(application);
     if (!desk_names().contains(parser.value(desk))) {
         std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there are: %s\n", qPrintable(parser.value(desk)),
@@ -99,7 +101,8 @@ int main(int argc, char** argv) {
     if (!for_picture)
         options.data_folder = QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation).toStdString();
     Session session(std::move(options));
-    if (const auto folder = leap::link::meeting_folder(); !for_picture && folder && GameDesk::games_may_link())
+    if (const auto folder = leap::link::meeting_folder();
+        (!for_picture || parser.isSet(game)) && folder && GameDesk::games_may_link())
         session.let_games_link(*folder);
     GamePad pad;
     MainWindow window(session, &pad);
@@ -139,6 +142,7 @@ int main(int argc, char** argv) {
     wanted.all = parser.isSet(all);
     wanted.move = parser.value(move);
     wanted.view = parser.value(view);
+    wanted.game_s = parser.value(game).toDouble();
     wanted.events = parser.isSet(events);
     for (const QString& setting : parser.values(set)) wanted.settings.push_back(setting);
     const QString failed = take_picture(window, session, wanted);

@@ -12,6 +12,7 @@
 #include "link/meeting.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/picture_options.hpp"
 #include "studio/shared/plain_table.hpp"
 
 namespace leap::studio {
@@ -137,6 +138,17 @@ void GameDesk::come_into_view(MachineId) {
     path_->set_course(session_.course());
     fill_games();
     games_->setFocus();
+}
+
+bool GameDesk::is_busy() const {
+    if (waits_for_s_ <= 0.0) return false;
+    const auto& games = session_.links().games();
+    return games.empty() || games.front()->lately.empty() || games.front()->lately.back().time_s < waits_for_s_;
+}
+
+QString GameDesk::prepare_picture(const PictureOptions& options) {
+    waits_for_s_ = options.game_s;
+    return {};
 }
 
 void GameDesk::let_link(bool on) {

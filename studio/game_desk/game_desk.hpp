@@ -24,6 +24,9 @@ class GameDesk : public Desk {
     explicit GameDesk(const Workplace& place);
 
     void come_into_view(MachineId machine) override;
+    /// A picture waits for a game.
+    bool is_busy() const override;
+    QString prepare_picture(const PictureOptions& options) override;
     /// What the user wants; so for as long as nothing was said.
     static bool games_may_link();
 
@@ -47,6 +50,7 @@ class GameDesk : public Desk {
 
     Session& session_;
     QTimer frame_;
+    double waits_for_s_ = 0.0;  ///< of a game's play, for a picture
     QComboBox* games_;
     QComboBox* characters_;
     QCheckBox* may_link_;

@@ -20,6 +20,7 @@ struct PictureOptions {
     QString move;
     QString view;
     bool events = false;
+    double game_s = 0.0;            ///< on the Game desk: waits for a linked game, until it has played so long
     std::vector<QString> settings;  ///< "hop.rise=2.6 m": turned but not written, so that the ghost shows
 };
 

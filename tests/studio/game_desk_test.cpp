@@ -3,7 +3,8 @@
 #include "studio/game_desk/game_desk.hpp"
 
 #include <gtest/gtest.h>
-#include <QSignalSpy>
+#include <QFile>
+#include <QProcess>
 #include <QTcpSocket>
 #include <QTest>
 #include <QUndoStack>
@@ -322,6 +323,37 @@ TEST(GameDesk, AWindowThatGoesIsLostAndFoundAgain) {
     EXPECT_EQ(studio.session->open(LEAP_SOURCE_DIR "/examples/lantern-quay"), "");
     ASSERT_TRUE(studio.goes_on({&game}, [&] { return (game.last & LEAP_LINK_LOST) != 0; }));
     ASSERT_TRUE(studio.goes_on({&game}, [&] { return game.status() == "no window of Easy Leap has project open"; }));
+}
+
+/// The text of a file between two lines.
+QByteArray between(const std::string& path, const QByteArray& from, const QByteArray& to) {
+    QFile file(QString::fromStdString(path));
+    EXPECT_TRUE(file.open(QIODevice::ReadOnly));
+    const QByteArray text = file.readAll();
+    const auto begin = text.indexOf(from) + from.size();
+    return text.mid(begin, text.indexOf(to, begin) - begin);
+}
+
+TEST(GameDesk, TheProgramOfTheDocumentationIsLinked) {
+    Linked studio;
+    QProcess circles;
+    circles.start("python3", {"-c", between(LEAP_SOURCE_DIR "/docs/link.md", "```python\n", "\n```"), "5000"});
+    const auto speed = [&] {
+        const auto& games = studio.session->links().games();
+        return games.empty() || games.front()->lately.empty()
+                   ? 0.0
+                   : glm::length(games.front()->lately.back().characters.front().velocity);
+    };
+    ASSERT_TRUE(QTest::qWaitFor([&] { return std::abs(speed() - 6.0) < 1e-9; }, test::patience(10000)))
+        << circles.readAllStandardError().toStdString();
+    EXPECT_EQ(studio.games->games()->currentText(), "circles");
+    EXPECT_TRUE(
+        QTest::qWaitFor([&] { return studio.games->what_it_says()->text() == "circles plays them as they are here"; },
+                        test::patience(10000)));
+    studio.session->preview_dial(studio.dial("walk.top"), 8.0);
+    EXPECT_TRUE(QTest::qWaitFor([&] { return std::abs(speed() - 8.0) < 1e-9; }, test::patience(10000)));
+    circles.kill();
+    circles.waitForFinished();
 }
 
 }  // namespace

@@ -67,9 +67,17 @@ int play_by_itself(Mover& keeper) {
 /// Walks to and fro without a display while it is linked, and says what it hears. Ends when the window has gone.
 int play_linked(Mover& keeper) {
     bool was_linked = false;
+    bool outward = true;
     for (int i = 0; i < 60 * 600; ++i) {
+        const double x = keeper.drawn().feet[0];
+        if (x > 5.0) outward = false;
+        if (x < 0.5) outward = true;
+        keeper.look(outward ? 0.0 : 3.14159, 0.0);
         keeper.stick(0.0, 0.6);
-        keeper.look(i / 90 % 2 == 0 ? 0.0 : 3.14159, 0.0);
+        if (i % 60 == 20 && x < 4.0) keeper.button("jump", true);
+        if (i % 60 == 32) keeper.button("jump", false);
+        if (outward && x > 1.0 && x < 1.1) keeper.button("dash", true);
+        if (x > 2.0) keeper.button("dash", false);
         keeper.advance(picture);
         std::printf("%s", keeper.heard().c_str());
         std::fflush(stdout);

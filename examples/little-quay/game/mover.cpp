@@ -180,6 +180,18 @@ void Mover::step() {
         heard_ += text;
         heard_ += '\n';
     }
+    come_back();
+}
+
+/// Who has fallen off the quay begins anew on it.
+void Mover::come_back() {
+    constexpr double lost_m = -12.0;
+    leap_character now{};
+    now.size = sizeof now;
+    if (leap_character_get(world_, 0, &now) != LEAP_OK || now.position[2] > lost_m) return;
+    leap_start start{};
+    start.size = sizeof start;
+    use(program_, &start);
 }
 
 void Mover::advance(double seconds) {

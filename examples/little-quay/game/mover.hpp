@@ -60,6 +60,7 @@ class Mover {
     void take_news();
     void turn_dials();
     void play_tape();
+    void come_back();
 
     Level* level_;
     leap_program* program_ = nullptr;
