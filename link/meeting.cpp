@@ -49,6 +49,7 @@ std::optional<Meeting> read_meeting(const fs::path& path) {
     const JsonReader in(*json, path.filename().string());
     Meeting out;
     out.port = in.whole("port", std::nullopt, 1, 65535);
+    out.websocket_port = in.whole("websocket_port", 0, 0, 65535);
     out.token = in.text("token");
     out.project = in.text("project", "");
     out.process = in.whole("process", 0, 0, 1 << 30);
@@ -89,6 +90,7 @@ tl::expected<fs::path, std::string> write_meeting(const fs::path& folder, const 
     if (failed) return tl::make_unexpected(folder.string() + " can't be kept from others: " + failed.message());
     const Json json{{"format", 1},
                     {"port", meeting.port},
+                    {"websocket_port", meeting.websocket_port},
                     {"token", meeting.token},
                     {"project", meeting.project},
                     {"process", meeting.process}};

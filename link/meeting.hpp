@@ -12,7 +12,8 @@
 namespace leap::link {
 
 struct Meeting {
-    int port = 0;  ///< of the loopback interface
+    int port = 0;            ///< of the loopback interface
+    int websocket_port = 0;  ///< the same over WebSocket; 0: none
     std::string token;
     std::string project;  ///< its name
     int process = 0;      ///< the window's

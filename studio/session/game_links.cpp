@@ -5,6 +5,8 @@
 
 #include <QTcpServer>
 #include <QTcpSocket>
+#include <QWebSocket>
+#include <QWebSocketServer>
 #include <algorithm>
 
 #include "link/limits.hpp"
@@ -24,8 +26,92 @@ constexpr std::size_t most_connections = 2 * link::limits::games;
 
 }  // namespace
 
+/// What bytes come and go through.
+class GameLinks::Pipe {
+  public:
+    Pipe() = default;
+    virtual ~Pipe() = default;
+    Pipe(const Pipe&) = delete;
+    Pipe& operator=(const Pipe&) = delete;
+    virtual bool is_open() const = 0;
+    virtual void send(const std::string& lines) = 0;
+    virtual std::size_t unsent() const = 0;
+    /// Lets go of it; what it is still owed, the reason above all, goes out first, but not for ever.
+    virtual void leave(const QObject* listener) = 0;
+    std::function<void(std::string_view)> came;
+    std::function<void()> ended;
+
+  protected:
+    template <class Socket>
+    static void leave_after_sending(std::unique_ptr<Socket> socket, const QObject* listener) {
+        Socket* leaving = socket.release();
+        leaving->disconnect(listener);
+        connect(leaving, &Socket::disconnected, leaving, &QObject::deleteLater);
+        QTimer::singleShot(most_leaving_ms, leaving, &QObject::deleteLater);
+        if constexpr (std::is_same_v<Socket, QTcpSocket>)
+            leaving->disconnectFromHost();
+        else
+            leaving->close();
+    }
+};
+
+class GameLinks::TcpPipe final : public Pipe {
+  public:
+    TcpPipe(QTcpSocket* socket, const QObject* listener) : socket_(socket) {
+        socket->setParent(nullptr);
+        socket->setSocketOption(QAbstractSocket::LowDelayOption, 1);
+        connect(socket, &QTcpSocket::readyRead, listener, [this] {
+            const QByteArray bytes = socket_->readAll();
+            came({bytes.constData(), static_cast<std::size_t>(bytes.size())});
+        });
+        connect(socket, &QTcpSocket::disconnected, listener, [this] { ended(); });
+    }
+    bool is_open() const override { return socket_ && socket_->state() == QAbstractSocket::ConnectedState; }
+    void send(const std::string& lines) override {
+        socket_->write(lines.data(), static_cast<qint64>(lines.size()));
+        socket_->flush();  // a dial that is dragged is felt at the game's next tick
+    }
+    std::size_t unsent() const override { return static_cast<std::size_t>(socket_->bytesToWrite()); }
+    void leave(const QObject* listener) override { leave_after_sending(std::move(socket_), listener); }
+
+  private:
+    std::unique_ptr<QTcpSocket> socket_;
+};
+
+/// A message of text is a line.
+class GameLinks::WebPipe final : public Pipe {
+  public:
+    WebPipe(QWebSocket* socket, const QObject* listener) : socket_(socket) {
+        socket->setParent(nullptr);
+        socket->setMaxAllowedIncomingMessageSize(link::limits::line);
+        socket->setMaxAllowedIncomingFrameSize(link::limits::line);
+        connect(socket, &QWebSocket::textMessageReceived, listener, [this](const QString& text) {
+            QByteArray bytes = text.toUtf8();
+            bytes.replace('\n', ' ');
+            bytes += '\n';
+            came({bytes.constData(), static_cast<std::size_t>(bytes.size())});
+        });
+        connect(socket, &QWebSocket::binaryMessageReceived, listener, [this] { came("binary\n"); });
+        connect(socket, &QWebSocket::disconnected, listener, [this] { ended(); });
+    }
+    bool is_open() const override { return socket_ && socket_->state() == QAbstractSocket::ConnectedState; }
+    void send(const std::string& lines) override {
+        for (std::size_t at = 0; at < lines.size();) {
+            const std::size_t end = std::min(lines.find('\n', at), lines.size());
+            socket_->sendTextMessage(QString::fromUtf8(lines.data() + at, static_cast<qsizetype>(end - at)));
+            at = end + 1;
+        }
+        socket_->flush();
+    }
+    std::size_t unsent() const override { return static_cast<std::size_t>(socket_->bytesToWrite()); }
+    void leave(const QObject* listener) override { leave_after_sending(std::move(socket_), listener); }
+
+  private:
+    std::unique_ptr<QWebSocket> socket_;
+};
+
 struct GameLinks::Connection {
-    std::unique_ptr<QTcpSocket> socket;
+    std::unique_ptr<Pipe> pipe;
     link::HostEnd end;
     LinkedGame game{};
     bool gone = false;
@@ -48,6 +134,10 @@ int GameLinks::port() const {
     return server_ ? server_->serverPort() : 0;
 }
 
+int GameLinks::websocket_port() const {
+    return web_server_ ? web_server_->serverPort() : 0;
+}
+
 QString GameLinks::listen(const std::filesystem::path& folder, const QString& project) {
     close();
     const auto token = link::new_token();
@@ -60,10 +150,16 @@ QString GameLinks::listen(const std::filesystem::path& folder, const QString& pr
     folder_ = folder;
     server_ = std::move(server);
     connect(server_.get(), &QTcpServer::newConnection, this, &GameLinks::accept);
-    const auto file =
-        link::write_meeting(folder_, {port(), token_, project_.toStdString(), static_cast<int>(::getpid())});
+    web_server_ = std::make_unique<QWebSocketServer>("easy-leap", QWebSocketServer::NonSecureMode);
+    if (web_server_->listen(QHostAddress::LocalHost))
+        connect(web_server_.get(), &QWebSocketServer::newConnection, this, &GameLinks::accept_web);
+    else
+        web_server_.reset();
+    const auto file = link::write_meeting(
+        folder_, {port(), websocket_port(), token_, project_.toStdString(), static_cast<int>(::getpid())});
     if (!file) {
         server_.reset();
+        web_server_.reset();
         return tr("Games can't link to this window: %1").arg(QString::fromStdString(file.error()));
     }
     file_ = *file;
@@ -73,10 +169,11 @@ QString GameLinks::listen(const std::filesystem::path& folder, const QString& pr
 
 void GameLinks::close() {
     timer_.stop();
-    for (const auto& of : connections_) of->socket->disconnect(this);
+    for (const auto& of : connections_) of->pipe->leave(this);
     connections_.clear();
     shown_.clear();
     server_.reset();
+    web_server_.reset();
     std::error_code ignored;
     if (!file_.empty()) std::filesystem::remove(file_, ignored);
     file_.clear();
@@ -129,27 +226,31 @@ void GameLinks::ask_for_take(int number) {
 
 void GameLinks::accept() {
     while (QTcpSocket* socket = server_->nextPendingConnection()) {
-        socket->setParent(nullptr);
-        auto made = std::make_unique<Connection>(
-            Connection{std::unique_ptr<QTcpSocket>(socket),
-                       link::HostEnd({token_, LEAP_VERSION, project_.toStdString()}, clock_())});
-        if (connections_.size() >= most_connections) {
-            turn_away({}, tr("there are too many already"));
-            continue;
-        }
-        socket->setSocketOption(QAbstractSocket::LowDelayOption, 1);
-        Connection* of = made.get();
-        connections_.push_back(std::move(made));
-        connect(socket, &QTcpSocket::readyRead, this, [this, of] { read(*of); });
-        connect(socket, &QTcpSocket::disconnected, this,
-                [this] { QTimer::singleShot(0, this, &GameLinks::drop_closed); });
-        if (socket->bytesAvailable() > 0) read(*of);
+        auto pipe = std::make_unique<TcpPipe>(socket, this);
+        add(std::move(pipe));
+        if (socket->bytesAvailable() > 0) emit socket->readyRead();
     }
 }
 
-void GameLinks::read(Connection& of) {
-    const QByteArray bytes = of.socket->readAll();
-    take(of, of.end.take({bytes.constData(), static_cast<std::size_t>(bytes.size())}, clock_()));
+void GameLinks::accept_web() {
+    while (QWebSocket* socket = web_server_->nextPendingConnection()) add(std::make_unique<WebPipe>(socket, this));
+}
+
+void GameLinks::add(std::unique_ptr<Pipe> pipe) {
+    if (connections_.size() >= most_connections) {
+        pipe->leave(this);
+        return turn_away({}, tr("there are too many already"));
+    }
+    auto made = std::make_unique<Connection>(
+        Connection{std::move(pipe), link::HostEnd({token_, LEAP_VERSION, project_.toStdString()}, clock_())});
+    Connection* of = made.get();
+    of->pipe->came = [this, of](std::string_view bytes) { read(*of, bytes); };
+    of->pipe->ended = [this] { QTimer::singleShot(0, this, &GameLinks::drop_closed); };
+    connections_.push_back(std::move(made));
+}
+
+void GameLinks::read(Connection& of, std::string_view bytes) {
+    take(of, of.end.take(bytes, clock_()));
     flush(of);
     if (of.end.closed()) QTimer::singleShot(0, this, &GameLinks::drop_closed);
 }
@@ -193,12 +294,10 @@ void GameLinks::take(Connection& of, std::vector<link::HostEnd::Happening> happe
 }
 
 void GameLinks::flush(Connection& of) {
+    if (!of.pipe->is_open()) return;
     const std::string bytes = of.end.outgoing();
-    if (!bytes.empty()) {
-        of.socket->write(bytes.data(), static_cast<qint64>(bytes.size()));
-        of.socket->flush();  // a dial that is dragged is felt at the game's next tick
-    }
-    of.end.note_unread(static_cast<std::size_t>(of.socket->bytesToWrite()));
+    if (!bytes.empty()) of.pipe->send(bytes);
+    of.end.note_unread(of.pipe->unsent());
 }
 
 void GameLinks::turn_away(const QString& who, const QString& why) {
@@ -210,17 +309,12 @@ void GameLinks::drop_closed() {
     bool changed = false;
     for (const auto& of : connections_) {
         of->end.pass(clock_());
-        of->gone = of->end.closed() || of->socket->state() != QAbstractSocket::ConnectedState;
+        of->gone = of->end.closed() || !of->pipe->is_open();
         if (!of->gone) continue;
         if (of->end.closed()) turn_away(of->game.name, QString::fromStdString(of->end.why_closed()));
         std::erase(shown_, &of->game);
         changed = true;
-        // What it is still owed, the reason above all, goes out first; not for ever.
-        QTcpSocket* leaving = of->socket.release();
-        leaving->disconnect(this);
-        connect(leaving, &QTcpSocket::disconnected, leaving, &QObject::deleteLater);
-        QTimer::singleShot(most_leaving_ms, leaving, &QObject::deleteLater);
-        leaving->disconnectFromHost();
+        of->pipe->leave(this);
     }
     std::erase_if(connections_, [](const auto& of) { return of->gone; });
     if (changed) emit games_changed();

@@ -13,7 +13,7 @@
 #include "studio/session/live_player.hpp"
 
 class QTcpServer;
-class QTcpSocket;
+class QWebSocketServer;
 
 namespace leap::studio {
 
@@ -43,6 +43,8 @@ class GameLinks : public QObject {
     void close();
     bool listening() const;
     int port() const;
+    /// The same over WebSocket, a message of text for each; 0: there is none.
+    int websocket_port() const;
 
     /// What games play from their next tick on; those that come later get it, too.
     void set_scripts(std::vector<SourceFile> files, std::map<std::string, double> dials);
@@ -65,8 +67,13 @@ class GameLinks : public QObject {
 
   private:
     struct Connection;
+    class Pipe;
+    class TcpPipe;
+    class WebPipe;
     void accept();
-    void read(Connection& of);
+    void accept_web();
+    void add(std::unique_ptr<Pipe> pipe);
+    void read(Connection& of, std::string_view bytes);
     void take(Connection& of, std::vector<link::HostEnd::Happening> happenings);
     void flush(Connection& of);
     void drop_closed();
@@ -75,6 +82,7 @@ class GameLinks : public QObject {
 
     Clock clock_;
     std::unique_ptr<QTcpServer> server_;
+    std::unique_ptr<QWebSocketServer> web_server_;
     std::filesystem::path folder_;
     std::filesystem::path file_;
     QString project_;

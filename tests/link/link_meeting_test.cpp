@@ -26,7 +26,7 @@ class LinkMeeting : public testing::Test {
         std::error_code ignored;
         fs::remove_all(folder, ignored);
     }
-    Meeting meeting(const std::string& project, int process) const { return {4321, "token", project, process}; }
+    Meeting meeting(const std::string& project, int process) const { return {4321, 4322, "token", project, process}; }
     fs::path folder;
 };
 
@@ -41,6 +41,7 @@ TEST_F(LinkMeeting, WhatAWindowWritesOnlyItsUserReads) {
     const auto found = find_meeting(folder / "easy-leap", "quay");
     ASSERT_TRUE(found);
     EXPECT_EQ(found->port, 4321);
+    EXPECT_EQ(found->websocket_port, 4322);
     EXPECT_EQ(found->token, "token");
 }
 

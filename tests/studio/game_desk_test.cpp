@@ -8,6 +8,7 @@
 #include <QTcpSocket>
 #include <QTest>
 #include <QUndoStack>
+#include <QWebSocket>
 
 #include "link/meeting.hpp"
 #include "tests/capi/hopper.hpp"
@@ -223,6 +224,28 @@ TEST(GameDesk, AGameThatCantPlayTheScriptsSaysSo) {
         [&] { return studio.games->what_it_says()->text() == "older stays with those it had: keeper.leap:3:1: no"; },
         test::patience(10000)))
         << studio.games->what_it_says()->text().toStdString();
+}
+
+TEST(GameDesk, OverWebSocketItIsTheSame) {
+    Linked studio;
+    const auto meeting = link::find_meeting(*link::meeting_folder(), "project");
+    ASSERT_TRUE(meeting && meeting->websocket_port > 0);
+    QWebSocket game;
+    QStringList told;
+    QObject::connect(&game, &QWebSocket::textMessageReceived, &game, [&](const QString& text) { told << text; });
+    game.open(QUrl(QString("ws://127.0.0.1:%1").arg(meeting->websocket_port)));
+    ASSERT_TRUE(
+        QTest::qWaitFor([&] { return game.state() == QAbstractSocket::ConnectedState; }, test::patience(10000)));
+    game.sendTextMessage(QString::fromStdString(R"({"jsonrpc":"2.0","id":1,"method":"hello","params":{"token":")" +
+                                                meeting->token + R"(","game":"in a browser","protocol":1}})"));
+    ASSERT_TRUE(QTest::qWaitFor([&] { return told.size() >= 2; }, test::patience(10000)));
+    EXPECT_TRUE(told[0].contains("\"project\":\"project\"")) << told[0].toStdString();
+    EXPECT_TRUE(told[1].contains("\"method\":\"scripts\""));
+    EXPECT_EQ(studio.games->games()->currentText(), "in a browser");
+    game.sendTextMessage("garbage");
+    EXPECT_TRUE(
+        QTest::qWaitFor([&] { return game.state() == QAbstractSocket::UnconnectedState; }, test::patience(10000)));
+    EXPECT_EQ(studio.games->games()->currentText(), "no game");
 }
 
 TEST(GameDesk, ATakeComesWithTheGroundItWasPlayedOn) {
