@@ -83,6 +83,7 @@ struct leap_world {
     std::vector<Waiting> waiting;
     std::vector<leap::InputEvent> inputs;  ///< room for a tick's
     std::size_t first_event = 0;           ///< in `lately`: of the last step, or of the last advance
+    std::size_t first_sound = 0;           ///< likewise
     double left_over_s = 0.0;
     std::uint64_t geometry_seen = 0;  ///< GameSolids::changes() when it was stepped last
 };

@@ -295,6 +295,7 @@ typedef struct leap_view {
     int trail;
     int pose;                /* LEAP_POSES, the one that counts most; -1: none */
     double pose_weight;
+    double rumble;           /* of the controller, 0 to 1 */
 } leap_view;
 LEAP_API leap_result leap_view_get(const leap_world *world, size_t character, leap_view *out);
 
@@ -347,6 +348,27 @@ LEAP_API size_t leap_event_count(const leap_world *world);
 LEAP_API leap_result leap_event_get(const leap_world *world, size_t index, leap_event *out);
 /* "hop.rise started". */
 LEAP_API size_t leap_event_text(const leap_world *world, size_t index, char *buffer, size_t size);
+
+/* A short sound that a rule has made, of the same steps as the events. */
+typedef enum leap_voice {
+    LEAP_THUD = 0,
+    LEAP_KNOCK = 1,
+    LEAP_WHOOSH = 2,
+    LEAP_CHIME = 3,
+    LEAP_SPLASH = 4,
+    LEAP_CREAK = 5
+} leap_voice;
+typedef struct leap_sound {
+    size_t size;
+    leap_voice voice;
+    double time;     /* exact, within the tick */
+    double loudness; /* 0 to 1 */
+    double pitch;    /* times the voice's own */
+    double place[3];
+    int character; /* whose doing it was */
+} leap_sound;
+LEAP_API size_t leap_sound_count(const leap_world *world);
+LEAP_API leap_result leap_sound_get(const leap_world *world, size_t index, leap_sound *out);
 
 /* ---- Instants --------------------------------------------------------------------------------------------------- */
 /* Everything the world is now. Inputs that wait for a later tick are not part of it. */

@@ -19,6 +19,7 @@ namespace {
 static_assert(static_cast<int>(leap::EventKind::landed) == LEAP_LANDED);
 static_assert(static_cast<int>(leap::EventKind::emitted) == LEAP_EMIT);
 static_assert(static_cast<int>(leap::EventKind::posed) == LEAP_POSED);
+static_assert(static_cast<int>(leap::SoundVoice::creak) == LEAP_CREAK);
 static_assert(static_cast<int>(leap::EventKind::fixture_phase) == LEAP_FIXTURE_PHASE);
 static_assert(static_cast<int>(leap::EventKind::grabbed) == LEAP_GRABBED);
 static_assert(static_cast<int>(leap::EventKind::hit_fixture) == LEAP_HIT_FIXTURE);
@@ -111,6 +112,7 @@ leap_view view_of(const leap_world& world, std::size_t character) {
         out.pose = static_cast<int>(std::find(names.begin(), names.end(), pose.name) - names.begin());
         out.pose_weight = pose.weight;
     }
+    out.rumble = seen.rumble;
     return out;
 }
 
@@ -191,4 +193,21 @@ size_t leap_event_text(const leap_world* world, size_t index, char* buffer, size
         const leap::TraceEvent& event = world->lately.events[world->first_event + index];
         return put_text(leap::event_text(event, *world->scene->ingredients.program, world->lately), buffer, size);
     });
+}
+
+size_t leap_sound_count(const leap_world* world) {
+    return world == nullptr ? 0 : world->lately.sounds.size() - world->first_sound;
+}
+
+leap_result leap_sound_get(const leap_world* world, size_t index, leap_sound* out) {
+    if (index >= leap_sound_count(world)) return LEAP_ARGUMENT;
+    const leap::SoundCue& cue = world->lately.sounds[world->first_sound + index];
+    leap_sound value{};
+    value.voice = static_cast<leap_voice>(cue.voice);
+    value.time = cue.time;
+    value.loudness = cue.loudness;
+    value.pitch = cue.pitch;
+    put_point(cue.place, value.place);
+    value.character = cue.actor;
+    return put_struct(value, out);
 }

@@ -64,6 +64,7 @@ void begin_trace(leap_world& w) {
     w.before.clear();
     w.walked_before.assign(w.world.actors.size(), 0.0);
     w.first_event = 0;
+    w.first_sound = 0;
     for (const Actor& actor : w.world.actors) w.before.push_back(actor.body.position);
     if (w.world.tick == 0) return;  // a run's own begin writes down what it begins with
     open_record(w.scene->rehearsal, w.world, w.lately);
@@ -88,6 +89,8 @@ void begin_step(leap_world& w) {
         if (w.world.tick % forget_every_ticks == 0) forget_old(w);
     }
     w.first_event = w.lately.events.size();
+    if (!w.recorded) w.lately.sounds.clear();
+    w.first_sound = w.lately.sounds.size();
 }
 
 void run_tick(leap_world& w) {

@@ -7,6 +7,7 @@
 #include "cli/report.hpp"
 #include "core/project/file_io.hpp"
 #include "core/report/exports.hpp"
+#include "core/tape/sounds.hpp"
 
 namespace leap::cli {
 namespace {
@@ -40,18 +41,21 @@ bool wrote_charts(const std::filesystem::path& folder, const Program& program) {
 
 int export_files(const ExportCommand& options) {
     if (options.moves_file.empty() && options.charts_folder.empty() && options.dials_file.empty() &&
-        options.gltf_file.empty()) {
-        complain("say what: --moves FILE.json, --charts FOLDER, --dials FILE.csv, or --gltf FILE.gltf --tape NAME");
+        options.gltf_file.empty() && options.sound_file.empty()) {
+        complain(
+            "say what: --moves FILE.json, --charts FOLDER, --dials FILE.csv, or --gltf FILE.gltf or --sound FILE.wav "
+            "with --tape NAME");
         return wrong_call;
     }
-    if (!options.gltf_file.empty() && options.tape.empty()) {
+    const bool of_run = !options.gltf_file.empty() || !options.sound_file.empty();
+    if (of_run && options.tape.empty()) {
         complain("a run is exported: name its tape with --tape");
         return wrong_call;
     }
     auto project = load_runnable(options.project);
     if (!project) return problems;
     std::optional<Tape> tape;
-    if (!options.gltf_file.empty()) {
+    if (of_run) {
         tape = cli::find_tape(*project, options.tape);
         if (!tape) return problems;
     }
@@ -73,7 +77,10 @@ int export_files(const ExportCommand& options) {
         complain(trace.error());
         return problems;
     }
-    return wrote_export(options.gltf_file, run_gltf(program, prepared.tuning, *trace)) ? good : problems;
+    if (!options.gltf_file.empty() && !wrote_export(options.gltf_file, run_gltf(program, prepared.tuning, *trace)))
+        return problems;
+    if (options.sound_file.empty()) return good;
+    return wrote_export(options.sound_file, wav_file(run_samples(*trace, 0))) ? good : problems;
 }
 
 }  // namespace leap::cli

@@ -87,6 +87,7 @@ struct ExportCommand {
     std::string charts_folder;  ///< SCXML
     std::string dials_file;     ///< CSV
     std::string gltf_file;      ///< of `tape`
+    std::string sound_file;     ///< WAV, of `tape`
     std::string tape;
 };
 int export_files(const ExportCommand& options);

@@ -159,6 +159,8 @@ int read_call_and_run(int argc, char** argv) {
     export_command->add_option("--charts", exported.charts_folder, "A folder: each move as a state chart, SCXML");
     export_command->add_option("--dials", exported.dials_file, "Every dial, and its value in each tuning, as CSV");
     export_command->add_option("--gltf", exported.gltf_file, "A run as glTF 2.0: paths, figures, a camera");
+    export_command->add_option("--sound", exported.sound_file,
+                               "The sounds of a run as its first character hears them, WAV");
     export_command->add_option("--tape", exported.tape, "Which run: a tape of the project, or a tape file");
     cli::LeewayCommand leeway;
     auto* leeway_command =

@@ -13,6 +13,7 @@
 #include "studio/picture.hpp"
 #include "studio/script_desk/script_desk.hpp"
 #include "studio/shared/opened_file.hpp"
+#include "studio/shared/sound_player.hpp"
 #include "studio/shared/theme.hpp"
 
 namespace {
@@ -105,7 +106,12 @@ int main(int argc, char** argv) {
         (!for_picture || parser.isSet(game)) && folder && GameDesk::games_may_link())
         session.let_games_link(*folder);
     GamePad pad;
+    std::optional<SoundPlayer> player;  // outlives the window
     MainWindow window(session, &pad);
+    if (!for_picture) {
+        player.emplace();
+        window.set_hearing([&player](const leap::SoundCue& cue) { player->play(cue); });
+    }
     const QStringList given = parser.positionalArguments();
     const OpenedFile opened = opened_file(given.isEmpty() ? QString(".") : given.first());
     const QString& project = opened.project;

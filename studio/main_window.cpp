@@ -28,6 +28,7 @@ namespace {
 
 constexpr const char* geometry_key = "window/geometry";
 constexpr const char* desk_key = "window/desk";
+constexpr const char* sounds_key = "run/sounds";
 
 }  // namespace
 
@@ -85,6 +86,13 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     });
     connect(&session_, &Session::recovery_found, this, &MainWindow::refresh_strip);
     connect_pad();
+    feedback_ = new RunFeedback(
+        session_,
+        [this](const SoundCue& cue) {
+            if (hear_) hear_(cue);
+        },
+        [this](std::size_t character, double strength) { shake_pads(character, strength); }, this);
+    feedback_->set_sounds(QSettings().value(sounds_key, true).toBool());
     refresh_title();
     refresh_strip();
     refresh_status();
@@ -107,6 +115,12 @@ void MainWindow::connect_pad() {
     connect(pad_, &GamePad::connection_changed, input_, &PlayInput::set_pads);
     connect(pad_, &GamePad::connection_changed, this, &MainWindow::refresh_status);
     input_->set_pads(pad_->count());
+}
+
+/// The pad that plays this character.
+void MainWindow::shake_pads(std::size_t character, double strength) {
+    for (int i = 0; pad_ != nullptr && i < pad_->count(); ++i)
+        if (input_->character_of_pad(i) == character) pad_->shake(i, strength);
 }
 
 QWidget* MainWindow::make_top_line() {
@@ -194,6 +208,13 @@ QWidget* MainWindow::make_top_line() {
     add_action(edit, tr("Drop back to kept"), QKeySequence("Ctrl+D"), [this] { session_.drop(); });
     QMenu* show = word(tr("Show"));
     for (Desk* desk : desks_) desk->fill_show_menu(*show, *this);
+    show->addSeparator();
+    QAction* sounds = add_action(show, tr("Sounds"), QKeySequence("Ctrl+Shift+M"), [this] {
+        feedback_->set_sounds(!feedback_->sounds());
+        QSettings().setValue(sounds_key, feedback_->sounds());
+    });
+    sounds->setCheckable(true);
+    sounds->setChecked(QSettings().value(sounds_key, true).toBool());
     QMenu* keys = word(tr("Keys"));
     add_action(keys, tr("Play"), QKeySequence("F5"), [this] { emit stage_->play_wanted(); });
     add_action(keys, tr("Choose keys…"), QKeySequence("F1"), [this] { KeysDialog(keys_, pad_, this).exec(); });

@@ -12,6 +12,7 @@
 #include "studio/shared/game_pad.hpp"
 #include "studio/shared/key_map.hpp"
 #include "studio/shared/play_input.hpp"
+#include "studio/shared/run_feedback.hpp"
 #include "studio/start_page/start_page.hpp"
 
 namespace leap::studio {
@@ -57,6 +58,9 @@ class MainWindow : public QMainWindow {
     /// The project into a new folder, where work goes on. False, with a message, when it can't.
     bool save_as(const QString& folder);
     bool may_leave(const QString& before_what, const QString& without);
+    /// Where the sounds of runs go from now on; until then they aren't heard.
+    void set_hearing(RunFeedback::Hear hear) { hear_ = std::move(hear); }
+    RunFeedback* feedback() { return feedback_; }
     bool save();
     /// Opens another project, after asking about unsaved work. False when it stayed.
     bool open_project(const QString& folder);
@@ -77,6 +81,7 @@ class MainWindow : public QMainWindow {
     void refresh_strip();
     void say(const QString& text);
     void connect_pad();
+    void shake_pads(std::size_t character, double strength);
     void open_recent(const QString& folder);
     void give_stage(Desk* desk);
     void fill_recent();
@@ -87,6 +92,8 @@ class MainWindow : public QMainWindow {
     KeyMap keys_;
     GamePad* pad_;
     PlayInput* input_;
+    RunFeedback* feedback_;
+    RunFeedback::Hear hear_;  ///< empty: nothing is heard
     StageView* stage_;
     std::vector<DeskInfo> desk_infos_;
     std::vector<Desk*> desks_;              ///< beside `desk_infos_`

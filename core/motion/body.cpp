@@ -320,12 +320,17 @@ BodyState settle_body(const Surroundings& course, const BodyShape& shape, BodySt
 
 BodyState free_body(const Surroundings& course, const BodyShape& shape, BodyState body) {
     constexpr int most_pushes = 16;
-    for (int i = 0; i < most_pushes; ++i) {
-        const auto inside = deepest_overlap(course, shape.capsule, body.position);
-        if (!inside) return body;
-        body.position += inside->normal * (inside->depth + defaults::contact_gap_m);
-        body.velocity = slid(shape, body.velocity, inside->normal);
-    }
+    const auto pushed_out = [&](const Surroundings& of) {
+        for (int i = 0; i < most_pushes; ++i) {
+            const auto inside = deepest_overlap(of, shape.capsule, body.position);
+            if (!inside) return true;
+            body.position += inside->normal * (inside->depth + defaults::contact_gap_m);
+            body.velocity = slid(shape, body.velocity, inside->normal);
+        }
+        return false;
+    };
+    // Where there is no room for all, between a wall and a crowd, what moves gives way and the wall doesn't.
+    if (!pushed_out(course)) pushed_out(course.fixed);
     return body;
 }
 

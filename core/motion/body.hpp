@@ -54,7 +54,8 @@ MotionResult move_body(const Surroundings& course, const BodyShape& shape, const
 /// Sets the body down: finds the ground under it (down to `reach` metres), or leaves it in the air.
 BodyState settle_body(const Surroundings& course, const BodyShape& shape, BodyState body, double reach);
 
-/// Pushes the body out of solids it stands in, by the shortest way; unchanged when it is free.
+/// Pushes the body out of solids it stands in, by the shortest way; unchanged when it is free. Where there is no room
+/// for it beside all of them, it is free of what is fixed.
 BodyState free_body(const Surroundings& course, const BodyShape& shape, BodyState body);
 
 }  // namespace leap

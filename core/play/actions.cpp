@@ -23,6 +23,19 @@ void limit_speed(Vec3& velocity) {
     if (speed > defaults::fastest_body_mps) velocity *= defaults::fastest_body_mps / speed;
 }
 
+/// A sound, where it is made: at a fixture's middle, or at the feet.
+SoundCue sound_of(const EvaluationContext& m, const Action& action, FixtureId fixture, const Actor& actor) {
+    SoundCue out;
+    out.time = actor.time;
+    out.voice = static_cast<SoundVoice>(action.index);
+    const double loudness = action.loudness ? number(m, *action.loudness) : 1.0;
+    out.loudness = loudness > 0.0 ? std::min(loudness, 1.0) : 0.0;
+    out.pitch = action.pitch ? number(m, *action.pitch) : 1.0;
+    out.place = fixture ? fixture_pose(m, fixture.at()).center : actor.body.position;
+    out.actor = actor.id;
+    return out;
+}
+
 /// The part of the velocity along the direction becomes `speed` (or gains it).
 void launch(const EvaluationContext& m, const Action& action, Actor& actor, Emitted& emitted) {
     const Vec3 direction = direction_or_zero(vector(m, action.direction));
@@ -274,6 +287,9 @@ void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, Wo
                     record->events.push_back(
                         {actor.time, EventKind::posed, action.index, static_cast<std::int32_t>(ms), actor.id});
                 }
+                break;
+            case ActionKind::sound:
+                if (record != nullptr) record->sounds.push_back(sound_of(m, action, owner.fixture, actor));
                 break;
             case ActionKind::strike: strike(m, number(m, action.amount), world, actor, record); break;
             case ActionKind::hold:

@@ -119,6 +119,7 @@ struct StepScratch {
     std::vector<ActorStretch> stretches;     ///< likewise
     WorldMotion before;                      ///< the begin of a stretch that may have to be taken again
     std::size_t events = 0;                  ///< of the record, when all were at the same instant last
+    std::size_t sounds = 0;                  ///< likewise
     std::size_t spans = 0;
     /// What characters have emitted in this tick that is shared with peers; asked for by who tells them.
     struct Told {

@@ -391,6 +391,7 @@ class Seeking {
         rows_ = track().rows.size();
         values_ = track().values.size();
         events_ = record_->events.size();
+        sounds_ = record_->sounds.size();
     }
     void go_back() {
         static_cast<ActorMotion&>(actor_) = scratch_.before;
@@ -403,6 +404,7 @@ class Seeking {
         track().rows.resize(rows_);
         track().values.resize(values_);
         record_->events.resize(events_);
+        record_->sounds.resize(sounds_);
     }
     TraceTrack& track() { return record_->tracks[static_cast<std::size_t>(actor_.id)]; }
 
@@ -417,6 +419,7 @@ class Seeking {
     std::size_t rows_ = 0;
     std::size_t values_ = 0;
     std::size_t events_ = 0;
+    std::size_t sounds_ = 0;
 };
 
 }  // namespace

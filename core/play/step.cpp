@@ -379,6 +379,7 @@ void Tick::remember_all() {
     }
     if (record_ == nullptr) return;
     scratch_.events = record_->events.size();
+    scratch_.sounds = record_->sounds.size();
     scratch_.spans = record_->spans.size();
 }
 
@@ -404,6 +405,7 @@ void Tick::go_back() {
     }
     if (record_ == nullptr) return;
     record_->events.resize(scratch_.events);
+    record_->sounds.resize(scratch_.sounds);
     record_->spans.resize(scratch_.spans);
     for (const std::size_t span : scratch_.closed_spans) {
         if (span >= record_->spans.size()) continue;

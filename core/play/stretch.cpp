@@ -236,6 +236,13 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     constexpr double just_behind_s = 1e-8;
     const NextInstant next = time_to_next_instant(m, law, rates, longest + just_behind_s);
     double seconds = std::min(next.seconds, time_to_meter_change(m, rates));
+    // What is foreseen may never come: along a slope a speed that free fall would reach at once can stay a hair below
+    // it. After many splits such an instant is met late rather than tried for again and again, and the tick comes to
+    // its end.
+    if (kind.coarse) {
+        constexpr int coarse_splits = defaults::most_splits_per_tick - defaults::most_fine_splits;
+        seconds = std::max(seconds, 1.0 / (r.rate_hz * coarse_splits));
+    }
     if (meets_others(world)) seconds = std::min(seconds, time_for(law.motion, defaults::longest_way_per_stretch_m));
     const bool nothing_due = seconds > longest + 0.5 * just_behind_s;
     seconds = std::min(seconds, longest);

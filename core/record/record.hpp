@@ -7,6 +7,7 @@
 #include <string_view>
 #include <vector>
 
+#include "core/record/sound_cue.hpp"
 #include "core/units/id.hpp"
 #include "core/units/owner.hpp"
 #include "core/units/vector.hpp"
@@ -127,6 +128,7 @@ struct Record {
     std::size_t value_count = 0;     ///< how many values each row has
     std::vector<TraceEvent> events;
     std::vector<PhaseSpan> spans;
+    std::vector<SoundCue> sounds;  ///< by time
     std::vector<TraceFixture> fixtures;
     std::int64_t ticks = 0;
     bool is_open = false;  ///< its tracks and fixtures are known

@@ -96,6 +96,13 @@ constexpr std::array accent_table{
                 {clause::needs("to", point_type, "this accent", "behind line"), over, back}},
                AccentKind::line,
                amount_and_over},
+    AccentInfo{{"rumble",
+                "`accent rumble S`",
+                "the controller shakes, by that share of what it can",
+                "accent rumble 60 % over 0.2 s",
+                {clause::first(plain_number, "this accent"), over, back}},
+               AccentKind::rumble,
+               amount_and_over},
 };
 
 }  // namespace

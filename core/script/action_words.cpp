@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: MIT
 #include "core/script/action_words.hpp"
 
+#include "core/record/sound_cue.hpp"
+
 #include <algorithm>
 
 namespace leap {
@@ -184,6 +186,21 @@ constexpr std::array action_table{
                ActionGroup::accent,
                false,
                index_and_amount},
+    ActionInfo{{"accent sound",
+                "`accent sound VOICE at S pitch S`",
+                "a short sound is heard: thud, knock, whoosh, chime, splash or creak; `at`: how loud, up to 100 %; "
+                "`pitch`: how much higher than usual, 25 % to 400 %",
+                "accent sound thud at 60 % pitch 80 %",
+                {ClauseInfo{{}, ClauseKind::choice, {}, "accent sound", true, "behind sound", 1, {}, sound_words},
+                 clause::may("at", plain_number, "at"), clause::may("pitch", plain_number, "pitch")}},
+               ActionKind::sound,
+               ActionGroup::accent,
+               false,
+               [](Action& a, const Clauses& c) {
+                   a.index = c.index(0);
+                   a.loudness = c.maybe(1);
+                   a.pitch = c.maybe(2);
+               }},
     ActionInfo{{"tell link",
                 "`tell link`",
                 "what it is linked to is `told`, in the next round of the same instant",

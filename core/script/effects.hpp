@@ -27,6 +27,7 @@ enum class ActionKind : std::uint8_t {
     untag,
     strike,
     pose,
+    sound,
     tell_link,
     teleport,      ///< `adding`: the velocity goes on, turned with the exit
     respawn_here,  ///< this fixture becomes the place to come back to
@@ -38,7 +39,7 @@ enum class ActionKind : std::uint8_t {
 enum class MotionPart : std::uint8_t { velocity, speed, rising, falling };
 
 /// What only the eye gets.
-enum class AccentKind : std::uint8_t { zoom, shake, bob, lean, lag, squash, freeze, pose, trail, line };
+enum class AccentKind : std::uint8_t { zoom, shake, bob, lean, lag, squash, freeze, pose, trail, line, rumble };
 
 /// Whom an event reaches, and what comes with it.
 struct Emission {
@@ -54,12 +55,13 @@ struct Action {
     ActionKind kind = ActionKind::launch;
     MotionPart part = MotionPart::velocity;
     bool adding = false;
-    std::int32_t index = -1;  ///< counter, memory, event, meter or tag
+    std::int32_t index = -1;  ///< counter, memory, event, meter, tag or sound
     bool to_point = false;
     Expression direction;  ///< or point
     Expression amount;
-    Emission emission;               ///< of emit_event
-    std::optional<Expression> when;  ///< done only when it holds
+    std::optional<Expression> loudness, pitch;  ///< of a sound; see SoundCue
+    Emission emission;                          ///< of emit_event
+    std::optional<Expression> when;             ///< done only when it holds
     /// Of the first one in brackets: it and those behind it, `group` altogether, are done only when this holds.
     std::optional<Expression> group_when;
     std::uint32_t group = 0;

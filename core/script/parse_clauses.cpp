@@ -45,8 +45,8 @@ void Parser::clause(const ClauseInfo& info, syntax::Clause& out) {
             const auto end = std::find(info.choices.begin(), info.choices.end(), std::string_view{});
             const auto found = std::find_if(info.choices.begin(), end, [&](std::string_view word) { return is(word); });
             if (found == end) {
-                fail(fmt::format("{} wants '{}' behind {}", info.who, fmt::join(info.choices.begin(), end, "', '"),
-                                 info.words));
+                fail(fmt::format("{} wants '{}'{}{}", info.who, fmt::join(info.choices.begin(), end, "', '"),
+                                 info.words.empty() ? "" : " behind ", info.words));
                 break;
             }
             accept(*found);

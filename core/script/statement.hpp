@@ -53,7 +53,7 @@ enum class ClauseKind : std::uint8_t {
     counter
 };
 
-inline constexpr std::size_t most_choices = 4;
+inline constexpr std::size_t most_choices = 6;
 inline constexpr std::size_t most_values = 3;
 
 /// One clause behind the word of a statement.

@@ -86,6 +86,7 @@ class Collector {
             case AccentKind::pose:
                 out_.poses.push_back({pose(accent.pose), std::clamp(amount, 0.0, 1.0) * share});
                 break;
+            case AccentKind::rumble: out_.rumble = std::max(out_.rumble, std::clamp(amount * share, 0.0, 1.0)); break;
             case AccentKind::trail: out_.trail = true; break;
             case AccentKind::line: out_.lines.push_back(vector(context_, *accent.amount)); break;
         }

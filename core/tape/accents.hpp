@@ -19,6 +19,7 @@ struct AccentView {
     double lean = 0.0;                 ///< rad to the right
     std::optional<double> lag;         ///< s
     double squash = 1.0;               ///< of the figure's height
+    double rumble = 0.0;               ///< of the controller, 0 to 1
     bool trail = false;
     std::optional<double> frozen_since;  ///< s: the figure's pose stands still since then
     std::vector<Vec3> lines;             ///< from the hand to these points

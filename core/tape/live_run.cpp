@@ -102,6 +102,7 @@ void LiveRun::cut_back(const World& world) {
         track.rows.erase(cut, track.rows.end());
     }
     std::erase_if(trace_.events, [&](const TraceEvent& e) { return e.time >= time - rounding_s; });
+    std::erase_if(trace_.sounds, [&](const SoundCue& c) { return c.time >= time - rounding_s; });
     std::erase_if(trace_.spans, [&](const PhaseSpan& s) { return s.from >= time - rounding_s; });
     for (PhaseSpan& span : trace_.spans)
         if (span.to >= time - rounding_s) {

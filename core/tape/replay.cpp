@@ -249,8 +249,10 @@ tl::expected<bool, std::string> replay_into(const Rehearsal& r, const Tape& tape
     }
     room.events.clear();
     room.spans.clear();
+    room.sounds.clear();
     fresh.events = std::move(room.events);
     fresh.spans = std::move(room.spans);
+    fresh.sounds = std::move(room.sounds);
     room = std::move(fresh);
     return replay_all(r, tape, false, room, stop);
 }

@@ -134,6 +134,7 @@ void LivePlayer::update(View& view) const {
         append(to.tracks[i].values, from.tracks[i].values);
     }
     append(to.events, from.events);
+    append(to.sounds, from.sounds);
     // Only the spans that were open may have changed.
     to.spans.resize(std::min(to.spans.size(), view.settled_spans));
     append(to.spans, from.spans);

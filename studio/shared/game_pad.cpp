@@ -47,6 +47,7 @@ struct GamePad::Handles {
         SDL_GameController* controller = nullptr;  ///< nothing: pulled out
         Vec2 stick{0.0};
         Vec2 look{0.0};
+        double shaken = 0.0;  ///< what it was told last
     };
     bool started = false;
     std::vector<Pad> pads;
@@ -64,10 +65,10 @@ struct GamePad::Handles {
             if (pad.controller == controller) return false;
         for (Pad& pad : pads)
             if (pad.controller == nullptr) {
-                pad = {controller, {}, {}};
+                pad = {controller, {}, {}, 0.0};
                 return true;
             }
-        pads.push_back({controller, {}, {}});
+        pads.push_back({controller, {}, {}, 0.0});
         return true;
     }
 };
@@ -120,6 +121,17 @@ void GamePad::poll() {
     }
     for (std::size_t i = 0; i < handles_->pads.size(); ++i)
         if (handles_->pads[i].controller != nullptr) poll_sticks(static_cast<int>(i));
+}
+
+void GamePad::shake(int number, double strength) {
+    if (number < 0 || static_cast<std::size_t>(number) >= handles_->pads.size()) return;
+    Handles::Pad& pad = handles_->pads[static_cast<std::size_t>(number)];
+    // It stops by itself when nothing more is heard of it, so a lasting one is told again each time.
+    if (pad.controller == nullptr || (strength <= 0.0 && pad.shaken <= 0.0)) return;
+    constexpr Uint32 lasts_ms = 250;
+    const auto level = static_cast<Uint16>(std::clamp(strength, 0.0, 1.0) * 65535.0);
+    SDL_GameControllerRumble(pad.controller, level, level, lasts_ms);
+    pad.shaken = strength;
 }
 
 void GamePad::poll_sticks(int number) {

@@ -24,6 +24,8 @@ class GamePad : public QObject {
     int count() const;
     /// Reads what has happened since the last call.
     void poll();
+    /// From now on, 0 to 1; a pad that can't is still.
+    void shake(int pad, double strength);
 
   signals:
     void button(int pad, const QString& name, bool down);  ///< "south", "left shoulder", ...

@@ -399,5 +399,41 @@ TEST(Capi, AWorldThatIsNotRecordedTakesNoMoreRoomTheLongerItRuns) {
     EXPECT_LT(room() - before, 1500) << "pages; everything kept would be some 5000";
 }
 
+TEST(Capi, TellsTheSoundsOfAStepAndHowThePadShakes) {
+    const std::string text = R"(
+button jump key "Space"
+body b { capsule radius 0.3 m height 1.7 m  gravity 20 m/s^2 }
+stance walk { steer to 6 m/s gain 40 m/s^2 brake 50 m/s^2 }
+move hop on jump {
+  phase up { start: launch up at 8 m/s, accent sound whoosh at 50 %  accent rumble 40 %  end when grounded }
+}
+)";
+    const leap_source source{"b.leap", text.c_str(), text.size()};
+    leap_program* made = nullptr;
+    ASSERT_EQ(leap_compile(&source, 1, &made, nullptr, nullptr), LEAP_OK);
+    const ProgramHandle program(made);
+    Level level;
+    const WorldHandle world = world_of(scene_of(program, course_of(level)));
+    leap_sound sound{};
+    sound.size = sizeof sound;
+    EXPECT_EQ(leap_sound_count(world.get()), 0U);
+    EXPECT_EQ(leap_sound_get(world.get(), 0, &sound), LEAP_ARGUMENT);
+    leap_button(world.get(), 0, 0, 1, 0.002);
+    leap_step(world.get());
+    ASSERT_EQ(leap_sound_count(world.get()), 1U);
+    ASSERT_EQ(leap_sound_get(world.get(), 0, &sound), LEAP_OK);
+    EXPECT_EQ(sound.voice, LEAP_WHOOSH);
+    EXPECT_NEAR(sound.time, 0.002, 1e-9);
+    EXPECT_DOUBLE_EQ(sound.loudness, 0.5);
+    EXPECT_EQ(sound.character, 0);
+    leap_view view{};
+    view.size = sizeof view;
+    ASSERT_EQ(leap_view_get(world.get(), 0, &view), LEAP_OK);
+    EXPECT_DOUBLE_EQ(view.rumble, 0.4);
+    leap_step(world.get());
+    EXPECT_EQ(leap_sound_count(world.get()), 0U) << "of that step alone";
+    EXPECT_EQ(leap_sound_count(nullptr), 0U);
+}
+
 }  // namespace
 }  // namespace leap::capi_test

@@ -88,6 +88,19 @@ TEST(FreeBody, PushesOutOfWhatItStandsIn) {
     EXPECT_FALSE(deepest_overlap(course, shape.capsule, out.position));
 }
 
+TEST(FreeBody, BetweenAWallAndACrowdTheWallWins) {
+    CoursePlan plan;
+    plan.pieces.push_back(test::box({-1, 0, 1}, {2, 4, 4}));  // up to x = 0
+    const Course course = test::course_of(plan);
+    MovingSolids crowd;
+    crowd.drifting.begin({0.2, 0, 0});
+    for (const Vec3& feet : {Vec3{0.45, 0.2, 0.0}, Vec3{0.45, -0.2, 0.0}})
+        crowd.drifting.add({actor_surface(1), feet, 0.0, Vec3{0.0}, Vec3{0.0}, 0.3, 1.7});
+    crowd.drifting.set_time(0.0);
+    const BodyState out = free_body({course, crowd}, shape, in_air({0.25, 0, 0}, Vec3{0.0}));
+    EXPECT_FALSE(deepest_overlap(course, shape.capsule, out.position)) << out.position.x;
+}
+
 TEST(AlongGround, FollowsThePlane) {
     const Vec3 normal = glm::normalize(Vec3{-1, 0, 1});
     const Vec3 moved = along_ground({2, 1, 0}, normal);

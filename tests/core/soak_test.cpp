@@ -6,7 +6,9 @@
 
 #include "tests/core/support.hpp"
 
+#include "core/project/file_io.hpp"
 #include "core/project/project.hpp"
+#include "core/project/tape_file.hpp"
 
 namespace leap::soak_test {
 namespace {
@@ -53,6 +55,18 @@ TEST(Soak, EightWhoTumbleOverEachOtherAtOnePlaceComeToTheEndOfTheirTape) {
     const Trace trace = replay({program, written_tuning(program), course, 120}, tape).value();
     ASSERT_EQ(trace.tracks.size(), 8);
     for (const TraceTrack& track : trace.tracks) EXPECT_NEAR(track.rows.back().time, tape.length_s, 1e-6);
+}
+
+/// Found by a long soak: between a slope and a wall a body falls at a hair less than the speed that a stance waits for,
+/// which free fall would reach at once, again and again within a tick.
+TEST(Soak, ASpeedThatASlopeHoldsShortOfWhatIsWaitedForDoesntStopTheTick) {
+    const Project project = load_project(LEAP_SOURCE_DIR "/examples/lantern-quay").value();
+    const Program program = project.compiled.program.value();
+    const Course course = test::course_of(project.course.value());
+    const std::string file = LEAP_SOURCE_DIR "/tests/data/held-on-a-slope.tape.json";
+    const Tape tape = read_tape(read_file(file).value(), file).value();
+    const Trace trace = replay({program, written_tuning(program), course, 120}, tape).value();
+    EXPECT_TRUE(test::times_of(trace, EventKind::fault).empty());
 }
 
 }  // namespace

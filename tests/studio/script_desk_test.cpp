@@ -423,7 +423,7 @@ TEST(Sheet, AnAccentIsLeftOutByOnePressAndTheRunStaysTheSame) {
     test::Studio studio;
     studio.desk->sheet()->show_machine(studio.session->program()->find_machine("dash").value());
     const auto& buttons = studio.desk->sheet()->accents()->buttons();
-    ASSERT_EQ(buttons.size(), 3U);
+    ASSERT_EQ(buttons.size(), 4U);
     EXPECT_EQ(buttons[1]->text(), "zoom");
     const std::uint64_t before = trace_hash(studio.session->now_run()->trace);
     QTest::mouseClick(buttons[1], Qt::LeftButton);

@@ -11,14 +11,14 @@ syntax keyword leapWord gravity grip grow hand hands height here hidden hinge ho
 syntax keyword leapWord home in is keep key lag launch lean left length
 syntax keyword leapWord let limit line link linked locked loose mark mass meter
 syntax keyword leapWord most motor move moving near not of on or over
-syntax keyword leapWord pad path per phase points pose probe prompt push radius
-syntax keyword leapWord reach reading reel refill remember respawn return right rising rope
-syntax keyword leapWord say seat seen shake shaped share short slack slide slider
-syntax keyword leapWord solid sparing speed spend sphere spring square squash stance start
-syntax keyword leapWord stays steer step stiffness stop stopping strike swing tag tape
-syntax keyword leapWord teleport tell then through throw tied to towards trail travel
-syntax keyword leapWord turn turned untag until upright use walkable wears weight wheels
-syntax keyword leapWord when with within without zoom
+syntax keyword leapWord pad path per phase pitch points pose probe prompt push
+syntax keyword leapWord radius reach reading reel refill remember respawn return right rising
+syntax keyword leapWord rope rumble say seat seen shake shaped share short slack
+syntax keyword leapWord slide slider solid sound sparing speed spend sphere spring square
+syntax keyword leapWord squash stance start stays steer step stiffness stop stopping strike
+syntax keyword leapWord swing tag tape teleport tell then through throw tied to
+syntax keyword leapWord towards trail travel turn turned untag until upright use walkable
+syntax keyword leapWord wears weight wheels when with within without zoom
 syntax keyword leapSense abs airborne airborne_time along_x along_y amount_of at_stop blocked bump_speed bumped
 syntax keyword leapSense by_has by_lacks ceil clamp clear completed cos depth direction distance
 syntax keyword leapSense dot entered exit_room failed feet flat floor focused forward grabbed
