@@ -39,8 +39,10 @@ int main() {
         for (const char* method :
              {"textDocument/hover", "textDocument/definition", "textDocument/references", "textDocument/completion",
               "textDocument/documentSymbol", "textDocument/foldingRange", "textDocument/semanticTokens/full",
-              "textDocument/formatting", "textDocument/codeLens", "textDocument/prepareRename"})
-            ask(method, {{"position", position}});
+              "textDocument/formatting", "textDocument/codeLens", "textDocument/inlayHint",
+              "textDocument/prepareRename"})
+            ask(method,
+                {{"position", position}, {"range", {{"start", position}, {"end", {{"line", 90}, {"character", 0}}}}}});
         ask("textDocument/rename", {{"position", {{"line", 3}, {"character", 9}}}, {"newName", "surge"}});
         ask("workspace/symbol", {{"query", "a"}});
     }

@@ -36,6 +36,7 @@ int main(int argc, char** argv) {
                                            "workspace/symbol",
                                            "textDocument/onTypeFormatting",
                                            "textDocument/codeLens",
+                                           "textDocument/inlayHint",
                                            "textDocument/documentHighlight"};
     const auto begin = std::chrono::steady_clock::now();
     long messages = 0;

@@ -78,6 +78,8 @@ class LensRuns {
 
     const std::vector<ReadingResult>& readings(const Compiled& project, const std::string& tape);
     std::vector<std::string> tapes(const Compiled& project);
+    /// Whether readings() of a tape costs nothing any more.
+    bool has_run(const std::string& tape) const { return known_.contains(tape); }
     /// Tapes or the course have changed on disk.
     void forget() { course_ = nullptr, revision_ = 0; }
 
@@ -88,6 +90,9 @@ class LensRuns {
     std::vector<Tape> tapes_;
     std::map<std::string, std::vector<ReadingResult>> known_;
 };
+
+/// What each `let` and reading between two bytes comes to (features_hints.cpp).
+Json hints_of(const Asked& asked, std::uint32_t begin, std::uint32_t end, LensRuns& runs);
 
 /// A mark's reading on its tapes.
 Json resolved_lens(const Compiled& project, Json lens, LensRuns& runs);

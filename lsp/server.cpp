@@ -77,6 +77,12 @@ Server::Server() {
         const auto project = workspace_.project_of(text_at(member(lens, "data"), "path"));
         return project ? resolved_lens(*project, lens, runs_) : lens;
     };
+    requests_["textDocument/inlayHint"] = [this](const Json& params) -> Answer {
+        const Asked of = asked(params);
+        const Json& range = member(params, "range");
+        return hints_of(of, byte_at(of.text, member(range, "start"), unit_),
+                        byte_at(of.text, member(range, "end"), unit_), runs_);
+    };
     requests_["textDocument/references"] = [this](const Json& params) -> Answer {
         const Asked of = asked(params);
         const Json& with = member(member(params, "context"), "includeDeclaration");
@@ -151,6 +157,7 @@ Json Server::initialize(const Json& params) {
               {"documentOnTypeFormattingProvider", {{"firstTriggerCharacter", "}"}, {"moreTriggerCharacter", {"\n"}}}},
               {"renameProvider", {{"prepareProvider", true}}},
               {"codeActionProvider", {{"codeActionKinds", {"quickfix", "refactor.extract"}}}},
+              {"inlayHintProvider", true},
               {"codeLensProvider", {{"resolveProvider", true}}},
               {"semanticTokensProvider", {{"legend", semantic_legend()}, {"full", true}}}}}};
 }

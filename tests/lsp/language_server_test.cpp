@@ -318,6 +318,26 @@ TEST_F(LanguageServer, ALensShowsWhatAMarkCameTo) {
     EXPECT_EQ(ask("codeLens/resolve", lenses[0])["command"]["title"], "1.001 m on up: missed");
 }
 
+TEST_F(LanguageServer, AHintSaysWhatALetAndAReadingComeTo) {
+    open("pip.leap", root_text);
+    std::string with_let = hop_text;
+    const std::size_t line_end = with_let.find('\n', with_let.find("= 2 m"));
+    with_let.insert(line_end + 1, "  let twice = rise * 2\n  let now = rise * phase_time / 1 s\n");
+    open("moves/hop.leap", with_let);
+    const auto hints = [&](const std::string& path) {
+        Json params = of(path);
+        params["range"] = {{"start", {{"line", 0}, {"character", 0}}}, {"end", {{"line", 200}, {"character", 0}}}};
+        std::vector<std::string> out;
+        for (const Json& each : ask("textDocument/inlayHint", params)) out.push_back(each["label"]);
+        return out;
+    };
+    EXPECT_EQ(hints("moves/hop.leap"), std::vector<std::string>{"= 4 m"}) << "what changes while it plays has none";
+    EXPECT_EQ(hints("pip.leap"), std::vector<std::string>{"= 2.001 m on up"});
+    Json elsewhere = of("pip.leap");
+    elsewhere["range"] = {{"start", {{"line", 0}, {"character", 0}}}, {"end", {{"line", 0}, {"character", 3}}}};
+    EXPECT_EQ(ask("textDocument/inlayHint", elsewhere), Json::array());
+}
+
 TEST_F(LanguageServer, AFileThatNoProjectUsesGetsWhatCanBeSaidOfItAlone) {
     open("moves/stray.leap", "move x on jump {\n  gate\n}\n");
     EXPECT_FALSE(problems("moves/stray.leap").empty());
@@ -346,9 +366,10 @@ TEST_F(LanguageServer, MessagesThatMakeNoSenseAreAnsweredAndDoNoHarm) {
     EXPECT_EQ(code(R"({"id": 1})"), -32600);
     EXPECT_EQ(code(R"({"id": 1, "method": "textDocument/nothing"})"), -32601);
     EXPECT_EQ(code(R"({"method": "textDocument/nothing"})"), Json());
-    for (const char* method : {"textDocument/hover", "textDocument/rename", "textDocument/completion",
-                               "textDocument/codeAction", "textDocument/selectionRange", "completionItem/resolve",
-                               "codeLens/resolve", "workspace/symbol", "textDocument/rangeFormatting"})
+    for (const char* method :
+         {"textDocument/hover", "textDocument/rename", "textDocument/completion", "textDocument/codeAction",
+          "textDocument/selectionRange", "completionItem/resolve", "codeLens/resolve", "workspace/symbol",
+          "textDocument/rangeFormatting", "textDocument/inlayHint"})
         for (const Json& params : {Json(), Json(7), Json::array(), Json::object(),
                                    Json{{"textDocument", 3}, {"position", "x"}, {"range", Json::array()}},
                                    Json{{"textDocument", {{"uri", "file:///nowhere/%zz"}}}, {"positions", {1, Json()}}},
