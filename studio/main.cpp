@@ -47,7 +47,8 @@ int without_display(int argc, char** argv) {
 QStringList desk_names() {
     QStringList out;
     for (const leap::studio::DeskInfo& info : leap::studio::all_desks()) out << info.name;
-    out << "start";
+    out << "start"
+        << "manual";
     return out;
 }
 
@@ -75,6 +76,8 @@ int main(int argc, char** argv) {
     parser.addHelpOption();
     parser.addPositionalArgument("PROJECT", "a project's folder, or a script, tape or course in it");
     const QCommandLineOption picture("picture", "Save a picture of the window and end.", "FILE.png");
+    const QCommandLineOption report("report", "Write a page about the tape (dials, path, curves, readings) and end.",
+                                    "FILE.html");
     const QCommandLineOption desk("desk", "The desk to show: " + desk_names().join(", ") + ".", "NAME", "stage");
     const QCommandLineOption tape("tape", "The tape to show.", "NAME");
     const QCommandLineOption character("character", "The character to show, by its name in the tape.", "NAME");
@@ -89,14 +92,16 @@ int main(int argc, char** argv) {
     const QCommandLineOption wire("rehearsal", "On the Wire desk: a rehearsal by its name.", "NAME");
     const QCommandLineOption game("game", "On the Game desk: wait until a linked game has played so long.", "SECONDS",
                                   "0");
-    parser.addOptions({game, picture, desk, select, trial, wire, tape, character, all, at, move, view, set, events});
+    parser.addOptions(
+        {report, game, picture, desk, select, trial, wire, tape, character, all, at, move, view, set, events});
     parser.process(application);
     if (!desk_names().contains(parser.value(desk))) {
         std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there are: %s\n", qPrintable(parser.value(desk)),
                      qPrintable(desk_names().join(", ")));
         return 2;
     }
-    const bool for_picture = parser.isSet(picture);
+    const bool for_report = parser.isSet(report);
+    const bool for_picture = parser.isSet(picture) || for_report;
 
     Session::Options options;
     if (!for_picture)
@@ -136,6 +141,11 @@ int main(int argc, char** argv) {
         return QApplication::exec();
     }
 
+    if (for_report) {
+        const QString failed = write_report(session, parser.value(tape), parser.value(report));
+        if (!failed.isEmpty()) std::fprintf(stderr, "easy-leap: %s\n", qPrintable(failed));
+        return failed.isEmpty() ? 0 : 1;
+    }
     PictureOptions wanted;
     wanted.file = parser.value(picture);
     wanted.desk = parser.value(desk);

@@ -53,6 +53,8 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     for (Desk* desk : desks_) pages_->addWidget(desk);
     start_page_ = new StartPage;
     pages_->addWidget(start_page_);
+    manual_ = new ManualPage;
+    pages_->addWidget(manual_);
     stage_on_ = desks_.front();
     stage_on_->take_stage();
     layout->addWidget(pages_, 1);
@@ -61,6 +63,12 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     connect(start_page_, &StartPage::open_wanted, this, &MainWindow::open_recent);
     connect(start_page_, &StartPage::choose_wanted, this, &MainWindow::open_dialog);
     connect(start_page_, &StartPage::back_wanted, this, [this] { show_desk(desk_infos_[in_view_].name); });
+    connect(manual_, &ManualPage::back_wanted, this, [this] {
+        if (session_.is_open())
+            show_desk(desk_infos_[in_view_].name);
+        else
+            show_start_page();
+    });
     connect(start_page_, &StartPage::made, this, [this](const QString& folder) {
         if (open_project(folder)) welcome(folder);
     });
@@ -218,6 +226,7 @@ QWidget* MainWindow::make_top_line() {
     QMenu* keys = word(tr("Keys"));
     add_action(keys, tr("Play"), QKeySequence("F5"), [this] { emit stage_->play_wanted(); });
     add_action(keys, tr("Choose keys…"), QKeySequence("F1"), [this] { KeysDialog(keys_, pad_, this).exec(); });
+    add_action(keys, tr("Manual"), QKeySequence("Ctrl+F1"), [this] { show_manual(); });
     add_action(keys, tr("Find what to do…"), QKeySequence("Ctrl+Shift+A"), [this] { finder_->open(menus_); });
     // Desks have words of their own in the top line; here they are found with everything else.
     auto* desks = new QMenu(tr("Desk"), this);
@@ -396,6 +405,13 @@ void MainWindow::show_start_page() {
     for (QPushButton* word : desk_words_) word->setChecked(false);
     pages_->setCurrentWidget(start_page_);
     start_page_->come_into_view(session_.is_open());
+}
+
+void MainWindow::show_manual() {
+    desk_in_view()->finish_edits();
+    for (QPushButton* word : desk_words_) word->setChecked(false);
+    pages_->setCurrentWidget(manual_);
+    manual_->open();
 }
 
 void MainWindow::welcome(const QString& folder) {

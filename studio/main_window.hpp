@@ -7,6 +7,7 @@
 #include <QStackedWidget>
 #include <span>
 
+#include "studio/manual/manual_page.hpp"
 #include "studio/session/session.hpp"
 #include "studio/shared/desk.hpp"
 #include "studio/shared/game_pad.hpp"
@@ -49,6 +50,9 @@ class MainWindow : public QMainWindow {
     void open_dialog();
     /// The page to begin on instead of a desk: a new project, or one that was opened lately.
     void show_start_page();
+    /// The manual instead of a desk; Esc leads back.
+    void show_manual();
+    ManualPage* manual() { return manual_; }
     StartPage* start_page() { return start_page_; }
     ActionFinder* finder() { return finder_; }
     /// As large, and at the desk, as when the window was closed last.
@@ -103,6 +107,7 @@ class MainWindow : public QMainWindow {
     MachineId looked_at_;       ///< the move or stance that was looked at last on any desk
     QStackedWidget* pages_;
     StartPage* start_page_;
+    ManualPage* manual_;
     QMenu* recent_;
     QList<QMenu*> menus_;  ///< of the top line, and one of all desks
     ActionFinder* finder_ = nullptr;

@@ -6,6 +6,8 @@
 #include <QThread>
 #include <algorithm>
 
+#include "core/project/file_io.hpp"
+#include "core/report/html_report.hpp"
 #include "core/script/dial_edit.hpp"
 #include "studio/stage_desk/stage_view.hpp"
 
@@ -27,6 +29,11 @@ void settle(Session& session, int longest_ms) {
 QString take_picture(MainWindow& window, Session& session, const PictureOptions& options) {
     if (options.desk == "start") {
         window.show_start_page();
+        settle(session);
+        return window.grab().save(options.file) ? QString() : QString("%1 can't be written").arg(options.file);
+    }
+    if (options.desk == "manual") {
+        window.show_manual();
         settle(session);
         return window.grab().save(options.file) ? QString() : QString("%1 can't be written").arg(options.file);
     }
@@ -73,6 +80,19 @@ QString take_picture(MainWindow& window, Session& session, const PictureOptions&
     settle(session);
     if (!window.grab().save(options.file)) return QString("%1 can't be written").arg(options.file);
     return {};
+}
+
+QString write_report(Session& session, const QString& tape, const QString& file) {
+    if (!tape.isEmpty()) session.choose_tape(tape);
+    if (session.tape() == nullptr || (!tape.isEmpty() && QString::fromStdString(session.tape()->name) != tape))
+        return QString("the project has no tape \"%1\"").arg(tape);
+    settle(session);
+    const RunPointer run = session.now_run();
+    if (!run || !run->problem.empty())
+        return QString("the tape can't be played: %1").arg(run ? run->problem.c_str() : "");
+    const FeelSide side{"now", run->ingredients.program, run->ingredients.course, run->ingredients.tuning, {}};
+    const auto written = write_file(file.toStdString(), run_html(side, run->tape, run->trace, run->readings));
+    return written ? QString() : QString::fromStdString(written.error());
 }
 
 }  // namespace leap::studio

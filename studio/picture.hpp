@@ -12,4 +12,8 @@ QString take_picture(MainWindow& window, Session& session, const PictureOptions&
 /// Runs the event loop until no replay is under way any more and everything is painted.
 void settle(Session& session, int longest_ms = 10000);
 
+/// Writes a page about a tape (empty: the one in view): dials, path, curves, readings. Returns why it can't, or
+/// nothing.
+QString write_report(Session& session, const QString& tape, const QString& file);
+
 }  // namespace leap::studio

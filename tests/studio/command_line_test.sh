@@ -214,6 +214,11 @@ grep -q "^\.B ..tape\|^\.B \\\\-\\\\-tape" "$work/manual" || { echo "FAILED: the
 expect 1 "--picture FILE.png" env -u DISPLAY -u WAYLAND_DISPLAY -u QT_QPA_PLATFORM "$studio" "$quay"
 expect 0 "" "$studio" --picture "$work/window.png" --at 1.1 "$quay"
 [[ $(head -c 4 "$work/window.png" | tail -c 3) == PNG ]] || { echo "FAILED: no picture"; failed=1; }
+expect 0 "" "$studio" --report "$work/report.html" --tape "sail alley" "$quay"
+grep -q "<svg" "$work/report.html" || { echo "FAILED: the report has no pictures"; failed=1; }
+expect 1 "no tape" "$studio" --report "$work/report.html" --tape "nowhere" "$quay"
+expect 0 "run.wav" "$leap" export "$quay" --sound "$work/run.wav" --tape "quay loop"
+[[ $(head -c 4 "$work/run.wav") == RIFF ]] || { echo "FAILED: no sounds"; failed=1; }
 expect 1 "no tape" "$studio" --picture "$work/none.png" --tape "no such tape" "$quay"
 expect 2 "there is no desk" "$studio" --picture "$work/none.png" --desk kitchen "$quay"
 expect 1 "leap new" "$studio" --picture "$work/none.png" "$work/none"
