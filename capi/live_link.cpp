@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: MIT
 // The game's end of the live link, and the inputs of whole tapes.
+#include <fmt/format.h>
+
 #include <chrono>
 
 #include "capi/guard.hpp"

@@ -124,6 +124,7 @@ std::vector<Meeting> find_meetings(const fs::path& folder) {
     }
     std::sort(found.begin(), found.end(), [](const auto& a, const auto& b) { return a.first > b.first; });
     std::vector<Meeting> out;
+    out.reserve(found.size());
     for (auto& [time, meeting] : found) out.push_back(std::move(meeting));
     return out;
 }

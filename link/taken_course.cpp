@@ -91,6 +91,7 @@ std::vector<Vec3> places_of(const Record& run) {
                 row.position);
         }
     std::vector<Vec3> places;
+    places.reserve(out.size());
     for (const auto& [cube, place] : out) places.push_back(place);
     return places;
 }

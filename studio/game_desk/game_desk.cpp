@@ -143,7 +143,9 @@ void GameDesk::come_into_view(MachineId) {
 bool GameDesk::is_busy() const {
     if (waits_for_s_ <= 0.0) return false;
     const auto& games = session_.links().games();
-    return games.empty() || games.front()->lately.empty() || games.front()->lately.back().time_s < waits_for_s_;
+    if (games.empty() || games.front()->lately.empty()) return true;
+    const auto& lately = games.front()->lately;
+    return lately.back().time_s - lately.front().time_s < waits_for_s_;
 }
 
 QString GameDesk::prepare_picture(const PictureOptions& options) {

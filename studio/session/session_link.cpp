@@ -87,7 +87,7 @@ QString Session::link_name() const {
 
 QString Session::open_links() {
     if (link_folder_.empty()) return {};
-    const QString problem = links_.listen(link_folder_, link_name());
+    QString problem = links_.listen(link_folder_, link_name());
     sent_shape_.clear();
     send_program_to_games();
     emit links_.games_changed();

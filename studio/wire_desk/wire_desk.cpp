@@ -198,14 +198,17 @@ void WireDesk::take_result() {
     fill_moves(now->ingredients.program);
     sheet_->refresh();
     if (now->problem.empty()) {
-        facts_->setText(tr("%1 peers, %2 s in %3 ms, %4 MB%5")
-                            .arg(now->plan.peers.size())
-                            .arg(now->run.end_s)
-                            .arg(now->ms, 0, 'f', 0)
-                            .arg(static_cast<double>(bytes_of(now->run)) / 1e6, 0, 'f', 0)
-                            .arg(now->run.host_left ? tr("; the host left, play ends") : QString()));
+        const QString megabytes = QString::number(static_cast<double>(bytes_of(now->run)) / 1e6, 'f', 0);
+        facts_->setText(now->run.host_left ? tr("the host left")
+                                           : tr("%1 ms, %2 MB").arg(now->ms, 0, 'f', 0).arg(megabytes));
+        facts_->setToolTip(tr("%1 peers, %2 s rehearsed in %3 ms, %4 MB of memory%5")
+                               .arg(now->plan.peers.size())
+                               .arg(now->run.end_s)
+                               .arg(now->ms, 0, 'f', 0)
+                               .arg(megabytes, now->run.host_left ? tr("; the host left, play ends") : QString()));
     } else {
         facts_->setText(to_qt(now->problem));
+        facts_->setToolTip(to_qt(now->problem));
     }
     set_cursor(std::min(cursor_, now->plan.length_s));
     refresh_play();

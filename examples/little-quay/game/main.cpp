@@ -74,8 +74,8 @@ int play_linked(Mover& keeper) {
         if (x < 0.5) outward = true;
         keeper.look(outward ? 0.0 : 3.14159, 0.0);
         keeper.stick(0.0, 0.6);
-        if (i % 60 == 20 && x < 4.0) keeper.button("jump", true);
-        if (i % 60 == 32) keeper.button("jump", false);
+        if (!outward && x < 4.0 && x > 3.9) keeper.button("jump", true);
+        if (x < 3.0) keeper.button("jump", false);
         if (outward && x > 1.0 && x < 1.1) keeper.button("dash", true);
         if (x > 2.0) keeper.button("dash", false);
         keeper.advance(picture);
