@@ -447,7 +447,7 @@ LEAP_API leap_result leap_link_tune(const leap_link *link, leap_tuning *tuning);
 /* Shows the window where a world is. Call it after each tick. */
 LEAP_API leap_result leap_link_tell(leap_link *link, const leap_world *world);
 /* Hands over what has been recorded in a world, and what is solid round the way it went. LEAP_ARGUMENT: nothing is
- * recorded; LEAP_NOT_FOUND: no window is linked. */
+ * recorded yet; LEAP_NOT_FOUND: no window is linked; LEAP_LIMIT: that is more than 32 MB. */
 LEAP_API leap_result leap_link_take(leap_link *link, const leap_world *world, const char *name);
 
 /* The tape that came last, as a tape file; see leap_give_tape(). */

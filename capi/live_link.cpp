@@ -281,9 +281,13 @@ leap_result leap_link_tell(leap_link* link, const leap_world* world) {
 
 leap_result leap_link_take(leap_link* link, const leap_world* world, const char* name) {
     if (link == nullptr || world == nullptr || name == nullptr || !world->recorded) return LEAP_ARGUMENT;
+    if (world->world.tick == 0) return LEAP_ARGUMENT;
     if (!link->told) return LEAP_NOT_FOUND;
     return guarded(nullptr, [&] {
-        send(*link, take_of(*world, name, link->game));
+        const leap::link::FromGame take = take_of(*world, name, link->game);
+        // A longer one would end the link.
+        if (leap::link::written(take, 0).size() > leap::link::limits::line) return LEAP_LIMIT;
+        send(*link, take);
         return LEAP_OK;
     });
 }

@@ -21,8 +21,9 @@ bool wrote_export(const std::filesystem::path& path, const std::string& text) {
     return true;
 }
 
-/// A chart for each move and kind of fixture.
-bool wrote_charts(const std::filesystem::path& folder, const Program& program) {
+/// A file for each move and kind of fixture.
+template <class Made>
+bool wrote_each(const std::filesystem::path& folder, const Program& program, const std::string& ending, Made made) {
     std::error_code failed;
     std::filesystem::create_directories(folder, failed);
     if (failed) {
@@ -31,8 +32,8 @@ bool wrote_charts(const std::filesystem::path& folder, const Program& program) {
     }
     for (std::size_t i = 0; i < program.machines.size(); ++i) {
         if (program.machines[i].kind == MachineKind::stance) continue;
-        const std::string name = program.machines[i].name + ".scxml";
-        if (!wrote_export(folder / name, machine_scxml(program, MachineId(i)))) return false;
+        const std::string name = program.machines[i].name + ending;
+        if (!wrote_export(folder / name, made(program, MachineId(i)))) return false;
     }
     return true;
 }
@@ -40,14 +41,14 @@ bool wrote_charts(const std::filesystem::path& folder, const Program& program) {
 }  // namespace
 
 int export_files(const ExportCommand& options) {
-    if (options.moves_file.empty() && options.charts_folder.empty() && options.dials_file.empty() &&
-        options.gltf_file.empty() && options.sound_file.empty()) {
+    const bool of_run = !options.gltf_file.empty() || !options.sound_file.empty() || !options.score_file.empty();
+    if (!of_run && options.moves_file.empty() && options.charts_folder.empty() && options.phases_folder.empty() &&
+        options.dials_file.empty()) {
         complain(
-            "say what: --moves FILE.json, --charts FOLDER, --dials FILE.csv, or --gltf FILE.gltf or --sound FILE.wav "
-            "with --tape NAME");
+            "say what: --moves FILE.json, --charts FOLDER, --phases FOLDER, --dials FILE.csv or .json; or of a run "
+            "--gltf FILE.gltf, --score FILE.svg or --sound FILE.wav with --tape NAME");
         return wrong_call;
     }
-    const bool of_run = !options.gltf_file.empty() || !options.sound_file.empty();
     if (of_run && options.tape.empty()) {
         complain("a run is exported: name its tape with --tape");
         return wrong_call;
@@ -69,8 +70,14 @@ int export_files(const ExportCommand& options) {
     const Program& program = prepared.program;
     if (!options.moves_file.empty() && !wrote_export(options.moves_file, moves_json(program, prepared.tuning)))
         return problems;
-    if (!options.charts_folder.empty() && !wrote_charts(options.charts_folder, program)) return problems;
-    if (!options.dials_file.empty() && !wrote_export(options.dials_file, dials_csv(program, tunings))) return problems;
+    if (!options.charts_folder.empty() && !wrote_each(options.charts_folder, program, ".scxml", machine_scxml))
+        return problems;
+    if (!options.phases_folder.empty() && !wrote_each(options.phases_folder, program, ".svg", phase_map_svg))
+        return problems;
+    const bool as_json = options.dials_file.ends_with(".json");
+    if (!options.dials_file.empty() &&
+        !wrote_export(options.dials_file, as_json ? dials_json(program, tunings) : dials_csv(program, tunings)))
+        return problems;
     if (!tape) return good;
     const auto trace = replay(prepared.rehearsal(tape->rate_hz), *tape);
     if (!trace) {
@@ -78,6 +85,8 @@ int export_files(const ExportCommand& options) {
         return problems;
     }
     if (!options.gltf_file.empty() && !wrote_export(options.gltf_file, run_gltf(program, prepared.tuning, *trace)))
+        return problems;
+    if (!options.score_file.empty() && !wrote_export(options.score_file, score_svg(program, *trace, 0)))
         return problems;
     if (options.sound_file.empty()) return good;
     return wrote_export(options.sound_file, wav_file(run_samples(*trace, 0))) ? good : problems;

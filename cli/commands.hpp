@@ -85,9 +85,11 @@ struct ExportCommand {
     std::string project;
     std::string moves_file;     ///< JSON; each of these: empty: not wanted
     std::string charts_folder;  ///< SCXML
-    std::string dials_file;     ///< CSV
+    std::string phases_folder;  ///< SVG
+    std::string dials_file;     ///< CSV, or JSON when it is called so
     std::string gltf_file;      ///< of `tape`
     std::string sound_file;     ///< WAV, of `tape`
+    std::string score_file;     ///< SVG, of `tape`
     std::string tape;
 };
 int export_files(const ExportCommand& options);

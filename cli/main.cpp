@@ -157,7 +157,11 @@ int read_call_and_run(int argc, char** argv) {
     export_command->add_option("PROJECT", exported.project, "The project's folder")->required();
     export_command->add_option("--moves", exported.moves_file, "Moves, stances, fixtures and dials as JSON");
     export_command->add_option("--charts", exported.charts_folder, "A folder: each move as a state chart, SCXML");
-    export_command->add_option("--dials", exported.dials_file, "Every dial, and its value in each tuning, as CSV");
+    export_command->add_option(
+        "--dials", exported.dials_file,
+        "Every dial, and its value in each tuning, as CSV, or as JSON when the file is called so");
+    export_command->add_option("--phases", exported.phases_folder, "A folder: each move's phases and ways, drawn, SVG");
+    export_command->add_option("--score", exported.score_file, "A run's presses, phases and curves against time, SVG");
     export_command->add_option("--gltf", exported.gltf_file, "A run as glTF 2.0: paths, figures, a camera");
     export_command->add_option("--sound", exported.sound_file,
                                "The sounds of a run as its first character hears them, WAV");

@@ -26,7 +26,8 @@ bool has_display() {
 /// Without a display a picture is made in a virtual one; a window can't be.
 int without_display(int argc, char** argv) {
     bool picture = false;
-    for (int i = 1; i < argc; ++i) picture = picture || QByteArray(argv[i]).startsWith("--picture");
+    for (int i = 1; i < argc; ++i)
+        picture = picture || QByteArray(argv[i]).startsWith("--picture") || QByteArray(argv[i]).startsWith("--report");
     if (!picture) {
         std::fputs(
             "easy-leap: there is no display to open a window on.\n"

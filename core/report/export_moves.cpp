@@ -6,6 +6,7 @@
 
 #include "core/report/escaped.hpp"
 #include "core/report/exports.hpp"
+#include "core/report/source_text.hpp"
 #include "core/script/dial_edit.hpp"
 
 namespace leap {
@@ -13,28 +14,9 @@ namespace {
 
 using ExportJson = nlohmann::ordered_json;
 
-std::string text_in(const Program& program, const SourceRange& range) {
-    if (range.file >= program.files.size()) return {};
-    std::string text = program.files[range.file].text.substr(range.begin, range.end - range.begin);
-    // On one line: what stands over several is one statement all the same.
-    std::string out;
-    for (const char c : text) {
-        const bool space = c == ' ' || c == '\n' || c == '\r' || c == '\t';
-        if (!space) out += c;
-        if (space && !out.empty() && out.back() != ' ') out += ' ';
-    }
-    while (!out.empty() && out.back() == ' ') out.pop_back();
-    return out;
-}
-
 constexpr std::array kind_words{"stance", "move", "fixture"};
 const char* kind_word(const Machine& machine) {
     return kind_words[static_cast<std::size_t>(machine.kind)];
-}
-
-/// Where a way leads: a phase, or the end.
-std::string target_of(const Machine& machine, const Transition& way) {
-    return way.to ? machine.phases[way.to].name : (way.fails ? "failed" : "ended");
 }
 
 ExportJson phase_json(const Program& program, const Machine& machine, const Phase& phase) {
@@ -151,6 +133,24 @@ std::string dials_csv(const Program& program, const std::vector<NamedDials>& oth
         out += '\n';
     }
     return out;
+}
+
+std::string dials_json(const Program& program, const std::vector<NamedDials>& others) {
+    ExportJson out{{"format", 1}, {"dials", ExportJson::array()}};
+    for (std::size_t i = 0; i < program.dials.size(); ++i) {
+        const DialInfo& dial = program.dials[i];
+        const auto bound = [](const std::optional<double>& value) { return value ? ExportJson(*value) : ExportJson(); };
+        ExportJson one{{"name", dial.path()},
+                       {"value", dial_literal(dial, dial.value)},
+                       {"si", dial.value},
+                       {"low_si", bound(dial.low)},
+                       {"high_si", bound(dial.high)},
+                       {"meaning", dial.meaning},
+                       {"tunings", ExportJson::object()}};
+        for (const NamedDials& other : others) one["tunings"][other.name] = other.dials[i];
+        out["dials"].push_back(std::move(one));
+    }
+    return out.dump(2, ' ', false, ExportJson::error_handler_t::replace) + "\n";
 }
 
 }  // namespace leap

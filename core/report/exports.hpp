@@ -27,6 +27,17 @@ struct NamedDials {
 /// dial.
 std::string dials_csv(const Program& program, const std::vector<NamedDials>& others);
 
+/// The same as JSON, in SI: `tunings` by their names.
+std::string dials_json(const Program& program, const std::vector<NamedDials>& others);
+
+/// The phases of a move or kind of fixture, from above in the order of the text, and the ways between them with what
+/// they wait for: SVG.
+std::string phase_map_svg(const Program& program, MachineId machine);
+
+/// A run of one character, `track` in Trace::tracks, against time: presses, stances, moves with their phases, curves of
+/// its height (m) and speed (m/s): SVG.
+std::string score_svg(const Program& program, const Trace& trace, std::size_t track);
+
 /// A run as glTF 2.0, whole in one file: for each character its path as a line, and a capsule as large as its body that
 /// goes along it as an animation, `pictures_per_s` keys a second; and a camera behind the first. y is up there.
 std::string run_gltf(const Program& program, const Tuning& tuning, const Trace& trace, double pictures_per_s = 30.0);

@@ -11,6 +11,7 @@
 
 #include "link/meeting.hpp"
 #include "studio/shared/convert.hpp"
+#include "studio/shared/labels.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/shared/picture_options.hpp"
 #include "studio/shared/plain_table.hpp"
@@ -21,21 +22,6 @@ namespace {
 /// States come at a game's tick rate; the eye wants fewer.
 constexpr int shown_every_ms = 33;
 constexpr const char* link_key = "games/may_link";
-
-QLabel* game_heading(const QString& text) {
-    auto* out = new QLabel(text);
-    out->setFont(palette::text_font(11.0, true));
-    out->setContentsMargins(0, 12, 0, 2);
-    return out;
-}
-
-QLabel* game_words() {
-    auto* out = new QLabel;
-    out->setWordWrap(true);
-    out->setFont(palette::text_font(9.5));
-    out->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    return out;
-}
 
 }  // namespace
 
@@ -91,20 +77,20 @@ GameDesk::GameDesk(const Workplace& place) : session_(place.session) {
     auto* sheet = new QVBoxLayout(side);
     sheet->setContentsMargins(16, 0, 16, 12);
     sheet->setSpacing(4);
-    sheet->addWidget(game_heading(tr("Now")));
-    now_ = game_words();
+    sheet->addWidget(part_heading(tr("Now")));
+    now_ = wrapped_words();
     now_->setFont(palette::number_font(9.5));
     sheet->addWidget(now_);
-    sheet->addWidget(game_heading(tr("Why not")));
+    sheet->addWidget(part_heading(tr("Why not")));
     moves_ = plain_table(tr("Whether each move could start now, and why not"));
     moves_->setColumnCount(2);
     moves_->setHorizontalHeaderLabels({tr("Move"), tr("Now")});
     moves_->horizontalHeader()->setStretchLastSection(true);
     sheet->addWidget(moves_, 1);
-    sheet->addWidget(game_heading(tr("Its scripts")));
-    says_ = game_words();
+    sheet->addWidget(part_heading(tr("Its scripts")));
+    says_ = wrapped_words();
     sheet->addWidget(says_);
-    turned_away_ = game_words();
+    turned_away_ = wrapped_words();
     turned_away_->setObjectName("quiet");
     sheet->addWidget(turned_away_);
     across->addWidget(side);

@@ -28,9 +28,7 @@ struct GamePath::View {
     Vec3 middle{0.0};
     QPointF at(const Vec3& p) const {
         const Vec3 from = p - middle;
-        const double across = from_above ? from.x : from.x;
-        const double up = from_above ? from.y : from.z;
-        return box.center() + QPointF(across * scale, -up * scale);
+        return box.center() + QPointF(from.x, -(from_above ? from.y : from.z)) * scale;
     }
 };
 
@@ -39,14 +37,26 @@ GamePath::GamePath(QWidget* parent) : QWidget(parent) {
     setAccessibleName(tr("Path of the game, from above and from the side"));
 }
 
-void GamePath::set_course(std::shared_ptr<const Course> course) {
-    course_ = std::move(course);
+void GamePath::set_course(const std::shared_ptr<const Course>& course) {
+    pieces_.clear();
+    if (course)
+        for (const Piece& piece : course->plan.pieces) {
+            if (!piece.solid) continue;
+            Bounds& bounds = pieces_.emplace_back();
+            for (const DrawnTriangle& triangle : drawn_triangles(piece))
+                for (const Vec3& corner : triangle.corners) bounds.add(corner);
+        }
     update();
 }
 
 void GamePath::set_states(const std::deque<link::StateNow>* states) {
-    states_.clear();
-    if (states != nullptr) states_ = *states;
+    paths_.clear();
+    if (states != nullptr && !states->empty()) {
+        paths_.resize(states->back().characters.size());
+        for (const link::StateNow& state : *states)
+            for (std::size_t k = 0; k < std::min(paths_.size(), state.characters.size()); ++k)
+                paths_[k].push_back(state.characters[k].position);
+    }
     update();
 }
 
@@ -54,30 +64,20 @@ void GamePath::paint_view(QPainter& p, const View& view) const {
     p.save();
     p.setClipRect(view.box);
     p.fillRect(view.box, palette::sheet);
-    if (course_) {
-        p.setPen(QPen(palette::hairline, 1.0));
-        p.setBrush(palette::faint);
-        for (const Piece& piece : course_->plan.pieces) {
-            if (!piece.solid) continue;
-            QPolygonF outline;
-            Bounds bounds;
-            for (const DrawnTriangle& triangle : drawn_triangles(piece))
-                for (const Vec3& corner : triangle.corners) bounds.add(corner);
-            const QRectF box = QRectF(view.at(bounds.low), view.at(bounds.high)).normalized();
-            if (box.intersects(view.box)) p.drawRect(box);
-        }
+    p.setPen(QPen(palette::hairline, 1.0));
+    p.setBrush(palette::faint);
+    for (const Bounds& bounds : pieces_) {
+        const QRectF box = QRectF(view.at(bounds.low), view.at(bounds.high)).normalized();
+        if (box.intersects(view.box)) p.drawRect(box);
     }
-    const std::size_t characters = states_.back().characters.size();
-    for (std::size_t k = 0; k < characters; ++k) {
+    for (std::size_t k = 0; k < paths_.size(); ++k) {
         QPolygonF line;
-        for (const link::StateNow& state : states_)
-            if (k < state.characters.size()) line << view.at(state.characters[k].position);
-        const QColor hue = palette::move_hue(static_cast<int>(k));
-        p.setPen(QPen(hue, 2.0));
+        for (const Vec3& place : paths_[k]) line << view.at(place);
+        p.setPen(QPen(palette::move_hue(static_cast<int>(k)), 2.0));
         p.drawPolyline(line);
         p.setBrush(palette::now);
         p.setPen(QPen(palette::sheet, 1.5));
-        p.drawEllipse(view.at(states_.back().characters[k].position), 5.0, 5.0);
+        p.drawEllipse(view.at(paths_[k].back()), 5.0, 5.0);
     }
     p.restore();
     p.setPen(QPen(palette::hairline, 1.0));
@@ -96,10 +96,10 @@ void GamePath::paintEvent(QPaintEvent*) {
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(rect(), palette::paper);
-    if (states_.empty() || states_.back().characters.empty()) return;
+    if (paths_.empty()) return;
     Bounds bounds;
-    for (const link::StateNow& state : states_)
-        for (const link::CharacterNow& each : state.characters) bounds.add(each.position);
+    for (const std::vector<Vec3>& path : paths_)
+        for (const Vec3& place : path) bounds.add(place);
     bounds = grown(bounds, round_m);
     const Vec3 size = glm::max(bounds.high - bounds.low, Vec3{least_m});
     const QRectF all = QRectF(rect()).adjusted(margin_px, 8, -margin_px, -8);

@@ -17,7 +17,7 @@ class GamePath : public QWidget {
 
   public:
     explicit GamePath(QWidget* parent = nullptr);
-    void set_course(std::shared_ptr<const Course> course);
+    void set_course(const std::shared_ptr<const Course>& course);
     /// Null: no game.
     void set_states(const std::deque<link::StateNow>* states);
 
@@ -28,8 +28,8 @@ class GamePath : public QWidget {
     struct View;
     void paint_view(QPainter& painter, const View& view) const;
 
-    std::shared_ptr<const Course> course_;
-    std::deque<link::StateNow> states_;
+    std::vector<Bounds> pieces_;            ///< the boxes round what is solid, m
+    std::vector<std::vector<Vec3>> paths_;  ///< by character, m
 };
 
 }  // namespace leap::studio

@@ -8,6 +8,7 @@
 
 #include "core/defaults.hpp"
 #include "studio/shared/convert.hpp"
+#include "studio/shared/labels.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/shared/plain_table.hpp"
 
@@ -18,13 +19,6 @@ constexpr double ms = 1000.0;
 constexpr double percent = 100.0;
 constexpr double most_delay_s = 0.5;
 constexpr double most_share = 0.5;
-
-QLabel* wire_heading(const QString& text) {
-    auto* out = new QLabel(text);
-    out->setFont(palette::text_font(11.0, true));
-    out->setContentsMargins(0, 12, 0, 2);
-    return out;
-}
 
 QString number_text(double value, std::string_view unit) {
     if (std::isnan(value)) return QObject::tr("none");
@@ -62,7 +56,7 @@ WireSheet::WireSheet(Session& session, QWidget* parent) : QScrollArea(parent), s
     auto* layout = new QVBoxLayout(page);
     layout->setContentsMargins(16, 0, 16, 16);
     layout->setSpacing(4);
-    title_ = wire_heading(tr("What differs"));
+    title_ = part_heading(tr("What differs"));
     layout->addWidget(title_);
     differs_ = new QLabel;
     differs_->setWordWrap(true);
@@ -73,7 +67,7 @@ WireSheet::WireSheet(Session& session, QWidget* parent) : QScrollArea(parent), s
     links_room_ = new QVBoxLayout;
     links_room_->setContentsMargins(0, 0, 0, 0);
     layout->addLayout(links_room_);
-    layout->addWidget(wire_heading(tr("Others are shown")));
+    layout->addWidget(part_heading(tr("Others are shown")));
     auto* choice = new QHBoxLayout;
     behind_ = new QPushButton(tr("as they were"));
     run_on_ = new QPushButton(tr("running on"));
@@ -88,7 +82,7 @@ WireSheet::WireSheet(Session& session, QWidget* parent) : QScrollArea(parent), s
     every_row_ = new LinkRow(tr("told every"), "ms", ms, most_delay_s);
     layout->addWidget(behind_row_);
     layout->addWidget(every_row_);
-    layout->addWidget(wire_heading(tr("Readings of the wire")));
+    layout->addWidget(part_heading(tr("Readings of the wire")));
     readings_ = plain_table(tr("Readings of the wire"));
     readings_->setToolTip(tr("Double-click a row to set its mark"));
     readings_->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -185,7 +179,7 @@ void WireSheet::build_peers(const WirePlan& plan) {
     auto* layout = new QVBoxLayout(links_);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(1);
-    layout->addWidget(wire_heading(tr("Peers and their connections")));
+    layout->addWidget(part_heading(tr("Peers and their connections")));
     rows_.assign(plan.peers.size(), {});
     for (std::size_t i = 0; i < plan.peers.size(); ++i) {
         layout->addWidget(peer_row(plan, i));

@@ -49,6 +49,8 @@ TEST(CapiLink, WithoutAWindowAGameGoesOnAndSaysWhyItIsntLinked) {
     EXPECT_EQ(leap_link_tape_start(of.link, 0, at, nullptr), LEAP_NOT_FOUND);
     EXPECT_EQ(leap_link_take(of.link, world.get(), "take"), LEAP_ARGUMENT) << "nothing is recorded";
     EXPECT_EQ(leap_record(world.get()), LEAP_OK);
+    EXPECT_EQ(leap_link_take(of.link, world.get(), "take"), LEAP_ARGUMENT) << "nothing has been played yet";
+    EXPECT_EQ(leap_step(world.get()), LEAP_OK);
     EXPECT_EQ(leap_link_take(of.link, world.get(), "take"), LEAP_NOT_FOUND) << "nobody is there to take it";
 }
 

@@ -123,6 +123,50 @@ TEST(Exports, DialsStandInLinesWithTheirTunings) {
     EXPECT_EQ(static_cast<std::size_t>(lines), scene.program.dials.size() + 1);
 }
 
+TEST(Exports, DialsAsJsonAreInSiWithEachTuning) {
+    const Scene scene(two_moves);
+    std::vector<double> higher = scene.tuning.dials;
+    higher[static_cast<std::size_t>(*scene.program.find_dial("hop.rise"))] = 3.0;
+    const Json json = Json::parse(dials_json(scene.program, {{"higher", higher}}));
+    ASSERT_EQ(json["dials"].size(), scene.program.dials.size());
+    const auto& dials = json["dials"];
+    const auto rise =
+        std::find_if(dials.begin(), dials.end(), [](const Json& each) { return each["name"] == "hop.rise"; });
+    ASSERT_NE(rise, dials.end());
+    EXPECT_EQ((*rise)["value"], "2 m");
+    EXPECT_EQ((*rise)["si"], 2.0);
+    EXPECT_EQ((*rise)["high_si"], 6.0);
+    EXPECT_EQ((*rise)["tunings"]["higher"], 3.0);
+}
+
+TEST(Exports, APhaseMapHasEachPhaseAndWhatItsWaysWaitFor) {
+    const Scene scene(two_moves);
+    for (std::size_t i = 0; i < scene.program.machines.size(); ++i) {
+        const Machine& machine = scene.program.machines[MachineId(i)];
+        const std::string svg = phase_map_svg(scene.program, MachineId(i));
+        std::size_t ways = 0;
+        for (const Phase& phase : machine.phases) {
+            EXPECT_NE(svg.find(">" + phase.name + "</text>"), std::string::npos) << svg;
+            ways += phase.transitions.size();
+        }
+        std::size_t arrows = 0;
+        for (std::size_t at = svg.find("→"); at != std::string::npos; at = svg.find("→", at + 1)) ++arrows;
+        EXPECT_EQ(arrows, ways) << svg;
+    }
+}
+
+TEST(Exports, TheScoreOfARunHasItsPressesMovesAndCurves) {
+    const Scene scene(two_moves);
+    const Trace trace = scene.run(TapeMaker(2.0).hold("jump", 0.5, 0.1));
+    const std::string svg = score_svg(scene.program, trace, 0);
+    for (const char* name : {"jump", "hop", "height (m)", "speed (m/s)", "2 s"})
+        EXPECT_NE(svg.find(">" + std::string(name) + "</text>"), std::string::npos) << name;
+    // The press begins at a quarter of the run's width.
+    EXPECT_NE(svg.find("<rect x=\"380.00\""), std::string::npos) << svg;
+    EXPECT_NE(score_svg(scene.program, trace, 7).find("nothing"), std::string::npos);
+    EXPECT_NE(score_svg(scene.program, Trace{}, 0).find("nothing"), std::string::npos);
+}
+
 TEST(Exports, ARunAsGltfHasAKeyForEachPictureAndItsTopWhereTheRunHasIt) {
     const Scene scene(two_moves);
     const Trace trace = scene.run(TapeMaker(2.0).hold("jump", 0.5, 0.1));

@@ -5,7 +5,10 @@
 #include <assimp/postprocess.h>
 #include <assimp/scene.h>
 #include <QBuffer>
+#include <QImage>
+#include <QPainter>
 #include <QScxmlStateMachine>
+#include <QSvgRenderer>
 #include <assimp/Importer.hpp>
 
 #include "core/project/project.hpp"
@@ -48,6 +51,33 @@ TEST(ExportsElsewhere, EveryChartOfTheDemoIsAcceptedAndRuns) {
         hop->submitEvent(QString(event));
         QCoreApplication::processEvents();
         EXPECT_TRUE(is_in(state)) << event;
+    }
+}
+
+TEST(ExportsElsewhere, EveryPhaseMapAndTheScoreOfEveryTapeAreDrawn) {
+    const Project project = *load_project(quay_folder);
+    const Program& program = *project.compiled.program;
+    const auto expect_drawn = [](const std::string& svg, const std::string& what) {
+        QSvgRenderer renderer(QByteArray::fromStdString(svg));
+        ASSERT_TRUE(renderer.isValid()) << what;
+        QImage image(renderer.defaultSize(), QImage::Format_RGB32);
+        image.fill(Qt::white);
+        QPainter painter(&image);
+        renderer.render(&painter);
+        painter.end();
+        const QRgb first = image.pixel(0, 0);
+        bool drawn = false;
+        for (int y = 0; y < image.height() && !drawn; y += 3)
+            for (int x = 0; x < image.width() && !drawn; x += 3) drawn = image.pixel(x, y) != first;
+        EXPECT_TRUE(drawn) << what;
+    };
+    for (std::size_t i = 0; i < program.machines.size(); ++i)
+        expect_drawn(phase_map_svg(program, MachineId(i)), program.machines[i].name);
+    const Course course = build_course(*project.course);
+    for (const char* name : {"quay loop", "sail alley", "straw and crate"}) {
+        const Tape& tape = project.find_tape(name)->tape;
+        const Trace trace = replay({program, written_tuning(program), course, 120}, tape).value();
+        expect_drawn(score_svg(program, trace, 0), name);
     }
 }
 
