@@ -20,8 +20,8 @@ inline constexpr double messages_per_second = 2000.0;
 inline constexpr double messages_at_once = 4000.0;
 /// Bytes that wait to be sent to an end that doesn't read: beyond that it counts as lost.
 inline constexpr std::size_t unread = 64U << 20U;
-/// Games that are linked to one window at once.
-inline constexpr std::size_t games = 16;
+/// Connections to one window at once, those that haven't said yet who they are among them.
+inline constexpr std::size_t connections = 32;
 /// Characters, buttons and other names in one message.
 inline constexpr std::size_t names = 256;
 /// Seconds after which a game tries again to find its window.

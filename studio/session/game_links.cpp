@@ -21,8 +21,6 @@ constexpr std::size_t most_remembered = 20'000;
 constexpr std::size_t most_turned_away = 20;
 constexpr int look_every_ms = 500;
 constexpr int most_leaving_ms = 1000;
-/// Connections that haven't said who they are yet count, too.
-constexpr std::size_t most_connections = 2 * link::limits::games;
 
 }  // namespace
 
@@ -237,7 +235,7 @@ void GameLinks::accept_web() {
 }
 
 void GameLinks::add(std::unique_ptr<Pipe> pipe) {
-    if (connections_.size() >= most_connections) {
+    if (connections_.size() >= link::limits::connections) {
         pipe->leave(this);
         return turn_away({}, tr("there are too many already"));
     }

@@ -10,6 +10,7 @@
 #include <QUndoStack>
 #include <QWebSocket>
 
+#include "link/limits.hpp"
 #include "link/meeting.hpp"
 #include "tests/capi/hopper.hpp"
 #include "tests/studio/support.hpp"
@@ -328,6 +329,25 @@ TEST(GameDesk, TenGamesAndAFloodOfGarbageAtOnce) {
         return std::all_of(all.begin(), all.end(),
                            [](const Game* game) { return (game->heard & LEAP_LINK_DIALS) != 0; });
     }));
+}
+
+TEST(GameDesk, MoreConnectionsThanAWindowTakesAreTurnedAwayAndTold) {
+    Linked studio;
+    const auto port = static_cast<quint16>(studio.session->links().port());
+    std::vector<std::unique_ptr<QTcpSocket>> silent;
+    for (std::size_t i = 0; i < link::limits::connections + 3; ++i) {
+        silent.push_back(std::make_unique<QTcpSocket>());
+        silent.back()->connectToHost(QHostAddress::LocalHost, port);
+    }
+    ASSERT_TRUE(QTest::qWaitFor([&] { return studio.turned_away() == 3; }, test::patience(10000)));
+    EXPECT_TRUE(studio.session->links().turned_away().back().contains("too many"));
+    const auto stays = [](const auto& of) { return of->state() == QAbstractSocket::ConnectedState; };
+    EXPECT_TRUE(QTest::qWaitFor(
+        [&] {
+            return static_cast<std::size_t>(std::count_if(silent.begin(), silent.end(), stays)) ==
+                   link::limits::connections;
+        },
+        test::patience(10000)));
 }
 
 TEST(GameDesk, AWindowThatGoesIsLostAndFoundAgain) {
