@@ -14,6 +14,8 @@
 #include "studio/script_desk/script_desk.hpp"
 #include "studio/shared/opened_file.hpp"
 #include "studio/shared/sound_player.hpp"
+#include "studio/shared/spoken.hpp"
+#include "studio/shared/text_size.hpp"
 #include "studio/shared/theme.hpp"
 
 namespace {
@@ -45,6 +47,17 @@ int without_display(int argc, char** argv) {
     return 1;
 }
 
+/// The size of the system's font is known once a window system is there, but what everything is drawn with is settled
+/// before: the program begins anew with it.
+void begin_anew_if_larger(char** argv) {
+    using namespace leap::studio;
+    const int percent = text_size::wanted(QGuiApplication::font().pointSizeF());
+    if (percent == text_size::usual_percent || qEnvironmentVariableIsSet("QT_SCALE_FACTOR")) return;
+    qputenv("QT_SCALE_FACTOR", QByteArray::number(percent / double{text_size::usual_percent}));
+    execv("/proc/self/exe", argv);
+    qunsetenv("QT_SCALE_FACTOR");  // it couldn't: the usual size
+}
+
 QStringList desk_names() {
     QStringList out;
     for (const leap::studio::DeskInfo& info : leap::studio::all_desks()) out << info.name;
@@ -70,7 +83,7 @@ int main(int argc, char** argv) {
     QApplication application(argc, argv);
     QApplication::setApplicationName("easy-leap");
     QApplication::setOrganizationName("easy-leap");
-    apply_theme(application);
+    let_screens_be_read();
 
     QCommandLineParser parser;
     parser.setApplicationDescription("Easy Leap: a rehearsal room for character movement.");
@@ -91,10 +104,11 @@ int main(int argc, char** argv) {
     const QCommandLineOption select("select", "On the Course desk: what is selected.", "NAME");
     const QCommandLineOption trial("trial", "On the Bench: board, tunings, or a trial, which is run.", "NAME");
     const QCommandLineOption wire("rehearsal", "On the Wire desk: a rehearsal by its name.", "NAME");
+    const QCommandLineOption paper("paper", "The paper of the picture: light or dark.", "NAME", "light");
     const QCommandLineOption game("game", "On the Game desk: wait until a linked game has played so long.", "SECONDS",
                                   "0");
     parser.addOptions(
-        {report, game, picture, desk, select, trial, wire, tape, character, all, at, move, view, set, events});
+        {report, game, paper, picture, desk, select, trial, wire, tape, character, all, at, move, view, set, events});
     parser.process(application);
     if (!desk_names().contains(parser.value(desk))) {
         std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there are: %s\n", qPrintable(parser.value(desk)),
@@ -103,6 +117,13 @@ int main(int argc, char** argv) {
     }
     const bool for_report = parser.isSet(report);
     const bool for_picture = parser.isSet(picture) || for_report;
+    if (const QString name = parser.value(paper); name != "light" && name != "dark") {
+        std::fprintf(stderr, "easy-leap: there is no paper \"%s\"; there are: light, dark\n", qPrintable(name));
+        return 2;
+    }
+    if (!for_picture) begin_anew_if_larger(argv);
+    const Paper in_picture = parser.value(paper) == "dark" ? Paper::dark : Paper::light;
+    apply_theme(application, for_picture ? in_picture : kept_paper());
 
     Session::Options options;
     if (!for_picture)

@@ -2,6 +2,7 @@
 #include "studio/main_window.hpp"
 
 #include <QAction>
+#include <QApplication>
 #include <QCloseEvent>
 #include <QFileDialog>
 #include <QFileInfo>
@@ -18,7 +19,10 @@
 #include "studio/shared/action_finder.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/keys_dialog.hpp"
+#include "studio/shared/labels.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/text_size.hpp"
+#include "studio/shared/theme.hpp"
 #include "studio/stage_desk/stage_desk.hpp"
 #include "studio/stage_desk/stage_view.hpp"
 #include "studio/start_page/recent_projects.hpp"
@@ -40,6 +44,7 @@ MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     desk_infos_ = all_desks();
     for (const DeskInfo& info : desk_infos_) {
         desks_.push_back(info.make({session_, keys_, *input_, *stage_}));
+        desks_.back()->setAccessibleName(info.word);
         connect(desks_.back(), &Desk::problem, this, &MainWindow::say);
         connect(desks_.back(), &Desk::desk_wanted, this, &MainWindow::show_desk);
     }
@@ -159,7 +164,7 @@ QWidget* MainWindow::make_top_line() {
     desk_words_.front()->setChecked(true);
     layout->addSpacing(14);
     marks_ = new QPushButton;
-    marks_->setObjectName("word");
+    marks_->setObjectName("marks");
     marks_->setToolTip(tr("Every mark on every tape; a click shows the board"));
     QSizePolicy as_room_is(QSizePolicy::Ignored, QSizePolicy::Preferred);
     as_room_is.setRetainSizeWhenHidden(true);  // the words beside it stay where they are
@@ -223,6 +228,7 @@ QWidget* MainWindow::make_top_line() {
     });
     sounds->setCheckable(true);
     sounds->setChecked(QSettings().value(sounds_key, true).toBool());
+    fill_looks(*show);
     QMenu* keys = word(tr("Keys"));
     add_action(keys, tr("Play"), QKeySequence("F5"), [this] { emit stage_->play_wanted(); });
     add_action(keys, tr("Choose keys…"), QKeySequence("F1"), [this] { KeysDialog(keys_, pad_, this).exec(); });
@@ -236,6 +242,29 @@ QWidget* MainWindow::make_top_line() {
     menus_ << desks;
     finder_ = new ActionFinder(this);
     return line;
+}
+
+/// How the window looks, in every project.
+void MainWindow::fill_looks(QMenu& show) {
+    show.addSeparator();
+    QAction* dark = add_action(&show, tr("Dark paper"), QKeySequence("Ctrl+Shift+D"), [] {
+        const Paper other = palette::is_dark() ? Paper::light : Paper::dark;
+        keep_paper(other);
+        apply_theme(*qApp, other);
+    });
+    dark->setCheckable(true);
+    dark->setChecked(palette::is_dark());
+    const auto size = [&](const QString& text, const QKeySequence& key, int change_percent) {
+        add_action(&show, text, key, [this, change_percent] {
+            const int before = text_size::chosen().value_or(text_size::in_use());
+            text_size::choose(change_percent == 0 ? std::optional<int>() : before + change_percent);
+            say(tr("Text and everything with it is drawn at %1 from the next start on")
+                    .arg(text_size::chosen() ? tr("%1 %").arg(*text_size::chosen()) : tr("the system's size")));
+        });
+    };
+    size(tr("Larger text"), QKeySequence::ZoomIn, text_size::step_percent);
+    size(tr("Smaller text"), QKeySequence::ZoomOut, -text_size::step_percent);
+    size(tr("Text as large as the system's"), QKeySequence("Ctrl+0"), 0);
 }
 
 QAction* MainWindow::add_action(QMenu* menu, const QString& text, const QKeySequence& key,
@@ -358,8 +387,7 @@ void MainWindow::refresh_marks() {
     const bool fine = marks.held == marks.all;
     if (fine != marks_fine_) {
         marks_fine_ = fine;
-        marks_->setStyleSheet(
-            QString("text-align: left; color: %1").arg((fine ? palette::holds : palette::refused).name()));
+        set_meaning(*marks_, fine ? Meaning::holds : Meaning::refused);
     }
     marks_->setText(marks_->fontMetrics().elidedText((fine ? "✓ " : "✗ ") + text, Qt::ElideRight,
                                                      std::max(120, marks_->width() - 16)));

@@ -77,7 +77,7 @@ class MainWindow : public QMainWindow {
   private:
     QWidget* make_top_line();
     QWidget* make_strip();
-    void make_actions();
+    void fill_looks(QMenu& show);
     QAction* add_action(QMenu* menu, const QString& text, const QKeySequence& key, const std::function<void()>& done);
     void refresh_status();
     void refresh_marks();

@@ -7,6 +7,7 @@
 
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/paper_change.hpp"
 #include "studio/shared/plain_table.hpp"
 
 namespace leap::studio {
@@ -57,6 +58,7 @@ BoardPage::BoardPage(Session& session, QWidget* parent) : QWidget(parent), sessi
     connect(table_, &QTableWidget::cellDoubleClicked, this, &BoardPage::stage_wanted);
     connect(&session_, &Session::board_changed, this, &BoardPage::refresh);
     connect(&session_, &Session::project_opened, this, &BoardPage::refresh);
+    when_paper_changes(*this, [this] { refresh(); });
     refresh();
 }
 
@@ -88,7 +90,7 @@ void BoardPage::refresh() {
     };
     const auto begin_row = [&](const std::string& tape, double time) {
         if (row >= table_->rowCount()) table_->setRowCount(row + 1);
-        QTableWidgetItem* first = put(reading_column, {}, palette::ink, palette::text_font());
+        QTableWidgetItem* first = put(reading_column, {}, palette::ink(), palette::text_font());
         first->setData(tape_role, to_qt(tape));
         first->setData(time_role, time);
     };
@@ -107,34 +109,34 @@ void BoardPage::refresh() {
         if (shown.empty() && tape.problem.empty()) continue;
         begin_row(tape.tape, 0.0);
         const MarkCount own = count_marks(tape.readings);
-        put(reading_column, to_qt(tape.tape), palette::ink, palette::text_font(9.5, true));
-        put(now_column, {}, palette::ink, text);
-        put(kept_column, {}, palette::ink, text);
-        put(band_column, tape.problem.empty() ? tr("%1 s").arg(tape.length_s, 0, 'f', 2) : QString(), palette::quiet,
+        put(reading_column, to_qt(tape.tape), palette::ink(), palette::text_font(9.5, true));
+        put(now_column, {}, palette::ink(), text);
+        put(kept_column, {}, palette::ink(), text);
+        put(band_column, tape.problem.empty() ? tr("%1 s").arg(tape.length_s, 0, 'f', 2) : QString(), palette::quiet(),
             text);
         put(mark_column, own.all > 0 ? tr("%1 of %2").arg(own.held).arg(own.all) : QString(),
-            own.held == own.all ? palette::holds : palette::refused, text);
+            own.held == own.all ? palette::holds() : palette::refused(), text);
         if (!tape.problem.empty())
-            put(band_column, tr("doesn't play"), palette::refused, text)->setToolTip(to_qt(tape.problem));
+            put(band_column, tr("doesn't play"), palette::refused(), text)->setToolTip(to_qt(tape.problem));
         ++row;
         for (const ReadingResult* reading : shown) {
             begin_row(tape.tape, reading->at_s.value_or(0.0));
             const ReadingResult* was = old != nullptr ? find_reading(*old, reading->name) : nullptr;
             QString name = to_qt(reading->name);
-            put(reading_column, "    " + name.replace('_', ' '), palette::ink, text)
+            put(reading_column, "    " + name.replace('_', ' '), palette::ink(), text)
                 ->setToolTip(to_qt(reading->meaning));
-            put(now_column, value_text(reading), differs(*reading, was) ? palette::now : palette::ink, numbers)
+            put(now_column, value_text(reading), differs(*reading, was) ? palette::now() : palette::ink(), numbers)
                 ->setToolTip(to_qt(reading->missing));
-            put(kept_column, value_text(was), palette::kept, numbers);
+            put(kept_column, value_text(was), palette::kept(), numbers);
             const auto met = reading->met();
             put(band_column,
                 met ? tr("%1 to %2")
                           .arg(to_qt(quantity_text(*reading->low, reading->type.dimension, 3)),
                                to_qt(quantity_text(*reading->high, reading->type.dimension, 3)))
                     : QString(),
-                palette::quiet, numbers);
+                palette::quiet(), numbers);
             put(mark_column, !met ? QString() : (*met ? tr("✓ holds") : tr("✗ missed")),
-                met.value_or(true) ? palette::holds : palette::refused, text);
+                met.value_or(true) ? palette::holds() : palette::refused(), text);
             ++row;
         }
     }

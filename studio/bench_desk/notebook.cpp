@@ -25,7 +25,7 @@ class RowPainter : public QStyledItemDelegate {
     void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
         p->save();
         const bool chosen = (option.state & QStyle::State_Selected) != 0;
-        if (chosen) p->fillRect(option.rect, palette::faint);
+        if (chosen) p->fillRect(option.rect, palette::faint());
         const QRect box = option.rect.adjusted(16, 5, -12, -3);
         const auto line = [&](int number, const QFont& font, const QColor& color, const QString& text) {
             p->setFont(font);
@@ -33,13 +33,13 @@ class RowPainter : public QStyledItemDelegate {
             p->drawText(QRect(box.left(), box.top() + number * 17, box.width(), 17), Qt::AlignVCenter,
                         QFontMetrics(font).elidedText(text, Qt::ElideRight, box.width()));
         };
-        line(0, palette::text_font(10.0, chosen), palette::ink, index.data(Qt::DisplayRole).toString());
-        line(1, palette::text_font(8.5), palette::quiet, index.data(kind_role).toString());
+        line(0, palette::text_font(10.0, chosen), palette::ink(), index.data(Qt::DisplayRole).toString());
+        line(1, palette::text_font(8.5), palette::quiet(), index.data(kind_role).toString());
         const int mood = index.data(mood_role).toInt();
         const QColor color =
-            mood == holds ? palette::holds : (mood == waiting ? palette::waiting.darker(120) : palette::quiet);
+            mood == holds ? palette::holds() : (mood == waiting ? palette::waiting_words() : palette::quiet());
         line(2, palette::text_font(8.5), color, index.data(line_role).toString());
-        p->setPen(palette::hairline);
+        p->setPen(palette::hairline());
         p->drawLine(box.left(), option.rect.bottom(), box.right(), option.rect.bottom());
         p->restore();
     }

@@ -9,6 +9,7 @@
 #include "core/reach/leap_attempts.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/paper_change.hpp"
 #include "studio/shared/plain_table.hpp"
 
 namespace leap::studio {
@@ -39,6 +40,7 @@ OutcomePage::OutcomePage(Session& session, QWidget* parent) : QWidget(parent), s
     table_ = plain_table(tr("What came out"));
     layout->addWidget(table_, 1);
     connect(table_, &QTableWidget::cellClicked, this, &OutcomePage::go_to);
+    when_paper_changes(*this, [this] { show_outcome(std::shared_ptr<const TrialOutcome>(outcome_)); });
     show_outcome(nullptr);
 }
 
@@ -59,7 +61,7 @@ void OutcomePage::add_row(const QStringList& cells, const std::vector<QColor>& c
     for (int i = 0; i < cells.size(); ++i) {
         auto* item = new QTableWidgetItem(cells[i]);
         item->setForeground(static_cast<std::size_t>(i) < colors.size() ? colors[static_cast<std::size_t>(i)]
-                                                                        : palette::ink);
+                                                                        : palette::ink());
         item->setFont(palette::text_font(9.0));
         item->setToolTip(tip.isEmpty() ? cells[i] : tip);
         if (i == 0) {
@@ -111,7 +113,7 @@ void OutcomePage::show_sensitivity(const Sensitivity& found) {
                  to_qt(found.values[edge.value].path),
                  to_qt(edge_text(found, edge)),
                  {}},
-                {palette::ink, palette::waiting.darker(120)}, to_qt(found.tapes[edge.tape]), 0.0,
+                {palette::ink(), palette::waiting_words()}, to_qt(found.tapes[edge.tape]), 0.0,
                 to_qt(edge_text(found, edge)));
     for (const Influence& each : order) {
         if (each.reading >= readings.size()) continue;
@@ -119,7 +121,7 @@ void OutcomePage::show_sensitivity(const Sensitivity& found) {
         add_row({to_qt(found.tapes[each.tape]), name.replace('_', ' '), to_qt(found.values[each.value].path),
                  (each.change > 0 ? "+" : "") + quantity(each.change, readings[each.reading].type.dimension),
                  each.one_sided ? tr("from one side") : QString()},
-                {palette::quiet, palette::ink, palette::ink, each.change > 0 ? palette::now : palette::kept},
+                {palette::quiet(), palette::ink(), palette::ink(), each.change > 0 ? palette::now() : palette::kept()},
                 to_qt(found.tapes[each.tape]));
     }
 }
@@ -136,7 +138,7 @@ void OutcomePage::show_solution(const SolveOutcome& made) {
         for (const std::string& line : each.in_the_way) way << to_qt(line);
         add_row({each.held ? tr("✓ holds") : tr("✗ missed"), to_qt(wish_text(wish, program)), to_qt(each.tape),
                  each.value ? quantity(*each.value, dimension) : to_qt(each.missing), way.join("; ")},
-                {each.held ? palette::holds : palette::refused}, to_qt(each.tape), 0.0, way.join('\n'));
+                {each.held ? palette::holds() : palette::refused()}, to_qt(each.tape), 0.0, way.join('\n'));
     }
     for (std::size_t i = 0; i < made.solution.values.size(); ++i)
         add_row({tr("dial"),
@@ -144,7 +146,7 @@ void OutcomePage::show_solution(const SolveOutcome& made) {
                  {},
                  to_qt(free_value_text(made.request.free[i], made.solution.values[i])),
                  tr("now %1").arg(to_qt(free_value_text(made.request.free[i], made.request.free[i].now)))},
-                {palette::quiet, palette::ink, palette::ink, palette::now, palette::quiet});
+                {palette::quiet(), palette::ink(), palette::ink(), palette::now(), palette::quiet()});
 }
 
 void OutcomePage::show_fit(const FitOutcome& made) {
@@ -155,18 +157,18 @@ void OutcomePage::show_fit(const FitOutcome& made) {
         add_row({tr("off by"), tr("%1, root mean square").arg(to_qt(std::string(measured_name(what)))),
                  before == made.fit.before.by_column.end() ? QString("–") : quantity(before->second, dimension),
                  quantity(after, dimension)},
-                {palette::quiet});
+                {palette::quiet()});
     }
     add_row({tr("laid"), tr("later on the tape"), {}, QString("%1 s").arg(made.fit.alignment.later_s, 0, 'f', 3)},
-            {palette::quiet});
+            {palette::quiet()});
     add_row(
         {tr("covers"), tr("of what was measured"), {}, QString("%1 %").arg(made.fit.after.covered * 100.0, 0, 'f', 0)},
-        {palette::quiet});
+        {palette::quiet()});
     for (std::size_t i = 0; i < made.fit.values.size(); ++i)
         add_row({tr("dial"), to_qt(made.request.free[i].path),
                  to_qt(free_value_text(made.request.free[i], made.request.free[i].now)),
                  to_qt(free_value_text(made.request.free[i], made.fit.values[i]))},
-                {palette::quiet, palette::ink, palette::quiet, palette::now});
+                {palette::quiet(), palette::ink(), palette::quiet(), palette::now()});
 }
 
 void OutcomePage::show_leeway(const LeewayOutcome& made) {
@@ -183,7 +185,7 @@ void OutcomePage::show_leeway(const LeewayOutcome& made) {
                      .arg(hand.tries)
                      .arg(hand.low * 100.0, 0, 'f', 0)
                      .arg(hand.high * 100.0, 0, 'f', 0)},
-                {palette::ink, palette::ink, palette::ink, palette::ink, palette::quiet}, to_qt(tape.name));
+                {palette::ink(), palette::ink(), palette::ink(), palette::ink(), palette::quiet()}, to_qt(tape.name));
         for (const EventLeeway* event : tightest_first(made.tapes[t])) {
             QStringList why;
             if (!event->earlier.why.empty()) why << tr("earlier: %1").arg(to_qt(event->earlier.why));
@@ -194,8 +196,8 @@ void OutcomePage::show_leeway(const LeewayOutcome& made) {
             add_row({QString("%1 s").arg(event->time_s, 0, 'f', 3),
                      (event->release ? tr("release of %1") : tr("press of %1")).arg(who + to_qt(event->button)),
                      side_words(event->earlier), side_words(event->later), why.join("; ")},
-                    {palette::quiet, palette::ink, event->earlier.open ? palette::quiet : palette::now,
-                     event->later.open ? palette::quiet : palette::now, palette::quiet},
+                    {palette::quiet(), palette::ink(), event->earlier.open ? palette::quiet() : palette::now(),
+                     event->later.open ? palette::quiet() : palette::now(), palette::quiet()},
                     to_qt(tape.name), event->time_s, why.join('\n'));
         }
     }
@@ -206,29 +208,29 @@ void OutcomePage::show_way(const WayOutcome& made) {
     set_heads({{}, tr("what"), {}}, 1);
     const Way& way = made.way;
     if (!way.found) {
-        add_row({tr("tried"), tr("%1 stretches").arg(way.tries), {}}, {palette::quiet});
-        add_row({tr("nearest"), tr("%1 m from there").arg(way.nearest_m, 0, 'f', 2), {}}, {palette::quiet});
+        add_row({tr("tried"), tr("%1 stretches").arg(way.tries), {}}, {palette::quiet()});
+        add_row({tr("nearest"), tr("%1 m from there").arg(way.nearest_m, 0, 'f', 2), {}}, {palette::quiet()});
         add_row({{}, tr("That none was found doesn't prove that there is none: more tries may find one"), {}},
-                {palette::quiet, palette::quiet});
+                {palette::quiet(), palette::quiet()});
         return;
     }
     for (const WayMargin& margin : made.margins.margins)
         add_row({tr("margin"), to_qt(margin_text(margin)), {}},
-                {palette::quiet, margin.to_the_end ? palette::quiet : palette::ink});
+                {palette::quiet(), margin.to_the_end ? palette::quiet() : palette::ink()});
     std::vector<TapeEvent> presses = way.tape.tracks.front().events;
     const auto turns =
         std::erase_if(presses, [](const TapeEvent& event) { return std::holds_alternative<LookEvent>(event.what); });
-    for (const std::string& line : input_lines(presses)) add_row({tr("played"), to_qt(line), {}}, {palette::quiet});
-    add_row({tr("played"), tr("and %1 turns of the view").arg(turns), {}}, {palette::quiet, palette::quiet});
+    for (const std::string& line : input_lines(presses)) add_row({tr("played"), to_qt(line), {}}, {palette::quiet()});
+    add_row({tr("played"), tr("and %1 turns of the view").arg(turns), {}}, {palette::quiet(), palette::quiet()});
 }
 
 void OutcomePage::show_compared(const CompareOutcome& made) {
     set_heads({tr("tape"), tr("reading"), to_qt(made.before.name), tr("now"), {}}, 1);
     for (const DialChange& dial : made.diff.dials)
         add_row({{}, tr("dial %1").arg(to_qt(dial.path)), to_qt(dial.before), to_qt(dial.after), {}},
-                {palette::quiet, palette::quiet, palette::kept, palette::now});
+                {palette::quiet(), palette::quiet(), palette::kept(), palette::now()});
     for (const std::string& file : made.files)
-        add_row({{}, tr("file %1").arg(to_qt(file)), {}, {}, {}}, {palette::quiet, palette::quiet});
+        add_row({{}, tr("file %1").arg(to_qt(file)), {}, {}, {}}, {palette::quiet(), palette::quiet()});
     for (const ReadingChange& change : made.diff.changes) {
         const auto value = [&](const std::optional<double>& si) {
             return si ? quantity(*si, change.type.dimension) : QString("–");
@@ -238,7 +240,8 @@ void OutcomePage::show_compared(const CompareOutcome& made) {
         QString name = to_qt(change.reading);
         add_row({to_qt(change.tape), name.replace('_', ' '), value(change.before), value(change.after),
                  broken ? tr("✗ mark broken") : (mended ? tr("✓ mark mended") : QString())},
-                {palette::quiet, palette::ink, palette::kept, palette::now, broken ? palette::refused : palette::holds},
+                {palette::quiet(), palette::ink(), palette::kept(), palette::now(),
+                 broken ? palette::refused() : palette::holds()},
                 to_qt(change.tape), 0.0, to_qt(change_text(change)));
     }
 }

@@ -9,6 +9,7 @@
 #include "core/defaults.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/paper_change.hpp"
 #include "studio/shared/plain_table.hpp"
 
 namespace leap::studio {
@@ -54,6 +55,7 @@ PairPage::PairPage(Session& session, QWidget* parent) : QWidget(parent), session
     connect(anew_, &QPushButton::clicked, this, &PairPage::begin_anew);
     for (const auto signal : {&Session::lists_changed, &Session::play_started, &Session::play_stopped})
         connect(&session_, signal, this, &PairPage::refresh);
+    when_paper_changes(*this, [this] { refresh(); });
     refresh();
 }
 
@@ -130,7 +132,7 @@ void PairPage::fill_table(const Trial& trial, bool told) {
         for (int i = 0; i < cells.size(); ++i) {
             auto* item = new QTableWidgetItem(cells[i]);
             item->setFont(palette::text_font(9.0));
-            item->setForeground(i == 3 ? palette::ink : palette::quiet);
+            item->setForeground(i == 3 ? palette::ink() : palette::quiet());
             table_->setItem(row, i, item);
         }
     }

@@ -14,6 +14,7 @@
 #include "core/project/file_io.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/paper_change.hpp"
 
 namespace leap::studio {
 
@@ -33,12 +34,12 @@ QCPColorGradient shades() {
 void style_axis(QCPAxis& axis) {
     axis.setTickLabelFont(palette::number_font(8.0));
     axis.setLabelFont(palette::text_font(9.0));
-    axis.setTickLabelColor(palette::quiet);
-    axis.setLabelColor(palette::ink);
-    axis.setBasePen(QPen(palette::hairline));
-    axis.setTickPen(QPen(palette::hairline));
+    axis.setTickLabelColor(palette::quiet());
+    axis.setLabelColor(palette::ink());
+    axis.setBasePen(QPen(palette::hairline()));
+    axis.setTickPen(QPen(palette::hairline()));
     axis.setSubTickPen(Qt::NoPen);
-    axis.grid()->setPen(QPen(palette::faint));
+    axis.grid()->setPen(QPen(palette::faint()));
     axis.grid()->setZeroLinePen(Qt::NoPen);
 }
 
@@ -65,7 +66,6 @@ SweepPage::SweepPage(Session& session, QWidget* parent) : QWidget(parent), sessi
     head->addWidget(reading_);
     layout->addLayout(head);
     plot_ = new QCustomPlot;
-    plot_->setBackground(QBrush(palette::paper));
     plot_->setNoAntialiasingOnDrag(true);
     plot_->setMouseTracking(true);
     plot_->installEventFilter(this);
@@ -76,7 +76,7 @@ SweepPage::SweepPage(Session& session, QWidget* parent) : QWidget(parent), sessi
     legend_->setTextFormat(Qt::RichText);
     layout->addWidget(legend_);
     layout->addStretch();
-    for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis}) style_axis(*axis);
+    when_paper_changes(*this, [this] { redraw(); });
     connect(reading_, &QComboBox::textActivated, this, [this](const QString& text) {
         redraw();
         emit reading_chosen(text.toStdString());
@@ -138,6 +138,8 @@ void SweepPage::redraw() {
         plot_->plotLayout()->simplify();
         scale_ = nullptr;
     }
+    plot_->setBackground(QBrush(palette::paper()));
+    for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis}) style_axis(*axis);
     plot_->setVisible(made() != nullptr);
     legend_->setVisible(made() != nullptr && made()->sweep.axes.size() > 1);
     reading_->setVisible(made() != nullptr);
@@ -173,9 +175,9 @@ QString SweepPage::legend() const {
         return QString("<span style=\"color:%1\"><b>%2</b></span> %3").arg(color.name(), line, text);
     };
     QStringList out;
-    if (any(true)) out << entry(palette::holds, QString::fromUtf8("—"), tr("within it all marks hold"));
-    if (any(false)) out << entry(palette::quiet, QString::fromUtf8("⋯"), tr("beyond it the run goes another way"));
-    out << entry(palette::now, QString::fromUtf8("●"), tr("now"));
+    if (any(true)) out << entry(palette::holds(), QString::fromUtf8("—"), tr("within it all marks hold"));
+    if (any(false)) out << entry(palette::quiet(), QString::fromUtf8("⋯"), tr("beyond it the run goes another way"));
+    out << entry(palette::now(), QString::fromUtf8("●"), tr("now"));
     return out.join("&nbsp;&nbsp;&nbsp;");
 }
 
@@ -224,7 +226,7 @@ void SweepPage::draw_outline(const SweepOutcome& made) {
             if (edge.holds != holds || edge.values.size() < 2) continue;
             const bool along_x = edge.other == edge.one + 1;
             auto* stroke = new QCPItemLine(plot_);
-            QPen pen(holds ? palette::holds : palette::quiet, holds ? 2.4 : 1.0);
+            QPen pen(holds ? palette::holds() : palette::quiet(), holds ? 2.4 : 1.0);
             if (!holds) pen.setStyle(Qt::DotLine);
             stroke->setPen(pen);
             const double dx = along_x ? 0.0 : 0.5 * wide;
@@ -237,8 +239,8 @@ void SweepPage::draw_outline(const SweepOutcome& made) {
 void SweepPage::draw_line(const SweepOutcome& made) {
     const SweepAxis& x = made.sweep.axes[0];
     auto* graph = plot_->addGraph();
-    graph->setPen(QPen(palette::ink, 1.5));
-    graph->setScatterStyle(QCPScatterStyle(QCPScatterStyle::ssDisc, palette::ink, 4.0));
+    graph->setPen(QPen(palette::ink(), 1.5));
+    graph->setScatterStyle(QCPScatterStyle(QCPScatterStyle::ssDisc, palette::ink(), 4.0));
     for (int i = 0; i < x.count; ++i)
         graph->addData(shown(x, x.at(i)),
                        value_of(made, made.sweep.cell_at(i, 0)).value_or(std::numeric_limits<double>::quiet_NaN()));
@@ -254,7 +256,7 @@ void SweepPage::draw_line(const SweepOutcome& made) {
                                                                 *mark.tape) == made.sweep.tapes.end()))
                 continue;
             auto* band = new QCPItemRect(plot_);
-            QColor color = palette::holds;
+            QColor color = palette::holds();
             color.setAlpha(50);
             band->setBrush(color);
             band->setPen(Qt::NoPen);
@@ -265,7 +267,7 @@ void SweepPage::draw_line(const SweepOutcome& made) {
     }
     for (const SweepEdge& edge : made.edges) {
         auto* stroke = new QCPItemStraightLine(plot_);
-        stroke->setPen(QPen(edge.holds ? palette::holds : palette::quiet, edge.holds ? 2.0 : 1.0,
+        stroke->setPen(QPen(edge.holds ? palette::holds() : palette::quiet(), edge.holds ? 2.0 : 1.0,
                             edge.holds ? Qt::SolidLine : Qt::DotLine));
         stroke->point1->setCoords(shown(x, edge.values[0]), 0.0);
         stroke->point2->setCoords(shown(x, edge.values[0]), 1.0);
@@ -287,14 +289,14 @@ void SweepPage::draw_now() {
     }
     if (now.size() < 2) {
         auto* line = new QCPItemStraightLine(plot_);
-        line->setPen(QPen(palette::now, 1.4));
+        line->setPen(QPen(palette::now(), 1.4));
         line->point1->setCoords(now[0], 0.0);
         line->point2->setCoords(now[0], 1.0);
         return;
     }
     auto* dot = new QCPItemEllipse(plot_);
-    dot->setPen(QPen(palette::paper, 1.5));
-    dot->setBrush(palette::now);
+    dot->setPen(QPen(palette::paper(), 1.5));
+    dot->setBrush(palette::now());
     dot->topLeft->setCoords(now[0], now[1]);
     dot->topLeft->setType(QCPItemPosition::ptPlotCoords);
     dot->bottomRight->setParentAnchor(dot->topLeft);
@@ -304,7 +306,7 @@ void SweepPage::draw_now() {
     auto* word = new QCPItemText(plot_);
     word->setText(tr("now"));
     word->setFont(palette::text_font(9.0, true));
-    word->setColor(palette::now);
+    word->setColor(palette::now());
     word->setPositionAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     word->position->setParentAnchor(dot->right);
     word->position->setCoords(5, 0);

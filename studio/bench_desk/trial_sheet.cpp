@@ -7,6 +7,7 @@
 
 #include "core/script/typed_value.hpp"
 #include "studio/shared/convert.hpp"
+#include "studio/shared/labels.hpp"
 #include "studio/shared/palette.hpp"
 
 namespace leap::studio {
@@ -203,7 +204,7 @@ void TrialSheet::fill_result(const TrialEntry& now) {
     auto* truth = new QLabel(stale ? tr("stale: scripts, course, tapes or the question have changed since")
                                    : tr("✓ still true of the script"));
     truth->setWordWrap(true);
-    truth->setStyleSheet(QString("color: %1").arg((stale ? palette::waiting.darker(120) : palette::holds).name()));
+    set_meaning(*truth, stale ? Meaning::waiting : Meaning::holds);
     fields_->addWidget(truth);
     for (const auto& [path, value] : now.trial.result->values)
         fields_->addWidget(new QLabel(QString("%1 = %2").arg(to_qt(path), to_qt(value))));

@@ -11,6 +11,7 @@
 #include "core/script/dial_edit.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/paper_change.hpp"
 #include "studio/shared/plain_table.hpp"
 
 namespace leap::studio {
@@ -71,6 +72,7 @@ TuningsPage::TuningsPage(Session& session, QWidget* parent) : QWidget(parent), s
         connect(&session_, signal, this, &TuningsPage::refresh);
     for (const auto signal : {&Session::beside_runs_changed, &Session::now_run_changed, &Session::kept_run_changed})
         connect(&session_, signal, this, &TuningsPage::refresh_readings);
+    when_paper_changes(*this, [this] { refresh(); });
     refresh();
 }
 
@@ -103,7 +105,7 @@ void TuningsPage::refresh_list() {
         for (int column = 0; column < list_columns; ++column)
             list_->setItem(0, column,
                            item_of(column == 0 ? tr("None yet: type a name and make one from now") : QString(),
-                                   palette::quiet, palette::text_font()));
+                                   palette::quiet(), palette::text_font()));
         return;
     }
     const auto& compared = session_.compared_tunings();
@@ -111,15 +113,15 @@ void TuningsPage::refresh_list() {
         const TuningFile& tuning = tunings[static_cast<std::size_t>(row)].tuning;
         const auto at = std::find(compared.begin(), compared.end(), tuning.name);
         const bool on = at != compared.end();
-        list_->setItem(row, name_column, item_of(to_qt(tuning.name), palette::ink, palette::text_font(9.5, on)));
+        list_->setItem(row, name_column, item_of(to_qt(tuning.name), palette::ink(), palette::text_font(9.5, on)));
         list_->item(row, name_column)->setToolTip(to_qt(tuning.note));
         list_->setItem(row, compare_column,
                        item_of(on ? tr("✓ compared") : tr("compare"),
-                               on ? palette::beside(static_cast<int>(at - compared.begin())) : palette::quiet,
+                               on ? palette::beside(static_cast<int>(at - compared.begin())) : palette::quiet(),
                                palette::text_font(9.0, on)));
-        list_->setItem(row, take_column, item_of(tr("take all"), palette::ink, palette::text_font(9.0)));
-        list_->setItem(row, keep_column, item_of(tr("keep as ghost"), palette::kept, palette::text_font(9.0)));
-        list_->setItem(row, delete_column, item_of(tr("delete"), palette::quiet, palette::text_font(9.0)));
+        list_->setItem(row, take_column, item_of(tr("take all"), palette::ink(), palette::text_font(9.0)));
+        list_->setItem(row, keep_column, item_of(tr("keep as ghost"), palette::kept(), palette::text_font(9.0)));
+        list_->setItem(row, delete_column, item_of(tr("delete"), palette::quiet(), palette::text_font(9.0)));
     }
 }
 
@@ -157,10 +159,10 @@ void TuningsPage::refresh_dials() {
                                       [&](const auto& column) { return column[i] == columns.front()[i]; });
         if (same) continue;
         dials_->setRowCount(row + 1);
-        dials_->setItem(row, 0, item_of(to_qt(program.dials[i].path()), palette::ink, palette::text_font(9.0)));
+        dials_->setItem(row, 0, item_of(to_qt(program.dials[i].path()), palette::ink(), palette::text_font(9.0)));
         for (std::size_t column = 0; column < columns.size(); ++column) {
-            const QColor color = column == 0   ? palette::now
-                                 : column == 1 ? palette::kept
+            const QColor color = column == 0   ? palette::now()
+                                 : column == 1 ? palette::kept()
                                                : palette::beside(static_cast<int>(column) - 2);
             dials_->setItem(
                 row, static_cast<int>(column) + 1,
@@ -200,7 +202,7 @@ void TuningsPage::refresh_readings() {
         if (!reading.value) continue;
         readings_->setRowCount(row + 1);
         QString name = to_qt(reading.name);
-        readings_->setItem(row, 0, item_of(name.replace('_', ' '), palette::ink, palette::text_font(9.0)));
+        readings_->setItem(row, 0, item_of(name.replace('_', ' '), palette::ink(), palette::text_font(9.0)));
         for (std::size_t column = 0; column < columns.size(); ++column) {
             const auto found = std::find_if(columns[column]->begin(), columns[column]->end(),
                                             [&](const ReadingResult& each) { return each.name == reading.name; });
@@ -208,8 +210,8 @@ void TuningsPage::refresh_readings() {
             if (found != columns[column]->end() && found->value)
                 text = to_qt(quantity_text(*found->value, found->type.dimension, 3));
             const bool missed = found != columns[column]->end() && !found->met().value_or(true);
-            const QColor color = column == 0   ? palette::now
-                                 : column == 1 ? palette::kept
+            const QColor color = column == 0   ? palette::now()
+                                 : column == 1 ? palette::kept()
                                                : palette::beside(static_cast<int>(column) - 2);
             readings_->setItem(row, static_cast<int>(column) + 1,
                                item_of(missed ? text + tr("  ✗") : text, color, palette::number_font(8.5)));

@@ -7,6 +7,7 @@
 
 #include "studio/course_desk/import_dialog.hpp"
 #include "studio/shared/convert.hpp"
+#include "studio/shared/labels.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/shared/picture_options.hpp"
 #include "studio/stage_desk/stage_view.hpp"
@@ -105,6 +106,7 @@ QWidget* CourseDesk::make_plan_head() {
     QHBoxLayout* line = nullptr;
     QWidget* out = head_line(line, tr("Plan"));
     snap_ = new QComboBox;
+    snap_->setAccessibleName(tr("What edges and moves come to"));
     for (const double step : snaps) snap_->addItem(step > 0.0 ? tr("snap %1 m").arg(step) : tr("no snapping"));
     snap_->setCurrentIndex(2);
     snap_->setToolTip(tr("What edges and moves come to"));
@@ -152,8 +154,7 @@ QWidget* CourseDesk::make_side_head() {
 
 void CourseDesk::refresh() {
     verdict_->setText(editor_.tape_verdict());
-    verdict_->setStyleSheet(
-        QString("color: %1").arg((editor_.tape_holds() ? palette::holds : palette::refused).name()));
+    set_meaning(*verdict_, editor_.tape_holds() ? Meaning::holds : Meaning::refused);
     aim_stage();
     // What is chosen in one drawing comes into view in the other.
     if (editor_.selected() == seen_selected_) return;

@@ -15,8 +15,6 @@ namespace leap::studio {
 namespace {
 constexpr double handle_px = 7.0;
 constexpr double turn_handle_px = 26.0;
-constexpr double nearest_scale = 2.0;
-constexpr double farthest_scale = 400.0;
 constexpr double click_px = 3.0;
 constexpr double turn_step_deg = 15.0;
 
@@ -399,56 +397,6 @@ void CourseDrawing::end_press(const QPointF& point, Qt::KeyboardModifiers modifi
             if (area.contains(outline(item).boundingRect()))
                 for (const CourseItem& one : with_group(editor_.plan(), item)) found.push_back(one);
     editor_.select(found);
-}
-
-void CourseDrawing::wheelEvent(QWheelEvent* event) {
-    const Vec3 before = world(event->position());
-    scale_ = std::clamp(scale_ * std::pow(1.15, event->angleDelta().y() / 120.0), nearest_scale, farthest_scale);
-    center_ += before - world(event->position());
-    update();
-}
-
-void CourseDrawing::keyPressEvent(QKeyEvent* event) {
-    const double step = editor_.snap_m() > 0.0 ? editor_.snap_m() : 0.01;
-    const auto nudge = [&](int axis, double by) {
-        Vec3 shift{0.0};
-        shift[axis] = by;
-        editor_.move_selected(shift);
-    };
-    const bool control = (event->modifiers() & Qt::ControlModifier) != 0;
-    switch (event->key()) {
-        case Qt::Key_Left: nudge(across_axis(), -step); return;
-        case Qt::Key_Right: nudge(across_axis(), step); return;
-        case Qt::Key_Up: nudge(upward_axis(), step); return;
-        case Qt::Key_Down: nudge(upward_axis(), -step); return;
-        case Qt::Key_PageUp: nudge(2, step); return;
-        case Qt::Key_PageDown: nudge(2, -step); return;
-        case Qt::Key_Delete:
-        case Qt::Key_Backspace: editor_.remove_selected(); return;
-        case Qt::Key_Escape:
-            if (armed() || measuring_ || editor_.dragging()) {
-                arm("");
-                set_measuring(false);
-                editor_.drop_drag();
-                drag_ = Drag::none;
-            } else {
-                editor_.select({});
-            }
-            return;
-        default: break;
-    }
-    if (control && event->key() == Qt::Key_C) return editor_.copy_selected();
-    if (control && event->key() == Qt::Key_V) return editor_.paste();
-    if (control && event->key() == Qt::Key_A) return editor_.select(all_items(editor_.plan()));
-    if (control) return QWidget::keyPressEvent(event);
-    const bool back = (event->modifiers() & Qt::ShiftModifier) != 0;
-    switch (event->key()) {
-        case Qt::Key_T: editor_.turn_selected(back ? -turn_step_deg : turn_step_deg); return;
-        case Qt::Key_F: fit(); return;
-        case Qt::Key_G: back ? editor_.ungroup_selected() : editor_.group_selected(); return;
-        case Qt::Key_M: set_measuring(!measuring_); return;
-        default: QWidget::keyPressEvent(event);
-    }
 }
 
 }  // namespace leap::studio

@@ -4,12 +4,13 @@
 #include <QWidget>
 
 #include "studio/course_desk/course_editor.hpp"
+#include "studio/shared/spoken.hpp"
 
 namespace leap::studio {
 
 /// A drawing of the course to scale, seen from above or from a side. Things are selected, moved, sized, turned and
 /// linked in it by hand.
-class CourseDrawing : public QWidget {
+class CourseDrawing : public QWidget, public Spoken {
     Q_OBJECT
 
   public:
@@ -49,6 +50,10 @@ class CourseDrawing : public QWidget {
     };
     std::vector<Handle> handles() const;
 
+    QAccessible::Role spoken_role() const override { return QAccessible::Graphic; }
+    /// What is selected, and where it stands.
+    QString spoken_words() const override;
+
   signals:
     void measuring_changed(bool on);
     void placed();
@@ -73,6 +78,9 @@ class CourseDrawing : public QWidget {
     void begin_press(const QPointF& point, Qt::KeyboardModifiers modifiers);
     void drag_to(const QPointF& point);
     void drag_handle(const QPointF& point);
+    void select_next(int direction);
+    void zoom(double factor, const QPointF& around);
+    bool take_view_key(const QKeyEvent& event);
     void end_press(const QPointF& point, Qt::KeyboardModifiers modifiers);
 
     // course_path.cpp
@@ -102,6 +110,8 @@ class CourseDrawing : public QWidget {
 
     CourseEditor& editor_;
     Seen seen_;
+    static constexpr double nearest_scale = 2.0;  ///< pixels in a metre
+    static constexpr double farthest_scale = 400.0;
     double scale_ = 20.0;
     Vec3 center_{0.0};  ///< of the world, in the middle of the drawing
     bool fitted_ = false;

@@ -19,7 +19,7 @@ const QColor water(0xD9, 0xE2, 0xE2);
 
 /// On paper of its own, so that lines under it don't cross it out.
 void label(QPainter& painter, const QPointF& at, const QString& text, const QColor& color) {
-    QColor paper = palette::paper;
+    QColor paper = palette::paper();
     paper.setAlpha(200);
     painter.fillRect(QRectF(painter.fontMetrics().boundingRect(text)).translated(at), paper);
     painter.setPen(color);
@@ -74,7 +74,7 @@ double CourseDrawing::square_m() const {
 
 void CourseDrawing::paint_grid(QPainter& painter) const {
     const double step = square_m();
-    painter.setPen(QPen(palette::faint, 1.0));
+    painter.setPen(QPen(palette::faint(), 1.0));
     const Vec3 low = world({0.0, static_cast<double>(height())});
     const Vec3 high = world({static_cast<double>(width()), 0.0});
     for (double x = std::ceil(low[across_axis()] / step) * step; x <= high[across_axis()]; x += step) {
@@ -106,13 +106,13 @@ void CourseDrawing::paint_piece(QPainter& painter, const CourseItem& item) const
     if (!shape.boundingRect().intersects(QRectF(rect()))) return;
     const bool drowned = box.top() < plan.water_level;
     const bool full = in_band(item) && !drowned;
-    painter.setBrush(full ? QBrush(palette::sheet) : QBrush(Qt::NoBrush));
-    painter.setPen(QPen(full ? palette::ink : palette::hairline, 1.0));
+    painter.setBrush(full ? QBrush(palette::sheet()) : QBrush(Qt::NoBrush));
+    painter.setPen(QPen(full ? palette::ink() : palette::hairline(), 1.0));
     const bool upright_round = piece.kind == PieceKind::cylinder || piece.kind == PieceKind::capsule;
     const bool round = (upright_round && seen_ == Seen::above) || piece.kind == PieceKind::sphere;
     if (!piece.solid) {
         // A volume: a broken outline, with what is in it seen. Not in the blue of what was kept.
-        QPen broken(full ? palette::quiet : palette::hairline, 1.2);
+        QPen broken(full ? palette::quiet() : palette::hairline(), 1.2);
         broken.setDashPattern({5.0, 3.0});
         painter.setPen(broken);
         painter.setBrush(Qt::NoBrush);
@@ -127,7 +127,7 @@ void CourseDrawing::paint_piece(QPainter& painter, const CourseItem& item) const
     } else {
         painter.drawPolygon(shape);
         if (full) {
-            painter.setBrush(QBrush(palette::hairline, Qt::BDiagPattern));
+            painter.setBrush(QBrush(palette::hairline(), Qt::BDiagPattern));
             painter.drawPolygon(shape);
         }
     }
@@ -139,13 +139,13 @@ void CourseDrawing::paint_piece(QPainter& painter, const CourseItem& item) const
         const QPointF low = at(piece.center - way * (0.4 * piece.size.x));
         const QPointF high = at(piece.center + way * (0.4 * piece.size.x));
         painter.drawLine(low, high);
-        painter.setBrush(palette::ink);
+        painter.setBrush(palette::ink());
         painter.drawEllipse(high, 2.5, 2.5);
     }
     const double wide = shape.boundingRect().width();
     const QString name = to_qt(piece.name);
     if (scale_ < names_from_scale || name.isEmpty() || wide < painter.fontMetrics().horizontalAdvance(name) + 8) return;
-    label(painter, shape.boundingRect().topLeft() + QPointF(5, 14), name, palette::quiet);
+    label(painter, shape.boundingRect().topLeft() + QPointF(5, 14), name, palette::quiet());
 }
 
 void CourseDrawing::paint_other(QPainter& painter, const CourseItem& item) const {
@@ -158,19 +158,19 @@ void CourseDrawing::paint_other(QPainter& painter, const CourseItem& item) const
     const QPointF middle = at(box.center);
     const double turn = box.turn_deg * std::numbers::pi / 180.0;
     const QPointF front(std::cos(turn), -std::sin(turn));
-    painter.setPen(QPen(palette::ink, 1.2));
+    painter.setPen(QPen(palette::ink(), 1.2));
     switch (item.kind) {
         case ItemKind::fixture:
-            painter.setBrush(QColor(palette::ink.red(), palette::ink.green(), palette::ink.blue(), 60));
+            painter.setBrush(QColor(palette::ink().red(), palette::ink().green(), palette::ink().blue(), 60));
             painter.drawPolygon(shape);
             if (seen_ == Seen::above) painter.drawLine(middle, middle + front * (box.half.x * scale_ + 7.0));
             break;
         case ItemKind::target:
-            painter.setBrush(palette::waiting);
+            painter.setBrush(palette::waiting());
             painter.drawEllipse(middle, std::max(3.0, box.half.x * scale_), std::max(3.0, box.half.x * scale_));
             break;
         case ItemKind::place:
-            painter.setBrush(palette::sheet);
+            painter.setBrush(palette::sheet());
             painter.drawEllipse(middle, 5.0, 5.0);
             if (seen_ == Seen::above) painter.drawLine(middle + front * 5.0, middle + front * 12.0);
             break;
@@ -178,7 +178,7 @@ void CourseDrawing::paint_other(QPainter& painter, const CourseItem& item) const
     }
     if (scale_ < names_from_scale && !editor_.is_selected(item)) return;
     label(painter, QPointF(bounds.right() + 5.0, bounds.top() + 4.0), to_qt(item_name(plan, item)),
-          item.kind == ItemKind::place ? palette::quiet : palette::ink);
+          item.kind == ItemKind::place ? palette::quiet() : palette::ink());
 }
 
 /// The reach of its focus, and the front in which it listens.
@@ -198,8 +198,8 @@ void CourseDrawing::paint_focus(QPainter& painter, const CourseItem& item) const
     const ItemBox box = editor_.box(item);
     const QPointF middle = at(box.center);
     const double px = (reach + std::max(box.half.x, box.half.y)) * scale_;
-    painter.setBrush(QColor(palette::waiting.red(), palette::waiting.green(), palette::waiting.blue(), 34));
-    painter.setPen(QPen(palette::waiting, 1.0, Qt::DashLine));
+    painter.setBrush(QColor(palette::waiting().red(), palette::waiting().green(), palette::waiting().blue(), 34));
+    painter.setPen(QPen(palette::waiting(), 1.0, Qt::DashLine));
     const QRectF around(middle.x() - px, middle.y() - px, 2.0 * px, 2.0 * px);
     constexpr double sixteenths = 16.0 * 180.0 / std::numbers::pi;
     const double front = box.turn_deg * std::numbers::pi / 180.0;
@@ -213,7 +213,7 @@ void CourseDrawing::paint_focus(QPainter& painter, const CourseItem& item) const
 
 void CourseDrawing::paint_links(QPainter& painter) const {
     const auto& fixtures = editor_.plan().fixtures;
-    painter.setPen(QPen(palette::ink, 1.2, Qt::DotLine));
+    painter.setPen(QPen(palette::ink(), 1.2, Qt::DotLine));
     for (std::size_t i = 0; i < fixtures.size(); ++i) {
         for (std::size_t j = 0; j < fixtures.size(); ++j) {
             if (fixtures[i].link.empty() || fixtures[j].name != fixtures[i].link) continue;
@@ -231,12 +231,12 @@ void CourseDrawing::paint_links(QPainter& painter) const {
             const QPointF back = path.pointAtPercent(0.5);
             const QPointF along = (tip - back) / std::max(1e-6, std::hypot(tip.x() - back.x(), tip.y() - back.y()));
             const QPointF side(-along.y(), along.x());
-            painter.setBrush(palette::ink);
+            painter.setBrush(palette::ink());
             painter.drawPolygon(QPolygonF({tip + along * 5, tip - along * 3 + side * 4, tip - along * 3 - side * 4}));
         }
     }
     if (drag_ == Drag::handle && handle_.kind == Handle::Kind::link && dragged_) {
-        painter.setPen(QPen(palette::ink, 1.6, Qt::DotLine));
+        painter.setPen(QPen(palette::ink(), 1.6, Qt::DotLine));
         painter.drawLine(handle_.at, now_at_);
     }
 }
@@ -261,8 +261,9 @@ void CourseDrawing::paint_paths(QPainter& painter) const {
     };
     const RunPointer now = editor_.session().now_run();
     const RunPointer kept = editor_.session().kept_run();
-    if (now && kept && !kept->ingredients.same_as(now->ingredients)) draw(kept, QPen(palette::kept, 1.4, Qt::DashLine));
-    draw(now, QPen(palette::now, 1.8));
+    if (now && kept && !kept->ingredients.same_as(now->ingredients))
+        draw(kept, QPen(palette::kept(), 1.4, Qt::DashLine));
+    draw(now, QPen(palette::now(), 1.8));
 }
 
 /// Flights of the chosen row in full, of the others their best.
@@ -273,7 +274,7 @@ void CourseDrawing::paint_reach(QPainter& painter) const {
         QPolygonF line;
         for (const Vec3& feet : attempt.path) line << at(feet);
         if (line.size() < 2) return;
-        const QColor color = attempt.reaches ? palette::holds : palette::refused;
+        const QColor color = attempt.reaches ? palette::holds() : palette::refused();
         painter.setBrush(Qt::NoBrush);
         painter.setPen(QPen(color, named ? 2.0 : 1.0, attempt.reaches ? Qt::SolidLine : Qt::DashLine));
         painter.drawPolyline(line);
@@ -324,7 +325,7 @@ void CourseDrawing::paint_way(QPainter& painter) const {
     for (const Vec3& feet : made->way.path)
         if (const QPointF point = at(feet); line.isEmpty() || (point - line.last()).manhattanLength() > 1.5)
             line << point;
-    const QColor color = palette::holds;
+    const QColor color = palette::holds();
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(color, 2.2, found->stale ? Qt::DashLine : Qt::SolidLine));
     painter.drawPolyline(line);
@@ -342,7 +343,7 @@ void CourseDrawing::paint_way(QPainter& painter) const {
         const auto tick = static_cast<std::size_t>(event.time_s * made->way.tape.rate_hz);
         if (button == nullptr || !button->down || tick >= made->way.path.size()) continue;
         const QPointF place = at(made->way.path[tick]);
-        painter.setBrush(palette::paper);
+        painter.setBrush(palette::paper());
         painter.setPen(QPen(color, 1.6));
         painter.drawEllipse(place, 3.2, 3.2);
         write(place, to_qt(button->button));
@@ -355,7 +356,7 @@ void CourseDrawing::paint_dimension_line(QPainter& painter, const QPointF& a, co
     const double length = std::hypot(way.x(), way.y());
     if (length < 2.0) return;
     const QPointF across = QPointF(-way.y(), way.x()) / length * 5.0;
-    painter.setPen(QPen(palette::ink, 1.0));
+    painter.setPen(QPen(palette::ink(), 1.0));
     painter.drawLine(a, b);
     painter.drawLine(a - across, a + across);
     painter.drawLine(b - across, b + across);
@@ -365,7 +366,7 @@ void CourseDrawing::paint_dimension_line(QPainter& painter, const QPointF& a, co
     const bool level = std::abs(way.x()) > std::abs(way.y());
     area.translate(level ? QPointF(0, size.height() * 0.5 + 8) : QPointF(size.width() * 0.5 + 9, 0));
     area = free_place(area, taken);
-    painter.fillRect(area.adjusted(-2, 0, 2, 0), palette::paper);
+    painter.fillRect(area.adjusted(-2, 0, 2, 0), palette::paper());
     painter.drawText(area, Qt::AlignCenter, text);
     painter.setFont(palette::text_font(9.0));
 }
@@ -382,7 +383,7 @@ void CourseDrawing::paint_dimensions(QPainter& painter) const {
         painter.setFont(palette::number_font(9.0));
         const QPointF size_at(bounds.left(), std::max(14.0, bounds.top() - 8));
         taken.push_back(QRectF(painter.fontMetrics().boundingRect(size)).translated(size_at));
-        label(painter, size_at, size, palette::ink);
+        label(painter, size_at, size, palette::ink());
         if (seen_ == Seen::above) {
             for (const GapLine& gap : gaps_of(plan, *piece, longest_gap_m))
                 paint_dimension_line(painter, at(gap.from), at(gap.to), metres(gap.length()) + " m", taken);
@@ -412,10 +413,10 @@ void CourseDrawing::paint_dimensions(QPainter& painter) const {
 
 void CourseDrawing::paint_selection(QPainter& painter) const {
     painter.setBrush(Qt::NoBrush);
-    painter.setPen(QPen(palette::now, 2.0));
+    painter.setPen(QPen(palette::now(), 2.0));
     for (const CourseItem& item : editor_.selected()) painter.drawPolygon(outline(item));
-    painter.setBrush(palette::sheet);
-    painter.setPen(QPen(palette::now, 1.4));
+    painter.setBrush(palette::sheet());
+    painter.setPen(QPen(palette::now(), 1.4));
     for (const Handle& handle : handles()) {
         switch (handle.kind) {
             case Handle::Kind::side:
@@ -424,31 +425,31 @@ void CourseDrawing::paint_selection(QPainter& painter) const {
             case Handle::Kind::path_point:
                 painter.drawEllipse(handle.at, 6, 6);
                 if (!handle.stops) break;
-                painter.setBrush(palette::now);
+                painter.setBrush(palette::now());
                 painter.drawEllipse(handle.at, 2.5, 2.5);
-                painter.setBrush(palette::sheet);
+                painter.setBrush(palette::sheet());
                 break;
             case Handle::Kind::path_end:
                 painter.drawEllipse(handle.at, 5, 5);
                 painter.drawLine(handle.at - QPointF(3, 0), handle.at + QPointF(3, 0));
                 painter.drawLine(handle.at - QPointF(0, 3), handle.at + QPointF(0, 3));
-                label(painter, handle.at + QPointF(10, 4), tr("path"), palette::quiet);
-                painter.setBrush(palette::sheet);
-                painter.setPen(QPen(palette::now, 1.4));
+                label(painter, handle.at + QPointF(10, 4), tr("path"), palette::quiet());
+                painter.setBrush(palette::sheet());
+                painter.setPen(QPen(palette::now(), 1.4));
                 break;
             case Handle::Kind::link: {
                 painter.drawEllipse(handle.at, 5, 5);
-                painter.setPen(QPen(palette::ink, 1.2, Qt::DotLine));
+                painter.setPen(QPen(palette::ink(), 1.2, Qt::DotLine));
                 painter.drawLine(handle.at + QPointF(6, 0), handle.at + QPointF(18, 0));
-                label(painter, handle.at + QPointF(22, 4), tr("link"), palette::quiet);
-                painter.setPen(QPen(palette::now, 1.4));
+                label(painter, handle.at + QPointF(22, 4), tr("link"), palette::quiet());
+                painter.setPen(QPen(palette::now(), 1.4));
                 break;
             }
         }
     }
     if (drag_ == Drag::box && dragged_) {
         painter.setBrush(Qt::NoBrush);
-        painter.setPen(QPen(palette::quiet, 1.0, Qt::DashLine));
+        painter.setPen(QPen(palette::quiet(), 1.0, Qt::DashLine));
         painter.drawRect(QRectF(pressed_at_, now_at_).normalized());
     }
 }
@@ -477,13 +478,13 @@ void CourseDrawing::paint_items(QPainter& painter) const {
 
 void CourseDrawing::paintEvent(QPaintEvent*) {
     QPainter painter(this);
-    painter.fillRect(rect(), palette::paper);
+    painter.fillRect(rect(), palette::paper());
     painter.setFont(palette::text_font(9.0));
     painter.setRenderHint(QPainter::Antialiasing);
     paint_water(painter);
     paint_grid(painter);
     if (!editor_.session().course()) {
-        painter.setPen(palette::quiet);
+        painter.setPen(palette::quiet());
         painter.drawText(rect(), Qt::AlignCenter, tr("This project has no course that can be read."));
         return;
     }
@@ -495,7 +496,7 @@ void CourseDrawing::paintEvent(QPaintEvent*) {
     paint_way(painter);
     paint_dimensions(painter);
     paint_selection(painter);
-    label(painter, QPointF(10.0, height() - 9.0), tr("1 square = %1 m").arg(square_m(), 0, 'g'), palette::quiet);
+    label(painter, QPointF(10.0, height() - 9.0), tr("1 square = %1 m").arg(square_m(), 0, 'g'), palette::quiet());
 }
 
 }  // namespace leap::studio

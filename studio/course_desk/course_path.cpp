@@ -104,7 +104,7 @@ void CourseDrawing::paint_fixture_paths(QPainter& painter) const {
         for (const Vec3& place : path_places(fixture)) line << at(place);
         if (fixture.path.round) line << line.front();
         const bool selected = editor_.is_selected({ItemKind::fixture, i});
-        const QColor color = selected ? palette::now : palette::quiet;
+        const QColor color = selected ? palette::now() : palette::quiet();
         painter.setBrush(Qt::NoBrush);
         painter.setPen(QPen(color, selected ? 2.0 : 1.4, Qt::DashDotLine));
         painter.drawPolyline(line);

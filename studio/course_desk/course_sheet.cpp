@@ -10,6 +10,7 @@
 #include "core/world/path_edit.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/flow_layout.hpp"
+#include "studio/shared/labels.hpp"
 #include "studio/shared/palette.hpp"
 
 namespace leap::studio {
@@ -41,13 +42,6 @@ QStringList words_in(const QString& text) {
 QLabel* heading(const QString& text) {
     auto* out = new QLabel(text);
     out->setFont(palette::text_font(9.5, true));
-    return out;
-}
-
-QFrame* hairline() {
-    auto* out = new QFrame;
-    out->setFixedHeight(1);
-    out->setStyleSheet(QString("background: %1").arg(palette::hairline.name()));
     return out;
 }
 
@@ -87,7 +81,7 @@ CourseSheet::CourseSheet(CourseEditor& editor, QWidget* parent) : QWidget(parent
     layout->addLayout(fields_);
     warning_ = new QLabel;
     warning_->setWordWrap(true);
-    warning_->setStyleSheet(QString("color: %1").arg(palette::refused.name()));
+    set_meaning(*warning_, Meaning::refused);
     layout->addWidget(warning_);
     layout->addSpacing(4);
     layout->addWidget(hairline());
@@ -411,7 +405,7 @@ void CourseSheet::refresh_reach() {
         auto* where = new QLabel(lines[i].section(": ", 0, 0));
         auto* how = new QLabel(lines[i].section(": ", 1));
         const bool reached = editor_.reach()[static_cast<std::size_t>(i)].leaps.reached();
-        how->setStyleSheet(QString("color: %1").arg((reached ? palette::holds : palette::refused).name()));
+        set_meaning(*how, reached ? Meaning::holds : Meaning::refused);
         for (QLabel* label : {where, how}) {
             label->setAttribute(Qt::WA_TransparentForMouseEvents);
             row->addWidget(label);

@@ -69,22 +69,22 @@ void GameLanes::find_lanes() {
     };
     const auto hue_of = [&](const std::string& name) {
         const auto machine = program_ ? program_->find_machine(name) : std::nullopt;
-        return machine ? machine_hue(*program_, *machine) : palette::quiet;
+        return machine ? machine_hue(*program_, *machine) : palette::quiet();
     };
     const auto tint_of = [&](const std::string& move, const std::string& phase) -> std::size_t {
         const auto machine = program_ ? program_->find_machine(move) : std::nullopt;
         const auto found = machine ? program_->find_phase(*machine, phase) : std::nullopt;
         return found ? found->at() : 0;
     };
-    lane_of(tr("stance"), palette::quiet);
+    lane_of(tr("stance"), palette::quiet());
     for (std::size_t i = 0; i + 1 < states_.size(); ++i) {
         if (character_ >= states_[i].characters.size()) continue;
         const link::CharacterNow& now = states_[i].characters[character_];
         const double from = states_[i].time_s;
         const double to = states_[i + 1].time_s;
-        note(lane_of(tr("stance"), palette::quiet), from, to, to_qt(now.stance), 0);
+        note(lane_of(tr("stance"), palette::quiet()), from, to, to_qt(now.stance), 0);
         for (const std::string& button : now.buttons)
-            note(lane_of(tr("%1, held").arg(to_qt(button)), palette::ink), from, to, {}, 0);
+            note(lane_of(tr("%1, held").arg(to_qt(button)), palette::ink()), from, to, {}, 0);
         if (!now.move.empty())
             note(lane_of(to_qt(now.move), hue_of(now.move)), from, to, to_qt(now.phase), tint_of(now.move, now.phase));
     }
@@ -113,34 +113,41 @@ void GameLanes::paint_curve(QPainter& p, const QRectF& box, const QString& name,
     if (high - low < 1.0) high = low + 1.0;
     for (const auto& [time, each] : points)
         line << QPointF(x_of(time), box.bottom() - 4.0 - (box.height() - 8.0) * (each - low) / (high - low));
-    p.setPen(QPen(palette::hairline, 1.0));
+    p.setPen(QPen(palette::hairline(), 1.0));
     p.drawLine(QPointF(0, box.bottom()), QPointF(width(), box.bottom()));
-    p.setPen(QPen(palette::now, 1.6));
+    p.setPen(QPen(palette::now(), 1.6));
     p.setBrush(Qt::NoBrush);
     p.drawPolyline(line);
     p.setFont(palette::text_font(9.0));
-    p.setPen(palette::ink);
+    p.setPen(palette::ink());
     p.drawText(QRectF(12, box.top() + 2, names_width - 16, 16), Qt::AlignLeft, name);
     p.setFont(palette::number_font(8.5));
-    p.setPen(palette::quiet);
+    p.setPen(palette::quiet());
     p.drawText(QRectF(12, box.top() + 18, names_width - 16, 16), Qt::AlignLeft,
                QString("%1 %2").arg(points.back().second, 0, 'f', 2).arg(unit));
     p.drawText(QRectF(12, box.top() + 34, names_width - 16, 16), Qt::AlignLeft,
                tr("%1 to %2 %3").arg(low, 0, 'f', 1).arg(high, 0, 'f', 1).arg(unit));
 }
 
+QString GameLanes::spoken_words() const {
+    QStringList out;
+    for (const Lane& lane : lanes_)
+        if (!lane.stretches.empty()) out << tr("%1: %2").arg(lane.name, lane.stretches.back().word);
+    return out.join('\n');
+}
+
 void GameLanes::paintEvent(QPaintEvent*) {
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), palette::paper);
+    p.fillRect(rect(), palette::paper());
     if (states_.empty()) return;
     const double to = states_.back().time_s;
     p.setFont(palette::number_font(8.5));
     for (double at = std::ceil(to - shown_s); at <= to; at += 1.0) {
         if (at < 0.0) continue;
-        p.setPen(palette::hairline);
+        p.setPen(palette::hairline());
         p.drawLine(QPointF(x_of(at), ruler_height), QPointF(x_of(at), height()));
-        p.setPen(palette::quiet);
+        p.setPen(palette::quiet());
         p.drawText(QRectF(x_of(at) - 30, 2, 60, ruler_height - 6), Qt::AlignCenter, tr("%1 s").arg(at));
     }
     double y = ruler_height;
@@ -148,7 +155,7 @@ void GameLanes::paintEvent(QPaintEvent*) {
     for (const Lane& lane : lanes_) {
         if (y + lane_height > curves_top) break;
         p.setFont(palette::text_font(9.0));
-        p.setPen(palette::ink);
+        p.setPen(palette::ink());
         p.drawText(QRectF(12, y, names_width - 16, lane_height), Qt::AlignLeft | Qt::AlignVCenter, lane.name);
         for (const Stretch& each : lane.stretches) {
             const double left = std::max(names_width, x_of(each.from));
@@ -156,7 +163,7 @@ void GameLanes::paintEvent(QPaintEvent*) {
             const QColor tint = palette::phase_tint(lane.hue, each.tint);
             p.fillRect(box, tint);
             p.setFont(palette::text_font(8.5));
-            p.setPen(tint.lightnessF() < 0.6 ? palette::sheet : palette::ink);
+            p.setPen(tint.lightnessF() < 0.6 ? palette::sheet() : palette::ink());
             if (!each.word.isEmpty() && p.fontMetrics().horizontalAdvance(each.word) + 8 < box.width())
                 p.drawText(box.adjusted(5, 0, -2, 0), Qt::AlignLeft | Qt::AlignVCenter, each.word);
         }

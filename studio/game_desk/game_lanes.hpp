@@ -8,12 +8,13 @@
 
 #include "core/script/program.hpp"
 #include "link/messages.hpp"
+#include "studio/shared/spoken.hpp"
 
 namespace leap::studio {
 
 /// The last seconds of one character of a linked game: its stick and buttons, its stance, a lane for each move it has
 /// made with its phases, and curves of its speed and height.
-class GameLanes : public QWidget {
+class GameLanes : public QWidget, public Spoken {
     Q_OBJECT
 
   public:
@@ -25,6 +26,9 @@ class GameLanes : public QWidget {
 
     /// The names of the lanes, from above.
     std::vector<QString> lanes() const;
+    QAccessible::Role spoken_role() const override { return QAccessible::Chart; }
+    /// What each lane is in at its end: "dash: burst".
+    QString spoken_words() const override;
 
   protected:
     void paintEvent(QPaintEvent* event) override;

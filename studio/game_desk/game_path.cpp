@@ -63,9 +63,9 @@ void GamePath::set_states(const std::deque<link::StateNow>* states) {
 void GamePath::paint_view(QPainter& p, const View& view) const {
     p.save();
     p.setClipRect(view.box);
-    p.fillRect(view.box, palette::sheet);
-    p.setPen(QPen(palette::hairline, 1.0));
-    p.setBrush(palette::faint);
+    p.fillRect(view.box, palette::sheet());
+    p.setPen(QPen(palette::hairline(), 1.0));
+    p.setBrush(palette::faint());
     for (const Bounds& bounds : pieces_) {
         const QRectF box = QRectF(view.at(bounds.low), view.at(bounds.high)).normalized();
         if (box.intersects(view.box)) p.drawRect(box);
@@ -75,16 +75,16 @@ void GamePath::paint_view(QPainter& p, const View& view) const {
         for (const Vec3& place : paths_[k]) line << view.at(place);
         p.setPen(QPen(palette::move_hue(static_cast<int>(k)), 2.0));
         p.drawPolyline(line);
-        p.setBrush(palette::now);
-        p.setPen(QPen(palette::sheet, 1.5));
+        p.setBrush(palette::now());
+        p.setPen(QPen(palette::sheet(), 1.5));
         p.drawEllipse(view.at(paths_[k].back()), 5.0, 5.0);
     }
     p.restore();
-    p.setPen(QPen(palette::hairline, 1.0));
+    p.setPen(QPen(palette::hairline(), 1.0));
     p.setBrush(Qt::NoBrush);
     p.drawRect(view.box);
     p.setFont(palette::text_font(8.5));
-    p.setPen(palette::quiet);
+    p.setPen(palette::quiet());
     p.drawText(view.box.adjusted(8, 5, -8, -5), Qt::AlignLeft | Qt::AlignTop, view.name);
     const double bar_m = view.scale * 10.0 > view.box.width() / 3.0 ? 1.0 : 10.0;
     const QPointF right = view.box.bottomRight() - QPointF(12, 12);
@@ -95,7 +95,7 @@ void GamePath::paint_view(QPainter& p, const View& view) const {
 void GamePath::paintEvent(QPaintEvent*) {
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), palette::paper);
+    p.fillRect(rect(), palette::paper());
     if (paths_.empty()) return;
     Bounds bounds;
     for (const std::vector<Vec3>& path : paths_)

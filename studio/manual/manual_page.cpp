@@ -8,6 +8,7 @@
 #include <QVBoxLayout>
 
 #include "studio/shared/palette.hpp"
+#include "studio/shared/paper_change.hpp"
 
 /// Those of a library are not there by themselves. (What it calls must stand outside of every namespace.)
 static void init_manual_text() {
@@ -66,6 +67,7 @@ ManualPage::ManualPage(QWidget* parent) : QWidget(parent) {
     layout->addWidget(page_, 1);
     layout->addStretch(0);
     connect(chapters_, &QListWidget::currentRowChanged, this, &ManualPage::read);
+    when_paper_changes(*this, [this] { read(chapters_->currentRow()); });
     connect(back_, &QPushButton::clicked, this, &ManualPage::back_wanted);
 }
 

@@ -19,8 +19,9 @@ constexpr double noticeable_spread = 0.005;
 QColor tint_of(std::size_t rate) {
     const double share = static_cast<double>(rate) / (checked_rates.size() - 1);
     const auto mix = [share](int a, int b) { return static_cast<int>(a + (b - a) * share); };
-    return {mix(palette::waiting.red(), palette::kept.red()), mix(palette::waiting.green(), palette::kept.green()),
-            mix(palette::waiting.blue(), palette::kept.blue())};
+    return {mix(palette::waiting().red(), palette::kept().red()),
+            mix(palette::waiting().green(), palette::kept().green()),
+            mix(palette::waiting().blue(), palette::kept().blue())};
 }
 }  // namespace
 
@@ -35,7 +36,7 @@ void RatePaths::show_traces(std::vector<Trace> traces) {
 
 void RatePaths::paintEvent(QPaintEvent*) {
     QPainter p(this);
-    p.fillRect(rect(), palette::sheet);
+    p.fillRect(rect(), palette::sheet());
     p.setRenderHint(QPainter::Antialiasing);
     // Along the way that was gone the longer of x and y, upward z, both to the same scale.
     Vec3 low{1e300};
@@ -52,7 +53,7 @@ void RatePaths::paintEvent(QPaintEvent*) {
     const double across = std::max(1.0, high[axis] - low[axis]);
     const double up = std::max(1.0, high.z - low.z);
     const double scale = std::min((width() - 2 * margin) / across, (height() - 2 * margin) / up);
-    p.setPen(palette::faint);
+    p.setPen(palette::faint());
     const double step = across > 40 ? 5.0 : 1.0;
     for (double at = std::ceil(low[axis] / step) * step; at <= high[axis]; at += step) {
         const double x = margin + (at - low[axis]) * scale;
@@ -127,7 +128,7 @@ void RatePage::fill(const RateCheck& check) {
             auto* item = new QTableWidgetItem(text);
             if (column > 0) item->setFont(palette::number_font(9.0));
             if (noticeable && column == static_cast<int>(checked_rates.size()) + 1)
-                item->setForeground(palette::refused);
+                item->setForeground(palette::refused());
             table_->setItem(row, column, item);
         };
         cell(0, to_qt(reading.name).replace('_', ' '));

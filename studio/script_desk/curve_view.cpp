@@ -17,6 +17,7 @@ namespace {
 constexpr double near_px = 9.0;
 constexpr double least_gap = 0.01;  ///< between the x of two points
 constexpr double grid = 100.0;      ///< points lie on hundredths
+constexpr double key_step = 5.0;    ///< of a key, in hundredths; with Shift one
 
 double on_grid(double value) {
     return std::round(value * grid) / grid;
@@ -25,7 +26,7 @@ double on_grid(double value) {
 
 CurveView::CurveView(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setAccessibleName(tr("Curve"));
-    setFocusPolicy(Qt::ClickFocus);
+    setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
     setMinimumHeight(150);
     connect(&session_, &Session::program_changed, this, [this] { update(); });
@@ -127,9 +128,11 @@ void CurveView::mouseMoveEvent(QMouseEvent* event) {
         setCursor(point_under(event->position()) ? Qt::SizeAllCursor : Qt::ArrowCursor);
         return;
     }
-    std::vector<syntax::CurvePoint> points = curve->points;
-    const std::size_t i = *dragged_;
-    syntax::CurvePoint wanted = point_at(event->position());
+    move_to(*dragged_, point_at(event->position()), gesture_);
+}
+
+void CurveView::move_to(std::size_t i, syntax::CurvePoint wanted, int gesture) {
+    std::vector<syntax::CurvePoint> points = shown()->points;
     const double low = i == 0 ? -1e9 : points[i - 1].x + least_gap;
     const double high = i + 1 == points.size() ? 1e9 : points[i + 1].x - least_gap;
     // The ends stay where they are in time: a phase's share goes from 0 to 1.
@@ -137,7 +140,8 @@ void CurveView::mouseMoveEvent(QMouseEvent* event) {
     wanted.x = end ? points[i].x : on_grid(std::clamp(wanted.x, low, high));
     if (wanted.x == points[i].x && wanted.y == points[i].y) return;
     points[i] = wanted;
-    write(points, tr("Shape %1").arg(to_qt(name_)), gesture_);
+    write(points, tr("Shape %1").arg(to_qt(name_)), gesture);
+    tell_spoken_change(*this);
 }
 
 void CurveView::mouseReleaseEvent(QMouseEvent*) {
@@ -146,10 +150,12 @@ void CurveView::mouseReleaseEvent(QMouseEvent*) {
 }
 
 void CurveView::mouseDoubleClickEvent(QMouseEvent* event) {
-    const CurveInfo* curve = shown();
-    if (curve == nullptr || point_under(event->position())) return;
-    std::vector<syntax::CurvePoint> points = curve->points;
-    const syntax::CurvePoint added = point_at(event->position());
+    if (shown() != nullptr && !point_under(event->position())) add(point_at(event->position()));
+}
+
+/// Between the others, where there is room.
+void CurveView::add(const syntax::CurvePoint& added) {
+    std::vector<syntax::CurvePoint> points = shown()->points;
     const auto behind = std::find_if(points.begin(), points.end(), [&](const auto& p) { return p.x > added.x; });
     const bool crowded = std::any_of(points.begin(), points.end(),
                                      [&](const auto& p) { return std::abs(p.x - added.x) < least_gap * 0.99; });
@@ -157,24 +163,70 @@ void CurveView::mouseDoubleClickEvent(QMouseEvent* event) {
     chosen_ = static_cast<std::size_t>(behind - points.begin());
     points.insert(behind, added);
     write(points, tr("Add a point to %1").arg(to_qt(name_)));
+    tell_spoken_change(*this);
 }
 
 void CurveView::keyPressEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_Delete && chosen_) return remove(*chosen_);
+    const CurveInfo* curve = shown();
+    if (curve == nullptr || curve->points.empty()) return QWidget::keyPressEvent(event);
+    const std::vector<syntax::CurvePoint>& points = curve->points;
+    const bool alt = (event->modifiers() & Qt::AltModifier) != 0;
+    const double fine = (event->modifiers() & Qt::ShiftModifier) != 0 ? 1.0 : key_step;
+    const std::size_t last = points.size() - 1;
+    const std::size_t at = std::min(chosen_.value_or(0), last);
+    const auto moved = [&](double x, double y) {
+        move_to(at, {points[at].x + x / grid, on_grid(points[at].y + y / grid)});
+    };
+    switch (event->key()) {
+        case Qt::Key_Left:
+        case Qt::Key_Right: {
+            const bool back = event->key() == Qt::Key_Left;
+            if (alt && chosen_) return moved(back ? -fine : fine, 0.0);
+            if (chosen_) chosen_ = back ? at - (at > 0 ? 1 : 0) : std::min(at + 1, last);
+            if (!chosen_) chosen_ = 0;
+            tell_spoken_change(*this);
+            return update();
+        }
+        case Qt::Key_Up:
+        case Qt::Key_Down:
+            if (!chosen_) break;
+            return moved(0.0, event->key() == Qt::Key_Up ? fine : -fine);
+        case Qt::Key_Insert: {
+            if (at == last) break;
+            const syntax::CurvePoint middle{on_grid(0.5 * (points[at].x + points[at + 1].x)),
+                                            on_grid(0.5 * (points[at].y + points[at + 1].y))};
+            return add(middle);
+        }
+        case Qt::Key_Delete:
+            if (!chosen_) break;
+            return remove(*chosen_);
+        default: break;
+    }
     QWidget::keyPressEvent(event);
+}
+
+QString CurveView::spoken_words() const {
+    const CurveInfo* curve = shown();
+    if (curve == nullptr) return {};
+    QStringList out;
+    for (std::size_t i = 0; i < curve->points.size(); ++i) {
+        const QString words = tr("%1 at %2").arg(curve->points[i].y).arg(curve->points[i].x);
+        out << (chosen_ == i ? tr("chosen: %1").arg(words) : words);
+    }
+    return to_qt(name_) + "\n" + out.join('\n');
 }
 
 void CurveView::paint_frame(QPainter& p) const {
     const QRectF at = area();
     const QRectF values = extent();
-    p.setPen(palette::hairline);
+    p.setPen(palette::hairline());
     p.drawLine(at.topLeft(), at.bottomLeft());
     for (const double y : {0.0, 0.5, 1.0, 1.5, 2.0}) {
         if (y > values.bottom() + 1e-9) continue;
         const double v = place_of({0, y}).y();
-        p.setPen(palette::hairline);
+        p.setPen(palette::hairline());
         p.drawLine(QPointF(at.left(), v), QPointF(at.right(), v));
-        p.setPen(palette::quiet);
+        p.setPen(palette::quiet());
         p.setFont(palette::number_font(8.5));
         p.drawText(QRectF(0, v - 8, at.left() - 6, 16), Qt::AlignRight | Qt::AlignVCenter, to_qt(number_text(y, 2)));
     }
@@ -187,17 +239,17 @@ void CurveView::paint_frame(QPainter& p) const {
 
 void CurveView::paintEvent(QPaintEvent*) {
     QPainter p(this);
-    p.fillRect(rect(), palette::sheet);
+    p.fillRect(rect(), palette::sheet());
     p.setRenderHint(QPainter::Antialiasing);
     const CurveInfo* curve = shown();
     if (curve == nullptr) return;
     const double width = curve->points.back().x - curve->points.front().x;
     p.setFont(palette::text_font(9.5, true));
-    p.setPen(palette::ink);
+    p.setPen(palette::ink());
     const QRectF head(16, 10, this->width() - 32, 20);
     p.drawText(head, Qt::AlignLeft | Qt::AlignVCenter, tr("Curve %1").arg(to_qt(curve->name)));
     p.setFont(palette::text_font(8.5));
-    p.setPen(palette::quiet);
+    p.setPen(palette::quiet());
     p.drawText(head, Qt::AlignRight | Qt::AlignVCenter,
                tr("mean %1").arg(to_qt(number_text(curve->sums.back() / width, 3))));
     paint_frame(p);
@@ -205,16 +257,16 @@ void CurveView::paintEvent(QPaintEvent*) {
     for (const syntax::CurvePoint& point : curve->points) line << place_of(point);
     line.prepend({area().left(), line.first().y()});
     line << QPointF(area().right(), line.last().y());
-    p.setPen(QPen(palette::now, 1.8));
+    p.setPen(QPen(palette::now(), 1.8));
     p.drawPolyline(line);
     for (std::size_t i = 0; i < curve->points.size(); ++i) {
         const QPointF at = place_of(curve->points[i]);
         const bool chosen = chosen_ == i;
-        p.setPen(QPen(palette::ink, 1.2));
-        p.setBrush(chosen ? palette::now : palette::sheet);
+        p.setPen(QPen(palette::ink(), 1.2));
+        p.setBrush(chosen ? palette::now() : palette::sheet());
         p.drawRect(QRectF(at.x() - 4, at.y() - 4, 8, 8));
         if (!chosen) continue;
-        p.setPen(palette::ink);
+        p.setPen(palette::ink());
         p.setFont(palette::number_font(8.5));
         const QString words =
             QString("(%1, %2)")

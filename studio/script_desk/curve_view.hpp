@@ -5,12 +5,14 @@
 #include <optional>
 
 #include "studio/session/session.hpp"
+#include "studio/shared/spoken.hpp"
 
 namespace leap::studio {
 
 /// The curve under the caret, to be shaped by hand: points are dragged, added by a double click and removed by a right
-/// click or Delete. Every change is written back into the script as points, one drag as one undo step.
-class CurveView : public QWidget {
+/// click or Delete. By keys: the arrows choose a point and raise it, Alt with an arrow moves it along, Insert adds one
+/// behind it. Every change is written back into the script as points, one drag as one undo step.
+class CurveView : public QWidget, public Spoken {
     Q_OBJECT
 
   public:
@@ -21,6 +23,8 @@ class CurveView : public QWidget {
     QSize sizeHint() const override { return {340, 210}; }
     /// Where a point is drawn.
     QPointF place_of(const syntax::CurvePoint& point) const;
+    QAccessible::Role spoken_role() const override { return QAccessible::Chart; }
+    QString spoken_words() const override;
 
   protected:
     void paintEvent(QPaintEvent* event) override;
@@ -38,6 +42,8 @@ class CurveView : public QWidget {
     std::optional<std::size_t> point_under(QPointF place) const;
     void write(const std::vector<syntax::CurvePoint>& points, const QString& what, int gesture = -1);
     void remove(std::size_t point);
+    void move_to(std::size_t point, syntax::CurvePoint wanted, int gesture = -1);
+    void add(const syntax::CurvePoint& point);
     void paint_frame(QPainter& p) const;
 
     Session& session_;

@@ -28,6 +28,7 @@ QString text_of(const Program& program, SourceRange range) {
 PhaseMap::PhaseMap(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setAccessibleName(tr("Phases of the move"));
     setMinimumWidth(300);
+    setFocusPolicy(Qt::StrongFocus);
     entry_ = new QLineEdit(this);
     entry_->setFont(palette::number_font(9.0));
     entry_->hide();
@@ -47,6 +48,7 @@ PhaseMap::PhaseMap(Session& session, QWidget* parent) : QWidget(parent), session
 void PhaseMap::show_machine(MachineId machine) {
     if (machine == machine_) return;
     machine_ = machine;
+    chosen_ = {};
     entry_->hide();
     updateGeometry();
     update();
@@ -127,7 +129,7 @@ void PhaseMap::paint_arc(QPainter& p, std::size_t from, std::size_t to, bool wen
     const QPointF end(b.left(), b.center().y() - shift);
     QPainterPath path(begin);
     path.cubicTo({out, begin.y()}, {out, end.y()}, end);
-    const QColor color = went ? palette::ink : palette::hairline.darker(110);
+    const QColor color = went ? palette::ink() : palette::rule();
     p.setPen(QPen(color, went ? 1.5 : 1.0));
     p.setBrush(Qt::NoBrush);
     p.drawPath(path);
@@ -137,11 +139,11 @@ void PhaseMap::paint_arc(QPainter& p, std::size_t from, std::size_t to, bool wen
 
 void PhaseMap::paintEvent(QPaintEvent*) {
     QPainter p(this);
-    p.fillRect(rect(), palette::sheet);
+    p.fillRect(rect(), palette::sheet());
     p.setRenderHint(QPainter::Antialiasing);
     const Machine* machine = shown();
     p.setFont(palette::text_font(9.5, true));
-    p.setPen(palette::ink);
+    p.setPen(palette::ink());
     if (machine == nullptr) {
         p.drawText(rect().adjusted(16, 12, -16, 0), Qt::AlignTop | Qt::TextWordWrap,
                    tr("Put the caret into a move: its phases are drawn here"));
@@ -164,7 +166,7 @@ void PhaseMap::paintEvent(QPaintEvent*) {
             if (way.to <= end) paint_arc(p, i, way.to, times > 0);
             const QString target = way.to == end ? tr("end") : to_qt(machine->phases[way.to].name);
             p.setFont(palette::text_font(8.5, times > 0));
-            p.setPen(times > 0 ? palette::ink : palette::quiet);
+            p.setPen(times > 0 ? palette::ink() : palette::quiet());
             QString words = tr("to %1 %2").arg(target, way.words);
             if (times > 0) words.prepend(tr("%1×  ").arg(times));
             const QRectF room = way_row(i, row++);
@@ -177,17 +179,22 @@ void PhaseMap::paintEvent(QPaintEvent*) {
         if (is_end && machine->kind == MachineKind::fixture) break;  // it never ends
         const bool reached = is_end || counts.entered[i] > 0;
         const bool is_lit = !is_end && lit.is(i);
-        p.setPen(QPen(is_lit ? palette::now : (reached ? palette::ink : palette::hairline), is_lit ? 2.2 : 1.2));
-        p.setBrush(is_end ? palette::paper : (reached ? palette::phase_tint(hue, i) : palette::paper));
+        p.setPen(QPen(is_lit ? palette::now() : (reached ? palette::ink() : palette::hairline()), is_lit ? 2.2 : 1.2));
+        p.setBrush(is_end ? palette::paper() : (reached ? palette::phase_tint(hue, i) : palette::paper()));
         p.drawRect(box);
-        p.setPen(reached ? palette::ink : palette::quiet);
+        p.setPen(reached ? palette::ink() : palette::quiet());
         p.setFont(palette::text_font(9.0, is_lit));
         const QString name = is_end ? tr("end") : to_qt(machine->phases[i].name);
         const QString count = is_end || counts.entered[i] == 0 ? QString() : tr("  %1×").arg(counts.entered[i]);
         p.drawText(box, Qt::AlignCenter, name + count);
     }
+    if (hasFocus()) {
+        p.setPen(QPen(palette::ink(), 1.0, Qt::DotLine));
+        p.setBrush(Qt::NoBrush);
+        p.drawRect(chosen_box().adjusted(-3, chosen_.row ? 0 : -3, 3, chosen_.row ? 0 : 3));
+    }
     if (pulled_from_) {
-        p.setPen(QPen(palette::now, 1.5, Qt::DashLine));
+        p.setPen(QPen(palette::now(), 1.5, Qt::DashLine));
         p.drawLine(box_of(*pulled_from_).center(), pulled_to_);
     }
 }

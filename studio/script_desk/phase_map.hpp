@@ -2,10 +2,12 @@
 #pragma once
 
 #include <QLineEdit>
+#include <QMenu>
 #include <QWidget>
 #include <functional>
 
 #include "studio/session/session.hpp"
+#include "studio/shared/spoken.hpp"
 
 namespace leap::studio {
 
@@ -14,8 +16,10 @@ namespace leap::studio {
 /// lit; phases that the tape never reached are grey.
 ///
 /// It is written on as well: a double click renames a phase or rewords a way, a drag from phase to phase makes a new
-/// way, the right button's list has the rest. All of it changes the move's text.
-class PhaseMap : public QWidget {
+/// way, the right button's list has the rest. By keys: the arrows choose a phase or one of its ways, Enter goes to its
+/// text, F2 renames or rewords it, Insert adds a phase, Delete removes, the menu key opens the list. All of it changes
+/// the move's text.
+class PhaseMap : public QWidget, public Spoken {
     Q_OBJECT
 
   public:
@@ -30,6 +34,8 @@ class PhaseMap : public QWidget {
     };
     Taken taken() const;
     QSize sizeHint() const override;
+    QAccessible::Role spoken_role() const override { return QAccessible::Graphic; }
+    QString spoken_words() const override;
 
     /// The place of a phase's box and of a way's words; the box behind the last phase is the end.
     QRectF box_of(std::size_t phase) const;
@@ -54,6 +60,10 @@ class PhaseMap : public QWidget {
     void mouseReleaseEvent(QMouseEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void contextMenuEvent(QContextMenuEvent* event) override;
+    bool event(QEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void focusInEvent(QFocusEvent* event) override;
+    void focusOutEvent(QFocusEvent* event) override;
 
   private:
     const Machine* shown() const;
@@ -72,6 +82,19 @@ class PhaseMap : public QWidget {
     struct Row {
         std::size_t phase, row;
     };
+    void fill_row_menu(QMenu& menu, const Row& row);
+    void fill_phase_menu(QMenu& menu, std::size_t phase);
+    void remove_way(const Row& row);
+    void go_to_text(std::size_t phase);
+    // phase_map_keys.cpp
+    /// What the keys are at: a phase, or one of its ways.
+    struct Chosen {
+        std::size_t phase = 0;
+        std::optional<std::size_t> row;
+    };
+    std::vector<Chosen> choices() const;
+    void choose_next(int direction);
+    QRectF chosen_box() const;
     std::optional<Row> row_under(QPointF place) const;
     bool may_edit();
     /// Opens the entry; what is typed goes to the taker, whose answer is why not.
@@ -82,6 +105,7 @@ class PhaseMap : public QWidget {
 
     MachineId machine_;
     QLineEdit* entry_;
+    Chosen chosen_;
     Taker taker_;
     std::optional<std::size_t> pulled_from_;  ///< a way being drawn
     QPointF pulled_to_;

@@ -115,7 +115,9 @@ void PhaseMap::reword_way(std::size_t phase, std::size_t row) {
 
 void PhaseMap::mousePressEvent(QMouseEvent* event) {
     if (event->button() != Qt::LeftButton) return;
+    if (const auto row = row_under(event->position())) chosen_ = {row->phase, row->row};
     if (const auto box = box_under(event->position()); box && *box < shown()->phases.size()) {
+        chosen_ = {*box, std::nullopt};
         pulled_from_ = *box;
         pulled_to_ = event->position();
     }
@@ -134,8 +136,7 @@ void PhaseMap::mouseReleaseEvent(QMouseEvent* event) {
     if (!from || shown() == nullptr || *from >= shown()->phases.size()) return;
     const auto to = box_under(event->position());
     if (to == from) {
-        const SourceRange range = shown()->phases[*from].range;
-        emit place_wanted(range.file, range.begin);
+        go_to_text(*from);
     } else if (to) {
         add_way(*from, *to);
     }
@@ -149,28 +150,45 @@ void PhaseMap::mouseDoubleClickEvent(QMouseEvent* event) {
     }
 }
 
+void PhaseMap::remove_way(const Row& row) {
+    reword_way(row.phase, row.row);
+    if (!entry_->isVisible()) return;
+    entry_->clear();
+    take_entry();
+}
+
+void PhaseMap::go_to_text(std::size_t phase) {
+    const SourceRange range = shown()->phases[phase].range;
+    emit place_wanted(range.file, range.begin);
+}
+
+void PhaseMap::fill_row_menu(QMenu& menu, const Row& row) {
+    menu.addAction(tr("Reword this way…"), this, [this, row] { reword_way(row.phase, row.row); });
+    menu.addAction(tr("Remove this way"), this, [this, row] { remove_way(row); });
+}
+
+void PhaseMap::fill_phase_menu(QMenu& menu, std::size_t phase) {
+    menu.addAction(tr("Rename…"), this, [this, phase] { rename_phase(phase); });
+    menu.addAction(tr("New phase behind it…"), this, [this, phase] { add_phase(phase); });
+    QMenu* ways = menu.addMenu(tr("New way to"));
+    for (std::size_t to = 0; to <= shown()->phases.size(); ++to)
+        ways->addAction(to == shown()->phases.size() ? tr("end") : to_qt(shown()->phases[to].name), this,
+                        [this, phase, to] { add_way(phase, to); });
+    menu.addAction(tr("Remove"), this, [this, phase] { remove_phase(phase); });
+}
+
+/// Of what is pointed at; by a key, of what the keys are at.
 void PhaseMap::contextMenuEvent(QContextMenuEvent* event) {
-    const QPointF place = event->pos();
+    if (shown() == nullptr) return;
+    const bool by_key = event->reason() == QContextMenuEvent::Keyboard;
+    const QPointF place = by_key ? chosen_box().center() : QPointF(event->pos());
     QMenu menu(this);
     if (const auto row = row_under(place)) {
-        menu.addAction(tr("Reword this way…"), this, [this, row] { reword_way(row->phase, row->row); });
-        menu.addAction(tr("Remove this way"), this, [this, row] {
-            reword_way(row->phase, row->row);
-            if (!entry_->isVisible()) return;
-            entry_->clear();
-            take_entry();
-        });
+        fill_row_menu(menu, *row);
     } else if (const auto box = box_under(place); box && *box < shown()->phases.size()) {
-        const std::size_t phase = *box;
-        menu.addAction(tr("Rename…"), this, [this, phase] { rename_phase(phase); });
-        menu.addAction(tr("New phase behind it…"), this, [this, phase] { add_phase(phase); });
-        QMenu* ways = menu.addMenu(tr("New way to"));
-        for (std::size_t to = 0; to <= shown()->phases.size(); ++to)
-            ways->addAction(to == shown()->phases.size() ? tr("end") : to_qt(shown()->phases[to].name), this,
-                            [this, phase, to] { add_way(phase, to); });
-        menu.addAction(tr("Remove"), this, [this, phase] { remove_phase(phase); });
+        fill_phase_menu(menu, *box);
     }
-    if (!menu.isEmpty()) menu.exec(event->globalPos());
+    if (!menu.isEmpty()) menu.exec(by_key ? mapToGlobal(place.toPoint()) : event->globalPos());
 }
 
 }  // namespace leap::studio

@@ -6,6 +6,7 @@
 
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/paper_change.hpp"
 
 namespace leap::studio {
 
@@ -32,6 +33,7 @@ PlaceList::PlaceList(QWidget* parent) : QWidget(parent) {
         hide();
         shows_problems_ = true;
     });
+    when_paper_changes(*this, [this] { fill(heading_->text(), std::vector<Place>(shown_)); });
     const auto go = [this](QListWidgetItem* item) {
         const auto row = static_cast<std::size_t>(list_->row(item));
         if (row < shown_.size()) emit place_wanted(shown_[row].range);
@@ -46,7 +48,7 @@ void PlaceList::fill(const QString& heading, const std::vector<Place>& places) {
     list_->clear();
     for (const Place& place : places) {
         auto* item = new QListWidgetItem(place.words);
-        if (place.wrong) item->setForeground(palette::refused);
+        if (place.wrong) item->setForeground(palette::refused());
         list_->addItem(item);
     }
 }

@@ -102,15 +102,15 @@ void ProofStrip::prove() {
 
 void ProofStrip::paintEvent(QPaintEvent*) {
     QPainter p(this);
-    p.fillRect(rect(), palette::sheet);
-    p.setPen(palette::hairline);
+    p.fillRect(rect(), palette::sheet());
+    p.setPen(palette::hairline());
     p.drawLine(0, 0, width(), 0);
     p.setFont(palette::text_font(9.5, true));
-    p.setPen(palette::ink);
+    p.setPen(palette::ink());
     p.drawText(QRectF(18, 8, width() - 30, 18), Qt::AlignVCenter, tr("Proof: alone on flat ground, one press"));
     p.setFont(palette::text_font(8.5));
     if (trace_.empty() || !reason_.isEmpty()) {
-        p.setPen(palette::quiet);
+        p.setPen(palette::quiet());
         p.drawText(QRectF(18, 30, width() - 36, 40), Qt::AlignTop | Qt::TextWordWrap, reason_);
         return;
     }
@@ -125,7 +125,7 @@ void ProofStrip::paintEvent(QPaintEvent*) {
         const QRectF bar(x_of(span.from), 32, std::max(1.0, x_of(span.to) - x_of(span.from)), 15);
         p.fillRect(bar, palette::phase_tint(hue, span.phase.at()));
         const auto& phases = program.machines[machine_].phases;
-        p.setPen(palette::ink);
+        p.setPen(palette::ink());
         const QString name = to_qt(phases[span.phase].name);
         p.drawText(bar.adjusted(3, 0, 0, 0), Qt::AlignVCenter,
                    QFontMetricsF(p.font()).elidedText(name, Qt::ElideRight, bar.width() - 4));
@@ -136,14 +136,14 @@ void ProofStrip::paintEvent(QPaintEvent*) {
         for (double t = 0.0; t <= length_s; t += 0.01)
             line << QPointF(x_of(t),
                             bottom - std::max(0.0, quantity_at(trace_.tracks[0], quantity, t)) / high * (bottom - top));
-        p.setPen(palette::quiet);
+        p.setPen(palette::quiet());
         p.drawText(QRectF(18, top - 2, 60, 14), Qt::AlignVCenter, name);
         p.setFont(palette::number_font(8.5));
         p.drawText(QRectF(18, top + 12, 60, 14), Qt::AlignVCenter, QString("%1 %2").arg(high, 0, 'f', 2).arg(unit));
         p.setFont(palette::text_font(8.5));
-        p.setPen(palette::hairline);
+        p.setPen(palette::hairline());
         p.drawLine(QPointF(left, bottom), QPointF(right, bottom));
-        p.setPen(QPen(palette::now, 1.5));
+        p.setPen(QPen(palette::now(), 1.5));
         p.drawPolyline(line);
     };
     const double middle = 56.0 + (height() - 66.0) / 2;

@@ -13,6 +13,7 @@
 #include <utility>
 
 #include "studio/shared/palette.hpp"
+#include "studio/shared/paper_change.hpp"
 
 /// Those of a library are not there by themselves. (What it calls must stand outside of every namespace.)
 static void init_reference_text() {
@@ -38,6 +39,9 @@ ReferenceView::ReferenceView(QWidget* parent) : QWidget(parent) {
     layout->addLayout(top);
     layout->addWidget(page_, 1);
     hide();
+    when_paper_changes(*this, [this] {
+        if (std::exchange(loaded_, false) && isVisible()) load();  // its links have the colour of the paper
+    });
     connect(close, &QPushButton::clicked, this, &QWidget::hide);
     connect(field_, &QLineEdit::returnPressed, this, [this] { show_word(field_->text().trimmed()); });
 }
@@ -82,7 +86,7 @@ bool ReferenceView::show_word(const QString& word) {
     QTextEdit::ExtraSelection mark;
     mark.cursor = cursor;
     mark.cursor.select(QTextCursor::BlockUnderCursor);
-    mark.format.setBackground(palette::literal_back);
+    mark.format.setBackground(palette::literal_back());
     page_->setExtraSelections({mark});
     return true;
 }

@@ -13,6 +13,7 @@
 
 #include "core/script/rename.hpp"
 #include "studio/shared/convert.hpp"
+#include "studio/shared/labels.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/stage_desk/stage_view.hpp"
 
@@ -94,7 +95,8 @@ QWidget* ScriptDesk::make_writing() {
         new QLabel(tr("Ctrl+drag turns a number · F1 explains a word · F2 renames · F12 goes to where a name "
                       "is declared · the map: drag from phase to phase, double-click, right-click"));
     hint->setFont(palette::text_font(8.5));
-    hint->setStyleSheet(QString("color: %1; padding: 4px 10px").arg(palette::quiet.name()));
+    hint->setContentsMargins(10, 4, 10, 4);
+    set_meaning(*hint, Meaning::quiet);
     hint->setWordWrap(true);
     problems_word_ = new QPushButton(tr("No problems"));
     problems_word_->setToolTip(tr("Errors and warnings of all files (F8)"));

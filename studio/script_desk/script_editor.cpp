@@ -14,6 +14,7 @@
 #include "studio/script_desk/word_help.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/paper_change.hpp"
 
 namespace leap::studio {
 
@@ -31,23 +32,13 @@ ScriptEditor::ScriptEditor(Session& session, QWidget* parent) : QsciScintilla(pa
     setTabWidth(2);
     setAutoIndent(true);
     setFrameShape(NoFrame);
-    setPaper(palette::sheet);
-    setCaretForegroundColor(palette::now);
     setCaretLineVisible(true);
-    setCaretLineBackgroundColor(palette::faint);
     setMarginType(0, NumberMargin);
     setMarginWidth(0, "0000");
     setMarginsFont(palette::number_font(9.0));
-    setMarginsForegroundColor(palette::quiet);
-    setMarginsBackgroundColor(palette::paper);
     setMarginWidth(1, 0);
     setMarginType(2, SymbolMargin);
     setFolding(PlainFoldStyle, 2);
-    setFoldMarginColors(palette::paper, palette::paper);
-    for (const int mark : {SC_MARKNUM_FOLDER, SC_MARKNUM_FOLDEROPEN, SC_MARKNUM_FOLDERSUB, SC_MARKNUM_FOLDERTAIL}) {
-        setMarkerForegroundColor(palette::quiet, mark);
-        setMarkerBackgroundColor(palette::paper, mark);
-    }
     SendScintilla(SCI_SETMULTIPLESELECTION, 1UL);
     SendScintilla(SCI_SETADDITIONALSELECTIONTYPING, 1UL);
     SendScintilla(SCI_SETMULTIPASTE, static_cast<unsigned long>(SC_MULTIPASTE_EACH));
@@ -57,8 +48,6 @@ ScriptEditor::ScriptEditor(Session& session, QWidget* parent) : QsciScintilla(pa
     constexpr long slop_px = 60;
     SendScintilla(SCI_SETXCARETPOLICY, static_cast<unsigned long>(CARET_SLOP), slop_px);
     setBraceMatching(SloppyBraceMatch);
-    setMatchedBraceBackgroundColor(palette::hairline);
-    setMatchedBraceForegroundColor(palette::ink);
     setAnnotationDisplay(AnnotationIndented);
     setAccessibleName(tr("Script"));
     lexer_ = new ScriptLexer(this);
@@ -66,9 +55,12 @@ ScriptEditor::ScriptEditor(Session& session, QWidget* parent) : QsciScintilla(pa
     setAutoCompletionSource(AcsNone);
     connect(this, &QsciScintilla::SCN_CHARADDED, this, &ScriptEditor::complete);
     indicatorDefine(SquiggleIndicator, error_mark);
-    setIndicatorForegroundColor(palette::now, error_mark);
     indicatorDefine(DotsIndicator, warning_mark);
-    setIndicatorForegroundColor(palette::waiting, warning_mark);
+    take_colors();
+    when_paper_changes(*this, [this] {
+        take_colors();
+        show_diagnostics();
+    });
     // Undo is the session's: the editor keeps none of its own.
     SendScintilla(SCI_SETUNDOCOLLECTION, 0UL);
     SendScintilla(SCI_EMPTYUNDOBUFFER);
@@ -90,6 +82,24 @@ ScriptEditor::ScriptEditor(Session& session, QWidget* parent) : QsciScintilla(pa
     connect(&session_, &Session::program_changed, this, &ScriptEditor::take_program);
     take_program();
     new NumberDrag(session_, *this);
+}
+
+void ScriptEditor::take_colors() {
+    setPaper(palette::sheet());
+    setCaretForegroundColor(palette::now());
+    setCaretLineBackgroundColor(palette::faint());
+    setMarginsForegroundColor(palette::quiet());
+    setMarginsBackgroundColor(palette::paper());
+    setFoldMarginColors(palette::paper(), palette::paper());
+    setMatchedBraceBackgroundColor(palette::hairline());
+    setMatchedBraceForegroundColor(palette::ink());
+    setIndicatorForegroundColor(palette::now(), error_mark);
+    setIndicatorForegroundColor(palette::waiting(), warning_mark);
+    for (const int mark : {SC_MARKNUM_FOLDER, SC_MARKNUM_FOLDEROPEN, SC_MARKNUM_FOLDERSUB, SC_MARKNUM_FOLDERTAIL}) {
+        setMarkerForegroundColor(palette::quiet(), mark);
+        setMarkerBackgroundColor(palette::paper(), mark);
+    }
+    lexer_->take_colors();
 }
 
 void ScriptEditor::show_file(const std::string& path) {
@@ -143,8 +153,8 @@ void ScriptEditor::show_diagnostics() {
         if (!found.hint.empty()) words += "; " + to_qt(found.hint);
         const QString before = annotation(line);
         QsciStyle style;
-        style.setColor(error ? palette::now : palette::waiting.darker(130));
-        style.setPaper(palette::paper);
+        style.setColor(error ? palette::now() : palette::waiting_words());
+        style.setPaper(palette::paper());
         style.setFont(palette::text_font(9.0));
         annotate(line, before.isEmpty() ? words : before + "\n" + words, style);
     }

@@ -56,6 +56,7 @@ class ScriptEditor : public QsciScintilla {
     void take_text();
     void show_diagnostics();
     void take_program();
+    void take_colors();
     void complete();
     std::string word_before_caret() const;
     std::string word_at(long position) const;

@@ -8,6 +8,7 @@
 
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/paper_change.hpp"
 
 namespace leap::studio {
 
@@ -27,6 +28,7 @@ ScriptFiles::ScriptFiles(QWidget* parent) : QTreeWidget(parent) {
         const QString path = item->data(0, path_role).toString();
         if (!path.isEmpty()) emit file_wanted(path.toStdString());
     });
+    when_paper_changes(*this, [this] { show_files(std::exchange(paths_, {})); });
     connect(this, &QTreeWidget::itemChanged, this, [this](QTreeWidgetItem* item) {
         if (!filling_) take_edit(item);
     });
@@ -38,7 +40,7 @@ QTreeWidgetItem* ScriptFiles::folder_item(const QString& folder) {
         if (topLevelItem(i)->data(0, path_role).toString().isEmpty() && topLevelItem(i)->text(0) == folder)
             return topLevelItem(i);
     auto* item = new QTreeWidgetItem(this, {folder});
-    item->setForeground(0, palette::quiet);
+    item->setForeground(0, palette::quiet());
     item->setExpanded(true);
     return item;
 }

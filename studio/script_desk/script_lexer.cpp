@@ -72,17 +72,26 @@ void ScriptLexer::fold(const std::string& text, const std::vector<Token>& tokens
 
 QColor ScriptLexer::defaultColor(int style) const {
     switch (style) {
-        case word: return palette::kept;
-        case number: return palette::now;
-        case string: return QColor(0x4B, 0x6A, 0x3C);
-        case comment: return palette::quiet;
-        case sense: return QColor(0x6A, 0x4B, 0x8A);
-        default: return palette::ink;
+        case word: return palette::kept();
+        case number: return palette::now();
+        case string: return palette::colors().string;
+        case comment: return palette::quiet();
+        case sense: return palette::colors().sense;
+        default: return palette::ink();
     }
 }
 
 QColor ScriptLexer::defaultPaper(int) const {
-    return palette::sheet;
+    return palette::sheet();
+}
+
+void ScriptLexer::take_colors() {
+    setDefaultColor(palette::ink());
+    setDefaultPaper(palette::sheet());
+    for (int style = plain; style <= own_name; ++style) {
+        setColor(defaultColor(style), style);
+        setPaper(defaultPaper(style), style);
+    }
 }
 
 QFont ScriptLexer::defaultFont(int style) const {

@@ -36,6 +36,8 @@ class ScriptLexer : public QsciLexerCustom {
     QColor defaultColor(int style) const override;
     QColor defaultPaper(int style) const override;
     QFont defaultFont(int style) const override;
+    /// Those of the paper that lies on the table now.
+    void take_colors();
 
   private:
     void fold(const std::string& text, const std::vector<Token>& tokens);

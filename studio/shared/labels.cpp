@@ -1,9 +1,28 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/shared/labels.hpp"
 
+#include <QStyle>
+#include <array>
+
 #include "studio/shared/palette.hpp"
 
 namespace leap::studio {
+
+void set_meaning(QWidget& words, Meaning meaning) {
+    static constexpr std::array<const char*, 5> names{"plain", "quiet", "holds", "waiting", "refused"};
+    const QString name = names[static_cast<std::size_t>(meaning)];
+    if (words.property("meaning") == name) return;
+    words.setProperty("meaning", name);  // colours stand in the style sheet of theme.cpp
+    words.style()->unpolish(&words);
+    words.style()->polish(&words);
+}
+
+QWidget* hairline() {
+    auto* out = new QFrame;
+    out->setObjectName("hairline");
+    out->setFixedHeight(1);
+    return out;
+}
 
 QLabel* part_heading(const QString& text) {
     auto* out = new QLabel(text);

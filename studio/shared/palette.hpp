@@ -4,26 +4,90 @@
 #include <QColor>
 #include <QFont>
 
-/// Colours and fonts of the window: paper and ink. Meaning is carried by colour and by words or shapes beside it.
+/// Colours and fonts of the window: paper and ink, light or dark. Meaning is carried by colour and by words or shapes
+/// beside it. Which paper lies on the table is told by the application's own QPalette (see theme.hpp); what is painted
+/// asks anew each time, and nobody keeps a colour.
 namespace leap::studio::palette {
 
-inline const QColor paper{0xF6, 0xF2, 0xEA};
-inline const QColor sheet{0xFB, 0xF9, 0xF4};
-inline const QColor ink{0x23, 0x26, 0x2D};
-inline const QColor quiet{0x6B, 0x66, 0x5C};
-inline const QColor hairline{0xD8, 0xD0, 0xC2};
-inline const QColor faint{0xEC, 0xE5, 0xD8};
-inline const QColor now{0xC8, 0x45, 0x2D};
-inline const QColor kept{0x2F, 0x5D, 0x8A};
-inline const QColor holds{0x5B, 0x7F, 0x4B};
-inline const QColor waiting{0xC0, 0x8A, 0x2B};
-inline const QColor refused{0xC8, 0x45, 0x2D};
-inline const QColor literal_back{0xFA, 0xE0, 0xD6};
+struct Colors {
+    QColor paper;
+    QColor sheet;
+    QColor ink;
+    QColor quiet;     ///< words that matter less
+    QColor hairline;  ///< thin lines, and what can't be pressed
+    QColor rule;      ///< a line that must be seen beside hairlines
+    QColor faint;     ///< what the pointer or the caret is on
+    QColor now;
+    QColor kept;
+    QColor holds;
+    QColor waiting;
+    QColor waiting_words;  ///< the same meaning, as text
+    QColor refused;
+    QColor literal_back;  ///< behind what asks to be read
+    QColor pointed;       ///< what is only pointed at
+    QColor measured;      ///< what was measured elsewhere
+    QColor string;        ///< in a script: quoted words
+    QColor sense;         ///< in a script: what asks the world
+};
 
-/// Of the tunings that are compared, by their number; what is only pointed at is grey.
+/// The two papers. What lies on the stage keeps to the light one: the stage is at dusk on both.
+const Colors& light();
+const Colors& dark();
+/// The one that lies on the table.
+const Colors& colors();
+bool is_dark();
+
+inline QColor paper() {
+    return colors().paper;
+}
+inline QColor sheet() {
+    return colors().sheet;
+}
+inline QColor ink() {
+    return colors().ink;
+}
+inline QColor quiet() {
+    return colors().quiet;
+}
+inline QColor hairline() {
+    return colors().hairline;
+}
+inline QColor rule() {
+    return colors().rule;
+}
+inline QColor faint() {
+    return colors().faint;
+}
+inline QColor now() {
+    return colors().now;
+}
+inline QColor kept() {
+    return colors().kept;
+}
+inline QColor holds() {
+    return colors().holds;
+}
+inline QColor waiting() {
+    return colors().waiting;
+}
+inline QColor waiting_words() {
+    return colors().waiting_words;
+}
+inline QColor refused() {
+    return colors().refused;
+}
+inline QColor literal_back() {
+    return colors().literal_back;
+}
+inline QColor pointed() {
+    return colors().pointed;
+}
+inline QColor measured() {
+    return colors().measured;
+}
+
+/// Of the tunings that are compared, by their number.
 QColor beside(int index);
-inline const QColor pointed{0x8A, 0x86, 0x7E};
-inline const QColor measured{0x2E, 0x7D, 0x86};  ///< what was measured elsewhere
 
 /// Each move has a hue of its own, apart from the hues that carry meaning; phases are tints of it.
 QColor move_hue(int index);

@@ -3,28 +3,54 @@
 
 #include <QApplication>
 #include <QPalette>
+#include <QSettings>
+#include <QStyle>
 #include <QStyleFactory>
 
 #include "studio/shared/palette.hpp"
 
 namespace leap::studio {
 
-void apply_theme(QApplication& application) {
-    QApplication::setStyle(QStyleFactory::create("Fusion"));
-    QPalette colors;
-    colors.setColor(QPalette::Window, palette::paper);
-    colors.setColor(QPalette::Base, palette::sheet);
-    colors.setColor(QPalette::AlternateBase, palette::paper);
-    colors.setColor(QPalette::WindowText, palette::ink);
-    colors.setColor(QPalette::Text, palette::ink);
-    colors.setColor(QPalette::Button, palette::paper);
-    colors.setColor(QPalette::ButtonText, palette::ink);
-    colors.setColor(QPalette::Highlight, palette::faint);
-    colors.setColor(QPalette::HighlightedText, palette::ink);
-    colors.setColor(QPalette::ToolTipBase, palette::ink);
-    colors.setColor(QPalette::ToolTipText, palette::paper);
-    colors.setColor(QPalette::PlaceholderText, palette::quiet);
-    QApplication::setPalette(colors);
+namespace {
+
+constexpr const char* paper_key = "window/paper";
+constexpr const char* dark_word = "dark";
+
+QPalette shades(const palette::Colors& paper) {
+    QPalette out(paper.paper);  // the shades that the style draws edges with follow from it
+    out.setColor(QPalette::Window, paper.paper);
+    out.setColor(QPalette::Base, paper.sheet);
+    out.setColor(QPalette::AlternateBase, paper.paper);
+    out.setColor(QPalette::WindowText, paper.ink);
+    out.setColor(QPalette::Text, paper.ink);
+    out.setColor(QPalette::Button, paper.paper);
+    out.setColor(QPalette::ButtonText, paper.ink);
+    out.setColor(QPalette::Highlight, paper.faint);
+    out.setColor(QPalette::HighlightedText, paper.ink);
+    out.setColor(QPalette::ToolTipBase, paper.ink);
+    out.setColor(QPalette::ToolTipText, paper.paper);
+    out.setColor(QPalette::PlaceholderText, paper.quiet);
+    out.setColor(QPalette::Link, paper.kept);
+    out.setColor(QPalette::LinkVisited, paper.kept);
+    for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText})
+        out.setColor(QPalette::Disabled, role, paper.rule);
+    return out;
+}
+
+}  // namespace
+
+Paper kept_paper() {
+    return QSettings().value(paper_key).toString() == dark_word ? Paper::dark : Paper::light;
+}
+
+void keep_paper(Paper paper) {
+    QSettings().setValue(paper_key, paper == Paper::dark ? dark_word : "light");
+}
+
+void apply_theme(QApplication& application, Paper paper) {
+    if (QApplication::style()->name() != "fusion") QApplication::setStyle(QStyleFactory::create("Fusion"));
+    const palette::Colors& colors = paper == Paper::dark ? palette::dark() : palette::light();
+    QApplication::setPalette(shades(colors));
     QApplication::setFont(palette::text_font());
     application.setStyleSheet(QString(R"(
         QWidget#side, QWidget#sheet, QScrollArea { background: %1; }
@@ -51,9 +77,16 @@ void apply_theme(QApplication& application) {
         QToolButton#word::menu-indicator { image: none; }
         QToolButton#word:hover { background: %6; }
         QComboBox { border: 1px solid %3; background: %1; padding: 2px 6px; border-radius: 2px; }
-        QLineEdit { border: 1px solid %3; background: white; padding: 2px 4px; border-radius: 2px; }
+        QLineEdit { border: 1px solid %3; background: %10; padding: 2px 4px; border-radius: 2px; }
         QTableView { background: %1; }
         QHeaderView::section { background: %1; border: none; border-bottom: 1px solid %3; color: %5; padding: 3px; }
+        *[meaning="quiet"] { color: %5; }
+        *[meaning="holds"] { color: %9; }
+        *[meaning="waiting"] { color: %11; }
+        *[meaning="refused"] { color: %12; }
+        QPushButton#marks { border: none; background: transparent; padding: 4px 8px; text-align: left; }
+        QPushButton#marks:hover { background: %6; }
+        QFrame#hairline { background: %3; border: none; }
         QWidget#strip { background: %8; border-bottom: 1px solid %3; }
         QProgressBar { border: none; background: %6; border-radius: 3px; }
         QProgressBar::chunk { background: %9; border-radius: 3px; }
@@ -64,9 +97,11 @@ void apply_theme(QApplication& application) {
         QScrollBar::handle:horizontal { background: %3; min-width: 24px; border-radius: 4px; margin: 1px; }
         QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }
         )")
-                                  .arg(palette::sheet.name(), palette::paper.name(), palette::hairline.name(),
-                                       palette::ink.name(), palette::quiet.name(), palette::faint.name(),
-                                       palette::now.name(), palette::literal_back.name(), palette::holds.name()));
+                                  .arg(colors.sheet.name(), colors.paper.name(), colors.hairline.name(),
+                                       colors.ink.name(), colors.quiet.name(), colors.faint.name(), colors.now.name(),
+                                       colors.literal_back.name(), colors.holds.name())
+                                  .arg(paper == Paper::dark ? colors.paper.name() : "white",
+                                       colors.waiting_words.name(), colors.refused.name()));
 }
 
 }  // namespace leap::studio

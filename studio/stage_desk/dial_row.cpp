@@ -38,6 +38,7 @@ DialRow::DialRow(Session& session, std::int32_t dial, QWidget* parent)
         if (shown == shown_) return;
         shown_ = shown;
         update();
+        tell_spoken_change(*this);
     });
 }
 
@@ -66,28 +67,44 @@ double DialRow::x_of(double value_si) const {
     return track().left() + std::clamp(share, 0.0, 1.0) * track().width();
 }
 
+QString DialRow::spoken_words() const {
+    return to_qt(info().meaning);
+}
+
+/// In the dial's own unit, as it is typed.
+std::optional<Spoken::Value> DialRow::spoken_value() const {
+    if (!session_.program() || static_cast<std::size_t>(dial_) >= session_.program()->dials.size()) return std::nullopt;
+    const double scale = info().unit.scale;
+    return Value{value() / scale, low() / scale, high() / scale, (high() - low()) / 100.0 / scale,
+                 to_qt(dial_literal(info(), value()))};
+}
+
+void DialRow::take_spoken_value(double value) {
+    session_.set_dial(dial_, std::clamp(value * info().unit.scale, low(), high()));
+}
+
 void DialRow::paintEvent(QPaintEvent*) {
     if (!session_.program() || static_cast<std::size_t>(dial_) >= session_.program()->dials.size()) return;
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
-    if (hasFocus()) p.fillRect(rect(), palette::faint);
+    if (hasFocus()) p.fillRect(rect(), palette::faint());
     p.setFont(palette::text_font(9.5));
-    p.setPen(palette::ink);
+    p.setPen(palette::ink());
     QString name = to_qt(info().name);
     name.replace('_', ' ');
     p.drawText(QRectF(4, 0, name_width, height()), Qt::AlignVCenter,
                QFontMetricsF(p.font()).elidedText(name, Qt::ElideRight, name_width - 4));
-    p.fillRect(track(), palette::hairline);
+    p.fillRect(track(), palette::hairline());
     const double kept = session_.tuning(Side::kept).dials.size() > static_cast<std::size_t>(dial_)
                             ? session_.tuning(Side::kept).dials[static_cast<std::size_t>(dial_)]
                             : value();
-    p.fillRect(QRectF(x_of(kept) - 1, track().top() - 6, 2, 14), palette::kept);
+    p.fillRect(QRectF(x_of(kept) - 1, track().top() - 6, 2, 14), palette::kept());
     const QRectF handle(x_of(value()) - 3.5, track().top() - 6, 7, 14);
     p.setPen(Qt::NoPen);
-    p.setBrush(palette::now);
+    p.setBrush(palette::now());
     p.drawRoundedRect(handle, 1.5, 1.5);
     p.setFont(palette::number_font(9.0));
-    p.setPen(value() == kept ? palette::ink : palette::now);
+    p.setPen(value() == kept ? palette::ink() : palette::now());
     p.drawText(QRectF(width() - value_width, 0, value_width - 4, height()), Qt::AlignVCenter | Qt::AlignLeft,
                to_qt(dial_literal(info(), value())).replace("^2", "²"));
 }

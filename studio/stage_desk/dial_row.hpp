@@ -5,12 +5,13 @@
 #include <QWidget>
 
 #include "studio/session/session.hpp"
+#include "studio/shared/spoken.hpp"
 
 namespace leap::studio {
 
 /// One dial of the sheet: name, track over its range with a tick at the kept value, handle, value. Drag, wheel, arrow
 /// keys or typing turn it; letting go writes the script.
-class DialRow : public QWidget {
+class DialRow : public QWidget, public Spoken {
     Q_OBJECT
 
   public:
@@ -21,6 +22,10 @@ class DialRow : public QWidget {
     void nudge(int steps);
     QSize sizeHint() const override { return {340, 27}; }
     QRectF track() const;
+    QAccessible::Role spoken_role() const override { return QAccessible::Slider; }
+    QString spoken_words() const override;
+    std::optional<Value> spoken_value() const override;
+    void take_spoken_value(double value) override;
 
   signals:
     void chosen(std::int32_t dial);

@@ -7,6 +7,7 @@
 #include <QVBoxLayout>
 #include <algorithm>
 
+#include "studio/shared/labels.hpp"
 #include "studio/shared/palette.hpp"
 
 namespace leap::studio {
@@ -87,7 +88,7 @@ void FirstSteps::refresh() {
     };
     for (std::size_t i = 0; i < count; ++i) {
         lines_[i]->setText((done_[i] ? QString("✓  ") : QString("%1  ").arg(i + 1)) + words[i]);
-        lines_[i]->setStyleSheet(QString("color: %1").arg((done_[i] ? palette::holds : palette::ink).name()));
+        set_meaning(*lines_[i], done_[i] ? Meaning::holds : Meaning::plain);
     }
 }
 

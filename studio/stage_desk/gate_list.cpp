@@ -27,10 +27,19 @@ void GateList::show_answer(const MoveAnswer& answer) {
         updateGeometry();
     }
     update();
+    tell_spoken_change(*this);
 }
 
 QSize GateList::sizeHint() const {
     return {340, static_cast<int>(std::max<std::size_t>(1, answer_.gates.size())) * line_height + 2};
+}
+
+QString GateList::spoken_words() const {
+    QStringList out;
+    for (const GateAnswer& gate : answer_.gates)
+        out << (gate.holds ? tr("holds: %1, %2") : tr("refuses: %1, %2"))
+                   .arg(to_qt(!gate.holds && !gate.reason.empty() ? gate.reason : gate.text), to_qt(gate.seen));
+    return out.empty() ? without_ : out.join('\n');
 }
 
 void GateList::paintEvent(QPaintEvent*) {
@@ -39,7 +48,7 @@ void GateList::paintEvent(QPaintEvent*) {
     p.setFont(palette::text_font(9.5));
     const QFontMetricsF metrics(p.font());
     if (answer_.gates.empty()) {
-        p.setPen(palette::quiet);
+        p.setPen(palette::quiet());
         p.drawText(rect(), Qt::AlignVCenter, without_);
         return;
     }
@@ -47,11 +56,11 @@ void GateList::paintEvent(QPaintEvent*) {
     for (const GateAnswer& gate : answer_.gates) {
         const QPointF middle(8, y + line_height / 2.0);
         if (gate.holds) {
-            p.setPen(QPen(palette::holds, 1.8));
+            p.setPen(QPen(palette::holds(), 1.8));
             p.drawPolyline(QPolygonF{
                 {middle.x() - 4, middle.y()}, {middle.x() - 1, middle.y() + 3}, {middle.x() + 4.5, middle.y() - 4}});
         } else {
-            p.setPen(QPen(palette::refused, 1.8));
+            p.setPen(QPen(palette::refused(), 1.8));
             p.drawLine(middle + QPointF(-3.5, -3.5), middle + QPointF(3.5, 3.5));
             p.drawLine(middle + QPointF(-3.5, 3.5), middle + QPointF(3.5, -3.5));
         }
@@ -62,9 +71,9 @@ void GateList::paintEvent(QPaintEvent*) {
         const double seen_width = metrics.horizontalAdvance(seen);
         const double room = std::max(60.0, width() - 26 - std::min(seen_width, width() * 0.5) - 12);
         text = metrics.elidedText(text, Qt::ElideRight, room);
-        p.setPen(gate.holds ? palette::ink : palette::refused);
+        p.setPen(gate.holds ? palette::ink() : palette::refused());
         p.drawText(QRectF(20, y, room, line_height), Qt::AlignVCenter, text);
-        p.setPen(palette::quiet);
+        p.setPen(palette::quiet());
         const double left = 20 + metrics.horizontalAdvance(text) + 10;
         p.drawText(QRectF(left, y, width() - left - 2, line_height), Qt::AlignVCenter,
                    metrics.elidedText(seen, Qt::ElideRight, width() - left - 2));

@@ -4,11 +4,12 @@
 #include <QWidget>
 
 #include "core/play/explain.hpp"
+#include "studio/shared/spoken.hpp"
 
 namespace leap::studio {
 
 /// The gates of the selected move with their answers at the cursor's instant.
-class GateList : public QWidget {
+class GateList : public QWidget, public Spoken {
     Q_OBJECT
 
   public:
@@ -17,6 +18,8 @@ class GateList : public QWidget {
     /// What stands there when it has none.
     void say_without(const QString& words) { without_ = words; }
     const MoveAnswer& answer() const { return answer_; }
+    QAccessible::Role spoken_role() const override { return QAccessible::StaticText; }
+    QString spoken_words() const override;
     QSize sizeHint() const override;
 
   protected:

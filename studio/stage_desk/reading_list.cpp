@@ -30,6 +30,7 @@ void ReadingList::show_readings(std::vector<ReadingResult> now, std::vector<Read
         updateGeometry();
     }
     update();
+    tell_spoken_change(*this);
 }
 
 QSize ReadingList::sizeHint() const {
@@ -40,6 +41,21 @@ const ReadingResult* ReadingList::kept_of(const ReadingResult& now) const {
     const auto found =
         std::find_if(kept_.begin(), kept_.end(), [&](const ReadingResult& r) { return r.name == now.name; });
     return found == kept_.end() ? nullptr : &*found;
+}
+
+QString ReadingList::spoken_words() const {
+    QStringList out;
+    for (const ReadingResult& reading : now_) {
+        const auto said = [&](double value) { return to_qt(quantity_text(value, reading.type.dimension, 2)); };
+        QString words = to_qt(reading.name).replace('_', ' ') + ": ";
+        words += reading.value ? tr("now %1").arg(said(*reading.value)) : to_qt(reading.missing);
+        if (const ReadingResult* kept = kept_of(reading); kept != nullptr && kept->value)
+            words += tr(", kept %1").arg(said(*kept->value));
+        if (reading.low && reading.high) words += tr(", mark %1 to %2").arg(said(*reading.low), said(*reading.high));
+        if (const auto met = reading.met()) words += *met ? tr(", holds") : tr(", missed");
+        out << words;
+    }
+    return out.join('\n');
 }
 
 /// The mark's band on a scale that also holds both values; met is said with a tick, missed with a cross.
@@ -57,20 +73,20 @@ void ReadingList::paint_band(QPainter& p, const QRectF& box, const ReadingResult
             high = std::max(high, *r->value + margin * 0.2);
         }
     const auto x = [&](double v) { return box.left() + (v - low) / (high - low) * box.width(); };
-    p.fillRect(box, palette::faint);
-    QColor band = palette::holds;
+    p.fillRect(box, palette::faint());
+    QColor band = palette::holds();
     band.setAlpha(90);
     p.fillRect(QRectF(x(*now.low), box.top(), x(*now.high) - x(*now.low), box.height()), band);
     if (kept != nullptr && kept->value)
-        p.fillRect(QRectF(x(*kept->value) - 1, box.top() - 1, 2, box.height() + 2), palette::kept);
-    if (now.value) p.fillRect(QRectF(x(*now.value) - 1, box.top() - 1, 2, box.height() + 2), palette::now);
+        p.fillRect(QRectF(x(*kept->value) - 1, box.top() - 1, 2, box.height() + 2), palette::kept());
+    if (now.value) p.fillRect(QRectF(x(*now.value) - 1, box.top() - 1, 2, box.height() + 2), palette::now());
 }
 
 void ReadingList::paintEvent(QPaintEvent*) {
     QPainter p(this);
     if (now_.empty()) {
         p.setFont(palette::text_font(9.5));
-        p.setPen(palette::quiet);
+        p.setPen(palette::quiet());
         p.drawText(rect(), Qt::AlignVCenter, tr("no reading speaks of this move"));
         return;
     }
@@ -78,23 +94,23 @@ void ReadingList::paintEvent(QPaintEvent*) {
     for (const ReadingResult& reading : now_) {
         const ReadingResult* kept = kept_of(reading);
         p.setFont(palette::text_font(9.5));
-        p.setPen(palette::ink);
+        p.setPen(palette::ink());
         QString name = to_qt(reading.name);
         name.replace('_', ' ');
         p.drawText(QRectF(4, y, reading_name_width, reading_line_height), Qt::AlignVCenter,
                    QFontMetricsF(p.font()).elidedText(name, Qt::ElideRight, reading_name_width - 4));
         p.setFont(palette::number_font(9.0));
         if (!reading.value) {
-            p.setPen(palette::quiet);
+            p.setPen(palette::quiet());
             p.setFont(palette::text_font(9.0));
             p.drawText(QRectF(reading_name_width + 6, y, width() - reading_name_width - 20, reading_line_height),
                        Qt::AlignVCenter, to_qt(reading.missing));
         } else {
-            p.setPen(palette::now);
+            p.setPen(palette::now());
             p.drawText(QRectF(reading_name_width + 6, y, reading_value_width, reading_line_height), Qt::AlignVCenter,
                        to_qt(quantity_text(*reading.value, reading.type.dimension, 2)));
             if (kept != nullptr && kept->value) {
-                p.setPen(palette::kept);
+                p.setPen(palette::kept());
                 p.drawText(QRectF(reading_name_width + 6 + reading_value_width, y, reading_value_width - 22,
                                   reading_line_height),
                            Qt::AlignVCenter,
@@ -106,7 +122,7 @@ void ReadingList::paintEvent(QPaintEvent*) {
         if (const auto met = reading.met()) {
             p.setRenderHint(QPainter::Antialiasing);
             const QPointF middle(width() - 10, y + reading_line_height / 2.0);
-            p.setPen(QPen(*met ? palette::holds : palette::refused, 1.8));
+            p.setPen(QPen(*met ? palette::holds() : palette::refused(), 1.8));
             if (*met) {
                 p.drawPolyline(QPolygonF{{middle.x() - 4, middle.y()},
                                          {middle.x() - 1, middle.y() + 3},

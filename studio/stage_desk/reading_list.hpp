@@ -5,11 +5,12 @@
 #include <functional>
 
 #include "core/readings/readings.hpp"
+#include "studio/shared/spoken.hpp"
 
 namespace leap::studio {
 
 /// Readings of now and kept side by side, with the mark's band and both values on it.
-class ReadingList : public QWidget {
+class ReadingList : public QWidget, public Spoken {
     Q_OBJECT
 
   public:
@@ -18,6 +19,8 @@ class ReadingList : public QWidget {
     void set_more_words(std::function<QString(const std::string&)> words) { more_words_ = std::move(words); }
     void show_readings(std::vector<ReadingResult> now, std::vector<ReadingResult> kept);
     const std::vector<ReadingResult>& shown() const { return now_; }
+    QAccessible::Role spoken_role() const override { return QAccessible::StaticText; }
+    QString spoken_words() const override;
     QSize sizeHint() const override;
 
   protected:

@@ -37,7 +37,7 @@ void ScoreView::paint_leeway(QPainter& p, const Lane& lane) {
         // A press has its bracket above its bar, a release below.
         const double y = event.release ? lane.box.bottom() - 1.5 : lane.box.top() + 1.5;
         const double inward = event.release ? -foot_px : foot_px;
-        p.setPen(QPen(tight ? palette::now : palette::waiting, tight ? 1.8 : 1.2));
+        p.setPen(QPen(tight ? palette::now() : palette::waiting(), tight ? 1.8 : 1.2));
         const double from = x_of(event.time_s - event.earlier.by_s);
         const double to = x_of(event.time_s + event.later.by_s);
         p.drawLine(QPointF(from, y), QPointF(to, y));

@@ -44,12 +44,12 @@ void ScoreView::paint_loop(QPainter& p) {
     const double to = std::min<double>(width(), x_of(loop->to));
     if (to <= from) return;
     const QRectF ruler = lanes_.front().box;
-    QColor band = palette::waiting;
+    QColor band = palette::waiting();
     band.setAlpha(46);
     p.fillRect(QRectF(from, ruler.top(), to - from, ruler.height()), band);
     band.setAlpha(16);
     p.fillRect(QRectF(from, ruler.bottom(), to - from, height() - ruler.bottom()), band);
-    p.setPen(QPen(palette::waiting, 2.0));
+    p.setPen(QPen(palette::waiting(), 2.0));
     constexpr double foot_px = 4.0;
     const auto mark = [&](double time, double inward) {
         const double x = x_of(time);

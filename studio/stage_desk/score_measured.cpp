@@ -44,14 +44,14 @@ void ScoreView::paint_measured(QPainter& p, const std::vector<QPointF>& points, 
     };
     QPolygonF line;
     for (const QPointF& point : points) line << at(point);
-    p.setPen(QPen(palette::measured, 1.0));
+    p.setPen(QPen(palette::measured(), 1.0));
     p.drawPolyline(line);
     p.setPen(Qt::NoPen);
-    p.setBrush(palette::measured);
+    p.setBrush(palette::measured());
     constexpr double dot_px = 1.8;
     for (const QPointF& point : line) p.drawEllipse(point, dot_px, dot_px);
     // The ends are gripped: a flag at the begin, a bar at the end.
-    p.setPen(QPen(palette::measured, 2.0));
+    p.setPen(QPen(palette::measured(), 2.0));
     for (const QPointF& end : {line.first(), line.last()})
         p.drawLine(QPointF(end.x(), box.top() + 3), QPointF(end.x(), box.bottom() - 3));
     p.setFont(palette::text_font(8.0));

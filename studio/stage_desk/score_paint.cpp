@@ -24,27 +24,27 @@ void paint_lamp(QPainter& p, const QPointF& middle, Readiness readiness) {
     switch (readiness) {
         case Readiness::ready:
             p.setPen(Qt::NoPen);
-            p.setBrush(palette::holds);
+            p.setBrush(palette::holds());
             p.drawEllipse(middle, r, r);
             break;
         case Readiness::active:
-            p.setPen(QPen(palette::holds, 1.6));
+            p.setPen(QPen(palette::holds(), 1.6));
             p.setBrush(Qt::NoBrush);
             p.drawEllipse(middle, r, r);
             p.setPen(Qt::NoPen);
-            p.setBrush(palette::holds);
+            p.setBrush(palette::holds());
             p.drawEllipse(middle, 2.0, 2.0);
             break;
         case Readiness::waiting:
-            p.setPen(QPen(palette::waiting, 1.6));
+            p.setPen(QPen(palette::waiting(), 1.6));
             p.setBrush(Qt::NoBrush);
             p.drawEllipse(middle, r, r);
             p.setPen(Qt::NoPen);
-            p.setBrush(palette::waiting);
+            p.setBrush(palette::waiting());
             p.drawPie(QRectF(middle.x() - r, middle.y() - r, 2 * r, 2 * r), 90 * 16, -180 * 16);
             break;
         case Readiness::refused:
-            p.setPen(QPen(palette::refused, 1.6));
+            p.setPen(QPen(palette::refused(), 1.6));
             p.setBrush(Qt::NoBrush);
             p.drawEllipse(middle, r, r);
             break;
@@ -70,9 +70,9 @@ double ruler_step(double seconds_per_pixel) {
 void ScoreView::paintEvent(QPaintEvent*) {
     QPainter p(this);
     if (!program() || trace() == nullptr) {
-        p.fillRect(rect(), palette::paper);
+        p.fillRect(rect(), palette::paper());
         p.setFont(palette::text_font());
-        p.setPen(palette::quiet);
+        p.setPen(palette::quiet());
         p.drawText(rect(), Qt::AlignCenter, tr("Play once: what you press and what it does is drawn here"));
         return;
     }
@@ -98,21 +98,21 @@ void ScoreView::paintEvent(QPaintEvent*) {
 }
 
 void ScoreView::paint_still(QPainter& p) {
-    p.fillRect(rect(), palette::paper);
+    p.fillRect(rect(), palette::paper());
     paint_grid(p);
     paint_lanes(p, true);
     // What stays in view covers what is scrolled under it.
     for (const QRectF& part : {QRectF(0, 0, width(), lanes_top_), QRectF(0, lanes_bottom_, width(), height())}) {
-        p.fillRect(part, palette::paper);
+        p.fillRect(part, palette::paper());
         p.setClipRect(part);
         paint_grid(p);
         p.setClipping(false);
     }
     paint_lanes(p, false);
-    p.setPen(palette::hairline);
+    p.setPen(palette::hairline());
     p.drawLine(QPointF(head_width, 0), QPointF(head_width, height()));
     p.drawLine(QPointF(0, lanes_top_ - 2), QPointF(width(), lanes_top_ - 2));
-    if (!curves_.empty()) p.fillRect(QRectF(0, lanes_bottom_ + 1, width(), divider_height - 2), palette::faint);
+    if (!curves_.empty()) p.fillRect(QRectF(0, lanes_bottom_ + 1, width(), divider_height - 2), palette::faint());
 }
 
 void ScoreView::paint_lanes(QPainter& p, bool scrolling) {
@@ -120,7 +120,7 @@ void ScoreView::paint_lanes(QPainter& p, bool scrolling) {
         if (scrolls(lane.kind) != scrolling) continue;
         if (scrolling && (lane.box.bottom() < lanes_top_ || lane.box.top() > lanes_bottom_)) continue;
         // The selected move's lane is marked through its whole length.
-        if (lane.kind == Lane::Kind::move && lane.machine == selected_) p.fillRect(lane.box, palette::faint);
+        if (lane.kind == Lane::Kind::move && lane.machine == selected_) p.fillRect(lane.box, palette::faint());
         switch (lane.kind) {
             case Lane::Kind::ruler: paint_ruler(p, lane); break;
             case Lane::Kind::stick: paint_stick(p, lane); break;
@@ -140,7 +140,7 @@ void ScoreView::paint_lanes(QPainter& p, bool scrolling) {
 
 void ScoreView::paint_folded(QPainter& p, const Lane& lane) {
     p.setFont(palette::text_font(8.5));
-    p.setPen(palette::quiet);
+    p.setPen(palette::quiet());
     const QString words =
         lane.index == 1 ? tr("1 move not used on this tape") : tr("%1 moves not used on this tape").arg(lane.index);
     p.drawText(QRectF(14, lane.box.top(), head_width - 18, lane.box.height()), Qt::AlignVCenter,
@@ -152,7 +152,7 @@ void ScoreView::paint_folded(QPainter& p, const Lane& lane) {
 /// A line down from each of the ruler's marks.
 void ScoreView::paint_grid(QPainter& p) {
     const double step = ruler_step((to_ - from_) / std::max(1.0, width() - head_width));
-    p.setPen(palette::faint);
+    p.setPen(palette::faint());
     for (double t = std::ceil(from_ / step) * step; t <= to_; t += step)
         p.drawLine(QPointF(x_of(t), ruler_height), QPointF(x_of(t), height()));
 }
@@ -163,7 +163,7 @@ void ScoreView::paint_ruler(QPainter& p, const Lane& lane) {
     const int decimals = step < 0.01 ? 3 : (step < 0.1 ? 2 : (step < 1.0 ? 1 : 0));
     for (double t = std::ceil(from_ / step) * step; t <= to_; t += step) {
         const double x = x_of(t);
-        p.setPen(palette::quiet);
+        p.setPen(palette::quiet());
         if (x + 44 < width())
             p.drawText(QRectF(x + 4, lane.box.top(), 60, lane.box.height()), Qt::AlignVCenter,
                        QString("%1 s").arg(t, 0, 'f', decimals));
@@ -171,11 +171,11 @@ void ScoreView::paint_ruler(QPainter& p, const Lane& lane) {
     if (session_.character_count() > 1) {
         // Whose lanes these are.
         p.setFont(palette::text_font(9.5, true));
-        p.setPen(palette::ink);
+        p.setPen(palette::ink());
         p.drawText(QRectF(14, lane.box.top(), head_width - 18, lane.box.height()), Qt::AlignVCenter,
                    session_.character_name(session_.character()));
     }
-    p.setPen(palette::hairline);
+    p.setPen(palette::hairline());
     p.drawLine(lane.box.bottomLeft(), lane.box.bottomRight());
     paint_events(p, lane);
 }
@@ -190,17 +190,17 @@ void ScoreView::paint_events(QPainter& p, const Lane& lane) {
         if (event.kind == EventKind::landed || event.kind == EventKind::left_ground) {
             const double tip = event.kind == EventKind::landed ? base : base - 5;
             const double back = event.kind == EventKind::landed ? base - 5 : base;
-            p.setPen(QPen(palette::ink, 1.2));
+            p.setPen(QPen(palette::ink(), 1.2));
             p.drawLine(QPointF(x - 2.5, back), QPointF(x, tip));
             p.drawLine(QPointF(x + 2.5, back), QPointF(x, tip));
         } else if (event.kind == EventKind::cut || event.kind == EventKind::fault) {
-            p.setPen(QPen(palette::now, 1.4));
+            p.setPen(QPen(palette::now(), 1.4));
             p.drawLine(QPointF(x - 2.5, base - 5), QPointF(x + 2.5, base));
             p.drawLine(QPointF(x - 2.5, base), QPointF(x + 2.5, base - 5));
         } else if (event.kind == EventKind::bumped_wall || event.kind == EventKind::bumped_ceiling ||
                    event.kind == EventKind::emitted) {
             p.setPen(Qt::NoPen);
-            p.setBrush(palette::quiet);
+            p.setBrush(palette::quiet());
             p.drawEllipse(QPointF(x, base - 3), 1.8, 1.8);
         }
     }
@@ -209,9 +209,9 @@ void ScoreView::paint_events(QPainter& p, const Lane& lane) {
 
 void ScoreView::paint_stick(QPainter& p, const Lane& lane) {
     p.setFont(palette::text_font(9.0));
-    p.setPen(palette::ink);
+    p.setPen(palette::ink());
     p.drawText(QRectF(14, lane.box.top(), 100, lane.box.height()), Qt::AlignVCenter, tr("stick"));
-    p.setPen(palette::quiet);
+    p.setPen(palette::quiet());
     if (!session_.playing())
         p.drawText(QRectF(14, lane.box.top(), head_width - 24, lane.box.height()), Qt::AlignVCenter | Qt::AlignRight,
                    input_curves_ ? tr("hide curves") : tr("shape"));
@@ -232,7 +232,7 @@ void ScoreView::paint_stick(QPainter& p, const Lane& lane) {
     }
     if (!rows.empty()) line << QPointF(x_of(rows.back().time), low - std::max(0.0, last) * range);
     p.setClipRect(QRectF(head_width, 0, width(), height()));
-    p.setPen(QPen(palette::ink, 1.3));
+    p.setPen(QPen(palette::ink(), 1.3));
     p.drawPolyline(line);
     p.setClipping(false);
 }
@@ -240,13 +240,13 @@ void ScoreView::paint_stick(QPainter& p, const Lane& lane) {
 void ScoreView::paint_button(QPainter& p, const Lane& lane) {
     const std::string& name = program()->buttons[lane.button].name;
     p.setFont(palette::text_font(9.0));
-    p.setPen(palette::ink);
+    p.setPen(palette::ink());
     p.drawText(QRectF(14, lane.box.top(), 140, lane.box.height()), Qt::AlignVCenter, to_qt(name));
     p.setClipRect(QRectF(head_width, 0, width(), height()));
     double down = -1.0;
     const auto bar = [&](double from, double to) {
         p.fillRect(QRectF(x_of(from), lane.box.top() + 3, std::max(2.0, x_of(to) - x_of(from)), lane.box.height() - 6),
-                   palette::ink);
+                   palette::ink());
     };
     for (const TraceEvent& event : trace()->events) {
         if (event.index != lane.button.written() || !is_of_character(event.actor)) continue;
@@ -267,14 +267,14 @@ void ScoreView::paint_span(QPainter& p, const PhaseSpan& span, const QRectF& box
     const double left = std::max(head_width, x_of(span.from));
     const QRectF bar(left, box.top() + 2, std::max(1.0, x_of(end) - left), box.height() - 4);
     if (outlined) {
-        p.setPen(palette::hairline);
-        p.setBrush(palette::sheet);
+        p.setPen(palette::hairline());
+        p.setBrush(palette::sheet());
         p.drawRect(bar);
     } else {
         p.fillRect(bar, color);
-        p.fillRect(QRectF(bar.left(), bar.top(), 1, bar.height()), palette::paper);
+        p.fillRect(QRectF(bar.left(), bar.top(), 1, bar.height()), palette::paper());
     }
-    p.setPen(palette::ink);
+    p.setPen(palette::ink());
     const double room = bar.width() - 8;
     const QString shown = elided(p, name, room);
     if (shown == name || room > 40) p.drawText(bar.adjusted(4, 0, -2, 0), Qt::AlignVCenter, shown);
@@ -284,7 +284,7 @@ void ScoreView::paint_spans(QPainter& p, const Lane& lane) {
     const bool stance_lane = lane.kind == Lane::Kind::stance;
     if (stance_lane) {
         p.setFont(palette::text_font(9.0));
-        p.setPen(palette::quiet);
+        p.setPen(palette::quiet());
         p.drawText(QRectF(14, lane.box.top(), 140, lane.box.height()), Qt::AlignVCenter, tr("stance"));
     }
     const auto& machines = program()->machines;
@@ -303,7 +303,7 @@ void ScoreView::paint_spans(QPainter& p, const Lane& lane) {
 void ScoreView::paint_fixture(QPainter& p, const Lane& lane) {
     const TraceFixture& fixture = trace()->fixtures[static_cast<std::size_t>(lane.index)];
     p.setFont(palette::text_font(9.0, fixture.machine == selected_));
-    p.setPen(palette::ink);
+    p.setPen(palette::ink());
     p.drawText(QRectF(30, lane.box.top(), head_width - 34, lane.box.height()), Qt::AlignVCenter,
                elided(p, to_qt(fixture.name), head_width - 34));
     p.setFont(palette::text_font(8.5));
@@ -326,14 +326,14 @@ void ScoreView::paint_move_head(QPainter& p, const Lane& lane) {
         }
     paint_lamp(p, {lane.box.left() + 18, lane.box.center().y()}, readiness);
     p.setFont(palette::text_font(9.0, lane.machine == selected_));
-    p.setPen(palette::ink);
+    p.setPen(palette::ink());
     const QString name = to_qt(machine.name);
     const double name_width = QFontMetricsF(p.font()).horizontalAdvance(name);
     p.drawText(QRectF(30, lane.box.top(), 120, lane.box.height()), Qt::AlignVCenter, name);
     p.setFont(palette::text_font(8.5));
     p.setPen(readiness == Readiness::refused
-                 ? palette::refused
-                 : (readiness == Readiness::waiting ? palette::waiting.darker(120) : palette::quiet));
+                 ? palette::refused()
+                 : (readiness == Readiness::waiting ? palette::waiting_words() : palette::quiet()));
     const double left = 30 + name_width + 9;
     p.drawText(QRectF(left, lane.box.top(), head_width - left - 4, lane.box.height()), Qt::AlignVCenter,
                elided(p, why, head_width - left - 4));
@@ -407,17 +407,17 @@ void ScoreView::paint_value(QPainter& p, const Lane& lane) {
     constexpr double first_line = 20.0;
     constexpr double second_line = 34.0;
     constexpr double room_for_two = 50.0;
-    if (const auto now = run_value(name, trace(), *program())) show(*now, palette::now, first_line);
+    if (const auto now = run_value(name, trace(), *program())) show(*now, palette::now(), first_line);
     if (session_.kept_run() == session_.now_run() || lane.box.height() <= room_for_two) return;
-    if (const auto kept = kept_value(name)) show(*kept, palette::kept, second_line);
+    if (const auto kept = kept_value(name)) show(*kept, palette::kept(), second_line);
 }
 
 void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
     const std::string& name = curves_[static_cast<std::size_t>(lane.index)];
-    p.setPen(palette::hairline);
+    p.setPen(palette::hairline());
     p.drawLine(lane.box.topLeft(), lane.box.topRight());
     p.setFont(palette::text_font(9.0));
-    p.setPen(palette::ink);
+    p.setPen(palette::ink());
     p.drawText(QRectF(14, lane.box.top() + 4, 120, 16), Qt::AlignVCenter, to_qt(name));
     const auto now = run_value(name, trace(), *program());
     if (!now) return;
@@ -425,7 +425,7 @@ void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
     std::vector<std::pair<RunValue, QColor>> others;
     int number = 0;
     for (const BesideRuns::Beside& beside : session_.beside_runs()) {
-        const QColor color = beside.pointed ? palette::pointed : palette::beside(number++);
+        const QColor color = beside.pointed ? palette::pointed() : palette::beside(number++);
         if (session_.playing()) continue;
         if (const auto of = run_value(name, &beside.run->trace, *beside.run->ingredients.program))
             others.emplace_back(*of, color);
@@ -455,7 +455,7 @@ void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
         high += 0.5;
     }
     p.setFont(palette::number_font(8.0));
-    p.setPen(palette::quiet);
+    p.setPen(palette::quiet());
     const QRectF scale(head_width - 70, lane.box.top(), 64, lane.box.height());
     p.drawText(scale.adjusted(0, 2, 0, 0), Qt::AlignRight | Qt::AlignTop, shown_value_text(now->value, high));
     p.drawText(scale.adjusted(0, 0, 0, -2), Qt::AlignRight | Qt::AlignBottom, shown_value_text(now->value, low));
@@ -466,7 +466,7 @@ void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
         p.drawPolyline(curve_points(of.value, *of.run, box, low, high));
     };
     if (kept) {
-        QPen pen(palette::kept, 1.2);
+        QPen pen(palette::kept(), 1.2);
         pen.setDashPattern({4, 3});
         draw(*kept, pen);
     }
@@ -475,7 +475,7 @@ void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
         pen.setDashPattern({6, 2, 1.5, 2});
         draw(of, pen);
     }
-    draw(*now, QPen(palette::now, 1.5));
+    draw(*now, QPen(palette::now(), 1.5));
     paint_measured(p, measured, box, low, high);
     p.setClipping(false);
     p.setRenderHint(QPainter::Antialiasing, false);
@@ -484,11 +484,11 @@ void ScoreView::paint_curve(QPainter& p, const Lane& lane) {
 void ScoreView::paint_cursor(QPainter& p) {
     const double x = x_of(session_.cursor());
     if (x < head_width || x > width()) return;
-    p.setPen(QPen(palette::ink, 1.0));
+    p.setPen(QPen(palette::ink(), 1.0));
     p.drawLine(QPointF(x, 0), QPointF(x, height()));
     p.setRenderHint(QPainter::Antialiasing);
     p.setPen(Qt::NoPen);
-    p.setBrush(palette::ink);
+    p.setBrush(palette::ink());
     p.drawPolygon(QPolygonF{{x - 5, 0}, {x + 5, 0}, {x, 7}});
     p.setRenderHint(QPainter::Antialiasing, false);
 }

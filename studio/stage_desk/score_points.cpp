@@ -155,22 +155,22 @@ bool ScoreView::delete_selected_point() {
 /// The tape's own steps, its points where they are far enough apart to be told, and the stroke that is being drawn.
 void ScoreView::paint_input(QPainter& p, const Lane& lane) {
     const auto curve = static_cast<InputCurve>(lane.index);
-    p.setPen(palette::hairline);
+    p.setPen(palette::hairline());
     p.drawLine(lane.box.topLeft(), lane.box.topRight());
     p.setFont(palette::text_font(9.0));
-    p.setPen(palette::ink);
+    p.setPen(palette::ink());
     p.drawText(QRectF(30, lane.box.top(), 110, lane.box.height()), Qt::AlignVCenter,
                to_qt(std::string(input_curve_name(curve))));
     const auto [low, high] = input_range(curve);
     p.setFont(palette::number_font(8.0));
-    p.setPen(palette::quiet);
+    p.setPen(palette::quiet());
     const QRectF scale(head_width - 70, lane.box.top(), 64, lane.box.height());
     const QString unit = is_stick(curve) ? QString() : tr(" deg");
     p.drawText(scale, Qt::AlignRight | Qt::AlignTop, QString::number(high, 'f', 0) + unit);
     p.drawText(scale, Qt::AlignRight | Qt::AlignBottom, QString::number(low, 'f', 0) + unit);
     if (session_.tape() == nullptr || session_.character() >= session_.tape()->tracks.size()) return;
     p.setClipRect(QRectF(head_width, 0, width(), height()));
-    p.setPen(palette::faint);
+    p.setPen(palette::faint());
     if (is_stick(curve)) p.drawLine(QPointF(head_width, y_of(curve, 0.0)), QPointF(width(), y_of(curve, 0.0)));
 
     const std::vector<InputPoint> points = points_of(*session_.tape(), session_.character(), curve);
@@ -191,10 +191,10 @@ void ScoreView::paint_input(QPainter& p, const Lane& lane) {
         }
     }
     line << QPointF(x_of(session_.tape()->length_s), y_of(curve, value));
-    p.setPen(QPen(palette::ink, 1.3));
+    p.setPen(QPen(palette::ink(), 1.3));
     p.drawPolyline(line);
     p.setPen(Qt::NoPen);
-    p.setBrush(palette::ink);
+    p.setBrush(palette::ink());
     for (const QPointF& mark : marks) p.drawRect(QRectF(mark.x() - 2.0, mark.y() - 2.0, 4.0, 4.0));
     p.setClipping(false);
 }
@@ -203,7 +203,7 @@ void ScoreView::paint_input(QPainter& p, const Lane& lane) {
 void ScoreView::paint_held_point(QPainter& p) {
     if (session_.tape() == nullptr || session_.playing() || session_.character() >= session_.tape()->tracks.size())
         return;
-    p.setPen(QPen(palette::now, 1.4));
+    p.setPen(QPen(palette::now(), 1.4));
     p.setBrush(Qt::NoBrush);
     if (point_drag_ && !point_drag_->stroke.empty()) {
         QPolygonF line;

@@ -138,7 +138,7 @@ void ScoreView::paint_selected_press(QPainter& p) {
         const double right = x_of(press.to_s) + 2.0;
         if (right <= left) return;
         if (buttons_scroll_ && !lanes_region().contains(lane.box)) return;
-        p.setPen(QPen(palette::now, 1.4));
+        p.setPen(QPen(palette::now(), 1.4));
         p.setBrush(Qt::NoBrush);
         p.drawRect(QRectF(left, lane.box.top() + 1, right - left, lane.box.height() - 2));
     }

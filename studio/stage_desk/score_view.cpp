@@ -239,42 +239,13 @@ void ScoreView::wheelEvent(QWheelEvent* event) {
     event->accept();
 }
 
-void ScoreView::keyPressEvent(QKeyEvent* event) {
-    if (commands_.take_key(*event)) return;
-    const int rate = session_.now_run() ? session_.now_run()->trace.rate_hz : 120;
-    const double tick = 1.0 / rate;
-    const double step = event->modifiers() & Qt::ShiftModifier ? 0.1 : tick;
-    switch (event->key()) {
-        case Qt::Key_Left: session_.set_cursor((std::round(session_.cursor() / tick)) * tick - step); break;
-        case Qt::Key_Right: session_.set_cursor((std::round(session_.cursor() / tick)) * tick + step); break;
-        case Qt::Key_Home: session_.set_cursor(0.0); break;
-        case Qt::Key_End: session_.set_cursor(session_.length()); break;
-        case Qt::Key_Plus:
-        case Qt::Key_Equal: zoom(0.7, session_.cursor()); break;
-        case Qt::Key_Minus: zoom(1.4, session_.cursor()); break;
-        case Qt::Key_0: show_all(); break;
-        case Qt::Key_Delete:
-            if (!delete_selected_press() && !delete_selected_point()) QWidget::keyPressEvent(event);
-            break;
-        case Qt::Key_Up:
-        case Qt::Key_Down: {
-            const auto made = program();
-            if (!made || made->moves.empty()) break;
-            const auto& moves = made->moves;
-            auto at = std::find(moves.begin(), moves.end(), selected_) - moves.begin();
-            at += event->key() == Qt::Key_Up ? -1 : 1;
-            select_machine(moves[static_cast<std::size_t>(std::clamp<std::ptrdiff_t>(at, 0, std::ssize(moves) - 1))]);
-            break;
-        }
-        default: QWidget::keyPressEvent(event);
-    }
-}
-
 void ScoreView::contextMenuEvent(QContextMenuEvent* event) {
     const auto made = program();
     if (!made) return;
     QMenu menu(this);
-    add_press_menu(menu, event->pos());
+    // By a key it is the menu of the cursor's instant.
+    const bool by_key = event->reason() == QContextMenuEvent::Keyboard;
+    add_press_menu(menu, by_key ? QPointF(std::max(head_width, x_of(session_.cursor())), 0.0) : QPointF(event->pos()));
     QMenu* tape = menu.addMenu(tr("Tape"));
     commands_.fill_menu(*tape);
     menu.addSection(tr("Curves"));

@@ -12,6 +12,7 @@
 #include "core/tape/tape_edit.hpp"
 #include "studio/session/session.hpp"
 #include "studio/shared/convert.hpp"
+#include "studio/shared/spoken.hpp"
 #include "studio/stage_desk/tape_commands.hpp"
 
 class QMenu;
@@ -22,7 +23,7 @@ namespace leap::studio {
 /// scrolled: one lane for the stances and one per move with its lamp and, in words, why it can't start at the cursor;
 /// moves that the tape doesn't use fold into one line. At the bottom, always in view: curves, the kept run dashed
 /// beside them.
-class ScoreView : public QWidget {
+class ScoreView : public QWidget, public Spoken {
     Q_OBJECT
 
   public:
@@ -60,6 +61,8 @@ class ScoreView : public QWidget {
     TapeCommands* tape_commands() { return &commands_; }
     QSize sizeHint() const override;
     QSize minimumSizeHint() const override;
+    QAccessible::Role spoken_role() const override { return QAccessible::Chart; }
+    QString spoken_words() const override;
 
   signals:
     void machine_selected(MachineId machine);
@@ -137,6 +140,9 @@ class ScoreView : public QWidget {
     struct SelectedPress {
         ButtonRow row;
         std::size_t number = 0;
+        bool operator==(const SelectedPress& other) const {
+            return row.track == other.row.track && row.button == other.row.button && number == other.number;
+        }
     };
     ButtonRow row_of(ButtonId button) const;
     double snapped(double time, bool finer) const;
@@ -160,7 +166,17 @@ class ScoreView : public QWidget {
     struct SelectedPoint {
         InputCurve curve = InputCurve::stick_ahead;
         std::size_t number = 0;
+        bool operator==(const SelectedPoint&) const = default;
     };
+    // score_keys.cpp
+    bool may_edit_tape() const;
+    bool choose_next_press(int direction);
+    bool choose_next_point(int direction);
+    bool nudge_press(int ticks, bool only_end);
+    bool nudge_point(int ticks, int steps);
+    void select_next_move(int direction);
+    bool take_edit_key(const QKeyEvent& event);
+
     std::pair<double, double> input_range(InputCurve curve) const;
     double value_at(InputCurve curve, double y) const;
     Vec2 input_at_start(InputCurve curve) const;

@@ -106,8 +106,8 @@ void ScriptExcerpt::paintEvent(QPaintEvent* event) {
     for (const Literal& literal : literals_) {
         const QRectF box = box_of(literal);
         if (!box.intersects(wanted)) continue;
-        p.fillRect(box, palette::literal_back);
-        p.fillRect(QRectF(box.left(), box.bottom() - 1, box.width(), 1.2), palette::now);
+        p.fillRect(box, palette::literal_back());
+        p.fillRect(QRectF(box.left(), box.bottom() - 1, box.width(), 1.2), palette::now());
     }
     static const QRegularExpression words(
         R"((?<comment>#.*$)|(?<string>"[^"]*")|\b(?<word>move|stance|phase|dial|gate|let|start|finish|at|on|go|end|when|until|from|is|gravity|steer|drive|cap|limit|launch|keep|stop|buffer|charges|cooldown|counter|refill|for|to|in|of|shaped|fading|gain|brake|within|and|or|not|without|remember)\b)");
@@ -124,13 +124,13 @@ void ScriptExcerpt::paintEvent(QPaintEvent* event) {
         while (match.hasNext()) {
             const auto found = match.next();
             const int from = static_cast<int>(found.capturedStart());
-            draw(at, lines_[i].mid(at, from - at), palette::ink);
+            draw(at, lines_[i].mid(at, from - at), palette::ink());
             const bool comment = !found.captured("comment").isEmpty();
             const bool string = !found.captured("string").isEmpty();
-            draw(from, found.captured(), comment || string ? palette::quiet : palette::kept.darker(115));
+            draw(from, found.captured(), comment || string ? palette::quiet() : palette::kept());
             at = static_cast<int>(found.capturedEnd());
         }
-        draw(at, lines_[i].mid(at), palette::ink);
+        draw(at, lines_[i].mid(at), palette::ink());
     }
 }
 

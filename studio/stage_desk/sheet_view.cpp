@@ -4,16 +4,18 @@
 #include <algorithm>
 
 #include "studio/shared/convert.hpp"
+#include "studio/shared/labels.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/paper_change.hpp"
 
 namespace leap::studio {
 
 namespace {
 
-QLabel* label(const QString& text, double points, bool bold, const QColor& color) {
+QLabel* label(const QString& text, double points, bool bold, Meaning meaning = Meaning::plain) {
     auto* out = new QLabel(text);
     out->setFont(palette::text_font(points, bold));
-    out->setStyleSheet(QString("color: %1").arg(color.name()));
+    set_meaning(*out, meaning);
     return out;
 }
 
@@ -24,14 +26,11 @@ QWidget* section(const QString& name, QWidget* right) {
     layout->setContentsMargins(0, 12, 0, 2);
     layout->setSpacing(3);
     auto* line = new QHBoxLayout;
-    line->addWidget(label(name, 9.5, true, palette::ink));
+    line->addWidget(label(name, 9.5, true));
     line->addStretch();
     line->addWidget(right);
     layout->addLayout(line);
-    auto* rule = new QWidget;
-    rule->setFixedHeight(1);
-    rule->setStyleSheet(QString("background: %1").arg(palette::hairline.name()));
-    layout->addWidget(rule);
+    layout->addWidget(hairline());
     return out;
 }
 
@@ -53,8 +52,8 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     layout->setContentsMargins(16, 10, 14, 10);
     layout->setSpacing(2);
     auto* head = new QHBoxLayout;
-    title_ = label({}, 15, true, palette::ink);
-    subtitle_ = label({}, 9.5, false, palette::quiet);
+    title_ = label({}, 15, true);
+    subtitle_ = label({}, 9.5, false, Meaning::quiet);
     head->addWidget(title_);
     head->addSpacing(6);
     head->addWidget(subtitle_, 0, Qt::AlignBottom);
@@ -73,24 +72,29 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     layout->addLayout(head);
     gates_ = new GateList;
     layout->addWidget(gates_);
-    dials_hint_ = label(tr("drag · wheel · type"), 8.5, false, palette::quiet);
+    dials_hint_ = label(tr("drag · wheel · type"), 8.5, false, Meaning::quiet);
     layout->addWidget(section(tr("Dials"), dials_hint_));
     dial_layout_ = new QVBoxLayout;
     dial_layout_->setSpacing(0);
     layout->addLayout(dial_layout_);
-    auto* sides = new QLabel(
-        QString("<span style='color:%1'>now</span>&nbsp;&nbsp;<span style='color:%2'>kept</span>&nbsp;&nbsp;mark")
-            .arg(palette::now.name(), palette::kept.name()));
+    auto* sides = new QLabel;
+    const auto name_sides = [sides] {
+        sides->setText(
+            QString("<span style='color:%1'>now</span>&nbsp;&nbsp;<span style='color:%2'>kept</span>&nbsp;&nbsp;mark")
+                .arg(palette::now().name(), palette::kept().name()));
+    };
+    name_sides();
+    when_paper_changes(*sides, name_sides);
     sides->setFont(palette::text_font(8.5));
     layout->addWidget(section(tr("Readings"), sides));
     readings_ = new ReadingList;
     readings_->set_more_words([this](const std::string& reading) { return session_.influence_of_reading(reading); });
     layout->addWidget(readings_);
-    accents_head_ = section(tr("Accents"), label(tr("press one to do without it"), 8.5, false, palette::quiet));
+    accents_head_ = section(tr("Accents"), label(tr("press one to do without it"), 8.5, false, Meaning::quiet));
     layout->addWidget(accents_head_);
     accents_ = new AccentRow(session_);
     layout->addWidget(accents_);
-    place_ = label({}, 8.5, false, palette::quiet);
+    place_ = label({}, 8.5, false, Meaning::quiet);
     layout->addWidget(section(tr("Script"), place_));
     excerpt_ = new ScriptExcerpt(session_);
     layout->addWidget(excerpt_);

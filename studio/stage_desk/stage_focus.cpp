@@ -43,7 +43,7 @@ void paint_focus(QPainter& painter, const FixturePose& pose, const StageCamera& 
         corners.push_back(*corner);
     }
     painter.setBrush(Qt::NoBrush);
-    painter.setPen(QPen(palette::sheet, 1.6, Qt::SolidLine, Qt::SquareCap, Qt::RoundJoin));
+    painter.setPen(QPen(palette::light().sheet, 1.6, Qt::SolidLine, Qt::SquareCap, Qt::RoundJoin));
     painter.drawPolygon(convex_hull(std::move(corners)));
 }
 

@@ -88,9 +88,9 @@ void paint_grip(QPainter& painter, const std::vector<GripHandle>& handles, const
         const auto thing = camera.project(handle.thing, size);
         const auto at = camera.project(handle.at, size);
         if (!thing || !at) continue;
-        painter.setPen(QPen(palette::paper, 1.4));
+        painter.setPen(QPen(palette::light().paper, 1.4));
         painter.drawLine(*thing, *at);
-        painter.setBrush(handle.turns ? palette::waiting : palette::now);
+        painter.setBrush(handle.turns ? palette::light().waiting : palette::light().now);
         if (handle.turns) {
             painter.drawEllipse(*at, 5.0, 5.0);
         } else {

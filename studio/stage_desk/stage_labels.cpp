@@ -110,9 +110,9 @@ void StageLabels::paint_prompts(QPainter& painter) {
         const QRectF box(at->x() - metrics.horizontalAdvance(words) / 2 - 10, at->y() - metrics.height() - 14,
                          metrics.horizontalAdvance(words) + 20, metrics.height() + 8);
         painter.setPen(Qt::NoPen);
-        painter.setBrush(palette::sheet);
+        painter.setBrush(palette::light().sheet);
         painter.drawRect(box);
-        painter.setPen(palette::ink);
+        painter.setPen(palette::light().ink);
         painter.drawText(box, Qt::AlignCenter, words);
     }
 }
@@ -207,6 +207,23 @@ QRectF StageLabels::panel_box() const {
     if (!program || pins_.empty()) return {};
     const double rows = static_cast<double>(pins_.size() + program->meters.size() + 1);
     return {14, 14, 178, panel_line() * rows + 12};
+}
+
+QString StageLabels::panel_words() const {
+    const Trace* trace = shown_trace();
+    const auto program = session_.run_program();
+    if (trace == nullptr || !program || session_.character() >= trace->tracks.size()) return {};
+    const TraceTrack& track = trace->tracks[session_.character()];
+    if (track.rows.empty()) return {};
+    QStringList out{phase_text(*program, track.rows[row_at(track, session_.cursor())])};
+    std::vector<std::string> names = pins_;
+    for (const MeterInfo& meter : program->meters) names.push_back(meter.name);
+    for (const std::string& name : names)
+        if (const auto value = find_shown_value(*program, name))
+            out << to_qt(name) + ": " +
+                       shown_value_text(*value,
+                                        shown_value_at(*value, *trace, session_.character(), session_.cursor()));
+    return out.join('\n');
 }
 
 void StageLabels::paint_pins(QPainter& painter) {

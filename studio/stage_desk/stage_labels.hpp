@@ -34,6 +34,8 @@ class StageLabels : public QObject {
     const QStringList& written() const { return written_; }
     /// Words shown for a moment, such as "slow motion".
     void say(const QString& words);
+    /// What the panel says: the phase, then a line for each value.
+    QString panel_words() const;
 
   signals:
     void changed();

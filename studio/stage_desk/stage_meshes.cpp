@@ -167,7 +167,7 @@ std::vector<MeshVertex> float_mesh() {
             return Vec2{std::cos(angle), std::sin(angle)};
         };
         const bool belt = i >= 4 && i < 8;
-        add_lathe(out, {at(i), at(i + 1)}, belt ? QColor(0xF0, 0xE6, 0xD2) : QColor(0xC2, 0x5B, 0x3A), Vec3{0.0});
+        add_lathe(out, {at(i), at(i + 1)}, belt ? QColor(0xD9, 0xA2, 0x4A) : QColor(0x5E, 0x44, 0x30), Vec3{0.0});
     }
     return out;
 }

@@ -164,7 +164,7 @@ void StageRenderer::initialize() {
     upload_mesh(barrel_, barrel_mesh());
     upload_mesh(line_, line_mesh(QColor(0xE9, 0xD3, 0xA2)));
     upload_mesh(shadow_, disc_mesh(QColor(0x10, 0x12, 0x18)));
-    upload_mesh(ground_mark_, disc_mesh(palette::holds.lighter(150)));
+    upload_mesh(ground_mark_, disc_mesh(palette::light().holds.lighter(150)));
     upload_mesh(velocity_, arrow_mesh(QColor(0xFF, 0xC9, 0x5C)));
     std::vector<MeshVertex> square(6);
     constexpr float corners[6][2] = {{-1, -1}, {1, -1}, {1, 1}, {-1, -1}, {1, 1}, {-1, 1}};

@@ -255,7 +255,7 @@ void StageView::upload_runs() {
                                          1e300, false, color));
     }
     if (const auto& laid = session_.laid_over(); laid && !session_.playing() && laid->character == session_.character())
-        beside.push_back(measured_ribbon(laid->points, palette::measured.lighter(150)));
+        beside.push_back(measured_ribbon(laid->points, palette::light().measured.lighter(150)));
     canvas_->renderer().set_beside_paths(beside);
 }
 
@@ -450,7 +450,7 @@ void StageView::paintEvent(QPaintEvent*) {
     if (!canvas_) canvas_ = std::make_unique<StageCanvas>();
     QPainter painter(this);
     if (!canvas_->problem().isEmpty()) {
-        painter.fillRect(rect(), palette::paper);
+        painter.fillRect(rect(), palette::paper());
         painter.drawText(rect().adjusted(20, 20, -20, -20), Qt::AlignCenter | Qt::TextWordWrap, canvas_->problem());
         return;
     }

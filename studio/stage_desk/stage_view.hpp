@@ -9,6 +9,7 @@
 #include "studio/session/session.hpp"
 #include "studio/shared/event_lateness.hpp"
 #include "studio/shared/play_input.hpp"
+#include "studio/shared/spoken.hpp"
 #include "studio/stage_desk/stage_canvas.hpp"
 #include "studio/stage_desk/stage_fixtures.hpp"
 #include "studio/stage_desk/stage_grip.hpp"
@@ -25,7 +26,7 @@ struct StageShows {
 };
 
 /// The 3D view: course, figure, paths and ghosts, with labels painted over it. Takes keys and mouse while playing.
-class StageView : public QWidget {
+class StageView : public QWidget, public Spoken {
     Q_OBJECT
 
   public:
@@ -34,6 +35,8 @@ class StageView : public QWidget {
     void set_view(StageView3D view);
     StageView3D view() const { return camera_.view; }
     StageLabels* labels() { return labels_; }
+    QAccessible::Role spoken_role() const override { return QAccessible::Animation; }
+    QString spoken_words() const override { return labels_->panel_words(); }
     /// Draws the next frame with smooth edges at once, for a picture.
     void stand_still();
     /// Brings the live run up to date and draws it; called by a timer while playing.

@@ -9,7 +9,9 @@
 #include <QVBoxLayout>
 
 #include "studio/shared/convert.hpp"
+#include "studio/shared/labels.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/paper_change.hpp"
 #include "studio/start_page/recent_projects.hpp"
 
 namespace leap::studio {
@@ -115,7 +117,7 @@ QWidget* StartPage::make_new() {
     layout->addLayout(fields);
     problem_ = new QLabel;
     problem_->setWordWrap(true);
-    problem_->setStyleSheet(QString("color: %1").arg(palette::refused.name()));
+    set_meaning(*problem_, Meaning::refused);
     layout->addWidget(problem_);
     layout->addSpacing(6);
     make_ = new QPushButton(tr("Make it and open it"));
@@ -163,6 +165,10 @@ QWidget* StartPage::make_recent() {
     row->addWidget(open);
     row->addStretch(1);
     layout->addLayout(row);
+    when_paper_changes(*recent_, [this] {
+        for (int i = 0; i < recent_->count(); ++i)
+            if (recent_->item(i)->flags() == Qt::NoItemFlags) recent_->item(i)->setForeground(palette::quiet());
+    });
     connect(recent_, &QListWidget::itemActivated, this, [this](QListWidgetItem* item) {
         if (const QString folder = item->data(Qt::UserRole).toString(); !folder.isEmpty()) emit open_wanted(folder);
     });
@@ -183,7 +189,7 @@ void StartPage::come_into_view(bool may_go_back) {
     if (recent_->count() == 0) {
         auto* none = new QListWidgetItem(tr("What you open is listed here."));
         none->setFlags(Qt::NoItemFlags);
-        none->setForeground(palette::quiet);
+        none->setForeground(palette::quiet());
         recent_->addItem(none);
     }
     refresh();

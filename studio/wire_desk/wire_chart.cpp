@@ -71,7 +71,7 @@ double WireChart::y_of(std::size_t peer) const {
 void WireChart::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    painter.fillRect(rect(), palette::paper);
+    painter.fillRect(rect(), palette::paper());
     if (!now_) return;
     paint_ruler(painter);
     painter.save();
@@ -84,10 +84,10 @@ void WireChart::paintEvent(QPaintEvent*) {
         paint_corrections(painter);
         paint_count(painter);
     }
-    painter.setPen(QPen(palette::ink, 1.4));
+    painter.setPen(QPen(palette::ink(), 1.4));
     const double x = x_of(cursor_);
     painter.drawLine(QPointF(x, ruler_height - 6), QPointF(x, height()));
-    painter.setBrush(palette::ink);
+    painter.setBrush(palette::ink());
     painter.drawRect(QRectF(x - 2.5, ruler_height - 9, 5, 5));
 }
 
@@ -100,9 +100,9 @@ void WireChart::paint_ruler(QPainter& painter) const {
     painter.setFont(palette::number_font(8.5));
     for (double at = 0.0; at <= length + 1e-9; at += step) {
         const double x = x_of(at);
-        painter.setPen(palette::hairline);
+        painter.setPen(palette::hairline());
         painter.drawLine(QPointF(x, ruler_height), QPointF(x, height()));
-        painter.setPen(palette::quiet);
+        painter.setPen(palette::quiet());
         painter.drawText(QRectF(x - 30, 2, 60, ruler_height - 10), Qt::AlignCenter, QString("%1 s").arg(at));
     }
 }
@@ -112,10 +112,10 @@ void WireChart::paint_lanes(QPainter& painter) const {
         const WirePeer& peer = now_->plan.peers[i];
         const double y = y_of(i);
         painter.setFont(palette::text_font(9.5, true));
-        painter.setPen(palette::ink);
+        painter.setPen(palette::ink());
         painter.drawText(QPointF(12, y + 4), to_qt(peer.name));
         painter.setFont(palette::text_font(8.5));
-        painter.setPen(palette::quiet);
+        painter.setPen(palette::quiet());
         const QString under =
             i == 0
                 ? tr("decides")
@@ -125,11 +125,11 @@ void WireChart::paint_lanes(QPainter& painter) const {
         painter.drawText(QPointF(12, y + 18), under);
         const double from = i < now_->run.peers.size() ? now_->run.peers[i].from_s : peer.joins_s;
         const double to = i < now_->run.peers.size() ? now_->run.peers[i].to_s : now_->plan.length_s;
-        painter.setPen(QPen(palette::hairline, 1.0, Qt::DashLine));
+        painter.setPen(QPen(palette::hairline(), 1.0, Qt::DashLine));
         painter.drawLine(QPointF(area().left(), y), QPointF(area().right(), y));
         painter.setPen(QPen(palette::move_hue(static_cast<int>(i)), 2.4));
         painter.drawLine(QPointF(x_of(from), y), QPointF(x_of(to), y));
-        painter.setPen(QPen(palette::ink, 2.0));
+        painter.setPen(QPen(palette::ink(), 2.0));
         if (peer.joins_s > 0.0) {
             const double x = x_of(peer.joins_s);
             painter.drawLine(QPointF(x, y - 10), QPointF(x, y + 10));
@@ -152,7 +152,7 @@ void WireChart::paint_messages(QPainter& painter) const {
         const double from_y = y_of(message.from);
         const double to_y = y_of(message.to);
         const bool news = is_news(message);
-        QColor color = news ? palette::waiting.darker(115) : palette::hairline.darker(112);
+        QColor color = news ? palette::waiting_words() : palette::rule();
         QPen pen(color, news ? 2.0 : 1.0);
         if (message.kind == LoggedMessage::Kind::inputs) pen.setStyle(Qt::DotLine);
         if (message.repeated) pen.setStyle(Qt::DashLine);
@@ -162,7 +162,7 @@ void WireChart::paint_messages(QPainter& painter) const {
             const WireLink& link = now_->plan.peers[std::max(message.from, message.to)].link;
             const QPointF end(x_of(message.sent_s + link.delay_s * share), from_y + (to_y - from_y) * share);
             painter.drawLine(QPointF(from_x, from_y), end);
-            painter.setPen(QPen(palette::refused, 1.6));
+            painter.setPen(QPen(palette::refused(), 1.6));
             painter.drawLine(end + QPointF(-3.5, -3.5), end + QPointF(3.5, 3.5));
             painter.drawLine(end + QPointF(-3.5, 3.5), end + QPointF(3.5, -3.5));
             continue;
@@ -175,7 +175,7 @@ void WireChart::paint_corrections(QPainter& painter) const {
     for (const WireCorrection& each : now_->run.corrections) {
         const double y = y_of(each.peer);
         const double height = std::clamp(5.0 + 22.0 * each.moved_m, 6.0, 20.0);
-        painter.setPen(QPen(palette::waiting, 3.0));
+        painter.setPen(QPen(palette::waiting(), 3.0));
         painter.drawLine(QPointF(x_of(each.at_s), y + 5), QPointF(x_of(each.at_s), y + 5 + height));
     }
 }
@@ -187,10 +187,10 @@ void WireChart::paint_differences(QPainter& painter) const {
     for (const WireDifference& each : now_->differences) {
         const double y = y_of(each.peer) + 8.0;
         const QRectF bar(x_of(each.from_s), y, std::max(2.0, x_of(each.to_s) - x_of(each.from_s)), bar_height);
-        QColor fill = palette::now;
+        QColor fill = palette::now();
         fill.setAlpha(80);
         painter.fillRect(bar, fill);
-        painter.setPen(palette::now);
+        painter.setPen(palette::now());
         painter.drawLine(bar.topLeft(), bar.bottomLeft());
         const QString name = to_qt(now_->run.fixtures[each.fixture]);
         const double width = painter.fontMetrics().horizontalAdvance(name);
@@ -204,7 +204,7 @@ void WireChart::paint_count(QPainter& painter) const {
     const double bottom = height() - 8.0;
     const double top = height() - count_height + 12.0;
     painter.setFont(palette::text_font(8.5));
-    painter.setPen(palette::quiet);
+    painter.setPen(palette::quiet());
     painter.drawText(QPointF(12, top + 10), tr("things that differ"));
     std::size_t most = 1;
     std::vector<std::size_t> counts;
@@ -219,9 +219,9 @@ void WireChart::paint_count(QPainter& painter) const {
     for (std::size_t i = 0; i < counts.size(); ++i)
         line << QPointF(area().left() + static_cast<double>(i),
                         bottom - (bottom - top) * static_cast<double>(counts[i]) / static_cast<double>(most));
-    painter.setPen(palette::hairline);
+    painter.setPen(palette::hairline());
     painter.drawLine(QPointF(area().left(), bottom), QPointF(area().right(), bottom));
-    painter.setPen(QPen(palette::now, 1.4));
+    painter.setPen(QPen(palette::now(), 1.4));
     painter.setBrush(Qt::NoBrush);
     painter.drawPolyline(line);
 }
@@ -268,6 +268,17 @@ void WireChart::keyPressEvent(QKeyEvent* event) {
     const double step = (event->modifiers() & Qt::ShiftModifier) != 0 ? 0.1 : tick;
     const double to = cursor_ + (event->key() == Qt::Key_Left ? -step : step);
     emit cursor_moved(std::clamp(to, 0.0, now_->plan.length_s));
+}
+
+QString WireChart::spoken_words() const {
+    if (!now_ || !now_->problem.empty()) return {};
+    QStringList out{tr("at %1 s").arg(cursor_, 0, 'f', 3)};
+    const Rehearsal rehearsal = now_->ingredients.rehearsal();
+    for (const WireDifference& each : now_->differences)
+        if (each.from_s <= cursor_ && cursor_ <= each.to_s)
+            out << to_qt(difference_text(rehearsal, now_->run, each)) + ": " + to_qt(cause_text(now_->run, each));
+    if (out.size() == 1) out << tr("all agree");
+    return out.join('\n');
 }
 
 /// What is pointed at, in words.

@@ -4,12 +4,13 @@
 #include <QWidget>
 
 #include "studio/session/wire_runs.hpp"
+#include "studio/shared/spoken.hpp"
 
 namespace leap::studio {
 
 /// The chart of a rehearsal by the host's clock: a lane for each peer, messages as slanting lines from lane to lane,
 /// lost ones ending in a cross, corrections as ticks, what differs as bars, joins and leaves as marks.
-class WireChart : public QWidget {
+class WireChart : public QWidget, public Spoken {
     Q_OBJECT
 
   public:
@@ -23,6 +24,10 @@ class WireChart : public QWidget {
     double y_of(std::size_t peer) const;
     double time_at(double x) const;
     QSize sizeHint() const override { return {860, 330}; }
+
+    QAccessible::Role spoken_role() const override { return QAccessible::Chart; }
+    /// What differs at the cursor, and why.
+    QString spoken_words() const override;
 
   signals:
     void cursor_moved(double at_s);

@@ -89,7 +89,7 @@ WireDesk::WireDesk(const Workplace& place) : session_(place.session), keys_(plac
         watch(false);
         set_cursor(at);
     });
-    connect(chart_, &WireChart::join_dragged, this, [this](std::size_t peer, double at, bool done) {
+    const auto turn_join = [this](std::size_t peer, double at) {
         const WireEntry* entry = session_.wire_entry(path_);
         if (entry == nullptr || peer >= entry->plan.peers.size()) return;
         WirePlan plan = entry->plan;
@@ -100,7 +100,14 @@ WireDesk::WireDesk(const Workplace& place) : session_(place.session), keys_(plac
             plan.peers[peer].joins_s = std::min(plan.peers[peer].joins_s, plan.peers[peer + 1].joins_s);
         if (join_gesture_ < 0) join_gesture_ = session_.new_gesture();
         session_.edit_wire(path_, plan, join_gesture_);
+    };
+    connect(chart_, &WireChart::join_dragged, this, [this, turn_join](std::size_t peer, double at, bool done) {
+        turn_join(peer, at);
         if (done) join_gesture_ = -1;
+    });
+    connect(sheet_, &WireSheet::join_turned, this, [this, turn_join](std::size_t peer, double at, bool first) {
+        if (first) join_gesture_ = -1;
+        turn_join(peer, at);
     });
     connect(play_, &QPushButton::clicked, this, [this] { playing() ? stop_playing() : play(); });
     connect(stages_, &WireStages::peer_chosen, this, &WireDesk::refresh_play);

@@ -10,6 +10,7 @@
 #include "studio/shared/convert.hpp"
 #include "studio/shared/labels.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/shared/paper_change.hpp"
 #include "studio/shared/plain_table.hpp"
 
 namespace leap::studio {
@@ -98,6 +99,7 @@ WireSheet::WireSheet(Session& session, QWidget* parent) : QScrollArea(parent), s
     connect(every_row_, &LinkRow::turned, this, [this](double value, bool first) {
         change([value](WirePlan& plan) { plan.send_every_s = value; }, first);
     });
+    when_paper_changes(*this, [this] { refresh(); });
     connect(readings_, &QTableWidget::cellDoubleClicked, this, [this](int row, int) { change_mark(row); });
 }
 
@@ -165,7 +167,7 @@ QWidget* WireSheet::peer_row(const WirePlan& plan, std::size_t peer) {
 }
 
 void WireSheet::build_peers(const WirePlan& plan) {
-    std::string key = path_;
+    std::string key = path_ + "|" + std::to_string(plan.length_s);
     for (const WirePeer& peer : plan.peers) key += "|" + peer.name + "|" + peer.tape + "|" + peer.track;
     for (const TapeEntry& entry : session_.project().tapes) key += "/" + entry.tape.name;
     if (key == built_) return;
@@ -184,15 +186,28 @@ void WireSheet::build_peers(const WirePlan& plan) {
     for (std::size_t i = 0; i < plan.peers.size(); ++i) {
         layout->addWidget(peer_row(plan, i));
         if (i == 0) continue;
+        const auto name_row = [&](LinkRow& row, const QString& name) {
+            const QString full = tr("%1 of %2").arg(name, to_qt(plan.peers[i].name));
+            row.slider()->setAccessibleName(full);
+            row.box()->setAccessibleName(full);
+        };
         const auto add = [&](const QString& name, const QString& unit, double scale, double most,
                              double WireLink::*value) {
             auto* row = new LinkRow(name, unit, scale, most);
+            name_row(*row, name);
             connect(row, &LinkRow::turned, this, [this, i, value](double to, bool first) {
                 change([&](WirePlan& changed) { changed.peers[i].link.*value = to; }, first);
             });
             layout->addWidget(row);
             return row;
         };
+        rows_[i].joins = new LinkRow(tr("joins at"), "s", 1.0, plan.length_s);
+        rows_[i].joins->box()->setDecimals(2);
+        name_row(*rows_[i].joins, tr("joins at"));
+        connect(rows_[i].joins, &LinkRow::turned, this, [this, i](double at, bool first) {
+            if (!filling_) emit join_turned(i, at, first);
+        });
+        layout->addWidget(rows_[i].joins);
         rows_[i].delay = add(tr("delay"), "ms", ms, most_delay_s, &WireLink::delay_s);
         rows_[i].jitter = add(tr("jitter"), "ms", ms, most_delay_s, &WireLink::jitter_s);
         rows_[i].loss = add(tr("lost"), "%", percent, most_share, &WireLink::loss);
@@ -230,6 +245,7 @@ void WireSheet::fill_links(const WirePlan& plan) {
     filling_ = true;
     for (std::size_t i = 1; i < plan.peers.size() && i < rows_.size(); ++i) {
         const WireLink& link = plan.peers[i].link;
+        rows_[i].joins->set_value(plan.peers[i].joins_s);
         rows_[i].delay->set_value(link.delay_s);
         rows_[i].jitter->set_value(link.jitter_s);
         rows_[i].loss->set_value(link.loss);
@@ -274,9 +290,9 @@ void WireSheet::fill_readings() {
             auto* item = new QTableWidgetItem(cells[column]);
             item->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
             item->setToolTip(to_qt(std::string(kinds[i].meaning)));
-            if (column == 1) item->setForeground(palette::now);
-            if (column == 2) item->setForeground(palette::kept);
-            if (column == 3) item->setForeground(missed ? palette::refused : palette::holds);
+            if (column == 1) item->setForeground(palette::now());
+            if (column == 2) item->setForeground(palette::kept());
+            if (column == 3) item->setForeground(missed ? palette::refused() : palette::holds());
             readings_->setItem(row, column, item);
         }
     }
@@ -338,7 +354,7 @@ void WireSheet::set_cursor(double at_s) {
     for (const WireDifference& each : now->differences) {
         if (at_s < each.from_s || at_s >= each.to_s) continue;
         text += "<p style='margin:2px 0 0 0'>" + to_qt(difference_text(rehearsal, now->run, each)).toHtmlEscaped() +
-                "<br><span style='color:" + palette::quiet.name() + "'>" +
+                "<br><span style='color:" + palette::quiet().name() + "'>" +
                 to_qt(cause_text(now->run, each)).toHtmlEscaped() + "</span></p>";
     }
     constexpr double shown_for_s = 0.25;

@@ -29,8 +29,13 @@ class WireSheet : public QScrollArea {
     QTableWidget* readings() { return readings_; }
     QPushButton* run_on() { return run_on_; }
 
+  signals:
+    /// When a peer joins is turned; `first`: it begins to be.
+    void join_turned(std::size_t peer, double at_s, bool first);
+
   private:
     struct PeerRows {
+        LinkRow* joins = nullptr;
         LinkRow* delay = nullptr;
         LinkRow* jitter = nullptr;
         LinkRow* loss = nullptr;

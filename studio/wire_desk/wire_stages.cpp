@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/wire_desk/wire_stages.hpp"
 
+#include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
 #include <cmath>
@@ -45,6 +46,7 @@ StageRenderer::Figure figure_of(const Rehearsal& rehearsal, const Actor& actor) 
 WireStages::WireStages(QWidget* parent) : QWidget(parent) {
     setAttribute(Qt::WA_OpaquePaintEvent);
     setMinimumHeight(150);
+    setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Stages of the peers"));
 }
 
@@ -66,7 +68,23 @@ void WireStages::choose(std::size_t peer) {
     if (peer >= count() || peer == chosen_) return;
     chosen_ = peer;
     update();
+    tell_spoken_change(*this);
     emit peer_chosen(peer);
+}
+
+QString WireStages::spoken_words() const {
+    QStringList out;
+    for (std::size_t i = 0; i < count(); ++i) {
+        const QString name = to_qt(now_->plan.peers[i].name);
+        out << (i == chosen_ ? tr("chosen: %1").arg(name) : name);
+    }
+    return out.join('\n');
+}
+
+void WireStages::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Left && chosen_ > 0) return choose(chosen_ - 1);
+    if (event->key() == Qt::Key_Right) return choose(chosen_ + 1);
+    QWidget::keyPressEvent(event);
 }
 
 void WireStages::mousePressEvent(QMouseEvent* event) {
@@ -199,9 +217,9 @@ void WireStages::draw_tag(QPainter& painter, const QRect& room, const QString& h
     const int top = below ? room.bottom() - 6 - high : room.top() + 6;
     const QRect tag(room.left() + 6, top, std::min(room.width() - 12, head_width + words_width + 26), high);
     painter.setOpacity(0.86);
-    painter.fillRect(tag, palette::ink);
+    painter.fillRect(tag, palette::ink());
     painter.setOpacity(1.0);
-    painter.setPen(palette::sheet);
+    painter.setPen(palette::sheet());
     painter.setFont(bold);
     painter.drawText(tag.adjusted(8, 0, 0, 0), Qt::AlignVCenter, head);
     painter.setFont(plain);
@@ -211,21 +229,21 @@ void WireStages::draw_tag(QPainter& painter, const QRect& room, const QString& h
 
 void WireStages::paintEvent(QPaintEvent*) {
     QPainter painter(this);
-    painter.fillRect(rect(), palette::paper);
+    painter.fillRect(rect(), palette::paper());
     if (!now_) return;
     if (!canvas_) canvas_ = std::make_unique<StageCanvas>();
     for (std::size_t i = 0; i < count(); ++i) {
         const QRect room = room_of(i);
-        painter.fillRect(room, palette::faint);
+        painter.fillRect(room, palette::faint());
         const bool can_draw = canvas_->problem().isEmpty();
         const QSize pixels = room.size() * devicePixelRatioF();
         const QImage picture = can_draw ? picture_of(i, pixels) : QImage();
         if (!picture.isNull()) painter.drawImage(room, picture);
         if (i == chosen_ && count() > 1) {
-            painter.setPen(QPen(palette::now, 2));
+            painter.setPen(QPen(palette::now(), 2));
             painter.drawRect(room.adjusted(1, 1, -1, -1));
         }
-        painter.setPen(palette::quiet);
+        painter.setPen(palette::quiet());
         painter.setFont(palette::text_font(9.5));
         if (picture.isNull())
             painter.drawText(room, Qt::AlignCenter | Qt::TextWordWrap,

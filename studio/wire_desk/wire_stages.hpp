@@ -7,12 +7,13 @@
 #include <optional>
 
 #include "studio/session/wire_runs.hpp"
+#include "studio/shared/spoken.hpp"
 #include "studio/stage_desk/stage_canvas.hpp"
 
 namespace leap::studio {
 
 /// Small stages beside one another: what each peer sees at the same instant of the host's clock.
-class WireStages : public QWidget {
+class WireStages : public QWidget, public Spoken {
     Q_OBJECT
 
   public:
@@ -40,6 +41,10 @@ class WireStages : public QWidget {
     const WireFrame* frame_of(std::size_t peer) const;
     QSize sizeHint() const override { return {860, 250}; }
 
+    QAccessible::Role spoken_role() const override { return QAccessible::Animation; }
+    /// The peers, and which of them is chosen.
+    QString spoken_words() const override;
+
   signals:
     void peer_chosen(std::size_t peer);
     /// The mouse was dragged over a stage (pixels).
@@ -47,6 +52,7 @@ class WireStages : public QWidget {
 
   protected:
     void paintEvent(QPaintEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
 

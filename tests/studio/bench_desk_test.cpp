@@ -275,7 +275,7 @@ TEST(BenchDesk, LeewayIsListedTightestFirstAndBracketedInTheScore) {
     int bracket_pixels = 0;
     for (int x = static_cast<int>(score->x_of(0.0)); x < row.right(); ++x)
         for (int y = row.top(); y <= row.top() + 3; ++y)
-            bracket_pixels += with.pixelColor(x, y) == palette::waiting ? 1 : 0;
+            bracket_pixels += with.pixelColor(x, y) == palette::waiting() ? 1 : 0;
     EXPECT_GT(bracket_pixels, 20) << "from the earliest to the latest that goes well";
     window.session->edit_tape(with_time_inserted(*window.session->tape(), 3.5, 0.1), "later");
     window.session->undo_stack().undo();

@@ -63,7 +63,7 @@ TEST(CoursePainting, TheSideViewShowsEveryPieceUntilOneIsSelected) {
     const CourseItem hook = painting.item(ItemKind::piece, "alley wall left");
     const QRectF wall = side->outline(hook).boundingRect();
     const auto top_edge = [&] {
-        return Painting::along(Painting::picture(side), wall.topLeft(), wall.topRight(), palette::ink);
+        return Painting::along(Painting::picture(side), wall.topLeft(), wall.topRight(), palette::ink());
     };
     EXPECT_GT(top_edge(), 150) << "in ink while nothing is selected";
     painting.editor->select({painting.item(ItemKind::piece, "back walk")});
@@ -77,13 +77,13 @@ TEST(CoursePainting, TheRunIsDrawnAndTheKeptOneDashedOnceTheyDiffer) {
     CourseDrawing* plan = painting.course->plan();
     plan->fit_to({{-5, -5, 0}, {60, 5, 0}});
     const QRectF whole(plan->rect());
-    EXPECT_GT(Painting::of_color(Painting::picture(plan), whole, palette::now), 200);
-    EXPECT_EQ(Painting::of_color(Painting::picture(plan), whole, palette::kept), 0);
+    EXPECT_GT(Painting::of_color(Painting::picture(plan), whole, palette::now()), 200);
+    EXPECT_EQ(Painting::of_color(Painting::picture(plan), whole, palette::kept()), 0);
     painting.session->set_dial(painting.dial("walk.top"), 4.0);
     painting.settle();
     CourseDrawing* side = painting.course->side();
     side->fit_to({{-5, 0, -3}, {60, 0, 6}});
-    EXPECT_GT(Painting::of_color(Painting::picture(side), QRectF(side->rect()), palette::kept), 40);
+    EXPECT_GT(Painting::of_color(Painting::picture(side), QRectF(side->rect()), palette::kept()), 40);
 }
 
 TEST(CoursePainting, WhatIsSelectedHasItsOutlineHandlesAndDimensions) {
@@ -92,19 +92,20 @@ TEST(CoursePainting, WhatIsSelectedHasItsOutlineHandlesAndDimensions) {
     const CourseItem quay = painting.item(ItemKind::piece, "long quay 2, after 2 m");
     plan->fit_to({{8, -10, 0}, {32, 10, 0}});
     const QRectF shape = plan->outline(quay).boundingRect();
-    const int before = Painting::along(Painting::picture(plan), shape.bottomLeft(), shape.bottomRight(), palette::now);
+    const int before =
+        Painting::along(Painting::picture(plan), shape.bottomLeft(), shape.bottomRight(), palette::now());
     painting.editor->select({quay});
     plan->fit_to({{8, -10, 0}, {32, 10, 0}});
     painting.settle();
     const QImage selected = Painting::picture(plan);
-    EXPECT_GT(Painting::along(selected, shape.bottomLeft(), shape.bottomRight(), palette::now), before + 120);
+    EXPECT_GT(Painting::along(selected, shape.bottomLeft(), shape.bottomRight(), palette::now()), before + 120);
     // The gap of 2 m to the quay before it is drawn as a line over the water.
     const QPointF here = plan->at({16.0, 0.0, 0.0});
     const QPointF there = plan->at({14.0, 0.0, 0.0});
     int most = 0;
     for (double y = -3.0; y <= 3.0; y += 0.1) {
         const QPointF shift = plan->at({0.0, y, 0.0}) - plan->at(Vec3{0.0});
-        most = std::max(most, Painting::along(selected, here + shift, there + shift, palette::ink));
+        most = std::max(most, Painting::along(selected, here + shift, there + shift, palette::ink()));
     }
     EXPECT_GT(most, 120) << "but for the part on which its length stands";
 }
@@ -130,7 +131,7 @@ TEST(CoursePainting, TheGridIsDrawnToAScaleThatStaysReadable) {
         plan->fit_to({{0, 0, 0}, {wide, 1, 0}});
         const QImage image = Painting::picture(plan);
         const QRectF corner(0, image.height() - 22.0, 130, 20);
-        EXPECT_GT(Painting::of_color(image, corner, palette::quiet), 10) << "the words of the scale at " << wide;
+        EXPECT_GT(Painting::of_color(image, corner, palette::quiet()), 10) << "the words of the scale at " << wide;
     }
 }
 

@@ -17,7 +17,7 @@ namespace {
 
 QImage picture_of(QWidget& widget) {
     QImage out(widget.size(), QImage::Format_ARGB32);
-    out.fill(palette::paper);
+    out.fill(palette::paper());
     widget.render(&out);
     return out;
 }
@@ -59,8 +59,8 @@ TEST(GateList, ARefusalIsPaintedAsOne) {
     list.show_answer(answer);
     const QImage image = picture_of(list);
     const int line = (list.height() - 2) / 2;
-    EXPECT_EQ(count(image, {0, 0, 340, line}, palette::refused), 0);
-    EXPECT_GT(count(image, {0, line, 340, line}, palette::refused), 10);
+    EXPECT_EQ(count(image, {0, 0, 340, line}, palette::refused()), 0);
+    EXPECT_GT(count(image, {0, line, 340, line}, palette::refused()), 10);
 }
 
 TEST(GateList, ItsTipHoldsWhatALineHasNoRoomFor) {
@@ -99,9 +99,9 @@ TEST(ReadingList, AMarkThatHoldsAndOneThatDoesNotLookDifferent) {
     const QImage image = picture_of(list);
     const int line = (list.height() - 2) / 2;
     const QRect sign(340, 0, 20, line);
-    EXPECT_EQ(count(image, sign, palette::refused), 0);
-    EXPECT_GT(count(image, sign.translated(0, line), palette::refused) +
-                  count(image, sign.translated(0, line), palette::refused.lighter()),
+    EXPECT_EQ(count(image, sign, palette::refused()), 0);
+    EXPECT_GT(count(image, sign.translated(0, line), palette::refused()) +
+                  count(image, sign.translated(0, line), palette::refused().lighter()),
               0);
 }
 
@@ -111,8 +111,8 @@ TEST(ReadingList, BothValuesStandOnTheBand) {
     list.show_readings({reading("a", 1.2, 0.5, 1.5)}, {reading("a", 0.8, 0.5, 1.5)});
     const QImage image = picture_of(list);
     const QRect band(250, 0, 150, list.height());
-    EXPECT_GT(count(image, band, palette::now), 8);
-    EXPECT_GT(count(image, band, palette::kept), 8);
+    EXPECT_GT(count(image, band, palette::now()), 8);
+    EXPECT_GT(count(image, band, palette::kept()), 8);
 }
 
 TEST(ReadingList, SaysWhyThereIsNoValue) {
@@ -122,7 +122,7 @@ TEST(ReadingList, SaysWhyThereIsNoValue) {
     const QImage none = picture_of(list);
     list.show_readings({reading("a", 1.0)}, {});
     EXPECT_NE(none, picture_of(list));
-    EXPECT_EQ(count(none, none.rect(), palette::now), 0) << "no number";
+    EXPECT_EQ(count(none, none.rect(), palette::now()), 0) << "no number";
 }
 
 /// Plain widgets of one size in a row that breaks.
