@@ -37,18 +37,25 @@ struct WatchedBlow {
 
 /// What conditions say at one instant; see core/play/seek.hpp.
 struct Noticed {
+    /// Whom it speaks of is settled when it is noticed first, also when another comes nearer within the stretch: what
+    /// is compared must be the same list.
+    struct AskedFixture {
+        std::size_t index = 0;
+        bool of_this_one = false;  ///< it speaks of this character
+        bool operator==(const AskedFixture&) const = default;
+    };
     struct Truth {
         bool holds = false;
         bool both = false;  ///< it matters when it ceases to hold, too
     };
     std::vector<Truth> truths;
-    std::size_t own = 0;                ///< how many of them are the character's; the others are of fixtures
-    std::vector<MachineId> starts;      ///< moves that may start by it
-    std::vector<std::size_t> fixtures;  ///< those that are asked
-    std::vector<WatchedBlow> blows;     ///< those that are watched
-    double time = 0.0;                  ///< when it was noticed
-    double next_time = 0.0;             ///< when the next way comes to be asked that waits for a time
-    SurfaceFeel feel{};                 ///< of the ground; where it changes the motion does
+    std::size_t own = 0;                 ///< how many of them are the character's; the others are of fixtures
+    std::vector<MachineId> starts;       ///< moves that may start by it
+    std::vector<AskedFixture> fixtures;  ///< those that are asked
+    std::vector<WatchedBlow> blows;      ///< those that are watched
+    double time = 0.0;                   ///< when it was noticed
+    double next_time = 0.0;              ///< when the next way comes to be asked that waits for a time
+    SurfaceFeel feel{};                  ///< of the ground; where it changes the motion does
     FixtureId focus{};
     bool focus_changes = false;  ///< some fixture near could have it
     bool grounded = false;
@@ -79,7 +86,7 @@ struct ActorScratch {
     Noticed first, now;
     std::vector<double> passed;
     std::vector<MachineId> last_starts;
-    std::vector<std::size_t> last_fixtures;
+    std::vector<Noticed::AskedFixture> last_fixtures;
     Emitted emitted;
     bool changed = false;         ///< some rule of it has changed something at this instant
     bool now_is_current = false;  ///< `now` was noticed at the character's present instant

@@ -47,7 +47,7 @@ class Noticing {
             out_.truths.push_back({ground_feel(r_.course, actor_) == first_.feel, true});
         for (const WatchedBlow& watched : first_.blows) out_.truths.push_back({is_meeting(watched), false});
         out_.own = out_.truths.size();
-        for (const std::size_t i : first_.fixtures) fixture(i);
+        for (const Noticed::AskedFixture& asked : first_.fixtures) fixture(asked);
         if (!first_.focus_changes) return;
         out_.focus = focus_now(m_);
     }
@@ -80,12 +80,13 @@ class Noticing {
         return std::all_of(move.gates.begin(), move.gates.end(),
                            [&](const Gate& gate) { return gate_holds(m_, index, gate); });
     }
-    void fixture(std::size_t i) {
+    void fixture(const Noticed::AskedFixture& asked) {
+        const std::size_t i = asked.index;
         if (fixture_kind(m_, i)->asks_touch) out_.truths.push_back({actor_.contacts[i].touching, true});
         const Phase* phase = fixture_phase(m_, i);
         if (phase == nullptr || phase->waits_for_events) return;
         // Each fixture speaks of one character, who notices for it.
-        if (subject_now(m_, i) != static_cast<std::size_t>(actor_.id)) return;
+        if (!asked.of_this_one) return;
         const EvaluationContext own = m_.of_fixture(i);
         ways(own, *phase, world_.machines[i]);
         for (const std::int32_t counter : fixture_kind(m_, i)->counters)
@@ -158,7 +159,8 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
     for (const std::size_t i : cache.lively) {
         const FixtureStand& stand = cache.stands[i];
         first.focus_changes = first.focus_changes || stand.focus_reach >= 0.0;
-        if (!stand.waits || fixture_kind(m, i)->asks_touch) first.fixtures.push_back(i);
+        if (!stand.waits || fixture_kind(m, i)->asks_touch)
+            first.fixtures.push_back({i, subject_now(m, i) == static_cast<std::size_t>(actor.id)});
     }
     first.feel = ground_feel(r.course, actor);
     find_blows(m, first.blows);
@@ -187,6 +189,8 @@ Change find_change(const Rehearsal& r, const World& world, const Actor& actor, S
     now.truths.clear();
     Noticing(r, world, actor, cache, first, now).run();
     if (first.focus_changes && now.focus != first.focus) return Change::of_fixture;
+    // A way whose waiting time depends on the state has come to be asked meanwhile, or isn't any more.
+    if (now.truths.size() != first.truths.size()) return Change::own;
     for (std::size_t i = 0; i < first.truths.size(); ++i) {
         const bool held = first.truths[i].holds;
         const bool holds = now.truths[i].holds;

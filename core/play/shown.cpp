@@ -97,6 +97,12 @@ FixtureTold told_of(const World& world, std::size_t fixture) {
     return {world.machines[fixture].phase, world.machines[fixture].phase_since, world.fixtures[fixture].from};
 }
 
+void note_from_outside(StepScratch& scratch) {
+    for (ActorScratch& actor : scratch.actors) actor.left.time = -1.0;  // what was noticed before holds no longer
+    scratch.shared.changes.note();
+    scratch.shared.changes.note_of_fixture();
+}
+
 void let_hear(const Rehearsal& r, const Heard& heard, World& world, StepScratch& scratch) {
     if (heard.only.is_actor()) return;
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
@@ -108,9 +114,7 @@ void let_hear(const Rehearsal& r, const Heard& heard, World& world, StepScratch&
         world.contacts[i].events |= fixture_heard;
     }
     world.heard.push_back(heard);
-    for (ActorScratch& actor : scratch.actors) actor.left.time = -1.0;  // there is something to answer
-    scratch.shared.changes.note();
-    scratch.shared.changes.note_of_fixture();
+    note_from_outside(scratch);
 }
 
 void put_into_phase(const Rehearsal& r, std::size_t fixture, const FixtureTold& told, World& world,
@@ -125,8 +129,7 @@ void put_into_phase(const Rehearsal& r, std::size_t fixture, const FixtureTold& 
     machine.drive_direction = Vec3{0.0};
     world.fixtures[fixture].from = told.from;
     if (stood) change_loose(r, fixture, *stood, world);
-    scratch.shared.changes.note();
-    scratch.shared.changes.note_of_fixture();
+    note_from_outside(scratch);
 }
 
 }  // namespace leap

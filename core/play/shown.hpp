@@ -57,6 +57,10 @@ struct FixtureTold {
 };
 FixtureTold told_of(const World& world, std::size_t fixture);
 
+/// Something in the world was changed between two ticks from outside of its rules: nothing that was found out before
+/// holds any more. What is below calls it by itself.
+void note_from_outside(StepScratch& scratch);
+
 /// Fixtures hear at the next instant what a character of another peer has emitted.
 void let_hear(const Rehearsal& rehearsal, const Heard& heard, World& world, StepScratch& scratch);
 

@@ -139,8 +139,7 @@ std::vector<std::size_t> take_things(const Rehearsal& r, const std::vector<Share
         if (!(told == before)) put_into_phase(r, thing.fixture, told, world, scratch);
         ByteReader again(theirs);
         thing_fields(r, thing, world, told, again);
-        scratch.shared.changes.note();
-        scratch.shared.changes.note_of_fixture();
+        note_from_outside(scratch);
         out.push_back(thing.fixture);
     }
     ok = ok && at == state.size();
