@@ -332,7 +332,9 @@ typedef enum leap_event_kind {
     LEAP_ENTERED = 28,       /* `index`: LEAP_VOLUMES */
     LEAP_LEFT_VOLUME = 29,
     LEAP_HIT_CHARACTER = 30, /* `index`: LEAP_EMITTED; `detail`: whom */
-    LEAP_HIT_FIXTURE = 31
+    LEAP_HIT_FIXTURE = 31,
+    LEAP_SPAWNED = 32,
+    LEAP_NONE_WAITS = 33     /* none was left to be spawned; `index`: the tag of its kind */
 } leap_event_kind;
 
 typedef struct leap_event {

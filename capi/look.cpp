@@ -23,6 +23,7 @@ static_assert(static_cast<int>(leap::SoundVoice::creak) == LEAP_CREAK);
 static_assert(static_cast<int>(leap::EventKind::fixture_phase) == LEAP_FIXTURE_PHASE);
 static_assert(static_cast<int>(leap::EventKind::grabbed) == LEAP_GRABBED);
 static_assert(static_cast<int>(leap::EventKind::hit_fixture) == LEAP_HIT_FIXTURE);
+static_assert(static_cast<int>(leap::EventKind::none_waits) == LEAP_NONE_WAITS);
 
 void put_point(const leap::Vec3& point, double out[3]) {
     for (int i = 0; i < 3; ++i) out[i] = point[i];

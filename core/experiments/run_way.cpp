@@ -25,6 +25,8 @@ bool decides(EventKind kind) {
         case EventKind::refused:
         case EventKind::caught:
         case EventKind::thrown:
+        case EventKind::spawned:
+        case EventKind::none_waits:
         case EventKind::seated:
         case EventKind::stepped_out:
         case EventKind::grabbed: return true;

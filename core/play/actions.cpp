@@ -143,6 +143,52 @@ void strike(const EvaluationContext& m, double target, World& world, Actor& acto
         record->events.push_back({actor.time, EventKind::struck, static_cast<std::int32_t>(target), -1, actor.id});
 }
 
+/// Fixtures that wait in the first phase of their kind; the check of the program has seen that it is hidden there.
+bool waits_to_be_spawned(const EvaluationContext& m, const World& world, std::size_t i, std::int32_t tag) {
+    const Machine* kind = fixture_kind(m, i);
+    if (kind == nullptr || !m.layout.fixtures[i].rigid) return false;
+    if (std::find(kind->own_tags.begin(), kind->own_tags.end(), tag) == kind->own_tags.end()) return false;
+    const bool taken = ((world.contacts[i].events | world.contacts[i].events_ahead) & fixture_spawned) != 0;
+    return !taken && fixture_phase(m, i) == &kind->phases[PhaseId(0)];
+}
+
+/// The quarter, half or other turn about the upward axis that has its front face along a way; upright when it goes
+/// straight up or down.
+Quat facing(const Vec3& way) {
+    return glm::angleAxis(horizontal_length(way) > 1e-9 ? std::atan2(way.y, way.x) : 0.0, world_up);
+}
+
+void spawn(const EvaluationContext& m, const Action& action, World& world, const Actor& actor, StepCache& cache,
+           Record* record) {
+    const auto note = [&](EventKind kind, std::int32_t index) {
+        if (record != nullptr) record->events.push_back({actor.time, kind, index, -1, actor.id});
+    };
+    for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
+        if (!waits_to_be_spawned(m, world, i, action.index)) continue;
+        const Vec3 place = vector(m, action.direction);
+        if (!is_finite(place)) break;
+        RigidState& loose = world.loose[*m.layout.fixtures[i].rigid];
+        const Emission& how = action.emission;
+        const Vec3 way = how.way ? direction_or_zero(vector(m, *how.way)) : Vec3{0.0};
+        loose.body.place = place;
+        if (how.way) loose.body.turn = facing(way);
+        loose.body.velocity = how.amount ? way * number(m, *how.amount) : Vec3{0.0};
+        limit_speed(loose.body.velocity);
+        loose.body.spin = Vec3{0.0};
+        loose.body.asleep = false;
+        loose.body.still_s = 0.0;
+        loose.holder = nobody;
+        // Who makes it doesn't meet it before they have been apart, like one who throws.
+        loose.passes = m.fixture ? fixture_owner(m.fixture.at()) : actor_owner(static_cast<std::size_t>(actor.id));
+        FixtureContact& contact = world.contacts[i];
+        contact.events_ahead |= fixture_spawned;
+        contact.told_by_ahead = m.fixture ? doer_of(world, m.fixture.at()) : loose.passes;
+        cache.note_fixture_change();
+        return note(EventKind::spawned, static_cast<std::int32_t>(i));
+    }
+    note(EventKind::none_waits, action.index);
+}
+
 /// The body stands somewhere else all at once, on the ground when there is any under its feet.
 void place_body(const Rehearsal& r, const StepCache& cache, const Vec3& feet, const Vec3& velocity, Actor& actor) {
     BodyShape shape = r.shape(actor);
@@ -292,6 +338,7 @@ void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, Wo
                 if (record != nullptr) record->sounds.push_back(sound_of(m, action, owner.fixture, actor));
                 break;
             case ActionKind::strike: strike(m, number(m, action.amount), world, actor, record); break;
+            case ActionKind::spawn: spawn(m, action, world, actor, cache, record); break;
             case ActionKind::hold:
             case ActionKind::throw_it:
             case ActionKind::tell_link:

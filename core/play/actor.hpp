@@ -79,6 +79,7 @@ enum FixtureEvent : std::uint8_t {
     fixture_grabbed = 1U << 3U,
     fixture_let_go = 1U << 4U,
     fixture_used_in_hand = 1U << 5U,
+    fixture_spawned = 1U << 7U,
     fixture_heard = 1U << 6U  ///< an emitted event or a blow has reached it; see World::heard
 };
 

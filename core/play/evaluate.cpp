@@ -199,6 +199,7 @@ bool fixture_truth(const EvaluationContext& m, Sense sense) {
     switch (sense) {
         case Sense::used: return done_to(m, i, fixture_used);
         case Sense::told: return (m.world.contacts[i].events & fixture_told) != 0;
+        case Sense::spawned: return (m.world.contacts[i].events & fixture_spawned) != 0;
         case Sense::touched: return done_to(m, i, fixture_touched);
         case Sense::touching: return any_touching(m.world, i);
         case Sense::focused: return any_focus(m.world, i);
@@ -432,13 +433,11 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::heard: return as_number(is_heard(m, index, false));
         case Sense::struck: return as_number(is_heard(m, index, true));
         case Sense::amount_of: return news_of(m, index).amount;
-        case Sense::sent_by: {
-            const Owner& sender = news_of(m, index).sender;
-            return as_number(!sender.is_nobody() && has_tag(m, sender, detail));
-        }
+        case Sense::sent_by: return as_number(has_tag(m, news_of(m, index).sender, detail));  // nobody has none
         case Sense::respawned: return as_number((s.events & event_respawned) != 0);
         case Sense::used:
         case Sense::told:
+        case Sense::spawned:
         case Sense::touched:
         case Sense::touching:
         case Sense::focused:

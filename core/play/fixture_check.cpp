@@ -15,19 +15,11 @@ namespace leap {
 namespace {
 
 bool has_action(const Machine& machine, std::initializer_list<ActionKind> kinds) {
-    const auto among = [&](const std::vector<Action>& actions) {
-        return std::any_of(actions.begin(), actions.end(), [&](const Action& action) {
-            return std::find(kinds.begin(), kinds.end(), action.kind) != kinds.end();
-        });
-    };
-    const auto in_blocks = [&](const std::vector<Block>& blocks) {
-        return std::any_of(blocks.begin(), blocks.end(), [&](const Block& block) { return among(block.actions); });
-    };
-    return in_blocks(machine.blocks) || std::any_of(machine.phases.begin(), machine.phases.end(), [&](const Phase& p) {
-               return in_blocks(p.blocks) ||
-                      std::any_of(p.transitions.begin(), p.transitions.end(),
-                                  [&](const Transition& transition) { return among(transition.actions); });
-           });
+    bool found = false;
+    for_each_action(machine, [&](const Action& action) {
+        found = found || std::find(kinds.begin(), kinds.end(), action.kind) != kinds.end();
+    });
+    return found;
 }
 
 class Check {

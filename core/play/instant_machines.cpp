@@ -16,6 +16,7 @@ bool is_shared(const Action& action) {
     switch (action.kind) {
         case ActionKind::strike:
         case ActionKind::emit_event:
+        case ActionKind::spawn:
         case ActionKind::respawn: return true;
         default: return false;
     }

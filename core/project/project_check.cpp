@@ -69,19 +69,34 @@ std::vector<std::string> volume_warnings(const Project& project) {
 
 /// Whether an act of a fixture does something to what it is linked to.
 bool acts_on_link(const Machine& kind) {
-    const auto any_of_them = [](const std::vector<Action>& actions) {
-        return std::any_of(actions.begin(), actions.end(),
-                           [](const Action& action) { return action.kind == ActionKind::tell_link; });
+    bool found = false;
+    for_each_action(kind, [&](const Action& action) { found = found || action.kind == ActionKind::tell_link; });
+    return found;
+}
+
+/// What is spawned stands in the course, waiting.
+std::vector<std::string> spawn_warnings(const Project& project) {
+    const Program& program = *project.compiled.program;
+    std::vector<std::string> out;
+    std::set<std::int32_t> told;
+    const auto placed = [&](std::int32_t tag) {
+        return std::any_of(project.course->fixtures.begin(), project.course->fixtures.end(), [&](const auto& fixture) {
+            const auto kind = program.find_machine(fixture.kind);
+            if (!kind) return false;
+            const std::vector<std::int32_t>& tags = program.machines[*kind].own_tags;
+            return std::find(tags.begin(), tags.end(), tag) != tags.end();
+        });
     };
-    const auto any_block = [&](const std::vector<Block>& blocks) {
-        return std::any_of(blocks.begin(), blocks.end(),
-                           [&](const Block& block) { return any_of_them(block.actions); });
-    };
-    return any_block(kind.blocks) || std::any_of(kind.phases.begin(), kind.phases.end(), [&](const Phase& phase) {
-               return any_block(phase.blocks) ||
-                      std::any_of(phase.transitions.begin(), phase.transitions.end(),
-                                  [&](const Transition& way) { return any_of_them(way.actions); });
-           });
+    for (const Machine& machine : program.machines)
+        for_each_action(machine, [&](const Action& action) {
+            if (action.kind != ActionKind::spawn || placed(action.index) || !told.insert(action.index).second) return;
+            const std::string& kind = program.tags[static_cast<std::size_t>(action.index)];
+            const Diagnostic message{Severity::warning, action.range,
+                                     fmt::format("the course has no {} that could be spawned", kind),
+                                     "place as many of them as may be out at once; they wait hidden"};
+            out.push_back(diagnostic_text(message, program.files));
+        });
+    return out;
 }
 
 /// The door is shared, the lever that opens it isn't: others see the one go without the other.
@@ -171,6 +186,7 @@ std::vector<std::string> project_warnings(const Project& project) {
     const Tuning tuning = written_tuning(*project.compiled.program);
     add(volume_warnings(project));
     add(share_warnings(project));
+    add(spawn_warnings(project));
     add(material_warnings(*project.course, project.file.course, project.looks));
     add(course_warnings(*project.course, project.file.course, body_shape(*project.compiled.program, tuning).capsule));
     return out;

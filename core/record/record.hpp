@@ -69,8 +69,10 @@ enum class EventKind : std::uint8_t {
     grabbed,  ///< a hand takes a thing
     entered,  ///< a volume; `index`: its kind, in Program::kinds
     left_volume,
-    hit_actor,   ///< a blow has met a character, `detail`; `index`: its event, in Program::events
-    hit_fixture  ///< likewise a fixture
+    hit_actor,    ///< a blow has met a character, `detail`; `index`: its event, in Program::events
+    hit_fixture,  ///< likewise a fixture
+    spawned,      ///< a fixture waits no longer
+    none_waits    ///< there was none to be spawned; `index`: the tag of the kind, in Program::tags
 };
 
 /// Something that happened, for the score, the event list and readings.

@@ -201,6 +201,26 @@ constexpr std::array action_table{
                    a.loudness = c.maybe(1);
                    a.pitch = c.maybe(2);
                }},
+    ActionInfo{
+        {"spawn",
+         "`spawn KIND at P along D by V`",
+         "one of that kind which waits in its first phase, hidden, has its middle there from now on and is `spawned`: "
+         "the first of them in the course. `along`: its front faces that way, and `by`: it goes that way as fast. As "
+         "many can be out at once as the course has; when none waits nothing happens, and the event list says so. Back "
+         "in its first phase it waits again. Inside of somebody it pushes them aside",
+         "spawn keg at place + up * 3 m along forward by 4 m/s",
+         {clause::named(ClauseKind::tag, "the kind of fixture"),
+          clause::needs("at", point_type, "spawn at", "behind the kind"), clause::may("along", direction_type, "along"),
+          clause::may("by", speed_type, "by")}},
+        ActionKind::spawn,
+        ActionGroup::character,
+        false,
+        [](Action& a, const Clauses& c) {
+            a.index = c.index(0);
+            a.direction = c.value(1);
+            a.emission.way = c.maybe(2);
+            a.emission.amount = c.maybe(3);
+        }},
     ActionInfo{{"tell link",
                 "`tell link`",
                 "what it is linked to is `told`, in the next round of the same instant",

@@ -99,6 +99,9 @@ void Compiler::check_program() {
     const Tuning tuning = written_tuning(program_);
     for (const Machine& machine : program_.machines) {
         check_phases(machine, tuning);
+        for_each_action(machine, [&](const Action& action) {
+            if (action.kind == ActionKind::spawn) check_spawn(action);
+        });
         if (machine.kind != MachineKind::move) continue;
         check_ways_out(machine);
         check_gates(machine, tuning);
@@ -106,6 +109,29 @@ void Compiler::check_program() {
     for (const CurveInfo& curve : program_.curves)
         if (!used_curves_.contains(curve.name))
             warn(curve.range, fmt::format("the curve {} is never used", curve.name));
+}
+
+/// What is spawned waits where nobody meets it, and is moved by what happens once it doesn't.
+void Compiler::check_spawn(const Action& action) {
+    const std::string& name = program_.tags[static_cast<std::size_t>(action.index)];
+    const auto kind = program_.find_machine(name);
+    if (!kind || program_.machines[*kind].kind != MachineKind::fixture) {
+        std::vector<std::string> kinds;
+        for (const Machine& machine : program_.machines)
+            if (machine.kind == MachineKind::fixture) kinds.push_back(machine.name);
+        const std::string near = nearest_name(name, kinds);
+        return report(action.range, fmt::format("spawn wants a kind of fixture, and {} isn't one", name),
+                      near.empty() ? std::string() : fmt::format("did you mean {}?", near));
+    }
+    const Machine& machine = program_.machines[*kind];
+    if (machine.phases.empty()) return;
+    if (!machine.phases[PhaseId(0)].effects.hidden)
+        report(action.range, fmt::format("{} doesn't wait hidden in its first phase, so it can't be spawned", name),
+               fmt::format("begin it with: phase waits {{ hidden go out when spawned }}"));
+    if (std::none_of(machine.phases.begin(), machine.phases.end(),
+                     [](const Phase& phase) { return phase.effects.loose; }))
+        report(action.range, fmt::format("{} is never loose, so it can't be spawned", name),
+               "say loose in the phase that it comes out in");
 }
 
 void Compiler::check_ways_out(const Machine& machine) {

@@ -219,7 +219,7 @@ bool Compiler::is_event(const Condition& condition) const {
                                 Sense::failed,      Sense::completed,   Sense::was_cut,      Sense::respawned,
                                 Sense::used,        Sense::told,        Sense::touched,      Sense::touched_by,
                                 Sense::grabbed,     Sense::let_go,      Sense::used_in_hand, Sense::entered,
-                                Sense::left_volume, Sense::struck};
+                                Sense::left_volume, Sense::struck,      Sense::spawned};
     return std::any_of(events.begin(), events.end(),
                        [&](Sense event) { return find_sense_in(condition, event) != nullptr; });
 }

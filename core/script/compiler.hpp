@@ -194,6 +194,7 @@ class Compiler {
 
     // check_program.cpp
     void check_program();
+    void check_spawn(const Action& action);
     void check_ways_out(const Machine& machine);
     void check_forces(const Effects& effects, const Tuning& tuning);
     void check_phases(const Machine& machine, const Tuning& tuning);

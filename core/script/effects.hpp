@@ -33,8 +33,9 @@ enum class ActionKind : std::uint8_t {
     respawn_here,  ///< this fixture becomes the place to come back to
     respawn,
     freeze,
-    hold,     ///< the owner that has just touched this fixture becomes its holder
-    throw_it  ///< `adding`: with the holder's speed; with an amount of time: to a point
+    hold,      ///< the owner that has just touched this fixture becomes its holder
+    throw_it,  ///< `adding`: with the holder's speed; with an amount of time: to a point
+    spawn      ///< `index`: the tag of the kind; `direction`: the place; `emission`: the way and speed it goes with
 };
 enum class MotionPart : std::uint8_t { velocity, speed, rising, falling };
 

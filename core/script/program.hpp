@@ -268,6 +268,19 @@ struct Machine {
     }
 };
 
+/// Calls `done` with every act that a machine can do: of its blocks, of its phases' and of their ways out.
+template <class Done>
+void for_each_action(const Machine& machine, const Done& done) {
+    const auto all = [&](const std::vector<Action>& actions) {
+        for (const Action& action : actions) done(action);
+    };
+    for (const Block& block : machine.blocks) all(block.actions);
+    for (const Phase& phase : machine.phases) {
+        for (const Block& block : phase.blocks) all(block.actions);
+        for (const Transition& way : phase.transitions) all(way.actions);
+    }
+}
+
 /// Two hands that reach, grab and hold; see core/play/hands.hpp.
 struct HandsInfo {
     std::array<Expression, 3> at;

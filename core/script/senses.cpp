@@ -66,6 +66,7 @@ constexpr std::array plain{
 constexpr std::array of_fixture{
     SenseInfo{"used", Sense::used, truth, "event: it has the focus and its button has just gone down"},
     SenseInfo{"told", Sense::told, truth, "event: something linked to it has just told it"},
+    SenseInfo{"spawned", Sense::spawned, truth, "event: it has just been spawned, and waits no longer"},
     SenseInfo{"touched", Sense::touched, truth, "event: the body has just come to it"},
     SenseInfo{"touching", Sense::touching, truth, "the body is at it"},
     SenseInfo{"focused", Sense::focused, truth, "it has the focus"},

@@ -138,13 +138,15 @@ enum class Sense : std::uint8_t {
     sent_by,
     view_ahead,
     view_right,
-    ground_grip
+    ground_grip,
+    spawned
 };
 
 /// Events that happen to one fixture: one that asks for nothing else in a phase is passed over until then.
 constexpr bool is_fixture_event(Sense sense) {
-    return sense == Sense::used || sense == Sense::told || sense == Sense::touched || sense == Sense::touched_by ||
-           sense == Sense::grabbed || sense == Sense::let_go || sense == Sense::used_in_hand || sense == Sense::heard;
+    return sense == Sense::used || sense == Sense::told || sense == Sense::spawned || sense == Sense::touched ||
+           sense == Sense::touched_by || sense == Sense::grabbed || sense == Sense::let_go ||
+           sense == Sense::used_in_hand || sense == Sense::heard;
 }
 
 /// Whether it changes while time passes between two instants. The others change at instants only, by inputs or rules;

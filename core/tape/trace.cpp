@@ -145,6 +145,8 @@ std::string_view event_word(EventKind kind) {
         case EventKind::stepped_out: return "stepped out";
         case EventKind::hit_actor:
         case EventKind::hit_fixture: return "hit";
+        case EventKind::spawned: return "spawned";
+        case EventKind::none_waits: return "none waits";
     }
     return "";
 }
@@ -182,6 +184,9 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
         case EventKind::refused: return fmt::format("{} has no exit with room", fixture().name);
         case EventKind::caught: return fmt::format("{} caught by {}", fixture().name, holder());
         case EventKind::thrown: return fmt::format("{} thrown by {}", fixture().name, holder());
+        case EventKind::spawned: return fmt::format("{} spawned", fixture().name);
+        case EventKind::none_waits:
+            return fmt::format("no {} waits to be spawned", program.tags[static_cast<std::size_t>(event.index)]);
         case EventKind::grabbed: return fmt::format("{} grabbed", fixture().name);
         case EventKind::entered:
         case EventKind::left_volume:

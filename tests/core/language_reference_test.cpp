@@ -111,6 +111,17 @@ constexpr const char* around_examples = R"(
 meter breath {
   from 0 to 100
 }
+fixture keg {
+  sphere radius 0.3 m
+  mass 9 kg
+  phase waits {
+    hidden
+    go rolls when spawned
+  }
+  phase rolls {
+    loose
+  }
+}
 body pip is tester {
   hands at 0.3 m, 0.24 m, 1.05 m reach 0.6 m near 0.4 m far 7 m left jump right dash
 }

@@ -69,7 +69,7 @@ TEST(PatternPage, EveryExampleIsLaidOut) {
         EXPECT_EQ(format(example), example);
         at = end + 3;
     }
-    EXPECT_EQ(count, 19);
+    EXPECT_EQ(count, 20);
 }
 
 TEST_P(Patterns, ABouncePadThrowsFourMetresHigh) {
@@ -271,6 +271,28 @@ TEST_P(Patterns, GuardWalksUpAndDownAndChasesWhomHeSees) {
     EXPECT_EQ(words.back(), "guard chases");
     const Vec3 between = chase.state.actors[0].body.position - chase.state.loose[0].body.place;
     EXPECT_NEAR(glm::length(horizontal(between)), 0.6, 0.06) << "he stands before Wick";
+}
+
+TEST_P(Patterns, ThreeShotsAreOutAtOnceAndComeDownFourMetresAhead) {
+    CoursePlan plan = test::flat_plan();
+    for (int i = 0; i < 3; ++i) {
+        plan.fixtures.push_back(placed("shot", {50, 0, 0}));
+        plan.fixtures.back().name = fmt::format("shot {}", i + 1);
+    }
+    const Scene scene(pattern("Spawning from a pool"), plan);
+    TapeMaker tape(1.0);
+    for (const double time : {0.1, 0.3, 0.5, 0.7}) tape.hold("hit", time, 0.05);
+    const Played run = test::play(scene, tape, GetParam());
+    EXPECT_EQ(test::words_of(scene, run.trace, {EventKind::spawned, EventKind::none_waits}),
+              (std::vector<std::string>{"shot 1 spawned", "shot 2 spawned", "shot 3 spawned",
+                                        "no shot waits to be spawned"}));
+    // Half a second after it was thrown; from there to where it comes down nothing meets it.
+    const Played down = test::play(scene, TapeMaker(0.6).hold("hit", 0.1, 0.05), GetParam());
+    const Vec3 off = down.state.loose[0].body.place - down.state.actors[0].body.position;
+    const Vec3 velocity = down.state.loose[0].body.velocity;
+    const double left_s = std::sqrt(2.0 * 1.4 / 10.0) - 0.5;
+    EXPECT_NEAR(off.x + velocity.x * left_s, 4.73, 0.01);
+    EXPECT_NEAR(off.z + velocity.z * left_s - 5.0 * left_s * left_s, 0.1, 0.01);
 }
 
 }  // namespace

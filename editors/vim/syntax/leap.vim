@@ -14,11 +14,11 @@ syntax keyword leapWord most motor move moving near not of on or over
 syntax keyword leapWord pad path per phase pitch points pose probe prompt push
 syntax keyword leapWord radius reach reading reel refill remember respawn return right rising
 syntax keyword leapWord rope rumble say seat seen shake shaped share short slack
-syntax keyword leapWord slide slider solid sound sparing speed spend sphere spring square
-syntax keyword leapWord squash stance start stays steer step stiffness stop stopping strike
-syntax keyword leapWord swing tag tape teleport tell then through throw tied to
-syntax keyword leapWord towards trail travel turn turned untag until upright use walkable
-syntax keyword leapWord wears weight wheels when with within without zoom
+syntax keyword leapWord slide slider solid sound sparing spawn speed spend sphere spring
+syntax keyword leapWord square squash stance start stays steer step stiffness stop stopping
+syntax keyword leapWord strike swing tag tape teleport tell then through throw tied
+syntax keyword leapWord to towards trail travel turn turned untag until upright use
+syntax keyword leapWord walkable wears weight wheels when with within without zoom
 syntax keyword leapSense abs airborne airborne_time along_x along_y amount_of at_stop blocked bump_speed bumped
 syntax keyword leapSense by_has by_lacks ceil clamp clear completed cos depth direction distance
 syntax keyword leapSense dot entered exit_room failed feet flat floor focused forward grabbed
@@ -28,10 +28,10 @@ syntax keyword leapSense lacks landed landing_speed left_ground let_go link_midd
 syntax keyword leapSense max min mix noise normal own_ahead own_front own_left own_middle own_place
 syntax keyword leapSense own_speed own_up own_velocity path_ahead phase_time pick place place_of point press_length
 syntax keyword leapSense pressed reached released respawned resting ridden round seated sent_by shape
-syntax keyword leapSense share_in side sign sin slider_way slip_angle slope sqrt stance_time stands_on
-syntax keyword leapSense stick stick_ahead stick_of stick_side stop_number struck sunk target target_place taut
-syntax keyword leapSense there told touched touched_by touching up used used_in_hand velocity view_ahead
-syntax keyword leapSense view_right wall_normal was_cut way_of wheels_down x y
+syntax keyword leapSense share_in side sign sin slider_way slip_angle slope spawned sqrt stance_time
+syntax keyword leapSense stands_on stick stick_ahead stick_of stick_side stop_number struck sunk target target_place
+syntax keyword leapSense taut there told touched touched_by touching up used used_in_hand velocity
+syntax keyword leapSense view_ahead view_right wall_normal was_cut way_of wheels_down x y
 syntax match leapNumber /\<\d\+\(\.\d\+\)\?\>/
 syntax match leapUnit /\(\d\s*\)\@<=\(km\|cm\|mm\|m\|ms\|s\|h\|frames\|deg\|rad\|turns\|kg\|t\|kN\|Nm\|N\)\>\([\/^]\w\+\)*\|\(\d\s*\)\@<=%/
 syntax region leapString start=/"/ end=/"/ oneline
