@@ -247,7 +247,7 @@ QWidget* MainWindow::make_top_line() {
 /// How the window looks, in every project.
 void MainWindow::fill_looks(QMenu& show) {
     show.addSeparator();
-    QAction* dark = add_action(&show, tr("Dark paper"), QKeySequence("Ctrl+Shift+D"), [] {
+    QAction* dark = add_action(&show, tr("Dark paper"), QKeySequence("Ctrl+Shift+B"), [] {
         const Paper other = palette::is_dark() ? Paper::light : Paper::dark;
         keep_paper(other);
         apply_theme(*qApp, other);

@@ -44,7 +44,7 @@ int lightness_of_most(QWidget& widget) {
 struct WithPaper : test::Studio {
     ~WithPaper() { apply_theme(*qApp, Paper::light); }
     void toggle() {
-        QTest::keyClick(window.get(), Qt::Key_D, Qt::ControlModifier | Qt::ShiftModifier);
+        QTest::keyClick(window.get(), Qt::Key_B, Qt::ControlModifier | Qt::ShiftModifier);
         settle();
     }
 };
