@@ -7,6 +7,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/fixture_check.hpp"
+#include "core/project/course_uses.hpp"
 #include "core/world/path_edit.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/flow_layout.hpp"
@@ -83,6 +84,16 @@ CourseSheet::CourseSheet(CourseEditor& editor, QWidget* parent) : QWidget(parent
     warning_->setWordWrap(true);
     set_meaning(*warning_, Meaning::refused);
     layout->addWidget(warning_);
+    uses_part_ = new QWidget;
+    auto* uses = new QVBoxLayout(uses_part_);
+    uses->setContentsMargins(0, 4, 0, 0);
+    uses->setSpacing(6);
+    uses->addWidget(hairline());
+    uses->addWidget(heading(tr("Used by")));
+    uses_ = wrapped_words();
+    uses_->setAccessibleName(tr("Used by"));
+    uses->addWidget(uses_);
+    layout->addWidget(uses_part_);
     layout->addSpacing(4);
     layout->addWidget(hairline());
     reach_head_ = heading(tr("Reached from here"));
@@ -336,8 +347,19 @@ void CourseSheet::refresh() {
     constexpr int most_warnings = 4;
     warning_->setText(warnings.mid(0, most_warnings).join('\n'));
     warning_->setVisible(!warnings.isEmpty());
+    refresh_uses();
     refresh_reach();
     refresh_words();
+}
+
+void CourseSheet::refresh_uses() {
+    QStringList lines;
+    const auto& program = editor_.session().program();
+    if (const auto item = editor_.single(); item && program)
+        for (const std::string& line : uses_of(editor_.session().project(), *program, editor_.plan(), *item))
+            lines << to_qt(line);
+    uses_->setText(lines.join('\n'));
+    uses_part_->setVisible(!lines.isEmpty());
 }
 
 QStringList CourseSheet::reach_lines() const {

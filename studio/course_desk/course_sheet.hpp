@@ -25,6 +25,8 @@ class CourseSheet : public QWidget {
     /// "long quay 1 → long quay 2: ✓ hop, dash", a line each.
     QStringList reach_lines() const;
     QComboBox* way_to() { return way_to_; }
+    /// What the selected one is used by, a line each; empty when nothing is selected or nothing speaks of it.
+    QString uses_words() const { return uses_->text(); }
     /// How the search goes, or what came of it.
     QString way_words() const { return way_words_->text(); }
 
@@ -36,6 +38,7 @@ class CourseSheet : public QWidget {
     void refresh();
     void refresh_reach();
     void refresh_words();
+    void refresh_uses();
     void refresh_way();
     void fill_fields();
     void add_field(const QString& word, const QString& text, const QString& tip,
@@ -50,6 +53,8 @@ class CourseSheet : public QWidget {
     QGridLayout* fields_;
     QVBoxLayout* reach_;
     QLabel* reach_head_;
+    QWidget* uses_part_;  ///< with its heading; hidden while nothing is used
+    QLabel* uses_;
     QComboBox* way_to_;
     QLabel* way_words_;
     QPushButton* way_stop_;

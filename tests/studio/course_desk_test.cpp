@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/course_desk/course_desk.hpp"
+#include "studio/course_desk/course_sheet.hpp"
 
 #include <gtest/gtest.h>
 
@@ -399,6 +400,22 @@ TEST(CourseDesk, WhatIsChosenInThePlanComesIntoViewFromTheSide) {
     const QRectF seen = laying.course->side()->outline(laying.piece("crate low")).boundingRect();
     EXPECT_TRUE(QRectF(laying.course->side()->rect()).contains(seen));
     EXPECT_GT(seen.width(), 20.0);
+}
+
+TEST(CourseDesk, TheSheetSaysWhatUsesTheSelectedOneAlsoAfterAnEdit) {
+    Laying at;
+    const CourseSheet* sheet = at.course->findChild<CourseSheet*>();
+    ASSERT_NE(sheet, nullptr);
+    EXPECT_TRUE(sheet->uses_words().isEmpty()) << "nothing is selected";
+    at.editor->select({at.fixture("two quay door")});
+    EXPECT_TRUE(sheet->uses_words().startsWith("two quay lever is linked to it\n"))
+        << sheet->uses_words().toStdString();
+    at.editor->link(at.fixture("cask hatch"), at.fixture("two quay door"));
+    at.settle();
+    at.editor->select({at.fixture("two quay door")});
+    EXPECT_TRUE(sheet->uses_words().contains("cask hatch is linked to it")) << sheet->uses_words().toStdString();
+    at.editor->select({at.fixture("two quay door"), at.fixture("cask hatch")});
+    EXPECT_TRUE(sheet->uses_words().isEmpty()) << "of several each would say its own";
 }
 
 TEST(CourseDesk, TheStageStandsOnTheDeskThatIsInView) {
