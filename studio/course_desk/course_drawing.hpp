@@ -49,6 +49,15 @@ class CourseDrawing : public QWidget, public Spoken {
         bool stops = false;     ///< it is one of its stops
     };
     std::vector<Handle> handles() const;
+    /// The name of a fixture, target or place, and where it is written.
+    struct ItemName {
+        CourseItem item;
+        QString text;
+        QRectF area;
+    };
+    /// Those that are written: beside their things, none over another; what finds no room is left out, the selected
+    /// ones last.
+    std::vector<ItemName> names() const;
 
     QAccessible::Role spoken_role() const override { return QAccessible::Graphic; }
     /// What is selected, and where it stands.
@@ -110,7 +119,8 @@ class CourseDrawing : public QWidget, public Spoken {
 
     CourseEditor& editor_;
     Seen seen_;
-    static constexpr double nearest_scale = 2.0;  ///< pixels in a metre
+    static constexpr double names_from_scale = 9.0;  ///< px/m; smaller drawings leave names out
+    static constexpr double nearest_scale = 2.0;     ///< pixels in a metre
     static constexpr double farthest_scale = 400.0;
     double scale_ = 20.0;
     Vec3 center_{0.0};  ///< of the world, in the middle of the drawing

@@ -13,9 +13,7 @@ namespace leap::studio {
 
 namespace {
 
-constexpr double names_from_scale = 9.0;  ///< px/m; smaller drawings leave names out
 constexpr double longest_gap_m = 15.0;
-const QColor water(0xD9, 0xE2, 0xE2);
 
 /// On paper of its own, so that lines under it don't cross it out.
 void label(QPainter& painter, const QPointF& at, const QString& text, const QColor& color) {
@@ -95,7 +93,7 @@ void CourseDrawing::paint_water(QPainter& painter) const {
     const double level = editor_.plan().water_level;
     if (seen_ == Seen::above || level < -1e8) return;
     const double top = at({0.0, 0.0, level}).y();
-    if (top < height()) painter.fillRect(QRectF(0.0, top, width(), height() - top), water);
+    if (top < height()) painter.fillRect(QRectF(0.0, top, width(), height() - top), palette::colors().water);
 }
 
 void CourseDrawing::paint_piece(QPainter& painter, const CourseItem& item) const {
@@ -149,7 +147,6 @@ void CourseDrawing::paint_piece(QPainter& painter, const CourseItem& item) const
 }
 
 void CourseDrawing::paint_other(QPainter& painter, const CourseItem& item) const {
-    const CoursePlan& plan = editor_.plan();
     const ItemBox box = editor_.box(item);
     const QPolygonF shape = outline(item);
     const QRectF bounds = shape.boundingRect();
@@ -176,9 +173,6 @@ void CourseDrawing::paint_other(QPainter& painter, const CourseItem& item) const
             break;
         case ItemKind::piece: return;
     }
-    if (scale_ < names_from_scale && !editor_.is_selected(item)) return;
-    label(painter, QPointF(bounds.right() + 5.0, bounds.top() + 4.0), to_qt(item_name(plan, item)),
-          item.kind == ItemKind::place ? palette::quiet() : palette::ink());
 }
 
 /// The reach of its focus, and the front in which it listens.
@@ -474,6 +468,9 @@ void CourseDrawing::paint_items(QPainter& painter) const {
             paint_focus(painter, item);
         paint_other(painter, item);
     }
+    for (const ItemName& name : names())
+        label(painter, name.area.bottomLeft() - QPointF(0.0, QFontMetricsF(painter.font()).descent()), name.text,
+              name.item.kind == ItemKind::place ? palette::quiet() : palette::ink());
 }
 
 void CourseDrawing::paintEvent(QPaintEvent*) {

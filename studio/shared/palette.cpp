@@ -25,7 +25,8 @@ const Colors& light() {
                             .pointed{0x8A, 0x86, 0x7E},
                             .measured{0x2E, 0x7D, 0x86},
                             .string{0x4B, 0x6A, 0x3C},
-                            .sense{0x6A, 0x4B, 0x8A}};
+                            .sense{0x6A, 0x4B, 0x8A},
+                            .water{0xD9, 0xE2, 0xE2}};
     return out;
 }
 
@@ -47,7 +48,8 @@ const Colors& dark() {
                             .pointed{0x9A, 0x95, 0x8B},
                             .measured{0x6F, 0xBE, 0xC6},
                             .string{0xA9, 0xC7, 0x95},
-                            .sense{0xC7, 0xAB, 0xE4}};
+                            .sense{0xC7, 0xAB, 0xE4},
+                            .water{0x22, 0x36, 0x3E}};
     return out;
 }
 

@@ -28,6 +28,7 @@ struct Colors {
     QColor measured;      ///< what was measured elsewhere
     QColor string;        ///< in a script: quoted words
     QColor sense;         ///< in a script: what asks the world
+    QColor water;         ///< in drawings of the course
 };
 
 /// The two papers. What lies on the stage keeps to the light one: the stage is at dusk on both.

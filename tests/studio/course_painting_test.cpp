@@ -135,5 +135,30 @@ TEST(CoursePainting, TheGridIsDrawnToAScaleThatStaysReadable) {
     }
 }
 
+TEST(CoursePainting, NoNameIsWrittenOverAnotherAndTheSelectedOneIsAlwaysThere) {
+    Painting painting;
+    CourseDrawing* plan = painting.course->plan();
+    const CourseItem door = painting.item(ItemKind::fixture, "two quay door");
+    painting.editor->select({door});
+    plan->fit();
+    painting.settle();
+    const std::vector<CourseDrawing::ItemName> names = plan->names();
+    ASSERT_GT(names.size(), 4U);
+    EXPECT_EQ(names.front().item, door);
+    QStringList texts;
+    for (std::size_t i = 0; i < names.size(); ++i) {
+        texts << names[i].text;
+        for (std::size_t k = 0; k < i; ++k)
+            EXPECT_FALSE(names[i].area.intersects(names[k].area))
+                << names[i].text.toStdString() << " over " << names[k].text.toStdString();
+    }
+    EXPECT_TRUE(texts.contains("lever stand")) << texts.join(", ").toStdString();
+    EXPECT_TRUE(texts.contains("two quay lever")) << texts.join(", ").toStdString();
+    plan->fit_to({{-80, -90, 0}, {100, 60, 0}});
+    const std::vector<CourseDrawing::ItemName> far = plan->names();
+    ASSERT_EQ(far.size(), 1U) << "of the whole harbour only what is selected is named";
+    EXPECT_EQ(far[0].item, door);
+}
+
 }  // namespace
 }  // namespace leap::studio::course_painting_test
