@@ -17,7 +17,13 @@ constexpr const char* paper_key = "window/paper";
 constexpr const char* dark_word = "dark";
 
 QPalette shades(const palette::Colors& paper) {
-    QPalette out(paper.paper);  // the shades that the style draws edges with follow from it
+    QPalette out;
+    // What the style draws edges with.
+    out.setColor(QPalette::Light, paper.sheet);
+    out.setColor(QPalette::Midlight, paper.faint);
+    out.setColor(QPalette::Mid, paper.hairline);
+    out.setColor(QPalette::Dark, paper.rule);
+    out.setColor(QPalette::Shadow, paper.rule);
     out.setColor(QPalette::Window, paper.paper);
     out.setColor(QPalette::Base, paper.sheet);
     out.setColor(QPalette::AlternateBase, paper.paper);
