@@ -152,8 +152,7 @@ bool waits_to_be_spawned(const EvaluationContext& m, const World& world, std::si
     return !taken && fixture_phase(m, i) == &kind->phases[PhaseId(0)];
 }
 
-/// The quarter, half or other turn about the upward axis that has its front face along a way; upright when it goes
-/// straight up or down.
+/// The turn about the upward axis after which its front faces along a way; none when that goes straight up or down.
 Quat facing(const Vec3& way) {
     return glm::angleAxis(horizontal_length(way) > 1e-9 ? std::atan2(way.y, way.x) : 0.0, world_up);
 }
@@ -166,7 +165,7 @@ void spawn(const EvaluationContext& m, const Action& action, World& world, const
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
         if (!waits_to_be_spawned(m, world, i, action.index)) continue;
         const Vec3 place = vector(m, action.direction);
-        if (!is_finite(place)) break;
+        if (!is_finite(place)) return;  // nowhere: it goes on waiting
         RigidState& loose = world.loose[*m.layout.fixtures[i].rigid];
         const Emission& how = action.emission;
         const Vec3 way = how.way ? direction_or_zero(vector(m, *how.way)) : Vec3{0.0};

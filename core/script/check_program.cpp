@@ -127,7 +127,7 @@ void Compiler::check_spawn(const Action& action) {
     if (machine.phases.empty()) return;
     if (!machine.phases[PhaseId(0)].effects.hidden)
         report(action.range, fmt::format("{} doesn't wait hidden in its first phase, so it can't be spawned", name),
-               fmt::format("begin it with: phase waits {{ hidden go out when spawned }}"));
+               "begin it with: phase waits { hidden go out when spawned }");
     if (std::none_of(machine.phases.begin(), machine.phases.end(),
                      [](const Phase& phase) { return phase.effects.loose; }))
         report(action.range, fmt::format("{} is never loose, so it can't be spawned", name),

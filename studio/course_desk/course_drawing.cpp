@@ -16,7 +16,6 @@ namespace {
 constexpr double handle_px = 7.0;
 constexpr double turn_handle_px = 26.0;
 constexpr double click_px = 3.0;
-constexpr double turn_step_deg = 15.0;
 
 bool is_near(const QPointF& a, const QPointF& b) {
     return std::abs(a.x() - b.x()) <= handle_px && std::abs(a.y() - b.y()) <= handle_px;

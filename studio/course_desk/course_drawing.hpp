@@ -120,6 +120,7 @@ class CourseDrawing : public QWidget, public Spoken {
     CourseEditor& editor_;
     Seen seen_;
     static constexpr double names_from_scale = 9.0;  ///< px/m; smaller drawings leave names out
+    static constexpr double turn_step_deg = 15.0;    ///< of a key, and of a turn that snaps
     static constexpr double nearest_scale = 2.0;     ///< pixels in a metre
     static constexpr double farthest_scale = 400.0;
     double scale_ = 20.0;

@@ -9,10 +9,6 @@
 
 namespace leap::studio {
 
-namespace {
-constexpr double key_turn_deg = 15.0;
-}  // namespace
-
 void CourseDrawing::wheelEvent(QWheelEvent* event) {
     zoom(std::pow(1.15, event->angleDelta().y() / 120.0), event->position());
 }
@@ -105,7 +101,7 @@ void CourseDrawing::keyPressEvent(QKeyEvent* event) {
     if (control) return QWidget::keyPressEvent(event);
     const bool back = (event->modifiers() & Qt::ShiftModifier) != 0;
     switch (event->key()) {
-        case Qt::Key_T: editor_.turn_selected(back ? -key_turn_deg : key_turn_deg); return;
+        case Qt::Key_T: editor_.turn_selected(back ? -turn_step_deg : turn_step_deg); return;
         case Qt::Key_N: select_next(back ? -1 : 1); return;
         case Qt::Key_F: fit(); return;
         case Qt::Key_G: back ? editor_.ungroup_selected() : editor_.group_selected(); return;
