@@ -199,15 +199,17 @@ HandResult try_hand(const Setup& setup, const Tape& tape, const HandOptions& opt
     tbb::enumerable_thread_specific<Trace> rooms;
     out.complete = in_parallel(count, stopped_by(options, stop), [&](std::size_t number) {
         std::mt19937 random(options.seed * 1'000'003U + static_cast<unsigned>(number));
-        std::normal_distribution<double> off(0.0, options.spread_s);
+        // One standard normal number, scaled: a steady hand has a spread of 0, which the distribution itself refuses.
+        std::normal_distribution<double> standard;
+        const auto off = [&] { return options.spread_s * standard(random); };
         Tape played = tape;
         double farthest = 0.0;
         for (const ButtonRow& row : rows) {
             const std::size_t presses = presses_of(played, row).size();
             for (std::size_t i = 0; i < presses; ++i) {
                 const Press press = presses_of(played, row)[i];
-                const double from = press.from_s + off(random);
-                const double to = press.to_s + off(random);
+                const double from = press.from_s + off();
+                const double to = press.to_s + off();
                 farthest = std::max({farthest, std::abs(from - press.from_s), std::abs(to - press.to_s)});
                 if (press.to_s >= tape.length_s) {
                     played = with_press_moved(played, row, i, {from, press.to_s});
