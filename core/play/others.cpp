@@ -9,18 +9,6 @@
 namespace leap {
 namespace {
 
-/// Whether `actor` stands on `under`, or on somebody who does.
-bool stands_on(const World& world, std::int32_t actor, std::int32_t under) {
-    for (std::size_t i = 0; i < world.actors.size(); ++i) {
-        const SeenBody& seen = world.actors[static_cast<std::size_t>(actor)].seen;
-        const Surface ground = seen.ground;
-        if (!ground.is_actor()) return false;
-        actor = static_cast<std::int32_t>(ground.index);
-        if (actor == under) return true;
-    }
-    return false;
-}
-
 bool in_sight(const Actor& actor, const SeenBody& other) {
     const Vec3 between = other.position - actor.body.position;
     return glm::dot(between, between) < defaults::fixture_sight_m * defaults::fixture_sight_m;
@@ -52,6 +40,17 @@ void show_to_others(Actor& actor) {
     seen.ground = actor.body.grounded ? actor.body.ground : Surface{};
     seen.there = !actor.seat;
     seen.settled = true;
+}
+
+bool stands_on(const World& world, std::int32_t actor, std::int32_t under) {
+    for (std::size_t i = 0; i < world.actors.size(); ++i) {
+        const SeenBody& seen = world.actors[static_cast<std::size_t>(actor)].seen;
+        const Surface ground = seen.ground;
+        if (!ground.is_actor()) return false;
+        actor = static_cast<std::int32_t>(ground.index);
+        if (actor == under) return true;
+    }
+    return false;
 }
 
 void find_others(const World& world, const Actor& actor, StepCache& out) {

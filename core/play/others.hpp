@@ -10,6 +10,9 @@ namespace leap {
 /// The others see this character where it is now.
 void show_to_others(Actor& actor);
 
+/// Whether `actor` stands on `under`, or on somebody who does, when all were at the same instant last.
+bool stands_on(const World& world, std::int32_t actor, std::int32_t under);
+
 /// Looks for the characters in sight and puts them beside the fixtures in StepCache::moving. To be called when all have
 /// come to the same instant, and when fixtures have been gathered again.
 void find_others(const World& world, const Actor& actor, StepCache& out);

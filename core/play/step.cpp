@@ -115,6 +115,7 @@ class Tick {
     void begin();
     void ask_all();
     void take_sizes();
+    void lift_those_on(const Actor& grown, double by_m);
     void advance_one(int split);
     void advance_several(int split);
     Stop go_alone(std::size_t i, double goal);
@@ -246,8 +247,11 @@ void Tick::ask_all() {
 void Tick::take_sizes() {
     bool changed = false;
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
-        if (!take_size(r_, world_, world_.actors[i], scratch_.actors[i].cache)) continue;
-        show_to_others(world_.actors[i]);
+        Actor& actor = world_.actors[i];
+        const double height_before = actor.height;
+        if (!take_size(r_, world_, actor, scratch_.actors[i].cache)) continue;
+        show_to_others(actor);
+        if (actor.height > height_before) lift_those_on(actor, actor.height - height_before);
         changed = true;
     }
     if (changed) scratch_.shared.changes.note();
@@ -256,6 +260,20 @@ void Tick::take_sizes() {
     for (std::size_t i = 0; changed && i < world_.actors.size(); ++i) {
         find_others(world_, world_.actors[i], scratch_.actors[i].cache);
         if (!world_.actors[i].seat && !world_.actors[i].shown) push_out(world_.actors[i], scratch_.actors[i]);
+    }
+}
+
+/// Who stands on somebody's shoulder comes up with it, where there is room. Out by the shortest way it would be pushed
+/// aside, perhaps into a wall, where the room above the one below ends again: standing up would chase crouching.
+void Tick::lift_those_on(const Actor& grown, double by_m) {
+    for (Actor& actor : world_.actors) {
+        if (actor.id == grown.id || actor.seat || actor.shown || !stands_on(world_, actor.id, grown.id)) continue;
+        StepCache& cache = scratch_.actors[static_cast<std::size_t>(actor.id)].cache;
+        find_others(world_, actor, cache);
+        const Vec3 lifted = actor.body.position + by_m * world_up;
+        if (deepest_overlap(cache.surroundings(), {actor.radius, actor.height}, lifted)) continue;
+        actor.body.position = lifted;
+        show_to_others(actor);
     }
 }
 

@@ -136,21 +136,23 @@ TEST_P(Characters, ACharacterStandsOnAnotherAndIsCarried) {
     EXPECT_NEAR(position_at(lower, 1.9).z, 0.0, 0.01) << "the rider presses nobody into the ground";
 }
 
-TEST_P(Characters, WhoStandsUpLiftsWhoStandsOnIt) {
-    CoursePlan plan = places_plan(8.0);
-    plan.places[1] = {"other", {0.0, 0.0, 1.9}, 0.0};
-    // Whoever has no room for 1.9 m above it stays down: somebody in the air there, but not who stands upon it.
+/// Whoever has no room for 1.9 m above it stays down: somebody in the air there, but not who stands upon it.
+std::string who_ducks() {
     std::string text = two_bodies;
-    const std::size_t walk = text.find("stance walk {");
-    ASSERT_NE(walk, std::string::npos);
-    text.insert(walk, R"(
+    text.insert(text.find("stance walk {"), R"(
 button duck key "Control"
 stance low when held(duck) or not headroom.hit {
   probe headroom = room height 1.9 m
   capsule height 1 m
 }
 )");
-    const Scene scene(text, plan);
+    return text;
+}
+
+TEST_P(Characters, WhoStandsUpLiftsWhoStandsOnIt) {
+    CoursePlan plan = places_plan(8.0);
+    plan.places[1] = {"other", {0.0, 0.0, 1.9}, 0.0};
+    const Scene scene(who_ducks(), plan);
     const Tape below = TapeMaker(3).hold("duck", 1.0, 0.5);
     const Played played =
         test::play(scene, together({{"big", "start", below}, {"small", "other", TapeMaker(3)}}), GetParam());
@@ -162,6 +164,26 @@ stance low when held(duck) or not headroom.hit {
     EXPECT_NEAR(position_at(upper, 1.6).z - position_at(lower, 1.6).z, 1.7, 0.01) << "and up again";
     EXPECT_TRUE(upper.rows[row_at(upper, 1.6)].grounded);
     for (const double t : test::times_of(played.trace, EventKind::left_ground)) EXPECT_TRUE(t < 1.2) << t;
+}
+
+/// Out by the shortest way it would be pushed into the wall, be back over the one below, and make it crouch again.
+TEST_P(Characters, WhoStandsUpBesideAWallLiftsWhoStandsOnItsShoulder) {
+    CoursePlan plan = places_plan(8.0);
+    constexpr double off_m = 0.3;
+    plan.places[1] = {"other", {0.0, off_m, 1.2}, 0.0};
+    plan.pieces.push_back(test::box({0, off_m + 0.252 + 0.5, 2}, {4, 1, 4}));
+    const Scene scene(who_ducks(), plan);
+    const Tape below = TapeMaker(2).hold("duck", 0.0, 1.0);
+    const Played played =
+        test::play(scene, together({{"big", "start", below}, {"small", "other", TapeMaker(2)}}), GetParam());
+    EXPECT_TRUE(test::times_of(played.trace, EventKind::fault).empty());
+    const TraceTrack& lower = played.trace.tracks[0];
+    const TraceTrack& upper = played.trace.tracks[1];
+    ASSERT_TRUE(upper.rows[row_at(upper, 0.9)].grounded);
+    ASSERT_GT(position_at(upper, 0.9).y - position_at(lower, 0.9).y, 0.25) << "on the shoulder";
+    EXPECT_TRUE(upper.rows[row_at(upper, 1.1)].grounded);
+    EXPECT_NEAR(position_at(upper, 1.1).z - position_at(upper, 0.9).z, 0.7, 0.001);
+    EXPECT_NEAR(position_at(upper, 1.1).y, position_at(upper, 0.9).y, 0.001) << "straight up";
 }
 
 TEST_P(Characters, WhoStandsInTheWayIsAWall) {
