@@ -147,7 +147,7 @@ void strike(const EvaluationContext& m, double target, World& world, Actor& acto
 bool waits_to_be_spawned(const EvaluationContext& m, const World& world, std::size_t i, std::int32_t tag) {
     const Machine* kind = fixture_kind(m, i);
     if (kind == nullptr || !m.layout.fixtures[i].rigid) return false;
-    if (std::find(kind->own_tags.begin(), kind->own_tags.end(), tag) == kind->own_tags.end()) return false;
+    if (!kind->is_a(tag)) return false;
     const bool taken = ((world.contacts[i].events | world.contacts[i].events_ahead) & fixture_spawned) != 0;
     return !taken && fixture_phase(m, i) == &kind->phases[PhaseId(0)];
 }

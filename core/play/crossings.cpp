@@ -134,16 +134,14 @@ void offer_counter(Earliest& out, const EvaluationContext& m, const Outlook& ahe
 }
 
 /// A press that still waits, or a condition that starts by itself: whatever may let the move begin.
-void offer_starts(Earliest& out, const EvaluationContext& m, const Outlook& ahead, MachineId index) {
-    const Machine& machine = m.program.machines[index];
+void offer_starts(Earliest& out, const EvaluationContext& m, const Outlook& ahead,
+                  const ForeseenTimes::Move& foreseen) {
+    if (!foreseen.begins || (foreseen.button && !m.actor.buttons[foreseen.button].pending)) return;
+    const MachineId index = foreseen.move;
     const MachineState& running = m.actor.machines[index];
-    if (machine.button) {
-        if (!m.actor.buttons[machine.button].pending || !machine.buffer) return;
-    } else if (machine.start_when && !running.phase) {
-        offer_condition(out, m, ahead, machine.start_when->condition);
-    } else {
-        return;
-    }
+    if (!foreseen.button && running.phase) return;
+    const Machine& machine = m.program.machines[index];
+    if (!foreseen.button) offer_condition(out, m, ahead, machine.start_when->condition);
     if (const auto refusal = cut_refusal(m, index); refusal && refusal->seconds_left) out.timer(*refusal->seconds_left);
     for (const Gate& gate : machine.gates) {
         if (gate.cooldown) {
@@ -203,18 +201,17 @@ NextInstant time_to_next_instant(const EvaluationContext& m, const Law& law, con
         if (stance.when) offer_condition(out, m, ahead, *stance.when);
         if (stance.until && index == m.actor.stance) offer_condition(out, m, ahead, *stance.until);
     }
-    for (const MachineId index : m.program.moves) {
-        const Machine& move = m.program.machines[index];
-        const MachineState& running = m.actor.machines[index];
-        offer_starts(out, m, ahead, index);
-        if (!move.charges) continue;
-        if (move.charges->refill_when) offer_condition(out, m, ahead, *move.charges->refill_when);
-        if (move.charges->refill_after && running.charge_spent_at > never)
-            out.timer(running.charge_spent_at + number(m, *move.charges->refill_after) - m.now());
+    for (const ForeseenTimes::Move& foreseen : m.program.foreseen.moves) {
+        offer_starts(out, m, ahead, foreseen);
+        if (!foreseen.refills) continue;
+        const Charges& charges = *m.program.machines[foreseen.move].charges;
+        const double spent_at = m.actor.machines[foreseen.move].charge_spent_at;
+        if (charges.refill_when) offer_condition(out, m, ahead, *charges.refill_when);
+        if (charges.refill_after && spent_at > never) out.timer(spent_at + number(m, *charges.refill_after) - m.now());
     }
-    for (std::size_t i = 0; i < m.program.counters.size(); ++i) {
-        const CounterInfo& counter = m.program.counters[i];
-        if (!counter.kind) offer_counter(out, m, ahead, counter, m.actor.counters[i]);
+    for (const std::int32_t index : m.program.foreseen.counters) {
+        const auto i = static_cast<std::size_t>(index);
+        offer_counter(out, m, ahead, m.program.counters[i], m.actor.counters[i]);
     }
     const double own = out.seconds();
     offer_fixtures(out, m, ahead);

@@ -315,12 +315,11 @@ namespace {
 
 bool fixture_has_tag(const EvaluationContext& m, std::size_t i, std::int32_t tag) {
     if (tag == m.program.holding_tag && holds_something(m.world, fixture_owner(i))) return true;
-    const auto in = [&](const std::vector<std::int32_t>& tags) {
-        return std::find(tags.begin(), tags.end(), tag) != tags.end();
-    };
     const Machine* kind = fixture_kind(m, i);
+    if (kind != nullptr && kind->is_a(tag)) return true;
     const Phase* phase = fixture_phase(m, i);
-    return (kind != nullptr && in(kind->own_tags)) || (phase != nullptr && in(phase->effects.tags));
+    return phase != nullptr &&
+           std::find(phase->effects.tags.begin(), phase->effects.tags.end(), tag) != phase->effects.tags.end();
 }
 
 bool actor_has_tag(const EvaluationContext& m, const Actor& who, std::int32_t tag) {

@@ -118,12 +118,6 @@ void gather_obstacles(const Rehearsal& r, const World& world, double time, StepS
 }
 
 /// What moves beside sleepers wakes them.
-void wake_by_fixtures(const RunLayout& layout, const StepCache& cache, World& world) {
-    for (const std::size_t i : cache.lively)
-        if (!cache.stands[i].still && cache.stands[i].pose.solid && !layout.can_be_loose(i))
-            wake_near(cache.stands[i].pose, world);
-}
-
 /// Somebody who stands on a loose body presses it down where they stand. Where it is held by a joint they are part of
 /// what has to be moved: a light plank doesn't fall away under their feet.
 void press_down(const Rehearsal& r, const World& world, const Actor& actor, const Vec3& gravity, RigidObject& thing) {
@@ -307,18 +301,42 @@ void start_rigid_bodies(const Rehearsal& r, World& world) {
 
 namespace {
 
+bool lies_asleep_at(const FixturePose& pose, const RigidState& loose) {
+    if (!loose.body.asleep || !loose.holder.is_nobody()) return false;
+    constexpr double near_m = 0.1;
+    const double reach = glm::length(pose.half) + near_m + defaults::largest_box_m * 0.1;
+    return glm::length(loose.body.place - pose.center) <= reach;
+}
+
+void wake(RigidState& loose) {
+    loose.body.still_s = 0.0;
+    loose.body.asleep = false;
+}
+
+/// What lies at a fixture that moves isn't asleep.
+void wake_by_fixtures(const RunLayout& layout, const StepCache& cache, World& world, StepScratch& scratch) {
+    for (const std::size_t i : cache.lively) {
+        if (cache.stands[i].still || !cache.stands[i].pose.solid || layout.can_be_loose(i)) continue;
+        for (RigidState& loose : world.loose) {
+            if (!lies_asleep_at(cache.stands[i].pose, loose)) continue;
+            scratch.keep_motion_of(world);
+            wake(loose);
+        }
+    }
+}
+
 /// Pushed wheels don't let it sleep, nor do forces that change. Those are asked about a few times a second, on the grid
 /// of the steps; another phase wakes at once.
-void wake_driven(const EvaluationContext& m, std::int64_t first, std::int64_t last, World& world) {
+void wake_driven(const EvaluationContext& m, std::int64_t first, std::int64_t last, World& world,
+                 StepScratch& scratch) {
     constexpr std::int64_t every = 8;
     const bool asks = last / every != (first - 1) / every;
     for (std::size_t i = 0; i < world.loose.size(); ++i) {
         const RigidLayout& layout = m.layout.rigid[i];
         const bool rolled = layout.wheels && wheel_use(m, layout.fixture).push_n != 0.0;
         if (!rolled && !(asks && world.loose[i].body.asleep && is_forced(m, i))) continue;
-        RigidState& loose = world.loose[i];
-        loose.body.asleep = false;
-        loose.body.still_s = 0.0;
+        scratch.keep_motion_of(world);
+        wake(world.loose[i]);
     }
 }
 
@@ -367,7 +385,8 @@ void take_gravity_again(const Rehearsal& r, std::int64_t step, World& world, Ste
 }
 
 /// Who stands on what hangs on a joint, or floats, moves it.
-void wake_ridden(const EvaluationContext& m, std::span<const std::optional<Ride>> rides, World& world) {
+void wake_ridden(const EvaluationContext& m, std::span<const std::optional<Ride>> rides, World& world,
+                 StepScratch& scratch) {
     for (const auto& ride : rides) {
         if (!ride || !ride->on.is_fixture()) continue;
         const auto fixture = static_cast<std::size_t>(ride->on.index);
@@ -376,8 +395,8 @@ void wake_ridden(const EvaluationContext& m, std::span<const std::optional<Ride>
         if (!ridden || phase == nullptr || !phase->effects.loose) continue;
         const Effects& effects = phase->effects;
         if (!effects.joint && !effects.tether && effects.pushes.empty() && effects.springs.empty()) continue;
-        world.loose[*ridden].body.asleep = false;
-        world.loose[*ridden].body.still_s = 0.0;
+        scratch.keep_motion_of(world);
+        wake(world.loose[*ridden]);
     }
 }
 
@@ -414,13 +433,14 @@ void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<co
     if (last < first) return;
     RigidWork& work = scratch.loose;
     StepCache& cache = scratch.actors.front().cache;
-    wake_by_fixtures(r.layout, cache, world);
+    wake_by_fixtures(r.layout, cache, world, scratch);
     const EvaluationContext m = r.context(world, world.actors.front(), &cache);
-    wake_driven(m, first, last, world);
-    wake_ridden(m, rides, world);
+    wake_driven(m, first, last, world, scratch);
+    wake_ridden(m, rides, world, scratch);
     const bool awake =
         std::any_of(world.loose.begin(), world.loose.end(), [](const RigidState& loose) { return !loose.body.asleep; });
     if (!awake) return;
+    scratch.keep_motion_of(world);
     work.things.clear();
     work.pulls.clear();
     work.kinds.resize(world.loose.size());
@@ -449,19 +469,9 @@ void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<co
     note_partners(r, world, scratch);
 }
 
-void wake_near(const FixturePose& pose, World& world) {
-    constexpr double near_m = 0.1;
-    for (RigidState& loose : world.loose) {
-        if (!loose.body.asleep || !loose.holder.is_nobody()) continue;
-        const double reach = glm::length(pose.half) + near_m + defaults::largest_box_m * 0.1;
-        if (glm::length(loose.body.place - pose.center) > reach) continue;
-        loose.body.still_s = 0.0;
-        loose.body.asleep = false;
-    }
-}
-
 void change_loose(const Rehearsal& r, std::size_t fixture, const FixturePose& before, World& world) {
-    wake_near(before, world);
+    for (RigidState& loose : world.loose)
+        if (lies_asleep_at(before, loose)) wake(loose);
     // What is in a phase that isn't loose counts as asleep.
     const EvaluationContext m = r.context(world, world.actors.front());
     for (std::size_t i = 0; i < world.loose.size(); ++i) {

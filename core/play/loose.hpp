@@ -40,9 +40,6 @@ WheelUse wheel_use(const EvaluationContext& context, std::size_t fixture);
 /// A fixture goes into another phase: what it leaves stays where it is, what nobody carries any more is let go.
 void change_loose(const Rehearsal& rehearsal, std::size_t fixture, const FixturePose& before, World& world);
 
-/// Wakes what lies at a fixture that changes.
-void wake_near(const FixturePose& pose, World& world);
-
 /// The velocity that brings a loose fixture to a point in a time.
 Vec3 velocity_to(const EvaluationContext& context, std::size_t fixture, const Vec3& point, double seconds);
 

@@ -247,17 +247,19 @@ ProbeResult ask_probe(const EvaluationContext& m, std::int32_t probe) {
         if (!fixture) return {};
         asker = fixture_owner(*fixture);
     }
+    Answers& answers = answers_for(m);
     const auto ask = [&] {
-        answers_for(m).begin_probe(i, {.asker = asker});
+        answers.begin_probe(i, {.asker = asker});
         ProbeResult found = fixture ? answer(m.of_fixture(*fixture), info, FixtureId(*fixture)) : answer(m, info, {});
         found.asker = asker;
+        // What a probe's own clauses ask may have been found under something else.
         answers_for(m).set_probe(i, found);
         return found;
     };
-    const ProbeResult* known = answers_for(m).probe(i);
+    const ProbeResult* known = answers.probe(i);
     if (known == nullptr || known->asker != asker) return ask();
 #ifndef NDEBUG
-    if (!answers_for(m).is_being_asked(i)) {
+    if (!answers.is_being_asked(i)) {
         const ProbeResult remembered = *known;
         assert(ask() == remembered && "something an answer depends on has changed unseen");
         return remembered;

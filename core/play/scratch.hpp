@@ -116,6 +116,15 @@ struct ActorScratch {
     Begin begin;
 };
 
+/// The world's motion at the begin of a stretch that may have to be taken again. Most stretches leave it as it is, and
+/// it is large: it is kept when something is first about to change it.
+struct KeptMotion {
+    WorldMotion motion;
+    double time = 0.0;    ///< s, of the begin
+    bool wanted = false;  ///< the stretch may have to be taken again
+    bool kept = false;    ///< `motion` is that of the begin; otherwise nothing but the time has changed
+};
+
 /// Room that steps of one run reuse, so that a tick asks for no memory.
 struct StepScratch {
     std::vector<ActorScratch> actors;  ///< by World::actors
@@ -124,9 +133,9 @@ struct StepScratch {
     RigidWork loose;
     std::vector<std::optional<Ride>> rides;  ///< by character, over the last stretch
     std::vector<ActorStretch> stretches;     ///< likewise
-    WorldMotion before;                      ///< the begin of a stretch that may have to be taken again
-    std::size_t events = 0;                  ///< of the record, when all were at the same instant last
-    std::size_t sounds = 0;                  ///< likewise
+    KeptMotion before;
+    std::size_t events = 0;  ///< of the record, when all were at the same instant last
+    std::size_t sounds = 0;  ///< likewise
     std::size_t spans = 0;
     /// What characters have emitted in this tick that is shared with peers; asked for by who tells them.
     struct Told {
@@ -137,6 +146,14 @@ struct StepScratch {
     bool keeps_told = false;
     std::vector<std::size_t> lively;        ///< fixtures that anything can happen to, by any character
     std::vector<std::size_t> closed_spans;  ///< of the record, closed by one who runs alone
+
+    /// To be said before anything within a stretch changes what WorldMotion holds beside the time.
+    void keep_motion_of(const World& world) {
+        if (!before.wanted || before.kept) return;
+        before.motion = world;
+        before.motion.time = before.time;
+        before.kept = true;
+    }
 };
 
 }  // namespace leap

@@ -2,6 +2,7 @@
 #include "core/play/seek.hpp"
 
 #include <algorithm>
+#include <cassert>
 #include <limits>
 
 #include "core/defaults.hpp"
@@ -87,9 +88,11 @@ class Noticing {
         if (phase == nullptr || phase->waits_for_events) return;
         // Each fixture speaks of one character, who notices for it.
         if (!asked.of_this_one) return;
+        const std::vector<std::int32_t>& counters = fixture_kind(m_, i)->counters;
+        if (phase->transitions.empty() && counters.empty()) return;
         const EvaluationContext own = m_.of_fixture(i);
         ways(own, *phase, world_.machines[i]);
-        for (const std::int32_t counter : fixture_kind(m_, i)->counters)
+        for (const std::int32_t counter : counters)
             if (const auto& back = r_.program.counters[static_cast<std::size_t>(counter)].back_when)
                 note(own, *back, true);
     }
@@ -351,7 +354,7 @@ class Seeking {
         if (world_.actors.size() == 1) {
             settle_world(r_, all_.stretches, world_, all_, record);
         } else {
-            settle_actor(r_, world_, actor_, scratch_.cache);
+            settle_actor(r_, world_, actor_, all_);
         }
         const bool changed = note_volumes(r_, world_, actor_, record);
         return stays_calm(world_, stretch_, scratch_.cache) && !changed && scratch_.first.blows.empty();
@@ -390,7 +393,14 @@ class Seeking {
 
     void remember() {
         scratch_.before = actor_;
-        if (world_.actors.size() == 1) all_.before = world_;
+        if (world_.actors.size() == 1) {
+            all_.before.time = world_.time;
+            all_.before.wanted = true;
+            all_.before.kept = false;
+        }
+#ifndef NDEBUG
+        all_before_ = world_;
+#endif
         if (record_ == nullptr) return;
         rows_ = track().rows.size();
         values_ = track().values.size();
@@ -399,7 +409,12 @@ class Seeking {
     }
     void go_back() {
         static_cast<ActorMotion&>(actor_) = scratch_.before;
-        if (world_.actors.size() == 1) static_cast<WorldMotion&>(world_) = all_.before;
+        if (all_.before.kept) static_cast<WorldMotion&>(world_) = all_.before.motion;
+        if (all_.before.wanted) world_.time = all_.before.time;
+#ifndef NDEBUG
+        assert((!all_.before.wanted || static_cast<const WorldMotion&>(world_) == all_before_) &&
+               "a change that nothing was kept before");
+#endif
         all_.shared.changes.note();
         place_solids(r_, world_, actor_, scratch_.cache);
     }
@@ -410,7 +425,9 @@ class Seeking {
         record_->events.resize(events_);
         record_->sounds.resize(sounds_);
     }
-    TraceTrack& track() { return record_->tracks[static_cast<std::size_t>(actor_.id)]; }
+    TraceTrack& track() {
+        return record_->tracks[static_cast<std::size_t>(actor_.id)];
+    }
 
     const Rehearsal& r_;
     World& world_;
@@ -424,13 +441,18 @@ class Seeking {
     std::size_t values_ = 0;
     std::size_t events_ = 0;
     std::size_t sounds_ = 0;
+#ifndef NDEBUG
+    WorldMotion all_before_;
+#endif
 };
 
 }  // namespace
 
 Advanced advance_to_change(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind,
                            StepScratch& scratch, Record* record) {
-    return Seeking(r, world, actor, kind, scratch, record).run(longest);
+    const Advanced out = Seeking(r, world, actor, kind, scratch, record).run(longest);
+    scratch.before.wanted = false;
+    return out;
 }
 
 }  // namespace leap

@@ -51,6 +51,7 @@ void advance_and_push(const Rehearsal& r, std::span<const ActorStretch> stretche
     bool any = false;
     for (std::size_t i = 0; i < stretches.size(); ++i) any = any || leans(i);
     if (!any) return advance_rigid_bodies(r, time, rides, world, scratch);
+    scratch.keep_motion_of(world);
     constexpr double shortly_s = 1e-7;
     const double before_end = std::max(time.from, time.to - shortly_s);
     advance_rigid_bodies(r, {time.from, before_end}, rides, world, scratch);
@@ -59,11 +60,12 @@ void advance_and_push(const Rehearsal& r, std::span<const ActorStretch> stretche
     advance_rigid_bodies(r, {before_end, time.to}, rides, world, scratch);
 }
 
-void settle_seated(const Rehearsal& r, World& world, Actor& actor, StepCache& cache, Record* record) {
+void settle_seated(const Rehearsal& r, World& world, Actor& actor, StepScratch& scratch, Record* record) {
+    StepCache& cache = scratch.actors[static_cast<std::size_t>(actor.id)].cache;
     keep_seat(r, world, actor);
     place_solids(r, world, actor, cache);
     lose_seat(r, actor, cache, record);
-    note_touches(r, world, actor, cache);
+    note_touches(r, world, actor, scratch);
 }
 
 /// Who stands on somebody is carried after them. The order of the tape otherwise; also of those who would all wait for
@@ -115,13 +117,13 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
         if (actor.shown || (stretches[i].alone && !stretches[i].ride)) return show_to_others(actor);
         const BodyState came = actor.body;
         if (stretches[i].seated) {
-            settle_seated(r, world, actor, cache, record);
+            settle_seated(r, world, actor, scratch, record);
         } else {
             if (stretches[i].ride) carry(r, *stretches[i].ride, world, actor);
             change_ground(r, stretches[i].ride, world, actor);
             if (cache.others_near) find_others(world, actor, cache);
             place_solids(r, world, actor, cache);
-            note_touches(r, world, actor, cache);
+            note_touches(r, world, actor, scratch);
             // What came upon the body pushes it out at once, at every tick rate.
             if (cache.moves_near || cache.others_near)
                 actor.body = free_body(cache.surroundings(), shape_now(r, actor), actor.body);
@@ -140,9 +142,9 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
         if (!world.actors[i].shown) find_others(world, world.actors[i], scratch.actors[i].cache);
 }
 
-void settle_actor(const Rehearsal& r, World& world, Actor& actor, StepCache& cache) {
-    place_solids(r, world, actor, cache);
-    note_touches(r, world, actor, cache);
+void settle_actor(const Rehearsal& r, World& world, Actor& actor, StepScratch& scratch) {
+    place_solids(r, world, actor, scratch.actors[static_cast<std::size_t>(actor.id)].cache);
+    note_touches(r, world, actor, scratch);
 }
 
 bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& cache) {

@@ -14,7 +14,7 @@ void settle_world(const Rehearsal& rehearsal, std::span<const ActorStretch> stre
                   StepScratch& scratch, Record* record);
 
 /// The end of a stretch of one who is ahead of the others: what is near is found again, and touches are noted.
-void settle_actor(const Rehearsal& rehearsal, World& world, Actor& actor, StepCache& cache);
+void settle_actor(const Rehearsal& rehearsal, World& world, Actor& actor, StepScratch& scratch);
 
 /// Whether a character meets nothing that moves or that others share: it may go on alone for a while.
 bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& cache);

@@ -170,7 +170,8 @@ EvaluationContext context_at(const Rehearsal& r, const World& world, const Actor
     return r.context(world, actor, &cache);
 }
 
-void note_touches(const Rehearsal& r, World& world, Actor& actor, StepCache& cache) {
+void note_touches(const Rehearsal& r, World& world, Actor& actor, StepScratch& scratch) {
+    StepCache& cache = scratch.actors[static_cast<std::size_t>(actor.id)].cache;
     const EvaluationContext now = r.context(world, actor, &cache);
     const Capsule capsule{actor.radius, actor.height};
     for (const std::size_t i : cache.lively) {
@@ -186,17 +187,21 @@ void note_touches(const Rehearsal& r, World& world, Actor& actor, StepCache& cac
         }
         if (stand.pose.hidden) continue;
         const ActorContact own_before = own;
-        const bool shared_before = world.contacts[i].blocked;
+        const bool blocked_before = world.contacts[i].blocked;
         const bool near = is_within(stand.pose.center - actor.body.position, reach_of(stand, actor));
         // Who has just been raised onto its edge, or is about to come down from it, may be farther off than that.
         const bool stands_on_it = actor.body.grounded && actor.body.ground == fixture_surface(i);
         const bool touches =
             stands_on_it || (near && meets(stand.pose, capsule, actor.body.position, defaults::touch_gap_m));
         own.blocked = touches && meets(stand.pose, capsule, actor.body.position, 0.0);
-        world.contacts[i].blocked = !stand.still && loose_lies_in(now, i, true);
+        const bool blocked = !stand.still && loose_lies_in(now, i, true);
+        if (blocked != blocked_before) {
+            scratch.keep_motion_of(world);
+            world.contacts[i].blocked = blocked;
+        }
         if (touches && !own.touching) own.events |= fixture_touched;
         own.touching = touches;
-        if (!(own == own_before) || world.contacts[i].blocked != shared_before) cache.note_change();
+        if (!(own == own_before) || blocked != blocked_before) cache.note_change();
     }
 }
 

@@ -23,6 +23,6 @@ bool solids_are_current(const World& world, const Actor& actor, const StepCache&
 double reach_of(const FixtureStand& stand, const Actor& actor);
 
 /// Notes for the fixtures whom the body has come to.
-void note_touches(const Rehearsal& rehearsal, World& world, Actor& actor, StepCache& cache);
+void note_touches(const Rehearsal& rehearsal, World& world, Actor& actor, StepScratch& scratch);
 
 }  // namespace leap

@@ -60,9 +60,7 @@ void add_fixture(const Program& program, const CoursePlan& plan, const PlacedFix
     for (const Machine& other : program.machines) {
         bool spawns = false;
         for_each_action(other, [&](const Action& action) {
-            const std::vector<std::int32_t>& tags = machine.own_tags;
-            spawns = spawns || (action.kind == ActionKind::spawn &&
-                                std::find(tags.begin(), tags.end(), action.index) != tags.end());
+            spawns = spawns || (action.kind == ActionKind::spawn && machine.is_a(action.index));
         });
         if (spawns) out.push_back(fmt::format("{} spawns what is of its kind", other.name));
     }

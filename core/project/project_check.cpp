@@ -83,8 +83,7 @@ std::vector<std::string> spawn_warnings(const Project& project) {
         return std::any_of(project.course->fixtures.begin(), project.course->fixtures.end(), [&](const auto& fixture) {
             const auto kind = program.find_machine(fixture.kind);
             if (!kind) return false;
-            const std::vector<std::int32_t>& tags = program.machines[*kind].own_tags;
-            return std::find(tags.begin(), tags.end(), tag) != tags.end();
+            return program.machines[*kind].is_a(tag);
         });
     };
     for (const Machine& machine : program.machines)

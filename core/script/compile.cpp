@@ -169,6 +169,7 @@ void Compiler::run() {
     check_shares();
     compile_event_shares();
     list_sought();
+    list_foreseen();
     sort_names();
     if (!has_errors(diagnostics_)) check_program();
 }

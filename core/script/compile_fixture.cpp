@@ -141,7 +141,6 @@ void Compiler::compile_wheels(FixtureInfo& info, const Scope& scope) {
     }
 }
 
-/// Names of kinds are tags of everything of that kind, or based on it; the body's name is one of its own.
 void Compiler::list_sought() {
     const auto is_sought = [](const std::optional<Condition>& c) { return c && c->may_be_sought(); };
     for (const MachineId index : program_.moves) {
@@ -164,6 +163,19 @@ void Compiler::list_sought() {
         if (is_sought(program_.meters[i].refill_when)) program_.sought.meters.push_back(static_cast<std::int32_t>(i));
 }
 
+void Compiler::list_foreseen() {
+    for (const MachineId index : program_.moves) {
+        const Machine& move = program_.machines[index];
+        const bool begins = move.button ? move.buffer.has_value() : move.start_when.has_value();
+        const bool refills = move.charges.has_value();
+        if (begins || refills) program_.foreseen.moves.push_back({index, move.button, begins, refills});
+    }
+    for (std::size_t i = 0; i < program_.counters.size(); ++i)
+        if (!program_.counters[i].kind && program_.counters[i].back_when)
+            program_.foreseen.counters.push_back(static_cast<std::int32_t>(i));
+}
+
+/// Names of kinds are tags of everything of that kind, or based on it; the body's name is one of its own.
 void Compiler::join_tags() {
     const auto tag_named = [&](const std::string& name) { return tag_names_.find(name).value_or(-1); };
     program_.holding_tag = tag_named("holding");

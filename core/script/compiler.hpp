@@ -169,6 +169,7 @@ class Compiler {
     void check_placed(const Phase& phase);
     void join_tags();
     void list_sought();
+    void list_foreseen();
 
     // compile_probe.cpp
     std::int32_t kind_index(const std::string& name);

@@ -263,6 +263,8 @@ struct Machine {
     std::vector<std::int32_t> bodies;    ///< stances and moves: in Program::bodies, those it is for; empty: for all
     SourceRange range;
 
+    /// Fixtures: whether a kind's name, in Program::tags, is its own or that of one it is based on.
+    bool is_a(std::int32_t tag) const { return std::find(own_tags.begin(), own_tags.end(), tag) != own_tags.end(); }
     bool is_for(std::int32_t body) const {
         return bodies.empty() || std::find(bodies.begin(), bodies.end(), body) != bodies.end();
     }
@@ -331,6 +333,19 @@ struct SoughtConditions {
     std::vector<std::int32_t> counters, meters;
 };
 
+/// Where the program has something that comes due at a time which can be told ahead, so that a run needn't look through
+/// all of it at every stretch.
+struct ForeseenTimes {
+    struct Move {
+        MachineId move;
+        ButtonId button;       ///< a press that may wait lets it begin; none: a condition does, if `begins`
+        bool begins = false;   ///< its gates are worth looking at
+        bool refills = false;  ///< it has charges
+    };
+    std::vector<Move> moves;             ///< by priority
+    std::vector<std::int32_t> counters;  ///< of characters, that fall back
+};
+
 /// A place in the text where a volume is asked for.
 struct VolumeAsked {
     std::int32_t kind = 0;  ///< in Program::kinds
@@ -373,6 +388,7 @@ struct Program {
     std::vector<VolumeAsked> volumes_asked;   ///< in the order of the text
     std::vector<std::int32_t> volumes_heard;  ///< in Program::kinds: those that `entered` and `left` ask for, each once
     SoughtConditions sought;
+    ForeseenTimes foreseen;
     NameIndex machine_names, button_names, meter_names, dial_paths, gauge_paths;  ///< for the functions below
 
     bool has(MachineId machine) const { return machine && machine.at() < machines.size(); }
