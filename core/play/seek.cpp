@@ -136,6 +136,21 @@ void find_blows(const EvaluationContext& m, std::vector<WatchedBlow>& out) {
     }
 }
 
+/// In debug builds: that fixtures which are passed over, since nobody is near enough, would have had nothing to do.
+void check_passed_over([[maybe_unused]] const EvaluationContext& m) {
+#ifndef NDEBUG
+    for (std::size_t i = 0; i < m.world.fixtures.size() && m.cache->stands.size() == m.world.fixtures.size(); ++i) {
+        const Phase* phase = fixture_phase(m, i);
+        const bool is_passed_over = phase != nullptr && !m.cache->stands[i].lively && !phase->waits_for_events &&
+                                    subject_now(m, i) == static_cast<std::size_t>(m.actor.id);
+        for (std::size_t k = 0; is_passed_over && k < phase->transitions.size(); ++k) {
+            const auto& when = phase->transitions[k].when;
+            assert(!(when && holds(m.of_fixture(i), *when)) && "somebody is nearer than was thought");
+        }
+    }
+#endif
+}
+
 /// `quiet`: nothing has happened since the last stretch's end, so what was noticed there still holds.
 void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bool quiet, ActorScratch& scratch) {
     StepCache& cache = scratch.cache;
@@ -167,6 +182,7 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
     }
     first.feel = ground_feel(r.course, actor);
     find_blows(m, first.blows);
+    check_passed_over(m);
     // Whom a blow has met isn't watched any more.
     quiet = quiet && first.blows.empty();
     if (first.focus_changes) first.focus = actor.focus;

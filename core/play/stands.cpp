@@ -2,6 +2,7 @@
 #include "core/play/stands.hpp"
 
 #include <algorithm>
+#include <limits>
 
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
@@ -22,6 +23,15 @@ bool is_known(const EvaluationContext& m, const FixtureStand& stand, std::size_t
            !is_awake(m.layout, m.world, i);
 }
 
+/// How near its subject must come for anything to change in a phase, m.
+double asked_within(const EvaluationContext& m, std::size_t i, const Phase& phase) {
+    if (phase.waits_for_events) return 0.0;
+    if (!phase.waits_for_nearness) return std::numeric_limits<double>::infinity();
+    double out = 0.0;
+    for (const Expression& each : phase.nearness) out = std::max(out, number(m.of_fixture(i), each));
+    return out;
+}
+
 /// Works out the pose of fixture `i` again; false when it is as it was.
 bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) {
     const MachineState& machine = m.world.machines[i];
@@ -35,7 +45,10 @@ bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) 
     stand.phase = machine.phase;
     stand.phase_since = machine.phase_since;
     stand.pose = fixture_pose(m, i);
-    if (const Phase* phase = fixture_phase(m, i); phase != nullptr) stand.waits = phase->waits_for_events;
+    if (const Phase* phase = fixture_phase(m, i); phase != nullptr) {
+        stand.waits = phase->waits_for_events;
+        stand.asked_within_m = asked_within(m, i, *phase);
+    }
     if (const Machine* kind = fixture_kind(m, i); kind != nullptr && kind->fixture->focus && !stand.pose.hidden)
         stand.focus_reach = number(m, kind->fixture->focus->reach);
     stand.still = !is_on_its_way(m, i);
@@ -47,9 +60,10 @@ bool is_lively(const RunLayout& layout, const World& world, const Actor& actor, 
     if (!layout.fixtures[i].kind) return false;
     const FixtureContact& shared = world.contacts[i];
     const ActorContact& own = actor.contacts[i];
-    if (!stand.still || !stand.waits || own.touching || own.blocked || shared.blocked) return true;
+    if (!stand.still || own.touching || own.blocked || shared.blocked) return true;
     if (own.events != 0 || shared.events != 0 || shared.events_ahead != 0 || shared.met_anew) return true;
-    return is_within(stand.pose.center - actor.body.position, reach_of(stand, actor) + defaults::lively_walk_m);
+    const double reach = std::max(reach_of(stand, actor), stand.asked_within_m);
+    return is_within(stand.pose.center - actor.body.position, reach + defaults::lively_walk_m);
 }
 
 void place_in_slot(const RunLayout& layout, std::size_t i, StepCache& out) {

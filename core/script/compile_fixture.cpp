@@ -201,17 +201,8 @@ ButtonId Compiler::button_index(const syntax::Name& name) {
     return {};
 }
 
-/// What fixtures and the body's own machines can't have of each other, and which phases need asking only when
-/// something has happened to them.
+/// What fixtures and the body's own machines can't have of each other, and what each phase waits for.
 void Compiler::check_fixture(Machine& machine) {
-    const bool counts_back = std::any_of(machine.counters.begin(), machine.counters.end(), [&](std::int32_t counter) {
-        return program_.counters[static_cast<std::size_t>(counter)].back_when.has_value();
-    });
-    // A block that answers to anything but what happens to the fixture itself must be asked at every instant.
-    const auto watches = [&](const Block& block) {
-        return block.trigger == syntax::Trigger::at || (block.trigger == syntax::Trigger::on && !needs_event(block.on));
-    };
-    const bool watches_always = std::any_of(machine.blocks.begin(), machine.blocks.end(), watches);
     for (Phase& phase : machine.phases) {
         const Effects& e = phase.effects;
         if (phase.cut) report(phase.range, "a fixture can't be cut", "only moves cut each other");
@@ -224,13 +215,7 @@ void Compiler::check_fixture(Machine& machine) {
                                                  [](const Transition& transition) { return !transition.to; }))
             report(phase.range, fmt::format("{}.{} ends, and a fixture never does", machine.name, phase.name),
                    "let it go to another phase");
-        phase.waits_for_events =
-            !phase.duration && !counts_back && !watches_always && e.blows.empty() &&
-            std::all_of(phase.transitions.begin(), phase.transitions.end(),
-                        [&](const Transition& transition) {
-                            return !transition.after && transition.when && needs_event(*transition.when);
-                        }) &&
-            std::none_of(phase.blocks.begin(), phase.blocks.end(), watches);
+        find_what_it_waits_for(machine, phase);
     }
 }
 
@@ -296,23 +281,6 @@ void Compiler::check_loose(const Machine& machine, const Phase& phase) {
     if (e.loose && (e.solid || e.hidden || e.carried || e.returns_home || e.in_hand))
         report(phase.range, "what is loose is solid already, and is neither hidden, carried nor on its way home",
                "give those phases of their own");
-}
-
-/// Whether a condition can only hold at an instant at which an event happens: an event joined to the rest by `and`.
-bool Compiler::needs_event(const Condition& condition) const {
-    constexpr std::array joined{Op::sense, Op::both, Op::skip_if_no, Op::invert};
-    bool event = false;
-    for (std::uint32_t i = 0; i < condition.truth.count; ++i) {
-        const Instruction& in = program_.code[condition.truth.first + i];
-        // `not` of an event, or of several things joined, holds while nothing happens.
-        if (in.op == Op::invert) {
-            const Instruction& of = program_.code[condition.truth.first + i - 1];
-            if (of.op != Op::sense || is_fixture_event(of.sense)) return false;
-        }
-        if (std::find(joined.begin(), joined.end(), in.op) == joined.end()) return false;
-        event = event || (in.op == Op::sense && is_fixture_event(in.sense));
-    }
-    return event;
 }
 
 }  // namespace leap

@@ -160,7 +160,6 @@ class Compiler {
     void compile_shares(Machine& machine, const Scope& scope);
     void check_shares();
     void compile_event_shares();
-    bool needs_event(const Condition& condition) const;
     void compile_shape(FixtureInfo& info, const syntax::Owner& owner, const Scope& scope);
     void compile_loose(FixtureInfo& info, const Scope& scope);
     HandsInfo compile_hands(const syntax::Hands& hands, const Scope& scope);
@@ -170,6 +169,14 @@ class Compiler {
     void join_tags();
     void list_sought();
     void list_foreseen();
+
+    // compile_waits.cpp
+    /// Whether a condition can only hold at an instant at which an event happens: an event joined to the rest by `and`.
+    bool needs_event(const Condition& condition) const;
+    /// Whether it can only hold while somebody touches the fixture, or is nearer to its middle than what it adds to
+    /// `within` (m).
+    bool needs_nearness(const Condition& condition, std::vector<Expression>& within) const;
+    void find_what_it_waits_for(const Machine& machine, Phase& phase) const;
 
     // compile_probe.cpp
     std::int32_t kind_index(const std::string& name);

@@ -142,7 +142,9 @@ struct Phase {
     std::vector<Transition> transitions;
     SourceRange range;
     std::optional<CutRights> cut;
-    bool waits_for_events = false;  ///< fixtures: nothing can change while nothing happens to it
+    bool waits_for_events = false;    ///< fixtures: nothing can change while nothing happens to it
+    bool waits_for_nearness = false;  ///< fixtures: nor while its subject doesn't touch it and isn't within `nearness`
+    std::vector<Expression> nearness{};  ///< m, from its middle to the feet; each is fixed for a tuning
 };
 
 /// One of the conditions a gate joins with `and`, kept apart so that its answer can be explained.
