@@ -15,8 +15,9 @@ struct Code {
 
 /// The parts that `and` joins. `A and B` is compiled as A, a jump behind the end when it doesn't hold, B, `both`.
 void split_at_and(const Program& program, const Code& code, std::vector<Code>& out) {
+    if (code.count == 0) return;  // always the same, whatever happens
     const std::uint32_t last = code.first + code.count - 1;
-    if (code.count == 0 || program.code[last].op != Op::both) {
+    if (program.code[last].op != Op::both) {
         out.push_back(code);
         return;
     }
@@ -69,8 +70,8 @@ std::optional<std::uint32_t> distance_asked(const Program& program, const Code& 
 bool Compiler::needs_event(const Condition& condition) const {
     const std::vector<Code> parts = parts_of(program_, condition);
     return std::any_of(parts.begin(), parts.end(), [&](const Code& part) {
-        const Instruction& in = program_.code[part.first];
-        return part.count == 1 && in.op == Op::sense && is_fixture_event(in.sense);
+        return part.count == 1 && program_.code[part.first].op == Op::sense &&
+               is_fixture_event(program_.code[part.first].sense);
     });
 }
 
