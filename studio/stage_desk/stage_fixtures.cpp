@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stage_desk/stage_fixtures.hpp"
 
+#include <algorithm>
 #include <cmath>
 #include <numbers>
 
 #include "core/play/hands.hpp"
+#include "core/play/joints.hpp"
 #include "core/play/loose.hpp"
 
 namespace leap::studio {
@@ -29,6 +31,30 @@ void show_wheels(const EvaluationContext& m, std::size_t rigid, bool forces, Sta
         if (!forces || !wheels[i].on_ground) continue;
         const Vec3 tip = wheels[i].point + wheels[i].force * (metres_per_kilonewton / 1000.0);
         frame.lines.push_back({wheels[i].point, tip, wheels[i].slides});
+    }
+}
+
+/// The rope by which a thing is tied, from end to end. A slack one hangs through by a parabola of its length: one of
+/// sag s over a way d is about d + 8 s²/(3 d) long.
+void show_ropes(const EvaluationContext& m, std::size_t rigid, StageRenderer::Frame& frame) {
+    std::vector<RigidJoint> joints;
+    joints_of(m, rigid, joints);
+    for (const RigidJoint& joint : joints) {
+        if (joint.kind != RigidJointKind::rope) continue;
+        const auto end = [&](std::size_t thing, const Vec3& at) {
+            const FixturePose pose = fixture_pose(m, m.layout.rigid[thing].fixture);
+            return pose.center + pose.turn * at;
+        };
+        const Vec3 from = end(rigid, joint.at);
+        const Vec3 to = joint.other < 0 ? joint.other_at : end(static_cast<std::size_t>(joint.other), joint.other_at);
+        const double way = glm::length(to - from);
+        const double sag = std::sqrt(0.375 * way * std::max(0.0, joint.length - way));
+        constexpr int parts = 12;
+        const auto at = [&](int i) {
+            const double share = static_cast<double>(i) / parts;
+            return glm::mix(from, to, share) - world_up * (4.0 * sag * share * (1.0 - share));
+        };
+        for (int i = 0; i < parts; ++i) frame.ropes.push_back({at(i), at(i + 1)});
     }
 }
 
@@ -66,8 +92,10 @@ void show_fixtures(const Rehearsal& rehearsal, const World& state, const Fixture
         }
         if (shows.focus_areas) show_focus(m, i, shown.pose, frame);
     }
-    for (std::size_t i = 0; i < state.loose.size(); ++i)
+    for (std::size_t i = 0; i < state.loose.size(); ++i) {
         if (m.layout.rigid[i].wheels) show_wheels(m, i, shows.wheel_forces, frame);
+        show_ropes(m, i, frame);
+    }
     for (const Actor& actor : state.actors) {
         const EvaluationContext own = rehearsal.context(state, actor);
         for (int hand = 0; own.body().hands && hand < 2; ++hand) {

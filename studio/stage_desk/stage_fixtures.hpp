@@ -12,7 +12,7 @@ struct FixtureShows {
     bool focus_areas = false;
 };
 
-/// Fixtures, their wheels, the hands that hold them, and what was asked for, at an instant.
+/// Fixtures, their wheels and ropes, the hands that hold them, and what was asked for, at an instant.
 void show_fixtures(const Rehearsal& rehearsal, const World& state, const FixtureShows& shows,
                    StageRenderer::Frame& frame);
 

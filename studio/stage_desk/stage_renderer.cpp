@@ -396,23 +396,26 @@ void StageRenderer::draw_target(const Frame::Target& target, double time) {
     draw_mesh(look == objects_.end() ? target_ : look->second, model, 1.0F, false);
 }
 
+void StageRenderer::draw_line(const Frame::Line& line) {
+    constexpr float thick_m = 0.018F;
+    const Vec3 along = line.to - line.from;
+    const double length = glm::length(along);
+    if (length < 1e-6) return;
+    QMatrix4x4 model;
+    model.translate(to_qt(line.from));
+    const QVector3D towards = to_qt(along / length);
+    const QVector3D axis = QVector3D::crossProduct({0, 0, 1}, towards);
+    const float angle = std::acos(std::clamp(towards.z(), -1.0F, 1.0F)) * 180.0F / std::numbers::pi_v<float>;
+    if (axis.length() > 1e-5F) model.rotate(angle, axis.normalized());
+    model.scale(thick_m, thick_m, static_cast<float>(length));
+    draw_mesh(line.warns ? warning_line_ : line_, model, 1.0F, false);
+}
+
 void StageRenderer::draw_things(const Frame& frame) {
     draw_fixtures(frame, false);
     for (const Frame::Target& target : frame.targets) draw_target(target, frame.time);
-    for (const Frame::Line& line : frame.lines) {
-        constexpr float thick_m = 0.018F;
-        const Vec3 along = line.to - line.from;
-        const double length = glm::length(along);
-        if (length < 1e-6) continue;
-        QMatrix4x4 model;
-        model.translate(to_qt(line.from));
-        const QVector3D towards = to_qt(along / length);
-        const QVector3D axis = QVector3D::crossProduct({0, 0, 1}, towards);
-        const float angle = std::acos(std::clamp(towards.z(), -1.0F, 1.0F)) * 180.0F / std::numbers::pi_v<float>;
-        if (axis.length() > 1e-5F) model.rotate(angle, axis.normalized());
-        model.scale(thick_m, thick_m, static_cast<float>(length));
-        draw_mesh(line.warns ? warning_line_ : line_, model, 1.0F, false);
-    }
+    for (const Frame::Line& line : frame.lines) draw_line(line);
+    for (const Frame::Line& line : frame.ropes) draw_line(line);
     for (const Frame::Wheel& wheel : frame.wheels) {
         QMatrix4x4 model;
         model.translate(to_qt(wheel.place));

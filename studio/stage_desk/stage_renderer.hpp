@@ -63,6 +63,7 @@ class StageRenderer {
             bool warns = false;  ///< a wheel that slides
         };
         std::vector<Line> lines;
+        std::vector<Line> ropes;  ///< pieces of those by which things are tied
         struct Fixture {
             FixturePose pose;
             std::string drawn_as;        ///< empty: by its shape
@@ -125,6 +126,7 @@ class StageRenderer {
                     float alpha);
     void draw_fixture(const Frame::Fixture& fixture);
     void draw_target(const Frame::Target& target, double time);
+    void draw_line(const Frame::Line& line);
     std::map<std::string, Part, std::less<>> objects_;  ///< a mesh for each look
     Part wheel_, glove_, warning_line_, glow_, flame_, halo_;
     Part line_, target_, solid_fixture_, open_fixture_, crate_, float_, barrel_;

@@ -70,6 +70,32 @@ TEST(StageFixtures, AParkedCartShowsFourWheelsAndTheForcesThatBearIt) {
     EXPECT_TRUE(shown.frame(state, {false, false}).lines.empty());
 }
 
+TEST(StageFixtures, WhatIsTiedHangsOnItsRope) {
+    const Shown shown;
+    const World state = shown.at("gong pier", 3.0);
+    const auto& ropes = shown.frame(state, {false, false}).ropes;
+    const Rehearsal rehearsal = shown.rehearsal();
+    const auto middle = [&](const std::string& name) {
+        return fixture_pose(rehearsal.context(state, state.actors[0]), shown.fixture(name)).center;
+    };
+    const auto rope_of = [&](const std::string& tied, const std::string& to, double length_m) {
+        const auto first = std::find_if(ropes.begin(), ropes.end(), [&](const StageRenderer::Frame::Line& line) {
+            return glm::distance(line.from, middle(tied)) < 1e-9;
+        });
+        ASSERT_NE(first, ropes.end()) << tied;
+        double length = 0.0;
+        auto last = first;
+        for (auto line = first; line != ropes.end() && (line == first || line->from == last->to); ++line) {
+            length += glm::distance(line->from, line->to);
+            last = line;
+        }
+        EXPECT_NEAR(glm::distance(last->to, middle(to)), 0.0, 1e-9);
+        EXPECT_NEAR(length, length_m, 0.02) << "a slack one hangs through";
+    };
+    rope_of("wind sock", "mast head", 1.2);
+    rope_of("chain lamp", "chain hook", 1.1);
+}
+
 TEST(StageFixtures, AWheelThatSlidesIsDrawnAsAWarning) {
     const Shown shown;
     World state = shown.at("quay loop", 0.1);
