@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <set>
 
 #include "core/defaults.hpp"
 #include "core/script/action_words.hpp"
@@ -160,50 +161,92 @@ void Compiler::declare_machines() {
     }
 }
 
-void Compiler::declare_memories_in(const std::vector<syntax::Action>& actions, const Scope& scope) {
-    for (const syntax::Action& action : actions) {
-        const ActionKind kind = action_words()[action.row].kind;
-        if (kind == ActionKind::emit_event) number_of(program_.events, event_names_, action.clauses[0].name.text);
-        if (kind != ActionKind::remember) continue;
-        const syntax::Name& name = action.clauses[0].name;
+void Compiler::declare_memory(const syntax::Action& action, const Scope& scope) {
+    const syntax::Name& name = action.clauses[0].name;
+    const std::string path = scope.chain.front()->name.text + "." + name.text;
+    const syntax::Expr& amount = action.clauses[1].values.front();
+    Emitted unused;
+    const auto type = emit(amount, scope, unused);
+    if (!type) return;
+    if (const auto known = memories_.find(path); known != memories_.end()) {
+        const Type before = program_.memories[static_cast<std::size_t>(known->second)].type;
+        if (before != *type)
+            report(amount.range,
+                   fmt::format("{} was {} before and is {} here", name.text, type_text(before), type_text(*type)),
+                   "choose another name");
+        return;
+    }
+    if (find_sense(plain_senses(), name.text))
+        report(name.range, fmt::format("{} is a sense and can't be remembered under that name", name.text));
+    memories_[path] = static_cast<std::int32_t>(program_.memories.size());
+    const bool fixture = is_fixture(scope);
+    std::int32_t& slots = fixture ? program_.machines[scope.machine].memory_slots : program_.memory_slots;
+    program_.memories.push_back({path, *type, slots, fixture ? scope.machine : MachineId{}});
+    slots += type->kind == ValueKind::vector ? 3 : 1;
+}
+
+namespace {
+
+/// Whether an expression speaks of a name that nothing has been remembered under yet, of those that will be.
+bool speaks_of(const syntax::Expr& expr, const std::set<std::string>& names) {
+    if (expr.kind == syntax::ExprKind::name && expr.member.empty() && names.contains(expr.name)) return true;
+    return std::any_of(expr.parts.begin(), expr.parts.end(),
+                       [&](const syntax::Expr& part) { return speaks_of(part, names); });
+}
+
+}  // namespace
+
+/// What is remembered may be said in terms of what is remembered further on in the text, `remember n = n + 1` before
+/// `remember n = 0`: the kind of such a value is known from the others, so these come first.
+void Compiler::declare_memories_of(const std::vector<const syntax::Action*>& said, const Scope& scope) {
+    std::set<std::string> unknown;
+    for (const syntax::Action* action : said) {
+        const syntax::Name& name = action->clauses[0].name;
         const std::string path = scope.chain.front()->name.text + "." + name.text;
         note_name(name.range, memory_names_.emplace(path, name.range).first->second);
-        const syntax::Expr& amount = action.clauses[1].values.front();
-        Emitted unused;
-        const auto type = emit(amount, scope, unused);
-        if (!type) continue;
-        if (const auto known = memories_.find(path); known != memories_.end()) {
-            const Type before = program_.memories[static_cast<std::size_t>(known->second)].type;
-            if (before != *type)
-                report(amount.range,
-                       fmt::format("{} was {} before and is {} here", name.text, type_text(before), type_text(*type)),
-                       "choose another name");
-            continue;
-        }
-        if (find_sense(plain_senses(), name.text))
-            report(name.range, fmt::format("{} is a sense and can't be remembered under that name", name.text));
-        memories_[path] = static_cast<std::int32_t>(program_.memories.size());
-        const bool fixture = is_fixture(scope);
-        std::int32_t& slots = fixture ? program_.machines[scope.machine].memory_slots : program_.memory_slots;
-        program_.memories.push_back({path, *type, slots, fixture ? scope.machine : MachineId{}});
-        slots += type->kind == ValueKind::vector ? 3 : 1;
+        if (!memories_.contains(path)) unknown.insert(name.text);
     }
+    std::vector<const syntax::Action*> left = said;
+    for (bool any = true; any && !left.empty();) {
+        any = false;
+        std::vector<const syntax::Action*> later;
+        for (const syntax::Action* action : left) {
+            if (speaks_of(action->clauses[1].values.front(), unknown)) {
+                later.push_back(action);
+                continue;
+            }
+            declare_memory(*action, scope);
+            unknown.erase(action->clauses[0].name.text);
+            any = true;
+        }
+        left = std::move(later);
+    }
+    for (const syntax::Action* action : left) declare_memory(*action, scope);  // in a ring: that is told
 }
 
 void Compiler::declare_memories() {
     for (const syntax::Owner* owner : machine_syntax_) {
         const Scope scope = scope_of(*owner);
+        std::vector<const syntax::Action*> said;
+        const auto look_at = [&](const std::vector<syntax::Action>& actions) {
+            for (const syntax::Action& action : actions) {
+                const ActionKind kind = action_words()[action.row].kind;
+                if (kind == ActionKind::emit_event)
+                    number_of(program_.events, event_names_, action.clauses[0].name.text);
+                if (kind == ActionKind::remember) said.push_back(&action);
+            }
+        };
         for (auto level = scope.chain.rbegin(); level != scope.chain.rend(); ++level) {
-            for (const syntax::Block& block : (*level)->blocks) declare_memories_in(block.actions, scope);
+            for (const syntax::Block& block : (*level)->blocks) look_at(block.actions);
             for (const syntax::Phase& phase : (*level)->phases) {
                 for (const syntax::Effect& effect : phase.effects)
                     if (effect_words()[effect.row].clauses[0].kind == ClauseKind::event)
                         number_of(program_.events, event_names_, effect.clauses[0].name.text);
-                for (const syntax::Block& block : phase.blocks) declare_memories_in(block.actions, scope);
-                for (const syntax::Transition& transition : phase.transitions)
-                    declare_memories_in(transition.actions, scope);
+                for (const syntax::Block& block : phase.blocks) look_at(block.actions);
+                for (const syntax::Transition& transition : phase.transitions) look_at(transition.actions);
             }
         }
+        declare_memories_of(said, scope);
     }
 }
 

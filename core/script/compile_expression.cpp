@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "core/script/compiler.hpp"
@@ -325,7 +326,7 @@ std::optional<Type> Compiler::emit_member(const Expr& expr, const Scope& scope, 
     }
     const auto owner = owners_.find(expr.name);
     if (owner == owners_.end()) {
-        if (!foreign_probe(expr)) unknown_name(expr, scope);
+        if (!foreign_probe(expr) && !part_of_value(expr, scope)) unknown_name(expr, scope);
         return std::nullopt;
     }
     note_file_name(first_part(expr), expr.name);
@@ -344,6 +345,26 @@ std::optional<Type> Compiler::emit_member(const Expr& expr, const Scope& scope, 
     report(expr.range, fmt::format("{} has no dial, value or phase called {}", expr.name, expr.member),
            near.empty() ? "" : fmt::format("did you mean {}.{}?", expr.name, near));
     return std::nullopt;
+}
+
+/// `place.z`: what has a value of its own has no parts by name.
+bool Compiler::part_of_value(const Expr& expr, const Scope& scope) {
+    Expr whole = expr;
+    whole.member.clear();
+    constexpr std::array<std::string_view, 3> parts{"x", "y", "z"};
+    const auto part = std::find(parts.begin(), parts.end(), expr.member);
+    const bool sense = find_sense(plain_senses(), expr.name) || find_sense(fixture_senses(), expr.name);
+    if (!sense && part == parts.end()) return false;
+    Emitted unused;
+    const auto type = emit(whole, scope, unused);
+    if (!type) return true;  // that has been told
+    std::string hint;
+    constexpr std::array<std::string_view, 3> along{"along_x", "along_y", "up"};
+    if (is_vector(*type) && part != parts.end())
+        hint = fmt::format("how far it goes along a direction: dot({}, {})", expr.name,
+                           along[static_cast<std::size_t>(part - parts.begin())]);
+    report(expr.range, fmt::format("{} has no part called {}", expr.name, expr.member), std::move(hint));
+    return true;
 }
 
 /// A probe belongs to the move that declares it; asked from another one it isn't there.

@@ -83,6 +83,7 @@ class Compiler {
     void emit_counter(std::int32_t index, Emitted& out);
     void unknown_name(const syntax::Expr& expr, const Scope& scope);
     bool foreign_probe(const syntax::Expr& expr);
+    bool part_of_value(const syntax::Expr& expr, const Scope& scope);
     void check_counter_range(const syntax::Expr& expr, std::size_t left, std::size_t right, const Emitted& code);
     void dial_of_other_unit(const syntax::Expr& use, const DialInfo& dial, Type wanted, std::string_view who);
     bool wants(const syntax::Expr& expr, std::optional<Type> got, Type wanted, std::string_view who);
@@ -105,7 +106,8 @@ class Compiler {
     void declare_counters(const std::string& path, const std::vector<syntax::Counter>& counters, const Scope& scope);
     void declare_machines();
     void declare_memories();
-    void declare_memories_in(const std::vector<syntax::Action>& actions, const Scope& scope);
+    void declare_memories_of(const std::vector<const syntax::Action*>& said, const Scope& scope);
+    void declare_memory(const syntax::Action& action, const Scope& scope);
     void compile_counters();
     void compile_gauges();
     void compile_curves();
