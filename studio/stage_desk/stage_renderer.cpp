@@ -156,6 +156,9 @@ void StageRenderer::initialize() {
     upload_mesh(crate_, crate_mesh());
     upload_mesh(wheel_, wheel_mesh());
     upload_mesh(glove_, ball_mesh(QColor(0xE9, 0xD9, 0xB8)));
+    upload_mesh(dust_, ball_mesh(QColor(0xC9, 0xB8, 0x9C)));
+    upload_mesh(spray_, ball_mesh(QColor(0xD8, 0xEC, 0xEE)));
+    upload_mesh(spark_, ball_mesh(QColor(0xFF, 0xD9, 0x8A)));
     upload_mesh(flame_, ball_mesh(QColor(0xFF, 0xE7, 0xA8)));
     upload_mesh(halo_, ball_mesh(QColor(0xFF, 0xC8, 0x66)));
     upload_mesh(glow_, box_mesh(QColor(0xFF, 0xE2, 0x9A)));
@@ -411,6 +414,17 @@ void StageRenderer::draw_line(const Frame::Line& line) {
     draw_mesh(line.warns ? warning_line_ : line_, model, 1.0F, false);
 }
 
+void StageRenderer::draw_puffs(const Frame& frame) {
+    for (const Frame::Puff& puff : frame.puffs) {
+        QMatrix4x4 model;
+        model.translate(to_qt(puff.place));
+        model.scale(static_cast<float>(puff.radius));
+        const bool dust = puff.of == Frame::Puff::Of::dust;
+        Part& part = dust ? dust_ : puff.of == Frame::Puff::Of::spray ? spray_ : spark_;
+        draw_mesh(part, model, static_cast<float>(puff.alpha), dust);
+    }
+}
+
 void StageRenderer::draw_things(const Frame& frame) {
     draw_fixtures(frame, false);
     for (const Frame::Target& target : frame.targets) draw_target(target, frame.time);
@@ -475,6 +489,7 @@ void StageRenderer::draw_run(const Frame& frame) {
     draw_figure(frame.kept, frame, true);
     for (const Figure& other : frame.beside) draw_figure(other, frame, true);
     draw_fixtures(frame, true);
+    draw_puffs(frame);
     constexpr float volume_alpha = 0.26F;  // what is in them is seen through them
     // A pool's sides lie in the walls round it: there the walls are seen.
     gl_.glEnable(GL_POLYGON_OFFSET_FILL);

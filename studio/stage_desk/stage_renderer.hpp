@@ -81,6 +81,15 @@ class StageRenderer {
             double radius = 0.08;
         };
         std::vector<Glove> gloves;  ///< hands that are raised or hold something
+        /// A bit of what is in the air for a moment, see puffs_at().
+        struct Puff {
+            enum class Of : std::uint8_t { dust, spray, spark };
+            Of of = Of::dust;
+            Vec3 place{0.0};
+            double radius = 0.05;
+            double alpha = 1.0;  ///< 0: nothing is seen of it
+        };
+        std::vector<Puff> puffs;
         double time = 0.0;
     };
     /// The course, the water and the sky: the same picture as long as backdrop_key() is.
@@ -127,7 +136,9 @@ class StageRenderer {
     void draw_fixture(const Frame::Fixture& fixture);
     void draw_target(const Frame::Target& target, double time);
     void draw_line(const Frame::Line& line);
+    void draw_puffs(const Frame& frame);
     std::map<std::string, Part, std::less<>> objects_;  ///< a mesh for each look
+    Part dust_, spray_, spark_;
     Part wheel_, glove_, warning_line_, glow_, flame_, halo_;
     Part line_, target_, solid_fixture_, open_fixture_, crate_, float_, barrel_;
     Part course_, volumes_, water_, shadow_, ground_mark_, velocity_, now_path_, kept_path_, sky_;

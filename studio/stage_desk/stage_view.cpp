@@ -9,6 +9,7 @@
 #include "core/tape/accents.hpp"
 #include "core/world/query.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/stage_desk/stage_puffs.hpp"
 
 namespace leap::studio {
 
@@ -326,6 +327,7 @@ void StageView::apply_accents(const Trace& trace, StageRenderer::Frame& frame) {
         if (target_there(moment, static_cast<std::int32_t>(i)))
             frame.targets.push_back({targets[i].position, targets[i].radius, targets[i].kind});
     show_fixtures(rehearsal, state, fixture_shows_, frame);
+    if (shows_.puffs) frame.puffs = puffs_at(trace, *made.course, session_.cursor());
     grips_ = grip_handles(rehearsal, state, actor);
     frame.time = session_.cursor();
     if (accents.lag) camera_.lag_s = *accents.lag;

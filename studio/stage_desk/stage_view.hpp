@@ -23,6 +23,7 @@ struct StageShows {
     bool velocity = true;
     bool ground = true;
     bool ghost = true;
+    bool puffs = true;  ///< dust, spray and sparks
 };
 
 /// The 3D view: course, figure, paths and ghosts, with labels painted over it. Takes keys and mouse while playing.
