@@ -21,7 +21,7 @@ class ShowMenu {
         shown(tr("Velocity"), "Ctrl+2", &StageShows::velocity);
         shown(tr("Ground contact"), "Ctrl+3", &StageShows::ground);
         shown(tr("Ghost of what is kept"), "Ctrl+4", &StageShows::ghost);
-        shown(tr("Dust, spray and sparks"), "Ctrl+Shift+D", &StageShows::puffs);
+        shown(tr("Dust, spray and sparks"), "Ctrl+Shift+6", &StageShows::puffs);
         check(tr("Probes of the selected move"), "Ctrl+6", true, [stage](bool on) { stage->labels()->set_probes(on); });
         check(tr("Blows that are dealt"), "Ctrl+9", true, [stage](bool on) { stage->labels()->set_blows(on); });
         of_fixtures(tr("Forces of wheels"), "Ctrl+7", &FixtureShows::wheel_forces);
