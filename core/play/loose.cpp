@@ -117,7 +117,6 @@ void gather_obstacles(const Rehearsal& r, const World& world, double time, StepS
     }
 }
 
-/// What moves beside sleepers wakes them.
 /// Somebody who stands on a loose body presses it down where they stand. Where it is held by a joint they are part of
 /// what has to be moved: a light plank doesn't fall away under their feet.
 void press_down(const Rehearsal& r, const World& world, const Actor& actor, const Vec3& gravity, RigidObject& thing) {
@@ -313,7 +312,7 @@ void wake(RigidState& loose) {
     loose.body.asleep = false;
 }
 
-/// What lies at a fixture that moves isn't asleep.
+/// What moves beside sleepers wakes them.
 void wake_by_fixtures(const RunLayout& layout, const StepCache& cache, World& world, StepScratch& scratch) {
     for (const std::size_t i : cache.lively) {
         if (cache.stands[i].still || !cache.stands[i].pose.solid || layout.can_be_loose(i)) continue;
