@@ -80,6 +80,11 @@ inline constexpr double nearby_margin_m = 1.5;
 /// Nearer than this another character counts as near, beside the way that both go in a tick (m): what a move may add to
 /// it within a tick. Touch when characters are thrown about much faster.
 inline constexpr double near_character_m = 0.6;
+/// Characters farther off than this along any axis (m) are looked at only by what is asked about farther places. Leave:
+/// it changes what a run costs, not what happens.
+inline constexpr double far_character_m = 8.0;
+/// Most of what a character asks about the world lies this near to its feet (m). Leave: the same.
+inline constexpr double by_body_m = 3.0;
 /// A fixture grows to between these shares of its own size. Leave.
 inline constexpr double smallest_growth = 0.05;
 inline constexpr double largest_growth = 20.0;

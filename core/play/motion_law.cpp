@@ -260,6 +260,16 @@ void add_to_character(const EvaluationContext& m, const Effects& effects, Forces
 
 }  // namespace
 
+const CapsuleSize* size_in_force(const EvaluationContext& m) {
+    const auto size_of = [&](MachineId machine) -> const CapsuleSize* {
+        const Phase* phase = machine ? phase_in_force(m, machine) : nullptr;
+        return phase != nullptr && phase->effects.capsule ? &*phase->effects.capsule : nullptr;
+    };
+    for (const MachineId move : m.actor.moves)
+        if (const CapsuleSize* size = size_of(move)) return size;
+    return size_of(m.actor.stance);
+}
+
 Forces forces_at(const EvaluationContext& m) {
     Forces out;
     const Expression* gravity = nullptr;

@@ -31,6 +31,8 @@ struct Forces {
 };
 
 Forces forces_at(const EvaluationContext& context);
+/// Of these the size of the body alone; none: as the body says.
+const CapsuleSize* size_in_force(const EvaluationContext& context);
 
 /// Where the character faces after `seconds` (rad): it turns towards the stick at a steady rate, or faces what a phase
 /// says at once.

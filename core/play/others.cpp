@@ -28,9 +28,34 @@ bool could_meet(const Actor& actor, const SeenBody& other) {
     return horizontal_length(between) < reach && above < reach;
 }
 
+double sum_of(const Vec3& v) {
+    return std::abs(v.x) + std::abs(v.y) + std::abs(v.z);
+}
+
+/// The greatest of the distances along the axes: less than any other that is asked for here, and cheap.
+double least_distance(const Vec3& a, const Vec3& b) {
+    return std::max(std::max(std::abs(a.x - b.x), std::abs(a.y - b.y)), std::abs(a.z - b.z));
+}
+
+/// Farther from its feet than this and the other's FarCapsule::reach_m together the character can meet nobody within
+/// the longest tick; see could_meet().
+double own_reach(const Actor& actor) {
+    return defaults::near_character_m + actor.radius + actor.height + actor.blow_reach_m +
+           sum_of(actor.body.velocity + actor.ground_velocity) / defaults::slowest_usual_rate_hz;
+}
+
+FarCapsule shown_by(std::size_t actor, const SeenBody& seen) {
+    FarCapsule out;
+    out.capsule = {actor_surface(actor), seen.position, seen.time,  seen.velocity,
+                   seen.velocity,        seen.radius,   seen.height};
+    out.reach_m = seen.radius + seen.height + sum_of(seen.velocity) * drift_foreseen_s;
+    out.there = seen.there;
+    return out;
+}
+
 }  // namespace
 
-void show_to_others(Actor& actor) {
+void show_to_others(Actor& actor, SharedCache& shared) {
     SeenBody& seen = actor.seen;
     seen.time = actor.time;
     seen.position = actor.body.position;
@@ -40,6 +65,17 @@ void show_to_others(Actor& actor) {
     seen.ground = actor.body.grounded ? actor.body.ground : Surface{};
     seen.there = !actor.seat;
     seen.settled = true;
+    const auto index = static_cast<std::size_t>(actor.id);
+    if (index < shared.shown.size()) shared.shown[index] = shown_by(index, seen);
+}
+
+void note_all_shown(const World& world, SharedCache& shared) {
+    shared.shown.resize(world.actors.size());
+    shared.shown_since = 1e300;
+    for (std::size_t i = 0; i < world.actors.size(); ++i) {
+        shared.shown[i] = shown_by(i, world.actors[i].seen);
+        shared.shown_since = std::min(shared.shown_since, world.actors[i].seen.time);
+    }
 }
 
 bool stands_on(const World& world, std::int32_t actor, std::int32_t under) {
@@ -55,20 +91,41 @@ bool stands_on(const World& world, std::int32_t actor, std::int32_t under) {
 
 void find_others(const World& world, const Actor& actor, StepCache& out) {
     DriftingCapsules& drifting = out.moving.drifting;
+    const std::size_t count = world.actors.size();
+    const std::span<const FarCapsule> shown =
+        out.shared == nullptr ? std::span<const FarCapsule>{} : std::span<const FarCapsule>(out.shared->shown);
     drifting.begin(actor.body.position);
-    out.others_near = false;
-    for (const Actor& other : world.actors) {
-        const SeenBody& seen = other.seen;
-        if (other.id == actor.id || !seen.there || !seen.settled) continue;
-        if (!in_sight(actor, seen)) continue;
+    drifting.left_out().assign(shown.size(), 1);
+    out.others_near = out.others_close = false;
+    const double free_m = std::max(defaults::far_character_m, own_reach(actor));
+    out.others_around = actor.body.position;
+    out.others_gap_m = 1e300;
+    for (std::size_t i = 0; i < count; ++i) {
+        if (i == static_cast<std::size_t>(actor.id)) continue;
+        if (!shown.empty()) {
+            const double gap = least_distance(shown[i].capsule.feet, actor.body.position) - shown[i].reach_m;
+            out.others_gap_m = std::min(out.others_gap_m, gap);
+            if (gap > free_m) {
+                drifting.left_out()[i] = 0;
+                continue;
+            }
+        }
+        const SeenBody& seen = world.actors[i].seen;
+        if (!seen.there || !seen.settled || !in_sight(actor, seen)) continue;
         const bool near = could_meet(actor, seen);
-        if (near && stands_on(world, other.id, actor.id)) continue;
+        out.others_close = out.others_close || near;
+        if (near && stands_on(world, static_cast<std::int32_t>(i), actor.id)) continue;
         out.others_near = out.others_near || near;
         // One nearby stands still for as long as a stretch of motion lasts.
-        drifting.add({actor_surface(static_cast<std::size_t>(other.id)), seen.position, seen.time,
-                      near ? Vec3{0.0} : seen.velocity, seen.velocity, seen.radius, seen.height});
+        drifting.add({actor_surface(i), seen.position, seen.time, near ? Vec3{0.0} : seen.velocity, seen.velocity,
+                      seen.radius, seen.height});
     }
-    ++out.moving.revision;
+    if (!shown.empty()) drifting.add_far(shown, free_m, out.shared->shown_since + drift_foreseen_s);
+    drifting.end();
+    if (!drifting.leave_answers()) {
+        ++out.moving.revision;
+        drifting.forget_asked();
+    }
     move_others(actor, out);
 }
 
@@ -76,10 +133,18 @@ void move_others(const Actor& actor, StepCache& out) {
     out.moving.drifting.set_time(actor.time);
 }
 
-bool others_are_near(const World& world, const Actor& actor) {
-    return std::any_of(world.actors.begin(), world.actors.end(), [&](const Actor& other) {
-        return other.id != actor.id && other.seen.there && could_meet(actor, other.seen);
-    });
+bool others_are_near(const World& world, const Actor& actor, const StepCache& cache) {
+    const double reach = own_reach(actor);
+    // The usual case, without a look at each: what they show has not changed since they were looked for.
+    if (cache.others_gap_m - least_distance(actor.body.position, cache.others_around) > reach) return false;
+    const SharedCache& shared = *cache.shared;
+    for (std::size_t i = 0; i < world.actors.size(); ++i) {
+        if (i == static_cast<std::size_t>(actor.id)) continue;
+        const FarCapsule& other = shared.shown[i];
+        if (!other.there || least_distance(other.capsule.feet, actor.body.position) > reach + other.reach_m) continue;
+        if (could_meet(actor, world.actors[i].seen)) return true;
+    }
+    return false;
 }
 
 }  // namespace leap

@@ -8,7 +8,9 @@
 namespace leap {
 
 /// The others see this character where it is now.
-void show_to_others(Actor& actor);
+void show_to_others(Actor& actor, SharedCache& shared);
+/// What all show, for those who look at each other; to be called when all have come to the same instant.
+void note_all_shown(const World& world, SharedCache& shared);
 
 /// Whether `actor` stands on `under`, or on somebody who does, when all were at the same instant last.
 bool stands_on(const World& world, std::int32_t actor, std::int32_t under);
@@ -19,7 +21,8 @@ void find_others(const World& world, const Actor& actor, StepCache& out);
 /// Brings those that were found to where they are by the character's own time.
 void move_others(const Actor& actor, StepCache& out);
 
-/// Whether another character is so near that they could meet within a tick.
-bool others_are_near(const World& world, const Actor& actor);
+/// Whether another character is so near that they could meet within a tick. They must have been looked for since what
+/// they show has changed.
+bool others_are_near(const World& world, const Actor& actor, const StepCache& cache);
 
 }  // namespace leap

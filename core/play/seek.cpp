@@ -342,10 +342,10 @@ class Seeking {
         if (kind_.coarse) return plainly(longest);
         remember();
         const bool calm = advance(longest, record_);
-        const double whole = actor_.time - scratch_.before.time;
+        const double whole = actor_.time - before_->time;
         // A bump at the stretch's very begin takes no time: there is no instant to seek.
         if (whole <= 0.0) return {false, stretch_.fixture_due};
-        find_passed(r_, scratch_.before.body.position, world_, actor_, scratch_.cache, first, scratch_.passed);
+        find_passed(r_, before_->body.position, world_, actor_, scratch_.cache, first, scratch_.passed);
         Change change = now_changed();
         if (change == Change::none && scratch_.passed.empty()) {
             scratch_.now_is_current = true;
@@ -408,7 +408,14 @@ class Seeking {
     }
 
     void remember() {
-        scratch_.before = actor_;
+        before_ = &scratch_.begin.motion;
+        if (!kind_.begin_is_kept) {
+            scratch_.before = actor_;
+            before_ = &scratch_.before;
+        }
+        // Not all of it: what a torn message has brought may not equal itself.
+        assert(before_->time == actor_.time && before_->events == actor_.events &&
+               before_->contacts == actor_.contacts && before_->volumes == actor_.volumes);
         if (world_.actors.size() == 1) {
             all_.before.time = world_.time;
             all_.before.wanted = true;
@@ -424,7 +431,7 @@ class Seeking {
         sounds_ = record_->sounds.size();
     }
     void go_back() {
-        static_cast<ActorMotion&>(actor_) = scratch_.before;
+        static_cast<ActorMotion&>(actor_) = *before_;
         if (all_.before.kept) static_cast<WorldMotion&>(world_) = all_.before.motion;
         if (all_.before.wanted) world_.time = all_.before.time;
 #ifndef NDEBUG
@@ -453,6 +460,7 @@ class Seeking {
     ActorScratch& scratch_;
     ActorStretch& stretch_;
     Record* record_;
+    const ActorMotion* before_ = nullptr;  ///< what it was at the begin of the stretch
     std::size_t rows_ = 0;
     std::size_t values_ = 0;
     std::size_t events_ = 0;

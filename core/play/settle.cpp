@@ -114,7 +114,7 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
     const auto settle = [&](std::size_t i) {
         Actor& actor = world.actors[i];
         StepCache& cache = scratch.actors[i].cache;
-        if (actor.shown || (stretches[i].alone && !stretches[i].ride)) return show_to_others(actor);
+        if (actor.shown || (stretches[i].alone && !stretches[i].ride)) return show_to_others(actor, scratch.shared);
         const BodyState came = actor.body;
         if (stretches[i].seated) {
             settle_seated(r, world, actor, scratch, record);
@@ -129,7 +129,7 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
                 actor.body = free_body(cache.surroundings(), shape_now(r, actor), actor.body);
         }
         if (!alone) {
-            show_to_others(actor);
+            show_to_others(actor, scratch.shared);
             if (!(actor.body == came)) scratch.actors[i].progress.calm = false;
         }
     };
@@ -158,7 +158,7 @@ bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& ca
     const bool holds = std::any_of(world.loose.begin(), world.loose.end(), [&](const RigidState& loose) {
         return loose.holder.is_actor(static_cast<std::size_t>(actor.id));
     });
-    return !holds && !others_are_near(world, actor);
+    return !holds && (world.actors.size() < 2 || !others_are_near(world, actor, cache));
 }
 
 bool stays_calm(const World& world, const ActorStretch& stretch, const StepCache& cache) {

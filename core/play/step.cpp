@@ -197,18 +197,19 @@ void Tick::begin() {
     }
     // At the very first tick those who stand inside one another are put apart: the earlier in the tape stays.
     const bool first = several && !world_.actors.back().seen.settled;
+    if (several) note_all_shown(world_, scratch_.shared);
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
         if (!is_spoken_of(world_, actor)) {
-            if (first) show_to_others(actor);
+            if (first) show_to_others(actor, scratch_.shared);
             continue;
         }
-        if (several || !is_as_left(actor, own)) place_solids(r_, world_, actor, own.cache);
+        if (!is_as_left(actor, own)) place_solids(r_, world_, actor, own.cache);
         if (first || fresh) find_others(world_, actor, own.cache);
         // Also where nothing has moved: what a phase does with the body may have left it a little in a wall.
         if (!actor.seat && !actor.shown) push_out(actor, own);
-        if (first) show_to_others(actor);
+        if (first) show_to_others(actor, scratch_.shared);
     }
     for (std::size_t i = 0; several && i < world_.actors.size(); ++i)
         if ((first || fresh) && !world_.actors[i].shown)
@@ -250,7 +251,7 @@ void Tick::take_sizes() {
         Actor& actor = world_.actors[i];
         const double height_before = actor.height;
         if (!take_size(r_, world_, actor, scratch_.actors[i].cache)) continue;
-        show_to_others(actor);
+        show_to_others(actor, scratch_.shared);
         if (actor.height > height_before) lift_those_on(actor, actor.height - height_before);
         changed = true;
     }
@@ -273,7 +274,7 @@ void Tick::lift_those_on(const Actor& grown, double by_m) {
         const Vec3 lifted = actor.body.position + by_m * world_up;
         if (deepest_overlap(cache.surroundings(), {actor.radius, actor.height}, lifted)) continue;
         actor.body.position = lifted;
-        show_to_others(actor);
+        show_to_others(actor, scratch_.shared);
     }
 }
 
@@ -356,11 +357,11 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
         scratch_.stretches[i] = go_as_shown(r_, world_, actor, goal, record_);
         return {goal};
     }
-    while (true) {
+    for (bool at_begin = true;; at_begin = false) {
         const double until = std::min(progress.reach, next_input_time(i));
         const double from = actor.time;
         const bool coarse = progress.splits >= defaults::most_fine_splits;
-        const StretchKind kind{progress.tick_begin, coarse, progress.leaning, progress.quiet};
+        const StretchKind kind{progress.tick_begin, coarse, progress.leaning, progress.quiet, at_begin};
         const Advanced advanced = advance_to_change(r_, world_, actor, until - from, kind, scratch_, record_);
         progress.calm = advanced.calm && progress.quiet;
         note_bump(actor, actor.time - from, progress);
@@ -442,8 +443,8 @@ void Tick::finish_stretches() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
         // Who is near may have landed on it, or left it: that changes the room above it.
-        own.progress.calm = own.progress.calm && stays_calm(world_, scratch_.stretches[i], own.cache) &&
-                            !others_are_near(world_, world_.actors[i]);
+        own.progress.calm =
+            own.progress.calm && stays_calm(world_, scratch_.stretches[i], own.cache) && !own.cache.others_close;
         own.now_is_current = own.now_is_current && own.progress.calm;
     }
     if (record_ == nullptr) return;

@@ -89,6 +89,9 @@ struct SharedCache {
     std::vector<std::optional<std::size_t>> subjects;
     double subjects_time = -1.0;         ///< s, of the world, at which they were looked for
     std::uint64_t subjects_changes = 0;  ///< and what had changed by then
+    /// By character, where there are several: what it shows to the others.
+    std::vector<FarCapsule> shown;
+    double shown_since = 0.0;  ///< s: none of it is older
 };
 
 /// What an answer about the world depends on: it holds while all of this is the same. The rest of the world changes
@@ -144,6 +147,9 @@ struct StepCache {
     MovingSolids moving;               ///< what is solid and moves, where it stands now; see place_solids()
     bool moves_near = false;           ///< a fixture of them that moves, by the body
     bool others_near = false;          ///< one of them could be met within a tick
+    bool others_close = false;         ///< the same, those counted in who stand on it: they are no obstacle
+    double others_gap_m = 0.0;         ///< along some axis all keep this far from where the body was when looked for
+    Vec3 others_around{0.0};           ///< m: there
     std::vector<FixtureStand> stands;  ///< by fixture; outlives the instant
     std::vector<std::size_t> lively;   ///< fixtures that anything can happen to now, in the course's order
     Vec3 lively_around{1e300};         ///< where the body was when they were found

@@ -24,11 +24,11 @@ namespace leap {
 namespace {
 
 /// The capsule that phases want, or the body's own. It grows only where there is room.
-void resize(const Rehearsal& r, const EvaluationContext& m, const Forces& forces, Actor& actor) {
+void resize(const Rehearsal& r, const EvaluationContext& m, const CapsuleSize* size, Actor& actor) {
     Capsule wanted = r.shape(actor).capsule;
-    if (forces.capsule != nullptr) {
-        if (forces.capsule->radius) wanted.radius = std::clamp(number(m, *forces.capsule->radius), 0.01, 50.0);
-        wanted.height = std::clamp(number(m, forces.capsule->height), 2.0 * wanted.radius, 200.0);
+    if (size != nullptr) {
+        if (size->radius) wanted.radius = std::clamp(number(m, *size->radius), 0.01, 50.0);
+        wanted.height = std::clamp(number(m, size->height), 2.0 * wanted.radius, 200.0);
     }
     if (wanted.radius == actor.radius && wanted.height == actor.height) return;
     const bool grows = wanted.radius > actor.radius || wanted.height > actor.height;
@@ -205,7 +205,7 @@ bool take_size(const Rehearsal& r, const World& world, Actor& actor, StepCache& 
     if (actor.seat || actor.shown || actor.is_frozen()) return false;
     const Capsule before{actor.radius, actor.height};
     const EvaluationContext m = r.context(world, actor, &cache);
-    resize(r, m, forces_at(m), actor);
+    resize(r, m, size_in_force(m), actor);
     return actor.radius != before.radius || actor.height != before.height;
 }
 
@@ -215,7 +215,7 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     if (actor.is_frozen()) return stand_frozen(r, world, actor, longest, kind, cache, record);
     const EvaluationContext m = r.context(world, actor, &cache);
     const Forces forces = forces_at(m);
-    resize(r, m, forces, actor);
+    resize(r, m, forces.capsule, actor);
     const MeterRates rates = meter_rates(m);
     actor.taut = rope_holds(m, forces, actor);
     Law law;

@@ -18,6 +18,8 @@ struct StretchKind {
     bool leaning = false;
     /// No input, event or rule has changed anything since the stretch before.
     bool quiet = false;
+    /// The character is as ActorScratch::begin has kept it.
+    bool begin_is_kept = false;
 };
 
 /// One character goes on by itself to its next instant, at most `longest` seconds away: it moves, its contacts are

@@ -96,6 +96,7 @@ TEST(FreeBody, BetweenAWallAndACrowdTheWallWins) {
     crowd.drifting.begin({0.2, 0, 0});
     for (const Vec3& feet : {Vec3{0.45, 0.2, 0.0}, Vec3{0.45, -0.2, 0.0}})
         crowd.drifting.add({actor_surface(1), feet, 0.0, Vec3{0.0}, Vec3{0.0}, 0.3, 1.7});
+    crowd.drifting.end();
     crowd.drifting.set_time(0.0);
     const BodyState out = free_body({course, crowd}, shape, in_air({0.25, 0, 0}, Vec3{0.0}));
     EXPECT_FALSE(deepest_overlap(course, shape.capsule, out.position)) << out.position.x;

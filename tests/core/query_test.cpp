@@ -164,6 +164,7 @@ TEST(DriftingCapsules, AreMetWhereTheyHaveComeTo) {
             moving.drifting.add(all.back());
         }
         const double time = 1.0 + seconds(random);
+        moving.drifting.end();
         moving.drifting.set_time(time);
         const Vec3 from{place(random), place(random), 0.9};
         const Vec3 way = direction_or_zero(Vec3{place(random), place(random), 0.0});
