@@ -8,29 +8,49 @@
 #include "core/play/fixtures.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/closest_point.hpp"
+#include "core/world/solid_gap.hpp"
 
 namespace leap {
 namespace {
 
+constexpr double least_radius_m = 0.01;
+constexpr double most_m = defaults::largest_blow_m;
+
 /// What a blow goes along with: somebody's feet, and where they face.
 struct Frame {
     Vec3 feet{0.0};
-    Vec3 ahead{1.0, 0.0, 0.0};
+    double turn_rad = 0.0;
 };
 
 Frame frame_of(const EvaluationContext& m) {
-    if (!m.fixture) return {m.feet(), facing_direction(m.facing())};
+    if (!m.fixture) return {m.feet(), m.facing()};
     const FixturePose pose = fixture_pose(m, m.fixture.at());
-    return {pose.center - world_up * pose.half.z, facing_direction(pose.turn_rad)};
+    return {pose.center - world_up * pose.half.z, pose.turn_rad};
 }
 
 Capsule capsule_of(const EvaluationContext& m, const Blow& blow) {
-    constexpr double least_radius_m = 0.01;
-    constexpr double most_m = defaults::largest_blow_m;
     Capsule out;
-    out.radius = std::clamp(number(m, blow.radius), least_radius_m, most_m);
+    out.radius = std::clamp(number(m, *blow.radius), least_radius_m, most_m);
     out.height = std::clamp(blow.height ? number(m, *blow.height) : 0.0, 2.0 * out.radius, 2.0 * most_m);
     return out;
+}
+
+UprightBox box_of(const EvaluationContext& m, const Blow& blow, const Frame& frame) {
+    UprightBox out;
+    for (int i = 0; i < 3; ++i)
+        out.half[i] = std::clamp(0.5 * number(m, (*blow.box)[static_cast<std::size_t>(i)]), least_radius_m, most_m);
+    out.turn_rad = frame.turn_rad + (blow.turned ? number(m, *blow.turned) : 0.0);
+    return out;
+}
+
+double height_of(const DealtBlow& dealt) {
+    if (const auto* box = std::get_if<UprightBox>(&dealt.shape)) return 2.0 * box->half.z;
+    return std::get<Capsule>(dealt.shape).height;
+}
+
+/// How far from its middle a blow reaches at most, m.
+double reach_of(const EvaluationContext& m, const Blow& blow) {
+    return blow.box ? glm::length(box_of(m, blow, {}).half) : capsule_of(m, blow).height;
 }
 
 void add_blows(const EvaluationContext& m, MachineId machine, double phase_since, const Phase& phase,
@@ -41,16 +61,25 @@ void add_blows(const EvaluationContext& m, MachineId machine, double phase_since
         if (blow.from && elapsed < number(m, *blow.from) - defaults::timer_rounding_s) continue;
         if (blow.until && elapsed >= number(m, *blow.until) - defaults::timer_rounding_s) continue;
         const Frame frame = frame_of(m);
-        const Vec3 left{-frame.ahead.y, frame.ahead.x, 0.0};
-        const Vec3 middle = frame.feet + frame.ahead * number(m, blow.at[0]) + left * number(m, blow.at[1]) +
+        const Vec3 ahead = facing_direction(frame.turn_rad);
+        const Vec3 left{-ahead.y, ahead.x, 0.0};
+        const Vec3 middle = frame.feet + ahead * number(m, blow.at[0]) + left * number(m, blow.at[1]) +
                             world_up * number(m, blow.at[2]);
-        const Capsule capsule = capsule_of(m, blow);
-        out.push_back({&blow, machine, i, capsule, middle - world_up * (0.5 * capsule.height)});
+        DealtBlow& dealt = out.emplace_back();
+        dealt.blow = &blow;
+        dealt.machine = machine;
+        dealt.index = i;
+        if (blow.box) {
+            dealt.shape = box_of(m, blow, frame);
+        } else {
+            dealt.shape = capsule_of(m, blow);
+        }
+        dealt.feet = middle - world_up * (0.5 * height_of(dealt));
     }
 }
 
 /// Of two upright capsules.
-double gap_between(const Capsule& a, const Vec3& feet_a, const Capsule& b, const Vec3& feet_b) {
+double capsule_gap(const Capsule& a, const Vec3& feet_a, const Capsule& b, const Vec3& feet_b) {
     const double low_a = feet_a.z + a.radius;
     const double low_b = feet_b.z + b.radius;
     const double above = std::max({0.0, low_b - (low_a + a.segment()), low_a - (low_b + b.segment())});
@@ -58,7 +87,36 @@ double gap_between(const Capsule& a, const Vec3& feet_a, const Capsule& b, const
     return std::hypot(beside, above) - a.radius - b.radius;
 }
 
+double gap_to_capsule(const DealtBlow& dealt, const Capsule& other, const Vec3& feet) {
+    if (const auto* capsule = std::get_if<Capsule>(&dealt.shape)) return capsule_gap(*capsule, dealt.feet, other, feet);
+    return closest_point(solid_of(dealt), other.segment(), feet + world_up * other.radius).distance - other.radius;
+}
+
+double gap_to_solid(const DealtBlow& dealt, const Solid& solid) {
+    const auto* capsule = std::get_if<Capsule>(&dealt.shape);
+    if (capsule == nullptr) return gap_between(solid_of(dealt), solid);
+    const Vec3 low_end = dealt.feet + world_up * capsule->radius;
+    return closest_point(solid, capsule->segment(), low_end).distance - capsule->radius;
+}
+
 }  // namespace
+
+Solid solid_of(const DealtBlow& dealt) {
+    Solid out;
+    if (const auto* box = std::get_if<UprightBox>(&dealt.shape)) {
+        out.center = dealt.feet + world_up * box->half.z;
+        out.half = box->half;
+        out.turn_cos = std::cos(box->turn_rad);
+        out.turn_sin = std::sin(box->turn_rad);
+        return out;
+    }
+    const Capsule& capsule = std::get<Capsule>(dealt.shape);
+    out.kind = SolidKind::round;
+    out.radius = capsule.radius;
+    out.corners = {dealt.feet + world_up * capsule.radius,
+                   dealt.feet + world_up * (capsule.radius + capsule.segment())};
+    return out;
+}
 
 std::vector<DealtBlow> dealt_blows(const EvaluationContext& m) {
     std::vector<DealtBlow> out;
@@ -98,15 +156,14 @@ double gap_to(const EvaluationContext& m, const DealtBlow& dealt, const Owner& v
     if (victim.is_actor()) {
         const Actor& other = m.world.actors[victim.at()];
         const bool own = other.id == m.actor.id;
-        return gap_between(dealt.capsule, dealt.feet, {other.radius, other.height},
-                           own || m.fixture ? other.body.position : other.seen.position);
+        return gap_to_capsule(dealt, {other.radius, other.height},
+                              own || m.fixture ? other.body.position : other.seen.position);
     }
     const std::size_t i = victim.at();
     const FixturePose pose = fixture_pose(m, i);
     Solid solid;
     place_solid(pose, !m.layout.can_be_loose(i), {}, solid);
-    const Vec3 low_end = dealt.feet + world_up * dealt.capsule.radius;
-    return closest_point(solid, dealt.capsule.segment(), low_end).distance - dealt.capsule.radius;
+    return gap_to_solid(dealt, solid);
 }
 
 double reach_of_blows(const EvaluationContext& m) {
@@ -116,8 +173,7 @@ double reach_of_blows(const EvaluationContext& m) {
         if (phase == nullptr) continue;
         for (const Blow& blow : phase->effects.blows) {
             const Vec3 at{number(m, blow.at[0]), number(m, blow.at[1]), number(m, blow.at[2])};
-            const Capsule capsule = capsule_of(m, blow);
-            out = std::max(out, glm::length(at) + capsule.height);
+            out = std::max(out, glm::length(at) + reach_of(m, blow));
         }
     }
     return out;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <optional>
+#include <variant>
 #include <vector>
 
 #include "core/play/evaluate.hpp"
@@ -10,14 +11,23 @@
 /// lasts.
 namespace leap {
 
+/// A box that stands upright.
+struct UprightBox {
+    Vec3 half{0.0};         ///< m: half its length, width and height
+    double turn_rad = 0.0;  ///< of its length, from x to the left
+};
+
 /// A blow that is being dealt, where it is now. World frame.
 struct DealtBlow {
     const Blow* blow = nullptr;
     MachineId machine;      ///< whose phase deals it
     std::size_t index = 0;  ///< in Effects::blows of the phase
-    Capsule capsule;
-    Vec3 feet{0.0};  ///< m, its lowest point
+    std::variant<Capsule, UprightBox> shape;
+    Vec3 feet{0.0};  ///< m, the middle of its lowest face, or its lowest point
 };
+
+/// A blow as a solid where it is now.
+Solid solid_of(const DealtBlow& dealt);
 
 /// What a character's moves deal now, or the fixture of the context.
 std::vector<DealtBlow> dealt_blows(const EvaluationContext& context);

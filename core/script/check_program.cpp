@@ -202,6 +202,8 @@ void Compiler::check_forces(const Effects& effects, const Tuning& tuning) {
     for (const Blow& blow : effects.blows) {
         beyond(blow.radius, defaults::largest_blow_m, dimensions::length);
         beyond(blow.height, 2.0 * defaults::largest_blow_m, dimensions::length);
+        if (!blow.box) continue;
+        for (const Expression& side : *blow.box) beyond(side, 2.0 * defaults::largest_blow_m, dimensions::length);
     }
     for (const Spring& spring : effects.springs)
         beyond(spring.stiffness, defaults::stiffest_spring, dimensions::stiffness);

@@ -37,6 +37,7 @@ void Compiler::add_effects(const std::vector<syntax::Effect>& effects, Statement
         out.said |= bit;
         info.take(out, clauses);
         if (where != StatementPlace::fixture_phase) check_turned(effect.range, out);
+        if (info.word == "blow") check_blow(effect.range, out.blows.back());
         program_.has_blows = program_.has_blows || !out.blows.empty();
         if (info.clauses[0].kind == ClauseKind::dial) check_boost(clauses.value(1));
     }
@@ -49,6 +50,17 @@ void Compiler::check_turned(SourceRange range, const Effects& effects) {
     if (push || spring) report(range, "a character isn't turned by where it is pushed", "leave out at X, Y, Z");
     if (effects.face_rate)
         report(range, "a character turns as fast as its body says", "leave out at; turn 900 deg/s in the body");
+}
+
+/// A blow is a ball, an upright capsule or a box.
+void Compiler::check_blow(SourceRange range, const Blow& blow) {
+    const std::string sizes = "radius R for a ball, with height H a capsule, or box LENGTH, WIDTH, HEIGHT";
+    if (!blow.radius && !blow.box) report(range, "how large is this blow?", "say " + sizes);
+    if (blow.radius && blow.box) report(range, "a blow is either round or a box", "say " + sizes);
+    if (blow.height && !blow.radius)
+        report(range, "height belongs to a radius here", "the third number of box is its height");
+    if (blow.turned && !blow.box)
+        report(range, "what is round looks the same however it is turned", "leave out turned");
 }
 
 Action Compiler::compile_action(const syntax::Action& action, const Scope& scope) {

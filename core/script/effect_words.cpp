@@ -126,13 +126,16 @@ constexpr std::array effect_table{
         {"blow",
          "`blow EVENT radius R height H at X, Y, Z`",
          "an upright capsule (without `height` a ball) that goes along, its middle that far ahead, to the left of and "
-         "above the feet. Whoever it meets hears EVENT, each once while the phase lasts: other characters, and "
+         "above the feet. `box L, W, H` instead of a radius: so long ahead, so wide and so high, `turned A` to the "
+         "left. Whoever it meets hears EVENT, each once while the phase lasts: other characters, and "
          "fixtures that ask for it. `from T to T`: only between these times of the phase. `by N` and `along D` come "
          "with it. `sparing TAG`: who carries it isn't met",
          "blow punch radius 0.4 m height 1 m at 0.7 m, 0 m, 1 m from 0 s to 0.2 s by 5 along forward sparing friend",
          {clause::named(ClauseKind::event, "the event's name"),
-          clause::needs("radius", length_type, "radius", "behind the event's name"),
+          clause::may("radius", length_type, "radius"),
           clause::may("height", length_type, "height"),
+          clause::may_three("box", length_type, "between length, width and height"),
+          clause::may("turned", angle_type, "turned"),
           {"at", ClauseKind::value, length_type, "at", true, ways, 3},
           clause::may("from", time_type, "from"),
           clause::may("to", time_type, "to"),
@@ -143,8 +146,8 @@ constexpr std::array effect_table{
         StatementPlace::phase | StatementPlace::fixture_phase,
         true,
         [](Effects& e, const Clauses& c) {
-            e.blows.push_back({c.index(0), c.value(1), c.maybe(2), c.three(3), c.maybe(4), c.maybe(5), c.maybe(6),
-                               c.maybe(7), c.maybe_index(8)});
+            e.blows.push_back({c.index(0), c.maybe(1), c.maybe(2), c.maybe_three(3), c.maybe(4), c.three(5), c.maybe(6),
+                               c.maybe(7), c.maybe(8), c.maybe(9), c.maybe_index(10)});
         }},
     EffectInfo{{"tag",
                 "`tag NAME`",
@@ -507,7 +510,8 @@ constexpr std::array effect_table{
         {"seat",
          "`seat X, Y, Z`",
          "while the phase lasts the body sits on the fixture: its feet that far ahead, to the left of and above the "
-         "middle. Its own moves can't start. Going to a phase without `seat` lets it step out: to the left, the right, "
+         "middle. What is loose is as heavy as with its own mass there: it sinks, is pushed and turned like both. "
+         "Its own moves can't start. Going to a phase without `seat` lets it step out: to the left, the right, "
          "behind or ahead, wherever there is ground and room; with none, on top. What presses the rider against "
          "something solid loses them there: they are pushed out with its velocity, `ridden` becomes no, and it counts "
          "as a bump",

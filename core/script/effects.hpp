@@ -111,11 +111,13 @@ struct Fly {
 
 /// A volume that goes with who deals the blow, and that whoever it meets is struck by, each once: an upright capsule.
 struct Blow {
-    std::int32_t event = -1;                ///< in Program::events: what those hear that it meets
-    Expression radius;                      ///< m
-    std::optional<Expression> height;       ///< m; without it a ball
-    std::array<Expression, 3> at;           ///< m, of its middle: ahead, to the left and up from the feet
-    std::optional<Expression> from, until;  ///< s of the phase
+    std::int32_t event = -1;                       ///< in Program::events: what those hear that it meets
+    std::optional<Expression> radius;              ///< m; of an upright capsule
+    std::optional<Expression> height;              ///< m; without it a ball
+    std::optional<std::array<Expression, 3>> box;  ///< m: its length ahead, width and height; instead of a radius
+    std::optional<Expression> turned;              ///< rad to the left, of a box
+    std::array<Expression, 3> at;                  ///< m, of its middle: ahead, to the left and up from the feet
+    std::optional<Expression> from, until;         ///< s of the phase
     std::optional<Expression> amount;
     std::optional<Expression> way;
     std::optional<std::int32_t> sparing;  ///< in Program::tags: who carries it isn't met

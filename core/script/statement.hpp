@@ -98,7 +98,7 @@ constexpr ClauseInfo flag(std::string_view words) {
 }
 }  // namespace clause
 
-inline constexpr std::size_t most_clauses = 9;
+inline constexpr std::size_t most_clauses = 11;
 
 struct StatementInfo {
     std::string_view word;     ///< or several: "wheels push"

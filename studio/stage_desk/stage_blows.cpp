@@ -3,11 +3,13 @@
 
 #include <QPainterPath>
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <numbers>
 
 #include "core/play/blows.hpp"
 #include "core/play/stands.hpp"
+#include "core/units/turn.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 
@@ -18,31 +20,31 @@ const QColor misses(0xE8, 0xC8, 0x7A);
 const QColor meets(0xC4, 0x6A, 0x3C);
 
 /// Both ends as rings seen from the view, and the two sides between them.
-QPainterPath outline(const DealtBlow& dealt, const StageCamera& camera, QSize size) {
+QPainterPath outline(const Capsule& capsule, const Vec3& feet, const StageCamera& camera, QSize size) {
     constexpr int steps = 28;
-    const Vec3 to = direction_or_zero(dealt.feet - camera.position());
+    const Vec3 to = direction_or_zero(feet - camera.position());
     const Vec3 right = direction_or_zero(glm::cross(to, world_up));
     const Vec3 above = glm::cross(right, to);
     QPainterPath out;
     for (const double end : {0.0, 1.0}) {
-        const Vec3 middle = dealt.feet + world_up * (dealt.capsule.radius + end * dealt.capsule.segment());
+        const Vec3 middle = feet + world_up * (capsule.radius + end * capsule.segment());
         QPolygonF ring;
         for (int i = 0; i <= steps; ++i) {
             const double angle = 2.0 * std::numbers::pi * i / steps;
-            const auto point = camera.project(
-                middle + (right * std::cos(angle) + above * std::sin(angle)) * dealt.capsule.radius, size);
+            const auto point =
+                camera.project(middle + (right * std::cos(angle) + above * std::sin(angle)) * capsule.radius, size);
             if (!point) return {};
             ring << *point;
         }
         QPainterPath round;
         round.addPolygon(ring);
         out = out.united(round);
-        if (end > 0.0 || dealt.capsule.segment() <= 0.0) continue;
-        const Vec3 low = dealt.feet + world_up * dealt.capsule.radius;
-        const Vec3 high = low + world_up * dealt.capsule.segment();
+        if (end > 0.0 || capsule.segment() <= 0.0) continue;
+        const Vec3 low = feet + world_up * capsule.radius;
+        const Vec3 high = low + world_up * capsule.segment();
         QPolygonF between;
-        for (const Vec3& corner : {low - right * dealt.capsule.radius, low + right * dealt.capsule.radius,
-                                   high + right * dealt.capsule.radius, high - right * dealt.capsule.radius}) {
+        for (const Vec3& corner : {low - right * capsule.radius, low + right * capsule.radius,
+                                   high + right * capsule.radius, high - right * capsule.radius}) {
             const auto point = camera.project(corner, size);
             if (!point) return {};
             between << *point;
@@ -55,9 +57,35 @@ QPainterPath outline(const DealtBlow& dealt, const StageCamera& camera, QSize si
     return out;
 }
 
+/// The six faces laid over each other.
+QPainterPath outline(const UprightBox& box, const Vec3& feet, const StageCamera& camera, QSize size) {
+    const Vec3 ahead = facing_direction(box.turn_rad) * box.half.x;
+    const Vec3 left = Vec3{-std::sin(box.turn_rad), std::cos(box.turn_rad), 0.0} * box.half.y;
+    const Vec3 above = world_up * box.half.z;
+    const Vec3 middle = feet + above;
+    QPainterPath out;
+    for (const auto& [out_of, one, other] :
+         {std::array{ahead, left, above}, {left, above, ahead}, {above, ahead, left}}) {
+        for (const double side : {-1.0, 1.0}) {
+            QPolygonF face;
+            for (const auto& [u, v] : {std::pair{-1.0, -1.0}, {1.0, -1.0}, {1.0, 1.0}, {-1.0, 1.0}}) {
+                const auto point = camera.project(middle + out_of * side + one * u + other * v, size);
+                if (!point) return {};
+                face << *point;
+            }
+            QPainterPath path;
+            path.addPolygon(face);
+            path.closeSubpath();
+            out = out.united(path);
+        }
+    }
+    return out;
+}
+
 void paint_one(QPainter& p, QSize size, const StageCamera& camera, const QString& name, const DealtBlow& dealt,
                bool met) {
-    const QPainterPath path = outline(dealt, camera, size);
+    const QPainterPath path =
+        std::visit([&](const auto& shape) { return outline(shape, dealt.feet, camera, size); }, dealt.shape);
     if (path.isEmpty()) return;
     const QColor color = met ? meets : misses;
     QColor inside = color;

@@ -3,6 +3,7 @@
 #include <gtest/gtest.h>
 
 #include <cmath>
+#include <numbers>
 
 #include "core/readings/quantity.hpp"
 #include "core/script/compile.hpp"
@@ -78,6 +79,72 @@ move lunge on hit {
     EXPECT_EQ(test::words_of(scene, played.trace, {EventKind::hit_fixture}),
               (std::vector<std::string>{"jab hits straw"}));
     EXPECT_EQ(played.state.counters.at(0).value, 4.0) << "how much it came with";
+}
+
+/// A board of 1.6 m held across, 0.1 m thick: its front comes 1.05 m ahead of the feet, its ends 0.8 m to either side.
+TEST_P(Blows, ABoxMeetsWithItsSidesAndPassesWhatIsBesideThem) {
+    CoursePlan plan = ring(30);
+    plan.fixtures.push_back(placed("met", "reed", {5, 0.75, 0}));
+    plan.fixtures.push_back(placed("passed", "reed", {4, 0.85, 0}));
+    const Scene scene(fighters + R"(
+fixture reed {
+  box 0.02 m, 0.02 m, 2 m
+  phase stands { go lies when heard(cut) }
+  phase lies { }
+}
+counter hurts in 0..9
+move reel on heard(cut) { phase a for 0.1 s { start: hurts + 1 } }
+move rush on hit {
+  phase deals for 2.5 s {
+    drive forward at 3 m/s
+    blow cut box 0.1 m, 1.6 m, 0.2 m at 1 m, 0 m, 1 m
+  }
+}
+)",
+                      plan);
+    TapeMaker rushes(4);
+    TapeMaker waits(4);
+    CoursePlan other = plan;
+    other.places[1] = {"other", {7, 1.0, 0}, 180.0};
+    const Scene with_somebody(scene.program.files[0].text, other);
+    const Played run =
+        test::play(with_somebody,
+                   together({{"pip", "start", rushes.hold("hit", 0.517, 0.1)}, {"wick", "other", waits}}), GetParam());
+    EXPECT_EQ(test::words_of(with_somebody, run.trace, {EventKind::hit_fixture}),
+              (std::vector<std::string>{"pip: cut hits met"}));
+    EXPECT_NEAR(test::times_of(run.trace, EventKind::hit_fixture).at(0), 0.517 + (4.99 - 1.05) / 3.0, 2e-5);
+    // Who stands beside the end is met by the corner: 0.2 m to the side of it, with a radius of 0.3 m.
+    const auto struck = test::times_of(run.trace, EventKind::hit_actor);
+    ASSERT_EQ(struck.size(), 1U);
+    EXPECT_NEAR(struck[0], 0.517 + (7.0 - std::sqrt(0.3 * 0.3 - 0.2 * 0.2) - 1.05) / 3.0, 2e-5);
+    EXPECT_EQ(run.state.actors[1].counters[0].value, 1.0);
+}
+
+TEST_P(Blows, ABoxIsTurnedWithWhoDealsItAndByWhatItSays) {
+    CoursePlan plan = ring(30);
+    // The boom is 4 m long and lies along the diagonal of the fixture that it goes round with.
+    plan.fixtures.push_back(placed("arm", "arm", {10, 0, 0}));
+    plan.fixtures.push_back(placed("post", "reed", {10, 1.5, 0}));
+    const Scene scene(fighters + R"(
+fixture reed {
+  box 0.02 m, 0.02 m, 2 m
+  phase stands { go lies when heard(swept) }
+  phase lies { }
+}
+fixture arm {
+  box 0.2 m, 0.002 m, 1 m
+  phase waits for 0.3 s { go turns }
+  phase turns for 1 s { swing 90 deg
+    blow swept box 4 m, 0.1 m, 0.2 m turned 45 deg at 0 m, 0 m, 0.8 m }
+}
+)",
+                      plan);
+    const Played run = test::play(scene, TapeMaker(2), GetParam());
+    const auto hits = test::times_of(run.trace, EventKind::hit_fixture);
+    ASSERT_EQ(hits.size(), 1U);
+    // It has 45 degrees to go, less what half its thickness and the post's corner cover at 1.5 m.
+    const double covered = std::asin((0.05 + 0.01) / 1.5) * 180.0 / std::numbers::pi;
+    EXPECT_NEAR(hits[0], 0.3 + (45.0 - covered) / 90.0, 0.004);
 }
 
 TEST_P(Blows, AThinOneThatIsPassedFastIsNotMissed) {
