@@ -10,6 +10,7 @@
 #include "core/play/load.hpp"
 #include "core/play/loose_forces.hpp"
 #include "core/play/partners.hpp"
+#include "core/play/riders.hpp"
 #include "core/play/subject.hpp"
 #include "core/rigid/wheel_rest.hpp"
 #include "core/units/turn.hpp"
@@ -115,25 +116,6 @@ void gather_obstacles(const Rehearsal& r, const World& world, double time, StepS
         }
         obstacles.push_back(std::move(obstacle));
     }
-}
-
-/// Somebody who stands on a loose body presses it down where they stand. Where it is held by a joint they are part of
-/// what has to be moved: a light plank doesn't fall away under their feet.
-void press_down(const Rehearsal& r, const World& world, const Actor& actor, const Vec3& gravity, RigidObject& thing) {
-    const EvaluationContext m = r.context(world, actor);
-    const double mass = number(m, m.body().mass);
-    const double impulse = mass * glm::length(gravity) * defaults::loose_step_s;
-    const Vec3 push{0.0, 0.0, -impulse};
-    const Vec3 arm = actor.body.position - thing.body.place;
-    if (thing.joined) {
-        thing.ridden_kg += mass;
-        thing.ridden_inertia += (glm::dmat3(glm::dot(arm, arm)) - glm::outerProduct(arm, arm)) * mass;
-        thing.pressed += push;
-        thing.pressed_turn += glm::cross(arm, push);
-        return;
-    }
-    thing.body.velocity += push / std::max(1e-6, thing.kind.mass_kg);
-    thing.body.spin += inverse_inertia(thing) * glm::cross(arm, push);
 }
 
 }  // namespace
@@ -383,28 +365,6 @@ void take_gravity_again(const Rehearsal& r, std::int64_t step, World& world, Ste
     scratch.shared.changes.note();
 }
 
-/// Who stands on what hangs on a joint, or floats, moves it.
-void wake_ridden(const EvaluationContext& m, std::span<const std::optional<Ride>> rides, World& world,
-                 StepScratch& scratch) {
-    for (const auto& ride : rides) {
-        if (!ride || !ride->on.is_fixture()) continue;
-        const auto fixture = static_cast<std::size_t>(ride->on.index);
-        const auto ridden = m.layout.fixtures[fixture].rigid;
-        const Phase* phase = fixture_phase(m, fixture);
-        if (!ridden || phase == nullptr || !phase->effects.loose) continue;
-        const Effects& effects = phase->effects;
-        if (!effects.joint && !effects.tether && effects.pushes.empty() && effects.springs.empty()) continue;
-        scratch.keep_motion_of(world);
-        wake(world.loose[*ridden]);
-    }
-}
-
-/// The thing that a character stands on, in World::loose.
-std::optional<std::size_t> ridden_thing(const RunLayout& layout, const std::optional<Ride>& ride) {
-    if (!ride || !ride->on.is_fixture()) return std::nullopt;
-    return layout.fixtures[static_cast<std::size_t>(ride->on.index)].rigid;
-}
-
 /// Which things go through which obstacles: what has just been let go of through who let go of it, what is stood on
 /// through who stands on it.
 void find_passes(const RunLayout& layout, const World& world, std::span<const std::optional<Ride>> rides,
@@ -451,16 +411,14 @@ void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<co
         gather_obstacles(r, world, static_cast<double>(step) * defaults::loose_step_s, scratch);
         find_passes(r.layout, world, rides, work);
         take_joints(r, world, scratch);
-        for (std::size_t k = 0; k < rides.size(); ++k) {
-            const auto ridden = ridden_thing(r.layout, rides[k]);
-            if (ridden && !work.things[*ridden].body.asleep)
-                press_down(r, world, world.actors[k], work.pulls[*ridden], work.things[*ridden]);
-        }
+        note_riders(r, rides, world, work);
         take_gravity_again(r, step, world, scratch);
         take_forces(r, step, world, scratch);
+        take_on_riders(work);
         roll(r, world, scratch);
         step_rigid_bodies(*r.course.solids, work.obstacles, work.things, work.passes, defaults::loose_step_s,
                           work.scratch, work.joints);
+        set_down_riders(work);
     }
     if (r.program.asks_load) note_supports(r.layout, work, world);
     for (std::size_t i = 0; i < work.things.size(); ++i)

@@ -83,12 +83,18 @@ void take_forces(const Rehearsal& r, std::int64_t step, World& world, StepScratc
         RigidObject& thing = work.things[i];
         RigidBody& body = thing.body;
         Pushed pushed;
+        const double mass = thing.kind.mass_kg + thing.ridden_kg;
         add_forces(m.of_fixture(r.layout.rigid[i].fixture), *effects,
-                   {body.place, body.turn, body.velocity, body.spin, thing.kind.mass_kg}, h, pushed);
+                   {body.place, body.turn, body.velocity, body.spin, mass}, h, pushed);
         world.loose[i].pushed = pushed.all();
         world.loose[i].pushed_turn = pushed.torque;
         work.pushes[i] = acceleration_with_drag(pushed, work.pulls[i], body.velocity, h) - work.pulls[i];
-        body.spin += inverse_inertia(thing) * pushed.torque * h;
+        if (thing.ridden_kg > 0.0) {
+            // About the middle of all the mass; see take_on_riders().
+            thing.pressed_turn += (pushed.torque - glm::cross(thing.ridden_middle, pushed.acceleration * mass)) * h;
+        } else {
+            body.spin += inverse_inertia(thing) * pushed.torque * h;
+        }
         body.spin *= (1.0 - pushed.drag * h * 0.5) / (1.0 + pushed.drag * h * 0.5);
         if (effects->face) body.spin.z = spin_to_face(m.of_fixture(r.layout.rigid[i].fixture), *effects, body, h);
     }
@@ -101,9 +107,6 @@ void take_joints(const Rehearsal& r, const World& world, StepScratch& scratch) {
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         RigidObject& thing = work.things[i];
         if (!thing.held) continue;
-        thing.ridden_kg = 0.0;
-        thing.ridden_inertia = glm::dmat3{0.0};
-        thing.pressed = thing.pressed_turn = Vec3{0.0};
         const auto link = m.layout.fixtures[r.layout.rigid[i].fixture].link;
         const auto other = link ? r.layout.fixtures[*link].rigid : std::nullopt;
         if (thing.body.asleep && (!other || work.things[*other].body.asleep)) continue;

@@ -203,7 +203,6 @@ void prepare_contacts(std::span<const RigidObject> things, std::span<const Rigid
         if (motion.inverse_mass == 0.0) continue;
         const double fallen = motion.rests ? seconds : std::max(0.0, motion.until_impact);
         if (motion.rests || motion.until_impact >= 0.0) motion.velocity += things[i].gravity * fallen;
-        motion.velocity += things[i].pressed * motion.inverse_mass;
         motion.spin += motion.inverse_inertia * things[i].pressed_turn;
     }
     if (!joints.empty()) take_joints_over_step(things, joints, seconds, scratch);

@@ -69,7 +69,7 @@ class Step {
         scratch_.stands.resize(things_.size());
         for (std::size_t i = 0; i < things_.size(); ++i) {
             if (!things_[i].there) continue;
-            const RigidScratch::Stand now{things_[i].kind.shape, things_[i].body.place, things_[i].body.turn};
+            const RigidScratch::Stand now{things_[i].kind.shape, things_[i].middle(), things_[i].body.turn};
             if (scratch_.stands[i] == now) continue;
             scratch_.stands[i] = now;
             place_shape(now.shape, now.place, now.turn, {}, scratch_.solids[i]);
@@ -177,7 +177,7 @@ class Step {
     Vec3 swept(const RigidObject& thing, const Vec3& motion) const {
         const double radius = 0.9 * inner_radius(thing.kind.shape);
         if (glm::dot(motion, motion) < radius * radius * 0.25) return motion;
-        const Vec3 lowest = thing.body.place - world_up * radius;
+        const Vec3 lowest = thing.middle() - world_up * radius;
         const auto hit = sweep(fixed_, {radius, 2.0 * radius}, lowest, motion, 0.0);
         return hit ? motion * hit->share : motion;
     }

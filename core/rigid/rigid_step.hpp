@@ -15,15 +15,20 @@ namespace leap {
 struct RigidObject {
     RigidKind kind;
     RigidBody body;
-    Vec3 gravity{0.0, 0.0, -9.81};         ///< m/s²
-    bool there = true;                     ///< otherwise nothing touches it and it stays as it is
-    bool borne = false;                    ///< by its wheels, by what holds it, or by forces
-    bool held = false;                     ///< by a hinge, slider or rope
-    bool upright = false;                  ///< it turns about the upward axis alone
-    bool joined = false;                   ///< by a hinge or slider: then what stands on it is part of what is moved
-    double ridden_kg = 0.0;                ///< mass of the characters on it, while it is joined
-    glm::dmat3 ridden_inertia{0.0};        ///< kg m², theirs about its middle
-    Vec3 pressed{0.0}, pressed_turn{0.0};  ///< N s and N m s that they press it with in this step
+    Vec3 gravity{0.0, 0.0, -9.81};   ///< m/s²
+    bool there = true;               ///< otherwise nothing touches it and it stays as it is
+    bool borne = false;              ///< by its wheels, by what holds it, or by forces
+    bool held = false;               ///< by a hinge, slider or rope
+    bool upright = false;            ///< it turns about the upward axis alone
+    bool joined = false;             ///< by a hinge or slider: then what stands on it is part of what is moved
+    double ridden_kg = 0.0;          ///< mass of the characters that are a part of it
+    glm::dmat3 ridden_inertia{0.0};  ///< kg m², what they add to its inertia about the middle of all the mass
+    Vec3 ridden_middle{0.0};         ///< m, that middle, from its own; world frame
+    Vec3 shape_at{0.0};              ///< m, the middle of its shape from body.place, in its own frame
+    Vec3 pressed_turn{0.0};          ///< N m s that forces turn it with in this step, beside those of contacts
+
+    /// m, the middle of its shape.
+    Vec3 middle() const { return body.place + body.turn * shape_at; }
 };
 
 /// The inverse of a thing's inertia in the world's frame, as it can turn.

@@ -60,8 +60,9 @@ double slip_angle(const RigidBody& body) {
 void roll_wheels(const Surroundings& around, const WheelKind& kind, const WheelUse& use, double seconds,
                  RigidObject& thing, Wheels& wheels) {
     RigidBody& body = thing.body;
-    const double inverse_mass = 1.0 / thing.kind.mass_kg;
-    const glm::dmat3 inverse_inertia = leap::inverse_inertia(thing.kind, body.turn);
+    const double mass = thing.kind.mass_kg + thing.ridden_kg;
+    const double inverse_mass = 1.0 / mass;
+    const glm::dmat3 inverse_inertia = leap::inverse_inertia(thing);
     const Vec3 up = body.turn * world_up;
     std::array<Contact, wheel_count> contacts;
     int grounded = 0;
@@ -72,7 +73,7 @@ void roll_wheels(const Surroundings& around, const WheelKind& kind, const WheelU
         velocity += impulse * inverse_mass;
         spin += inverse_inertia * glm::cross(arm, impulse);
     };
-    const double share = thing.kind.mass_kg / static_cast<double>(wheel_count);
+    const double share = mass / static_cast<double>(wheel_count);
     const double damping = 2.0 * kind.damping * std::sqrt(kind.stiffness * share);
     const double longest = kind.travel + kind.radius;
     for (std::size_t i = 0; i < wheel_count; ++i) {
@@ -81,7 +82,7 @@ void roll_wheels(const Surroundings& around, const WheelKind& kind, const WheelU
         wheel.on_ground = wheel.slides = false;
         wheel.force = Vec3{0.0};
         wheel.turned_rad = turned(kind, use.turn_rad, i);
-        const Vec3 hang = wheel_hang(kind, body, i);
+        const Vec3 hang = wheel_hang(kind, body, i) + body.turn * thing.shape_at;
         const auto hit = cast_ray(around, hang, -up, longest);
         if (!hit || glm::dot(hit->normal, up) < 0.1) {
             wheel.squeezed_m = 0.0;
