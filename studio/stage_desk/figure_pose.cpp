@@ -2,6 +2,7 @@
 #include "studio/stage_desk/figure_pose.hpp"
 
 #include <QColor>
+#include <QQuaternion>
 
 #include <algorithm>
 #include <cmath>
@@ -124,10 +125,56 @@ std::uint32_t lighter(std::uint32_t rgb) {
     return QColor(rgb).lighter(118).rgb() & 0xFFFFFFU;
 }
 
+/// Upper and lower arm, each hanging down from its upper end.
+struct Arm {
+    QMatrix4x4 upper, fore;
+    float half_length = 0.0F;
+};
+
+QMatrix4x4 pointing(const QVector3D& from, const QVector3D& to) {
+    QMatrix4x4 out;
+    out.translate(from);
+    out.rotate(QQuaternion::rotationTo({0.0F, 0.0F, -1.0F}, (to - from).normalized()));
+    return out;
+}
+
+/// An arm from its shoulder to where its hand is: two equal halves and their corner, the elbow, which keeps low, out
+/// and back. What is a little too far is reached by an arm that is a little longer; what is farther, by its direction.
+Arm reaching_arm(const QVector3D& shoulder, const QVector3D& hand, float half_length, bool left) {
+    constexpr float longest_share = 1.3F;
+    constexpr float nearest_share = 0.3F;
+    const QVector3D way = hand - shoulder;
+    const QVector3D along = way.isNull() ? QVector3D(1.0F, 0.0F, 0.0F) : way.normalized();
+    const float distance = std::clamp(way.length(), nearest_share * half_length, 2.0F * longest_share * half_length);
+    Arm out;
+    out.half_length = std::max(half_length, 0.5F * distance);
+    const QVector3D pole = QVector3D(-0.4F, left ? 0.5F : -0.5F, -1.0F);
+    const QVector3D across = (pole - along * QVector3D::dotProduct(pole, along)).normalized();
+    const float half = 0.5F * distance;
+    const float aside = std::sqrt(std::max(0.0F, out.half_length * out.half_length - half * half));
+    const QVector3D elbow = shoulder + along * half + across * aside;
+    out.upper = pointing(shoulder, elbow);
+    out.fore = pointing(elbow, shoulder + along * distance);
+    return out;
+}
+
+Arm posed_arm(const FigurePose& pose, const QMatrix4x4& shoulder, float half_length, bool left) {
+    const auto degrees = [](double angle) { return static_cast<float>(angle); };
+    Arm out;
+    out.half_length = half_length;
+    out.upper = shoulder;
+    out.upper.rotate(degrees(left ? pose.arms_out : -pose.arms_out), 1.0F, 0.0F, 0.0F);
+    out.upper.rotate(degrees(-(left ? pose.left_arm : pose.right_arm)), 0.0F, 1.0F, 0.0F);
+    out.fore = out.upper;
+    out.fore.translate(0.0F, 0.0F, -half_length);
+    out.fore.rotate(degrees(-(left ? pose.left_elbow : pose.right_elbow)), 0.0F, 1.0F, 0.0F);
+    return out;
+}
+
 }  // namespace
 
 std::vector<FigurePart> figure_parts(const FigurePose& pose, double height, std::span<const Garment> wears,
-                                     const Looks& looks) {
+                                     const Looks& looks, const FigureHands& hands) {
     const Dress dress = dress_of(wears, looks);
     const auto h = static_cast<float>(height);
     const float half_leg = 0.245F * h;
@@ -136,7 +183,7 @@ std::vector<FigurePart> figure_parts(const FigurePose& pose, double height, std:
     const auto add = [&](std::variant<Limb, std::string> shape, std::uint32_t rgb, QMatrix4x4 at, float wide,
                          float deep, float length) {
         at.scale(deep, wide, length);
-        out.push_back({std::move(shape), rgb, at});
+        out.push_back({std::move(shape), rgb, at, false});
     };
     QMatrix4x4 hips;
     hips.translate(0.0F, 0.0F, 2.0F * half_leg * static_cast<float>(1.0 - pose.sink) + 0.015F * h);
@@ -167,22 +214,21 @@ std::vector<FigurePart> figure_parts(const FigurePose& pose, double height, std:
         coil.rotate(32.0F, 1.0F, 0.0F, 0.0F);
         add(name, rgb, coil, 0.155F * h, 0.125F * h, 0.155F * h);
     }
-    constexpr float half_arm_share = 0.165F;
+    const float half_arm = 0.165F * h;
     for (const bool left : {true, false}) {
-        QMatrix4x4 arm = back;
-        arm.translate(0.0F, left ? 0.125F * h : -0.125F * h, 0.285F * h);
-        arm.rotate(degrees(left ? pose.arms_out : -pose.arms_out), 1.0F, 0.0F, 0.0F);
-        arm.rotate(degrees(-(left ? pose.left_arm : pose.right_arm)), 0.0F, 1.0F, 0.0F);
-        add(Limb::arm, lighter(dress.trunk.rgb), arm, 0.034F * h, 0.036F * h, half_arm_share * h);
-        QMatrix4x4 fore = arm;
-        fore.translate(0.0F, 0.0F, -half_arm_share * h);
-        fore.rotate(degrees(-(left ? pose.left_elbow : pose.right_elbow)), 0.0F, 1.0F, 0.0F);
-        add(Limb::arm, lighter(dress.trunk.rgb), fore, 0.028F * h, 0.03F * h, half_arm_share * h);
+        QMatrix4x4 shoulder = back;
+        shoulder.translate(0.0F, left ? 0.125F * h : -0.125F * h, 0.285F * h);
+        const auto& hand = hands[left ? 0 : 1];
+        const Arm arm = hand ? reaching_arm(shoulder.map(QVector3D()), *hand, half_arm, left)
+                             : posed_arm(pose, shoulder, half_arm, left);
+        add(Limb::arm, lighter(dress.trunk.rgb), arm.upper, 0.034F * h, 0.036F * h, arm.half_length);
+        add(Limb::arm, lighter(dress.trunk.rgb), arm.fore, 0.028F * h, 0.03F * h, arm.half_length);
+        for (std::size_t part = out.size() - 2; part < out.size(); ++part) out[part].reaches = hand.has_value();
         if (left) continue;
         // What it carries hangs straight down from the right hand, whatever the arm does.
-        const QVector3D hand = fore.map(QVector3D(0.0F, 0.0F, -half_arm_share * h));
+        const QVector3D belt(0.02F * h, -0.14F * h, 0.02F * h);
         QMatrix4x4 lamp;
-        lamp.translate(hand);
+        lamp.translate(hand ? back.map(belt) : arm.fore.map(QVector3D(0.0F, 0.0F, -arm.half_length)));
         for (const auto& [name, rgb] : dress.hand) add(name, rgb, lamp, 0.045F * h, 0.045F * h, 0.1F * h);
     }
     return out;

@@ -44,17 +44,23 @@ FigurePose gait_pose(double strides, double run_share);
 /// a for share 0, b for 1.
 FigurePose blended(const FigurePose& a, const FigurePose& b, double share);
 
+/// Where a figure's hands are, the left one first, in its own frame: feet at the origin, facing along x, m. Nothing:
+/// where the pose has it.
+using FigureHands = std::array<std::optional<QVector3D>, 2>;
+
 enum class Limb : std::uint8_t { leg, arm, head };
 
 struct FigurePart {
     std::variant<Limb, std::string> shape;  ///< a part of the body, or a garment by its name
     std::uint32_t rgb = 0x808080;
-    QMatrix4x4 model;  ///< from a shape of unit size to the figure: feet at the origin, facing along x
+    QMatrix4x4 model;      ///< from a shape of unit size to the figure: feet at the origin, facing along x
+    bool reaches = false;  ///< of an arm whose hand is somewhere
 };
 
 /// The figure's parts for a pose, dressed in `wears` (nothing: a smock and a cap); garments that the looks don't have
-/// are left out. `height` is how high it stands upright.
+/// are left out. `height` is how high it stands upright. Arms whose hands are somewhere reach there, from wherever the
+/// pose has the shoulder; then what hangs from the right hand hangs from the belt.
 std::vector<FigurePart> figure_parts(const FigurePose& pose, double height, std::span<const Garment> wears,
-                                     const Looks& looks);
+                                     const Looks& looks, const FigureHands& hands = {});
 
 }  // namespace leap::studio

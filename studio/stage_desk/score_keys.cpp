@@ -111,6 +111,34 @@ bool ScoreView::nudge_point(int ticks, int steps) {
     return true;
 }
 
+/// One more point at the cursor, where the curve is then: of the curve of the chosen point, or of the first that is
+/// shown. It is chosen, so that a stroke is drawn by going on and raising the next.
+bool ScoreView::insert_point() {
+    if (!may_edit_tape()) return false;
+    const auto shown =
+        std::find_if(lanes_.begin(), lanes_.end(), [](const Lane& lane) { return lane.kind == Lane::Kind::input; });
+    if (!selected_point_ && shown == lanes_.end()) return false;
+    const InputCurve curve = selected_point_ ? selected_point_->curve : static_cast<InputCurve>(shown->index);
+    const std::size_t track = session_.character();
+    const double time = snapped(session_.cursor(), false);
+    const Vec2 start = input_at_start(curve);
+    double value = curve == InputCurve::stick_ahead || curve == InputCurve::look_up ? start.y : start.x;
+    for (const InputPoint& point : points_of(*session_.tape(), track, curve))
+        if (point.time_s <= time) value = point.value;
+    session_.edit_tape(with_point(*session_.tape(), track, curve, {time, value}, start),
+                       tr("Add a point of %1").arg(to_qt(std::string(input_curve_name(curve)))));
+    const std::vector<InputPoint> points = points_of(*session_.tape(), track, curve);
+    const auto made = std::find_if(points.begin(), points.end(),
+                                   [&](const InputPoint& each) { return std::abs(each.time_s - time) < 1e-6; });
+    selected_press_.reset();
+    selected_point_ = made == points.end()
+                          ? std::nullopt
+                          : std::optional(SelectedPoint{curve, static_cast<std::size_t>(made - points.begin())});
+    tell_spoken_change(*this);
+    update();
+    return true;
+}
+
 void ScoreView::select_next_move(int direction) {
     const auto made = program();
     if (!made || made->moves.empty()) return;
@@ -155,6 +183,9 @@ void ScoreView::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_0: show_all(); break;
         case Qt::Key_Delete:
             if (!delete_selected_press() && !delete_selected_point()) QWidget::keyPressEvent(event);
+            break;
+        case Qt::Key_Insert:
+            if (!insert_point()) QWidget::keyPressEvent(event);
             break;
         case Qt::Key_Up: select_next_move(-1); break;
         case Qt::Key_Down: select_next_move(1); break;

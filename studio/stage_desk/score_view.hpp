@@ -174,6 +174,7 @@ class ScoreView : public QWidget, public Spoken {
     bool choose_next_point(int direction);
     bool nudge_press(int ticks, bool only_end);
     bool nudge_point(int ticks, int steps);
+    bool insert_point();
     void select_next_move(int direction);
     bool take_edit_key(const QKeyEvent& event);
 

@@ -5,7 +5,6 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/play/hands.hpp"
 #include "core/play/joints.hpp"
 #include "core/play/loose.hpp"
 
@@ -96,13 +95,9 @@ void show_fixtures(const Rehearsal& rehearsal, const World& state, const Fixture
         if (m.layout.rigid[i].wheels) show_wheels(m, i, shows.wheel_forces, frame);
         show_ropes(m, i, frame);
     }
-    for (const Actor& actor : state.actors) {
-        const EvaluationContext own = rehearsal.context(state, actor);
-        for (int hand = 0; own.body().hands && hand < 2; ++hand) {
-            const HandPose pose = hand_pose(own, hand);
-            if (pose.raised || held_by(state, actor, hand) >= 0) frame.gloves.push_back({pose.place, glove_radius_m});
-        }
-    }
+    for (const Actor& actor : state.actors)
+        for (const auto& hand : busy_hands(rehearsal, state, actor))
+            if (hand) frame.gloves.push_back({*hand, glove_radius_m});
 }
 
 }  // namespace leap::studio

@@ -82,7 +82,8 @@ double grip_change(const GripHandle& handle, const StageCamera& camera, QSize si
     return (drag.x() * way.x() + drag.y() * way.y()) / squared;
 }
 
-void paint_grip(QPainter& painter, const std::vector<GripHandle>& handles, const StageCamera& camera, QSize size) {
+void paint_grip(QPainter& painter, const std::vector<GripHandle>& handles, const StageCamera& camera, QSize size,
+                std::int32_t chosen) {
     painter.setFont(palette::text_font(8.5));
     for (const GripHandle& handle : handles) {
         const auto thing = camera.project(handle.thing, size);
@@ -96,7 +97,11 @@ void paint_grip(QPainter& painter, const std::vector<GripHandle>& handles, const
         } else {
             painter.drawRect(QRectF(at->x() - 4.5, at->y() - 4.5, 9.0, 9.0));
         }
-        painter.drawText(*at + QPointF(8, 4), handle.word);
+        if (handle.dial == chosen) {
+            painter.setBrush(Qt::NoBrush);
+            painter.drawEllipse(*at, 9.0, 9.0);
+        }
+        painter.drawText(*at + QPointF(handle.dial == chosen ? 13 : 8, 4), handle.word);
     }
     painter.setBrush(Qt::NoBrush);
 }

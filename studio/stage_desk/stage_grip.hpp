@@ -25,6 +25,8 @@ std::optional<GripHandle> grip_handle_at(const std::vector<GripHandle>& handles,
                                          const QPointF& point);
 /// By how much a drag of the mouse changes the handle's dial, SI.
 double grip_change(const GripHandle& handle, const StageCamera& camera, QSize size, const QPointF& drag);
-void paint_grip(QPainter& painter, const std::vector<GripHandle>& handles, const StageCamera& camera, QSize size);
+/// `chosen`: the dial whose handle is ringed, or less than 0.
+void paint_grip(QPainter& painter, const std::vector<GripHandle>& handles, const StageCamera& camera, QSize size,
+                std::int32_t chosen);
 
 }  // namespace leap::studio

@@ -2,9 +2,12 @@
 // Keys and mouse of the stage: they play while something is played, and else turn the view and point at things.
 #include <QKeyEvent>
 #include <QMouseEvent>
+#include <algorithm>
 #include <chrono>
 #include <cmath>
 
+#include "core/units/dimension.hpp"
+#include "studio/shared/convert.hpp"
 #include "studio/stage_desk/stage_view.hpp"
 
 namespace leap::studio {
@@ -38,12 +41,60 @@ void StageView::keyPressEvent(QKeyEvent* event) {
         }
         return;
     }
+    const bool back = event->key() == Qt::Key_Left || event->key() == Qt::Key_Down;
+    const bool aside = event->key() == Qt::Key_Left || event->key() == Qt::Key_Right;
+    const bool arrow = back || aside || event->key() == Qt::Key_Up;
+    const int direction = back ? -1 : 1;
+    if (aside && event->modifiers() == Qt::ControlModifier && choose_next_grip(direction)) return;
+    if (arrow && event->modifiers() == Qt::AltModifier && nudge_grip(direction)) return;
     const bool enter = event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter;
     if (enter && (event->modifiers() & Qt::ShiftModifier) == 0) {
         emit play_wanted();
         return;
     }
     QWidget::keyPressEvent(event);
+}
+
+const GripHandle* StageView::chosen_grip() const {
+    const auto found =
+        std::find_if(grips_.begin(), grips_.end(), [&](const GripHandle& each) { return each.dial == chosen_grip_; });
+    return found == grips_.end() ? nullptr : &*found;
+}
+
+/// One handle of what is held after the other.
+bool StageView::choose_next_grip(int direction) {
+    if (grips_.empty() || look_at_) return false;
+    const GripHandle* chosen = chosen_grip();
+    const auto count = std::ssize(grips_);
+    const std::ptrdiff_t before = chosen != nullptr ? chosen - grips_.data() : (direction > 0 ? -1 : count);
+    chosen_grip_ = grips_[static_cast<std::size_t>((before + direction + count) % count)].dial;
+    tell_spoken_change(*this);
+    update();
+    return true;
+}
+
+/// The chosen handle's dial by hundredths of its range.
+bool StageView::nudge_grip(int steps) {
+    const GripHandle* chosen = chosen_grip();
+    if (chosen == nullptr || look_at_ || !session_.program()) return false;
+    const DialInfo& dial = session_.program()->dials[static_cast<std::size_t>(chosen->dial)];
+    const double value = session_.tuning(Side::now).dials[static_cast<std::size_t>(chosen->dial)];
+    constexpr double without_bounds = 0.01;  // m or rad: what a dial without bounds goes by
+    const bool bound = dial.low && dial.high;
+    const double step = bound ? (*dial.high - *dial.low) / 100.0 : without_bounds;
+    const double wanted = value + steps * step;
+    session_.set_dial(chosen->dial, bound ? std::clamp(wanted, *dial.low, *dial.high) : wanted);
+    tell_spoken_change(*this);
+    return true;
+}
+
+QString StageView::spoken_words() const {
+    const GripHandle* chosen = chosen_grip();
+    if (chosen == nullptr || !session_.program()) return labels_->panel_words();
+    const DialInfo& dial = session_.program()->dials[static_cast<std::size_t>(chosen->dial)];
+    const double value = session_.tuning(Side::now).dials[static_cast<std::size_t>(chosen->dial)];
+    return labels_->panel_words() + u'\n' +
+           tr("chosen: %1, %2").arg(chosen->word, to_qt(quantity_text(value, dial.unit)));
 }
 
 void StageView::keyReleaseEvent(QKeyEvent* event) {

@@ -288,16 +288,16 @@ void StageRenderer::draw_path(Part& part, const Frame& frame, bool dashed) {
     gl_.glDepthMask(GL_TRUE);
 }
 
-void StageRenderer::draw_parts(const FigurePose& pose, double height, std::span<const Garment> wears,
-                               const QMatrix4x4& model, float alpha) {
-    for (const FigurePart& part : figure_parts(pose, height, wears, looks_)) {
+void StageRenderer::draw_parts(const std::vector<FigurePart>& parts, const DrawnParts& how) {
+    for (const FigurePart& part : parts) {
+        if (how.arms_alone && !part.reaches) continue;
         const auto [mesh, fresh] = figure_.try_emplace({part.shape, part.rgb});
         if (fresh) {
             const auto* garment = std::get_if<std::string>(&part.shape);
             upload_mesh(mesh->second, garment != nullptr ? look_mesh(looks_.garments.at(*garment).parts, part.rgb)
                                                          : limb_mesh(std::get<Limb>(part.shape), QColor(part.rgb)));
         }
-        draw_mesh(mesh->second, model * part.model, alpha, true);
+        draw_mesh(mesh->second, how.model * part.model, how.alpha, true);
     }
 }
 
@@ -325,14 +325,18 @@ void StageRenderer::draw_figure(const Figure& figure, const Frame& frame, bool g
         gl_.glDepthMask(GL_TRUE);
     }
     const bool inside = frame.camera.view == StageView3D::eyes && &figure == &frame.now;
-    if (!inside) {
+    if (!inside || figure.hands[0] || figure.hands[1]) {
         QMatrix4x4 model;
         model.translate(to_qt(figure.feet));
         model.rotate(static_cast<float>(figure.facing) * degrees, 0.0F, 0.0F, 1.0F);
         const auto squash = static_cast<float>(figure.squash);
         const float wider = 1.0F / std::sqrt(std::max(0.2F, squash));
         model.scale(wider, wider, squash);
-        draw_parts(figure.pose, figure.height, figure.wears, model, ghost ? 0.35F : 1.0F);
+        FigureHands hands;
+        for (std::size_t i = 0; i < hands.size(); ++i)
+            if (figure.hands[i]) hands[i] = model.inverted().map(to_qt(*figure.hands[i]));
+        draw_parts(figure_parts(figure.pose, figure.height, figure.wears, looks_, hands),
+                   {model, ghost ? 0.35F : 1.0F, inside});
     }
     const double speed = glm::length(figure.velocity);
     if (ghost || inside || !frame.show_velocity || speed < 0.05) return;
@@ -383,7 +387,7 @@ void StageRenderer::draw_fixture(const Frame::Fixture& fixture) {
         draw_mesh(pose.shape.kind == RigidShapeKind::ball ? float_ : barrel_, model, alpha, true);
     } else {
         model.translate(0.0F, 0.0F, static_cast<float>(-pose.half.z));
-        draw_parts(FigurePose{}, 2.0 * pose.half.z, fixture.wears, model, alpha);
+        draw_parts(figure_parts(FigurePose{}, 2.0 * pose.half.z, fixture.wears, looks_), {model, alpha});
     }
 }
 

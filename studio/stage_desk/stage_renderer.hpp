@@ -12,6 +12,7 @@
 
 #include "core/play/fixtures.hpp"
 #include "studio/stage_desk/stage_camera.hpp"
+#include "studio/stage_desk/stage_hands.hpp"
 #include "studio/stage_desk/stage_meshes.hpp"
 
 namespace leap::studio {
@@ -41,6 +42,7 @@ class StageRenderer {
         double squash = 1.0;
         FigurePose pose;
         std::vector<Garment> wears;
+        BusyHands hands;
     };
     struct Frame {
         StageCamera camera;
@@ -131,8 +133,12 @@ class StageRenderer {
     Looks looks_;
     std::map<std::pair<std::variant<Limb, std::string>, std::uint32_t>, Part>
         figure_;  ///< made when they are first seen
-    void draw_parts(const FigurePose& pose, double height, std::span<const Garment> wears, const QMatrix4x4& model,
-                    float alpha);
+    struct DrawnParts {
+        QMatrix4x4 model;
+        float alpha = 1.0F;
+        bool arms_alone = false;  ///< those that reach: what somebody sees of themselves
+    };
+    void draw_parts(const std::vector<FigurePart>& parts, const DrawnParts& how);
     void draw_fixture(const Frame::Fixture& fixture);
     void draw_target(const Frame::Target& target, double time);
     void draw_line(const Frame::Line& line);

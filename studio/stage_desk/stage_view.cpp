@@ -311,11 +311,13 @@ void StageView::apply_accents(const Trace& trace, StageRenderer::Frame& frame) {
     const Actor& actor = state.actors[session_.character()];
     const AccentView accents = accents_at({rehearsal, trace, state, actor, session_.cursor()});
     dress(frame.now, rehearsal, trace, actor, accents);
+    frame.now.hands = busy_hands(rehearsal, state, actor);
     for (const Actor& other : state.actors) {
         if (other.id == actor.id) continue;
         const auto character = static_cast<std::size_t>(other.id);
         StageRenderer::Figure figure = figure_at(trace, character, session_.cursor());
         dress(figure, rehearsal, trace, other, accents_at({rehearsal, trace, state, other, session_.cursor()}));
+        figure.hands = busy_hands(rehearsal, state, other);
         frame.others.push_back(std::move(figure));
     }
     constexpr double hand_share = 0.72;
@@ -468,7 +470,7 @@ void StageView::paintEvent(QPaintEvent*) {
     painter.drawImage(rect(), image_);
     painter.setRenderHint(QPainter::Antialiasing);
     if (!look_at_ || session_.playing()) labels_->paint(painter, size(), drawn_camera_, arcs_);
-    if (!look_at_ && !mouse_captured_) paint_grip(painter, grips_, drawn_camera_, size());
+    if (!look_at_ && !mouse_captured_) paint_grip(painter, grips_, drawn_camera_, size(), chosen_grip_);
     last_frame_ms_ = static_cast<double>(timer.nsecsElapsed()) / 1e6;
     emit frame_drawn();
 }

@@ -37,7 +37,7 @@ class StageView : public QWidget, public Spoken {
     StageView3D view() const { return camera_.view; }
     StageLabels* labels() { return labels_; }
     QAccessible::Role spoken_role() const override { return QAccessible::Animation; }
-    QString spoken_words() const override { return labels_->panel_words(); }
+    QString spoken_words() const override;
     /// Draws the next frame with smooth edges at once, for a picture.
     void stand_still();
     /// Brings the live run up to date and draws it; called by a timer while playing.
@@ -134,6 +134,10 @@ class StageView : public QWidget, public Spoken {
     std::optional<LookAt> look_at_;
     FixtureShows fixture_shows_;
     std::vector<GripHandle> grips_;
+    std::int32_t chosen_grip_ = -1;  ///< the dial whose handle the keys move, or less than 0
+    const GripHandle* chosen_grip() const;
+    bool choose_next_grip(int direction);
+    bool nudge_grip(int steps);
     struct GripDrag {
         GripHandle handle;
         QPointF from;

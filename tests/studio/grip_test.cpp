@@ -83,6 +83,25 @@ TEST(Grip, WithNothingInHandThereAreNoHandles) {
 }
 
 /// Played live, with the signal lamp before the eyes at the start and the left hand's button held down.
+TEST(Grip, HandlesAreChosenAndTurnedByKeysAndSaidAloud) {
+    Holding holding;
+    StageView* stage = holding.stage;
+    stage->setFocus();
+    const GripHandle high = holding.handle("high");
+    const std::string path = holding.session->program()->dials[static_cast<std::size_t>(high.dial)].path();
+    const double before = holding.value(path);
+    for (int i = 0; i < 3; ++i) QTest::keyClick(stage, Qt::Key_Right, Qt::ControlModifier);
+    EXPECT_TRUE(stage->spoken_words().contains("chosen: high")) << stage->spoken_words().toStdString();
+    for (int i = 0; i < 5; ++i) QTest::keyClick(stage, Qt::Key_Up, Qt::AltModifier);
+    holding.settle();
+    EXPECT_NEAR(holding.value(path), before + 0.05, 1e-9) << "by hundredths of its range, -50 to 50 cm";
+    QTest::keyClick(stage, Qt::Key_Down, Qt::AltModifier);
+    holding.settle();
+    EXPECT_NEAR(holding.value(path), before + 0.04, 1e-9);
+    QTest::keyClick(stage, Qt::Key_Left, Qt::ControlModifier);
+    EXPECT_TRUE(stage->spoken_words().contains("chosen: aside"));
+}
+
 struct HoldingLive : test::Studio {
     StageView* stage = nullptr;
     HoldingLive() {

@@ -137,5 +137,28 @@ TEST(ScorePoints, TheLookIsTurnedForTheSelectedCharacterAlone) {
     }));
 }
 
+TEST(ScorePoints, AStrokeIsDrawnWithKeysAlone) {
+    Shaping window("gong pier");  // the stick is nowhere tilted
+    const std::size_t before = window.points(InputCurve::stick_ahead).size();
+    const Vec3 end = window.end();
+    for (const double time : {1.0, 1.1, 1.2}) {
+        window.session->set_cursor(time);
+        QTest::keyClick(window.score, Qt::Key_Insert);
+        for (int step = 0; step < 4; ++step) QTest::keyClick(window.score, Qt::Key_Up, Qt::AltModifier);
+        window.settle();
+    }
+    const std::vector<InputPoint> points = window.points(InputCurve::stick_ahead);
+    EXPECT_EQ(points.size(), before + 3) << "of the first curve that is shown";
+    const auto at = [&](double time) {
+        return *std::find_if(points.begin(), points.end(),
+                             [&](const InputPoint& point) { return std::abs(point.time_s - time) < 1e-6; });
+    };
+    EXPECT_GT(at(1.1).value, at(1.0).value) << "each goes on from where the curve is";
+    EXPECT_GT(at(1.2).value, at(1.1).value);
+    EXPECT_NE(window.end(), end) << "and the run follows";
+    QTest::keyClick(window.score, Qt::Key_Delete);
+    EXPECT_EQ(window.points(InputCurve::stick_ahead).size(), before + 2) << "the last one is the chosen one";
+}
+
 }  // namespace
 }  // namespace leap::studio::score_points_test

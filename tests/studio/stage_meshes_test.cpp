@@ -69,6 +69,41 @@ TEST(FigurePose, WearsWhatTheLooksHaveAndLeavesOutWhatTheyDont) {
         << "nobody goes without";
 }
 
+/// Two halves that hold together at the elbow, from the shoulder to the very place; the other arm hangs.
+TEST(FigurePose, AnArmReachesToWhereItsHandIs) {
+    const Looks looks = usual_looks();
+    for (const QVector3D& hand :
+         {QVector3D(0.4F, 0.3F, 1.2F), QVector3D(0.5F, -0.1F, 1.4F), QVector3D(0.1F, 0.2F, 1.9F),
+          QVector3D(-0.2F, 0.3F, 1.0F), QVector3D(0.6F, 0.1F, 1.3F)}) {
+        for (const std::size_t side : {0U, 1U}) {
+            FigureHands hands;
+            hands[side] = hand;
+            std::vector<FigurePart> arm;
+            for (const FigurePart& part : figure_parts(FigurePose{}, 1.72, {}, looks, hands))
+                if (part.reaches) arm.push_back(part);
+            ASSERT_EQ(arm.size(), 2U);
+            const QVector3D end(0.0F, 0.0F, -1.0F);
+            EXPECT_LT((arm[1].model.map(end) - hand).length(), 1e-3F);
+            EXPECT_LT((arm[0].model.map(end) - arm[1].model.map(QVector3D())).length(), 1e-3F) << "at the elbow";
+            const QVector3D shoulder = arm[0].model.map(QVector3D());
+            EXPECT_GT(shoulder.y() * (side == 0 ? 1.0F : -1.0F), 0.1F) << "from its own side";
+        }
+    }
+    for (const FigurePart& part : figure_parts(FigurePose{}, 1.72, {}, looks)) EXPECT_FALSE(part.reaches);
+}
+
+TEST(FigurePose, WhatIsBeyondItsArmsIsPointedAt) {
+    FigureHands hands;
+    hands[0] = QVector3D(6.0F, 0.2F, 1.4F);
+    const auto parts = figure_parts(FigurePose{}, 1.72, {}, usual_looks(), hands);
+    const auto upper = std::find_if(parts.begin(), parts.end(), [](const FigurePart& part) { return part.reaches; });
+    ASSERT_NE(upper, parts.end());
+    const QVector3D reached = (upper + 1)->model.map(QVector3D(0.0F, 0.0F, -1.0F));
+    const QVector3D shoulder = upper->model.map(QVector3D());
+    EXPECT_LT((reached - shoulder).length(), 0.8F);
+    EXPECT_LT(((reached - shoulder).normalized() - (*hands[0] - shoulder).normalized()).length(), 1e-3F);
+}
+
 TEST(FigurePose, PosesCanBeToldApartByTheirOutline) {
     const float upright = extent_of(FigurePose{}).second;
     EXPECT_LT(extent_of(*named_pose("land")).second, upright - 0.25F) << "a landing goes low";
