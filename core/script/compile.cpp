@@ -83,7 +83,8 @@ void Compiler::index_names() {
                 report(button.name.range, fmt::format("the button {} is declared twice", button.name.text));
             } else {
                 program_.button_names.add(button.name.text, static_cast<std::int32_t>(program_.buttons.size()));
-                program_.buttons.push_back({button.name.text, button.keys, button.pads});
+                program_.buttons.push_back({button.name.text, button.keys, button.pads, button.name.range});
+                note_name(button.name.range, button.name.range);
                 if (program_.buttons.size() == most_buttons + 1)
                     report(button.name.range, fmt::format("there are more than {} buttons", most_buttons),
                            "a trace keeps that many; leave out what no move waits for");

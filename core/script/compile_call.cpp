@@ -26,8 +26,10 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
         return type;
     };
     if (const auto sense = find_sense(button_senses(), expr.name)) {
-        if (const auto button = program_.find_button(given))
+        if (const auto button = program_.find_button(given)) {
+            note_button(first_part(expr.parts[0]), *button);
             return sense_call(sense->sense, button->written(), sense->type);
+        }
         std::vector<std::string> names;
         for (const ButtonInfo& button : program_.buttons) names.push_back(button.name);
         const std::string near = near_name(given, names);

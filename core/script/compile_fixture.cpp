@@ -191,7 +191,10 @@ void Compiler::join_tags() {
 }
 
 ButtonId Compiler::button_index(const syntax::Name& name) {
-    if (const auto found = program_.find_button(name.text)) return *found;
+    if (const auto found = program_.find_button(name.text)) {
+        note_button(name.range, *found);
+        return *found;
+    }
     std::vector<std::string> names;
     for (const ButtonInfo& known : program_.buttons) names.push_back(known.name);
     const std::string near = near_name(name.text, names);

@@ -19,6 +19,10 @@ void Compiler::note_name(SourceRange at, SourceRange declared) {
     if (text_of(at) == text_of(declared)) program_.names.push_back({at, declared});
 }
 
+void Compiler::note_button(SourceRange at, ButtonId button) {
+    note_name(at, program_.buttons[button].name_range);
+}
+
 void Compiler::note_file_name(SourceRange at, const std::string& name) {
     if (const auto known = claimed_.find(name); known != claimed_.end()) note_name(at, known->second);
 }

@@ -98,7 +98,10 @@ bool Compiler::check_instant(const Expr& expr) {
     if (expr.name == "start" || expr.name == "end") return check_stretch(expr.stretch);
     if (!check_actor(expr.stretch)) return false;
     if (expr.name == "press" || expr.name == "release") {
-        if (program_.find_button(expr.stretch.owner)) return true;
+        if (const auto button = program_.find_button(expr.stretch.owner)) {
+            note_button(expr.stretch.owner_range, *button);
+            return true;
+        }
         report(expr.range, fmt::format("there is no button called {}", expr.stretch.owner));
         return false;
     }

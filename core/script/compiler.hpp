@@ -44,6 +44,7 @@ class Compiler {
     static SourceRange first_part(const syntax::Expr& expr);  ///< `hop` of `hop.rise`
     static SourceRange last_part(const syntax::Expr& expr);   ///< `rise` of `hop.rise`
     void note_name(SourceRange at, SourceRange declared);
+    void note_button(SourceRange at, ButtonId button);
     void note_file_name(SourceRange at, const std::string& name);
     bool note_member(SourceRange at, const std::string& name, const Scope& scope, std::size_t from = 0);
     void note_phase(SourceRange at, MachineId machine, const std::string& name);
@@ -133,6 +134,7 @@ class Compiler {
     Expression number_of_any(const syntax::Expr& expr, const Scope& scope);
 
     // compile_effect.cpp
+    void check_blow(SourceRange range, const Blow& blow);
     void check_turned(SourceRange range, const Effects& effects);
     /// `out` holds what nearer levels of a stance have said; see EffectInfo::adds_up.
     void add_effects(const std::vector<syntax::Effect>& effects, StatementPlace where, const Scope& scope,

@@ -99,6 +99,7 @@ inline constexpr std::size_t most_buttons = 64;  ///< a bit each in a row of a t
 struct ButtonInfo {
     std::string name;
     std::vector<std::string> keys, pads;
+    SourceRange name_range{};
 };
 
 /// A curve through points, straight between them, flat outside. `sums[i]` is its integral from points[0].x to

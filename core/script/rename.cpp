@@ -73,6 +73,10 @@ tl::expected<std::vector<SourceFile>, std::string> renamed(const Program& progra
     if (!is_one_name(name))
         return tl::make_unexpected(
             fmt::format("\"{}\" is no name; letters, digits and _ make one, a letter begins it", name));
+    if (std::any_of(program.buttons.begin(), program.buttons.end(),
+                    [&](const ButtonInfo& button) { return button.name_range == declared; }))
+        return tl::make_unexpected(std::string(
+            "tapes tell a button by its name, and would press nothing any more; give it another key instead"));
     std::vector<SourceFile> files = program.files;
     const std::vector<SourceRange> places = places_of(program, declared);
     for (auto place = places.rbegin(); place != places.rend(); ++place)

@@ -111,7 +111,7 @@ TEST(Rename, ANewNameThatWouldChangeTheMeaningIsRefusedWithTheReason) {
     EXPECT_EQ(with_name(hop_and_walk, "gravity", 0, "pull"), "nothing is declared there");
 }
 
-/// Each name of the demo: renamed and renamed back, every file is to the letter what it was.
+/// Names of the demo: renamed and renamed back, every file is to the letter what it was. Buttons keep theirs.
 TEST(Rename, ThereAndBackAgainLeavesTheDemoToTheLetter) {
     const auto project = load_project(std::filesystem::path(LEAP_SOURCE_DIR) / "examples/lantern-quay");
     ASSERT_TRUE(project);
@@ -120,7 +120,10 @@ TEST(Rename, ThereAndBackAgainLeavesTheDemoToTheLetter) {
     std::size_t count = 0;
     for (std::size_t i = 0; i < compiled.program->names.size(); ++i) {
         const NameUse& use = compiled.program->names[i];
-        if (use.range != use.declared || i % 7 != 0) continue;
+        const auto& buttons = compiled.program->buttons;
+        const bool button = std::any_of(buttons.begin(), buttons.end(),
+                                        [&](const ButtonInfo& each) { return each.name_range == use.declared; });
+        if (use.range != use.declared || i % 7 != 0 || button) continue;
         const std::string& source = compiled.program->files[use.range.file].text;
         const std::string name = source.substr(use.range.begin, use.range.end - use.range.begin);
         const auto there = renamed(*compiled.program, use.declared, "some_other_name");
@@ -165,6 +168,29 @@ TEST(Rename, AGaugeIsRenamedWhereReadingsSpeakOfIt) {
     EXPECT_EQ(with_name(with_gauges, "boat.lean", 6, "tilt"), wanted);
     EXPECT_EQ(with_name(with_gauges, "calls + 1", 1, "visits"),
               replaced(with_gauges, {{"counter calls", "counter visits"}, {"calls + 1", "visits + 1"}}));
+}
+
+TEST(Rename, AButtonIsFoundWhereverItIsMeantAndKeepsTheNameThatTapesKnow) {
+    const std::string script = R"(button jump key "Space"
+body wick { capsule radius 0.3 m height 1.7 m gravity 28 m/s^2 }
+stance walk { steer to 6 m/s }
+move hop on jump {
+  phase up { start: launch up at 9 m/s go down when not held(jump) }
+  phase down { end when grounded }
+}
+reading late = time from press of jump to landed
+)";
+    const Program program = test::compile_or_fail(script);
+    const auto declared = declaration_at(program, 0, static_cast<std::uint32_t>(script.find("on jump {") + 4));
+    ASSERT_TRUE(declared);
+    EXPECT_EQ(declared->begin, script.find("jump key"));
+    std::vector<std::size_t> places;
+    for (const SourceRange& place : places_of(program, *declared)) places.push_back(place.begin);
+    EXPECT_EQ(places, (std::vector<std::size_t>{script.find("jump key"), script.find("on jump {") + 3,
+                                                script.find("held(jump)") + 5, script.find("press of jump") + 9}));
+    const auto files = renamed(program, *declared, "spring");
+    ASSERT_FALSE(files);
+    EXPECT_NE(files.error().find("tapes tell a button by its name"), std::string::npos) << files.error();
 }
 
 }  // namespace
