@@ -60,7 +60,9 @@ int main(int argc, char** argv) {
         const auto begin = Time::now();
         session.preview_dial(dial, 1.0 + 0.01 * (i % 200 + 1));
         const double value = session.tuning(leap::studio::Side::now).dials[static_cast<std::size_t>(dial)];  // rounded
-        while (rise != value && Time::now() - begin < std::chrono::seconds(1)) std::this_thread::yield();
+        // Asleep, as a window is that waits for its next event: a thread that spins would take a core from the game.
+        while (rise != value && Time::now() - begin < std::chrono::seconds(1))
+            std::this_thread::sleep_for(std::chrono::microseconds(50));
         ms.push_back(std::chrono::duration<double, std::milli>(Time::now() - begin).count());
         for (int k = 0; k < 5; ++k) QApplication::processEvents();
     }

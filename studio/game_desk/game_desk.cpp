@@ -49,6 +49,10 @@ GameDesk::GameDesk(const Workplace& place) : session_(place.session) {
     want_take_ = new QPushButton(tr("Ask for its take"));
     want_take_->setToolTip(tr(
         "What the game has recorded becomes a tape here, with what is solid round its path as pieces of the course"));
+    lay_over_ = new QPushButton;
+    lay_over_->setToolTip(
+        tr("Where the game says that this character has been lies over the run in view, on the stage and in the score: "
+           "as well as it lies in time and place, or where it is dragged to"));
     may_link_ = new QCheckBox(tr("Games may link"));
     may_link_->setToolTip(tr("Games of this user on this machine find the window, and play its scripts and dials"));
     bar->addWidget(games_);
@@ -56,6 +60,7 @@ GameDesk::GameDesk(const Workplace& place) : session_(place.session) {
     bar->addSpacing(8);
     bar->addWidget(play_tape_);
     bar->addWidget(want_take_);
+    bar->addWidget(lay_over_);
     bar->addStretch(1);
     bar->addWidget(may_link_);
     down->addLayout(bar);
@@ -90,6 +95,9 @@ GameDesk::GameDesk(const Workplace& place) : session_(place.session) {
     sheet->addWidget(part_heading(tr("Its scripts")));
     says_ = wrapped_words();
     sheet->addWidget(says_);
+    sheet->addWidget(part_heading(tr("Its way over the run")));
+    lies_ = wrapped_words();
+    sheet->addWidget(lies_);
     turned_away_ = wrapped_words();
     turned_away_->setObjectName("quiet");
     sheet->addWidget(turned_away_);
@@ -109,6 +117,8 @@ GameDesk::GameDesk(const Workplace& place) : session_(place.session) {
     });
     connect(want_take_, &QPushButton::clicked, this,
             [this] { session_.links().ask_for_take(games_->currentData().toInt()); });
+    connect(lay_over_, &QPushButton::clicked, this, &GameDesk::lay_over_or_take_off);
+    connect(&session_, &Session::laid_over_changed, this, &GameDesk::tell_how_it_lies);
     connect(may_link_, &QCheckBox::clicked, this, &GameDesk::let_link);
     connect(&session_, &Session::project_opened, this, &GameDesk::fill_games);
     connect(&session_, &Session::program_changed, this, [this] { lanes_->set_program(session_.program()); });
@@ -152,6 +162,33 @@ void GameDesk::let_link(bool on) {
     fill_games();
 }
 
+void GameDesk::lay_over_or_take_off() {
+    const auto& laid = session_.laid_over();
+    if (laid && laid->trial.empty()) return session_.lay_over({});
+    const auto character = static_cast<std::size_t>(std::max(0, characters_->currentIndex()));
+    const QString why_not = session_.lay_over_game(games_->currentData().toInt(), character);
+    if (!why_not.isEmpty()) emit problem(why_not);
+}
+
+/// How far the two are apart, and by how much later the game's times count.
+void GameDesk::tell_how_it_lies() {
+    const auto& laid = session_.laid_over();
+    const bool told = laid && laid->trial.empty();
+    lay_over_->setText(told ? tr("Take its way off") : tr("Lay its way over"));
+    lay_over_->setEnabled(told || game() != nullptr);
+    if (!told) return lies_->setText(tr("not laid over the run"));
+    QStringList words;
+    words << tr("%1 % of it covers the run, %2 s later than it told")
+                 .arg(laid->error.covered * 100.0, 0, 'f', 0)
+                 .arg(laid->alignment.later_s, 0, 'f', 2);
+    for (const auto& [what, apart] : laid->error.by_column)
+        words << tr("%1: apart by %2 %3")
+                     .arg(to_qt(std::string(measured_name(what))))
+                     .arg(apart, 0, 'f', 3)
+                     .arg(what == Measured::speed ? tr("m/s") : tr("m"));
+    lies_->setText(words.join('\n'));
+}
+
 bool GameDesk::games_may_link() {
     return QSettings().value(link_key, true).toBool();
 }
@@ -174,6 +211,7 @@ void GameDesk::refresh() {
     const LinkedGame* of = game();
     games_->setEnabled(of != nullptr);
     want_take_->setEnabled(of != nullptr);
+    tell_how_it_lies();
     play_tape_->setEnabled(of != nullptr && session_.is_open() && session_.tape() != nullptr);
     QStringList lost;
     for (const QString& each : session_.links().turned_away()) lost << each;

@@ -35,6 +35,8 @@ class GameDesk : public Desk {
     QCheckBox* may_link() { return may_link_; }
     QPushButton* play_tape() { return play_tape_; }
     QPushButton* want_take() { return want_take_; }
+    QPushButton* lay_over() { return lay_over_; }
+    QLabel* how_it_lies() { return lies_; }
     GameLanes* lanes() { return lanes_; }
     QLabel* what_it_says() { return says_; }
     QTableWidget* moves() { return moves_; }
@@ -46,6 +48,8 @@ class GameDesk : public Desk {
     void fill_characters();
     void refresh();
     void let_link(bool on);
+    void lay_over_or_take_off();
+    void tell_how_it_lies();
     const LinkedGame* game() const;
 
     Session& session_;
@@ -56,10 +60,12 @@ class GameDesk : public Desk {
     QCheckBox* may_link_;
     QPushButton* play_tape_;
     QPushButton* want_take_;
+    QPushButton* lay_over_;
     GamePath* path_;
     GameLanes* lanes_;
     QLabel* now_;
     QLabel* says_;
+    QLabel* lies_;
     QLabel* turned_away_;
     QTableWidget* moves_;
 };

@@ -247,13 +247,16 @@ class Session : public QObject {
     QString link_name() const;
     /// The tape in view. Returns why not, or nothing.
     QString play_tape_in_game(int game);
+    /// What a linked game has told of one of its characters, since it began last, lies over the run in view from now
+    /// on. Why it can't, or nothing.
+    QString lay_over_game(int game, std::size_t character);
 
     /// By the clock that everything here goes by (s).
     double clock_s() const { return clock_(); }
 
     // A measured run over the run in view (session_measured.cpp)
     struct LaidOver {
-        std::string trial;  ///< the fit's file
+        std::string trial;  ///< the fit's file; empty: a linked game has told it
         MeasuredRun run;
         std::size_t character = 0;  ///< that was measured
         Alignment alignment;
@@ -263,6 +266,8 @@ class Session : public QObject {
     };
     /// That of a fit; nothing: none. It is seen while the fit's tape is in view.
     void lay_over(const std::string& trial_path);
+    /// Where a linked game says that it has been, over whatever run is in view, until it is taken off.
+    void lay_over_told(MeasuredRun run);
     const std::optional<LaidOver>& laid_over() const { return laid_over_; }
     /// While it is dragged: the trial stays.
     void move_laid_over(double later_s, double stretch);
@@ -393,6 +398,8 @@ class Session : public QObject {
     const Trial* laid_over_trial() const;
     void refresh_laid_over();
     std::string laid_over_trial_;
+    std::optional<MeasuredRun> told_run_;  ///< of a linked game; laid over instead of a trial's
+    void lay_over_run(MeasuredRun run, const std::string& character, const Alignment& begin, bool by_hand);
     std::optional<LaidOver> laid_over_;
     std::optional<Alignment> moved_by_hand_;  ///< while it is dragged
     std::string measured_text_;               ///< what was told of a file that can't be read

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Games that are linked to the window: what they get of the project, and what comes from them.
+#include <algorithm>
+
 #include "core/script/dial_edit.hpp"
 #include "core/units/turn.hpp"
 #include "studio/session/session.hpp"
@@ -119,6 +121,30 @@ QString Session::play_tape_in_game(int game) {
         out.starts.push_back({place->position, place->facing_deg * radians_per_degree});
     }
     links_.play_tape(game, out);
+    return {};
+}
+
+QString Session::lay_over_game(int game, std::size_t character) {
+    const LinkedGame* of = links_.find(game);
+    MeasuredRun told;
+    for (const link::StateNow& state : of != nullptr ? of->lately : std::deque<link::StateNow>{}) {
+        if (character >= state.characters.size()) continue;
+        if (!told.times_s.empty() && state.time_s <= told.times_s.back()) continue;
+        const link::CharacterNow& now = state.characters[character];
+        told.times_s.push_back(state.time_s);
+        told.columns[Measured::x].push_back(now.position.x);
+        told.columns[Measured::y].push_back(now.position.y);
+        told.columns[Measured::z].push_back(now.position.z);
+        told.columns[Measured::speed].push_back(horizontal_length(now.velocity));
+    }
+    if (told.times_s.size() < 2) return tr("It hasn't told where it has been");
+    // A game need not tell velocities.
+    const std::vector<double>& speeds = told.columns[Measured::speed];
+    if (std::all_of(speeds.begin(), speeds.end(), [](double speed) { return speed == 0.0; }))
+        told.columns.erase(Measured::speed);
+    if (!now_run() || !now_run()->problem.empty() || now_run()->trace.empty())
+        return tr("There is no run in view to lay it over");
+    lay_over_told(std::move(told));
     return {};
 }
 

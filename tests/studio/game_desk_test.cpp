@@ -297,6 +297,56 @@ TEST(GameDesk, ATapeFromHereIsPlayedInTheGame) {
     EXPECT_GT(capi_test::character_of(game.world).position[0], 10.0);
 }
 
+/// A game that ported the numbers to code of its own: it tells the same run, begun 3.5 s later and elsewhere.
+TEST(GameDesk, TheWayThatAGameTellsLiesOverTheRunInView) {
+    Linked studio;
+    studio.session->choose_tape("to the far pier");
+    studio.settle();
+    const RunPointer run = studio.session->now_run();
+    const TraceTrack& track = run->trace.tracks[0];
+    const auto meeting = link::find_meeting(*link::meeting_folder(), "project");
+    ASSERT_TRUE(meeting);
+    QTcpSocket game;
+    game.connectToHost(QHostAddress::LocalHost, static_cast<quint16>(meeting->port));
+    const auto tell = [&](const std::string& method, const std::string& params) {
+        game.write(QByteArray::fromStdString(
+            fmt::format(R"({{"jsonrpc":"2.0","id":1,"method":"{}","params":{}}})", method, params) + "\n"));
+    };
+    tell("hello", fmt::format(R"({{"token":"{}","game":"ported","protocol":1}})", meeting->token));
+    tell("play", R"({"rate":50,"characters":[{"name":"keeper","body":"keeper"}]})");
+    constexpr double later_s = 3.5;
+    double last = 0.0;
+    for (double time = 0.0; time < run->trace.length_s(); last = time, time += 0.02) {
+        const Vec3 at = position_at(track, time) + Vec3{100.0, -40.0, 2.0};
+        tell("state", fmt::format(R"({{"time":{},"characters":[{{"position":[{},{},{}]}}]}})", time + later_s, at.x,
+                                  at.y, at.z));
+    }
+    ASSERT_TRUE(QTest::qWaitFor(
+        [&] {
+            const auto& games = studio.session->links().games();
+            return !games.empty() && !games.front()->lately.empty() &&
+                   games.front()->lately.back().time_s > last + later_s - 1e-6;
+        },
+        test::patience(10000)));
+    EXPECT_EQ(studio.games->how_it_lies()->text(), "not laid over the run");
+    QTest::mouseClick(studio.games->lay_over(), Qt::LeftButton);
+    const auto& laid = studio.session->laid_over();
+    ASSERT_TRUE(laid);
+    EXPECT_NEAR(laid->alignment.later_s, -later_s, 0.01);
+    EXPECT_LT(laid->error.by_column.at(Measured::x), 0.02) << "in time and in place";
+    EXPECT_LT(laid->error.by_column.at(Measured::z), 0.02);
+    EXPECT_GT(laid->points.size(), 50U);
+    EXPECT_TRUE(studio.games->how_it_lies()->text().contains("x: apart by 0.0"))
+        << studio.games->how_it_lies()->text().toStdString();
+    // Another dial bends the run away from what the game does.
+    studio.session->set_dial(studio.dial("hop.rise"), studio.value("hop.rise") * 1.5);
+    studio.settle();
+    EXPECT_GT(laid->error.by_column.at(Measured::z), 0.1);
+    QTest::mouseClick(studio.games->lay_over(), Qt::LeftButton);
+    EXPECT_FALSE(studio.session->laid_over()) << "taken off";
+    EXPECT_EQ(studio.games->lay_over()->text(), "Lay its way over");
+}
+
 TEST(GameDesk, TenGamesAndAFloodOfGarbageAtOnce) {
     Linked studio;
     std::vector<std::unique_ptr<Game>> games;
