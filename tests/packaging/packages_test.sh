@@ -19,14 +19,16 @@ if [[ $EUID -eq 0 ]]; then
 else
     for package in "${packages[@]}"; do dpkg-deb -x "$package" "$root"; done
 fi
-there() { env -i HOME="$work" PATH="$root/usr/bin:$PATH" LD_LIBRARY_PATH="$root/usr/lib" DISPLAY="${DISPLAY:-}" XAUTHORITY="${XAUTHORITY:-}" "$@"; }
+lib=$(dirname "$(find "$root/usr/lib" -name libleap.so.0)")
+[[ "$lib" == "$root/usr/lib/$(cc -print-multiarch)" ]] || { echo "libleap is in ${lib#"$root"}"; exit 1; }
+there() { env -i HOME="$work" PATH="$root/usr/bin:$PATH" LD_LIBRARY_PATH="$lib" DISPLAY="${DISPLAY:-}" XAUTHORITY="${XAUTHORITY:-}" "$@"; }
 [[ "$(there leap --version)" == "leap $(sed -n 's/^project(easy_leap VERSION \([0-9.]*\).*/\1/p' "$source/CMakeLists.txt")" ]]
 there leap check "$root/usr/share/easy-leap/examples/little-quay" --marks | grep -q "0 missed"
 there easy-leap --help | grep -q PROJECT
 there easy-leap --picture "$work/window.png" --tape "to the far pier" "$root/usr/share/easy-leap/examples/little-quay"
 [[ -s "$work/window.png" ]]
 sed -n '/^```c$/,/^```$/p' "$source/docs/libleap.md" | sed '/^```/d' >"$work/client.c"
-cc -std=c89 "$work/client.c" -I"$root/usr/include" -L"$root/usr/lib" -lleap -o "$work/client"
+cc -std=c89 "$work/client.c" -I"$root/usr/include" -L"$lib" -lleap -o "$work/client"
 [[ "$(there "$work/client")" == "top 1.25 m, landed 1" ]]
 zcat "$root/usr/share/man/man1/leap.1.gz" | grep -q '^\.SH'
 bash -n "$root/usr/share/bash-completion/completions/leap"
