@@ -55,10 +55,14 @@ double period_of_swing(double seat_m, int rate, double from_s) {
             "  phase swings { " +
             hinge + " " + seat + " } }\n",
         {0.9, 0.0, 0.9});
+    const Rehearsal rehearsal = scene.at(rate);
+    const auto inputs = resolve_inputs(scene.program, TapeMaker(from_s + 9.0).hold("use", 0.5, 0.1)).value();
+    World world = start_world(rehearsal, alone_at("start")).value();
     std::vector<double> zero;
     double before = 0.0;
     for (double t = from_s; t < from_s + 9.0 && zero.size() < 4; t += 1.0 / 30.0) {
-        const double now = angle_of(scene, play(scene, TapeMaker(t).hold("use", 0.5, 0.1), rate).state);
+        run_ticks(rehearsal, inputs, ticks_for(t, rate), world, nullptr);
+        const double now = angle_of(scene, world);
         if (before > 0.0 && now <= 0.0) zero.push_back(t - now / (now - before) / 30.0);
         before = now;
     }
@@ -105,10 +109,10 @@ TEST_P(Riders, AFloatGoesDownByTheWeightOfBoth) {
         " }\n",
         {1.5, 0.0, 0.95});
     const World before = play(scene, TapeMaker(3.0), GetParam()).state;
-    EXPECT_NEAR(before.loose[0].body.place.z, 1.0 - 100.0 * g / 40'000.0, 1e-3);
+    EXPECT_NEAR(before.loose[0].body.place.z, 1.0 - 100.0 * g / 40'000.0, 2e-3);
     const World sat = play(scene, TapeMaker(8.0).hold("use", 3.0, 0.1), GetParam()).state;
     ASSERT_TRUE(sat.actors[0].seat);
-    EXPECT_NEAR(sat.loose[0].body.place.z, 1.0 - (100.0 + rider_kg) * g / 40'000.0, 1e-3);
+    EXPECT_NEAR(sat.loose[0].body.place.z, 1.0 - (100.0 + rider_kg) * g / 40'000.0, 2e-3);
 }
 
 /// A plank of 4 m hinged at its end, somebody on it: both fall together by the torque of both weights over the moment
