@@ -381,6 +381,21 @@ bool Compiler::foreign_probe(const Expr& expr) {
     return false;
 }
 
+/// Whose dial or counter has this name: of the body, stance, move or kind of fixture that is declared first; or
+/// nobody's.
+std::string Compiler::owner_with(const std::string& name) const {
+    const auto has = [&](const auto& items) {
+        return std::any_of(items.begin(), items.end(), [&](const auto& item) { return item.name.text == name; });
+    };
+    const syntax::Owner* first = nullptr;
+    for (const auto& [owner_name, owner] : owners_) {
+        const auto place = [](const syntax::Owner& of) { return std::pair(of.name.range.file, of.name.range.begin); };
+        if ((has(owner->dials) || has(owner->counters)) && (first == nullptr || place(*owner) < place(*first)))
+            first = owner;
+    }
+    return first == nullptr ? std::string() : first->name.text;
+}
+
 void Compiler::unknown_name(const Expr& expr, const Scope& scope) {
     if (told_.size() > most_messages) return report(expr.range, "");
     std::vector<std::string> names;
@@ -394,6 +409,8 @@ void Compiler::unknown_name(const Expr& expr, const Scope& scope) {
     for (const auto& [name, range] : claimed_) names.push_back(name);
     const std::string near = near_name(expr.name, names);
     std::string hint = near.empty() ? "" : fmt::format("did you mean {}?", near);
+    if (const std::string owner = owner_with(expr.name); !owner.empty())
+        hint = fmt::format("did you mean {}.{}?", owner, expr.name);
     if (find_sense(button_senses(), expr.name)) hint = fmt::format("it takes a button: {}(jump)", expr.name);
     if (find_sense(volume_senses(), expr.name)) hint = fmt::format("it takes a kind of volume: {}(water)", expr.name);
     if (find_sense(fixture_senses(), expr.name)) hint = "a fixture can ask this, about itself";

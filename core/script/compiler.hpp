@@ -82,6 +82,7 @@ class Compiler {
     std::optional<Type> emit_active(const syntax::Expr& expr, MachineId machine, Emitted& out);
     Type emit_dial(std::int32_t dial, Emitted& out);
     void emit_counter(std::int32_t index, Emitted& out);
+    std::string owner_with(const std::string& name) const;
     void unknown_name(const syntax::Expr& expr, const Scope& scope);
     bool foreign_probe(const syntax::Expr& expr);
     bool part_of_value(const syntax::Expr& expr, const Scope& scope);
