@@ -182,13 +182,16 @@ void Tick::begin() {
     scratch_.actors.resize(world_.actors.size());
     scratch_.stretches.resize(world_.actors.size());
     const bool several = world_.actors.size() > 1;
+    // Room that was used for another world, or for none, or somebody has come or gone.
     const bool fresh =
-        several && scratch_.found_at != world_.time;  // room that was used for another world, or for none
+        several && (scratch_.found_at != world_.time || scratch_.shared.shown.size() != world_.actors.size());
+    if (several) note_all_shown(world_, scratch_.shared);
     scratch_.found_at = world_.time;
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
         own.cache.shared = &scratch_.shared;
+        own.cache.moving.drifting.set_far(scratch_.shared.shown);
         const bool calm = own.progress.calm;
         own.progress = {};
         own.progress.calm = calm;
@@ -197,7 +200,6 @@ void Tick::begin() {
     }
     // At the very first tick those who stand inside one another are put apart: the earlier in the tape stays.
     const bool first = several && !world_.actors.back().seen.settled;
-    if (several) note_all_shown(world_, scratch_.shared);
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];

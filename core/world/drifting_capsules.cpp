@@ -87,6 +87,10 @@ void DriftingCapsules::add_far(std::span<const FarCapsule> far, double free_m, d
     far_free_m_ = free_m;
 }
 
+void DriftingCapsules::set_far(std::span<const FarCapsule> far) {
+    if (!far_.empty()) far_ = far.size() == far_.size() ? far : std::span<const FarCapsule>{};
+}
+
 void DriftingCapsules::end() {
     free_ = cube(around_, free_m_);
     far_free_ = cube(around_, far_free_m_);

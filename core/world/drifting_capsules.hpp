@@ -44,6 +44,9 @@ class DriftingCapsules final {
     /// Others of which none comes nearer to `around` than `free_m` along any axis before `until` (s). They must live
     /// as long as this is asked.
     void add_far(std::span<const FarCapsule> far, double free_m, double until);
+    /// They stand elsewhere in memory now, or are others: then they have to be told anew, and until then there are
+    /// none.
+    void set_far(std::span<const FarCapsule> far);
     /// By each of the far ones: those that are told by add(), or that aren't to be met.
     std::vector<std::uint8_t>& left_out() { return left_out_; }
     /// All have been told.
