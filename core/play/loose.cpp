@@ -306,6 +306,12 @@ void wake_by_fixtures(const RunLayout& layout, const StepCache& cache, World& wo
     }
 }
 
+bool is_rolled(const EvaluationContext& m, const RigidLayout& layout) {
+    if (!layout.wheels) return false;
+    const Phase* phase = fixture_phase(m, layout.fixture);
+    return phase != nullptr && phase->effects.wheels_push && wheel_use(m, layout.fixture).push_n != 0.0;
+}
+
 /// Pushed wheels don't let it sleep, nor do forces that change. Those are asked about a few times a second, on the grid
 /// of the steps; another phase wakes at once.
 void wake_driven(const EvaluationContext& m, std::int64_t first, std::int64_t last, World& world,
@@ -314,8 +320,8 @@ void wake_driven(const EvaluationContext& m, std::int64_t first, std::int64_t la
     const bool asks = last / every != (first - 1) / every;
     for (std::size_t i = 0; i < world.loose.size(); ++i) {
         const RigidLayout& layout = m.layout.rigid[i];
-        const bool rolled = layout.wheels && wheel_use(m, layout.fixture).push_n != 0.0;
-        if (!rolled && !(asks && world.loose[i].body.asleep && is_forced(m, i))) continue;
+        const bool forced = asks && layout.can_be_forced && world.loose[i].body.asleep && is_forced(m, i);
+        if (!forced && !is_rolled(m, layout)) continue;
         scratch.keep_motion_of(world);
         wake(world.loose[i]);
     }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #include "core/play/run_layout.hpp"
 
+#include <algorithm>
 #include <map>
 #include <string_view>
 
@@ -11,6 +12,13 @@ MachineId kind_of(const Program& program, const Tuning& tuning, const std::strin
     const auto kind = program.find_machine(name);
     if (!kind || program.machines[*kind].kind != MachineKind::fixture) return {};
     return tuning.is_off(*kind) ? MachineId{} : *kind;
+}
+
+bool is_forced_in(const Phase& phase) {
+    const Effects& effects = phase.effects;
+    const bool is_driven = effects.joint && effects.joint->motor;
+    const bool is_carried = effects.drag && effects.drag->medium;
+    return is_driven || is_carried || effects.face || !effects.springs.empty() || !effects.pushes.empty();
 }
 
 }  // namespace
@@ -40,6 +48,7 @@ RunLayout run_layout(const Program& program, const Tuning& tuning, const Course&
         fixture.rigid = out.rigid.size();
         RigidLayout& rigid = out.rigid.emplace_back();
         rigid.fixture = i;
+        rigid.can_be_forced = std::any_of(machine.phases.begin(), machine.phases.end(), is_forced_in);
         if (machine.fixture->wheels) rigid.wheels = out.wheels++;
     }
     return out;

@@ -25,6 +25,7 @@ struct FixtureLayout {
 struct RigidLayout {
     std::size_t fixture = 0;            ///< in the course
     std::optional<std::size_t> wheels;  ///< in World::wheels, when it has some
+    bool can_be_forced = false;  ///< in some phase it is driven, pushed, sprung, carried by a medium or faces somewhere
 };
 
 struct RunLayout {
