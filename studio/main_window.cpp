@@ -38,6 +38,7 @@ constexpr const char* sounds_key = "run/sounds";
 
 MainWindow::MainWindow(Session& session, GamePad* pad, QWidget* parent)
     : QMainWindow(parent), session_(session), pad_(pad) {
+    const StyledAtOnce styled;
     resize(1280, 800);
     input_ = new PlayInput(session_, keys_, this);
     stage_ = new StageView(session_, *input_);

@@ -53,6 +53,14 @@ void keep_paper(Paper paper) {
     QSettings().setValue(paper_key, paper == Paper::dark ? dark_word : "light");
 }
 
+StyledAtOnce::StyledAtOnce() : sheet_(qApp->styleSheet()) {
+    qApp->setStyleSheet({});
+}
+
+StyledAtOnce::~StyledAtOnce() {
+    qApp->setStyleSheet(sheet_);
+}
+
 void apply_theme(QApplication& application, Paper paper) {
     if (QApplication::style()->name() != "fusion") QApplication::setStyle(QStyleFactory::create("Fusion"));
     const palette::Colors& colors = paper == Paper::dark ? palette::dark() : palette::light();

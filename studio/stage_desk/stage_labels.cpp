@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/stage_desk/stage_labels.hpp"
 
-#include "core/play/fixtures.hpp"
-
+#include <QTimer>
 #include <algorithm>
 
+#include "core/play/fixtures.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/stage_desk/stage_blows.hpp"
@@ -58,8 +58,10 @@ void StageLabels::set_pins(const std::vector<std::string>& names) {
 
 void StageLabels::say(const QString& words) {
     words_ = words;
-    words_since_.restart();
+    said_at_s_ = session_.clock_s();
     emit changed();
+    constexpr double gone_ms = words_shown_s * 1000.0;
+    QTimer::singleShot(static_cast<int>(gone_ms) + 1, this, [this] { emit changed(); });
 }
 
 const Trace* StageLabels::shown_trace() const {
@@ -284,7 +286,7 @@ void StageLabels::paint_meters(QPainter& painter, const QRectF& box, double line
 
 void StageLabels::paint_words(QPainter& painter) {
     QString shown;
-    if (words_since_.isValid() && static_cast<double>(words_since_.elapsed()) / 1000.0 < words_shown_s) shown = words_;
+    if (said_at_s_ && session_.clock_s() - *said_at_s_ < words_shown_s) shown = words_;
     if (session_.playing() && shown.isEmpty())
         shown = session_.playing_blind()                ? tr("playing blind, nothing is kept · Esc stops")
                 : session_.playing_side() == Side::kept ? tr("playing with kept · Esc stops")

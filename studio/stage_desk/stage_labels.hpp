@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include <QElapsedTimer>
 #include <QObject>
 #include <QPainter>
+#include <optional>
 
 #include "studio/session/session.hpp"
 #include "studio/stage_desk/stage_camera.hpp"
@@ -63,7 +63,7 @@ class StageLabels : public QObject {
     MachineId machine_;
     std::vector<std::string> pins_{"height", "speed", "rising"};
     QString words_;
-    QElapsedTimer words_since_;
+    std::optional<double> said_at_s_;  ///< by the session's clock
 };
 
 }  // namespace leap::studio

@@ -303,15 +303,15 @@ std::vector<AirArc> air_arcs(const Trace& trace, std::size_t character) {
     std::vector<AirArc> out;
     if (character >= trace.tracks.size()) return out;
     const TraceTrack& track = trace.tracks[character];
-    std::optional<double> from;
+    const TraceEvent* left = nullptr;
     for (const TraceEvent& event : trace.events) {
         if (event.actor != static_cast<std::int32_t>(character)) continue;
-        if (event.kind == EventKind::left_ground && !from) from = event.time;
-        if (event.kind != EventKind::landed || !from) continue;
+        if (event.kind == EventKind::left_ground && left == nullptr) left = &event;
+        if (event.kind != EventKind::landed || left == nullptr) continue;
         AirArc arc;
-        arc.from = *from;
+        arc.from = left->time;
         arc.to = event.time;
-        from.reset();
+        left = nullptr;
         arc.start = position_at(track, arc.from);
         arc.end = position_at(track, arc.to);
         arc.top = arc.start;
