@@ -82,7 +82,7 @@ inline constexpr double nearby_margin_m = 1.5;
 inline constexpr double near_character_m = 0.6;
 /// Characters farther off than this along any axis (m) are looked at only by what is asked about farther places. Leave:
 /// it changes what a run costs, not what happens.
-inline constexpr double far_character_m = 8.0;
+inline constexpr double far_character_m = 4.0;
 /// Most of what a character asks about the world lies this near to its feet (m). Leave: the same.
 inline constexpr double by_body_m = 3.0;
 /// A fixture grows to between these shares of its own size. Leave.

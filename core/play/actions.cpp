@@ -72,8 +72,9 @@ void stop(MotionPart part, Vec3& velocity) {
 }
 
 void count(const EvaluationContext& m, const Action& action, double amount, World& world, Actor& actor) {
-    const CounterInfo& info = m.program.counters[static_cast<std::size_t>(action.index)];
-    const auto slot = counter_slot(m, info, action.index);
+    const CounterId counter = CounterId::read(action.index);
+    const CounterInfo& info = m.program.counters[counter];
+    const auto slot = counter_slot(m, counter);
     if (!slot) return;
     double& value = (slot->of_fixture ? world.counters : actor.counters)[slot->index].value;
     const double wanted = action.kind == ActionKind::set_counter ? amount : value + amount;
@@ -94,8 +95,8 @@ void remember(const EvaluationContext& m, const Action& action, World& world, Ac
 }
 
 void spend_at(const EvaluationContext& m, const Action& action, double amount, Actor& actor) {
-    const auto i = static_cast<std::size_t>(action.index);
-    spend(m.program.meters[i], amount, actor.own_time(), actor.meters[i]);
+    const MeterId meter = MeterId::read(action.index);
+    spend(m.program.meters[meter], amount, actor.own_time(), actor.meters[meter]);
 }
 
 /// Stands still from now on, or for longer than it does already.

@@ -143,7 +143,7 @@ struct ActorMotion {
     double radius = 0.0;              ///< m
     bool taut = false;
     std::uint32_t events = 0;  ///< EventBit
-    std::vector<MeterState> meters;
+    PerId<MeterId, MeterState> meters;
     PerId<MachineId, double> rope_left;  ///< m, by machine of the program: its rope's length after reeling
     std::vector<ActorContact> contacts;  ///< by fixture of the course
     std::vector<VolumeContact> volumes;  ///< by Program::volumes_heard
@@ -174,7 +174,7 @@ struct Actor : ActorMotion {
     std::vector<Heard> heard;      ///< what it hears now
     std::vector<Heard> news;       ///< by Program::news: as it was heard last
     PerId<ButtonId, ButtonState> buttons;
-    std::vector<CounterState> counters;  ///< by counter of the program; those of fixtures stand in World::counters
+    PerId<CounterId, CounterState> counters;  ///< by counter of the program; those of fixtures stand in World::counters
     std::vector<double> memory;
     std::vector<double> tagged_until;         ///< by tag
     PerId<MachineId, MachineState> machines;  ///< by machine of the program; those of kinds of fixtures are not used

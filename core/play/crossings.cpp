@@ -90,7 +90,7 @@ void offer_watch(Earliest& out, const EvaluationContext& m, const Outlook& ahead
             if (s.body.grounded) out.crossing(s.contact_since + value - m.now());
             break;
         case WatchKind::meter: {
-            const auto meter = static_cast<std::size_t>(watch.index);
+            const MeterId meter = MeterId::read(watch.index);
             if (ahead.rates[meter] != 0.0) out.crossing((value - s.meters[meter].value) / ahead.rates[meter]);
             break;
         }
@@ -174,8 +174,8 @@ void offer_fixtures(Earliest& out, const EvaluationContext& m, const Outlook& ah
         offer_phase(out, own, ahead, m.world.machines[i], *phase);
         if (phase->effects.follow) offer_path(out, path_now(m, i));
         const std::size_t first = m.layout.fixtures[i].first_counter;
-        for (const std::int32_t index : fixture_kind(m, i)->counters) {
-            const CounterInfo& counter = m.program.counters[static_cast<std::size_t>(index)];
+        for (const CounterId index : fixture_kind(m, i)->counters) {
+            const CounterInfo& counter = m.program.counters[index];
             offer_counter(out, own, ahead, counter, m.world.counters[first + static_cast<std::size_t>(counter.own)]);
         }
     }
@@ -209,10 +209,8 @@ NextInstant time_to_next_instant(const EvaluationContext& m, const Law& law, con
         if (charges.refill_when) offer_condition(out, m, ahead, *charges.refill_when);
         if (charges.refill_after && spent_at > never) out.timer(spent_at + number(m, *charges.refill_after) - m.now());
     }
-    for (const std::int32_t index : m.program.foreseen.counters) {
-        const auto i = static_cast<std::size_t>(index);
-        offer_counter(out, m, ahead, m.program.counters[i], m.actor.counters[i]);
-    }
+    for (const CounterId counter : m.program.foreseen.counters)
+        offer_counter(out, m, ahead, m.program.counters[counter], m.actor.counters[counter]);
     const double own = out.seconds();
     offer_fixtures(out, m, ahead);
     return {out.seconds(), out.seconds() < own};

@@ -32,7 +32,7 @@ const ButtonState& button_state(const EvaluationContext& m, int index) {
     return m.actor.buttons[ButtonId::read(index)];
 }
 std::string_view kind_name(const EvaluationContext& m, int index) {
-    return m.program.kinds[static_cast<std::size_t>(index)];
+    return m.program.kinds[PieceKindId::read(index)];
 }
 double as_number(bool value) {
     return value ? 1.0 : 0.0;
@@ -55,7 +55,7 @@ struct MomentSenses {
     double number(Sense sense, int index, int detail) const { return sense_number(context, sense, index, detail); }
     Vec3 vector(Sense sense, int index) const { return sense_vector(context, sense, index); }
     double boost(int dial) const { return dial_boost(context, dial); }
-    double meter(int index) const { return context.actor.meters[static_cast<std::size_t>(index)].value; }
+    double meter(int index) const { return context.actor.meters[MeterId::read(index)].value; }
     bool there(double target) const { return target_there(context, target_index(target)); }
     Vec3 target_place(double target) const {
         const std::int32_t index = target_index(target);
@@ -76,7 +76,7 @@ struct MomentSenses {
         const std::size_t count = context.course == nullptr ? 0 : context.course->plan.targets.size();
         return number >= 0.0 && number < static_cast<double>(count) ? static_cast<std::int32_t>(number) : -1;
     }
-    double counter(int index) const { return context.actor.counters[static_cast<std::size_t>(index)].value; }
+    double counter(int index) const { return context.actor.counters[CounterId::read(index)].value; }
     double own_counter(int kind, int index) const {
         const auto fixture = fixture_meant(context, MachineId::read(kind));
         if (!fixture) return 0.0;
@@ -286,11 +286,12 @@ std::optional<std::size_t> fixture_meant(const EvaluationContext& m, MachineId k
     return m.layout.first_of_kind[kind];
 }
 
-std::optional<Slot> counter_slot(const EvaluationContext& m, const CounterInfo& counter, std::int32_t index) {
-    if (!counter.kind) return Slot{false, static_cast<std::size_t>(index)};
-    const auto fixture = fixture_meant(m, counter.kind);
+std::optional<Slot> counter_slot(const EvaluationContext& m, CounterId counter) {
+    const CounterInfo& info = m.program.counters[counter];
+    if (!info.kind) return Slot{false, counter.at()};
+    const auto fixture = fixture_meant(m, info.kind);
     if (!fixture) return std::nullopt;
-    return Slot{true, m.layout.fixtures[*fixture].first_counter + static_cast<std::size_t>(counter.own)};
+    return Slot{true, m.layout.fixtures[*fixture].first_counter + static_cast<std::size_t>(info.own)};
 }
 
 std::optional<Slot> memory_slot(const EvaluationContext& m, MachineId kind, std::int32_t slot) {
@@ -360,7 +361,7 @@ bool target_there(const EvaluationContext& m, std::int32_t target) {
 
 namespace {
 
-bool volume_changed(const EvaluationContext& m, Sense sense, int kind) {
+bool volume_changed(const EvaluationContext& m, Sense sense, PieceKindId kind) {
     const auto& heard = m.program.volumes_heard;
     const auto at = static_cast<std::size_t>(std::find(heard.begin(), heard.end(), kind) - heard.begin());
     if (at >= m.actor.volumes.size()) return false;
@@ -468,12 +469,12 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::by_has: return as_number(has_tag(m, m.by, index));
         case Sense::holder_has:
             return as_number(m.fixture && fixture_truth(m, Sense::is_held) && has_tag(m, loose_of(m).holder, index));
-        case Sense::inside: return as_number(in_volume(m, index).inside());
-        case Sense::depth: return in_volume(m, index).depth_m;
+        case Sense::inside: return as_number(in_volume(m, PieceKindId::read(index)).inside());
+        case Sense::depth: return in_volume(m, PieceKindId::read(index)).depth_m;
         case Sense::ground_grip: return m.course == nullptr ? 1.0 : ground_feel(*m.course, s).grip;
-        case Sense::share_in: return in_volume(m, index).share;
+        case Sense::share_in: return in_volume(m, PieceKindId::read(index)).share;
         case Sense::entered:
-        case Sense::left_volume: return as_number(volume_changed(m, sense, index));
+        case Sense::left_volume: return as_number(volume_changed(m, sense, PieceKindId::read(index)));
         case Sense::active: {
             const PhaseId phase = machine_state(m, MachineId::read(index)).phase;
             const PhaseId wanted = PhaseId::read(detail);
@@ -591,7 +592,7 @@ bool truth(const EvaluationContext& m, const Expression& expression) {
 }
 
 bool holds(const EvaluationContext& m, const Condition& condition) {
-    if (condition.only_in && !may_be_in(m, *condition.only_in)) return false;
+    if (condition.only_in && !may_be_in(m, condition.only_in)) return false;
     return truth(m, condition.truth);
 }
 

@@ -75,9 +75,11 @@ struct Slot {
     bool of_fixture = false;
     std::size_t index = 0;
 };
-std::optional<Slot> counter_slot(const EvaluationContext& context, const CounterInfo& counter, std::int32_t index);
+std::optional<Slot> counter_slot(const EvaluationContext& context, CounterId counter);
 std::optional<Slot> memory_slot(const EvaluationContext& context, MachineId kind, std::int32_t slot);
 
+/// Whether somebody holds a loose body.
+bool holds_something(const World& world, const Owner& who);
 /// Whether the character carries a tag, by an act or by a phase in force.
 bool has_tag(const EvaluationContext& context, std::int32_t tag);
 /// Whether somebody does: a fixture, a character or nobody.

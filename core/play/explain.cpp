@@ -30,7 +30,7 @@ std::string meter_words(const EvaluationContext& m, const GatePart& part) {
     if (!part.left || part.left->count != 1) return {};
     const Instruction& in = m.program.code[part.left->first];
     if (in.op != Op::meter) return {};
-    return fmt::format("{} {} of {}", m.program.meters[static_cast<std::size_t>(in.index)].name,
+    return fmt::format("{} {} of {}", m.program.meters[MeterId::read(in.index)].name,
                        number_text(number(m, *part.left), 0), number_text(number(m, *part.right), 0));
 }
 

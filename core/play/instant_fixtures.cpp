@@ -96,8 +96,8 @@ void Instant::fall_back_of_fixtures() {
         if (!fixture.kind || machine(fixture.kind).counters.empty()) continue;
         ask(subject_of(rehearsal_.layout, world_, rehearsal_.course, i));
         const EvaluationContext m = context(fixture_machine(i));
-        for (const std::int32_t index : machine(fixture.kind).counters) {
-            const CounterInfo& info = program_.counters[static_cast<std::size_t>(index)];
+        for (const CounterId counter : machine(fixture.kind).counters) {
+            const CounterInfo& info = program_.counters[counter];
             fall_back(m, info, world_.counters[fixture.first_counter + static_cast<std::size_t>(info.own)]);
         }
     }

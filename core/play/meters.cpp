@@ -10,7 +10,7 @@ namespace leap {
 namespace {
 
 /// Whether the wait behind the last spending is over.
-bool rested(const EvaluationContext& m, std::size_t meter) {
+bool rested(const EvaluationContext& m, MeterId meter) {
     const MeterInfo& info = m.program.meters[meter];
     if (!info.refill_after) return true;
     return m.now() - m.actor.meters[meter].spent_at >= number(m, *info.refill_after) - defaults::timer_rounding_s;
@@ -31,10 +31,10 @@ void each_drain(const EvaluationContext& m, Visit visit) {
 MeterRates meter_rates(const EvaluationContext& m) {
     MeterRates out{};
     if (m.program.meters.empty()) return out;
-    each_drain(m, [&](const Drain& drain) { out[static_cast<std::size_t>(drain.meter)] -= number(m, drain.rate); });
+    each_drain(m, [&](const Drain& drain) { out[drain.meter] -= number(m, drain.rate); });
     for (std::size_t i = 0; i < m.program.meters.size(); ++i) {
         const MeterInfo& info = m.program.meters[i];
-        if (out[i] != 0.0 || !info.refill || !rested(m, i)) continue;
+        if (out[i] != 0.0 || !info.refill || !rested(m, MeterId(i))) continue;
         if (!info.refill_when || truth(m, info.refill_when->truth)) out[i] = number(m, *info.refill);
     }
     return out;
@@ -49,7 +49,7 @@ double time_to_meter_change(const EvaluationContext& m, const MeterRates& rates)
             const double left = ((rates[i] > 0.0 ? info.high : info.low) - meter.value) / rates[i];
             if (left > defaults::timer_rounding_s) soonest = std::min(soonest, left);
         }
-        if (info.refill_after && meter.value < info.high && !rested(m, i) && std::isfinite(meter.spent_at))
+        if (info.refill_after && meter.value < info.high && !rested(m, MeterId(i)) && std::isfinite(meter.spent_at))
             soonest = std::min(soonest, meter.spent_at + number(m, *info.refill_after) - m.now());
     }
     return soonest;

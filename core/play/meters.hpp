@@ -8,7 +8,11 @@
 namespace leap {
 
 /// Per second, by meter: what the phases in force drain, or the refill when nothing does and its wait is over.
-using MeterRates = std::array<double, most_meters>;
+struct MeterRates : std::array<double, most_meters> {
+    using std::array<double, most_meters>::operator[];
+    double& operator[](MeterId meter) { return (*this)[meter.at()]; }
+    double operator[](MeterId meter) const { return (*this)[meter.at()]; }
+};
 MeterRates meter_rates(const EvaluationContext& context);
 
 /// Seconds until a meter's rate changes by itself: it is full or empty, or its refill begins. A huge one when never.

@@ -44,13 +44,16 @@ double own_reach(const Actor& actor) {
            sum_of(actor.body.velocity + actor.ground_velocity) / defaults::slowest_usual_rate_hz;
 }
 
-FarCapsule shown_by(std::size_t actor, const SeenBody& seen) {
+void show(std::size_t actor, const SeenBody& seen, SharedCache& shared) {
     FarCapsule out;
     out.capsule = {actor_surface(actor), seen.position, seen.time,  seen.velocity,
                    seen.velocity,        seen.radius,   seen.height};
     out.reach_m = seen.radius + seen.height + sum_of(seen.velocity) * drift_foreseen_s;
     out.there = seen.there;
-    return out;
+    FarCapsule& before = shared.shown[actor];
+    shared.shown_way_m +=
+        least_distance(out.capsule.feet, before.capsule.feet) + std::max(0.0, out.reach_m - before.reach_m);
+    before = out;
 }
 
 }  // namespace
@@ -66,14 +69,14 @@ void show_to_others(Actor& actor, SharedCache& shared) {
     seen.there = !actor.seat;
     seen.settled = true;
     const auto index = static_cast<std::size_t>(actor.id);
-    if (index < shared.shown.size()) shared.shown[index] = shown_by(index, seen);
+    if (index < shared.shown.size()) show(index, seen, shared);
 }
 
 void note_all_shown(const World& world, SharedCache& shared) {
     shared.shown.resize(world.actors.size());
     shared.shown_since = 1e300;
     for (std::size_t i = 0; i < world.actors.size(); ++i) {
-        shared.shown[i] = shown_by(i, world.actors[i].seen);
+        show(i, world.actors[i].seen, shared);
         shared.shown_since = std::min(shared.shown_since, world.actors[i].seen.time);
     }
 }
@@ -89,26 +92,27 @@ bool stands_on(const World& world, std::int32_t actor, std::int32_t under) {
     return false;
 }
 
-void find_others(const World& world, const Actor& actor, StepCache& out) {
+namespace {
+
+/// How far all others keep from the body along some axis, at least, by what was seen when they were looked for last and
+/// how far each has come since.
+double gap_kept(const Actor& actor, const StepCache& cache) {
+    return cache.others_gap_m - (cache.shared->shown_way_m - cache.others_way_m) -
+           least_distance(actor.body.position, cache.others_around);
+}
+
+/// Those who are near are added to `drifting`, each by itself, and left out of those who are far.
+void look_at_each(const World& world, const Actor& actor, std::span<const FarCapsule> shown, double free_m,
+                  StepCache& out) {
     DriftingCapsules& drifting = out.moving.drifting;
-    const std::size_t count = world.actors.size();
-    const std::span<const FarCapsule> shown =
-        out.shared == nullptr ? std::span<const FarCapsule>{} : std::span<const FarCapsule>(out.shared->shown);
-    drifting.begin(actor.body.position);
-    drifting.left_out().assign(shown.size(), 1);
-    out.others_near = out.others_close = false;
-    const double free_m = std::max(defaults::far_character_m, own_reach(actor));
-    out.others_around = actor.body.position;
     out.others_gap_m = 1e300;
-    for (std::size_t i = 0; i < count; ++i) {
+    for (std::size_t i = 0; i < world.actors.size(); ++i) {
         if (i == static_cast<std::size_t>(actor.id)) continue;
         if (!shown.empty()) {
             const double gap = least_distance(shown[i].capsule.feet, actor.body.position) - shown[i].reach_m;
             out.others_gap_m = std::min(out.others_gap_m, gap);
-            if (gap > free_m) {
-                drifting.left_out()[i] = 0;
-                continue;
-            }
+            if (gap > free_m) continue;
+            drifting.left_out()[i] = 1;
         }
         const SeenBody& seen = world.actors[i].seen;
         if (!seen.there || !seen.settled || !in_sight(actor, seen)) continue;
@@ -120,6 +124,26 @@ void find_others(const World& world, const Actor& actor, StepCache& out) {
         drifting.add({actor_surface(i), seen.position, seen.time, near ? Vec3{0.0} : seen.velocity, seen.velocity,
                       seen.radius, seen.height});
     }
+}
+
+}  // namespace
+
+void find_others(const World& world, const Actor& actor, StepCache& out) {
+    DriftingCapsules& drifting = out.moving.drifting;
+    const std::span<const FarCapsule> shown =
+        out.shared == nullptr ? std::span<const FarCapsule>{} : std::span<const FarCapsule>(out.shared->shown);
+    drifting.begin(actor.body.position);
+    drifting.left_out().assign(shown.size(), 0);
+    if (!shown.empty()) drifting.left_out()[static_cast<std::size_t>(actor.id)] = 1;
+    out.others_near = out.others_close = false;
+    const double free_m = std::max(defaults::far_character_m, own_reach(actor));
+    const double kept = shown.empty() ? 0.0 : gap_kept(actor, out);
+    if (kept > free_m)
+        out.others_gap_m = kept;
+    else
+        look_at_each(world, actor, shown, free_m, out);
+    out.others_around = actor.body.position;
+    if (!shown.empty()) out.others_way_m = out.shared->shown_way_m;
     if (!shown.empty()) drifting.add_far(shown, free_m, out.shared->shown_since + drift_foreseen_s);
     drifting.end();
     if (!drifting.leave_answers()) {

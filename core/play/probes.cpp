@@ -35,15 +35,15 @@ struct Asking {
         const Vec3 said = info.direction ? vector(m, *info.direction) : without;
         return direction_or_zero(said);
     }
-    const std::string& kind() const { return m.program.kinds[static_cast<std::size_t>(info.wanted)]; }
+    const std::string& kind() const { return m.program.kinds[info.wanted]; }
     bool wanted(const Surface& met) const {
-        if (info.wanted < 0 || is_of_kind(*m.course, met, kind())) return true;
+        if (!info.wanted || is_of_kind(*m.course, met, kind())) return true;
         if (met.is_actor()) return wants_actor(m.world.actors[met.index]);
         return met.is_fixture() && is_fixture_of(m, static_cast<std::int32_t>(met.index), kind());
     }
     /// Characters are looked for by their body's name.
     bool wants_actor(const Actor& actor) const {
-        return info.wanted < 0 || kind() == m.program.bodies[static_cast<std::size_t>(actor.kind)].name;
+        return !info.wanted || kind() == m.program.bodies[static_cast<std::size_t>(actor.kind)].name;
     }
     /// A character doesn't look for itself.
     bool is_self(const Actor& actor) const { return !fixture && actor.id == m.actor.id; }
@@ -91,7 +91,7 @@ ProbeResult ask_ray(const Asking& a) {
 
 /// Fixtures look for characters when they name nothing else; characters only when they name them.
 bool info_names_actors(const Asking& a) {
-    return a.fixture || a.info.wanted >= 0;
+    return a.fixture || static_cast<bool>(a.info.wanted);
 }
 
 /// The nearest target in reach, in the cone, with a clear line to it.

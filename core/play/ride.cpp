@@ -11,10 +11,10 @@ std::optional<Ride> ride_of(const Rehearsal& r, const World& world, const Actor&
     const Surface ground = actor.body.ground;
     if (ground.is_actor()) {
         // The one below may have gone on already in the present stretch.
-        return Ride{actor_owner(ground.index), {}, world.actors[ground.index].seen.position};
+        return Ride{actor_owner(ground.index), {}, world.actors[ground.index].seen.position, false};
     }
     if (!ground.is_fixture()) return std::nullopt;
-    return Ride{fixture_owner(ground.index), fixture_pose(r.context(world, actor), ground.index), Vec3{0.0}};
+    return Ride{fixture_owner(ground.index), fixture_pose(r.context(world, actor), ground.index), Vec3{0.0}, false};
 }
 
 SurfaceFeel ground_feel(const Course& course, const Actor& actor) {

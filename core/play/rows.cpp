@@ -17,8 +17,8 @@ double gauge_value(const EvaluationContext& m, const GaugeInfo& gauge) {
     return number(m, gauge.value);
 }
 
-double counter_value(const EvaluationContext& m, std::size_t index) {
-    const auto slot = counter_slot(m, m.program.counters[index], static_cast<std::int32_t>(index));
+double counter_value(const EvaluationContext& m, CounterId counter) {
+    const auto slot = counter_slot(m, counter);
     if (!slot) return 0.0;
     return (slot->of_fixture ? m.world.counters : m.actor.counters)[slot->index].value;
 }
@@ -53,7 +53,7 @@ void write_row(const Rehearsal& r, const World& world, const Actor& actor, StepC
     track.rows.push_back(row);
     record.value_count = r.program.counters.size() + r.program.meters.size() + r.program.gauges.size();
     const EvaluationContext m = r.context(world, actor, cache);
-    for (std::size_t i = 0; i < r.program.counters.size(); ++i) track.values.push_back(counter_value(m, i));
+    for (std::size_t i = 0; i < r.program.counters.size(); ++i) track.values.push_back(counter_value(m, CounterId(i)));
     for (const MeterState& meter : actor.meters) track.values.push_back(meter.value);
     for (const GaugeInfo& gauge : r.program.gauges) track.values.push_back(gauge_value(m, gauge));
 }

@@ -29,18 +29,17 @@ struct RigidLayout {
 };
 
 struct RunLayout {
-    std::vector<FixtureLayout> fixtures;                         ///< by fixture of the course
-    std::vector<RigidLayout> rigid;                              ///< by World::loose
-    PerId<MachineId, std::optional<std::size_t>> first_of_kind;  ///< the first fixture of that kind
-    std::vector<std::optional<std::size_t>> volume_kinds;        ///< by Program::kinds: those that some volume has
-    std::size_t counters = 0;                                    ///< of all fixtures
+    std::vector<FixtureLayout> fixtures;                          ///< by fixture of the course
+    std::vector<RigidLayout> rigid;                               ///< by World::loose
+    PerId<MachineId, std::optional<std::size_t>> first_of_kind;   ///< the first fixture of that kind
+    PerId<PieceKindId, std::optional<std::size_t>> volume_kinds;  ///< those that some volume has
+    std::size_t counters = 0;                                     ///< of all fixtures
     std::size_t memory = 0;
     std::size_t wheels = 0;
 
-    /// In Course::volumes, by a kind in Program::kinds; nothing when no volume has it.
-    std::optional<std::size_t> volume_kind(std::int32_t kind) const {
-        const auto at = static_cast<std::size_t>(kind);
-        return at < volume_kinds.size() ? volume_kinds[at] : std::nullopt;
+    /// In Course::volumes; nothing when no volume is of that kind.
+    std::optional<std::size_t> volume_kind(PieceKindId kind) const {
+        return kind.at() < volume_kinds.size() ? volume_kinds[kind.at()] : std::nullopt;
     }
     bool can_be_loose(std::size_t fixture) const { return fixtures[fixture].rigid.has_value(); }
 };

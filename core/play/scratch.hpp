@@ -12,8 +12,9 @@ namespace leap {
 /// The fixture or character that a character stands on, where it is now.
 struct Ride {
     Owner on;
-    FixturePose pose;  ///< of the fixture
-    Vec3 feet{0.0};    ///< of the character
+    FixturePose pose;         ///< of the fixture
+    Vec3 feet{0.0};           ///< of the character
+    bool is_carried = false;  ///< it has taken who stands on it along already
 };
 
 /// What a character's stretch leaves for the world to do at its end.

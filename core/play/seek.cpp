@@ -38,11 +38,9 @@ class Noticing {
             if (stance.when) note(m_, *stance.when, true);
             if (stance.until && index == actor_.stance) note(m_, *stance.until, true);
         }
-        for (const std::int32_t i : sought.counters)
-            note(m_, *r_.program.counters[static_cast<std::size_t>(i)].back_when, true);
-        for (const std::int32_t i : sought.meters)
-            note(m_, *r_.program.meters[static_cast<std::size_t>(i)].refill_when, true);
-        for (const std::int32_t kind : r_.program.volumes_heard)
+        for (const CounterId counter : sought.counters) note(m_, *r_.program.counters[counter].back_when, true);
+        for (const MeterId meter : sought.meters) note(m_, *r_.program.meters[meter].refill_when, true);
+        for (const PieceKindId kind : r_.program.volumes_heard)
             out_.truths.push_back({in_volume(m_, kind).inside(), true});
         if (!r_.course.solids->feels_alike())
             out_.truths.push_back({ground_feel(r_.course, actor_) == first_.feel, true});
@@ -88,13 +86,12 @@ class Noticing {
         if (phase == nullptr || phase->waits_for_events) return;
         // Each fixture speaks of one character, who notices for it.
         if (!asked.of_this_one) return;
-        const std::vector<std::int32_t>& counters = fixture_kind(m_, i)->counters;
+        const std::vector<CounterId>& counters = fixture_kind(m_, i)->counters;
         if (phase->transitions.empty() && counters.empty()) return;
         const EvaluationContext own = m_.of_fixture(i);
         ways(own, *phase, world_.machines[i]);
-        for (const std::int32_t counter : counters)
-            if (const auto& back = r_.program.counters[static_cast<std::size_t>(counter)].back_when)
-                note(own, *back, true);
+        for (const CounterId counter : counters)
+            if (const auto& back = r_.program.counters[counter].back_when) note(own, *back, true);
     }
 
     bool is_meeting(const WatchedBlow& watched) {
@@ -370,10 +367,11 @@ class Seeking {
         if (world_.actors.size() == 1) {
             settle_world(r_, all_.stretches, world_, all_, record);
         } else {
-            settle_actor(r_, world_, actor_, all_);
+            settle_actor(r_, stretch_, world_, actor_, all_);
         }
         const bool changed = note_volumes(r_, world_, actor_, record);
-        return stays_calm(world_, stretch_, scratch_.cache) && !changed && scratch_.first.blows.empty();
+        return stays_calm(stretch_, scratch_.cache) && all_loose_sleep(world_) && !changed &&
+               scratch_.first.blows.empty();
     }
 
     Change now_changed() { return find_change(r_, world_, actor_, scratch_.cache, scratch_.first, scratch_.now); }

@@ -8,6 +8,7 @@
 #include "core/play/loose.hpp"
 #include "core/play/others.hpp"
 #include "core/play/push.hpp"
+#include "core/play/ride.hpp"
 #include "core/play/seat.hpp"
 #include "core/play/stands.hpp"
 #include "core/world/query.hpp"
@@ -94,11 +95,6 @@ void each_after_its_carrier(std::span<const ActorStretch> stretches, Visit visit
     }
 }
 
-bool all_asleep(const World& world) {
-    return std::all_of(world.loose.begin(), world.loose.end(),
-                       [](const RigidState& loose) { return loose.body.asleep; });
-}
-
 }  // namespace
 
 void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, World& world, StepScratch& scratch,
@@ -109,7 +105,7 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
         return;
     }
     advance_and_push(r, stretches, time, world, scratch);
-    if (!all_asleep(world)) scratch.shared.changes.note();
+    if (!all_loose_sleep(world)) scratch.shared.changes.note();
     const bool alone = world.actors.size() == 1;
     const auto settle = [&](std::size_t i) {
         Actor& actor = world.actors[i];
@@ -119,7 +115,7 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
         if (stretches[i].seated) {
             settle_seated(r, world, actor, scratch, record);
         } else {
-            if (stretches[i].ride) carry(r, *stretches[i].ride, world, actor);
+            if (stretches[i].ride && !stretches[i].ride->is_carried) carry(r, *stretches[i].ride, world, actor);
             change_ground(r, stretches[i].ride, world, actor);
             if (cache.others_near) find_others(world, actor, cache);
             place_solids(r, world, actor, cache);
@@ -142,12 +138,30 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
         if (!world.actors[i].shown) find_others(world, world.actors[i], scratch.actors[i].cache);
 }
 
-void settle_actor(const Rehearsal& r, World& world, Actor& actor, StepScratch& scratch) {
+void settle_actor(const Rehearsal& r, ActorStretch& stretch, World& world, Actor& actor, StepScratch& scratch) {
+    // Else what rises under it would come to be in its way at once, and each such instant be one for all. What is loose
+    // goes on only when all have come to the same instant.
+    const bool by_itself =
+        stretch.ride && stretch.ride->on.is_fixture() && !r.layout.can_be_loose(stretch.ride->on.at());
+    if (by_itself) {
+        carry(r, *stretch.ride, world, actor);
+        stretch.ride->is_carried = true;
+    }
     place_solids(r, world, actor, scratch.actors[static_cast<std::size_t>(actor.id)].cache);
     note_touches(r, world, actor, scratch);
 }
 
-bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& cache) {
+bool anything_is_held(const World& world) {
+    return std::any_of(world.loose.begin(), world.loose.end(),
+                       [](const RigidState& loose) { return !loose.holder.is_nobody(); });
+}
+
+bool all_loose_sleep(const World& world) {
+    return std::all_of(world.loose.begin(), world.loose.end(),
+                       [](const RigidState& loose) { return loose.body.asleep; });
+}
+
+bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& cache, bool any_held) {
     if (actor.seat || actor.focus || cache.moves_near || actor.blow_reach_m > 0.0) return false;
     for (const std::size_t i : cache.lively) {
         const FixtureStand& stand = cache.stands[i];
@@ -155,14 +169,12 @@ bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& ca
         const Vec3 between = stand.pose.center - actor.body.position;
         if (actor.contacts[i].touching || glm::dot(between, between) < reach * reach) return false;
     }
-    const bool holds = std::any_of(world.loose.begin(), world.loose.end(), [&](const RigidState& loose) {
-        return loose.holder.is_actor(static_cast<std::size_t>(actor.id));
-    });
+    const bool holds = any_held && holds_something(world, actor_owner(static_cast<std::size_t>(actor.id)));
     return !holds && (world.actors.size() < 2 || !others_are_near(world, actor, cache));
 }
 
-bool stays_calm(const World& world, const ActorStretch& stretch, const StepCache& cache) {
-    return stretch.as_foreseen && !cache.moves_near && all_asleep(world);
+bool stays_calm(const ActorStretch& stretch, const StepCache& cache) {
+    return stretch.as_foreseen && !cache.moves_near;
 }
 
 }  // namespace leap

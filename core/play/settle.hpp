@@ -13,14 +13,20 @@ namespace leap {
 void settle_world(const Rehearsal& rehearsal, std::span<const ActorStretch> stretches, World& world,
                   StepScratch& scratch, Record* record);
 
-/// The end of a stretch of one who is ahead of the others: what is near is found again, and touches are noted.
-void settle_actor(const Rehearsal& rehearsal, World& world, Actor& actor, StepScratch& scratch);
+/// The end of a stretch of one who is ahead of the others: it is carried as far as what it stands on goes by itself,
+/// what is near is found again, and touches are noted.
+void settle_actor(const Rehearsal& rehearsal, ActorStretch& stretch, World& world, Actor& actor, StepScratch& scratch);
 
-/// Whether a character meets nothing that moves or that others share: it may go on alone for a while.
-bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& cache);
+/// Whether anybody holds a loose body.
+bool anything_is_held(const World& world);
+bool all_loose_sleep(const World& world);
+
+/// Whether a character meets nothing that moves or that others share: it may go on alone for a while. `any_held`: what
+/// anything_is_held() says, which is the same for all.
+bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& cache, bool any_held);
 
 /// Whether rules that had nothing to do at a stretch's begin have nothing to do at its end, unless a condition changes
-/// whose instant is sought (core/play/seek.hpp).
-bool stays_calm(const World& world, const ActorStretch& stretch, const StepCache& cache);
+/// whose instant is sought (core/play/seek.hpp). All that is loose must be asleep.
+bool stays_calm(const ActorStretch& stretch, const StepCache& cache);
 
 }  // namespace leap

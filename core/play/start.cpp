@@ -22,8 +22,8 @@ void place_fixtures(const Rehearsal& r, World& world) {
     for (std::size_t i = 0; i < count; ++i) {
         const MachineId kind = r.layout.fixtures[i].kind;
         if (!kind) continue;
-        for (const std::int32_t counter : r.program.machines[kind].counters)
-            world.counters.push_back({r.program.counters[static_cast<std::size_t>(counter)].start, never});
+        for (const CounterId counter : r.program.machines[kind].counters)
+            world.counters.push_back({r.program.counters[counter].start, never});
         world.machines[i].phase = PhaseId(0);
         world.machines[i].phase_since = 0.0;
     }

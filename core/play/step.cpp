@@ -200,6 +200,7 @@ void Tick::begin() {
         ActorScratch& own = scratch_.actors[i];
         own.cache.shared = &scratch_.shared;
         own.cache.moving.drifting.set_far(scratch_.shared.shown);
+        if (fresh) own.cache.others_gap_m = 0.0;  // they are to be looked at
         const bool calm = own.progress.calm;
         own.progress = {};
         own.progress.calm = calm;
@@ -383,7 +384,8 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
         ++progress.splits;
         if (std::abs(actor.time - until) < rounding_s) actor.time = until;
         if (actor.time >= goal - rounding_s) return {goal};
-        if (advanced.of_fixture || !keeps_to_itself(world_, actor, own.cache)) return {actor.time};
+        if (advanced.of_fixture || !keeps_to_itself(world_, actor, own.cache, anything_is_held(world_)))
+            return {actor.time};
         if (progress.splits >= defaults::most_splits_per_tick) return {actor.time};
         if (!own.begin.has_whole) {
             own.begin.whole = actor;
@@ -450,15 +452,17 @@ void Tick::go_back() {
 
 /// All have come to the same instant: the world follows, and what they wrote is put into the order of time.
 void Tick::finish_stretches() {
+    const bool any_held = anything_is_held(world_);
     for (std::size_t i = 0; i < world_.actors.size(); ++i)
         scratch_.stretches[i].alone =
-            world_.actors[i].shown || keeps_to_itself(world_, world_.actors[i], scratch_.actors[i].cache);
+            world_.actors[i].shown || keeps_to_itself(world_, world_.actors[i], scratch_.actors[i].cache, any_held);
     settle_world(r_, scratch_.stretches, world_, scratch_, record_);
+    const bool all_sleep = all_loose_sleep(world_);
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
         // Who is near may have landed on it, or left it: that changes the room above it.
         own.progress.calm =
-            own.progress.calm && stays_calm(world_, scratch_.stretches[i], own.cache) && !own.cache.others_close;
+            own.progress.calm && all_sleep && stays_calm(scratch_.stretches[i], own.cache) && !own.cache.others_close;
         own.now_is_current = own.now_is_current && own.progress.calm;
     }
     if (record_ == nullptr) return;

@@ -92,6 +92,8 @@ struct SharedCache {
     /// By character, where there are several: what it shows to the others.
     std::vector<FarCapsule> shown;
     double shown_since = 0.0;  ///< s: none of it is older
+    /// m: how much nearer all of them together have come to anything since the run began, at most.
+    double shown_way_m = 0.0;
 };
 
 /// What an answer about the world depends on: it holds while all of this is the same. The rest of the world changes
@@ -150,6 +152,7 @@ struct StepCache {
     bool others_close = false;         ///< the same, those counted in who stand on it: they are no obstacle
     double others_gap_m = 0.0;         ///< along some axis all keep this far from where the body was when looked for
     Vec3 others_around{0.0};           ///< m: there
+    double others_way_m = 0.0;         ///< SharedCache::shown_way_m when they were looked for
     std::vector<FixtureStand> stands;  ///< by fixture; outlives the instant
     std::vector<std::size_t> lively;   ///< fixtures that anything can happen to now, in the course's order
     Vec3 lively_around{1e300};         ///< where the body was when they were found

@@ -16,7 +16,7 @@ double half_height(const FixturePose& pose) {
 
 }  // namespace
 
-InVolume in_volume(const EvaluationContext& m, std::int32_t kind) {
+InVolume in_volume(const EvaluationContext& m, PieceKindId kind) {
     const auto number = m.layout.volume_kind(kind);
     if (m.course == nullptr || !number) return {};
     if (!m.fixture) return m.course->volumes.ask(*number, m.feet(), m.actor.height);
@@ -25,7 +25,7 @@ InVolume in_volume(const EvaluationContext& m, std::int32_t kind) {
     return m.course->volumes.ask(*number, pose.center - world_up * half, 2.0 * half);
 }
 
-bool may_be_in(const EvaluationContext& m, std::int32_t kind) {
+bool may_be_in(const EvaluationContext& m, PieceKindId kind) {
     if (m.fixture) return true;
     const auto number = m.layout.volume_kind(kind);
     return m.course != nullptr && number && m.course->volumes.may_be_in(*number, m.feet(), m.actor.height);
@@ -48,7 +48,7 @@ bool note_volumes(const Rehearsal& r, const World& world, Actor& actor, Record* 
         own.left = !inside;
         if (record == nullptr) continue;
         const EventKind kind = inside ? EventKind::entered : EventKind::left_volume;
-        record->events.push_back({actor.time, kind, heard[i], -1, actor.id});
+        record->events.push_back({actor.time, kind, heard[i].written(), -1, actor.id});
     }
     return changed;
 }

@@ -55,7 +55,7 @@ std::vector<std::string> volume_warnings(const Project& project) {
     std::set<std::string> told;
     std::vector<std::string> out;
     for (const VolumeAsked& asked : program.volumes_asked) {
-        const std::string& kind = program.kinds[static_cast<std::size_t>(asked.kind)];
+        const std::string& kind = program.kinds[asked.kind];
         if (there.contains(kind) || !told.insert(kind).second) continue;
         const std::string near = nearest_name(kind, known);
         const Diagnostic message{

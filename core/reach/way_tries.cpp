@@ -27,7 +27,7 @@ constexpr double usual_pitch_deg = -6.0;
 std::vector<WayAim> aims_of(const Program& program, const Tuning& tuning) {
     std::vector<WayAim> out;
     for (const ProbeInfo& probe : program.probes) {
-        if (probe.kind != syntax::ProbeKind::ray || probe.wanted < 0 || probe.fixture) continue;
+        if (probe.kind != syntax::ProbeKind::ray || !probe.wanted || probe.fixture) continue;
         for (const MachineId move : program.moves) {
             const Machine& machine = program.machines[move];
             if (machine.button && !tuning.is_off(move) && probe.path.starts_with(machine.name + "."))
@@ -188,7 +188,7 @@ std::vector<std::pair<ButtonId, Vec2>> WayTries::looks_at_what_is_asked_for(cons
     const EvaluationContext context = r_.context(world, me);
     const Vec3 eyes = me.body.position + world_up * number(context, context.body().eyes);
     for (const WayAim& aim : aims_) {
-        const std::string& kind = r_.program.kinds[static_cast<std::size_t>(aim.kind)];
+        const std::string& kind = r_.program.kinds[aim.kind];
         std::vector<std::pair<double, Vec3>> near;
         for (const Piece& piece : r_.course.plan.pieces)
             if (piece.solid && std::find(piece.kinds.begin(), piece.kinds.end(), kind) != piece.kinds.end())

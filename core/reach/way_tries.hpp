@@ -18,8 +18,8 @@ struct WayTry {
 
 /// A move that looks for something of a kind along the view.
 struct WayAim {
-    std::int32_t kind = -1;  ///< in Program::kinds
-    ButtonId button;         ///< of the move
+    PieceKindId kind;
+    ButtonId button;  ///< of the move
 };
 
 /// Refers to what it is made of, which must live as long. Safe to ask from several threads.

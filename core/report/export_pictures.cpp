@@ -16,7 +16,7 @@ constexpr const char* ink = "#23262D";
 constexpr const char* quiet = "#6B665C";
 constexpr const char* hairline = "#D8D0C2";
 constexpr const char* sheet = "#FBF9F4";
-constexpr const char* now = "#C8452D";
+constexpr const char* now_ink = "#C8452D";
 /// Hues of lanes, in their order; apart from those that mean something.
 constexpr std::array hues{"#5AA0A0", "#A678B8", "#7C8F3C", "#B98B3E", "#5B7FA8", "#A8636F"};
 
@@ -132,8 +132,8 @@ class Score {
         for (const TraceRow& row : track_.rows)
             points += fmt::format("{:.2f},{:.2f} ", x_of(row.time),
                                   y_ + curve_px - 6 - (curve_px - 12) * (value(row) - low) / (high - low));
-        out_ +=
-            fmt::format("<polyline points=\"{}\" fill=\"none\" stroke=\"{}\" stroke-width=\"1.4\"/>\n", points, now);
+        out_ += fmt::format("<polyline points=\"{}\" fill=\"none\" stroke=\"{}\" stroke-width=\"1.4\"/>\n", points,
+                            now_ink);
         out_ += text(8, y_ + 16, name, ink, 11, "start");
         out_ += text(8, y_ + 32, fmt::format("{:.2f} to {:.2f}", low, high), quiet, 10, "start");
         y_ += curve_px;

@@ -40,12 +40,13 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
     if (expr.name == "bumped") {
         if (given == "wall") return sense_call(Sense::bumped_wall, -1, truth_type);
         if (given == "ceiling") return sense_call(Sense::bumped_ceiling, -1, truth_type);
-        if (!given.empty()) return sense_call(Sense::bumped_kind, kind_index(given), truth_type);
+        if (!given.empty()) return sense_call(Sense::bumped_kind, kind_called(given).written(), truth_type);
         report(expr.range, "bumped wants wall, ceiling or a kind of piece", "for example bumped(wall)");
         return std::nullopt;
     }
     if (const auto sense = find_sense(volume_senses(), expr.name)) return emit_volume(expr, *sense, given, scope, out);
-    if (expr.name == "stands_on" && !given.empty()) return sense_call(Sense::stands_on, kind_index(given), truth_type);
+    if (expr.name == "stands_on" && !given.empty())
+        return sense_call(Sense::stands_on, kind_called(given).written(), truth_type);
     if (expr.name == "has" && !given.empty()) return sense_call(Sense::has_tag, tag_index(given), truth_type);
     if (expr.name == "lacks" && !given.empty()) {
         const Type type = sense_call(Sense::has_tag, tag_index(given), truth_type);
@@ -151,12 +152,12 @@ std::optional<Type> Compiler::emit_volume(const Expr& expr, const SenseInfo& sen
                fmt::format("ask when inside({}) or when not inside({})", given, given));
         return std::nullopt;
     }
-    const std::int32_t kind = kind_index(given);
+    const PieceKindId kind = kind_called(given);
     program_.volumes_asked.push_back({kind, expr.range});
     auto& heard = program_.volumes_heard;
     if (event && std::find(heard.begin(), heard.end(), kind) == heard.end()) heard.push_back(kind);
     out.constant = false;
-    Instruction in = instruction(Op::sense, kind);
+    Instruction in = instruction(Op::sense, kind.written());
     in.sense = sense.sense;
     out.code.push_back(in);
     return sense.type;

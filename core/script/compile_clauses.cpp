@@ -14,7 +14,7 @@ std::int32_t Compiler::pose_index(const std::string& name) {
     return number_of(program_.poses, pose_names_, name);
 }
 
-std::int32_t Compiler::meter_index(const syntax::Name& name) {
+MeterId Compiler::meter_called(const syntax::Name& name) {
     note_file_name(name.range, name.text);
     if (const auto found = program_.find_meter(name.text)) return *found;
     std::vector<std::string> names;
@@ -23,7 +23,7 @@ std::int32_t Compiler::meter_index(const syntax::Name& name) {
     report(name.range, fmt::format("there is no meter called {}", name.text),
            near.empty() ? fmt::format("declare it: meter {} {{ from 0 to 100 refill 20 /s }}", name.text)
                         : fmt::format("did you mean {}?", near));
-    return 0;
+    return MeterId(0);
 }
 
 std::int32_t Compiler::wall_probe_index(const syntax::Name& name, const Scope& scope) {
@@ -49,7 +49,7 @@ std::int32_t Compiler::curve_index(const syntax::Name& name) {
     return -1;
 }
 
-std::int32_t Compiler::acted_counter(const syntax::Name& name, const Scope& scope) {
+CounterId Compiler::acted_counter(const syntax::Name& name, const Scope& scope) {
     auto found = counters_.find(scope.chain.front()->name.text + "." + name.text);
     if (found == counters_.end()) found = counters_.find(name.text);
     if (found != counters_.end()) {
@@ -67,7 +67,7 @@ std::int32_t Compiler::acted_counter(const syntax::Name& name, const Scope& scop
     report(name.range, fmt::format("there is no counter called {}", name.text),
            near.empty() ? fmt::format("declare it: counter {} in 0..2", name.text)
                         : fmt::format("did you mean {}?", near));
-    return -1;
+    return CounterId{};
 }
 
 /// `hop.links`: both names are noted where they stand.
@@ -107,13 +107,13 @@ CompiledClause Compiler::compile_clause(const ClauseInfo& info, const syntax::Cl
         case ClauseKind::pose: out.index = pose_index(clause.name.text); break;
         case ClauseKind::text: out.text = clause.name.text; break;
         case ClauseKind::choice: out.index = clause.choice; break;
-        case ClauseKind::meter: out.index = meter_index(clause.name); break;
+        case ClauseKind::meter: out.index = meter_called(clause.name).written(); break;
         case ClauseKind::tag: out.index = tag_index(clause.name.text); break;
         case ClauseKind::wall_probe: out.index = wall_probe_index(clause.name, scope); break;
         case ClauseKind::curve: out.index = curve_index(clause.name); break;
         case ClauseKind::dial: out.index = boosted_dial(clause.values.front(), scope); break;
         case ClauseKind::event: out.index = event_index(clause.name.text).value_or(-1); break;
-        case ClauseKind::counter: out.index = acted_counter(clause.name, scope); break;
+        case ClauseKind::counter: out.index = acted_counter(clause.name, scope).written(); break;
         case ClauseKind::memory: {
             const auto found = memories_.find(scope.chain.front()->name.text + "." + clause.name.text);
             if (found != memories_.end()) out.index = found->second;

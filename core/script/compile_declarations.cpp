@@ -62,7 +62,8 @@ void Compiler::declare_counters(const std::string& path, const std::vector<synta
         const std::string own = path.empty() ? counter.name.text : path + "." + counter.name.text;
         note_name(counter.name.range, counter.name.range);
         if (counters_.contains(own)) continue;  // the derived owner's counter replaces the base's
-        counters_[own] = static_cast<std::int32_t>(program_.counters.size());
+        const CounterId index(program_.counters.size());
+        counters_[own] = index;
         CounterInfo info;
         info.path = own;
         info.low = counter.low;
@@ -73,7 +74,7 @@ void Compiler::declare_counters(const std::string& path, const std::vector<synta
             Machine& kind = program_.machines[scope.machine];
             info.kind = scope.machine;
             info.own = static_cast<std::int32_t>(kind.counters.size());
-            kind.counters.push_back(counters_[own]);
+            kind.counters.push_back(index);
         }
         program_.counters.push_back(std::move(info));
         counter_syntax_.push_back({&counter, scope});

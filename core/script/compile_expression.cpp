@@ -126,7 +126,7 @@ Condition Compiler::condition(const Expr& expr, const Scope& scope, std::string_
     out.truth = value(expr, scope, truth_type, who);
     find_watches(expr, scope, out.watches);
     out.sought = is_sought(out);
-    if (const auto* asked = volume_it_needs(expr)) out.only_in = kind_index(asked->parts[0].name);
+    if (const auto* asked = volume_it_needs(expr)) out.only_in = kind_called(asked->parts[0].name);
     for (const Watch& watch : out.watches) {
         out.sought_on_ground = out.sought_on_ground || watch.kind == WatchKind::rising || watch.kind == WatchKind::feet;
         out.sought_when_driven = out.sought_when_driven || watch.kind == WatchKind::speed;
@@ -234,10 +234,10 @@ std::optional<Type> Compiler::emit_in_chain(const std::string& name, SourceRange
     return std::nullopt;
 }
 
-void Compiler::emit_counter(std::int32_t index, Emitted& out) {
+void Compiler::emit_counter(CounterId counter, Emitted& out) {
     out.constant = false;
-    const CounterInfo& info = program_.counters[static_cast<std::size_t>(index)];
-    Instruction in = instruction(Op::counter, index);
+    const CounterInfo& info = program_.counters[counter];
+    Instruction in = instruction(Op::counter, counter.written());
     if (info.kind) {
         in.op = Op::own_counter;
         in.index = info.own;
@@ -262,7 +262,7 @@ std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Em
     }
     if (const auto meter = program_.find_meter(expr.name)) {
         out.constant = false;
-        out.code.push_back(instruction(Op::meter, *meter));
+        out.code.push_back(instruction(Op::meter, meter->written()));
         return plain_number;
     }
     if (const auto sense = find_sense(plain_senses(), expr.name)) return emit_sense(*sense, scope, expr, out);

@@ -158,9 +158,9 @@ void Compiler::list_sought() {
     }
     for (std::size_t i = 0; i < program_.counters.size(); ++i)
         if (!program_.counters[i].kind && is_sought(program_.counters[i].back_when))
-            program_.sought.counters.push_back(static_cast<std::int32_t>(i));
+            program_.sought.counters.emplace_back(i);
     for (std::size_t i = 0; i < program_.meters.size(); ++i)
-        if (is_sought(program_.meters[i].refill_when)) program_.sought.meters.push_back(static_cast<std::int32_t>(i));
+        if (is_sought(program_.meters[i].refill_when)) program_.sought.meters.emplace_back(i);
 }
 
 void Compiler::list_foreseen() {
@@ -171,8 +171,7 @@ void Compiler::list_foreseen() {
         if (begins || refills) program_.foreseen.moves.push_back({index, move.button, begins, refills});
     }
     for (std::size_t i = 0; i < program_.counters.size(); ++i)
-        if (!program_.counters[i].kind && program_.counters[i].back_when)
-            program_.foreseen.counters.push_back(static_cast<std::int32_t>(i));
+        if (!program_.counters[i].kind && program_.counters[i].back_when) program_.foreseen.counters.emplace_back(i);
 }
 
 /// Names of kinds are tags of everything of that kind, or based on it; the body's name is one of its own.

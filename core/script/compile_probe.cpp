@@ -8,8 +8,8 @@
 namespace leap {
 
 /// Probes get their numbers first, so that any text may ask any of them.
-std::int32_t Compiler::kind_index(const std::string& name) {
-    return number_of(program_.kinds, kind_names_, name);
+PieceKindId Compiler::kind_called(const std::string& name) {
+    return PieceKindId::read(number_of(program_.kinds, kind_names_, name));
 }
 
 void Compiler::declare_probes() {
@@ -21,7 +21,7 @@ void Compiler::declare_probes() {
         info.path = path;
         info.kind = probe.kind;
         info.range = probe.range;
-        if (probe.wanted) info.wanted = kind_index(probe.wanted->text);
+        if (probe.wanted) info.wanted = kind_called(probe.wanted->text);
         program_.probes.push_back(std::move(info));
         probe_syntax_.push_back({&probe, scope});
     };

@@ -51,16 +51,15 @@ void Compiler::compile_shares(Machine& machine, const Scope& scope) {
                 continue;
             }
             for (const syntax::Name& what : written.what) {
-                ShareInfo share{ShareWhat::phase, -1, *reach, *by, what.range};
+                ShareInfo share{ShareWhat::phase, {}, *reach, *by, what.range};
                 if (what.text == "place") {
                     share.what = ShareWhat::place;
                 } else if (what.text != "phase") {
                     share.what = ShareWhat::counter;
-                    for (const std::int32_t counter : machine.counters)
-                        if (program_.counters[static_cast<std::size_t>(counter)].path ==
-                            fmt::format("{}.{}", machine.name, what.text))
+                    for (const CounterId counter : machine.counters)
+                        if (program_.counters[counter].path == fmt::format("{}.{}", machine.name, what.text))
                             share.counter = counter;
-                    if (share.counter < 0) {
+                    if (!share.counter) {
                         report(what.range, fmt::format("{} has no counter called {}", machine.name, what.text),
                                "share phase, place, or one of its own counters");
                         continue;

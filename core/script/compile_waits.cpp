@@ -90,8 +90,8 @@ bool Compiler::needs_nearness(const Condition& condition, std::vector<Expression
 }
 
 void Compiler::find_what_it_waits_for(const Machine& machine, Phase& phase) const {
-    const bool counts_back = std::any_of(machine.counters.begin(), machine.counters.end(), [&](std::int32_t counter) {
-        return program_.counters[static_cast<std::size_t>(counter)].back_when.has_value();
+    const bool counts_back = std::any_of(machine.counters.begin(), machine.counters.end(), [&](CounterId counter) {
+        return program_.counters[counter].back_when.has_value();
     });
     // A block that answers to anything but what happens to the fixture itself must be asked at every instant.
     const auto watches = [&](const Block& block) {

@@ -84,7 +84,7 @@ bool Compiler::watch_of(const Expr& quantity, const Scope& scope, Watch& out) co
     if (q.kind != ExprKind::name || !q.member.empty()) return false;
     if (const auto meter = program_.find_meter(q.name)) {
         out.kind = WatchKind::meter;
-        out.index = *meter;
+        out.index = meter->written();
         return true;
     }
     static const std::map<std::string, WatchKind> kinds{{"rising", WatchKind::rising},

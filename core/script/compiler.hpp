@@ -81,7 +81,7 @@ class Compiler {
                                     const Scope& scope, Emitted& out);
     std::optional<Type> emit_active(const syntax::Expr& expr, MachineId machine, Emitted& out);
     Type emit_dial(std::int32_t dial, Emitted& out);
-    void emit_counter(std::int32_t index, Emitted& out);
+    void emit_counter(CounterId counter, Emitted& out);
     std::string owner_with(const std::string& name) const;
     void unknown_name(const syntax::Expr& expr, const Scope& scope);
     bool foreign_probe(const syntax::Expr& expr);
@@ -151,11 +151,11 @@ class Compiler {
     CompiledClause compile_clause(const ClauseInfo& info, const syntax::Clause& clause, const Scope& scope);
     std::int32_t tag_index(const std::string& name);
     std::int32_t pose_index(const std::string& name);
-    std::int32_t meter_index(const syntax::Name& name);
+    MeterId meter_called(const syntax::Name& name);
     std::int32_t wall_probe_index(const syntax::Name& name, const Scope& scope);
     std::int32_t curve_index(const syntax::Name& name);
     void note_counter_of(const syntax::Name& path, std::size_t point);
-    std::int32_t acted_counter(const syntax::Name& name, const Scope& scope);
+    CounterId acted_counter(const syntax::Name& name, const Scope& scope);
     std::int32_t boosted_dial(const syntax::Expr& path, const Scope& scope);
 
     // compile_fixture.cpp
@@ -184,7 +184,7 @@ class Compiler {
     void find_what_it_waits_for(const Machine& machine, Phase& phase) const;
 
     // compile_probe.cpp
-    std::int32_t kind_index(const std::string& name);
+    PieceKindId kind_called(const std::string& name);
     void declare_probes();
     void compile_probes();
     void compile_probe(ProbeInfo& info, const syntax::Probe& probe, const Scope& scope);
@@ -226,7 +226,7 @@ class Compiler {
     std::vector<const syntax::Owner*> body_syntax_;  ///< by body
     std::map<std::string, SourceRange> claimed_;
     std::map<std::string, const syntax::Let*> file_lets_;
-    std::map<std::string, std::int32_t> counters_;  ///< by path
+    std::map<std::string, CounterId> counters_;     ///< by path
     std::map<std::string, std::int32_t> memories_;  ///< by path
     std::map<std::string, SourceRange> memory_names_;
     std::map<std::string, std::int32_t> probes_;  ///< by path

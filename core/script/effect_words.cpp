@@ -120,7 +120,7 @@ constexpr std::array effect_table{
                character,
                true,
                [](Effects& e, const Clauses& c) {
-                   e.drains.push_back({c.index(0), c.value(1)});
+                   e.drains.push_back({MeterId::read(c.index(0)), c.value(1)});
                }},
     EffectInfo{
         {"blow",

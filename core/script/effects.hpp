@@ -91,7 +91,7 @@ struct Limit {
 };
 
 struct Drain {
-    std::int32_t meter = -1;
+    MeterId meter;
     Expression rate;  ///< per second
 };
 

@@ -7,6 +7,7 @@
 
 #include "core/script/senses.hpp"
 #include "core/script/source.hpp"
+#include "core/units/id.hpp"
 
 /// What expressions and conditions of a script compile to.
 namespace leap {
@@ -129,7 +130,7 @@ struct Watch {
 struct Condition {
     Expression truth;
     std::vector<Watch> watches;
-    std::optional<std::int32_t> only_in;  ///< in Program::kinds: it can't hold outside of volumes of that kind
+    PieceKindId only_in;  ///< there is one: it can't hold outside of volumes of that kind
     /// It depends on something whose course inside a tick isn't known (a probe, a place, what is touched): the instant
     /// at which it changes is sought by halving, see core/play/seek.hpp.
     bool sought = false;

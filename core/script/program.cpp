@@ -42,8 +42,8 @@ std::optional<std::int32_t> Program::find_body(std::string_view name) const {
 std::optional<ButtonId> Program::find_button(std::string_view name) const {
     return button_names.id<ButtonId>(name);
 }
-std::optional<std::int32_t> Program::find_meter(std::string_view name) const {
-    return meter_names.find(name);
+std::optional<MeterId> Program::find_meter(std::string_view name) const {
+    return meter_names.id<MeterId>(name);
 }
 std::optional<std::int32_t> Program::find_dial(std::string_view path) const {
     return dial_paths.find(path);

@@ -81,7 +81,7 @@ struct ProbeInfo {
     syntax::ProbeKind kind = syntax::ProbeKind::ray;
     syntax::ProbeFrom from = syntax::ProbeFrom::eyes;
     std::optional<Expression> direction, reach, low, high, cone, at;
-    std::int32_t wanted = -1;  ///< in Program::kinds
+    PieceKindId wanted;  ///< none: anything
     SourceRange range;
 };
 
@@ -210,7 +210,7 @@ enum class ShareBy : std::uint8_t {
 };
 struct ShareInfo {
     ShareWhat what = ShareWhat::phase;
-    std::int32_t counter = -1;  ///< in Program::counters
+    CounterId counter;
     ShareReach reach = ShareReach::present;
     ShareBy by = ShareBy::host;
     SourceRange range;
@@ -228,7 +228,7 @@ struct FixtureInfo {
     std::vector<ShareInfo> shares;
 
     /// How something of it is shared; null: it isn't.
-    const ShareInfo* find_share(ShareWhat what, std::int32_t counter = -1) const {
+    const ShareInfo* find_share(ShareWhat what, CounterId counter = {}) const {
         for (const ShareInfo& share : shares)
             if (share.what == what && share.counter == counter) return &share;
         return nullptr;
@@ -260,7 +260,7 @@ struct Machine {
     std::vector<std::int32_t> hears;     ///< fixtures: in Program::events
     bool asks_who_touches = false;       ///< fixtures: what has come to it, beside the body
     bool asks_load = false;              ///< fixtures: what rests on it
-    std::vector<std::int32_t> counters;  ///< fixtures: in Program::counters, those that each of them has for itself
+    std::vector<CounterId> counters;     ///< fixtures: those that each of them has for itself
     std::int32_t memory_slots = 0;       ///< fixtures: what each of them remembers
     std::vector<std::int32_t> own_tags;  ///< fixtures: tags of the names of its kind and of those it is based on
     std::vector<std::int32_t> bodies;    ///< stances and moves: in Program::bodies, those it is for; empty: for all
@@ -333,7 +333,8 @@ struct NameUse {
 struct SoughtConditions {
     std::vector<MachineId> starts;  ///< moves: their own condition, or gates of a press that may wait
     std::vector<MachineId> charges, stances;
-    std::vector<std::int32_t> counters, meters;
+    std::vector<CounterId> counters;
+    std::vector<MeterId> meters;
 };
 
 /// Where the program has something that comes due at a time which can be told ahead, so that a run needn't look through
@@ -345,13 +346,13 @@ struct ForeseenTimes {
         bool begins = false;   ///< its gates are worth looking at
         bool refills = false;  ///< it has charges
     };
-    std::vector<Move> moves;             ///< by priority
-    std::vector<std::int32_t> counters;  ///< of characters, that fall back
+    std::vector<Move> moves;          ///< by priority
+    std::vector<CounterId> counters;  ///< of characters, that fall back
 };
 
 /// A place in the text where a volume is asked for.
 struct VolumeAsked {
-    std::int32_t kind = 0;  ///< in Program::kinds
+    PieceKindId kind;
     SourceRange range;
 };
 
@@ -362,7 +363,7 @@ struct Program {
     std::vector<Folded> folded;
     std::int32_t folded_slots = 0;
     std::vector<DialInfo> dials;
-    std::vector<CounterInfo> counters;
+    PerId<CounterId, CounterInfo> counters;
     std::vector<MemoryInfo> memories;
     std::int32_t memory_slots = 0;
     PerId<ButtonId, ButtonInfo> buttons;
@@ -371,10 +372,10 @@ struct Program {
     std::vector<std::uint8_t> shared_events;  ///< by event: peers are told when a character emits it
     std::vector<std::int32_t> news;           ///< in `events`: those that are asked about after they were heard
     std::vector<std::string> tags;            ///< names the body can be tagged with
-    std::vector<std::string> kinds;           ///< names of pieces' and targets' kinds that the script speaks of
+    PerId<PieceKindId, std::string> kinds;    ///< names of pieces' and targets' kinds that the script speaks of
     std::vector<std::string> poses;           ///< names of poses that accents speak of
     std::vector<std::string> layers{"body"};
-    std::vector<MeterInfo> meters;
+    PerId<MeterId, MeterInfo> meters;
     std::vector<ProbeInfo> probes;
     std::vector<BodyInfo> bodies;        ///< in the order of the text; never empty
     PerId<MachineId, Machine> machines;  ///< stances and moves in the order of the text
@@ -384,12 +385,12 @@ struct Program {
     std::vector<GaugeInfo> gauges;
     std::vector<ReadingInfo> readings;
     std::vector<MarkInfo> marks;
-    std::int32_t holding_tag = -1;            ///< the tag of characters that hold something; -1: no script asks
-    bool has_blows = false;                   ///< some phase deals some
-    bool asks_who_touches = false;            ///< some fixture asks what has come to it, beside the body
-    bool asks_load = false;                   ///< some fixture asks what rests on it
-    std::vector<VolumeAsked> volumes_asked;   ///< in the order of the text
-    std::vector<std::int32_t> volumes_heard;  ///< in Program::kinds: those that `entered` and `left` ask for, each once
+    std::int32_t holding_tag = -1;           ///< the tag of characters that hold something; -1: no script asks
+    bool has_blows = false;                  ///< some phase deals some
+    bool asks_who_touches = false;           ///< some fixture asks what has come to it, beside the body
+    bool asks_load = false;                  ///< some fixture asks what rests on it
+    std::vector<VolumeAsked> volumes_asked;  ///< in the order of the text
+    std::vector<PieceKindId> volumes_heard;  ///< those that `entered` and `left` ask for, each once
     SoughtConditions sought;
     ForeseenTimes foreseen;
     NameIndex machine_names, button_names, meter_names, dial_paths, gauge_paths;  ///< for the functions below
@@ -398,7 +399,7 @@ struct Program {
     std::optional<MachineId> find_machine(std::string_view name) const;
     std::optional<std::int32_t> find_body(std::string_view name) const;
     std::optional<ButtonId> find_button(std::string_view name) const;
-    std::optional<std::int32_t> find_meter(std::string_view name) const;
+    std::optional<MeterId> find_meter(std::string_view name) const;
     std::optional<std::int32_t> find_dial(std::string_view path) const;
     std::optional<std::int32_t> find_gauge(std::string_view path) const;
     std::optional<PhaseId> find_phase(MachineId machine, std::string_view name) const;

@@ -190,7 +190,7 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
         case EventKind::grabbed: return fmt::format("{} grabbed", fixture().name);
         case EventKind::entered:
         case EventKind::left_volume:
-            return fmt::format("{} {}", event_word(event.kind), program.kinds[static_cast<std::size_t>(event.index)]);
+            return fmt::format("{} {}", event_word(event.kind), program.kinds[PieceKindId::read(event.index)]);
         case EventKind::seated: return fmt::format("seated on {}", fixture().name);
         case EventKind::stepped_out: return fmt::format("stepped out of {}", fixture().name);
         case EventKind::fixture_phase: {

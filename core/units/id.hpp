@@ -43,6 +43,12 @@ using MachineId = Id<struct MachineIdOf>;
 using PhaseId = Id<struct PhaseIdOf>;
 /// A button, in Program::buttons.
 using ButtonId = Id<struct ButtonIdOf>;
+/// A counter, in Program::counters.
+using CounterId = Id<struct CounterIdOf>;
+/// A meter, in Program::meters.
+using MeterId = Id<struct MeterIdOf>;
+/// A kind of pieces and targets of the course, in Program::kinds.
+using PieceKindId = Id<struct PieceKindIdOf>;
 
 /// One value for each of a kind of things, found by its id; where all are gone through, by number.
 template <class IdType, class Value>

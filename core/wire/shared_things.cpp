@@ -97,7 +97,7 @@ std::vector<SharedThing> shared_things(const Rehearsal& r) {
             if (share.what == ShareWhat::phase) thing.phase = &share;
             if (share.what == ShareWhat::place) thing.place = fixture.rigid.has_value();
             if (share.what != ShareWhat::counter) continue;
-            const CounterInfo& counter = r.program.counters[static_cast<std::size_t>(share.counter)];
+            const CounterInfo& counter = r.program.counters[share.counter];
             thing.counters.push_back(fixture.first_counter + static_cast<std::size_t>(counter.own));
         }
         if (thing.phase != nullptr || thing.is_state()) out.push_back(std::move(thing));

@@ -220,8 +220,7 @@ bool ScriptDesk::show_definition(const std::string& word) {
         return true;
     };
     if (const auto machine = program->find_machine(word)) return open(program->machines[*machine].range);
-    if (const auto meter = program->find_meter(word))
-        return open(program->meters[static_cast<std::size_t>(*meter)].range);
+    if (const auto meter = program->find_meter(word)) return open(program->meters[*meter].range);
     // Of dials and probes of the same name the one of the move under the caret comes first.
     const std::string here = !map_->machine() ? "" : program->machines[map_->machine()].name;
     const DialInfo* dial = nullptr;

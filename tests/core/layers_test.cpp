@@ -18,8 +18,7 @@ Scene scene_of(const std::string& more) {
 
 double meter_at(const Scene& scene, const Trace& trace, const std::string& name, double time) {
     const std::size_t row = row_at(trace.tracks[0], time + 1e-9);
-    const std::size_t column =
-        scene.program.counters.size() + static_cast<std::size_t>(*scene.program.find_meter(name));
+    const std::size_t column = scene.program.counters.size() + scene.program.find_meter(name)->at();
     return trace.tracks[0].values[row * trace.value_count + column];
 }
 

@@ -47,6 +47,23 @@ Vec3 on_it(const Scene& scene, const Played& played, int rate) {
 class Rides : public testing::TestWithParam<int> {};
 INSTANTIATE_TEST_SUITE_P(Rates, Rides, testing::Values(30, 120, 480));
 
+/// Each mm that a lift rises under somebody was an instant for all: sixteen times as many as for one alone.
+TEST_P(Rides, WithOthersFarAwayALiftCarriesBitForBitAsAlone) {
+    for (const char* kind : {"raft", "hoist", "wheel"}) {
+        Scene scene = standing_on(kind);
+        CoursePlan plan = scene.course.plan;
+        plan.places.push_back({"far", {0, 80, -39.5}, 0.0});
+        scene = Scene(world, plan);
+        const Tape rides = TapeMaker(3.0).hold("jump", 1.0, 0.1);
+        const Tape walks = TapeMaker(3.0).stick(0.5, 0, 1);
+        const Trace alone = scene.run(test::together({{"", "start", rides}}), GetParam());
+        const Trace both = scene.run(test::together({{"", "start", rides}, {"", "far", walks}}), GetParam());
+        ASSERT_EQ(both.tracks[0].rows.size(), alone.tracks[0].rows.size()) << kind;
+        for (std::size_t i = 0; i < alone.tracks[0].rows.size(); ++i)
+            ASSERT_EQ(both.tracks[0].rows[i], alone.tracks[0].rows[i]) << kind << " row " << i;
+    }
+}
+
 TEST_P(Rides, AHopFromARaftComesDownWhereItBegan) {
     const Scene scene = standing_on("raft");
     const Played before = play(scene, TapeMaker(1.0).hold("jump", 1.0, 0.1), GetParam());
