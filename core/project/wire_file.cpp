@@ -16,6 +16,8 @@ namespace leap {
 namespace {
 
 constexpr double most_s = 10.0;
+constexpr double most_clock_s = 1.0;
+constexpr double most_input_delay_s = 1.0;
 constexpr double most_bytes = 1e9;
 
 WireLink read_link(const JsonReader& reader) {
@@ -38,7 +40,7 @@ WireLink read_link(const JsonReader& reader) {
 }
 
 WirePeer read_peer(const JsonReader& reader, bool host) {
-    reader.only({"name", "tape", "character", "place", "body", "joins", "leaves", "link"});
+    reader.only({"name", "tape", "character", "place", "body", "joins", "leaves", "clock", "link"});
     WirePeer out;
     out.name = reader.text("name");
     out.tape = reader.text("tape", std::string());
@@ -47,7 +49,9 @@ WirePeer read_peer(const JsonReader& reader, bool host) {
     out.body = reader.text("body", std::string());
     out.joins_s = reader.number("joins", 0.0, 0.0, defaults::longest_tape_s);
     if (reader.has("leaves")) out.leaves_s = reader.number("leaves", 0.0, 0.0, defaults::longest_tape_s);
+    out.clock_s = reader.number("clock", 0.0, -most_clock_s, most_clock_s);
     if (out.name.empty() && !reader.failed()) reader.fail("name", "must not be empty");
+    if (host && reader.has("clock")) reader.fail("clock", "the host's is the one that counts: leave it out");
     if (host && reader.has("link")) reader.fail("link", "the host, which comes first, has none: leave it out");
     reader.in("link", [&](const JsonReader& inner) { out.link = read_link(inner); });
     return out;
@@ -78,13 +82,15 @@ tl::expected<WirePlan, std::string> read_wire_plan(std::string_view text, const 
     if (!json) return tl::make_unexpected(json.error());
     const JsonReader reader(*json, path);
     reader.check_format(defaults::wire_format);
-    reader.only({"format", "name", "seed", "length", "send_every", "others", "behind", "peers", "marks"});
+    reader.only(
+        {"format", "name", "seed", "length", "send_every", "others", "behind", "input_delay", "peers", "marks"});
     WirePlan out;
     out.name = reader.text("name");
     out.seed = static_cast<std::uint64_t>(reader.whole("seed", 1, 0, 1'000'000'000));
     out.length_s = reader.number("length", out.length_s, 1e-3, defaults::longest_wire_s);
     out.send_every_s = reader.number("send_every", out.send_every_s, 0.0, most_s);
     out.behind_s = reader.number("behind", out.behind_s, 0.0, most_s);
+    out.input_delay_s = reader.number("input_delay", 0.0, 0.0, most_input_delay_s);
     const std::string others = reader.text("others", std::string("behind"));
     if (others == "run on") {
         out.others = OthersShown::run_on;
@@ -132,6 +138,7 @@ std::string write_wire_plan(const WirePlan& plan) {
     out["send_every"] = plan.send_every_s;
     out["others"] = plan.others == OthersShown::run_on ? "run on" : "behind";
     out["behind"] = plan.behind_s;
+    if (plan.input_delay_s > 0.0) out["input_delay"] = plan.input_delay_s;
     out["peers"] = Json::array();
     for (std::size_t i = 0; i < plan.peers.size(); ++i) {
         const WirePeer& peer = plan.peers[i];
@@ -143,6 +150,7 @@ std::string write_wire_plan(const WirePlan& plan) {
         if (!peer.body.empty()) json["body"] = peer.body;
         if (peer.joins_s > 0.0) json["joins"] = peer.joins_s;
         if (peer.leaves_s) json["leaves"] = *peer.leaves_s;
+        if (peer.clock_s != 0.0) json["clock"] = peer.clock_s;
         if (i > 0) json["link"] = link_json(peer.link);
         out["peers"].push_back(std::move(json));
     }
@@ -161,8 +169,13 @@ std::string set_wire_value(WirePlan& plan, const std::string& setting) {
     const double value = std::strtod(text.c_str(), &end);
     if (text.empty() || *end != '\0' || !std::isfinite(value))
         return fmt::format("\"{}\": {} is no number; times are in seconds, shares from 0 to 1", setting, text);
-    if (path == "behind" || path == "send_every" || path == "length") {
-        (path == "behind" ? plan.behind_s : path == "send_every" ? plan.send_every_s : plan.length_s) = value;
+    double* const of_all = path == "behind"        ? &plan.behind_s
+                           : path == "send_every"  ? &plan.send_every_s
+                           : path == "length"      ? &plan.length_s
+                           : path == "input_delay" ? &plan.input_delay_s
+                                                   : nullptr;
+    if (of_all != nullptr) {
+        *of_all = value;
         return {};
     }
     if (path == "seed") {
@@ -183,11 +196,13 @@ std::string set_wire_value(WirePlan& plan, const std::string& setting) {
                            : what == "duplicates"       ? &peer.link.duplicates
                            : what == "bytes_per_second" ? &peer.link.bytes_per_s
                            : what == "joins"            ? &peer.joins_s
+                           : what == "clock"            ? &peer.clock_s
                                                         : nullptr;
         if (to == nullptr)
             return fmt::format(
-                "\"{}\": a link has delay, jitter, loss, duplicates and bytes_per_second; a peer joins; "
-                "all have behind, send_every, length and seed",
+                "\"{}\": a link has delay, jitter, loss, duplicates and bytes_per_second; a peer joins and has a "
+                "clock; "
+                "all have behind, input_delay, send_every, length and seed",
                 setting);
         *to = value;
     }

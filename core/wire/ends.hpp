@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <cmath>
 #include <deque>
 #include <map>
 #include <memory>
@@ -30,6 +31,10 @@ struct WireStage {
         return 2.0 * (link.delay_s + link.jitter_s) + 1.5 * plan.send_every_s + 1.0 / r.rate_hz;
     }
     double seconds(std::int64_t tick) const { return static_cast<double>(tick) / r.rate_hz; }
+    /// Whole ticks that lie within the plan's input delay: what is done in them can't change any more.
+    std::int64_t delay_ticks() const {
+        return static_cast<std::int64_t>(std::floor(plan.input_delay_s * r.rate_hz + 1e-9));
+    }
 };
 
 /// Both ways of one peer's connection with the host.
@@ -40,8 +45,8 @@ struct Connection {
 
 /// Where a press was made and played.
 struct PressPlayed {
-    double play_s = 0.0;  ///< the instant of play
-    double at_s = 0.0;    ///< host's clock
+    double play_s = 0.0;  ///< the instant of play at which it counts
+    double at_s = 0.0;    ///< host's clock: when the player pressed; of others' presses: when they were played
 };
 
 /// Writes a message into the log and sends it.

@@ -23,6 +23,7 @@ HostEnd::HostEnd(WireStage& stage, World start, std::vector<InputEvent> own)
     : stage_(stage), world_(std::move(start)), own_(std::move(own)) {
     guests_.resize(stage.plan.peers.size());
     presses_.resize(stage.plan.peers.size());
+    for (InputEvent& input : own_) input.time += stage_.plan.input_delay_s;
     open_record(stage_.r, world_, stage_.run.host);
 }
 
@@ -146,6 +147,7 @@ void HostEnd::tell(FixtureId fixture, double time, const FixtureTold& told) {
 
 void HostEnd::play(InputEvent input) {
     input.actor = 0;
+    input.time += stage_.plan.input_delay_s;
     own_.push_back(input);
 }
 
@@ -156,7 +158,7 @@ void HostEnd::step() {
     for (; next_own_ < own_.size() && own_[next_own_].time < end; ++next_own_) {
         inputs.push_back(own_[next_own_]);
         if (inputs.back().kind == InputEvent::Kind::button && inputs.back().down)
-            own_presses_.push_back({inputs.back().time, inputs.back().time});
+            own_presses_.push_back({inputs.back().time, inputs.back().time - stage_.plan.input_delay_s});
     }
     for (std::size_t i = 1; i < guests_.size(); ++i) {
         Guest& guest = guests_[i];

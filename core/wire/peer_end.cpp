@@ -16,8 +16,10 @@ constexpr double same_time_s = 1e-12;
 
 PeerEnd::PeerEnd(WireStage& stage, std::size_t peer, std::vector<InputEvent> own)
     : stage_(stage), peer_(peer), own_(std::move(own)) {
-    const WireLink& link = stage.plan.peers[peer].link;
-    lead_ = static_cast<std::int64_t>(std::ceil((link.delay_s + link.jitter_s) * stage.r.rate_hz - 1e-9));
+    const WirePeer& own_plan = stage.plan.peers[peer];
+    const double needed_s = own_plan.link.delay_s + own_plan.link.jitter_s - stage.plan.input_delay_s;
+    const double lead_s = std::max(0.0, needed_s) + own_plan.clock_s;
+    lead_ = std::max<std::int64_t>(0, static_cast<std::int64_t>(std::ceil(lead_s * stage.r.rate_hz - 1e-9)));
     stage_.run.peers[peer].lead_s = stage_.seconds(lead_);
 }
 
@@ -32,7 +34,7 @@ void PeerEnd::begin(World start, std::size_t actor) {
     begins_s_ = now_.time;
     for (InputEvent& input : own_) {
         input.actor = static_cast<std::int32_t>(actor);
-        input.time = input.time + behind_s_ + begins_s_;
+        input.time = input.time + behind_s_ + begins_s_ + stage_.plan.input_delay_s;
     }
     others_.resize(now_.actors.size());
     shown_.resize(now_.actors.size());
@@ -93,7 +95,7 @@ std::optional<double> PeerEnd::tape_time() const {
 void PeerEnd::play(InputEvent input) {
     if (!there_ || leaving_) return;
     input.actor = static_cast<std::int32_t>(actor_);
-    input.time = input.time + behind_s_ + begins_s_;
+    input.time = input.time + behind_s_ + begins_s_ + stage_.plan.input_delay_s;
     own_.push_back(input);
 }
 
@@ -316,7 +318,8 @@ void PeerEnd::play_tick(std::int64_t k) {
     stage_.run.peers[peer_].samples.push_back(sample_of(now_));
     const auto inputs = inputs_of(now_.tick);
     for (const InputEvent& input : inputs)
-        if (input.kind == InputEvent::Kind::button && input.down) presses_.push_back({input.time, stage_.seconds(k)});
+        if (input.kind == InputEvent::Kind::button && input.down)
+            presses_.push_back({input.time, stage_.seconds(k) - stage_.plan.input_delay_s});
     if (spare_.empty()) spare_.emplace_back();
     past_.push_back(std::move(spare_.back()));
     spare_.pop_back();
@@ -361,12 +364,12 @@ void PeerEnd::send(double now, Connection& connection) {
     }
     if (!there_ || leaving_) return;
     InputsMessage message;
-    message.until_tick = now_.tick;
+    message.until_tick = now_.tick + stage_.delay_ticks();
     message.state_heard = state_heard_;
     message.certain_heard = certain_.heard();
     const auto before = [](const InputEvent& input, double time) { return input.time < time; };
     const auto from = std::lower_bound(own_.begin(), own_.end(), stage_.seconds(inputs_known_) - same_time_s, before);
-    const auto to = std::lower_bound(from, own_.end(), stage_.seconds(now_.tick) - same_time_s, before);
+    const auto to = std::lower_bound(from, own_.end(), stage_.seconds(message.until_tick) - same_time_s, before);
     const auto until = static_cast<std::size_t>(to - own_.begin());
     // A press goes at once; without one the host hears now and then that there was none.
     if (until <= inputs_sent_ && now < next_send_s_ - 1e-9) return;

@@ -37,6 +37,9 @@ struct WirePeer {
     std::string body;   ///< which body it is; empty: the track's
     double joins_s = 0.0;
     std::optional<double> leaves_s;
+    /// How much its clock goes before what it takes the host's to be. It plays that much farther ahead of the host; one
+    /// that goes behind plays less far ahead, so that what it does comes too late. The host's is the one that counts.
+    double clock_s = 0.0;
     WireLink link;  ///< the host has none
     friend bool operator==(const WirePeer&, const WirePeer&) = default;
 };
@@ -62,6 +65,9 @@ struct WirePlan {
     double send_every_s = 0.05;  ///< how often the host tells what is, and peers what they have heard
     OthersShown others = OthersShown::behind;
     double behind_s = 0.1;
+    /// How long what a player does waits before it counts, on their own machine too. It is sent at once: peers need to
+    /// play less far ahead of the host, and foresee less.
+    double input_delay_s = 0.0;
     std::vector<WirePeer> peers;  ///< the first is the host; the others in the order in which they join
     std::vector<WireMark> marks;
     friend bool operator==(const WirePlan&, const WirePlan&) = default;

@@ -54,6 +54,7 @@ std::string what_is_wrong(const Program& program, const WirePlan& plan) {
         return fmt::format("a rehearsal lasts more than 0 and at most {:g} s", defaults::longest_wire_s);
     if (!(plan.send_every_s >= 0.0) || plan.send_every_s > 10.0) return "send_every lies within 0 and 10 s";
     if (!(plan.behind_s >= 0.0) || plan.behind_s > 10.0) return "behind lies within 0 and 10 s";
+    if (!(plan.input_delay_s >= 0.0) || plan.input_delay_s > 1.0) return "input_delay lies within 0 and 1 s";
     double joined = 0.0;
     for (const WirePeer& peer : plan.peers) {
         const WireLink& link = peer.link;
@@ -64,6 +65,8 @@ std::string what_is_wrong(const Program& program, const WirePlan& plan) {
         if (!is_share(link.loss)) return fmt::format("{}: its loss is a share, from 0 to 1", peer.name);
         if (!is_share(link.duplicates)) return fmt::format("{}: its duplicates are a share, from 0 to 1", peer.name);
         if (!(link.bytes_per_s >= 0.0)) return fmt::format("{}: bytes per second can't be negative", peer.name);
+        if (!(std::abs(peer.clock_s) <= 1.0))
+            return fmt::format("{}: its clock is off by at most 1 s, one way or the other", peer.name);
         if (!(peer.joins_s >= 0.0)) return fmt::format("{}: nobody joins before the start", peer.name);
         if (peer.joins_s < joined)
             return fmt::format("{}: it joins before the one in front of it; put them in the order in which they join",
@@ -72,6 +75,7 @@ std::string what_is_wrong(const Program& program, const WirePlan& plan) {
             return fmt::format("{}: it leaves before it has joined", peer.name);
         joined = peer.joins_s;
     }
+    if (plan.peers.front().clock_s != 0.0) return "the host's clock is the one that counts: leave it out";
     if (plan.peers.front().joins_s > 0.0) return "the host is there from the start";
     return {};
 }

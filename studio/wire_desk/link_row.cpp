@@ -3,6 +3,7 @@
 
 #include <QHBoxLayout>
 #include <QLabel>
+#include <algorithm>
 #include <cmath>
 
 #include "studio/shared/palette.hpp"
@@ -14,8 +15,8 @@ constexpr int steps = 1000;
 
 }  // namespace
 
-LinkRow::LinkRow(const QString& name, const QString& unit, double scale, double most, QWidget* parent)
-    : QWidget(parent), scale_(scale), most_(most) {
+LinkRow::LinkRow(const QString& name, const QString& unit, double scale, double most, double least, QWidget* parent)
+    : QWidget(parent), scale_(scale), least_(least), most_(most) {
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(8);
@@ -27,7 +28,8 @@ LinkRow::LinkRow(const QString& name, const QString& unit, double scale, double 
     slider_->setAccessibleName(name);
     box_ = new QDoubleSpinBox;
     box_->setButtonSymbols(QAbstractSpinBox::NoButtons);
-    box_->setRange(0.0, 1e6);
+    constexpr double farthest = 1e6;
+    box_->setRange(least < 0.0 ? -farthest : 0.0, farthest);
     box_->setDecimals(0);
     box_->setSuffix(" " + unit);
     box_->setFixedWidth(78);
@@ -40,7 +42,7 @@ LinkRow::LinkRow(const QString& name, const QString& unit, double scale, double 
     connect(slider_, &QSlider::sliderPressed, this, [this] { fresh_ = true; });
     connect(slider_, &QSlider::valueChanged, this, [this](int step) {
         if (setting_) return;
-        const double value = most_ * static_cast<double>(step) / steps;
+        const double value = least_ + (most_ - least_) * static_cast<double>(step) / steps;
         setting_ = true;
         box_->setValue(value * scale_);
         setting_ = false;
@@ -52,16 +54,21 @@ LinkRow::LinkRow(const QString& name, const QString& unit, double scale, double 
         if (setting_) return;
         const double value = shown / scale_;
         setting_ = true;
-        slider_->setValue(static_cast<int>(std::lround(steps * std::min(1.0, value / most_))));
+        put_on_track(value);
         setting_ = false;
         emit turned(value, true);
     });
 }
 
+void LinkRow::put_on_track(double value) {
+    const double share = (value - least_) / (most_ - least_);
+    slider_->setValue(static_cast<int>(std::lround(steps * std::clamp(share, 0.0, 1.0))));
+}
+
 void LinkRow::set_value(double value) {
     if (slider_->isSliderDown()) return;
     setting_ = true;
-    slider_->setValue(static_cast<int>(std::lround(steps * std::min(1.0, value / most_))));
+    put_on_track(value);
     box_->setValue(value * scale_);
     setting_ = false;
 }

@@ -12,8 +12,10 @@ class LinkRow : public QWidget {
     Q_OBJECT
 
   public:
-    /// `scale`: what one of the value is on the screen, like 1000 for s shown as ms.
-    LinkRow(const QString& name, const QString& unit, double scale, double most, QWidget* parent = nullptr);
+    /// `scale`: what one of the value is on the screen, like 1000 for s shown as ms. `least` and `most`: the ends of
+    /// the track; what is typed may be more, and less where `least` is below 0.
+    LinkRow(const QString& name, const QString& unit, double scale, double most, double least = 0.0,
+            QWidget* parent = nullptr);
 
     void set_value(double value);
     double value() const;
@@ -25,7 +27,10 @@ class LinkRow : public QWidget {
     void turned(double value, bool first);
 
   private:
+    void put_on_track(double value);
+
     double scale_;
+    double least_;
     double most_;
     bool setting_ = false;
     bool fresh_ = true;

@@ -20,6 +20,7 @@ constexpr double ms = 1000.0;
 constexpr double percent = 100.0;
 constexpr double most_delay_s = 0.5;
 constexpr double most_share = 0.5;
+constexpr double most_clock_s = 0.2;
 
 QString number_text(double value, std::string_view unit) {
     if (std::isnan(value)) return QObject::tr("none");
@@ -83,6 +84,12 @@ WireSheet::WireSheet(Session& session, QWidget* parent) : QScrollArea(parent), s
     every_row_ = new LinkRow(tr("told every"), "ms", ms, most_delay_s);
     layout->addWidget(behind_row_);
     layout->addWidget(every_row_);
+    layout->addWidget(part_heading(tr("What players do")));
+    waits_row_ = new LinkRow(tr("counts after"), "ms", ms, most_delay_s);
+    waits_row_->setToolTip(
+        tr("How long a press waits before it counts, on the player's own machine too: peers play less far ahead of the "
+           "host, and have less to correct"));
+    layout->addWidget(waits_row_);
     layout->addWidget(part_heading(tr("Readings of the wire")));
     readings_ = plain_table(tr("Readings of the wire"));
     readings_->setToolTip(tr("Double-click a row to set its mark"));
@@ -98,6 +105,9 @@ WireSheet::WireSheet(Session& session, QWidget* parent) : QScrollArea(parent), s
             [this](double value, bool first) { change([value](WirePlan& plan) { plan.behind_s = value; }, first); });
     connect(every_row_, &LinkRow::turned, this, [this](double value, bool first) {
         change([value](WirePlan& plan) { plan.send_every_s = value; }, first);
+    });
+    connect(waits_row_, &LinkRow::turned, this, [this](double value, bool first) {
+        change([value](WirePlan& plan) { plan.input_delay_s = value; }, first);
     });
     when_paper_changes(*this, [this] { refresh(); });
     connect(readings_, &QTableWidget::cellDoubleClicked, this, [this](int row, int) { change_mark(row); });
@@ -212,6 +222,15 @@ void WireSheet::build_peers(const WirePlan& plan) {
         rows_[i].jitter = add(tr("jitter"), "ms", ms, most_delay_s, &WireLink::jitter_s);
         rows_[i].loss = add(tr("lost"), "%", percent, most_share, &WireLink::loss);
         rows_[i].duplicates = add(tr("doubled"), "%", percent, most_share, &WireLink::duplicates);
+        rows_[i].clock = new LinkRow(tr("clock off"), "ms", ms, most_clock_s, -most_clock_s);
+        rows_[i].clock->setToolTip(
+            tr("How much its clock goes before what it takes the host's to be. One that goes behind sends its presses "
+               "too late"));
+        name_row(*rows_[i].clock, tr("clock off"));
+        connect(rows_[i].clock, &LinkRow::turned, this, [this, i](double to, bool first) {
+            change([&](WirePlan& changed) { changed.peers[i].clock_s = to; }, first);
+        });
+        layout->addWidget(rows_[i].clock);
     }
     auto* more = new QPushButton(tr("Add a peer"));
     more->setEnabled(plan.peers.size() < defaults::most_wire_peers);
@@ -250,11 +269,13 @@ void WireSheet::fill_links(const WirePlan& plan) {
         rows_[i].jitter->set_value(link.jitter_s);
         rows_[i].loss->set_value(link.loss);
         rows_[i].duplicates->set_value(link.duplicates);
+        rows_[i].clock->set_value(plan.peers[i].clock_s);
     }
     (plan.others == OthersShown::behind ? behind_ : run_on_)->setChecked(true);
     behind_row_->setEnabled(plan.others == OthersShown::behind);
     behind_row_->set_value(plan.behind_s);
     every_row_->set_value(plan.send_every_s);
+    waits_row_->set_value(plan.input_delay_s);
     filling_ = false;
 }
 
@@ -365,10 +386,12 @@ void WireSheet::set_cursor(double at_s) {
 }
 
 LinkRow* WireSheet::link_row(std::size_t peer, const QString& what) const {
+    if (what == "counts after") return waits_row_;
     if (peer >= rows_.size()) return nullptr;
     if (what == "delay") return rows_[peer].delay;
     if (what == "jitter") return rows_[peer].jitter;
     if (what == "duplicates") return rows_[peer].duplicates;
+    if (what == "clock") return rows_[peer].clock;
     return rows_[peer].loss;
 }
 

@@ -25,6 +25,7 @@ class WireSheet : public QScrollArea {
     void refresh();
     void set_cursor(double at_s);
     QString differences_text() const { return differs_->text(); }
+    /// "counts after" is of all, whatever the peer.
     LinkRow* link_row(std::size_t peer, const QString& what) const;
     QTableWidget* readings() { return readings_; }
     QPushButton* run_on() { return run_on_; }
@@ -40,6 +41,7 @@ class WireSheet : public QScrollArea {
         LinkRow* jitter = nullptr;
         LinkRow* loss = nullptr;
         LinkRow* duplicates = nullptr;
+        LinkRow* clock = nullptr;
     };
     void build_peers(const WirePlan& plan);
     void fill_links(const WirePlan& plan);
@@ -61,6 +63,7 @@ class WireSheet : public QScrollArea {
     QPushButton* run_on_;
     LinkRow* behind_row_;
     LinkRow* every_row_;
+    LinkRow* waits_row_;
     QTableWidget* readings_;
     std::vector<PeerRows> rows_;
     bool filling_ = false;
