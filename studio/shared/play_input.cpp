@@ -43,7 +43,10 @@ PlayInput::Hand& PlayInput::hand(std::size_t character) {
 }
 
 void PlayInput::pad(int pad, const QString& name, bool down) {
-    for (const QString& action : keys_.actions_of_pad(name)) act(action, down, character_of_pad(pad));
+    for (const QString& action : keys_.actions_of_pad(name)) {
+        if (session_.live() == nullptr) emit pad_acts_elsewhere(action, down);
+        act(action, down, character_of_pad(pad));
+    }
 }
 
 void PlayInput::act(const QString& action, bool down, std::size_t character, double late_s) {
@@ -94,11 +97,13 @@ void PlayInput::send_key_stick(std::size_t character, double late_s) {
 }
 
 void PlayInput::pad_stick(int pad, Vec2 value) {
-    if (session_.live() != nullptr) session_.live()->stick(value, character_of_pad(pad));
+    if (session_.live() == nullptr) return emit pad_steers_elsewhere(value);
+    session_.live()->stick(value, character_of_pad(pad));
 }
 
 void PlayInput::pad_look(int pad, Vec2 value, double seconds) {
     const double degrees = pad_look_degrees_per_second * seconds;
+    if (session_.live() == nullptr) return emit pad_looks_elsewhere({-value.x * degrees, value.y * degrees});
     look_round(value.x * degrees / degrees_per_pixel, -value.y * degrees / degrees_per_pixel, character_of_pad(pad));
 }
 

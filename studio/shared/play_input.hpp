@@ -44,6 +44,10 @@ class PlayInput : public QObject {
     void nudge(int direction);
     void again();                       ///< the run is to begin anew
     void control(const QString& what);  ///< shown on the stage: "slow motion", "paused" ...
+    // What pads do while no run is played on the stage: another desk may play one.
+    void pad_acts_elsewhere(const QString& action, bool down);
+    void pad_steers_elsewhere(leap::Vec2 value);
+    void pad_looks_elsewhere(leap::Vec2 by_deg);  ///< x to the left, y up
 
   private:
     /// What is held for one character, and where it looks.

@@ -11,6 +11,7 @@
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/shared/picture_options.hpp"
+#include "studio/shared/play_input.hpp"
 
 namespace leap::studio {
 namespace {
@@ -112,13 +113,16 @@ WireDesk::WireDesk(const Workplace& place) : session_(place.session), keys_(plac
     connect(play_, &QPushButton::clicked, this, [this] { playing() ? stop_playing() : play(); });
     connect(stages_, &WireStages::peer_chosen, this, &WireDesk::refresh_play);
     connect(stages_, &WireStages::looked_round, this, [this](double dx, double dy) {
-        if (!live_) return;
         constexpr double degrees_per_pixel = 0.16;
-        look_yaw_deg_ = std::remainder(look_yaw_deg_ - dx * degrees_per_pixel, 360.0);
-        look_pitch_deg_ = std::clamp(look_pitch_deg_ - dy * degrees_per_pixel, -defaults::steepest_look_deg,
-                                     defaults::steepest_look_deg);
-        live_->look(look_yaw_deg_, look_pitch_deg_);
+        look_round({-dx * degrees_per_pixel, -dy * degrees_per_pixel});
     });
+    connect(&place.input, &PlayInput::pad_acts_elsewhere, this, [this](const QString& action, bool pressed) {
+        if (live_) act(action, pressed);
+    });
+    connect(&place.input, &PlayInput::pad_steers_elsewhere, this, [this](Vec2 value) {
+        if (live_) live_->stick(value);
+    });
+    connect(&place.input, &PlayInput::pad_looks_elsewhere, this, &WireDesk::look_round);
     connect(watch_, &QPushButton::clicked, this, [this] { watch(!watching()); });
     connect(new_, &QPushButton::clicked, this, &WireDesk::make_new);
     connect(delete_, &QPushButton::clicked, this, [this] {
@@ -280,30 +284,42 @@ void WireDesk::play_on() {
         shown.name = peer.name;
         shown.actor = peer.actor;
         shown.body = peer.body;
-        if (const World* world = live_->world_of(i)) shown.frames.push_back({at_s, *world});
+        shown.lead_s = peer.lead_s;
+        const World* world = live_->world_of(i);
+        shown.from_s = world != nullptr ? peer.from_s : at_s;
+        shown.to_s = at_s;
+        shown.came = world != nullptr;
+        if (world != nullptr) shown.frames.push_back({at_s, *world});
         moment->run.peers.push_back(std::move(shown));
     }
     moment->run.corrections = live_->run().corrections;
+    moment->run.messages = live_->run().messages;
+    moment->run.fixtures = live_->run().fixtures;
+    moment->run.end_s = at_s;
     stages_->set_moment(moment, at_s);
+    chart_->set_result(moment);
+    chart_->set_cursor(at_s);
     cursor_ = at_s;
     time_->setText(QString("%1 s").arg(at_s, 0, 'f', 3));
     if (!live_->goes_on()) stop_playing();
 }
 
-void WireDesk::act(int key, bool down) {
-    bool steers = false;
-    for (const QString& action : keys_.actions_of_key(key)) {
-        if (action.startsWith("button ")) live_->button(action.mid(7).toStdString(), down);
-        if (!action.startsWith("stick ")) continue;
-        steers = true;
-        if (down) {
-            held_.insert(action);
-        } else {
-            held_.remove(action);
-        }
+void WireDesk::look_round(Vec2 by_deg) {
+    if (!live_ || by_deg == Vec2{0.0}) return;
+    look_yaw_deg_ = std::remainder(look_yaw_deg_ + by_deg.x, 360.0);
+    look_pitch_deg_ = std::clamp(look_pitch_deg_ + by_deg.y, -defaults::steepest_look_deg, defaults::steepest_look_deg);
+    live_->look(look_yaw_deg_, look_pitch_deg_);
+}
+
+void WireDesk::act(const QString& action, bool down) {
+    if (action.startsWith("button ")) live_->button(action.mid(7).toStdString(), down);
+    if (!action.startsWith("stick ")) return;
+    if (down) {
+        held_.insert(action);
+    } else {
+        held_.remove(action);
     }
-    if (!steers) return;
-    const auto on = [&](const char* action) { return held_.contains(action) ? 1.0 : 0.0; };
+    const auto on = [&](const char* way) { return held_.contains(way) ? 1.0 : 0.0; };
     Vec2 value{on("stick right") - on("stick left"), on("stick ahead") - on("stick back")};
     if (glm::length(value) > 1.0) value = glm::normalize(value);
     live_->stick(value);
@@ -393,7 +409,8 @@ bool WireDesk::event(QEvent* event) {
 }
 
 void WireDesk::keyReleaseEvent(QKeyEvent* event) {
-    if (playing() && !event->isAutoRepeat()) act(event->key(), false);
+    if (!playing() || event->isAutoRepeat()) return;
+    for (const QString& action : keys_.actions_of_key(event->key())) act(action, false);
 }
 
 void WireDesk::keyPressEvent(QKeyEvent* event) {
@@ -401,7 +418,7 @@ void WireDesk::keyPressEvent(QKeyEvent* event) {
         if (event->key() == Qt::Key_Escape) {
             stop_playing();
         } else if (!event->isAutoRepeat()) {
-            act(event->key(), true);
+            for (const QString& action : keys_.actions_of_key(event->key())) act(action, true);
         }
         return;
     }

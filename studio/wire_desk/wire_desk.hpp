@@ -61,7 +61,8 @@ class WireDesk : public Desk {
     void make_new();
     void refresh_play();
     void play_on();
-    void act(int key, bool down);
+    void act(const QString& action, bool down);
+    void look_round(Vec2 by_deg);
     void fill_moves(const std::shared_ptr<const Program>& program);
     void ask_of(MachineId machine);
 

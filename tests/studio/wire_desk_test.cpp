@@ -5,6 +5,7 @@
 #include <gtest/gtest.h>
 #include <QTest>
 #include <QUndoStack>
+#include <set>
 
 #include "core/project/file_io.hpp"
 #include "core/project/wire_file.hpp"
@@ -154,6 +155,53 @@ TEST(WireDesk, APeerIsPlayedByHandAndWhatWasPlayedIsItsTapeThen) {
     window.session->undo_stack().undo();
     EXPECT_EQ(window.plan(), before) << "one step of undo";
     EXPECT_EQ(window.session->project().tapes.size(), tapes);
+}
+
+TEST(WireDesk, APadPlaysAPeerAndTheChartGrowsMeanwhile) {
+    Wire window("two at the buoy");
+    window.wire->stages()->choose(1);
+    PlayInput* input = window.window->input();
+    input->pad(0, "south", true);  // nobody plays yet: nothing comes of it
+    input->pad(0, "south", false);
+    window.wire->play();
+    ASSERT_TRUE(window.wire->playing());
+    const auto wait = [&](double seconds) {
+        for (double gone = 0.0; gone < seconds; gone += 0.05) {
+            window.clock += 0.05;
+            window.wire->move_on();
+        }
+    };
+    wait(0.3);
+    input->pad_stick(0, {0.0, 1.0});
+    input->pad_look(0, {1.0, 0.0}, 0.1);
+    input->pad(0, "south", true);
+    wait(0.2);
+    const World* own = window.wire->live()->world_of(1);
+    ASSERT_NE(own, nullptr);
+    EXPECT_GT(own->actors[1].body.position.z, 0.2) << "it hops at once";
+    const QImage early = window.wire->chart()->grab().toImage();
+    input->pad(0, "south", false);
+    input->pad_stick(0, {0.0, 0.0});
+    wait(0.8);
+    EXPECT_NE(window.wire->chart()->grab().toImage(), early) << "what is sent is drawn as it is sent";
+    EXPECT_NEAR(window.wire->chart()->cursor(), window.wire->live()->now_s(), 1e-9);
+    window.wire->stop_playing();
+    const TapeEntry* take = window.session->project().find_tape("Peer 1 over the wire");
+    ASSERT_NE(take, nullptr);
+    std::set<std::size_t> kinds;
+    for (const TapeEvent& event : take->tape.tracks.front().events) kinds.insert(event.what.index());
+    EXPECT_EQ(kinds.size(), 3U) << "a button, the stick and the view";
+}
+
+TEST(WireDesk, ClocksAndInputDelayAreTurnedInTheSheet) {
+    Wire window("two at the buoy");
+    window.wire->sheet()->link_row(1, "clock")->box()->setValue(-40.0);
+    EXPECT_NEAR(window.plan().peers[1].clock_s, -0.04, 1e-9);
+    window.wire->sheet()->link_row(0, "counts after")->box()->setValue(50.0);
+    EXPECT_NEAR(window.plan().input_delay_s, 0.05, 1e-9);
+    window.played();
+    window.session->undo_stack().undo();
+    EXPECT_EQ(window.plan().input_delay_s, 0.0);
 }
 
 TEST(WireDesk, LeavingTheDeskEndsPlayingAndLosesNothing) {
