@@ -17,6 +17,7 @@ TrialScene scene_of(const Project& project) {
     out.read_file = [folder = project.folder](const std::string& path) { return read_file(folder / path); };
     out.folder = project.folder;
     for (const TuningEntry& entry : project.tunings) out.tunings.push_back(entry.tuning);
+    for (const WireEntry& entry : project.wires) out.rehearsals.push_back(entry.plan);
     return out;
 }
 
@@ -63,6 +64,7 @@ int trial(const TrialCommand& options) {
     for (const auto& [path, value] : result.values) fmt::print("  {} = {}\n", path, value);
     if (const auto* way = std::get_if<WayOutcome>(&outcome->what))
         for (const WayMargin& margin : way->margins.margins) fmt::print("  {}\n", margin_text(margin));
+    if (const auto* wire = std::get_if<WireOutcome>(&outcome->what)) fmt::print("{}", wire_sweep_csv(wire->sweep));
     if (outcome->stopped) return problems;
     if (options.keep) {
         Trial changed = entry->trial;

@@ -12,8 +12,8 @@
 namespace leap {
 namespace {
 
-constexpr std::array<std::string_view, trial_kind_count> words{"sweep",  "sensitivity", "solve", "fit",
-                                                               "leeway", "blind pair",  "way",   "feel diff"};
+constexpr std::array<std::string_view, trial_kind_count> words{
+    "sweep", "sensitivity", "solve", "fit", "leeway", "blind pair", "way", "feel diff", "wire"};
 
 std::vector<std::string> read_texts(const JsonReader& json, const char* member) {
     std::vector<std::string> out;
@@ -79,10 +79,10 @@ tl::expected<Trial, std::string> read_trial(std::string_view text, const std::st
     if (!json) return tl::make_unexpected(json.error());
     const JsonReader reader(*json, path);
     reader.check_format(defaults::trial_format);
-    reader.only({"format", "name",      "kind",      "note",        "tapes",      "free",     "reading",
-                 "wishes", "stay_near", "seed",      "tries",       "spread_ms",  "measured", "character",
-                 "one",    "other",     "time_unit", "length_unit", "speed_unit", "later_s",  "stretch",
-                 "rounds", "from",      "to",        "without",     "against",    "result"});
+    reader.only({"format", "name",      "kind",      "note",        "tapes",      "free",      "reading",
+                 "wishes", "stay_near", "seed",      "tries",       "spread_ms",  "measured",  "character",
+                 "one",    "other",     "time_unit", "length_unit", "speed_unit", "later_s",   "stretch",
+                 "rounds", "from",      "to",        "without",     "against",    "rehearsal", "result"});
     Trial out;
     out.name = reader.text("name");
     if (out.name.empty() && !reader.failed()) reader.fail("name", "must not be empty");
@@ -129,6 +129,7 @@ tl::expected<Trial, std::string> read_trial(std::string_view text, const std::st
     out.to = text_or(reader, "to");
     out.without = read_texts(reader, "without");
     out.against = text_or(reader, "against");
+    out.rehearsal = text_or(reader, "rehearsal");
     read_result(reader, out);
     if (reader.failed()) return tl::make_unexpected(reader.error());
     if (warnings != nullptr) warnings->insert(warnings->end(), reader.warnings().begin(), reader.warnings().end());
@@ -178,6 +179,7 @@ std::string write_trial(const Trial& trial) {
     put("to", trial.to);
     put_list("without", trial.without);
     put("against", trial.against);
+    put("rehearsal", trial.rehearsal);
     if (trial.result) {
         out["result"]["line"] = trial.result->line;
         out["result"]["made_with"] = trial.result->made_with;

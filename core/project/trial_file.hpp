@@ -13,8 +13,8 @@
 /// Experiments that are kept with a project and can be run again: files `trials/*.trial.json`.
 namespace leap {
 
-enum class TrialKind { sweep, sensitivity, solve, fit, leeway, pair, way, compare };
-inline constexpr std::size_t trial_kind_count = 8;
+enum class TrialKind { sweep, sensitivity, solve, fit, leeway, pair, way, compare, wire };
+inline constexpr std::size_t trial_kind_count = 9;
 /// "sweep", as files and the screen say it.
 std::string_view trial_kind_word(TrialKind kind);
 
@@ -39,8 +39,8 @@ struct Trial {
     std::string note;
     std::vector<std::string> tapes;  ///< empty: every tape of the project
     std::vector<TrialFree> free;
-    std::string reading;               ///< sweep: which one the map shows
-    std::vector<std::string> wishes;   ///< solve; see read_wish()
+    std::string reading;               ///< sweep, wire: which one is shown
+    std::vector<std::string> wishes;   ///< solve: see read_wish(); wire: see read_wire_wish()
     double stay_near = 0.0001;         ///< solve
     std::uint64_t seed = 1;            ///< solve, fit, leeway, way
     int tries = 0;                     ///< at most, or rounds of a pair; 0: as many as usual
@@ -55,6 +55,7 @@ struct Trial {
     std::string from, to;              ///< way: places or pieces; pair: where it is played, empty: as its tape begins
     std::vector<std::string> without;  ///< way: moves that are left out
     std::string against;               ///< compare: a revision
+    std::string rehearsal;             ///< wire: which one of shared play
     std::optional<TrialResult> result;
     friend bool operator==(const Trial&, const Trial&) = default;
 };

@@ -10,6 +10,7 @@
 #include "core/project/revision.hpp"
 #include "core/project/tape_file.hpp"
 #include "core/project/trial_kinds.hpp"
+#include "core/project/wire_file.hpp"
 #include "core/script/diagnostic.hpp"
 #include "core/script/typed_value.hpp"
 
@@ -18,9 +19,9 @@ namespace {
 
 using Problem = std::optional<std::string>;
 
-/// Pairs are played and ways are found without any.
+/// Pairs are played, ways are found without any, and a rehearsal says itself which it plays.
 bool is_about_tapes(TrialKind kind) {
-    return kind != TrialKind::pair && kind != TrialKind::way;
+    return kind != TrialKind::pair && kind != TrialKind::way && kind != TrialKind::wire;
 }
 
 /// The tapes that a trial names, or all.
@@ -248,6 +249,7 @@ std::shared_ptr<const TrialOutcome> run_trial(const Trial& trial, const TrialSce
     const auto run = [&]() -> Problem {
         if (is_about_tapes(trial.kind))
             if (auto wrong = take_tapes(trial, scene, *out)) return wrong;
+        if (trial.kind == TrialKind::wire) return run_wire_trial(trial, scene, options, *out);
         if (auto wrong = take_free(trial, scene, *out)) return wrong;
         switch (trial.kind) {
             case TrialKind::sweep: return run_sweep_trial(trial, scene, options, *out);
@@ -258,6 +260,7 @@ std::shared_ptr<const TrialOutcome> run_trial(const Trial& trial, const TrialSce
             case TrialKind::pair: return run_pair_trial(trial, scene, *out);
             case TrialKind::way: return run_way_trial(trial, scene, options, *out);
             case TrialKind::compare: return run_compare_trial(trial, scene, options, *out);
+            case TrialKind::wire: break;
         }
         return std::nullopt;
     };
@@ -269,6 +272,12 @@ std::shared_ptr<const TrialOutcome> run_trial(const Trial& trial, const TrialSce
     return out;
 }
 
+const WirePlan* find_rehearsal(const TrialScene& scene, const std::string& name) {
+    const auto found = std::find_if(scene.rehearsals.begin(), scene.rehearsals.end(),
+                                    [&](const WirePlan& plan) { return plan.name == name; });
+    return found == scene.rehearsals.end() ? nullptr : &*found;
+}
+
 std::string trial_hash(const Trial& trial, std::span<const SourceFile> scripts, const TrialScene& scene) {
     std::uint64_t hash = 0xcbf29ce484222325ULL;  // FNV-1a
     const auto add = [&](std::string_view text) {
@@ -277,7 +286,12 @@ std::string trial_hash(const Trial& trial, std::span<const SourceFile> scripts, 
     };
     for (const SourceFile& file : scripts) add(file.text);
     add(write_course(scene.course->plan));
+    const WirePlan* plan = trial.kind == TrialKind::wire ? find_rehearsal(scene, trial.rehearsal) : nullptr;
+    if (plan != nullptr) add(write_wire_plan(*plan));
     const auto is_asked_for = [&](const Tape& tape) {
+        if (plan != nullptr)
+            return std::any_of(plan->peers.begin(), plan->peers.end(),
+                               [&](const WirePeer& peer) { return peer.tape == tape.name; });
         return is_about_tapes(trial.kind) && (trial.tapes.empty() || std::find(trial.tapes.begin(), trial.tapes.end(),
                                                                                tape.name) != trial.tapes.end());
     };

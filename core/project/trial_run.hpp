@@ -13,6 +13,7 @@
 #include "core/experiments/sweep.hpp"
 #include "core/project/trial_file.hpp"
 #include "core/project/tuning_file.hpp"
+#include "core/project/wire_sweep.hpp"
 #include "core/reach/way_margins.hpp"
 #include "core/report/feel_diff.hpp"
 #include "core/script/source.hpp"
@@ -26,8 +27,9 @@ struct TrialScene {
     Tuning tuning;
     std::vector<Tape> tapes;                                                                   ///< of the project
     std::function<tl::expected<std::string, std::string>(const std::string& path)> read_file;  ///< of the project
-    std::filesystem::path folder{};     ///< of the project, for its revisions
-    std::vector<TuningFile> tunings{};  ///< of the project
+    std::filesystem::path folder{};      ///< of the project, for its revisions
+    std::vector<TuningFile> tunings{};   ///< of the project
+    std::vector<WirePlan> rehearsals{};  ///< of shared play, of the project
 
     Setup setup() const { return {*program, tuning, *course}; }
 };
@@ -71,6 +73,13 @@ struct WayOutcome {
     WayMargins margins;  ///< of the trial's free dials, or of all that took part
 };
 
+struct WireOutcome {
+    WirePlan plan;          ///< with the trial's wishes among its marks
+    std::size_t marks = 0;  ///< of it
+    WireSweep sweep;
+    std::vector<std::optional<FineStretch>> fine;  ///< by axis: where every mark holds, whatever the other is
+};
+
 /// What came out of a trial, and what it was asked.
 struct TrialOutcome {
     std::string problem;  ///< why there is nothing
@@ -81,13 +90,14 @@ struct TrialOutcome {
     std::vector<double> values;   ///< solve and fit: what was found
     std::vector<Tape> tapes;      ///< on which it was made
     std::variant<std::monostate, SweepOutcome, Sensitivity, SolveOutcome, FitOutcome, LeewayOutcome, PairOutcome,
-                 WayOutcome, CompareOutcome>
+                 WayOutcome, CompareOutcome, WireOutcome>
         what;
 };
 
 /// Why a blind pair can't be played: a tuning or place that is gone.
 std::optional<std::string> pair_problem(const Trial& trial, const TrialScene& scene);
 const TuningFile* find_tuning(const TrialScene& scene, const std::string& name);
+const WirePlan* find_rehearsal(const TrialScene& scene, const std::string& name);
 
 /// Never null. Of a blind pair, which a person plays, what was said so far is counted.
 std::shared_ptr<const TrialOutcome> run_trial(const Trial& trial, const TrialScene& scene,

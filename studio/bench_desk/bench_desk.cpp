@@ -44,7 +44,8 @@ BenchDesk::BenchDesk(const Workplace& place) : session_(place.session), stage_(&
         {TrialKind::leeway, tr("Leeway: how far each press may be off")},
         {TrialKind::pair, tr("Blind pair: which of two tunings feels better")},
         {TrialKind::way, tr("Way: from here to there, with these moves")},
-        {TrialKind::compare, tr("Feel diff: what changed since a revision of git")}};
+        {TrialKind::compare, tr("Feel diff: what changed since a revision of git")},
+        {TrialKind::wire, tr("Wire: a rehearsal of shared play over delays, losses or dials")}};
     for (const auto& [kind, words] : kinds) menu->addAction(words, this, [this, kind = kind] { make_trial(kind); });
     new_trial_->setMenu(menu);
     left_layout->addWidget(title);
@@ -69,7 +70,8 @@ BenchDesk::BenchDesk(const Workplace& place) : session_(place.session), stage_(&
     sweep_ = new SweepPage(session_);
     outcome_ = new OutcomePage(session_);
     pair_ = new PairPage(session_);
-    for (QWidget* page : std::initializer_list<QWidget*>{board_, tunings_, sweep_, outcome_, pair_})
+    wire_ = new WirePage;
+    for (QWidget* page : std::initializer_list<QWidget*>{board_, tunings_, sweep_, outcome_, pair_, wire_})
         pages_->addWidget(page);
     upper_layout->addWidget(pages_, 1);
     pointed_ = new QLabel;
@@ -97,16 +99,20 @@ BenchDesk::BenchDesk(const Workplace& place) : session_(place.session), stage_(&
     connect(tunings_, &TuningsPage::problem, this, &Desk::problem);
     connect(board_, &BoardPage::stage_wanted, this, [this] { emit desk_wanted("stage"); });
     connect(sweep_, &SweepPage::pointed, pointed_, &QLabel::setText);
-    connect(sweep_, &SweepPage::reading_chosen, this, [this](const std::string& reading) {
-        for (const TrialEntry& entry : session_.trials()) {
-            if (entry.path != notebook_->trial_path() || entry.trial.reading == reading) continue;
-            Trial changed = entry.trial;
-            changed.reading = reading;
-            session_.edit_trial(entry.path, changed);
-            return;
-        }
-    });
+    connect(sweep_, &SweepPage::reading_chosen, this, &BenchDesk::take_reading);
+    connect(wire_, &WirePage::reading_chosen, this, &BenchDesk::take_reading);
     show_selected();
+}
+
+/// Which reading is looked at stands in the trial.
+void BenchDesk::take_reading(const std::string& reading) {
+    for (const TrialEntry& entry : session_.trials()) {
+        if (entry.path != notebook_->trial_path() || entry.trial.reading == reading) continue;
+        Trial changed = entry.trial;
+        changed.reading = reading;
+        session_.edit_trial(entry.path, changed);
+        return;
+    }
 }
 
 void BenchDesk::show_selected() {
@@ -136,6 +142,9 @@ void BenchDesk::show_selected() {
         } else if (entry.trial.kind == TrialKind::sweep) {
             pages_->setCurrentWidget(sweep_);
             sweep_->show_outcome(made != nullptr ? made->outcome : nullptr, entry.trial.reading);
+        } else if (entry.trial.kind == TrialKind::wire) {
+            pages_->setCurrentWidget(wire_);
+            wire_->show_outcome(made != nullptr ? made->outcome : nullptr, entry.trial.reading);
         } else {
             pages_->setCurrentWidget(outcome_);
             outcome_->show_outcome(made != nullptr ? made->outcome : nullptr);
@@ -162,8 +171,14 @@ void BenchDesk::make_trial(TrialKind kind) {
     }
     if (kind == TrialKind::way && session_.course() && !session_.course()->plan.places.empty())
         trial.from = session_.course()->plan.places.front().name;
-    if (kind != TrialKind::compare && kind != TrialKind::pair && kind != TrialKind::way && session_.tape() != nullptr &&
-        session_.project().find_tape(session_.tape()->name) != nullptr)
+    const auto& wires = session_.project().wires;
+    if (kind == TrialKind::wire) {
+        if (!wires.empty()) trial.rehearsal = wires.front().plan.name;
+        trial.reading = "largest_correction";
+    }
+    const bool on_tapes =
+        kind != TrialKind::compare && kind != TrialKind::pair && kind != TrialKind::way && kind != TrialKind::wire;
+    if (on_tapes && session_.tape() != nullptr && session_.project().find_tape(session_.tape()->name) != nullptr)
         trial.tapes = {session_.tape()->name};
     if (kind == TrialKind::sweep && !session_.program()->readings.empty())
         trial.reading = session_.program()->readings.front().name;
@@ -184,11 +199,19 @@ void BenchDesk::export_sweep() {
         if (!written) emit problem(to_qt(written.error()));
         return;
     }
+    if (const auto* wire = std::get_if<WireOutcome>(&made->outcome->what)) return export_wire(*wire);
     const QString file = QFileDialog::getSaveFileName(this, tr("Write the map or its numbers"), {},
                                                       tr("Numbers (*.csv);;Picture (*.png);;Drawing (*.svg)"));
     if (file.isEmpty()) return;
     const QString why_not = sweep_->export_to(file);
     if (!why_not.isEmpty()) emit problem(why_not);
+}
+
+void BenchDesk::export_wire(const WireOutcome& made) {
+    const QString file = QFileDialog::getSaveFileName(this, tr("Write the numbers"), {}, tr("Numbers (*.csv)"));
+    if (file.isEmpty()) return;
+    const auto written = write_file(file.toStdString(), wire_sweep_csv(made.sweep));
+    if (!written) emit problem(to_qt(written.error()));
 }
 
 /// What is felt is played large; the keys go to the stage, and back to the page when it is over.

@@ -12,6 +12,7 @@
 #include "studio/bench_desk/sweep_page.hpp"
 #include "studio/bench_desk/trial_sheet.hpp"
 #include "studio/bench_desk/tunings_page.hpp"
+#include "studio/bench_desk/wire_page.hpp"
 #include "studio/shared/desk.hpp"
 #include "studio/stage_desk/stage_view.hpp"
 
@@ -38,13 +39,16 @@ class BenchDesk : public Desk {
     SweepPage* sweep_page() { return sweep_; }
     OutcomePage* outcome_page() { return outcome_; }
     PairPage* pair_page() { return pair_; }
+    WirePage* wire_page() { return wire_; }
     TrialSheet* sheet() { return sheet_; }
     /// Makes a trial of a kind, about the tape in view, and selects it.
     void make_trial(TrialKind kind);
 
   private:
     void show_selected();
+    void take_reading(const std::string& reading);
     void export_sweep();
+    void export_wire(const WireOutcome& made);
     void give_stage_room(bool playing);
 
     Session& session_;
@@ -57,6 +61,7 @@ class BenchDesk : public Desk {
     SweepPage* sweep_;
     OutcomePage* outcome_;
     PairPage* pair_;
+    WirePage* wire_;
     TrialSheet* sheet_;
     QSplitter* middle_;
     QLabel* pointed_;

@@ -50,6 +50,7 @@ QString free_words(const Trial& trial) {
     for (const TrialFree& each : trial.free) out << to_qt(each.value);
     for (const std::string& tape : trial.tapes) out << to_qt(tape);
     if (trial.kind == TrialKind::pair) out = {to_qt(trial.one), to_qt(trial.other)};
+    if (trial.kind == TrialKind::wire) out = {to_qt(trial.rehearsal)};
     if (trial.kind == TrialKind::way) out = {QObject::tr("%1 to %2").arg(to_qt(trial.from), to_qt(trial.to))};
     return out.join(", ");
 }

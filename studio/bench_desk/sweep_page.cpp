@@ -15,6 +15,7 @@
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/shared/paper_change.hpp"
+#include "studio/shared/plot_style.hpp"
 
 namespace leap::studio {
 
@@ -29,18 +30,6 @@ QCPColorGradient shades() {
     out.setColorStopAt(1.0, QColor(0x3D, 0x66, 0x82));
     out.setNanHandling(QCPColorGradient::nhTransparent);
     return out;
-}
-
-void style_axis(QCPAxis& axis) {
-    axis.setTickLabelFont(palette::number_font(8.0));
-    axis.setLabelFont(palette::text_font(9.0));
-    axis.setTickLabelColor(palette::quiet());
-    axis.setLabelColor(palette::ink());
-    axis.setBasePen(QPen(palette::hairline()));
-    axis.setTickPen(QPen(palette::hairline()));
-    axis.setSubTickPen(Qt::NoPen);
-    axis.grid()->setPen(QPen(palette::faint()));
-    axis.grid()->setZeroLinePen(Qt::NoPen);
 }
 
 QString axis_words(const SweepAxis& axis) {

@@ -31,7 +31,21 @@ QStringList reading_names(const Program& program) {
 
 bool has_free(TrialKind kind) {
     return kind == TrialKind::sweep || kind == TrialKind::sensitivity || kind == TrialKind::solve ||
-           kind == TrialKind::fit || kind == TrialKind::way;
+           kind == TrialKind::fit || kind == TrialKind::way || kind == TrialKind::wire;
+}
+
+/// Kinds whose values go over a range in steps, at most two of them at once.
+bool has_points(TrialKind kind) {
+    return kind == TrialKind::sweep || kind == TrialKind::wire;
+}
+
+/// What of a rehearsal can be varied, as set_wire_value() calls it.
+QStringList wire_names(const WirePlan& plan) {
+    QStringList out{"behind", "input_delay", "send_every"};
+    for (std::size_t i = 1; i < plan.peers.size(); ++i)
+        for (const char* what : {"delay", "jitter", "loss", "duplicates", "clock", "joins"})
+            out << to_qt(plan.peers[i].name) + "." + what;
+    return out;
 }
 
 QStringList place_names(const CoursePlan& plan, bool pieces) {
@@ -54,8 +68,10 @@ void TrialSheet::fill(const Trial& trial) {
         if (!text.empty()) to.name = text;
     });
     if (trial.kind == TrialKind::way) fill_way(trial);
+    if (trial.kind == TrialKind::wire) fill_wire(trial);
     if (trial.kind == TrialKind::pair) return fill_pair(trial);
     if (has_free(trial.kind)) fill_free(trial);
+    if (trial.kind == TrialKind::wire) return fill_wishes(trial);
     if (trial.kind == TrialKind::way) return;
     if (trial.kind == TrialKind::sweep && session_.program()) {
         section(tr("Looked at"));
@@ -140,15 +156,19 @@ void TrialSheet::tell_laid_over() {
 }
 
 void TrialSheet::fill_free(const Trial& trial) {
-    section(trial.kind == TrialKind::sweep ? tr("Varied")
-                                           : (trial.kind == TrialKind::way ? tr("How far may they fall") : tr("Free")));
+    section(has_points(trial.kind) ? tr("Varied")
+                                   : (trial.kind == TrialKind::way ? tr("How far may they fall") : tr("Free")));
     for (std::size_t i = 0; i < trial.free.size(); ++i) {
         const TrialFree& free = trial.free[i];
         QString range;
         if (session_.program() && session_.course()) {
             const auto found =
                 find_free_value(*session_.program(), session_.tuning(Side::now), session_.course()->plan, free.value);
-            if (found) {
+            const bool of_wire = trial.kind == TrialKind::wire && !session_.program()->find_dial(free.value);
+            if (of_wire) {
+                range = free.value.ends_with("loss") || free.value.ends_with("duplicates") ? tr("a share, 0 to 1")
+                                                                                           : tr("as \"50 ms\"");
+            } else if (found) {
                 range = tr("now %1").arg(to_qt(free_value_text(*found, found->now)));
             } else {
                 range = to_qt(found.error());
@@ -188,7 +208,7 @@ void TrialSheet::fill_free(const Trial& trial) {
         if (trial.kind != TrialKind::way)
             bound("high", to_qt(free.high), tr("highest"),
                   [](TrialFree& to, const std::string& text) { to.high = text; });
-        if (trial.kind == TrialKind::sweep)
+        if (has_points(trial.kind))
             bound("points", free.points > 0 ? QString::number(free.points) : QString(),
                   tr("%1 points").arg(defaults::usual_sweep_points),
                   [](TrialFree& to, const std::string& text) { to.points = std::clamp(to_qt(text).toInt(), 0, 1000); });
@@ -200,11 +220,24 @@ void TrialSheet::fill_free(const Trial& trial) {
         words->setObjectName("quiet");
         fields_->addWidget(words);
     }
-    if (session_.program() && (trial.kind != TrialKind::sweep || trial.free.size() < 2))
-        add_choice(tr("another dial, a curve's point, or \"piece NAME x\""), "add free",
-                   dial_names(*session_.program()), [](Trial& to, const std::string& text) {
-                       if (!text.empty()) to.free.push_back({text, {}, {}, 0});
-                   });
+    if (!session_.program() || (has_points(trial.kind) && trial.free.size() >= 2)) return;
+    QStringList names = dial_names(*session_.program());
+    if (trial.kind == TrialKind::wire) {
+        const WireEntry* rehearsal = session_.project().find_wire(trial.rehearsal);
+        if (rehearsal != nullptr) names = wire_names(rehearsal->plan) + names;
+    }
+    add_choice(trial.kind == TrialKind::wire ? tr("a value of a connection, or a dial")
+                                             : tr("another dial, a curve's point, or \"piece NAME x\""),
+               "add free", names, [](Trial& to, const std::string& text) {
+                   if (!text.empty()) to.free.push_back({text, {}, {}, 0});
+               });
+}
+
+void TrialSheet::fill_wire(const Trial& trial) {
+    QStringList names;
+    for (const WireEntry& entry : session_.project().wires) names << to_qt(entry.plan.name);
+    add_name(tr("rehearsal"), "rehearsal", trial.rehearsal, names,
+             [](Trial& to, const std::string& text) { to.rehearsal = text; });
 }
 
 /// A name that is chosen from a list, shown in the box itself.
@@ -282,7 +315,8 @@ void TrialSheet::fill_wishes(const Trial& trial) {
                           to.wishes[i] = text;
                       }
                   });
-    add_field({}, "add wish", {}, "hop_height = 2.4 m", [](Trial& to, const std::string& text) {
+    const QString example = trial.kind == TrialKind::wire ? "largest_correction <= 5 cm" : "hop_height = 2.4 m";
+    add_field({}, "add wish", {}, example, [](Trial& to, const std::string& text) {
         if (!text.empty()) to.wishes.push_back(text);
     });
 }

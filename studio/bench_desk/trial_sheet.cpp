@@ -109,7 +109,8 @@ void TrialSheet::refresh_run() {
     const bool values = made != nullptr && !made->outcome->values.empty();
     take_->setVisible(values || (shown_ && shown_->result && !shown_->result->values.empty()));
     const bool compared = made != nullptr && std::holds_alternative<CompareOutcome>(made->outcome->what);
-    export_->setVisible(compared || (made != nullptr && std::holds_alternative<SweepOutcome>(made->outcome->what)));
+    export_->setVisible(compared || (made != nullptr && (std::holds_alternative<SweepOutcome>(made->outcome->what) ||
+                                                         std::holds_alternative<WireOutcome>(made->outcome->what))));
     take_->setText(compared ? tr("Keep it as ghost") : tr("Take these values"));
     if (compared) take_->setVisible(true);
     if (shown_ && shown_->kind == TrialKind::pair) {  // it is played

@@ -43,6 +43,7 @@ class TrialSheet : public QWidget {
     void fill_alignment(const Trial& trial);
     void tell_laid_over();
     void fill_way(const Trial& trial);
+    void fill_wire(const Trial& trial);
     void fill_pair(const Trial& trial);
     void fill_result(const TrialEntry& entry);
     void section(const QString& title);

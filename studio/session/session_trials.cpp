@@ -14,6 +14,7 @@ TrialScene Session::trial_scene() const {
     out.read_file = [folder = project().folder](const std::string& path) { return read_file(folder / path); };
     out.folder = project().folder;
     for (const TuningEntry& entry : project().tunings) out.tunings.push_back(entry.tuning);
+    for (const WireEntry& entry : project().wires) out.rehearsals.push_back(entry.plan);
     return out;
 }
 

@@ -190,6 +190,46 @@ TEST(BenchDesk, ASweepIsDrawnPointedAtTakenAndWritten) {
     EXPECT_FALSE(page->export_to("/no/such/folder/map.csv").isEmpty()) << "what can't be written is told";
 }
 
+TEST(BenchDesk, AWireTrialIsMadeInTheSheetRunAndDrawn) {
+    Bench window("gaps of the quay");
+    window.bench->make_trial(TrialKind::wire);
+    window.settle();
+    const std::string path = window.bench->notebook()->trial_path();
+    const auto trial = [&] { return window.session->project().find_trial("wire")->trial; };
+    const auto choose = [&](const char* box, const QString& text) {
+        auto* combo = window.bench->sheet()->findChild<QComboBox*>(box);
+        ASSERT_NE(combo, nullptr) << box;
+        emit combo->textActivated(text);
+        window.settle();
+    };
+    choose("rehearsal", "two at the buoy");
+    choose("add free", "Peer 1.delay");
+    window.type("Peer 1.delay low", "20 ms");
+    window.type("Peer 1.delay high", "200 ms");
+    window.type("Peer 1.delay points", "4");
+    choose("add free", "input_delay");
+    window.type("input_delay low", "0");
+    window.type("input_delay high", "0.1");
+    window.type("input_delay points", "2");
+    window.type("add wish", "longest_difference <= 250 ms");
+    EXPECT_EQ(trial().rehearsal, "two at the buoy");
+    ASSERT_NE(window.run("wire"), nullptr);
+    WirePage* page = window.bench->wire_page();
+    EXPECT_EQ(page->reading()->currentText(), "largest_correction");
+    EXPECT_EQ(page->table()->rowCount(), 8);
+    EXPECT_TRUE(page->words().contains("of 8")) << page->words().toStdString();
+    EXPECT_EQ(page->plot()->graphCount(), 2) << "a curve for each input delay";
+    emit page->reading()->textActivated("press_to_seen");
+    window.settle();
+    EXPECT_EQ(trial().reading, "press_to_seen");
+    window.type("wish 1", "longest_diference <= 1 s");
+    EXPECT_EQ(window.session->run_trial(path), "");
+    ASSERT_TRUE(window.wait_for([&] { return !window.session->trial_runner().running(); }));
+    window.settle();
+    EXPECT_TRUE(page->words().contains("did you mean longest_difference")) << page->words().toStdString();
+    EXPECT_TRUE(page->table()->isHidden());
+}
+
 TEST(BenchDesk, WhatRunsIsStoppedAtOnce) {
     Bench window("gaps of the quay");
     Trial trial = window.trial("gaps of the quay");
