@@ -148,7 +148,7 @@ void WirePage::draw_bands(const WireOutcome& made) {
     for (const WireMark& mark : made.plan.marks)
         for (const double end : {mark.low, mark.high})
             if (mark.reading == reading && std::abs(end) < 1e11) range.expand(end);
-    const double margin = 0.06 * std::max(1e-9, range.size());
+    const double margin = 0.12 * std::max(1e-9, range.size());  // names of curves stand over their ends
     plot_->yAxis->setRange(range.lower - margin, range.upper + margin);
     const auto band = [&](double left, double right, double low, double high, int alpha) {
         auto* rect = new QCPItemRect(plot_);
