@@ -130,14 +130,6 @@ class Tick {
         return own.left.time == actor.time && own.left.body == actor.body && own.cache.placed_time == actor.time &&
                own.cache.placed_for == actor.body.position && own.cache.placed_changes == scratch_.shared.changes.all();
     }
-    /// Asks all the same where asserts are checked.
-    void check_is_out([[maybe_unused]] const Actor& actor, [[maybe_unused]] const ActorScratch& own) const {
-#ifndef NDEBUG
-        if (actor.seat || actor.shown) return;
-        const BodyState out = free_body(own.cache.surroundings(), shape_now(r_, actor), actor.body);
-        assert(!(glm::length(out.position - actor.body.position) > 1e-9) && "it would have been pushed out");
-#endif
-    }
     void push_out(Actor& actor, ActorScratch& own) {
         const Vec3 before = actor.body.position;
         actor.body = free_body(own.cache.surroundings(), shape_now(r_, actor), actor.body);
@@ -216,14 +208,11 @@ void Tick::begin() {
             if (first) show_to_others(actor, scratch_.shared);
             continue;
         }
-        const bool as_left = is_as_left(actor, own);
-        if (!as_left) place_solids(r_, world_, actor, own.cache);
+        if (!is_as_left(actor, own)) place_solids(r_, world_, actor, own.cache);
         if (first || fresh) find_others(world_, actor, own.cache);
-        // Also where nothing has moved: what a phase does with the body may have left it a little in a wall. Who has
-        // gone on as was foreseen, among nothing that moves, has been kept out of them by its motion.
-        const bool kept_out = as_left && own.progress.calm && !first && !fresh;
-        if (!actor.seat && !actor.shown && !kept_out) push_out(actor, own);
-        if (kept_out) check_is_out(actor, own);
+        // Also where nothing has moved, and who has gone on as was foreseen: what a phase does with the body may have
+        // left it in a wall, or it began in one that it only now has room to be pushed out of.
+        if (!actor.seat && !actor.shown) push_out(actor, own);
         if (first) show_to_others(actor, scratch_.shared);
     }
     for (std::size_t i = 0; several && i < world_.actors.size(); ++i)
