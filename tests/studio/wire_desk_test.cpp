@@ -32,6 +32,13 @@ struct Wire : test::Studio {
                                     test::patience(20000)));
         settle();
     }
+    /// Lets the session's clock go on, picture by picture.
+    void wait(double seconds) {
+        for (double gone = 0.0; gone < seconds; gone += 0.05) {
+            clock += 0.05;
+            wire->move_on();
+        }
+    }
     double reading(const std::string& name) const {
         for (const WireReading& each : now()->readings)
             if (each.name == name) return each.value;
@@ -125,23 +132,17 @@ TEST(WireDesk, APeerIsPlayedByHandAndWhatWasPlayedIsItsTapeThen) {
     window.wire->setFocus();
     QTest::keyClick(window.wire, Qt::Key_Return);
     ASSERT_TRUE(window.wire->playing());
-    const auto wait = [&](double seconds) {
-        for (double gone = 0.0; gone < seconds; gone += 0.05) {
-            window.clock += 0.05;
-            window.wire->move_on();
-        }
-    };
-    wait(0.3);
+    window.wait(0.3);
     QTest::keyPress(window.wire, Qt::Key_W);
-    wait(0.4);
+    window.wait(0.4);
     QTest::keyPress(window.wire, Qt::Key_Space);
-    wait(0.2);
+    window.wait(0.2);
     const World* own = window.wire->live()->world_of(1);
     ASSERT_NE(own, nullptr);
     EXPECT_GT(own->actors[1].body.position.z, 0.2) << "it hops at once";
     QTest::keyRelease(window.wire, Qt::Key_Space);
     QTest::keyRelease(window.wire, Qt::Key_W);
-    wait(1.0);
+    window.wait(1.0);
     const Vec3 came_to = window.wire->live()->world_of(1)->actors[1].body.position;
     const double played_s = window.wire->live()->now_s();
     QTest::keyClick(window.wire, Qt::Key_Escape);
@@ -165,24 +166,18 @@ TEST(WireDesk, APadPlaysAPeerAndTheChartGrowsMeanwhile) {
     input->pad(0, "south", false);
     window.wire->play();
     ASSERT_TRUE(window.wire->playing());
-    const auto wait = [&](double seconds) {
-        for (double gone = 0.0; gone < seconds; gone += 0.05) {
-            window.clock += 0.05;
-            window.wire->move_on();
-        }
-    };
-    wait(0.3);
+    window.wait(0.3);
     input->pad_stick(0, {0.0, 1.0});
     input->pad_look(0, {1.0, 0.0}, 0.1);
     input->pad(0, "south", true);
-    wait(0.2);
+    window.wait(0.2);
     const World* own = window.wire->live()->world_of(1);
     ASSERT_NE(own, nullptr);
     EXPECT_GT(own->actors[1].body.position.z, 0.2) << "it hops at once";
     const QImage early = window.wire->chart()->grab().toImage();
     input->pad(0, "south", false);
     input->pad_stick(0, {0.0, 0.0});
-    wait(0.8);
+    window.wait(0.8);
     EXPECT_NE(window.wire->chart()->grab().toImage(), early) << "what is sent is drawn as it is sent";
     EXPECT_NEAR(window.wire->chart()->cursor(), window.wire->live()->now_s(), 1e-9);
     window.wire->stop_playing();
