@@ -59,6 +59,7 @@ WireCell rehearsed_cell(const Program& program, const Tuning& tuning, const Cour
     const Rehearsal r(program, turned, course, defaults::tick_rate_hz);
     WireOptions how;
     how.stop = stop;
+    how.one_thread = true;  // there are as many rehearsals as cores already
     const auto run = rehearse(r, plan, tapes, how);
     if (stop()) throw WorkStopped{};
     if (!run) {

@@ -2,6 +2,7 @@
 #include "core/wire/bytes.hpp"
 
 #include <algorithm>
+#include <cstring>
 
 namespace leap {
 namespace {
@@ -13,6 +14,20 @@ std::uint8_t byte_at(std::span<const std::uint8_t> bytes, std::size_t i) {
     return i < bytes.size() ? bytes[i] : std::uint8_t{0};
 }
 
+/// The first place from `at` on at which the two differ; now.size(): none. By eight at a time, most of a state stays.
+std::size_t equal_until(std::span<const std::uint8_t> base, std::span<const std::uint8_t> now, std::size_t at) {
+    const std::size_t both = std::min(base.size(), now.size());
+    std::uint64_t a = 0;
+    std::uint64_t b = 0;
+    for (; at + sizeof a <= both; at += sizeof a) {
+        std::memcpy(&a, base.data() + at, sizeof a);
+        std::memcpy(&b, now.data() + at, sizeof b);
+        if (a != b) break;
+    }
+    while (at < now.size() && now[at] == byte_at(base, at)) ++at;
+    return at;
+}
+
 }  // namespace
 
 /// Layout: again and again the length of an equal run, the length of a changed run, and that one's bytes.
@@ -22,7 +37,7 @@ Bytes changes_since(std::span<const std::uint8_t> base, std::span<const std::uin
     std::size_t at = 0;
     while (at < now.size()) {
         const std::size_t equal_from = at;
-        while (at < now.size() && now[at] == byte_at(base, at)) ++at;
+        at = equal_until(base, now, at);
         if (at == now.size()) break;
         const std::size_t changed_from = at;
         std::size_t equal = 0;

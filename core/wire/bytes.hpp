@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
-#include <array>
 #include <bit>
 #include <cstdint>
 #include <span>
@@ -24,9 +23,10 @@ class ByteWriter {
     void byte(std::uint8_t value) { out_.push_back(value); }
     /// The lowest bytes of a number, the lowest first.
     void bits(std::uint64_t value, int bytes) {
-        std::array<std::uint8_t, 8> all{};
-        for (std::size_t i = 0; i < all.size(); ++i) all[i] = static_cast<std::uint8_t>(value >> (8 * i));
-        out_.insert(out_.end(), all.begin(), all.begin() + bytes);
+        const std::size_t at = out_.size();
+        out_.resize(at + static_cast<std::size_t>(bytes));
+        for (int i = 0; i < bytes; ++i)
+            out_[at + static_cast<std::size_t>(i)] = static_cast<std::uint8_t>(value >> (8 * i));
     }
     void count(std::uint64_t value) {
         for (; value >= 0x80; value >>= 7) byte(static_cast<std::uint8_t>(value | 0x80));
@@ -81,8 +81,9 @@ class ByteReader {
         return from_[at_++];
     }
     std::uint64_t bits(int bytes) {
+        const auto from = raw(static_cast<std::uint64_t>(bytes));
         std::uint64_t out = 0;
-        for (int i = 0; i < bytes; ++i) out |= static_cast<std::uint64_t>(byte()) << (8 * i);
+        for (std::size_t i = 0; i < from.size(); ++i) out |= static_cast<std::uint64_t>(from[i]) << (8 * i);
         return out;
     }
     std::uint64_t count() {
@@ -99,6 +100,7 @@ class ByteReader {
     std::span<const std::uint8_t> raw(std::uint64_t size) {
         if (size > left()) {
             ok_ = false;
+            at_ = from_.size();
             return {};
         }
         const auto out = from_.subspan(at_, static_cast<std::size_t>(size));

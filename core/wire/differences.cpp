@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
-#include <optional>
+#include <utility>
 
 #include "core/defaults.hpp"
 
@@ -76,91 +76,12 @@ void find_cause(const Rehearsal& r, const WireRun& run, WireDifference& differen
     if (arrived + peer.lead_s < difference.from_s) difference.cause = DifferenceCause::ahead;
 }
 
-class Comparing {
-  public:
-    Comparing(const Rehearsal& r, const WireRun& run, std::size_t peer) : r_(r), run_(run), peer_(peer) {}
-
-    std::vector<WireDifference> all() {
-        const PeerRun& peer = run_.peers[peer_];
-        const auto& of_host = run_.peers.front().samples;
-        const std::size_t first = static_cast<std::size_t>(std::max<std::int64_t>(0, peer.first_tick));
-        const std::size_t last = std::min(of_host.size(), first + peer.samples.size());
-        if (first >= last) return {};
-        const std::size_t fixtures = of_host[first].phases.size();
-        const auto of_peer = [&](std::size_t tick) -> const WireSample& { return peer.samples[tick - first]; };
-        const auto nothing = [](std::size_t) { return 0.0; };
-        for (std::size_t i = 0; i < fixtures; ++i) {
-            const auto differ = [&](std::size_t tick) { return of_host[tick].phases[i] != of_peer(tick).phases[i]; };
-            scan(first, last, i, DifferenceOf::phase, differ, nothing, {});
-        }
-        for (std::size_t k = 0; k < r_.layout.rigid.size(); ++k) {
-            const std::size_t fixture = r_.layout.rigid[k].fixture;
-            const auto apart = [&](std::size_t tick) {
-                return glm::length(of_host[tick].loose[k] - of_peer(tick).loose[k]);
-            };
-            const auto elsewhere = [&](std::size_t tick) { return apart(tick) > defaults::least_difference_m; };
-            scan(first, last, fixture, DifferenceOf::place, elsewhere, apart, {});
-            const auto other_hands = [&](std::size_t tick) {
-                return of_host[tick].holders[k] != of_peer(tick).holders[k];
-            };
-            scan(first, last, fixture, DifferenceOf::holder, other_hands, nothing, k);
-        }
-        std::stable_sort(out_.begin(), out_.end(),
-                         [](const WireDifference& a, const WireDifference& b) { return a.from_s < b.from_s; });
-        return std::move(out_);
-    }
-
-  private:
-    template <class Differ, class Apart>
-    void scan(std::size_t first, std::size_t last, std::size_t fixture, DifferenceOf what, Differ differ, Apart apart,
-              std::optional<std::size_t> loose) {
-        const double rate = run_.host.rate_hz;
-        for (std::size_t tick = first; tick < last;) {
-            if (!differ(tick)) {
-                ++tick;
-                continue;
-            }
-            WireDifference found;
-            found.peer = peer_;
-            found.fixture = fixture;
-            found.what = what;
-            found.from_s = static_cast<double>(tick) / rate;
-            found.host_phase = run_.peers.front().samples[tick].phases[fixture];
-            found.peer_phase = run_.peers[peer_].samples[tick - first].phases[fixture];
-            if (loose) {
-                found.host_holder = run_.peers.front().samples[tick].holders[*loose];
-                found.peer_holder = run_.peers[peer_].samples[tick - first].holders[*loose];
-            }
-            const std::size_t begin = tick;
-            // Where a thing lies is told again and again: what comes back at once is the same difference.
-            const auto longest_gap =
-                static_cast<std::size_t>(what == DifferenceOf::place ? same_difference_s * rate : 0.0);
-            std::size_t end = tick;
-            for (; tick < last && tick - end <= longest_gap; ++tick) {
-                if (loose && !has_hands(found, tick, first, *loose)) break;  // another difference begins
-                if (!differ(tick)) continue;
-                found.most_m = std::max(found.most_m, apart(tick));
-                end = tick + 1;
-            }
-            found.lasts = end == last;
-            tick = end;
-            found.to_s = static_cast<double>(tick) / rate;
-            if (tick - begin < 2 && !found.lasts) continue;
-            find_cause(r_, run_, found);
-            out_.push_back(found);
-        }
-    }
-
-    bool has_hands(const WireDifference& d, std::size_t tick, std::size_t first, std::size_t loose) const {
-        return run_.peers.front().samples[tick].holders[loose] == d.host_holder &&
-               run_.peers[peer_].samples[tick - first].holders[loose] == d.peer_holder;
-    }
-
-    const Rehearsal& r_;
-    const WireRun& run_;
-    std::size_t peer_;
-    std::vector<WireDifference> out_;
-};
+bool differs(const WireSample& of_host, const WireSample& of_peer, DifferenceOf what, std::size_t fixture,
+             std::size_t loose) {
+    if (what == DifferenceOf::phase) return of_host.phases[fixture] != of_peer.phases[fixture];
+    if (what == DifferenceOf::holder) return of_host.holders[loose] != of_peer.holders[loose];
+    return glm::length(of_host.loose[loose] - of_peer.loose[loose]) > defaults::least_difference_m;
+}
 
 std::string phase_name(const Rehearsal& r, std::size_t fixture, std::int16_t phase) {
     const MachineId kind = r.layout.fixtures[fixture].kind;
@@ -184,10 +105,108 @@ std::string holder_text(const WireRun& run, const Owner& holder) {
 }  // namespace
 
 std::vector<WireDifference> differences_of(const Rehearsal& r, const WireRun& run) {
+    DifferenceFinder finder(r, run);
+    finder.go_on();
+    return finder.found();
+}
+
+void DifferenceFinder::begin(Peer& peer, std::size_t first) const {
+    peer.next = first;
+    const auto add = [&](DifferenceOf what, std::size_t fixture, std::size_t loose) {
+        Series series;
+        series.what = what;
+        series.fixture = fixture;
+        series.loose = loose;
+        peer.series.push_back(series);
+    };
+    for (std::size_t i = 0; i < r_.layout.fixtures.size(); ++i) add(DifferenceOf::phase, i, 0);
+    for (std::size_t k = 0; k < r_.layout.rigid.size(); ++k) {
+        add(DifferenceOf::place, r_.layout.rigid[k].fixture, k);
+        add(DifferenceOf::holder, r_.layout.rigid[k].fixture, k);
+    }
+}
+
+void DifferenceFinder::go_on() {
+    peers_.resize(run_.peers.size());
+    const auto& of_host = run_.peers.front().samples;
+    for (std::size_t i = 1; i < peers_.size(); ++i) {
+        const PeerRun& played = run_.peers[i];
+        if (played.samples.empty()) continue;
+        Peer& peer = peers_[i];
+        const auto first = static_cast<std::size_t>(std::max<std::int64_t>(0, played.first_tick));
+        if (peer.series.empty()) begin(peer, first);
+        const std::size_t last = std::min(of_host.size(), first + played.samples.size());
+        for (; peer.next < last; ++peer.next)
+            for (Series& series : peer.series) compare(i, series, peer.next);
+    }
+}
+
+void DifferenceFinder::compare(std::size_t peer, Series& series, std::size_t tick) {
+    const PeerRun& played = run_.peers[peer];
+    const WireSample& of_host = run_.peers.front().samples[tick];
+    const WireSample& of_peer =
+        played.samples[tick - static_cast<std::size_t>(std::max<std::int64_t>(0, played.first_tick))];
+    const bool is_other = differs(of_host, of_peer, series.what, series.fixture, series.loose);
+    if (series.now) {
+        // Where a thing lies is told again and again: what comes back at once is the same difference.
+        const auto longest_gap =
+            static_cast<std::size_t>(series.what == DifferenceOf::place ? same_difference_s * run_.host.rate_hz : 0.0);
+        const bool other_hands =
+            series.what == DifferenceOf::holder && (of_host.holders[series.loose] != series.now->host_holder ||
+                                                    of_peer.holders[series.loose] != series.now->peer_holder);
+        if (tick - series.end > longest_gap || other_hands) end(peer, series);
+    }
+    if (!is_other) return;
+    if (!series.now) {
+        WireDifference begun;
+        begun.peer = peer;
+        begun.fixture = series.fixture;
+        begun.what = series.what;
+        begun.from_s = static_cast<double>(tick) / run_.host.rate_hz;
+        begun.host_phase = of_host.phases[series.fixture];
+        begun.peer_phase = of_peer.phases[series.fixture];
+        if (series.what == DifferenceOf::holder) {
+            begun.host_holder = of_host.holders[series.loose];
+            begun.peer_holder = of_peer.holders[series.loose];
+        }
+        series.now = begun;
+        series.begin = tick;
+    }
+    if (series.what == DifferenceOf::place)
+        series.now->most_m =
+            std::max(series.now->most_m, glm::length(of_host.loose[series.loose] - of_peer.loose[series.loose]));
+    series.end = tick + 1;
+}
+
+std::optional<WireDifference> DifferenceFinder::ended(const Series& series, bool lasts) const {
+    if (series.end - series.begin < 2 && !lasts) return std::nullopt;
+    WireDifference out = *series.now;
+    out.lasts = lasts;
+    out.to_s = static_cast<double>(series.end) / run_.host.rate_hz;
+    find_cause(r_, run_, out);
+    return out;
+}
+
+void DifferenceFinder::end(std::size_t peer, Series& series) {
+    auto found = ended(series, false);
+    series.now.reset();
+    if (!found) return;
+    Peer& of = peers_[peer];
+    of.ended.push_back({*found, static_cast<std::size_t>(&series - of.series.data())});
+}
+
+std::vector<WireDifference> DifferenceFinder::found() const {
     std::vector<WireDifference> out;
-    for (std::size_t peer = 1; peer < run.peers.size(); ++peer) {
-        const auto found = Comparing(r, run, peer).all();
-        out.insert(out.end(), found.begin(), found.end());
+    for (const Peer& peer : peers_) {
+        std::vector<Ended> all = peer.ended;
+        for (std::size_t i = 0; i < peer.series.size(); ++i) {
+            if (!peer.series[i].now) continue;
+            if (const auto found = ended(peer.series[i], peer.series[i].end == peer.next)) all.push_back({*found, i});
+        }
+        std::sort(all.begin(), all.end(), [](const Ended& a, const Ended& b) {
+            return std::pair(a.difference.from_s, a.series) < std::pair(b.difference.from_s, b.series);
+        });
+        for (const Ended& each : all) out.push_back(each.difference);
     }
     return out;
 }

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <optional>
+
 #include "core/wire/wire_run.hpp"
 
 /// Where peers' worlds differ from the host's, compared at the same instant of play. What is for the eye only doesn't
@@ -37,8 +39,54 @@ struct WireDifference {
     friend bool operator==(const WireDifference&, const WireDifference&) = default;
 };
 
-/// By peer, then by when they begin. Those shorter than a tick aren't told.
+/// Whether it is there at an instant of play (s).
+inline bool is_there(const WireDifference& difference, double at_s) {
+    return at_s >= difference.from_s && (at_s < difference.to_s || difference.lasts);
+}
+
+/// By peer, then by when they begin. Those shorter than two ticks aren't told, but for those that are still there as
+/// the run ends.
 std::vector<WireDifference> differences_of(const Rehearsal& rehearsal, const WireRun& run);
+
+/// Finds them while a run goes on: each tick is compared once, when both have played it.
+class DifferenceFinder {
+  public:
+    /// Both must live as long.
+    DifferenceFinder(const Rehearsal& rehearsal, const WireRun& run) : r_(rehearsal), run_(run) {}
+    /// Compares what has been played since.
+    void go_on();
+    /// Those until now, as differences_of() has them; what is there now lasts.
+    std::vector<WireDifference> found() const;
+
+  private:
+    /// One thing that may differ: what of which fixture.
+    struct Series {
+        DifferenceOf what = DifferenceOf::phase;
+        std::size_t fixture = 0;
+        std::size_t loose = 0;  ///< in WireSample::loose, of places and holders
+        std::optional<WireDifference> now;
+        std::size_t begin = 0;  ///< tick
+        std::size_t end = 0;    ///< behind the last tick at which it differed
+    };
+    struct Ended {
+        WireDifference difference;
+        std::size_t series = 0;
+    };
+    struct Peer {
+        std::size_t next = 0;  ///< the tick that is compared next
+        std::vector<Series> series;
+        std::vector<Ended> ended;
+    };
+
+    void begin(Peer& peer, std::size_t first) const;
+    void compare(std::size_t peer, Series& series, std::size_t tick);
+    void end(std::size_t peer, Series& series);
+    std::optional<WireDifference> ended(const Series& series, bool lasts) const;
+
+    const Rehearsal& r_;
+    const WireRun& run_;
+    std::vector<Peer> peers_;
+};
 
 /// One in a sentence: "net door: open at the host, shut at Peer 2 from 3.16 s to 4.85 s".
 std::string difference_text(const Rehearsal& rehearsal, const WireRun& run, const WireDifference& difference);

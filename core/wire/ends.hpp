@@ -8,6 +8,7 @@
 
 #include "core/tape/replay.hpp"
 #include "core/wire/certain_channel.hpp"
+#include "core/wire/handing_over.hpp"
 #include "core/wire/link.hpp"
 #include "core/wire/shared_things.hpp"
 #include "core/wire/wire_run.hpp"
@@ -25,6 +26,7 @@ struct WireStage {
     double frames_per_s = 0.0;
     double damaged = 0.0;
     bool forges = false;
+    bool one_thread = false;
     SeededNumbers damage{1};
     Traffic* traffic = nullptr;  ///< null: isn't recorded
     double again_after_s(const WireLink& link) const {
@@ -49,9 +51,6 @@ struct PressPlayed {
     double at_s = 0.0;    ///< host's clock: when the player pressed; of others' presses: when they were played
 };
 
-/// Writes a message into the log and sends it.
-void send_logged(WireStage& stage, LinkWay& way, double now, Bytes bytes, LoggedMessage about);
-
 WireSample sample_of(const World& world);
 
 /// A fixture's phases that a telling may speak of are those of its kind.
@@ -71,13 +70,13 @@ class HostEnd {
     void play(InputEvent input);
     /// One tick of play.
     void step();
-    void send(std::vector<Connection>& connections);
+    void send();
     void finish();
 
     const World& world() const { return world_; }
     const std::vector<std::vector<PressPlayed>>& presses() const { return presses_; }
     const std::vector<PressPlayed>& own_presses() const { return own_presses_; }
-    std::size_t late_of(std::size_t peer) const { return guests_[peer].late; }
+    EndNotes& notes() { return notes_; }
 
   private:
     struct Guest {
@@ -109,6 +108,7 @@ class HostEnd {
     std::vector<Telling> kept_;
     std::vector<std::vector<PressPlayed>> presses_;  ///< by peer: when their presses were played here
     std::vector<PressPlayed> own_presses_;
+    EndNotes notes_;
 };
 
 class PeerEnd {
@@ -122,10 +122,10 @@ class PeerEnd {
     std::optional<double> tape_time() const;
     /// Its player does something, at an instant of its tape that isn't played yet.
     void play(InputEvent input);
-    void receive(double now, const Packet& packet, std::size_t late);
+    void receive(double now, const Packet& packet);
     /// Plays up to its lead, at the host's tick `k`.
     void step(std::int64_t k);
-    void send(double now, Connection& connection);
+    void send(double now);
     void leave(double now);
     void finish(double now);
 
@@ -135,6 +135,7 @@ class PeerEnd {
     const std::vector<PressPlayed>& presses() const { return presses_; }
     /// By character: when (host's clock) which instant of play was shown of it.
     const std::vector<std::vector<PressPlayed>>& shown() const { return shown_; }
+    EndNotes& notes() { return notes_; }
 
   private:
     struct AppliedTelling {
@@ -152,7 +153,7 @@ class PeerEnd {
     ShownActor shown_at(std::size_t actor, std::int64_t k) const;
     std::span<const InputEvent> inputs_of(std::int64_t tick) const;
     void hear_state(double now, const StateMessage& message, std::size_t late);
-    void compare(double now, std::int64_t tick, const Bytes& state, std::size_t late);
+    void compare(double now, std::int64_t tick, const PeerState& state, std::size_t late);
     void again_from(std::int64_t tick, World world);
     void be_welcomed(double now, const WelcomeMessage& message);
     void apply(const Telling& telling, World& world);
@@ -189,6 +190,7 @@ class PeerEnd {
     double late_felt_until_s_ = -1e300;
     std::vector<PressPlayed> presses_;
     std::vector<std::vector<PressPlayed>> shown_;
+    EndNotes notes_;
 };
 
 }  // namespace leap

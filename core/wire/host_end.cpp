@@ -36,7 +36,7 @@ void HostEnd::has(std::size_t peer, std::size_t actor) {
 void HostEnd::receive(double now, std::size_t peer, const Packet& packet, std::span<const ActorStart> starts) {
     const auto message = decode(packet.bytes);
     Guest& guest = guests_[peer];
-    if (!message) ++stage_.run.unreadable;
+    if (!message) ++notes_.unreadable;
     if (!message || guest.gone) return;
     if (const auto* inputs = std::get_if<InputsMessage>(&*message)) {
         if (guest.there) take_inputs(peer, *inputs);
@@ -84,7 +84,7 @@ void HostEnd::welcome(std::size_t peer, const ActorStart& start) {
     message.actor = static_cast<std::uint8_t>(guest.actor);
     for (const Actor& actor : world_.actors) message.bodies.push_back(static_cast<std::uint8_t>(actor.kind));
     message.kept = kept_;
-    message.state = peer_state(stage_.r, stage_.things, world_, guest.actor);
+    message.state = peer_state(state_for_all(stage_.r, stage_.things, world_), world_.actors[guest.actor]);
     guest.certain.queue(message);
     stage_.run.peers[peer].actor = guest.actor;
     // What reached those who are there has gone by for the newcomer, unless it is kept.
@@ -200,25 +200,25 @@ void HostEnd::step() {
     }
 }
 
-void HostEnd::send(std::vector<Connection>& connections) {
+void HostEnd::send() {
     const double now = stage_.seconds(world_.tick - 1);
+    std::optional<StateForAll> for_all;
     for (std::size_t i = 1; i < guests_.size(); ++i) {
         Guest& guest = guests_[i];
         if (!guest.there || guest.gone) continue;
-        LinkWay& way = connections[i].down;
         for (CertainChannel::Outgoing* out : guest.certain.due(now, stage_.again_after_s(stage_.plan.peers[i].link))) {
             const bool welcome = out->number == 1 && stage_.plan.peers[i].joins_s > 0.0;
             const auto kind = welcome         ? LoggedMessage::Kind::welcome
                               : out->of_event ? LoggedMessage::Kind::event
                                               : LoggedMessage::Kind::telling;
-            send_logged(stage_, way, now, out->bytes,
-                        {kind, 0, i, now, 0.0, 0.0, out->bytes.size(), out->was_sent, out->fixture});
+            notes_.send(out->bytes, {kind, 0, i, now, 0.0, 0.0, 0, out->was_sent, out->fixture}, guest.late);
             out->was_sent = true;
             out->sent_s = now;
         }
         if (now < guest.next_send_s - 1e-9) continue;
         guest.next_send_s = now + stage_.plan.send_every_s;
-        const Bytes state = peer_state(stage_.r, stage_.things, world_, guest.actor);
+        if (!for_all) for_all = state_for_all(stage_.r, stage_.things, world_);
+        Bytes state = peer_state(*for_all, world_.actors[guest.actor]);
         StateMessage message;
         message.number = ++guest.state;
         const auto base = guest.states.find(guest.state_heard);
@@ -229,11 +229,8 @@ void HostEnd::send(std::vector<Connection>& connections) {
         message.size = static_cast<std::uint32_t>(state.size());
         message.changes =
             changes_since(base == guest.states.end() ? std::span<const std::uint8_t>{} : base->second, state);
-        guest.states.emplace(message.number, state);
-        Bytes bytes = encode(message);
-        const std::size_t size = bytes.size();
-        send_logged(stage_, way, now, std::move(bytes),
-                    {LoggedMessage::Kind::state, 0, i, now, 0.0, 0.0, size, false, {}});
+        guest.states.emplace(message.number, std::move(state));
+        notes_.send(encode(message), {LoggedMessage::Kind::state, 0, i, now, 0.0, 0.0, 0, false, {}}, guest.late);
     }
 }
 

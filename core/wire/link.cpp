@@ -24,7 +24,7 @@ double SeededNumbers::share() {
     return static_cast<double>(next() >> 11) * 0x1.0p-53;
 }
 
-LinkWay::Fate LinkWay::send(double now, Bytes bytes, std::size_t logged) {
+LinkWay::Fate LinkWay::send(double now, Bytes bytes, std::size_t late_inputs) {
     // Four numbers for each message, whatever becomes of it: other settings of the link leave the rest alike.
     const double lost = numbers_.share();
     const double late = numbers_.share();
@@ -42,16 +42,16 @@ LinkWay::Fate LinkWay::send(double now, Bytes bytes, std::size_t logged) {
     out.arrives_s = gone + link_->delay_s + link_->jitter_s * late;
     if (twice < link_->duplicates) {
         out.again_s = gone + link_->delay_s + link_->jitter_s * later;
-        on_the_way_.push_back({now, out.again_s, logged, bytes});
+        on_the_way_.push_back({now, out.again_s, late_inputs, bytes});
     }
-    on_the_way_.push_back({now, out.arrives_s, logged, std::move(bytes)});
+    on_the_way_.push_back({now, out.arrives_s, late_inputs, std::move(bytes)});
     return out;
 }
 
 std::vector<Packet> LinkWay::arrived(double now) {
-    const auto still_going = std::stable_partition(on_the_way_.begin(), on_the_way_.end(), [&](const Packet& packet) {
-        return packet.arrives_s <= now + rounding_s;
-    });
+    const auto is_here = [&](const Packet& packet) { return packet.arrives_s <= now + rounding_s; };
+    if (std::none_of(on_the_way_.begin(), on_the_way_.end(), is_here)) return {};
+    const auto still_going = std::stable_partition(on_the_way_.begin(), on_the_way_.end(), is_here);
     std::vector<Packet> out(std::make_move_iterator(on_the_way_.begin()), std::make_move_iterator(still_going));
     on_the_way_.erase(on_the_way_.begin(), still_going);
     std::stable_sort(out.begin(), out.end(),

@@ -15,7 +15,9 @@ namespace leap {
 struct Packet {
     double sent_s = 0.0;     ///< host's clock
     double arrives_s = 0.0;  ///< likewise
-    std::size_t logged = 0;  ///< in WireRun::messages
+    /// From the host: how many inputs of the receiver had come too late by then. Not told; for saying what a correction
+    /// comes from.
+    std::size_t late_inputs = 0;
     Bytes bytes;
 };
 
@@ -35,12 +37,12 @@ class LinkWay {
   public:
     LinkWay(const WireLink& link, std::uint64_t seed) : link_(&link), numbers_(seed) {}
 
-    /// Sends at `now`. Returns when it arrives, and when once more; infinite: never. `logged`: its number in the log.
+    /// Sends at `now`. Returns when it arrives, and when once more; infinite: never.
     struct Fate {
         double arrives_s = 0.0;
         double again_s = 0.0;
     };
-    Fate send(double now, Bytes bytes, std::size_t logged);
+    Fate send(double now, Bytes bytes, std::size_t late_inputs = 0);
 
     /// Those that have arrived by `now`, by when; they are taken out.
     std::vector<Packet> arrived(double now);

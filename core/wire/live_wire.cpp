@@ -2,6 +2,7 @@
 #include "core/wire/live_wire.hpp"
 
 #include <algorithm>
+#include <cmath>
 
 #include "core/defaults.hpp"
 
@@ -32,6 +33,7 @@ tl::expected<std::unique_ptr<LiveWire>, std::string> LiveWire::begin(Ingredients
     begin_wire_run(out->rehearsal_, out->plan_, out->run_);
     out->stage_ = std::make_unique<WireStage>(make_wire_stage(out->rehearsal_, out->plan_, out->run_, {}));
     out->rehearsing_ = std::make_unique<Rehearsing>(*out->stage_, std::move(players));
+    out->differences_ = std::make_unique<DifferenceFinder>(out->rehearsal_, out->run_);
     if (const auto begun = out->rehearsing_->begin(); !begun) return tl::make_unexpected(begun.error());
     return out;
 }
@@ -62,7 +64,9 @@ void LiveWire::look(double yaw_deg, double pitch_deg) {
 }
 
 void LiveWire::advance_to(double host_s) {
-    while (rehearsing_->goes_on() && rehearsing_->now_s() < host_s - 1e-9) rehearsing_->tick();
+    const auto until = static_cast<std::int64_t>(std::ceil((host_s - 1e-9) * rehearsal_.rate_hz));
+    while (rehearsing_->goes_on() && rehearsing_->tick() < until) rehearsing_->advance(until - rehearsing_->tick());
+    differences_->go_on();
 }
 
 Tape LiveWire::tape(std::string name) const {

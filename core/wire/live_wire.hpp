@@ -4,6 +4,7 @@
 #include <memory>
 
 #include "core/tape/live_run.hpp"
+#include "core/wire/differences.hpp"
 #include "core/wire/rehearsing.hpp"
 
 namespace leap {
@@ -34,6 +35,8 @@ class LiveWire {
     const Ingredients& ingredients() const { return ingredients_; }
     /// What has come of it so far.
     const WireRun& run() const { return run_; }
+    /// Where the worlds have differed so far.
+    std::vector<WireDifference> differences() const { return differences_->found(); }
     /// What a peer has now; null while it isn't there.
     const World* world_of(std::size_t peer) const { return rehearsing_->world_of(peer); }
 
@@ -51,6 +54,7 @@ class LiveWire {
     WireRun run_;
     std::unique_ptr<WireStage> stage_;  ///< refers to the three above
     std::unique_ptr<Rehearsing> rehearsing_;
+    std::unique_ptr<DifferenceFinder> differences_;  ///< refers to `rehearsal_` and `run_`
     TapeTrack played_;
 };
 

@@ -72,8 +72,7 @@ void PeerEnd::be_welcomed(double now, const WelcomeMessage& message) {
     for (const Telling& telling : message.kept) {
         if (!is_telling_of(stage_.r, telling)) continue;
         put_into_phase(stage_.r, telling.fixture.at(), telling.told, world, scratch_);
-        if (telling.number >= 1 && telling.number <= stage_.run.tellings.size())
-            stage_.run.tellings[telling.number - 1].arrived_s[peer_] = now;
+        notes_.tellings.emplace_back(telling.number, now);
     }
     bool ok = true;
     take_things(stage_.r, stage_.things, state->things, world, scratch_, ok);
@@ -99,15 +98,15 @@ void PeerEnd::play(InputEvent input) {
     own_.push_back(input);
 }
 
-void PeerEnd::receive(double now, const Packet& packet, std::size_t late) {
+void PeerEnd::receive(double now, const Packet& packet) {
     const auto message = decode(packet.bytes);
     if (!message) {
-        ++stage_.run.unreadable;
+        ++notes_.unreadable;
         return;
     }
     if (const auto* state = std::get_if<StateMessage>(&*message)) {
         certain_.acknowledged(state->certain_heard);
-        if (there_) hear_state(now, *state, late);
+        if (there_) hear_state(now, *state, packet.late_inputs);
         return;
     }
     const auto* certain = std::get_if<CertainMessage>(&*message);
@@ -121,8 +120,7 @@ void PeerEnd::receive(double now, const Packet& packet, std::size_t late) {
         }
         const auto* telling = std::get_if<Telling>(&content);
         if (telling == nullptr || !there_ || !is_telling_of(stage_.r, *telling)) continue;
-        if (telling->number >= 1 && telling->number <= stage_.run.tellings.size())
-            stage_.run.tellings[telling->number - 1].arrived_s[peer_] = now;
+        notes_.tellings.emplace_back(telling->number, now);
         applied_.push_back({now_.tick, *telling});
         apply(*telling, now_);
         note_phases();
@@ -162,12 +160,11 @@ void PeerEnd::hear_state(double now, const StateMessage& message, std::size_t la
         return;
     const auto parts = read_peer_state(stage_.r, state, now_.actors[actor_]);
     if (!parts || parts->shown.size() <= actor_) {
-        ++stage_.run.unreadable;
+        ++notes_.unreadable;
         return;
     }
     state_heard_ = message.number;
     states_.erase(states_.begin(), states_.lower_bound(message.base));
-    states_[message.number] = state;
     // Who is new is there from the instant that is told on; before it nobody knew.
     others_.resize(std::max(others_.size(), parts->shown.size()));
     shown_.resize(others_.size());
@@ -177,42 +174,33 @@ void PeerEnd::hear_state(double now, const StateMessage& message, std::size_t la
         constexpr std::size_t most_kept = 256;
         if (others_[i].size() > most_kept) others_[i].pop_front();
     }
-    if (message.tick >= past_first_ && message.tick <= now_.tick) compare(now, message.tick, state, late);
+    if (message.tick >= past_first_ && message.tick <= now_.tick) compare(now, message.tick, *parts, late);
+    states_[message.number] = std::move(state);  // its bytes stay where `parts` has them
 }
 
 /// Is the host's word about an instant what it was here then?
-void PeerEnd::compare(double now, std::int64_t tick, const Bytes& state, std::size_t late) {
+void PeerEnd::compare(double now, std::int64_t tick, const PeerState& state, std::size_t late) {
     while (past_first_ < tick) {
         spare_.push_back(std::move(past_.front()));
         past_.pop_front();
         past_shown_.pop_front();
         ++past_first_;
     }
-    applied_.erase(
-        std::remove_if(applied_.begin(), applied_.end(), [&](const AppliedTelling& each) { return each.tick < tick; }),
-        applied_.end());
+    const auto is_past = [&](const auto& each) { return each.tick < tick; };
+    applied_.erase(std::remove_if(applied_.begin(), applied_.end(), is_past), applied_.end());
+    heard_.erase(std::remove_if(heard_.begin(), heard_.end(), is_past), heard_.end());
     const World& was = tick == now_.tick ? now_ : past(tick);
-    const auto parts = read_peer_state(stage_.r, state, was.actors[actor_]);
-    const auto same = [](const Bytes& own, std::span<const std::uint8_t> theirs) {
-        return std::equal(own.begin(), own.end(), theirs.begin(), theirs.end());
-    };
-    const bool same_things = same(things_state(stage_.r, stage_.things, was), parts->things);
-    if (same_things && same(actor_state(was.actors[actor_]), parts->own)) return;
-    if (tick < now_.tick && (same_things || things_nearly_same(stage_.r, stage_.things, parts->things, was))) {
-        Actor theirs = was.actors[actor_];
-        if (!take_actor(stage_.r, parts->own, was.actors.size(), theirs)) {
-            ++stage_.run.unreadable;
-            return;
-        }
-        if (nearly_same(was.actors[actor_], theirs)) return;
-    }
+    const Likeness things = likeness_of_things(stage_.r, stage_.things, was, state.things);
+    const Likeness own = likeness_of_actor(was.actors[actor_], state.own);
+    if (things == Likeness::same && own == Likeness::same) return;
+    if (tick < now_.tick && things != Likeness::different && own != Likeness::different) return;
     World world = was;
     StepScratch room;
     bool ok = true;
     WireCorrection correction;
-    correction.fixtures = take_things(stage_.r, stage_.things, parts->things, world, room, ok);
-    if (!ok || !take_actor(stage_.r, parts->own, world.actors.size(), world.actors[actor_])) {
-        ++stage_.run.unreadable;
+    correction.fixtures = take_things(stage_.r, stage_.things, state.things, world, room, ok);
+    if (!ok || !take_actor(stage_.r, state.own, world.actors.size(), world.actors[actor_])) {
+        ++notes_.unreadable;
         return;
     }
     const Vec3 before = now_.actors[actor_].body.position;
@@ -234,7 +222,7 @@ void PeerEnd::compare(double now, std::int64_t tick, const Bytes& state, std::si
     late_seen_ = late;
     note_phases();
     // What only tells of fixtures is news: where it came late, the differences say so.
-    if (correction.moved_m >= defaults::least_correction_m) stage_.run.corrections.push_back(std::move(correction));
+    if (correction.moved_m >= defaults::least_correction_m) notes_.corrections.push_back(std::move(correction));
 }
 
 /// Plays again from an instant that was otherwise, with everything that has come since.
@@ -270,8 +258,8 @@ ShownActor PeerEnd::shown_at(std::size_t actor, std::int64_t k) const {
         return out;
     }
     const double time = stage_.seconds(k) - stage_.plan.behind_s;
-    const auto after =
-        std::find_if(told.begin(), told.end(), [&](const ShownActor& each) { return each.time > time + same_time_s; });
+    const auto after = std::upper_bound(told.begin(), told.end(), time + same_time_s,
+                                        [](double at, const ShownActor& each) { return at < each.time; });
     if (after == told.begin()) {
         ShownActor out = told.front();
         out.velocity = Vec3{0.0};
@@ -350,15 +338,14 @@ void PeerEnd::step(std::int64_t k) {
     while (now_.tick < k + lead_ + 1) play_tick(k);
 }
 
-void PeerEnd::send(double now, Connection& connection) {
+void PeerEnd::send(double now) {
     for (CertainChannel::Outgoing* out : certain_.due(now, stage_.again_after_s(stage_.plan.peers[peer_].link))) {
         const auto message = decode(out->bytes);
         const auto& content = std::get<CertainMessage>(*message).content;
         auto kind = LoggedMessage::Kind::telling;
         if (std::holds_alternative<HelloMessage>(content)) kind = LoggedMessage::Kind::hello;
         if (std::holds_alternative<GoodbyeMessage>(content)) kind = LoggedMessage::Kind::goodbye;
-        send_logged(stage_, connection.up, now, out->bytes,
-                    {kind, peer_, 0, now, 0.0, 0.0, out->bytes.size(), out->was_sent, out->fixture});
+        notes_.send(out->bytes, {kind, peer_, 0, now, 0.0, 0.0, 0, out->was_sent, out->fixture});
         out->was_sent = true;
         out->sent_s = now;
     }
@@ -376,10 +363,7 @@ void PeerEnd::send(double now, Connection& connection) {
     inputs_sent_ = until;
     next_send_s_ = now + stage_.plan.send_every_s;
     message.inputs.assign(from, to);
-    Bytes bytes = encode(message);
-    const std::size_t size = bytes.size();
-    send_logged(stage_, connection.up, now, std::move(bytes),
-                {LoggedMessage::Kind::inputs, peer_, 0, now, 0.0, 0.0, size, false, {}});
+    notes_.send(encode(message), {LoggedMessage::Kind::inputs, peer_, 0, now, 0.0, 0.0, 0, false, {}});
 }
 
 void PeerEnd::leave(double now) {

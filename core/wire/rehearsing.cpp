@@ -2,6 +2,8 @@
 #include "core/wire/rehearsing.hpp"
 
 #include <fmt/format.h>
+#include <tbb/parallel_for.h>
+#include <tbb/partitioner.h>
 
 #include <algorithm>
 #include <cmath>
@@ -124,32 +126,97 @@ tl::expected<void, std::string> Rehearsing::begin() {
         ends_[i].begin(std::move(own), i);
         furthest_ = std::max(furthest_, ends_[i].lead());
     }
+    for (std::size_t i = 0; i < peers.size(); ++i) notes_.push_back(i == 0 ? &host_->notes() : &ends_[i].notes());
+    called_.resize(peers.size());
+    at_once_ = ticks_at_once(stage_.plan, stage_.r.rate_hz);
     k_ = -furthest_;
     ticks_ = ticks_for(stage_.plan.length_s, stage_.r.rate_hz);
     return {};
 }
 
-void Rehearsing::tick() {
-    const std::int64_t k = k_++;
-    const double now = stage_.seconds(k);
-    if (const auto leaves = stage_.plan.peers[0].leaves_s; leaves && now >= *leaves) {
-        stage_.run.host_left = true;
-        return;
+void Rehearsing::plan_stretch(std::int64_t most) {
+    stretch_.clear();
+    const auto& leaves = stage_.plan.peers[0].leaves_s;
+    const std::int64_t until = std::min(ticks_, k_ + std::min(most, at_once_));
+    for (std::int64_t k = k_; k < until; ++k) {
+        const double now = stage_.seconds(k);
+        if (leaves && now >= *leaves) break;
+        stretch_.push_back({k, now, k >= 0 && frame_is_due(now)});
     }
-    come_and_go(now);
-    hear_host(now);
-    for (std::size_t i = 1; i < ends_.size(); ++i) {
-        ends_[i].step(k);
-        ends_[i].send(now, connections_[i]);
+    if (stretch_.empty()) stage_.run.host_left = true;
+}
+
+void Rehearsing::advance(std::int64_t most) {
+    plan_stretch(most);
+    if (stretch_.empty()) return;
+    if (at_once_ > 1) {
+        for_each_end(0, [&](std::size_t i) {
+            for (const Tick& tick : stretch_) {
+                if (i == 0) {
+                    host_plays(tick);
+                } else {
+                    peer_plays(i, tick);
+                    peer_hears(i, tick);
+                }
+            }
+        });
+    } else {
+        const Tick tick = stretch_.front();
+        for_each_end(1, [&](std::size_t i) { peer_plays(i, tick); });
+        hand_over(stage_, notes_, connections_);
+        host_plays(tick);
+        hand_over(stage_, notes_, connections_);
+        for_each_end(1, [&](std::size_t i) { peer_hears(i, tick); });
     }
-    if (k < 0) return;
+    hand_over(stage_, notes_, connections_);
+    k_ = stretch_.back().k + 1;
+    if (k_ > 0) stage_.run.end_s = stage_.seconds(k_);
+}
+
+void Rehearsing::for_each_end(std::size_t first, const std::function<void(std::size_t)>& play) {
+    if (stage_.one_thread) {
+        for (std::size_t i = first; i < ends_.size(); ++i) play(i);
+    } else {
+        tbb::parallel_for(first, ends_.size(), play, tbb::simple_partitioner());
+    }
+}
+
+void Rehearsing::peer_plays(std::size_t i, const Tick& tick) {
+    const WirePeer& peer = stage_.plan.peers[i];
+    if (peer.joins_s > 0.0 && !called_[i] && tick.now_s >= peer.joins_s) {
+        ends_[i].join(tick.now_s);
+        called_[i] = 1;
+    }
+    if (peer.leaves_s && tick.now_s >= *peer.leaves_s) ends_[i].leave(tick.now_s);
+    hear_host(i, tick);
+    ends_[i].step(tick.k);
+    ends_[i].send(tick.now_s);
+}
+
+void Rehearsing::host_plays(const Tick& tick) {
+    if (tick.k < 0) return;
     for (std::size_t i = 1; i < ends_.size(); ++i)
-        for (const Packet& packet : connections_[i].up.arrived(now)) host_->receive(now, i, packet, starts_);
+        for (const Packet& packet : connections_[i].up.arrived(tick.now_s))
+            host_->receive(tick.now_s, i, packet, starts_);
     host_->step();
-    host_->send(connections_);
-    hear_host(now);
-    keep_frames(now);
-    stage_.run.end_s = stage_.seconds(k + 1);
+    host_->send();
+    if (tick.has_frame) stage_.run.peers[0].frames.push_back({tick.now_s, host_->world()});
+}
+
+void Rehearsing::peer_hears(std::size_t i, const Tick& tick) {
+    if (tick.k < 0) return;
+    hear_host(i, tick);
+    if (tick.has_frame && ends_[i].is_there()) stage_.run.peers[i].frames.push_back({tick.now_s, ends_[i].world()});
+}
+
+void Rehearsing::hear_host(std::size_t i, const Tick& tick) {
+    for (const Packet& packet : connections_[i].down.arrived(tick.now_s)) ends_[i].receive(tick.now_s, packet);
+}
+
+bool Rehearsing::frame_is_due(double now) {
+    if (stage_.frames_per_s <= 0.0 || now < next_frame_s_ - 1e-9) return false;
+    next_frame_s_ += 1.0 / stage_.frames_per_s;
+    return true;
 }
 
 std::optional<double> Rehearsing::tape_time(std::size_t peer) const {
@@ -167,30 +234,6 @@ void Rehearsing::play(std::size_t peer, InputEvent input) {
 const World* Rehearsing::world_of(std::size_t peer) const {
     if (peer == 0) return &host_->world();
     return ends_[peer].is_there() ? &ends_[peer].world() : nullptr;
-}
-
-void Rehearsing::come_and_go(double now) {
-    for (std::size_t i = 1; i < ends_.size(); ++i) {
-        const WirePeer& peer = stage_.plan.peers[i];
-        if (peer.joins_s > 0.0 && !called_[i] && now >= peer.joins_s) {
-            ends_[i].join(now);
-            called_[i] = true;
-        }
-        if (peer.leaves_s && now >= *peer.leaves_s) ends_[i].leave(now);
-    }
-}
-
-void Rehearsing::hear_host(double now) {
-    for (std::size_t i = 1; i < ends_.size(); ++i)
-        for (const Packet& packet : connections_[i].down.arrived(now)) ends_[i].receive(now, packet, host_->late_of(i));
-}
-
-void Rehearsing::keep_frames(double now) {
-    if (stage_.frames_per_s <= 0.0 || now < next_frame_s_ - 1e-9) return;
-    next_frame_s_ += 1.0 / stage_.frames_per_s;
-    stage_.run.peers[0].frames.push_back({now, host_->world()});
-    for (std::size_t i = 1; i < ends_.size(); ++i)
-        if (ends_[i].is_there()) stage_.run.peers[i].frames.push_back({now, ends_[i].world()});
 }
 
 void Rehearsing::finish() {

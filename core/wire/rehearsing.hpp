@@ -2,7 +2,7 @@
 #pragma once
 
 #include <deque>
-#include <map>
+#include <functional>
 #include <optional>
 #include <string>
 #include <tl/expected.hpp>
@@ -37,11 +37,13 @@ class Rehearsing {
     tl::expected<void, std::string> begin();
     /// Whether there is another tick: not beyond the plan's length, nor once the host has left.
     bool goes_on() const { return !stage_.run.host_left && k_ < ticks_; }
-    /// The next tick of the host's clock.
-    void tick();
+    /// The next ticks of the host's clock, at most so many: as many as all ends can play at once.
+    void advance(std::int64_t most);
     /// What can be said only when all is over.
     void finish();
 
+    /// The tick that comes next; below 0 while peers play ahead.
+    std::int64_t tick() const { return k_; }
     /// The host's clock (s).
     double now_s() const { return stage_.seconds(k_); }
     /// Which instant of its tape (s) a peer's player is at: that of the next tick it plays. Nothing while it isn't
@@ -53,9 +55,21 @@ class Rehearsing {
     const World* world_of(std::size_t peer) const;
 
   private:
-    void come_and_go(double now);
-    void hear_host(double now);
-    void keep_frames(double now);
+    struct Tick {
+        std::int64_t k = 0;
+        double now_s = 0.0;  ///< host's clock
+        bool has_frame = false;
+    };
+
+    void plan_stretch(std::int64_t most);
+    /// Those from `first` on, at once.
+    void for_each_end(std::size_t first, const std::function<void(std::size_t)>& play);
+    void peer_plays(std::size_t i, const Tick& tick);
+    void host_plays(const Tick& tick);
+    /// What the host has sent at this very tick.
+    void peer_hears(std::size_t i, const Tick& tick);
+    void hear_host(std::size_t i, const Tick& tick);
+    bool frame_is_due(double now);
 
     WireStage& stage_;
     std::vector<WirePlayer> players_;
@@ -63,9 +77,12 @@ class Rehearsing {
     std::optional<HostEnd> host_;
     std::deque<PeerEnd> ends_;  ///< by peer; the host's isn't used
     std::vector<Connection> connections_;
-    std::map<std::size_t, bool> called_;
+    std::vector<EndNotes*> notes_;      ///< by peer: of `host_` and `ends_`
+    std::vector<std::uint8_t> called_;  ///< by peer: whether it has asked to join
+    std::vector<Tick> stretch_;         ///< that is played now
+    std::int64_t at_once_ = 1;          ///< see ticks_at_once()
     std::int64_t furthest_ = 0;
-    std::int64_t k_ = 0;  ///< the tick that comes next; below 0 while peers play ahead
+    std::int64_t k_ = 0;  ///< see tick()
     std::int64_t ticks_ = 0;
     double next_frame_s_ = 0.0;
 };

@@ -2,6 +2,7 @@
 #include "core/wire/shared_things.hpp"
 
 #include <algorithm>
+#include <bit>
 #include <cmath>
 
 #include "core/defaults.hpp"
@@ -105,16 +106,6 @@ std::vector<SharedThing> shared_things(const Rehearsal& r) {
     return out;
 }
 
-Bytes things_state(const Rehearsal& r, const std::vector<SharedThing>& things, const World& world) {
-    Bytes out;
-    for (const SharedThing& thing : things) {
-        if (!thing.is_state()) continue;
-        const Bytes one = thing_state(r, thing, world);
-        out.insert(out.end(), one.begin(), one.end());
-    }
-    return out;
-}
-
 std::vector<std::size_t> take_things(const Rehearsal& r, const std::vector<SharedThing>& things,
                                      std::span<const std::uint8_t> state, World& world, StepScratch& scratch,
                                      bool& ok) {
@@ -146,21 +137,34 @@ std::vector<std::size_t> take_things(const Rehearsal& r, const std::vector<Share
     return out;
 }
 
-/// Layout: the length of the things, the things, the length of its own character, that one, then each character as it
-/// is seen.
-Bytes peer_state(const Rehearsal& r, const std::vector<SharedThing>& things, const World& world, std::size_t own) {
-    Bytes out;
-    ByteWriter write(out);
-    const Bytes of_things = things_state(r, things, world);
-    write(static_cast<std::uint32_t>(of_things.size()));
-    write.raw(of_things);
-    const Bytes of_own = actor_state(world.actors[own]);
-    write(static_cast<std::uint32_t>(of_own.size()));
-    write.raw(of_own);
+StateForAll state_for_all(const Rehearsal& r, const std::vector<SharedThing>& things, const World& world) {
+    StateForAll out;
+    ByteWriter write_things(out.things);
+    for (const SharedThing& thing : things) {
+        if (!thing.is_state()) continue;
+        FixtureTold told = told_of(world, thing.fixture);
+        thing_fields(r, thing, world, told, write_things);
+    }
+    ByteWriter write_shown(out.shown);
     for (const Actor& actor : world.actors) {
         const ShownActor shown = shown_of(actor);
-        shown_fields(write, shown);
+        shown_fields(write_shown, shown);
     }
+    return out;
+}
+
+/// Layout: the length of the things, the things, the length of its own character, that one, then each character as it
+/// is seen.
+Bytes peer_state(const StateForAll& all, const Actor& own) {
+    Bytes out;
+    ByteWriter write(out);
+    write(static_cast<std::uint32_t>(all.things.size()));
+    write.raw(all.things);
+    const Bytes of_own = actor_state(own);
+    out.reserve(out.size() + of_own.size() + all.shown.size() + 4);
+    write(static_cast<std::uint32_t>(of_own.size()));
+    write.raw(of_own);
+    write.raw(all.shown);
     return out;
 }
 
@@ -182,67 +186,64 @@ std::optional<PeerState> read_peer_state(const Rehearsal& r, std::span<const std
 
 namespace {
 
-/// Takes numbers apart from the rest, so that they can be compared with a tolerance.
-class Apart {
+/// Compares what is put into it with what was told, field by field.
+class Against {
   public:
     static constexpr bool reads = false;
-    void operator()(const double& value) { numbers_.push_back(value); }
-    void operator()(const Vec2& value) {
-        for (int i = 0; i < 2; ++i) numbers_.push_back(value[i]);
+    explicit Against(std::span<const std::uint8_t> told) : told_(told) {}
+
+    void operator()(const double& own) {
+        double told = 0.0;
+        told_(told);
+        if (std::bit_cast<std::uint64_t>(own) == std::bit_cast<std::uint64_t>(told)) return;
+        // Equal: both never, or a zero with another sign.
+        const bool is_near = own == told || std::abs(own - told) < defaults::least_word_difference;
+        found_ = std::max(found_, is_near ? Likeness::but_for_rounding : Likeness::different);
     }
-    void operator()(const Quat& value) {
-        for (int i = 0; i < 4; ++i) numbers_.push_back(value[i]);
-    }
-    void operator()(const Vec3& value) {
-        for (int i = 0; i < 3; ++i) numbers_.push_back(value[i]);
-    }
+    void operator()(const Vec2& own) { all_of(own, 2); }
+    void operator()(const Vec3& own) { all_of(own, 3); }
+    void operator()(const Quat& own) { all_of(own, 4); }
     template <class Other>
-    void operator()(const Other& value) {
-        write_(value);
+    void operator()(const Other& own) {
+        Other told{};
+        told_(told);
+        if (!(told == own)) found_ = Likeness::different;
     }
-    bool is_near(const Apart& other) const {
-        const auto near = [](double a, double b) {
-            return a == b || std::abs(a - b) < defaults::least_word_difference;  // equal: both never
-        };
-        return rest_ == other.rest_ &&
-               std::equal(numbers_.begin(), numbers_.end(), other.numbers_.begin(), other.numbers_.end(), near);
-    }
+    Likeness found() const { return told_.ok() && told_.left() == 0 ? found_ : Likeness::different; }
 
   private:
-    std::vector<double> numbers_;
-    Bytes rest_;
-    ByteWriter write_{rest_};
+    template <class Numbers>
+    void all_of(const Numbers& own, int count) {
+        for (int i = 0; i < count; ++i) (*this)(own[i]);
+    }
+
+    ByteReader told_;
+    Likeness found_ = Likeness::same;
 };
 
 }  // namespace
 
-bool things_nearly_same(const Rehearsal& r, const std::vector<SharedThing>& things, std::span<const std::uint8_t> state,
-                        const World& world) {
-    Apart of_own;
-    Apart of_theirs;
-    World copy = world;
-    ByteReader read(state);
+Likeness likeness_of_things(const Rehearsal& r, const std::vector<SharedThing>& things, const World& world,
+                            std::span<const std::uint8_t> told) {
+    Against against(told);
     for (const SharedThing& thing : things) {
         if (!thing.is_state()) continue;
         FixtureTold own = told_of(world, thing.fixture);
-        FixtureTold theirs = own;
-        thing_fields(r, thing, world, own, of_own);
-        thing_fields(r, thing, copy, theirs, read);
-        thing_fields(r, thing, copy, theirs, of_theirs);
+        thing_fields(r, thing, world, own, against);
     }
-    return read.ok() && read.left() == 0 && of_own.is_near(of_theirs);
+    return against.found();
 }
 
-bool nearly_same(const Actor& a, const Actor& b) {
-    Apart of_a;
-    Apart of_b;
-    actor_fields(of_a, a);
-    actor_fields(of_b, b);
-    return of_a.is_near(of_b);
+Likeness likeness_of_actor(const Actor& actor, std::span<const std::uint8_t> told) {
+    Against against(told);
+    actor_fields(against, actor);
+    return against.found();
 }
 
 Bytes actor_state(const Actor& actor) {
     Bytes out;
+    constexpr std::size_t usual_bytes = 4096;
+    out.reserve(usual_bytes);
     ByteWriter write(out);
     actor_fields(write, actor);
     return out;

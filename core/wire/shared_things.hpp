@@ -22,17 +22,20 @@ struct SharedThing {
 /// By fixture; those of which nothing is shared have no place here.
 std::vector<SharedThing> shared_things(const Rehearsal& rehearsal);
 
-/// The fixtures that are kept equal, in bytes.
-Bytes things_state(const Rehearsal& rehearsal, const std::vector<SharedThing>& things, const World& world);
-
 /// Puts what differs from `state` into the world; `begin` of each thing's bytes follows from those before. Returns the
 /// fixtures that have differed. `ok`: the bytes fit.
 std::vector<std::size_t> take_things(const Rehearsal& rehearsal, const std::vector<SharedThing>& things,
                                      std::span<const std::uint8_t> state, World& world, StepScratch& scratch, bool& ok);
 
-/// The whole state for the peer whose character is `own`.
-Bytes peer_state(const Rehearsal& rehearsal, const std::vector<SharedThing>& things, const World& world,
-                 std::size_t own);
+/// What every peer is told of one instant: the fixtures that are kept equal, and each character as it is seen.
+struct StateForAll {
+    Bytes things;
+    Bytes shown;
+};
+StateForAll state_for_all(const Rehearsal& rehearsal, const std::vector<SharedThing>& things, const World& world);
+
+/// The whole state for the peer whose character is `own`, of the same instant.
+Bytes peer_state(const StateForAll& all, const Actor& own);
 
 /// Its parts.
 struct PeerState {
@@ -45,13 +48,13 @@ struct PeerState {
 std::optional<PeerState> read_peer_state(const Rehearsal& rehearsal, std::span<const std::uint8_t> state,
                                          const Actor& like);
 
-/// Whether the fixtures that are kept equal differ from `state` by rounding alone; see nearly_same().
-bool things_nearly_same(const Rehearsal& rehearsal, const std::vector<SharedThing>& things,
-                        std::span<const std::uint8_t> state, const World& world);
-
-/// Whether two states of a character differ by rounding alone: numbers by less than defaults::least_word_difference,
-/// the rest not at all. Peers and host split time at different instants, so the last bits differ.
-bool nearly_same(const Actor& a, const Actor& b);
+/// How a state that was told compares with one's own. Peers and host split time at different instants, so the last bits
+/// of numbers may differ: by less than defaults::least_word_difference, that is rounding.
+enum class Likeness : std::uint8_t { same, but_for_rounding, different };
+/// Of the fixtures that are kept equal. Bytes that don't fit are different.
+Likeness likeness_of_things(const Rehearsal& rehearsal, const std::vector<SharedThing>& things, const World& world,
+                            std::span<const std::uint8_t> told);
+Likeness likeness_of_actor(const Actor& actor, std::span<const std::uint8_t> told);
 
 /// A character as actor_fields() writes it.
 Bytes actor_state(const Actor& actor);

@@ -12,30 +12,12 @@
 
 namespace leap {
 
-void send_logged(WireStage& stage, LinkWay& way, double now, Bytes bytes, LoggedMessage about) {
-    if (stage.damaged > 0.0 && stage.damage.share() < stage.damaged)
-        for (int i = 0; i < 3 && !bytes.empty(); ++i)
-            bytes[stage.damage.next() % bytes.size()] ^= static_cast<std::uint8_t>(1U << (stage.damage.next() % 8));
-    if (stage.forges && bytes.size() > 4) {
-        bytes.resize(bytes.size() - 4);
-        const std::uint32_t sum = sum_of(bytes);
-        ByteWriter write(bytes);
-        write(sum);
-    }
-    Bytes recorded;
-    if (stage.traffic != nullptr) recorded = bytes;
-    const LinkWay::Fate fate = way.send(now, std::move(bytes), stage.run.messages.size());
-    if (stage.traffic != nullptr)
-        stage.traffic->messages.push_back({static_cast<std::uint8_t>(about.from), static_cast<std::uint8_t>(about.to),
-                                           now, fate.arrives_s, fate.again_s, std::move(recorded)});
-    about.arrives_s = fate.arrives_s;
-    about.again_s = fate.again_s;
-    stage.run.messages.push_back(about);
-}
-
 WireSample sample_of(const World& world) {
     WireSample out;
     out.phases.reserve(world.machines.size());
+    out.loose.reserve(world.loose.size());
+    out.holders.reserve(world.loose.size());
+    out.feet.reserve(world.actors.size());
     for (const MachineState& machine : world.machines)
         out.phases.push_back(static_cast<std::int16_t>(machine.phase.written()));
     for (const RigidState& loose : world.loose) {
@@ -76,6 +58,7 @@ WireStage make_wire_stage(const Rehearsal& r, const WirePlan& plan, WireRun& run
                     options.frames_per_s,
                     options.damaged,
                     options.forges,
+                    options.one_thread,
                     SeededNumbers(plan.seed),
                     options.traffic};
     if (options.traffic != nullptr) {
@@ -102,9 +85,12 @@ tl::expected<WireRun, std::string> rehearse(const Rehearsal& r, const WirePlan& 
     WireStage stage = make_wire_stage(r, plan, run, options);
     Rehearsing rehearsing(stage, std::move(players));
     if (const auto begun = rehearsing.begin(); !begun) return tl::make_unexpected(begun.error());
-    for (int tick = 0; rehearsing.goes_on(); ++tick) {
-        if (options.stop && (tick & 63) == 0 && options.stop()) return tl::make_unexpected(std::string("stopped"));
-        rehearsing.tick();
+    constexpr std::int64_t ticks_between_questions = 64;
+    while (rehearsing.goes_on()) {
+        if (options.stop && options.stop()) return tl::make_unexpected(std::string("stopped"));
+        for (std::int64_t asked = rehearsing.tick();
+             rehearsing.goes_on() && rehearsing.tick() < asked + ticks_between_questions;)
+            rehearsing.advance(ticks_between_questions);
     }
     rehearsing.finish();
     return run;

@@ -116,6 +116,8 @@ struct WireOptions {
     /// Share of messages in which bits are turned on their way, for trying what then happens.
     double damaged = 0.0;
     bool forges = false;  ///< and their sum is made anew, as by somebody who means harm
+    /// On the caller's thread alone: for what is rehearsed many times at once. The run is the same.
+    bool one_thread = false;
     /// Where everything that is sent is written down; null: nowhere.
     Traffic* traffic = nullptr;
     /// Asked now and then; once it says yes the run is broken off.

@@ -12,7 +12,8 @@
 
 namespace leap::studio {
 
-/// A rehearsal of shared play with everything that is shown of it. Shared and never changed.
+/// A rehearsal of shared play with everything that is shown of it. Shared and never changed; but for one that is being
+/// played by hand, which grows.
 struct WireResult {
     Ingredients ingredients;
     WirePlan plan;

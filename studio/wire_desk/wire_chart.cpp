@@ -5,6 +5,7 @@
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QPixmap>
 #include <QToolTip>
 #include <cmath>
 
@@ -38,6 +39,7 @@ WireChart::WireChart(QWidget* parent) : QWidget(parent) {
 
 void WireChart::set_result(const WirePointer& now) {
     now_ = now;
+    layer_ = {};
     update();
 }
 
@@ -68,11 +70,29 @@ double WireChart::y_of(std::size_t peer) const {
     return area().top() + 12.0 + room * static_cast<double>(peer) / static_cast<double>(count - 1);
 }
 
+/// There may be thousands of messages: while only the cursor moves they aren't painted again.
 void WireChart::paintEvent(QPaintEvent*) {
+    if (layer_.size() != size() * devicePixelRatio() || layer_paper_ != palette::paper()) {
+        layer_ = QPixmap(size() * devicePixelRatio());
+        layer_.setDevicePixelRatio(devicePixelRatio());
+        layer_paper_ = palette::paper();
+        QPainter painter(&layer_);
+        painter.setRenderHint(QPainter::Antialiasing);
+        painter.fillRect(rect(), palette::paper());
+        if (now_) paint_all(painter);
+    }
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    painter.fillRect(rect(), palette::paper());
+    painter.drawPixmap(0, 0, layer_);
     if (!now_) return;
+    painter.setPen(QPen(palette::ink(), 1.4));
+    const double x = x_of(cursor_);
+    painter.drawLine(QPointF(x, ruler_height - 6), QPointF(x, height()));
+    painter.setBrush(palette::ink());
+    painter.drawRect(QRectF(x - 2.5, ruler_height - 9, 5, 5));
+}
+
+void WireChart::paint_all(QPainter& painter) const {
     paint_ruler(painter);
     painter.save();
     painter.setClipRect(area().adjusted(0, -4, 6, 4));
@@ -84,11 +104,6 @@ void WireChart::paintEvent(QPaintEvent*) {
         paint_corrections(painter);
         paint_count(painter);
     }
-    painter.setPen(QPen(palette::ink(), 1.4));
-    const double x = x_of(cursor_);
-    painter.drawLine(QPointF(x, ruler_height - 6), QPointF(x, height()));
-    painter.setBrush(palette::ink());
-    painter.drawRect(QRectF(x - 2.5, ruler_height - 9, 5, 5));
 }
 
 void WireChart::paint_ruler(QPainter& painter) const {
@@ -211,7 +226,8 @@ void WireChart::paint_count(QPainter& painter) const {
     for (double x = area().left(); x <= area().right(); x += 1.0) {
         const double at = time_at(x);
         std::size_t count = 0;
-        for (const WireDifference& each : now_->differences) count += at >= each.from_s && at < each.to_s ? 1 : 0;
+        for (const WireDifference& each : now_->differences)
+            count += is_there(each, at) && at <= now_->run.end_s ? 1 : 0;
         counts.push_back(count);
         most = std::max(most, count);
     }
@@ -275,7 +291,7 @@ QString WireChart::spoken_words() const {
     QStringList out{tr("at %1 s").arg(cursor_, 0, 'f', 3)};
     const Rehearsal rehearsal = now_->ingredients.rehearsal();
     for (const WireDifference& each : now_->differences)
-        if (each.from_s <= cursor_ && cursor_ <= each.to_s)
+        if (is_there(each, cursor_))
             out << to_qt(difference_text(rehearsal, now_->run, each)) + ": " + to_qt(cause_text(now_->run, each));
     if (out.size() == 1) out << tr("all agree");
     return out.join('\n');

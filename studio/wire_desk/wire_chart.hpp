@@ -16,6 +16,7 @@ class WireChart : public QWidget, public Spoken {
   public:
     explicit WireChart(QWidget* parent = nullptr);
 
+    /// Also when the one in view has grown.
     void set_result(const WirePointer& now);
     void set_cursor(double at_s);
     double cursor() const { return cursor_; }
@@ -44,6 +45,7 @@ class WireChart : public QWidget, public Spoken {
 
   private:
     QRectF area() const;
+    void paint_all(QPainter& painter) const;
     void paint_ruler(QPainter& painter) const;
     void paint_lanes(QPainter& painter) const;
     void paint_messages(QPainter& painter) const;
@@ -54,6 +56,8 @@ class WireChart : public QWidget, public Spoken {
     std::optional<std::size_t> join_at(const QPointF& place) const;
 
     WirePointer now_;
+    QPixmap layer_;  ///< everything but the cursor, as it was painted last; null: it is painted anew
+    QColor layer_paper_;
     double cursor_ = 0.0;
     std::optional<std::size_t> dragged_join_;
     bool dragging_ = false;

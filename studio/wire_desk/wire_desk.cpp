@@ -18,6 +18,19 @@ namespace {
 
 constexpr int watched_every_ms = 33;
 
+/// A peer of a run that goes on, without what it has had since it began.
+PeerRun as_played(const PeerRun& peer, bool is_there, double at_s) {
+    PeerRun out;
+    out.name = peer.name;
+    out.actor = peer.actor;
+    out.body = peer.body;
+    out.lead_s = peer.lead_s;
+    out.came = is_there;
+    out.from_s = is_there ? peer.from_s : at_s;
+    out.to_s = at_s;
+    return out;
+}
+
 }  // namespace
 
 WireDesk::WireDesk(const Workplace& place) : session_(place.session), keys_(place.keys) {
@@ -251,6 +264,12 @@ void WireDesk::play() {
     look_yaw_deg_ = 0.0;
     if (const World* world = live_->world_of(live_->peer()))
         look_yaw_deg_ = world->actors[live_->run().peers[live_->peer()].actor].facing / radians_per_degree;
+    growing_ = std::make_shared<WireResult>();
+    growing_->ingredients = live_->ingredients();
+    growing_->plan = live_->plan();
+    growing_->plan.length_s = session_.wire_entry(path_)->plan.length_s;
+    growing_->run.fixtures = live_->run().fixtures;
+    grown_at_s_ = -1e9;
     setFocus();
     refresh_play();
     facts_->setText(tr("%1 is played by hand; Esc ends").arg(to_qt(live_->plan().peers[live_->peer()].name)));
@@ -262,6 +281,7 @@ void WireDesk::stop_playing() {
     if (!live_) return;
     timer_.stop();
     const std::unique_ptr<LiveWire> ended = std::move(live_);
+    growing_.reset();
     held_.clear();
     Tape take = ended->tape(ended->plan().peers[ended->peer()].name + " over the wire");
     if (!take.tracks.front().events.empty()) session_.take_wire(path_, ended->peer(), std::move(take));
@@ -279,29 +299,45 @@ void WireDesk::play_on() {
     moment->plan = live_->plan();
     const double at_s = live_->now_s();
     for (std::size_t i = 0; i < live_->run().peers.size(); ++i) {
-        const PeerRun& peer = live_->run().peers[i];
-        PeerRun shown;
-        shown.name = peer.name;
-        shown.actor = peer.actor;
-        shown.body = peer.body;
-        shown.lead_s = peer.lead_s;
         const World* world = live_->world_of(i);
-        shown.from_s = world != nullptr ? peer.from_s : at_s;
-        shown.to_s = at_s;
-        shown.came = world != nullptr;
+        PeerRun shown = as_played(live_->run().peers[i], world != nullptr, at_s);
         if (world != nullptr) shown.frames.push_back({at_s, *world});
         moment->run.peers.push_back(std::move(shown));
     }
-    moment->run.corrections = live_->run().corrections;
-    moment->run.messages = live_->run().messages;
-    moment->run.fixtures = live_->run().fixtures;
+    const std::vector<WireCorrection>& corrections = live_->run().corrections;  // in time's order
+    constexpr double felt_for_s = 1.0;
+    const auto felt = std::find_if(corrections.rbegin(), corrections.rend(),
+                                   [&](const WireCorrection& each) { return each.at_s < at_s - felt_for_s; });
+    moment->run.corrections.assign(felt.base(), corrections.end());
     moment->run.end_s = at_s;
     stages_->set_moment(moment, at_s);
-    chart_->set_result(moment);
+    constexpr double grows_every_s = 0.1;
+    if (at_s >= grown_at_s_ + grows_every_s) grow(at_s);
     chart_->set_cursor(at_s);
     cursor_ = at_s;
     time_->setText(QString("%1 s").arg(at_s, 0, 'f', 3));
     if (!live_->goes_on()) stop_playing();
+}
+
+/// The chart and the sheet take what has come since; what they have already isn't copied again.
+void WireDesk::grow(double at_s) {
+    grown_at_s_ = at_s;
+    const WireRun& played = live_->run();
+    WireRun& run = growing_->run;
+    const auto take_new = [](auto& to, const auto& from) {
+        to.insert(to.end(), from.begin() + static_cast<std::ptrdiff_t>(to.size()), from.end());
+    };
+    take_new(run.messages, played.messages);
+    take_new(run.corrections, played.corrections);
+    run.peers.clear();
+    for (std::size_t i = 0; i < played.peers.size(); ++i)
+        run.peers.push_back(as_played(played.peers[i], live_->world_of(i) != nullptr, at_s));
+    run.end_s = at_s;
+    growing_->differences = live_->differences();
+    constexpr double more_room = 1.5;
+    while (growing_->plan.length_s < at_s) growing_->plan.length_s *= more_room;
+    chart_->set_result(growing_);
+    sheet_->show_moment(*growing_, at_s);
 }
 
 void WireDesk::look_round(Vec2 by_deg) {

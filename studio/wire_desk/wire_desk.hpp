@@ -61,6 +61,7 @@ class WireDesk : public Desk {
     void make_new();
     void refresh_play();
     void play_on();
+    void grow(double at_s);
     void act(const QString& action, bool down);
     void look_round(Vec2 by_deg);
     void fill_moves(const std::shared_ptr<const Program>& program);
@@ -70,8 +71,10 @@ class WireDesk : public Desk {
     KeyMap& keys_;
     std::string path_;
     std::unique_ptr<LiveWire> live_;
-    double live_begun_s_ = 0.0;  ///< session's clock
-    QSet<QString> held_;         ///< actions of keys that are down
+    double live_begun_s_ = 0.0;            ///< session's clock
+    std::shared_ptr<WireResult> growing_;  ///< what has come of it, in the chart and the sheet
+    double grown_at_s_ = 0.0;              ///< host's clock; when those were told last
+    QSet<QString> held_;                   ///< actions of keys that are down
     double look_yaw_deg_ = 0.0;
     double look_pitch_deg_ = -12.0;
     double cursor_ = 0.0;

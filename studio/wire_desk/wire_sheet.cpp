@@ -366,22 +366,32 @@ void WireSheet::refresh() {
 
 void WireSheet::set_cursor(double at_s) {
     cursor_ = at_s;
-    title_->setText(tr("What differs at %1 s").arg(at_s, 0, 'f', 2));
     const WirePointer now = session_.wire_runs().result(Side::now);
+    title_->setText(tr("What differs at %1 s").arg(at_s, 0, 'f', 2));
     if (!now) return differs_->setText(tr("The rehearsal is being played"));
     if (!now->problem.empty()) return differs_->setText(to_qt(now->problem).toHtmlEscaped());
-    const Rehearsal rehearsal = now->ingredients.rehearsal();
+    say_differences(*now, at_s);
+}
+
+void WireSheet::show_moment(const WireResult& result, double at_s) {
+    cursor_ = at_s;
+    say_differences(result, at_s);
+}
+
+void WireSheet::say_differences(const WireResult& result, double at_s) {
+    title_->setText(tr("What differs at %1 s").arg(at_s, 0, 'f', 2));
+    const Rehearsal rehearsal = result.ingredients.rehearsal();
     QString text;
-    for (const WireDifference& each : now->differences) {
-        if (at_s < each.from_s || at_s >= each.to_s) continue;
-        text += "<p style='margin:2px 0 0 0'>" + to_qt(difference_text(rehearsal, now->run, each)).toHtmlEscaped() +
+    for (const WireDifference& each : result.differences) {
+        if (!is_there(each, at_s)) continue;
+        text += "<p style='margin:2px 0 0 0'>" + to_qt(difference_text(rehearsal, result.run, each)).toHtmlEscaped() +
                 "<br><span style='color:" + palette::quiet().name() + "'>" +
-                to_qt(cause_text(now->run, each)).toHtmlEscaped() + "</span></p>";
+                to_qt(cause_text(result.run, each)).toHtmlEscaped() + "</span></p>";
     }
     constexpr double shown_for_s = 0.25;
-    for (const WireCorrection& each : now->run.corrections)
+    for (const WireCorrection& each : result.run.corrections)
         if (at_s >= each.at_s && at_s < each.at_s + shown_for_s)
-            text += "<p style='margin:2px 0 0 0'>" + to_qt(correction_text(now->run, each)).toHtmlEscaped() + "</p>";
+            text += "<p style='margin:2px 0 0 0'>" + to_qt(correction_text(result.run, each)).toHtmlEscaped() + "</p>";
     differs_->setText(text.isEmpty() ? tr("Nothing: all agree") : text);
 }
 

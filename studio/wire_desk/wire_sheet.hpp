@@ -24,6 +24,8 @@ class WireSheet : public QScrollArea {
     void show_wire(const std::string& path);
     void refresh();
     void set_cursor(double at_s);
+    /// What differs at an instant of a rehearsal that is being played by hand.
+    void show_moment(const WireResult& result, double at_s);
     QString differences_text() const { return differs_->text(); }
     /// "counts after" is of all, whatever the peer.
     LinkRow* link_row(std::size_t peer, const QString& what) const;
@@ -46,6 +48,7 @@ class WireSheet : public QScrollArea {
     void build_peers(const WirePlan& plan);
     void fill_links(const WirePlan& plan);
     void fill_readings();
+    void say_differences(const WireResult& result, double at_s);
     void change(const std::function<void(WirePlan&)>& edit, bool new_step);
     QWidget* peer_row(const WirePlan& plan, std::size_t peer);
     void change_mark(int row);

@@ -59,6 +59,8 @@ TEST(LiveWire, WhatWasPlayedIsATapeThatGivesTheSameRehearsal) {
             for (std::size_t i = 0; i < plan.peers.size(); ++i)
                 EXPECT_EQ(again->peers[i].samples, live->run().peers[i].samples)
                     << name << ", peer " << peer << ", " << i;
+            EXPECT_EQ(differences_of(live->ingredients().rehearsal(), *again), live->differences())
+                << name << ": found while it is played, tick by tick";
             EXPECT_GT(tapes.back().tracks[0].events.size(), 5U);
         }
 }

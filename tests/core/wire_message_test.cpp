@@ -164,7 +164,7 @@ TEST(LinkWay, LosesDelaysAndDoublesAsItIsTold) {
     int doubled = 0;
     constexpr int count = 20'000;
     for (int i = 0; i < count; ++i) {
-        const auto fate = way.send(i * 0.01, {1}, 0);
+        const auto fate = way.send(i * 0.01, {1});
         lost += std::isinf(fate.arrives_s) ? 1 : 0;
         doubled += std::isinf(fate.again_s) ? 0 : 1;
         if (std::isinf(fate.arrives_s)) continue;
@@ -181,9 +181,9 @@ TEST(LinkWay, TakesItsTimeForManyBytesAndLetsNothingThroughInAPause) {
     link.bytes_per_s = 1000.0;
     link.pauses = {{5.0, 6.0}};
     LinkWay way(link, 1);
-    EXPECT_NEAR(way.send(0.0, Bytes(500), 0).arrives_s, 0.5, 1e-12);
-    EXPECT_NEAR(way.send(0.1, Bytes(100), 0).arrives_s, 0.6, 1e-12) << "behind the one before";
-    EXPECT_TRUE(std::isinf(way.send(5.5, {1}, 0).arrives_s));
+    EXPECT_NEAR(way.send(0.0, Bytes(500)).arrives_s, 0.5, 1e-12);
+    EXPECT_NEAR(way.send(0.1, Bytes(100)).arrives_s, 0.6, 1e-12) << "behind the one before";
+    EXPECT_TRUE(std::isinf(way.send(5.5, {1}).arrives_s));
     EXPECT_EQ(way.arrived(0.55).size(), 1U);
     EXPECT_EQ(way.arrived(1.0).size(), 1U);
     EXPECT_TRUE(way.arrived(9.0).empty());

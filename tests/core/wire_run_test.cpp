@@ -5,6 +5,7 @@
 #include <gtest/gtest.h>
 
 #include "core/wire/differences.hpp"
+#include "core/wire/rehearsing.hpp"
 #include "core/wire/wire_readings.hpp"
 #include "tests/core/support.hpp"
 
@@ -337,6 +338,59 @@ TEST(WireRun, TheSamePlanGivesTheSameRunAndAnotherSeedAnother) {
     EXPECT_EQ(trace_hash(first.host), trace_hash(again.host));
     plan.seed = 2;
     EXPECT_NE(run_of(scene, plan, tapes()).messages, first.messages);
+}
+
+TEST(WireRun, IsTheSameOnOneThreadAndOnManyAndTickByTick) {
+    const Scene scene(lever_and_door("share phase as state"), lever_plan());
+    for (const double delay_s : {0.0, 0.004, 0.08}) {
+        SCOPED_TRACE(delay_s);
+        WirePlan plan = plan_of({peer("host", "pulls", "start"), peer("one", "hops", "other", delay_s),
+                                 peer("two", "hops", "third", 0.06), peer("late", "waits", "third", 0.05)});
+        for (std::size_t i = 1; i < plan.peers.size(); ++i) {
+            plan.peers[i].link.loss = 0.2;
+            plan.peers[i].link.jitter_s = 0.05;
+            plan.peers[i].link.duplicates = 0.1;
+        }
+        plan.peers[3].joins_s = 1.5;
+        WireOptions options;
+        options.frames_per_s = 20.0;
+        options.damaged = 0.05;
+        Traffic traffic;
+        options.traffic = &traffic;
+        const WireRun many = rehearse(scene.at(120), plan, tapes(), options).value();
+        const auto is_the_same = [&](const WireRun& other, const Traffic& also) {
+            EXPECT_EQ(traffic, also);
+            EXPECT_EQ(many.messages, other.messages);
+            EXPECT_EQ(many.corrections, other.corrections);
+            EXPECT_EQ(many.tellings, other.tellings);
+            EXPECT_EQ(many.unreadable, other.unreadable);
+            EXPECT_EQ(many.end_s, other.end_s);
+            EXPECT_EQ(trace_hash(many.host), trace_hash(other.host));
+            for (std::size_t i = 0; i < plan.peers.size(); ++i) {
+                EXPECT_EQ(many.peers[i].samples, other.peers[i].samples);
+                EXPECT_EQ(many.peers[i].frames.size(), other.peers[i].frames.size());
+            }
+        };
+        Traffic alone;
+        options.traffic = &alone;
+        options.one_thread = true;
+        is_the_same(rehearse(scene.at(120), plan, tapes(), options).value(), alone);
+
+        const Rehearsal r = scene.at(120);
+        WireRun slow;
+        Traffic of_slow;
+        options.traffic = &of_slow;
+        begin_wire_run(r, plan, slow);
+        WireStage stage = make_wire_stage(r, plan, slow, options);
+        std::vector<WirePlayer> players;
+        for (const WirePeer& each : plan.peers) players.push_back(player_of(r, each, tapes()).value());
+        Rehearsing rehearsing(stage, players);
+        ASSERT_TRUE(rehearsing.begin());
+        while (rehearsing.goes_on()) rehearsing.advance(1);
+        rehearsing.finish();
+        is_the_same(slow, of_slow);
+        EXPECT_EQ(many.presses, slow.presses);
+    }
 }
 
 TEST(WireProperty, OverAnyLinkStateAgreesAndKeptReachesTheNewcomerAndPresentNever) {
