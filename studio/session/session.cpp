@@ -44,9 +44,8 @@ Session::Session(Options options, QObject* parent)
         request_wire(Side::kept);
         emit lists_changed();
     });
-    constexpr int board_delay_ms = 250;
     board_timer_.setSingleShot(true);
-    board_timer_.setInterval(board_delay_ms);
+    board_timer_.setInterval(options.board_delay_ms);
     connect(&board_timer_, &QTimer::timeout, this, &Session::request_boards);
     connect(&boards_, &Boards::changed, this, &Session::board_changed);
     connect(&beside_, &BesideRuns::changed, this, &Session::beside_runs_changed);

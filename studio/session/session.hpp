@@ -32,6 +32,7 @@ class Session : public QObject {
         Clock clock = steady_clock();
         bool live_thread = true;
         std::filesystem::path data_folder;  ///< for unsaved work; empty: none is kept
+        int board_delay_ms = 250;           ///< how long the board waits, so that what is in view comes first
     };
     explicit Session(Options options, QObject* parent = nullptr);
     Session(const Session&) = delete;
@@ -183,6 +184,8 @@ class Session : public QObject {
     /// Runs of the tape in view beside those of "now" and "kept".
     const std::vector<BesideRuns::Beside>& beside_runs() const { return beside_.runs(); }
     bool beside_busy() const { return beside_.busy(); }
+    /// A board that waits meanwhile waits so long from now on.
+    void set_board_delay(int ms) { board_timer_.setInterval(ms); }
     bool board_busy() const { return boards_.busy() || board_timer_.isActive(); }
     /// A run with other values stands beside, in grey, until nothing is pointed at.
     void point_at(const QString& name, const std::vector<FreeValue>& free, const std::vector<double>& values);

@@ -26,6 +26,7 @@ struct Bench : test::Studio {
     const Trial& trial(const std::string& name) const { return session->project().find_trial(name)->trial; }
     bool wait_for(const std::function<bool()>& done) { return QTest::qWaitFor(done, test::patience(60000)); }
     bool wait_for_board() {
+        hurry_boards();
         return wait_for(
             [&] { return session->board(Side::now) && session->board(Side::kept) && !session->board_busy(); });
     }

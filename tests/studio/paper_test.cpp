@@ -93,6 +93,7 @@ TEST(Paper, RowsThatWereFilledBeforeFollow) {
     WithPaper at;
     at.window->show_desk("bench");
     at.settle();
+    at.hurry_boards();
     QTableWidget* board = at.window->desk<BenchDesk>()->board_page()->table();
     ASSERT_TRUE(QTest::qWaitFor([&] { return board->rowCount() > 0; }, test::patience(20000)));
     const auto ink_of_first = [&] { return board->item(0, 0)->foreground().color(); };

@@ -35,6 +35,7 @@ void Studio::start() {
     Session::Options options;
     options.clock = [this] { return clock; };
     options.live_thread = false;
+    options.board_delay_ms = 10'000;  // half of a window's work at its start; few tests look at the board
     options.data_folder = fs::path(folder.path().toStdString()) / "data";
     session = std::make_unique<Session>(std::move(options));
     window = std::make_unique<MainWindow>(*session, nullptr);

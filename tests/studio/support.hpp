@@ -21,6 +21,8 @@ class Studio {
 
     /// Lets queued events and replays finish.
     void settle();
+    /// From here on boards are worked out at once.
+    void hurry_boards() { session->set_board_delay(0); }
     /// Moves the clock on and lets the live run, or what is watched, follow frame by frame.
     void pass(double seconds);
     std::string file_text(const std::string& path) const;

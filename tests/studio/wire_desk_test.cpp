@@ -72,6 +72,29 @@ TEST(WireDesk, SaysAtTheCursorWhatDiffersAndWhy) {
     EXPECT_FALSE(window.wire->grab().isNull());
 }
 
+TEST(WireDesk, WhileAPeerIsPlayedTheChartAndTheSheetSayWhatDiffersNow) {
+    Wire window;
+    window.wire->stages()->choose(1);
+    window.wire->play();
+    ASSERT_TRUE(window.wire->playing());
+    const WireSheet* sheet = window.wire->sheet();
+    window.wait(0.3);
+    EXPECT_EQ(sheet->differences_text(), "Nothing: all agree");
+    const double x_of_a_second = window.wire->chart()->x_of(1.0);
+    window.wait(2.0);
+    const QString words = sheet->differences_text();
+    EXPECT_TRUE(words.contains("two quay door: open at Host, shut at Peer 2")) << words.toStdString();
+    EXPECT_TRUE(words.contains("to the end")) << "as far as it has come";
+    EXPECT_TRUE(words.contains("Peer 2 joined later, and it isn't kept")) << words.toStdString();
+    EXPECT_TRUE(window.wire->chart()->spoken_words().contains("two quay door: open at Host"));
+    EXPECT_EQ(window.wire->chart()->x_of(1.0), x_of_a_second) << "the rehearsal's length is in view";
+    window.wait(5.0);
+    EXPECT_LT(window.wire->chart()->x_of(1.0), x_of_a_second) << "beyond it there is more room";
+    window.wire->stop_playing();
+    window.played();
+    EXPECT_EQ(window.now()->problem, "");
+}
+
 TEST(WireDesk, EachStageSaysWhyItsCharacterCantStartAMove) {
     Wire window("two at the buoy");
     QComboBox* moves = window.wire->moves();
