@@ -3,9 +3,13 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
+#include <array>
 #include <cmath>
 #include <cstdlib>
 #include <set>
+#include <string_view>
+#include <utility>
 
 #include "core/defaults.hpp"
 #include "core/project/json_reader.hpp"
@@ -19,6 +23,12 @@ constexpr double most_s = 10.0;
 constexpr double most_clock_s = 1.0;
 constexpr double most_input_delay_s = 1.0;
 constexpr double most_bytes = 1e9;
+
+constexpr std::array others_shown = {
+    std::pair<OthersShown, std::string_view>{OthersShown::behind, "behind"},
+    std::pair<OthersShown, std::string_view>{OthersShown::run_on, "run on"},
+    std::pair<OthersShown, std::string_view>{OthersShown::from_inputs, "from inputs"},
+};
 
 WireLink read_link(const JsonReader& reader) {
     WireLink out;
@@ -92,10 +102,12 @@ tl::expected<WirePlan, std::string> read_wire_plan(std::string_view text, const 
     out.behind_s = reader.number("behind", out.behind_s, 0.0, most_s);
     out.input_delay_s = reader.number("input_delay", 0.0, 0.0, most_input_delay_s);
     const std::string others = reader.text("others", std::string("behind"));
-    if (others == "run on") {
-        out.others = OthersShown::run_on;
-    } else if (others != "behind") {
-        reader.fail("others", "must be \"behind\" or \"run on\"");
+    const auto shown =
+        std::find_if(others_shown.begin(), others_shown.end(), [&](const auto& each) { return each.second == others; });
+    if (shown == others_shown.end()) {
+        reader.fail("others", "must be \"behind\", \"run on\" or \"from inputs\"");
+    } else {
+        out.others = shown->first;
     }
     std::set<std::string> names;
     reader.each("peers", [&](const JsonReader& each) {
@@ -136,7 +148,9 @@ std::string write_wire_plan(const WirePlan& plan) {
     out["seed"] = plan.seed;
     out["length"] = plan.length_s;
     out["send_every"] = plan.send_every_s;
-    out["others"] = plan.others == OthersShown::run_on ? "run on" : "behind";
+    out["others"] = std::string(std::find_if(others_shown.begin(), others_shown.end(), [&](const auto& each) {
+                                    return each.first == plan.others;
+                                })->second);
     out["behind"] = plan.behind_s;
     if (plan.input_delay_s > 0.0) out["input_delay"] = plan.input_delay_s;
     out["peers"] = Json::array();

@@ -40,6 +40,10 @@ bool was_lost(const WireRun& run, std::size_t peer, std::size_t fixture, double 
 }
 
 void find_cause(const Rehearsal& r, const WireRun& run, WireDifference& difference) {
+    if (run.from_inputs) {
+        difference.cause = DifferenceCause::foreseen;
+        return;
+    }
     const FixtureInfo* info = info_of(r, difference.fixture);
     const ShareInfo* share =
         info == nullptr
@@ -234,6 +238,9 @@ std::string cause_text(const WireRun& run, const WireDifference& d) {
         case DifferenceCause::not_shared:
             return fmt::format("its {} isn't shared: what others do to it stays with them; say share {} as state", what,
                                what);
+        case DifferenceCause::foreseen:
+            return fmt::format("somebody's input had not come to {} yet; it was played without, and again as it came",
+                               peer);
         case DifferenceCause::since_joining:
             return fmt::format("its {} isn't shared, and began anew when {} joined; say share {} as state", what, peer,
                                what);
@@ -260,6 +267,7 @@ std::string cause_text(const WireRun& run, const WireDifference& d) {
 std::string correction_text(const WireRun& run, const WireCorrection& c) {
     std::string out = fmt::format("{} corrected by {:.2f} m at {:.2f} s", run.peers[c.peer].name, c.moved_m, c.at_s);
     if (c.late_input) return fmt::format("{}: a press had not come in time", out);
+    if (run.from_inputs) return fmt::format("{}: an input of somebody else came later", out);
     if (c.fixtures.empty()) return fmt::format("{}: the host had somebody else act on it, or in its way", out);
     for (std::size_t i = 0; i < c.fixtures.size() && i < 3; ++i)
         out = fmt::format("{}{} {}", out, i == 0 ? ": the host had it otherwise with" : ",",

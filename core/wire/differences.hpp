@@ -16,6 +16,7 @@ enum class DifferenceCause : std::uint8_t {
     lost,           ///< told, and the telling was lost on its way before it came
     never_came,     ///< told, and it had not come when the rehearsal ended
     ahead,          ///< this peer's own character did it, and the host had it later or not at all
+    foreseen,       ///< all is from inputs, and somebody's had not come yet
     since_joining,  ///< kept for itself since the peer came; what isn't told began anew then
 };
 

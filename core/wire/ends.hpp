@@ -16,6 +16,9 @@
 /// The two ends of the connections of a rehearsal: the host's, and each other peer's. Part of rehearse().
 namespace leap {
 
+/// Two instants of play that are closer (s) are the same; of a tick's begin this is left to the tick before.
+inline constexpr double same_time_s = 1e-12;
+
 /// What both ends know of the rehearsal.
 struct WireStage {
     const Rehearsal& r;
@@ -91,13 +94,34 @@ class HostEnd {
         CertainChannel certain;
         std::size_t late = 0;
         double next_send_s = 0.0;
+        std::size_t told = 0;  ///< how many inputs of all were sent last
+    };
+    /// Somebody who will be in play.
+    struct Coming {
+        std::size_t peer = 0;
+        std::int64_t tick = 0;
+        ActorStart start;
     };
 
     void take_inputs(std::size_t peer, const InputsMessage& message);
+    void note_late(Guest& guest) {
+        ++guest.late;
+        ++stage_.run.late_inputs;
+    }
     void welcome(std::size_t peer, const ActorStart& start);
     void take_word(double now, std::size_t peer, const Telling& telling);
     void let_go(std::size_t peer);
     void tell(FixtureId fixture, double time, const FixtureTold& told);
+    void send_state(double now, std::size_t peer, std::optional<StateForAll>& for_all);
+
+    /// What follows is for play from inputs alone; see host_inputs.cpp.
+    void tell_input(const InputEvent& input) { told_.push_back(input); }
+    void tell_own_inputs();
+    void welcome_from_inputs(std::size_t peer, const ActorStart& start);
+    void let_in();
+    void let_go_from_inputs(std::size_t peer);
+    void promise();
+    void send_inputs(double now, std::size_t peer);
 
     WireStage& stage_;
     World world_;
@@ -108,21 +132,29 @@ class HostEnd {
     std::vector<Telling> kept_;
     std::vector<std::vector<PressPlayed>> presses_;  ///< by peer: when their presses were played here
     std::vector<PressPlayed> own_presses_;
+    std::vector<std::variant<InputEvent, Joining>> told_;
+    std::size_t own_told_ = 0;     ///< how many of `own_` are in it
+    std::int64_t told_until_ = 0;  ///< everybody was told that nothing else comes before this tick
+    std::vector<Coming> coming_;   ///< by when
     EndNotes notes_;
 };
 
+/// What every kind of a peer's end has: its player's inputs, its place in time, what it sends.
 class PeerEnd {
   public:
     PeerEnd(WireStage& stage, std::size_t peer, std::vector<InputEvent> own);
+    virtual ~PeerEnd() = default;
+    PeerEnd(const PeerEnd&) = delete;
+    PeerEnd& operator=(const PeerEnd&) = delete;
 
     /// It is there from the start.
-    void begin(World start, std::size_t actor);
+    virtual void begin(World start, std::size_t actor) = 0;
+    virtual void receive(double now, const Packet& packet) = 0;
     void join(double now);
     /// Which instant of its tape (s) its player is at; nothing while it isn't there.
     std::optional<double> tape_time() const;
     /// Its player does something, at an instant of its tape that isn't played yet.
     void play(InputEvent input);
-    void receive(double now, const Packet& packet);
     /// Plays up to its lead, at the host's tick `k`.
     void step(std::int64_t k);
     void send(double now);
@@ -137,29 +169,16 @@ class PeerEnd {
     const std::vector<std::vector<PressPlayed>>& shown() const { return shown_; }
     EndNotes& notes() { return notes_; }
 
-  private:
-    struct AppliedTelling {
-        std::int64_t tick = 0;
-        Telling telling;
-    };
-
-    struct HeardThen {
-        std::int64_t tick = 0;
-        Heard heard;
-    };
-
-    void play_tick(std::int64_t k);
-    void show_others(const std::vector<ShownActor>& shown, World& world) const;
-    ShownActor shown_at(std::size_t actor, std::int64_t k) const;
+  protected:
+    /// One tick, the host's being `k`.
+    virtual void play_tick(std::int64_t k) = 0;
+    /// It plays from the present instant of now_ on, as that character. `behind_s`: how far its player's tape begins
+    /// behind it.
+    void come(std::size_t actor, double behind_s);
     std::span<const InputEvent> inputs_of(std::int64_t tick) const;
-    void hear_state(double now, const StateMessage& message, std::size_t late);
-    void compare(double now, std::int64_t tick, const PeerState& state, std::size_t late);
-    void again_from(std::int64_t tick, World world);
-    void be_welcomed(double now, const WelcomeMessage& message);
-    void apply(const Telling& telling, World& world);
-    void note_phases();
-    void tell_own_word();
-    World& past(std::int64_t tick) { return past_[static_cast<std::size_t>(tick - past_first_)]; }
+    void note_presses(std::span<const InputEvent> inputs, std::int64_t k);
+    /// A correction of this peer, its character having been elsewhere before.
+    WireCorrection correction_at(double now, std::int64_t tick, const Vec3& before) const;
 
     WireStage& stage_;
     std::size_t peer_ = 0;
@@ -168,26 +187,16 @@ class PeerEnd {
     bool leaving_ = false;
     std::size_t actor_ = 0;
     std::vector<InputEvent> own_;  ///< by time; their character and time are set when it is there
-    double behind_s_ = 0.0;        ///< how far it had to catch up when it came
-    double begins_s_ = 0.0;        ///< of play: when it came
+    double begins_s_ = 0.0;        ///< of play: when its player's tape begins
     World now_;
     StepScratch scratch_;
     std::int64_t past_first_ = 0;
-    std::deque<World> past_;                          ///< at the begin of each tick that may have to be played again
-    std::vector<World> spare_;                        ///< room of those that are past
-    std::deque<std::vector<ShownActor>> past_shown_;  ///< what was shown then
-    std::vector<AppliedTelling> applied_;
-    std::vector<HeardThen> heard_;
-    std::vector<std::deque<ShownActor>> others_;                    ///< by character, as the host told them
-    std::vector<std::vector<std::pair<PhaseId, double>>> entered_;  ///< by fixture: phases it has gone to, and when
-    std::map<std::uint32_t, Bytes> states_;
-    std::uint32_t state_heard_ = 0;
+    std::deque<World> past_;         ///< at the begin of each tick that may have to be played again
+    std::uint32_t heard_ = 0;        ///< the last that the host has told and that is here; see InputsMessage
     std::int64_t inputs_known_ = 0;  ///< the host has its inputs up to this tick
     CertainChannel certain_;
     double next_send_s_ = -1e300;
     std::size_t inputs_sent_ = 0;
-    std::size_t late_seen_ = 0;
-    double late_felt_until_s_ = -1e300;
     std::vector<PressPlayed> presses_;
     std::vector<std::vector<PressPlayed>> shown_;
     EndNotes notes_;

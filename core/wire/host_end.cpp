@@ -6,6 +6,7 @@
 #include "core/play/start.hpp"
 #include "core/play/subject.hpp"
 #include "core/wire/ends.hpp"
+#include "core/wire/world_sum.hpp"
 
 namespace leap {
 namespace {
@@ -30,7 +31,7 @@ HostEnd::HostEnd(WireStage& stage, World start, std::vector<InputEvent> own)
 void HostEnd::has(std::size_t peer, std::size_t actor) {
     guests_[peer].there = true;
     guests_[peer].actor = actor;
-    world_.actors[actor].by_word = true;
+    world_.actors[actor].by_word = !stage_.run.from_inputs;  // there nobody's word counts
 }
 
 void HostEnd::receive(double now, std::size_t peer, const Packet& packet, std::span<const ActorStart> starts) {
@@ -55,14 +56,19 @@ void HostEnd::receive(double now, std::size_t peer, const Packet& packet, std::s
 void HostEnd::take_inputs(std::size_t peer, const InputsMessage& message) {
     Guest& guest = guests_[peer];
     guest.certain.acknowledged(message.certain_heard);
-    if (message.state_heard > guest.state_heard && message.state_heard <= guest.state) {
-        guest.state_heard = message.state_heard;
+    if (message.heard > guest.state_heard && message.heard <= guest.state) {
+        guest.state_heard = message.heard;
         guest.states.erase(guest.states.begin(), guest.states.lower_bound(guest.state_heard));
     }
     if (message.until_tick <= guest.heard_until) return;
     const double known_s = stage_.seconds(guest.heard_until) - 1e-12;
-    for (const InputEvent& input : message.inputs) {
+    for (InputEvent input : message.inputs) {
         if (input.time < known_s || !makes_sense(stage_.r, input, guest.actor)) continue;
+        if (stage_.run.from_inputs) {
+            if (input.time < world_.time - same_time_s) note_late(guest);
+            input.time = std::max(input.time, world_.time);
+            tell_input(input);
+        }
         guest.inputs.push_back(input);
     }
     std::stable_sort(guest.inputs.begin(), guest.inputs.end(),
@@ -71,6 +77,7 @@ void HostEnd::take_inputs(std::size_t peer, const InputsMessage& message) {
 }
 
 void HostEnd::welcome(std::size_t peer, const ActorStart& start) {
+    if (stage_.run.from_inputs) return welcome_from_inputs(peer, start);
     Guest& guest = guests_[peer];
     guest.there = true;
     guest.actor = world_.actors.size();
@@ -117,6 +124,7 @@ void HostEnd::let_go(std::size_t peer) {
     Guest& guest = guests_[peer];
     guest.gone = true;
     if (!guest.there) return;
+    if (stage_.run.from_inputs) return let_go_from_inputs(peer);
     const auto id = static_cast<std::int32_t>(guest.actor);
     world_.actors[guest.actor].by_word = false;  // its word comes no more
     guest.inputs.clear();
@@ -128,7 +136,8 @@ void HostEnd::let_go(std::size_t peer) {
 
 void HostEnd::tell(FixtureId fixture, double time, const FixtureTold& told) {
     const SharedThing* thing = stage_.by_fixture[fixture.at()];
-    if (thing == nullptr || thing->phase == nullptr || thing->phase->reach == ShareReach::state) return;
+    if (stage_.run.from_inputs || thing == nullptr || thing->phase == nullptr) return;
+    if (thing->phase->reach == ShareReach::state) return;
     Telling telling;
     telling.number = static_cast<std::uint32_t>(stage_.run.tellings.size() + 1);
     telling.fixture = fixture;
@@ -152,6 +161,11 @@ void HostEnd::play(InputEvent input) {
 }
 
 void HostEnd::step() {
+    if (stage_.run.from_inputs) {
+        let_in();
+        tell_own_inputs();
+        stage_.run.peers[0].sums.push_back(world_sum(world_));
+    }
     const double begin = world_.time;
     const double end = stage_.seconds(world_.tick + 1) - 1e-12;
     std::vector<InputEvent> inputs;
@@ -169,20 +183,22 @@ void HostEnd::step() {
                 presses_[i].push_back({input.time, std::max(begin, input.time)});
             if (input.time < begin - 1e-12) {
                 input.time = begin;
-                ++guest.late;
-                ++stage_.run.late_inputs;
+                note_late(guest);
             }
             inputs.push_back(input);
         }
         guest.inputs.erase(guest.inputs.begin(), guest.inputs.begin() + static_cast<std::ptrdiff_t>(taken));
     }
-    std::stable_sort(inputs.begin(), inputs.end(),
-                     [](const InputEvent& a, const InputEvent& b) { return a.time < b.time; });
+    std::stable_sort(inputs.begin(), inputs.end(), [&](const InputEvent& a, const InputEvent& b) {
+        if (a.time != b.time || !stage_.run.from_inputs) return a.time < b.time;
+        return a.actor < b.actor;  // as every peer will have them
+    });
     stage_.run.peers[0].samples.push_back(sample_of(world_));
     const std::size_t events = stage_.run.host.events.size();
     scratch_.told.clear();
     scratch_.keeps_told = true;
     leap::step(stage_.r, inputs, world_, scratch_, &stage_.run.host);
+    if (stage_.run.from_inputs) return promise();
     for (const StepScratch::Told& told : scratch_.told)
         for (std::size_t i = 1; i < guests_.size(); ++i) {
             const bool its_own = told.heard.sender.is_actor(guests_[i].actor);  // it has heard that already
@@ -215,23 +231,33 @@ void HostEnd::send() {
             out->was_sent = true;
             out->sent_s = now;
         }
-        if (now < guest.next_send_s - 1e-9) continue;
+        const bool is_news = stage_.run.from_inputs && guest.told < told_.size();  // a press goes at once
+        if (now < guest.next_send_s - 1e-9 && !is_news) continue;
         guest.next_send_s = now + stage_.plan.send_every_s;
-        if (!for_all) for_all = state_for_all(stage_.r, stage_.things, world_);
-        Bytes state = peer_state(*for_all, world_.actors[guest.actor]);
-        StateMessage message;
-        message.number = ++guest.state;
-        const auto base = guest.states.find(guest.state_heard);
-        message.base = base == guest.states.end() ? 0 : guest.state_heard;
-        message.tick = world_.tick;
-        message.inputs_until = guest.heard_until;
-        message.certain_heard = guest.certain.heard();
-        message.size = static_cast<std::uint32_t>(state.size());
-        message.changes =
-            changes_since(base == guest.states.end() ? std::span<const std::uint8_t>{} : base->second, state);
-        guest.states.emplace(message.number, std::move(state));
-        notes_.send(encode(message), {LoggedMessage::Kind::state, 0, i, now, 0.0, 0.0, 0, false, {}}, guest.late);
+        if (stage_.run.from_inputs) {
+            send_inputs(now, i);
+        } else {
+            send_state(now, i, for_all);
+        }
     }
+}
+
+/// `for_all`: made for the first of them.
+void HostEnd::send_state(double now, std::size_t i, std::optional<StateForAll>& for_all) {
+    Guest& guest = guests_[i];
+    if (!for_all) for_all = state_for_all(stage_.r, stage_.things, world_);
+    Bytes state = peer_state(*for_all, world_.actors[guest.actor]);
+    StateMessage message;
+    message.number = ++guest.state;
+    const auto base = guest.states.find(guest.state_heard);
+    message.base = base == guest.states.end() ? 0 : guest.state_heard;
+    message.tick = world_.tick;
+    message.inputs_until = guest.heard_until;
+    message.certain_heard = guest.certain.heard();
+    message.size = static_cast<std::uint32_t>(state.size());
+    message.changes = changes_since(base == guest.states.end() ? std::span<const std::uint8_t>{} : base->second, state);
+    guest.states.emplace(message.number, std::move(state));
+    notes_.send(encode(message), {LoggedMessage::Kind::state, 0, i, now, 0.0, 0.0, 0, false, {}}, guest.late);
 }
 
 void HostEnd::finish() {

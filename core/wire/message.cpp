@@ -7,7 +7,7 @@ namespace leap {
 namespace {
 
 /// The first byte of each.
-enum class Kind : std::uint8_t { inputs = 1, state, hello, welcome, telling, goodbye, event };
+enum class Kind : std::uint8_t { inputs = 1, state, hello, welcome, telling, goodbye, event, told_inputs };
 
 template <class Flow, class Value>
 void input_fields(Flow& flow, Value& input) {
@@ -54,7 +54,7 @@ std::size_t read_count(ByteReader& read, std::size_t least) {
 void write(ByteWriter& out, const InputsMessage& message) {
     out(Kind::inputs);
     out(message.until_tick);
-    out(message.state_heard);
+    out(message.heard);
     out(message.certain_heard);
     out.count(message.inputs.size());
     for (const InputEvent& input : message.inputs) input_fields(out, input);
@@ -69,6 +69,36 @@ void write(ByteWriter& out, const StateMessage& message) {
     out(message.certain_heard);
     out(message.size);
     write_bytes(out, message.changes);
+}
+
+template <class Flow, class Value>
+void joining_fields(Flow& flow, Value& joining) {
+    flow(joining.tick);
+    flow(joining.actor);
+    flow(joining.body);
+    flow(joining.position);
+    flow(joining.facing_rad);
+}
+
+/// Each with a byte before it: whether it is somebody who comes.
+void write(ByteWriter& out, const ToldInputs& message) {
+    out(Kind::told_inputs);
+    out(message.first);
+    out(message.until_tick);
+    out(message.inputs_until);
+    out(message.certain_heard);
+    out(message.sum_tick);
+    out(message.sum);
+    out.count(message.told.size());
+    for (const auto& told : message.told) {
+        const auto* joining = std::get_if<Joining>(&told);
+        out(joining != nullptr);
+        if (joining != nullptr) {
+            joining_fields(out, *joining);
+        } else {
+            input_fields(out, std::get<InputEvent>(told));
+        }
+    }
 }
 
 struct WriteContent {
@@ -108,14 +138,36 @@ void write(ByteWriter& out, const CertainMessage& message) {
     std::visit(WriteContent{out, message.number}, message.content);
 }
 
+constexpr std::size_t input_bytes = 34;
+
 InputsMessage read_inputs(ByteReader& read) {
     InputsMessage out;
     read(out.until_tick);
-    read(out.state_heard);
+    read(out.heard);
     read(out.certain_heard);
-    constexpr std::size_t input_bytes = 34;
     out.inputs.resize(read_count(read, input_bytes));
     for (InputEvent& input : out.inputs) input_fields(read, input);
+    return out;
+}
+
+ToldInputs read_told_inputs(ByteReader& read) {
+    ToldInputs out;
+    read(out.first);
+    read(out.until_tick);
+    read(out.inputs_until);
+    read(out.certain_heard);
+    read(out.sum_tick);
+    read(out.sum);
+    out.told.resize(read_count(read, input_bytes + 1));
+    for (auto& told : out.told) {
+        bool joins = false;
+        read(joins);
+        if (joins) {
+            joining_fields(read, told.emplace<Joining>());
+        } else {
+            input_fields(read, std::get<InputEvent>(told));
+        }
+    }
     return out;
 }
 
@@ -172,6 +224,8 @@ std::optional<Message> decode(std::span<const std::uint8_t> whole) {
         out = read_inputs(read);
     } else if (kind == Kind::state) {
         out = read_state(read);
+    } else if (kind == Kind::told_inputs) {
+        out = read_told_inputs(read);
     } else {
         CertainMessage certain;
         read(certain.number);

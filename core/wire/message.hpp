@@ -30,7 +30,7 @@ struct EventTelling {
 /// From a peer: what its player has done, all of it that the host hasn't said to have.
 struct InputsMessage {
     std::int64_t until_tick = 0;      ///< it has played up to here
-    std::uint32_t state_heard = 0;    ///< the last state it has heard
+    std::uint32_t heard = 0;          ///< the last state it has heard; or of ToldInputs the last, where those are told
     std::uint32_t certain_heard = 0;  ///< the last certain message it has heard, all before it too
     std::vector<InputEvent> inputs;   ///< of its own character, by time
     friend bool operator==(const InputsMessage&, const InputsMessage&) = default;
@@ -49,6 +49,28 @@ struct StateMessage {
 };
 
 /// What must arrive, and in order: it is sent until it is known to have arrived.
+/// Where everybody plays from inputs alone: somebody comes into play, at the begin of a tick.
+struct Joining {
+    std::int64_t tick = 0;
+    std::uint8_t actor = 0;  ///< in World::actors, behind all that are there
+    std::uint8_t body = 0;   ///< in Program::bodies
+    Vec3 position{0.0};      ///< m
+    double facing_rad = 0.0;
+    friend bool operator==(const Joining&, const Joining&) = default;
+};
+
+/// There, from the host: what players have done, and who has come.
+struct ToldInputs {
+    std::uint32_t first = 0;          ///< number of the first of `told`, from 1
+    std::int64_t until_tick = 0;      ///< nothing that counts before it will be told later
+    std::int64_t inputs_until = 0;    ///< up to here it has the receiver's own
+    std::uint32_t certain_heard = 0;  ///< likewise
+    std::int64_t sum_tick = 0;        ///< `sum` is world_sum() of the host's world at the begin of that tick
+    std::uint32_t sum = 0;
+    std::vector<std::variant<InputEvent, Joining>> told;
+    friend bool operator==(const ToldInputs&, const ToldInputs&) = default;
+};
+
 struct HelloMessage {
     friend bool operator==(const HelloMessage&, const HelloMessage&) = default;
 };
@@ -70,7 +92,7 @@ struct CertainMessage {
     friend bool operator==(const CertainMessage&, const CertainMessage&) = default;
 };
 
-using Message = std::variant<InputsMessage, StateMessage, CertainMessage>;
+using Message = std::variant<InputsMessage, StateMessage, CertainMessage, ToldInputs>;
 
 /// The message, and behind it sum_of() it.
 Bytes encode(const Message& message);

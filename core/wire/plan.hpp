@@ -47,7 +47,10 @@ struct WirePeer {
 /// How a peer shows the others.
 enum class OthersShown : std::uint8_t {
     behind,  ///< as they were a little while ago, between what was told before and after
-    run_on   ///< from what was told last, on at the same velocity
+    run_on,  ///< from what was told last, on at the same velocity
+    /// As they play: every peer plays everybody from inputs alone, and the host tells no states. What others do and
+    /// isn't known yet is foreseen as nothing new; where something comes, a peer goes back and plays it again.
+    from_inputs
 };
 
 /// A mark on a reading of the wire.

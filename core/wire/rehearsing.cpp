@@ -9,6 +9,8 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/wire/inputs_peer.hpp"
+#include "core/wire/told_peer.hpp"
 
 namespace leap {
 
@@ -84,11 +86,12 @@ std::string what_is_wrong(const Program& program, const WirePlan& plan) {
 
 namespace {
 
-/// When each press of one peer could be seen by another.
+/// When each press of one peer could be seen by another that was there by then.
 void note_seen(WireRun& run, std::size_t by, const std::vector<PressPlayed>& presses, std::size_t peer,
                const std::vector<PressPlayed>& shown) {
     auto at = shown.begin();
     for (const PressPlayed& press : presses) {
+        if (press.at_s < run.peers[peer].from_s) continue;
         while (at != shown.end() && at->play_s < press.play_s - 1e-9) ++at;
         if (at == shown.end()) return;
         run.presses.push_back({by, peer, press.at_s, at->at_s});
@@ -115,18 +118,19 @@ tl::expected<void, std::string> Rehearsing::begin() {
     for (std::size_t i = 0; i < tracks.size(); ++i) stage_.run.host.tracks[i].name = peers[i].name;
     host_.emplace(stage_, *start, players_[0].inputs);
     for (std::size_t i = 0; i < peers.size(); ++i) {
-        ends_.emplace_back(stage_, i, players_[i].inputs);
+        if (stage_.run.from_inputs) {
+            ends_.push_back(std::make_unique<InputsPeer>(stage_, i, players_[i].inputs, *start));
+        } else {
+            ends_.push_back(std::make_unique<ToldPeer>(stage_, i, players_[i].inputs));
+        }
         const std::uint64_t seed = stage_.plan.seed * 1000003U + i * 2;
         connections_.push_back({LinkWay(peers[i].link, seed), LinkWay(peers[i].link, seed + 1)});
         if (i == 0 || peers[i].joins_s > 0.0) continue;
         host_->has(i, i);
-        World own = *start;
-        for (std::size_t k = 0; k < own.actors.size(); ++k)
-            if (k != i) show_actor(shown_of(own.actors[k]), 0.0, own.actors[k]);
-        ends_[i].begin(std::move(own), i);
-        furthest_ = std::max(furthest_, ends_[i].lead());
+        ends_[i]->begin(*start, i);
+        furthest_ = std::max(furthest_, ends_[i]->lead());
     }
-    for (std::size_t i = 0; i < peers.size(); ++i) notes_.push_back(i == 0 ? &host_->notes() : &ends_[i].notes());
+    for (std::size_t i = 0; i < peers.size(); ++i) notes_.push_back(i == 0 ? &host_->notes() : &ends_[i]->notes());
     called_.resize(peers.size());
     at_once_ = ticks_at_once(stage_.plan, stage_.r.rate_hz);
     k_ = -furthest_;
@@ -184,13 +188,13 @@ void Rehearsing::for_each_end(std::size_t first, const std::function<void(std::s
 void Rehearsing::peer_plays(std::size_t i, const Tick& tick) {
     const WirePeer& peer = stage_.plan.peers[i];
     if (peer.joins_s > 0.0 && !called_[i] && tick.now_s >= peer.joins_s) {
-        ends_[i].join(tick.now_s);
+        ends_[i]->join(tick.now_s);
         called_[i] = 1;
     }
-    if (peer.leaves_s && tick.now_s >= *peer.leaves_s) ends_[i].leave(tick.now_s);
+    if (peer.leaves_s && tick.now_s >= *peer.leaves_s) ends_[i]->leave(tick.now_s);
     hear_host(i, tick);
-    ends_[i].step(tick.k);
-    ends_[i].send(tick.now_s);
+    ends_[i]->step(tick.k);
+    ends_[i]->send(tick.now_s);
 }
 
 void Rehearsing::host_plays(const Tick& tick) {
@@ -206,11 +210,11 @@ void Rehearsing::host_plays(const Tick& tick) {
 void Rehearsing::peer_hears(std::size_t i, const Tick& tick) {
     if (tick.k < 0) return;
     hear_host(i, tick);
-    if (tick.has_frame && ends_[i].is_there()) stage_.run.peers[i].frames.push_back({tick.now_s, ends_[i].world()});
+    if (tick.has_frame && ends_[i]->is_there()) stage_.run.peers[i].frames.push_back({tick.now_s, ends_[i]->world()});
 }
 
 void Rehearsing::hear_host(std::size_t i, const Tick& tick) {
-    for (const Packet& packet : connections_[i].down.arrived(tick.now_s)) ends_[i].receive(tick.now_s, packet);
+    for (const Packet& packet : connections_[i].down.arrived(tick.now_s)) ends_[i]->receive(tick.now_s, packet);
 }
 
 bool Rehearsing::frame_is_due(double now) {
@@ -220,39 +224,39 @@ bool Rehearsing::frame_is_due(double now) {
 }
 
 std::optional<double> Rehearsing::tape_time(std::size_t peer) const {
-    return peer == 0 ? std::optional(host_->world().time) : ends_[peer].tape_time();
+    return peer == 0 ? std::optional(host_->world().time) : ends_[peer]->tape_time();
 }
 
 void Rehearsing::play(std::size_t peer, InputEvent input) {
     if (peer == 0) {
         host_->play(input);
     } else {
-        ends_[peer].play(input);
+        ends_[peer]->play(input);
     }
 }
 
 const World* Rehearsing::world_of(std::size_t peer) const {
     if (peer == 0) return &host_->world();
-    return ends_[peer].is_there() ? &ends_[peer].world() : nullptr;
+    return ends_[peer]->is_there() ? &ends_[peer]->world() : nullptr;
 }
 
 void Rehearsing::finish() {
     WireRun& run = stage_.run;
     host_->finish();
     run.peers[0].to_s = run.end_s;
-    for (std::size_t i = 1; i < ends_.size(); ++i) ends_[i].finish(run.end_s);
+    for (std::size_t i = 1; i < ends_.size(); ++i) ends_[i]->finish(run.end_s);
     for (std::size_t peer = 1; peer < ends_.size(); ++peer) {
         for (const PressPlayed& at_host : host_->presses()[peer]) {
-            const auto& made = ends_[peer].presses();
+            const auto& made = ends_[peer]->presses();
             const auto same = std::find_if(made.begin(), made.end(),
                                            [&](const PressPlayed& each) { return each.play_s == at_host.play_s; });
             if (same != made.end()) run.presses.push_back({peer, 0, same->at_s, at_host.at_s});
         }
-        const auto& shown = ends_[peer].shown();
+        const auto& shown = ends_[peer]->shown();
         if (!shown.empty()) note_seen(run, 0, host_->own_presses(), peer, shown[0]);
         for (std::size_t by = 1; by < ends_.size(); ++by)
-            if (by != peer && ends_[by].is_there() && run.peers[by].actor < shown.size())
-                note_seen(run, by, ends_[by].presses(), peer, shown[run.peers[by].actor]);
+            if (by != peer && ends_[by]->is_there() && run.peers[by].actor < shown.size())
+                note_seen(run, by, ends_[by]->presses(), peer, shown[run.peers[by].actor]);
     }
 }
 

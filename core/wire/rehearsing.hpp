@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
-#include <deque>
 #include <functional>
+#include <memory>
 #include <optional>
 #include <string>
 #include <tl/expected.hpp>
@@ -75,7 +75,7 @@ class Rehearsing {
     std::vector<WirePlayer> players_;
     std::vector<ActorStart> starts_;  ///< by peer
     std::optional<HostEnd> host_;
-    std::deque<PeerEnd> ends_;  ///< by peer; the host's isn't used
+    std::vector<std::unique_ptr<PeerEnd>> ends_;  ///< by peer; the host's isn't used
     std::vector<Connection> connections_;
     std::vector<EndNotes*> notes_;      ///< by peer: of `host_` and `ends_`
     std::vector<std::uint8_t> called_;  ///< by peer: whether it has asked to join

@@ -45,7 +45,7 @@ bool makes_sense(const RecordedMessage& message, std::size_t peers) {
 
 struct InWords {
     std::string operator()(const InputsMessage& inputs) const {
-        std::string out = fmt::format("inputs up to tick {}, has state {}", inputs.until_tick, inputs.state_heard);
+        std::string out = fmt::format("inputs up to tick {}, has state {}", inputs.until_tick, inputs.heard);
         if (inputs.inputs.empty()) return out;
         const double first = inputs.inputs.front().time;
         return fmt::format("{}: {} since {:.3f} s", out, inputs.inputs.size(), first);
@@ -54,6 +54,10 @@ struct InWords {
         const std::string since = state.base == 0 ? "whole" : fmt::format("changes since {}", state.base);
         return fmt::format("state {}, {}, tick {}, {} of {} bytes", state.number, since, state.tick,
                            state.changes.size(), state.size);
+    }
+    std::string operator()(const ToldInputs& inputs) const {
+        return fmt::format("inputs {} to {} of all, nothing else before tick {}", inputs.first,
+                           inputs.first + inputs.told.size(), inputs.until_tick);
     }
     std::string operator()(const CertainMessage& certain) const {
         return fmt::format("certain {}: {}", certain.number, std::visit(*this, certain.content));

@@ -26,6 +26,8 @@ constexpr std::array kinds{
     WireReading{"lost_messages", "", "messages that never came", 0.0},
     WireReading{"refused_words", "", "what peers said of things that somebody else held by then", 0.0},
     WireReading{"unreadable_messages", "", "messages that came and made no sense", 0.0},
+    WireReading{"worlds_parted", "", "peers whose world came to be another than the host's, all being from inputs",
+                0.0},
 };
 
 double middle_of(std::vector<double> values) {
@@ -105,6 +107,10 @@ std::vector<WireReading> wire_readings(const WireRun& run, std::span<const WireD
     set("lost_messages", lost);
     set("refused_words", static_cast<double>(run.refused_words));
     set("unreadable_messages", static_cast<double>(run.unreadable));
+    double parted = 0.0;
+    for (std::size_t peer = 1; peer < run.peers.size(); ++peer)
+        if (counts(peer) && run.peers[peer].parted_s) parted += 1.0;
+    set("worlds_parted", parted);
     return out;
 }
 
@@ -137,6 +143,7 @@ std::size_t bytes_of(const WireRun& run) {
     for (const TraceTrack& track : run.host.tracks) out += bytes_in(track.rows) + bytes_in(track.values);
     for (const World& world : run.host.snapshots) out += bytes_in(world);
     for (const PeerRun& peer : run.peers) {
+        out += bytes_in(peer.sums);
         for (const WireSample& sample : peer.samples)
             out += sizeof sample + bytes_in(sample.phases) + bytes_in(sample.loose) + bytes_in(sample.holders) +
                    bytes_in(sample.feet);

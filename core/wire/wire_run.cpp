@@ -45,6 +45,7 @@ bool is_heard(const Rehearsal& r, const Heard& heard, std::size_t actors) {
 }
 
 void begin_wire_run(const Rehearsal& r, const WirePlan& plan, WireRun& run) {
+    run.from_inputs = plan.others == OthersShown::from_inputs;
     run.peers.resize(plan.peers.size());
     for (const PlacedFixture& fixture : r.course.plan.fixtures) run.fixtures.push_back(fixture.name);
 }

@@ -3,6 +3,7 @@
 
 #include <cstdint>
 #include <functional>
+#include <optional>
 #include <string>
 #include <tl/expected.hpp>
 #include <vector>
@@ -80,6 +81,8 @@ struct PeerRun {
     double lead_s = 0.0;    ///< how far it plays ahead of the host
     double from_s = 0.0;    ///< since when it plays, host's clock
     double to_s = 0.0;
+    std::vector<std::uint32_t> sums;  ///< where all is from inputs: world_sum() as each tick begins, from first_tick on
+    std::optional<double> parted_s;   ///< there: the first instant of play at which its sum wasn't the host's
     bool came = true;                 ///< false: it was never welcomed
     std::int64_t first_tick = 0;      ///< of `samples`
     std::vector<WireSample> samples;  ///< by tick of play
@@ -96,7 +99,8 @@ struct PressSeen {
 };
 
 struct WireRun {
-    Trace host;  ///< what the host's world did: its word is the truth
+    bool from_inputs = false;  ///< see OthersShown
+    Trace host;                ///< what the host's world did: its word is the truth
     std::vector<PeerRun> peers;
     std::vector<LoggedMessage> messages;  ///< by when they were sent
     std::vector<LoggedTelling> tellings;

@@ -73,7 +73,11 @@ WireSheet::WireSheet(Session& session, QWidget* parent) : QScrollArea(parent), s
     auto* choice = new QHBoxLayout;
     behind_ = new QPushButton(tr("as they were"));
     run_on_ = new QPushButton(tr("running on"));
-    for (QPushButton* button : {behind_, run_on_}) {
+    from_inputs_ = new QPushButton(tr("from their inputs"));
+    from_inputs_->setToolTip(
+        tr("Every peer plays everybody by the rules, from what players do alone; no states are told. What isn't known "
+           "yet is foreseen as nothing new, and played again as it comes"));
+    for (QPushButton* button : {behind_, run_on_, from_inputs_}) {
         button->setCheckable(true);
         button->setAutoExclusive(true);
         choice->addWidget(button);
@@ -101,6 +105,8 @@ WireSheet::WireSheet(Session& session, QWidget* parent) : QScrollArea(parent), s
             [this] { change([](WirePlan& plan) { plan.others = OthersShown::behind; }, true); });
     connect(run_on_, &QPushButton::clicked, this,
             [this] { change([](WirePlan& plan) { plan.others = OthersShown::run_on; }, true); });
+    connect(from_inputs_, &QPushButton::clicked, this,
+            [this] { change([](WirePlan& plan) { plan.others = OthersShown::from_inputs; }, true); });
     connect(behind_row_, &LinkRow::turned, this,
             [this](double value, bool first) { change([value](WirePlan& plan) { plan.behind_s = value; }, first); });
     connect(every_row_, &LinkRow::turned, this, [this](double value, bool first) {
@@ -271,7 +277,10 @@ void WireSheet::fill_links(const WirePlan& plan) {
         rows_[i].duplicates->set_value(link.duplicates);
         rows_[i].clock->set_value(plan.peers[i].clock_s);
     }
-    (plan.others == OthersShown::behind ? behind_ : run_on_)->setChecked(true);
+    QPushButton* const chosen = plan.others == OthersShown::behind   ? behind_
+                                : plan.others == OthersShown::run_on ? run_on_
+                                                                     : from_inputs_;
+    chosen->setChecked(true);
     behind_row_->setEnabled(plan.others == OthersShown::behind);
     behind_row_->set_value(plan.behind_s);
     every_row_->set_value(plan.send_every_s);

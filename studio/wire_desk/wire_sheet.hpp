@@ -31,6 +31,7 @@ class WireSheet : public QScrollArea {
     LinkRow* link_row(std::size_t peer, const QString& what) const;
     QTableWidget* readings() { return readings_; }
     QPushButton* run_on() { return run_on_; }
+    QPushButton* from_inputs() { return from_inputs_; }
 
   signals:
     /// When a peer joins is turned; `first`: it begins to be.
@@ -64,6 +65,7 @@ class WireSheet : public QScrollArea {
     QVBoxLayout* links_room_;
     QPushButton* behind_;
     QPushButton* run_on_;
+    QPushButton* from_inputs_;
     LinkRow* behind_row_;
     LinkRow* every_row_;
     LinkRow* waits_row_;

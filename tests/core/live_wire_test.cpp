@@ -42,9 +42,12 @@ void play_some(LiveWire& live, double to_s) {
 
 TEST(LiveWire, WhatWasPlayedIsATapeThatGivesTheSameRehearsal) {
     const Quay quay;
-    for (const char* const name : {"two at the buoy", "a driver far off"})
+    for (const auto& [name, others] :
+         {std::pair("two at the buoy", OthersShown::behind), std::pair("a driver far off", OthersShown::behind),
+          std::pair("two at the buoy", OthersShown::from_inputs)})
         for (const std::size_t peer : {0U, 1U}) {
             WirePlan plan = quay.plan(name);
+            plan.others = others;
             const auto live = quay.live(plan, peer);
             play_some(*live, 3.0);
             plan.length_s = live->run().end_s;

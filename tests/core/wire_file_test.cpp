@@ -66,7 +66,7 @@ TEST(WireFile, SaysWhatIsWrongAndWhere) {
     EXPECT_NE(wrong(begin + R"("peers": [{"name": "A"}, {"name": "B", "link": 3}]})").find("must be an object"),
               std::string::npos);
     EXPECT_EQ(wrong(begin + R"("others": "where", "peers": [{"name": "A"}]})"),
-              "w: others: must be \"behind\" or \"run on\"");
+              "w: others: must be \"behind\", \"run on\" or \"from inputs\"");
     EXPECT_EQ(wrong(begin + R"("peers": [{"name": "A"}], "marks": [{"reading": "corections", "high": 1}]})"),
               "w: marks[0].reading: there is no reading of the wire called corections; did you mean corrections?");
     EXPECT_NE(wrong(begin).find("w:1:"), std::string::npos);

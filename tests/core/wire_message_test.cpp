@@ -41,7 +41,7 @@ Telling a_telling(std::uint32_t number) {
 std::vector<Message> messages() {
     InputsMessage inputs;
     inputs.until_tick = 123456789;
-    inputs.state_heard = 17;
+    inputs.heard = 17;
     inputs.inputs = {{InputEvent::Kind::button, 1.5, ButtonId(2), true, {}, 1},
                      {InputEvent::Kind::stick, 1.6, {}, false, {0.5, -0.25}, 1}};
     StateMessage state;
@@ -59,8 +59,17 @@ std::vector<Message> messages() {
     EventTelling event;
     event.time = 2.5;
     event.heard = {3, actor_owner(1), {}, false, 12.0, {0, 1, 0}, {4, 5, 6}};
+    ToldInputs told;
+    told.first = 12;
+    told.until_tick = 130;
+    told.inputs_until = 128;
+    told.certain_heard = 3;
+    told.sum_tick = 129;
+    told.sum = 0x01020304;
+    told.told = {inputs.inputs[0], Joining{131, 2, 1, {1, 2, 3}, 0.5}, inputs.inputs[1]};
     return {inputs,
             state,
+            told,
             CertainMessage{6, event},
             CertainMessage{1, HelloMessage{}},
             CertainMessage{2, welcome},

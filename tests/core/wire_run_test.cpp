@@ -340,9 +340,27 @@ TEST(WireRun, TheSamePlanGivesTheSameRunAndAnotherSeedAnother) {
     EXPECT_NE(run_of(scene, plan, tapes()).messages, first.messages);
 }
 
+TEST(WireRun, WhatWasPressedBeforeAPeerCameIsNothingThatItSawLate) {
+    const Scene scene(lever_and_door("share phase as state"), lever_plan());
+    WirePlan plan = plan_of(
+        {peer("host", "pulls", "start"), peer("one", "hops", "other", 0.05), peer("late", "hops", "third", 0.05)});
+    plan.peers[2].joins_s = 1.5;
+    const WireRun run = run_of(scene, plan, tapes());
+    std::size_t seen = 0;
+    for (const PressSeen& each : run.presses) {
+        EXPECT_TRUE(each.peer != 2 || each.pressed_s >= run.peers[2].from_s);
+        EXPECT_LT(each.seen_s - each.pressed_s, 0.5);
+        seen += each.by == 2 ? 1 : 0;
+    }
+    EXPECT_GT(seen, 0U) << "what it presses itself is seen by the others";
+}
+
 TEST(WireRun, IsTheSameOnOneThreadAndOnManyAndTickByTick) {
     const Scene scene(lever_and_door("share phase as state"), lever_plan());
-    for (const double delay_s : {0.0, 0.004, 0.08}) {
+    for (const auto& [delay_s, others] :
+         {std::pair(0.0, OthersShown::behind), std::pair(0.004, OthersShown::behind),
+          std::pair(0.08, OthersShown::behind), std::pair(0.0, OthersShown::from_inputs),
+          std::pair(0.08, OthersShown::from_inputs)}) {
         SCOPED_TRACE(delay_s);
         WirePlan plan = plan_of({peer("host", "pulls", "start"), peer("one", "hops", "other", delay_s),
                                  peer("two", "hops", "third", 0.06), peer("late", "waits", "third", 0.05)});
@@ -352,6 +370,7 @@ TEST(WireRun, IsTheSameOnOneThreadAndOnManyAndTickByTick) {
             plan.peers[i].link.duplicates = 0.1;
         }
         plan.peers[3].joins_s = 1.5;
+        plan.others = others;
         WireOptions options;
         options.frames_per_s = 20.0;
         options.damaged = 0.05;
@@ -368,6 +387,7 @@ TEST(WireRun, IsTheSameOnOneThreadAndOnManyAndTickByTick) {
             EXPECT_EQ(trace_hash(many.host), trace_hash(other.host));
             for (std::size_t i = 0; i < plan.peers.size(); ++i) {
                 EXPECT_EQ(many.peers[i].samples, other.peers[i].samples);
+                EXPECT_EQ(many.peers[i].sums, other.peers[i].sums);
                 EXPECT_EQ(many.peers[i].frames.size(), other.peers[i].frames.size());
             }
         };

@@ -95,6 +95,26 @@ TEST(WireDesk, WhileAPeerIsPlayedTheChartAndTheSheetSayWhatDiffersNow) {
     EXPECT_EQ(window.now()->problem, "");
 }
 
+TEST(WireDesk, OneButtonHasEverybodyPlayedFromInputsAlone) {
+    Wire window;
+    ASSERT_TRUE(window.late_door_differs());
+    QTest::mouseClick(window.wire->sheet()->from_inputs(), Qt::LeftButton);
+    EXPECT_EQ(window.plan().others, OthersShown::from_inputs);
+    window.played();
+    EXPECT_FALSE(window.late_door_differs()) << "the newcomer has played all that was";
+    EXPECT_EQ(window.reading("worlds_parted"), 0.0);
+    const auto has = [&](const char* cause) {
+        const auto& all = window.now()->differences;
+        return std::any_of(all.begin(), all.end(), [&](const WireDifference& each) {
+            return cause_text(window.now()->run, each).find(cause) != std::string::npos;
+        });
+    };
+    EXPECT_TRUE(has("input had not come"));
+    EXPECT_FALSE(has("share"));
+    window.session->undo_stack().undo();
+    EXPECT_EQ(window.plan().others, OthersShown::behind);
+}
+
 TEST(WireDesk, EachStageSaysWhyItsCharacterCantStartAMove) {
     Wire window("two at the buoy");
     QComboBox* moves = window.wire->moves();

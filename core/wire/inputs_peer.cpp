@@ -1,0 +1,192 @@
+// SPDX-License-Identifier: MIT
+#include "core/wire/inputs_peer.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/defaults.hpp"
+#include "core/play/start.hpp"
+#include "core/wire/world_sum.hpp"
+
+namespace leap {
+namespace {
+
+bool comes_before(const InputEvent& a, const InputEvent& b) {
+    return a.time < b.time || (a.time == b.time && a.actor < b.actor);
+}
+
+}  // namespace
+
+void InputsPeer::begin(World start, std::size_t actor) {
+    now_ = std::move(start);
+    come(actor, 0.0);
+}
+
+void InputsPeer::receive(double now, const Packet& packet) {
+    const auto message = decode(packet.bytes);
+    if (!message) {
+        ++notes_.unreadable;
+        return;
+    }
+    if (const auto* inputs = std::get_if<ToldInputs>(&*message)) return hear_inputs(now, *inputs, packet.late_inputs);
+    const auto* certain = std::get_if<CertainMessage>(&*message);
+    if (certain == nullptr) return;
+    for (const CertainContent& content : certain_.receive(*certain))
+        if (const auto* welcome = std::get_if<WelcomeMessage>(&content)) welcomed_as_ = welcome->actor;
+    come_into_play(now);
+}
+
+/// Numbers are told one after the other from the last that the host knows to be here: there is never a gap.
+void InputsPeer::hear_inputs(double now, const ToldInputs& message, std::size_t late) {
+    certain_.acknowledged(message.certain_heard);
+    if (message.first == 0 || message.first > heard_ + 1) return;
+    inputs_known_ = std::max(inputs_known_, message.inputs_until);
+    for (std::size_t i = heard_ + 1 - message.first; i < message.told.size(); ++i) {
+        if (!take(message.told[i])) {
+            ++notes_.unreadable;
+            return;
+        }
+        ++heard_;
+    }
+    const std::int64_t most = stage_.r.rate_hz * static_cast<std::int64_t>(defaults::longest_wire_s + 1.0);
+    known_until_ = std::clamp(message.until_tick, known_until_, std::max(known_until_, most));
+    sums_.emplace_back(message.sum_tick, message.sum);
+    if (!there_) come_into_play(now);
+    if (!there_) return;
+    go_back(now, late);
+    leave_behind();
+}
+
+bool InputsPeer::take(const std::variant<InputEvent, Joining>& told) {
+    const std::size_t actors = start_.actors.size() + joinings_.size();
+    if (const auto* joining = std::get_if<Joining>(&told)) {
+        if (joining->actor != actors || joining->body >= stage_.r.program.bodies.size()) return false;
+        if (joining->tick < known_until_ || !is_finite(joining->position)) return false;
+        if (!std::isfinite(joining->facing_rad)) return false;
+        joinings_.push_back(*joining);
+        return true;
+    }
+    const InputEvent& input = std::get<InputEvent>(told);
+    if (input.actor < 0 || static_cast<std::size_t>(input.actor) >= actors || !std::isfinite(input.time)) return false;
+    if (!std::isfinite(input.value.x) || !std::isfinite(input.value.y)) return false;
+    if (input.kind > InputEvent::Kind::look || input.time < stage_.seconds(known_until_) - same_time_s) return false;
+    const bool is_button = input.kind == InputEvent::Kind::button;
+    if (is_button && (!input.button || input.button.at() >= stage_.r.program.buttons.size())) return false;
+    known_.insert(std::upper_bound(known_.begin(), known_.end(), input, comes_before), input);
+    return true;
+}
+
+/// A newcomer plays everything that was, from the begin on, and is then where the others are.
+void InputsPeer::come_into_play(double now) {
+    if (there_ || !welcomed_as_) return;
+    const std::size_t place = *welcomed_as_ - start_.actors.size();
+    if (*welcomed_as_ < start_.actors.size() || place >= joinings_.size()) return;
+    const std::int64_t tick = joinings_[place].tick;
+    if (known_until_ < tick) return;
+    now_ = start_;
+    actor_ = *welcomed_as_;
+    while (now_.tick < tick) play_with(foreseen(now_.tick), now_);
+    come(actor_, std::max(0.0, now + stage_.seconds(lead_) - now_.time));
+    PeerRun& run = stage_.run.peers[peer_];
+    run.came = true;
+    run.from_s = now;
+}
+
+/// Of its own player it knows before the host what comes; of the others it knows what was told.
+InputsPeer::Played InputsPeer::foreseen(std::int64_t tick) const {
+    Played out;
+    const auto before = [](const InputEvent& input, double time) { return input.time < time; };
+    const auto from = std::lower_bound(known_.begin(), known_.end(), stage_.seconds(tick) - same_time_s, before);
+    const auto to = std::lower_bound(from, known_.end(), stage_.seconds(tick + 1) - same_time_s, before);
+    const bool all_is_told = tick < known_until_;
+    for (auto each = from; each != to; ++each)
+        if (all_is_told || static_cast<std::size_t>(each->actor) != actor_) out.inputs.push_back(*each);
+    if (!all_is_told)
+        for (const InputEvent& input : inputs_of(tick))
+            out.inputs.insert(std::upper_bound(out.inputs.begin(), out.inputs.end(), input, comes_before), input);
+    const auto has_come = [&](const Joining& joining) { return joining.tick <= tick; };
+    out.actors =
+        start_.actors.size() + static_cast<std::size_t>(std::count_if(joinings_.begin(), joinings_.end(), has_come));
+    return out;
+}
+
+void InputsPeer::play_with(const Played& played, World& world) {
+    while (world.actors.size() < played.actors) {
+        const Joining& joining = joinings_[world.actors.size() - start_.actors.size()];
+        add_actor(stage_.r, {joining.body, joining.position, joining.facing_rad}, world);
+        scratch_ = {};
+    }
+    leap::step(stage_.r, played.inputs, world, scratch_, nullptr);
+}
+
+void InputsPeer::play_tick(std::int64_t k) {
+    Played played = foreseen(now_.tick);
+    past_.push_back(now_);
+    note_presses(inputs_of(now_.tick), k);
+    play_with(played, now_);
+    played_.push_back(std::move(played));
+    // Where all stood as this tick began.
+    WireSample sample = sample_of(past_.back());
+    for (std::size_t i = sample.feet.size(); i < now_.actors.size(); ++i)
+        sample.feet.push_back(joinings_[i - start_.actors.size()].position);
+    stage_.run.peers[peer_].samples.push_back(std::move(sample));
+    shown_.resize(now_.actors.size());
+    for (std::size_t i = 0; i < shown_.size(); ++i)
+        if (i != actor_) shown_[i].push_back({stage_.seconds(known_until_), stage_.seconds(k)});
+    leave_behind();
+}
+
+/// To the first tick that was played with something else than what is known by now, and on from there.
+void InputsPeer::go_back(double now, std::size_t late) {
+    std::size_t first = 0;
+    while (first < played_.size() && foreseen(past_first_ + static_cast<std::int64_t>(first)) == played_[first])
+        ++first;
+    if (first == played_.size()) return;
+    const std::int64_t tick = past_first_ + static_cast<std::int64_t>(first);
+    const World before = std::move(now_);
+    now_ = past_[first];
+    scratch_ = {};
+    for (std::size_t i = first; i < played_.size(); ++i) {
+        past_[i] = now_;
+        played_[i] = foreseen(now_.tick);
+        play_with(played_[i], now_);
+    }
+    WireCorrection correction = correction_at(now, tick, before.actors[actor_].body.position);
+    for (std::size_t i = 0; i < before.actors.size(); ++i)
+        correction.moved_m =
+            std::max(correction.moved_m, glm::length(before.actors[i].body.position - now_.actors[i].body.position));
+    correction.late_input = late > late_seen_;
+    late_seen_ = late;
+    if (correction.moved_m >= defaults::least_correction_m) notes_.corrections.push_back(std::move(correction));
+}
+
+/// Ticks of which all is known aren't played again; their sums are what is compared with the host's.
+void InputsPeer::leave_behind() {
+    PeerRun& run = stage_.run.peers[peer_];
+    while (!past_.empty() && past_first_ < known_until_) {
+        World& past = past_.front();
+        while (past.actors.size() < played_.front().actors) {
+            const Joining& joining = joinings_[past.actors.size() - start_.actors.size()];
+            add_actor(stage_.r, {joining.body, joining.position, joining.facing_rad}, past);
+        }
+        run.sums.push_back(world_sum(past));
+        past_.pop_front();
+        played_.pop_front();
+        ++past_first_;
+    }
+    check_sum();
+}
+
+void InputsPeer::check_sum() {
+    PeerRun& run = stage_.run.peers[peer_];
+    const auto is_done = [&](const std::pair<std::int64_t, std::uint32_t>& told) {
+        if (told.first < run.first_tick) return true;
+        const auto at = static_cast<std::size_t>(told.first - run.first_tick);
+        if (at >= run.sums.size()) return false;
+        if (run.sums[at] != told.second && !run.parted_s) run.parted_s = stage_.seconds(told.first);
+        return true;
+    };
+    sums_.erase(std::remove_if(sums_.begin(), sums_.end(), is_done), sums_.end());
+}
+
+}  // namespace leap

@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include "core/wire/ends.hpp"
+
+namespace leap {
+
+/// The end of a peer to whom the host tells states: its own character is played here, the others are shown.
+class ToldPeer : public PeerEnd {
+  public:
+    using PeerEnd::PeerEnd;
+    void begin(World start, std::size_t actor) override;
+    void receive(double now, const Packet& packet) override;
+
+  private:
+    struct AppliedTelling {
+        std::int64_t tick = 0;
+        Telling telling;
+    };
+
+    struct EventThen {
+        std::int64_t tick = 0;
+        Heard heard;
+    };
+
+    void play_tick(std::int64_t k) override;
+    void begin_at(World start, std::size_t actor, double behind_s);
+    void show_others(const std::vector<ShownActor>& shown, World& world) const;
+    ShownActor shown_at(std::size_t actor, std::int64_t k) const;
+    void hear_state(double now, const StateMessage& message, std::size_t late);
+    void compare(double now, std::int64_t tick, const PeerState& state, std::size_t late);
+    void again_from(std::int64_t tick, World world);
+    void be_welcomed(double now, const WelcomeMessage& message);
+    void apply(const Telling& telling, World& world);
+    void note_phases();
+    void tell_own_word();
+    World& past(std::int64_t tick) { return past_[static_cast<std::size_t>(tick - past_first_)]; }
+
+    std::vector<World> spare_;                        ///< room of those that are past
+    std::deque<std::vector<ShownActor>> past_shown_;  ///< what was shown then
+    std::vector<AppliedTelling> applied_;
+    std::vector<EventThen> events_;
+    std::vector<std::deque<ShownActor>> others_;                    ///< by character, as the host told them
+    std::vector<std::vector<std::pair<PhaseId, double>>> entered_;  ///< by fixture: phases it has gone to, and when
+    std::map<std::uint32_t, Bytes> states_;
+    std::size_t late_seen_ = 0;
+    double late_felt_until_s_ = -1e300;
+};
+
+}  // namespace leap
