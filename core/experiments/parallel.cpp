@@ -103,4 +103,19 @@ bool in_parallel(std::size_t count, const ParallelOptions& options, const std::f
     return !stopped;
 }
 
+void at_once(std::size_t first, std::size_t end, const std::function<void(std::size_t)>& work) {
+    std::mutex handing_on;
+    const auto hand_on = [&] { const std::lock_guard lock(handing_on); };  // as in in_parallel()
+    hand_on();
+    tbb::parallel_for(
+        tbb::blocked_range<std::size_t>(first, end, 1),
+        [&](const tbb::blocked_range<std::size_t>& part) {
+            hand_on();
+            for (std::size_t i = part.begin(); i != part.end(); ++i) work(i);
+            hand_on();
+        },
+        tbb::simple_partitioner());
+    hand_on();
+}
+
 }  // namespace leap

@@ -55,4 +55,8 @@ struct WorkStopped {};
 /// everything, and is thrown again here; WorkStopped only stops. False: it was stopped before all were done.
 bool in_parallel(std::size_t count, const ParallelOptions& options, const std::function<void(std::size_t)>& work);
 
+/// The same for a few pieces of some tenths of a millisecond, again and again: each number from `first` up to `end`,
+/// without it. Nobody is told of progress, and nothing stops it.
+void at_once(std::size_t first, std::size_t end, const std::function<void(std::size_t)>& work);
+
 }  // namespace leap

@@ -87,36 +87,30 @@ double capsule_gap(const Capsule& a, const Vec3& feet_a, const Capsule& b, const
     return std::hypot(beside, above) - a.radius - b.radius;
 }
 
+/// A box blow where it is now.
+Solid placed(const UprightBox& box, const Vec3& feet) {
+    Solid out;
+    out.center = feet + world_up * box.half.z;
+    out.half = box.half;
+    out.turn_cos = std::cos(box.turn_rad);
+    out.turn_sin = std::sin(box.turn_rad);
+    return out;
+}
+
 double gap_to_capsule(const DealtBlow& dealt, const Capsule& other, const Vec3& feet) {
     if (const auto* capsule = std::get_if<Capsule>(&dealt.shape)) return capsule_gap(*capsule, dealt.feet, other, feet);
-    return closest_point(solid_of(dealt), other.segment(), feet + world_up * other.radius).distance - other.radius;
+    const Solid box = placed(std::get<UprightBox>(dealt.shape), dealt.feet);
+    return closest_point(box, other.segment(), feet + world_up * other.radius).distance - other.radius;
 }
 
 double gap_to_solid(const DealtBlow& dealt, const Solid& solid) {
     const auto* capsule = std::get_if<Capsule>(&dealt.shape);
-    if (capsule == nullptr) return gap_between(solid_of(dealt), solid);
+    if (capsule == nullptr) return gap_between(placed(std::get<UprightBox>(dealt.shape), dealt.feet), solid);
     const Vec3 low_end = dealt.feet + world_up * capsule->radius;
     return closest_point(solid, capsule->segment(), low_end).distance - capsule->radius;
 }
 
 }  // namespace
-
-Solid solid_of(const DealtBlow& dealt) {
-    Solid out;
-    if (const auto* box = std::get_if<UprightBox>(&dealt.shape)) {
-        out.center = dealt.feet + world_up * box->half.z;
-        out.half = box->half;
-        out.turn_cos = std::cos(box->turn_rad);
-        out.turn_sin = std::sin(box->turn_rad);
-        return out;
-    }
-    const Capsule& capsule = std::get<Capsule>(dealt.shape);
-    out.kind = SolidKind::round;
-    out.radius = capsule.radius;
-    out.corners = {dealt.feet + world_up * capsule.radius,
-                   dealt.feet + world_up * (capsule.radius + capsule.segment())};
-    return out;
-}
 
 std::vector<DealtBlow> dealt_blows(const EvaluationContext& m) {
     std::vector<DealtBlow> out;

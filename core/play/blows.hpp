@@ -26,9 +26,6 @@ struct DealtBlow {
     Vec3 feet{0.0};  ///< m, the middle of its lowest face, or its lowest point
 };
 
-/// A blow as a solid where it is now.
-Solid solid_of(const DealtBlow& dealt);
-
 /// What a character's moves deal now, or the fixture of the context.
 std::vector<DealtBlow> dealt_blows(const EvaluationContext& context);
 

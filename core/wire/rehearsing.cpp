@@ -2,13 +2,12 @@
 #include "core/wire/rehearsing.hpp"
 
 #include <fmt/format.h>
-#include <tbb/parallel_for.h>
-#include <tbb/partitioner.h>
 
 #include <algorithm>
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/experiments/parallel.hpp"
 #include "core/wire/inputs_peer.hpp"
 #include "core/wire/told_peer.hpp"
 
@@ -181,7 +180,7 @@ void Rehearsing::for_each_end(std::size_t first, const std::function<void(std::s
     if (stage_.one_thread) {
         for (std::size_t i = first; i < ends_.size(); ++i) play(i);
     } else {
-        tbb::parallel_for(first, ends_.size(), play, tbb::simple_partitioner());
+        at_once(first, ends_.size(), play);
     }
 }
 
