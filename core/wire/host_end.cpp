@@ -102,7 +102,7 @@ void HostEnd::welcome(std::size_t peer, const ActorStart& start) {
 /// Where a peer decides its word is the host's from here on. Who says it holds a thing that somebody else holds at the
 /// host is told what is.
 void HostEnd::take_word(double now, std::size_t peer, const Telling& telling) {
-    if (!is_telling_of(stage_.r, telling) || !guests_[peer].there) return;
+    if (!is_telling_of(stage_.r, telling) || !guests_[peer].there || stage_.run.from_inputs) return;
     const SharedThing* thing = stage_.by_fixture[telling.fixture.at()];
     if (thing == nullptr || thing->phase == nullptr || thing->phase->by == ShareBy::host) return;
     if (thing->phase->by == ShareBy::holder &&
