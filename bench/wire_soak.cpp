@@ -46,9 +46,9 @@ int main(int argc, char** argv) {
         plan.others = run % 4 == 3 ? OthersShown::from_inputs : OthersShown::behind;
         const WireRun out = rehearse(r, plan, tapes).value();
         if (out.from_inputs) {  // another promise: the same worlds, bit for bit
-            for (const PeerRun& peer : out.peers) {
-                parted += peer.parted_s ? 1 : 0;
-                compared += peer.sums.size();
+            for (std::size_t i = 1; i < out.peers.size(); ++i) {
+                parted += out.peers[i].parted_s ? 1 : 0;
+                compared += out.peers[i].sums.size();
             }
             continue;
         }

@@ -59,6 +59,9 @@ WireSample sample_of(const World& world);
 /// A fixture's phases that a telling may speak of are those of its kind.
 bool is_telling_of(const Rehearsal& rehearsal, const Telling& telling);
 
+/// Numbers that are some, a button that is there; whose it is isn't asked.
+bool is_input(const Rehearsal& rehearsal, const InputEvent& input);
+
 /// Something that can be heard in this run.
 bool is_heard(const Rehearsal& rehearsal, const Heard& heard, std::size_t actors);
 
@@ -88,13 +91,12 @@ class HostEnd {
         std::size_t actor = 0;
         std::vector<InputEvent> inputs;  ///< that have arrived and aren't played yet, by time
         std::int64_t heard_until = 0;
-        std::uint32_t state = 0;        ///< the last that was sent
+        std::uint32_t state = 0;        ///< the last that was sent, or of told_ where all is from inputs
         std::uint32_t state_heard = 0;  ///< the last that the peer says it has
         std::map<std::uint32_t, Bytes> states;
         CertainChannel certain;
         std::size_t late = 0;
         double next_send_s = 0.0;
-        std::size_t told = 0;  ///< how many inputs of all were sent last
     };
     /// Somebody who will be in play.
     struct Coming {

@@ -9,17 +9,6 @@
 #include "core/wire/world_sum.hpp"
 
 namespace leap {
-namespace {
-
-bool makes_sense(const Rehearsal& r, const InputEvent& input, std::size_t actor) {
-    if (input.actor != static_cast<std::int32_t>(actor) || !std::isfinite(input.time)) return false;
-    if (!std::isfinite(input.value.x) || !std::isfinite(input.value.y)) return false;
-    if (input.kind == InputEvent::Kind::button) return input.button && input.button.at() < r.program.buttons.size();
-    return input.kind == InputEvent::Kind::stick || input.kind == InputEvent::Kind::look;
-}
-
-}  // namespace
-
 HostEnd::HostEnd(WireStage& stage, World start, std::vector<InputEvent> own)
     : stage_(stage), world_(std::move(start)), own_(std::move(own)) {
     guests_.resize(stage.plan.peers.size());
@@ -63,7 +52,8 @@ void HostEnd::take_inputs(std::size_t peer, const InputsMessage& message) {
     if (message.until_tick <= guest.heard_until) return;
     const double known_s = stage_.seconds(guest.heard_until) - 1e-12;
     for (InputEvent input : message.inputs) {
-        if (input.time < known_s || !makes_sense(stage_.r, input, guest.actor)) continue;
+        if (input.time < known_s || input.actor != static_cast<std::int32_t>(guest.actor) || !is_input(stage_.r, input))
+            continue;
         if (stage_.run.from_inputs) {
             if (input.time < world_.time - same_time_s) note_late(guest);
             input.time = std::max(input.time, world_.time);
@@ -231,7 +221,7 @@ void HostEnd::send() {
             out->was_sent = true;
             out->sent_s = now;
         }
-        const bool is_news = stage_.run.from_inputs && guest.told < told_.size();  // a press goes at once
+        const bool is_news = stage_.run.from_inputs && guest.state < told_.size();  // a press goes at once
         if (now < guest.next_send_s - 1e-9 && !is_news) continue;
         guest.next_send_s = now + stage_.plan.send_every_s;
         if (stage_.run.from_inputs) {

@@ -81,11 +81,8 @@ void HostEnd::send_inputs(double now, std::size_t peer) {
     message.until_tick = told_until_;
     message.inputs_until = guest.heard_until;
     message.certain_heard = guest.certain.heard();
-    message.sum_tick = world_.tick - 1;
-    message.sum = stage_.run.peers[0].sums.back();
     message.told.assign(told_.begin() + guest.state_heard, told_.end());
     guest.state = static_cast<std::uint32_t>(told_.size());
-    guest.told = told_.size();
     notes_.send(encode(message), {LoggedMessage::Kind::inputs, 0, peer, now, 0.0, 0.0, 0, false, {}}, guest.late);
 }
 

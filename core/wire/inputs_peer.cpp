@@ -50,7 +50,6 @@ void InputsPeer::hear_inputs(double now, const ToldInputs& message, std::size_t 
     }
     const std::int64_t most = stage_.r.rate_hz * static_cast<std::int64_t>(defaults::longest_wire_s + 1.0);
     known_until_ = std::clamp(message.until_tick, known_until_, std::max(known_until_, most));
-    sums_.emplace_back(message.sum_tick, message.sum);
     if (!there_) come_into_play(now);
     if (!there_) return;
     go_back(now, late);
@@ -67,11 +66,8 @@ bool InputsPeer::take(const std::variant<InputEvent, Joining>& told) {
         return true;
     }
     const InputEvent& input = std::get<InputEvent>(told);
-    if (input.actor < 0 || static_cast<std::size_t>(input.actor) >= actors || !std::isfinite(input.time)) return false;
-    if (!std::isfinite(input.value.x) || !std::isfinite(input.value.y)) return false;
-    if (input.kind > InputEvent::Kind::look || input.time < stage_.seconds(known_until_) - same_time_s) return false;
-    const bool is_button = input.kind == InputEvent::Kind::button;
-    if (is_button && (!input.button || input.button.at() >= stage_.r.program.buttons.size())) return false;
+    if (input.actor < 0 || static_cast<std::size_t>(input.actor) >= actors || !is_input(stage_.r, input)) return false;
+    if (input.time < stage_.seconds(known_until_) - same_time_s) return false;
     known_.insert(std::upper_bound(known_.begin(), known_.end(), input, comes_before), input);
     return true;
 }
@@ -85,7 +81,11 @@ void InputsPeer::come_into_play(double now) {
     if (known_until_ < tick) return;
     now_ = start_;
     actor_ = *welcomed_as_;
-    while (now_.tick < tick) play_with(foreseen(now_.tick), now_);
+    while (now_.tick < tick) {
+        const Played played = foreseen(now_.tick);
+        let_in(played.actors, now_);
+        leap::step(stage_.r, played.inputs, now_, scratch_, nullptr);
+    }
     come(actor_, std::max(0.0, now + stage_.seconds(lead_) - now_.time));
     PeerRun& run = stage_.run.peers[peer_];
     run.came = true;
@@ -110,26 +110,23 @@ InputsPeer::Played InputsPeer::foreseen(std::int64_t tick) const {
     return out;
 }
 
-void InputsPeer::play_with(const Played& played, World& world) {
-    while (world.actors.size() < played.actors) {
+/// Who comes at the world's tick; nobody is ever taken back.
+void InputsPeer::let_in(std::size_t actors, World& world) {
+    while (world.actors.size() < actors) {
         const Joining& joining = joinings_[world.actors.size() - start_.actors.size()];
         add_actor(stage_.r, {joining.body, joining.position, joining.facing_rad}, world);
         scratch_ = {};
     }
-    leap::step(stage_.r, played.inputs, world, scratch_, nullptr);
 }
 
 void InputsPeer::play_tick(std::int64_t k) {
     Played played = foreseen(now_.tick);
-    past_.push_back(now_);
+    let_in(played.actors, now_);
+    stage_.run.peers[peer_].samples.push_back(sample_of(now_));
     note_presses(inputs_of(now_.tick), k);
-    play_with(played, now_);
+    past_.push_back(now_);
+    leap::step(stage_.r, played.inputs, now_, scratch_, nullptr);
     played_.push_back(std::move(played));
-    // Where all stood as this tick began.
-    WireSample sample = sample_of(past_.back());
-    for (std::size_t i = sample.feet.size(); i < now_.actors.size(); ++i)
-        sample.feet.push_back(joinings_[i - start_.actors.size()].position);
-    stage_.run.peers[peer_].samples.push_back(std::move(sample));
     shown_.resize(now_.actors.size());
     for (std::size_t i = 0; i < shown_.size(); ++i)
         if (i != actor_) shown_[i].push_back({stage_.seconds(known_until_), stage_.seconds(k)});
@@ -147,9 +144,10 @@ void InputsPeer::go_back(double now, std::size_t late) {
     now_ = past_[first];
     scratch_ = {};
     for (std::size_t i = first; i < played_.size(); ++i) {
-        past_[i] = now_;
         played_[i] = foreseen(now_.tick);
-        play_with(played_[i], now_);
+        let_in(played_[i].actors, now_);
+        past_[i] = now_;
+        leap::step(stage_.r, played_[i].inputs, now_, scratch_, nullptr);
     }
     WireCorrection correction = correction_at(now, tick, before.actors[actor_].body.position);
     for (std::size_t i = 0; i < before.actors.size(); ++i)
@@ -162,31 +160,11 @@ void InputsPeer::go_back(double now, std::size_t late) {
 
 /// Ticks of which all is known aren't played again; their sums are what is compared with the host's.
 void InputsPeer::leave_behind() {
-    PeerRun& run = stage_.run.peers[peer_];
-    while (!past_.empty() && past_first_ < known_until_) {
-        World& past = past_.front();
-        while (past.actors.size() < played_.front().actors) {
-            const Joining& joining = joinings_[past.actors.size() - start_.actors.size()];
-            add_actor(stage_.r, {joining.body, joining.position, joining.facing_rad}, past);
-        }
-        run.sums.push_back(world_sum(past));
+    for (; !past_.empty() && past_first_ < known_until_; ++past_first_) {
+        stage_.run.peers[peer_].sums.push_back(world_sum(past_.front()));
         past_.pop_front();
         played_.pop_front();
-        ++past_first_;
     }
-    check_sum();
-}
-
-void InputsPeer::check_sum() {
-    PeerRun& run = stage_.run.peers[peer_];
-    const auto is_done = [&](const std::pair<std::int64_t, std::uint32_t>& told) {
-        if (told.first < run.first_tick) return true;
-        const auto at = static_cast<std::size_t>(told.first - run.first_tick);
-        if (at >= run.sums.size()) return false;
-        if (run.sums[at] != told.second && !run.parted_s) run.parted_s = stage_.seconds(told.first);
-        return true;
-    };
-    sums_.erase(std::remove_if(sums_.begin(), sums_.end(), is_done), sums_.end());
 }
 
 }  // namespace leap

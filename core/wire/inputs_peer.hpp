@@ -29,9 +29,8 @@ class InputsPeer : public PeerEnd {
     void come_into_play(double now);
     void go_back(double now, std::size_t late);
     Played foreseen(std::int64_t tick) const;
-    void play_with(const Played& played, World& world);
+    void let_in(std::size_t actors, World& world);
     void leave_behind();
-    void check_sum();
 
     World start_;
     std::optional<std::size_t> welcomed_as_;
@@ -40,7 +39,6 @@ class InputsPeer : public PeerEnd {
     std::int64_t known_until_ = 0;  ///< nothing else comes before this tick
     std::deque<Played> played_;     ///< by tick, as past_
     std::size_t late_seen_ = 0;
-    std::vector<std::pair<std::int64_t, std::uint32_t>> sums_;  ///< of the host, that aren't compared yet
 };
 
 }  // namespace leap

@@ -87,8 +87,6 @@ void write(ByteWriter& out, const ToldInputs& message) {
     out(message.until_tick);
     out(message.inputs_until);
     out(message.certain_heard);
-    out(message.sum_tick);
-    out(message.sum);
     out.count(message.told.size());
     for (const auto& told : message.told) {
         const auto* joining = std::get_if<Joining>(&told);
@@ -156,8 +154,6 @@ ToldInputs read_told_inputs(ByteReader& read) {
     read(out.until_tick);
     read(out.inputs_until);
     read(out.certain_heard);
-    read(out.sum_tick);
-    read(out.sum);
     out.told.resize(read_count(read, input_bytes + 1));
     for (auto& told : out.told) {
         bool joins = false;

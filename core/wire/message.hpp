@@ -65,8 +65,6 @@ struct ToldInputs {
     std::int64_t until_tick = 0;      ///< nothing that counts before it will be told later
     std::int64_t inputs_until = 0;    ///< up to here it has the receiver's own
     std::uint32_t certain_heard = 0;  ///< likewise
-    std::int64_t sum_tick = 0;        ///< `sum` is world_sum() of the host's world at the begin of that tick
-    std::uint32_t sum = 0;
     std::vector<std::variant<InputEvent, Joining>> told;
     friend bool operator==(const ToldInputs&, const ToldInputs&) = default;
 };

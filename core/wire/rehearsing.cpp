@@ -85,6 +85,17 @@ std::string what_is_wrong(const Program& program, const WirePlan& plan) {
 
 namespace {
 
+/// Where a peer's world came to be another than the host's, all being from inputs: each tick that it played for good is
+/// compared.
+void note_parting(const PeerRun& host, PeerRun& peer, int rate_hz) {
+    const auto first = static_cast<std::size_t>(std::max<std::int64_t>(0, peer.first_tick));
+    for (std::size_t i = 0; i < peer.sums.size() && first + i < host.sums.size(); ++i) {
+        if (peer.sums[i] == host.sums[first + i]) continue;
+        peer.parted_s = static_cast<double>(first + i) / rate_hz;
+        return;
+    }
+}
+
 /// When each press of one peer could be seen by another that was there by then.
 void note_seen(WireRun& run, std::size_t by, const std::vector<PressPlayed>& presses, std::size_t peer,
                const std::vector<PressPlayed>& shown) {
@@ -243,7 +254,10 @@ void Rehearsing::finish() {
     WireRun& run = stage_.run;
     host_->finish();
     run.peers[0].to_s = run.end_s;
-    for (std::size_t i = 1; i < ends_.size(); ++i) ends_[i]->finish(run.end_s);
+    for (std::size_t i = 1; i < ends_.size(); ++i) {
+        ends_[i]->finish(run.end_s);
+        note_parting(run.peers[0], run.peers[i], stage_.r.rate_hz);
+    }
     for (std::size_t peer = 1; peer < ends_.size(); ++peer) {
         for (const PressPlayed& at_host : host_->presses()[peer]) {
             const auto& made = ends_[peer]->presses();

@@ -5,7 +5,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <limits>
 
 #include "core/defaults.hpp"
 #include "core/wire/rehearsing.hpp"
@@ -33,6 +32,12 @@ bool is_telling_of(const Rehearsal& r, const Telling& telling) {
     const MachineId kind = r.layout.fixtures[telling.fixture.at()].kind;
     if (!kind || !std::isfinite(telling.told.phase_since)) return false;
     return telling.told.phase && telling.told.phase.at() < r.program.machines[kind].phases.size();
+}
+
+bool is_input(const Rehearsal& r, const InputEvent& input) {
+    if (!std::isfinite(input.time) || !std::isfinite(input.value.x) || !std::isfinite(input.value.y)) return false;
+    if (input.kind == InputEvent::Kind::button) return input.button && input.button.at() < r.program.buttons.size();
+    return input.kind == InputEvent::Kind::stick || input.kind == InputEvent::Kind::look;
 }
 
 bool is_heard(const Rehearsal& r, const Heard& heard, std::size_t actors) {

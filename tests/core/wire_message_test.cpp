@@ -64,8 +64,6 @@ std::vector<Message> messages() {
     told.until_tick = 130;
     told.inputs_until = 128;
     told.certain_heard = 3;
-    told.sum_tick = 129;
-    told.sum = 0x01020304;
     told.told = {inputs.inputs[0], Joining{131, 2, 1, {1, 2, 3}, 0.5}, inputs.inputs[1]};
     return {inputs,
             state,
