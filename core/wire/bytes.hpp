@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <array>
 #include <bit>
 #include <cstdint>
 #include <span>
@@ -23,10 +24,9 @@ class ByteWriter {
     void byte(std::uint8_t value) { out_.push_back(value); }
     /// The lowest bytes of a number, the lowest first.
     void bits(std::uint64_t value, int bytes) {
-        const std::size_t at = out_.size();
-        out_.resize(at + static_cast<std::size_t>(bytes));
-        for (int i = 0; i < bytes; ++i)
-            out_[at + static_cast<std::size_t>(i)] = static_cast<std::uint8_t>(value >> (8 * i));
+        std::array<std::uint8_t, sizeof value> parts{};
+        for (std::size_t i = 0; i < parts.size(); ++i) parts[i] = static_cast<std::uint8_t>(value >> (8 * i));
+        out_.insert(out_.end(), parts.begin(), parts.begin() + bytes);
     }
     void count(std::uint64_t value) {
         for (; value >= 0x80; value >>= 7) byte(static_cast<std::uint8_t>(value | 0x80));

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <algorithm>
 #include <cmath>
 #include <deque>
 #include <map>
@@ -39,6 +40,10 @@ struct WireStage {
     /// Whole ticks that lie within the plan's input delay: what is done in them can't change any more.
     std::int64_t delay_ticks() const {
         return static_cast<std::int64_t>(std::floor(plan.input_delay_s * r.rate_hz + 1e-9));
+    }
+    /// From one tick that the host tells a peer of to the next.
+    std::int64_t ticks_between_states() const {
+        return std::max<std::int64_t>(1, static_cast<std::int64_t>(std::ceil(plan.send_every_s * r.rate_hz - 1e-6)));
     }
 };
 
@@ -117,7 +122,7 @@ class HostEnd {
     void send_state(double now, std::size_t peer, std::optional<StateForAll>& for_all);
 
     /// What follows is for play from inputs alone; see host_inputs.cpp.
-    void tell_input(const InputEvent& input) { told_.push_back(input); }
+    void tell_input(const InputEvent& input) { told_.emplace_back(input); }
     void tell_own_inputs();
     void welcome_from_inputs(std::size_t peer, const ActorStart& start);
     void let_in();
@@ -192,8 +197,7 @@ class PeerEnd {
     double begins_s_ = 0.0;        ///< of play: when its player's tape begins
     World now_;
     StepScratch scratch_;
-    std::int64_t past_first_ = 0;
-    std::deque<World> past_;         ///< at the begin of each tick that may have to be played again
+    std::int64_t past_first_ = 0;    ///< the first tick that may have to be played again
     std::uint32_t heard_ = 0;        ///< the last that the host has told and that is here; see InputsMessage
     std::int64_t inputs_known_ = 0;  ///< the host has its inputs up to this tick
     CertainChannel certain_;

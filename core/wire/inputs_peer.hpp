@@ -37,6 +37,7 @@ class InputsPeer : public PeerEnd {
     std::vector<InputEvent> known_;  ///< of everybody, as the host has told them, by time and character
     std::vector<Joining> joinings_;
     std::int64_t known_until_ = 0;  ///< nothing else comes before this tick
+    std::deque<World> past_;        ///< at the begin of each tick from past_first_ on
     std::deque<Played> played_;     ///< by tick, as past_
     std::size_t late_seen_ = 0;
 };

@@ -137,22 +137,17 @@ void ToldPeer::hear_state(double now, const StateMessage& message, std::size_t l
         constexpr std::size_t most_kept = 256;
         if (others_[i].size() > most_kept) others_[i].pop_front();
     }
-    if (message.tick >= past_first_ && message.tick <= now_.tick) compare(now, message.tick, *parts, late);
+    if (message.tick >= past_first_ && message.tick <= now_.tick) {
+        told_tick_ = message.tick;
+        compare(now, message.tick, *parts, late);
+    }
     states_[message.number] = std::move(state);  // its bytes stay where `parts` has them
 }
 
 /// Is the host's word about an instant what it was here then?
 void ToldPeer::compare(double now, std::int64_t tick, const PeerState& state, std::size_t late) {
-    while (past_first_ < tick) {
-        spare_.push_back(std::move(past_.front()));
-        past_.pop_front();
-        past_shown_.pop_front();
-        ++past_first_;
-    }
-    const auto is_past = [&](const auto& each) { return each.tick < tick; };
-    applied_.erase(std::remove_if(applied_.begin(), applied_.end(), is_past), applied_.end());
-    events_.erase(std::remove_if(events_.begin(), events_.end(), is_past), events_.end());
-    const World& was = tick == now_.tick ? now_ : past(tick);
+    const World& was = tick == now_.tick ? now_ : world_at(tick);
+    forget_before(tick);
     const Likeness things = likeness_of_things(stage_.r, stage_.things, was, state.things);
     const Likeness own = likeness_of_actor(was.actors[actor_], state.own);
     if (things == Likeness::same && own == Likeness::same) return;
@@ -166,7 +161,7 @@ void ToldPeer::compare(double now, std::int64_t tick, const PeerState& state, st
         return;
     }
     const Vec3 before = now_.actors[actor_].body.position;
-    again_from(tick, std::move(world));
+    again_from(std::move(world));
     WireCorrection correction = correction_at(now, tick, before);
     correction.fixtures = fixtures;
     const auto before_tick = [](const InputEvent& input, double time) { return input.time < time; };
@@ -185,25 +180,57 @@ void ToldPeer::compare(double now, std::int64_t tick, const PeerState& state, st
 }
 
 /// Plays again from an instant that was otherwise, with everything that has come since.
-void ToldPeer::again_from(std::int64_t tick, World world) {
+void ToldPeer::again_from(World world) {
     scratch_ = {};
-    const std::int64_t until = now_.tick;
-    const auto tell_again = [&] {
-        for (const AppliedTelling& each : applied_)
-            if (each.tick == world.tick)
-                put_into_phase(stage_.r, each.telling.fixture.at(), each.telling.told, world, scratch_);
-        for (const EventThen& each : events_)
-            if (each.tick == world.tick) let_hear(stage_.r, each.heard, world, scratch_);
-    };
-    while (world.tick < until) {
-        if (world.tick > tick) tell_again();
-        const std::vector<ShownActor>& shown = past_shown_[static_cast<std::size_t>(world.tick - past_first_)];
-        show_others(shown, world);
-        past(world.tick) = world;
-        leap::step(stage_.r, inputs_of(world.tick), world, scratch_, nullptr);
-    }
-    if (world.tick > tick) tell_again();
+    play_again(world, now_.tick, scratch_, true);
     now_ = std::move(world);
+}
+
+/// From the begin of a tick, of which it knows what had come by then, to that of another. `keeps`: its past, too.
+void ToldPeer::play_again(World& world, std::int64_t until, StepScratch& room, bool keeps) {
+    const std::int64_t from = world.tick;
+    auto kept = std::find_if(past_.begin(), past_.end(), [&](const World& each) { return each.tick >= from; });
+    for (; world.tick < until; leap::step(stage_.r, inputs_of(world.tick), world, room, nullptr)) {
+        if (world.tick > from) tell_again(world, room);
+        show_others(past_shown_[static_cast<std::size_t>(world.tick - past_first_)], world);
+        if (keeps && kept != past_.end() && kept->tick == world.tick) *kept++ = world;
+    }
+    if (world.tick > from) tell_again(world, room);
+}
+
+void ToldPeer::tell_again(World& world, StepScratch& room) const {
+    for (const AppliedTelling& each : applied_)
+        if (each.tick == world.tick)
+            put_into_phase(stage_.r, each.telling.fixture.at(), each.telling.told, world, room);
+    for (const EventThen& each : events_)
+        if (each.tick == world.tick) let_hear(stage_.r, each.heard, world, room);
+}
+
+/// The host tells of one tick in some, always as many apart. Before it has told of one nobody knows which.
+bool ToldPeer::may_be_told_of(std::int64_t tick) const {
+    return !told_tick_ || (tick - *told_tick_) % stage_.ticks_between_states() == 0;
+}
+
+/// The world as it was here at the begin of a tick from past_first_ on, before the present one. What wasn't kept is
+/// played again from the last that was: a tick that nobody was to be told of, which takes a host that skips one.
+const World& ToldPeer::world_at(std::int64_t tick) {
+    const auto after = std::upper_bound(past_.begin(), past_.end(), tick,
+                                        [](std::int64_t at, const World& each) { return at < each.tick; });
+    const auto kept = after - 1;
+    if (kept->tick == tick) return *kept;
+    World world = *kept;
+    StepScratch room;
+    play_again(world, tick, room, false);
+    return *past_.insert(after, std::move(world));
+}
+
+/// The host has told of that tick: nothing before it will be played again.
+void ToldPeer::forget_before(std::int64_t tick) {
+    for (; !past_.empty() && past_.front().tick < tick; past_.pop_front()) spare_.push_back(std::move(past_.front()));
+    for (; past_first_ < tick; ++past_first_) past_shown_.pop_front();
+    const auto is_past = [&](const auto& each) { return each.tick < tick; };
+    applied_.erase(std::remove_if(applied_.begin(), applied_.end(), is_past), applied_.end());
+    events_.erase(std::remove_if(events_.begin(), events_.end(), is_past), events_.end());
 }
 
 ShownActor ToldPeer::shown_at(std::size_t actor, std::int64_t k) const {
@@ -258,28 +285,41 @@ void ToldPeer::play_tick(std::int64_t k) {
     stage_.run.peers[peer_].samples.push_back(sample_of(now_));
     const auto inputs = inputs_of(now_.tick);
     note_presses(inputs, k);
+    if (past_.empty() || may_be_told_of(now_.tick)) keep_present();
+    past_shown_.push_back(std::move(shown));
+    const std::vector<OwnWord> before = own_words();
+    leap::step(stage_.r, inputs, now_, scratch_, nullptr);
+    note_phases();
+    tell_own_words(before);
+}
+
+/// Into the room that an earlier one had.
+void ToldPeer::keep_present() {
     if (spare_.empty()) spare_.emplace_back();
     past_.push_back(std::move(spare_.back()));
     spare_.pop_back();
-    past_.back() = now_;  // into the room that an earlier one had
-    past_shown_.push_back(std::move(shown));
-    leap::step(stage_.r, inputs, now_, scratch_, nullptr);
-    note_phases();
-    tell_own_word();
+    past_.back() = now_;
 }
 
-/// What its own character has done to a fixture of which the one who acts decides.
-void ToldPeer::tell_own_word() {
-    const World& before = past_.back();
+/// The fixtures of which the one who acts decides, as they are.
+std::vector<ToldPeer::OwnWord> ToldPeer::own_words() const {
+    std::vector<OwnWord> out;
     for (const SharedThing& thing : stage_.things) {
         if (thing.phase == nullptr || thing.phase->by == ShareBy::host) continue;
         // Who comes to hold it is the host's to say.
-        if (thing.phase->by == ShareBy::holder && !holder_of(stage_.r.layout, before, thing.fixture).is_actor(actor_))
+        if (thing.phase->by == ShareBy::holder && !holder_of(stage_.r.layout, now_, thing.fixture).is_actor(actor_))
             continue;
-        const FixtureTold told = told_of(now_, thing.fixture);
-        const FixtureTold was = told_of(before, thing.fixture);
+        out.push_back({thing.fixture, told_of(now_, thing.fixture)});
+    }
+    return out;
+}
+
+/// What its own character has done to them.
+void ToldPeer::tell_own_words(std::span<const OwnWord> before) {
+    for (const auto& [fixture, was] : before) {
+        const FixtureTold told = told_of(now_, fixture);
         if (told.phase == was.phase && told.phase_since == was.phase_since) continue;
-        certain_.queue(Telling{0, FixtureId(thing.fixture), told.phase_since, told});
+        certain_.queue(Telling{0, FixtureId(fixture), told.phase_since, told});
     }
 }
 

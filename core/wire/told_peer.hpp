@@ -23,19 +23,33 @@ class ToldPeer : public PeerEnd {
         Heard heard;
     };
 
+    /// Of a fixture of which this peer may decide.
+    struct OwnWord {
+        std::size_t fixture = 0;
+        FixtureTold told;
+    };
+
     void play_tick(std::int64_t k) override;
     void begin_at(World start, std::size_t actor, double behind_s);
     void show_others(const std::vector<ShownActor>& shown, World& world) const;
     ShownActor shown_at(std::size_t actor, std::int64_t k) const;
     void hear_state(double now, const StateMessage& message, std::size_t late);
     void compare(double now, std::int64_t tick, const PeerState& state, std::size_t late);
-    void again_from(std::int64_t tick, World world);
+    void again_from(World world);
+    void play_again(World& world, std::int64_t until, StepScratch& room, bool keeps);
+    void tell_again(World& world, StepScratch& room) const;
+    const World& world_at(std::int64_t tick);
+    void forget_before(std::int64_t tick);
+    bool may_be_told_of(std::int64_t tick) const;
+    void keep_present();
     void be_welcomed(double now, const WelcomeMessage& message);
     void apply(const Telling& telling, World& world);
     void note_phases();
-    void tell_own_word();
-    World& past(std::int64_t tick) { return past_[static_cast<std::size_t>(tick - past_first_)]; }
+    std::vector<OwnWord> own_words() const;
+    void tell_own_words(std::span<const OwnWord> before);
 
+    std::deque<World> past_;                          ///< at the begin of the ticks that the host may tell of
+    std::optional<std::int64_t> told_tick_;           ///< the last of those that it told of
     std::vector<World> spare_;                        ///< room of those that are past
     std::deque<std::vector<ShownActor>> past_shown_;  ///< what was shown then
     std::vector<AppliedTelling> applied_;
