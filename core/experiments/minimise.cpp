@@ -11,7 +11,7 @@ namespace leap {
 namespace {
 
 /// Both searches work on shares of the box, so that metres and seconds weigh alike.
-struct Search {
+struct Descent {
     const std::function<double(std::span<const double>)>& cost;
     std::span<const double> low;
     std::span<const double> high;
@@ -41,7 +41,7 @@ struct Search {
         return now;
     }
     static double called(unsigned, const double* share, double*, void* data) {
-        auto& self = *static_cast<Search*>(data);
+        auto& self = *static_cast<Descent*>(data);
         if (self.is_over()) {
             nlopt_force_stop(self.running);
             return self.best.cost;
@@ -77,7 +77,7 @@ struct Search {
 
 Minimum minimise(const std::function<double(std::span<const double>)>& cost, std::span<const double> begin,
                  std::span<const double> low, std::span<const double> high, const MinimiseOptions& options) {
-    Search search{cost, low, high, options, {}, nullptr};
+    Descent search{cost, low, high, options, {}, nullptr};
     search.try_out({begin.begin(), begin.end()});
     if (begin.empty() || search.is_over()) return search.best;
     nlopt_srand(static_cast<unsigned long>(options.seed));

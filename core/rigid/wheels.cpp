@@ -31,7 +31,7 @@ double mass_along(double inverse_mass, const glm::dmat3& inverse_inertia, const 
 }
 
 /// Front wheels are turned so that all four axles meet in one point: the inner one more than the outer.
-double turned(const WheelKind& kind, double turn_rad, std::size_t wheel) {
+double turn_of_wheel(const WheelKind& kind, double turn_rad, std::size_t wheel) {
     if (wheel >= 2 || std::abs(turn_rad) < 1e-6) return 0.0;
     const double base = 2.0 * kind.hang.x;
     const double to_the_right = wheel == 1 ? kind.hang.y : -kind.hang.y;
@@ -81,7 +81,7 @@ void roll_wheels(const Surroundings& around, const WheelKind& kind, const WheelU
         Contact& contact = contacts[i];
         wheel.on_ground = wheel.slides = false;
         wheel.force = Vec3{0.0};
-        wheel.turned_rad = turned(kind, use.turn_rad, i);
+        wheel.turned_rad = turn_of_wheel(kind, use.turn_rad, i);
         const Vec3 hang = wheel_hang(kind, body, i) + body.turn * thing.shape_at;
         const auto hit = cast_ray(around, hang, -up, longest);
         if (!hit || glm::dot(hit->normal, up) < 0.1) {

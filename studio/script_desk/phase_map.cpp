@@ -16,9 +16,9 @@ namespace {
 constexpr double box_width = 112.0;
 constexpr double box_height = 30.0;
 constexpr double gap = 22.0;
-constexpr double left = 58.0;
+constexpr double lane_width = 58.0;
 constexpr double top = 48.0;
-constexpr double line_height = 16.0;
+constexpr double way_height = 16.0;
 
 QString text_of(const Program& program, SourceRange range) {
     return to_qt(program.files[range.file].text.substr(range.begin, range.end - range.begin)).simplified();
@@ -83,14 +83,14 @@ std::vector<PhaseMap::WayOut> PhaseMap::ways_out(std::size_t index) const {
 QRectF PhaseMap::box_of(std::size_t phase) const {
     double y = top;
     for (std::size_t i = 0; i < phase; ++i)
-        y += std::max(box_height, line_height * static_cast<double>(ways_out(i).size())) + gap;
-    return {left, y, box_width, box_height};
+        y += std::max(box_height, way_height * static_cast<double>(ways_out(i).size())) + gap;
+    return {lane_width, y, box_width, box_height};
 }
 
 QRectF PhaseMap::way_row(std::size_t phase, std::size_t row) const {
     const QRectF box = box_of(phase);
-    return {box.right() + 12, box.top() + line_height * static_cast<double>(row), width() - box.right() - 18,
-            line_height};
+    return {box.right() + 12, box.top() + way_height * static_cast<double>(row), width() - box.right() - 18,
+            way_height};
 }
 
 QSize PhaseMap::sizeHint() const {
@@ -123,7 +123,7 @@ void PhaseMap::paint_arc(QPainter& p, std::size_t from, std::size_t to, bool wen
     const QRectF a = box_of(from);
     const QRectF b = box_of(to);
     const double far = std::abs(static_cast<double>(to) - static_cast<double>(from));
-    const double out = left - std::min(left - 8.0, 10.0 + 11.0 * far);
+    const double out = lane_width - std::min(lane_width - 8.0, 10.0 + 11.0 * far);
     const double shift = to > from ? 5.0 : -5.0;
     const QPointF begin(a.left(), a.center().y() + shift);
     const QPointF end(b.left(), b.center().y() - shift);
@@ -149,7 +149,8 @@ void PhaseMap::paintEvent(QPaintEvent*) {
                    tr("Put the caret into a move: its phases are drawn here"));
         return;
     }
-    p.drawText(QRectF(left, 12, width() - 30, 20), Qt::AlignVCenter, tr("Phases of %1").arg(to_qt(machine->name)));
+    p.drawText(QRectF(lane_width, 12, width() - 30, 20), Qt::AlignVCenter,
+               tr("Phases of %1").arg(to_qt(machine->name)));
     const Taken counts = taken();
     const std::size_t end = machine->phases.size();
     PhaseId lit;
