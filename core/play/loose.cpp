@@ -389,6 +389,11 @@ void find_passes(const RunLayout& layout, const World& world, std::span<const st
 
 }  // namespace
 
+bool all_loose_sleep(const World& world) {
+    return std::all_of(world.loose.begin(), world.loose.end(),
+                       [](const RigidState& loose) { return loose.body.asleep; });
+}
+
 void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<const std::optional<Ride>> rides,
                           World& world, StepScratch& scratch) {
     if (world.loose.empty()) return;
@@ -402,9 +407,7 @@ void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<co
     const EvaluationContext m = r.context(world, world.actors.front(), &cache);
     wake_driven(m, first, last, world, scratch);
     wake_ridden(m, rides, world, scratch);
-    const bool awake =
-        std::any_of(world.loose.begin(), world.loose.end(), [](const RigidState& loose) { return !loose.body.asleep; });
-    if (!awake) return;
+    if (all_loose_sleep(world)) return;
     scratch.keep_motion_of(world);
     work.things.clear();
     work.pulls.clear();

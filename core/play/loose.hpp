@@ -11,6 +11,9 @@ namespace leap {
 /// Whether it moves as a loose body now. Fixtures in phases that are not `loose` count as asleep.
 bool is_awake(const RunLayout& layout, const World& world, std::size_t fixture);
 
+/// Whether no loose body moves by itself now.
+bool all_loose_sleep(const World& world);
+
 /// What a loose fixture is made of.
 RigidKind loose_kind(const EvaluationContext& context, std::size_t fixture);
 

@@ -87,6 +87,7 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
 bool may_meet_partners(const Rehearsal& r, const World& world, const StepCache& cache) {
     if ((!r.program.asks_who_touches && !r.program.asks_load) || cache.stands.size() != world.fixtures.size())
         return false;
+    if (all_loose_sleep(world)) return false;
     const EvaluationContext m = r.context(world, world.actors.front());
     const auto asks = [&](std::size_t fixture) {
         const Machine& kind = *fixture_kind(m, fixture);

@@ -10,6 +10,7 @@
 #include "core/play/fixtures.hpp"
 #include "core/play/focus.hpp"
 #include "core/play/gates.hpp"
+#include "core/play/loose.hpp"
 #include "core/play/ride.hpp"
 #include "core/play/settle.hpp"
 #include "core/play/stands.hpp"

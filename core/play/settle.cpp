@@ -156,11 +156,6 @@ bool anything_is_held(const World& world) {
                        [](const RigidState& loose) { return !loose.holder.is_nobody(); });
 }
 
-bool all_loose_sleep(const World& world) {
-    return std::all_of(world.loose.begin(), world.loose.end(),
-                       [](const RigidState& loose) { return loose.body.asleep; });
-}
-
 bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& cache, bool any_held) {
     if (actor.seat || actor.focus || cache.moves_near || actor.blow_reach_m > 0.0) return false;
     for (const std::size_t i : cache.lively) {

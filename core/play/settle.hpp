@@ -19,7 +19,6 @@ void settle_actor(const Rehearsal& rehearsal, ActorStretch& stretch, World& worl
 
 /// Whether anybody holds a loose body.
 bool anything_is_held(const World& world);
-bool all_loose_sleep(const World& world);
 
 /// Whether a character meets nothing that moves or that others share: it may go on alone for a while. `any_held`: what
 /// anything_is_held() says, which is the same for all.

@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/play/loose.hpp"
 #include "core/play/machines.hpp"
 #include "core/play/others.hpp"
 #include "core/play/partners.hpp"
