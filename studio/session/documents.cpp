@@ -39,6 +39,7 @@ void Documents::open(Project project) {
     undo_.clear();
     tape_.reset();
     tape_unsaved_ = false;
+    earlier_takes_.clear();
     removed_tapes_.clear();
     for (const SourceFile& file : project_->compiled.files) texts_.loaded(file.path, file.text);
 }

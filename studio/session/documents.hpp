@@ -5,6 +5,7 @@
 #include <QObject>
 #include <QTimer>
 #include <QUndoStack>
+#include <deque>
 #include <filesystem>
 
 #include "core/project/project.hpp"
@@ -93,8 +94,15 @@ class Documents : public QObject {
     bool is_tape(const std::string& path) const;
     /// The tape's text says something else: by undo of another edit, or as unsaved work that was taken back.
     void take_tape_text(const std::string& path);
-    /// Puts a take that was just played into view, under a name that no tape has. Nothing is emitted.
+    /// Puts a take that was just played into view, under a name that no tape has. Nothing is emitted. A take that was
+    /// in view and that nothing was done with joins the earlier ones.
     void add_take(Tape take);
+    /// Takes that another was played after, as they were left; the last of them first. At most most_earlier_takes are
+    /// held, until the project is closed; they aren't saved with it.
+    const std::deque<Tape>& earlier_takes() const { return earlier_takes_; }
+    static constexpr std::size_t most_earlier_takes = 8;
+    /// Puts one of them into view again, as a take; the one in view joins them.
+    void show_earlier_take(std::size_t index);
 
     // Tunings and trials (documents_lists.cpp)
     /// Whether a path is that of a file which is found by its folder.
@@ -162,6 +170,7 @@ class Documents : public QObject {
     std::vector<std::string> scripts_;  ///< paths of what is watched
     std::optional<Tape> tape_;
     bool tape_unsaved_ = false;
+    std::deque<Tape> earlier_takes_;
     std::vector<TapeEntry> removed_tapes_;  ///< that still have files
     std::optional<Recovery> recovered_;
 };

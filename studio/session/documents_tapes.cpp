@@ -177,9 +177,20 @@ void Documents::take_tape_text(const std::string& path) {
 }
 
 void Documents::add_take(Tape take) {
+    if (tape_unsaved_ && tape_) earlier_takes_.push_front(std::move(*tape_));
+    if (earlier_takes_.size() > most_earlier_takes) earlier_takes_.pop_back();
     take.name = free_tape_name(take.name);
     tape_ = std::move(take);
     tape_unsaved_ = true;
+}
+
+void Documents::show_earlier_take(std::size_t index) {
+    if (index >= earlier_takes_.size()) return;
+    Tape take = std::move(earlier_takes_[index]);
+    earlier_takes_.erase(earlier_takes_.begin() + static_cast<std::ptrdiff_t>(index));
+    add_take(std::move(take));
+    emit tapes_changed();
+    emit tape_chosen();
 }
 
 /// A take in view that has no file yet joins the project's tapes, so that it isn't lost when another one is shown.

@@ -109,6 +109,8 @@ class Session : public QObject {
     /// What the run in view was made with: the newest program may know other moves by now.
     std::shared_ptr<const Program> run_program() const;
     void choose_tape(const QString& name) { documents_.choose_tape(name.toStdString()); }
+    const std::deque<Tape>& earlier_takes() const { return documents_.earlier_takes(); }
+    void show_earlier_take(std::size_t index) { documents_.show_earlier_take(index); }
     /// Changes the tape in view, as one undo step.
     void edit_tape(Tape tape, const QString& what) { documents_.edit_tape(std::move(tape), what); }
     /// Another name for the tape in view, also in the marks that speak of it, as one undo step. Returns why not.

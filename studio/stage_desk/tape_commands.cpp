@@ -198,6 +198,23 @@ void TapeCommands::fill_starts(QMenu& menu) {
         add(tr("before %1").arg(to_qt(name)), track.start_lit == name, [this, name] { start_before(name); });
 }
 
+void TapeCommands::fill_earlier(QMenu& menu) {
+    const std::deque<Tape>& takes = session_.earlier_takes();
+    menu.setEnabled(!takes.empty() && !session_.playing());
+    for (std::size_t i = 0; i < takes.size(); ++i) {
+        std::ptrdiff_t presses = 0;
+        for (const TapeTrack& track : takes[i].tracks)
+            presses += std::count_if(track.events.begin(), track.events.end(), [](const TapeEvent& event) {
+                const auto* button = std::get_if<ButtonEvent>(&event.what);
+                return button != nullptr && button->down;
+            });
+        menu.addAction(tr("%1 before: %2 s, presses: %3").arg(i + 1).arg(takes[i].length_s, 0, 'f', 2).arg(presses),
+                       this, [this, i] { session_.show_earlier_take(i); });
+    }
+    if (!takes.empty())
+        menu.addSection(tr("The last %1 are held until the project is closed").arg(Documents::most_earlier_takes));
+}
+
 void TapeCommands::fill_menu(QMenu& menu) {
     const bool there = session_.tape() != nullptr && !session_.playing();
     const bool marked = there && session_.playback().loop().has_value();
@@ -227,6 +244,7 @@ void TapeCommands::fill_menu(QMenu& menu) {
                                      : tr("Start at"));
     starts->setEnabled(there && session_.course());
     if (starts->isEnabled()) fill_starts(*starts);
+    fill_earlier(*menu.addMenu(tr("Takes played before")));
     menu.addSeparator();
     add(menu, tr("New tape"), session_.is_open() && !session_.playing(), &TapeCommands::make_new);
     add(menu, tr("Rename  F6"), there, &TapeCommands::rename_wanted);

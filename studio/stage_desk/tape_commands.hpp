@@ -53,6 +53,7 @@ class TapeCommands : public QObject {
     std::optional<TapeStretch> stretch();
     bool may_edit();
     void fill_starts(QMenu& menu);
+    void fill_earlier(QMenu& menu);
 
     Session& session_;
 };

@@ -77,6 +77,41 @@ TEST(Documents, TakesGetNamesOfTheirOwnAndAreSavedWithTheProject) {
     EXPECT_EQ(load_project(shelf.folder.path().toStdString() + "/p.json")->tapes.size(), 2U);
 }
 
+TEST(Documents, ATakeThatAnotherIsPlayedAfterIsHeldAmongTheEarlierOnes) {
+    Shelf shelf;
+    Documents& documents = *shelf.documents;
+    ASSERT_TRUE(documents.choose_tape("first"));
+    Tape take = *documents.tape();
+    take.name = "take";
+    const auto play = [&](double length_s) {
+        take.length_s = length_s;
+        documents.add_take(take);
+    };
+    play(1.0);
+    EXPECT_TRUE(documents.earlier_takes().empty()) << "a tape with a file isn't one";
+    play(2.0);
+    ASSERT_EQ(documents.earlier_takes().size(), 1U);
+    EXPECT_EQ(documents.earlier_takes()[0].length_s, 1.0);
+    EXPECT_EQ(documents.unsaved_tapes(), (std::vector<std::string>{"take"}));
+
+    documents.show_earlier_take(0);
+    EXPECT_EQ(documents.tape()->length_s, 1.0);
+    EXPECT_TRUE(documents.tape_unsaved()) << "it is saved with the project, as any take in view";
+    ASSERT_EQ(documents.earlier_takes().size(), 1U);
+    EXPECT_EQ(documents.earlier_takes()[0].length_s, 2.0) << "what was in view has changed places with it";
+    documents.show_earlier_take(7);
+    EXPECT_EQ(documents.tape()->length_s, 1.0) << "there is none";
+
+    ASSERT_TRUE(documents.rename_tape("a good one").isEmpty());
+    play(3.0);
+    EXPECT_EQ(documents.earlier_takes().size(), 1U) << "one that has a name stays a tape of the project";
+    EXPECT_EQ(documents.unsaved_tapes(), (std::vector<std::string>{"a good one", "take"}));
+
+    for (int i = 0; i < 20; ++i) play(4.0 + i);
+    EXPECT_EQ(documents.earlier_takes().size(), Documents::most_earlier_takes);
+    EXPECT_EQ(documents.earlier_takes()[0].length_s, 22.0) << "the last of them first";
+}
+
 TEST(Documents, UnsavedWorkIsOfferedAgainAndForgottenWhenItIsToldTo) {
     Shelf shelf;
     shelf.documents->edit_text("a.leap", "dial height = 1 m  in 0..4\n", "turn");

@@ -6,6 +6,7 @@
 #include <QClipboard>
 #include <QGuiApplication>
 #include <QLineEdit>
+#include <QMenu>
 #include <QSignalSpy>
 #include <QTest>
 
@@ -236,6 +237,34 @@ TEST(TapeCommands, AnotherStartIsChosen) {
     window.undo();
     window.undo();
     EXPECT_EQ(window.session->now_run()->trace.tracks[0].rows.front().position, before);
+}
+
+TEST(TapeCommands, ATakeThatAnotherWasPlayedAfterComesBackFromTheMenu) {
+    Tapes window;
+    const auto play = [&](double seconds) {
+        ASSERT_TRUE(window.session->play({}).isEmpty());
+        window.pass(seconds);
+        window.session->stop();
+        window.settle();
+    };
+    play(0.5);
+    const Tape good = *window.session->tape();
+    play(0.9);
+    ASSERT_NE(*window.session->tape(), good);
+    QMenu menu;
+    window.tapes->fill_menu(menu);
+    const auto submenus = menu.findChildren<QMenu*>();
+    const auto earlier = std::find_if(submenus.begin(), submenus.end(),
+                                      [](const QMenu* each) { return each->title() == "Takes played before"; });
+    ASSERT_NE(earlier, submenus.end());
+    ASSERT_TRUE((*earlier)->isEnabled());
+    EXPECT_EQ((*earlier)->actions()[0]->text(), QString("1 before: %1 s, presses: 0").arg(good.length_s, 0, 'f', 2));
+    (*earlier)->actions()[0]->trigger();
+    window.settle();
+    EXPECT_EQ(*window.session->tape(), good);
+    ASSERT_NE(window.session->now_run(), nullptr);
+    EXPECT_EQ(window.session->now_run()->tape, good) << "it is replayed";
+    EXPECT_TRUE(window.session->modified());
 }
 
 TEST(TapeCommands, UnsavedPiecesOfATapeComeBackAfterACrash) {
