@@ -6,24 +6,12 @@
 
 #include "core/play/start.hpp"
 #include "core/play/step.hpp"
-#include "core/project/project.hpp"
 #include "core/wire/message.hpp"
 #include "core/wire/rehearsing.hpp"
+#include "tests/core/wire_demo.hpp"
 
 namespace leap::told_peer_test {
 namespace {
-
-struct Quay {
-    Project project = *load_project(std::filesystem::path(LEAP_SOURCE_DIR) / "examples/lantern-quay");
-    Program program = *project.compiled.program;
-    Tuning tuning = written_tuning(program);
-    Course course = build_course(*project.course);
-    Rehearsal rehearsal{program, tuning, course, 120};
-    std::vector<Tape> tapes;
-    Quay() {
-        for (const TapeEntry& entry : project.tapes) tapes.push_back(entry.tape);
-    }
-};
 
 /// One end by itself, which hears what the test says.
 struct LonePeer {
@@ -31,14 +19,14 @@ struct LonePeer {
     WireRun run;
     WireStage stage;
     ToldPeer end;
-    LonePeer(const Quay& quay, WirePlan of, const World& start, const WirePlayer& player)
+    LonePeer(const test::WireDemo& quay, WirePlan of, const World& start, const WirePlayer& player)
         : plan(std::move(of)),
           run(begun(quay, plan)),
           stage(make_wire_stage(quay.rehearsal, plan, run, {})),
           end(stage, 1, player.inputs) {
         end.begin(start, 1);
     }
-    static WireRun begun(const Quay& quay, const WirePlan& plan) {
+    static WireRun begun(const test::WireDemo& quay, const WirePlan& plan) {
         WireRun out;
         begin_wire_run(quay.rehearsal, plan, out);
         for (std::size_t i = 0; i < plan.peers.size(); ++i) out.peers[i].name = plan.peers[i].name;
@@ -48,7 +36,7 @@ struct LonePeer {
 };
 
 TEST(ToldPeer, AStateOfATickThatNobodyExpectedPutsItRightAsExactly) {
-    const Quay quay;
+    const test::WireDemo quay;
     WirePlan seldom;
     seldom.name = "told at odd ticks";
     seldom.length_s = 3.0;

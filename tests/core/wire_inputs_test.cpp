@@ -4,22 +4,13 @@
 
 #include <gtest/gtest.h>
 
-#include "core/project/project.hpp"
 #include "core/wire/differences.hpp"
+#include "tests/core/wire_demo.hpp"
 
 namespace leap::wire_inputs_test {
 namespace {
 
-struct Quay {
-    Project project = *load_project(std::filesystem::path(LEAP_SOURCE_DIR) / "examples/lantern-quay");
-    Program program = *project.compiled.program;
-    Tuning tuning = written_tuning(program);
-    Course course = build_course(*project.course);
-    Rehearsal rehearsal{program, tuning, course, 120};
-    std::vector<Tape> tapes;
-    Quay() {
-        for (const TapeEntry& entry : project.tapes) tapes.push_back(entry.tape);
-    }
+struct Quay : test::WireDemo {
     WirePlan plan(const std::string& name) const {
         WirePlan out = project.find_wire(name)->plan;
         out.others = OthersShown::from_inputs;
