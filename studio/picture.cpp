@@ -73,7 +73,9 @@ QString take_picture(MainWindow& window, Session& session, const PictureOptions&
     timer.start();
     constexpr int longest_ms = 60000;  // trials are run for their picture
     const auto busy = [&] {
-        return std::any_of(window.desks().begin(), window.desks().end(), [](Desk* each) { return each->is_busy(); });
+        // The top line tells of the board on every desk.
+        return session.board_busy() ||
+               std::any_of(window.desks().begin(), window.desks().end(), [](Desk* each) { return each->is_busy(); });
     };
     while (busy() && timer.elapsed() < longest_ms) settle(session);
     window.stage()->stand_still();
