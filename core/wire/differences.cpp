@@ -69,7 +69,7 @@ void find_cause(const Rehearsal& r, const WireRun& run, WireDifference& differen
     }
     difference.told_s = logged->telling.time;
     const double arrived = logged->arrived_s[difference.peer];
-    if (std::isinf(arrived) || arrived < 0.0) {
+    if (std::isinf(arrived)) {
         const bool was_there = !newcomer || peer.from_s <= logged->telling.time;
         difference.cause = was_there ? DifferenceCause::never_came : DifferenceCause::not_kept;
         return;
@@ -87,10 +87,10 @@ bool differs(const WireSample& of_host, const WireSample& of_peer, DifferenceOf 
     return glm::length(of_host.loose[loose] - of_peer.loose[loose]) > defaults::least_difference_m;
 }
 
-std::string phase_name(const Rehearsal& r, std::size_t fixture, std::int16_t phase) {
+std::string phase_name(const Rehearsal& r, std::size_t fixture, PhaseId phase) {
     const MachineId kind = r.layout.fixtures[fixture].kind;
-    if (!kind || phase < 0) return "nowhere";
-    return r.program.machines[kind].phases[PhaseId(static_cast<std::size_t>(phase))].name;
+    if (!kind || !phase) return "nowhere";
+    return r.program.machines[kind].phases[phase].name;
 }
 
 std::string fixture_name(const WireRun& run, std::size_t fixture) {
@@ -147,8 +147,8 @@ void DifferenceFinder::go_on() {
 
 void DifferenceFinder::compare(std::size_t peer, Series& series, std::size_t tick) {
     const PeerRun& played = run_.peers[peer];
-    const WireSample& of_host = run_.peers.front().samples[tick];
-    const WireSample& of_peer =
+    const WireSample of_host = run_.peers.front().samples[tick];
+    const WireSample of_peer =
         played.samples[tick - static_cast<std::size_t>(std::max<std::int64_t>(0, played.first_tick))];
     const bool is_other = differs(of_host, of_peer, series.what, series.fixture, series.loose);
     if (series.now) {
@@ -248,16 +248,16 @@ std::string cause_text(const WireRun& run, const WireDifference& d) {
             return fmt::format(
                 "it was told at {:.2f} s to those present; {} joined later, and it isn't kept; say share "
                 "phase as kept, or as state",
-                d.told_s, peer);
+                *d.told_s, peer);
         case DifferenceCause::on_the_way:
-            if (d.told_s < 0.0) return "the host's state takes that long to come";
-            return fmt::format("told at {:.2f} s, it came at {:.2f} s", d.told_s, d.arrived_s);
+            if (!d.told_s) return "the host's state takes that long to come";
+            return fmt::format("told at {:.2f} s, it came at {:.2f} s", *d.told_s, *d.arrived_s);
         case DifferenceCause::lost:
-            if (d.told_s < 0.0) return "states were lost on their way; the next one that came put it right";
+            if (!d.told_s) return "states were lost on their way; the next one that came put it right";
             return fmt::format("told at {:.2f} s, the telling was lost on its way; sent again, it came at {:.2f} s",
-                               d.told_s, d.arrived_s);
+                               *d.told_s, *d.arrived_s);
         case DifferenceCause::never_came:
-            return fmt::format("told at {:.2f} s; it had not come when the rehearsal ended", d.told_s);
+            return fmt::format("told at {:.2f} s; it had not come when the rehearsal ended", *d.told_s);
         case DifferenceCause::ahead:
             return fmt::format("{} did it by itself, and the host had it later or not at all", peer);
     }

@@ -26,17 +26,17 @@ struct WireDifference {
     std::size_t peer = 0;
     std::size_t fixture = 0;  ///< of the course
     DifferenceOf what = DifferenceOf::phase;
-    double from_s = 0.0;           ///< of play
-    double to_s = 0.0;             ///< of play; the end of the run when it lasts
-    bool lasts = false;            ///< until the end
-    std::int16_t host_phase = -1;  ///< as it begins
-    std::int16_t peer_phase = -1;
+    double from_s = 0.0;  ///< of play
+    double to_s = 0.0;    ///< of play; the end of the run when it lasts
+    bool lasts = false;   ///< until the end
+    PhaseId host_phase;   ///< as it begins
+    PhaseId peer_phase;
     Owner host_holder;  ///< of holder: as it begins
     Owner peer_holder;
     double most_m = 0.0;  ///< of place: how far apart at most
     DifferenceCause cause = DifferenceCause::not_shared;
-    double told_s = -1.0;     ///< of play, when a telling told what the peer hadn't; negative: none did
-    double arrived_s = -1.0;  ///< host's clock, when it came
+    std::optional<double> told_s;     ///< of play, when a telling told what the peer hadn't; nothing: none did
+    std::optional<double> arrived_s;  ///< host's clock, when it came
     friend bool operator==(const WireDifference&, const WireDifference&) = default;
 };
 

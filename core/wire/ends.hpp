@@ -59,8 +59,6 @@ struct PressPlayed {
     double at_s = 0.0;    ///< host's clock: when the player pressed; of others' presses: when they were played
 };
 
-WireSample sample_of(const World& world);
-
 /// A fixture's phases that a telling may speak of are those of its kind.
 bool is_telling_of(const Rehearsal& rehearsal, const Telling& telling);
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 #include "core/play/rows.hpp"
 #include "core/play/start.hpp"
@@ -84,9 +85,6 @@ void HostEnd::welcome(std::size_t peer, const ActorStart& start) {
     message.state = peer_state(state_for_all(stage_.r, stage_.things, world_), world_.actors[guest.actor]);
     guest.certain.queue(message);
     stage_.run.peers[peer].actor = guest.actor;
-    // What reached those who are there has gone by for the newcomer, unless it is kept.
-    for (LoggedTelling& logged : stage_.run.tellings)
-        if (logged.arrived_s[peer] < 0.0) logged.arrived_s[peer] = std::numeric_limits<double>::infinity();
 }
 
 /// Where a peer decides its word is the host's from here on. Who says it holds a thing that somebody else holds at the
@@ -133,12 +131,11 @@ void HostEnd::tell(FixtureId fixture, double time, const FixtureTold& told) {
     telling.fixture = fixture;
     telling.time = time;
     telling.told = told;
-    LoggedTelling logged{telling, std::vector<double>(guests_.size(), -1.0)};
+    LoggedTelling logged{telling, std::vector<double>(guests_.size(), std::numeric_limits<double>::infinity())};
     logged.arrived_s[0] = time;
     for (std::size_t i = 1; i < guests_.size(); ++i) {
         if (!guests_[i].there || guests_[i].gone) continue;
         guests_[i].certain.queue(telling);
-        logged.arrived_s[i] = std::numeric_limits<double>::infinity();
     }
     stage_.run.tellings.push_back(std::move(logged));
     if (thing->phase->reach == ShareReach::kept) kept_.push_back(telling);
@@ -183,7 +180,7 @@ void HostEnd::step() {
         if (a.time != b.time || !stage_.run.from_inputs) return a.time < b.time;
         return a.actor < b.actor;  // as every peer will have them
     });
-    stage_.run.peers[0].samples.push_back(sample_of(world_));
+    stage_.run.peers[0].samples.add(world_);
     const std::size_t events = stage_.run.host.events.size();
     scratch_.told.clear();
     scratch_.keeps_told = true;

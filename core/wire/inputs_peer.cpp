@@ -122,7 +122,7 @@ void InputsPeer::let_in(std::size_t actors, World& world) {
 void InputsPeer::play_tick(std::int64_t k) {
     Played played = foreseen(now_.tick);
     let_in(played.actors, now_);
-    stage_.run.peers[peer_].samples.push_back(sample_of(now_));
+    stage_.run.peers[peer_].samples.add(now_);
     note_presses(inputs_of(now_.tick), k);
     past_.push_back(now_);
     leap::step(stage_.r, played.inputs, now_, scratch_, nullptr);

@@ -102,9 +102,10 @@ void ToldPeer::apply(const Telling& telling, World& world) {
 
 void ToldPeer::note_phases() {
     constexpr std::size_t most_kept = 16;
-    for (std::size_t i = 0; i < entered_.size(); ++i) {
-        const MachineState& machine = now_.machines[i];
-        auto& list = entered_[i];
+    for (const SharedThing& thing : stage_.things) {
+        if (thing.phase == nullptr) continue;  // nothing is told of it
+        const MachineState& machine = now_.machines[thing.fixture];
+        auto& list = entered_[thing.fixture];
         if (!list.empty() && list.back().first == machine.phase && list.back().second == machine.phase_since) continue;
         list.emplace_back(machine.phase, machine.phase_since);
         if (list.size() > most_kept) list.erase(list.begin());
@@ -282,7 +283,7 @@ void ToldPeer::play_tick(std::int64_t k) {
     const std::size_t known = now_.actors.size();
     show_others(shown, now_);
     if (now_.actors.size() > known) scratch_ = {};
-    stage_.run.peers[peer_].samples.push_back(sample_of(now_));
+    stage_.run.peers[peer_].samples.add(now_);
     const auto inputs = inputs_of(now_.tick);
     note_presses(inputs, k);
     if (past_.empty() || may_be_told_of(now_.tick)) keep_present();

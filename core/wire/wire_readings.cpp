@@ -143,10 +143,7 @@ std::size_t bytes_of(const WireRun& run) {
     for (const TraceTrack& track : run.host.tracks) out += bytes_in(track.rows) + bytes_in(track.values);
     for (const World& world : run.host.snapshots) out += bytes_in(world);
     for (const PeerRun& peer : run.peers) {
-        out += bytes_in(peer.sums);
-        for (const WireSample& sample : peer.samples)
-            out += sizeof sample + bytes_in(sample.phases) + bytes_in(sample.loose) + bytes_in(sample.holders) +
-                   bytes_in(sample.feet);
+        out += bytes_in(peer.sums) + peer.samples.bytes();
         for (const WireFrame& frame : peer.frames) out += sizeof frame + bytes_in(frame.world);
     }
     return out;

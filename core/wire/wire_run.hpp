@@ -12,6 +12,7 @@
 #include "core/wire/message.hpp"
 #include "core/wire/plan.hpp"
 #include "core/wire/traffic.hpp"
+#include "core/wire/wire_samples.hpp"
 
 /// A rehearsal of shared play, and what came of it. Everything is simulated, faster than real time: the same plan gives
 /// the same run, bit for bit.
@@ -58,15 +59,6 @@ struct LoggedTelling {
     friend bool operator==(const LoggedTelling&, const LoggedTelling&) = default;
 };
 
-/// What a peer's world was like at the begin of one tick of play, when it played that tick first.
-struct WireSample {
-    std::vector<std::int16_t> phases;  ///< by fixture; -1: none
-    std::vector<Vec3> loose;           ///< m, the middle of each fixture that can be loose
-    std::vector<Owner> holders;        ///< of each of those
-    std::vector<Vec3> feet;            ///< by character, as this peer had them
-    friend bool operator==(const WireSample&, const WireSample&) = default;
-};
-
 /// What a peer showed, a few times a second.
 struct WireFrame {
     double at_s = 0.0;  ///< host's clock
@@ -78,14 +70,14 @@ struct PeerRun {
     std::string name;
     std::size_t actor = 0;
     std::int32_t body = 0;  ///< in Program::bodies
-    double lead_s = 0.0;    ///< how far it plays ahead of the host
-    double from_s = 0.0;    ///< since when it plays, host's clock
+    double lead_s = 0.0;  ///< how far it plays ahead of the host
+    double from_s = 0.0;  ///< since when it plays, host's clock
     double to_s = 0.0;
     std::vector<std::uint32_t> sums;  ///< where all is from inputs: world_sum() as each tick begins, from first_tick on
     std::optional<double> parted_s;   ///< there: the first instant of play at which its sum wasn't the host's
     bool came = true;                 ///< false: it was never welcomed
     std::int64_t first_tick = 0;      ///< of `samples`
-    std::vector<WireSample> samples;  ///< by tick of play
+    WireSamples samples;              ///< by tick of play, when it played that tick first
     std::vector<WireFrame> frames;
 };
 
