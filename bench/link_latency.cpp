@@ -54,12 +54,12 @@ int main(int argc, char** argv) {
     std::atomic<double> rise = 0.0;
     std::thread game([&] { play(ends, rise); });
     while (rise == 0.0) QApplication::processEvents();
-    const std::int32_t dial = session.program()->find_dial("hop.rise").value();
+    const DialId dial = session.program()->find_dial("hop.rise").value();
     std::vector<double> ms;
     for (int i = 0; i < steps; ++i) {
         const auto begin = Time::now();
         session.preview_dial(dial, 1.0 + 0.01 * (i % 200 + 1));
-        const double value = session.tuning(leap::studio::Side::now).dials[static_cast<std::size_t>(dial)];  // rounded
+        const double value = session.tuning(leap::studio::Side::now).dials[dial];  // rounded
         // Asleep, as a window is that waits for its next event: a thread that spins would take a core from the game.
         while (rise != value && Time::now() - begin < std::chrono::seconds(1))
             std::this_thread::sleep_for(std::chrono::microseconds(50));

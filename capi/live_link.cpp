@@ -119,7 +119,7 @@ leap::link::Playing playing(const leap_world& world) {
     out.rate_hz = world.scene->ingredients.rate_hz;
     const leap::Program& program = *world.scene->ingredients.program;
     for (std::size_t i = 0; i < world.tracks.size(); ++i) {
-        const std::string& body = program.bodies[static_cast<std::size_t>(world.world.actors[i].kind)].name;
+        const std::string& body = program.bodies[world.world.actors[i].kind].name;
         out.characters.push_back({leap::track_name(world.tracks[i], body), body});
     }
     return out;
@@ -172,7 +172,7 @@ leap::link::Take take_of(const leap_world& world, const std::string& name, const
     const leap::Program& program = *world.scene->ingredients.program;
     for (std::size_t i = 0; i < world.tracks.size(); ++i) {
         const leap::TraceRow& first = world.lately.tracks[i].rows.front();
-        const std::string& body = program.bodies[static_cast<std::size_t>(world.world.actors[i].kind)].name;
+        const std::string& body = program.bodies[world.world.actors[i].kind].name;
         leap::TapeTrack& track = out.tape.tracks[i];
         track.body = body;
         track.start_place = fmt::format("{} {}", name, leap::track_name(world.tracks[i], body));

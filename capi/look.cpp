@@ -59,7 +59,7 @@ leap_character character_of(const leap_world& world, std::size_t index) {
     const leap::Surface& ground = actor.body.ground;
     out.ground_piece = ground.is_piece() ? static_cast<int>(ground.index) : -1;
     out.ground_fixture = ground.is_fixture() ? static_cast<int>(ground.index) : -1;
-    out.body = actor.kind;
+    out.body = actor.kind.written();
     out.stance = actor.stance.written();
     const leap::MachineId move = actor.body_move();
     out.move = move.written();

@@ -90,10 +90,10 @@ leap_result compile_sources(const leap_source* sources, std::size_t count, leap_
     return result;
 }
 
-leap_result find_dial(const leap_tuning& tuning, const char* name, std::size_t& dial, leap_error* error) {
+leap_result find_dial(const leap_tuning& tuning, const char* name, leap::DialId& dial, leap_error* error) {
     const auto found = tuning.program->find_dial(name);
     if (found) {
-        dial = static_cast<std::size_t>(*found);
+        dial = *found;
         return LEAP_OK;
     }
     std::vector<std::string> names;
@@ -103,14 +103,14 @@ leap_result find_dial(const leap_tuning& tuning, const char* name, std::size_t& 
     return fail(error, LEAP_NOT_FOUND, near.empty() ? what : what + "; did you mean " + near + "?");
 }
 
-leap_result set_dial(leap_tuning& tuning, std::size_t dial, double value, leap_error* error) {
+leap_result set_dial(leap_tuning& tuning, leap::DialId dial, double value, leap_error* error) {
     const leap::DialInfo& info = tuning.program->dials[dial];
     if (!std::isfinite(value) || (info.low && value < *info.low) || (info.high && value > *info.high)) {
         const std::string low = info.low ? leap::dial_literal(info, *info.low) : std::string("-");
         const std::string high = info.high ? leap::dial_literal(info, *info.high) : std::string("-");
         return fail(error, LEAP_ARGUMENT, info.path() + " lies within " + low + " and " + high);
     }
-    std::vector<double> dials = tuning.tuning.dials;
+    leap::DialValues dials = tuning.tuning.dials;
     dials[dial] = value;
     leap::Tuning made = leap::make_tuning(*tuning.program, std::move(dials));
     made.off = std::move(tuning.tuning.off);
@@ -245,9 +245,9 @@ void leap_tuning_free(leap_tuning* tuning) {
 leap_result leap_tuning_set(leap_tuning* tuning, const char* dial, double value, leap_error* error) {
     if (tuning == nullptr || dial == nullptr) return fail(error, LEAP_ARGUMENT, "a tuning and a dial are wanted");
     return guarded(error, [&] {
-        std::size_t index = 0;
-        const leap_result found = find_dial(*tuning, dial, index, error);
-        return found == LEAP_OK ? set_dial(*tuning, index, value, error) : found;
+        leap::DialId id;
+        const leap_result found = find_dial(*tuning, dial, id, error);
+        return found == LEAP_OK ? set_dial(*tuning, id, value, error) : found;
     });
 }
 
@@ -255,10 +255,10 @@ leap_result leap_tuning_set_text(leap_tuning* tuning, const char* dial, const ch
     if (tuning == nullptr || dial == nullptr || value == nullptr)
         return fail(error, LEAP_ARGUMENT, "a tuning, a dial and a value are wanted");
     return guarded(error, [&] {
-        std::size_t index = 0;
-        if (const leap_result found = find_dial(*tuning, dial, index, error); found != LEAP_OK) return found;
-        const auto read = leap::parse_dial_value(tuning->program->dials[index], value);
-        return read ? set_dial(*tuning, index, *read, error) : fail(error, LEAP_ARGUMENT, read.error());
+        leap::DialId id;
+        if (const leap_result found = find_dial(*tuning, dial, id, error); found != LEAP_OK) return found;
+        const auto read = leap::parse_dial_value(tuning->program->dials[id], value);
+        return read ? set_dial(*tuning, id, *read, error) : fail(error, LEAP_ARGUMENT, read.error());
     });
 }
 
@@ -267,7 +267,7 @@ leap_result leap_tuning_get(const leap_tuning* tuning, const char* dial, double*
     return guarded(nullptr, [&] {
         const auto found = tuning->program->find_dial(dial);
         if (!found) return LEAP_NOT_FOUND;
-        *out = tuning->tuning.dials[static_cast<std::size_t>(*found)];
+        *out = tuning->tuning.dials[*found];
         return LEAP_OK;
     });
 }

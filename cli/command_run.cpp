@@ -142,7 +142,7 @@ int run(const RunOptions& options) {
     }
     Prepared prepared = prepare(std::move(*project));
     if (!knows_readings(prepared.program, options.readings)) return problems;
-    std::vector<double> dials = prepared.tuning.dials;
+    DialValues dials = prepared.tuning.dials;
     for (const std::string& setting : options.settings) {
         const auto applied = apply_setting(setting, prepared.program, dials);
         if (applied) continue;

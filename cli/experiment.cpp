@@ -22,8 +22,7 @@ void note_interrupt(int signal) {
 
 }  // namespace
 
-tl::expected<void, std::string> apply_setting(const std::string& setting, const Program& program,
-                                              std::vector<double>& dials) {
+tl::expected<void, std::string> apply_setting(const std::string& setting, const Program& program, DialValues& dials) {
     const auto equals = setting.find('=');
     if (equals == std::string::npos)
         return tl::make_unexpected(fmt::format("--set {} has no '='; write it like --set hop.rise=\"2.4 m\"", setting));
@@ -36,7 +35,7 @@ tl::expected<void, std::string> apply_setting(const std::string& setting, const 
         return tl::make_unexpected(
             fmt::format("there is no dial {}{}", path, near.empty() ? "" : fmt::format("; did you mean {}?", near)));
     }
-    const auto i = static_cast<std::size_t>(*index);
+    const std::size_t i = index->at();
     const auto value = parse_dial_value(program.dials[i], setting.substr(equals + 1));
     if (!value) return tl::make_unexpected(value.error());
     dials[i] = *value;
@@ -72,7 +71,7 @@ std::optional<Experiment> begin_experiment(const ExperimentOptions& options) {
         tuning = entry->tuning;
     }
     out.prepared = prepare(std::move(*project));
-    std::vector<double> dials = out.prepared.tuning.dials;
+    DialValues dials = out.prepared.tuning.dials;
     if (tuning) {
         ResolvedTuning resolved = resolve_tuning(*tuning, out.prepared.program, dials);
         for (const std::string& problem : resolved.problems) complain(problem);

@@ -39,8 +39,7 @@ struct Experiment {
 std::optional<Experiment> begin_experiment(const ExperimentOptions& options);
 
 /// Applies "hop.rise=2.4 m"; says what is wrong with it otherwise.
-tl::expected<void, std::string> apply_setting(const std::string& setting, const Program& program,
-                                              std::vector<double>& dials);
+tl::expected<void, std::string> apply_setting(const std::string& setting, const Program& program, DialValues& dials);
 
 /// "hop.rise", or with other bounds "hop.rise=0.5m..4m". Prints what is wrong.
 std::optional<std::vector<FreeValue>> free_values(const Experiment& experiment, const std::vector<std::string>& texts);

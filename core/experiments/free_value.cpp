@@ -110,7 +110,7 @@ tl::expected<FreeValue, std::string> find_free_value(const Program& program, con
     if (word == "fixture") return of_course(plan.fixtures, Kind::fixture, rest, path, "fixture");
     if (word == "target") return of_course(plan.targets, Kind::target, rest, path, "target");
     if (word == "place") return of_course(plan.places, Kind::place, rest, path, "place");
-    if (const auto dial = program.find_dial(path)) return of_dial(program, tuning, static_cast<std::size_t>(*dial));
+    if (const auto dial = program.find_dial(path)) return of_dial(program, tuning, dial->at());
     std::vector<std::string> names;
     for (const DialInfo& dial : program.dials) names.push_back(dial.path());
     return lacking("dial", path, names);
@@ -120,7 +120,7 @@ std::vector<FreeValue> free_dials(const Program& program, const Tuning& tuning) 
     std::vector<FreeValue> out;
     for (std::size_t i = 0; i < program.dials.size(); ++i) {
         const DialInfo& dial = program.dials[i];
-        if (dial.body < 0 && dial.low && dial.high) out.push_back(of_dial(program, tuning, i));
+        if (!dial.body && dial.low && dial.high) out.push_back(of_dial(program, tuning, i));
     }
     return out;
 }

@@ -29,7 +29,7 @@ ItemKind item_kind(FreeValue::Kind kind) {
 Varied varied(const Setup& setup, std::span<const FreeValue> free, std::span<const double> values) {
     assert(free.size() == values.size());
     Varied out{borrowed(setup.program), borrowed(setup.course), setup.tuning};
-    std::vector<double> dials = setup.tuning.dials;
+    DialValues dials = setup.tuning.dials;
     std::optional<Program> program;
     std::optional<CoursePlan> plan;
     bool dials_differ = false;

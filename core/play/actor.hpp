@@ -159,8 +159,8 @@ struct ActorMotion {
 
 /// One character. What stands here beside the motion changes at instants only, by inputs and rules.
 struct Actor : ActorMotion {
-    std::int32_t id = 0;    ///< in World::actors
-    std::int32_t kind = 0;  ///< in Program::bodies
+    std::int32_t id = 0;  ///< in World::actors
+    BodyId kind{0};
     /// It goes where it is said to be at the begin of each tick (see shown.hpp): another peer decides. It stands in the
     /// way of others, and no rule is asked of it.
     bool shown = false;

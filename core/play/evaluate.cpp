@@ -48,13 +48,13 @@ Vec3 stick_in_world(const EvaluationContext& m) {
     return {c * stick.y + s * stick.x, s * stick.y - c * stick.x, 0.0};
 }
 
-double dial_boost(const EvaluationContext& m, std::int32_t dial);
+double dial_boost(const EvaluationContext& m, DialId dial);
 
 struct MomentSenses {
     const EvaluationContext& context;
     double number(Sense sense, int index, int detail) const { return sense_number(context, sense, index, detail); }
     Vec3 vector(Sense sense, int index) const { return sense_vector(context, sense, index); }
-    double boost(int dial) const { return dial_boost(context, dial); }
+    double boost(DialId dial) const { return dial_boost(context, dial); }
     double meter(int index) const { return context.actor.meters[MeterId::read(index)].value; }
     bool there(double target) const { return target_there(context, target_index(target)); }
     Vec3 target_place(double target) const {
@@ -114,7 +114,7 @@ Vec3 probe_vector(const EvaluationContext& m, Sense sense, int index) {
 }
 
 /// What the phases in force and the stance make of a dial, together.
-double dial_boost(const EvaluationContext& m, std::int32_t dial) {
+double dial_boost(const EvaluationContext& m, DialId dial) {
     double out = 1.0;
     const auto add = [&](MachineId machine) {
         const Phase* phase = phase_in_force(m, machine);
@@ -324,7 +324,7 @@ bool fixture_has_tag(const EvaluationContext& m, std::size_t i, std::int32_t tag
 }
 
 bool actor_has_tag(const EvaluationContext& m, const Actor& who, std::int32_t tag) {
-    const auto& always = m.program.bodies[static_cast<std::size_t>(who.kind)].tags;
+    const auto& always = m.program.bodies[who.kind].tags;
     if (std::find(always.begin(), always.end(), tag) != always.end()) return true;
     if (tag == m.program.holding_tag && holds_something(m.world, actor_owner(static_cast<std::size_t>(who.id))))
         return true;

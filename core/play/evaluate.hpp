@@ -37,7 +37,7 @@ struct EvaluationContext {
     FixtureId fixture{};                  ///< that asks; none: the character itself
     Owner by{};                           ///< who has just come to it
 
-    const BodyInfo& body() const { return program.bodies[static_cast<std::size_t>(actor.kind)]; }
+    const BodyInfo& body() const { return program.bodies[actor.kind]; }
     /// What timers go by: a fixture's by the world's time, a character's by its own.
     double now() const { return fixture ? actor.time : actor.own_time(); }
     double time() const { return now() + ahead; }

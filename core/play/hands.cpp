@@ -119,7 +119,7 @@ std::int32_t within_grasp(const EvaluationContext& m, int hand) {
 }
 
 bool hands_do_something(const Rehearsal& r, const Actor& actor) {
-    const auto& hands = r.program.bodies[static_cast<std::size_t>(actor.kind)].hands;
+    const auto& hands = r.program.bodies[actor.kind].hands;
     if (!hands) return false;
     const auto is_fresh = [&](ButtonId button) {
         const ButtonState* state = state_of(actor, button);
@@ -130,7 +130,7 @@ bool hands_do_something(const Rehearsal& r, const Actor& actor) {
 }
 
 void use_hands(const Rehearsal& r, World& world, Actor& actor, StepCache& cache) {
-    const auto& hands = r.program.bodies[static_cast<std::size_t>(actor.kind)].hands;
+    const auto& hands = r.program.bodies[actor.kind].hands;
     if (!hands || world.loose.empty()) return;
     const HandsInfo& info = *hands;
     for (int hand = 0; hand < 2; ++hand) {

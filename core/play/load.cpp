@@ -69,8 +69,7 @@ class Weighing {
 
   private:
     double weight_of(std::size_t actor) const {
-        const auto kind = static_cast<std::size_t>(m_.world.actors[actor].kind);
-        return std::max(0.0, number(m_, m_.program.bodies[kind].mass));
+        return std::max(0.0, number(m_, m_.program.bodies[m_.world.actors[actor].kind].mass));
     }
     bool lies(const RigidState& loose, std::size_t fixture) const {
         const Phase* phase = fixture_phase(m_, fixture);

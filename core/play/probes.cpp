@@ -42,9 +42,7 @@ struct Asking {
         return met.is_fixture() && is_fixture_of(m, static_cast<std::int32_t>(met.index), kind());
     }
     /// Characters are looked for by their body's name.
-    bool wants_actor(const Actor& actor) const {
-        return !info.wanted || kind() == m.program.bodies[static_cast<std::size_t>(actor.kind)].name;
-    }
+    bool wants_actor(const Actor& actor) const { return !info.wanted || kind() == m.program.bodies[actor.kind].name; }
     /// A character doesn't look for itself.
     bool is_self(const Actor& actor) const { return !fixture && actor.id == m.actor.id; }
 };

@@ -20,14 +20,14 @@ struct Rehearsal {
     const Tuning& tuning;  ///< as the dials say it
     const Course& course;
     int rate_hz = 120;
-    std::vector<Body> bodies;  ///< by Program::bodies
-    RunLayout layout;          ///< with what the tuning leaves out when the rehearsal is made
+    PerId<BodyId, Body> bodies;
+    RunLayout layout;  ///< with what the tuning leaves out when the rehearsal is made
 
     Rehearsal(const Program& program, const Tuning& tuning, const Course& course, int rate_hz = 120);
 
-    const BodyShape& shape(const Actor& actor) const { return bodies[static_cast<std::size_t>(actor.kind)].shape; }
+    const BodyShape& shape(const Actor& actor) const { return bodies[actor.kind].shape; }
     const Tuning& tuning_of(const Actor& actor) const {
-        const Body& body = bodies[static_cast<std::size_t>(actor.kind)];
+        const Body& body = bodies[actor.kind];
         return body.tuning ? *body.tuning : tuning;
     }
     /// What expressions are worked out against, with the course in view of the probes.

@@ -8,8 +8,8 @@ namespace {
 
 /// A fixture's gauge speaks of the one that is ridden, or of the first of its kind.
 double gauge_value(const EvaluationContext& m, const GaugeInfo& gauge) {
-    const std::vector<std::int32_t>& chain = m.body().chain;
-    if (gauge.body >= 0 && std::find(chain.begin(), chain.end(), gauge.body) == chain.end()) return 0.0;
+    const std::vector<BodyId>& chain = m.body().chain;
+    if (gauge.body && std::find(chain.begin(), chain.end(), gauge.body) == chain.end()) return 0.0;
     if (gauge.machine && m.program.machines[gauge.machine].kind == MachineKind::fixture) {
         const auto fixture = fixture_meant(m, gauge.machine);
         return fixture ? number(m.of_fixture(*fixture), gauge.value) : 0.0;
@@ -62,8 +62,8 @@ void open_record(const Rehearsal& r, const World& world, Record& record) {
     if (record.is_open) return;
     record.is_open = true;
     for (std::size_t i = record.tracks.size(); i < world.actors.size(); ++i) {
-        const std::int32_t kind = world.actors[i].kind;
-        record.tracks.push_back({r.program.bodies[static_cast<std::size_t>(kind)].name, kind, {}, {}});
+        const BodyId kind = world.actors[i].kind;
+        record.tracks.push_back({r.program.bodies[kind].name, kind, {}, {}});
     }
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
         const MachineId machine = r.layout.fixtures[i].kind;

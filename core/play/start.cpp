@@ -69,9 +69,9 @@ void set_first_values(const Rehearsal& r, const World& world, Actor& actor) {
 
 }  // namespace
 
-BodyShape body_shape(const Program& program, const Tuning& tuning, std::size_t kind) {
+BodyShape body_shape(const Program& program, const Tuning& tuning, BodyId kind) {
     World none;
-    none.actors.emplace_back().kind = static_cast<std::int32_t>(kind);
+    none.actors.emplace_back().kind = kind;
     const EvaluationContext m{program, tuning, tuning, none, none.actors.front()};
     const BodyInfo& body = program.bodies[kind];
     BodyShape out;
@@ -87,8 +87,8 @@ BodyShape body_shape(const Program& program, const Tuning& tuning, std::size_t k
 Rehearsal::Rehearsal(const Program& made_of, const Tuning& dials, const Course& place, int rate)
     : program(made_of), tuning(dials), course(place), rate_hz(rate), layout(run_layout(made_of, dials, place)) {
     for (std::size_t kind = 0; kind < program.bodies.size(); ++kind) {
-        std::optional<Tuning> own = own_tuning(program, tuning, kind);
-        const BodyShape shape = body_shape(program, own ? *own : tuning, kind);
+        std::optional<Tuning> own = own_tuning(program, tuning, BodyId(kind));
+        const BodyShape shape = body_shape(program, own ? *own : tuning, BodyId(kind));
         bodies.push_back({std::move(own), shape});
     }
 }
@@ -115,7 +115,7 @@ void add_actor(const Rehearsal& r, const ActorStart& start, World& world) {
 }
 
 World initial_world(const Rehearsal& r, const Vec3& position, double facing_rad) {
-    const ActorStart start{0, position, facing_rad};
+    const ActorStart start{BodyId(0), position, facing_rad};
     return initial_world(r, {&start, 1});
 }
 

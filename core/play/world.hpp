@@ -111,13 +111,13 @@ inline bool meets_others(const World& world) {
     return !world.fixtures.empty() || world.actors.size() > 1;
 }
 
-/// A body's shape when no phase says another. `kind`: in Program::bodies.
-BodyShape body_shape(const Program& program, const Tuning& tuning, std::size_t kind = 0);
+/// A body's shape when no phase says another.
+BodyShape body_shape(const Program& program, const Tuning& tuning, BodyId kind = BodyId(0));
 
 /// Where a character starts, and which body it is.
 struct ActorStart {
-    std::int32_t kind = 0;  ///< in Program::bodies
-    Vec3 position{0.0};     ///< m
+    BodyId kind{0};
+    Vec3 position{0.0};  ///< m
     double facing_rad = 0.0;
 };
 

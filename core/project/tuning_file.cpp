@@ -52,7 +52,7 @@ std::string write_tuning(const TuningFile& tuning) {
     return out.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 
-ResolvedTuning resolve_tuning(const TuningFile& tuning, const Program& program, std::vector<double> dials) {
+ResolvedTuning resolve_tuning(const TuningFile& tuning, const Program& program, DialValues dials) {
     ResolvedTuning out;
     out.dials = std::move(dials);
     for (const TuningFile::Value& value : tuning.values) {
@@ -66,7 +66,7 @@ ResolvedTuning resolve_tuning(const TuningFile& tuning, const Program& program, 
                                                near.empty() ? "" : fmt::format("; did you mean {}?", near)));
             continue;
         }
-        const auto i = static_cast<std::size_t>(*dial);
+        const std::size_t i = dial->at();
         const auto si = parse_dial_value(program.dials[i], value.value);
         if (si) {
             out.dials[i] = *si;
@@ -77,12 +77,12 @@ ResolvedTuning resolve_tuning(const TuningFile& tuning, const Program& program, 
     return out;
 }
 
-TuningFile tuning_of(const std::string& name, const Program& program, const std::vector<double>& dials) {
+TuningFile tuning_of(const std::string& name, const Program& program, const DialValues& dials) {
     TuningFile out;
     out.name = name;
     for (std::size_t i = 0; i < program.dials.size(); ++i) {
         // What a body has for itself alone shares its path with the dial that it replaces.
-        if (program.dials[i].body >= 0) continue;
+        if (program.dials[i].body) continue;
         out.values.push_back({program.dials[i].path(), dial_literal(program.dials[i], dials[i])});
     }
     std::stable_sort(out.values.begin(), out.values.end(),

@@ -28,12 +28,12 @@ std::string write_tuning(const TuningFile& tuning);
 
 /// What a tuning means for a program: dials it doesn't name keep `dials`.
 struct ResolvedTuning {
-    std::vector<double> dials;          ///< SI, in the order of Program::dials
+    DialValues dials;                   ///< SI, in the order of Program::dials
     std::vector<std::string> problems;  ///< values that don't count: of dials that are gone, or outside their range
 };
-ResolvedTuning resolve_tuning(const TuningFile& tuning, const Program& program, std::vector<double> dials);
+ResolvedTuning resolve_tuning(const TuningFile& tuning, const Program& program, DialValues dials);
 
 /// Every dial with these values.
-TuningFile tuning_of(const std::string& name, const Program& program, const std::vector<double>& dials);
+TuningFile tuning_of(const std::string& name, const Program& program, const DialValues& dials);
 
 }  // namespace leap

@@ -45,10 +45,10 @@ WireCell rehearsed_cell(const Program& program, const Tuning& tuning, const Cour
                         std::span<const Tape> tapes, const std::vector<WireAxis>& axes, std::vector<std::size_t> at,
                         const StopSign& stop) {
     WireCell out;
-    std::vector<double> dials = tuning.dials;
+    DialValues dials = tuning.dials;
     for (std::size_t k = 0; k < axes.size(); ++k) {
         if (axes[k].dial)
-            dials[*axes[k].dial] = axes[k].values[at[k]];
+            dials[axes[k].dial] = axes[k].values[at[k]];
         else if (out.problem = set_wire_value(plan, as_setting(axes[k], at[k])); !out.problem.empty())
             return out;
     }
@@ -88,9 +88,9 @@ tl::expected<WireAxis, std::string> read_wire_axis(const Program& program, const
     double low = 0.0;
     double high = 0.0;
     if (const auto dial = program.find_dial(out.what)) {
-        out.dial = static_cast<std::size_t>(*dial);
-        const auto first = parse_dial_value(program.dials[*out.dial], span->low);
-        const auto last = parse_dial_value(program.dials[*out.dial], span->high);
+        out.dial = *dial;
+        const auto first = parse_dial_value(program.dials[out.dial], span->low);
+        const auto last = parse_dial_value(program.dials[out.dial], span->high);
         if (!first || !last) return wrong(first ? last.error() : first.error());
         low = *first;
         high = *last;
@@ -108,7 +108,7 @@ tl::expected<WireAxis, std::string> read_wire_axis(const Program& program, const
         const double share = static_cast<double>(i) / static_cast<double>(span->count - 1);
         const double value = low + (high - low) * share;
         out.values.push_back(value);
-        out.texts.push_back(out.dial ? dial_literal(program.dials[*out.dial], value) : fmt::format("{:.6g}", value));
+        out.texts.push_back(out.dial ? dial_literal(program.dials[out.dial], value) : fmt::format("{:.6g}", value));
     }
     return out;
 }

@@ -16,10 +16,10 @@ namespace leap {
 
 /// What is varied, and the values it takes.
 struct WireAxis {
-    std::string what;                 ///< "Peer 1.delay", "behind", "hop.rise"
-    std::vector<double> values;       ///< as set_wire_value() takes them; dials: SI
-    std::vector<std::string> texts;   ///< each as it is written
-    std::optional<std::size_t> dial;  ///< in Program::dials; nothing: of the plan
+    std::string what;                ///< "Peer 1.delay", "behind", "hop.rise"
+    std::vector<double> values;      ///< as set_wire_value() takes them; dials: SI
+    std::vector<std::string> texts;  ///< each as it is written
+    DialId dial;                     ///< none: of the plan
 };
 
 /// "Peer 1.delay=0..0.3:7", "hop.rise=1m..3m:5". Says what is wrong with it.

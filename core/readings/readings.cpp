@@ -50,7 +50,7 @@ class Taker {
         if (stretch.actor.empty()) return who_;
         if (const auto named = trace_.find_track(stretch.actor)) return *named;
         for (std::size_t i = 0; i < trace_.tracks.size(); ++i)
-            if (program_.bodies[static_cast<std::size_t>(trace_.tracks[i].kind)].name == stretch.actor) return i;
+            if (program_.bodies[trace_.tracks[i].kind].name == stretch.actor) return i;
         return tl::make_unexpected(fmt::format("no {} takes part in this tape", stretch.actor));
     }
     std::vector<Window> all_of(const syntax::Stretch& stretch) const {
@@ -119,7 +119,7 @@ class Taker {
 
     Value named(const Expr& expr) const {
         const std::string path = expr.member.empty() ? expr.name : expr.name + "." + expr.member;
-        if (const auto dial = program_.find_dial(path)) return tuning_.dials[static_cast<std::size_t>(*dial)];
+        if (const auto dial = program_.find_dial(path)) return tuning_.dials[*dial];
         const auto found = taken_.find(path);
         if (found == taken_.end()) return tl::make_unexpected(fmt::format("{} has no value", path));
         return found->second;

@@ -117,7 +117,7 @@ struct TraceFixture {
 /// What came out of a run for one character.
 struct TraceTrack {
     std::string name;
-    std::int32_t kind = 0;  ///< in Program::bodies
+    BodyId kind{0};
     std::vector<TraceRow> rows;
     std::vector<double> values;  ///< per row: the counters, then the meters, then the gauges
     friend bool operator==(const TraceTrack&, const TraceTrack&) = default;

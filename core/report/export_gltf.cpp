@@ -152,7 +152,7 @@ std::string run_gltf(const Program& program, const Tuning& tuning, const Trace& 
         times.push_back(static_cast<float>(static_cast<double>(i) / pictures_per_s));
     const std::size_t times_at = buffer.add(times, "SCALAR", 1, 0);
     for (const TraceTrack& track : trace.tracks) {
-        const BodyShape shape = body_shape(program, tuning, static_cast<std::size_t>(track.kind));
+        const BodyShape shape = body_shape(program, tuning, track.kind);
         Floats path;
         Floats turns;
         for (std::size_t i = 0; i < pictures; ++i) {

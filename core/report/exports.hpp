@@ -21,7 +21,7 @@ std::string machine_scxml(const Program& program, MachineId machine);
 /// Values of all dials under a name.
 struct NamedDials {
     std::string name;
-    std::vector<double> dials;  ///< SI, in the order of Program::dials
+    DialValues dials;  ///< SI, in the order of Program::dials
 };
 /// Every dial with its value and range as they are written, and with its value in each of the others: CSV, one line a
 /// dial.

@@ -31,8 +31,7 @@ std::map<std::string, std::string> dial_texts(const FeelSide& side) {
     for (std::size_t i = 0; i < side.program->dials.size(); ++i) {
         const DialInfo& dial = side.program->dials[i];
         std::string name = dial.path();
-        if (dial.body >= 0)
-            name += fmt::format(" of {}", side.program->bodies[static_cast<std::size_t>(dial.body)].name);
+        if (dial.body) name += fmt::format(" of {}", side.program->bodies[dial.body].name);
         out[name] = dial_literal(dial, side.tuning.dials[i]);
     }
     return out;

@@ -19,7 +19,7 @@ void Compiler::compile_bodies() {
         program_.bodies[i].name = body_syntax_[i]->name.text;
         for (const syntax::Owner* level : chain_of(*body_syntax_[i])) {
             const auto at = std::find(body_syntax_.begin(), body_syntax_.end(), level);
-            program_.bodies[i].chain.push_back(static_cast<std::int32_t>(at - body_syntax_.begin()));
+            program_.bodies[i].chain.emplace_back(static_cast<std::size_t>(at - body_syntax_.begin()));
         }
     }
     for (std::size_t i = 0; i < body_syntax_.size(); ++i) compile_body(*body_syntax_[i], program_.bodies[i]);
@@ -109,7 +109,7 @@ void Compiler::declare_own_dials() {
                        near.empty() ? "" : fmt::format("did you mean {}?", near));
                 continue;
             }
-            const DialInfo& known = program_.dials[static_cast<std::size_t>(*replaced)];
+            const DialInfo& known = program_.dials[*replaced];
             if (dial.value.unit.dimension != known.unit.dimension) {
                 report(dial.value.range,
                        fmt::format("{} is in {}, and this is {}", path, dimension_text(known.unit.dimension),
@@ -129,7 +129,7 @@ void Compiler::declare_own_dials() {
             declare_dials(body_syntax_[i]->name.text + "." + dial.of->text, {own}, false);
             if (program_.dials.size() == before) continue;
             DialInfo& made = program_.dials.back();
-            made.body = static_cast<std::int32_t>(i);
+            made.body = BodyId(i);
             made.replaces = *replaced;
             made.boosted = boosted;
             if (!dial.range) {
@@ -140,8 +140,8 @@ void Compiler::declare_own_dials() {
 }
 
 /// Bodies that a move or stance is for.
-std::vector<std::int32_t> Compiler::bodies_named(const std::vector<syntax::Name>& names) {
-    std::vector<std::int32_t> out;
+std::vector<BodyId> Compiler::bodies_named(const std::vector<syntax::Name>& names) {
+    std::vector<BodyId> out;
     for (const syntax::Name& name : names) {
         const auto found = std::find_if(body_syntax_.begin(), body_syntax_.end(),
                                         [&](const syntax::Owner* body) { return body->name.text == name.text; });
@@ -154,7 +154,7 @@ std::vector<std::int32_t> Compiler::bodies_named(const std::vector<syntax::Name>
             continue;
         }
         note_name(name.range, (*found)->name.range);
-        out.push_back(static_cast<std::int32_t>(found - body_syntax_.begin()));
+        out.emplace_back(static_cast<std::size_t>(found - body_syntax_.begin()));
     }
     return out;
 }

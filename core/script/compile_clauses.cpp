@@ -83,7 +83,7 @@ void Compiler::note_counter_of(const syntax::Name& path, std::size_t point) {
     if (declared != owners_.end()) note_member(last, counter, Scope{{declared->second}, {}, 0});
 }
 
-std::int32_t Compiler::boosted_dial(const syntax::Expr& path, const Scope& scope) {
+DialId Compiler::boosted_dial(const syntax::Expr& path, const Scope& scope) {
     if (const auto dial = find_boosted(path, scope)) {
         note_dial(path, scope);
         return *dial;
@@ -93,7 +93,7 @@ std::int32_t Compiler::boosted_dial(const syntax::Expr& path, const Scope& scope
     const std::string near = near_name(text_of(path.range), paths);
     report(path.range, fmt::format("there is no dial called {}", text_of(path.range)),
            near.empty() ? "boost takes speed or a dial" : fmt::format("did you mean {}?", near));
-    return -1;
+    return {};
 }
 
 CompiledClause Compiler::compile_clause(const ClauseInfo& info, const syntax::Clause& clause, const Scope& scope) {
@@ -111,7 +111,7 @@ CompiledClause Compiler::compile_clause(const ClauseInfo& info, const syntax::Cl
         case ClauseKind::tag: out.index = tag_index(clause.name.text); break;
         case ClauseKind::wall_probe: out.index = wall_probe_index(clause.name, scope); break;
         case ClauseKind::curve: out.index = curve_index(clause.name); break;
-        case ClauseKind::dial: out.index = boosted_dial(clause.values.front(), scope); break;
+        case ClauseKind::dial: out.index = boosted_dial(clause.values.front(), scope).written(); break;
         case ClauseKind::event: out.index = event_index(clause.name.text).value_or(-1); break;
         case ClauseKind::counter: out.index = acted_counter(clause.name, scope).written(); break;
         case ClauseKind::memory: {

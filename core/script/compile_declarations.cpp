@@ -253,7 +253,7 @@ void Compiler::declare_memories() {
 
 /// Every machine has the gauges of what it is based on too.
 void Compiler::compile_gauges() {
-    const auto take = [&](const syntax::Gauge& gauge, const std::string& owner, MachineId machine, std::int32_t body,
+    const auto take = [&](const syntax::Gauge& gauge, const std::string& owner, MachineId machine, BodyId body,
                           const Scope& at) {
         note_name(gauge.name.range, gauge.name.range);
         const std::string path = owner + "." + gauge.name.text;
@@ -266,14 +266,14 @@ void Compiler::compile_gauges() {
     };
     for (std::size_t i = 0; i < body_syntax_.size(); ++i)
         for (const syntax::Gauge& gauge : body_syntax_[i]->gauges)
-            take(gauge, body_syntax_[i]->name.text, {}, static_cast<std::int32_t>(i), scope_of(*body_syntax_[i]));
+            take(gauge, body_syntax_[i]->name.text, {}, BodyId(i), scope_of(*body_syntax_[i]));
     for (std::size_t i = 0; i < machine_syntax_.size(); ++i) {
         const Scope scope = scope_of(*machine_syntax_[i]);
         for (std::size_t level = 0; level < scope.chain.size(); ++level) {
             Scope at = scope;
             at.level = level;
             for (const syntax::Gauge& gauge : scope.chain[level]->gauges)
-                take(gauge, machine_syntax_[i]->name.text, MachineId(i), -1, at);
+                take(gauge, machine_syntax_[i]->name.text, MachineId(i), {}, at);
         }
     }
 }

@@ -104,7 +104,7 @@ void Compiler::compile_accents(const std::vector<syntax::Accent>& accents, const
     }
 }
 
-std::optional<std::int32_t> Compiler::find_boosted(const syntax::Expr& path, const Scope& scope) const {
+std::optional<DialId> Compiler::find_boosted(const syntax::Expr& path, const Scope& scope) const {
     if (!path.member.empty()) return program_.find_dial(path.name + "." + path.member);
     for (const syntax::Owner* level : scope.chain)
         if (const auto own = program_.find_dial(level->name.text + "." + path.name)) return own;
@@ -120,7 +120,7 @@ void Compiler::declare_boosts() {
             for (const syntax::Effect& effect : effects)
                 if (effect_words()[effect.row].clauses[0].kind == ClauseKind::dial)
                     if (const auto dial = find_boosted(effect.clauses[0].values.front(), scope))
-                        program_.dials[static_cast<std::size_t>(*dial)].boosted = true;
+                        program_.dials[*dial].boosted = true;
         };
         for (const syntax::Owner* level : scope.chain) {
             mark(level->effects);

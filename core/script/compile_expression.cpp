@@ -86,7 +86,7 @@ Expression Compiler::value(const Expr& expr, const Scope& scope, Type wanted, st
     const bool is_dial = type && *type != wanted && emitted.code.size() == 1 &&
                          (emitted.code[0].op == Op::dial || emitted.code[0].op == Op::boosted_dial);
     if (is_dial) {
-        dial_of_other_unit(expr, program_.dials[static_cast<std::size_t>(emitted.code[0].index)], wanted, who);
+        dial_of_other_unit(expr, program_.dials[DialId::read(emitted.code[0].index)], wanted, who);
     } else {
         wants(expr, type, wanted, who);
     }
@@ -164,10 +164,10 @@ std::optional<Type> Compiler::emit(const Expr& expr, const Scope& scope, Emitted
     }
 }
 
-Type Compiler::emit_dial(std::int32_t dial, Emitted& out) {
-    const DialInfo& info = program_.dials[static_cast<std::size_t>(dial)];
+Type Compiler::emit_dial(DialId dial, Emitted& out) {
+    const DialInfo& info = program_.dials[dial];
     out.constant = out.constant && !info.boosted;
-    out.code.push_back(instruction(info.boosted ? Op::boosted_dial : Op::dial, dial));
+    out.code.push_back(instruction(info.boosted ? Op::boosted_dial : Op::dial, dial.written()));
     return {ValueKind::number, info.unit.dimension};
 }
 

@@ -184,9 +184,8 @@ void Compiler::join_tags() {
             if (const std::int32_t tag = tag_named(level->name.text); tag >= 0) machine.own_tags.push_back(tag);
     }
     for (BodyInfo& body : program_.bodies)
-        for (const std::int32_t level : body.chain)
-            if (const std::int32_t tag = tag_named(program_.bodies[static_cast<std::size_t>(level)].name); tag >= 0)
-                body.tags.push_back(tag);
+        for (const BodyId level : body.chain)
+            if (const std::int32_t tag = tag_named(program_.bodies[level].name); tag >= 0) body.tags.push_back(tag);
 }
 
 ButtonId Compiler::button_index(const syntax::Name& name) {

@@ -133,7 +133,7 @@ std::optional<Type> Compiler::reading_type(const Expr& expr) {
             const std::string path = expr.member.empty() ? expr.name : expr.name + "." + expr.member;
             if (const auto dial = program_.find_dial(path)) {
                 note_dial(expr, {});
-                return Type{ValueKind::number, program_.dials[static_cast<std::size_t>(*dial)].unit.dimension};
+                return Type{ValueKind::number, program_.dials[*dial].unit.dimension};
             }
             if (const auto reading = reading_names_.find(path)) {
                 note_reading(expr.range, path);

@@ -80,7 +80,7 @@ class Compiler {
     std::optional<Type> emit_volume(const syntax::Expr& expr, const SenseInfo& sense, const std::string& given,
                                     const Scope& scope, Emitted& out);
     std::optional<Type> emit_active(const syntax::Expr& expr, MachineId machine, Emitted& out);
-    Type emit_dial(std::int32_t dial, Emitted& out);
+    Type emit_dial(DialId dial, Emitted& out);
     void emit_counter(CounterId counter, Emitted& out);
     std::string owner_with(const std::string& name) const;
     void unknown_name(const syntax::Expr& expr, const Scope& scope);
@@ -117,7 +117,7 @@ class Compiler {
     void compile_body(const syntax::Owner& owner, BodyInfo& out);
     void declare_own_dials();
     std::vector<Garment> compile_wears(const std::vector<syntax::Worn>& wears);
-    std::vector<std::int32_t> bodies_named(const std::vector<syntax::Name>& names);
+    std::vector<BodyId> bodies_named(const std::vector<syntax::Name>& names);
     void compile_machine(MachineId index);
     void compile_stance_head(Machine& machine, const Scope& scope);
     void compile_move_head(Machine& machine, const Scope& scope);
@@ -142,7 +142,7 @@ class Compiler {
                      Effects& out);
     Action compile_action(const syntax::Action& action, const Scope& scope);
     void compile_accents(const std::vector<syntax::Accent>& accents, const Scope& scope, Effects& out);
-    std::optional<std::int32_t> find_boosted(const syntax::Expr& path, const Scope& scope) const;
+    std::optional<DialId> find_boosted(const syntax::Expr& path, const Scope& scope) const;
     void declare_boosts();
     void check_boost(const Expression& share);
 
@@ -156,7 +156,7 @@ class Compiler {
     std::int32_t curve_index(const syntax::Name& name);
     void note_counter_of(const syntax::Name& path, std::size_t point);
     CounterId acted_counter(const syntax::Name& name, const Scope& scope);
-    std::int32_t boosted_dial(const syntax::Expr& path, const Scope& scope);
+    DialId boosted_dial(const syntax::Expr& path, const Scope& scope);
 
     // compile_fixture.cpp
     void compile_fixture_head(Machine& machine, const Scope& scope);

@@ -109,7 +109,7 @@ constexpr std::array effect_table{
         anywhere,
         true,
         [](Effects& e, const Clauses& c) {
-            if (c.index(0) >= 0) e.dial_boosts.push_back({c.index(0), c.value(1)});
+            if (c.index(0) >= 0) e.dial_boosts.push_back({DialId::read(c.index(0)), c.value(1)});
         }},
     EffectInfo{{"drain",
                 "`drain METER R`",

@@ -169,7 +169,7 @@ struct Tether {
 
 /// A share of a dial's value for as long as a phase or stance lasts.
 struct DialBoost {
-    std::int32_t dial = -1;
+    DialId dial;
     Expression share;
 };
 

@@ -11,7 +11,7 @@
 /// The stack machine that works out expressions. `Senses` answers what depends on the running state:
 ///
 ///     double number(Sense, int index, int detail);  Vec3 vector(Sense, int index);
-///     double boost(int dial); double counter(int); double meter(int); double memory(int slot); bool there(double);
+///     double boost(DialId); double counter(int); double meter(int); double memory(int slot); bool there(double);
 ///     Vec3 target_place(double); bool within(const Instruction&, double seconds);
 ///
 /// No operation gives NaN: division by zero, roots of negatives and powers without a value give 0.
@@ -79,7 +79,8 @@ class Interpreter {
             case Op::constant: push(in.number); break;
             case Op::dial: push(tuning_.dials[static_cast<std::size_t>(in.index)]); break;
             case Op::boosted_dial:
-                push(finite_or_zero(tuning_.dials[static_cast<std::size_t>(in.index)] * senses_.boost(in.index)));
+                push(finite_or_zero(tuning_.dials[static_cast<std::size_t>(in.index)] *
+                                    senses_.boost(DialId::read(in.index))));
                 break;
             case Op::folded: push(tuning_.folded[static_cast<std::size_t>(in.index)]); break;
             case Op::counter: push(senses_.counter(in.index)); break;

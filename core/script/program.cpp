@@ -16,7 +16,7 @@ namespace {
 struct NoSenses {
     double number(Sense, int, int) const { return 0.0; }
     Vec3 vector(Sense sense, int) const { return sense == Sense::up ? world_up : Vec3{0.0}; }
-    double boost(int) const { return 1.0; }
+    double boost(DialId) const { return 1.0; }
     double counter(int) const { return 0.0; }
     double meter(int) const { return 0.0; }
     double memory(int) const { return 0.0; }
@@ -33,11 +33,11 @@ struct NoSenses {
 std::optional<MachineId> Program::find_machine(std::string_view name) const {
     return machine_names.id<MachineId>(name);
 }
-std::optional<std::int32_t> Program::find_body(std::string_view name) const {
+std::optional<BodyId> Program::find_body(std::string_view name) const {
     const auto found =
         std::find_if(bodies.begin(), bodies.end(), [&](const BodyInfo& body) { return body.name == name; });
     if (found == bodies.end()) return std::nullopt;
-    return static_cast<std::int32_t>(found - bodies.begin());
+    return BodyId(static_cast<std::size_t>(found - bodies.begin()));
 }
 std::optional<ButtonId> Program::find_button(std::string_view name) const {
     return button_names.id<ButtonId>(name);
@@ -45,8 +45,8 @@ std::optional<ButtonId> Program::find_button(std::string_view name) const {
 std::optional<MeterId> Program::find_meter(std::string_view name) const {
     return meter_names.id<MeterId>(name);
 }
-std::optional<std::int32_t> Program::find_dial(std::string_view path) const {
-    return dial_paths.find(path);
+std::optional<DialId> Program::find_dial(std::string_view path) const {
+    return dial_paths.id<DialId>(path);
 }
 std::optional<std::int32_t> Program::find_gauge(std::string_view path) const {
     return gauge_paths.find(path);
@@ -56,31 +56,29 @@ std::optional<PhaseId> Program::find_phase(MachineId machine, std::string_view n
 }
 
 Tuning written_tuning(const Program& program) {
-    std::vector<double> dials;
+    DialValues dials;
     dials.reserve(program.dials.size());
     for (const DialInfo& dial : program.dials) dials.push_back(dial.value);
     return make_tuning(program, std::move(dials));
 }
 
-std::int32_t dial_for(const Program& program, std::int32_t dial, std::size_t body) {
-    if (body >= program.bodies.size()) return dial;
-    for (const std::int32_t level : program.bodies[body].chain)
+DialId dial_for(const Program& program, DialId dial, BodyId body) {
+    for (const BodyId level : program.bodies[body].chain)
         for (std::size_t i = 0; i < program.dials.size(); ++i)
-            if (program.dials[i].body == level && program.dials[i].replaces == dial)
-                return static_cast<std::int32_t>(i);
+            if (program.dials[i].body == level && program.dials[i].replaces == dial) return DialId(i);
     return dial;
 }
 
-std::optional<Tuning> own_tuning(const Program& program, const Tuning& tuning, std::size_t body) {
-    const std::vector<std::int32_t>& chain = program.bodies[body].chain;
-    std::vector<double> dials = tuning.dials;
+std::optional<Tuning> own_tuning(const Program& program, const Tuning& tuning, BodyId body) {
+    const std::vector<BodyId>& chain = program.bodies[body].chain;
+    DialValues dials = tuning.dials;
     bool any = false;
     // What it is based on first, so that its own values win.
     for (auto level = chain.rbegin(); level != chain.rend(); ++level)
         for (std::size_t i = 0; i < program.dials.size(); ++i) {
             const DialInfo& dial = program.dials[i];
             if (dial.body != *level) continue;
-            dials[static_cast<std::size_t>(dial.replaces)] = tuning.dials[i];
+            dials[dial.replaces] = tuning.dials[i];
             any = true;
         }
     if (!any) return std::nullopt;
@@ -90,7 +88,7 @@ std::optional<Tuning> own_tuning(const Program& program, const Tuning& tuning, s
     return out;
 }
 
-Tuning make_tuning(const Program& program, std::vector<double> dials) {
+Tuning make_tuning(const Program& program, DialValues dials) {
     Tuning out;
     out.dials = std::move(dials);
     out.folded.resize(static_cast<std::size_t>(program.folded_slots));

@@ -33,9 +33,9 @@ struct DialInfo {
     SourceRange name_range;
     SourceRange literal;
     SourceRange whole;
-    bool boosted = false;        ///< some phase or stance boosts it
-    std::int32_t body = -1;      ///< in Program::bodies: for whom alone it has this value
-    std::int32_t replaces = -1;  ///< and the dial whose value it takes the place of
+    bool boosted = false;  ///< some phase or stance boosts it
+    BodyId body;           ///< for whose characters alone it has this value; none: for all
+    DialId replaces;       ///< and the dial whose value it takes the place of
     /// "hop.rise", or "weight" for a dial of the file.
     std::string path() const { return owner.empty() ? name : owner + "." + name; }
 };
@@ -88,8 +88,8 @@ struct ProbeInfo {
 /// A value that every run keeps, row by row.
 struct GaugeInfo {
     std::string path;
-    MachineId machine;       ///< whose, none: a body's; fixtures: the one that is ridden, or the first of its kind
-    std::int32_t body = -1;  ///< in Program::bodies: for characters of it and of those based on it; -1: for all
+    MachineId machine;  ///< whose, none: a body's; fixtures: the one that is ridden, or the first of its kind
+    BodyId body;        ///< for characters of it and of those based on it; none: for all
     Expression value;
     std::string meaning;
 };
@@ -263,12 +263,12 @@ struct Machine {
     std::vector<CounterId> counters;     ///< fixtures: those that each of them has for itself
     std::int32_t memory_slots = 0;       ///< fixtures: what each of them remembers
     std::vector<std::int32_t> own_tags;  ///< fixtures: tags of the names of its kind and of those it is based on
-    std::vector<std::int32_t> bodies;    ///< stances and moves: in Program::bodies, those it is for; empty: for all
+    std::vector<BodyId> bodies;          ///< stances and moves: those it is for; empty: for all
     SourceRange range;
 
     /// Fixtures: whether a kind's name, in Program::tags, is its own or that of one it is based on.
     bool is_a(std::int32_t tag) const { return std::find(own_tags.begin(), own_tags.end(), tag) != own_tags.end(); }
-    bool is_for(std::int32_t body) const {
+    bool is_for(BodyId body) const {
         return bodies.empty() || std::find(bodies.begin(), bodies.end(), body) != bodies.end();
     }
 };
@@ -296,7 +296,7 @@ struct HandsInfo {
 
 struct BodyInfo {
     std::string name;
-    std::vector<std::int32_t> chain;  ///< in Program::bodies: itself, then what it is based on, nearest first
+    std::vector<BodyId> chain;  ///< itself, then what it is based on, nearest first
     Expression radius, height, eyes, step_up, walkable, gravity, turn, mass;
     std::vector<std::int32_t> tags;  ///< that it always carries; its name is one
     std::optional<HandsInfo> hands;
@@ -362,7 +362,7 @@ struct Program {
     std::vector<Instruction> code;
     std::vector<Folded> folded;
     std::int32_t folded_slots = 0;
-    std::vector<DialInfo> dials;
+    PerId<DialId, DialInfo> dials;
     PerId<CounterId, CounterInfo> counters;
     std::vector<MemoryInfo> memories;
     std::int32_t memory_slots = 0;
@@ -377,7 +377,7 @@ struct Program {
     std::vector<std::string> layers{"body"};
     PerId<MeterId, MeterInfo> meters;
     std::vector<ProbeInfo> probes;
-    std::vector<BodyInfo> bodies;        ///< in the order of the text; never empty
+    PerId<BodyId, BodyInfo> bodies;      ///< in the order of the text; never empty
     PerId<MachineId, Machine> machines;  ///< stances and moves in the order of the text
     std::vector<MachineId> stances;      ///< by priority; the last has no `when`
     std::vector<MachineId> moves;        ///< by priority
@@ -396,18 +396,22 @@ struct Program {
     NameIndex machine_names, button_names, meter_names, dial_paths, gauge_paths;  ///< for the functions below
 
     bool has(MachineId machine) const { return machine && machine.at() < machines.size(); }
+    bool has(DialId dial) const { return dial && dial.at() < dials.size(); }
     std::optional<MachineId> find_machine(std::string_view name) const;
-    std::optional<std::int32_t> find_body(std::string_view name) const;
+    std::optional<BodyId> find_body(std::string_view name) const;
     std::optional<ButtonId> find_button(std::string_view name) const;
     std::optional<MeterId> find_meter(std::string_view name) const;
-    std::optional<std::int32_t> find_dial(std::string_view path) const;
+    std::optional<DialId> find_dial(std::string_view path) const;
     std::optional<std::int32_t> find_gauge(std::string_view path) const;
     std::optional<PhaseId> find_phase(MachineId machine, std::string_view name) const;
 };
 
+/// By dial, SI.
+using DialValues = PerId<DialId, double>;
+
 /// Dial values together with everything that follows from them alone.
 struct Tuning {
-    std::vector<double> dials;  ///< SI, in the order of Program::dials
+    DialValues dials;
     std::vector<double> folded;
     PerId<MachineId, std::uint8_t> off;  ///< by machine: 1 for those left out of the run; empty when none is
     struct AccentOff {
@@ -425,15 +429,15 @@ struct Tuning {
 };
 
 /// The dial that holds for characters of a body where one is meant: its own, when it has another value for it.
-std::int32_t dial_for(const Program& program, std::int32_t dial, std::size_t body);
+DialId dial_for(const Program& program, DialId dial, BodyId body);
 
 /// The tuning that the script's text states.
 Tuning written_tuning(const Program& program);
 /// The tuning of one body: with the values that dials have for it alone. Nothing when there are none. `body`: in
 /// Program::bodies.
-std::optional<Tuning> own_tuning(const Program& program, const Tuning& tuning, std::size_t body);
+std::optional<Tuning> own_tuning(const Program& program, const Tuning& tuning, BodyId body);
 /// The tuning for other dial values; `dials` must be as long as Program::dials.
-Tuning make_tuning(const Program& program, std::vector<double> dials);
+Tuning make_tuning(const Program& program, DialValues dials);
 
 /// Leaves a move or stance (`hop`) or one kind of its accents (`dash.zoom`) out of runs with this tuning. Says why when
 /// there is none of that name, or when it is the stance that holds when no other does.

@@ -201,8 +201,8 @@ Trace named_trace(const Program& program, std::span<const TapeTrack> tracks, int
     trace.rate_hz = rate_hz;
     for (const TapeTrack& track : tracks) {
         const auto kind = track.body.empty() ? std::nullopt : program.find_body(track.body);
-        const std::string& body = program.bodies[static_cast<std::size_t>(kind.value_or(0))].name;
-        trace.tracks.push_back({track_name(track, body), kind.value_or(0), {}, {}});
+        const BodyId body = kind.value_or(BodyId(0));
+        trace.tracks.push_back({track_name(track, program.bodies[body].name), body, {}, {}});
     }
     return trace;
 }

@@ -43,6 +43,10 @@ using MachineId = Id<struct MachineIdOf>;
 using PhaseId = Id<struct PhaseIdOf>;
 /// A button, in Program::buttons.
 using ButtonId = Id<struct ButtonIdOf>;
+/// A body, in Program::bodies.
+using BodyId = Id<struct BodyIdOf>;
+/// A dial, in Program::dials.
+using DialId = Id<struct DialIdOf>;
 /// A counter, in Program::counters.
 using CounterId = Id<struct CounterIdOf>;
 /// A meter, in Program::meters.

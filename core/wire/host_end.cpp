@@ -80,7 +80,7 @@ void HostEnd::welcome(std::size_t peer, const ActorStart& start) {
     WelcomeMessage message;
     message.tick = world_.tick;
     message.actor = static_cast<std::uint8_t>(guest.actor);
-    for (const Actor& actor : world_.actors) message.bodies.push_back(static_cast<std::uint8_t>(actor.kind));
+    for (const Actor& actor : world_.actors) message.bodies.push_back(static_cast<std::uint8_t>(actor.kind.at()));
     message.kept = kept_;
     message.state = peer_state(state_for_all(stage_.r, stage_.things, world_), world_.actors[guest.actor]);
     guest.certain.queue(message);

@@ -25,7 +25,7 @@ void HostEnd::welcome_from_inputs(std::size_t peer, const ActorStart& start) {
     Joining joining;
     joining.tick = tick;
     joining.actor = static_cast<std::uint8_t>(guest.actor);
-    joining.body = static_cast<std::uint8_t>(start.kind);
+    joining.body = static_cast<std::uint8_t>(start.kind.at());
     joining.position = start.position;
     joining.facing_rad = start.facing_rad;
     told_.emplace_back(joining);

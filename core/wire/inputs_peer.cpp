@@ -114,7 +114,7 @@ InputsPeer::Played InputsPeer::foreseen(std::int64_t tick) const {
 void InputsPeer::let_in(std::size_t actors, World& world) {
     while (world.actors.size() < actors) {
         const Joining& joining = joinings_[world.actors.size() - start_.actors.size()];
-        add_actor(stage_.r, {joining.body, joining.position, joining.facing_rad}, world);
+        add_actor(stage_.r, {BodyId(joining.body), joining.position, joining.facing_rad}, world);
         scratch_ = {};
     }
 }

@@ -31,7 +31,7 @@ void ToldPeer::be_welcomed(double now, const WelcomeMessage& message) {
     std::vector<ActorStart> starts(count);
     for (std::size_t i = 0; i < count; ++i) {
         if (message.bodies[i] >= stage_.r.program.bodies.size()) return;
-        starts[i].kind = message.bodies[i];
+        starts[i].kind = BodyId(message.bodies[i]);
     }
     World world = initial_world(stage_.r, starts);
     const auto state = read_peer_state(stage_.r, message.state, world.actors.front());

@@ -11,22 +11,6 @@
 
 namespace leap {
 
-WireSample sample_of(const World& world) {
-    WireSample out;
-    out.phases.reserve(world.machines.size());
-    out.loose.reserve(world.loose.size());
-    out.holders.reserve(world.loose.size());
-    out.feet.reserve(world.actors.size());
-    for (const MachineState& machine : world.machines)
-        out.phases.push_back(static_cast<std::int16_t>(machine.phase.written()));
-    for (const RigidState& loose : world.loose) {
-        out.loose.push_back(loose.body.place);
-        out.holders.push_back(loose.holder);
-    }
-    for (const Actor& actor : world.actors) out.feet.push_back(actor.body.position);
-    return out;
-}
-
 bool is_telling_of(const Rehearsal& r, const Telling& telling) {
     if (!telling.fixture || telling.fixture.at() >= r.layout.fixtures.size()) return false;
     const MachineId kind = r.layout.fixtures[telling.fixture.at()].kind;

@@ -69,7 +69,7 @@ struct WireFrame {
 struct PeerRun {
     std::string name;
     std::size_t actor = 0;
-    std::int32_t body = 0;  ///< in Program::bodies
+    BodyId body{0};
     double lead_s = 0.0;  ///< how far it plays ahead of the host
     double from_s = 0.0;  ///< since when it plays, host's clock
     double to_s = 0.0;

@@ -15,7 +15,7 @@ namespace {
 QStringList dial_names(const Program& program) {
     QStringList out;
     for (const DialInfo& dial : program.dials)
-        if (dial.body < 0) out << to_qt(dial.path());
+        if (!dial.body) out << to_qt(dial.path());
     out.sort();
     for (const CurveInfo& curve : program.curves)
         for (std::size_t i = 0; i < curve.points.size(); ++i)

@@ -141,7 +141,7 @@ void TuningsPage::toggle(int row, int column) {
 void TuningsPage::refresh_dials() {
     const Program& program = *session_.program();
     QStringList heads{tr("dial"), tr("now"), tr("kept")};
-    std::vector<std::vector<double>> columns{session_.tuning(Side::now).dials, session_.tuning(Side::kept).dials};
+    std::vector<DialValues> columns{session_.tuning(Side::now).dials, session_.tuning(Side::kept).dials};
     for (const std::string& name : session_.compared_tunings()) {
         const TuningEntry* entry = session_.project().find_tuning(name);
         if (entry == nullptr) continue;
@@ -154,7 +154,7 @@ void TuningsPage::refresh_dials() {
     int row = 0;
     dials_->setRowCount(0);
     for (std::size_t i = 0; i < program.dials.size(); ++i) {
-        if (program.dials[i].body >= 0) continue;
+        if (program.dials[i].body) continue;
         const bool same = std::all_of(columns.begin(), columns.end(),
                                       [&](const auto& column) { return column[i] == columns.front()[i]; });
         if (same) continue;
@@ -177,8 +177,8 @@ void TuningsPage::take_cell(int row, int column) {
     if (column < 2 || dials_->item(row, 0) == nullptr || dials_->item(row, column) == nullptr) return;
     const auto dial = session_.program()->find_dial(dials_->item(row, 0)->text().toStdString());
     if (!dial) return;
-    const auto value = parse_dial_value(session_.program()->dials[static_cast<std::size_t>(*dial)],
-                                        dials_->item(row, column)->text().toStdString());
+    const auto value =
+        parse_dial_value(session_.program()->dials[*dial], dials_->item(row, column)->text().toStdString());
     if (value) session_.set_dial(*dial, *value);
 }
 

@@ -43,10 +43,9 @@ void LivePlay::update() {
 void LivePlay::tune(const Program& newest, const Tuning& tuning, const std::set<std::string>& off) {
     if (!playing()) return;
     const Program& running = *ingredients_.program;
-    std::vector<double> dials = ingredients_.tuning.dials;
+    DialValues dials = ingredients_.tuning.dials;
     for (std::size_t i = 0; i < dials.size(); ++i)
-        if (const auto dial = newest.find_dial(running.dials[i].path()))
-            dials[i] = tuning.dials[static_cast<std::size_t>(*dial)];
+        if (const auto dial = newest.find_dial(running.dials[i].path())) dials[i] = tuning.dials[*dial];
     ingredients_.tuning = make_tuning(running, std::move(dials));
     for (const std::string& name : off) static_cast<void>(leave_out(running, name, ingredients_.tuning));
     player_->set_tuning(ingredients_.tuning);

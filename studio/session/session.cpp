@@ -145,10 +145,10 @@ std::size_t Session::character() const {
     return std::min(character_, std::max<std::size_t>(1, character_count()) - 1);
 }
 
-std::size_t Session::body_of_character() const {
+BodyId Session::body_of_character() const {
     const Trace* trace = trace_in_view();
-    if (trace == nullptr || character() >= trace->tracks.size()) return 0;
-    return static_cast<std::size_t>(trace->tracks[character()].kind);
+    if (trace == nullptr || character() >= trace->tracks.size()) return BodyId(0);
+    return trace->tracks[character()].kind;
 }
 
 void Session::select_character(std::size_t character) {

@@ -88,9 +88,9 @@ class Session : public QObject {
     // Tuning (session_tuning.cpp)
     const Tuning& tuning(Side side) const { return tunings_.tuning(side); }
     /// While a dial is dragged: replays with the value, the text stays.
-    void preview_dial(std::int32_t dial, double value_si);
+    void preview_dial(DialId dial, double value_si);
     /// Writes the value into the script, as one undo step.
-    void set_dial(std::int32_t dial, double value_si);
+    void set_dial(DialId dial, double value_si);
     bool previewing() const { return tunings_.previewing(); }
     /// Leaves a move or stance out of the runs of "now", or takes it in again; nothing is edited. Returns why not.
     QString set_off(const std::string& machine, bool off);
@@ -179,7 +179,7 @@ class Session : public QObject {
     /// Its name, while such a state is kept.
     QString kept_name() const { return kept_side_ ? QString::fromStdString(kept_side_->name) : QString(); }
     /// The dials of a tuning for the program that is in view; those it doesn't name are as now.
-    std::optional<std::vector<double>> dials_of_tuning(const std::string& name);
+    std::optional<DialValues> dials_of_tuning(const std::string& name);
     /// Which tunings run beside "now" and "kept". False, with a message, when they are too many.
     bool compare_tunings(const std::vector<std::string>& names);
     const std::vector<std::string>& compared_tunings() const { return compared_; }
@@ -195,7 +195,7 @@ class Session : public QObject {
     /// Writes values into script and course, as one undo step.
     void take_values(const std::vector<FreeValue>& free, const std::vector<double>& values, const QString& what);
     /// What a dial moves on the tape in view, or what moves a reading; in words. Empty while there is nothing to say.
-    QString influence_of_dial(std::int32_t dial);
+    QString influence_of_dial(DialId dial);
     QString influence_of_reading(const std::string& reading);
     bool influences_busy() const { return influences_.busy(); }
 
@@ -287,7 +287,7 @@ class Session : public QObject {
     std::size_t character() const;
     void select_character(std::size_t character);
     /// Its body, in Program::bodies of the run in view.
-    std::size_t body_of_character() const;
+    BodyId body_of_character() const;
 
     // Cursor
     double cursor() const { return cursor_; }
@@ -351,7 +351,7 @@ class Session : public QObject {
     void take_board_request(Side side);
     void request_beside();
     void tell_tuning_problems(const std::string& name);
-    void take_dials(const std::vector<double>& dials, const QString& what);
+    void take_dials(const DialValues& dials, const QString& what);
     TrialScene trial_scene() const;
     void take_trial_result(const std::string& path);
     void take_text(const std::string& path);

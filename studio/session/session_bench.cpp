@@ -45,7 +45,7 @@ QString Session::save_tuning(const QString& name, Side side) {
     return {};
 }
 
-std::optional<std::vector<double>> Session::dials_of_tuning(const std::string& name) {
+std::optional<DialValues> Session::dials_of_tuning(const std::string& name) {
     const TuningEntry* entry = project().find_tuning(name);
     if (entry == nullptr || !program()) return std::nullopt;
     return resolve_tuning(entry->tuning, *program(), tunings_.tuning(Side::now).dials).dials;
@@ -70,14 +70,14 @@ void Session::apply_tuning(const std::string& name) {
 }
 
 /// Every dial that differs is written into the script, as one undo step.
-void Session::take_dials(const std::vector<double>& dials, const QString& what) {
+void Session::take_dials(const DialValues& dials, const QString& what) {
     if (!program_is_current()) {
         emit message(tr("The script has errors; dials can be written into it again when they are mended"));
         return;
     }
     std::vector<std::pair<std::string, double>> changes;
     for (std::size_t i = 0; i < dials.size(); ++i)
-        if (program()->dials[i].body < 0 && dials[i] != program()->dials[i].value)
+        if (!program()->dials[i].body && dials[i] != program()->dials[i].value)
             changes.emplace_back(program()->dials[i].path(), dials[i]);
     undo_stack().beginMacro(what);
     for (const auto& [path, value] : changes)
@@ -101,10 +101,10 @@ void Session::keep_side(const FeelSide& side) {
     if (!program()) return;
     kept_side_ = side;
     runs_.set_program(Side::kept, side.program);
-    std::vector<double> dials = tuning(Side::now).dials;
+    DialValues dials = tuning(Side::now).dials;
     for (std::size_t i = 0; i < dials.size(); ++i)
         if (const auto found = side.program->find_dial(program()->dials[i].path()))
-            dials[i] = side.tuning.dials[static_cast<std::size_t>(*found)];
+            dials[i] = side.tuning.dials[*found];
     tunings_.keep_dials(*program(), dials);
     emit tuning_changed();
     request(Side::kept);
@@ -176,7 +176,7 @@ void Session::take_values(const std::vector<FreeValue>& free, const std::vector<
             continue;
         }
         if (found->kind == FreeValue::Kind::dial) {
-            set_dial(static_cast<std::int32_t>(found->index), values[i]);
+            set_dial(DialId(found->index), values[i]);
         } else if (found->kind == FreeValue::Kind::curve_point) {
             const CurveInfo& curve = program()->curves[found->index];
             std::vector<syntax::CurvePoint> points = curve.points;
@@ -193,11 +193,10 @@ void Session::take_values(const std::vector<FreeValue>& free, const std::vector<
     undo_stack().endMacro();
 }
 
-QString Session::influence_of_dial(std::int32_t dial) {
+QString Session::influence_of_dial(DialId dial) {
     if (playing() || previewing() || !program() || !course() || tape() == nullptr || !now_run()) return {};
-    const auto i = static_cast<std::size_t>(dial);
-    if (i >= program()->dials.size()) return {};
-    return influences_.of_dial(ingredients(Side::now), *tape(), program()->dials[i].path());
+    if (!program()->has(dial)) return {};
+    return influences_.of_dial(ingredients(Side::now), *tape(), program()->dials[dial].path());
 }
 
 QString Session::influence_of_reading(const std::string& reading) {

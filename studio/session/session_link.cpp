@@ -21,7 +21,7 @@ std::vector<std::string> beside_values(const Program& program, const std::vector
     for (std::size_t i = 0; i < program.dials.size(); ++i) {
         const SourceRange& literal = program.dials[i].literal;
         // Where two have one path the later one, of a body alone, can't be told by it: its value counts as text.
-        if (literal.file < files.size() && program.find_dial(program.dials[i].path()) == static_cast<std::int32_t>(i))
+        if (literal.file < files.size() && program.find_dial(program.dials[i].path()) == DialId(i))
             values[literal.file].push_back(literal);
     }
     std::vector<std::string> out;

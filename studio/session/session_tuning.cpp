@@ -13,23 +13,22 @@ QString Session::set_off(const std::string& machine, bool off) {
     return {};
 }
 
-void Session::preview_dial(std::int32_t dial, double value_si) {
+void Session::preview_dial(DialId dial, double value_si) {
     if (!program() || !tunings_.preview(*program(), dial, value_si)) return;
     tune_live();
     emit tuning_changed();
     request(Side::now);
 }
 
-void Session::set_dial(std::int32_t dial, double value_si) {
-    const auto i = static_cast<std::size_t>(dial);
-    if (!program() || i >= program()->dials.size()) return;
+void Session::set_dial(DialId dial, double value_si) {
+    if (!program() || !program()->has(dial)) return;
     // The literal's place is known for the last good program; while a text has errors its own places are unknown.
     if (!program_is_current()) {
-        preview_dial(dial, program()->dials[i].value);
+        preview_dial(dial, program()->dials[dial].value);
         emit message(tr("The script has errors; dials can be written into it again when they are mended"));
         return;
     }
-    const DialInfo info = program()->dials[i];
+    const DialInfo info = program()->dials[dial];
     const std::string path = source_files()[info.literal.file].path;
     const std::string* before = text(path);
     if (before == nullptr) return;
@@ -64,7 +63,7 @@ void Session::drop() {
     undo_stack().beginMacro(tr("Drop changes"));
     for (const auto& [path, value] : std::map<std::string, double>(tunings_.kept_values())) {
         const auto dial = program()->find_dial(path);
-        if (dial && tuning(Side::now).dials[static_cast<std::size_t>(*dial)] != value) set_dial(*dial, value);
+        if (dial && tuning(Side::now).dials[*dial] != value) set_dial(*dial, value);
     }
     if (kept_course() && course() && kept_course()->plan != course()->plan)
         edit_course(kept_course()->plan, tr("Drop changes of the course"));

@@ -9,7 +9,7 @@ void Tunings::clear() {
     *this = {};
 }
 
-Tuning Tunings::tuned(const Program& program, std::vector<double> dials) const {
+Tuning Tunings::tuned(const Program& program, DialValues dials) const {
     Tuning out = make_tuning(program, std::move(dials));
     for (const std::string& name : off_) static_cast<void>(leave_out(program, name, out));
     return out;
@@ -18,18 +18,17 @@ Tuning Tunings::tuned(const Program& program, std::vector<double> dials) const {
 void Tunings::adopt(const Program& program) {
     now_ = tuned(program, written_tuning(program).dials);
     previewing_ = false;
-    std::vector<double> kept = now_.dials;
+    DialValues kept = now_.dials;
     for (std::size_t i = 0; i < kept.size(); ++i)
         if (const auto found = kept_values_.find(program.dials[i].path()); found != kept_values_.end())
             kept[i] = found->second;
     kept_ = make_tuning(program, std::move(kept));
 }
 
-bool Tunings::preview(const Program& program, std::int32_t dial, double value_si) {
-    const auto i = static_cast<std::size_t>(dial);
-    if (dial < 0 || i >= now_.dials.size()) return false;
-    std::vector<double> dials = now_.dials;
-    dials[i] = rounded_dial_value(program.dials[i], value_si);
+bool Tunings::preview(const Program& program, DialId dial, double value_si) {
+    if (!program.has(dial)) return false;
+    DialValues dials = now_.dials;
+    dials[dial] = rounded_dial_value(program.dials[dial], value_si);
     now_ = tuned(program, std::move(dials));
     previewing_ = true;
     return true;
@@ -42,7 +41,7 @@ void Tunings::keep(const Program& program) {
     keep_course();
 }
 
-void Tunings::keep_dials(const Program& program, const std::vector<double>& dials) {
+void Tunings::keep_dials(const Program& program, const DialValues& dials) {
     kept_values_.clear();
     for (std::size_t i = 0; i < program.dials.size(); ++i) kept_values_[program.dials[i].path()] = dials[i];
     kept_ = make_tuning(program, dials);

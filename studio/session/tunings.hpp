@@ -24,13 +24,13 @@ class Tunings {
     void adopt(const Program& program);
     const Tuning& tuning(Side side) const { return side == Side::now ? now_ : kept_; }
     /// While a dial is dragged; rounded as it would be written. False when there is no such dial.
-    bool preview(const Program& program, std::int32_t dial, double value_si);
+    bool preview(const Program& program, DialId dial, double value_si);
     bool previewing() const { return previewing_; }
     void set_previewing(bool previewing) { previewing_ = previewing; }
     /// What is "now" becomes "kept", the course as well.
     void keep(const Program& program);
     /// "Kept" has these values from now on; the course stays.
-    void keep_dials(const Program& program, const std::vector<double>& dials);
+    void keep_dials(const Program& program, const DialValues& dials);
     const std::map<std::string, double>& kept_values() const { return kept_values_; }
 
     /// Leaves a move or stance out of "now", or takes it in again. Returns why not.
@@ -42,7 +42,7 @@ class Tunings {
     void keep_course() { kept_course_ = course_; }
 
   private:
-    Tuning tuned(const Program& program, std::vector<double> dials) const;
+    Tuning tuned(const Program& program, DialValues dials) const;
 
     Tuning now_;
     Tuning kept_;

@@ -19,8 +19,7 @@ constexpr double value_width = 92.0;
 constexpr double fine_factor = 0.1;  ///< with Shift held
 }  // namespace
 
-DialRow::DialRow(Session& session, std::int32_t dial, QWidget* parent)
-    : QWidget(parent), session_(session), dial_(dial) {
+DialRow::DialRow(Session& session, DialId dial, QWidget* parent) : QWidget(parent), session_(session), dial_(dial) {
     setFocusPolicy(Qt::StrongFocus);
     setFixedHeight(27);
     setAccessibleName(to_qt(info().path()));
@@ -31,7 +30,7 @@ DialRow::DialRow(Session& session, std::int32_t dial, QWidget* parent)
                 .arg(to_qt(quantity_text(*info().low, info().unit)), to_qt(quantity_text(*info().high, info().unit)));
     setToolTip(tip.trimmed() + tr("\nDrag, wheel or arrow keys; Shift for fine; Enter or a double click to type"));
     connect(&session_, &Session::tuning_changed, this, [this] {
-        const auto i = static_cast<std::size_t>(dial_);
+        const std::size_t i = dial_.at();
         const auto& kept = session_.tuning(Side::kept).dials;
         if (i >= session_.tuning(Side::now).dials.size()) return;
         const std::pair shown(value(), i < kept.size() ? kept[i] : value());
@@ -43,11 +42,11 @@ DialRow::DialRow(Session& session, std::int32_t dial, QWidget* parent)
 }
 
 const DialInfo& DialRow::info() const {
-    return session_.program()->dials[static_cast<std::size_t>(dial_)];
+    return session_.program()->dials[dial_];
 }
 
 double DialRow::value() const {
-    return session_.tuning(Side::now).dials[static_cast<std::size_t>(dial_)];
+    return session_.tuning(Side::now).dials[dial_];
 }
 
 double DialRow::low() const {
@@ -73,7 +72,7 @@ QString DialRow::spoken_words() const {
 
 /// In the dial's own unit, as it is typed.
 std::optional<Spoken::Value> DialRow::spoken_value() const {
-    if (!session_.program() || static_cast<std::size_t>(dial_) >= session_.program()->dials.size()) return std::nullopt;
+    if (!session_.program() || !session_.program()->has(dial_)) return std::nullopt;
     const double scale = info().unit.scale;
     return Value{value() / scale, low() / scale, high() / scale, (high() - low()) / 100.0 / scale,
                  to_qt(dial_literal(info(), value()))};
@@ -84,7 +83,7 @@ void DialRow::take_spoken_value(double value) {
 }
 
 void DialRow::paintEvent(QPaintEvent*) {
-    if (!session_.program() || static_cast<std::size_t>(dial_) >= session_.program()->dials.size()) return;
+    if (!session_.program() || !session_.program()->has(dial_)) return;
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     if (hasFocus()) p.fillRect(rect(), palette::faint());
@@ -95,9 +94,8 @@ void DialRow::paintEvent(QPaintEvent*) {
     p.drawText(QRectF(4, 0, name_width, height()), Qt::AlignVCenter,
                QFontMetricsF(p.font()).elidedText(name, Qt::ElideRight, name_width - 4));
     p.fillRect(track(), palette::hairline());
-    const double kept = session_.tuning(Side::kept).dials.size() > static_cast<std::size_t>(dial_)
-                            ? session_.tuning(Side::kept).dials[static_cast<std::size_t>(dial_)]
-                            : value();
+    const double kept =
+        session_.tuning(Side::kept).dials.size() > dial_.at() ? session_.tuning(Side::kept).dials[dial_] : value();
     p.fillRect(QRectF(x_of(kept) - 1, track().top() - 6, 2, 14), palette::kept());
     const QRectF handle(x_of(value()) - 3.5, track().top() - 6, 7, 14);
     p.setPen(Qt::NoPen);

@@ -15,9 +15,9 @@ class DialRow : public QWidget, public Spoken {
     Q_OBJECT
 
   public:
-    DialRow(Session& session, std::int32_t dial, QWidget* parent = nullptr);
+    DialRow(Session& session, DialId dial, QWidget* parent = nullptr);
 
-    std::int32_t dial() const { return dial_; }
+    DialId dial() const { return dial_; }
     /// One step of the keyboard or pad, a hundredth of the range.
     void nudge(int steps);
     QSize sizeHint() const override { return {340, 27}; }
@@ -28,7 +28,7 @@ class DialRow : public QWidget, public Spoken {
     void take_spoken_value(double value) override;
 
   signals:
-    void chosen(std::int32_t dial);
+    void chosen(DialId dial);
 
   protected:
     void paintEvent(QPaintEvent* event) override;
@@ -51,7 +51,7 @@ class DialRow : public QWidget, public Spoken {
     void end_typing(bool take);
 
     Session& session_;
-    std::int32_t dial_;
+    DialId dial_;
     QLineEdit* typed_ = nullptr;
     std::pair<double, double> shown_{1e300, 1e300};  ///< now and kept, as painted
     bool dragging_ = false;

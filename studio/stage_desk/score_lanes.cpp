@@ -44,7 +44,7 @@ void ScoreView::layout_lanes() {
     const std::set<MachineId> used = used_moves();
     std::int32_t folded = 0;
     for (const MachineId move : made->moves) {
-        if (!made->machines[move].is_for(static_cast<std::int32_t>(session_.body_of_character()))) continue;
+        if (!made->machines[move].is_for(session_.body_of_character())) continue;
         const bool shown = used.contains(move) || move == selected_;
         if (!shown) ++folded;
         if (shown || unfolded_) add(Lane::Kind::move, -1, lane_height).machine = move;

@@ -43,18 +43,17 @@ void ScriptExcerpt::refresh() {
     const SourceRange range = program->machines[machine_].range;
     std::string text = program->files[range.file].text.substr(range.begin, range.end - range.begin);
     // While a dial is dragged its new value stands here before it stands in the file.
-    std::vector<std::pair<std::int32_t, SourceRange>> dials;
+    std::vector<std::pair<DialId, SourceRange>> dials;
     for (std::size_t i = 0; i < program->dials.size(); ++i) {
         const SourceRange literal = program->dials[i].literal;
         if (literal.file == range.file && literal.begin >= range.begin && literal.end <= range.end)
-            dials.emplace_back(static_cast<std::int32_t>(i), literal);
+            dials.emplace_back(DialId(i), literal);
     }
-    std::vector<std::pair<std::int32_t, std::pair<std::size_t, std::size_t>>> placed;
+    std::vector<std::pair<DialId, std::pair<std::size_t, std::size_t>>> placed;
     std::ptrdiff_t shift = 0;
     for (const auto& [dial, literal] : dials) {
-        const auto index = static_cast<std::size_t>(dial);
-        const DialInfo& info = program->dials[index];
-        const double value = session_.tuning(Side::now).dials[index];
+        const DialInfo& info = program->dials[dial];
+        const double value = session_.tuning(Side::now).dials[dial];
         const auto begin = static_cast<std::size_t>(static_cast<std::ptrdiff_t>(literal.begin - range.begin) + shift);
         const std::size_t length = literal.end - literal.begin;
         const std::string shown = value == info.value ? text.substr(begin, length) : dial_literal(info, value);
@@ -94,7 +93,7 @@ QRectF ScriptExcerpt::box_of(const Literal& literal) const {
             (literal.to - literal.from) * char_width() + 2, line_height() - 1};
 }
 
-QRectF ScriptExcerpt::literal_box(std::int32_t dial) const {
+QRectF ScriptExcerpt::literal_box(DialId dial) const {
     for (const Literal& literal : literals_)
         if (literal.dial == dial) return box_of(literal);
     return {};
@@ -139,7 +138,7 @@ void ScriptExcerpt::mousePressEvent(QMouseEvent* event) {
         if (box_of(literal).contains(event->position())) {
             dragged_ = literal.dial;
             drag_x_ = event->position().x();
-            drag_value_ = session_.tuning(Side::now).dials[static_cast<std::size_t>(literal.dial)];
+            drag_value_ = session_.tuning(Side::now).dials[literal.dial];
             emit dial_chosen(literal.dial);
         }
 }
@@ -151,7 +150,7 @@ void ScriptExcerpt::mouseMoveEvent(QMouseEvent* event) {
         setCursor(over ? Qt::SizeHorCursor : Qt::ArrowCursor);
         return;
     }
-    const DialInfo& info = session_.program()->dials[static_cast<std::size_t>(*dragged_)];
+    const DialInfo& info = session_.program()->dials[*dragged_];
     const double span =
         info.low && info.high ? *info.high - *info.low : std::max(std::abs(info.value) * 2, info.unit.scale);
     const double factor = event->modifiers() & Qt::ShiftModifier ? 0.1 : 1.0;
@@ -162,9 +161,9 @@ void ScriptExcerpt::mouseMoveEvent(QMouseEvent* event) {
 
 void ScriptExcerpt::mouseReleaseEvent(QMouseEvent*) {
     if (!dragged_) return;
-    const std::int32_t dial = *dragged_;
+    const DialId dial = *dragged_;
     dragged_.reset();
-    session_.set_dial(dial, session_.tuning(Side::now).dials[static_cast<std::size_t>(dial)]);
+    session_.set_dial(dial, session_.tuning(Side::now).dials[dial]);
 }
 
 }  // namespace leap::studio

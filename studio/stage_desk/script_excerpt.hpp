@@ -17,10 +17,10 @@ class ScriptExcerpt : public QWidget {
     QString place() const;  ///< "hop.leap · line 12"
     QSize sizeHint() const override;
     /// Where a dial's literal is drawn; empty when it isn't.
-    QRectF literal_box(std::int32_t dial) const;
+    QRectF literal_box(DialId dial) const;
 
   signals:
-    void dial_chosen(std::int32_t dial);
+    void dial_chosen(DialId dial);
 
   protected:
     void paintEvent(QPaintEvent* event) override;
@@ -30,7 +30,7 @@ class ScriptExcerpt : public QWidget {
 
   private:
     struct Literal {
-        std::int32_t dial;
+        DialId dial;
         int line;
         int from;
         int to;
@@ -44,7 +44,7 @@ class ScriptExcerpt : public QWidget {
     MachineId machine_;
     QStringList lines_;
     std::vector<Literal> literals_;
-    std::optional<std::int32_t> dragged_;
+    std::optional<DialId> dragged_;
     double drag_x_ = 0.0;
     double drag_value_ = 0.0;
 };

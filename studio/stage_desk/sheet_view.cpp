@@ -101,7 +101,7 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     layout->addStretch();
     setWidget(page);
 
-    connect(excerpt_, &ScriptExcerpt::dial_chosen, this, [this](std::int32_t dial) { selected_dial_ = dial; });
+    connect(excerpt_, &ScriptExcerpt::dial_chosen, this, [this](DialId dial) { selected_dial_ = dial; });
     connect(&session_, &Session::program_changed, this, &SheetView::rebuild);
     connect(&session_, &Session::project_opened, this, [this] {
         machine_ = {};
@@ -136,12 +136,12 @@ void SheetView::show_off() {
 void SheetView::show_machine(MachineId machine) {
     if (machine == machine_) return;
     machine_ = machine;
-    selected_dial_ = -1;
+    selected_dial_ = {};
     rebuild();
 }
 
-std::vector<std::int32_t> SheetView::dials_of_machine() const {
-    std::vector<std::int32_t> out;
+std::vector<DialId> SheetView::dials_of_machine() const {
+    std::vector<DialId> out;
     const auto& program = session_.program();
     if (!program || !machine_) return out;
     // The move's own dials first, then those it takes from what it is based on.
@@ -152,7 +152,7 @@ std::vector<std::int32_t> SheetView::dials_of_machine() const {
             const DialInfo& dial = program->dials[i];
             if (dial.owner != owner || std::find(seen.begin(), seen.end(), dial.name) != seen.end()) continue;
             seen.push_back(dial.name);
-            out.push_back(static_cast<std::int32_t>(i));
+            out.emplace_back(i);
         }
         const auto base = program->find_machine(owner);
         owner = base ? program->machines[*base].base : std::string();
@@ -161,14 +161,14 @@ std::vector<std::int32_t> SheetView::dials_of_machine() const {
         const std::string& of = program->dials[i].owner;
         const bool of_body = std::any_of(program->bodies.begin(), program->bodies.end(),
                                          [&](const BodyInfo& body) { return body.name == of; });
-        if (of.empty() || of_body) out.push_back(static_cast<std::int32_t>(i));
+        if (of.empty() || of_body) out.emplace_back(i);
     }
     // A dial that the character's body has another value for is shown with that one.
-    for (std::int32_t& dial : out) dial = dial_for(*program, dial, session_.body_of_character());
+    for (DialId& dial : out) dial = dial_for(*program, dial, session_.body_of_character());
     return out;
 }
 
-DialRow* SheetView::row_of(std::int32_t dial) const {
+DialRow* SheetView::row_of(DialId dial) const {
     for (DialRow* row : rows_)
         if (row->dial() == dial) return row;
     return nullptr;
@@ -211,7 +211,7 @@ void SheetView::rebuild() {
     place_->setText(excerpt_->place());
 
     // Rows stay where the dials are the same: one of them may be in the middle of a drag.
-    const std::vector<std::int32_t> wanted = dials_of_machine();
+    const std::vector<DialId> wanted = dials_of_machine();
     if (wanted != shown_dials_ || rows_.size() != wanted.size()) {
         for (DialRow* row : rows_) {
             dial_layout_->removeWidget(row);
@@ -219,9 +219,9 @@ void SheetView::rebuild() {
             row->deleteLater();
         }
         rows_.clear();
-        for (const std::int32_t dial : wanted) {
+        for (const DialId dial : wanted) {
             auto* row = new DialRow(session_, dial);
-            connect(row, &DialRow::chosen, this, [this](std::int32_t chosen) { selected_dial_ = chosen; });
+            connect(row, &DialRow::chosen, this, [this](DialId chosen) { selected_dial_ = chosen; });
             dial_layout_->addWidget(row);
             rows_.push_back(row);
         }

@@ -24,7 +24,7 @@ class SheetView : public QScrollArea {
     void show_machine(MachineId machine);
     MachineId machine() const { return machine_; }
     const std::vector<DialRow*>& dial_rows() const { return rows_; }
-    DialRow* row_of(std::int32_t dial) const;
+    DialRow* row_of(DialId dial) const;
     /// Turns the dial that was touched last by steps.
     void nudge_selected(int steps);
     GateList* gates() const { return gates_; }
@@ -36,17 +36,17 @@ class SheetView : public QScrollArea {
     void rebuild();
     void refresh_answers();
     void refresh_readings();
-    std::vector<std::int32_t> dials_of_machine() const;
+    std::vector<DialId> dials_of_machine() const;
     bool speaks_of(const ReadingInfo& reading, const Machine& machine) const;
 
     Session& session_;
     MachineId machine_;
     QString told_character() const;
     QString shown_character_;
-    std::size_t shown_body_ = 0;  ///< whose values of dials are shown
-    std::vector<std::int32_t> shown_dials_;
+    BodyId shown_body_{0};  ///< whose values of dials are shown
+    std::vector<DialId> shown_dials_;
     std::vector<DialRow*> rows_;
-    std::int32_t selected_dial_ = -1;
+    DialId selected_dial_;
     void show_off();
 
     QLabel* title_;

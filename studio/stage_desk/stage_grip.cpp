@@ -17,10 +17,10 @@ constexpr double near_px = 9.0;
 constexpr double rad_per_px = 0.01;
 
 /// The dial that an expression is, when it is nothing else.
-std::optional<std::int32_t> plain_dial(const Program& program, const Expression& expression) {
+std::optional<DialId> plain_dial(const Program& program, const Expression& expression) {
     if (expression.count != 1) return std::nullopt;
     const Instruction& in = program.code[expression.first];
-    return in.op == Op::dial ? std::optional(in.index) : std::nullopt;
+    return in.op == Op::dial ? std::optional(DialId::read(in.index)) : std::nullopt;
 }
 
 }  // namespace
@@ -43,7 +43,7 @@ std::vector<GripHandle> grip_handles(const Rehearsal& rehearsal, const World& st
             if (!dial) return;
             GripHandle handle;
             handle.dial = *dial;
-            handle.word = to_qt(rehearsal.program.dials[static_cast<std::size_t>(*dial)].name);
+            handle.word = to_qt(rehearsal.program.dials[*dial].name);
             handle.thing = thing;
             handle.turns = turns;
             handle.axis[axis] = 1.0;
@@ -83,7 +83,7 @@ double grip_change(const GripHandle& handle, const StageCamera& camera, QSize si
 }
 
 void paint_grip(QPainter& painter, const std::vector<GripHandle>& handles, const StageCamera& camera, QSize size,
-                std::int32_t chosen) {
+                DialId chosen) {
     painter.setFont(palette::text_font(8.5));
     for (const GripHandle& handle : handles) {
         const auto thing = camera.project(handle.thing, size);

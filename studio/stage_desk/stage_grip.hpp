@@ -10,7 +10,7 @@ namespace leap::studio {
 
 /// A handle on the stage that turns one dial of the grip of what a hand holds.
 struct GripHandle {
-    std::int32_t dial = -1;
+    DialId dial;
     QString word;
     Vec3 thing{0.0};  ///< the middle of what is held
     Vec3 at{0.0};     ///< where the handle is
@@ -25,8 +25,8 @@ std::optional<GripHandle> grip_handle_at(const std::vector<GripHandle>& handles,
                                          const QPointF& point);
 /// By how much a drag of the mouse changes the handle's dial, SI.
 double grip_change(const GripHandle& handle, const StageCamera& camera, QSize size, const QPointF& drag);
-/// `chosen`: the dial whose handle is ringed, or less than 0.
+/// `chosen`: the dial whose handle is ringed; none: none.
 void paint_grip(QPainter& painter, const std::vector<GripHandle>& handles, const StageCamera& camera, QSize size,
-                std::int32_t chosen);
+                DialId chosen);
 
 }  // namespace leap::studio

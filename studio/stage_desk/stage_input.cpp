@@ -77,8 +77,8 @@ bool StageView::choose_next_grip(int direction) {
 bool StageView::nudge_grip(int steps) {
     const GripHandle* chosen = chosen_grip();
     if (chosen == nullptr || look_at_ || !session_.program()) return false;
-    const DialInfo& dial = session_.program()->dials[static_cast<std::size_t>(chosen->dial)];
-    const double value = session_.tuning(Side::now).dials[static_cast<std::size_t>(chosen->dial)];
+    const DialInfo& dial = session_.program()->dials[chosen->dial];
+    const double value = session_.tuning(Side::now).dials[chosen->dial];
     constexpr double without_bounds = 0.01;  // m or rad: what a dial without bounds goes by
     const bool bound = dial.low && dial.high;
     const double step = bound ? (*dial.high - *dial.low) / 100.0 : without_bounds;
@@ -91,8 +91,8 @@ bool StageView::nudge_grip(int steps) {
 QString StageView::spoken_words() const {
     const GripHandle* chosen = chosen_grip();
     if (chosen == nullptr || !session_.program()) return labels_->panel_words();
-    const DialInfo& dial = session_.program()->dials[static_cast<std::size_t>(chosen->dial)];
-    const double value = session_.tuning(Side::now).dials[static_cast<std::size_t>(chosen->dial)];
+    const DialInfo& dial = session_.program()->dials[chosen->dial];
+    const double value = session_.tuning(Side::now).dials[chosen->dial];
     return labels_->panel_words() + u'\n' +
            tr("chosen: %1, %2").arg(chosen->word, to_qt(quantity_text(value, dial.unit)));
 }
@@ -125,7 +125,7 @@ void StageView::mousePressEvent(QMouseEvent* event) {
         return;
     }
     if (grip) {
-        const double value = session_.tuning(Side::now).dials[static_cast<std::size_t>(grip->dial)];
+        const double value = session_.tuning(Side::now).dials[grip->dial];
         grip_drag_ = GripDrag{*grip, event->position(), value, drawn_camera_};
         return;
     }
@@ -168,7 +168,7 @@ void StageView::leaveEvent(QEvent* event) {
 void StageView::mouseReleaseEvent(QMouseEvent* event) {
     if (grip_drag_) {
         const double value = dragged_grip(event->position());
-        const std::int32_t dial = grip_drag_->handle.dial;
+        const DialId dial = grip_drag_->handle.dial;
         grip_drag_.reset();
         session_.set_dial(dial, value);
         return;

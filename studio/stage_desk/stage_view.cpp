@@ -289,7 +289,7 @@ void StageView::dress(StageRenderer::Figure& figure, const Rehearsal& rehearsal,
                       const AccentView& accents) const {
     figure.radius = actor.radius;
     figure.height = rehearsal.shape(actor).capsule.height;
-    figure.wears = rehearsal.program.bodies[static_cast<std::size_t>(actor.kind)].wears;
+    figure.wears = rehearsal.program.bodies[actor.kind].wears;
     figure.squash = accents.squash;
     if (accents.frozen_since)
         figure.pose = figure_at(trace, static_cast<std::size_t>(actor.id), *accents.frozen_since).pose;

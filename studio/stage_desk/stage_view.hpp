@@ -134,7 +134,7 @@ class StageView : public QWidget, public Spoken {
     std::optional<LookAt> look_at_;
     FixtureShows fixture_shows_;
     std::vector<GripHandle> grips_;
-    std::int32_t chosen_grip_ = -1;  ///< the dial whose handle the keys move, or less than 0
+    DialId chosen_grip_;  ///< the dial whose handle the keys move; none: none
     const GripHandle* chosen_grip() const;
     bool choose_next_grip(int direction);
     bool nudge_grip(int steps);

@@ -27,7 +27,7 @@ StageRenderer::Figure figure_of(const Rehearsal& rehearsal, const Actor& actor) 
     out.grounded = actor.body.grounded;
     out.radius = actor.radius;
     out.height = rehearsal.shape(actor).capsule.height;
-    out.wears = rehearsal.program.bodies[static_cast<std::size_t>(actor.kind)].wears;
+    out.wears = rehearsal.program.bodies[actor.kind].wears;
     const double speed = horizontal_length(out.velocity);
     constexpr double stride_m = 1.9;
     if (!out.grounded) {

@@ -23,9 +23,9 @@ struct Many {
     std::vector<BatchRun> runs;
 
     explicit Many(std::size_t count = 24) {
-        const auto rise = static_cast<std::size_t>(*scene.program.find_dial("hop.rise"));
+        const auto rise = *scene.program.find_dial("hop.rise");
         for (std::size_t i = 0; i < count; ++i) {
-            std::vector<double> dials = scene.tuning.dials;
+            DialValues dials = scene.tuning.dials;
             dials[rise] = 0.5 + 0.1 * static_cast<double>(i);
             tunings.push_back(make_tuning(scene.program, std::move(dials)));
         }

@@ -82,7 +82,7 @@ TEST(Compile, DialsKeepUnitRangeAndPlace) {
                              "move hop on jump {\n  dial rise = 250 cm in 50..600 \"height\"\n"
                              "  phase a { end when grounded }\n}\n";
     const Program program = test::compile_or_fail(text);
-    const DialInfo& dial = program.dials[static_cast<std::size_t>(program.find_dial("hop.rise").value())];
+    const DialInfo& dial = program.dials[program.find_dial("hop.rise").value()];
     EXPECT_DOUBLE_EQ(dial.value, 2.5);
     EXPECT_DOUBLE_EQ(*dial.low, 0.5);
     EXPECT_DOUBLE_EQ(*dial.high, 6.0);
@@ -100,8 +100,8 @@ move hop on jump {
     const Expression gravity = *program.machines[*program.find_machine("hop")].phases[0].effects.gravity;
     ASSERT_GE(gravity.folded, 0);
     EXPECT_DOUBLE_EQ(written_tuning(program).folded[static_cast<std::size_t>(gravity.folded)], 16.0);
-    std::vector<double> dials = written_tuning(program).dials;
-    dials[static_cast<std::size_t>(*program.find_dial("hop.rise"))] = 4.0;
+    DialValues dials = written_tuning(program).dials;
+    dials[*program.find_dial("hop.rise")] = 4.0;
     EXPECT_DOUBLE_EQ(make_tuning(program, dials).folded[static_cast<std::size_t>(gravity.folded)], 32.0);
 }
 

@@ -15,7 +15,7 @@ const std::string dialled_script =
 
 DialInfo dial(const std::string& path) {
     const Program program = test::compile_or_fail(dialled_script);
-    return program.dials[static_cast<std::size_t>(program.find_dial(path).value())];
+    return program.dials[program.find_dial(path).value()];
 }
 
 TEST(DialEdit, OnlyTheLiteralChanges) {

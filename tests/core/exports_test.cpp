@@ -114,8 +114,8 @@ TEST(Exports, AChartHasAStateForEachPhaseAndAWayForEachWay) {
 
 TEST(Exports, DialsStandInLinesWithTheirTunings) {
     const Scene scene(two_moves);
-    std::vector<double> higher = scene.tuning.dials;
-    higher[static_cast<std::size_t>(*scene.program.find_dial("hop.rise"))] = 3.0;
+    DialValues higher = scene.tuning.dials;
+    higher[*scene.program.find_dial("hop.rise")] = 3.0;
     const std::string csv = dials_csv(scene.program, {{"high, higher", higher}});
     EXPECT_EQ(csv.substr(0, csv.find('\n')), "dial,value,low,high,meaning,\"high, higher\"");
     EXPECT_NE(csv.find("hop.rise,2 m,0.2 m,6 m,\"how high, then how far\",3 m\n"), std::string::npos) << csv;
@@ -125,8 +125,8 @@ TEST(Exports, DialsStandInLinesWithTheirTunings) {
 
 TEST(Exports, DialsAsJsonAreInSiWithEachTuning) {
     const Scene scene(two_moves);
-    std::vector<double> higher = scene.tuning.dials;
-    higher[static_cast<std::size_t>(*scene.program.find_dial("hop.rise"))] = 3.0;
+    DialValues higher = scene.tuning.dials;
+    higher[*scene.program.find_dial("hop.rise")] = 3.0;
     const Json json = Json::parse(dials_json(scene.program, {{"higher", higher}}));
     ASSERT_EQ(json["dials"].size(), scene.program.dials.size());
     const auto& dials = json["dials"];

@@ -73,7 +73,7 @@ TEST(Variation, ADialStaysInItsRangeAndWhatIsOffStaysOff) {
     test::HopScene scene;
     ASSERT_TRUE(leave_out(scene.program, "hop", scene.tuning));
     const Varied made = varied(scene.setup(), std::vector{scene.value("hop.rise")}, std::vector{99.0});
-    EXPECT_EQ(made.tuning.dials[static_cast<std::size_t>(*scene.program.find_dial("hop.rise"))], 6.0);
+    EXPECT_EQ(made.tuning.dials[*scene.program.find_dial("hop.rise")], 6.0);
     EXPECT_TRUE(made.tuning.is_off(*scene.program.find_machine("hop")));
 }
 

@@ -18,7 +18,7 @@ TEST(LargeFiles, FortyThousandNamesOfEachKindCompile) {
     for (int i = 0; i < many; ++i) script += fmt::format("curve v{0} = points (0, 1) (1, 0)\n", i);
     const CompileOutput out = compile_text(script);
     ASSERT_TRUE(out.program);
-    EXPECT_EQ(out.program->find_dial("d9999"), many - 1);
+    EXPECT_EQ(out.program->find_dial("d9999"), DialId(many - 1));
     EXPECT_EQ(out.program->find_dial("d10000"), std::nullopt);
 }
 

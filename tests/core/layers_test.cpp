@@ -235,7 +235,7 @@ move side on third in legs { phase a for 0.5 s { boost speed 300 %  tag quick  c
         EXPECT_DOUBLE_EQ(state.actors[0].radius, 0.3);
         for (std::int32_t tag = 0; tag < static_cast<std::int32_t>(scene.program.tags.size()); ++tag)
             EXPECT_FALSE(has_tag(m, tag));
-        const auto top = static_cast<std::size_t>(scene.program.find_dial("walk.top").value());
+        const auto top = scene.program.find_dial("walk.top").value();
         EXPECT_NEAR(horizontal_length(state.actors[0].body.velocity), scene.tuning.dials[top], 1e-6) << seed;
     }
 }

@@ -73,7 +73,7 @@ TEST(LiveRun, ADialTurnedWhilePlayingHoldsFromTheNextTick) {
     LiveRun live = begin();
     live.advance_to(0.2);
     Tuning higher = live.ingredients().tuning;
-    higher.dials[static_cast<std::size_t>(*live.ingredients().program->find_dial("hop.rise"))] = 3.0;
+    higher.dials[*live.ingredients().program->find_dial("hop.rise")] = 3.0;
     live.set_tuning(make_tuning(*live.ingredients().program, higher.dials));
     live.input({0.3, ButtonEvent{"jump", true}});
     live.advance_to(1.5);

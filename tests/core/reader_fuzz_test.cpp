@@ -99,7 +99,7 @@ TEST(ReaderFuzz, AbsurdDialsNeverGiveNaN) {
     test::Scene scene(text);
     const double absurd[] = {0.0, -1.0, 1e-300, 1e300, -1e300, 1e9, 1e-9, 0.5, 1e12};
     for (int i = 0; i < 300; ++i) {
-        std::vector<double> dials = written_tuning(scene.program).dials;
+        DialValues dials = written_tuning(scene.program).dials;
         for (double& dial : dials)
             if (random() % 3 == 0) dial = absurd[random() % std::size(absurd)];
         scene.tuning = make_tuning(scene.program, dials);

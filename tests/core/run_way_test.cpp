@@ -10,7 +10,7 @@ namespace {
 
 RunWay way(std::vector<TraceEvent> events, double length_s = 10.0) {
     Trace trace;
-    trace.tracks.push_back({"one", 0, {}, {}});
+    trace.tracks.push_back({"one", BodyId(0), {}, {}});
     TraceRow row;
     row.time = length_s;
     trace.tracks[0].rows.push_back(row);

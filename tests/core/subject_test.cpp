@@ -29,7 +29,8 @@ struct Yard {
                     "fixture ball { sphere radius 0.3 m mass 2 kg  phase lies { loose } }\n",
                 plan()),
           rehearsal(scene.at(120)) {
-        const std::vector<ActorStart> starts{{0, {1, 0, 0}, 0.0}, {0, {5, 0, 0}, 0.0}, {0, {9, 0, 0}, 0.0}};
+        const std::vector<ActorStart> starts{
+            {BodyId(0), {1, 0, 0}, 0.0}, {BodyId(0), {5, 0, 0}, 0.0}, {BodyId(0), {9, 0, 0}, 0.0}};
         world = initial_world(rehearsal, starts);
     }
     std::size_t of(std::size_t fixture) const { return subject_of(rehearsal.layout, world, rehearsal.course, fixture); }

@@ -127,8 +127,8 @@ Trace Scene::run(const Tape& tape, int rate_hz) const {
 }
 
 void Scene::set(const std::string& dial, double value_si) {
-    std::vector<double> dials = tuning.dials;
-    dials[static_cast<std::size_t>(program.find_dial(dial).value())] = value_si;
+    DialValues dials = tuning.dials;
+    dials[program.find_dial(dial).value()] = value_si;
     tuning = make_tuning(program, std::move(dials));
 }
 

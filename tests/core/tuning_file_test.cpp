@@ -31,7 +31,7 @@ TEST(TuningFile, ADialThatIsGoneIsToldAndNotLost) {
     const ResolvedTuning found = resolve_tuning(tuning, scene.program, scene.tuning.dials);
     ASSERT_EQ(found.problems.size(), 1U);
     EXPECT_NE(found.problems[0].find("did you mean hop.rise?"), std::string::npos);
-    EXPECT_EQ(found.dials[static_cast<std::size_t>(*scene.program.find_dial("hop.rise"))], 3.0);
+    EXPECT_EQ(found.dials[*scene.program.find_dial("hop.rise")], 3.0);
     EXPECT_NE(write_tuning(tuning).find("hop.rsie"), std::string::npos);
 }
 

@@ -23,9 +23,7 @@ struct Quay {
     Course course = test::course_of(project.course.value());
 
     Rehearsal at(int rate) const { return {program, tuning, course, rate}; }
-    double dial(const std::string& path) const {
-        return tuning.dials[static_cast<std::size_t>(*program.find_dial(path))];
-    }
+    double dial(const std::string& path) const { return tuning.dials[*program.find_dial(path)]; }
     Trace run(const std::string& tape, int rate) const {
         return replay(at(rate), project.find_tape(tape)->tape).value();
     }

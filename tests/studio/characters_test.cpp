@@ -59,8 +59,8 @@ TEST(Characters, TheSheetShowsTheDialsThatHoldForTheSelectedOne) {
     };
     EXPECT_TRUE(told("wick")) << "as soon as the tape has two";
     two.show("hop");
-    const std::int32_t of_wick = two.studio.dial("hop.rise");
-    const std::int32_t of_pip = two.studio.dial("pip.hop.rise");
+    const DialId of_wick = two.studio.dial("hop.rise");
+    const DialId of_pip = two.studio.dial("pip.hop.rise");
     EXPECT_NE(two.studio.desk->sheet()->row_of(of_wick), nullptr);
     EXPECT_EQ(two.studio.desk->sheet()->row_of(of_pip), nullptr);
     two.select("pip");

@@ -58,7 +58,7 @@ TEST(Grip, EveryPartThatIsADialHasAHandleOnWhatIsHeld) {
 TEST(Grip, AHandleIsDraggedTheTapeFollowsAndTheNumberGoesIntoTheScript) {
     Holding holding;
     const GripHandle high = holding.handle("high");
-    const std::string path = holding.session->program()->dials[static_cast<std::size_t>(high.dial)].path();
+    const std::string path = holding.session->program()->dials[high.dial].path();
     const double before = holding.value(path);
     const StageCamera camera = holding.stage->camera();
     const QSize size = holding.stage->size();
@@ -88,7 +88,7 @@ TEST(Grip, HandlesAreChosenAndTurnedByKeysAndSaidAloud) {
     StageView* stage = holding.stage;
     stage->setFocus();
     const GripHandle high = holding.handle("high");
-    const std::string path = holding.session->program()->dials[static_cast<std::size_t>(high.dial)].path();
+    const std::string path = holding.session->program()->dials[high.dial].path();
     const double before = holding.value(path);
     for (int i = 0; i < 3; ++i) QTest::keyClick(stage, Qt::Key_Right, Qt::ControlModifier);
     EXPECT_TRUE(stage->spoken_words().contains("chosen: high")) << stage->spoken_words().toStdString();
@@ -144,7 +144,7 @@ TEST(Grip, WhilePlayingAHandleIsDraggedAndWhatIsHeldFollowsAtOnce) {
     ASSERT_TRUE(live.session->playing());
     const auto high = live.handle("high");
     ASSERT_TRUE(high);
-    const std::string path = live.session->program()->dials[static_cast<std::size_t>(high->dial)].path();
+    const std::string path = live.session->program()->dials[high->dial].path();
     const double before = live.value(path);
     const StageCamera camera = live.stage->camera();
     const QPointF from = *camera.project(high->at, live.stage->size());

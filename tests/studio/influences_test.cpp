@@ -14,7 +14,7 @@ TEST(Influences, OfADialAndOfAReadingAreToldInWords) {
     test::Studio studio;
     studio.session->choose_tape("three hops");
     studio.settle();
-    const std::int32_t rise = studio.dial("hop.rise");
+    const DialId rise = studio.dial("hop.rise");
     EXPECT_TRUE(studio.session->influence_of_dial(rise).contains("being worked out"));
     ASSERT_TRUE(QTest::qWaitFor([&] { return !studio.session->influence_of_dial(rise).contains("being worked out"); },
                                 test::patience(60000)));

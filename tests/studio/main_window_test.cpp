@@ -46,7 +46,7 @@ TEST(MainWindow, PlayTenSecondsStopDragRiseReadTheHeightSaveOneNumber) {
 
     // Dragging the dial bends the path while the button is down; the text waits for the release.
     const std::string text = *studio.session->text("moves/hop.leap");
-    const std::int32_t rise = studio.dial("hop.rise");
+    const DialId rise = studio.dial("hop.rise");
     DialRow* row = studio.desk->sheet()->row_of(rise);
     ASSERT_NE(row, nullptr);
     const QRectF track = row->track();

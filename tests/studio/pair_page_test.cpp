@@ -61,7 +61,7 @@ TEST(PairPage, EachSideIsPlayedWithItsOwnTuningAndNothingIsKept) {
     const double second = window.play(true);
     EXPECT_TRUE(window.page->first_button()->isEnabled());
     const auto rise = [&](const std::string& tuning) {
-        return (*window.session->dials_of_tuning(tuning))[static_cast<std::size_t>(window.dial("hop.rise"))];
+        return (*window.session->dials_of_tuning(tuning))[window.dial("hop.rise")];
     };
     ASSERT_NE(rise("floaty"), rise("snappy"));
     const bool swapped = pair_is_swapped(window.trial().seed, 0);

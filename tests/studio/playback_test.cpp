@@ -168,8 +168,7 @@ TEST(Watch, ADialThatIsTurnedBendsTheRunUnderWay) {
     window.settle();
     EXPECT_TRUE(window.session->playback().running());
     EXPECT_EQ(window.session->cursor(), before);
-    EXPECT_NEAR(window.session->now_run()->ingredients.tuning.dials[static_cast<std::size_t>(window.dial("hop.rise"))],
-                3.0, 1e-12);
+    EXPECT_NEAR(window.session->now_run()->ingredients.tuning.dials[window.dial("hop.rise")], 3.0, 1e-12);
     window.pass(0.2);
     EXPECT_NEAR(window.session->cursor(), before + 0.2, 1e-9);
 }

@@ -38,7 +38,7 @@ TEST(SaveAs, TheWholeProjectWithWhatIsEditedGoesToTheNewFolderAndTheOldOneStays)
     EXPECT_EQ(new_one.trials.size(), old_one.trials.size());
     EXPECT_EQ(new_one.file.looks, old_one.file.looks);
     const auto dial = *new_one.compiled.program->find_dial("hop.rise");
-    EXPECT_DOUBLE_EQ(new_one.compiled.program->dials[static_cast<std::size_t>(dial)].value, 2.6);
+    EXPECT_DOUBLE_EQ(new_one.compiled.program->dials[dial].value, 2.6);
     for (const TrialEntry& entry : new_one.trials)
         EXPECT_TRUE(entry.trial.measured.empty() || fs::exists(copy / entry.trial.measured)) << entry.path;
 

@@ -27,10 +27,8 @@ class Studio {
     void pass(double seconds);
     std::string file_text(const std::string& path) const;
     void write_outside(const std::string& path, const std::string& text);  ///< as another editor would
-    std::int32_t dial(const std::string& path) const { return session->program()->find_dial(path).value(); }
-    double value(const std::string& path) const {
-        return session->tuning(Side::now).dials[static_cast<std::size_t>(dial(path))];
-    }
+    DialId dial(const std::string& path) const { return session->program()->find_dial(path).value(); }
+    double value(const std::string& path) const { return session->tuning(Side::now).dials[dial(path)]; }
 
     QTemporaryDir folder;
     std::filesystem::path project;

@@ -45,9 +45,9 @@ TEST(TuningsPage, AreMadeFromNowAndKeptAndAreFilesWhenSaved) {
     window.settle();
     ASSERT_NE(window.session->project().find_tuning("mine"), nullptr);
     EXPECT_TRUE(window.session->modified());
-    EXPECT_EQ(window.session->dials_of_tuning("mine")->at(static_cast<std::size_t>(window.dial("hop.rise"))), 3.0);
+    EXPECT_EQ(window.session->dials_of_tuning("mine")->at(window.dial("hop.rise").at()), 3.0);
     EXPECT_EQ(window.session->save_tuning("was", Side::kept), "");
-    EXPECT_EQ(window.session->dials_of_tuning("was")->at(static_cast<std::size_t>(window.dial("hop.rise"))), 2.1);
+    EXPECT_EQ(window.session->dials_of_tuning("was")->at(window.dial("hop.rise").at()), 2.1);
     EXPECT_EQ(window.session->save(), "");
     EXPECT_NE(window.file_text("tunings/mine.tuning.json").find("\"hop.rise\": \"3 m\""), std::string::npos);
     window.session->undo_stack().undo();

@@ -21,7 +21,7 @@ Program program_of(const std::string& rise, const std::string& more = {}) {
 }
 
 double rise(const Tunings& tunings, const Program& program, Side side) {
-    return tunings.tuning(side).dials[static_cast<std::size_t>(*program.find_dial("hop.rise"))];
+    return tunings.tuning(side).dials[*program.find_dial("hop.rise")];
 }
 
 TEST(Tunings, KeptValuesOutliveProgramsByTheDialsPaths) {
@@ -40,13 +40,13 @@ TEST(Tunings, KeptValuesOutliveProgramsByTheDialsPaths) {
 TEST(Tunings, APreviewLastsUntilTheNextProgram) {
     Tunings tunings;
     const Program program = program_of("2 m");
-    const std::int32_t dial = *program.find_dial("hop.rise");
+    const DialId dial = *program.find_dial("hop.rise");
     tunings.adopt(program);
     EXPECT_TRUE(tunings.preview(program, dial, 2.5));
     EXPECT_TRUE(tunings.previewing());
     EXPECT_EQ(rise(tunings, program, Side::now), 2.5);
-    EXPECT_FALSE(tunings.preview(program, -1, 1.0));
-    EXPECT_FALSE(tunings.preview(program, 99, 1.0));
+    EXPECT_FALSE(tunings.preview(program, {}, 1.0));
+    EXPECT_FALSE(tunings.preview(program, DialId(99), 1.0));
     tunings.adopt(program);
     EXPECT_FALSE(tunings.previewing());
     EXPECT_EQ(rise(tunings, program, Side::now), 2.0);
