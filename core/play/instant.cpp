@@ -5,6 +5,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/machines.hpp"
+#include "core/play/shown.hpp"
 #include "core/play/stands.hpp"
 
 namespace leap {
@@ -19,7 +20,7 @@ Instant::Instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch,
       alone_(alone),
       first_(alone.value_or(0)),
       last_(alone ? *alone + 1 : world.actors.size()) {
-    ask(first_);
+    ask(alone_ ? first_ : witness(world));
 }
 
 /// While nothing that others could see has changed at this instant, those whom nothing has happened to have nothing to

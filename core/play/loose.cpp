@@ -11,6 +11,7 @@
 #include "core/play/loose_forces.hpp"
 #include "core/play/partners.hpp"
 #include "core/play/riders.hpp"
+#include "core/play/shown.hpp"
 #include "core/play/subject.hpp"
 #include "core/rigid/wheel_rest.hpp"
 #include "core/units/turn.hpp"
@@ -95,8 +96,8 @@ void gather_obstacles(const Rehearsal& r, const World& world, double time, StepS
     std::vector<KinematicObstacle>& obstacles = scratch.loose.obstacles;
     obstacles.clear();
     for (const Actor& actor : world.actors) obstacles.push_back(as_obstacle(actor));
-    StepCache& cache = scratch.actors.front().cache;
-    const EvaluationContext now = r.context(world, world.actors.front(), &cache);
+    StepCache& cache = scratch.actors[witness(world)].cache;
+    const EvaluationContext now = r.context(world, world.actors[witness(world)], &cache);
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
         if (!r.layout.fixtures[i].kind) continue;
         const bool can_be_loose = r.layout.can_be_loose(i);
@@ -244,7 +245,7 @@ bool rests_parked(const Rehearsal& r, const EvaluationContext& m, std::size_t fi
 }  // namespace
 
 void start_rigid_bodies(const Rehearsal& r, World& world) {
-    const EvaluationContext m = r.context(world, world.actors.front());
+    const EvaluationContext m = r.context(world, world.actors[witness(world)]);
     world.wheels.resize(r.layout.wheels);
     for (const RigidLayout& rigid : r.layout.rigid) {
         const FixturePose home = fixture_pose(m, rigid.fixture, true);
@@ -350,8 +351,8 @@ void roll(const Rehearsal& r, World& world, StepScratch& scratch) {
 /// step's middle: so a spring keeps its energy, as in take_middle().
 void take_gravity_again(const Rehearsal& r, std::int64_t step, World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
-    StepCache& cache = scratch.actors.front().cache;
-    EvaluationContext m = r.context(world, world.actors.front(), &cache);
+    StepCache& cache = scratch.actors[witness(world)].cache;
+    EvaluationContext m = r.context(world, world.actors[witness(world)], &cache);
     m.ahead = (static_cast<double>(step) - 0.5) * defaults::loose_step_s - m.actor.time;
     bool written = false;
     for (std::size_t i = 0; i < work.things.size(); ++i) {
@@ -402,9 +403,9 @@ void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<co
     const auto last = static_cast<std::int64_t>(std::floor(stretch.to / defaults::loose_step_s + rounding));
     if (last < first) return;
     RigidWork& work = scratch.loose;
-    StepCache& cache = scratch.actors.front().cache;
+    StepCache& cache = scratch.actors[witness(world)].cache;
     wake_by_fixtures(r.layout, cache, world, scratch);
-    const EvaluationContext m = r.context(world, world.actors.front(), &cache);
+    const EvaluationContext m = r.context(world, world.actors[witness(world)], &cache);
     wake_driven(m, first, last, world, scratch);
     wake_ridden(m, rides, world, scratch);
     if (all_loose_sleep(world)) return;
@@ -439,7 +440,7 @@ void change_loose(const Rehearsal& r, std::size_t fixture, const FixturePose& be
     for (RigidState& loose : world.loose)
         if (lies_asleep_at(before, loose)) wake(loose);
     // What is in a phase that isn't loose counts as asleep.
-    const EvaluationContext m = r.context(world, world.actors.front());
+    const EvaluationContext m = r.context(world, world.actors[witness(world)]);
     for (std::size_t i = 0; i < world.loose.size(); ++i) {
         const Phase* phase = fixture_phase(m, r.layout.rigid[i].fixture);
         if (phase != nullptr && !phase->effects.loose) world.loose[i].body.asleep = true;

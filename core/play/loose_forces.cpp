@@ -10,6 +10,7 @@
 #include "core/play/forces.hpp"
 #include "core/play/joints.hpp"
 #include "core/play/loose.hpp"
+#include "core/play/shown.hpp"
 
 namespace leap {
 namespace {
@@ -57,8 +58,8 @@ bool is_forced(const EvaluationContext& m, std::size_t rigid) {
 void take_forces(const Rehearsal& r, std::int64_t step, World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
     work.pushes.assign(work.things.size(), Vec3{0.0});
-    StepCache& cache = scratch.actors.front().cache;
-    EvaluationContext m = r.context(world, world.actors.front(), &cache);
+    StepCache& cache = scratch.actors[witness(world)].cache;
+    EvaluationContext m = r.context(world, world.actors[witness(world)], &cache);
     const auto effects_of = [&](std::size_t i) -> const Effects* {
         if (!work.things[i].there || work.things[i].body.asleep) return nullptr;
         const Phase* phase = fixture_phase(m, r.layout.rigid[i].fixture);
@@ -103,7 +104,7 @@ void take_forces(const Rehearsal& r, std::int64_t step, World& world, StepScratc
 void take_joints(const Rehearsal& r, const World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
     work.joints.clear();
-    const EvaluationContext m = r.context(world, world.actors.front(), &scratch.actors.front().cache);
+    const EvaluationContext m = r.context(world, world.actors[witness(world)], &scratch.actors[witness(world)].cache);
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         RigidObject& thing = work.things[i];
         if (!thing.held) continue;

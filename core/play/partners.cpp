@@ -6,6 +6,7 @@
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
 #include "core/play/loose.hpp"
+#include "core/play/shown.hpp"
 #include "core/world/closest_point.hpp"
 
 namespace leap {
@@ -39,8 +40,8 @@ double gap_to_body(const Actor& actor, const Solid& solid) {
 
 void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
     constexpr double apart_m = 0.05;
-    StepCache& cache = scratch.actors.front().cache;
-    const EvaluationContext m = r.context(world, world.actors.front(), &cache);
+    StepCache& cache = scratch.actors[witness(world)].cache;
+    const EvaluationContext m = r.context(world, world.actors[witness(world)], &cache);
     Solid own;
     Solid other;
     std::vector<ContactPoint>& points = scratch.loose.scratch.points;
@@ -88,7 +89,7 @@ bool may_meet_partners(const Rehearsal& r, const World& world, const StepCache& 
     if ((!r.program.asks_who_touches && !r.program.asks_load) || cache.stands.size() != world.fixtures.size())
         return false;
     if (all_loose_sleep(world)) return false;
-    const EvaluationContext m = r.context(world, world.actors.front());
+    const EvaluationContext m = r.context(world, world.actors[witness(world)]);
     const auto asks = [&](std::size_t fixture) {
         const Machine& kind = *fixture_kind(m, fixture);
         return kind.asks_who_touches || kind.asks_load;

@@ -76,8 +76,14 @@ void show_actor(const ShownActor& from, double time, Actor& to) {
     }
 }
 
+std::size_t witness(const World& world) {
+    const auto found =
+        std::find_if(world.actors.begin(), world.actors.end(), [](const Actor& actor) { return !actor.shown; });
+    return found == world.actors.end() ? 0 : static_cast<std::size_t>(found - world.actors.begin());
+}
+
 bool is_spoken_of(const World& world, const Actor& actor) {
-    if (!actor.shown || actor.id == 0) return true;
+    if (!actor.shown || witness(world) == static_cast<std::size_t>(actor.id)) return true;
     return std::any_of(world.loose.begin(), world.loose.end(), [&](const RigidState& loose) {
         return loose.holder.is_actor(static_cast<std::size_t>(actor.id));
     });
@@ -121,7 +127,7 @@ void put_into_phase(const Rehearsal& r, std::size_t fixture, const FixtureTold& 
                     StepScratch& scratch) {
     const bool loose = r.layout.fixtures[fixture].rigid.has_value();
     std::optional<FixturePose> stood;
-    if (loose) stood = fixture_pose(r.context(world, world.actors.front()), fixture);
+    if (loose) stood = fixture_pose(r.context(world, world.actors[witness(world)]), fixture);
     MachineState& machine = world.machines[fixture];
     machine.phase = told.phase;
     machine.phase_since = told.phase_since;

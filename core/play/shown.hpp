@@ -41,8 +41,12 @@ ShownActor between(const ShownActor& a, const ShownActor& b, double share);
 /// The character stands there from now on, at the world's present instant, and goes on at its velocity.
 void show_actor(const ShownActor& from, double time, Actor& to);
 
+/// The first character that isn't only shown; of several who all are, the first. What concerns none of them, such as
+/// loose things, is worked out with its room and its solids.
+std::size_t witness(const World& world);
+
 /// Whether rules may speak of a character, so that what is round it must be known: not of one that is only shown and
-/// holds nothing. The first one's solids are those that loose things go by, whoever it is.
+/// holds nothing.
 bool is_spoken_of(const World& world, const Actor& actor);
 
 /// A character that is only shown goes on to `goal` (s since the start), at its velocity.

@@ -157,6 +157,15 @@ class Tick {
             if (inputs_[k].actor == static_cast<std::int32_t>(i)) return std::min(end_, inputs_[k].time);
         return end_;
     }
+    /// Of who is only shown nothing but the place changes while the others go on: see go_as_shown().
+    static void copy_motion(bool shown, const ActorMotion& from, ActorMotion& to) {
+        if (!shown) {
+            to = from;
+            return;
+        }
+        to.body = from.body;
+        to.time = from.time;
+    }
     /// Who bumps at once again, or who runs after something and bumps into where it was, in ever less time, leans on
     /// it.
     static void note_bump(const Actor& actor, double seconds, ActorScratch::Progress& progress) {
@@ -349,7 +358,7 @@ void Tick::advance_several(int split) {
 
 /// What meets something that asks for it goes on by the steps of what is loose, at every tick rate.
 double Tick::next_goal() const {
-    if (!may_meet_partners(r_, world_, scratch_.actors.front().cache)) return end_;
+    if (!may_meet_partners(r_, world_, scratch_.actors[witness(world_)].cache)) return end_;
     const double steps = std::floor(world_.time / defaults::loose_step_s + 1e-6);
     return std::min(end_, std::max(world_.time + 1e-9, (steps + 1.0) * defaults::loose_step_s));
 }
@@ -395,7 +404,7 @@ void Tick::remember_all() {
     scratch_.closed_spans.clear();
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
-        own.begin.motion = world_.actors[i];
+        copy_motion(world_.actors[i].shown, world_.actors[i], own.begin.motion);
         own.begin.progress = own.progress;
         own.begin.has_whole = false;
         if (record_ == nullptr) continue;
@@ -413,7 +422,7 @@ void Tick::go_back() {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
         if (own.begin.has_whole) actor = own.begin.whole;
-        static_cast<ActorMotion&>(actor) = own.begin.motion;
+        copy_motion(actor.shown, own.begin.motion, actor);
         const double reach = own.progress.reach;
         const double stops_at = own.progress.stops_at;
         own.progress = own.begin.progress;

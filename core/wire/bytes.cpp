@@ -32,8 +32,7 @@ std::size_t equal_until(std::span<const std::uint8_t> base, std::span<const std:
 
 /// Layout: again and again the length of an equal run, the length of a changed run, and that one's bytes.
 Bytes changes_since(std::span<const std::uint8_t> base, std::span<const std::uint8_t> now) {
-    Bytes out;
-    ByteWriter write(out);
+    ByteWriter write;
     std::size_t at = 0;
     while (at < now.size()) {
         const std::size_t equal_from = at;
@@ -47,7 +46,7 @@ Bytes changes_since(std::span<const std::uint8_t> base, std::span<const std::uin
         write.count(at - changed_from);
         write.raw(now.subspan(changed_from, at - changed_from));
     }
-    return out;
+    return write.take();
 }
 
 bool apply_changes(std::span<const std::uint8_t> base, std::span<const std::uint8_t> changes, std::size_t size,

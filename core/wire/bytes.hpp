@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
-#include <array>
+#include <algorithm>
 #include <bit>
 #include <cstdint>
 #include <span>
+#include <utility>
 #include <vector>
 
 #include "core/units/id.hpp"
@@ -15,24 +16,41 @@ namespace leap {
 
 using Bytes = std::vector<std::uint8_t>;
 
-/// Appends to `out`.
+/// Puts one after the other. A state has thousands of numbers: room is made for many at once.
 class ByteWriter {
   public:
-    explicit ByteWriter(Bytes& out) : out_(out) {}
+    /// Goes on behind what has been written already.
+    explicit ByteWriter(Bytes begun = {}) : bytes_(std::move(begun)), size_(bytes_.size()) {}
     static constexpr bool reads = false;
 
-    void byte(std::uint8_t value) { out_.push_back(value); }
+    std::span<const std::uint8_t> written() const { return std::span(bytes_).first(size_); }
+    /// All that was written; nothing is left here.
+    Bytes take() {
+        bytes_.resize(size_);
+        size_ = 0;
+        return std::move(bytes_);
+    }
+
+    void byte(std::uint8_t value) {
+        make_room(1);
+        bytes_[size_++] = value;
+    }
     /// The lowest bytes of a number, the lowest first.
-    void bits(std::uint64_t value, int bytes) {
-        std::array<std::uint8_t, sizeof value> parts{};
-        for (std::size_t i = 0; i < parts.size(); ++i) parts[i] = static_cast<std::uint8_t>(value >> (8 * i));
-        out_.insert(out_.end(), parts.begin(), parts.begin() + bytes);
+    void bits(std::uint64_t value, std::size_t bytes) {
+        make_room(sizeof value);
+        std::uint8_t* const to = bytes_.data() + size_;
+        for (std::size_t i = 0; i < sizeof value; ++i) to[i] = static_cast<std::uint8_t>(value >> (8 * i));
+        size_ += bytes;
     }
     void count(std::uint64_t value) {
         for (; value >= 0x80; value >>= 7) byte(static_cast<std::uint8_t>(value | 0x80));
         byte(static_cast<std::uint8_t>(value));
     }
-    void raw(std::span<const std::uint8_t> bytes) { out_.insert(out_.end(), bytes.begin(), bytes.end()); }
+    void raw(std::span<const std::uint8_t> bytes) {
+        make_room(bytes.size());
+        std::copy(bytes.begin(), bytes.end(), bytes_.begin() + static_cast<std::ptrdiff_t>(size_));
+        size_ += bytes.size();
+    }
 
     void operator()(const double& value) { bits(std::bit_cast<std::uint64_t>(value), 8); }
     void operator()(const bool& value) { byte(value ? 1 : 0); }
@@ -60,7 +78,13 @@ class ByteWriter {
     void operator()(const Enum& value) { byte(static_cast<std::uint8_t>(value)); }
 
   private:
-    Bytes& out_;
+    void make_room(std::size_t bytes) {
+        constexpr std::size_t usual_bytes = 1024;
+        if (bytes_.size() - size_ < bytes) bytes_.resize(std::max(usual_bytes, 2 * (size_ + bytes)));
+    }
+
+    Bytes bytes_;  ///< what is behind size_ is room
+    std::size_t size_ = 0;
 };
 
 /// Reads what a writer has written. Past the end, and from then on, everything is zero and `ok()` is false.
@@ -80,8 +104,8 @@ class ByteReader {
         }
         return from_[at_++];
     }
-    std::uint64_t bits(int bytes) {
-        const auto from = raw(static_cast<std::uint64_t>(bytes));
+    std::uint64_t bits(std::size_t bytes) {
+        const auto from = raw(bytes);
         std::uint64_t out = 0;
         for (std::size_t i = 0; i < from.size(); ++i) out |= static_cast<std::uint64_t>(from[i]) << (8 * i);
         return out;

@@ -16,8 +16,9 @@ void damage(WireStage& stage, Bytes& bytes) {
     if (!stage.forges || bytes.size() <= 4) return;
     bytes.resize(bytes.size() - 4);
     const std::uint32_t sum = sum_of(bytes);
-    ByteWriter write(bytes);
+    ByteWriter write(std::move(bytes));
     write(sum);
+    bytes = write.take();
 }
 
 /// Sends a message, and writes into the log what becomes of it.

@@ -194,11 +194,10 @@ WelcomeMessage read_welcome(ByteReader& read) {
 }  // namespace
 
 Bytes encode(const Message& message) {
-    Bytes out;
-    ByteWriter writer(out);
+    ByteWriter writer;
     std::visit([&](const auto& content) { write(writer, content); }, message);
-    writer(sum_of(out));
-    return out;
+    writer(sum_of(writer.written()));
+    return writer.take();
 }
 
 std::uint32_t sum_of(std::span<const std::uint8_t> bytes) {

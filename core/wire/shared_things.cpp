@@ -19,11 +19,10 @@ void thing_fields(const Rehearsal& r, const SharedThing& thing, WorldType& world
 }
 
 Bytes thing_state(const Rehearsal& r, const SharedThing& thing, const World& world) {
-    Bytes out;
-    ByteWriter write(out);
+    ByteWriter write;
     FixtureTold told = told_of(world, thing.fixture);
     thing_fields(r, thing, world, told, write);
-    return out;
+    return write.take();
 }
 
 bool is_in(MachineId machine, const Rehearsal& r) {
@@ -138,34 +137,31 @@ std::vector<std::size_t> take_things(const Rehearsal& r, const std::vector<Share
 }
 
 StateForAll state_for_all(const Rehearsal& r, const std::vector<SharedThing>& things, const World& world) {
-    StateForAll out;
-    ByteWriter write_things(out.things);
+    ByteWriter write_things;
     for (const SharedThing& thing : things) {
         if (!thing.is_state()) continue;
         FixtureTold told = told_of(world, thing.fixture);
         thing_fields(r, thing, world, told, write_things);
     }
-    ByteWriter write_shown(out.shown);
+    ByteWriter write_shown;
     for (const Actor& actor : world.actors) {
         const ShownActor shown = shown_of(actor);
         shown_fields(write_shown, shown);
     }
-    return out;
+    return {write_things.take(), write_shown.take()};
 }
 
 /// Layout: the length of the things, the things, the length of its own character, that one, then each character as it
 /// is seen.
 Bytes peer_state(const StateForAll& all, const Actor& own) {
-    Bytes out;
-    ByteWriter write(out);
+    ByteWriter write;
     write(static_cast<std::uint32_t>(all.things.size()));
     write.raw(all.things);
     const Bytes of_own = actor_state(own);
-    out.reserve(out.size() + of_own.size() + all.shown.size() + 4);
     write(static_cast<std::uint32_t>(of_own.size()));
     write.raw(of_own);
     write.raw(all.shown);
-    return out;
+    return write.take();
 }
 
 std::optional<PeerState> read_peer_state(const Rehearsal& r, std::span<const std::uint8_t> state, const Actor& like) {
@@ -241,12 +237,9 @@ Likeness likeness_of_actor(const Actor& actor, std::span<const std::uint8_t> tol
 }
 
 Bytes actor_state(const Actor& actor) {
-    Bytes out;
-    constexpr std::size_t usual_bytes = 4096;
-    out.reserve(usual_bytes);
-    ByteWriter write(out);
+    ByteWriter write;
     actor_fields(write, actor);
-    return out;
+    return write.take();
 }
 
 bool take_actor(const Rehearsal& r, std::span<const std::uint8_t> state, std::size_t actors, Actor& actor) {

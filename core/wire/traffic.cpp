@@ -26,15 +26,14 @@ std::string read_text(ByteReader& read) {
 }
 
 Bytes record_bytes(const RecordedMessage& message) {
-    Bytes out;
-    ByteWriter write(out);
+    ByteWriter write;
     write(message.from);
     write(message.to);
     write(message.sent_s);
     write(message.arrives_s);
     write(message.again_s);
     write.raw(message.bytes);
-    return out;
+    return write.take();
 }
 
 /// Its peers are there, and it doesn't arrive before it was sent.
@@ -81,8 +80,7 @@ struct InWords {
 }  // namespace
 
 Bytes traffic_bytes(const Traffic& traffic) {
-    Bytes out;
-    ByteWriter write(out);
+    ByteWriter write;
     for (const char letter : signature) write.byte(static_cast<std::uint8_t>(letter));
     write(newest_layout);
     write_text(write, traffic.rehearsal);
@@ -94,7 +92,7 @@ Bytes traffic_bytes(const Traffic& traffic) {
         write.raw(record);
         write(sum_of(record));
     }
-    return out;
+    return write.take();
 }
 
 tl::expected<TrafficRead, std::string> read_traffic(std::span<const std::uint8_t> bytes) {

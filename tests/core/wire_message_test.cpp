@@ -23,10 +23,10 @@ Bytes random_bytes(std::mt19937& random, std::size_t size) {
 /// As somebody would send it who knows how sums are made.
 Bytes with_its_sum(Bytes bytes) {
     bytes.resize(bytes.size() - 4);
-    ByteWriter write(bytes);
     const std::uint32_t sum = sum_of(bytes);
+    ByteWriter write(std::move(bytes));
     write(sum);
-    return bytes;
+    return write.take();
 }
 
 Telling a_telling(std::uint32_t number) {
