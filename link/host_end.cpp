@@ -28,11 +28,10 @@ void HostEnd::close(const std::string& why) {
 }
 
 bool HostEnd::may_take(double now_s) {
-    if (allowed_ < 0.0) allowed_ = limits::messages_at_once;
-    allowed_ = std::min(limits::messages_at_once, allowed_ + (now_s - refilled_s_) * limits::messages_per_second);
+    const double refilled = allowed_ ? (now_s - refilled_s_) * limits::messages_per_second : 0.0;
+    allowed_ = std::min(limits::messages_at_once, allowed_.value_or(limits::messages_at_once) + refilled) - 1.0;
     refilled_s_ = now_s;
-    allowed_ -= 1.0;
-    return allowed_ >= 0.0;
+    return *allowed_ >= 0.0;
 }
 
 void HostEnd::take_line(const std::string& line, std::vector<Happening>& out) {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <optional>
 #include <string>
 #include <string_view>
 #include <variant>
@@ -50,9 +51,9 @@ class HostEnd {
     void take_line(const std::string& line, std::vector<Happening>& out);
 
     Self self_;
-    double began_s_ = 0.0;     ///< s
-    double refilled_s_ = 0.0;  ///< s, when `allowed_` was worked out last
-    double allowed_ = -1.0;    ///< messages that may come at once now; negative: not worked out yet
+    double began_s_ = 0.0;           ///< s
+    double refilled_s_ = 0.0;        ///< s, when `allowed_` was worked out last
+    std::optional<double> allowed_;  ///< messages that may come at once now; nothing before the first one
     LineReader lines_;
     std::string outgoing_;
     std::string game_;

@@ -13,7 +13,7 @@ namespace {
 constexpr double gap = defaults::contact_gap_m;
 
 Vec3 unlocked(const BodyShape& shape, Vec3 v) {
-    if (shape.locked_axis >= 0) v[shape.locked_axis] = 0.0;
+    if (shape.locked_axis) v[*shape.locked_axis] = 0.0;
     return v;
 }
 
@@ -304,7 +304,7 @@ MotionResult move_body(const Surroundings& course, const BodyShape& shape, const
     }
     const double speed = glm::length(out.body.velocity);
     if (speed > defaults::fastest_body_mps) out.body.velocity *= defaults::fastest_body_mps / speed;
-    if (shape.locked_axis >= 0) out.body.position[shape.locked_axis] = shape.locked_at;
+    if (shape.locked_axis) out.body.position[*shape.locked_axis] = shape.locked_at;
     return out;
 }
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <optional>
+
 #include "core/world/query.hpp"
 
 namespace leap {
@@ -8,10 +10,10 @@ namespace leap {
 /// What of the body decides how it moves.
 struct BodyShape {
     Capsule capsule;
-    double step_up = 0.35;       ///< m
-    double walkable_cos = 0.69;  ///< cosine of the steepest walkable slope
-    int locked_axis = -1;        ///< 0: x, 1: y, -1: free
-    double locked_at = 0.0;      ///< m
+    double step_up = 0.35;             ///< m
+    double walkable_cos = 0.69;        ///< cosine of the steepest walkable slope
+    std::optional<int> locked_axis{};  ///< 0: x, 1: y; nothing: free
+    double locked_at = 0.0;            ///< m
 };
 
 /// Where the body is and how it moves; world frame.

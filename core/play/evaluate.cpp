@@ -355,8 +355,8 @@ bool target_there(const EvaluationContext& m, std::int32_t target) {
     const auto i = static_cast<std::size_t>(target);
     const double struck = i < m.world.target_struck_at.size() ? m.world.target_struck_at[i] : never;
     if (struck == never) return true;
-    const double back = m.course->plan.targets[i].back_after_s;
-    return back >= 0.0 && m.actor.time - struck >= back - 1e-10;
+    const std::optional<double>& back = m.course->plan.targets[i].back_after_s;
+    return back && m.actor.time - struck >= *back - 1e-10;
 }
 
 namespace {

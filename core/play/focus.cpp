@@ -47,8 +47,8 @@ FixtureId focus_at(const EvaluationContext& m) {
     double first = 1e300;
     for (const std::size_t i : m.cache->lively) {
         const FixtureStand& stand = m.cache->stands[i];
-        const double reach = stand.focus_reach;
-        if (reach < 0.0) continue;
+        if (!stand.focus_reach) continue;
+        const double reach = *stand.focus_reach;
         const FixturePose& pose = stand.pose;
         const Machine* kind = fixture_kind(m, i);
         const double distance = distance_to(pose, middle);

@@ -174,7 +174,7 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
     }
     for (const std::size_t i : cache.lively) {
         const FixtureStand& stand = cache.stands[i];
-        first.focus_changes = first.focus_changes || stand.focus_reach >= 0.0;
+        first.focus_changes = first.focus_changes || stand.focus_reach;
         if (!stand.waits || fixture_kind(m, i)->asks_touch)
             first.fixtures.push_back({i, subject_now(m, i) == static_cast<std::size_t>(actor.id)});
     }
@@ -301,10 +301,11 @@ void find_passed(const Rehearsal& r, const Vec3& from, const World& world, const
             if (gap(0.0) > defaults::touch_gap_m && gap(1.0) > defaults::touch_gap_m)
                 offer_least(gap, defaults::touch_gap_m, out);
         }
-        if (stand.focus_reach < 0.0 || first.focus.is(i)) continue;
+        if (!stand.focus_reach || first.focus.is(i)) continue;
         const Vec3 middle = from + world_up * (actor.height * 0.5);
         const auto away = [&](double share) { return distance_to(stand.pose, middle + way * share); };
-        if (away(0.0) > stand.focus_reach && away(1.0) > stand.focus_reach) offer_least(away, stand.focus_reach, out);
+        if (away(0.0) > *stand.focus_reach && away(1.0) > *stand.focus_reach)
+            offer_least(away, *stand.focus_reach, out);
     }
     find_passed_volumes(r, from, way, actor, out);
     find_passed_by_blows(m, from, first, out);

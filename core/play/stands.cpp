@@ -127,7 +127,7 @@ Bounds bounds_of(const Actor& actor) {
 }  // namespace
 
 double reach_of(const FixtureStand& stand, const Actor& actor) {
-    return glm::length(stand.pose.half) + std::max(0.0, stand.focus_reach) + actor.height + actor.radius;
+    return glm::length(stand.pose.half) + std::max(0.0, stand.focus_reach.value_or(0.0)) + actor.height + actor.radius;
 }
 
 bool solids_are_current(const World& world, const Actor& actor, const StepCache& cache) {

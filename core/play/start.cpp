@@ -61,7 +61,7 @@ void set_first_values(const Rehearsal& r, const World& world, Actor& actor) {
     const BodyShape& shape = r.shape(actor);
     actor.height = shape.capsule.height;
     actor.radius = shape.capsule.radius;
-    if (shape.locked_axis >= 0) actor.body.position[shape.locked_axis] = shape.locked_at;
+    if (shape.locked_axis) actor.body.position[*shape.locked_axis] = shape.locked_at;
     actor.body = settle_body(r.course, shape, free_body(r.course, shape, actor.body), shape.step_up);
     if (actor.body.grounded) actor.last_grounded = 0.0;
     note_volumes(r, world, actor, nullptr, true);

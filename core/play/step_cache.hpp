@@ -56,11 +56,11 @@ struct FixtureStand {
     std::optional<PhaseId> phase;  ///< nothing: it has not been looked at
     double phase_since = 0.0;      ///< s
     bool still = false;
-    bool waits = false;           ///< nothing in its phase happens without an event
-    double asked_within_m = 0.0;  ///< nor while its subject is farther from its middle; infinite: always
-    double focus_reach = -1.0;    ///< m; negative: it has no focus
-    std::int32_t slot = -1;       ///< in StepCache::moving
-    bool lively = false;          ///< in StepCache::lively
+    bool waits = false;                   ///< nothing in its phase happens without an event
+    double asked_within_m = 0.0;          ///< nor while its subject is farther from its middle; infinite: always
+    std::optional<double> focus_reach{};  ///< m; nothing: it has no focus
+    std::int32_t slot = -1;               ///< in StepCache::moving
+    bool lively = false;                  ///< in StepCache::lively
 };
 
 /// Counts what has changed in a run beside time and the characters' own motion, so that what was found before a change

@@ -199,7 +199,9 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
         target.kind = item.text("kind");
         target.position = item.vector("position", std::nullopt);
         target.radius = item.number("radius", target.radius, 0.01, 50.0);
-        target.back_after_s = item.number("back_after", target.back_after_s, -1.0, 3600.0);
+        // Below 0, as courses said it earlier: it stays away.
+        const double back_after_s = item.number("back_after", -1.0, -1.0, 3600.0);
+        if (back_after_s >= 0.0) target.back_after_s = back_after_s;
         target.group = item.text("group", "");
         plan.targets.push_back(std::move(target));
     });
@@ -249,7 +251,7 @@ std::string write_course(const CoursePlan& plan) {
     const auto write_target = [](const Target& target) {
         Json json{{"name", target.name}, {"kind", target.kind}, {"position", numbers(target.position)}};
         json["radius"] = number(target.radius);
-        if (target.back_after_s >= 0.0) json["back_after"] = number(target.back_after_s);
+        if (target.back_after_s) json["back_after"] = number(*target.back_after_s);
         if (!target.group.empty()) json["group"] = target.group;
         return json;
     };

@@ -3,6 +3,8 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
+#include <optional>
 
 #include "core/defaults.hpp"
 
@@ -12,17 +14,17 @@ namespace {
 namespace d = defaults;
 using Motion = RigidScratch::Motion;
 
-/// When a gap that closes at `closing` and ever faster by `falling` is gone; negative when not within `longest`.
-double time_to_meet(double gap, double closing, double falling, double longest) {
-    if (gap <= 0.0) return closing > 0.0 ? 0.0 : -1.0;
-    double time = -1.0;
+/// When a gap that closes at `closing` and ever faster by `falling` is gone; nothing when not within `longest`.
+std::optional<double> time_to_meet(double gap, double closing, double falling, double longest) {
+    if (gap <= 0.0) return closing > 0.0 ? std::optional(0.0) : std::nullopt;
+    double time = std::numeric_limits<double>::infinity();
     if (std::abs(falling) < 1e-9) {
-        time = closing > 0.0 ? gap / closing : -1.0;
+        if (closing > 0.0) time = gap / closing;
     } else {
         const double root = closing * closing + 2.0 * falling * gap;
         if (root >= 0.0) time = 2.0 * gap / (closing + std::sqrt(root));
     }
-    return time >= 0.0 && time <= longest ? time : -1.0;
+    return time >= 0.0 && time <= longest ? std::optional(time) : std::nullopt;
 }
 
 class Rows {
@@ -154,7 +156,7 @@ void note_meeting(std::span<const RigidObject> things, double seconds, ContactRo
     double falling = -glm::dot(a.gravity, row.contact.normal);
     if (row.b >= 0) falling += glm::dot(things[static_cast<std::size_t>(row.b)].gravity, row.contact.normal);
     row.meets_after = time_to_meet(row.contact.gap, closing, falling, seconds);
-    row.impact_speed = closing + falling * std::max(0.0, row.meets_after);
+    row.impact_speed = closing + falling * row.meets_after.value_or(0.0);
     Motion& motion = *rows.motion(row.a);
     const bool still_touching = row.contact.gap <= d::loose_slop_m && row.impact_speed < d::softest_bounce_mps &&
                                 closing > -d::softest_bounce_mps;
@@ -162,9 +164,8 @@ void note_meeting(std::span<const RigidObject> things, double seconds, ContactRo
         motion.rests = rows.motion(row.b)->rests = true;
     } else if (still_touching) {
         motion.rests = true;
-    } else if (row.meets_after >= 0.0) {
-        motion.until_impact =
-            motion.until_impact < 0.0 ? row.meets_after : std::min(motion.until_impact, row.meets_after);
+    } else if (row.meets_after) {
+        motion.until_impact = std::min(motion.until_impact.value_or(seconds), *row.meets_after);
     }
 }
 
@@ -201,16 +202,16 @@ void prepare_contacts(std::span<const RigidObject> things, std::span<const Rigid
     for (std::size_t i = 0; i < things.size(); ++i) {
         Motion& motion = scratch.motions[i];
         if (motion.inverse_mass == 0.0) continue;
-        const double fallen = motion.rests ? seconds : std::max(0.0, motion.until_impact);
-        if (motion.rests || motion.until_impact >= 0.0) motion.velocity += things[i].gravity * fallen;
+        const double fallen = motion.rests ? seconds : motion.until_impact.value_or(0.0);
+        if (motion.rests || motion.until_impact) motion.velocity += things[i].gravity * fallen;
         motion.spin += motion.inverse_inertia * things[i].pressed_turn;
     }
     if (!joints.empty()) take_joints_over_step(things, joints, seconds, scratch);
     for (ContactRow& row : scratch.rows) {
         const double bounce = std::max(things[static_cast<std::size_t>(row.a)].kind.bounce,
                                        row.b >= 0 ? things[static_cast<std::size_t>(row.b)].kind.bounce : 0.0);
-        const bool bounces = row.meets_after >= 0.0 && bounce > 0.0 && row.impact_speed > d::softest_bounce_mps;
-        const bool at_surface = !scratch.motions[static_cast<std::size_t>(row.a)].rests && row.meets_after >= 0.0;
+        const bool bounces = row.meets_after && bounce > 0.0 && row.impact_speed > d::softest_bounce_mps;
+        const bool at_surface = !scratch.motions[static_cast<std::size_t>(row.a)].rests && row.meets_after;
         if (bounces) {
             row.wanted_speed = bounce * row.impact_speed;
         } else {

@@ -186,7 +186,7 @@ class Step {
         RigidObject& thing = things_[i];
         RigidBody& body = thing.body;
         const RigidScratch::Motion& motion = scratch_.motions[i];
-        const double before = motion.rests ? 0.0 : (motion.until_impact < 0.0 ? seconds_ : motion.until_impact);
+        const double before = motion.rests ? 0.0 : motion.until_impact.value_or(seconds_);
         const double after = motion.rests ? 0.0 : seconds_ - before;
         const auto fall = [&](const Vec3& velocity, double time) {
             return velocity * time + thing.gravity * (0.5 * time * time);
@@ -204,7 +204,7 @@ class Step {
         } else {
             body.place += swept(thing, fall(body.velocity, before));
             body.place += swept(thing, fall(motion.velocity, after) + motion.shift * seconds_);
-            body.velocity = motion.velocity + thing.gravity * (motion.until_impact < 0.0 ? seconds_ : after);
+            body.velocity = motion.velocity + thing.gravity * (motion.until_impact ? after : seconds_);
             turn_by(body, body.spin, before);
             turn_by(body, motion.spin, after);
         }

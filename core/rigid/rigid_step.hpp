@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <optional>
 #include <span>
 #include <vector>
 
@@ -76,11 +77,11 @@ struct ContactRow {
     Vec3 other_velocity{0.0};  ///< of what doesn't give way, at the point
     ContactAxis normal;
     std::array<ContactAxis, 2> across;
-    double friction = 0.0;      ///< a share of what presses
-    double wanted_speed = 0.0;  ///< along the normal, after the step
-    double meets_after = -1.0;  ///< s; negative: not within the step
-    double impact_speed = 0.0;  ///< m/s, with which the two come together
-    double push = 0.0;          ///< of the correction of overlaps
+    double friction = 0.0;                ///< a share of what presses
+    double wanted_speed = 0.0;            ///< along the normal, after the step
+    std::optional<double> meets_after{};  ///< s; nothing: not within the step
+    double impact_speed = 0.0;            ///< m/s, with which the two come together
+    double push = 0.0;                    ///< of the correction of overlaps
 };
 
 /// One direction in which a joint holds: the speed along it is kept at, or above, what is wanted.
@@ -107,7 +108,7 @@ struct RigidScratch {
         Vec3 before{0.0}, before_spin{0.0};      ///< m/s and rad/s
         Vec3 expected{0.0}, expected_spin{0.0};  ///< m/s and rad/s
         Vec3 drift{0.0}, swerve{0.0};            ///< m/s and rad/s
-        double until_impact = -1.0;              ///< s into the step; negative: none
+        std::optional<double> until_impact{};    ///< s into the step
         bool rests = false;
         std::int32_t island = -1;
     };

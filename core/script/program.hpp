@@ -300,7 +300,7 @@ struct BodyInfo {
     Expression radius, height, eyes, step_up, walkable, gravity, turn, mass;
     std::vector<std::int32_t> tags;  ///< that it always carries; its name is one
     std::optional<HandsInfo> hands;
-    int locked_axis = -1;  ///< 0: x, 1: y
+    std::optional<int> locked_axis{};  ///< 0: x, 1: y; nothing: free
     Expression locked_at;
     std::vector<Garment> wears;
 };

@@ -26,9 +26,9 @@ struct Place {
 struct Target {
     std::string name;
     std::string kind;
-    Vec3 position{0.0};          ///< m
-    double radius = 0.25;        ///< m
-    double back_after_s = -1.0;  ///< a struck one comes back after this; negative: stays away
+    Vec3 position{0.0};                    ///< m
+    double radius = 0.25;                  ///< m
+    std::optional<double> back_after_s{};  ///< a struck one comes back after this; nothing: stays away
     std::string group{};
     friend bool operator==(const Target&, const Target&) = default;
 };

@@ -9,7 +9,7 @@
 namespace leap::body_motion_test {
 namespace {
 
-const BodyShape shape{{0.3, 1.7}, 0.35, 0.69, -1, 0.0};
+const BodyShape shape{{0.3, 1.7}, 0.35, 0.69, std::nullopt, 0.0};
 
 BodyState in_air(Vec3 position, Vec3 velocity) {
     BodyState out;

@@ -45,7 +45,7 @@ TEST(Picture, SaysWhatItCantShow) {
     options.tape = "no such tape";
     EXPECT_EQ(take_picture(*studio.window, *studio.session, options),
               QString("the project has no tape \"no such tape\""));
-    options.tape = "quay loop";
+    options.desk = "start";
     options.file = studio.folder.filePath("no folder/picture.png");
     EXPECT_TRUE(take_picture(*studio.window, *studio.session, options).contains("can't be written"));
 }
