@@ -63,6 +63,7 @@ Tuning written_tuning(const Program& program) {
 }
 
 DialId dial_for(const Program& program, DialId dial, BodyId body) {
+    if (!body || body.at() >= program.bodies.size()) return dial;  // of an older run
     for (const BodyId level : program.bodies[body].chain)
         for (std::size_t i = 0; i < program.dials.size(); ++i)
             if (program.dials[i].body == level && program.dials[i].replaces == dial) return DialId(i);

@@ -139,6 +139,14 @@ TEST(Compile, FilesUsedTwiceAreReadOnceAndRingsEnd) {
     EXPECT_TRUE(out.program.has_value());
 }
 
+TEST(DialFor, ABodyOfAnOlderRunThatTheProgramHasNotHasTheDialItself) {
+    const Program program = test::compile_or_fail(std::string(test::plain_body) + "dial reach = 1 m\n");
+    const DialId reach = program.find_dial("reach").value();
+    EXPECT_EQ(dial_for(program, reach, BodyId(0)), reach);
+    EXPECT_EQ(dial_for(program, reach, BodyId(program.bodies.size())), reach);
+    EXPECT_EQ(dial_for(program, reach, {}), reach);
+}
+
 TEST(NearestName, FindsSwapsAndSlipsButNotStrangers) {
     const std::vector<std::string> names{"rising", "speed", "grounded"};
     EXPECT_EQ(nearest_name("risign", names), "rising");
