@@ -6,6 +6,7 @@
 #include "capi/handles.hpp"
 #include "capi/world_parts.hpp"
 #include "core/play/start.hpp"
+#include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 
 using leap::capi::fail;
@@ -154,7 +155,7 @@ leap_result leap_stick(leap_world* world, size_t character, double x, double y, 
     if (!takes_input(world, character, after) || !std::isfinite(x) || !std::isfinite(y)) return LEAP_ARGUMENT;
     return guarded(nullptr, [&] {
         leap::Vec2 value{x, y};
-        const double length = std::hypot(x, y);
+        const double length = leap::elementary::hypot(x, y);
         if (length > 1.0) value /= length;
         return put_input(world, character, {0.0, leap::StickEvent{value}}, after);
     });

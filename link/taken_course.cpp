@@ -6,6 +6,7 @@
 #include <map>
 #include <utility>
 
+#include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 
 namespace leap::link {
@@ -41,7 +42,7 @@ std::vector<Vec3> face_of(const Solid& hull, const Plane& plane) {
     const Vec3 along = out.front() - middle;
     const Vec3 across = glm::cross(plane.normal, along);
     const auto turn = [&](const Vec3& corner) {
-        return std::atan2(glm::dot(corner - middle, across), glm::dot(corner - middle, along));
+        return elementary::atan2(glm::dot(corner - middle, across), glm::dot(corner - middle, along));
     };
     std::sort(out.begin(), out.end(), [&](const Vec3& a, const Vec3& b) { return turn(a) < turn(b); });
     return out;
@@ -61,7 +62,7 @@ Piece box_piece(const Solid& box) {
     Piece out;
     out.center = box.center;
     out.size = 2.0 * box.half;
-    out.turn_deg = std::atan2(box.turn_sin, box.turn_cos) / radians_per_degree;
+    out.turn_deg = elementary::atan2(box.turn_sin, box.turn_cos) / radians_per_degree;
     return out;
 }
 

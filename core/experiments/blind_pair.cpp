@@ -6,6 +6,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/units/elementary.hpp"
+
 namespace leap {
 
 std::string_view pair_said_word(PairSaid said) {
@@ -29,10 +31,17 @@ PairCount count_rounds(std::span<const PairRound> rounds) {
     for (const PairRound& round : rounds)
         ++(round.said == PairSaid::one ? out.one : (round.said == PairSaid::other ? out.other : out.none));
     const int n = out.one + out.other;
-    // Terms in logarithms, so that thousands of rounds neither overflow nor vanish.
+    // The first term as a logarithm, so that thousands of rounds neither overflow nor vanish; then n! / (i! (n - i)!)
+    // from one term to the next.
+    const int most = std::max(out.one, out.other);
+    double log_first = -n * elementary::log(2.0);
+    for (int i = 1; i <= n - most; ++i) log_first += elementary::log(most + i) - elementary::log(i);
+    double term = elementary::exp(log_first);
     double tail = 0.0;
-    for (int i = std::max(out.one, out.other); i <= n; ++i)
-        tail += std::exp(std::lgamma(n + 1.0) - std::lgamma(i + 1.0) - std::lgamma(n - i + 1.0) - n * std::log(2.0));
+    for (int i = most; i <= n; ++i) {
+        tail += term;
+        term *= static_cast<double>(n - i) / (i + 1);
+    }
     out.by_chance = std::min(1.0, 2.0 * tail);
     return out;
 }

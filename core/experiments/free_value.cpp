@@ -127,8 +127,7 @@ std::vector<FreeValue> free_dials(const Program& program, const Tuning& tuning) 
 
 std::string free_value_text(const FreeValue& value, double si) {
     const double span = std::max(1e-9, (value.high - value.low) / value.unit.scale);
-    const int decimals = std::clamp(static_cast<int>(std::ceil(-std::log10(span / 1000.0) - 0.3)), 0, 6);
-    return quantity_text(si, value.unit, decimals);
+    return quantity_text(si, value.unit, decimals_for_step(span / 1000.0));
 }
 
 }  // namespace leap

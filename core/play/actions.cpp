@@ -13,6 +13,8 @@
 #include "core/play/news.hpp"
 #include "core/play/ride.hpp"
 #include "core/play/subject.hpp"
+#include "core/units/elementary.hpp"
+#include "core/units/turn.hpp"
 
 namespace leap {
 namespace {
@@ -155,7 +157,7 @@ bool waits_to_be_spawned(const EvaluationContext& m, const World& world, std::si
 
 /// The turn about the upward axis after which its front faces along a way; none when that goes straight up or down.
 Quat facing(const Vec3& way) {
-    return glm::angleAxis(horizontal_length(way) > 1e-9 ? std::atan2(way.y, way.x) : 0.0, world_up);
+    return about_axis(horizontal_length(way) > 1e-9 ? elementary::atan2(way.y, way.x) : 0.0, world_up);
 }
 
 void spawn(const EvaluationContext& m, const Action& action, World& world, const Actor& actor, StepCache& cache,
@@ -216,8 +218,7 @@ void teleport(const Rehearsal& r, const EvaluationContext& m, bool keeps_velocit
     if (!exit || deepest_overlap(m.surroundings(), {actor.radius, actor.height}, exit->feet))
         return note(EventKind::refused);
     const double turn = *turn_through(m, i);
-    const double c = std::cos(turn);
-    const double s = std::sin(turn);
+    const auto [s, c] = elementary::sin_cos(turn);
     const Vec3 v = actor.body.velocity;
     const Vec3 turned{c * v.x - s * v.y, s * v.x + c * v.y, v.z};
     place_body(r, *m.cache, exit->feet, keeps_velocity ? turned : Vec3{0.0}, actor);

@@ -2,10 +2,10 @@
 #include "core/play/blows.hpp"
 
 #include <algorithm>
-#include <cmath>
 
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/closest_point.hpp"
 #include "core/world/solid_gap.hpp"
@@ -84,7 +84,7 @@ double capsule_gap(const Capsule& a, const Vec3& feet_a, const Capsule& b, const
     const double low_b = feet_b.z + b.radius;
     const double above = std::max({0.0, low_b - (low_a + a.segment()), low_a - (low_b + b.segment())});
     const double beside = horizontal_length(feet_b - feet_a);
-    return std::hypot(beside, above) - a.radius - b.radius;
+    return elementary::hypot(beside, above) - a.radius - b.radius;
 }
 
 /// A box blow where it is now.
@@ -92,8 +92,9 @@ Solid placed(const UprightBox& box, const Vec3& feet) {
     Solid out;
     out.center = feet + world_up * box.half.z;
     out.half = box.half;
-    out.turn_cos = std::cos(box.turn_rad);
-    out.turn_sin = std::sin(box.turn_rad);
+    const auto [s, c] = elementary::sin_cos(box.turn_rad);
+    out.turn_cos = c;
+    out.turn_sin = s;
     return out;
 }
 

@@ -18,6 +18,7 @@
 #include "core/play/subject.hpp"
 #include "core/play/volumes.hpp"
 #include "core/script/interpreter.hpp"
+#include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 
 namespace leap {
@@ -43,8 +44,7 @@ Vec3 stick_in_world(const EvaluationContext& m) {
     const Vec2 stick = m.actor.stick;
     if (m.body().locked_axis == 1) return {stick.x, 0.0, 0.0};
     if (m.body().locked_axis == 0) return {0.0, stick.x, 0.0};
-    const double c = std::cos(m.actor.look_yaw);
-    const double s = std::sin(m.actor.look_yaw);
+    const auto [s, c] = elementary::sin_cos(m.actor.look_yaw);
     return {c * stick.y + s * stick.x, s * stick.y - c * stick.x, 0.0};
 }
 
@@ -68,9 +68,9 @@ struct MomentSenses {
         const double length = glm::length(pushed);
         if (length < 1e-9 || !(directions >= 1.0)) return Vec3{0.0};
         const double step = 2.0 * std::numbers::pi / std::floor(directions);
-        const double from_view = std::atan2(pushed.y, pushed.x) - context.actor.look_yaw;
+        const double from_view = elementary::atan2(pushed.y, pushed.x) - context.actor.look_yaw;
         const double angle = context.actor.look_yaw + std::round(from_view / step) * step;
-        return Vec3{std::cos(angle), std::sin(angle), 0.0} * length;
+        return facing_direction(angle) * length;
     }
     std::int32_t target_index(double number) const {
         const std::size_t count = context.course == nullptr ? 0 : context.course->plan.targets.size();
@@ -100,7 +100,7 @@ double probe_number(const EvaluationContext& m, Sense sense, int index) {
         case Sense::probe_distance: return result.distance;
         case Sense::probe_height: return result.point.z - m.feet().z;
         case Sense::probe_side: return result.side;
-        case Sense::probe_slope: return result.hit ? std::acos(std::clamp(result.normal.z, -1.0, 1.0)) : 0.0;
+        case Sense::probe_slope: return result.hit ? elementary::acos(std::clamp(result.normal.z, -1.0, 1.0)) : 0.0;
         default: return result.target;
     }
 }
@@ -136,8 +136,9 @@ const RigidState& loose_of(const EvaluationContext& m) {
 }
 
 Vec3 look_direction(const Actor& actor) {
-    return {std::cos(actor.look_yaw) * std::cos(actor.look_pitch),
-            std::sin(actor.look_yaw) * std::cos(actor.look_pitch), std::sin(actor.look_pitch)};
+    const elementary::SinCos yaw = elementary::sin_cos(actor.look_yaw);
+    const elementary::SinCos pitch = elementary::sin_cos(actor.look_pitch);
+    return {yaw.cos * pitch.cos, yaw.sin * pitch.cos, pitch.sin};
 }
 
 /// Where the one who holds a fixture stands or looks; what nobody holds speaks of itself.
@@ -395,7 +396,8 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::stance_time: return m.time() - machine_state(m, s.stance).phase_since;
         case Sense::landing_speed: return s.landing_mps;
         case Sense::bump_speed: return s.bump_mps;
-        case Sense::slope: return s.body.grounded ? std::acos(std::clamp(s.body.ground_normal.z, -1.0, 1.0)) : 0.0;
+        case Sense::slope:
+            return s.body.grounded ? elementary::acos(std::clamp(s.body.ground_normal.z, -1.0, 1.0)) : 0.0;
         case Sense::grounded: return as_number(s.body.grounded);
         case Sense::airborne: return as_number(!s.body.grounded);
         case Sense::landed: return as_number((s.events & event_landed) != 0);
@@ -499,9 +501,9 @@ Vec3 sense_vector(const EvaluationContext& m, Sense sense, int index) {
         case Sense::place_of: return news_of(m, index).place;
         case Sense::stick: return stick_in_world(m);
         case Sense::forward: return facing_direction(m.facing());
-        case Sense::right: return {std::sin(m.facing()), -std::cos(m.facing()), 0.0};
+        case Sense::right: return right_of(m.facing());
         case Sense::view_ahead: return facing_direction(s.look_yaw);
-        case Sense::view_right: return {std::sin(s.look_yaw), -std::cos(s.look_yaw), 0.0};
+        case Sense::view_right: return right_of(s.look_yaw);
         case Sense::look: return look_direction(s);
         case Sense::ground_normal: return s.body.ground_normal;
         case Sense::ground_velocity: return s.ground_velocity;

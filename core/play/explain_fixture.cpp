@@ -6,6 +6,7 @@
 
 #include "core/play/explain.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/units/elementary.hpp"
 
 namespace leap {
 namespace {
@@ -28,7 +29,8 @@ GateAnswer focus_answer(const EvaluationContext& m, std::size_t fixture, const F
     const double distance = distance_to(pose, middle);
     const double reach = number(m, focus.reach);
     const Vec3 to = horizontal(middle - pose.center);
-    const double angle = std::abs(std::remainder(std::atan2(to.y, to.x) - pose.turn_rad, 2.0 * std::numbers::pi));
+    const double angle =
+        std::abs(std::remainder(elementary::atan2(to.y, to.x) - pose.turn_rad, 2.0 * std::numbers::pi));
     if (pose.hidden) {
         out.reason = "no focus: it is hidden";
     } else if (distance > reach) {

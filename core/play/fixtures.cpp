@@ -8,6 +8,7 @@
 #include "core/defaults.hpp"
 #include "core/play/fixture_path.hpp"
 #include "core/play/loose.hpp"
+#include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/closest_point.hpp"
 #include "core/world/query.hpp"
@@ -27,7 +28,7 @@ double gone(const EvaluationContext& m, const MachineState& machine, const Phase
 double faced(const EvaluationContext& own, std::size_t index, const Expression& direction, double now_rad) {
     const Vec3 along = horizontal(vector(own, direction));
     if (horizontal_length(along) < 1e-6) return now_rad;
-    return std::atan2(along.y, along.x) - own.course->plan.fixtures[index].turn_deg * radians_per_degree;
+    return elementary::atan2(along.y, along.x) - own.course->plan.fixtures[index].turn_deg * radians_per_degree;
 }
 
 /// Round to where it should face, the shorter way: steadily over the phase's time, or no faster than it may.
@@ -42,7 +43,8 @@ double turned_to_face(const EvaluationContext& own, std::size_t index, const Pha
 }
 
 Quat about_up(double turn_rad) {
-    return {std::cos(0.5 * turn_rad), 0.0, 0.0, std::sin(0.5 * turn_rad)};
+    const auto [s, c] = elementary::sin_cos(0.5 * turn_rad);
+    return {c, 0.0, 0.0, s};
 }
 bool is_upright(const FixturePose& pose) {
     return pose.turn.x == 0.0 && pose.turn.y == 0.0;
@@ -54,8 +56,9 @@ Solid solid_box(const FixturePose& pose, const Surface& surface) {
     out.surface = surface;
     out.center = pose.center;
     out.half = pose.half;
-    out.turn_cos = std::cos(pose.turn_rad);
-    out.turn_sin = std::sin(pose.turn_rad);
+    const auto [s, c] = elementary::sin_cos(pose.turn_rad);
+    out.turn_cos = c;
+    out.turn_sin = s;
     const Vec3 reach{std::abs(out.turn_cos) * pose.half.x + std::abs(out.turn_sin) * pose.half.y,
                      std::abs(out.turn_sin) * pose.half.x + std::abs(out.turn_cos) * pose.half.y, pose.half.z};
     out.bounds.add(pose.center - reach);

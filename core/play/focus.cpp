@@ -5,6 +5,8 @@
 
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/units/elementary.hpp"
+#include "core/units/turn.hpp"
 
 namespace leap {
 namespace {
@@ -30,8 +32,8 @@ bool is_in_front(const EvaluationContext& m, const FocusInfo& focus, const Fixtu
     const Vec3 to = horizontal(middle - pose.center);
     const double length = glm::length(to);
     if (length < 1e-6) return true;
-    const double along = (to.x * std::cos(pose.turn_rad) + to.y * std::sin(pose.turn_rad)) / length;
-    return along >= std::cos(number(m, *focus.front) * 0.5) - 1e-9;
+    const double along = glm::dot(to, facing_direction(pose.turn_rad)) / length;
+    return along >= elementary::cos(number(m, *focus.front) * 0.5) - 1e-9;
 }
 
 }  // namespace

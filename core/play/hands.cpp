@@ -12,7 +12,7 @@ namespace leap {
 namespace {
 
 Quat looking(double yaw_rad, double pitch_rad) {
-    return glm::angleAxis(yaw_rad, world_up) * glm::angleAxis(-pitch_rad, Vec3{0.0, 1.0, 0.0});
+    return about_axis(yaw_rad, world_up) * about_axis(-pitch_rad, Vec3{0.0, 1.0, 0.0});
 }
 
 const ButtonState* state_of(const Actor& actor, ButtonId button) {
@@ -76,9 +76,9 @@ Held in_grip(const EvaluationContext& own, const Grip& grip, int hand) {
     Held out{pose.place + pose.turn * at, pose.turn};
     if (!grip.turned) return out;
     const auto& turned = *grip.turned;
-    out.turn = pose.turn * glm::angleAxis(number(own, turned[2]) * mirrored, Vec3{0.0, 0.0, 1.0}) *
-               glm::angleAxis(number(own, turned[1]), Vec3{0.0, 1.0, 0.0}) *
-               glm::angleAxis(number(own, turned[0]) * mirrored, Vec3{1.0, 0.0, 0.0});
+    out.turn = pose.turn * about_axis(number(own, turned[2]) * mirrored, Vec3{0.0, 0.0, 1.0}) *
+               about_axis(number(own, turned[1]), Vec3{0.0, 1.0, 0.0}) *
+               about_axis(number(own, turned[0]) * mirrored, Vec3{1.0, 0.0, 0.0});
     return out;
 }
 

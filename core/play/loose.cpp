@@ -14,6 +14,7 @@
 #include "core/play/shown.hpp"
 #include "core/play/subject.hpp"
 #include "core/rigid/wheel_rest.hpp"
+#include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/query.hpp"
 
@@ -183,24 +184,24 @@ void place_loose(const EvaluationContext& own, std::size_t index, const Phase& p
         }
         out.center = feet + turned(offset, facing);
         out.turn_rad = facing;
-        out.turn = glm::angleAxis(facing, world_up);
+        out.turn = about_axis(facing, world_up);
         return;
     }
     if (phase.effects.in_hand && loose.holder.is_actor() && loose.hand >= 0) {
         const Held held = in_grip(own, *phase.effects.in_hand, loose.hand);
         const double share = eased(own, phase);
         out.center = loose.from_place + (held.place - loose.from_place) * share;
-        out.turn = glm::slerp(loose.from_turn, held.turn, share);
+        out.turn = between_turns(loose.from_turn, held.turn, share);
     } else if (phase.effects.returns_home) {
         const double share = eased(own, phase);
         out.center = loose.from_place + (out.center - loose.from_place) * share;
-        out.turn = glm::slerp(loose.from_turn, out.turn, share);
+        out.turn = between_turns(loose.from_turn, out.turn, share);
     } else {
         out.center = loose.body.place;
         out.turn = loose.body.turn;
     }
     const Vec3 front = out.turn * Vec3{1.0, 0.0, 0.0};
-    out.turn_rad = std::atan2(front.y, front.x);
+    out.turn_rad = elementary::atan2(front.y, front.x);
 }
 
 bool loose_lies_in(const EvaluationContext& m, std::size_t fixture, bool deep) {

@@ -11,6 +11,7 @@
 #include "core/play/joints.hpp"
 #include "core/play/loose.hpp"
 #include "core/play/shown.hpp"
+#include "core/units/elementary.hpp"
 
 namespace leap {
 namespace {
@@ -20,7 +21,8 @@ double left_to_face(const EvaluationContext& own, const Effects& effects, const 
     const Vec3 along = horizontal(vector(own, *effects.face));
     if (horizontal_length(along) < 1e-6) return 0.0;
     const Vec3 front = body.turn * Vec3{1.0, 0.0, 0.0};
-    return std::remainder(std::atan2(along.y, along.x) - std::atan2(front.y, front.x), 2.0 * std::numbers::pi);
+    return std::remainder(elementary::atan2(along.y, along.x) - elementary::atan2(front.y, front.x),
+                          2.0 * std::numbers::pi);
 }
 
 /// Round to where it should face, as fast as it may, and there within the step when it is near.

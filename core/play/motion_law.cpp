@@ -8,6 +8,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/probes.hpp"
+#include "core/units/elementary.hpp"
 
 namespace leap {
 namespace {
@@ -316,10 +317,10 @@ Forces forces_at(const EvaluationContext& m) {
 
 double facing_after(const EvaluationContext& m, const Expression* face, double seconds) {
     const Vec3 faced = face != nullptr ? horizontal(vector(m, *face)) : Vec3{0.0};
-    if (horizontal_length(faced) > 1e-6) return std::atan2(faced.y, faced.x);
+    if (horizontal_length(faced) > 1e-6) return elementary::atan2(faced.y, faced.x);
     const Vec3 wanted = sense_vector(m, Sense::stick);
     if (horizontal_length(wanted) < 0.1) return m.actor.facing;
-    const double target = std::atan2(wanted.y, wanted.x);
+    const double target = elementary::atan2(wanted.y, wanted.x);
     double difference = std::remainder(target - m.actor.facing, 2.0 * std::numbers::pi);
     const double most = std::abs(number(m, m.body().turn)) * seconds;
     difference = std::clamp(difference, -most, most);

@@ -7,6 +7,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/query.hpp"
 
@@ -97,7 +98,7 @@ ProbeResult ask_nearest(const Asking& a) {
     ProbeResult out = missed(a);
     out.from = a.feet + world_up * (a.capsule.height * 0.5);
     const Vec3 axis = a.direction(Vec3{0.0});
-    const double least_cos = a.info.cone ? std::cos(std::clamp(number(a.m, *a.info.cone), 0.0, 3.15)) : -1.0;
+    const double least_cos = a.info.cone ? elementary::cos(std::clamp(number(a.m, *a.info.cone), 0.0, 3.15)) : -1.0;
     /// `own`: what it is itself to a ray.
     const auto offer = [&](const Vec3& place, std::int32_t target, const Surface& own) {
         const Vec3 to = place - out.from;
@@ -170,7 +171,8 @@ ProbeResult ask_lip(const Asking& a) {
          away += defaults::lip_look_step_m) {
         const Vec3 above = a.feet + ahead * std::min(away, farthest) + world_up * (high + 0.05);
         const auto top = cast_ray(course, above, -world_up, high + 0.05 - low);
-        if (!top || top->normal.z < std::cos(number(a.m, a.m.body().walkable)) || !a.wanted(top->surface)) continue;
+        if (!top || top->normal.z < elementary::cos(number(a.m, a.m.body().walkable)) || !a.wanted(top->surface))
+            continue;
         const Vec3 below{a.feet.x, a.feet.y, top->point.z - 0.08};
         const auto face = cast_ray(course, below, ahead, farthest);
         if (!face || std::abs(face->normal.z) > defaults::wall_lean) continue;

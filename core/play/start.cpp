@@ -3,11 +3,11 @@
 
 #include <algorithm>
 #include <cassert>
-#include <cmath>
 
 #include "core/play/loose.hpp"
 #include "core/play/volumes.hpp"
 
+#include "core/units/elementary.hpp"
 namespace leap {
 namespace {
 
@@ -78,7 +78,7 @@ BodyShape body_shape(const Program& program, const Tuning& tuning, BodyId kind) 
     out.capsule.radius = std::clamp(number(m, body.radius), 0.01, 50.0);
     out.capsule.height = std::clamp(number(m, body.height), 2.0 * out.capsule.radius, 200.0);
     out.step_up = std::clamp(number(m, body.step_up), 0.0, out.capsule.height);
-    out.walkable_cos = std::cos(std::clamp(number(m, body.walkable), 0.0, 1.55));
+    out.walkable_cos = elementary::cos(std::clamp(number(m, body.walkable), 0.0, 1.55));
     out.locked_axis = body.locked_axis;
     if (body.locked_at.folded >= 0) out.locked_at = number(m, body.locked_at);
     return out;

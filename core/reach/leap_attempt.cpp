@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/play/start.hpp"
+#include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 
 namespace leap {
@@ -25,7 +26,7 @@ class Attempt {
 
     /// Nothing when a move that was to start didn't.
     std::optional<LeapAttempt> run() {
-        const double facing = std::atan2(way_.direction.y, way_.direction.x);
+        const double facing = elementary::atan2(way_.direction.y, way_.direction.x);
         world_ = initial_world(r_, way_.start, facing);
         InputEvent look{InputEvent::Kind::look, 0.0, {}, false, {facing, -0.1}, 0};
         InputEvent stick{InputEvent::Kind::stick, 0.0, {}, false, {0.0, 1.0}, 0};

@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "core/play/evaluate.hpp"
+#include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/query.hpp"
 
@@ -94,7 +95,7 @@ WayTries::WayTries(const Rehearsal& rehearsal, const WayGoal& goal, const WayFie
 
 double WayTries::yaw_to(const Vec3& from, const Vec3& to, double otherwise_deg) const {
     if (horizontal_length(to - from) < 0.05) return otherwise_deg;
-    const double yaw = std::atan2(to.y - from.y, to.x - from.x) * degrees_per_radian;
+    const double yaw = elementary::atan2(to.y - from.y, to.x - from.x) * degrees_per_radian;
     return std::round(yaw / yaw_step_deg) * yaw_step_deg;
 }
 
@@ -201,8 +202,8 @@ std::vector<std::pair<ButtonId, Vec2>> WayTries::looks_at_what_is_asked_for(cons
             const Vec3 to = place - eyes;
             out.emplace_back(
                 aim.button,
-                Vec2{std::round(std::atan2(to.y, to.x) * degrees_per_radian * 10.0) / 10.0,
-                     std::round(std::atan2(to.z, horizontal_length(to)) * degrees_per_radian * 10.0) / 10.0});
+                Vec2{std::round(elementary::atan2(to.y, to.x) * degrees_per_radian * 10.0) / 10.0,
+                     std::round(elementary::atan2(to.z, horizontal_length(to)) * degrees_per_radian * 10.0) / 10.0});
         }
     }
     return out;

@@ -10,6 +10,7 @@
 
 #include "core/play/world.hpp"
 #include "core/report/exports.hpp"
+#include "core/units/elementary.hpp"
 
 namespace leap {
 namespace {
@@ -104,11 +105,11 @@ void capsule_mesh(const BodyShape& shape, Floats& points, std::vector<std::uint3
     const double middle = shape.capsule.segment();
     for (int ring = 0; ring <= rings; ++ring) {
         const double angle = std::numbers::pi * (static_cast<double>(ring) / rings - 0.5);
-        const double up = radius + radius * std::sin(angle) + (ring > rings / 2 ? middle : 0.0);
+        const double up = radius + radius * elementary::sin(angle) + (ring > rings / 2 ? middle : 0.0);
         for (std::uint32_t i = 0; i < sides; ++i) {
             const double turn = 2.0 * std::numbers::pi * i / sides;
-            put_point(points,
-                      {radius * std::cos(angle) * std::cos(turn), radius * std::cos(angle) * std::sin(turn), up});
+            put_point(points, {radius * elementary::cos(angle) * elementary::cos(turn),
+                               radius * elementary::cos(angle) * elementary::sin(turn), up});
         }
     }
     for (std::uint32_t ring = 0; ring < rings; ++ring)
@@ -122,9 +123,9 @@ void capsule_mesh(const BodyShape& shape, Floats& points, std::vector<std::uint3
 /// About the upward axis.
 void put_turn(Floats& out, double facing_rad) {
     out.push_back(0.0F);
-    out.push_back(static_cast<float>(std::sin(facing_rad / 2.0)));
+    out.push_back(static_cast<float>(elementary::sin(facing_rad / 2.0)));
     out.push_back(0.0F);
-    out.push_back(static_cast<float>(std::cos(facing_rad / 2.0)));
+    out.push_back(static_cast<float>(elementary::cos(facing_rad / 2.0)));
 }
 
 double facing_at(const TraceTrack& track, double time) {
@@ -189,8 +190,10 @@ std::string run_gltf(const Program& program, const Tuning& tuning, const Trace& 
                          {"camera", 0},
                          {"translation", {-5.0, 2.6, 0.0}},
                          {"rotation",
-                          {std::cos(quarter) * std::sin(down / 2.0), std::sin(quarter) * std::cos(down / 2.0),
-                           -std::sin(quarter) * std::sin(down / 2.0), std::cos(quarter) * std::cos(down / 2.0)}}});
+                          {elementary::cos(quarter) * elementary::sin(down / 2.0),
+                           elementary::sin(quarter) * elementary::cos(down / 2.0),
+                           -elementary::sin(quarter) * elementary::sin(down / 2.0),
+                           elementary::cos(quarter) * elementary::cos(down / 2.0)}}});
         nodes[figure]["children"] = {nodes.size() - 1};
     }
     out["scene"] = 0;

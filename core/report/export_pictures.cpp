@@ -8,6 +8,7 @@
 #include "core/report/escaped.hpp"
 #include "core/report/exports.hpp"
 #include "core/report/source_text.hpp"
+#include "core/units/elementary.hpp"
 
 namespace leap {
 namespace {
@@ -61,7 +62,7 @@ class Score {
         presses();
         spans();
         curve("height (m)", [](const TraceRow& row) { return row.position.z; });
-        curve("speed (m/s)", [](const TraceRow& row) { return std::hypot(row.velocity.x, row.velocity.y); });
+        curve("speed (m/s)", [](const TraceRow& row) { return elementary::hypot(row.velocity.x, row.velocity.y); });
         ruler();
         return whole(names_px + run_px + right_px, y_ + 8.0, track_.name, out_);
     }

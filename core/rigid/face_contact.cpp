@@ -6,6 +6,8 @@
 #include <cmath>
 #include <span>
 
+#include "core/units/elementary.hpp"
+
 /// Separating axes (Gottschalk, Lin, Manocha, "OBBTree", 1996): two convex solids are apart exactly when some face
 /// normal, or some cross product of two edges, separates them. The axis along which they are furthest apart (or overlap
 /// least) is where they touch. Faces then meet in the polygon of the one clipped by the sides of the other (Sutherland
@@ -97,7 +99,7 @@ Polygon face_polygon(const Polyhedron& solid, const Plane& plane) {
     std::array<std::pair<double, Vec3>, most_corners> sorted;
     for (std::size_t i = 0; i < out.count; ++i) {
         const Vec3 from = out.corner[i] - middle;
-        sorted[i] = {std::atan2(glm::dot(from, y), glm::dot(from, x)), out.corner[i]};
+        sorted[i] = {elementary::atan2(glm::dot(from, y), glm::dot(from, x)), out.corner[i]};
     }
     std::sort(sorted.begin(), sorted.begin() + static_cast<std::ptrdiff_t>(out.count),
               [](const auto& a, const auto& b) { return a.first < b.first; });

@@ -7,6 +7,7 @@
 
 #include "core/defaults.hpp"
 #include "core/rigid/rigid_step.hpp"
+#include "core/units/elementary.hpp"
 
 namespace leap {
 namespace {
@@ -33,7 +34,7 @@ JointPlace place_of(const RigidJoint& joint, const RigidBody& thing, const Rigid
 }
 
 double angle_about(const Quat& turned, const Vec3& axis) {
-    return 2.0 * std::atan2(glm::dot(Vec3(turned.x, turned.y, turned.z), axis), turned.w);
+    return 2.0 * elementary::atan2(glm::dot(Vec3(turned.x, turned.y, turned.z), axis), turned.w);
 }
 
 class JointRows {

@@ -7,6 +7,8 @@
 #include <glm/gtc/quaternion.hpp>
 #include <numbers>
 
+#include "core/units/elementary.hpp"
+
 namespace leap {
 namespace {
 
@@ -103,8 +105,8 @@ void turn_by(RigidBody& body, const Vec3& spin, double seconds) {
     const double rate = glm::length(spin);
     if (rate * seconds < 1e-12) return;
     const double half = 0.5 * rate * seconds;
-    const Vec3 axis = spin * (std::sin(half) / rate);
-    body.turn = glm::normalize(Quat(std::cos(half), axis.x, axis.y, axis.z) * body.turn);
+    const Vec3 axis = spin * (elementary::sin(half) / rate);
+    body.turn = glm::normalize(Quat(elementary::cos(half), axis.x, axis.y, axis.z) * body.turn);
 }
 
 }  // namespace leap

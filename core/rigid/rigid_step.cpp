@@ -7,6 +7,7 @@
 
 #include "core/defaults.hpp"
 #include "core/rigid/contact_solver.hpp"
+#include "core/units/turn.hpp"
 #include "core/world/query.hpp"
 
 namespace leap {
@@ -330,7 +331,7 @@ bool rests_there(const SolidSource& fixed, std::span<const RigidObject> things, 
     constexpr int sides = 16;
     for (int k = 0; k < sides; ++k) {
         const double angle = 2.0 * std::numbers::pi * k / sides;
-        const Vec3 side{std::cos(angle), std::sin(angle), 0.0};
+        const Vec3 side = facing_direction(angle);
         const bool beyond = std::any_of(points.begin(), points.end(), [&](const ContactPoint& p) {
             return glm::dot(p.point - thing.body.place, side) > near_m;
         });

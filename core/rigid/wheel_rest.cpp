@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/rigid/contact.hpp"
+#include "core/units/turn.hpp"
 
 namespace leap {
 namespace {
@@ -70,8 +71,8 @@ bool rest_on_wheels(const SolidSource& fixed, const WheelKind& kind, double grav
         at.body.place.z += (force.z - weight) / stiffness;
         const double pitch = torque.y / (stiffness * kind.hang.x * kind.hang.x);
         const double roll = torque.x / (stiffness * std::max(1e-4, kind.hang.y * kind.hang.y));
-        at.body.turn = glm::normalize(at.body.turn * glm::angleAxis(pitch, Vec3{0.0, 1.0, 0.0}) *
-                                      glm::angleAxis(roll, Vec3{1.0, 0.0, 0.0}));
+        at.body.turn = glm::normalize(at.body.turn * about_axis(pitch, Vec3{0.0, 1.0, 0.0}) *
+                                      about_axis(roll, Vec3{1.0, 0.0, 0.0}));
     }
     return false;
 }

@@ -6,6 +6,8 @@
 #include <numbers>
 
 #include "core/defaults.hpp"
+#include "core/units/elementary.hpp"
+#include "core/units/turn.hpp"
 
 namespace leap {
 namespace {
@@ -35,7 +37,9 @@ double turn_of_wheel(const WheelKind& kind, double turn_rad, std::size_t wheel) 
     if (wheel >= 2 || std::abs(turn_rad) < 1e-6) return 0.0;
     const double base = 2.0 * kind.hang.x;
     const double to_the_right = wheel == 1 ? kind.hang.y : -kind.hang.y;
-    return std::atan(base / (base / std::tan(turn_rad) - to_the_right));
+    // tan(result) = base / (base / tan(turn) - to_the_right), without the tangent.
+    const auto [s, c] = elementary::sin_cos(turn_rad);
+    return elementary::atan(base * s / (base * c - to_the_right * s));
 }
 
 }  // namespace
@@ -53,8 +57,8 @@ Vec3 wheel_place(const WheelKind& kind, const RigidBody& body, const Wheels& whe
 
 double slip_angle(const RigidBody& body) {
     const Vec3 own = glm::inverse(body.turn) * body.velocity;
-    if (std::hypot(own.x, own.y) < slowest_slip_mps) return 0.0;
-    return std::atan2(std::abs(own.y), std::abs(own.x));
+    if (elementary::hypot(own.x, own.y) < slowest_slip_mps) return 0.0;
+    return elementary::atan2(std::abs(own.y), std::abs(own.x));
 }
 
 void roll_wheels(const Surroundings& around, const WheelKind& kind, const WheelUse& use, double seconds,
@@ -94,7 +98,7 @@ void roll_wheels(const Surroundings& around, const WheelKind& kind, const WheelU
         ++grounded;
         contact.arm = hit->point - body.place;
         contact.normal = hit->normal;
-        const Vec3 front = body.turn * Vec3{std::cos(wheel.turned_rad), -std::sin(wheel.turned_rad), 0.0};
+        const Vec3 front = body.turn * facing_direction(-wheel.turned_rad);
         contact.side = direction_or_zero(glm::cross(hit->normal, front));
         contact.ahead = glm::cross(contact.side, hit->normal);
         contact.ahead_mass = mass_along(inverse_mass, inverse_inertia, contact.arm, contact.ahead);
@@ -129,7 +133,7 @@ void roll_wheels(const Surroundings& around, const WheelKind& kind, const WheelU
             // The part that rolls: pushed freely, braked at most to a standstill.
             const double stop = contact.along - push_each - glm::dot(going, contact.ahead) * contact.ahead_mass;
             double along = push_each + std::clamp(stop, -brake_each, brake_each);
-            if (const double asked = std::hypot(across, along); asked > contact.most) {
+            if (const double asked = elementary::hypot(across, along); asked > contact.most) {
                 across *= contact.most / asked;
                 along *= contact.most / asked;
                 wheels[i].slides = true;

@@ -7,6 +7,7 @@
 #include <cmath>
 
 #include "core/script/typed_value.hpp"
+#include "core/units/elementary.hpp"
 
 namespace leap {
 namespace {
@@ -14,13 +15,13 @@ namespace {
 int decimals_for(const DialInfo& dial, double value_si) {
     const double span = dial.low && dial.high ? *dial.high - *dial.low : std::max(std::abs(value_si), dial.unit.scale);
     const double step = span / dial.unit.scale / 1000.0;
-    return std::clamp(static_cast<int>(std::ceil(-std::log10(std::max(step, 1e-9)) - 0.3)), 0, 6);
+    return decimals_for_step(step);
 }
 
 }  // namespace
 
 double rounded_dial_value(const DialInfo& dial, double value_si) {
-    const double power = std::pow(10.0, decimals_for(dial, value_si));
+    const double power = elementary::power_of_ten(decimals_for(dial, value_si));
     double rounded = std::round(value_si / dial.unit.scale * power) / power * dial.unit.scale;
     if (dial.low) rounded = std::max(rounded, *dial.low);
     if (dial.high) rounded = std::min(rounded, *dial.high);

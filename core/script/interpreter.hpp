@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "core/script/program.hpp"
+#include "core/units/elementary.hpp"
 #include "core/units/noise.hpp"
 
 /// The stack machine that works out expressions. `Senses` answers what depends on the running state:
@@ -102,7 +103,7 @@ class Interpreter {
             case Op::subtract: two([](double a, double b) { return a - b; }); break;
             case Op::multiply: two([](double a, double b) { return finite_or_zero(a * b); }); break;
             case Op::divide: two([](double a, double b) { return b == 0.0 ? 0.0 : finite_or_zero(a / b); }); break;
-            case Op::power: push(finite_or_zero(std::pow(pop(), in.number))); break;
+            case Op::power: push(finite_or_zero(elementary::pow(pop(), in.number))); break;
             case Op::negate_vector: push(-pop_vector()); break;
             case Op::add_vector: two_vectors([](Vec3 a, Vec3 b) { return a + b; }); break;
             case Op::subtract_vector: two_vectors([](Vec3 a, Vec3 b) { return a - b; }); break;
@@ -152,8 +153,8 @@ class Interpreter {
                 break;
             }
             case Op::square_root: push(std::sqrt(std::max(0.0, pop()))); break;
-            case Op::sine: push(std::sin(pop())); break;
-            case Op::cosine: push(std::cos(pop())); break;
+            case Op::sine: push(elementary::sin(pop())); break;
+            case Op::cosine: push(elementary::cos(pop())); break;
             case Op::length: push(glm::length(pop_vector())); break;
             case Op::flat: push(horizontal(pop_vector())); break;
             case Op::direction: push(direction_or_zero(pop_vector())); break;
@@ -170,7 +171,7 @@ class Interpreter {
                 push(static_cast<double>(a > 0.0) - static_cast<double>(a < 0.0));
                 break;
             }
-            case Op::angle_of: two([](double y, double x) { return std::atan2(y, x); }); break;
+            case Op::angle_of: two([](double y, double x) { return elementary::atan2(y, x); }); break;
             case Op::turned: {
                 const double angle = pop();
                 push(turned_about_up(pop_vector(), angle));

@@ -8,6 +8,7 @@
 
 #include "core/script/token.hpp"
 #include "core/units/dimension.hpp"
+#include "core/units/elementary.hpp"
 
 namespace leap {
 
@@ -36,7 +37,7 @@ std::optional<NumberPlace> number_at(std::string_view text, std::uint32_t offset
 double turned(const NumberPlace& number, double share) {
     constexpr double counts_per_share = 50.0;
     const double span = number.whole ? counts_per_share : std::max(2.0 * std::abs(number.written), 0.5);
-    const double power = std::pow(10.0, number.decimals);
+    const double power = elementary::power_of_ten(number.decimals);
     // A minus stands in front of a number and is no part of it.
     return std::max(0.0, std::round((number.written + share * span) * power) / power);
 }

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/script/parser.hpp"
+#include "core/units/elementary.hpp"
 
 namespace leap {
 namespace {
@@ -232,7 +233,7 @@ Unit Parser::unit_behind_number(SourceRange& range) {
         unit.text += divides ? "/" : "";
         unit.text += found->text;
         if (exponent != 1) unit.text += fmt::format("^{}", exponent);
-        unit.scale *= std::pow(found->scale, sign * exponent);
+        unit.scale *= elementary::pow(found->scale, sign * exponent);
         unit.dimension = unit.dimension * power(found->dimension, sign * exponent);
         range = since(range);
         first = false;

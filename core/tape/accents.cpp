@@ -5,6 +5,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/units/elementary.hpp"
+
 namespace leap {
 namespace {
 
@@ -13,7 +15,8 @@ constexpr double slowest_bob_mps = 0.4;  ///< a view that hardly moves doesn't b
 /// A stretch of shaking at a frequency: sines that don't fit each other, so that it neither repeats nor jumps.
 Vec3 shake_at(double amplitude_m, double per_second, double time) {
     const double turn = 2.0 * std::numbers::pi * per_second * time;
-    return Vec3{std::sin(turn), std::sin(turn * 1.31 + 1.7), 0.4 * std::sin(turn * 0.73 + 0.6)} * amplitude_m;
+    return Vec3{elementary::sin(turn), elementary::sin(turn * 1.31 + 1.7), 0.4 * elementary::sin(turn * 0.73 + 0.6)} *
+           amplitude_m;
 }
 
 class Collector {
@@ -97,7 +100,7 @@ class Collector {
         const double speed = horizontal_length(velocity_at(track(), in_.time));
         if (!in_.actor.body.grounded || speed < slowest_bob_mps || stride_m <= 0.0) return;
         const double strides = (in_.walked_before_m + walked_until(track(), in_.time)) / stride_m;
-        out_.bob += amount_m * std::abs(std::sin(2.0 * std::numbers::pi * strides)) * std::min(1.0, speed / 2.0);
+        out_.bob += amount_m * std::abs(elementary::sin(2.0 * std::numbers::pi * strides)) * std::min(1.0, speed / 2.0);
     }
 
     const AccentInput& in_;

@@ -5,6 +5,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/units/elementary.hpp"
+
 namespace leap {
 namespace {
 
@@ -83,18 +85,18 @@ std::vector<float> sound_samples(const SoundCue& cue) {
         const double hz = pitch * glide(voice.tone_hz, voice.tone_end_hz, share);
         tone += hz * step_s;
         over += hz * voice.overtone * step_s;
-        double sum = voice.tone_share * std::sin(turn * tone);
-        if (voice.overtone > 0.0) sum += 0.5 * voice.tone_share * std::sin(turn * over);
+        double sum = voice.tone_share * elementary::sin(turn * tone);
+        if (voice.overtone > 0.0) sum += 0.5 * voice.tone_share * elementary::sin(turn * over);
         if (voice.noise_share > 0.0) {
             const double cut =
-                1.0 - std::exp(-turn * pitch * glide(voice.noise_hz, voice.noise_end_hz, share) * step_s);
+                1.0 - elementary::exp(-turn * pitch * glide(voice.noise_hz, voice.noise_end_hz, share) * step_s);
             low += cut * (noise.next() - low);
             sum += voice.noise_share * 1.6 * low;
         }
-        if (voice.rattle_hz > 0.0) sum *= 0.55 + 0.45 * std::sin(turn * voice.rattle_hz * pitch * at_s);
+        if (voice.rattle_hz > 0.0) sum *= 0.55 + 0.45 * elementary::sin(turn * voice.rattle_hz * pitch * at_s);
         const double in = std::min(1.0, at_s / voice.attack_s);
         const double end = std::min(1.0, (1.0 - share) * 20.0);  // no click at its end
-        out[i] = static_cast<float>(0.6 * loudness * in * end * std::exp(-voice.fade * share) * sum);
+        out[i] = static_cast<float>(0.6 * loudness * in * end * elementary::exp(-voice.fade * share) * sum);
     }
     return out;
 }

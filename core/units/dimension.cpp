@@ -8,6 +8,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 
 namespace leap {
@@ -99,7 +100,15 @@ std::optional<Unit> unit_word(std::string_view word) {
 
 Unit display_unit(Dimension dimension) {
     if (dimension == dimensions::none) return {};
-    return {product_text(dimension, "deg"), std::pow(radians_per_degree, dimension.angle), dimension};
+    return {product_text(dimension, "deg"), elementary::pow(radians_per_degree, dimension.angle), dimension};
+}
+
+int decimals_for_step(double step) {
+    constexpr int most = 6;
+    constexpr double coarser = 1.9952623149688795;  // 10^0.3: a step of 0.6 needs no decimal, one of 0.5 needs one
+    int out = 0;
+    while (out < most && elementary::power_of_ten(-out) > step * coarser) ++out;
+    return out;
 }
 
 std::string number_text(double value, int decimals) {

@@ -59,6 +59,8 @@ std::optional<Unit> unit_word(std::string_view word);
 Unit display_unit(Dimension dimension);
 
 /// "2.24 m": a value in SI, shown in the given unit with at most `decimals` decimals, trailing zeros dropped.
+/// How many decimals a number needs so that a step of this size, in the same unit, can be seen: 0 to 6.
+int decimals_for_step(double step);
 std::string quantity_text(double value_si, const Unit& unit, int decimals = 3);
 std::string quantity_text(double value_si, Dimension dimension, int decimals = 3);
 

@@ -7,6 +7,10 @@
 #include <glm/vec2.hpp>
 #include <glm/vec3.hpp>
 
+#include "core/units/elementary.hpp"
+
+#include "core/units/elementary.hpp"
+
 /// World frame everywhere: x along the quay, y to its left, z up; metres and seconds.
 namespace leap {
 
@@ -23,8 +27,7 @@ inline Vec3 horizontal(const Vec3& v) {
 
 /// Turned about the upward axis by an angle (rad), counter-clockwise seen from above.
 inline Vec3 turned_about_up(const Vec3& v, double angle_rad) {
-    const double c = std::cos(angle_rad);
-    const double s = std::sin(angle_rad);
+    const auto [s, c] = elementary::sin_cos(angle_rad);
     return {c * v.x - s * v.y, s * v.x + c * v.y, v.z};
 }
 

@@ -6,6 +6,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/units/elementary.hpp"
+
 namespace leap {
 namespace {
 
@@ -31,7 +33,7 @@ Vec3 face_normal(const Vec3& a, const Vec3& b, const Vec3& c) {
 
 }  // namespace
 
-UprightTurn::UprightTurn(double radians) : c(std::cos(radians)), s(std::sin(radians)) {
+UprightTurn::UprightTurn(double radians) : c(elementary::cos(radians)), s(elementary::sin(radians)) {
     constexpr double rounding = 1e-15;
     if (std::abs(c) < rounding || std::abs(s) < rounding) {
         c = std::round(c);

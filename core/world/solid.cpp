@@ -6,6 +6,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/units/elementary.hpp"
 #include "core/world/make_solid.hpp"
 
 namespace leap {
@@ -42,8 +43,8 @@ Shape cylinder_shape(const Vec3& half) {
     Face bottom;
     for (std::size_t i = 0; i < cylinder_sides; ++i) {
         const double angle = 2.0 * std::numbers::pi * static_cast<double>(i) / cylinder_sides;
-        out.corners.emplace_back(half.x * std::cos(angle), half.y * std::sin(angle), -half.z);
-        out.corners.emplace_back(half.x * std::cos(angle), half.y * std::sin(angle), half.z);
+        out.corners.emplace_back(half.x * elementary::cos(angle), half.y * elementary::sin(angle), -half.z);
+        out.corners.emplace_back(half.x * elementary::cos(angle), half.y * elementary::sin(angle), half.z);
         const std::size_t next = (i + 1) % cylinder_sides;
         out.faces.push_back({2 * i, 2 * next, 2 * next + 1, 2 * i + 1});
         top.push_back(2 * i + 1);
@@ -73,9 +74,9 @@ Shape round_shape(const Vec3& half) {
         const double rise = std::numbers::pi * (static_cast<double>(level) / (rings - 2) - 0.5);
         for (std::size_t i = 0; i < cylinder_sides; ++i) {
             const double angle = 2.0 * std::numbers::pi * static_cast<double>(i) / cylinder_sides;
-            const double wide = half.x * std::cos(rise);
-            out.corners.emplace_back(wide * std::cos(angle), wide * std::sin(angle),
-                                     half.x * std::sin(rise) + (ring < rings / 2 ? -apart : apart));
+            const double wide = half.x * elementary::cos(rise);
+            out.corners.emplace_back(wide * elementary::cos(angle), wide * elementary::sin(angle),
+                                     half.x * elementary::sin(rise) + (ring < rings / 2 ? -apart : apart));
         }
     }
     for (std::size_t ring = 0; ring + 1 < rings; ++ring)
