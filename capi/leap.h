@@ -334,7 +334,8 @@ typedef enum leap_event_kind {
     LEAP_HIT_CHARACTER = 30, /* `index`: LEAP_EMITTED; `detail`: whom */
     LEAP_HIT_FIXTURE = 31,
     LEAP_SPAWNED = 32,
-    LEAP_NONE_WAITS = 33     /* none was left to be spawned; `index`: the tag of its kind */
+    LEAP_NONE_WAITS = 33,    /* none was left to be spawned; `index`: the tag of its kind */
+    LEAP_HOLD_REFUSED = 34   /* a thing is not taken by something that it holds itself; `index`: the thing */
 } leap_event_kind;
 
 typedef struct leap_event {

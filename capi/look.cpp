@@ -25,6 +25,7 @@ static_assert(static_cast<int>(leap::EventKind::grabbed) == LEAP_GRABBED);
 static_assert(static_cast<int>(leap::EventKind::hit_fixture) == LEAP_HIT_FIXTURE);
 static_assert(static_cast<int>(leap::EventKind::none_waits) == LEAP_NONE_WAITS);
 
+static_assert(static_cast<int>(leap::EventKind::hold_refused) == LEAP_HOLD_REFUSED);
 void put_point(const leap::Vec3& point, double out[3]) {
     for (int i = 0; i < 3; ++i) out[i] = point[i];
 }

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <cstddef>
+
 /// Every default and tolerance of the core, with its unit, its purpose and whether to touch it.
 namespace leap::defaults {
 
@@ -85,6 +87,9 @@ inline constexpr double near_character_m = 0.6;
 inline constexpr double far_character_m = 4.0;
 /// Most of what a character asks about the world lies this near to its feet (m). Leave: the same.
 inline constexpr double by_body_m = 3.0;
+/// So many fixtures may depend on each other's poses in a row (link_middle of a link that reads its own link's, a
+/// holder that is held). Bounds the work of a pose; longer rows are reported. Leave.
+inline constexpr std::size_t longest_pose_chain = 16;
 /// A fixture grows to between these shares of its own size. Leave.
 inline constexpr double smallest_growth = 0.05;
 inline constexpr double largest_growth = 20.0;

@@ -27,6 +27,7 @@ bool decides(EventKind kind) {
         case EventKind::thrown:
         case EventKind::spawned:
         case EventKind::none_waits:
+        case EventKind::hold_refused:
         case EventKind::seated:
         case EventKind::stepped_out:
         case EventKind::grabbed: return true;

@@ -243,6 +243,7 @@ void action_of_loose(const EvaluationContext& m, std::size_t i, const Action& ac
         const bool by_use = (actor.contacts[i].events & fixture_used) != 0;
         const Owner who = by_hand || by_use ? actor_owner(static_cast<std::size_t>(actor.id)) : m.by;
         if (!loose.holder.is_nobody() || who.is_nobody()) return;  // one holder per thing
+        if (is_held_by(m.layout, world, who, i)) return note(EventKind::hold_refused, who);
         loose.holder = who;
         if (!by_hand) loose.hand = -1;
         note(by_hand ? EventKind::grabbed : EventKind::caught, who);

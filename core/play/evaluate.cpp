@@ -573,7 +573,8 @@ EvaluationContext EvaluationContext::of_fixture(std::size_t index) const {
             ahead + (actor.time - who->time),
             motion,
             FixtureId(index),
-            by};
+            by,
+            poses};
 }
 
 double number(const EvaluationContext& m, const Expression& expression) {

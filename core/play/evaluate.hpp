@@ -22,6 +22,19 @@ struct RigidWork {
     std::vector<ContactExemption> passes;
 };
 
+/// The fixtures whose poses are being worked out: one pose may depend on another's. A list on the stack.
+struct PoseChain {
+    std::size_t fixture = 0;
+    const PoseChain* outer = nullptr;  ///< whose pose depends on this one
+    std::size_t length = 1;
+
+    bool has(std::size_t other) const {
+        for (const PoseChain* each = this; each != nullptr; each = each->outer)
+            if (each->fixture == other) return true;
+        return false;
+    }
+};
+
 /// What expressions are worked out against. Without a course no probe hits anything.
 struct EvaluationContext {
     const Program& program;
@@ -36,6 +49,7 @@ struct EvaluationContext {
     const MotionAhead* motion = nullptr;  ///< and the body where it will be by then
     FixtureId fixture{};                  ///< that asks; none: the character itself
     Owner by{};                           ///< who has just come to it
+    const PoseChain* poses = nullptr;     ///< poses that wait for this answer; see fixture_pose()
 
     const BodyInfo& body() const { return program.bodies[actor.kind]; }
     /// What timers go by: a fixture's by the world's time, a character's by its own.

@@ -4,6 +4,8 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <map>
+#include <optional>
 
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
@@ -13,6 +15,85 @@
 
 namespace leap {
 namespace {
+
+bool reads_link(const Program& program, const Expression& said, std::size_t depth = 0) {
+    for (std::uint32_t i = 0; i < said.count; ++i) {
+        const Instruction& in = program.code[said.first + i];
+        if (in.op != Op::sense && in.op != Op::sense_vector) continue;
+        if (in.sense == Sense::link_middle) return true;
+        const bool probe = in.sense == Sense::probe_hit || in.sense == Sense::probe_distance ||
+                           in.sense == Sense::probe_height || in.sense == Sense::probe_side ||
+                           in.sense == Sense::probe_slope || in.sense == Sense::probe_target ||
+                           in.sense == Sense::probe_point || in.sense == Sense::probe_place ||
+                           in.sense == Sense::probe_normal || in.sense == Sense::probe_direction;
+        if (!probe || depth >= program.probes.size()) continue;
+        const ProbeInfo& asked = program.probes[static_cast<std::size_t>(in.index)];
+        for (const auto* each : {&asked.direction, &asked.reach, &asked.low, &asked.high, &asked.cone, &asked.at})
+            if (*each && reads_link(program, **each, depth + 1)) return true;
+    }
+    return false;
+}
+
+/// Whether where such a fixture stands is worked out from where its link stands, in some phase.
+bool pose_reads_link(const Program& program, const Machine& kind) {
+    const auto reads = [&](const std::optional<Expression>& said) { return said && reads_link(program, *said); };
+    const auto reads_any = [&](const std::optional<std::array<Expression, 3>>& said) {
+        return said && std::any_of(said->begin(), said->end(),
+                                   [&](const Expression& each) { return reads_link(program, each); });
+    };
+    return std::any_of(kind.phases.begin(), kind.phases.end(), [&](const Phase& phase) {
+        const Effects& e = phase.effects;
+        if (e.loose) return false;
+        return reads_any(e.slide) || reads_any(e.grow) || reads_any(e.carried) || reads(e.swing) || reads(e.face) ||
+               reads(e.face_rate) || reads(e.follow) || reads(e.seen_through) || reads(phase.duration);
+    });
+}
+
+/// Whether a row of links comes to an end.
+bool leads_to_end(const std::vector<std::optional<std::size_t>>& next, std::size_t from) {
+    std::optional<std::size_t> at = from;
+    for (std::size_t steps = 0; at && steps <= next.size(); ++steps) at = next[*at];
+    return !at;
+}
+
+/// Fixtures that stand where their links stand, round in a ring or in too long a row: nothing says where they are.
+void find_pose_rings(const Program& program, const CoursePlan& plan, std::vector<FixtureWarning>& out) {
+    std::map<std::string_view, std::size_t> by_name;
+    for (std::size_t i = 0; i < plan.fixtures.size(); ++i) by_name.emplace(plan.fixtures[i].name, i);
+    std::vector<std::optional<std::size_t>> next(plan.fixtures.size());
+    for (std::size_t i = 0; i < plan.fixtures.size(); ++i) {
+        const auto kind = program.find_machine(plan.fixtures[i].kind);
+        const auto link = by_name.find(plan.fixtures[i].link);
+        if (!kind || !program.machines[*kind].fixture || link == by_name.end()) continue;
+        if (pose_reads_link(program, program.machines[*kind])) next[i] = link->second;
+    }
+    std::vector<bool> told(plan.fixtures.size());
+    for (std::size_t i = 0; i < plan.fixtures.size(); ++i) {
+        std::vector<std::size_t> row{i};
+        while (next[row.back()] && row.size() <= defaults::longest_pose_chain) {
+            row.push_back(*next[row.back()]);
+            if (row.back() == i) break;
+        }
+        const bool ring = row.size() > 1 && row.back() == i;
+        const bool too_long = !ring && row.size() > defaults::longest_pose_chain;
+        if (told[i] || (!ring && !too_long)) continue;
+        // A row that leads into a ring is told of there.
+        if (too_long && !leads_to_end(next, i)) continue;
+        std::string names;
+        for (const std::size_t each : row) {
+            if (ring) told[each] = true;
+            names += fmt::format("{}\"{}\"", names.empty() ? "" : " -> ", plan.fixtures[each].name);
+        }
+        out.push_back(
+            {i, ring
+                    ? fmt::format("fixture \"{}\": its position depends on itself ({}); link one of them elsewhere, or "
+                                  "move it without link_middle",
+                                  plan.fixtures[i].name, names)
+                    : fmt::format("fixture \"{}\": its position depends on more than {} others in a row; shorten the "
+                                  "row of links",
+                                  plan.fixtures[i].name, defaults::longest_pose_chain - 1)});
+    }
+}
 
 bool has_action(const Machine& machine, std::initializer_list<ActionKind> kinds) {
     bool found = false;
@@ -94,6 +175,7 @@ std::vector<FixtureWarning> fixture_errors(const Program& program, const CourseP
             out.push_back({i, fmt::format("fixture \"{}\" is linked to \"{}\", and there is none of that name{}",
                                           placed.name, placed.link, hint(nearest_name(placed.link, names)))});
     }
+    find_pose_rings(program, plan, out);
     return out;
 }
 

@@ -150,9 +150,25 @@ void move_by(const FixtureOffset& offset, const FixtureWay& way, FixturePose& ou
 
 }  // namespace
 
-Vec3 fixture_middle(const EvaluationContext& m, std::size_t index) {
-    if (m.layout.can_be_loose(index)) return fixture_pose(m, index).center;
-    FixturePose pose = fixture_pose(m, index, true);
+namespace {
+
+/// Whether a pose that is being worked out has come back to itself, or depends on too many others.
+bool ends_chain(const EvaluationContext& m, std::size_t index) {
+    return m.poses != nullptr && (m.poses->has(index) || m.poses->length >= defaults::longest_pose_chain);
+}
+PoseChain chain_with(const EvaluationContext& m, std::size_t index) {
+    return {index, m.poses, m.poses == nullptr ? 1 : m.poses->length + 1};
+}
+
+}  // namespace
+
+Vec3 fixture_middle(const EvaluationContext& at, std::size_t index) {
+    if (at.layout.can_be_loose(index)) return fixture_pose(at, index).center;
+    FixturePose pose = fixture_pose(at, index, true);
+    if (ends_chain(at, index)) return pose.center;
+    const PoseChain chain = chain_with(at, index);
+    EvaluationContext m = at;
+    m.poses = &chain;
     const FixtureOffset offset = fixture_offset(m, index, false);
     if (offset.grown != Vec3{1.0}) grow(offset.grown, pose);
     move_by(offset, m.course->ways[index], pose);
@@ -206,7 +222,11 @@ RigidShape fixture_shape(const EvaluationContext& m, const FixtureInfo& info) {
     return out;
 }
 
-FixturePose fixture_pose(const EvaluationContext& m, std::size_t index, bool at_rest) {
+FixturePose fixture_pose(const EvaluationContext& at, std::size_t index, bool at_rest) {
+    if (ends_chain(at, index)) at_rest = true;
+    const PoseChain chain = chain_with(at, index);
+    EvaluationContext m = at;
+    m.poses = &chain;
     const auto rigid = m.layout.fixtures[index].rigid;
     if (!at_rest && !rigid && m.cache != nullptr && index < m.cache->stands.size()) {
         const FixtureStand& known = m.cache->stands[index];

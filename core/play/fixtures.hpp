@@ -13,7 +13,9 @@ RigidShape fixture_shape(const EvaluationContext& context, const FixtureInfo& in
 /// The solid that a fixture makes up where it stands; `upright`: turned about the upward axis only.
 void place_solid(const FixturePose& pose, bool upright, const Surface& surface, Solid& out);
 
-/// Where fixture `index` of the course stands. `at_rest`: where it was placed, without slide and swing.
+/// Where fixture `index` of the course stands. `at_rest`: where it was placed, without slide and swing. A pose may
+/// depend on another fixture's pose (link_middle, a holder). One that comes back to itself, or over more than
+/// defaults::longest_pose_chain fixtures, is taken at rest there: fixture_errors() tells of such courses.
 FixturePose fixture_pose(const EvaluationContext& context, std::size_t index, bool at_rest = false);
 
 /// The kind of a fixture, or nothing when the script has none of that name.

@@ -72,6 +72,15 @@ Owner holder_of(const RunLayout& layout, const World& world, std::size_t fixture
     return rigid ? world.loose[*rigid].holder : Owner{};
 }
 
+bool is_held_by(const RunLayout& layout, const World& world, Owner who, std::size_t fixture) {
+    // Each thing has one holder, so the row is no longer than there are things.
+    for (std::size_t steps = 0; who.is_fixture() && steps <= world.loose.size(); ++steps) {
+        if (who.is_fixture(fixture)) return true;
+        who = holder_of(layout, world, static_cast<std::size_t>(who.index));
+    }
+    return false;
+}
+
 bool any_event(const World& world, std::size_t fixture, FixtureEvent event) {
     return any(world, [&](const Actor& a) { return (a.contacts[fixture].events & event) != 0; });
 }

@@ -16,6 +16,8 @@ Owner doer_of(const World& world, std::size_t fixture);
 
 /// Who holds the fixture: a character, another fixture, or nobody.
 Owner holder_of(const RunLayout& layout, const World& world, std::size_t fixture);
+/// Whether a fixture holds `who`, by itself or through what it holds; a fixture counts as held by itself.
+bool is_held_by(const RunLayout& layout, const World& world, Owner who, std::size_t fixture);
 
 /// subject_of(), remembered in the step cache until the world goes on.
 std::size_t subject_now(const EvaluationContext& context, std::size_t fixture);

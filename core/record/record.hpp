@@ -72,7 +72,8 @@ enum class EventKind : std::uint8_t {
     hit_actor,    ///< a blow has met a character, `detail`; `index`: its event, in Program::events
     hit_fixture,  ///< likewise a fixture
     spawned,      ///< a fixture waits no longer
-    none_waits    ///< there was none to be spawned; `index`: the tag of the kind, in Program::tags
+    none_waits,   ///< no fixture could be spawned; `index`: the tag of the kind, in Program::tags
+    hold_refused  ///< a thing can't be held by something that it holds itself
 };
 
 /// Something that happened, for the score, the event list and readings.

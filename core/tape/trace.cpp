@@ -147,6 +147,7 @@ std::string_view event_word(EventKind kind) {
         case EventKind::hit_fixture: return "hit";
         case EventKind::spawned: return "spawned";
         case EventKind::none_waits: return "none waits";
+        case EventKind::hold_refused: return "hold refused";
     }
     return "";
 }
@@ -173,7 +174,8 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
         // Of several characters each event tells whose it is.
         TraceEvent own = event;
         own.actor = -1;
-        const bool told = event.kind == EventKind::caught || event.kind == EventKind::thrown;
+        const bool told =
+            event.kind == EventKind::caught || event.kind == EventKind::thrown || event.kind == EventKind::hold_refused;
         if (!told) return fmt::format("{}: {}", actor(), event_text(own, program, trace));
     }
     switch (event.kind) {
@@ -188,6 +190,8 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
         case EventKind::none_waits:
             return fmt::format("no {} waits to be spawned", program.tags[static_cast<std::size_t>(event.index)]);
         case EventKind::grabbed: return fmt::format("{} grabbed", fixture().name);
+        case EventKind::hold_refused:
+            return fmt::format("{} not taken by {}, which it holds itself", fixture().name, holder());
         case EventKind::entered:
         case EventKind::left_volume:
             return fmt::format("{} {}", event_word(event.kind), program.kinds[PieceKindId::read(event.index)]);
