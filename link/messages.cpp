@@ -321,8 +321,9 @@ tl::expected<Message, Failure> read_call(const std::string& name, const Json& pa
 
 template <class Message>
 tl::expected<Received<Message>, Failure> read_line(std::string_view text) {
-    const Json json = Json::parse(text, nullptr, false);
-    if (json.is_discarded()) return tl::make_unexpected(Failure{not_json, "that is no JSON"});
+    const auto parsed = parse_message(text);
+    if (!parsed) return tl::make_unexpected(Failure{not_json, "the message can't be read: " + parsed.error()});
+    const Json& json = *parsed;
     const auto member = [&](const char* name) { return json.contains(name) ? json[name] : Json(); };
     if (!json.is_object() || member("jsonrpc") != "2.0")
         return tl::make_unexpected(Failure{not_a_message, "that is no message of JSON-RPC 2.0"});

@@ -60,14 +60,14 @@ class Streams {
 /// The id of a request that a waiting message takes back; null: none.
 Json id_taken_back(const std::string& text) {
     if (text.find("$/cancelRequest") == std::string::npos) return nullptr;
-    const Json message = Json::parse(text, nullptr, false);
-    if (!message.is_object() || message.value("method", "") != "$/cancelRequest") return nullptr;
-    return message.value("params", Json::object()).value("id", Json());
+    const auto message = parse_message<Json>(text);
+    if (!message || member(*message, "method") != "$/cancelRequest") return nullptr;
+    return member(member(*message, "params"), "id");
 }
 
 Json id_of(const std::string& text) {
-    const Json message = Json::parse(text, nullptr, false);
-    return message.is_object() && message.contains("method") ? message.value("id", Json()) : Json();
+    const auto message = parse_message<Json>(text);
+    return message && member(*message, "method").is_string() ? member(*message, "id") : Json();
 }
 
 bool is_taken_back(const std::deque<Framing::Message>& waiting, const Json& id) {

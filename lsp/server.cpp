@@ -33,14 +33,14 @@ std::string text_at(const Json& params, const char* name) {
     return found != params.end() && found->is_string() ? found->get<std::string>() : std::string();
 }
 
+}  // namespace
+
 const Json& member(const Json& params, const char* name) {
     static const Json none;
     if (!params.is_object()) return none;
     const auto found = params.find(name);
     return found == params.end() ? none : *found;
 }
-
-}  // namespace
 
 Server::Server() {
     const auto at_place = [this](auto what) {
@@ -219,8 +219,9 @@ Server::Answer Server::answer(const std::string& method, const Json& params) {
 }
 
 std::vector<Json> Server::handle(const std::string& text) {
-    const Json message = Json::parse(text, nullptr, false);
-    if (message.is_discarded()) return {failure(nullptr, parse_error, "this is no JSON")};
+    const auto parsed = parse_message<Json>(text);
+    if (!parsed) return {failure(nullptr, parse_error, "the message can't be read: " + parsed.error())};
+    const Json& message = *parsed;
     const std::string method = text_at(message, "method");
     const Json& id = member(message, "id");
     const bool is_request = message.is_object() && message.contains("id");

@@ -6,9 +6,13 @@
 #include <string>
 #include <vector>
 
+#include "core/project/json_reader.hpp"
 #include "lsp/features.hpp"
 
 namespace leap::lsp {
+
+/// A member of an object, or null: for what isn't an object or has no such member, too.
+const Json& member(const Json& params, const char* name);
 
 /// A language server (LSP 3.17) without its streams: messages in, messages out.
 class Server {

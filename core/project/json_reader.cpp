@@ -17,8 +17,10 @@ namespace {
 constexpr int deepest_json = 64;
 constexpr double largest_coordinate_m = 1e5;
 
-/// Why a text is refused before it is parsed: the parser recurses and keeps every value. Nothing when it may go on.
-std::optional<std::string> refusal(std::string_view text) {
+}  // namespace
+
+/// The parser keeps every value, and what reads them recurses.
+std::optional<std::string> json_refusal(std::string_view text) {
     if (text.size() > defaults::largest_json_bytes)
         return fmt::format("it is larger than {} MiB", defaults::largest_json_bytes / (1024 * 1024));
     int depth = 0;
@@ -32,17 +34,17 @@ std::optional<std::string> refusal(std::string_view text) {
             continue;
         }
         if (c == '"') quoted = true;
-        if ((c == '[' || c == '{') && ++depth > deepest_json) return "nested too deeply to be one of our files";
+        if ((c == '[' || c == '{') && ++depth > deepest_json)
+            return fmt::format("it is nested more than {} deep", deepest_json);
         if (c == ']' || c == '}') --depth;
         if (c == ',' && ++values > defaults::most_json_values)
             return fmt::format("it holds more than {} million values", defaults::most_json_values / 1'000'000);
     }
     return std::nullopt;
 }
-}  // namespace
 
 tl::expected<Json, std::string> parse_json(std::string_view text, const std::string& path) {
-    if (const auto why = refusal(text)) return tl::make_unexpected(fmt::format("{}: {}", path, *why));
+    if (const auto why = json_refusal(text)) return tl::make_unexpected(fmt::format("{}: {}", path, *why));
     try {
         return Json::parse(text);
     } catch (const Json::parse_error& error) {

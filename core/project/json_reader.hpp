@@ -13,7 +13,15 @@ namespace leap {
 
 using Json = nlohmann::ordered_json;
 
-/// Parses JSON text; the message has file, line and column.
+/// Parses JSON text from anywhere: files, sockets, editors, games. Size, depth and number of values are limited before
+/// anything is built. The error says why in words, without a place.
+template <class Value = Json>
+tl::expected<Value, std::string> parse_message(std::string_view text);
+
+/// Why a text is refused before it is parsed: too large, nested too deeply, too many values. Nothing when it may be.
+std::optional<std::string> json_refusal(std::string_view text);
+
+/// The same for a file; the error has file, line and column.
 tl::expected<Json, std::string> parse_json(std::string_view text, const std::string& path);
 
 /// Reads members of JSON objects and keeps the first thing that is wrong, as "quay.json: pieces[3].size: ...".
@@ -74,5 +82,13 @@ class JsonReader {
     mutable std::string error_;                  ///< of the root only
     mutable std::vector<std::string> warnings_;  ///< likewise
 };
+
+template <class Value>
+tl::expected<Value, std::string> parse_message(std::string_view text) {
+    if (const auto why = json_refusal(text)) return tl::make_unexpected(*why);
+    Value out = Value::parse(text, nullptr, false);
+    if (out.is_discarded()) return tl::make_unexpected(std::string("it is not valid JSON"));
+    return out;
+}
 
 }  // namespace leap

@@ -58,7 +58,7 @@ TEST(LargeFiles, JsonBeyondItsLimitsIsRefusedBeforeItIsKept) {
     std::string many = "[0";
     while (many.size() < 2 * defaults::most_json_values + 4) many += ",0";
     EXPECT_EQ(read_tape(many + "]", "t").error(), "t: it holds more than 4 million values");
-    EXPECT_EQ(read_course(std::string(100000, '['), "c").error(), "c: nested too deeply to be one of our files");
+    EXPECT_EQ(read_course(std::string(100000, '['), "c").error(), "c: it is nested more than 64 deep");
 }
 
 TEST(LargeFiles, ManyFixturesAndPlacesAreReadAndLinked) {

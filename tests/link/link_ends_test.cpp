@@ -110,6 +110,20 @@ TEST(LinkEnds, GarbageEndsTheConnectionAndNothingElse) {
     }
 }
 
+TEST(LinkEnds, DeepNestingIsRefusedBeforeAnythingIsBuilt) {
+    const std::string deep = R"({"jsonrpc":"2.0","method":"play","params":)" + std::string(200'000, '[') + "\n";
+    HostEnd window = host();
+    GameEnd game(token, "little quay");
+    window.take(game.outgoing(), 0.0);
+    game.take(window.outgoing());
+    window.take(deep, 0.1);
+    EXPECT_TRUE(window.closed());
+    EXPECT_NE(window.why_closed().find("nested more than 64 deep"), std::string::npos) << window.why_closed();
+    game.take(deep);
+    EXPECT_TRUE(game.closed());
+    EXPECT_NE(game.why_closed().find("nested more than 64 deep"), std::string::npos) << game.why_closed();
+}
+
 TEST(LinkEnds, ALineWithoutEndIsCutOffLongBeforeItFillsTheMemory) {
     HostEnd stranger = host();
     stranger.take(std::string(limits::first_line + 1, 'x'), 0.0);

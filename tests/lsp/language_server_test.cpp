@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: MIT
 // The language server, message by message.
 #include <gtest/gtest.h>
+#include <unistd.h>
 
+#include <array>
 #include <chrono>
 #include <filesystem>
 #include <fstream>
 #include <random>
+#include <thread>
 
 #include "lsp/editor_files.hpp"
 #include "lsp/framing.hpp"
@@ -362,6 +365,9 @@ TEST_F(LanguageServer, MessagesThatMakeNoSenseAreAnsweredAndDoNoHarm) {
     };
     EXPECT_EQ(code("{"), -32700);
     EXPECT_EQ(code("[]"), -32600);
+    EXPECT_EQ(code(std::string(200'000, '[')), -32700);
+    EXPECT_EQ(code(R"({"id":1,"method":"textDocument/hover","params":)" + std::string(200'000, '[')), -32700);
+    EXPECT_EQ(code(R"({"id": 1, "method": 7})"), -32600);
     EXPECT_EQ(code("17"), -32600);
     EXPECT_EQ(code(R"({"id": 1})"), -32600);
     EXPECT_EQ(code(R"({"id": 1, "method": "textDocument/nothing"})"), -32601);
@@ -393,6 +399,55 @@ TEST_F(LanguageServer, ItEndsInThePhasesThatTheProtocolWants) {
     Server rude;
     rude.handle(R"({"method": "exit"})");
     EXPECT_EQ(rude.exit_code(), 1);
+}
+
+/// A message that another one behind it may take back is looked at before it is handled.
+TEST(LanguageServerStreams, NoMessageEndsTheServerButExit) {
+    const std::vector<std::string> messages{
+        R"({"jsonrpc":"2.0","id":1,"method":"initialize","params":{}})",
+        R"({"jsonrpc":"2.0","method":"$/cancelRequest","params":[7]})",
+        R"({"jsonrpc":"2.0","method":"$/cancelRequest","params":7})",
+        R"({"jsonrpc":"2.0","method":7,"params":"$/cancelRequest"})",
+        R"({"jsonrpc":"2.0","id":2,"method":7})",
+        R"([1, "$/cancelRequest"])",
+        R"("$/cancelRequest")",
+        std::string(200'000, '[') + "$/cancelRequest",
+        R"({"jsonrpc":"2.0","id":3,"method":"workspace/symbol","params":{"query":""}})",
+        R"({"jsonrpc":"2.0","id":4,"method":"workspace/symbol","params":{"query":""}})",
+        R"({"jsonrpc":"2.0","method":"$/cancelRequest","params":{"id":4}})",
+        R"({"jsonrpc":"2.0","id":5,"method":"shutdown"})",
+        R"({"jsonrpc":"2.0","method":"exit"})"};
+    std::array<int, 2> in{};
+    std::array<int, 2> out{};
+    ASSERT_EQ(pipe(in.data()), 0);
+    ASSERT_EQ(pipe(out.data()), 0);
+    std::thread writer([&] {
+        for (const std::string& each : messages) {
+            const std::string text = framed(each);
+            for (std::size_t at = 0; at < text.size();) {
+                const ssize_t count = write(in[1], text.data() + at, text.size() - at);
+                if (count <= 0) break;
+                at += static_cast<std::size_t>(count);
+            }
+        }
+        close(in[1]);
+    });
+    int code = -1;
+    std::thread server([&] {
+        code = serve(in[0], out[1]);
+        close(out[1]);
+    });
+    std::string said;
+    std::array<char, 4096> room;
+    for (ssize_t count = 0; (count = read(out[0], room.data(), room.size())) > 0;)
+        said.append(room.data(), static_cast<std::size_t>(count));
+    writer.join();
+    server.join();
+    close(in[0]);
+    close(out[0]);
+    EXPECT_EQ(code, 0) << said;
+    EXPECT_NE(said.find(R"("id":3,"jsonrpc":"2.0","result")"), std::string::npos) << said;
+    EXPECT_NE(said.find(R"("id":5,"jsonrpc":"2.0","result")"), std::string::npos) << said;
 }
 
 TEST(LanguageServerFraming, MessagesComeInAnyPieces) {
