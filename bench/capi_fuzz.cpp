@@ -125,7 +125,7 @@ void do_something(Handles& has, std::mt19937& random) {
             leap_state_free(has.state);
             leap_save(has.world, &has.state);
             break;
-        case 14: leap_restore(has.world, has.state); break;
+        case 14: leap_restore(has.world, has.state, nullptr); break;
         case 15: {
             const double low[3] = {some_number(random), some_number(random), some_number(random)};
             const double high[3] = {some_number(random), some_number(random), some_number(random)};

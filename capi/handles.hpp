@@ -40,18 +40,16 @@ struct leap_course {
 namespace leap::capi {
 
 /// What worlds share of a scene.
-struct Scene {
-    Ingredients ingredients;
+struct Scene : leap::Scene {
     std::shared_ptr<GameSolids> game;
-    Rehearsal rehearsal;  ///< refers to `ingredients`
 
-    Scene(Ingredients of, std::shared_ptr<GameSolids> in)
-        : ingredients(std::move(of)),
-          game(std::move(in)),
-          rehearsal(*ingredients.program, ingredients.tuning, *ingredients.course, ingredients.rate_hz) {}
-    Scene(const Scene&) = delete;
-    Scene& operator=(const Scene&) = delete;
+    Scene(Ingredients of, std::shared_ptr<GameSolids> in) : leap::Scene(std::move(of)), game(std::move(in)) {}
 };
+
+/// Why a world of one scene can't go on in another: another program, tick rate, or other fixtures or targets of the
+/// course. Nothing when it can: other dials, or a kind switched off, fit.
+std::optional<std::string> misfit(const Scene& from, const Scene& to);
+bool same_course(const Scene& a, const Scene& b);
 
 }  // namespace leap::capi
 
@@ -60,7 +58,7 @@ struct leap_scene {
 };
 
 struct leap_state {
-    std::shared_ptr<const leap::Program> program;
+    std::shared_ptr<const leap::capi::Scene> scene;  ///< it was kept in
     leap::World world;
     double left_over_s = 0.0;
 };

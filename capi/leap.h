@@ -220,7 +220,8 @@ typedef struct leap_start {
 LEAP_API leap_result leap_world_new(const leap_scene *scene, const leap_start *starts, size_t count, leap_world **out,
                                     leap_error *error);
 LEAP_API void leap_world_free(leap_world *world);
-/* From the next tick on with another scene: other values of dials, another course. Its program must be the same. */
+/* From the next tick on with another scene: other values of dials, kinds switched off or on, another course with the same
+ * fixtures and targets. Its program and tick rate must be the same. */
 LEAP_API leap_result leap_world_use(leap_world *world, const leap_scene *scene, leap_error *error);
 
 /* Inputs of a character for the tick that comes next. `after`: how long after its begin, at least 0; what lies beyond
@@ -376,8 +377,9 @@ LEAP_API leap_result leap_sound_get(const leap_world *world, size_t index, leap_
 /* ---- Instants --------------------------------------------------------------------------------------------------- */
 /* Everything the world is now. Inputs that wait for a later tick are not part of it. */
 LEAP_API leap_result leap_save(const leap_world *world, leap_state **out);
-/* Back to it, in this world or another one of the same program and course. A recording ends. */
-LEAP_API leap_result leap_restore(leap_world *world, const leap_state *state);
+/* Back to it, in this world or another one of the same program, course and tick rate. LEAP_ARGUMENT when it doesn't fit:
+ * `error` says why, and nothing has changed. A recording ends. */
+LEAP_API leap_result leap_restore(leap_world *world, const leap_state *state, leap_error *error);
 LEAP_API void leap_state_free(leap_state *state);
 /* 1: the same in every bit. */
 LEAP_API int leap_state_same(const leap_state *a, const leap_state *b);

@@ -7,6 +7,7 @@
 #include "capi/guard.hpp"
 #include "capi/handles.hpp"
 #include "core/play/explain.hpp"
+#include "core/play/stands.hpp"
 #include "core/project/tape_file.hpp"
 #include "core/units/turn.hpp"
 #include "link/game_end.hpp"
@@ -153,7 +154,8 @@ leap::link::CharacterNow character_now(const leap_world& world, std::size_t inde
     }
     out.grounded = actor.body.grounded;
     if (!explained) return out;
-    const leap::EvaluationContext context = world.scene->rehearsal.context(world.world, actor);
+    leap::StepCache around;
+    const leap::EvaluationContext context = leap::context_at(world.scene->rehearsal, world.world, actor, around);
     for (std::size_t i = 0; i < program.machines.size(); ++i) {
         const leap::MachineId id(i);
         if (program.machines[id].kind == leap::MachineKind::move)

@@ -7,6 +7,7 @@
 #include "core/play/explain.hpp"
 #include "core/play/fixtures.hpp"
 #include "core/play/rows.hpp"
+#include "core/play/stands.hpp"
 #include "core/tape/accents.hpp"
 
 using leap::capi::guarded;
@@ -24,8 +25,8 @@ static_assert(static_cast<int>(leap::EventKind::fixture_phase) == LEAP_FIXTURE_P
 static_assert(static_cast<int>(leap::EventKind::grabbed) == LEAP_GRABBED);
 static_assert(static_cast<int>(leap::EventKind::hit_fixture) == LEAP_HIT_FIXTURE);
 static_assert(static_cast<int>(leap::EventKind::none_waits) == LEAP_NONE_WAITS);
-
 static_assert(static_cast<int>(leap::EventKind::hold_refused) == LEAP_HOLD_REFUSED);
+
 void put_point(const leap::Vec3& point, double out[3]) {
     for (int i = 0; i < 3; ++i) out[i] = point[i];
 }
@@ -139,7 +140,9 @@ leap_result leap_value(const leap_world* world, size_t character, size_t value, 
         leap::Record record;
         record.tracks.resize(world->world.actors.size());
         const leap::Actor& actor = world->world.actors[character];
-        leap::write_row(world->scene->rehearsal, world->world, actor, nullptr, leap::Vec3{0.0}, false, record);
+        leap::StepCache around;
+        leap::context_at(world->scene->rehearsal, world->world, actor, around);
+        leap::write_row(world->scene->rehearsal, world->world, actor, &around, leap::Vec3{0.0}, false, record);
         if (value >= record.value_count) return LEAP_ARGUMENT;
         *out = record.tracks[character].values[value];
         return LEAP_OK;
@@ -154,8 +157,9 @@ size_t leap_why_not(const leap_world* world, size_t character, int move, char* b
         if (!program.has(machine) || program.machines[machine].kind != leap::MachineKind::move)
             return put_text({}, buffer, size);
         const leap::Actor& actor = world->world.actors[character];
-        return put_text(leap::explain_move(world->scene->rehearsal.context(world->world, actor), machine).why, buffer,
-                        size);
+        leap::StepCache around;
+        const auto context = leap::context_at(world->scene->rehearsal, world->world, actor, around);
+        return put_text(leap::explain_move(context, machine).why, buffer, size);
     });
 }
 

@@ -1,10 +1,13 @@
 // SPDX-License-Identifier: MIT
 // Instants that are kept, tapes of what was played, and the hash of a run.
+#include <fmt/format.h>
+
 #include "capi/guard.hpp"
 #include "capi/handles.hpp"
 #include "capi/world_parts.hpp"
 #include "core/project/tape_file.hpp"
 
+using leap::capi::fail;
 using leap::capi::guarded;
 using leap::capi::guarded_value;
 using leap::capi::put_text;
@@ -24,19 +27,23 @@ leap_result leap_save(const leap_world* world, leap_state** out) {
     if (out != nullptr) *out = nullptr;
     if (world == nullptr || out == nullptr) return LEAP_ARGUMENT;
     return guarded(nullptr, [&] {
-        *out = new leap_state{world->scene->ingredients.program, world->world, world->left_over_s};
+        *out = new leap_state{world->scene, world->world, world->left_over_s};
         return LEAP_OK;
     });
 }
 
-leap_result leap_restore(leap_world* world, const leap_state* state) {
-    if (world == nullptr || state == nullptr) return LEAP_ARGUMENT;
-    const leap::World& now = world->world;
-    if (state->program != world->scene->ingredients.program || state->world.fixtures.size() != now.fixtures.size() ||
-        state->world.actors.size() != now.actors.size() ||
-        state->world.target_struck_at.size() != now.target_struck_at.size())
-        return LEAP_ARGUMENT;
-    return guarded(nullptr, [&] {
+leap_result leap_restore(leap_world* world, const leap_state* state, leap_error* error) {
+    if (world == nullptr || state == nullptr)
+        return fail(error, LEAP_ARGUMENT, "expected a world and a state, got NULL");
+    return guarded(error, [&] {
+        if (const auto why = leap::capi::misfit(*world->scene, *state->scene))
+            return fail(error, LEAP_ARGUMENT, "the state does not fit this world: " + *why);
+        if (!leap::capi::same_course(*world->scene, *state->scene))
+            return fail(error, LEAP_ARGUMENT, "the state does not fit this world: it was saved in another course");
+        if (state->world.actors.size() != world->world.actors.size())
+            return fail(error, LEAP_ARGUMENT,
+                        fmt::format("the state does not fit this world: it has {} characters, expected {}",
+                                    state->world.actors.size(), world->world.actors.size()));
         world->world = state->world;
         world->left_over_s = state->left_over_s;
         world->scratch = {};

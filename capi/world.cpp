@@ -128,15 +128,9 @@ void leap_world_free(leap_world* world) {
 leap_result leap_world_use(leap_world* world, const leap_scene* scene, leap_error* error) {
     if (world == nullptr || scene == nullptr) return fail(error, LEAP_ARGUMENT, "a world and a scene are wanted");
     return guarded(error, [&] {
-        const leap::Ingredients& now = world->scene->ingredients;
-        const leap::Ingredients& then = scene->shared->ingredients;
-        if (now.program != then.program) return fail(error, LEAP_ARGUMENT, "the scene is one of another program");
-        if (now.rate_hz != then.rate_hz) return fail(error, LEAP_ARGUMENT, "the scene has another tick rate");
-        if (now.course != then.course && (now.course->plan.fixtures != then.course->plan.fixtures ||
-                                          now.course->plan.targets != then.course->plan.targets))
-            return fail(error, LEAP_ARGUMENT, "the course has other fixtures or targets: begin a new world");
+        if (const auto why = leap::capi::misfit(*world->scene, *scene->shared))
+            return fail(error, LEAP_ARGUMENT, "the scene does not fit this world: " + *why + "; create a new world");
         world->scene = scene->shared;
-        world->scratch = {};  // what is kept from tick to tick counts with the dials
         return LEAP_OK;
     });
 }

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: MIT
 #include "capi/world_parts.hpp"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 
 #include "core/play/rows.hpp"
@@ -57,6 +59,22 @@ void take_inputs(leap_world& w) {
 }
 
 }  // namespace
+
+std::optional<std::string> misfit(const Scene& from, const Scene& to) {
+    const Ingredients& a = from.ingredients;
+    const Ingredients& b = to.ingredients;
+    if (a.program != b.program) return "it belongs to another program";
+    if (a.rate_hz != b.rate_hz) return fmt::format("it runs at {} ticks per second, expected {}", b.rate_hz, a.rate_hz);
+    if (a.course == b.course) return std::nullopt;
+    if (a.course->plan.fixtures != b.course->plan.fixtures) return "its course has other fixtures";
+    if (a.course->plan.targets != b.course->plan.targets) return "its course has other targets";
+    return std::nullopt;
+}
+
+bool same_course(const Scene& a, const Scene& b) {
+    return a.game == b.game &&
+           (a.ingredients.course == b.ingredients.course || a.ingredients.course->plan == b.ingredients.course->plan);
+}
 
 void begin_trace(leap_world& w) {
     const Ingredients& of = w.scene->ingredients;

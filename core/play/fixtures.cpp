@@ -234,8 +234,9 @@ FixturePose fixture_pose(const EvaluationContext& at, std::size_t index, bool at
         if (known.still && known.phase == machine.phase && known.phase_since == machine.phase_since) return known.pose;
     }
     FixturePose out;
-    const Machine* kind = fixture_kind(m, index);
-    if (kind == nullptr) return out;
+    const MachineId made_of = m.layout.fixtures[index].placed;
+    if (!made_of) return out;
+    const Machine* kind = &m.program.machines[made_of];
     const PlacedFixture& placed = m.course->plan.fixtures[index];
     out.shape = fixture_shape(m, *kind->fixture);
     out.half = out.shape.half;

@@ -57,7 +57,7 @@ class Weighing {
             const RigidState& loose = m_.world.loose[i];
             const std::size_t fixture = m_.layout.rigid[i].fixture;
             const bool held = surface.is_actor() && loose.holder.is_actor(surface.index);
-            if (!held && !lies(loose, fixture)) continue;
+            if (!m_.layout.fixtures[fixture].kind || (!held && !lies(loose, fixture))) continue;
             double share = held ? 1.0 : 0.0;
             for (const RigidSupport& support : loose.rests_on)
                 if (!held && support.on == surface) share += support.share;

@@ -124,7 +124,7 @@ void gather_obstacles(const Rehearsal& r, const World& world, double time, StepS
 
 bool is_awake(const RunLayout& layout, const World& world, std::size_t fixture) {
     const auto rigid = layout.fixtures[fixture].rigid;
-    return rigid && !world.loose[*rigid].body.asleep;
+    return rigid && layout.fixtures[fixture].kind && !world.loose[*rigid].body.asleep;
 }
 
 RigidKind loose_kind(const EvaluationContext& m, std::size_t fixture) {
@@ -253,7 +253,8 @@ void start_rigid_bodies(const Rehearsal& r, World& world) {
         RigidState loose;
         loose.body.place = loose.from_place = home.center;
         loose.body.turn = loose.from_turn = home.turn;
-        loose.body.asleep = !fixture_kind(m, rigid.fixture)->phases.front().effects.loose;
+        const Machine* kind = fixture_kind(m, rigid.fixture);
+        loose.body.asleep = kind == nullptr || !kind->phases.front().effects.loose;
         world.loose.push_back(loose);
     }
     if (world.loose.empty()) return;

@@ -49,6 +49,7 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
     for (std::size_t k = 0; k < world.loose.size(); ++k) {
         RigidState& loose = world.loose[k];
         const std::size_t i = r.layout.rigid[k].fixture;
+        if (!r.layout.fixtures[i].kind) continue;
         const bool asked = r.program.asks_who_touches && !loose.body.asleep;
         const bool own_asks = asks(i);
         if (!asked && loose.passes.is_nobody()) continue;
@@ -98,6 +99,7 @@ bool may_meet_partners(const Rehearsal& r, const World& world, const StepCache& 
         const RigidState& loose = world.loose[rigid];
         if (loose.body.asleep) return false;
         const std::size_t i = r.layout.rigid[rigid].fixture;
+        if (!r.layout.fixtures[i].kind) return false;
         const bool own_asks = asks(i);
         const double way = glm::length(loose.body.velocity) / defaults::slowest_usual_rate_hz + defaults::near_moving_m;
         for (std::size_t j = 0; j < world.fixtures.size(); ++j) {

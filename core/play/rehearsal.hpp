@@ -22,6 +22,8 @@ struct Rehearsal {
     int rate_hz = 120;
     PerId<BodyId, Body> bodies;
     RunLayout layout;  ///< with what the tuning leaves out when the rehearsal is made
+    /// Another one for each rehearsal that is made: what a run keeps from tick to tick counts for one of them only.
+    std::uint64_t generation = 0;
 
     Rehearsal(const Program& program, const Tuning& tuning, const Course& course, int rate_hz = 120);
 

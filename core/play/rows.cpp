@@ -66,10 +66,11 @@ void open_record(const Rehearsal& r, const World& world, Record& record) {
         record.tracks.push_back({r.program.bodies[kind].name, kind, {}, {}});
     }
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
-        const MachineId machine = r.layout.fixtures[i].kind;
+        const FixtureLayout& layout = r.layout.fixtures[i];
+        const MachineId machine = layout.placed;
         record.fixtures.push_back({r.course.plan.fixtures[i].name, machine});
         const MachineState& own = world.machines[i];
-        if (machine) record.spans.push_back({machine, own.phase, fixture_owner(i), own.phase_since, -1.0, false});
+        if (layout.kind) record.spans.push_back({machine, own.phase, fixture_owner(i), own.phase_since, -1.0, false});
     }
 }
 

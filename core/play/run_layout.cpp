@@ -8,10 +8,9 @@
 namespace leap {
 namespace {
 
-MachineId kind_of(const Program& program, const Tuning& tuning, const std::string& name) {
+MachineId kind_of(const Program& program, const std::string& name) {
     const auto kind = program.find_machine(name);
-    if (!kind || program.machines[*kind].kind != MachineKind::fixture) return {};
-    return tuning.is_off(*kind) ? MachineId{} : *kind;
+    return !kind || program.machines[*kind].kind != MachineKind::fixture ? MachineId{} : *kind;
 }
 
 bool is_forced_in(const Phase& phase) {
@@ -33,10 +32,15 @@ RunLayout run_layout(const Program& program, const Tuning& tuning, const Course&
     for (const std::string& kind : program.kinds) out.volume_kinds.push_back(course.volumes.find(kind));
     for (std::size_t i = 0; i < plan.fixtures.size(); ++i) {
         FixtureLayout& fixture = out.fixtures[i];
-        fixture.kind = kind_of(program, tuning, plan.fixtures[i].kind);
-        if (!fixture.kind) continue;
-        if (auto& first = out.first_of_kind[fixture.kind]; !first) first = i;
-        const Machine& machine = program.machines[fixture.kind];
+        fixture.placed = kind_of(program, plan.fixtures[i].kind);
+        if (!fixture.placed) continue;
+        if (tuning.is_off(fixture.placed)) {
+            out.off.push_back(i);
+        } else {
+            fixture.kind = fixture.placed;
+            if (auto& first = out.first_of_kind[fixture.kind]; !first) first = i;
+        }
+        const Machine& machine = program.machines[fixture.placed];
         fixture.first_counter = out.counters;
         fixture.first_memory = out.memory;
         out.counters += machine.counters.size();

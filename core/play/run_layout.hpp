@@ -14,7 +14,8 @@ namespace leap {
 
 /// One fixture of the course.
 struct FixtureLayout {
-    MachineId kind;                    ///< none: the run does without it
+    MachineId kind;                    ///< none: unknown to the script, or switched off
+    MachineId placed;                  ///< its kind, also when it is switched off; none: unknown to the script
     std::optional<std::size_t> link;   ///< the fixture it is linked to
     std::optional<std::size_t> rigid;  ///< in World::loose, when it can be loose
     std::size_t first_counter = 0;     ///< in World::counters
@@ -36,6 +37,7 @@ struct RunLayout {
     std::size_t counters = 0;                                     ///< of all fixtures
     std::size_t memory = 0;
     std::size_t wheels = 0;
+    std::vector<std::size_t> off;  ///< fixtures that are switched off
 
     /// In Course::volumes; nothing when no volume is of that kind.
     std::optional<std::size_t> volume_kind(PieceKindId kind) const {
@@ -47,8 +49,9 @@ struct RunLayout {
 /// Of a world without fixtures.
 inline const RunLayout no_fixtures{};
 
-/// Kinds that `tuning` leaves out of the run are not there; names that the course links to and doesn't have link to
-/// nothing.
+/// Names that the course links to and doesn't have link to nothing. Where state stands in a World depends on program
+/// and course alone: a kind that `tuning` switches off keeps its room, so a world goes on when it is switched off or
+/// on.
 RunLayout run_layout(const Program& program, const Tuning& tuning, const Course& course);
 
 }  // namespace leap

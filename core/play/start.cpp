@@ -2,12 +2,13 @@
 #include "core/play/start.hpp"
 
 #include <algorithm>
+#include <atomic>
 #include <cassert>
 
 #include "core/play/loose.hpp"
 #include "core/play/volumes.hpp"
-
 #include "core/units/elementary.hpp"
+
 namespace leap {
 namespace {
 
@@ -20,7 +21,7 @@ void place_fixtures(const Rehearsal& r, World& world) {
     world.counters.reserve(r.layout.counters);
     world.memory.resize(r.layout.memory);
     for (std::size_t i = 0; i < count; ++i) {
-        const MachineId kind = r.layout.fixtures[i].kind;
+        const MachineId kind = r.layout.fixtures[i].placed;
         if (!kind) continue;
         for (const CounterId counter : r.program.machines[kind].counters)
             world.counters.push_back({r.program.counters[counter].start, never});
@@ -84,8 +85,22 @@ BodyShape body_shape(const Program& program, const Tuning& tuning, BodyId kind) 
     return out;
 }
 
+namespace {
+
+std::uint64_t next_generation() {
+    static std::atomic<std::uint64_t> last{0};
+    return ++last;
+}
+
+}  // namespace
+
 Rehearsal::Rehearsal(const Program& made_of, const Tuning& dials, const Course& place, int rate)
-    : program(made_of), tuning(dials), course(place), rate_hz(rate), layout(run_layout(made_of, dials, place)) {
+    : program(made_of),
+      tuning(dials),
+      course(place),
+      rate_hz(rate),
+      layout(run_layout(made_of, dials, place)),
+      generation(next_generation()) {
     for (std::size_t kind = 0; kind < program.bodies.size(); ++kind) {
         std::optional<Tuning> own = own_tuning(program, tuning, BodyId(kind));
         const BodyShape shape = body_shape(program, own ? *own : tuning, BodyId(kind));

@@ -16,6 +16,7 @@
 #include "core/play/shown.hpp"
 #include "core/play/stands.hpp"
 #include "core/play/stretch.hpp"
+#include "core/play/switched_off.hpp"
 
 namespace leap {
 namespace {
@@ -89,6 +90,7 @@ class Tick {
           end_(static_cast<double>(world.tick + 1) / r.rate_hz) {}
 
     void run() {
+        scratch_.begin_for(r_.generation);
         if (record_ != nullptr) open_record(r_, world_, *record_);
         begin();
         for (int split = 0; world_.time < end_ - rounding_s; ++split) {
@@ -191,6 +193,7 @@ class Tick {
 void Tick::begin() {
     scratch_.actors.resize(world_.actors.size());
     scratch_.stretches.resize(world_.actors.size());
+    release_from_switched_off(r_, world_, scratch_);
     const bool several = world_.actors.size() > 1;
     // Room that was used for another world, or for none, or somebody has come or gone.
     const bool fresh =

@@ -8,13 +8,15 @@
 namespace leap {
 
 LiveRun::LiveRun(Ingredients ingredients, World start, std::vector<TapeTrack> tracks)
-    : ingredients_(std::move(ingredients)),
+    : scene_(std::make_shared<const Scene>(std::move(ingredients))),
       tracks_(std::move(tracks)),
       world_(std::move(start)),
-      trace_(named_trace(*ingredients_.program, tracks_, ingredients_.rate_hz)) {}
+      trace_(named_trace(*scene_->ingredients.program, tracks_, rate_hz())) {}
 
 LiveRun::LiveRun(Ingredients ingredients, std::vector<TapeTrack> tracks, Trace trace, const World& from)
-    : ingredients_(std::move(ingredients)), tracks_(std::move(tracks)), trace_(std::move(trace)) {
+    : scene_(std::make_shared<const Scene>(std::move(ingredients))),
+      tracks_(std::move(tracks)),
+      trace_(std::move(trace)) {
     restore(from);
 }
 
@@ -24,14 +26,13 @@ void LiveRun::input(TapeEvent event, std::size_t actor) {
 
 void LiveRun::advance_to(double time) {
     take_late_inputs();
-    const Rehearsal rehearsal = ingredients_.rehearsal();
     const double limit = std::min(time, defaults::longest_tape_s);
-    while (static_cast<double>(world_.tick + 1) / ingredients_.rate_hz <= limit) run_tick(rehearsal);
+    while (static_cast<double>(world_.tick + 1) / rate_hz() <= limit) run_tick();
 }
 
-void LiveRun::run_tick(const Rehearsal& rehearsal) {
-    if (is_snapshot_tick(world_.tick, ingredients_.rate_hz)) trace_.snapshots.push_back(world_);
-    const double end = static_cast<double>(world_.tick + 1) / ingredients_.rate_hz;
+void LiveRun::run_tick() {
+    if (is_snapshot_tick(world_.tick, rate_hz())) trace_.snapshots.push_back(world_);
+    const double end = static_cast<double>(world_.tick + 1) / rate_hz();
     std::stable_sort(waiting_.begin(), waiting_.end(),
                      [](const Waiting& a, const Waiting& b) { return a.event.time_s < b.event.time_s; });
     std::vector<InputEvent> inputs;
@@ -44,13 +45,13 @@ void LiveRun::run_tick(const Rehearsal& rehearsal) {
         event = rounded(event);
         if (event.time_s < world_.time - 1e-12) event.time_s = rounded_number(event.time_s + 1e-6);
         if (event.time_s >= end - 1e-9) break;
-        const auto input = resolve_input(*ingredients_.program, event, actor);
+        const auto input = resolve_input(*scene_->ingredients.program, event, actor);
         if (!input) continue;
         inputs.push_back(*input);
         tracks_[actor].events.push_back(event);
     }
     waiting_.erase(waiting_.begin(), waiting_.begin() + static_cast<std::ptrdiff_t>(taken));
-    step(rehearsal, inputs, world_, scratch_, &trace_);
+    step(scene_->rehearsal, inputs, world_, scratch_, &trace_);
     trace_.ticks = world_.tick;
 }
 
@@ -63,13 +64,12 @@ void LiveRun::take_late_inputs() {
             earliest = std::min(earliest, std::max(0.0, waiting.event.time_s));
     if (earliest >= world_.time - rounding_s || trace_.snapshots.empty()) return;
     const std::int64_t reached = world_.tick;
-    const World back = world_at_tick(static_cast<std::int64_t>(earliest * ingredients_.rate_hz + 1e-6));
+    const World back = world_at_tick(static_cast<std::int64_t>(earliest * rate_hz() + 1e-6));
     for (std::size_t actor = 0; actor < tracks_.size(); ++actor)
         for (const TapeEvent& event : tracks_[actor].events)
             if (event.time_s >= back.time - rounding_s) waiting_.push_back({event, actor});
     cut_back(back);
-    const Rehearsal rehearsal = ingredients_.rehearsal();
-    while (world_.tick < reached) run_tick(rehearsal);
+    while (world_.tick < reached) run_tick();
 }
 
 World LiveRun::world_at_tick(std::int64_t tick) const {
@@ -77,20 +77,21 @@ World LiveRun::world_at_tick(std::int64_t tick) const {
     for (const World& snapshot : trace_.snapshots)
         if (snapshot.tick <= tick) from = &snapshot;
     World world = *from;
-    const auto inputs = resolve_inputs(*ingredients_.program, tape({}));
-    if (inputs) run_ticks(ingredients_.rehearsal(), *inputs, tick, world, nullptr);
+    const auto inputs = resolve_inputs(*scene_->ingredients.program, tape({}));
+    if (inputs) run_ticks(scene_->rehearsal, *inputs, tick, world, nullptr);
     return world;
 }
 
 void LiveRun::rewind(double seconds) {
     if (trace_.snapshots.empty()) return;
     const double wanted = std::max(0.0, world_.time - seconds);
-    restore(world_at_tick(static_cast<std::int64_t>(wanted * ingredients_.rate_hz + 1e-6)));
+    restore(world_at_tick(static_cast<std::int64_t>(wanted * rate_hz() + 1e-6)));
 }
 
 /// Tape and trace forget what came after.
 void LiveRun::cut_back(const World& world) {
     world_ = world;
+    scratch_ = {};  // it was filled for what comes after
     const double time = world.time;
     constexpr double rounding_s = 1e-9;
     for (TapeTrack& track : tracks_)
@@ -121,21 +122,23 @@ void LiveRun::restore(const World& world) {
     for (std::size_t k = 0; k < world_.actors.size(); ++k) {
         const Actor& actor = world_.actors[k];
         for (std::size_t i = 0; i < actor.buttons.size(); ++i)
-            if (actor.buttons[i].down) input({time, ButtonEvent{ingredients_.program->buttons[i].name, false}}, k);
+            if (actor.buttons[i].down)
+                input({time, ButtonEvent{scene_->ingredients.program->buttons[i].name, false}}, k);
         if (actor.stick != Vec2{0.0}) input({time, StickEvent{}}, k);
     }
 }
 
 void LiveRun::set_tuning(Tuning tuning) {
-    if (tuning.dials.size() != ingredients_.tuning.dials.size()) return;
-    ingredients_.tuning = std::move(tuning);
-    scratch_ = {};  // what is kept from tick to tick counts with the dials
+    Ingredients now = scene_->ingredients;
+    if (tuning.dials.size() != now.tuning.dials.size()) return;
+    now.tuning = std::move(tuning);
+    scene_ = std::make_shared<const Scene>(std::move(now));
 }
 
 Tape LiveRun::tape(std::string name) const {
     Tape out;
     out.name = std::move(name);
-    out.rate_hz = ingredients_.rate_hz;
+    out.rate_hz = rate_hz();
     out.length_s = rounded_number(world_.time);
     out.tracks = tracks_;
     return out;

@@ -4,23 +4,10 @@
 #include <memory>
 #include <optional>
 
+#include "core/play/scene.hpp"
 #include "core/tape/replay.hpp"
 
 namespace leap {
-
-/// What a live run is made of, shared with the views.
-struct Ingredients {
-    std::shared_ptr<const Program> program;
-    std::shared_ptr<const Course> course;
-    Tuning tuning;
-    int rate_hz = 120;
-
-    /// Whether a tape would give the same run.
-    bool same_as(const Ingredients& other) const {
-        return program == other.program && course == other.course && tuning == other.tuning && rate_hz == other.rate_hz;
-    }
-    Rehearsal rehearsal() const { return {*program, tuning, *course, rate_hz}; }
-};
 
 /// A run that is played now: takes inputs with their times, runs ticks up to a given time, and records a tape and a
 /// trace. It owns no clock: the caller says how far time has come.
@@ -38,7 +25,7 @@ class LiveRun {
     void input(TapeEvent event, std::size_t actor = 0);
     /// Runs every tick that ends at or before `time`.
     void advance_to(double time);
-    void single_tick() { advance_to(static_cast<double>(world_.tick + 1) / ingredients_.rate_hz + 1e-9); }
+    void single_tick() { advance_to(static_cast<double>(world_.tick + 1) / rate_hz() + 1e-9); }
     /// Back in time: tape and trace forget what came after. Buttons held at that instant count as let go.
     void rewind(double seconds);
     /// From the next tick on, other dial values.
@@ -47,7 +34,7 @@ class LiveRun {
     double time() const { return world_.time; }
     const World& world() const { return world_; }
     const Trace& trace() const { return trace_; }
-    const Ingredients& ingredients() const { return ingredients_; }
+    const Ingredients& ingredients() const { return scene_->ingredients; }
     /// Grows by one whenever the trace was cut rather than continued.
     int generation() const { return generation_; }
     /// The tape recorded so far.
@@ -58,9 +45,10 @@ class LiveRun {
     void restore(const World& world);
     World world_at_tick(std::int64_t tick) const;
     void take_late_inputs();
-    void run_tick(const Rehearsal& rehearsal);
+    void run_tick();
+    int rate_hz() const { return scene_->ingredients.rate_hz; }
 
-    Ingredients ingredients_;
+    std::shared_ptr<const Scene> scene_;
     std::vector<TapeTrack> tracks_;  ///< with what has been played so far
     World world_;
     StepScratch scratch_;

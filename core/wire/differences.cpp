@@ -125,6 +125,7 @@ void DifferenceFinder::begin(Peer& peer, std::size_t first) const {
     };
     for (std::size_t i = 0; i < r_.layout.fixtures.size(); ++i) add(DifferenceOf::phase, i, 0);
     for (std::size_t k = 0; k < r_.layout.rigid.size(); ++k) {
+        if (!r_.layout.fixtures[r_.layout.rigid[k].fixture].kind) continue;  // switched off
         add(DifferenceOf::place, r_.layout.rigid[k].fixture, k);
         add(DifferenceOf::holder, r_.layout.rigid[k].fixture, k);
     }

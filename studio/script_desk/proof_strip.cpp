@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "core/play/explain.hpp"
+#include "core/play/stands.hpp"
 #include "core/tape/replay.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
@@ -96,8 +97,9 @@ void ProofStrip::prove() {
     if (ran || machine.kind != MachineKind::move) return;
     const auto inputs = resolve_inputs(*program, tape);
     const World state = world_at(rehearsal, *inputs, trace_, press_at_s);
-    reason_ = tr("Does not start on flat ground: %1")
-                  .arg(to_qt(explain_move(rehearsal.context(state, state.actors[0]), machine_).why));
+    StepCache around;
+    const EvaluationContext moment = context_at(rehearsal, state, state.actors[0], around);
+    reason_ = tr("Does not start on flat ground: %1").arg(to_qt(explain_move(moment, machine_).why));
 }
 
 void ProofStrip::paintEvent(QPaintEvent*) {

@@ -43,7 +43,9 @@ namespace {
 
 /// The words of its prompt and the key that uses it.
 QString prompt_of(const Program& program, const EvaluationContext& moment, std::size_t fixture) {
-    const FixtureInfo& kind = *fixture_kind(moment, fixture)->fixture;
+    const Machine* machine = fixture_kind(moment, fixture);
+    if (machine == nullptr) return {};  // switched off since it got the focus
+    const FixtureInfo& kind = *machine->fixture;
     if (kind.prompt.empty() || !kind.focus->button) return to_qt(kind.prompt);
     const ButtonInfo& button = program.buttons[kind.focus->button];
     return button.keys.empty() ? to_qt(kind.prompt) : to_qt(kind.prompt) + "  " + to_qt(button.keys.front());

@@ -8,6 +8,7 @@
 
 #include "core/play/evaluate.hpp"
 #include "core/play/explain.hpp"
+#include "core/play/stands.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/stage_desk/stage_fixtures.hpp"
@@ -140,7 +141,8 @@ QString WireStages::why_not_of(std::size_t peer) const {
     const Rehearsal rehearsal = now_->ingredients.rehearsal();
     const Actor& actor = seen->world.actors[own];
     if (!machine.is_for(actor.kind)) return tr("not for it");
-    return to_qt(explain_move(rehearsal.context(seen->world, actor), move_).why);
+    StepCache around;
+    return to_qt(explain_move(context_at(rehearsal, seen->world, actor, around), move_).why);
 }
 
 std::optional<Vec3> WireStages::feet_of(std::size_t peer) const {

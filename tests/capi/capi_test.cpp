@@ -133,14 +133,14 @@ TEST(Capi, AKeptInstantIsComeBackToBitForBit) {
     highest_hop(world, jump);
     ASSERT_EQ(leap_save(world.get(), &kept), LEAP_OK);
     const StateHandle first(kept);
-    ASSERT_EQ(leap_restore(world.get(), begin.get()), LEAP_OK);
+    ASSERT_EQ(leap_restore(world.get(), begin.get(), nullptr), LEAP_OK);
     highest_hop(world, jump);
     ASSERT_EQ(leap_save(world.get(), &kept), LEAP_OK);
     const StateHandle again(kept);
     EXPECT_EQ(leap_state_same(first.get(), again.get()), 1);
     EXPECT_EQ(leap_state_same(first.get(), begin.get()), 0);
     const WorldHandle other = world_of(scene);
-    EXPECT_EQ(leap_restore(other.get(), first.get()), LEAP_OK) << "in another world of the scene, too";
+    EXPECT_EQ(leap_restore(other.get(), first.get(), nullptr), LEAP_OK) << "in another world of the scene, too";
     EXPECT_EQ(leap_time(other.get()), leap_time(world.get()));
 }
 

@@ -5,7 +5,7 @@
 
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::conform_test {
 namespace {
 
 using test::Scene;
@@ -122,4 +122,4 @@ TEST(MeasuredHeads, UnitsMayStandBehindABarAndAnInstantMayBeSaidTwice) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::conform_test

@@ -10,7 +10,7 @@
 #include "core/script/dial_edit.hpp"
 #include "tests/core/support.hpp"
 
-namespace leap {
+namespace leap::exports_test {
 namespace {
 
 using Json = nlohmann::json;
@@ -189,4 +189,4 @@ TEST(Exports, ARunAsGltfHasAKeyForEachPictureAndItsTopWhereTheRunHasIt) {
 }
 
 }  // namespace
-}  // namespace leap
+}  // namespace leap::exports_test

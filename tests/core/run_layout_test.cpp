@@ -69,15 +69,17 @@ TEST(RunLayout, WhatCanBeLooseHasABodyAndTheRestHasNone) {
     EXPECT_EQ(initial_world(rehearsal, Vec3{0.0}, 0.0).loose.size(), 1U);
 }
 
-TEST(RunLayout, AKindThatARunDoesWithoutIsNotThere) {
+TEST(RunLayout, AKindThatIsSwitchedOffIsNotThereButKeepsItsRoom) {
     test::Scene scene(std::string(test::plain_body) + kinds, yard());
     scene.tuning.off.assign(scene.program.machines.size(), 0);
     scene.tuning.off[kind_id(scene, "chest")] = 1;
     const Rehearsal rehearsal = scene.at(120);
     EXPECT_EQ(rehearsal.layout.fixtures[0].kind, MachineId{});
-    EXPECT_EQ(rehearsal.layout.counters, 0U);
+    EXPECT_EQ(rehearsal.layout.fixtures[0].placed, kind_id(scene, "chest"));
+    EXPECT_EQ(rehearsal.layout.counters, 4U);
+    EXPECT_EQ(rehearsal.layout.off, (std::vector<std::size_t>{0, 2}));
     EXPECT_EQ(rehearsal.layout.first_of_kind[kind_id(scene, "chest")], std::nullopt);
-    EXPECT_EQ(initial_world(rehearsal, Vec3{0.0}, 0.0).machines[0].phase, PhaseId{});
+    EXPECT_EQ(initial_world(rehearsal, Vec3{0.0}, 0.0).machines[0].phase, PhaseId(0)) << "for when it is on again";
 }
 
 TEST(RunLayout, WithoutFixturesThereIsNone) {
