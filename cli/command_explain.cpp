@@ -53,21 +53,18 @@ void print_changes(const Trace& trace, std::size_t who, double from, double to, 
     MoveAnswer now;
     std::string kind;
     double since = from;
-    // Rows begin at every instant at which something happens; what an instant brings is there from then on.
-    double before = from;
     const auto tell = [&](double until) { fmt::print("  {:.3f} to {:.3f} s  {}\n", since, until, in_words(now)); };
+    // Rows begin at every instant at which something happens; an answer is that after the instant's rules.
     for (const double time : times) {
         const MoveAnswer answer = answer_at(time);
         const std::string its = kind_of(answer);
-        if (time == from || its != kind) {
-            if (time > from) tell(before);
-            since = before;
-            now = answer;
-            kind = its;
-        }
-        before = time;
+        if (time > from && its == kind) continue;
+        if (time > from && time > since) tell(time);
+        since = time;
+        now = answer;
+        kind = its;
     }
-    tell(to);
+    if (to > since || times.size() == 1) tell(to);
     for (const TraceEvent& event : trace.events)
         if (event.kind == EventKind::pressed && event.actor == static_cast<std::int32_t>(who) && event.time >= from &&
             event.time <= to)
@@ -134,7 +131,7 @@ int explain(const ExplainOptions& options) {
     if (over_stretch) {
         fmt::print("{}: {}\n", tape->name, options.fixture.empty() ? options.move : options.fixture);
         print_changes(*trace, *who, first, last, prepared.program, [&](double time) {
-            const World then = world_at(rehearsal, *inputs, *trace, time);
+            const World then = world_after(rehearsal, *inputs, *trace, time);
             StepCache cache;
             const EvaluationContext context = context_at(rehearsal, then, then.actors[*who], cache);
             return options.fixture.empty() ? explain_move(context, *only) : explain_fixture(context, fixture);

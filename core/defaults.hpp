@@ -38,6 +38,10 @@ inline constexpr double shortest_tape_s = 0.1;
 /// More is slower to look at, less takes memory.
 inline constexpr double snapshot_every_s = 0.5;
 
+/// After a change of the view it counts as turning on for this long (s), for the velocity of a hand that follows it.
+/// Longer than the time between two readings of a mouse or pad. Leave.
+inline constexpr double look_steady_s = 0.05;
+
 // --- Body -----------------------------------------------------------------------------------------------------------
 /// Space kept between the body and every surface (m). Below 0.1 mm rounding shows; above 5 mm eyes do. Leave.
 inline constexpr double contact_gap_m = 0.001;
@@ -59,6 +63,9 @@ inline constexpr double farthest_place_m = 1e6;
 // --- Fixtures -------------------------------------------------------------------------------------------------------
 /// A body this near to a fixture (m) touches it. More than the space that is kept to solids; leave.
 inline constexpr double touch_gap_m = 0.02;
+/// A view that ends this far (m) in front of a fixture has reached it: what hangs on a wall or stands on the ground
+/// isn't hidden by it. Leave.
+inline constexpr double sight_gap_m = 0.01;
 /// A body this near to where a fixture rests or stands (m) is in its way. Touch if doors close too eagerly.
 inline constexpr double clear_gap_m = 0.15;
 /// Solid fixtures within this distance of the body (m) are met by its motion and seen by its probes; they are gathered

@@ -166,9 +166,11 @@ struct Actor : ActorMotion {
     bool shown = false;
     /// Its peer says what it does to fixtures that are shared by the word of who acts; here they don't answer it.
     bool by_word = false;
-    double look_yaw = 0.0;    ///< rad
-    double look_pitch = 0.0;  ///< rad, up is positive
-    Vec2 stick{0.0};          ///< each of them -1 to 1: right, ahead; its length is 1 at most
+    double look_yaw = 0.0;           ///< rad
+    double look_pitch = 0.0;         ///< rad, up is positive
+    Vec2 look_rate{0.0};             ///< rad/s, of yaw and pitch between the last two changes of the view
+    double look_changed_at = never;  ///< s
+    Vec2 stick{0.0};                 ///< each of them -1 to 1: right, ahead; its length is 1 at most
     MachineId stance;
     std::vector<MachineId> moves;  ///< by layer: the active move, if any
     std::vector<Heard> heard;      ///< what it hears now

@@ -8,6 +8,7 @@
 #include "core/defaults.hpp"
 #include "core/play/fixture_path.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/play/hands.hpp"
 #include "core/play/joints.hpp"
 #include "core/play/load.hpp"
 #include "core/play/loose.hpp"
@@ -253,6 +254,13 @@ Vec3 fixture_vector(const EvaluationContext& m, Sense sense) {
         case Sense::own_velocity: {
             return m.layout.can_be_loose(i) ? loose_of(m).body.velocity
                                             : fixture_velocity(m, i, fixture_pose(m, i).center);
+        }
+        case Sense::hand_velocity: {
+            const auto rigid = m.layout.fixtures[i].rigid;
+            if (!rigid) return fixture_velocity(m, i, fixture_pose(m, i).center);
+            const RigidState& loose = m.world.loose[*rigid];
+            if (!loose.holder.is_actor() || loose.hand < 0) return loose.body.velocity;
+            return hand_velocity(m.of_actor(loose.holder.at()), loose.hand);
         }
         case Sense::holder_place:
         case Sense::holder_look: return of_holder(m, i, sense);
@@ -517,6 +525,7 @@ Vec3 sense_vector(const EvaluationContext& m, Sense sense, int index) {
         case Sense::own_ahead:
         case Sense::own_left:
         case Sense::own_velocity:
+        case Sense::hand_velocity:
         case Sense::home_place:
         case Sense::holder_place:
         case Sense::holder_look:
@@ -575,6 +584,12 @@ EvaluationContext EvaluationContext::of_fixture(std::size_t index) const {
             FixtureId(index),
             by,
             poses};
+}
+
+EvaluationContext EvaluationContext::of_actor(std::size_t index) const {
+    EvaluationContext out{program, shared_tuning, shared_tuning, world, world.actors[index], layout, course, cache};
+    out.ahead = ahead + (actor.time - out.actor.time);
+    return out;
 }
 
 double number(const EvaluationContext& m, const Expression& expression) {

@@ -20,6 +20,14 @@ struct RigidWork {
     std::vector<std::optional<RigidKind>> kinds;  ///< what each is made of: the same for a whole run
     std::vector<KinematicObstacle> obstacles;     ///< first the characters, in their order
     std::vector<ContactExemption> passes;
+    /// A loose thing and what it has touched in the steps of this stretch, however briefly: another thing, a fixture
+    /// that isn't loose now, or a character. A thing at 20 m/s is centimetres away again at a step's end.
+    struct Met {
+        std::size_t thing = 0;
+        Owner other;
+        friend bool operator==(const Met&, const Met&) = default;
+    };
+    std::vector<Met> met;
 };
 
 /// The fixtures whose poses are being worked out: one pose may depend on another's. A list on the stack.
@@ -62,6 +70,9 @@ struct EvaluationContext {
     /// The same instant, asked by a fixture. Of several characters its rules speak of the one who has just come to it,
     /// holds it, sits on it or touches it, else of the nearest; see core/play/subject.hpp.
     EvaluationContext of_fixture(std::size_t fixture) const;
+
+    /// The same instant, asked by another character with the dials that all bodies share.
+    EvaluationContext of_actor(std::size_t actor) const;
 
     Surroundings surroundings() const {
         if (cache == nullptr) return {*course};

@@ -6,6 +6,7 @@
 
 #include "core/play/explain.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/play/sight.hpp"
 #include "core/units/elementary.hpp"
 
 namespace leap {
@@ -39,6 +40,9 @@ GateAnswer focus_answer(const EvaluationContext& m, std::size_t fixture, const F
         out.reason =
             fmt::format("no focus: {:.0f} deg off its front, it listens to {:.0f}", angle * 180.0 / std::numbers::pi,
                         0.5 * number(m, *focus.front) * 180.0 / std::numbers::pi);
+    } else if (!is_seen_from(m, m.actor.body.position + world_up * std::min(number(m, m.body().eyes), m.actor.height),
+                             fixture, pose)) {
+        out.reason = "no focus: something solid hides it";
     } else {
         const FixtureId other = m.actor.focus;
         out.reason = other ? fmt::format("no focus: {} has it", m.course->plan.fixtures[other.at()].name) : "no focus";

@@ -272,13 +272,32 @@ void place_solid(const FixturePose& pose, bool upright, const Surface& surface, 
     }
 }
 
-double distance_to(const FixturePose& pose, const Vec3& point) {
-    if (pose.shape.kind != RigidShapeKind::box) {
-        const Vec3 axis = pose.turn * Vec3{0.0, 0.0, std::max(0.0, pose.half.z - pose.shape.radius)};
-        const double squared = glm::dot(axis, axis);
-        const double along = squared > 0.0 ? std::clamp(glm::dot(point - pose.center, axis) / squared, -1.0, 1.0) : 0.0;
-        return std::max(0.0, glm::length(point - pose.center - axis * along) - pose.shape.radius);
+namespace {
+
+/// The point on the axis of a ball or capsule that is nearest to another.
+Vec3 nearest_on_axis(const FixturePose& pose, const Vec3& point) {
+    const Vec3 axis = pose.turn * Vec3{0.0, 0.0, std::max(0.0, pose.half.z - pose.shape.radius)};
+    const double squared = glm::dot(axis, axis);
+    const double along = squared > 0.0 ? std::clamp(glm::dot(point - pose.center, axis) / squared, -1.0, 1.0) : 0.0;
+    return pose.center + axis * along;
+}
+
+}  // namespace
+
+Vec3 nearest_point(const FixturePose& pose, const Vec3& to) {
+    if (pose.shape.kind == RigidShapeKind::box) {
+        const Vec3 own = glm::inverse(pose.turn) * (to - pose.center);
+        return pose.center + pose.turn * glm::clamp(own, -pose.half, pose.half);
     }
+    const Vec3 on_axis = nearest_on_axis(pose, to);
+    const Vec3 out = to - on_axis;
+    const double distance = glm::length(out);
+    return distance <= pose.shape.radius ? to : on_axis + out * (pose.shape.radius / distance);
+}
+
+double distance_to(const FixturePose& pose, const Vec3& point) {
+    if (pose.shape.kind != RigidShapeKind::box)
+        return std::max(0.0, glm::length(point - nearest_on_axis(pose, point)) - pose.shape.radius);
     const Vec3 p = glm::abs(glm::inverse(pose.turn) * (point - pose.center)) - pose.half;
     return glm::length(glm::max(p, Vec3{0.0}));
 }

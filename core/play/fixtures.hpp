@@ -27,6 +27,8 @@ const Phase* fixture_phase(const EvaluationContext& context, std::size_t index);
 /// Its prompt's words.
 std::string fixture_prompt(const EvaluationContext& context, std::size_t index);
 
+/// The point of it that is nearest to another; that itself when it lies inside.
+Vec3 nearest_point(const FixturePose& pose, const Vec3& to);
 /// Distance from a point to it, 0 inside.
 double distance_to(const FixturePose& pose, const Vec3& point);
 /// Whether an upright capsule comes within `gap` of it.

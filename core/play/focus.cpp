@@ -5,6 +5,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
+#include "core/play/sight.hpp"
 #include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 
@@ -55,11 +56,15 @@ FixtureId focus_at(const EvaluationContext& m) {
         const Machine* kind = fixture_kind(m, i);
         const double distance = distance_to(pose, middle);
         if (distance > reach || !is_in_front(m, *kind->fixture->focus, pose, middle)) continue;
-        if (distance < least) {
+        const auto met = ray_into(pose, eyes, look, reach + s.height);
+        const bool is_nearer = distance < least;
+        const bool is_looked_at = met && *met < first;
+        if ((!is_nearer && !is_looked_at) || !is_seen_from(m, eyes, i, pose)) continue;
+        if (is_nearer) {
             least = distance;
             nearest = FixtureId(i);
         }
-        if (const auto met = ray_into(pose, eyes, look, reach + s.height); met && *met < first) {
+        if (is_looked_at) {
             first = *met;
             looked_at = FixtureId(i);
         }

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
+#include "core/play/sight.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/query.hpp"
 
@@ -52,7 +53,8 @@ HandPose hand_pose(const EvaluationContext& m, int hand) {
     const double up = std::min(number(m, info.at[2]), s.height);
     HandPose out;
     const ButtonState* raise = state_of(s, info.buttons[static_cast<std::size_t>(hand)]);
-    out.raised = raise != nullptr && raise->down;
+    // At the instant at which its button comes up it is where it was: what it lets go of then leaves from there.
+    out.raised = raise != nullptr && (raise->down || raise->fresh_release);
     const double yaw = out.raised ? s.look_yaw : s.facing;
     const Vec3 front = facing_direction(yaw);
     const Vec3 left{-front.y, front.x, 0.0};
@@ -66,6 +68,22 @@ HandPose hand_pose(const EvaluationContext& m, int hand) {
     out.turn = looking(yaw, s.look_pitch);
     out.place = s.body.position + left * aside + world_up * shoulder +
                 out.turn * Vec3{std::max(0.0, number(m, info.reach)), 0.0, 0.0};
+    return out;
+}
+
+Vec3 hand_velocity(const EvaluationContext& m, int hand) {
+    const Actor& s = m.actor;
+    Vec3 out = s.body.velocity + s.ground_velocity;
+    const HandPose pose = hand_pose(m, hand);
+    if (!pose.raised || s.time - s.look_changed_at > defaults::look_steady_s) return out;
+    // Turning is about the body's own upright line, nodding about the shoulder.
+    const Vec3 front = facing_direction(s.look_yaw);
+    const Vec3 left{-front.y, front.x, 0.0};
+    const double shoulder = std::min(number(m, m.body().eyes), s.height) - defaults::shoulder_below_eyes_m;
+    const Vec3 from_body = pose.place - s.body.position;
+    const Vec3 from_shoulder = from_body - left * glm::dot(left, from_body) - world_up * shoulder;
+    out += glm::cross(world_up * s.look_rate.x, horizontal(from_body));
+    out += glm::cross(-left * s.look_rate.y, from_shoulder);
     return out;
 }
 
@@ -110,7 +128,8 @@ std::int32_t within_grasp(const EvaluationContext& m, int hand) {
         }
         const Pointed at = pointed_at(eyes, look, pose);
         const double forgiving = glm::length(pose.half) + defaults::pointing_gap_m;
-        if (at.along > 0.0 && at.along < first && at.aside < forgiving) {
+        if (at.along > 0.0 && at.along < first && at.aside < forgiving &&
+            is_seen_from(m, eyes, m.layout.rigid[i].fixture, pose)) {
             first = at.along;
             pointed = static_cast<std::int32_t>(i);
         }

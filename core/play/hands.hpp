@@ -15,6 +15,10 @@ struct HandPose {
 };
 HandPose hand_pose(const EvaluationContext& context, int hand);
 
+/// Velocity of a hand (m/s, world frame): of the body, of what carries it, and of the view that a raised hand is
+/// stretched along while it turns. The view counts as turning for defaults::look_steady_s after each change of it.
+Vec3 hand_velocity(const EvaluationContext& context, int hand);
+
 /// Where a thing is that lies in a hand by this grip. World frame; in the left hand the grip is mirrored.
 struct Held {
     Vec3 place{0.0};  ///< m

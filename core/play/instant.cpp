@@ -50,7 +50,18 @@ bool Instant::run() {
         }
     }
     for (std::size_t i = first_; i < last_; ++i) scratch_.actors[i].changed = false;
-    const bool changed = run_rounds();
+    bool changed = run_rounds();
+    if (focus_waits_ && !concerns_others_) {
+        focus_waits_ = false;
+        for (std::size_t i = first_; i < last_; ++i) {
+            if (world_.actors[i].shown) continue;
+            ask(i);
+            look_for_focus(true);
+        }
+        place_all_when_changed();
+        find_lively();
+        changed = run_rounds() || changed;
+    }
     if (!concerns_others_) keep_reach_of_blows();
     for (std::size_t i = first_; i < last_; ++i)
         if (shared_change_ || scratch_.actors[i].changed) scratch_.actors[i].progress.quiet = false;
@@ -170,6 +181,16 @@ void Instant::forget_events() {
     if (any) changes().note();
 }
 
+namespace {
+
+/// Whether somebody would hear both of them and couldn't tell them apart.
+bool are_heard_as_one(const Heard& a, const Heard& b) {
+    const bool same_ears = a.only.is_nobody() || b.only.is_nobody() || a.only == b.only;
+    return a.event == b.event && a.struck == b.struck && same_ears;
+}
+
+}  // namespace
+
 /// What acts have emitted, how moves ended and what fixtures were told is an event too: it is seen in the round after.
 /// False when there is nothing.
 bool Instant::show_news() {
@@ -180,6 +201,7 @@ bool Instant::show_news() {
     for (std::size_t i = first_; i < last_; ++i) any = any || scratch_.actors[i].emitted.any();
     if (!any) return false;
     changes().note();
+    std::vector<Heard> shown;
     for (std::size_t i = first_; i < last_; ++i) {
         Actor& actor = world_.actors[i];
         Emitted& emitted = scratch_.actors[i].emitted;
@@ -191,7 +213,15 @@ bool Instant::show_news() {
         actor.events = emitted.bits;
         if (emitted.any()) scratch_.actors[i].changed = true;
         if (!emitted.events.empty()) shared_change_ = true;
+        // One who hears two of the same name answers each in a round of its own.
+        std::vector<Heard> later;
         for (const Heard& heard : emitted.events) {
+            if (std::any_of(shown.begin(), shown.end(),
+                            [&](const Heard& one) { return are_heard_as_one(one, heard); })) {
+                later.push_back(heard);
+                continue;
+            }
+            shown.push_back(heard);
             if (heard.only.is_nobody()) actor.heard.push_back(heard);
             if (heard.only.is_actor()) world_.actors[heard.only.at()].heard.push_back(heard);
             if (!alone_ && !heard.only.is_actor()) world_.heard.push_back(heard);
@@ -201,6 +231,7 @@ bool Instant::show_news() {
             keep_news(heard);
         }
         emitted.clear();
+        emitted.events = std::move(later);
     }
     outcomes_shown_ = outcomes_;
     outcomes_ = false;

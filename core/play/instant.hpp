@@ -79,7 +79,7 @@ class Instant {
     void fall_back_of_fixtures();
     void wake_who_hears();
     bool show_news_of_fixtures();
-    void look_for_focus();
+    void look_for_focus(bool answers_late = false);
     void asks_for_hands();
     void change_seat(std::size_t fixture, bool sat);
     void place_all_when_changed();
@@ -123,6 +123,7 @@ class Instant {
     bool changed_ = false;
     bool shared_change_ = false;  ///< something that others could see
     bool concerns_others_ = false;
+    bool focus_waits_ = false;     ///< somebody's focus has gone out of one fixture and is still to come into another
     bool outcomes_ = false;        ///< some move has ended in this round
     bool outcomes_shown_ = false;  ///< and its outcome can be seen now
 };

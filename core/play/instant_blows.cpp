@@ -49,12 +49,18 @@ void Instant::strike(const EvaluationContext& m, const DealtBlow& dealt, const O
     heard.amount = dealt.blow->amount ? number(m, *dealt.blow->amount) : 0.0;
     heard.way = dealt.blow->way ? direction_or_zero(vector(m, *dealt.blow->way)) : Vec3{0.0};
     heard.place = middle_of(m, striker);
+    // Several blows of one striker that meet somebody at the same instant are one hit.
+    const std::vector<Heard>& told = emitted().events;
+    const bool is_told = std::any_of(told.begin(), told.end(), [&](const Heard& one) {
+        return one.event == heard.event && one.sender == striker && one.only == victim && !one.struck;
+    });
+    note_change();
+    changes().note();
+    if (is_told) return;
     emitted().events.push_back(heard);
     heard.only = striker;
     heard.struck = true;
     emitted().events.push_back(heard);
-    note_change();
-    changes().note();
     if (record_ == nullptr) return;
     const EventKind kind = victim.is_actor() ? EventKind::hit_actor : EventKind::hit_fixture;
     record_->events.push_back({actor_->time, kind, heard.event, victim.index, striker.is_actor() ? striker.index : -1});

@@ -103,9 +103,14 @@ void Instant::fall_back_of_fixtures() {
     }
 }
 
-/// The focus goes out of one fixture before it comes into another; a press of its button uses what has it.
-void Instant::look_for_focus() {
-    const FixtureId now = focus_now(context());
+/// A press of its button uses what has the focus. From one fixture straight to another it goes by way of none: the old
+/// one answers in a round of its own, before the new one has it.
+void Instant::look_for_focus(bool answers_late) {
+    FixtureId now = focus_now(context());
+    if (now && actor_->focus && now != actor_->focus) {
+        now = {};
+        focus_waits_ = true;
+    }
     if (now != actor_->focus) {
         note_change();
         changes().note();
@@ -116,7 +121,11 @@ void Instant::look_for_focus() {
     if (!now) return;
     const std::size_t fixture = now.at();
     const ButtonId button = machine(rehearsal_.layout.fixtures[fixture].kind).fixture->focus->button;
-    if (!button || !actor_->buttons[button].fresh_press) return;
+    if (!button) return;
+    const ButtonState& state = actor_->buttons[button];
+    // Rounds before this one have seen the press, which counts for the one who has the focus now.
+    const bool pressed = state.fresh_press || (answers_late && state.pressed_at == actor_->time);
+    if (!pressed) return;
     note_change();
     actor_->contacts[fixture].events |= fixture_used;
     changes().note();

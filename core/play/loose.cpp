@@ -390,6 +390,28 @@ void find_passes(const RunLayout& layout, const World& world, std::span<const st
         if (const auto thing = ridden_thing(layout, rides[k])) work.passes.push_back({*thing, k});
 }
 
+/// What the last step's contacts have pressed together.
+void note_met(const RunLayout& layout, std::size_t actors, RigidWork& work) {
+    const auto add = [&](std::size_t thing, const Owner& other) {
+        const RigidWork::Met met{thing, other};
+        if (std::find(work.met.begin(), work.met.end(), met) == work.met.end()) work.met.push_back(met);
+    };
+    for (const RigidTouch& touch : work.scratch.touches) {
+        if (touch.other < 0) continue;
+        const auto thing = static_cast<std::size_t>(touch.thing);
+        const auto other = static_cast<std::size_t>(touch.other);
+        if (other < work.things.size()) {
+            add(thing, fixture_owner(layout.rigid[other].fixture));
+            add(other, fixture_owner(layout.rigid[thing].fixture));
+        } else if (const std::size_t obstacle = other - work.things.size(); obstacle < actors) {
+            add(thing, actor_owner(obstacle));
+        } else {
+            const Surface& met = work.obstacles[obstacle].solid.surface;
+            if (met.is_fixture()) add(thing, fixture_owner(met.index));
+        }
+    }
+}
+
 }  // namespace
 
 bool all_loose_sleep(const World& world) {
@@ -399,12 +421,12 @@ bool all_loose_sleep(const World& world) {
 
 void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<const std::optional<Ride>> rides,
                           World& world, StepScratch& scratch) {
+    RigidWork& work = scratch.loose;
     if (world.loose.empty()) return;
     constexpr double rounding = 1e-6;
     const auto first = static_cast<std::int64_t>(std::floor(stretch.from / defaults::loose_step_s + rounding)) + 1;
     const auto last = static_cast<std::int64_t>(std::floor(stretch.to / defaults::loose_step_s + rounding));
     if (last < first) return;
-    RigidWork& work = scratch.loose;
     StepCache& cache = scratch.actors[witness(world)].cache;
     wake_by_fixtures(r.layout, cache, world, scratch);
     const EvaluationContext m = r.context(world, world.actors[witness(world)], &cache);
@@ -431,6 +453,7 @@ void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<co
         step_rigid_bodies(*r.course.solids, work.obstacles, work.things, work.passes, defaults::loose_step_s,
                           work.scratch, work.joints);
         set_down_riders(work);
+        note_met(r.layout, world.actors.size(), work);
     }
     if (r.program.asks_load) note_supports(r.layout, work, world);
     for (std::size_t i = 0; i < work.things.size(); ++i)
@@ -456,7 +479,7 @@ void change_loose(const Rehearsal& r, std::size_t fixture, const FixturePose& be
     if (!now.carried && !now.in_hand && !loose.holder.is_nobody()) {
         // What a hand lets go of goes on as the body goes, unless it was thrown.
         if (loose.hand >= 0 && loose.holder.is_actor() && loose.body.velocity == Vec3{0.0})
-            loose.body.velocity = world.actors[static_cast<std::size_t>(loose.holder.index)].body.velocity;
+            loose.body.velocity = hand_velocity(r.context(world, world.actors[loose.holder.at()]), loose.hand);
         loose.passes = loose.holder;
         loose.holder = nobody;
         loose.hand = -1;

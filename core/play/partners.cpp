@@ -38,6 +38,10 @@ double gap_to_body(const Actor& actor, const Solid& solid) {
 
 }  // namespace
 
+bool has_met(const RigidWork& work, std::size_t thing, const Owner& other) {
+    return std::find(work.met.begin(), work.met.end(), RigidWork::Met{thing, other}) != work.met.end();
+}
+
 void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
     constexpr double apart_m = 0.05;
     StepCache& cache = scratch.actors[witness(world)].cache;
@@ -68,16 +72,17 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
             const Vec3 between = there.center - pose.center;
             const bool far = glm::dot(between, between) > reach * reach;
             const bool known = touch(world, i, j);
-            if (far && !known && !passes) continue;
+            const bool met = has_met(scratch.loose, k, fixture_owner(j));
+            if (far && !known && !passes && !met) continue;
             points.clear();
             if (!far && !there.hidden) {
                 place_solid(there, !r.layout.can_be_loose(j), {}, other);
                 find_contacts(own, other, apart_m, points);
             }
             if (points.empty() && passes) loose.passes = nobody;
-            const bool touches = std::any_of(points.begin(), points.end(), [](const ContactPoint& point) {
-                return point.gap <= defaults::touch_gap_m;
-            });
+            const bool touches = met || std::any_of(points.begin(), points.end(), [](const ContactPoint& point) {
+                                     return point.gap <= defaults::touch_gap_m;
+                                 });
             if (!asked) continue;
             set_partner(world, i, j, touches, !loose.passes.is_fixture(j));
             set_partner(world, j, i, touches, !loose.passes.is_fixture(j));

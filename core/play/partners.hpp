@@ -9,6 +9,9 @@ namespace leap {
 /// once it is away.
 void note_partners(const Rehearsal& rehearsal, World& world, StepScratch& scratch);
 
+/// Whether a loose thing has touched somebody or something in the steps of the last stretch.
+bool has_met(const RigidWork& work, std::size_t thing, const Owner& other);
+
 /// Whether something loose could come to a fixture that asks for it, or for what weighs on it, within a tick, or leave
 /// it: then every step of the loose bodies is an instant at which rules are asked, at every tick rate.
 bool may_meet_partners(const Rehearsal& rehearsal, const World& world, const StepCache& cache);

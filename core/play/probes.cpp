@@ -27,7 +27,7 @@ struct Asking {
     Vec3 front{1.0, 0.0, 0.0};  ///< where it faces
 
     Vec3 origin() const {
-        if (info.from == ProbeFrom::feet) return feet + world_up * 0.05;
+        if (info.from == ProbeFrom::feet) return feet;
         if (info.from == ProbeFrom::middle) return feet + world_up * (capsule.height * 0.5);
         const double eyes = fixture ? capsule.height : number(m, m.body().eyes);
         return feet + world_up * std::min(eyes, capsule.height * 0.95);
@@ -65,12 +65,28 @@ ProbeResult missed(const Asking& a) {
     return out;
 }
 
+/// Solid fixtures that stand too far off to be among those round the body: a long ray meets them all the same.
+std::optional<RayHit> far_fixture(const Asking& a, const Vec3& from, const Vec3& direction, double reach) {
+    std::optional<RayHit> out;
+    if (reach <= defaults::fixture_sight_m - defaults::fixture_walk_m || a.m.cache == nullptr) return out;
+    Solid solid;
+    const std::vector<FixtureStand>& stands = a.m.cache->stands;
+    for (std::size_t i = 0; i < stands.size(); ++i) {
+        if (!stands[i].pose.solid || stands[i].slot >= 0 || a.fixture.is(i)) continue;
+        place_solid(stands[i].pose, !a.m.layout.can_be_loose(i), fixture_surface(i), solid);
+        const auto met = cast_ray_at(solid, from, direction, out ? out->distance : reach);
+        if (met) out = met;
+    }
+    return out;
+}
+
 /// A ray sees the first surface; when that is not of the wanted kind it has found nothing.
 ProbeResult ask_ray(const Asking& a) {
     ProbeResult out = missed(a);
     const Vec3 direction = a.direction(a.fixture ? a.front : sense_vector(a.m, Sense::look));
     if (direction == Vec3{0.0}) return out;
-    const auto hit = cast_ray(a.m.surroundings(), out.from, direction, a.reach);
+    auto hit = cast_ray(a.m.surroundings(), out.from, direction, a.reach);
+    if (const auto far = far_fixture(a, out.from, direction, hit ? hit->distance : a.reach)) hit = far;
     out.point = out.from + direction * (hit ? hit->distance : a.reach);
     if (hit) out.distance = hit->distance;
     out.hit = hit && a.wanted(hit->surface);

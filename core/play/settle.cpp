@@ -44,6 +44,7 @@ void advance_and_push(const Rehearsal& r, std::span<const ActorStretch> stretche
                       StepScratch& scratch) {
     std::vector<std::optional<Ride>>& rides = scratch.rides;
     rides.clear();
+    scratch.loose.met.clear();
     for (const ActorStretch& stretch : stretches) rides.push_back(stretch.ride);
     const auto leans = [&](std::size_t i) {
         return !stretches[i].seated && !world.actors[i].shown &&

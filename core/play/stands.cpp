@@ -8,6 +8,7 @@
 #include "core/play/fixtures.hpp"
 #include "core/play/loose.hpp"
 #include "core/play/others.hpp"
+#include "core/play/partners.hpp"
 
 namespace leap {
 namespace {
@@ -39,7 +40,9 @@ bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) 
     const FixturePose before = stand.pose;
     const std::int32_t slot = stand.slot;
     const bool lively = stand.lively;
+    const bool blocks = stand.blocks;
     stand = {};
+    stand.blocks = blocks;
     stand.slot = slot;
     stand.lively = lively;
     stand.phase = machine.phase;
@@ -53,6 +56,13 @@ bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) 
         stand.focus_reach = number(m, kind->fixture->focus->reach);
     stand.still = !is_on_its_way(m, i);
     return !(stand.pose == before);
+}
+
+/// Whether the character meets it: what it has just thrown or let go of goes through it until they have been apart.
+bool blocks(const EvaluationContext& m, std::size_t i, const FixtureStand& stand) {
+    if (!stand.pose.solid) return false;
+    const auto rigid = m.layout.fixtures[i].rigid;
+    return !rigid || !m.world.loose[*rigid].passes.is_actor(static_cast<std::size_t>(m.actor.id));
 }
 
 bool is_lively(const RunLayout& layout, const World& world, const Actor& actor, std::size_t i,
@@ -81,8 +91,7 @@ void gather_solids(const RunLayout& layout, const World& world, const Actor& act
     out.moving_around = actor.body.position;
     std::size_t count = 0;
     for (FixtureStand& stand : out.stands) {
-        const bool seen =
-            stand.pose.solid && is_within(stand.pose.center - actor.body.position, defaults::fixture_sight_m);
+        const bool seen = stand.blocks && is_within(stand.pose.center - actor.body.position, defaults::fixture_sight_m);
         stand.slot = seen ? static_cast<std::int32_t>(count++) : -1;
     }
     out.moving.solids.resize(count);
@@ -106,6 +115,9 @@ bool look_at_all(const EvaluationContext& m, StepCache& out) {
     out.lively_around = actor.body.position;
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
         changed = take_stand(m, i, out.stands[i]) || changed;
+        const bool blocked = out.stands[i].blocks;
+        out.stands[i].blocks = blocks(m, i, out.stands[i]);
+        changed = changed || blocked != out.stands[i].blocks;
         out.stands[i].lively = is_lively(m.layout, world, actor, i, out.stands[i]);
         if (out.stands[i].lively) out.lively.push_back(i);
     }
@@ -117,6 +129,14 @@ bool some_woke(const RunLayout& layout, const World& world, const StepCache& cac
     for (std::size_t i = 0; i < world.loose.size(); ++i)
         if (!world.loose[i].body.asleep && !cache.stands[layout.rigid[i].fixture].lively) return true;
     return false;
+}
+
+/// How near a moving fixture counts as near, m: near enough to be met within a tick of the slowest usual rate.
+double near_moving(const Rehearsal& r, const World& world, const Actor& actor, std::size_t fixture) {
+    const auto rigid = r.layout.fixtures[fixture].rigid;
+    if (!rigid) return defaults::near_moving_m;
+    const double approach = glm::length(world.loose[*rigid].body.velocity) + glm::length(actor.body.velocity);
+    return std::max(defaults::near_moving_m, approach / defaults::slowest_usual_rate_hz);
 }
 
 Bounds bounds_of(const Actor& actor) {
@@ -156,9 +176,10 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, St
     } else {
         for (const std::size_t i : out.lively) {
             FixtureStand& stand = out.stands[i];
-            const bool solid = stand.pose.solid;
+            const bool blocked = stand.blocks;
             const bool moved = take_stand(m, i, stand);
-            if (solid != stand.pose.solid) gather = true;
+            stand.blocks = blocks(m, i, stand);
+            if (blocked != stand.blocks) gather = true;
             if (gather || stand.slot < 0) continue;
             place_velocity(r.layout, world, i, out);
             if (!moved) continue;
@@ -170,7 +191,8 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, St
     for (const std::size_t i : out.lively) {
         const FixtureStand& stand = out.stands[i];
         if (!stand.still && stand.pose.solid &&
-            is_within(stand.pose.center - actor.body.position, reach_of(stand, actor) + defaults::near_moving_m))
+            is_within(stand.pose.center - actor.body.position,
+                      reach_of(stand, actor) + near_moving(r, world, actor, i)))
             out.moves_near = true;
     }
     if (!others) return;
@@ -205,8 +227,9 @@ void note_touches(const Rehearsal& r, World& world, Actor& actor, StepScratch& s
         const bool near = is_within(stand.pose.center - actor.body.position, reach_of(stand, actor));
         // Who has just been raised onto its edge, or is about to come down from it, may be farther off than that.
         const bool stands_on_it = actor.body.grounded && actor.body.ground == fixture_surface(i);
-        const bool touches =
-            stands_on_it || (near && meets(stand.pose, capsule, actor.body.position, defaults::touch_gap_m));
+        const bool touches = stands_on_it ||
+                             (near && meets(stand.pose, capsule, actor.body.position, defaults::touch_gap_m)) ||
+                             (rigid && has_met(scratch.loose, *rigid, actor_owner(static_cast<std::size_t>(actor.id))));
         own.blocked = touches && meets(stand.pose, capsule, actor.body.position, 0.0);
         const bool blocked = !stand.still && loose_lies_in(now, i, true);
         if (blocked != blocked_before) {

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
+#include <numbers>
 
 #include "core/defaults.hpp"
 #include "core/play/loose.hpp"
@@ -24,6 +25,17 @@ namespace {
 constexpr double rounding_s = 1e-12;
 constexpr double hardly_s = 1e-5;  ///< a stretch that took hardly any time
 
+/// How fast the view turns follows from the times of its changes, so it is the same at every tick rate.
+void turn_view(const InputEvent& input, Actor& actor) {
+    const double since = input.time - actor.look_changed_at;
+    const Vec2 turned{std::remainder(input.value.x - actor.look_yaw, 2.0 * std::numbers::pi),
+                      input.value.y - actor.look_pitch};
+    actor.look_rate = since > rounding_s && since <= defaults::look_steady_s ? turned / since : Vec2{0.0};
+    actor.look_changed_at = input.time;
+    actor.look_yaw = input.value.x;
+    actor.look_pitch = input.value.y;
+}
+
 void apply_input(const InputEvent& input, Actor& actor, Record* record) {
     switch (input.kind) {
         case InputEvent::Kind::stick: {
@@ -31,10 +43,7 @@ void apply_input(const InputEvent& input, Actor& actor, Record* record) {
             actor.stick = length > 1.0 ? input.value / length : input.value;
             break;
         }
-        case InputEvent::Kind::look:
-            actor.look_yaw = input.value.x;
-            actor.look_pitch = input.value.y;
-            break;
+        case InputEvent::Kind::look: turn_view(input, actor); break;
         case InputEvent::Kind::button: {
             ButtonState& button = actor.buttons[input.button];
             if (button.down == input.down) return;
@@ -106,6 +115,22 @@ class Tick {
             }
         }
         finish();
+    }
+
+    /// Up to an instant within the tick, whose rules are answered.
+    void run_to(double until) {
+        scratch_.begin_for(r_.generation);
+        end_ = until;
+        begin();
+        for (int split = 0; world_.time < end_ - rounding_s && split < defaults::most_splits_per_tick; ++split) {
+            ask_all();
+            if (world_.actors.size() == 1) {
+                advance_one(split);
+            } else {
+                advance_several(split);
+            }
+        }
+        ask_all();
     }
 
   private:
@@ -473,6 +498,11 @@ void Tick::finish_stretches() {
 }
 
 }  // namespace
+
+void step_within(const Rehearsal& r, std::span<const InputEvent> inputs, double until, World& world,
+                 StepScratch& scratch) {
+    Tick(r, inputs, world, scratch, nullptr).run_to(until);
+}
 
 void step(const Rehearsal& r, std::span<const InputEvent> inputs, World& world, StepScratch& scratch, Record* record) {
     Tick(r, inputs, world, scratch, record).run();

@@ -39,6 +39,11 @@ struct InputEvent {
 void step(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, World& world, StepScratch& scratch,
           Record* record);
 
+/// Part of a tick: up to `until` (s since the start, not before the world's time nor after the tick's end), where the
+/// rules of that instant are answered too. For looking at what an instant brings: such a world is stepped no further.
+void step_within(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, double until, World& world,
+                 StepScratch& scratch);
+
 /// Writes the last row of every track and closes the spans that are still open.
 void end_record(const Rehearsal& rehearsal, const World& world, Record& record);
 

@@ -59,6 +59,7 @@ struct FixtureStand {
     bool waits = false;                   ///< nothing in its phase happens without an event
     double asked_within_m = 0.0;          ///< nor while its subject is farther from its middle; infinite: always
     std::optional<double> focus_reach{};  ///< m; nothing: it has no focus
+    bool blocks = false;                  ///< it is solid for this character
     std::int32_t slot = -1;               ///< in StepCache::moving
     bool lively = false;                  ///< in StepCache::lively
 };

@@ -186,6 +186,7 @@ class Step {
     void move(std::size_t i) {
         RigidObject& thing = things_[i];
         RigidBody& body = thing.body;
+        const Vec3 was = body.place;
         const RigidScratch::Motion& motion = scratch_.motions[i];
         const double before = motion.rests ? 0.0 : motion.until_impact.value_or(seconds_);
         const double after = motion.rests ? 0.0 : seconds_ - before;
@@ -212,19 +213,20 @@ class Step {
         // What turns on a hinge has that hinge's friction, and no other.
         const double loss = thing.joined ? 0.0 : d::spin_loss_per_s;
         body.spin = motion.spin * std::max(0.0, 1.0 - loss * seconds_);
-        limit(body);
+        limit(was, body);
     }
 
-    static void limit(RigidBody& body) {
+    static void limit(const Vec3& was, RigidBody& body) {
         const double speed = glm::length(body.velocity);
         if (!is_finite(body.velocity) || !is_finite(body.spin)) body.velocity = body.spin = Vec3{0.0};
         if (speed > d::fastest_body_mps) body.velocity *= d::fastest_body_mps / speed;
         if (const double spin = glm::length(body.spin); spin > d::fastest_spin_rad_per_s)
             body.spin *= d::fastest_spin_rad_per_s / spin;
-        if (!is_finite(body.place) || glm::length(body.place) > d::farthest_place_m) {
-            body = RigidBody{};
-            body.asleep = true;
-        }
+        if (is_finite(body.place) && glm::length(body.place) <= d::farthest_place_m) return;
+        // Beyond the world it lies where it left it.
+        body.place = was;
+        body.velocity = body.spin = Vec3{0.0};
+        body.asleep = true;
     }
 
     void note_touches() {

@@ -26,13 +26,15 @@ void amount_second_and_over(Accent& out, const Clauses& clauses) {
 }
 
 constexpr std::array accent_table{
-    AccentInfo{{"zoom",
-                "`accent zoom A over T`",
-                "the view's width (74 deg is usual), eased in over T and out again afterwards; `back T`: out over that",
-                "accent zoom 60 deg over 0.4 s back 0.1 s",
-                {clause::first(angle_type, "this accent"), over, back}},
-               AccentKind::zoom,
-               amount_and_over},
+    AccentInfo{
+        {"zoom",
+         "`accent zoom A over T`",
+         "the view's width (74 deg is usual), eased in over T and out again afterwards; `back T`: out over that. "
+         "Of several the layer named first counts, then stances, then fixtures",
+         "accent zoom 60 deg over 0.4 s back 0.1 s",
+         {clause::first(angle_type, "this accent"), over, back}},
+        AccentKind::zoom,
+        amount_and_over},
     AccentInfo{{"shake",
                 "`accent shake L at R`",
                 "the view trembles by L, R times a second",

@@ -90,6 +90,8 @@ constexpr std::array of_fixture{
     SenseInfo{"resting", Sense::resting, truth, "loose, and it lies still"},
     SenseInfo{"own_middle", Sense::own_middle, vector(dim::length), "where its middle is now"},
     SenseInfo{"own_velocity", Sense::own_velocity, vector(dim::speed), "its velocity"},
+    SenseInfo{"hand_velocity", Sense::hand_velocity, vector(dim::speed),
+              "of the hand that holds it, with the view that it follows; without one its own velocity"},
     SenseInfo{"home_place", Sense::home_place, vector(dim::length), "where its middle was placed"},
     SenseInfo{"grabbed", Sense::grabbed, truth, "event: an empty hand has just reached for it, near or from afar"},
     SenseInfo{"let_go", Sense::let_go, truth, "event: the hand that holds it has just opened"},
@@ -272,6 +274,7 @@ bool varies_between_instants(Sense sense) {
         case Sense::path_ahead:
         case Sense::own_middle:
         case Sense::own_velocity:
+        case Sense::hand_velocity:
         case Sense::own_speed:
         case Sense::own_up:
         case Sense::link_middle:

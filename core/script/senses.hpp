@@ -95,6 +95,7 @@ enum class Sense : std::uint8_t {
     resting,
     own_middle,
     own_velocity,
+    hand_velocity,
     home_place,
     holder_place,
     holder_look,

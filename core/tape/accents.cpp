@@ -41,10 +41,7 @@ class Collector {
             const double left = 1.0 - past * 1000.0 / std::max(1, event.detail);
             out_.poses.push_back({pose(event.index), eased(std::min(1.0, left * 2.0))});
         }
-        if (width_weight_ > 0.0) {
-            out_.view_width = width_sum_ / width_weight_;
-            out_.view_width_share = std::min(1.0, width_weight_);
-        }
+        take_widths();
         return std::move(out_);
     }
 
@@ -74,10 +71,7 @@ class Collector {
         const double second = accent.second ? number(context_, *accent.second) : 0.0;
         constexpr double usual_shake_hz = 12.0;
         switch (accent.kind) {
-            case AccentKind::zoom:
-                width_sum_ += amount * share;
-                width_weight_ += share;
-                break;
+            case AccentKind::zoom: widths_.push_back({rank_of(span), amount, share}); break;
             case AccentKind::shake:
                 out_.shake += shake_at(amount * share, accent.second ? second : usual_shake_hz, in_.time);
                 break;
@@ -95,6 +89,30 @@ class Collector {
         }
     }
 
+    /// Effects and accents go by layer: the layer that is named first wins, then stances, then fixtures.
+    std::int32_t rank_of(const PhaseSpan& span) const {
+        constexpr std::int32_t of_stances = 1'000'000;
+        if (span.owner.is_fixture()) return of_stances + 1;
+        const Machine& machine = in_.rehearsal.program.machines[span.machine];
+        return machine.kind == MachineKind::move ? machine.layer : of_stances;
+    }
+
+    /// Each lies over those of the ranks behind it, as much as it counts; of one rank the later over the earlier.
+    void take_widths() {
+        std::stable_sort(widths_.begin(), widths_.end(),
+                         [](const Width& a, const Width& b) { return a.rank > b.rank; });
+        double width = 0.0;
+        double share = 0.0;
+        for (const Width& each : widths_) {
+            const double below = share * (1.0 - each.share);
+            share = each.share + below;
+            width = (each.width * each.share + width * below) / share;
+        }
+        if (share <= 0.0) return;
+        out_.view_width = width;
+        out_.view_width_share = share;
+    }
+
     /// Only on the ground and in motion; a foot comes down at every half stride, where the view is lowest.
     void bob(double amount_m, double stride_m) {
         const double speed = horizontal_length(velocity_at(track(), in_.time));
@@ -106,8 +124,12 @@ class Collector {
     const AccentInput& in_;
     EvaluationContext context_;
     AccentView out_;
-    double width_sum_ = 0.0;
-    double width_weight_ = 0.0;
+    struct Width {
+        std::int32_t rank = 0;
+        double width = 0.0;
+        double share = 0.0;  ///< above 0, 1 at most
+    };
+    std::vector<Width> widths_;
 };
 
 }  // namespace

@@ -257,6 +257,17 @@ tl::expected<bool, std::string> replay_into(const Rehearsal& r, const Tape& tape
     return replay_all(r, tape, false, room, stop);
 }
 
+World world_after(const Rehearsal& r, std::span<const InputEvent> inputs, const Trace& trace, double time) {
+    World world = world_at(r, inputs, trace, time);
+    if (world.actors.empty() || world.tick >= trace.ticks) return world;
+    StepScratch scratch;
+    std::size_t cursor = 0;
+    while (cursor < inputs.size() && inputs[cursor].time < world.time - 1e-9) ++cursor;
+    const auto now = inputs_of_tick(inputs, cursor, world.tick, r.rate_hz);
+    step_within(r, now, std::max(time, world.time), world, scratch);
+    return world;
+}
+
 World world_at(const Rehearsal& r, std::span<const InputEvent> inputs, const Trace& trace, double time,
                const World* before) {
     const auto tick = static_cast<std::int64_t>(std::floor(time * r.rate_hz + 1e-6));

@@ -53,6 +53,10 @@ tl::expected<Trace, std::string> replay(const Rehearsal& rehearsal, const Tape& 
 tl::expected<bool, std::string> replay_into(const Rehearsal& rehearsal, const Tape& tape, Trace& room,
                                             const std::function<bool()>& stop = {});
 
+/// The world at an instant of a run, after the rules of that instant have been answered. For looking at: a run isn't
+/// continued from it.
+World world_after(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, const Trace& trace, double time);
+
 /// The world at the last tick that begins at or before `time`, from the nearest snapshot of the trace, or from
 /// `before` when that world of the same run is nearer.
 World world_at(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, const Trace& trace, double time,

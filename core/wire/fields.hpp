@@ -113,6 +113,8 @@ void actor_fields(Flow& flow, Value& actor) {
     motion_fields(flow, actor);
     flow(actor.look_yaw);
     flow(actor.look_pitch);
+    flow(actor.look_rate);
+    flow(actor.look_changed_at);
     flow(actor.stick);
     flow(actor.stance);
     for (auto& move : actor.moves) flow(move);
@@ -194,6 +196,10 @@ void rigid_fields(Flow& flow, Value& rigid) {
     flow(rigid.hand);
     flow(rigid.pushed);
     flow(rigid.pushed_turn);
+    for (auto& support : rigid.rests_on) {
+        surface_fields(flow, support.on);
+        flow(support.share);
+    }
 }
 
 }  // namespace leap

@@ -133,8 +133,9 @@ InVolume Volumes::look(const OfKind& kind, const Vec3& low_end, double height_m)
             joined.high = std::max(joined.high, spans[i].high);
         const double in = std::min(joined.high, top) - std::max(joined.low, low_end.z);
         if (in <= 0.0) continue;
+        // Of several, one above the other, the depth is that of the one in which the lower end is.
+        if (covered == 0.0) out.depth_m = joined.high - low_end.z;
         covered += in;
-        out.depth_m = joined.high - low_end.z;
     }
     out.share = height_m > 0.0 ? std::min(1.0, covered / height_m) : 0.0;
     return out;

@@ -40,6 +40,21 @@ TEST(Accents, AViewWidthEasesInAndOutAgain) {
     EXPECT_FALSE(dash.at(1.25).view_width);
 }
 
+TEST(Accents, OfTwoViewWidthsThatOfTheLayerNamedFirstCounts) {
+    const Shown both(
+        "stance proud when grounded { steer to 6 m/s gain 45 m/s^2 brake 70 m/s^2  accent zoom 70 deg over 0 s }\n"
+        "move dash_on on dash { phase a for 1 s { accent zoom 90 deg over 0.2 s back 0.2 s } }\n"
+        "move aim when held(jump) in arms { phase a for 2.4 s { accent zoom 110 deg over 0 s } }\n",
+        TapeMaker(4).hold("jump", 0.1, 2.0).hold("dash", 0.5, 0.1));
+    EXPECT_NEAR(*both.at(0.05).view_width, 70 * degree, 1e-9);
+    EXPECT_NEAR(*both.at(0.4).view_width, 110 * degree, 1e-9) << "moves before stances";
+    EXPECT_NEAR(*both.at(1.0).view_width, 90 * degree, 1e-9) << "the body's layer before others, and no mean of them";
+    EXPECT_NEAR(*both.at(0.6).view_width, 100 * degree, 1 * degree) << "half way from the one behind it";
+    EXPECT_NEAR(*both.at(1.6).view_width, 100 * degree, 1 * degree) << "half way back to it";
+    EXPECT_NEAR(*both.at(2.2).view_width, 110 * degree, 1e-9);
+    EXPECT_NEAR(*both.at(3.0).view_width, 70 * degree, 1e-9);
+}
+
 TEST(Accents, GoOutAtASpeedOfTheirOwn) {
     const Shown dash("move dash_on on dash { phase a for 0.5 s { accent zoom 90 deg over 0.2 s back 0.8 s } }\n",
                      TapeMaker(3).hold("dash", 0.5, 0.1));

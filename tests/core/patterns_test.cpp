@@ -96,6 +96,14 @@ TEST_P(Patterns, ThornsCostTwentyAtEachTouch) {
     EXPECT_EQ(dead.state.actors[0].counters[0].value, 100.0) << "whole again";
 }
 
+TEST_P(Patterns, TwoThornsAtOneInstantCostTwice) {
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {placed("thorns", {3, 0.6, 0}), placed("thorns", {3, -0.6, 0})};
+    const Scene scene(pattern("Damage"), plan);
+    const Played hurt = test::play(scene, TapeMaker(1.2).stick(0.1, 0, 1).stick(0.9, 0, 0), GetParam());
+    EXPECT_EQ(hurt.state.actors[0].counters[0].value, 60.0);
+}
+
 TEST_P(Patterns, TheLockedDoorOpensForTheKeyAlone) {
     CoursePlan plan = test::flat_plan();
     plan.fixtures = {placed("locked_door", {4, 0, 0})};

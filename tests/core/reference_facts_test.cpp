@@ -66,7 +66,7 @@ move other is one on hit { phase b for 0.05 s { } }
     EXPECT_EQ(counters[1].value, 1.0);
 }
 
-TEST_P(ReferenceFacts, AnEventIsHeardOnceARoundAndTheLastOneCounts) {
+TEST_P(ReferenceFacts, EveryEventIsHeardInARoundOfItsOwn) {
     const Scene scene(body + R"(
 counter heard_of in 0..99
 counter last in 0..99
@@ -79,7 +79,7 @@ move listens on heard(call) in ears { phase a for 0.1 s { start: starts + 1 } }
 )");
     const Played played = test::play(scene, TapeMaker(1).hold("jump", 0.3, 0.1), GetParam());
     EXPECT_EQ(played.state.actors[0].counters[1].value, 7.0) << "the answer's own, a round later";
-    EXPECT_EQ(played.state.actors[0].counters[0].value, 2.0) << "two of one round once, then the answer's";
+    EXPECT_EQ(played.state.actors[0].counters[0].value, 3.0) << "each of two, then the answer's";
     EXPECT_EQ(played.state.actors[0].counters[2].value, 1.0) << "a move starts once an instant";
 }
 
