@@ -66,6 +66,8 @@ inline constexpr double touch_gap_m = 0.02;
 /// A view that ends this far (m) in front of a fixture has reached it: what hangs on a wall or stands on the ground
 /// isn't hidden by it. Leave.
 inline constexpr double sight_gap_m = 0.01;
+/// A checkpoint without ground within this depth (m) below where it puts one back is reported. Touch for deep courses.
+inline constexpr double deepest_respawn_m = 20.0;
 /// A body this near to where a fixture rests or stands (m) is in its way. Touch if doors close too eagerly.
 inline constexpr double clear_gap_m = 0.15;
 /// Solid fixtures within this distance of the body (m) are met by its motion and seen by its probes; they are gathered

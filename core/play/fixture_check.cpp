@@ -146,6 +146,12 @@ class Check {
             constexpr double sunk_m = 0.02;  // a lantern may stand a little in its floor
             if (deepest_overlap(course_, {actor.radius, actor.height}, feet + world_up * sunk_m))
                 say("there is no room for the body in front of it, where one comes out; turn or move it");
+            else if (has_action(*kind, {ActionKind::respawn_here}) &&
+                     !cast_ray({course_}, feet + world_up * sunk_m, -world_up, defaults::deepest_respawn_m))
+                say(fmt::format(
+                    "there is no ground within {:g} m below the place in front of it, so one who is put back "
+                    "there falls again; turn or move it",
+                    defaults::deepest_respawn_m));
         }
     }
 

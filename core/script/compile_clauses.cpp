@@ -1,13 +1,25 @@
 // SPDX-License-Identifier: MIT
 #include <fmt/format.h>
 
+#include <algorithm>
+
 #include "core/script/compiler.hpp"
+#include "core/script/pose_names.hpp"
 
 /// What the rows of the tables of words say of their clauses, carried out.
 namespace leap {
 
 std::int32_t Compiler::tag_index(const std::string& name) {
     return number_of(program_.tags, tag_names_, name);
+}
+
+void Compiler::check_pose(const syntax::Name& name) {
+    if (std::find(built_in_poses.begin(), built_in_poses.end(), name.text) != built_in_poses.end()) return;
+    const std::string near =
+        near_name(name.text, std::vector<std::string>(built_in_poses.begin(), built_in_poses.end()));
+    warn(name.range, fmt::format("unknown pose \"{}\"", name.text),
+         near.empty() ? "the built-in figure has stand, rise, fall, land, crouch and others; a game's own may have it"
+                      : fmt::format("did you mean \"{}\"?", near));
 }
 
 std::int32_t Compiler::pose_index(const std::string& name) {
@@ -104,7 +116,10 @@ CompiledClause Compiler::compile_clause(const ClauseInfo& info, const syntax::Cl
             for (std::size_t i = 0; i < clause.values.size() && i < most_values; ++i)
                 out.values[i] = value(clause.values[i], scope, info.type, info.who);
             break;
-        case ClauseKind::pose: out.index = pose_index(clause.name.text); break;
+        case ClauseKind::pose:
+            out.index = pose_index(clause.name.text);
+            check_pose(clause.name);
+            break;
         case ClauseKind::text: out.text = clause.name.text; break;
         case ClauseKind::choice: out.index = clause.choice; break;
         case ClauseKind::meter: out.index = meter_called(clause.name).written(); break;

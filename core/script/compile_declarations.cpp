@@ -179,6 +179,18 @@ void Compiler::declare_memory(const syntax::Action& action, const Scope& scope) 
     }
     if (find_sense(plain_senses(), name.text))
         report(name.range, fmt::format("{} is a sense and can't be remembered under that name", name.text));
+    const bool is_counter =
+        std::any_of(scope.chain.begin(), scope.chain.end(),
+                    [&](const syntax::Owner* level) {
+                        return std::any_of(
+                            level->counters.begin(), level->counters.end(),
+                            [&](const syntax::Counter& counter) { return counter.name.text == name.text; });
+                    }) ||
+        std::any_of(program_.counters.begin(), program_.counters.end(),
+                    [&](const CounterInfo& counter) { return !counter.kind && counter.path == name.text; });
+    if (is_counter)
+        warn(name.range, fmt::format("{} is a counter, and what is remembered under its name hides it", name.text),
+             fmt::format("to set the counter write it before remember: {} = ..., remember ...", name.text));
     memories_[path] = static_cast<std::int32_t>(program_.memories.size());
     const bool fixture = is_fixture(scope);
     std::int32_t& slots = fixture ? program_.machines[scope.machine].memory_slots : program_.memory_slots;
@@ -260,7 +272,10 @@ void Compiler::compile_gauges() {
         if (program_.find_gauge(path)) return;
         GaugeInfo info{path, machine, body, number_of_any(gauge.value, at), gauge.meaning};
         if (info.value.type.kind != ValueKind::number && !has_errors(diagnostics_))
-            report(gauge.value.range, "a gauge is one number", "take length(...) of it, or compare it");
+            report(gauge.value.range, fmt::format("a gauge is a number, this is {}", type_text(info.value.type)),
+                   info.value.type.kind == ValueKind::vector
+                       ? "take length(...) of it, or one part: dot(..., up)"
+                       : "use a number that goes with it, like grounded_time with grounded");
         program_.gauge_paths.add(path, static_cast<std::int32_t>(program_.gauges.size()));
         program_.gauges.push_back(std::move(info));
     };

@@ -414,7 +414,11 @@ void Compiler::unknown_name(const Expr& expr, const Scope& scope) {
     if (find_sense(button_senses(), expr.name)) hint = fmt::format("it takes a button: {}(jump)", expr.name);
     if (find_sense(volume_senses(), expr.name)) hint = fmt::format("it takes a kind of volume: {}(water)", expr.name);
     if (find_sense(fixture_senses(), expr.name)) hint = "a fixture can ask this, about itself";
-    if (near == expr.name) hint = fmt::format("it is a probe, and has parts: {}.hit, {}.distance", expr.name, expr.name);
+    if (program_.find_button(expr.name))
+        return report(expr.range, fmt::format("{} is a button, and a button alone is no condition", expr.name),
+                      fmt::format("write pressed({0}), held({0}) or released({0})", expr.name));
+    if (near == expr.name)
+        hint = fmt::format("it is a probe, and has parts: {}.hit, {}.distance", expr.name, expr.name);
     report(expr.range, fmt::format("nothing is called {}", expr.name), hint);
 }
 

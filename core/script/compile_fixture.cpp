@@ -246,8 +246,33 @@ void Compiler::check_placed(const Phase& phase) {
     if (e.face) check(*e.face, {Sense::own_velocity, Sense::own_up, Sense::own_ahead, Sense::own_left});
 }
 
+namespace {
+
+/// Effects of what can be loose, and those that can't go with them.
+bool is_of_loose(const Phase& phase) {
+    const Effects& e = phase.effects;
+    return e.loose || e.carried || e.returns_home || e.in_hand;
+}
+bool is_of_rails(const Phase& phase) {
+    const Effects& e = phase.effects;
+    return e.slide || e.swing || e.stays || e.follow || e.grow;
+}
+
+}  // namespace
+
 void Compiler::check_loose(const Machine& machine, const Phase& phase) {
     const Effects& e = phase.effects;
+    const bool is_both = std::any_of(machine.phases.begin(), machine.phases.end(), is_of_loose) &&
+                         std::any_of(machine.phases.begin(), machine.phases.end(), is_of_rails);
+    if (is_both && is_of_loose(phase)) {
+        report(
+            phase.range,
+            fmt::format("{} slides, swings, grows or follows a path, so it can't be loose, carried or return home too",
+                        machine.name),
+            "make two kinds of it, or let it come back the way it went: slide 0 m, 0 m, 0 m, or follow its path on");
+        return;
+    }
+    if (is_both && is_of_rails(phase)) return;  // told at the other phase
     if (e.gravity && !e.loose) report(phase.range, "gravity pulls at what is loose", "add loose, or leave gravity out");
     if (e.face && e.loose && !e.upright)
         report(phase.range, "what is loose faces something only while it is upright", "add upright, or leave face out");

@@ -104,7 +104,12 @@ void Compiler::compile_move_head(Machine& machine, const Scope& scope) {
 
 /// What starts the move besides a button, and the layer it lives on.
 void Compiler::compile_start(Machine& machine, const Scope& scope) {
-    if (machine.start_on && !is_event(*machine.start_on))
+    const bool is_told = std::any_of(told_.begin(), told_.end(), [&](const auto& told) {
+        return machine.start_on && std::get<0>(told) == machine.start_on->truth.range.file &&
+               std::get<1>(told) >= machine.start_on->truth.range.begin &&
+               std::get<2>(told) <= machine.start_on->truth.range.end;
+    });
+    if (machine.start_on && !is_told && !is_event(*machine.start_on))
         report(machine.start_on->truth.range, "on wants a button or an event",
                "for example on jump, on landed, on heard(struck); a lasting condition stands behind when");
     for (const syntax::Owner* level : scope.chain) {

@@ -150,6 +150,7 @@ class Compiler {
     Clauses compile_clauses(const StatementInfo& info, const syntax::Statement& statement, const Scope& scope);
     CompiledClause compile_clause(const ClauseInfo& info, const syntax::Clause& clause, const Scope& scope);
     std::int32_t tag_index(const std::string& name);
+    void check_pose(const syntax::Name& name);
     std::int32_t pose_index(const std::string& name);
     MeterId meter_called(const syntax::Name& name);
     std::int32_t wall_probe_index(const syntax::Name& name, const Scope& scope);

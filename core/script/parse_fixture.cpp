@@ -19,6 +19,24 @@ void Parser::fixture() {
 
 void Parser::fixture_item(syntax::Owner& owner) {
     if (shared_item(owner)) return;
+    // What is given again is read, so that its own mistakes are told, and is told itself.
+    const auto told_twice = [&](std::string message) {
+        out_.diagnostics.push_back({Severity::error, peek().range, std::move(message), "leave one of them out"});
+    };
+    const auto once = [&](bool is_there, const char* what) {
+        if (is_there && is(what)) told_twice(fmt::format("{} is given twice", what));
+    };
+    if ((!owner.box.empty() || owner.radius) && (is("box") || is("sphere") || is("capsule"))) {
+        told_twice("a fixture has one shape, and this is the second");
+        owner.box.clear();
+        owner.radius.reset();
+        owner.height.reset();
+    }
+    once(owner.mass.has_value(), "mass");
+    once(owner.friction.has_value(), "friction");
+    once(owner.bounce.has_value(), "bounce");
+    once(owner.wheels.has_value(), "wheels");
+    once(owner.focus.has_value(), "focus");
     if (accept("box")) {
         for (std::size_t i = 0; i < 3; ++i) {
             if (i > 0) expect(",", "between length, width and height");

@@ -193,7 +193,7 @@ TEST(CartRuns, MistakesAreTold) {
     told("fixture a { box 1 m, 1 m, 1 m mass 9 kg phase p { loose wheels push 3 N } }", "a has no wheels");
     told("fixture a { box 1 m, 1 m, 1 m mass 9 kg " + wheels + " phase p { loose wheels push 3 m } }",
          "wheels push wants");
-    told("fixture a { box 1 m, 1 m, 1 m gauge g = own_front phase p { solid } }", "a gauge is one number");
+    told("fixture a { box 1 m, 1 m, 1 m gauge g = own_front phase p { solid } }", "a gauge is a number");
     told("reading r = largest_drop(a.g)\nfixture a { box 1 m, 1 m, 1 m gauge g = share phase p { solid } }",
          "largest_drop looks at");
 }

@@ -246,6 +246,19 @@ TEST_P(Fixtures, ALiftCarriesItsRiderExactly) {
     EXPECT_EQ(test::times_of(ride, EventKind::left_ground).size(), 0U) << "it stands all the while";
 }
 
+TEST(FixtureCheck, ACheckpointInFrontOfAVoidIsReported) {
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {placed("on the ground", "lantern", {0, 0, 0}), placed("at the edge", "lantern", {49.9, 0, 0})};
+    const Scene scene(world, plan);
+    std::vector<std::string> said;
+    for (const FixtureWarning& each : fixture_warnings(scene.program, scene.tuning, plan)) said.push_back(each.text);
+    ASSERT_EQ(said.size(), 1U);
+    EXPECT_EQ(
+        said[0],
+        "at the edge: there is no ground within 20 m below the place in front of it, so one who is put back there "
+        "falls again; turn or move it");
+}
+
 /// Focus-in and focus-out pair up over random walks among many things.
 TEST(Focus, PairsUpOverRandomWalks) {
     std::vector<PlacedFixture> many;

@@ -22,16 +22,16 @@ syntax keyword leapWord walkable wears weight wheels when with within without zo
 syntax keyword leapSense abs airborne airborne_time along_x along_y amount_of at_stop blocked bump_speed bumped
 syntax keyword leapSense by_has by_lacks ceil clamp clear completed cos depth direction distance
 syntax keyword leapSense dot entered exit_room failed feet flat floor focused forward grabbed
-syntax keyword leapSense ground_grip ground_normal ground_velocity grounded grounded_time has heard held held_time hinge_angle
-syntax keyword leapSense hit holder_has holder_lacks holder_look holder_place home_place in_left_hand in_sight inside is_held
-syntax keyword leapSense lacks landed landing_speed left_ground let_go link_middle link_place link_room load look
-syntax keyword leapSense max min mix noise normal own_ahead own_front own_left own_middle own_place
-syntax keyword leapSense own_speed own_up own_velocity path_ahead phase_time pick place place_of point press_length
-syntax keyword leapSense pressed reached released respawned resting ridden round seated sent_by shape
-syntax keyword leapSense share_in side sign sin slider_way slip_angle slope spawned sqrt stance_time
-syntax keyword leapSense stands_on stick stick_ahead stick_of stick_side stop_number struck sunk target target_place
-syntax keyword leapSense taut there told touched touched_by touching up used used_in_hand velocity
-syntax keyword leapSense view_ahead view_right wall_normal was_cut way_of wheels_down x y
+syntax keyword leapSense ground_grip ground_normal ground_velocity grounded grounded_time hand_velocity has heard held held_time
+syntax keyword leapSense hinge_angle hit holder_has holder_lacks holder_look holder_place home_place in_left_hand in_sight inside
+syntax keyword leapSense is_held lacks landed landing_speed left_ground let_go link_middle link_place link_room load
+syntax keyword leapSense look max min mix noise normal own_ahead own_front own_left own_middle
+syntax keyword leapSense own_place own_speed own_up own_velocity path_ahead phase_time pick place place_of point
+syntax keyword leapSense press_length pressed reached released respawned resting ridden round seated sent_by
+syntax keyword leapSense shape share_in side sign sin slider_way slip_angle slope spawned sqrt
+syntax keyword leapSense stance_time stands_on stick stick_ahead stick_of stick_side stop_number struck sunk target
+syntax keyword leapSense target_place taut there told touched touched_by touching up used used_in_hand
+syntax keyword leapSense velocity view_ahead view_right wall_normal was_cut way_of wheels_down x y
 syntax match leapNumber /\<\d\+\(\.\d\+\)\?\>/
 syntax match leapUnit /\(\d\s*\)\@<=\(km\|cm\|mm\|m\|ms\|s\|h\|frames\|deg\|rad\|turns\|kg\|t\|kN\|Nm\|N\)\>\([\/^]\w\+\)*\|\(\d\s*\)\@<=%/
 syntax region leapString start=/"/ end=/"/ oneline
