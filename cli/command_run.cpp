@@ -39,10 +39,13 @@ Json json_of(const Trace& trace, const Program& program, const Tape& tape, doubl
         const Machine& machine = program.machines[span.machine];
         const bool named = trace.tracks.size() > 1 && span.owner.is_actor();
         const std::string who = named ? trace.tracks[span.owner.at()].name + "." : std::string();
-        out["phases"].push_back({{"of", who + machine.name},
-                                 {"phase", machine.phases[span.phase].name},
-                                 {"from", span.from},
-                                 {"to", span.to}});
+        Json phase{{"of", who + machine.name},
+                   {"phase", machine.phases[span.phase].name},
+                   {"from", span.from},
+                   {"to", span.to}};
+        if (span.owner.is_fixture()) phase["fixture"] = trace.fixtures[span.owner.at()].name;
+        if (machine.kind == MachineKind::move) phase["layer"] = program.layers[static_cast<std::size_t>(machine.layer)];
+        out["phases"].push_back(std::move(phase));
     }
     out["events"] = Json::array();
     for (const TraceEvent& event : trace.events)

@@ -4,6 +4,7 @@
 #include "cli/commands.hpp"
 #include "core/experiments/sweep_csv.hpp"
 #include "core/project/file_io.hpp"
+#include "core/project/sweep_fingerprint.hpp"
 
 namespace leap::cli {
 namespace {
@@ -77,6 +78,7 @@ int sweep(const SweepOptions& options) {
         complain(*problem);
         return problems;
     }
+    request.fingerprint = sweep_fingerprint(experiment->setup(), request);
     ParallelOptions parallel;
     parallel.threads = options.threads;
     parallel.stop = stop_on_interrupt();

@@ -107,6 +107,7 @@ std::optional<std::string> sweep_problem(const SweepRequest& request) {
 Sweep run_sweep(const Setup& setup, const SweepRequest& request, const ParallelOptions& options, const Shard& shard) {
     Sweep out;
     out.axes = request.axes;
+    out.fingerprint = request.fingerprint;
     for (const Tape* tape : request.tapes) out.tapes.push_back(tape->name);
     std::size_t count = 1;
     for (const SweepAxis& axis : request.axes) count *= static_cast<std::size_t>(axis.count);

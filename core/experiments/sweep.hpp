@@ -29,6 +29,7 @@ tl::expected<SweepAxis, std::string> read_axis(std::string_view text, const Prog
 struct SweepRequest {
     std::vector<SweepAxis> axes;  ///< one or two
     std::vector<const Tape*> tapes;
+    std::string fingerprint{};  ///< of all that its results depend on; see sweep_fingerprint()
 };
 
 /// One tape with one pair of values.
@@ -48,6 +49,7 @@ struct Sweep {
     std::vector<SweepAxis> axes;
     std::vector<std::string> tapes;
     std::vector<SweepCell> cells;  ///< the first axis runs fastest
+    std::string fingerprint{};     ///< of the request
     bool complete = false;         ///< every cell is done
 
     std::size_t cell_at(int first, int second) const {

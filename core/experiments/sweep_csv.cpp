@@ -2,25 +2,20 @@
 #include "core/experiments/sweep_csv.hpp"
 
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
+#include <algorithm>
 #include <charconv>
 #include <map>
 
 #include "core/defaults.hpp"
+#include "core/units/csv.hpp"
 
 namespace leap {
 namespace {
 
 std::string with_unit(const std::string& name, const Unit& unit) {
     return unit.text.empty() ? name : fmt::format("{} ({})", name, unit.text);
-}
-
-/// A field in quotes where it needs them.
-std::string field(const std::string& text) {
-    if (text.find_first_of(",\"\n\r") == std::string::npos) return text;
-    std::string out = "\"";
-    for (const char c : text) out += c == '"' ? std::string("\"\"") : std::string(1, c);
-    return out + "\"";
 }
 
 std::vector<std::string_view> lines_of(std::string_view text) {
@@ -35,38 +30,46 @@ std::vector<std::string_view> lines_of(std::string_view text) {
     return out;
 }
 
-/// The number before the first comma, and the one behind it.
-std::optional<std::pair<std::size_t, std::size_t>> cell_of(std::string_view line) {
+/// What every line begins with: which cell it is of, how many there are, and of which sweep.
+struct LineHead {
     std::size_t cell = 0;
     std::size_t count = 0;
-    const char* end = line.data() + line.size();
-    const auto first = std::from_chars(line.data(), end, cell);
-    if (first.ec != std::errc() || first.ptr == end || *first.ptr != ',') return std::nullopt;
-    const auto second = std::from_chars(first.ptr + 1, end, count);
-    if (second.ec != std::errc() || (second.ptr != end && *second.ptr != ',')) return std::nullopt;
-    return std::pair{cell, count};
+    std::string sweep;
+};
+constexpr std::size_t head_fields = 3;
+std::optional<LineHead> head_of(const std::vector<std::string>& fields) {
+    const auto whole = [](const std::string& text, std::size_t& out) {
+        const char* end = text.data() + text.size();
+        const auto read = std::from_chars(text.data(), end, out);
+        return read.ec == std::errc() && read.ptr == end;
+    };
+    LineHead out;
+    if (fields.size() <= head_fields || !whole(fields[0], out.cell) || !whole(fields[1], out.count))
+        return std::nullopt;
+    out.sweep = fields[2];
+    return out;
 }
 
 }  // namespace
 
 std::string sweep_csv(const Sweep& sweep, const Program& program) {
-    std::string out = "cell,of";
+    std::string out = "cell,of,sweep";
     for (const SweepAxis& axis : sweep.axes)
-        out += fmt::format(",{}", field(with_unit(axis.value.path, axis.value.unit)));
+        out += fmt::format(",{}", csv_field(with_unit(axis.value.path, axis.value.unit)));
     out += ",tape,problem,way,marks held,marks";
     for (const ReadingInfo& reading : program.readings)
-        out += fmt::format(",{}", field(with_unit(reading.name, display_unit(reading.type.dimension))));
+        out += fmt::format(",{}", csv_field(with_unit(reading.name, display_unit(reading.type.dimension))));
     out += "\n";
     for (std::size_t cell = 0; cell < sweep.cells.size(); ++cell) {
         if (!sweep.cells[cell].done) continue;
         const std::vector<double> values = sweep.values_of(cell);
         for (std::size_t tape = 0; tape < sweep.tapes.size(); ++tape) {
             const SweepRun& run = sweep.cells[cell].tapes[tape];
-            out += fmt::format("{},{}", cell, sweep.cells.size());
+            out += fmt::format("{},{},{}", cell, sweep.cells.size(), sweep.fingerprint);
             for (std::size_t axis = 0; axis < values.size(); ++axis)
                 out += fmt::format(",{}", values[axis] / sweep.axes[axis].value.unit.scale);
-            out += fmt::format(",{},{},{:016x},{},{}", field(sweep.tapes[tape]), field(run.problem), run.way, run.held,
-                               run.marks);
+            out += fmt::format(",{},{},{:016x},{},{}", csv_field(sweep.tapes[tape]), csv_field(run.problem), run.way,
+                               run.held, run.marks);
             for (std::size_t r = 0; r < program.readings.size(); ++r) {
                 out += ",";
                 if (r < run.readings.size() && run.readings[r])
@@ -78,49 +81,112 @@ std::string sweep_csv(const Sweep& sweep, const Program& program) {
     return out;
 }
 
+namespace {
+
+/// Parts of one sweep on their way to being one text.
+class Merger {
+  public:
+    explicit Merger(std::span<const std::string> names) : names_(names) {}
+
+    /// Why a part doesn't belong to those before it, or is damaged.
+    std::optional<std::string> add(std::size_t part, const std::string& text) {
+        const std::vector<std::string_view> lines = lines_of(text);
+        if (lines.empty() || !lines[0].starts_with("cell,of,"))
+            return fmt::format("{}:1: this is no part of a sweep: the head line is missing", names_[part]);
+        if (!lines[0].starts_with("cell,of,sweep,"))
+            return fmt::format(
+                "{}:1: this part has no column \"sweep\", so nobody can tell what it belongs to; run it again",
+                names_[part]);
+        if (columns_ == 0) {
+            head_ = lines[0];
+            columns_ = csv_fields(lines[0]).size();
+            tape_column_ = column_of("tape");
+        }
+        if (lines[0] != head_)
+            return fmt::format("{}:1: this is of another sweep than {}: its columns differ", names_[part], names_[0]);
+        if (!text.ends_with('\n'))
+            return fmt::format("{}:{}: the last line is cut short; run this part again", names_[part], lines.size());
+        for (std::size_t i = 1; i < lines.size(); ++i)
+            if (auto why = add_line(part, lines[i])) return fmt::format("{}:{}: {}", names_[part], i + 1, *why);
+        return std::nullopt;
+    }
+
+    tl::expected<std::string, std::string> whole() const {
+        if (cells_.size() < count_) {
+            std::size_t missing = 0;
+            while (cells_.contains(missing)) ++missing;
+            return tl::make_unexpected(
+                fmt::format("{} of {} cells are missing, the first is cell {}; a part isn't here or was stopped",
+                            count_ - cells_.size(), count_, missing));
+        }
+        std::string out = std::string(head_) + "\n";
+        for (const auto& [number, cell] : cells_) {
+            if (cell.tapes != cells_.begin()->second.tapes)
+                return tl::make_unexpected(fmt::format(
+                    "{}: cell {} has the tapes {}, expected {}; a line is missing or there twice", names_[cell.part],
+                    number, fmt::join(cell.tapes, ", "), fmt::join(cells_.begin()->second.tapes, ", ")));
+            out += cell.text;
+        }
+        return out;
+    }
+
+  private:
+    struct Cell {
+        std::size_t part = 0;
+        std::string text{};
+        std::vector<std::string> tapes{};
+    };
+
+    std::size_t column_of(std::string_view name) const {
+        const std::vector<std::string> names = csv_fields(head_);
+        return static_cast<std::size_t>(std::find(names.begin(), names.end(), name) - names.begin());
+    }
+
+    std::optional<std::string> add_line(std::size_t part, std::string_view line) {
+        const std::vector<std::string> fields = csv_fields(line);
+        const auto head = head_of(fields);
+        if (!head || head->cell >= head->count || head->count > defaults::most_sweep_runs)
+            return "this line doesn't begin with a cell's number";
+        if (fields.size() != columns_)
+            return fmt::format("this line has {} fields, expected {}", fields.size(), columns_);
+        if (count_ == 0) {
+            count_ = head->count;
+            sweep_ = head->sweep;
+        }
+        if (head->count != count_)
+            return fmt::format("this is of a sweep of {} cells, the others are of {}", head->count, count_);
+        if (head->sweep != sweep_)
+            return fmt::format(
+                "this is of sweep {}, the others are of {}: script, course, tapes, dials or ranges differ", head->sweep,
+                sweep_);
+        const auto [found, fresh] = cells_.try_emplace(head->cell, Cell{part});
+        if (found->second.part != part)
+            return fmt::format("cell {} is in {} as well; leave one of them out", head->cell,
+                               names_[found->second.part]);
+        found->second.text += std::string(line) + "\n";
+        found->second.tapes.push_back(tape_column_ < fields.size() ? fields[tape_column_] : std::string());
+        return std::nullopt;
+    }
+
+    std::span<const std::string> names_;
+    std::string_view head_;
+    std::size_t columns_ = 0;
+    std::size_t tape_column_ = 0;
+    std::size_t count_ = 0;
+    std::string sweep_;
+    std::map<std::size_t, Cell> cells_;
+};
+
+}  // namespace
+
 tl::expected<std::string, std::string> merge_sweep_csv(std::span<const std::string> parts,
                                                        std::span<const std::string> names) {
-    const auto wrong = [](std::string text) { return tl::make_unexpected(std::move(text)); };
-    if (parts.empty()) return wrong("there is nothing to put together; name the parts' files");
-    std::string_view head;
-    std::size_t count = 0;
-    struct CellLines {
-        std::size_t part;
-        std::string text;
-    };
-    std::map<std::size_t, CellLines> cells;
-    for (std::size_t part = 0; part < parts.size(); ++part) {
-        const std::vector<std::string_view> lines = lines_of(parts[part]);
-        if (lines.empty() || !lines[0].starts_with("cell,of,"))
-            return wrong(fmt::format("{}:1: this is no part of a sweep: the head line is missing", names[part]));
-        if (part == 0) head = lines[0];
-        if (lines[0] != head)
-            return wrong(
-                fmt::format("{}:1: this is of another sweep than {}: its columns differ", names[part], names[0]));
-        for (std::size_t i = 1; i < lines.size(); ++i) {
-            const auto cell = cell_of(lines[i]);
-            if (!cell || cell->first >= cell->second || cell->second > defaults::most_sweep_runs)
-                return wrong(fmt::format("{}:{}: this line doesn't begin with a cell's number", names[part], i + 1));
-            if (count == 0) count = cell->second;
-            if (cell->second != count)
-                return wrong(fmt::format("{}:{}: this is of a sweep of {} cells, the others are of {}", names[part],
-                                         i + 1, cell->second, count));
-            const auto [found, fresh] = cells.try_emplace(cell->first, CellLines{part, {}});
-            if (found->second.part != part)
-                return wrong(fmt::format("{}:{}: cell {} stands in {} as well; leave one of them out", names[part],
-                                         i + 1, cell->first, names[found->second.part]));
-            found->second.text += std::string(lines[i]) + "\n";
-        }
-    }
-    if (cells.size() < count) {
-        std::size_t missing = 0;
-        while (cells.contains(missing)) ++missing;
-        return wrong(fmt::format("{} of {} cells are missing, the first is cell {}; a part isn't here or was stopped",
-                                 count - cells.size(), count, missing));
-    }
-    std::string out = std::string(head) + "\n";
-    for (const auto& [number, block] : cells) out += block.text;
-    return out;
+    if (parts.empty())
+        return tl::make_unexpected(std::string("there is nothing to put together; name the parts' files"));
+    Merger merger(names);
+    for (std::size_t part = 0; part < parts.size(); ++part)
+        if (auto why = merger.add(part, parts[part])) return tl::make_unexpected(std::move(*why));
+    return merger.whole();
 }
 
 }  // namespace leap

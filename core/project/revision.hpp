@@ -11,6 +11,10 @@ struct RevisionProject {
     Project project;       ///< its folder is that of the project, not where it was read from
 };
 
+/// The commit that a revision means now, in a project's folder. Says why there is none.
+tl::expected<std::string, std::string> resolved_revision(const std::filesystem::path& folder,
+                                                         const std::string& revision);
+
 /// Says why not: no git, no repository, no such revision, no project in it. What doesn't compile is told by the
 /// project's own diagnostics. `revision`: as git understands it ("HEAD~3", a tag, "main").
 tl::expected<RevisionProject, std::string> load_revision(const std::filesystem::path& project,

@@ -2,17 +2,20 @@
 #include "core/project/trial_run.hpp"
 
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
 #include <algorithm>
 
 #include "core/defaults.hpp"
 #include "core/project/course_file.hpp"
 #include "core/project/revision.hpp"
+#include "core/project/sweep_fingerprint.hpp"
 #include "core/project/tape_file.hpp"
 #include "core/project/trial_kinds.hpp"
 #include "core/project/wire_file.hpp"
 #include "core/script/diagnostic.hpp"
 #include "core/script/typed_value.hpp"
+#include "core/units/text_hash.hpp"
 
 namespace leap {
 namespace {
@@ -81,6 +84,7 @@ Problem run_sweep_trial(const Trial& trial, const TrialScene& scene, const Trial
     }
     made.request.tapes = list_of(out.tapes);
     if (auto wrong = sweep_problem(made.request)) return wrong;
+    made.request.fingerprint = sweep_fingerprint(scene.setup(), made.request);
     made.sweep = run_sweep(scene.setup(), made.request, options);
     ParallelOptions quietly = options;
     quietly.progress = {};
@@ -164,9 +168,15 @@ Problem run_fit_trial(const Trial& trial, const TrialScene& scene, const TrialOp
     made.request.alignment.stretch = trial.stretch;
     made.request.seed = trial.seed;
     if (trial.tries > 0) made.request.most_tries = trial.tries;
-    for (std::size_t i = 0; i < out.tapes.front().tracks.size(); ++i) {
-        const TapeTrack& track = out.tapes.front().tracks[i];
-        if (track_name(track, track.body) == trial.character) made.request.character = i;
+    if (!trial.character.empty()) {
+        std::vector<std::string> names;
+        for (const TapeTrack& track : out.tapes.front().tracks)
+            names.push_back(track_name(track, track.body.empty() ? scene.program->bodies.front().name : track.body));
+        const auto found = std::find(names.begin(), names.end(), trial.character);
+        if (found == names.end())
+            return fmt::format("unknown character \"{}\"; {} has {}", trial.character, out.tapes.front().name,
+                               fmt::join(names, ", "));
+        made.request.character = static_cast<std::size_t>(found - names.begin());
     }
     made.fit = fit(scene.setup(), made.request, search_options(options));
     if (!made.fit.problem.empty()) return made.fit.problem;
@@ -279,11 +289,8 @@ const WirePlan* find_rehearsal(const TrialScene& scene, const std::string& name)
 }
 
 std::string trial_hash(const Trial& trial, std::span<const SourceFile> scripts, const TrialScene& scene) {
-    std::uint64_t hash = 0xcbf29ce484222325ULL;  // FNV-1a
-    const auto add = [&](std::string_view text) {
-        for (const char c : text) hash = (hash ^ static_cast<unsigned char>(c)) * 0x100000001b3ULL;
-        hash = (hash ^ 0xffU) * 0x100000001b3ULL;  // texts are told apart
-    };
+    TextHash hash;
+    const auto add = [&](std::string_view text) { hash.add(text); };
     for (const SourceFile& file : scripts) add(file.text);
     add(write_course(scene.course->plan));
     const WirePlan* plan = trial.kind == TrialKind::wire ? find_rehearsal(scene, trial.rehearsal) : nullptr;
@@ -303,13 +310,15 @@ std::string trial_hash(const Trial& trial, std::span<const SourceFile> scripts, 
     for (const double dial : scene.tuning.dials) add(fmt::format("{}", dial));
     for (std::size_t i = 0; i < scene.tuning.off.size(); ++i)
         if (scene.tuning.off[i] != 0) add("without " + scene.program->machines[i].name);
+    // A feel diff against HEAD is another one after each commit.
+    if (trial.kind == TrialKind::compare) add(resolved_revision(scene.folder, trial.against).value_or(std::string()));
     if (!trial.measured.empty() && scene.read_file) add(scene.read_file(trial.measured).value_or(std::string()));
     Trial asked = trial;
     asked.result.reset();
     asked.name.clear();
     asked.note.clear();
     add(write_trial(asked));
-    return fmt::format("{:016x}", hash);
+    return hash.text();
 }
 
 TrialResult result_of(const TrialOutcome& outcome, const std::string& made_with) {

@@ -9,6 +9,7 @@
 #include "core/defaults.hpp"
 #include "core/project/wire_file.hpp"
 #include "core/script/dial_edit.hpp"
+#include "core/units/csv.hpp"
 #include "core/wire/differences.hpp"
 
 namespace leap {
@@ -153,20 +154,21 @@ std::optional<FineStretch> fine_stretch(const WireSweep& sweep, std::size_t axis
 
 std::string wire_sweep_csv(const WireSweep& sweep) {
     std::string out;
-    for (const WireAxis& axis : sweep.axes) out += fmt::format("{},", axis.what);
+    for (const WireAxis& axis : sweep.axes) out += fmt::format("{},", csv_field(axis.what));
     const auto with = std::find_if(sweep.cells.begin(), sweep.cells.end(),
                                    [](const WireCell& cell) { return !cell.readings.empty(); });
     if (with != sweep.cells.end())
-        for (const WireReading& reading : with->readings) out += fmt::format("{},", reading.name);
+        for (const WireReading& reading : with->readings) out += fmt::format("{},", csv_field(reading.name));
     out += "marks held,marks,problem\n";
     for (const WireCell& cell : sweep.cells) {
-        for (std::size_t k = 0; k < cell.at.size(); ++k) out += fmt::format("{},", sweep.axes[k].texts[cell.at[k]]);
+        for (std::size_t k = 0; k < cell.at.size(); ++k)
+            out += fmt::format("{},", csv_field(sweep.axes[k].texts[cell.at[k]]));
         if (with != sweep.cells.end())
             for (std::size_t i = 0; i < with->readings.size(); ++i) {
                 const bool known = i < cell.readings.size() && !std::isnan(cell.readings[i].value);
                 out += known ? fmt::format("{:.9g},", cell.readings[i].value) : ",";
             }
-        out += fmt::format("{},{},\"{}\"\n", cell.marks_met, cell.marks, cell.problem);
+        out += fmt::format("{},{},{}\n", cell.marks_met, cell.marks, csv_field(cell.problem));
     }
     return out;
 }

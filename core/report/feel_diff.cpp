@@ -62,7 +62,7 @@ FeelDiff compare_feel(const FeelSide& before, const FeelSide& after, double thre
             if (was != nullptr) change.before = was->value, change.met_before = was->met();
             if (is != nullptr) change.after = is->value, change.met_after = is->met();
             change.share = share_of(change.before, change.after);
-            if (change.share > threshold) out.changes.push_back(std::move(change));
+            if (change.share > threshold || change.breaks() || change.fixes()) out.changes.push_back(std::move(change));
         };
         for (const ReadingResult& reading : row.readings) add(find_reading(*old, reading.name), &reading);
         for (const ReadingResult& reading : old->readings)
@@ -93,8 +93,8 @@ std::string change_text(const ReadingChange& change) {
         fmt::format("{} on {}: {} -> {}", change.reading, change.tape, value(change.before), value(change.after));
     if (change.before && change.after && std::abs(*change.before) > 1e-9)
         out += fmt::format(" ({:+.1f} %)", 100.0 * (*change.after - *change.before) / std::abs(*change.before));
-    if (change.met_after == false && change.met_before != false) out += "  mark broken";
-    if (change.met_after == true && change.met_before == false) out += "  mark mended";
+    if (change.breaks()) out += "  mark broken";
+    if (change.fixes()) out += "  mark fixed";
     return out;
 }
 

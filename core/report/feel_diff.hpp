@@ -25,6 +25,10 @@ struct ReadingChange {
     std::optional<double> before, after;  ///< SI
     std::optional<bool> met_before, met_after;
     double share = 0.0;  ///< of the larger size; 1 where one of them has no value
+
+    /// A mark that held, or wasn't there, is missed now; or the other way round.
+    bool breaks() const { return met_after == false && met_before != false; }
+    bool fixes() const { return met_after == true && met_before == false; }
 };
 
 struct DialChange {
@@ -34,7 +38,7 @@ struct DialChange {
 
 struct FeelDiff {
     Board before, after;
-    std::vector<ReadingChange> changes;  ///< beyond the threshold, the largest first
+    std::vector<ReadingChange> changes;  ///< beyond the threshold or of a mark's answer, the largest first
     std::vector<DialChange> dials;
     std::vector<std::string> only_before, only_after;  ///< tapes
     MarkCount marks_before, marks_after;

@@ -6,6 +6,8 @@
 #include <algorithm>
 #include <bit>
 
+#include "core/units/csv.hpp"
+
 namespace leap {
 namespace {
 
@@ -227,6 +229,34 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
 
 namespace {
 
+/// The moves of layers beside the body's at an instant, as "arms: aim.hold; legs: kick.out".
+class OtherLayers {
+  public:
+    OtherLayers(const Trace& trace, const Program& program, std::size_t actor) : program_(program) {
+        for (const PhaseSpan& span : trace.spans) {
+            const Machine& machine = program.machines[span.machine];
+            if (span.owner.is_actor(actor) && machine.kind == MachineKind::move && machine.layer > 0)
+                spans_.push_back(&span);
+        }
+    }
+    std::string at(double time) const {
+        std::string out;
+        for (const PhaseSpan* span : spans_) {
+            if (span->from > time) break;
+            if (span->to >= 0.0 && span->to <= time) continue;
+            const Machine& machine = program_.machines[span->machine];
+            out += fmt::format("{}{}: {}.{}", out.empty() ? "" : "; ",
+                               program_.layers[static_cast<std::size_t>(machine.layer)], machine.name,
+                               machine.phases[span->phase].name);
+        }
+        return out;
+    }
+
+  private:
+    const Program& program_;
+    std::vector<const PhaseSpan*> spans_;  ///< by when they begin
+};
+
 void add_csv_row(const TraceTrack& track, std::size_t i, std::size_t value_count, const Program& program,
                  std::string& out) {
     const TraceRow& row = track.rows[i];
@@ -240,7 +270,6 @@ void add_csv_row(const TraceTrack& track, std::size_t i, std::size_t value_count
     for (std::size_t b = 0; b < program.buttons.size(); ++b) out += (row.buttons >> b & 1U) != 0U ? ",1" : ",0";
     for (std::size_t c = 0; c < value_count; ++c)
         fmt::format_to(std::back_inserter(out), ",{:g}", track.values[i * value_count + c]);
-    out += '\n';
 }
 
 }  // namespace
@@ -254,12 +283,19 @@ std::string trace_csv(const Trace& trace, const Program& program) {
     for (const CounterInfo& counter : program.counters) out += fmt::format(",{}", counter.path);
     for (const MeterInfo& meter : program.meters) out += fmt::format(",{}", meter.name);
     for (const GaugeInfo& gauge : program.gauges) out += fmt::format(",{}", gauge.path);
+    const bool layered = program.layers.size() > 1;
+    if (layered) out += ",other_layers";
     out += '\n';
-    for (const TraceTrack& track : trace.tracks)
+    for (std::size_t k = 0; k < trace.tracks.size(); ++k) {
+        const TraceTrack& track = trace.tracks[k];
+        const OtherLayers others(trace, program, k);
         for (std::size_t i = 0; i < track.rows.size(); ++i) {
             if (several) out += track.name + ",";
             add_csv_row(track, i, trace.value_count, program, out);
+            if (layered) out += fmt::format(",{}", csv_field(others.at(track.rows[i].time)));
+            out += '\n';
         }
+    }
     return out;
 }
 

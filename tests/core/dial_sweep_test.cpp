@@ -4,6 +4,7 @@
 #include <gtest/gtest.h>
 
 #include "core/experiments/sweep_csv.hpp"
+#include "core/project/sweep_fingerprint.hpp"
 #include "tests/core/experiment_scene.hpp"
 
 namespace leap::dial_sweep_test {
@@ -85,19 +86,54 @@ TEST(DialSweep, ShardsPutTogetherAreTheSameBytesInAnyOrder) {
         names.push_back("part" + std::to_string(number) + ".csv");
     }
     EXPECT_EQ(merge_sweep_csv(parts, names).value(), whole);
-    EXPECT_NE(whole.find("cell,of,hop.rise (m),hop.time_to_top (s),tape,"), std::string::npos);
+    EXPECT_NE(whole.find("cell,of,sweep,hop.rise (m),hop.time_to_top (s),tape,"), std::string::npos);
     // What is missing, double or of another sweep is told.
     const auto problem = [&](const std::vector<std::string>& some) {
         const auto merged = merge_sweep_csv(some, names);
         return merged ? std::string("fine") : merged.error();
     };
     EXPECT_NE(problem({parts[0], parts[1]}).find("are missing, the first is cell 1"), std::string::npos);
-    EXPECT_NE(problem({parts[0], parts[0], parts[1]}).find("stands in part2.csv as well"), std::string::npos);
+    EXPECT_NE(problem({parts[0], parts[0], parts[1]}).find("is in part2.csv as well"), std::string::npos);
     EXPECT_NE(problem({parts[0], "nonsense\n"}).find("part0.csv:1: this is no part of a sweep"), std::string::npos);
-    EXPECT_NE(problem({parts[0], "cell,of,other\n"}).find("of another sweep"), std::string::npos);
+    EXPECT_NE(problem({parts[0], "cell,of,other\n"}).find("has no column \"sweep\""), std::string::npos);
+    EXPECT_NE(problem({parts[0], "cell,of,sweep,other\n"}).find("its columns differ"), std::string::npos);
     EXPECT_NE(problem({parts[0] + "x,y\n", parts[1], parts[2]}).find("doesn't begin with a cell's number"),
               std::string::npos);
     EXPECT_NE(problem({}).find("nothing to put together"), std::string::npos);
+}
+
+/// Parts that were made of anything else, and every kind of damage, are refused.
+TEST(DialSweep, PartsOfOtherSweepsAndDamagedOnesAreRefused) {
+    const auto part = [](Swept& scene, std::size_t number) {
+        scene.request.fingerprint = sweep_fingerprint(scene.setup(), scene.request);
+        return sweep_csv(run_sweep(scene.setup(), scene.request, {}, Shard{number, 2}), scene.program);
+    };
+    const std::vector<std::string> axes{"hop.rise=1m..3m:3"};
+    Swept scene(axes);
+    const std::string first = part(scene, 0);
+    const std::string second = part(scene, 1);
+    const auto problem = [&](const std::string& other) {
+        const std::vector<std::string> names{"a.csv", "b.csv"};
+        const std::vector<std::string> parts{first, other};
+        const auto merged = merge_sweep_csv(parts, names);
+        return merged ? std::string() : merged.error();
+    };
+    EXPECT_EQ(problem(second), "");
+    const std::string another =
+        "the others are of " + scene.request.fingerprint + ": script, course, tapes, dials or ranges differ";
+    Swept other_range({"hop.rise=1m..4m:3"});
+    EXPECT_NE(problem(part(other_range, 1)).find(another), std::string::npos) << problem(part(other_range, 1));
+    Swept other_dial(axes);
+    other_dial.set("hop.time_to_top", 0.31);
+    EXPECT_NE(problem(part(other_dial, 1)).find(another), std::string::npos);
+    Swept other_tape(axes);
+    other_tape.tape.tracks[0].events.front().time_s += 0.01;
+    EXPECT_NE(problem(part(other_tape, 1)).find(another), std::string::npos);
+    const std::size_t line = second.rfind('\n', second.size() - 2) + 1;
+    EXPECT_NE(problem(second.substr(0, second.size() - 5)).find("cut short"), std::string::npos);
+    EXPECT_NE(problem(second.substr(0, second.rfind(',')) + "\n").find("fields, expected"), std::string::npos);
+    EXPECT_NE(problem(second.substr(0, line)).find("are missing"), std::string::npos);
+    EXPECT_NE(problem(second + second.substr(line)).find("a line is missing or there twice"), std::string::npos);
 }
 
 TEST(DialSweep, APieceOfTheCourseIsSwept) {

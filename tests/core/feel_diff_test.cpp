@@ -8,6 +8,7 @@
 #include "core/project/file_io.hpp"
 #include "core/project/revision.hpp"
 #include "core/project/starting_projects.hpp"
+#include "core/project/trial_run.hpp"
 #include "core/report/html_report.hpp"
 
 #include "tests/core/experiment_scene.hpp"
@@ -55,6 +56,20 @@ TEST(FeelDiff, SmallChangesAndTheVerySameStateAreNone) {
     scene.set("hop.rise", 2.005);
     EXPECT_TRUE(compare_feel(before, side_of(scene, "now", {"one"}), 0.01).same());
     EXPECT_FALSE(compare_feel(before, side_of(scene, "now", {"one"}), 0.001).same());
+}
+
+TEST(FeelDiff, AMarkThatBreaksIsAChangeHoweverSmall) {
+    test::HopScene scene("mark hop_height in 1.9 m..2.002 m\n");
+    const FeelSide before = side_of(scene, "then", {"one"});
+    scene.set("hop.rise", 2.005);
+    const FeelDiff diff = compare_feel(before, side_of(scene, "now", {"one"}), 0.01);
+    EXPECT_FALSE(diff.same());
+    ASSERT_EQ(diff.changes.size(), 1U);
+    EXPECT_TRUE(diff.changes[0].breaks());
+    EXPECT_NE(change_text(diff.changes[0]).find("mark broken"), std::string::npos);
+    const FeelDiff back = compare_feel(side_of(scene, "now", {"one"}), before, 0.01);
+    ASSERT_EQ(back.changes.size(), 1U);
+    EXPECT_TRUE(back.changes[0].fixes());
 }
 
 TEST(HtmlReport, StandsForItselfAndSaysNothingUnescaped) {
@@ -109,6 +124,61 @@ TEST(Revision, WithoutAGitRepositoryOrSuchARevisionItIsTold) {
     ASSERT_TRUE(write_file(folder / "other.leap", "# new\n"));
     EXPECT_EQ(changed_files(folder, then->revision), (std::vector<std::string>{"other.leap", "runner.leap"}));
     EXPECT_TRUE(load_revision(folder, "HEAD")->project.compiled.program) << "what is there now doesn't count";
+    std::filesystem::remove_all(folder);
+}
+
+TEST(Revision, FilesOfAnyNameAndThoseThatArchivesLeaveOutAreThere) {
+    const std::filesystem::path top = std::filesystem::temp_directory_path() / fmt::format("leap-rév-{}", ::getpid());
+    const std::filesystem::path folder = top / "Kai für Füße";
+    std::filesystem::remove_all(top);
+    std::filesystem::create_directories(top);
+    ASSERT_TRUE(create_project(folder));
+    ASSERT_TRUE(write_file(folder / ".gitattributes", "*.leap export-ignore\ntapes export-ignore\n"));
+    ASSERT_TRUE(write_file(folder / "größer.leap", "# a file\n"));
+    const auto git = [&](std::vector<std::string> words) {
+        words.insert(words.begin(), {"git", "-c", "user.name=a", "-c", "user.email=a@b.c"});
+        return run_command(words, top).has_value();
+    };
+    ASSERT_TRUE(git({"init", "-q", "."}));
+    ASSERT_TRUE(git({"add", "-A"}));
+    ASSERT_TRUE(git({"commit", "-qm", "first"}));
+    const auto then = load_revision(folder, "HEAD");
+    ASSERT_TRUE(then) << then.error();
+    EXPECT_TRUE(then->project.compiled.program);
+    EXPECT_EQ(then->project.tapes.size(), 1U);
+    EXPECT_TRUE(then->project.problems.empty());
+    ASSERT_TRUE(write_file(folder / "größer.leap", "# another\n"));
+    ASSERT_TRUE(write_file(folder / "neu \"Ä\".leap", "# new\n"));
+    EXPECT_EQ(changed_files(folder, then->revision), (std::vector<std::string>{"größer.leap", "neu \"Ä\".leap"}));
+    EXPECT_EQ(run_command({"git", "diff", "--cached", "--name-only"}, top).value(), "") << "the index stays as it was";
+    std::filesystem::remove_all(top);
+}
+
+TEST(Revision, AResultOfAFeelDiffIsStaleAfterACommit) {
+    const std::filesystem::path folder =
+        std::filesystem::temp_directory_path() / fmt::format("leap-stale-{}", ::getpid());
+    std::filesystem::remove_all(folder);
+    ASSERT_TRUE(create_project(folder));
+    const auto git = [&](std::vector<std::string> words) {
+        words.insert(words.begin(), {"git", "-c", "user.name=a", "-c", "user.email=a@b.c"});
+        ASSERT_TRUE(run_command(words, folder));
+    };
+    git({"init", "-q", "."});
+    git({"add", "-A"});
+    git({"commit", "-qm", "first"});
+    test::HopScene hop;
+    TrialScene scene;
+    scene.program = std::make_shared<const Program>(hop.program);
+    scene.course = std::make_shared<const Course>(hop.course);
+    scene.tuning = hop.tuning;
+    scene.folder = folder;
+    Trial trial;
+    trial.kind = TrialKind::compare;
+    trial.against = "HEAD";
+    const std::string before = trial_hash(trial, {}, scene);
+    EXPECT_EQ(trial_hash(trial, {}, scene), before);
+    git({"commit", "-q", "--allow-empty", "-m", "second"});
+    EXPECT_NE(trial_hash(trial, {}, scene), before);
     std::filesystem::remove_all(folder);
 }
 

@@ -93,5 +93,20 @@ TEST(Trace, EventsAreSaidInWords) {
                                         "jump released", "hop.drop", "landed", "hop ended", "stance walk"}));
 }
 
+TEST(TraceTable, NamesTheMovesOfEveryLayer) {
+    const test::Scene scene(std::string(test::plain_body) +
+                            "move up_it on jump { phase a for 0.2 s { start: launch up at 4 m/s } }\n"
+                            "move aim when held(dash) in arms { phase hold for 0.5 s { } }\n"
+                            "move kick when held(dash) in legs { phase out for 0.1 s { } }\n");
+    const Trace trace = scene.run(test::TapeMaker(1).hold("dash", 0.2, 0.05).hold("jump", 0.25, 0.1));
+    const std::string table = trace_csv(trace, scene.program);
+    EXPECT_NE(table.find(",other_layers\n"), std::string::npos);
+    EXPECT_NE(table.find(",arms: aim.hold; legs: kick.out\n"), std::string::npos);
+    EXPECT_NE(table.find("up_it,a"), std::string::npos);
+    const test::Scene single(std::string(test::plain_body) +
+                             "move up_it on jump { phase a for 0.2 s { start: launch up at 4 m/s } }\n");
+    EXPECT_EQ(trace_csv(single.run(test::TapeMaker(0.1)), single.program).find("other_layers"), std::string::npos);
+}
+
 }  // namespace
 }  // namespace leap::trace_test

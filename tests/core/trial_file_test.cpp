@@ -179,6 +179,10 @@ TEST(TrialRun, WhatIsGoneSinceItWasMadeIsTold) {
     trial.kind = TrialKind::fit;
     trial.measured = "none.csv";
     EXPECT_NE(run_trial(trial, scene.scene)->problem.find("none.csv can't be read"), std::string::npos);
+    trial.character = "nobody";
+    scene.scene.read_file = [](const std::string&) { return std::string("time_s,height_m\n0,0\n0.1,0.1\n0.2,0.2\n"); };
+    EXPECT_EQ(run_trial(trial, scene.scene)->problem, "unknown character \"nobody\"; one has tester");
+    trial.character.clear();
     trial.kind = TrialKind::sweep;
     trial.free.clear();
     EXPECT_NE(run_trial(trial, scene.scene)->problem.find("needs one or two values"), std::string::npos);

@@ -89,6 +89,21 @@ TEST(WireSweep, TwoAtOnceDialsTooAndTheSameOnAnyNumberOfThreads) {
     EXPECT_GT(reading(first.cells[3], "lost_messages"), 0.0);
 }
 
+TEST(WireSweep, FieldsAreQuotedWhereTheyNeedIt) {
+    WireSweep sweep;
+    WireAxis axis;
+    axis.what = "Peer \"one\", the first.delay";
+    axis.texts = {"0"};
+    axis.values = {0.0};
+    sweep.axes = {axis};
+    WireCell cell;
+    cell.at = {0};
+    cell.problem = "no tape \"a, b\"";
+    sweep.cells = {cell};
+    EXPECT_EQ(wire_sweep_csv(sweep),
+              "\"Peer \"\"one\"\", the first.delay\",marks held,marks,problem\n0,0,0,\"no tape \"\"a, b\"\"\"\n");
+}
+
 TEST(WireSweep, ItStopsWhenAskedTo) {
     const Demo demo;
     ParallelOptions options;
