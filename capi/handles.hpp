@@ -78,7 +78,7 @@ struct leap_world {
         leap::TapeEvent event;
         std::size_t character = 0;
     };
-    std::vector<Waiting> waiting;
+    std::deque<Waiting> waiting;           ///< by time
     std::vector<leap::InputEvent> inputs;  ///< room for a tick's
     std::size_t first_event = 0;           ///< in `lately`: of the last step, or of the last advance
     std::size_t first_sound = 0;           ///< likewise

@@ -2,7 +2,9 @@
 // The game's end of the live link, and the inputs of whole tapes.
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <chrono>
+#include <cmath>
 
 #include "capi/guard.hpp"
 #include "capi/handles.hpp"
@@ -200,6 +202,8 @@ leap_result leap_give_tape(leap_world* world, const char* tape, size_t length, l
                 given.push_back({std::move(event), i});
             }
         world->waiting.insert(world->waiting.end(), given.begin(), given.end());
+        std::stable_sort(world->waiting.begin(), world->waiting.end(),
+                         [](const auto& a, const auto& b) { return a.event.time_s < b.event.time_s; });
         return LEAP_OK;
     });
 }
@@ -257,7 +261,19 @@ leap_result leap_link_compile(leap_link* link, leap_program** out, leap_error* e
 leap_result leap_link_tune(const leap_link* link, leap_tuning* tuning) {
     if (link == nullptr || tuning == nullptr) return LEAP_ARGUMENT;
     return guarded(nullptr, [&] {
-        for (const auto& [name, value] : link->dials) leap_tuning_set(tuning, name.c_str(), value, nullptr);
+        // Folded once, not for each dial. What the program doesn't have, or allow, is left as it is.
+        leap::DialValues dials = tuning->tuning.dials;
+        for (const auto& [name, value] : link->dials) {
+            const auto dial = tuning->program->find_dial(name);
+            if (!dial || !std::isfinite(value)) continue;
+            const leap::DialInfo& info = tuning->program->dials[*dial];
+            if (value < info.low.value_or(value) || value > info.high.value_or(value)) continue;
+            dials[*dial] = value;
+        }
+        leap::Tuning turned = leap::make_tuning(*tuning->program, std::move(dials));
+        turned.off = std::move(tuning->tuning.off);
+        turned.accents_off = std::move(tuning->tuning.accents_off);
+        tuning->tuning = std::move(turned);
         return LEAP_OK;
     });
 }

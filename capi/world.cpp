@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: MIT
 // Scenes, worlds, inputs and steps.
+#include <algorithm>
 #include <cmath>
 
 #include "capi/guard.hpp"
@@ -88,7 +89,9 @@ leap_result new_world(const std::shared_ptr<const leap::capi::Scene>& scene, con
 
 leap_result put_input(leap_world* world, std::size_t character, leap::TapeEvent event, double after) {
     event.time_s = world->world.time + after;
-    world->waiting.push_back({std::move(event), character});
+    const auto later = std::upper_bound(world->waiting.begin(), world->waiting.end(), event.time_s,
+                                        [](double time, const auto& each) { return time < each.event.time_s; });
+    world->waiting.insert(later, {std::move(event), character});
     return LEAP_OK;
 }
 

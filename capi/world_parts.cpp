@@ -40,12 +40,9 @@ void take_inputs(leap_world& w) {
     const double end = static_cast<double>(w.world.tick + 1) / of.rate_hz;
     w.inputs.clear();
     if (w.waiting.empty()) return;
-    std::stable_sort(w.waiting.begin(), w.waiting.end(),
-                     [](const auto& a, const auto& b) { return a.event.time_s < b.event.time_s; });
-    std::size_t taken = 0;
-    for (; taken < w.waiting.size(); ++taken) {
-        TapeEvent event = w.waiting[taken].event;
-        const std::size_t character = w.waiting[taken].character;
+    for (; !w.waiting.empty(); w.waiting.pop_front()) {
+        TapeEvent event = w.waiting.front().event;
+        const std::size_t character = w.waiting.front().character;
         event.time_s = std::max(event.time_s, w.world.time);
         event = rounded(event);
         if (event.time_s < w.world.time - 1e-12) event.time_s = rounded_number(event.time_s + 1e-6);
@@ -55,7 +52,6 @@ void take_inputs(leap_world& w) {
         w.inputs.push_back(*input);
         if (w.recorded) w.tracks[character].events.push_back(event);
     }
-    w.waiting.erase(w.waiting.begin(), w.waiting.begin() + static_cast<std::ptrdiff_t>(taken));
 }
 
 }  // namespace

@@ -164,15 +164,16 @@ Json semantic_tokens_of(const Asked& asked) {
     std::vector<std::uint32_t> data;
     std::uint32_t line = 0;
     std::uint32_t column = 0;
+    PositionWalk walk(asked.text, asked.unit);
     for (const StyledToken& token : styled_tokens(asked.text, asked.any_program())) {
-        const Json begin = position_of(asked.text, token.begin, asked.unit);
-        const Json end = position_of(asked.text, token.end, asked.unit);
-        const std::uint32_t at_line = begin["line"];
-        const std::uint32_t at_column = begin["character"];
-        if (end["line"] != begin["line"]) continue;
+        walk.go_to(token.begin);
+        const std::uint32_t at_line = walk.line();
+        const std::uint32_t at_column = walk.column();
+        walk.go_to(token.end);
+        if (walk.line() != at_line) continue;
         data.push_back(at_line - line);
         data.push_back(at_line == line ? at_column - column : at_column);
-        data.push_back(end["character"].get<std::uint32_t>() - at_column);
+        data.push_back(walk.column() - at_column);
         data.push_back(static_cast<std::uint32_t>(token.style) - 1);
         data.push_back(0);
         line = at_line;

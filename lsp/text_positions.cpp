@@ -50,6 +50,17 @@ Json position_of(std::string_view text, std::uint32_t byte, ColumnUnit unit) {
     return {{"line", place.line - 1}, {"character", units}};
 }
 
+void PositionWalk::go_to(std::uint32_t byte) {
+    for (; at_ < byte && at_ < text_.size(); ++at_) {
+        if (text_[at_] == '\n') {
+            ++line_;
+            column_ = 0;
+        } else {
+            column_ += unit_ == ColumnUnit::bytes ? 1 : units_of(text_[at_]);
+        }
+    }
+}
+
 Json range_of(std::string_view text, std::uint32_t begin, std::uint32_t end, ColumnUnit unit) {
     return {{"start", position_of(text, begin, unit)}, {"end", position_of(text, std::max(begin, end), unit)}};
 }

@@ -5,6 +5,7 @@
 #include <QCommandLineParser>
 #include <QFileInfo>
 #include <QStandardPaths>
+#include <algorithm>
 #include <cstdio>
 
 #include "link/meeting.hpp"
@@ -110,6 +111,8 @@ int main(int argc, char** argv) {
     parser.addOptions(
         {report, game, paper, picture, desk, select, trial, wire, tape, character, all, at, move, view, set, events});
     parser.process(application);
+    const QList<QCommandLineOption> shown_options{desk, select, trial, wire, tape, character,
+                                                  all,  at,     move,  view, set,  events};
     if (!desk_names().contains(parser.value(desk))) {
         std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there are: %s\n", qPrintable(parser.value(desk)),
                      qPrintable(desk_names().join(", ")));
@@ -155,19 +158,6 @@ int main(int argc, char** argv) {
         }
         emit session.message(problem);
     }
-    if (!for_picture) {
-        if (session.is_open()) {
-            window.welcome(project);
-            show_opened(window, session, opened);
-        }
-        return QApplication::exec();
-    }
-
-    if (for_report) {
-        const QString failed = write_report(session, parser.value(tape), parser.value(report));
-        if (!failed.isEmpty()) std::fprintf(stderr, "easy-leap: %s\n", qPrintable(failed));
-        return failed.isEmpty() ? 0 : 1;
-    }
     PictureOptions wanted;
     wanted.file = parser.value(picture);
     wanted.desk = parser.value(desk);
@@ -183,6 +173,24 @@ int main(int argc, char** argv) {
     wanted.game_s = parser.value(game).toDouble();
     wanted.events = parser.isSet(events);
     for (const QString& setting : parser.values(set)) wanted.settings.push_back(setting);
+    if (!for_picture) {
+        if (session.is_open()) {
+            window.welcome(project);
+            show_opened(window, session, opened);
+            const bool says_how = std::any_of(shown_options.begin(), shown_options.end(),
+                                              [&](const QCommandLineOption& each) { return parser.isSet(each); });
+            if (says_how)
+                if (const QString failed = show_as_asked(window, session, wanted); !failed.isEmpty())
+                    emit session.message(failed);
+        }
+        return QApplication::exec();
+    }
+
+    if (for_report) {
+        const QString failed = write_report(session, parser.value(tape), parser.value(report));
+        if (!failed.isEmpty()) std::fprintf(stderr, "easy-leap: %s\n", qPrintable(failed));
+        return failed.isEmpty() ? 0 : 1;
+    }
     const QString failed = take_picture(window, session, wanted);
     if (!failed.isEmpty()) {
         std::fprintf(stderr, "easy-leap: %s\n", qPrintable(failed));

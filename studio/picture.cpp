@@ -26,17 +26,7 @@ void settle(Session& session, int longest_ms) {
     }
 }
 
-QString take_picture(MainWindow& window, Session& session, const PictureOptions& options) {
-    if (options.desk == "start") {
-        window.show_start_page();
-        settle(session);
-        return window.grab().save(options.file) ? QString() : QString("%1 can't be written").arg(options.file);
-    }
-    if (options.desk == "manual") {
-        window.show_manual();
-        settle(session);
-        return window.grab().save(options.file) ? QString() : QString("%1 can't be written").arg(options.file);
-    }
+QString show_as_asked(MainWindow& window, Session& session, const PictureOptions& options) {
     if (!options.tape.isEmpty()) {
         session.choose_tape(options.tape);
         if (session.tape() == nullptr || QString::fromStdString(session.tape()->name) != options.tape)
@@ -67,7 +57,21 @@ QString take_picture(MainWindow& window, Session& session, const PictureOptions&
     settle(session);
     // What depends on its size once more, now that it is in view.
     Desk* desk = window.desk_in_view();
-    if (QString problem = desk->prepare_picture(options); !problem.isEmpty()) return problem;
+    return desk->prepare_picture(options);
+}
+
+QString take_picture(MainWindow& window, Session& session, const PictureOptions& options) {
+    if (options.desk == "start") {
+        window.show_start_page();
+        settle(session);
+        return window.grab().save(options.file) ? QString() : QString("%1 can't be written").arg(options.file);
+    }
+    if (options.desk == "manual") {
+        window.show_manual();
+        settle(session);
+        return window.grab().save(options.file) ? QString() : QString("%1 can't be written").arg(options.file);
+    }
+    if (QString problem = show_as_asked(window, session, options); !problem.isEmpty()) return problem;
     QElapsedTimer timer;
     timer.start();
     constexpr int longest_ms = 60000;  // trials are run for their picture

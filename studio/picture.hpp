@@ -6,7 +6,11 @@
 
 namespace leap::studio {
 
-/// Brings the window into the wanted state, saves its picture. Returns why not, or nothing.
+/// Brings the window into the state that was asked for on the command line: desk, tape, view, cursor, selection.
+/// Returns why it can't, or nothing.
+QString show_as_asked(MainWindow& window, Session& session, const PictureOptions& options);
+
+/// The same, and saves its picture. Returns why not, or nothing.
 QString take_picture(MainWindow& window, Session& session, const PictureOptions& options);
 
 /// Runs the event loop until no replay is under way any more and everything is painted.

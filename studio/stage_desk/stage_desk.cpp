@@ -150,8 +150,15 @@ void StageDesk::fill_show_menu(QMenu& menu, QWidget& window) {
 }
 
 QString StageDesk::prepare_picture(const PictureOptions& options) {
-    if (options.view == "eyes") set_view(StageView3D::eyes);
-    if (options.view == "side") set_view(StageView3D::side);
+    if (options.view == "behind") {
+        set_view(StageView3D::behind);
+    } else if (options.view == "eyes") {
+        set_view(StageView3D::eyes);
+    } else if (options.view == "side") {
+        set_view(StageView3D::side);
+    } else if (!options.view.isEmpty()) {
+        return QString("unknown view \"%1\"; views are behind, eyes and side").arg(options.view);
+    }
     transport_->all_button()->setChecked(options.all);
     if (!options.move.isEmpty()) {
         const auto machine = session_.program()->find_machine(options.move.toStdString());
