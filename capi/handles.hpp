@@ -5,10 +5,12 @@
 #include <memory>
 #include <optional>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "capi/game_solids.hpp"
 #include "capi/leap.h"
+#include "core/play/simulation.hpp"
 #include "core/script/compile.hpp"
 #include "core/tape/live_run.hpp"
 
@@ -43,13 +45,8 @@ namespace leap::capi {
 struct Scene : leap::Scene {
     std::shared_ptr<GameSolids> game;
 
-    Scene(Ingredients of, std::shared_ptr<GameSolids> in) : leap::Scene(std::move(of)), game(std::move(in)) {}
+    Scene(Ingredients of, const std::shared_ptr<GameSolids>& in) : leap::Scene(std::move(of), in), game(in) {}
 };
-
-/// Why a world of one scene can't go on in another: another program, tick rate, or other fixtures or targets of the
-/// course. Nothing when it can: other dials, or a kind switched off, fit.
-std::optional<std::string> misfit(const Scene& from, const Scene& to);
-bool same_course(const Scene& a, const Scene& b);
 
 }  // namespace leap::capi
 
@@ -58,15 +55,16 @@ struct leap_scene {
 };
 
 struct leap_state {
-    std::shared_ptr<const leap::capi::Scene> scene;  ///< it was kept in
-    leap::World world;
+    leap::Snapshot at;
     double left_over_s = 0.0;
 };
 
 struct leap_world {
+    leap_world(const std::shared_ptr<const leap::capi::Scene>& in, leap::World start, std::vector<leap::TapeTrack> who)
+        : scene(in), simulation(in, std::move(start)), tracks(std::move(who)) {}
+
     std::shared_ptr<const leap::capi::Scene> scene;
-    leap::World world;
-    leap::StepScratch scratch;
+    leap::Simulation simulation;
     /// What was written down lately: the events, the phases for the eye, the rows of the last second; everything from
     /// the start while it is recorded.
     leap::Trace lately;

@@ -122,7 +122,7 @@ leap::link::Playing playing(const leap_world& world) {
     out.rate_hz = world.scene->ingredients.rate_hz;
     const leap::Program& program = *world.scene->ingredients.program;
     for (std::size_t i = 0; i < world.tracks.size(); ++i) {
-        const std::string& body = program.bodies[world.world.actors[i].kind].name;
+        const std::string& body = program.bodies[world.simulation.world().actors[i].kind].name;
         out.characters.push_back({leap::track_name(world.tracks[i], body), body});
     }
     return out;
@@ -136,7 +136,7 @@ bool same(const leap::link::Playing& a, const leap::link::Playing& b) {
 
 leap::link::CharacterNow character_now(const leap_world& world, std::size_t index, bool explained) {
     const leap::Program& program = *world.scene->ingredients.program;
-    const leap::Actor& actor = world.world.actors[index];
+    const leap::Actor& actor = world.simulation.world().actors[index];
     leap::link::CharacterNow out;
     out.position = actor.body.position;
     out.velocity = actor.body.velocity + actor.ground_velocity;
@@ -152,12 +152,13 @@ leap::link::CharacterNow character_now(const leap_world& world, std::size_t inde
         const leap::MachineState& state = actor.machines[move];
         out.move = program.machines[move].name;
         if (state.phase) out.phase = program.machines[move].phases[state.phase.at()].name;
-        out.phase_time_s = world.world.time - state.phase_since;
+        out.phase_time_s = world.simulation.world().time - state.phase_since;
     }
     out.grounded = actor.body.grounded;
     if (!explained) return out;
     leap::StepCache around;
-    const leap::EvaluationContext context = leap::context_at(world.scene->rehearsal, world.world, actor, around);
+    const leap::EvaluationContext context =
+        leap::context_at(world.scene->rehearsal, world.simulation.world(), actor, around);
     for (std::size_t i = 0; i < program.machines.size(); ++i) {
         const leap::MachineId id(i);
         if (program.machines[id].kind == leap::MachineKind::move)
@@ -170,13 +171,13 @@ leap::link::Take take_of(const leap_world& world, const std::string& name, const
     leap::link::Take out;
     out.tape.name = name;
     out.tape.rate_hz = world.scene->ingredients.rate_hz;
-    out.tape.length_s = leap::rounded_number(world.world.time);
+    out.tape.length_s = leap::rounded_number(world.simulation.world().time);
     out.tape.tracks = world.tracks;
     out.course.name = game;
     const leap::Program& program = *world.scene->ingredients.program;
     for (std::size_t i = 0; i < world.tracks.size(); ++i) {
         const leap::TraceRow& first = world.lately.tracks[i].rows.front();
-        const std::string& body = program.bodies[world.world.actors[i].kind].name;
+        const std::string& body = program.bodies[world.simulation.world().actors[i].kind].name;
         leap::TapeTrack& track = out.tape.tracks[i];
         track.body = body;
         track.start_place = fmt::format("{} {}", name, leap::track_name(world.tracks[i], body));
@@ -198,7 +199,7 @@ leap_result leap_give_tape(leap_world* world, const char* tape, size_t length, l
             for (leap::TapeEvent event : read->tracks[i].events) {
                 if (const auto input = leap::resolve_input(*world->scene->ingredients.program, event, i); !input)
                     return fail(error, LEAP_NOT_FOUND, input.error());
-                event.time_s += world->world.time;
+                event.time_s += world->simulation.world().time;
                 given.push_back({std::move(event), i});
             }
         world->waiting.insert(world->waiting.end(), given.begin(), given.end());
@@ -289,8 +290,8 @@ leap_result leap_link_tell(leap_link* link, const leap_world* world) {
         const double now = now_s();
         const bool explained = now - link->explained_s >= 1.0 / explained_per_second;
         if (explained) link->explained_s = now;
-        leap::link::StateNow state{world->world.time, {}};
-        for (std::size_t i = 0; i < world->world.actors.size(); ++i)
+        leap::link::StateNow state{world->simulation.world().time, {}};
+        for (std::size_t i = 0; i < world->simulation.world().actors.size(); ++i)
             state.characters.push_back(character_now(*world, i, explained));
         send(*link, state);
         return LEAP_OK;
@@ -299,7 +300,7 @@ leap_result leap_link_tell(leap_link* link, const leap_world* world) {
 
 leap_result leap_link_take(leap_link* link, const leap_world* world, const char* name) {
     if (link == nullptr || world == nullptr || name == nullptr || !world->recorded) return LEAP_ARGUMENT;
-    if (world->world.tick == 0) return LEAP_ARGUMENT;
+    if (world->simulation.world().tick == 0) return LEAP_ARGUMENT;
     if (!link->told) return LEAP_NOT_FOUND;
     return guarded(nullptr, [&] {
         const leap::link::FromGame take = take_of(*world, name, link->game);

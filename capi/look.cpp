@@ -33,7 +33,7 @@ void put_point(const leap::Vec3& point, double out[3]) {
 
 /// Whether it was put elsewhere in the last tick.
 bool was_put(const leap_world& world, std::size_t character) {
-    const double begin = world.world.time - 1.0 / world.scene->ingredients.rate_hz - 1e-9;
+    const double begin = world.simulation.world().time - 1.0 / world.scene->ingredients.rate_hz - 1e-9;
     const auto& events = world.lately.events;
     for (auto event = events.rbegin(); event != events.rend() && event->time >= begin; ++event) {
         if (event->actor != static_cast<std::int32_t>(character)) continue;
@@ -43,11 +43,11 @@ bool was_put(const leap_world& world, std::size_t character) {
 }
 
 bool has_character(const leap_world* world, std::size_t character) {
-    return world != nullptr && character < world->world.actors.size();
+    return world != nullptr && character < world->simulation.world().actors.size();
 }
 
 leap_character character_of(const leap_world& world, std::size_t index) {
-    const leap::Actor& actor = world.world.actors[index];
+    const leap::Actor& actor = world.simulation.world().actors[index];
     leap_character out{};
     put_point(actor.body.position, out.position);
     put_point(actor.body.velocity, out.velocity);
@@ -77,13 +77,14 @@ leap_character character_of(const leap_world& world, std::size_t index) {
 
 leap_fixture fixture_of(const leap_world& world, std::size_t index) {
     const leap::Rehearsal& r = world.scene->rehearsal;
-    const leap::FixturePose pose = leap::fixture_pose(r.context(world.world, world.world.actors.front()), index);
+    const leap::FixturePose pose =
+        leap::fixture_pose(r.context(world.simulation.world(), world.simulation.world().actors.front()), index);
     leap_fixture out{};
     out.name = world.scene->ingredients.course->plan.fixtures[index].name.c_str();
     out.kind = r.layout.fixtures[index].kind.written();
-    const leap::MachineState& machine = world.world.machines[index];
+    const leap::MachineState& machine = world.simulation.world().machines[index];
     out.phase = machine.phase.written();
-    out.phase_time = machine.phase ? world.world.time - machine.phase_since : 0.0;
+    out.phase_time = machine.phase ? world.simulation.world().time - machine.phase_since : 0.0;
     put_point(pose.center, out.position);
     put_point(pose.half, out.half);
     out.turn[0] = pose.turn.w;
@@ -97,8 +98,9 @@ leap_fixture fixture_of(const leap_world& world, std::size_t index) {
 
 leap_view view_of(const leap_world& world, std::size_t character) {
     const leap::Rehearsal& r = world.scene->rehearsal;
-    const leap::AccentView seen = leap::accents_at({r, world.lately, world.world, world.world.actors[character],
-                                                    world.world.time, world.walked_before[character]});
+    const leap::AccentView seen =
+        leap::accents_at({r, world.lately, world.simulation.world(), world.simulation.world().actors[character],
+                          world.simulation.world().time, world.walked_before[character]});
     leap_view out{};
     out.view_width = seen.view_width.value_or(0.0);
     out.view_width_share = seen.view_width_share;
@@ -122,11 +124,11 @@ leap_view view_of(const leap_world& world, std::size_t character) {
 }  // namespace
 
 double leap_time(const leap_world* world) {
-    return world == nullptr ? 0.0 : world->world.time;
+    return world == nullptr ? 0.0 : world->simulation.world().time;
 }
 
 size_t leap_character_count(const leap_world* world) {
-    return world == nullptr ? 0 : world->world.actors.size();
+    return world == nullptr ? 0 : world->simulation.world().actors.size();
 }
 
 leap_result leap_character_get(const leap_world* world, size_t character, leap_character* out) {
@@ -138,11 +140,12 @@ leap_result leap_value(const leap_world* world, size_t character, size_t value, 
     if (!has_character(world, character) || out == nullptr) return LEAP_ARGUMENT;
     return guarded(nullptr, [&] {
         leap::Record record;
-        record.tracks.resize(world->world.actors.size());
-        const leap::Actor& actor = world->world.actors[character];
+        record.tracks.resize(world->simulation.world().actors.size());
+        const leap::Actor& actor = world->simulation.world().actors[character];
         leap::StepCache around;
-        leap::context_at(world->scene->rehearsal, world->world, actor, around);
-        leap::write_row(world->scene->rehearsal, world->world, actor, &around, leap::Vec3{0.0}, false, record);
+        leap::context_at(world->scene->rehearsal, world->simulation.world(), actor, around);
+        leap::write_row(world->scene->rehearsal, world->simulation.world(), actor, &around, leap::Vec3{0.0}, false,
+                        record);
         if (value >= record.value_count) return LEAP_ARGUMENT;
         *out = record.tracks[character].values[value];
         return LEAP_OK;
@@ -156,19 +159,19 @@ size_t leap_why_not(const leap_world* world, size_t character, int move, char* b
         const auto machine = leap::MachineId::read(move);
         if (!program.has(machine) || program.machines[machine].kind != leap::MachineKind::move)
             return put_text({}, buffer, size);
-        const leap::Actor& actor = world->world.actors[character];
+        const leap::Actor& actor = world->simulation.world().actors[character];
         leap::StepCache around;
-        const auto context = leap::context_at(world->scene->rehearsal, world->world, actor, around);
+        const auto context = leap::context_at(world->scene->rehearsal, world->simulation.world(), actor, around);
         return put_text(leap::explain_move(context, machine).why, buffer, size);
     });
 }
 
 size_t leap_fixture_count(const leap_world* world) {
-    return world == nullptr ? 0 : world->world.fixtures.size();
+    return world == nullptr ? 0 : world->simulation.world().fixtures.size();
 }
 
 leap_result leap_fixture_get(const leap_world* world, size_t fixture, leap_fixture* out) {
-    if (world == nullptr || fixture >= world->world.fixtures.size()) return LEAP_ARGUMENT;
+    if (world == nullptr || fixture >= world->simulation.world().fixtures.size()) return LEAP_ARGUMENT;
     return guarded(nullptr, [&] { return put_struct(fixture_of(*world, fixture), out); });
 }
 

@@ -1,7 +1,5 @@
 // SPDX-License-Identifier: MIT
 // Instants that are kept, tapes of what was played, and the hash of a run.
-#include <fmt/format.h>
-
 #include "capi/guard.hpp"
 #include "capi/handles.hpp"
 #include "capi/world_parts.hpp"
@@ -17,7 +15,7 @@ namespace {
 /// The run so far as it would be if it ended now.
 leap::Trace ended(const leap_world& world) {
     leap::Trace out = world.lately;
-    leap::end_record(world.scene->rehearsal, world.world, out);
+    leap::end_record(world.scene->rehearsal, world.simulation.world(), out);
     return out;
 }
 
@@ -27,7 +25,7 @@ leap_result leap_save(const leap_world* world, leap_state** out) {
     if (out != nullptr) *out = nullptr;
     if (world == nullptr || out == nullptr) return LEAP_ARGUMENT;
     return guarded(nullptr, [&] {
-        *out = new leap_state{world->scene, world->world, world->left_over_s};
+        *out = new leap_state{world->simulation.snapshot(), world->left_over_s};
         return LEAP_OK;
     });
 }
@@ -36,17 +34,9 @@ leap_result leap_restore(leap_world* world, const leap_state* state, leap_error*
     if (world == nullptr || state == nullptr)
         return fail(error, LEAP_ARGUMENT, "expected a world and a state, got NULL");
     return guarded(error, [&] {
-        if (const auto why = leap::capi::misfit(*world->scene, *state->scene))
-            return fail(error, LEAP_ARGUMENT, "the state does not fit this world: " + *why);
-        if (!leap::capi::same_course(*world->scene, *state->scene))
-            return fail(error, LEAP_ARGUMENT, "the state does not fit this world: it was saved in another course");
-        if (state->world.actors.size() != world->world.actors.size())
-            return fail(error, LEAP_ARGUMENT,
-                        fmt::format("the state does not fit this world: it has {} characters, expected {}",
-                                    state->world.actors.size(), world->world.actors.size()));
-        world->world = state->world;
+        if (const auto done = world->simulation.restore(state->at); !done)
+            return fail(error, LEAP_ARGUMENT, "the state does not fit this world: " + done.error());
         world->left_over_s = state->left_over_s;
-        world->scratch = {};
         world->waiting.clear();
         world->recorded = false;
         for (leap::TapeTrack& track : world->tracks) track.events.clear();
@@ -60,11 +50,11 @@ void leap_state_free(leap_state* state) {
 }
 
 int leap_state_same(const leap_state* a, const leap_state* b) {
-    return guarded_value(0, [&] { return a != nullptr && b != nullptr && a->world == b->world ? 1 : 0; });
+    return guarded_value(0, [&] { return a != nullptr && b != nullptr && a->at.world == b->at.world ? 1 : 0; });
 }
 
 leap_result leap_record(leap_world* world) {
-    if (world == nullptr || world->world.tick != 0) return LEAP_ARGUMENT;
+    if (world == nullptr || world->simulation.world().tick != 0) return LEAP_ARGUMENT;
     world->recorded = true;
     return LEAP_OK;
 }
@@ -75,7 +65,7 @@ size_t leap_tape(const leap_world* world, const char* name, char* buffer, size_t
         leap::Tape tape;
         tape.name = name;
         tape.rate_hz = world->scene->ingredients.rate_hz;
-        tape.length_s = leap::rounded_number(world->world.time);
+        tape.length_s = leap::rounded_number(world->simulation.world().time);
         tape.tracks = world->tracks;
         for (const leap::TapeTrack& track : tape.tracks)
             if (track.start_place.empty()) return put_text({}, buffer, size);

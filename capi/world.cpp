@@ -66,7 +66,7 @@ tl::expected<leap::World, std::string> start_of(const leap::capi::Scene& scene, 
 leap_result new_world(const std::shared_ptr<const leap::capi::Scene>& scene, const leap_start* starts,
                       std::size_t count, leap_world** out, leap_error* error) {
     std::vector<leap_start> given;
-    auto made = std::make_unique<leap_world>();
+    std::vector<leap::TapeTrack> tracks;
     const auto* at = reinterpret_cast<const unsigned char*>(starts);
     for (std::size_t i = 0; i < count; ++i) {
         leap_start start{};
@@ -76,19 +76,18 @@ leap_result new_world(const std::shared_ptr<const leap::capi::Scene>& scene, con
         auto track = track_of(*scene, start);
         if (!track) return fail(error, LEAP_NOT_FOUND, track.error());
         given.push_back(start);
-        made->tracks.push_back(std::move(*track));
+        tracks.push_back(std::move(*track));
     }
-    auto world = start_of(*scene, given, made->tracks);
+    auto world = start_of(*scene, given, tracks);
     if (!world) return fail(error, LEAP_NOT_FOUND, world.error());
-    made->world = std::move(*world);
-    made->scene = scene;
+    auto made = std::make_unique<leap_world>(scene, std::move(*world), std::move(tracks));
     leap::capi::begin_trace(*made);
     *out = made.release();
     return LEAP_OK;
 }
 
 leap_result put_input(leap_world* world, std::size_t character, leap::TapeEvent event, double after) {
-    event.time_s = world->world.time + after;
+    event.time_s = world->simulation.world().time + after;
     const auto later = std::upper_bound(world->waiting.begin(), world->waiting.end(), event.time_s,
                                         [](double time, const auto& each) { return time < each.event.time_s; });
     world->waiting.insert(later, {std::move(event), character});
@@ -131,8 +130,9 @@ void leap_world_free(leap_world* world) {
 leap_result leap_world_use(leap_world* world, const leap_scene* scene, leap_error* error) {
     if (world == nullptr || scene == nullptr) return fail(error, LEAP_ARGUMENT, "a world and a scene are wanted");
     return guarded(error, [&] {
-        if (const auto why = leap::capi::misfit(*world->scene, *scene->shared))
-            return fail(error, LEAP_ARGUMENT, "the scene does not fit this world: " + *why + "; create a new world");
+        if (const auto done = world->simulation.use(scene->shared); !done)
+            return fail(error, LEAP_ARGUMENT,
+                        "the scene does not fit this world: " + done.error() + "; create a new world");
         world->scene = scene->shared;
         return LEAP_OK;
     });

@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: MIT
 #include "capi/world_parts.hpp"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 
 #include "core/play/rows.hpp"
@@ -18,7 +16,7 @@ constexpr double rows_kept_s = 1.0;
 constexpr std::int64_t forget_every_ticks = 256;
 
 void forget_old(leap_world& w) {
-    const double now = w.world.time;
+    const double now = w.simulation.world().time;
     std::erase_if(w.lately.spans,
                   [&](const PhaseSpan& span) { return span.to >= 0.0 && span.to < now - spans_kept_s; });
     for (std::size_t k = 0; k < w.lately.tracks.size(); ++k) {
@@ -37,15 +35,15 @@ void forget_old(leap_world& w) {
 /// Those that fall into the tick that comes, as a tape would have them: see LiveRun.
 void take_inputs(leap_world& w) {
     const Ingredients& of = w.scene->ingredients;
-    const double end = static_cast<double>(w.world.tick + 1) / of.rate_hz;
+    const double end = static_cast<double>(w.simulation.world().tick + 1) / of.rate_hz;
     w.inputs.clear();
     if (w.waiting.empty()) return;
     for (; !w.waiting.empty(); w.waiting.pop_front()) {
         TapeEvent event = w.waiting.front().event;
         const std::size_t character = w.waiting.front().character;
-        event.time_s = std::max(event.time_s, w.world.time);
+        event.time_s = std::max(event.time_s, w.simulation.world().time);
         event = rounded(event);
-        if (event.time_s < w.world.time - 1e-12) event.time_s = rounded_number(event.time_s + 1e-6);
+        if (event.time_s < w.simulation.world().time - 1e-12) event.time_s = rounded_number(event.time_s + 1e-6);
         if (event.time_s >= end - 1e-9) break;
         const auto input = resolve_input(*of.program, event, character);
         if (!input) continue;
@@ -56,34 +54,18 @@ void take_inputs(leap_world& w) {
 
 }  // namespace
 
-std::optional<std::string> misfit(const Scene& from, const Scene& to) {
-    const Ingredients& a = from.ingredients;
-    const Ingredients& b = to.ingredients;
-    if (a.program != b.program) return "it belongs to another program";
-    if (a.rate_hz != b.rate_hz) return fmt::format("it runs at {} ticks per second, expected {}", b.rate_hz, a.rate_hz);
-    if (a.course == b.course) return std::nullopt;
-    if (a.course->plan.fixtures != b.course->plan.fixtures) return "its course has other fixtures";
-    if (a.course->plan.targets != b.course->plan.targets) return "its course has other targets";
-    return std::nullopt;
-}
-
-bool same_course(const Scene& a, const Scene& b) {
-    return a.game == b.game &&
-           (a.ingredients.course == b.ingredients.course || a.ingredients.course->plan == b.ingredients.course->plan);
-}
-
 void begin_trace(leap_world& w) {
     const Ingredients& of = w.scene->ingredients;
     w.lately = named_trace(*of.program, w.tracks, of.rate_hz);
     w.before.clear();
-    w.walked_before.assign(w.world.actors.size(), 0.0);
+    w.walked_before.assign(w.simulation.world().actors.size(), 0.0);
     w.first_event = 0;
     w.first_sound = 0;
-    for (const Actor& actor : w.world.actors) w.before.push_back(actor.body.position);
-    if (w.world.tick == 0) return;  // a run's own begin writes down what it begins with
-    open_record(w.scene->rehearsal, w.world, w.lately);
-    for (std::size_t k = 0; k < w.world.actors.size(); ++k) {
-        const Actor& actor = w.world.actors[k];
+    for (const Actor& actor : w.simulation.world().actors) w.before.push_back(actor.body.position);
+    if (w.simulation.world().tick == 0) return;  // a run's own begin writes down what it begins with
+    open_record(w.scene->rehearsal, w.simulation.world(), w.lately);
+    for (std::size_t k = 0; k < w.simulation.world().actors.size(); ++k) {
+        const Actor& actor = w.simulation.world().actors[k];
         const auto add = [&](MachineId machine) {
             const MachineState& state = actor.machines[machine];
             if (state.phase)
@@ -98,9 +80,9 @@ void begin_trace(leap_world& w) {
 void begin_step(leap_world& w) {
     if (!w.recorded) {
         std::erase_if(w.lately.events, [&](const TraceEvent& event) {
-            return event.kind != EventKind::posed || event.time < w.world.time - poses_kept_s;
+            return event.kind != EventKind::posed || event.time < w.simulation.world().time - poses_kept_s;
         });
-        if (w.world.tick % forget_every_ticks == 0) forget_old(w);
+        if (w.simulation.world().tick % forget_every_ticks == 0) forget_old(w);
     }
     w.first_event = w.lately.events.size();
     if (!w.recorded) w.lately.sounds.clear();
@@ -109,13 +91,14 @@ void begin_step(leap_world& w) {
 
 void run_tick(leap_world& w) {
     if (w.scene->game && w.geometry_seen != w.scene->game->changes()) {
-        w.scratch = {};  // it keeps solids that were near
+        w.simulation.note_solids_changed();
         w.geometry_seen = w.scene->game->changes();
     }
     take_inputs(w);
-    for (std::size_t k = 0; k < w.world.actors.size(); ++k) w.before[k] = w.world.actors[k].body.position;
-    step(w.scene->rehearsal, w.inputs, w.world, w.scratch, &w.lately);
-    w.lately.ticks = w.world.tick;
+    for (std::size_t k = 0; k < w.simulation.world().actors.size(); ++k)
+        w.before[k] = w.simulation.world().actors[k].body.position;
+    w.simulation.step(w.inputs, &w.lately);
+    w.lately.ticks = w.simulation.world().tick;
 }
 
 }  // namespace leap::capi

@@ -2,8 +2,12 @@
 # Compiler flags every target of the project shares. -ffp-contract=off keeps a trace the same, bit for bit,
 # between debug and release builds.
 add_library(leap_options INTERFACE)
+option(LEAP_WARNINGS_ARE_ERRORS "A warning ends the build" ON)
 target_compile_options(leap_options INTERFACE
-  -Wall -Wextra -Wpedantic -Wshadow -Wconversion -Werror -ffp-contract=off)
+  -Wall -Wextra -Wpedantic -Wshadow -Wconversion -ffp-contract=off)
+if(LEAP_WARNINGS_ARE_ERRORS)
+  target_compile_options(leap_options INTERFACE -Werror)
+endif()
 target_include_directories(leap_options INTERFACE ${PROJECT_SOURCE_DIR})
 target_compile_definitions(leap_options INTERFACE
   GLM_FORCE_SILENT_WARNINGS GLM_FORCE_EXPLICIT_CTOR)

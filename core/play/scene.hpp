@@ -24,12 +24,15 @@ struct Ingredients {
 /// Ingredients made ready to be played. Doesn't change once it is made, and owns all it needs: runs share it.
 class Scene {
   public:
-    explicit Scene(Ingredients of) : ingredients(std::move(of)), rehearsal(ingredients.rehearsal()) {}
+    explicit Scene(Ingredients of, std::shared_ptr<const void> solids = nullptr)
+        : ingredients(std::move(of)), rehearsal(ingredients.rehearsal()), solids_of(std::move(solids)) {}
     Scene(const Scene&) = delete;
     Scene& operator=(const Scene&) = delete;
 
     const Ingredients ingredients;
     const Rehearsal rehearsal;  ///< refers to `ingredients`
+    /// Who hands over the solids of a course that isn't its own; null: the course itself. Keeps them alive.
+    const std::shared_ptr<const void> solids_of;
 };
 
 }  // namespace leap

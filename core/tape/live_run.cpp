@@ -8,14 +8,13 @@
 namespace leap {
 
 LiveRun::LiveRun(Ingredients ingredients, World start, std::vector<TapeTrack> tracks)
-    : scene_(std::make_shared<const Scene>(std::move(ingredients))),
-      tracks_(std::move(tracks)),
-      world_(std::move(start)),
-      trace_(named_trace(*scene_->ingredients.program, tracks_, rate_hz())) {}
+    : tracks_(std::move(tracks)),
+      simulation_(std::make_shared<const Scene>(std::move(ingredients)), std::move(start)),
+      trace_(named_trace(*simulation_.scene().ingredients.program, tracks_, rate_hz())) {}
 
 LiveRun::LiveRun(Ingredients ingredients, std::vector<TapeTrack> tracks, Trace trace, const World& from)
-    : scene_(std::make_shared<const Scene>(std::move(ingredients))),
-      tracks_(std::move(tracks)),
+    : tracks_(std::move(tracks)),
+      simulation_(std::make_shared<const Scene>(std::move(ingredients)), from),
       trace_(std::move(trace)) {
     restore(from);
 }
@@ -27,12 +26,12 @@ void LiveRun::input(TapeEvent event, std::size_t actor) {
 void LiveRun::advance_to(double time) {
     take_late_inputs();
     const double limit = std::min(time, defaults::longest_tape_s);
-    while (static_cast<double>(world_.tick + 1) / rate_hz() <= limit) run_tick();
+    while (static_cast<double>(world().tick + 1) / rate_hz() <= limit) run_tick();
 }
 
 void LiveRun::run_tick() {
-    if (is_snapshot_tick(world_.tick, rate_hz())) trace_.snapshots.push_back(world_);
-    const double end = static_cast<double>(world_.tick + 1) / rate_hz();
+    if (is_snapshot_tick(world().tick, rate_hz())) trace_.snapshots.push_back(world());
+    const double end = static_cast<double>(world().tick + 1) / rate_hz();
     std::stable_sort(waiting_.begin(), waiting_.end(),
                      [](const Waiting& a, const Waiting& b) { return a.event.time_s < b.event.time_s; });
     std::vector<InputEvent> inputs;
@@ -41,35 +40,35 @@ void LiveRun::run_tick() {
         TapeEvent event = waiting_[taken].event;
         const std::size_t actor = waiting_[taken].actor;
         // Rounded upward where needed: a recorded event must fall into the tick it was played in.
-        event.time_s = std::max(event.time_s, world_.time);
+        event.time_s = std::max(event.time_s, world().time);
         event = rounded(event);
-        if (event.time_s < world_.time - 1e-12) event.time_s = rounded_number(event.time_s + 1e-6);
+        if (event.time_s < world().time - 1e-12) event.time_s = rounded_number(event.time_s + 1e-6);
         if (event.time_s >= end - 1e-9) break;
-        const auto input = resolve_input(*scene_->ingredients.program, event, actor);
+        const auto input = resolve_input(*ingredients().program, event, actor);
         if (!input) continue;
         inputs.push_back(*input);
         tracks_[actor].events.push_back(event);
     }
     waiting_.erase(waiting_.begin(), waiting_.begin() + static_cast<std::ptrdiff_t>(taken));
-    step(scene_->rehearsal, inputs, world_, scratch_, &trace_);
-    trace_.ticks = world_.tick;
+    simulation_.step(inputs, &trace_);
+    trace_.ticks = world().tick;
 }
 
 /// What was told too late for the ticks that have run: back to where it happened, and on again with it.
 void LiveRun::take_late_inputs() {
     constexpr double rounding_s = 1e-9;
-    double earliest = world_.time;
+    double earliest = world().time;
     for (const Waiting& waiting : waiting_)
-        if (waiting.event.time_s >= world_.time - defaults::latest_input_s)
+        if (waiting.event.time_s >= world().time - defaults::latest_input_s)
             earliest = std::min(earliest, std::max(0.0, waiting.event.time_s));
-    if (earliest >= world_.time - rounding_s || trace_.snapshots.empty()) return;
-    const std::int64_t reached = world_.tick;
+    if (earliest >= world().time - rounding_s || trace_.snapshots.empty()) return;
+    const std::int64_t reached = world().tick;
     const World back = world_at_tick(static_cast<std::int64_t>(earliest * rate_hz() + 1e-6));
     for (std::size_t actor = 0; actor < tracks_.size(); ++actor)
         for (const TapeEvent& event : tracks_[actor].events)
             if (event.time_s >= back.time - rounding_s) waiting_.push_back({event, actor});
     cut_back(back);
-    while (world_.tick < reached) run_tick();
+    while (world().tick < reached) run_tick();
 }
 
 World LiveRun::world_at_tick(std::int64_t tick) const {
@@ -77,21 +76,20 @@ World LiveRun::world_at_tick(std::int64_t tick) const {
     for (const World& snapshot : trace_.snapshots)
         if (snapshot.tick <= tick) from = &snapshot;
     World world = *from;
-    const auto inputs = resolve_inputs(*scene_->ingredients.program, tape({}));
-    if (inputs) run_ticks(scene_->rehearsal, *inputs, tick, world, nullptr);
+    const auto inputs = resolve_inputs(*ingredients().program, tape({}));
+    if (inputs) run_ticks(simulation_.scene().rehearsal, *inputs, tick, world, nullptr);
     return world;
 }
 
 void LiveRun::rewind(double seconds) {
     if (trace_.snapshots.empty()) return;
-    const double wanted = std::max(0.0, world_.time - seconds);
+    const double wanted = std::max(0.0, world().time - seconds);
     restore(world_at_tick(static_cast<std::int64_t>(wanted * rate_hz() + 1e-6)));
 }
 
 /// Tape and trace forget what came after.
 void LiveRun::cut_back(const World& world) {
-    world_ = world;
-    scratch_ = {};  // it was filled for what comes after
+    simulation_.go_on_from(world);
     const double time = world.time;
     constexpr double rounding_s = 1e-9;
     for (TapeTrack& track : tracks_)
@@ -119,27 +117,26 @@ void LiveRun::restore(const World& world) {
     waiting_.clear();
     cut_back(world);
     const double time = world.time;
-    for (std::size_t k = 0; k < world_.actors.size(); ++k) {
-        const Actor& actor = world_.actors[k];
+    for (std::size_t k = 0; k < this->world().actors.size(); ++k) {
+        const Actor& actor = this->world().actors[k];
         for (std::size_t i = 0; i < actor.buttons.size(); ++i)
-            if (actor.buttons[i].down)
-                input({time, ButtonEvent{scene_->ingredients.program->buttons[i].name, false}}, k);
+            if (actor.buttons[i].down) input({time, ButtonEvent{ingredients().program->buttons[i].name, false}}, k);
         if (actor.stick != Vec2{0.0}) input({time, StickEvent{}}, k);
     }
 }
 
 void LiveRun::set_tuning(Tuning tuning) {
-    Ingredients now = scene_->ingredients;
+    Ingredients now = ingredients();
     if (tuning.dials.size() != now.tuning.dials.size()) return;
     now.tuning = std::move(tuning);
-    scene_ = std::make_shared<const Scene>(std::move(now));
+    simulation_.use(std::make_shared<const Scene>(std::move(now)));  // other dials always fit
 }
 
 Tape LiveRun::tape(std::string name) const {
     Tape out;
     out.name = std::move(name);
     out.rate_hz = rate_hz();
-    out.length_s = rounded_number(world_.time);
+    out.length_s = rounded_number(world().time);
     out.tracks = tracks_;
     return out;
 }

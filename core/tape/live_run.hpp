@@ -4,7 +4,7 @@
 #include <memory>
 #include <optional>
 
-#include "core/play/scene.hpp"
+#include "core/play/simulation.hpp"
 #include "core/tape/replay.hpp"
 
 namespace leap {
@@ -25,16 +25,16 @@ class LiveRun {
     void input(TapeEvent event, std::size_t actor = 0);
     /// Runs every tick that ends at or before `time`.
     void advance_to(double time);
-    void single_tick() { advance_to(static_cast<double>(world_.tick + 1) / rate_hz() + 1e-9); }
+    void single_tick() { advance_to(static_cast<double>(world().tick + 1) / rate_hz() + 1e-9); }
     /// Back in time: tape and trace forget what came after. Buttons held at that instant count as let go.
     void rewind(double seconds);
     /// From the next tick on, other dial values.
     void set_tuning(Tuning tuning);
 
-    double time() const { return world_.time; }
-    const World& world() const { return world_; }
+    double time() const { return world().time; }
+    const World& world() const { return simulation_.world(); }
     const Trace& trace() const { return trace_; }
-    const Ingredients& ingredients() const { return scene_->ingredients; }
+    const Ingredients& ingredients() const { return simulation_.scene().ingredients; }
     /// Grows by one whenever the trace was cut rather than continued.
     int generation() const { return generation_; }
     /// The tape recorded so far.
@@ -46,12 +46,10 @@ class LiveRun {
     World world_at_tick(std::int64_t tick) const;
     void take_late_inputs();
     void run_tick();
-    int rate_hz() const { return scene_->ingredients.rate_hz; }
+    int rate_hz() const { return simulation_.scene().ingredients.rate_hz; }
 
-    std::shared_ptr<const Scene> scene_;
     std::vector<TapeTrack> tracks_;  ///< with what has been played so far
-    World world_;
-    StepScratch scratch_;
+    Simulation simulation_;
     Trace trace_;
     struct Waiting {
         TapeEvent event;

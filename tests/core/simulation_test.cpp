@@ -1,0 +1,110 @@
+// SPDX-License-Identifier: MIT
+// One owner of a run: what it takes, what it refuses, and that nothing of before is left after a change.
+#include "core/play/simulation.hpp"
+
+#include <gtest/gtest.h>
+
+#include "core/play/start.hpp"
+#include "tests/core/support.hpp"
+
+namespace leap::simulation_test {
+namespace {
+
+const std::string script = std::string(test::plain_body) +
+                           "move hop on jump { dial rise = 2 m in 0.5..4\n"
+                           "  phase up { start: launch up at sqrt(2 * 28 m/s^2 * rise)  end when rising <= 0 m/s } }\n"
+                           "fixture lift { box 2 m, 2 m, 0.3 m  phase low for 1 s { solid  go high }\n"
+                           "  phase high for 1 s { solid  slide 0 m, 0 m, 2 m  go low } }\n"
+                           "fixture crate { box 0.5 m, 0.5 m, 0.5 m  mass 8 kg  phase lies { loose } }\n";
+
+CoursePlan yard(double lift_x = 0.0) {
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {{"lift", "lift", {lift_x, 0, 0}, 0, ""}, {"crate", "crate", {0.6, 0, 1.5}, 0, ""}};
+    return plan;
+}
+
+struct Made {
+    std::shared_ptr<const Program> program = std::make_shared<const Program>(test::compile_or_fail(script));
+    std::shared_ptr<const Course> course = std::make_shared<const Course>(test::course_of(yard()));
+
+    std::shared_ptr<const Scene> scene(double rise_m = 2.0, int rate_hz = 120) const {
+        Tuning tuning = written_tuning(*program);
+        DialValues dials = tuning.dials;
+        dials[*program->find_dial("hop.rise")] = rise_m;
+        return std::make_shared<const Scene>(Ingredients{program, course, make_tuning(*program, dials), rate_hz});
+    }
+    static Simulation begin(const std::shared_ptr<const Scene>& scene) {
+        return {scene, initial_world(scene->rehearsal, Vec3{0.0, 0.0, 0.31}, 0.0)};
+    }
+};
+
+void run(Simulation& simulation, int ticks) {
+    const ButtonId jump = *simulation.scene().ingredients.program->find_button("jump");
+    for (int i = 0; i < ticks; ++i) {
+        std::vector<InputEvent> inputs;
+        const std::int64_t beat = simulation.world().tick % 40;
+        if (beat == 10 || beat == 15)
+            inputs.push_back({InputEvent::Kind::button, simulation.world().time, jump, beat == 10, {}, 0});
+        simulation.step(inputs);
+    }
+}
+
+TEST(Simulation, AnInstantIsComeBackToBitForBit) {
+    const Made made;
+    Simulation simulation = Made::begin(made.scene());
+    run(simulation, 75);
+    const Snapshot kept = simulation.snapshot();
+    run(simulation, 150);
+    const World first = simulation.world();
+    ASSERT_TRUE(simulation.restore(kept));
+    run(simulation, 150);
+    EXPECT_EQ(simulation.world(), first);
+    Simulation another = Made::begin(made.scene());
+    ASSERT_TRUE(another.restore(kept)) << "in another run of the same program and course, too";
+    run(another, 150);
+    EXPECT_EQ(another.world(), first);
+}
+
+/// A run whose dials are changed on the way is the same as one that was begun again from that instant.
+TEST(Simulation, AfterAChangeOfDialsNothingOfBeforeIsLeft) {
+    const Made made;
+    Simulation simulation = Made::begin(made.scene());
+    for (int round = 0; round < 12; ++round) {
+        run(simulation, 17);
+        const auto next = made.scene(1.0 + 0.25 * round);
+        Simulation fresh(next, simulation.world());
+        ASSERT_TRUE(simulation.use(next));
+        run(simulation, 31);
+        run(fresh, 31);
+        ASSERT_EQ(simulation.world(), fresh.world()) << round;
+    }
+}
+
+TEST(Simulation, WhatDoesNotFitIsRefusedWithTheReasonAndChangesNothing) {
+    const Made made;
+    Simulation simulation = Made::begin(made.scene());
+    run(simulation, 10);
+    const World before = simulation.world();
+    EXPECT_EQ(simulation.use(made.scene(2.0, 60)).error(), "it runs at 60 ticks per second, expected 120");
+    const Made twin;
+    EXPECT_EQ(simulation.use(twin.scene()).error(), "it belongs to another program");
+    Made farther;
+    farther.program = made.program;
+    farther.course = std::make_shared<const Course>(test::course_of(yard(3.0)));
+    EXPECT_EQ(simulation.use(farther.scene()).error(), "its course has other fixtures");
+    Made walled;
+    walled.program = made.program;
+    CoursePlan plan = yard();
+    plan.pieces.push_back(test::box({9, 0, 1}, {1, 1, 2}));
+    walled.course = std::make_shared<const Course>(build_course(plan));
+    EXPECT_EQ(simulation.restore(Made::begin(walled.scene()).snapshot()).error(), "it was saved in another course");
+    const std::vector<ActorStart> two(2);
+    const auto scene = made.scene();
+    EXPECT_EQ(simulation.restore({scene, initial_world(scene->rehearsal, two)}).error(),
+              "it has 2 characters, expected 1");
+    EXPECT_EQ(simulation.world(), before);
+    EXPECT_TRUE(simulation.use(walled.scene())) << "another course with the same fixtures";
+}
+
+}  // namespace
+}  // namespace leap::simulation_test
