@@ -18,11 +18,15 @@ namespace {
 struct AllRuns {
     leap_run* runs;
     std::size_t count;
+    std::size_t stride;  ///< bytes: the caller's struct may be a later version's, with more at its end
     int (*stop)(void*);
     void* user;
     std::atomic<std::size_t> next = 0;
     std::atomic<bool> stopped = false;
 
+    leap_run& at(std::size_t i) const {
+        return *reinterpret_cast<leap_run*>(reinterpret_cast<unsigned char*>(runs) + i * stride);
+    }
     bool is_stopped() {
         if (!stopped && stop != nullptr && stop(user) == 1) stopped = true;
         return stopped;
@@ -37,7 +41,6 @@ leap_result said(leap_run& run, leap_result result, std::string_view why) {
 
 /// `room`: for its trace; its memory is used again.
 leap_result run_one(AllRuns& all, leap_run& run, leap::Trace& room) {
-    if (run.size != sizeof run) return LEAP_ARGUMENT;  // an array of them can't be one of another version
     run.message[0] = '\0';
     if (run.scene == nullptr || run.tape == nullptr) return said(run, LEAP_ARGUMENT, "a scene and a tape are wanted");
     const auto tape = leap::read_tape({run.tape, run.tape_length}, "tape");
@@ -59,7 +62,7 @@ leap_result run_one(AllRuns& all, leap_run& run, leap::Trace& room) {
 void work(AllRuns& all) noexcept {
     leap::Trace room;
     for (std::size_t i = all.next++; i < all.count; i = all.next++) {
-        leap_run& run = all.runs[i];
+        leap_run& run = all.at(i);
         if (all.is_stopped()) {
             run.result = LEAP_STOPPED;
             continue;
@@ -74,10 +77,14 @@ void work(AllRuns& all) noexcept {
 
 leap_result leap_run_all(leap_run* runs, size_t count, int threads, int (*stop)(void* user), void* user) {
     if (runs == nullptr || threads < 0 || threads > 1024) return LEAP_ARGUMENT;
+    if (count == 0) return LEAP_OK;
+    // Structs grow at their end. All of one array are of one version.
+    if (runs->size < sizeof(leap_run) || runs->size % alignof(leap_run) != 0) return LEAP_ARGUMENT;
+    const AllRuns checked{runs, count, runs->size, nullptr, nullptr};
     for (std::size_t i = 0; i < count; ++i)
-        if (runs[i].size != sizeof(leap_run)) return LEAP_ARGUMENT;
+        if (checked.at(i).size != runs->size) return LEAP_ARGUMENT;
     return guarded(nullptr, [&] {
-        AllRuns all{runs, count, stop, user};
+        AllRuns all{runs, count, runs->size, stop, user};
         const std::size_t wanted =
             threads > 0 ? static_cast<std::size_t>(threads) : std::max(1U, std::thread::hardware_concurrency());
         std::vector<std::jthread> others;

@@ -2,6 +2,7 @@
 #include "core/play/blows.hpp"
 
 #include <algorithm>
+#include <cmath>
 
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
@@ -84,7 +85,7 @@ double capsule_gap(const Capsule& a, const Vec3& feet_a, const Capsule& b, const
     const double low_b = feet_b.z + b.radius;
     const double above = std::max({0.0, low_b - (low_a + a.segment()), low_a - (low_b + b.segment())});
     const double beside = horizontal_length(feet_b - feet_a);
-    return elementary::hypot(beside, above) - a.radius - b.radius;
+    return std::sqrt(beside * beside + above * above) - a.radius - b.radius;
 }
 
 /// A box blow where it is now.

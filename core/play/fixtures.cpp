@@ -222,11 +222,7 @@ RigidShape fixture_shape(const EvaluationContext& m, const FixtureInfo& info) {
     return out;
 }
 
-FixturePose fixture_pose(const EvaluationContext& at, std::size_t index, bool at_rest) {
-    if (ends_chain(at, index)) at_rest = true;
-    const PoseChain chain = chain_with(at, index);
-    EvaluationContext m = at;
-    m.poses = &chain;
+FixturePose fixture_pose(const EvaluationContext& m, std::size_t index, bool at_rest) {
     const auto rigid = m.layout.fixtures[index].rigid;
     if (!at_rest && !rigid && m.cache != nullptr && index < m.cache->stands.size()) {
         const FixtureStand& known = m.cache->stands[index];
@@ -245,17 +241,21 @@ FixturePose fixture_pose(const EvaluationContext& at, std::size_t index, bool at
     out.center = placed.position + Vec3{0.0, 0.0, out.half.z};
     out.turn = about_up(out.turn_rad);
     const Phase* phase = fixture_phase(m, index);
-    if (phase == nullptr || at_rest) return out;
+    if (phase == nullptr || at_rest || ends_chain(m, index)) return out;
     out.solid = phase->effects.solid || phase->effects.loose;
     out.hidden = phase->effects.hidden;
     out.glows = phase->effects.glows;
-    const EvaluationContext own = m.of_fixture(index);
+    const PoseChain chain = chain_with(m, index);
+    EvaluationContext own = m.of_fixture(index);
+    own.poses = &chain;
     if (phase->effects.seen_through) out.seen_through = std::clamp(number(own, *phase->effects.seen_through), 0.0, 1.0);
     if (rigid) {
         place_loose(own, *rigid, *phase, out);
         return out;
     }
-    const FixtureOffset offset = fixture_offset(m, index);
+    EvaluationContext waiting = m;
+    waiting.poses = &chain;
+    const FixtureOffset offset = fixture_offset(waiting, index);
     if (offset.grown != Vec3{1.0}) grow(offset.grown, out);
     const double placed_rad = out.turn_rad;
     move_by(offset, m.course->ways[index], out);

@@ -57,7 +57,7 @@ Vec3 wheel_place(const WheelKind& kind, const RigidBody& body, const Wheels& whe
 
 double slip_angle(const RigidBody& body) {
     const Vec3 own = glm::inverse(body.turn) * body.velocity;
-    if (elementary::hypot(own.x, own.y) < slowest_slip_mps) return 0.0;
+    if (std::sqrt(own.x * own.x + own.y * own.y) < slowest_slip_mps) return 0.0;
     return elementary::atan2(std::abs(own.y), std::abs(own.x));
 }
 
@@ -133,7 +133,7 @@ void roll_wheels(const Surroundings& around, const WheelKind& kind, const WheelU
             // The part that rolls: pushed freely, braked at most to a standstill.
             const double stop = contact.along - push_each - glm::dot(going, contact.ahead) * contact.ahead_mass;
             double along = push_each + std::clamp(stop, -brake_each, brake_each);
-            if (const double asked = elementary::hypot(across, along); asked > contact.most) {
+            if (const double asked = std::sqrt(across * across + along * along); asked > contact.most) {
                 across *= contact.most / asked;
                 along *= contact.most / asked;
                 wheels[i].slides = true;

@@ -37,6 +37,7 @@ void Documents::open(Project project) {
     recovered_.reset();
     texts_.clear();
     undo_.clear();
+    outside_changes_.clear();
     tape_.reset();
     tape_unsaved_ = false;
     earlier_takes_.clear();
@@ -48,6 +49,22 @@ void Documents::edit_text(const std::string& path, const std::string& text, cons
     const std::string* before = texts_.find(path);
     if (before != nullptr && *before == text) return;
     undo_.push(new TextEditStep(*this, path, before == nullptr ? std::string() : *before, text, what, gesture));
+}
+
+int Documents::outside_changes(const std::string& path) const {
+    const auto found = outside_changes_.find(path);
+    return found == outside_changes_.end() ? 0 : found->second;
+}
+
+std::string Documents::path_of_tape(const std::string& name) const {
+    for (const TapeEntry& entry : project().tapes)
+        if (entry.tape.name == name) return entry.path;
+    return {};
+}
+
+void Documents::tell_not_undone(const std::string& path) {
+    emit message(
+        tr("%1 was changed by another program since; that step is left out").arg(QString::fromStdString(path)));
 }
 
 void Documents::set_text(const std::string& path, const std::string& text) {

@@ -7,6 +7,7 @@
 #include <QUndoStack>
 #include <deque>
 #include <filesystem>
+#include <map>
 
 #include "core/project/project.hpp"
 #include "studio/session/project_texts.hpp"
@@ -111,7 +112,13 @@ class Documents : public QObject {
     std::string free_listed_path(const std::string& folder, const std::string& name, const std::string& ending) const;
     /// Makes or changes one, or takes it out of the project with an empty text, as one undo step.
     void write_listed(const std::string& path, const std::string& text, const QString& what, int gesture = -1);
+    /// Writes what a job has found into one. It is no undo step: what was undone before can still be redone.
+    void write_result(const std::string& path, const std::string& text);
     void take_listed_text(const std::string& path);
+
+    /// How often another program has changed a file since it was opened. Steps from before such a change are not
+    /// undone: they would bring back texts from before it. Steps of other files are.
+    int outside_changes(const std::string& path) const;
 
     // Unsaved work
     bool recovery_offered() const { return recovered_.has_value(); }
@@ -149,6 +156,9 @@ class Documents : public QObject {
     void remove_tape_files(QStringList& problems);
     void load_tape_text(const std::string& path);
     void set_text(const std::string& path, const std::string& text);
+    void note_outside_change(const std::string& path) { ++outside_changes_[path]; }
+    std::string path_of_tape(const std::string& name) const;
+    void tell_not_undone(const std::string& path);
     void keep_take();
     QString save_tape(TapeEntry& entry);
     QString save_text(const std::string& path);
@@ -164,6 +174,7 @@ class Documents : public QObject {
     const Project none_;
     ProjectTexts texts_;
     QUndoStack undo_;
+    std::map<std::string, int> outside_changes_;  ///< by path
     QFileSystemWatcher watcher_;
     QTimer disk_timer_;
     QTimer recovery_timer_;

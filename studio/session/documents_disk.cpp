@@ -155,10 +155,10 @@ void Documents::look_at_scripts() {
         }
         const auto change = texts_.disk_changed(path, *disk);
         taken = taken || change == ProjectTexts::DiskChange::taken;
+        if (change == ProjectTexts::DiskChange::taken) note_outside_change(path);
         if (change == ProjectTexts::DiskChange::conflict) emit conflict(QString::fromStdString(path));
     }
     if (!taken) return;
-    undo_.clear();  // its steps would bring back texts from before the other editor's change
     emit text_changed(project_->file.script);
     emit texts_changed();
 }
@@ -170,7 +170,7 @@ void Documents::look_at_data(const std::string& path) {
     const auto change = texts_.disk_changed(path, *text);
     if (change == ProjectTexts::DiskChange::conflict) emit conflict(QString::fromStdString(path));
     if (change != ProjectTexts::DiskChange::taken) return;
-    undo_.clear();
+    note_outside_change(path);
     emit text_changed(path);
     emit texts_changed();
 }
@@ -185,7 +185,7 @@ void Documents::look_at_tapes() {
             const auto change = texts_.disk_changed(entry.path, *text);
             if (change == ProjectTexts::DiskChange::conflict) emit conflict(QString::fromStdString(entry.path));
             if (change != ProjectTexts::DiskChange::taken) continue;
-            undo_.clear();
+            note_outside_change(entry.path);
             emit texts_changed();
         }
         auto tape = read_tape(*text, entry.path);

@@ -72,6 +72,11 @@ void Documents::write_listed(const std::string& path, const std::string& text, c
     edit_text(path, text, what, gesture);
 }
 
+void Documents::write_result(const std::string& path, const std::string& text) {
+    if (texts_.find(path) == nullptr) texts_.loaded(path, read_file(project_->folder / path).value_or(std::string()));
+    if (*texts_.find(path) != text) set_text(path, text);
+}
+
 /// An empty text is that of a file which isn't there, or goes when the project is saved.
 void Documents::take_listed_text(const std::string& path) {
     const std::string* text = texts_.find(path);
@@ -112,7 +117,7 @@ void Documents::look_at_lists() {
         const auto change = texts_.disk_changed(path, *disk);
         if (change == ProjectTexts::DiskChange::conflict) emit conflict(QString::fromStdString(path));
         if (change != ProjectTexts::DiskChange::taken) return;
-        undo_.clear();
+        note_outside_change(path);
         take_listed_text(path);
         emit texts_changed();
     };

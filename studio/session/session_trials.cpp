@@ -64,7 +64,7 @@ void Session::take_trial_result(const std::string& path) {
             if (entry.path != path) continue;
             Trial trial = entry.trial;
             trial.result = result_of(*made->outcome, made->made_with);
-            edit_trial(path, trial);
+            documents_.write_result(path, write_trial(trial));
             break;
         }
     }

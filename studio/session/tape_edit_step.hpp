@@ -15,9 +15,15 @@ class TapeEditStep : public QUndoCommand {
           documents_(documents),
           before_(std::move(before)),
           after_(std::move(after)),
-          gesture_(gesture) {}
-    void undo() override { documents_.set_tape(after_.name, before_); }
-    void redo() override { documents_.set_tape(before_.name, after_); }
+          gesture_(gesture),
+          path_(documents.path_of_tape(before_.name)),
+          outside_changes_(documents.outside_changes(path_)) {}
+    void undo() override {
+        if (fits()) documents_.set_tape(after_.name, before_);
+    }
+    void redo() override {
+        if (fits()) documents_.set_tape(before_.name, after_);
+    }
     int id() const override { return gesture_; }
     bool mergeWith(const QUndoCommand* next) override {
         const auto* more = dynamic_cast<const TapeEditStep*>(next);
@@ -27,10 +33,18 @@ class TapeEditStep : public QUndoCommand {
     }
 
   private:
+    bool fits() const {
+        if (documents_.outside_changes(path_) == outside_changes_) return true;
+        documents_.tell_not_undone(path_);
+        return false;
+    }
+
     Documents& documents_;
     Tape before_;
     Tape after_;
     int gesture_;
+    std::string path_;  ///< empty: it had no file yet
+    int outside_changes_;
 };
 
 }  // namespace leap::studio

@@ -5,21 +5,31 @@ namespace leap::studio {
 
 TextEditStep::TextEditStep(Documents& documents, std::string path, const std::string& before, const std::string& after,
                            const QString& what, int gesture)
-    : QUndoCommand(what), documents_(documents), path_(std::move(path)), gesture_(gesture) {
+    : QUndoCommand(what),
+      documents_(documents),
+      path_(std::move(path)),
+      gesture_(gesture),
+      outside_changes_(documents.outside_changes(path_)) {
     take(before, after);
 }
 
 void TextEditStep::undo() {
-    documents_.set_text(path_, replaced(inserted_.size(), removed_));
+    if (fits()) documents_.set_text(path_, replaced(inserted_.size(), removed_));
 }
 
 void TextEditStep::redo() {
-    documents_.set_text(path_, replaced(removed_.size(), inserted_));
+    if (fits()) documents_.set_text(path_, replaced(removed_.size(), inserted_));
+}
+
+bool TextEditStep::fits() const {
+    if (documents_.outside_changes(path_) == outside_changes_) return true;
+    documents_.tell_not_undone(path_);
+    return false;
 }
 
 bool TextEditStep::mergeWith(const QUndoCommand* next) {
     const auto* more = static_cast<const TextEditStep*>(next);
-    if (more->path_ != path_) return false;
+    if (more->path_ != path_ || more->outside_changes_ != outside_changes_) return false;
     // The later step has been taken: what stands now is its outcome.
     const std::string after = *documents_.text(path_);
     std::string between = after;

@@ -19,6 +19,8 @@ class TextEditStep : public QUndoCommand {
 
   private:
     void take(const std::string& before, const std::string& after);
+    /// Whether the text is the one that it was a step of; else it says why not.
+    bool fits() const;
     std::string replaced(std::size_t length, const std::string& by) const;
 
     Documents& documents_;
@@ -27,6 +29,7 @@ class TextEditStep : public QUndoCommand {
     std::string removed_;
     std::string inserted_;
     int gesture_;
+    int outside_changes_;
 };
 
 }  // namespace leap::studio

@@ -8,6 +8,7 @@
 #include <cmath>
 
 #include "studio/shared/palette.hpp"
+#include "studio/shared/paper_change.hpp"
 #include "studio/stage_desk/score_metrics.hpp"
 
 namespace leap::studio {
@@ -23,6 +24,7 @@ ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), sessi
     });
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Score"));
+    when_paper_changes(*this, [this] { redraw(); });
     setMouseTracking(false);
     const auto again = [this] {
         layout_lanes();

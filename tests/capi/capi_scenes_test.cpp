@@ -137,5 +137,36 @@ TEST(CapiScenes, AStateOfAnotherRateCourseOrProgramIsRefusedWithTheReason) {
     EXPECT_EQ(leap_restore(reread.get(), before.get(), nullptr), LEAP_OK) << "the same course, read again";
 }
 
+/// A caller that was compiled against a later version hands over longer structs.
+TEST(CapiScenes, RunsMayBeStructsOfALaterVersion) {
+    struct Later {
+        leap_run run;
+        double more[3];
+    };
+    const ProgramHandle program = yard_program();
+    const CourseHandle course = read(yard_course("yard", 4.0));
+    const SceneHandle scene = scene_of(program, course);
+    const std::string tape =
+        R"({"format": 1, "name": "t", "rate": 120, "start": {"at": "here"}, "length": 0.5, "events": []})";
+    std::array<Later, 3> runs{};
+    for (Later& each : runs) {
+        each.run.size = sizeof(Later);
+        each.run.scene = scene.get();
+        each.run.tape = tape.c_str();
+        each.run.tape_length = tape.size();
+        each.more[1] = 7.0;
+    }
+    ASSERT_EQ(leap_run_all(&runs[0].run, runs.size(), 2, nullptr, nullptr), LEAP_OK);
+    for (const Later& each : runs) {
+        EXPECT_EQ(each.run.result, LEAP_OK) << each.run.message;
+        EXPECT_EQ(std::memcmp(each.run.hash, runs[0].run.hash, sizeof each.run.hash), 0);
+        EXPECT_EQ(each.more[1], 7.0) << "what isn't known is left alone";
+    }
+    runs[1].run.size = sizeof(leap_run);
+    EXPECT_EQ(leap_run_all(&runs[0].run, runs.size(), 1, nullptr, nullptr), LEAP_ARGUMENT) << "of two versions";
+    runs[0].run.size = 8;
+    EXPECT_EQ(leap_run_all(&runs[0].run, 1, 1, nullptr, nullptr), LEAP_ARGUMENT);
+}
+
 }  // namespace
 }  // namespace leap::capi_test

@@ -146,5 +146,48 @@ TEST(Documents, AChangeOnDiskIsTakenOrAskedAbout) {
     EXPECT_EQ(shelf.on_disk("a.leap"), "mine\n");
 }
 
+TEST(Documents, AChangeFromOutsideLeavesTheStepsOfOtherFiles) {
+    Shelf shelf;
+    Documents& documents = *shelf.documents;
+    documents.note_scripts({{"a.leap", *documents.text("a.leap")}});
+    const std::string course = *documents.text("c.json");
+    documents.edit_text("c.json", course + " ", "lay out");
+    documents.edit_text("a.leap", "dial height = 3 m  in 0..4\n", "turn");
+    EXPECT_TRUE(documents.save().isEmpty());
+    std::vector<QString> told;
+    QObject::connect(&documents, &Documents::message, [&](const QString& text) { told.push_back(text); });
+    shelf.put("a.leap", "dial height = 4 m  in 0..4\n");
+    documents.look_at_disk();
+    ASSERT_EQ(documents.undo_stack().count(), 2);
+    documents.undo_stack().undo();
+    EXPECT_EQ(*documents.text("a.leap"), "dial height = 4 m  in 0..4\n") << "a step from before doesn't come over it";
+    ASSERT_FALSE(told.empty());
+    EXPECT_TRUE(told.back().contains("a.leap was changed by another program"));
+    documents.undo_stack().undo();
+    EXPECT_EQ(*documents.text("c.json"), course) << "that of another file is undone";
+    documents.undo_stack().redo();
+    EXPECT_EQ(*documents.text("c.json"), course + " ");
+    documents.edit_text("a.leap", "dial height = 1 m  in 0..4\n", "turn");
+    documents.undo_stack().undo();
+    EXPECT_EQ(*documents.text("a.leap"), "dial height = 4 m  in 0..4\n") << "steps from after it are";
+}
+
+TEST(Documents, WhatAJobHasFoundIsNoStepOfUndo) {
+    Shelf shelf;
+    Documents& documents = *shelf.documents;
+    const std::string before = *documents.text("a.leap");
+    documents.edit_text("a.leap", "dial height = 3 m  in 0..4\n", "turn");
+    documents.undo_stack().undo();
+    ASSERT_TRUE(documents.undo_stack().canRedo());
+    documents.write_result("trials/x.trial.json", "{}");
+    EXPECT_EQ(*documents.text("trials/x.trial.json"), "{}");
+    EXPECT_TRUE(documents.undo_stack().canRedo()) << "what was undone can still be redone";
+    documents.undo_stack().redo();
+    EXPECT_EQ(*documents.text("a.leap"), "dial height = 3 m  in 0..4\n");
+    documents.undo_stack().undo();
+    EXPECT_EQ(*documents.text("a.leap"), before);
+    EXPECT_EQ(*documents.text("trials/x.trial.json"), "{}");
+}
+
 }  // namespace
 }  // namespace leap::studio::documents_test

@@ -10,6 +10,8 @@
 
 #include "studio/bench_desk/bench_desk.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/stage_desk/score_view.hpp"
+#include "studio/stage_desk/stage_desk.hpp"
 #include "studio/shared/text_size.hpp"
 #include "studio/shared/theme.hpp"
 #include "tests/studio/support.hpp"
@@ -100,6 +102,15 @@ TEST(Paper, RowsThatWereFilledBeforeFollow) {
     EXPECT_EQ(ink_of_first(), palette::light().ink);
     at.toggle();
     EXPECT_EQ(ink_of_first(), palette::dark().ink);
+}
+
+TEST(Paper, TheTimelineFollowsAtOnce) {
+    WithPaper at;
+    at.settle();
+    ScoreView* timeline = at.window->desk<StageDesk>()->score();
+    EXPECT_GT(lightness_of_most(*timeline), 200);
+    at.toggle();
+    EXPECT_LT(lightness_of_most(*timeline), 60) << "without the pointer over it";
 }
 
 TEST(TextSize, FollowsTheSystemsFontBeyondTheUsualSizes) {
