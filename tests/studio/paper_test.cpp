@@ -10,10 +10,10 @@
 
 #include "studio/bench_desk/bench_desk.hpp"
 #include "studio/shared/palette.hpp"
-#include "studio/stage_desk/score_view.hpp"
-#include "studio/stage_desk/stage_desk.hpp"
 #include "studio/shared/text_size.hpp"
 #include "studio/shared/theme.hpp"
+#include "studio/stage_desk/score_view.hpp"
+#include "studio/stage_desk/stage_desk.hpp"
 #include "tests/studio/support.hpp"
 
 namespace leap::studio {
