@@ -563,35 +563,6 @@ Result run(const EvaluationContext& m, const Expression& expression, Read read) 
 
 }  // namespace
 
-EvaluationContext EvaluationContext::of_fixture(std::size_t index) const {
-    const Actor* who = &actor;
-    if (by.is_actor()) {
-        who = &world.actors[static_cast<std::size_t>(by.index)];
-    } else if (world.actors.size() > 1 && course != nullptr) {
-        who = &world.actors[subject_now(*this, index)];
-    }
-    // Times stay this instant's, also when that character has gone less far.
-    return {program,
-            shared_tuning,
-            shared_tuning,
-            world,
-            *who,
-            layout,
-            course,
-            cache,
-            ahead + (actor.time - who->time),
-            motion,
-            FixtureId(index),
-            by,
-            poses};
-}
-
-EvaluationContext EvaluationContext::of_actor(std::size_t index) const {
-    EvaluationContext out{program, shared_tuning, shared_tuning, world, world.actors[index], layout, course, cache};
-    out.ahead = ahead + (actor.time - out.actor.time);
-    return out;
-}
-
 double number(const EvaluationContext& m, const Expression& expression) {
     if (expression.folded >= 0) return m.tuning.folded[static_cast<std::size_t>(expression.folded)];
     return run<double>(m, expression, [](const auto& done) { return done.number(); });

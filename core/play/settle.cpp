@@ -130,11 +130,16 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
             if (!(actor.body == came)) scratch.actors[i].progress.calm = false;
         }
     };
-    if (alone) return settle(0);
+    if (alone) {
+        settle(0);
+        scratch.loose.met.clear();  // of this stretch only
+        return;
+    }
     // Where two characters overlap the one who is earlier in the tape stays: only those who have settled are
     // met.
     for (Actor& actor : world.actors) actor.seen.settled = false;
     each_after_its_carrier(stretches, settle);
+    scratch.loose.met.clear();
     for (std::size_t i = 0; i < world.actors.size(); ++i)
         if (!world.actors[i].shown) find_others(world, world.actors[i], scratch.actors[i].cache);
 }

@@ -61,6 +61,35 @@ std::size_t subject_now(const EvaluationContext& m, std::size_t fixture) {
     return *known;
 }
 
+EvaluationContext EvaluationContext::of_fixture(std::size_t index) const {
+    const Actor* who = &actor;
+    if (by.is_actor()) {
+        who = &world.actors[static_cast<std::size_t>(by.index)];
+    } else if (world.actors.size() > 1 && course != nullptr) {
+        who = &world.actors[subject_now(*this, index)];
+    }
+    // Times stay this instant's, also when that character has gone less far.
+    return {program,
+            shared_tuning,
+            shared_tuning,
+            world,
+            *who,
+            layout,
+            course,
+            cache,
+            ahead + (actor.time - who->time),
+            motion,
+            FixtureId(index),
+            by,
+            poses};
+}
+
+EvaluationContext EvaluationContext::of_actor(std::size_t index) const {
+    EvaluationContext out{program, shared_tuning, shared_tuning, world, world.actors[index], layout, course, cache};
+    out.ahead = ahead + (actor.time - out.actor.time);
+    return out;
+}
+
 Owner doer_of(const World& world, std::size_t fixture) {
     for (std::size_t i = 0; i < world.actors.size(); ++i)
         if (world.actors[i].contacts[fixture].events != 0) return actor_owner(i);

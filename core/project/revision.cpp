@@ -30,7 +30,7 @@ struct TemporaryFolder {
 };
 
 /// Names as git gives them with -z: unquoted, whatever signs they have.
-std::vector<std::string> names_in(const std::string& text) {
+std::vector<std::string> file_names_in(const std::string& text) {
     std::vector<std::string> out;
     for (std::size_t from = 0; from < text.size();) {
         const auto end = std::min(text.find('\0', from), text.size());
@@ -97,7 +97,7 @@ std::vector<std::string> changed_files(const fs::path& folder, const std::string
          {std::vector<std::string>{"git", "diff", "-z", "--name-only", "--relative", revision, "--", "."},
           std::vector<std::string>{"git", "ls-files", "-z", "--others", "--exclude-standard", "--", "."}})
         if (const auto said = run_command(words, folder))
-            for (std::string& line : names_in(*said)) out.push_back(std::move(line));
+            for (std::string& line : file_names_in(*said)) out.push_back(std::move(line));
     std::sort(out.begin(), out.end());
     return out;
 }

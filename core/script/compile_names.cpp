@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: MIT
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <tuple>
 
@@ -78,6 +80,32 @@ void Compiler::note_gauge(const syntax::Expr& expr) {
 
 void Compiler::note_reading(SourceRange at, const std::string& name) {
     if (const auto found = reading_ranges_.find(name); found != reading_ranges_.end()) note_name(at, found->second);
+}
+
+void Compiler::unknown_name(const Expr& expr, const Scope& scope) {
+    if (told_.size() > most_messages) return report(expr.range, "");
+    std::vector<std::string> names;
+    for (const syntax::Owner* level : scope.chain) {
+        for (const auto& dial : level->dials) names.push_back(dial.name.text);
+        for (const auto& let : level->lets) names.push_back(let.name.text);
+        for (const auto& counter : level->counters) names.push_back(counter.name.text);
+    }
+    for (const SenseInfo& sense : plain_senses()) names.emplace_back(sense.word);
+    for (const ProbeInfo& probe : program_.probes) names.push_back(probe.path.substr(probe.path.find('.') + 1));
+    for (const auto& [name, range] : claimed_) names.push_back(name);
+    const std::string near = near_name(expr.name, names);
+    std::string hint = near.empty() ? "" : fmt::format("did you mean {}?", near);
+    if (const std::string owner = owner_with(expr.name); !owner.empty())
+        hint = fmt::format("did you mean {}.{}?", owner, expr.name);
+    if (find_sense(button_senses(), expr.name)) hint = fmt::format("it takes a button: {}(jump)", expr.name);
+    if (find_sense(volume_senses(), expr.name)) hint = fmt::format("it takes a kind of volume: {}(water)", expr.name);
+    if (find_sense(fixture_senses(), expr.name)) hint = "a fixture can ask this, about itself";
+    if (program_.find_button(expr.name))
+        return report(expr.range, fmt::format("{} is a button, and a button alone is no condition", expr.name),
+                      fmt::format("write pressed({0}), held({0}) or released({0})", expr.name));
+    if (near == expr.name)
+        hint = fmt::format("it is a probe, and has parts: {}.hit, {}.distance", expr.name, expr.name);
+    report(expr.range, fmt::format("nothing is called {}", expr.name), hint);
 }
 
 void Compiler::sort_names() {

@@ -10,8 +10,6 @@
 namespace leap {
 namespace {
 
-constexpr StatementPlace any_phase = StatementPlace::phase | StatementPlace::fixture_phase;
-
 bool is_action_word(std::string_view word) {
     return std::any_of(action_words().begin(), action_words().end(),
                        [&](const ActionInfo& row) { return row.first_word() == word; });

@@ -30,6 +30,9 @@ enum class StatementPlace : std::uint16_t {
 constexpr StatementPlace operator|(StatementPlace a, StatementPlace b) {
     return static_cast<StatementPlace>(static_cast<unsigned>(a) | static_cast<unsigned>(b));
 }
+
+/// In a phase of a move or of a fixture.
+inline constexpr StatementPlace any_phase = StatementPlace::phase | StatementPlace::fixture_phase;
 constexpr bool stands_in(StatementPlace places, StatementPlace where) {
     return (static_cast<unsigned>(places) & static_cast<unsigned>(where)) != 0;
 }

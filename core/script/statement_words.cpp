@@ -8,7 +8,6 @@ namespace {
 
 constexpr StatementPlace any_owner =
     StatementPlace::body | StatementPlace::stance | StatementPlace::move | StatementPlace::fixture;
-constexpr StatementPlace any_phase = StatementPlace::phase | StatementPlace::fixture_phase;
 
 constexpr std::array statement_table{
     PlainStatementInfo{"use", StatementPlace::file, "use \"FILE\"", "takes in another script, once"},
