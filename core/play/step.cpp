@@ -130,6 +130,8 @@ class Tick {
                 advance_several(split);
             }
         }
+        // Whatever ended the stretch here, the rules of this instant are asked.
+        for (ActorScratch& own : scratch_.actors) own.progress.calm = false;
         ask_all();
     }
 

@@ -264,7 +264,10 @@ World world_after(const Rehearsal& r, std::span<const InputEvent> inputs, const 
     std::size_t cursor = 0;
     while (cursor < inputs.size() && inputs[cursor].time < world.time - 1e-9) ++cursor;
     const auto now = inputs_of_tick(inputs, cursor, world.tick, r.rate_hz);
-    step_within(r, now, std::max(time, world.time), world, scratch);
+    // What happens at an instant is met a hair behind it, and a tick's end belongs to the next one.
+    constexpr double just_after_s = 1e-6;
+    const double tick_end = static_cast<double>(world.tick + 1) / r.rate_hz;
+    step_within(r, now, std::min(std::max(time, world.time) + just_after_s, tick_end), world, scratch);
     return world;
 }
 

@@ -61,6 +61,10 @@ expect 0 "refuses grounded within" "$leap" explain "$work/mine" --tape "first ho
 expect 1 "no stretch of the tape" "$leap" explain "$work/mine" --tape "first hop" --at 99
 expect 0 "0.800 s  jump pressed" "$leap" explain "$work/mine" --tape "first hop" --from 0.5 --to 2 --move hop
 expect 0 "0.800 to 1.160 s  in phase rise_up" "$leap" explain "$work/mine" --tape "first hop" --from 0.5 --to 2 --move hop
+# A stun of 0.9 s from 1.2465 s on ends at its instant, not at a tick.
+expect 0 "1.696 to 2.146 s  \"stunned\"" "$leap" explain "$quay" --tape boom --from 0 --to 3 --move hop
+expect 0 "2.146 to 2.221 s  ready" "$leap" explain "$quay" --tape boom --from 0 --to 3 --move hop
+expect 0 '"fixture": "net house door"' "$leap" run "$quay" --tape "lamp round" --json
 expect 0 "needs ground" "$leap" explain "$quay" --tape "three hops" --from 0.2 --to 2.6 --move charged_hop
 expect 0 "0.500 to 0.800 s  ready" "$leap" explain "$work/mine" --tape "first hop" --from 0.5 --to 0.8 --move hop
 expect 1 "no stretch of the tape" "$leap" explain "$work/mine" --tape "first hop" --from 2 --to 1 --move hop
