@@ -25,7 +25,7 @@ std::optional<std::string> misfit(const Scene& from, const Scene& to);
 /// Whether places in one course mean the same in the other.
 bool same_course(const Scene& a, const Scene& b);
 
-/// A run: a scene, the world it has come to, and what is kept from tick to tick. Nobody else holds that memory, so
+/// A run: a scene, its present world, and the caches between ticks. Nobody else holds these caches, so
 /// nothing of another scene, world or instant can be left in it.
 class Simulation {
   public:

@@ -11,7 +11,7 @@ struct RevisionProject {
     Project project;       ///< its folder is that of the project, not where it was read from
 };
 
-/// The commit that a revision means now, in a project's folder. Says why there is none.
+/// The commit that a revision means now, in a project's folder. The error says why it has none.
 tl::expected<std::string, std::string> resolved_revision(const std::filesystem::path& folder,
                                                          const std::string& revision);
 
