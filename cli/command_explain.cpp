@@ -4,11 +4,14 @@
 
 #include <algorithm>
 #include <functional>
+#include <nlohmann/json.hpp>
 
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
 #include "core/play/explain.hpp"
 #include "core/play/stands.hpp"
+#include "core/play/world_text.hpp"
+#include "core/project/file_io.hpp"
 
 namespace leap::cli {
 namespace {
@@ -107,6 +110,10 @@ int explain(const ExplainOptions& options) {
                              trace->length_s()));
         return problems;
     }
+    if (over_stretch && !options.state_file.empty()) {
+        complain("a state is that of one instant: say --at SECONDS with --state");
+        return wrong_call;
+    }
     if (over_stretch && !only && options.fixture.empty()) {
         complain("over a stretch one answer is followed: say --move NAME or --fixture NAME");
         return wrong_call;
@@ -145,6 +152,13 @@ int explain(const ExplainOptions& options) {
     const std::string whose = world.actors.size() > 1 ? ", " + trace->tracks[*who].name : std::string();
     fmt::print("{} at {:.3f} s{}, stance {}\n", tape->name, world.time, whose,
                actor.stance ? prepared.program.machines[actor.stance].name : "none");
+    if (!options.state_file.empty()) {
+        const auto written = write_file(options.state_file, world_json(world).dump(2) + "\n");
+        if (!written) {
+            complain(written.error());
+            return problems;
+        }
+    }
     if (!options.fixture.empty()) {
         print(options.fixture, explain_fixture(context, fixture));
         return good;

@@ -46,7 +46,8 @@ struct ExplainOptions {
     std::optional<double> from_s, to_s;  ///< instead of an instant: how a move's or fixture's answer changes
     std::string move;
     std::string fixture;
-    std::string character;  ///< by its name in the tape; empty: the first
+    std::string character;   ///< by its name in the tape; empty: the first
+    std::string state_file;  ///< gets the whole state as JSON; empty: none
 };
 int explain(const ExplainOptions& options);
 

@@ -71,6 +71,7 @@ int read_call_and_run(int argc, char** argv) {
     explain_command->add_option("--move", explain.move, "Only this move");
     explain_command->add_option("--fixture", explain.fixture,
                                 "A fixture of the course: its focus and the ways it waits for");
+    explain_command->add_option("--state", explain.state_file, "With --at: write the whole state as JSON to this file");
     explain_command->add_option("--character", explain.character, "Whose gates, by the name in the tape (the first)");
 
     cli::RatesOptions rates;

@@ -3,6 +3,7 @@
 
 #include <optional>
 
+#include "core/units/fields.hpp"
 #include "core/world/query.hpp"
 
 namespace leap {
@@ -24,6 +25,11 @@ struct BodyState {
     Vec3 ground_normal{0.0, 0.0, 1.0};  ///< of length 1
     Surface ground;                     ///< what it stands on
 
+    static constexpr auto fields() {
+        return std::tuple(Field("position", &BodyState::position), Field("velocity", &BodyState::velocity),
+                          Field("grounded", &BodyState::grounded), Field("ground_normal", &BodyState::ground_normal),
+                          Field("ground", &BodyState::ground));
+    }
     friend bool operator==(const BodyState&, const BodyState&) = default;
 };
 

@@ -9,6 +9,7 @@
 #include "core/motion/body.hpp"
 #include "core/play/heard.hpp"
 #include "core/script/program.hpp"
+#include "core/units/fields.hpp"
 #include "core/units/id.hpp"
 
 /// One character while a run lasts.
@@ -33,6 +34,15 @@ struct MachineState {
     Outcome outcome_ahead = Outcome::none;  ///< seen in the next round of this instant
     double blocks_done_until = never;       ///< `at` blocks up to this phase time are done
 
+    static constexpr auto fields() {
+        return std::tuple(
+            Field("phase", &MachineState::phase), Field("phase_since", &MachineState::phase_since),
+            Field("started_at", &MachineState::started_at), Field("ended_at", &MachineState::ended_at),
+            Field("charges", &MachineState::charges), Field("charge_spent_at", &MachineState::charge_spent_at),
+            Field("drive_direction", &MachineState::drive_direction), Field("drive_base", &MachineState::drive_base),
+            Field("outcome", &MachineState::outcome), Field("outcome_ahead", &MachineState::outcome_ahead),
+            Field("blocks_done_until", &MachineState::blocks_done_until));
+    }
     friend bool operator==(const MachineState&, const MachineState&) = default;
 };
 
@@ -44,6 +54,12 @@ struct ButtonState {
     double pressed_at = never;   ///< s
     double released_at = never;  ///< s
 
+    static constexpr auto fields() {
+        return std::tuple(
+            Field("down", &ButtonState::down), Field("pending", &ButtonState::pending),
+            Field("fresh_press", &ButtonState::fresh_press), Field("fresh_release", &ButtonState::fresh_release),
+            Field("pressed_at", &ButtonState::pressed_at), Field("released_at", &ButtonState::released_at));
+    }
     friend bool operator==(const ButtonState&, const ButtonState&) = default;
 };
 
@@ -51,6 +67,9 @@ struct CounterState {
     double value = 0.0;         ///< within its bounds
     double back_since = never;  ///< since when its `back to` condition holds
 
+    static constexpr auto fields() {
+        return std::tuple(Field("value", &CounterState::value), Field("back_since", &CounterState::back_since));
+    }
     friend bool operator==(const CounterState&, const CounterState&) = default;
 };
 
@@ -58,6 +77,9 @@ struct MeterState {
     double value = 0.0;       ///< within its bounds
     double spent_at = never;  ///< s; when it was spent from last
 
+    static constexpr auto fields() {
+        return std::tuple(Field("value", &MeterState::value), Field("spent_at", &MeterState::spent_at));
+    }
     friend bool operator==(const MeterState&, const MeterState&) = default;
 };
 
@@ -88,6 +110,10 @@ struct ActorContact {
     bool touching = false;    ///< the character is at it
     bool blocked = false;     ///< its box came upon the character
     std::uint8_t events = 0;  ///< FixtureEvent: what the character has just done to it
+    static constexpr auto fields() {
+        return std::tuple(Field("touching", &ActorContact::touching), Field("blocked", &ActorContact::blocked),
+                          Field("events", &ActorContact::events));
+    }
     friend bool operator==(const ActorContact&, const ActorContact&) = default;
 };
 
@@ -96,6 +122,10 @@ struct VolumeContact {
     bool inside = false;
     bool entered = false;  ///< at this very instant
     bool left = false;     ///< likewise
+    static constexpr auto fields() {
+        return std::tuple(Field("inside", &VolumeContact::inside), Field("entered", &VolumeContact::entered),
+                          Field("left", &VolumeContact::left));
+    }
     friend bool operator==(const VolumeContact&, const VolumeContact&) = default;
 };
 
@@ -104,6 +134,10 @@ struct RespawnPlace {
     Vec3 feet{0.0};  ///< m
     double facing_rad = 0.0;
     FixtureId fixture{};  ///< that burns for it
+    static constexpr auto fields() {
+        return std::tuple(Field("feet", &RespawnPlace::feet), Field("facing_rad", &RespawnPlace::facing_rad),
+                          Field("fixture", &RespawnPlace::fixture));
+    }
     friend bool operator==(const RespawnPlace&, const RespawnPlace&) = default;
 };
 
@@ -118,6 +152,12 @@ struct SeenBody {
     bool there = false;    ///< false for one who sits: what it sits on stands for it
     bool settled = false;  ///< it has come to its place at the present instant
 
+    static constexpr auto fields() {
+        return std::tuple(Field("time", &SeenBody::time), Field("position", &SeenBody::position),
+                          Field("velocity", &SeenBody::velocity), Field("height", &SeenBody::height),
+                          Field("radius", &SeenBody::radius), Field("ground", &SeenBody::ground),
+                          Field("there", &SeenBody::there), Field("settled", &SeenBody::settled));
+    }
     friend bool operator==(const SeenBody&, const SeenBody&) = default;
 };
 
@@ -154,6 +194,22 @@ struct ActorMotion {
     /// What its timers go by (s): stands while it is frozen. Whatever happened later than that counts as just now.
     double own_time() const { return is_frozen() ? frozen_from : time; }
 
+    static constexpr auto fields() {
+        return std::tuple(
+            Field("time", &ActorMotion::time), Field("frozen_from", &ActorMotion::frozen_from),
+            Field("frozen_until", &ActorMotion::frozen_until), Field("body", &ActorMotion::body),
+            Field("facing", &ActorMotion::facing), Field("contact_since", &ActorMotion::contact_since),
+            Field("last_grounded", &ActorMotion::last_grounded), Field("last_airborne", &ActorMotion::last_airborne),
+            Field("last_landed", &ActorMotion::last_landed), Field("last_left_ground", &ActorMotion::last_left_ground),
+            Field("ground_velocity", &ActorMotion::ground_velocity), Field("wall_normal", &ActorMotion::wall_normal),
+            Field("landing_mps", &ActorMotion::landing_mps), Field("bump_mps", &ActorMotion::bump_mps),
+            Field("bumped", &ActorMotion::bumped), Field("height", &ActorMotion::height),
+            Field("radius", &ActorMotion::radius), Field("taut", &ActorMotion::taut),
+            Field("events", &ActorMotion::events), Field("meters", &ActorMotion::meters),
+            Field("rope_left", &ActorMotion::rope_left), Field("contacts", &ActorMotion::contacts),
+            Field("volumes", &ActorMotion::volumes, Peers::told_with_length), Field("seat", &ActorMotion::seat),
+            Field("seen", &ActorMotion::seen, Peers::not_told));
+    }
     friend bool operator==(const ActorMotion&, const ActorMotion&) = default;
 };
 
@@ -187,6 +243,21 @@ struct Actor : ActorMotion {
     /// The active move of the body's layer, if any.
     MachineId body_move() const { return moves.empty() ? MachineId{} : moves.front(); }
 
+    static constexpr auto fields() {
+        return std::tuple_cat(
+            ActorMotion::fields(),
+            std::tuple(
+                Field("id", &Actor::id, Peers::not_told), Field("kind", &Actor::kind, Peers::not_told),
+                Field("shown", &Actor::shown, Peers::not_told), Field("by_word", &Actor::by_word, Peers::not_told),
+                Field("look_yaw", &Actor::look_yaw), Field("look_pitch", &Actor::look_pitch),
+                Field("look_rate", &Actor::look_rate), Field("look_changed_at", &Actor::look_changed_at),
+                Field("stick", &Actor::stick), Field("stance", &Actor::stance), Field("moves", &Actor::moves),
+                Field("heard", &Actor::heard, Peers::not_told), Field("news", &Actor::news, Peers::told_with_length),
+                Field("buttons", &Actor::buttons), Field("counters", &Actor::counters), Field("memory", &Actor::memory),
+                Field("tagged_until", &Actor::tagged_until), Field("machines", &Actor::machines),
+                Field("focus", &Actor::focus), Field("blow_reach_m", &Actor::blow_reach_m),
+                Field("respawn", &Actor::respawn)));
+    }
     friend bool operator==(const Actor&, const Actor&) = default;
 };
 

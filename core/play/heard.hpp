@@ -3,6 +3,7 @@
 
 #include <cstdint>
 
+#include "core/units/fields.hpp"
 #include "core/units/owner.hpp"
 #include "core/units/vector.hpp"
 
@@ -17,6 +18,11 @@ struct Heard {
     double amount = 0.0;  ///< that the event carries, SI
     Vec3 way{0.0};        ///< world frame, 1 long; zero: from the sender to who hears it
     Vec3 place{0.0};      ///< m, the sender's middle at that instant
+    static constexpr auto fields() {
+        return std::tuple(Field("event", &Heard::event), Field("sender", &Heard::sender), Field("only", &Heard::only),
+                          Field("struck", &Heard::struck), Field("amount", &Heard::amount), Field("way", &Heard::way),
+                          Field("place", &Heard::place));
+    }
     friend bool operator==(const Heard&, const Heard&) = default;
 };
 

@@ -4,6 +4,7 @@
 #include <vector>
 
 #include "core/play/step.hpp"
+#include "core/units/fields.hpp"
 
 /// What one peer's world is told of by others: characters that are only shown in it, phases that fixtures are put into.
 namespace leap {
@@ -26,10 +27,22 @@ struct ShownActor {
         MachineId move;
         PhaseId phase;
         double phase_since = 0.0;  ///< s
+        static constexpr auto fields() {
+            return std::tuple(Field("move", &Running::move), Field("phase", &Running::phase),
+                              Field("phase_since", &Running::phase_since));
+        }
         friend bool operator==(const Running&, const Running&) = default;
     };
     std::vector<Running> moves;  ///< by layer
 
+    static constexpr auto fields() {
+        return std::tuple(Field("time", &ShownActor::time), Field("position", &ShownActor::position),
+                          Field("velocity", &ShownActor::velocity), Field("facing", &ShownActor::facing),
+                          Field("look_yaw", &ShownActor::look_yaw), Field("look_pitch", &ShownActor::look_pitch),
+                          Field("height", &ShownActor::height), Field("radius", &ShownActor::radius),
+                          Field("grounded", &ShownActor::grounded), Field("seat", &ShownActor::seat),
+                          Field("stance", &ShownActor::stance), Field("moves", &ShownActor::moves));
+    }
     friend bool operator==(const ShownActor&, const ShownActor&) = default;
 };
 
@@ -57,6 +70,10 @@ struct FixtureTold {
     PhaseId phase;
     double phase_since = 0.0;  ///< s since the start
     FixtureOffset from;
+    static constexpr auto fields() {
+        return std::tuple(Field("phase", &FixtureTold::phase), Field("phase_since", &FixtureTold::phase_since),
+                          Field("from", &FixtureTold::from));
+    }
     friend bool operator==(const FixtureTold&, const FixtureTold&) = default;
 };
 FixtureTold told_of(const World& world, std::size_t fixture);

@@ -7,6 +7,7 @@
 #include "core/play/actor.hpp"
 #include "core/rigid/rigid_body.hpp"
 #include "core/rigid/wheels.hpp"
+#include "core/units/fields.hpp"
 #include "core/units/owner.hpp"
 #include "core/world/course.hpp"
 
@@ -19,6 +20,11 @@ struct FixtureOffset {
     double face_rad = 0.0;  ///< about its middle, from where it was placed
     double way_m = 0.0;     ///< gone along its path
     Vec3 grown{1.0};        ///< shares of its own length, width and height
+    static constexpr auto fields() {
+        return std::tuple(Field("slide", &FixtureOffset::slide), Field("swing_rad", &FixtureOffset::swing_rad),
+                          Field("face_rad", &FixtureOffset::face_rad), Field("way_m", &FixtureOffset::way_m),
+                          Field("grown", &FixtureOffset::grown));
+    }
     friend bool operator==(const FixtureOffset&, const FixtureOffset&) = default;
 };
 
@@ -26,6 +32,9 @@ struct FixtureOffset {
 struct RigidSupport {
     Surface on;          ///< a fixture; none: it isn't one
     double share = 0.0;  ///< 0 to 1
+    static constexpr auto fields() {
+        return std::tuple(Field("on", &RigidSupport::on), Field("share", &RigidSupport::share));
+    }
     friend bool operator==(const RigidSupport&, const RigidSupport&) = default;
 };
 inline constexpr std::size_t most_supports = 4;  ///< those that bear most
@@ -41,12 +50,20 @@ struct RigidState {
     Vec3 pushed{0.0};       ///< m/s² that its phase's forces gave it when it moved last
     Vec3 pushed_turn{0.0};  ///< N m, likewise
     std::array<RigidSupport, most_supports> rests_on{};  ///< as it moved last
+    static constexpr auto fields() {
+        return std::tuple(Field("body", &RigidState::body), Field("holder", &RigidState::holder),
+                          Field("passes", &RigidState::passes), Field("from_place", &RigidState::from_place),
+                          Field("from_turn", &RigidState::from_turn), Field("hand", &RigidState::hand),
+                          Field("pushed", &RigidState::pushed), Field("pushed_turn", &RigidState::pushed_turn),
+                          Field("rests_on", &RigidState::rests_on));
+    }
     friend bool operator==(const RigidState&, const RigidState&) = default;
 };
 
 /// One fixture of the course; see RunLayout::fixtures.
 struct FixtureState {
     FixtureOffset from;  ///< where it stood when its phase began
+    static constexpr auto fields() { return std::tuple(Field("from", &FixtureState::from)); }
     friend bool operator==(const FixtureState&, const FixtureState&) = default;
 };
 
@@ -58,6 +75,12 @@ struct FixtureContact {
     Owner told_by;                  ///< whose doing it is that it was told something; see doer_of()
     Owner told_by_ahead;            ///< likewise, of the next round
     bool met_anew = false;          ///< one of its encounters is fresh
+    static constexpr auto fields() {
+        return std::tuple(
+            Field("blocked", &FixtureContact::blocked), Field("events", &FixtureContact::events),
+            Field("events_ahead", &FixtureContact::events_ahead), Field("told_by", &FixtureContact::told_by),
+            Field("told_by_ahead", &FixtureContact::told_by_ahead), Field("met_anew", &FixtureContact::met_anew));
+    }
     friend bool operator==(const FixtureContact&, const FixtureContact&) = default;
 };
 
@@ -66,6 +89,10 @@ struct Encounter {
     FixtureId fixture{};
     FixtureId other{};
     bool fresh = false;  ///< they have just met
+    static constexpr auto fields() {
+        return std::tuple(Field("fixture", &Encounter::fixture), Field("other", &Encounter::other),
+                          Field("fresh", &Encounter::fresh));
+    }
     friend bool operator==(const Encounter&, const Encounter&) = default;
 };
 
@@ -77,6 +104,11 @@ struct WorldMotion {
     std::vector<RigidState> loose;         ///< those of the fixtures that can be
     std::vector<Wheels> wheels;            ///< of those that have some
 
+    static constexpr auto fields() {
+        return std::tuple(Field("time", &WorldMotion::time), Field("contacts", &WorldMotion::contacts),
+                          Field("encounters", &WorldMotion::encounters), Field("loose", &WorldMotion::loose),
+                          Field("wheels", &WorldMotion::wheels));
+    }
     friend bool operator==(const WorldMotion&, const WorldMotion&) = default;
 };
 
@@ -86,6 +118,10 @@ struct Met {
     MachineId machine;
     std::size_t blow = 0;  ///< in Effects::blows of the phase
     Owner victim;
+    static constexpr auto fields() {
+        return std::tuple(Field("striker", &Met::striker), Field("machine", &Met::machine), Field("blow", &Met::blow),
+                          Field("victim", &Met::victim));
+    }
     friend bool operator==(const Met&, const Met&) = default;
 };
 
@@ -103,6 +139,15 @@ struct World : WorldMotion {
     std::vector<Met> met;                     ///< by blows whose phase is still on
     std::vector<Actor> actors;                ///< in the order of the tape, which breaks ties
 
+    static constexpr auto fields() {
+        return std::tuple_cat(
+            WorldMotion::fields(),
+            std::tuple(Field("tick", &World::tick), Field("machines", &World::machines),
+                       Field("fixtures", &World::fixtures), Field("counters", &World::counters),
+                       Field("memory", &World::memory), Field("target_struck_at", &World::target_struck_at),
+                       Field("heard", &World::heard), Field("news", &World::news), Field("met", &World::met),
+                       Field("actors", &World::actors)));
+    }
     friend bool operator==(const World&, const World&) = default;
 };
 

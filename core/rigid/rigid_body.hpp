@@ -4,6 +4,7 @@
 #include <cstdint>
 #include <glm/mat3x3.hpp>
 
+#include "core/units/fields.hpp"
 #include "core/world/solid.hpp"
 
 /// Things that fall, roll and are pushed: rigid bodies as plain values. World frame; metres, seconds, kilograms.
@@ -37,6 +38,11 @@ struct RigidBody {
     Vec3 spin{0.0};        ///< rad/s about each axis of the world
     double still_s = 0.0;  ///< for how long it has hardly moved
     bool asleep = false;   ///< nothing about it changes until something wakes it
+    static constexpr auto fields() {
+        return std::tuple(Field("place", &RigidBody::place), Field("turn", &RigidBody::turn),
+                          Field("velocity", &RigidBody::velocity), Field("spin", &RigidBody::spin),
+                          Field("still_s", &RigidBody::still_s), Field("asleep", &RigidBody::asleep));
+    }
     friend bool operator==(const RigidBody&, const RigidBody&) = default;
 };
 

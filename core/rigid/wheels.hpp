@@ -5,6 +5,7 @@
 #include <span>
 
 #include "core/rigid/rigid_step.hpp"
+#include "core/units/fields.hpp"
 #include "core/world/query.hpp"
 
 /// A loose body on four wheels, each a ray with a spring. World frame; metres, seconds, newtons, radians.
@@ -39,6 +40,12 @@ struct WheelState {
     bool slides = false;  ///< more is asked of it than it has grip for
     Vec3 point{0.0};      ///< on the ground
     Vec3 force{0.0};      ///< on the body, N
+    static constexpr auto fields() {
+        return std::tuple(Field("squeezed_m", &WheelState::squeezed_m), Field("rolled_rad", &WheelState::rolled_rad),
+                          Field("turned_rad", &WheelState::turned_rad), Field("on_ground", &WheelState::on_ground),
+                          Field("slides", &WheelState::slides), Field("point", &WheelState::point),
+                          Field("force", &WheelState::force));
+    }
     friend bool operator==(const WheelState&, const WheelState&) = default;
 };
 using Wheels = std::array<WheelState, wheel_count>;

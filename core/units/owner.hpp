@@ -4,6 +4,8 @@
 #include <cstddef>
 #include <cstdint>
 
+#include "core/units/fields.hpp"
+
 namespace leap {
 
 /// A character, a fixture of the course, or nobody.
@@ -19,6 +21,7 @@ struct Owner {
     bool is_fixture(std::size_t fixture) const { return is_fixture() && index == static_cast<std::int32_t>(fixture); }
     /// Which of its kind it is; nobody has none.
     std::size_t at() const { return static_cast<std::size_t>(index); }
+    static constexpr auto fields() { return std::tuple(Field("kind", &Owner::kind), Field("index", &Owner::index)); }
     friend bool operator==(const Owner&, const Owner&) = default;
 };
 inline constexpr Owner nobody{};

@@ -24,13 +24,13 @@ void telling_fields(Flow& flow, Value& telling) {
     flow(telling.number);
     flow(telling.fixture);
     flow(telling.time);
-    told_fields(flow, telling.told);
+    transfer(flow, telling.told);
 }
 
 template <class Flow, class Value>
 void event_fields(Flow& flow, Value& event) {
     flow(event.time);
-    heard_fields(flow, event.heard);
+    transfer(flow, event.heard);
 }
 
 void write_bytes(ByteWriter& write, const Bytes& bytes) {

@@ -7,6 +7,7 @@
 #include <limits>
 
 #include "core/defaults.hpp"
+#include "core/play/world_text.hpp"
 
 namespace leap {
 namespace {
@@ -121,30 +122,16 @@ std::size_t bytes_in(const std::vector<Element>& list) {
     return list.capacity() * sizeof(Element);
 }
 
-std::size_t bytes_in(const Actor& actor) {
-    return sizeof actor + bytes_in(actor.machines) + bytes_in(actor.contacts) + bytes_in(actor.buttons) +
-           bytes_in(actor.counters) + bytes_in(actor.meters) + bytes_in(actor.rope_left) + bytes_in(actor.volumes) +
-           bytes_in(actor.news) + bytes_in(actor.memory) + bytes_in(actor.tagged_until);
-}
-
-std::size_t bytes_in(const World& world) {
-    std::size_t out = sizeof world + bytes_in(world.machines) + bytes_in(world.fixtures) + bytes_in(world.contacts) +
-                      bytes_in(world.loose) + bytes_in(world.wheels) + bytes_in(world.counters) +
-                      bytes_in(world.target_struck_at) + bytes_in(world.news) + bytes_in(world.memory);
-    for (const Actor& actor : world.actors) out += bytes_in(actor);
-    return out;
-}
-
 }  // namespace
 
 std::size_t bytes_of(const WireRun& run) {
     std::size_t out = bytes_in(run.messages) + bytes_in(run.tellings) + bytes_in(run.corrections) +
                       bytes_in(run.presses) + bytes_in(run.host.events) + bytes_in(run.host.spans);
     for (const TraceTrack& track : run.host.tracks) out += bytes_in(track.rows) + bytes_in(track.values);
-    for (const World& world : run.host.snapshots) out += bytes_in(world);
+    for (const World& world : run.host.snapshots) out += bytes_of(world);
     for (const PeerRun& peer : run.peers) {
         out += bytes_in(peer.sums) + peer.samples.bytes();
-        for (const WireFrame& frame : peer.frames) out += sizeof frame + bytes_in(frame.world);
+        for (const WireFrame& frame : peer.frames) out += sizeof frame - sizeof frame.world + bytes_of(frame.world);
     }
     return out;
 }

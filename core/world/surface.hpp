@@ -5,6 +5,8 @@
 #include <cstddef>
 #include <cstdint>
 
+#include "core/units/fields.hpp"
+
 namespace leap {
 
 /// What a solid belongs to: what a query has met, what is stood on.
@@ -17,6 +19,9 @@ struct Surface {
     bool is_piece() const { return kind == Kind::piece; }
     bool is_fixture() const { return kind == Kind::fixture; }
     bool is_actor() const { return kind == Kind::actor; }
+    static constexpr auto fields() {
+        return std::tuple(Field("kind", &Surface::kind), Field("index", &Surface::index));
+    }
     friend auto operator<=>(const Surface&, const Surface&) = default;  // NOLINT(modernize-use-nullptr)
 };
 

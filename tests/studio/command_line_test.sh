@@ -68,6 +68,9 @@ expect 0 '"fixture": "net house door"' "$leap" run "$quay" --tape "lamp round" -
 expect 0 "needs ground" "$leap" explain "$quay" --tape "three hops" --from 0.2 --to 2.6 --move charged_hop
 expect 0 "0.500 to 0.800 s  ready" "$leap" explain "$work/mine" --tape "first hop" --from 0.5 --to 0.8 --move hop
 expect 1 "no stretch of the tape" "$leap" explain "$work/mine" --tape "first hop" --from 2 --to 1 --move hop
+expect 0 "at 1.000 s" "$leap" explain "$work/mine" --tape "first hop" --at 1.0 --state "$work/state.json"
+expect 0 '"last_landed": ' cat "$work/state.json"
+expect 2 "a state is that of one instant" "$leap" explain "$work/mine" --tape "first hop" --from 1 --to 2 --move hop --state "$work/state.json"
 expect 2 "one answer is followed" "$leap" explain "$work/mine" --tape "first hop" --from 1 --to 2
 expect 2 "say when" "$leap" explain "$work/mine" --tape "first hop"
 expect 2 "requires" "$leap" explain "$work/mine" --tape "first hop" --from 1 --move hop

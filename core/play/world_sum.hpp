@@ -7,7 +7,8 @@
 
 namespace leap {
 
-/// Of everything that a world is: two that differ have other sums, but for one pair in four thousand millions.
+/// A hash of every listed member of a world: worlds that differ have other sums, except one pair in four thousand
+/// million.
 std::uint32_t world_sum(const World& world);
 
 }  // namespace leap
