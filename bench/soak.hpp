@@ -7,6 +7,7 @@
 #include <random>
 
 #include "core/play/fixtures.hpp"
+#include "core/play/simulation.hpp"
 #include "core/tape/replay.hpp"
 #include "core/world/query.hpp"
 
@@ -94,8 +95,8 @@ inline Findings run(const Program& program, const Tuning& tuning, const Course& 
     const Rehearsal r{program, tuning, course, 120};
     for (std::size_t run = 0; out.ticks < ticks; ++run) {
         const Place& place = course.plan.places[run % course.plan.places.size()];
-        World state = start_world(r, detail::tracks_at(program, place.name, characters)).value();
-        StepScratch scratch;
+        Simulation going(r, start_world(r, detail::tracks_at(program, place.name, characters)).value());
+        const World& state = going.world();
         Trace trace;
         std::vector<std::int32_t> focus(characters, -1);
         std::vector<double> yaw;
@@ -109,7 +110,7 @@ inline Findings run(const Program& program, const Tuning& tuning, const Course& 
                 track.values.clear();
             }
             trace.events.clear();
-            step(r, inputs, state, scratch, &trace);
+            going.step(inputs, &trace);
             ++out.ticks;
             bool fault = false;
             detail::look_at_events(trace, focus, fault, out);

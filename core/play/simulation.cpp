@@ -5,6 +5,9 @@
 
 #include <utility>
 
+#include "core/play/fixtures.hpp"
+#include "core/play/start.hpp"
+
 namespace leap {
 
 std::optional<std::string> misfit(const Scene& from, const Scene& to) {
@@ -25,15 +28,21 @@ bool same_course(const Scene& a, const Scene& b) {
 }
 
 Simulation::Simulation(std::shared_ptr<const Scene> scene, World start)
-    : scene_(std::move(scene)), world_(std::move(start)) {}
+    : scene_(std::move(scene)), rehearsal_(&scene_->rehearsal), world_(std::move(start)) {}
 
 void Simulation::step(std::span<const InputEvent> inputs, Record* record) {
-    leap::step(scene_->rehearsal, inputs, world_, scratch_, record);
+    scratch_.told.clear();
+    leap::step(*rehearsal_, inputs, world_, scratch_, record);
+}
+
+void Simulation::step_within(std::span<const InputEvent> inputs, double until) {
+    leap::step_within(*rehearsal_, inputs, until, world_, scratch_);
 }
 
 tl::expected<void, std::string> Simulation::use(std::shared_ptr<const Scene> scene) {
     if (auto why = misfit(*scene_, *scene)) return tl::make_unexpected(std::move(*why));
     scene_ = std::move(scene);
+    rehearsal_ = &scene_->rehearsal;
     return {};
 }
 
@@ -44,13 +53,44 @@ tl::expected<void, std::string> Simulation::restore(const Snapshot& snapshot) {
     if (snapshot.world.actors.size() != world_.actors.size())
         return tl::make_unexpected(
             fmt::format("it has {} characters, expected {}", snapshot.world.actors.size(), world_.actors.size()));
+    scratch_.begin_for(0);  // it may come from a scene with other dials
     go_on_from(snapshot.world);
     return {};
 }
 
 void Simulation::go_on_from(World world) {
+    const bool as_many = world.actors.size() == world_.actors.size();
     world_ = std::move(world);
-    scratch_ = {};
+    if (!as_many) return scratch_.begin_for(0);
+    note_from_outside(scratch_);
+    scratch_.found_at = -1.0;
+    scratch_.shared.subjects_time = -1.0;
+}
+
+void Simulation::add(const ActorStart& start) {
+    add_actor(*rehearsal_, start, world_);
+    scratch_.begin_for(0);
+}
+
+void Simulation::show(std::size_t actor, const ShownActor& as) {
+    show_actor(as, world_.time, world_.actors[actor]);
+}
+
+void Simulation::put_into_phase(std::size_t fixture, const FixtureTold& told) {
+    leap::put_into_phase(*rehearsal_, fixture, told, world_, scratch_);
+}
+
+void Simulation::let_hear(const Heard& heard) {
+    leap::let_hear(*rehearsal_, heard, world_, scratch_);
+}
+
+FixturePose Simulation::pose_of(std::size_t fixture) {
+    if (world_.actors.empty()) return {};
+    const std::size_t who = witness(world_);
+    scratch_.actors.resize(world_.actors.size());
+    StepCache& cache = scratch_.actors[who].cache;
+    cache.shared = &scratch_.shared;
+    return fixture_pose(rehearsal_->context(world_, world_.actors[who], &cache), fixture);
 }
 
 }  // namespace leap

@@ -8,6 +8,7 @@
 #include <tl/expected.hpp>
 
 #include "core/play/scene.hpp"
+#include "core/play/shown.hpp"
 #include "core/play/step.hpp"
 
 namespace leap {
@@ -25,17 +26,26 @@ std::optional<std::string> misfit(const Scene& from, const Scene& to);
 /// Whether places in one course mean the same in the other.
 bool same_course(const Scene& a, const Scene& b);
 
-/// A run: a scene, its present world, and the caches between ticks. Nobody else holds these caches, so
-/// nothing of another scene, world or instant can be left in it.
+/// A run: what it is played from, its present world, and the caches between ticks. Nobody else holds these caches, so
+/// nothing of another scene, world or instant can be left in them. Copying it branches the run.
 class Simulation {
   public:
+    /// A run that shares its scene with others.
     Simulation(std::shared_ptr<const Scene> scene, World start);
+    /// A run that ends before its rehearsal does.
+    Simulation(const Rehearsal& rehearsal, World start) : rehearsal_(&rehearsal), world_(std::move(start)) {}
 
+    const Rehearsal& rehearsal() const { return *rehearsal_; }
+    /// Of a run that was made from one.
     const Scene& scene() const { return *scene_; }
     const World& world() const { return world_; }
+    /// The world at its end; the run is over.
+    World take_world() && { return std::move(world_); }
 
-    /// One tick; see step(). `inputs`: those of the tick.
+    /// One tick; see leap::step(). `inputs`: those of the tick.
     void step(std::span<const InputEvent> inputs, Record* record = nullptr);
+    /// Part of a tick, to look at what it brings; see leap::step_within().
+    void step_within(std::span<const InputEvent> inputs, double until);
 
     /// From the next tick on with another scene: other dials, kinds switched off or on, another course. Says why it
     /// doesn't fit; then nothing has changed.
@@ -44,14 +54,37 @@ class Simulation {
     Snapshot snapshot() const { return {scene_, world_}; }
     /// Back to an instant of this run or of another that fits. Says why it doesn't; then nothing has changed.
     tl::expected<void, std::string> restore(const Snapshot& snapshot);
-    /// The same for a world that this scene's own replay has come to.
+    /// The same for a world that a run of this scene has come to. What is known of still fixtures is kept where it is
+    /// so in that world, too: looking back and trying out cost little.
     void go_on_from(World world);
 
     /// The solids of a course that isn't its own have changed.
     void note_solids_changed() { scratch_ = {}; }
 
+    /// What happens between two ticks from outside of the rules, as other peers tell it.
+    /// Somebody comes into play, behind those who are there.
+    void add(const ActorStart& start);
+    /// A character stands there, and goes on at its velocity; see show_actor().
+    void show(std::size_t actor, const ShownActor& as);
+    void put_into_phase(std::size_t fixture, const FixtureTold& told);
+    void let_hear(const Heard& heard);
+    /// Anything else: change(World&) is called, and what was known of the world before holds no longer.
+    template <class Change>
+    void change(Change&& change) {
+        change(world_);
+        note_from_outside(scratch_);
+    }
+
+    /// What characters have emitted in the last tick that is shared with peers; empty unless asked for by listen().
+    std::span<const StepScratch::Told> emitted() const { return scratch_.told; }
+    void listen() { scratch_.keeps_told = true; }
+
+    /// Where a fixture is now.
+    FixturePose pose_of(std::size_t fixture);
+
   private:
-    std::shared_ptr<const Scene> scene_;
+    std::shared_ptr<const Scene> scene_;  ///< null: the rehearsal is somebody else's
+    const Rehearsal* rehearsal_ = nullptr;
     World world_;
     StepScratch scratch_;
 };

@@ -17,13 +17,6 @@ bool is_within(const Vec3& v, double length) {
     return glm::dot(v, v) < length * length;
 }
 
-/// A still fixture in the phase it was in is where it was.
-bool is_known(const EvaluationContext& m, const FixtureStand& stand, std::size_t i) {
-    const MachineState& machine = m.world.machines[i];
-    return stand.still && stand.phase == machine.phase && stand.phase_since == machine.phase_since &&
-           !is_awake(m.layout, m.world, i);
-}
-
 /// How near its subject must come for anything to change in a phase, m.
 double asked_within(const EvaluationContext& m, std::size_t i, const Phase& phase) {
     if (phase.waits_for_events) return 0.0;
@@ -36,7 +29,7 @@ double asked_within(const EvaluationContext& m, std::size_t i, const Phase& phas
 /// Works out the pose of fixture `i` again; false when it is as it was.
 bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) {
     const MachineState& machine = m.world.machines[i];
-    if (is_known(m, stand, i)) return false;
+    if (is_as_known(stand, m.layout, m.world, i)) return false;
     const FixturePose before = stand.pose;
     const std::int32_t slot = stand.slot;
     const bool lively = stand.lively;
@@ -47,6 +40,7 @@ bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) 
     stand.lively = lively;
     stand.phase = machine.phase;
     stand.phase_since = machine.phase_since;
+    stand.from = m.world.fixtures[i].from;
     stand.pose = fixture_pose(m, i);
     if (const Phase* phase = fixture_phase(m, i); phase != nullptr) {
         stand.waits = phase->waits_for_events;

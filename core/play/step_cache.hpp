@@ -50,11 +50,12 @@ struct FixturePose {
     friend bool operator==(const FixturePose&, const FixturePose&) = default;
 };
 
-/// Where a fixture stands; holds on while it keeps still in the same phase.
+/// Where a fixture stands; holds on while it keeps still in the same phase, from the same place.
 struct FixtureStand {
     FixturePose pose;
     std::optional<PhaseId> phase;  ///< nothing: it has not been looked at
     double phase_since = 0.0;      ///< s
+    FixtureOffset from;            ///< where it stood when the phase began
     bool still = false;
     bool waits = false;                   ///< nothing in its phase happens without an event
     double asked_within_m = 0.0;          ///< nor while its subject is farther from its middle; infinite: always

@@ -120,8 +120,8 @@ class Search {
     /// Every place along a way that was found before is one to go on from. On the ground it is gone to the same places
     /// and not for the same times: who walks slower leaps later. Where it leads to the goal, that node.
     std::int32_t add_hint(const World& start, const std::vector<WayStretch>& hint) {
-        World world = start;
-        StepScratch scratch;
+        Simulation run(r_, start);
+        const World& world = run.world();
         std::int32_t parent = 0;
         for (const WayStretch& each : hint) {
             WayStretch stretch = each;
@@ -130,7 +130,7 @@ class Search {
             constexpr double slower = 3.0;
             if (to_place) stretch.seconds *= slower;
             bool arrived = false;
-            play_stretch(r_, stretch, world, scratch, [&](const World& now) {
+            play_stretch(stretch, run, [&](const World& now) {
                 const Actor& me = now.actors.front();
                 arrived = is_at(ends_.goal, me);
                 return arrived || (to_place && (!me.body.grounded ||
@@ -244,12 +244,12 @@ bool reaches_goal(const Setup& setup, const WayRequest& request, const Tape& tap
     auto world = start_world(rehearsal, tape.tracks);
     const auto inputs = resolve_inputs(setup.program, tape);
     if (!world || !inputs) return false;
-    StepScratch scratch;
+    Simulation run(rehearsal, *std::move(world));
     std::size_t cursor = 0;
     const std::int64_t end = ticks_for(tape.length_s, rehearsal.rate_hz);
-    while (world->tick < end) {
-        step(rehearsal, inputs_of_tick(*inputs, cursor, world->tick, rehearsal.rate_hz), *world, scratch, nullptr);
-        if (is_at(ends->goal, world->actors.front())) return true;
+    while (run.world().tick < end) {
+        run.step(inputs_of_tick(*inputs, cursor, run.world().tick, rehearsal.rate_hz));
+        if (is_at(ends->goal, run.world().actors.front())) return true;
     }
     return false;
 }

@@ -48,13 +48,14 @@ std::vector<TapeEvent> events_of(const WayStretch& stretch, const World& world, 
     return out;
 }
 
-void play_stretch(const Rehearsal& r, WayStretch& stretch, World& world, StepScratch& scratch,
-                  const std::function<bool(const World&)>& after_tick) {
+void play_stretch(WayStretch& stretch, Simulation& run, const std::function<bool(const World&)>& after_tick) {
+    const Rehearsal& r = run.rehearsal();
+    const World& world = run.world();
     std::vector<InputEvent> inputs = resolved(events_of(stretch, world, r), r.program);
     stretch.on_ground = world.actors.front().body.grounded;
     const auto ticks = std::max<std::int64_t>(1, std::llround(stretch.seconds * r.rate_hz));
     for (std::int64_t i = 0; i < ticks; ++i) {
-        step(r, inputs, world, scratch, nullptr);
+        run.step(inputs);
         inputs.clear();
         stretch.end = world.actors.front().body.position;
         if (!after_tick || !after_tick(world)) continue;
@@ -69,9 +70,9 @@ WayPlayed play_way(const Rehearsal& r, const WayEnds& ends, std::vector<WayStret
     out.tape.rate_hz = r.rate_hz;
     auto world = start_world(r, out.tape.tracks);
     if (!world) return out;
-    StepScratch scratch;
+    Simulation run(r, *std::move(world));
     std::vector<TapeEvent>& events = out.tape.tracks.front().events;
-    out.path.push_back(world->actors.front().body.position);
+    out.path.push_back(run.world().actors.front().body.position);
     PerId<MachineId, double> started(r.program.machines.size(), never);
     const auto after_tick = [&](const World& now) {
         const Actor& me = now.actors.front();
@@ -82,18 +83,18 @@ WayPlayed play_way(const Rehearsal& r, const WayEnds& ends, std::vector<WayStret
         }
         return out.reached = is_at(ends.goal, me);
     };
-    out.reached = is_at(ends.goal, world->actors.front());
+    out.reached = is_at(ends.goal, run.world().actors.front());
     for (; out.stretches < stretches.size() && !out.reached; ++out.stretches) {
         WayStretch& stretch = stretches[out.stretches];
-        for (TapeEvent& event : events_of(stretch, *world, r)) events.push_back(std::move(event));
-        play_stretch(r, stretch, *world, scratch, after_tick);
+        for (TapeEvent& event : events_of(stretch, run.world(), r)) events.push_back(std::move(event));
+        play_stretch(stretch, run, after_tick);
     }
-    const Actor& me = world->actors.front();
-    const double end = event_time(*world);
+    const Actor& me = run.world().actors.front();
+    const double end = event_time(run.world());
     for (std::size_t i = 0; i < me.buttons.size(); ++i)
         if (me.buttons[i].down) events.push_back({end, ButtonEvent{r.program.buttons[i].name, false}});
     if (me.stick != Vec2{0.0}) events.push_back({end, StickEvent{}});
-    out.tape.length_s = rounded_number(world->time + tail_s);
+    out.tape.length_s = rounded_number(run.world().time + tail_s);
     return out;
 }
 

@@ -3,7 +3,7 @@
 
 #include <functional>
 
-#include "core/play/step.hpp"
+#include "core/play/simulation.hpp"
 #include "core/reach/way_ends.hpp"
 
 /// Playing what a way is made of: one stretch, or all of them.
@@ -15,8 +15,7 @@ std::vector<TapeEvent> events_of(const WayStretch& stretch, const World& world, 
 
 /// Goes on by a stretch. `after_tick`: told after each; saying true ends the stretch, and its seconds are then those
 /// that were played.
-void play_stretch(const Rehearsal& rehearsal, WayStretch& stretch, World& world, StepScratch& scratch,
-                  const std::function<bool(const World&)>& after_tick);
+void play_stretch(WayStretch& stretch, Simulation& run, const std::function<bool(const World&)>& after_tick);
 
 /// What comes of a list of stretches.
 struct WayPlayed {

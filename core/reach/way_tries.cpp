@@ -106,20 +106,21 @@ bool WayTries::ground_is_ahead(const Actor& me) const {
     return cast_ray(r_.course, feet + world_up * over_m, -world_up, over_m + under_m).has_value();
 }
 
-WayTry WayTries::tried(const World& from, WayStretch stretch, StepScratch& scratch) const {
+WayTry WayTries::tried(const World& from, WayStretch stretch, Simulation& run) const {
     WayTry out;
-    out.world = from;
+    run.go_on_from(from);
     const Actor& before = from.actors.front();
     const bool grounded = before.body.grounded;
     const std::vector<MachineId> moves = before.moves;
     bool at_edge = !ground_is_ahead(before);
-    play_stretch(r_, stretch, out.world, scratch, [&](const World& now) {
+    play_stretch(stretch, run, [&](const World& now) {
         const Actor& me = now.actors.front();
         out.arrived = is_at(goal_, me);
         if (out.arrived || me.body.grounded != grounded || me.moves != moves) return true;
         if (!grounded || at_edge) return false;
         return at_edge = !ground_is_ahead(me);
     });
+    out.world = run.world();
     out.stretch = stretch;
     out.left_m = out.arrived ? 0.0 : field_.distance_m(out.world.actors.front().body.position);
     out.situation = situation_of(out.world);
@@ -127,7 +128,7 @@ WayTry WayTries::tried(const World& from, WayStretch stretch, StepScratch& scrat
 }
 
 std::vector<WayTry> WayTries::from(const World& world) const {
-    StepScratch scratch;
+    Simulation run(r_, world);
     const Actor& me = world.actors.front();
     const bool grounded = me.body.grounded;
     const Vec3& feet = me.body.position;
@@ -142,33 +143,33 @@ std::vector<WayTry> WayTries::from(const World& world) const {
     for (const double aside : asides_deg) {
         WayStretch stretch = plain;
         stretch.yaw_deg = ahead + aside;
-        out.push_back(tried(world, stretch, scratch));
+        out.push_back(tried(world, stretch, run));
     }
     WayStretch stretch = plain;
     if (std::abs(std::remainder(straight - ahead, 360.0)) > 2.0 * yaw_step_deg) {
         stretch.yaw_deg = straight;
-        out.push_back(tried(world, stretch, scratch));
+        out.push_back(tried(world, stretch, run));
     }
     if (me.stick != Vec2{0.0}) {
         stretch = plain;
         stretch.stick_ahead = false;
-        out.push_back(tried(world, stretch, scratch));
+        out.push_back(tried(world, stretch, run));
     }
     for (std::size_t i = 0; i < me.buttons.size(); ++i) {
         if (!me.buttons[i].down) continue;
         stretch = plain;
         stretch.let_go = ButtonId(i);
         stretch.seconds = flown_s;
-        out.push_back(tried(world, stretch, scratch));
+        out.push_back(tried(world, stretch, run));
     }
     // What a press does is seen beside the same stretch without it.
     stretch = plain;
     stretch.seconds = flown_s;
-    const WayTry unpressed = tried(world, stretch, scratch);
+    const WayTry unpressed = tried(world, stretch, run);
     for (std::size_t i = 0; i < me.buttons.size(); ++i) {
         WayStretch pressed = stretch;
         pressed.press = ButtonId(i);
-        WayTry child = tried(world, pressed, scratch);
+        WayTry child = tried(world, pressed, run);
         if (!same_doing(child.world, unpressed.world)) out.push_back(std::move(child));
     }
     for (const auto& [button, look] : looks_at_what_is_asked_for(world)) {
@@ -176,7 +177,7 @@ std::vector<WayTry> WayTries::from(const World& world) const {
         pressed.press = button;
         pressed.yaw_deg = look.x;
         pressed.pitch_deg = look.y;
-        WayTry child = tried(world, pressed, scratch);
+        WayTry child = tried(world, pressed, run);
         if (!same_phases(child.world, unpressed.world)) out.push_back(std::move(child));
     }
     return out;

@@ -34,7 +34,7 @@ class WayTries {
   private:
     double yaw_to(const Vec3& from, const Vec3& to, double otherwise_deg) const;
     bool ground_is_ahead(const Actor& actor) const;
-    WayTry tried(const World& from, WayStretch stretch, StepScratch& scratch) const;
+    WayTry tried(const World& from, WayStretch stretch, Simulation& run) const;
     std::vector<std::pair<ButtonId, Vec2>> looks_at_what_is_asked_for(const World& world) const;
 
     const Rehearsal& r_;

@@ -9,6 +9,7 @@
 #include "core/defaults.hpp"
 #include "core/play/actions.hpp"
 #include "core/play/rows.hpp"
+#include "core/play/simulation.hpp"
 #include "core/play/start.hpp"
 #include "core/script/diagnostic.hpp"
 #include "core/units/turn.hpp"
@@ -174,17 +175,17 @@ std::span<const InputEvent> inputs_of_tick(std::span<const InputEvent> inputs, s
 
 namespace {
 
-void run_ticks_with(StepScratch& scratch, const Rehearsal& r, std::span<const InputEvent> inputs, std::int64_t end_tick,
-                    World& world, Trace* trace, bool snapshots) {
-    const double begin = static_cast<double>(world.tick) / r.rate_hz;
+void go_on(Simulation& run, std::span<const InputEvent> inputs, std::int64_t end_tick, Trace* trace, bool snapshots) {
+    const int rate_hz = run.rehearsal().rate_hz;
+    const World& world = run.world();
+    const double begin = static_cast<double>(world.tick) / rate_hz;
     std::size_t cursor = static_cast<std::size_t>(
         std::lower_bound(inputs.begin(), inputs.end(), begin - 1e-12,
                          [](const InputEvent& event, double time) { return event.time < time; }) -
         inputs.begin());
     while (world.tick < end_tick) {
-        if (snapshots && trace != nullptr && is_snapshot_tick(world.tick, r.rate_hz)) trace->snapshots.push_back(world);
-        const auto now = inputs_of_tick(inputs, cursor, world.tick, r.rate_hz);
-        step(r, now, world, scratch, trace);
+        if (snapshots && trace != nullptr && is_snapshot_tick(world.tick, rate_hz)) trace->snapshots.push_back(world);
+        run.step(inputs_of_tick(inputs, cursor, world.tick, rate_hz), trace);
     }
 }
 
@@ -192,8 +193,9 @@ void run_ticks_with(StepScratch& scratch, const Rehearsal& r, std::span<const In
 
 void run_ticks(const Rehearsal& r, std::span<const InputEvent> inputs, std::int64_t end_tick, World& world,
                Trace* trace, bool snapshots) {
-    StepScratch scratch;
-    run_ticks_with(scratch, r, inputs, end_tick, world, trace, snapshots);
+    Simulation run(r, std::move(world));
+    go_on(run, inputs, end_tick, trace, snapshots);
+    world = std::move(run).take_world();
 }
 
 Trace named_trace(const Program& program, std::span<const TapeTrack> tracks, int rate_hz) {
@@ -220,12 +222,12 @@ tl::expected<bool, std::string> replay_all(const Rehearsal& r, const Tape& tape,
     for (TraceTrack& track : trace.tracks) track.rows.reserve(static_cast<std::size_t>(ticks) * 5 / 4 + 16);
     open_record(r, *world, trace);
     const std::int64_t between = stop ? std::max(1, r.rate_hz / 4) : ticks;
-    StepScratch scratch;
-    while (world->tick < ticks) {
+    Simulation run(r, *std::move(world));
+    while (run.world().tick < ticks) {
         if (stop && stop()) return false;
-        run_ticks_with(scratch, r, *inputs, std::min(ticks, world->tick + between), *world, &trace, snapshots);
+        go_on(run, *inputs, std::min(ticks, run.world().tick + between), &trace, snapshots);
     }
-    end_record(r, *world, trace);
+    end_record(r, run.world(), trace);
     return true;
 }
 
@@ -260,15 +262,16 @@ tl::expected<bool, std::string> replay_into(const Rehearsal& r, const Tape& tape
 World world_after(const Rehearsal& r, std::span<const InputEvent> inputs, const Trace& trace, double time) {
     World world = world_at(r, inputs, trace, time);
     if (world.actors.empty() || world.tick >= trace.ticks) return world;
-    StepScratch scratch;
     std::size_t cursor = 0;
     while (cursor < inputs.size() && inputs[cursor].time < world.time - 1e-9) ++cursor;
     const auto now = inputs_of_tick(inputs, cursor, world.tick, r.rate_hz);
     // What happens at an instant is met a hair behind it, and a tick's end belongs to the next one.
     constexpr double just_after_s = 1e-6;
     const double tick_end = static_cast<double>(world.tick + 1) / r.rate_hz;
-    step_within(r, now, std::min(std::max(time, world.time) + just_after_s, tick_end), world, scratch);
-    return world;
+    const double until = std::min(std::max(time, world.time) + just_after_s, tick_end);
+    Simulation run(r, std::move(world));
+    run.step_within(now, until);
+    return std::move(run).take_world();
 }
 
 World world_at(const Rehearsal& r, std::span<const InputEvent> inputs, const Trace& trace, double time,

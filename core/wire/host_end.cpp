@@ -6,22 +6,24 @@
 #include "core/play/rows.hpp"
 #include "core/play/start.hpp"
 #include "core/play/subject.hpp"
+#include "core/play/world_sum.hpp"
 #include "core/wire/ends.hpp"
-#include "core/wire/world_sum.hpp"
 
 namespace leap {
 HostEnd::HostEnd(WireStage& stage, World start, std::vector<InputEvent> own)
-    : stage_(stage), world_(std::move(start)), own_(std::move(own)) {
+    : stage_(stage), run_(stage.r, std::move(start)), own_(std::move(own)) {
     guests_.resize(stage.plan.peers.size());
     presses_.resize(stage.plan.peers.size());
     for (InputEvent& input : own_) input.time += stage_.plan.input_delay_s;
-    open_record(stage_.r, world_, stage_.run.host);
+    run_.listen();
+    open_record(stage_.r, world(), stage_.run.host);
 }
 
 void HostEnd::has(std::size_t peer, std::size_t actor) {
     guests_[peer].there = true;
     guests_[peer].actor = actor;
-    world_.actors[actor].by_word = !stage_.run.from_inputs;  // there nobody's word counts
+    const bool by_word = !stage_.run.from_inputs;  // there nobody's word counts
+    run_.change([&](World& world) { world.actors[actor].by_word = by_word; });
 }
 
 void HostEnd::receive(double now, std::size_t peer, const Packet& packet, std::span<const ActorStart> starts) {
@@ -56,8 +58,8 @@ void HostEnd::take_inputs(std::size_t peer, const InputsMessage& message) {
         if (input.time < known_s || input.actor != static_cast<std::int32_t>(guest.actor) || !is_input(stage_.r, input))
             continue;
         if (stage_.run.from_inputs) {
-            if (input.time < world_.time - same_time_s) note_late(guest);
-            input.time = std::max(input.time, world_.time);
+            if (input.time < world().time - same_time_s) note_late(guest);
+            input.time = std::max(input.time, world().time);
             tell_input(input);
         }
         guest.inputs.push_back(input);
@@ -71,18 +73,17 @@ void HostEnd::welcome(std::size_t peer, const ActorStart& start) {
     if (stage_.run.from_inputs) return welcome_from_inputs(peer, start);
     Guest& guest = guests_[peer];
     guest.there = true;
-    guest.actor = world_.actors.size();
-    guest.heard_until = world_.tick;
-    add_actor(stage_.r, start, world_);
-    world_.actors.back().by_word = true;
+    guest.actor = world().actors.size();
+    guest.heard_until = world().tick;
+    run_.add(start);
+    run_.change([](World& world) { world.actors.back().by_word = true; });
     stage_.run.host.tracks.push_back({stage_.run.peers[peer].name, start.kind, {}, {}});
-    scratch_ = {};
     WelcomeMessage message;
-    message.tick = world_.tick;
+    message.tick = world().tick;
     message.actor = static_cast<std::uint8_t>(guest.actor);
-    for (const Actor& actor : world_.actors) message.bodies.push_back(static_cast<std::uint8_t>(actor.kind.at()));
+    for (const Actor& actor : world().actors) message.bodies.push_back(static_cast<std::uint8_t>(actor.kind.at()));
     message.kept = kept_;
-    message.state = peer_state(state_for_all(stage_.r, stage_.things, world_), world_.actors[guest.actor]);
+    message.state = peer_state(state_for_all(stage_.r, stage_.things, world()), world().actors[guest.actor]);
     guest.certain.queue(message);
     stage_.run.peers[peer].actor = guest.actor;
 }
@@ -94,14 +95,14 @@ void HostEnd::take_word(double now, std::size_t peer, const Telling& telling) {
     const SharedThing* thing = stage_.by_fixture[telling.fixture.at()];
     if (thing == nullptr || thing->phase == nullptr || thing->phase->by == ShareBy::host) return;
     if (thing->phase->by == ShareBy::holder &&
-        !holder_of(stage_.r.layout, world_, thing->fixture).is_actor(guests_[peer].actor)) {
+        !holder_of(stage_.r.layout, world(), thing->fixture).is_actor(guests_[peer].actor)) {
         ++stage_.run.refused_words;
         if (thing->phase->reach != ShareReach::state)
-            guests_[peer].certain.queue(Telling{0, telling.fixture, world_.time, told_of(world_, thing->fixture)});
+            guests_[peer].certain.queue(Telling{0, telling.fixture, world().time, told_of(world(), thing->fixture)});
         return;
     }
-    if (world_.machines[telling.fixture].phase == telling.told.phase) return;
-    put_into_phase(stage_.r, telling.fixture.at(), telling.told, world_, scratch_);
+    if (world().machines[telling.fixture].phase == telling.told.phase) return;
+    run_.put_into_phase(telling.fixture.at(), telling.told);
     stage_.run.host.events.push_back(
         {now, EventKind::fixture_phase, telling.fixture.written(), telling.told.phase.written(), -1});
     tell(telling.fixture, telling.time, telling.told);
@@ -114,12 +115,12 @@ void HostEnd::let_go(std::size_t peer) {
     if (!guest.there) return;
     if (stage_.run.from_inputs) return let_go_from_inputs(peer);
     const auto id = static_cast<std::int32_t>(guest.actor);
-    world_.actors[guest.actor].by_word = false;  // its word comes no more
+    run_.change([&](World& world) { world.actors[guest.actor].by_word = false; });  // its word comes no more
     guest.inputs.clear();
-    guest.inputs.push_back({InputEvent::Kind::stick, world_.time, {}, false, Vec2{0.0}, id});
+    guest.inputs.push_back({InputEvent::Kind::stick, world().time, {}, false, Vec2{0.0}, id});
     for (std::size_t i = 0; i < stage_.r.program.buttons.size(); ++i)
-        if (world_.actors[guest.actor].buttons[i].down)
-            guest.inputs.push_back({InputEvent::Kind::button, world_.time, ButtonId(i), false, Vec2{0.0}, id});
+        if (world().actors[guest.actor].buttons[i].down)
+            guest.inputs.push_back({InputEvent::Kind::button, world().time, ButtonId(i), false, Vec2{0.0}, id});
 }
 
 void HostEnd::tell(FixtureId fixture, double time, const FixtureTold& told) {
@@ -151,10 +152,10 @@ void HostEnd::step() {
     if (stage_.run.from_inputs) {
         let_in();
         tell_own_inputs();
-        stage_.run.peers[0].sums.push_back(world_sum(world_));
+        stage_.run.peers[0].sums.push_back(world_sum(world()));
     }
-    const double begin = world_.time;
-    const double end = stage_.seconds(world_.tick + 1) - 1e-12;
+    const double begin = world().time;
+    const double end = stage_.seconds(world().tick + 1) - 1e-12;
     std::vector<InputEvent> inputs;
     for (; next_own_ < own_.size() && own_[next_own_].time < end; ++next_own_) {
         inputs.push_back(own_[next_own_]);
@@ -180,13 +181,11 @@ void HostEnd::step() {
         if (a.time != b.time || !stage_.run.from_inputs) return a.time < b.time;
         return a.actor < b.actor;  // as every peer will have them
     });
-    stage_.run.peers[0].samples.add(world_);
+    stage_.run.peers[0].samples.add(world());
     const std::size_t events = stage_.run.host.events.size();
-    scratch_.told.clear();
-    scratch_.keeps_told = true;
-    leap::step(stage_.r, inputs, world_, scratch_, &stage_.run.host);
+    run_.step(inputs, &stage_.run.host);
     if (stage_.run.from_inputs) return promise();
-    for (const StepScratch::Told& told : scratch_.told)
+    for (const StepScratch::Told& told : run_.emitted())
         for (std::size_t i = 1; i < guests_.size(); ++i) {
             const bool its_own = told.heard.sender.is_actor(guests_[i].actor);  // it has heard that already
             if (guests_[i].there && !guests_[i].gone && !its_own)
@@ -196,7 +195,7 @@ void HostEnd::step() {
         const TraceEvent event = stage_.run.host.events[i];
         if (event.kind != EventKind::fixture_phase) continue;
         const auto fixture = FixtureId::read(event.index);
-        FixtureTold told = told_of(world_, fixture.at());
+        FixtureTold told = told_of(world(), fixture.at());
         told.phase = PhaseId::read(event.detail);
         told.phase_since = event.time;
         tell(fixture, event.time, told);
@@ -204,7 +203,7 @@ void HostEnd::step() {
 }
 
 void HostEnd::send() {
-    const double now = stage_.seconds(world_.tick - 1);
+    const double now = stage_.seconds(world().tick - 1);
     std::optional<StateForAll> for_all;
     for (std::size_t i = 1; i < guests_.size(); ++i) {
         Guest& guest = guests_[i];
@@ -232,13 +231,13 @@ void HostEnd::send() {
 /// `for_all`: made for the first of them.
 void HostEnd::send_state(double now, std::size_t i, std::optional<StateForAll>& for_all) {
     Guest& guest = guests_[i];
-    if (!for_all) for_all = state_for_all(stage_.r, stage_.things, world_);
-    Bytes state = peer_state(*for_all, world_.actors[guest.actor]);
+    if (!for_all) for_all = state_for_all(stage_.r, stage_.things, world());
+    Bytes state = peer_state(*for_all, world().actors[guest.actor]);
     StateMessage message;
     message.number = ++guest.state;
     const auto base = guest.states.find(guest.state_heard);
     message.base = base == guest.states.end() ? 0 : guest.state_heard;
-    message.tick = world_.tick;
+    message.tick = world().tick;
     message.inputs_until = guest.heard_until;
     message.certain_heard = guest.certain.heard();
     message.size = static_cast<std::uint32_t>(state.size());
@@ -248,7 +247,7 @@ void HostEnd::send_state(double now, std::size_t i, std::optional<StateForAll>& 
 }
 
 void HostEnd::finish() {
-    end_record(stage_.r, world_, stage_.run.host);
+    end_record(stage_.r, world(), stage_.run.host);
 }
 
 }  // namespace leap

@@ -10,16 +10,16 @@ namespace leap {
 
 /// Those that its player has made until the end of this tick: with an input delay they count later.
 void HostEnd::tell_own_inputs() {
-    const double made_until = stage_.seconds(world_.tick + 1) + stage_.plan.input_delay_s - same_time_s;
+    const double made_until = stage_.seconds(world().tick + 1) + stage_.plan.input_delay_s - same_time_s;
     for (; own_told_ < own_.size() && own_[own_told_].time < made_until; ++own_told_) tell_input(own_[own_told_]);
 }
 
 /// A newcomer comes into play once nobody can have played beyond that for good.
 void HostEnd::welcome_from_inputs(std::size_t peer, const ActorStart& start) {
     Guest& guest = guests_[peer];
-    const std::int64_t tick = std::max(world_.tick, told_until_);
+    const std::int64_t tick = std::max(world().tick, told_until_);
     guest.there = true;
-    guest.actor = world_.actors.size() + coming_.size();
+    guest.actor = world().actors.size() + coming_.size();
     guest.heard_until = tick;
     coming_.push_back({peer, tick, start});
     Joining joining;
@@ -37,11 +37,10 @@ void HostEnd::welcome_from_inputs(std::size_t peer, const ActorStart& start) {
 }
 
 void HostEnd::let_in() {
-    while (!coming_.empty() && coming_.front().tick <= world_.tick) {
+    while (!coming_.empty() && coming_.front().tick <= world().tick) {
         const Coming& coming = coming_.front();
-        add_actor(stage_.r, coming.start, world_);
+        run_.add(coming.start);
         stage_.run.host.tracks.push_back({stage_.run.peers[coming.peer].name, coming.start.kind, {}, {}});
-        scratch_ = {};
         coming_.erase(coming_.begin());
     }
 }
@@ -49,11 +48,11 @@ void HostEnd::let_in() {
 /// Who goes lets go of everything, at an instant that nobody has played for good.
 void HostEnd::let_go_from_inputs(std::size_t peer) {
     Guest& guest = guests_[peer];
-    const double time = stage_.seconds(std::max({world_.tick, told_until_, guest.heard_until}));
+    const double time = stage_.seconds(std::max({world().tick, told_until_, guest.heard_until}));
     const auto id = static_cast<std::int32_t>(guest.actor);
     std::vector<bool> down(stage_.r.program.buttons.size());
-    if (guest.actor < world_.actors.size())
-        for (std::size_t i = 0; i < down.size(); ++i) down[i] = world_.actors[guest.actor].buttons[i].down;
+    if (guest.actor < world().actors.size())
+        for (std::size_t i = 0; i < down.size(); ++i) down[i] = world().actors[guest.actor].buttons[i].down;
     for (const InputEvent& input : guest.inputs)
         if (input.kind == InputEvent::Kind::button) down[input.button.at()] = input.down;
     const auto add = [&](const InputEvent& input) {
@@ -68,9 +67,9 @@ void HostEnd::let_go_from_inputs(std::size_t peer) {
 /// What comes later than it should is played at the tick at which it comes: so up to there all is known of everybody,
 /// and beyond it up to where each has told what its player did.
 void HostEnd::promise() {
-    std::int64_t until = world_.tick + stage_.delay_ticks();
+    std::int64_t until = world().tick + stage_.delay_ticks();
     for (const Guest& guest : guests_)
-        if (guest.there && !guest.gone) until = std::min(until, std::max(guest.heard_until, world_.tick));
+        if (guest.there && !guest.gone) until = std::min(until, std::max(guest.heard_until, world().tick));
     told_until_ = std::max(told_until_, until);
 }
 

@@ -6,7 +6,7 @@
 
 #include "core/defaults.hpp"
 #include "core/play/start.hpp"
-#include "core/wire/world_sum.hpp"
+#include "core/play/world_sum.hpp"
 
 namespace leap {
 namespace {
@@ -18,7 +18,7 @@ bool comes_before(const InputEvent& a, const InputEvent& b) {
 }  // namespace
 
 void InputsPeer::begin(World start, std::size_t actor) {
-    now_ = std::move(start);
+    run_.go_on_from(std::move(start));
     come(actor, 0.0);
 }
 
@@ -79,14 +79,14 @@ void InputsPeer::come_into_play(double now) {
     if (*welcomed_as_ < start_.actors.size() || place >= joinings_.size()) return;
     const std::int64_t tick = joinings_[place].tick;
     if (known_until_ < tick) return;
-    now_ = start_;
+    run_.go_on_from(start_);
     actor_ = *welcomed_as_;
-    while (now_.tick < tick) {
-        const Played played = foreseen(now_.tick);
-        let_in(played.actors, now_);
-        leap::step(stage_.r, played.inputs, now_, scratch_, nullptr);
+    while (world().tick < tick) {
+        const Played played = foreseen(world().tick);
+        let_in(played.actors);
+        run_.step(played.inputs);
     }
-    come(actor_, std::max(0.0, now + stage_.seconds(lead_) - now_.time));
+    come(actor_, std::max(0.0, now + stage_.seconds(lead_) - world().time));
     PeerRun& run = stage_.run.peers[peer_];
     run.came = true;
     run.from_s = now;
@@ -111,23 +111,22 @@ InputsPeer::Played InputsPeer::foreseen(std::int64_t tick) const {
 }
 
 /// Who comes at the world's tick; nobody is ever taken back.
-void InputsPeer::let_in(std::size_t actors, World& world) {
-    while (world.actors.size() < actors) {
-        const Joining& joining = joinings_[world.actors.size() - start_.actors.size()];
-        add_actor(stage_.r, {BodyId(joining.body), joining.position, joining.facing_rad}, world);
-        scratch_ = {};
+void InputsPeer::let_in(std::size_t actors) {
+    while (world().actors.size() < actors) {
+        const Joining& joining = joinings_[world().actors.size() - start_.actors.size()];
+        run_.add({BodyId(joining.body), joining.position, joining.facing_rad});
     }
 }
 
 void InputsPeer::play_tick(std::int64_t k) {
-    Played played = foreseen(now_.tick);
-    let_in(played.actors, now_);
-    stage_.run.peers[peer_].samples.add(now_);
-    note_presses(inputs_of(now_.tick), k);
-    past_.push_back(now_);
-    leap::step(stage_.r, played.inputs, now_, scratch_, nullptr);
+    Played played = foreseen(world().tick);
+    let_in(played.actors);
+    stage_.run.peers[peer_].samples.add(world());
+    note_presses(inputs_of(world().tick), k);
+    past_.push_back(world());
+    run_.step(played.inputs);
     played_.push_back(std::move(played));
-    shown_.resize(now_.actors.size());
+    shown_.resize(world().actors.size());
     for (std::size_t i = 0; i < shown_.size(); ++i)
         if (i != actor_) shown_[i].push_back({stage_.seconds(known_until_), stage_.seconds(k)});
     leave_behind();
@@ -140,19 +139,18 @@ void InputsPeer::go_back(double now, std::size_t late) {
         ++first;
     if (first == played_.size()) return;
     const std::int64_t tick = past_first_ + static_cast<std::int64_t>(first);
-    const World before = std::move(now_);
-    now_ = past_[first];
-    scratch_ = {};
+    const World before = world();
+    run_.go_on_from(past_[first]);
     for (std::size_t i = first; i < played_.size(); ++i) {
-        played_[i] = foreseen(now_.tick);
-        let_in(played_[i].actors, now_);
-        past_[i] = now_;
-        leap::step(stage_.r, played_[i].inputs, now_, scratch_, nullptr);
+        played_[i] = foreseen(world().tick);
+        let_in(played_[i].actors);
+        past_[i] = world();
+        run_.step(played_[i].inputs);
     }
     WireCorrection correction = correction_at(now, tick, before.actors[actor_].body.position);
     for (std::size_t i = 0; i < before.actors.size(); ++i)
         correction.moved_m =
-            std::max(correction.moved_m, glm::length(before.actors[i].body.position - now_.actors[i].body.position));
+            std::max(correction.moved_m, glm::length(before.actors[i].body.position - world().actors[i].body.position));
     correction.late_input = late > late_seen_;
     late_seen_ = late;
     if (correction.moved_m >= defaults::least_correction_m) notes_.corrections.push_back(std::move(correction));

@@ -29,7 +29,7 @@ class InputsPeer : public PeerEnd {
     void come_into_play(double now);
     void go_back(double now, std::size_t late);
     Played foreseen(std::int64_t tick) const;
-    void let_in(std::size_t actors, World& world);
+    void let_in(std::size_t actors);
     void leave_behind();
 
     World start_;

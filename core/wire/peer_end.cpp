@@ -7,7 +7,7 @@
 
 namespace leap {
 PeerEnd::PeerEnd(WireStage& stage, std::size_t peer, std::vector<InputEvent> own)
-    : stage_(stage), peer_(peer), own_(std::move(own)) {
+    : stage_(stage), peer_(peer), own_(std::move(own)), run_(stage.r, World{}) {
     const WirePeer& own_plan = stage.plan.peers[peer];
     const double needed_s = own_plan.link.delay_s + own_plan.link.jitter_s - stage.plan.input_delay_s;
     const double lead_s = std::max(0.0, needed_s) + own_plan.clock_s;
@@ -18,16 +18,16 @@ PeerEnd::PeerEnd(WireStage& stage, std::size_t peer, std::vector<InputEvent> own
 void PeerEnd::come(std::size_t actor, double behind_s) {
     there_ = true;
     actor_ = actor;
-    past_first_ = inputs_known_ = now_.tick;
+    past_first_ = inputs_known_ = world().tick;
     PeerRun& run = stage_.run.peers[peer_];
     run.actor = actor;
-    run.first_tick = now_.tick;
-    begins_s_ = now_.time + behind_s;
+    run.first_tick = world().tick;
+    begins_s_ = world().time + behind_s;
     for (InputEvent& input : own_) {
         input.actor = static_cast<std::int32_t>(actor);
         input.time = input.time + begins_s_ + stage_.plan.input_delay_s;
     }
-    shown_.resize(now_.actors.size());
+    shown_.resize(world().actors.size());
 }
 
 void PeerEnd::join(double now) {
@@ -37,7 +37,7 @@ void PeerEnd::join(double now) {
 
 std::optional<double> PeerEnd::tape_time() const {
     if (!there_ || leaving_) return std::nullopt;
-    return now_.time - begins_s_;
+    return world().time - begins_s_;
 }
 
 void PeerEnd::play(InputEvent input) {
@@ -65,14 +65,14 @@ WireCorrection PeerEnd::correction_at(double now, std::int64_t tick, const Vec3&
     out.peer = peer_;
     out.at_s = now;
     out.of_s = stage_.seconds(tick);
-    out.back = before - now_.actors[actor_].body.position;
+    out.back = before - world().actors[actor_].body.position;
     out.moved_m = glm::length(out.back);
     return out;
 }
 
 void PeerEnd::step(std::int64_t k) {
     if (!there_ || leaving_) return;
-    while (now_.tick < k + lead_ + 1) play_tick(k);
+    while (world().tick < k + lead_ + 1) play_tick(k);
 }
 
 void PeerEnd::send(double now) {
@@ -88,7 +88,7 @@ void PeerEnd::send(double now) {
     }
     if (!there_ || leaving_) return;
     InputsMessage message;
-    message.until_tick = now_.tick + stage_.delay_ticks();
+    message.until_tick = world().tick + stage_.delay_ticks();
     message.heard = heard_;
     message.certain_heard = certain_.heard();
     const auto before = [](const InputEvent& input, double time) { return input.time < time; };

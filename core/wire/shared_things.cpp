@@ -13,9 +13,9 @@ namespace {
 
 template <class Flow, class WorldType>
 void thing_fields(const Rehearsal& r, const SharedThing& thing, WorldType& world, FixtureTold& told, Flow& flow) {
-    if (thing.phase != nullptr && thing.phase->reach == ShareReach::state) told_fields(flow, told);
+    if (thing.phase != nullptr && thing.phase->reach == ShareReach::state) transfer(flow, told);
     for (const std::size_t counter : thing.counters) flow(world.counters[counter].value);
-    if (thing.place) rigid_fields(flow, world.loose[*r.layout.fixtures[thing.fixture].rigid]);
+    if (thing.place) transfer(flow, world.loose[*r.layout.fixtures[thing.fixture].rigid]);
 }
 
 Bytes thing_state(const Rehearsal& r, const SharedThing& thing, const World& world) {
@@ -105,31 +105,30 @@ std::vector<SharedThing> shared_things(const Rehearsal& r) {
     return out;
 }
 
-std::vector<std::size_t> take_things(const Rehearsal& r, const std::vector<SharedThing>& things,
-                                     std::span<const std::uint8_t> state, World& world, StepScratch& scratch,
-                                     bool& ok) {
+std::vector<std::size_t> take_things(const std::vector<SharedThing>& things, std::span<const std::uint8_t> state,
+                                     Simulation& run, bool& ok) {
+    const Rehearsal& r = run.rehearsal();
     std::vector<std::size_t> out;
     std::size_t at = 0;
     ok = true;
     for (const SharedThing& thing : things) {
         if (!thing.is_state()) continue;
-        const Bytes own = thing_state(r, thing, world);
+        const Bytes own = thing_state(r, thing, run.world());
         ok = ok && state.size() - at >= own.size();
         if (!ok) return out;
         const auto theirs = state.subspan(at, own.size());
         at += own.size();
         if (std::equal(own.begin(), own.end(), theirs.begin())) continue;
-        const FixtureTold before = told_of(world, thing.fixture);
+        const FixtureTold before = told_of(run.world(), thing.fixture);
         FixtureTold told = before;
-        World copy = world;
+        World copy = run.world();
         ByteReader read(theirs);
         thing_fields(r, thing, copy, told, read);
         ok = ok && fits(r, thing, copy, told);
         if (!ok) return out;
-        if (!(told == before)) put_into_phase(r, thing.fixture, told, world, scratch);
+        if (!(told == before)) run.put_into_phase(thing.fixture, told);
         ByteReader again(theirs);
-        thing_fields(r, thing, world, told, again);
-        note_from_outside(scratch);
+        run.change([&](World& world) { thing_fields(r, thing, world, told, again); });
         out.push_back(thing.fixture);
     }
     ok = ok && at == state.size();
@@ -146,7 +145,7 @@ StateForAll state_for_all(const Rehearsal& r, const std::vector<SharedThing>& th
     ByteWriter write_shown;
     for (const Actor& actor : world.actors) {
         const ShownActor shown = shown_of(actor);
-        shown_fields(write_shown, shown);
+        transfer(write_shown, shown);
     }
     return {write_things.take(), write_shown.take()};
 }
@@ -172,7 +171,7 @@ std::optional<PeerState> read_peer_state(const Rehearsal& r, std::span<const std
     while (read.ok() && read.left() > 0) {
         ShownActor shown;
         shown.moves.resize(like.moves.size());
-        shown_fields(read, shown);
+        transfer(read, shown);
         if (!is_sound(r, shown)) return std::nullopt;
         out.shown.push_back(std::move(shown));
     }
@@ -232,20 +231,20 @@ Likeness likeness_of_things(const Rehearsal& r, const std::vector<SharedThing>& 
 
 Likeness likeness_of_actor(const Actor& actor, std::span<const std::uint8_t> told) {
     Against against(told);
-    actor_fields(against, actor);
+    transfer(against, actor);
     return against.found();
 }
 
 Bytes actor_state(const Actor& actor) {
     ByteWriter write;
-    actor_fields(write, actor);
+    transfer(write, actor);
     return write.take();
 }
 
 bool take_actor(const Rehearsal& r, std::span<const std::uint8_t> state, std::size_t actors, Actor& actor) {
     Actor copy = actor;
     ByteReader read(state);
-    actor_fields(read, copy);
+    transfer(read, copy);
     if (!read.ok() || read.left() > 0 || copy.time != actor.time || !is_sound(r, copy, actors)) return false;
     actor = std::move(copy);
     return true;

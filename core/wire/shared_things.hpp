@@ -3,7 +3,7 @@
 
 #include <vector>
 
-#include "core/play/shown.hpp"
+#include "core/play/simulation.hpp"
 #include "core/wire/bytes.hpp"
 
 /// What of a course's fixtures is shared, and the state that the host tells a peer: those of them that are kept equal,
@@ -22,10 +22,10 @@ struct SharedThing {
 /// By fixture; those of which nothing is shared have no place here.
 std::vector<SharedThing> shared_things(const Rehearsal& rehearsal);
 
-/// Puts what differs from `state` into the world; `begin` of each thing's bytes follows from those before. Returns the
-/// fixtures that have differed. `ok`: the bytes fit.
-std::vector<std::size_t> take_things(const Rehearsal& rehearsal, const std::vector<SharedThing>& things,
-                                     std::span<const std::uint8_t> state, World& world, StepScratch& scratch, bool& ok);
+/// Puts what differs from `state` into the run's world; `begin` of each thing's bytes follows from those before.
+/// Returns the fixtures that have differed. `ok`: the bytes fit.
+std::vector<std::size_t> take_things(const std::vector<SharedThing>& things, std::span<const std::uint8_t> state,
+                                     Simulation& run, bool& ok);
 
 /// What every peer is told of one instant: the fixtures that are kept equal, and each character as it is seen.
 struct StateForAll {
@@ -40,7 +40,7 @@ Bytes peer_state(const StateForAll& all, const Actor& own);
 /// Its parts.
 struct PeerState {
     std::span<const std::uint8_t> things;
-    std::span<const std::uint8_t> own;  ///< see actor_fields()
+    std::span<const std::uint8_t> own;  ///< see actor_state()
     std::vector<ShownActor> shown;      ///< by character; its own, too
 };
 /// Nothing when the bytes don't fit, or speak of moves and fixtures that aren't there. `like`: a character of the same
@@ -56,7 +56,7 @@ Likeness likeness_of_things(const Rehearsal& rehearsal, const std::vector<Shared
                             std::span<const std::uint8_t> told);
 Likeness likeness_of_actor(const Actor& actor, std::span<const std::uint8_t> told);
 
-/// A character as actor_fields() writes it.
+/// What peers are told of a character.
 Bytes actor_state(const Actor& actor);
 /// Takes it over, of the same instant; false when the bytes don't fit, or speak of another instant, or of what isn't
 /// there among `actors` characters.

@@ -15,12 +15,12 @@ void ToldPeer::begin(World start, std::size_t actor) {
 }
 
 void ToldPeer::begin_at(World start, std::size_t actor, double behind_s) {
-    now_ = std::move(start);
+    run_.go_on_from(std::move(start));
     come(actor, behind_s);
-    others_.resize(now_.actors.size());
-    for (std::size_t i = 0; i < now_.actors.size(); ++i)
-        if (i != actor_) others_[i].push_back(shown_of(now_.actors[i]));
-    entered_.resize(now_.machines.size());
+    others_.resize(world().actors.size());
+    for (std::size_t i = 0; i < world().actors.size(); ++i)
+        if (i != actor_) others_[i].push_back(shown_of(world().actors[i]));
+    entered_.resize(world().machines.size());
     note_phases();
 }
 
@@ -44,21 +44,24 @@ void ToldPeer::be_welcomed(double now, const WelcomeMessage& message) {
     Actor& own = world.actors[message.actor];
     own.shown = false;
     if (!take_actor(stage_.r, state->own, count, own)) return;
+    Simulation run(stage_.r, std::move(world));
     for (const Telling& telling : message.kept) {
         if (!is_telling_of(stage_.r, telling)) continue;
-        put_into_phase(stage_.r, telling.fixture.at(), telling.told, world, scratch_);
+        run.put_into_phase(telling.fixture.at(), telling.told);
         notes_.tellings.emplace_back(telling.number, now);
     }
     bool ok = true;
-    take_things(stage_.r, stage_.things, state->things, world, scratch_, ok);
+    take_things(stage_.things, state->things, run, ok);
     if (!ok) return;
-    for (Actor& actor : world.actors) actor.seen.settled = false;
+    run.change([](World& joined) {
+        for (Actor& actor : joined.actors) actor.seen.settled = false;
+    });
     // Its player begins when it has caught up: the tape counts from there.
-    const double behind_s = std::max(0.0, now + stage_.seconds(lead_) - world.time);
-    begin_at(std::move(world), message.actor, behind_s);
-    PeerRun& run = stage_.run.peers[peer_];
-    run.came = true;
-    run.from_s = now;
+    const double behind_s = std::max(0.0, now + stage_.seconds(lead_) - run.world().time);
+    begin_at(std::move(run).take_world(), message.actor, behind_s);
+    PeerRun& own_run = stage_.run.peers[peer_];
+    own_run.came = true;
+    own_run.from_s = now;
 }
 
 void ToldPeer::receive(double now, const Packet& packet) {
@@ -77,34 +80,34 @@ void ToldPeer::receive(double now, const Packet& packet) {
     for (const CertainContent& content : certain_.receive(*certain)) {
         if (const auto* welcome = std::get_if<WelcomeMessage>(&content)) be_welcomed(now, *welcome);
         const auto* event = std::get_if<EventTelling>(&content);
-        if (event != nullptr && there_ && is_heard(stage_.r, event->heard, now_.actors.size())) {
-            events_.push_back({now_.tick, event->heard});
-            let_hear(stage_.r, event->heard, now_, scratch_);
+        if (event != nullptr && there_ && is_heard(stage_.r, event->heard, world().actors.size())) {
+            events_.push_back({world().tick, event->heard});
+            run_.let_hear(event->heard);
         }
         const auto* telling = std::get_if<Telling>(&content);
         if (telling == nullptr || !there_ || !is_telling_of(stage_.r, *telling)) continue;
         notes_.tellings.emplace_back(telling->number, now);
-        applied_.push_back({now_.tick, *telling});
-        apply(*telling, now_);
+        applied_.push_back({world().tick, *telling});
+        apply(*telling);
         note_phases();
     }
 }
 
 /// What its own world has come to by itself at that instant isn't done again: by now it may have gone on from there.
-void ToldPeer::apply(const Telling& telling, World& world) {
+void ToldPeer::apply(const Telling& telling) {
     constexpr double same_instant_s = 1e-6;
     const bool puts_right = telling.number == 0;  // its own word was refused
     for (const auto& [phase, since] : entered_[telling.fixture.at()])
         if (!puts_right && phase == telling.told.phase && std::abs(since - telling.told.phase_since) < same_instant_s)
             return;
-    put_into_phase(stage_.r, telling.fixture.at(), telling.told, world, scratch_);
+    run_.put_into_phase(telling.fixture.at(), telling.told);
 }
 
 void ToldPeer::note_phases() {
     constexpr std::size_t most_kept = 16;
     for (const SharedThing& thing : stage_.things) {
         if (thing.phase == nullptr) continue;  // nothing is told of it
-        const MachineState& machine = now_.machines[thing.fixture];
+        const MachineState& machine = world().machines[thing.fixture];
         auto& list = entered_[thing.fixture];
         if (!list.empty() && list.back().first == machine.phase && list.back().second == machine.phase_since) continue;
         list.emplace_back(machine.phase, machine.phase_since);
@@ -122,7 +125,7 @@ void ToldPeer::hear_state(double now, const StateMessage& message, std::size_t l
     if (!apply_changes(base == states_.end() ? std::span<const std::uint8_t>{} : base->second, message.changes,
                        message.size, state))
         return;
-    const auto parts = read_peer_state(stage_.r, state, now_.actors[actor_]);
+    const auto parts = read_peer_state(stage_.r, state, world().actors[actor_]);
     if (!parts || parts->shown.size() <= actor_) {
         ++notes_.unreadable;
         return;
@@ -138,7 +141,7 @@ void ToldPeer::hear_state(double now, const StateMessage& message, std::size_t l
         constexpr std::size_t most_kept = 256;
         if (others_[i].size() > most_kept) others_[i].pop_front();
     }
-    if (message.tick >= past_first_ && message.tick <= now_.tick) {
+    if (message.tick >= past_first_ && message.tick <= world().tick) {
         told_tick_ = message.tick;
         compare(now, message.tick, *parts, late);
     }
@@ -147,22 +150,24 @@ void ToldPeer::hear_state(double now, const StateMessage& message, std::size_t l
 
 /// Is the host's word about an instant what it was here then?
 void ToldPeer::compare(double now, std::int64_t tick, const PeerState& state, std::size_t late) {
-    const World& was = tick == now_.tick ? now_ : world_at(tick);
+    const World& was = tick == world().tick ? world() : world_at(tick);
     forget_before(tick);
     const Likeness things = likeness_of_things(stage_.r, stage_.things, was, state.things);
     const Likeness own = likeness_of_actor(was.actors[actor_], state.own);
     if (things == Likeness::same && own == Likeness::same) return;
-    if (tick < now_.tick && things != Likeness::different && own != Likeness::different) return;
-    World world = was;
-    StepScratch room;
+    if (tick < world().tick && things != Likeness::different && own != Likeness::different) return;
+    Simulation run(stage_.r, was);
     bool ok = true;
-    const std::vector<std::size_t> fixtures = take_things(stage_.r, stage_.things, state.things, world, room, ok);
-    if (!ok || !take_actor(stage_.r, state.own, world.actors.size(), world.actors[actor_])) {
+    const std::vector<std::size_t> fixtures = take_things(stage_.things, state.things, run, ok);
+    if (ok)
+        run.change(
+            [&](World& world) { ok = take_actor(stage_.r, state.own, world.actors.size(), world.actors[actor_]); });
+    if (!ok) {
         ++notes_.unreadable;
         return;
     }
-    const Vec3 before = now_.actors[actor_].body.position;
-    again_from(std::move(world));
+    const Vec3 before = world().actors[actor_].body.position;
+    again_from(std::move(run).take_world());
     WireCorrection correction = correction_at(now, tick, before);
     correction.fixtures = fixtures;
     const auto before_tick = [](const InputEvent& input, double time) { return input.time < time; };
@@ -181,30 +186,30 @@ void ToldPeer::compare(double now, std::int64_t tick, const PeerState& state, st
 }
 
 /// Plays again from an instant that was otherwise, with everything that has come since.
-void ToldPeer::again_from(World world) {
-    scratch_ = {};
-    play_again(world, now_.tick, scratch_, true);
-    now_ = std::move(world);
+void ToldPeer::again_from(World from) {
+    const std::int64_t until = world().tick;
+    run_.go_on_from(std::move(from));
+    play_again(run_, until, true);
 }
 
 /// From the begin of a tick, of which it knows what had come by then, to that of another. `keeps`: its past, too.
-void ToldPeer::play_again(World& world, std::int64_t until, StepScratch& room, bool keeps) {
-    const std::int64_t from = world.tick;
+void ToldPeer::play_again(Simulation& run, std::int64_t until, bool keeps) {
+    const std::int64_t from = run.world().tick;
     auto kept = std::find_if(past_.begin(), past_.end(), [&](const World& each) { return each.tick >= from; });
-    for (; world.tick < until; leap::step(stage_.r, inputs_of(world.tick), world, room, nullptr)) {
-        if (world.tick > from) tell_again(world, room);
-        show_others(past_shown_[static_cast<std::size_t>(world.tick - past_first_)], world);
-        if (keeps && kept != past_.end() && kept->tick == world.tick) *kept++ = world;
+    for (; run.world().tick < until; run.step(inputs_of(run.world().tick))) {
+        const std::int64_t tick = run.world().tick;
+        if (tick > from) tell_again(run);
+        show_others(past_shown_[static_cast<std::size_t>(tick - past_first_)], run);
+        if (keeps && kept != past_.end() && kept->tick == tick) *kept++ = run.world();
     }
-    if (world.tick > from) tell_again(world, room);
+    if (run.world().tick > from) tell_again(run);
 }
 
-void ToldPeer::tell_again(World& world, StepScratch& room) const {
+void ToldPeer::tell_again(Simulation& run) const {
     for (const AppliedTelling& each : applied_)
-        if (each.tick == world.tick)
-            put_into_phase(stage_.r, each.telling.fixture.at(), each.telling.told, world, room);
+        if (each.tick == run.world().tick) run.put_into_phase(each.telling.fixture.at(), each.telling.told);
     for (const EventThen& each : events_)
-        if (each.tick == world.tick) let_hear(stage_.r, each.heard, world, room);
+        if (each.tick == run.world().tick) run.let_hear(each.heard);
 }
 
 /// The host tells of one tick in some, always as many apart. Before it has told of one nobody knows which.
@@ -219,10 +224,9 @@ const World& ToldPeer::world_at(std::int64_t tick) {
                                         [](std::int64_t at, const World& each) { return at < each.tick; });
     const auto kept = after - 1;
     if (kept->tick == tick) return *kept;
-    World world = *kept;
-    StepScratch room;
-    play_again(world, tick, room, false);
-    return *past_.insert(after, std::move(world));
+    Simulation run(stage_.r, *kept);
+    play_again(run, tick, false);
+    return *past_.insert(after, std::move(run).take_world());
 }
 
 /// The host has told of that tick: nothing before it will be played again.
@@ -238,7 +242,7 @@ ShownActor ToldPeer::shown_at(std::size_t actor, std::int64_t k) const {
     const std::deque<ShownActor>& told = others_[actor];
     if (stage_.plan.others == OthersShown::run_on) {
         ShownActor out = told.back();
-        const double ahead = std::clamp(now_.time - out.time, 0.0, defaults::longest_run_on_s);
+        const double ahead = std::clamp(world().time - out.time, 0.0, defaults::longest_run_on_s);
         out.position += out.velocity * ahead;
         out.time += ahead;
         if (ahead >= defaults::longest_run_on_s) out.velocity = Vec3{0.0};
@@ -261,15 +265,15 @@ ShownActor ToldPeer::shown_at(std::size_t actor, std::int64_t k) const {
     return between(a, *after, (time - a.time) / (after->time - a.time));
 }
 
-void ToldPeer::show_others(const std::vector<ShownActor>& shown, World& world) const {
+void ToldPeer::show_others(const std::vector<ShownActor>& shown, Simulation& run) const {
     for (std::size_t i = 0; i < shown.size(); ++i) {
         if (i == actor_) continue;
-        if (i >= world.actors.size()) {
+        if (i >= run.world().actors.size()) {
             ActorStart start;
             start.position = shown[i].position;
-            add_actor(stage_.r, start, world);
+            run.add(start);
         }
-        show_actor(shown[i], world.time, world.actors[i]);
+        run.show(i, shown[i]);
     }
 }
 
@@ -280,16 +284,14 @@ void ToldPeer::play_tick(std::int64_t k) {
         shown[i] = shown_at(i, k);
         shown_[i].push_back({shown[i].time, stage_.seconds(k)});
     }
-    const std::size_t known = now_.actors.size();
-    show_others(shown, now_);
-    if (now_.actors.size() > known) scratch_ = {};
-    stage_.run.peers[peer_].samples.add(now_);
-    const auto inputs = inputs_of(now_.tick);
+    show_others(shown, run_);
+    stage_.run.peers[peer_].samples.add(world());
+    const auto inputs = inputs_of(world().tick);
     note_presses(inputs, k);
-    if (past_.empty() || may_be_told_of(now_.tick)) keep_present();
+    if (past_.empty() || may_be_told_of(world().tick)) keep_present();
     past_shown_.push_back(std::move(shown));
     const std::vector<OwnWord> before = own_words();
-    leap::step(stage_.r, inputs, now_, scratch_, nullptr);
+    run_.step(inputs);
     note_phases();
     tell_own_words(before);
 }
@@ -299,7 +301,7 @@ void ToldPeer::keep_present() {
     if (spare_.empty()) spare_.emplace_back();
     past_.push_back(std::move(spare_.back()));
     spare_.pop_back();
-    past_.back() = now_;
+    past_.back() = world();
 }
 
 /// The fixtures of which the one who acts decides, as they are.
@@ -308,9 +310,9 @@ std::vector<ToldPeer::OwnWord> ToldPeer::own_words() const {
     for (const SharedThing& thing : stage_.things) {
         if (thing.phase == nullptr || thing.phase->by == ShareBy::host) continue;
         // Who comes to hold it is the host's to say.
-        if (thing.phase->by == ShareBy::holder && !holder_of(stage_.r.layout, now_, thing.fixture).is_actor(actor_))
+        if (thing.phase->by == ShareBy::holder && !holder_of(stage_.r.layout, world(), thing.fixture).is_actor(actor_))
             continue;
-        out.push_back({thing.fixture, told_of(now_, thing.fixture)});
+        out.push_back({thing.fixture, told_of(world(), thing.fixture)});
     }
     return out;
 }
@@ -318,7 +320,7 @@ std::vector<ToldPeer::OwnWord> ToldPeer::own_words() const {
 /// What its own character has done to them.
 void ToldPeer::tell_own_words(std::span<const OwnWord> before) {
     for (const auto& [fixture, was] : before) {
-        const FixtureTold told = told_of(now_, fixture);
+        const FixtureTold told = told_of(world(), fixture);
         if (told.phase == was.phase && told.phase_since == was.phase_since) continue;
         certain_.queue(Telling{0, FixtureId(fixture), told.phase_since, told});
     }

@@ -31,19 +31,19 @@ class ToldPeer : public PeerEnd {
 
     void play_tick(std::int64_t k) override;
     void begin_at(World start, std::size_t actor, double behind_s);
-    void show_others(const std::vector<ShownActor>& shown, World& world) const;
+    void show_others(const std::vector<ShownActor>& shown, Simulation& run) const;
     ShownActor shown_at(std::size_t actor, std::int64_t k) const;
     void hear_state(double now, const StateMessage& message, std::size_t late);
     void compare(double now, std::int64_t tick, const PeerState& state, std::size_t late);
-    void again_from(World world);
-    void play_again(World& world, std::int64_t until, StepScratch& room, bool keeps);
-    void tell_again(World& world, StepScratch& room) const;
+    void again_from(World from);
+    void play_again(Simulation& run, std::int64_t until, bool keeps);
+    void tell_again(Simulation& run) const;
     const World& world_at(std::int64_t tick);
     void forget_before(std::int64_t tick);
     bool may_be_told_of(std::int64_t tick) const;
     void keep_present();
     void be_welcomed(double now, const WelcomeMessage& message);
-    void apply(const Telling& telling, World& world);
+    void apply(const Telling& telling);
     void note_phases();
     std::vector<OwnWord> own_words() const;
     void tell_own_words(std::span<const OwnWord> before);

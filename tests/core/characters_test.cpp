@@ -4,6 +4,7 @@
 
 #include <cmath>
 
+#include "core/play/simulation.hpp"
 #include "core/readings/quantity.hpp"
 #include "core/world/query.hpp"
 #include "tests/core/support.hpp"
@@ -289,12 +290,12 @@ TEST(CharactersProperty, NeverInsideOneAnotherOrTheCourseAndTheSameAgain) {
         const Tape tape = together(parts);
         const Rehearsal r = scene.at(120);
         const auto inputs = resolve_inputs(scene.program, tape).value();
-        World world = start_world(r, tape.tracks).value();
+        Simulation run(r, start_world(r, tape.tracks).value());
+        const World& world = run.world();
         World again = world;
-        StepScratch scratch;
         std::size_t cursor = 0;
         for (int tick = 0; tick < 720; ++tick) {
-            step(r, inputs_of_tick(inputs, cursor, world.tick, 120), world, scratch, nullptr);
+            run.step(inputs_of_tick(inputs, cursor, world.tick, 120));
             for (const Actor& actor : world.actors) {
                 ASSERT_TRUE(is_finite(actor.body.position));
                 const auto inside = deepest_overlap(scene.course, {actor.radius, actor.height}, actor.body.position);

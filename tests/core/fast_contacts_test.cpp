@@ -3,6 +3,7 @@
 #include <gtest/gtest.h>
 
 #include "core/play/fixtures.hpp"
+#include "core/play/simulation.hpp"
 #include "core/play/start.hpp"
 #include "tests/core/support.hpp"
 
@@ -118,11 +119,12 @@ TEST(FastContact, AThingBeyondTheWorldSleepsWhereItLeftIt) {
     world.loose[0].body.place = {999'999.9, 0, 5};
     world.loose[0].body.velocity = {100, 0, 0};
     world.loose[0].body.asleep = false;
-    StepScratch scratch;
-    for (int i = 0; i < 60; ++i) step(r, {}, world, scratch, nullptr);
-    EXPECT_TRUE(world.loose[0].body.asleep);
-    EXPECT_GT(world.loose[0].body.place.x, 999'999.0);
-    EXPECT_EQ(world.loose[0].body.velocity, Vec3{0.0});
+    Simulation run(r, world);
+    for (int i = 0; i < 60; ++i) run.step({});
+    const RigidBody& stone = run.world().loose[0].body;
+    EXPECT_TRUE(stone.asleep);
+    EXPECT_GT(stone.place.x, 999'999.0);
+    EXPECT_EQ(stone.velocity, Vec3{0.0});
 }
 
 }  // namespace

@@ -5,6 +5,7 @@
 #include "core/defaults.hpp"
 #include "core/play/fixtures.hpp"
 #include "core/play/loose.hpp"
+#include "core/play/simulation.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::loose_fixtures_test {
@@ -97,14 +98,14 @@ TEST_P(LooseFixtures, TheBodyStandsOnACrateAndIsNeverInsideOne) {
     const Scene scene = with({{"below", "crate", {0.2, 0, 0}, 0, ""}, {"falls", "crate", {0, 0.3, 6}, 20, ""}});
     const Rehearsal rehearsal = scene.at(GetParam());
     const auto inputs = resolve_inputs(scene.program, TapeMaker(3.0).stick(1.5, 1, 0)).value();
-    World state = start_world(rehearsal, alone_at("start")).value();
-    StepScratch scratch;
+    Simulation run(rehearsal, start_world(rehearsal, alone_at("start")).value());
+    const World& state = run.world();
     std::size_t next = 0;
     for (std::int64_t tick = 0; tick < 3 * GetParam(); ++tick) {
         std::vector<InputEvent> now;
         while (next < inputs.size() && inputs[next].time < static_cast<double>(tick + 1) / GetParam())
             now.push_back(inputs[next++]);
-        step(rehearsal, now, state, scratch, nullptr);
+        run.step(now);
         for (std::size_t i = 0; i < 2; ++i)
             ASSERT_FALSE(meets(fixture_pose(rehearsal.context(state, state.actors[0]), i),
                                {state.actors[0].radius, state.actors[0].height}, state.actors[0].body.position, -0.02))

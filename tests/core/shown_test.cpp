@@ -4,6 +4,7 @@
 
 #include <gtest/gtest.h>
 
+#include "core/play/simulation.hpp"
 #include "core/tape/replay.hpp"
 #include "tests/core/support.hpp"
 
@@ -28,16 +29,16 @@ World walked(const Scene& scene, const std::vector<std::string>& places) {
     const Rehearsal rehearsal = scene.at(120);
     std::vector<TapeTrack> tracks;
     for (const std::string& place : places) tracks.push_back(alone_at(place).front());
-    World world = start_world(rehearsal, tracks).value();
+    Simulation run(rehearsal, start_world(rehearsal, tracks).value());
+    const World& world = run.world();
     const std::size_t own = places.size() - 1;
-    StepScratch scratch;
     while (world.tick < 240) {
-        for (std::size_t i = 0; i < own; ++i) show_actor(shown_of(world.actors[i]), world.time, world.actors[i]);
+        for (std::size_t i = 0; i < own; ++i) run.show(i, shown_of(world.actors[i]));
         std::vector<InputEvent> inputs;
         if (world.tick == 24)
             inputs.push_back(
                 {InputEvent::Kind::stick, world.time, {}, false, Vec2{0.0, 1.0}, static_cast<std::int32_t>(own)});
-        step(rehearsal, inputs, world, scratch, nullptr);
+        run.step(inputs);
     }
     return world;
 }

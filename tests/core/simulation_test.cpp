@@ -4,7 +4,10 @@
 
 #include <gtest/gtest.h>
 
+#include <random>
+
 #include "core/play/start.hpp"
+#include "core/play/world_text.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::simulation_test {
@@ -104,6 +107,59 @@ TEST(Simulation, WhatDoesNotFitIsRefusedWithTheReasonAndChangesNothing) {
               "it has 2 characters, expected 1");
     EXPECT_EQ(simulation.world(), before);
     EXPECT_TRUE(simulation.use(walled.scene())) << "another course with the same fixtures";
+}
+
+/// A lift whose next phase begins where it stood, a crate that is pushed: what is still in one branch is elsewhere in
+/// another, in the same phase since the same instant.
+TEST(Simulation, GoesOnFromAnyWorldOfAnyBranchAsIfNothingWereKnown) {
+    const std::string yard_script =
+        std::string(test::plain_body) +
+        "button pull key \"E\"\n"
+        "move hop on jump { phase up { start: launch up at 6 m/s  end when rising <= 0 m/s } }\n"
+        "fixture lift { box 2 m, 2 m, 0.3 m  phase low { solid  go high when pressed(pull) }\n"
+        "  phase high for 0.5 s { solid  slide 0 m, 0 m, feet * 0.5 + 0.2 m  go stays }\n"
+        "  phase stays { solid  stays  go high when pressed(pull) } }\n"
+        "fixture crate { box 0.5 m, 0.5 m, 0.5 m  mass 8 kg  phase lies { loose } }\n";
+    CoursePlan plan = yard(3.0);
+    plan.fixtures[1].position = {1.2, 0.0, 0.0};
+    const test::Scene scene(yard_script, plan);
+    const Rehearsal r = scene.at(120);
+    const ButtonId pull = *scene.program.find_button("pull");
+    const ButtonId jump = *scene.program.find_button("jump");
+    std::mt19937 random(11);
+    const auto inputs_at = [&](const World& world) {
+        std::vector<InputEvent> out;
+        const auto press = [&](ButtonId button) {
+            out.push_back({InputEvent::Kind::button, world.time, button, random() % 2 == 0, {}, 0});
+        };
+        if (random() % 8 == 0) press(pull);
+        if (random() % 12 == 0) press(jump);
+        if (random() % 10 == 0)
+            out.push_back({InputEvent::Kind::stick,
+                           world.time,
+                           {},
+                           false,
+                           Vec2{0.0, static_cast<double>(random() % 3) - 1.0},
+                           0});
+        return out;
+    };
+    std::vector<World> worlds{initial_world(r, Vec3{0.0}, 0.0)};
+    Simulation known(r, worlds.front());
+    std::size_t moved = 0;
+    for (int branch = 0; branch < 300; ++branch) {
+        const World from = worlds[random() % worlds.size()];
+        known.go_on_from(from);
+        Simulation fresh(r, from);
+        for (int tick = 0; tick < 30; ++tick) {
+            const auto inputs = inputs_at(known.world());
+            known.step(inputs);
+            fresh.step(inputs);
+            ASSERT_EQ(first_difference(known.world(), fresh.world()), std::nullopt) << branch << " tick " << tick;
+        }
+        moved += known.world().loose[0].body.place != from.loose[0].body.place ? 1 : 0;
+        worlds.push_back(known.world());
+    }
+    EXPECT_GT(moved, 20U) << "the crate is pushed in many of them";
 }
 
 }  // namespace

@@ -4,6 +4,7 @@
 
 #include "core/play/fixtures.hpp"
 #include "core/play/loose.hpp"
+#include "core/play/simulation.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::spawn_test {
@@ -107,23 +108,21 @@ TEST(SpawnState, ASnapshotTakenWhileOneFliesGoesOnAlike) {
     const Scene scene = with_stones(2);
     const Rehearsal rehearsal = scene.at(120);
     const auto inputs = resolve_inputs(scene.program, presses(1.6, {0.2, 0.4, 1.3})).value();
-    const auto go_on = [&](World& world, std::int64_t until, StepScratch& scratch) {
-        while (world.tick < until) {
-            const double from = static_cast<double>(world.tick) / 120.0;
+    const auto go_on = [&](Simulation& run, std::int64_t until) {
+        while (run.world().tick < until) {
+            const double from = static_cast<double>(run.world().tick) / 120.0;
             std::vector<InputEvent> now;
             for (const InputEvent& input : inputs)
                 if (input.time >= from && input.time < from + 1.0 / 120.0) now.push_back(input);
-            step(rehearsal, now, world, scratch, nullptr);
+            run.step(now);
         }
     };
-    World first = start_world(rehearsal, alone_at("start")).value();
-    StepScratch scratch;
-    go_on(first, 36, scratch);
-    World second = first;
-    go_on(first, 190, scratch);
-    StepScratch fresh;
-    go_on(second, 190, fresh);
-    EXPECT_EQ(first, second);
+    Simulation first(rehearsal, start_world(rehearsal, alone_at("start")).value());
+    go_on(first, 36);
+    Simulation second(rehearsal, first.world());
+    go_on(first, 190);
+    go_on(second, 190);
+    EXPECT_EQ(first.world(), second.world());
 }
 
 }  // namespace

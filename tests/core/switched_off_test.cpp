@@ -3,6 +3,7 @@
 #include <gtest/gtest.h>
 
 #include "core/play/explain.hpp"
+#include "core/play/simulation.hpp"
 #include "core/play/stands.hpp"
 #include "core/play/start.hpp"
 #include "core/play/switched_off.hpp"
@@ -25,7 +26,6 @@ struct Switched {
     test::Scene scene;
     Tuning without;
     World world;
-    StepScratch scratch;
 
     explicit Switched(std::vector<PlacedFixture> fixtures)
         : scene(script,
@@ -42,7 +42,9 @@ struct Switched {
     }
     void go_on(const Tuning& tuning, int ticks) {
         const Rehearsal r(scene.program, tuning, scene.course, 120);
-        for (int i = 0; i < ticks; ++i) step(r, {}, world, scratch, nullptr);
+        Simulation run(r, std::move(world));
+        for (int i = 0; i < ticks; ++i) run.step({});
+        world = std::move(run).take_world();
     }
 };
 
@@ -103,7 +105,9 @@ TEST(SwitchedOff, AnyKindMayGoAndComeAtAnyTime) {
         for (std::size_t i = 0; i < s.world.fixtures.size(); ++i) explain_fixture(m, i);
         const InputEvent press{InputEvent::Kind::button, s.world.time, *s.scene.program.find_button("use"),
                                random() % 2 == 0,        {},           0};
-        step(r, {&press, 1}, s.world, s.scratch, nullptr);
+        Simulation run(r, std::move(s.world));
+        run.step({&press, 1});
+        s.world = std::move(run).take_world();
         s.go_on(tuning, static_cast<int>(random() % 60));
         ASSERT_TRUE(is_finite(s.world.actors[0].body.position));
     }

@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: MIT
 // A peer that is told states keeps its past at those ticks only that the host usually tells of.
 #include "core/wire/told_peer.hpp"
+#include "core/play/simulation.hpp"
 
 #include <gtest/gtest.h>
 
 #include "core/play/start.hpp"
-#include "core/play/step.hpp"
 #include "core/wire/message.hpp"
 #include "core/wire/rehearsing.hpp"
 #include "tests/core/wire_demo.hpp"
@@ -58,18 +58,17 @@ TEST(ToldPeer, AStateOfATickThatNobodyExpectedPutsItRightAsExactly) {
     LonePeer other(quay, each_tick, start, players[1]);
 
     // At the host nobody has pressed anything, and its word is a little beside that: each state puts the peer right.
-    World host = start;
-    StepScratch scratch;
+    Simulation host(quay.rehearsal, start);
     std::uint32_t number = 0;
     std::int64_t heard_of = 0;
     std::size_t odd = 0;
-    std::vector<World> of_host{host};
+    std::vector<World> of_host{host.world()};
     SeededNumbers random(7);
     for (std::int64_t k = 0; k < 300; ++k) {
         one.end.step(k);
         other.end.step(k);
-        step(quay.rehearsal, {}, host, scratch, nullptr);
-        of_host.push_back(host);
+        host.step({});
+        of_host.push_back(host.world());
         const auto tick = k - static_cast<std::int64_t>(random.share() * 20.0);
         if (random.share() > 0.2 || tick <= heard_of) continue;
         odd += (tick - heard_of) % one.stage.ticks_between_states() == 0 ? 0 : 1;
