@@ -226,7 +226,7 @@ FixturePose fixture_pose(const EvaluationContext& m, std::size_t index, bool at_
     const auto rigid = m.layout.fixtures[index].rigid;
     if (!at_rest && !rigid && m.cache != nullptr && index < m.cache->stands.size()) {
         const FixtureStand& known = m.cache->stands[index];
-        if (is_as_known(known, m.layout, m.world, index)) return known.pose;
+        if (is_as_known(m, known, index)) return known.pose;
     }
     FixturePose out;
     const MachineId made_of = m.layout.fixtures[index].placed;

@@ -18,16 +18,17 @@ void place_solid(const FixturePose& pose, bool upright, const Surface& surface, 
 /// defaults::longest_pose_chain fixtures, is taken at rest there: fixture_errors() tells of such courses.
 FixturePose fixture_pose(const EvaluationContext& context, std::size_t index, bool at_rest = false);
 
-/// Whether what is known of a fixture that kept still is so in this world, too: of any branch of the run, at any
-/// instant. What depends on more than its phase and where that began never counts as still.
-inline bool is_as_known(const FixtureStand& stand, const RunLayout& layout, const World& world, std::size_t index) {
-    const MachineState& machine = world.machines[index];
+/// Whether what is known of a fixture that keeps still is so in this world, too: of any branch of the run, at any
+/// instant. What depends on more than its phase, where that began and the time since never counts as still.
+inline bool is_as_known(const EvaluationContext& m, const FixtureStand& stand, std::size_t index) {
+    const MachineState& machine = m.world.machines[index];
     if (!stand.still || stand.phase != machine.phase || stand.phase_since != machine.phase_since) return false;
-    if (const auto rigid = layout.fixtures[index].rigid) {
-        const RigidBody& body = world.loose[*rigid].body;
+    if (m.actor.time + m.ahead < stand.still_from) return false;
+    if (const auto rigid = m.layout.fixtures[index].rigid) {
+        const RigidBody& body = m.world.loose[*rigid].body;
         return body.asleep && body.place == stand.pose.center && body.turn == stand.pose.turn;
     }
-    return stand.from == world.fixtures[index].from;
+    return stand.from == m.world.fixtures[index].from;
 }
 
 /// The kind of a fixture, or nothing when the script has none of that name.

@@ -59,7 +59,7 @@ tl::expected<void, std::string> Simulation::restore(const Snapshot& snapshot) {
 }
 
 void Simulation::go_on_from(World world) {
-    const bool as_many = world.actors.size() == world_.actors.size();
+    const bool as_many = world.actors.size() == scratch_.actors.size();
     world_ = std::move(world);
     if (!as_many) return scratch_.begin_for(0);
     note_from_outside(scratch_);

@@ -39,7 +39,7 @@ class Simulation {
     /// Of a run that was made from one.
     const Scene& scene() const { return *scene_; }
     const World& world() const { return world_; }
-    /// The world at its end; the run is over.
+    /// The world at its end; the run is over until go_on_from() gives it another.
     World take_world() && { return std::move(world_); }
 
     /// One tick; see leap::step(). `inputs`: those of the tick.

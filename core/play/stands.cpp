@@ -29,7 +29,7 @@ double asked_within(const EvaluationContext& m, std::size_t i, const Phase& phas
 /// Works out the pose of fixture `i` again; false when it is as it was.
 bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) {
     const MachineState& machine = m.world.machines[i];
-    if (is_as_known(stand, m.layout, m.world, i)) return false;
+    if (is_as_known(m, stand, i)) return false;
     const FixturePose before = stand.pose;
     const std::int32_t slot = stand.slot;
     const bool lively = stand.lively;
@@ -49,6 +49,7 @@ bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) 
     if (const Machine* kind = fixture_kind(m, i); kind != nullptr && kind->fixture->focus && !stand.pose.hidden)
         stand.focus_reach = number(m, kind->fixture->focus->reach);
     stand.still = !is_on_its_way(m, i);
+    stand.still_from = m.actor.time + m.ahead;
     return !(stand.pose == before);
 }
 

@@ -57,6 +57,7 @@ struct FixtureStand {
     double phase_since = 0.0;      ///< s
     FixtureOffset from;            ///< where it stood when the phase began
     bool still = false;
+    double still_from = 0.0;              ///< s, of the world; before that it was on its way
     bool waits = false;                   ///< nothing in its phase happens without an event
     double asked_within_m = 0.0;          ///< nor while its subject is farther from its middle; infinite: always
     std::optional<double> focus_reach{};  ///< m; nothing: it has no focus

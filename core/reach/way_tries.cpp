@@ -120,7 +120,7 @@ WayTry WayTries::tried(const World& from, WayStretch stretch, Simulation& run) c
         if (!grounded || at_edge) return false;
         return at_edge = !ground_is_ahead(me);
     });
-    out.world = run.world();
+    out.world = std::move(run).take_world();
     out.stretch = stretch;
     out.left_m = out.arrived ? 0.0 : field_.distance_m(out.world.actors.front().body.position);
     out.situation = situation_of(out.world);

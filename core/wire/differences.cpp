@@ -20,6 +20,11 @@ const FixtureInfo* info_of(const Rehearsal& r, std::size_t fixture) {
     return kind ? &*r.program.machines[kind].fixture : nullptr;
 }
 
+/// Of a counter or a remembered value: without the kind before it.
+std::string own_name(const std::string& path) {
+    return path.substr(path.rfind('.') + 1);
+}
+
 /// The telling that would have brought the peer what the host had from then on.
 const LoggedTelling* telling_at(const WireRun& run, const WireDifference& difference) {
     const double margin = 2.0 / run.host.rate_hz;
@@ -39,18 +44,38 @@ bool was_lost(const WireRun& run, std::size_t peer, std::size_t fixture, double 
     });
 }
 
+/// By what the peer is told of it. Where a thing is that can't be loose follows from its phase.
+const ShareInfo* share_of(const Rehearsal& r, const FixtureInfo& info, const WireDifference& difference) {
+    switch (difference.what) {
+        case DifferenceOf::phase: return info.find_share(ShareWhat::phase);
+        case DifferenceOf::place:
+        case DifferenceOf::holder:
+            return r.layout.can_be_loose(difference.fixture) ? info.find_share(ShareWhat::place) : nullptr;
+        case DifferenceOf::counter:
+            for (const ShareInfo& share : info.shares)
+                if (share.what == ShareWhat::counter &&
+                    own_name(r.program.counters[share.counter].path) == difference.number)
+                    return &share;
+            return nullptr;
+        case DifferenceOf::memory: return nullptr;
+    }
+    return nullptr;
+}
+
 void find_cause(const Rehearsal& r, const WireRun& run, WireDifference& difference) {
     if (run.from_inputs) {
         difference.cause = DifferenceCause::foreseen;
         return;
     }
     const FixtureInfo* info = info_of(r, difference.fixture);
-    const ShareInfo* share =
-        info == nullptr
-            ? nullptr
-            : info->find_share(difference.what == DifferenceOf::phase ? ShareWhat::phase : ShareWhat::place);
+    const ShareInfo* share = info == nullptr ? nullptr : share_of(r, *info, difference);
     const PeerRun& peer = run.peers[difference.peer];
     const bool newcomer = peer.from_s > 0.0;
+    const bool own_place = difference.what == DifferenceOf::place && !r.layout.can_be_loose(difference.fixture);
+    if (own_place || difference.what == DifferenceOf::memory) {
+        difference.cause = DifferenceCause::follows;
+        return;
+    }
     if (share == nullptr) {
         const double came = static_cast<double>(peer.first_tick) / run.host.rate_hz;
         const bool at_once = newcomer && difference.from_s < came + 2.0 / run.host.rate_hz;
@@ -80,11 +105,9 @@ void find_cause(const Rehearsal& r, const WireRun& run, WireDifference& differen
     if (arrived + peer.lead_s < difference.from_s) difference.cause = DifferenceCause::ahead;
 }
 
-bool differs(const WireSample& of_host, const WireSample& of_peer, DifferenceOf what, std::size_t fixture,
-             std::size_t loose) {
-    if (what == DifferenceOf::phase) return of_host.phases[fixture] != of_peer.phases[fixture];
-    if (what == DifferenceOf::holder) return of_host.holders[loose] != of_peer.holders[loose];
-    return glm::length(of_host.loose[loose] - of_peer.loose[loose]) > defaults::least_difference_m;
+/// Numbers that were worked out from other splits of time may differ in their last bits.
+bool is_another(double a, double b) {
+    return a != b && !(std::abs(a - b) < defaults::least_word_difference);
 }
 
 std::string phase_name(const Rehearsal& r, std::size_t fixture, PhaseId phase) {
@@ -116,18 +139,34 @@ std::vector<WireDifference> differences_of(const Rehearsal& r, const WireRun& ru
 
 void DifferenceFinder::begin(Peer& peer, std::size_t first) const {
     peer.next = first;
-    const auto add = [&](DifferenceOf what, std::size_t fixture, std::size_t loose) {
+    const auto add = [&](DifferenceOf what, std::size_t fixture, std::size_t index, std::string number = {}) {
         Series series;
         series.what = what;
         series.fixture = fixture;
-        series.loose = loose;
-        peer.series.push_back(series);
+        series.index = index;
+        series.number = std::move(number);
+        peer.series.push_back(std::move(series));
     };
-    for (std::size_t i = 0; i < r_.layout.fixtures.size(); ++i) add(DifferenceOf::phase, i, 0);
-    for (std::size_t k = 0; k < r_.layout.rigid.size(); ++k) {
-        if (!r_.layout.fixtures[r_.layout.rigid[k].fixture].kind) continue;  // switched off
-        add(DifferenceOf::place, r_.layout.rigid[k].fixture, k);
-        add(DifferenceOf::holder, r_.layout.rigid[k].fixture, k);
+    for (std::size_t i = 0; i < r_.layout.fixtures.size(); ++i) {
+        const FixtureLayout& fixture = r_.layout.fixtures[i];
+        if (!fixture.kind) continue;  // switched off, or unknown to the script
+        add(DifferenceOf::phase, i, i);
+        add(DifferenceOf::place, i, i);
+        if (fixture.rigid) add(DifferenceOf::holder, i, *fixture.rigid);
+        const std::vector<CounterId>& counters = r_.program.machines[fixture.kind].counters;
+        for (std::size_t k = 0; k < counters.size(); ++k)
+            add(DifferenceOf::counter, i, fixture.first_counter + k, own_name(r_.program.counters[counters[k]].path));
+        for (const MemoryInfo& memory : r_.program.memories) {
+            if (memory.kind != fixture.kind) continue;
+            const auto first_slot = fixture.first_memory + static_cast<std::size_t>(memory.slot);
+            const std::string name = own_name(memory.path);
+            if (memory.type.kind != ValueKind::vector) {
+                add(DifferenceOf::memory, i, first_slot, name);
+                continue;
+            }
+            for (std::size_t axis = 0; axis < 3; ++axis)
+                add(DifferenceOf::memory, i, first_slot + axis, fmt::format("{} along {}", name, "xyz"[axis]));
+        }
     }
 }
 
@@ -146,19 +185,39 @@ void DifferenceFinder::go_on() {
     }
 }
 
+double DifferenceFinder::number_of(const WireSample& sample, const Series& series) {
+    return series.what == DifferenceOf::counter ? sample.counters[series.index] : sample.memory[series.index];
+}
+
+bool DifferenceFinder::differs(const WireSample& of_host, const WireSample& of_peer, const Series& series) const {
+    const bool same_phase = of_host.phases[series.fixture] == of_peer.phases[series.fixture];
+    switch (series.what) {
+        case DifferenceOf::phase: return !same_phase;
+        case DifferenceOf::holder: return of_host.holders[series.index] != of_peer.holders[series.index];
+        case DifferenceOf::counter:
+        case DifferenceOf::memory: return is_another(number_of(of_host, series), number_of(of_peer, series));
+        case DifferenceOf::place: break;
+    }
+    const SampledPlace& host = of_host.places[series.index];
+    const SampledPlace& peer = of_peer.places[series.index];
+    // Where it is follows from its phase; what can be loose goes on from where it was.
+    if (!same_phase && !r_.layout.can_be_loose(series.fixture)) return false;
+    return !(host.hidden && peer.hidden) && apart_m(host, peer) > defaults::least_difference_m;
+}
+
 void DifferenceFinder::compare(std::size_t peer, Series& series, std::size_t tick) {
     const PeerRun& played = run_.peers[peer];
     const WireSample of_host = run_.peers.front().samples[tick];
     const WireSample of_peer =
         played.samples[tick - static_cast<std::size_t>(std::max<std::int64_t>(0, played.first_tick))];
-    const bool is_other = differs(of_host, of_peer, series.what, series.fixture, series.loose);
+    const bool is_other = differs(of_host, of_peer, series);
     if (series.now) {
         // Where a thing lies is told again and again: what comes back at once is the same difference.
         const auto longest_gap =
             static_cast<std::size_t>(series.what == DifferenceOf::place ? same_difference_s * run_.host.rate_hz : 0.0);
         const bool other_hands =
-            series.what == DifferenceOf::holder && (of_host.holders[series.loose] != series.now->host_holder ||
-                                                    of_peer.holders[series.loose] != series.now->peer_holder);
+            series.what == DifferenceOf::holder && (of_host.holders[series.index] != series.now->host_holder ||
+                                                    of_peer.holders[series.index] != series.now->peer_holder);
         if (tick - series.end > longest_gap || other_hands) end(peer, series);
     }
     if (!is_other) return;
@@ -171,15 +230,20 @@ void DifferenceFinder::compare(std::size_t peer, Series& series, std::size_t tic
         begun.host_phase = of_host.phases[series.fixture];
         begun.peer_phase = of_peer.phases[series.fixture];
         if (series.what == DifferenceOf::holder) {
-            begun.host_holder = of_host.holders[series.loose];
-            begun.peer_holder = of_peer.holders[series.loose];
+            begun.host_holder = of_host.holders[series.index];
+            begun.peer_holder = of_peer.holders[series.index];
         }
-        series.now = begun;
+        if (series.what == DifferenceOf::counter || series.what == DifferenceOf::memory) {
+            begun.number = series.number;
+            begun.host_number = number_of(of_host, series);
+            begun.peer_number = number_of(of_peer, series);
+        }
+        series.now = std::move(begun);
         series.begin = tick;
     }
     if (series.what == DifferenceOf::place)
         series.now->most_m =
-            std::max(series.now->most_m, glm::length(of_host.loose[series.loose] - of_peer.loose[series.loose]));
+            std::max(series.now->most_m, apart_m(of_host.places[series.index], of_peer.places[series.index]));
     series.end = tick + 1;
 }
 
@@ -227,6 +291,9 @@ std::string difference_text(const Rehearsal& r, const WireRun& run, const WireDi
     if (d.what == DifferenceOf::place)
         return fmt::format("{}: up to {:.2f} m from where {} has it, at {} from {:.2f} s {}",
                            fixture_name(run, d.fixture), d.most_m, host, peer, d.from_s, until);
+    if (d.what == DifferenceOf::counter || d.what == DifferenceOf::memory)
+        return fmt::format("{}: {} is {:g} at {}, {:g} at {} from {:.2f} s {}", fixture_name(run, d.fixture), d.number,
+                           d.host_number, host, d.peer_number, peer, d.from_s, until);
     return fmt::format("{}: {} at {}, {} at {} from {:.2f} s {}", fixture_name(run, d.fixture),
                        phase_name(r, d.fixture, d.host_phase), host, phase_name(r, d.fixture, d.peer_phase), peer,
                        d.from_s, until);
@@ -234,8 +301,15 @@ std::string difference_text(const Rehearsal& r, const WireRun& run, const WireDi
 
 std::string cause_text(const WireRun& run, const WireDifference& d) {
     const std::string& peer = run.peers[d.peer].name;
-    const std::string_view what = d.what == DifferenceOf::phase ? "phase" : "place";
+    const std::string what = d.what == DifferenceOf::phase     ? "phase"
+                             : d.what == DifferenceOf::counter ? d.number
+                                                               : "place";
     switch (d.cause) {
+        case DifferenceCause::follows:
+            if (d.what == DifferenceOf::memory)
+                return "what a fixture remembers isn't told to peers; keep it in a counter, and share that as state";
+            return "its place follows from its phase, its counters and what it remembers; share its phase and counters "
+                   "as state";
         case DifferenceCause::not_shared:
             return fmt::format("its {} isn't shared: what others do to it stays with them; say share {} as state", what,
                                what);
@@ -243,7 +317,7 @@ std::string cause_text(const WireRun& run, const WireDifference& d) {
             return fmt::format("somebody's input had not come to {} yet; it was played without, and again as it came",
                                peer);
         case DifferenceCause::since_joining:
-            return fmt::format("its {} isn't shared, and began anew when {} joined; say share {} as state", what, peer,
+            return fmt::format("its {} isn't shared, and began again when {} joined; say share {} as state", what, peer,
                                what);
         case DifferenceCause::not_kept:
             return fmt::format(

@@ -2,11 +2,13 @@
 #pragma once
 
 #include <optional>
+#include <string>
 
 #include "core/wire/wire_run.hpp"
 
-/// Where peers' worlds differ from the host's, compared at the same instant of play. What is for the eye only doesn't
-/// count.
+/// Where peers' worlds differ from the host's, compared at the same instant of play: the phases of fixtures, where they
+/// are, who holds them, their counters and what they remember. A place that follows from another phase isn't told
+/// twice.
 namespace leap {
 
 enum class DifferenceCause : std::uint8_t {
@@ -17,10 +19,17 @@ enum class DifferenceCause : std::uint8_t {
     never_came,     ///< told, and it had not come when the rehearsal ended
     ahead,          ///< this peer's own character did it, and the host had it later or not at all
     foreseen,       ///< all is from inputs, and somebody's had not come yet
+    follows,        ///< each peer works it out from what it has
     since_joining,  ///< kept for itself since the peer came; what isn't told began anew then
 };
 
-enum class DifferenceOf : std::uint8_t { phase, place, holder };
+enum class DifferenceOf : std::uint8_t {
+    phase,
+    place,
+    holder,
+    counter,
+    memory,  ///< what a fixture remembers
+};
 
 struct WireDifference {
     std::size_t peer = 0;
@@ -33,7 +42,10 @@ struct WireDifference {
     PhaseId peer_phase;
     Owner host_holder;  ///< of holder: as it begins
     Owner peer_holder;
-    double most_m = 0.0;  ///< of place: how far apart at most
+    double most_m = 0.0;       ///< of place: how far apart at most
+    std::string number;        ///< of counter and memory: its name, without the fixture's kind
+    double host_number = 0.0;  ///< likewise: as it begins
+    double peer_number = 0.0;
     DifferenceCause cause = DifferenceCause::not_shared;
     std::optional<double> told_s;     ///< of play, when a telling told what the peer hadn't; nothing: none did
     std::optional<double> arrived_s;  ///< host's clock, when it came
@@ -64,7 +76,8 @@ class DifferenceFinder {
     struct Series {
         DifferenceOf what = DifferenceOf::phase;
         std::size_t fixture = 0;
-        std::size_t loose = 0;  ///< in WireSample::loose, of places and holders
+        std::size_t index = 0;  ///< in WireSample's column of what it is
+        std::string number;     ///< of counter and memory: its name
         std::optional<WireDifference> now;
         std::size_t begin = 0;  ///< tick
         std::size_t end = 0;    ///< behind the last tick at which it differed
@@ -81,6 +94,8 @@ class DifferenceFinder {
 
     void begin(Peer& peer, std::size_t first) const;
     void compare(std::size_t peer, Series& series, std::size_t tick);
+    bool differs(const WireSample& of_host, const WireSample& of_peer, const Series& series) const;
+    static double number_of(const WireSample& sample, const Series& series);
     void end(std::size_t peer, Series& series);
     std::optional<WireDifference> ended(const Series& series, bool lasts) const;
 

@@ -181,7 +181,7 @@ void HostEnd::step() {
         if (a.time != b.time || !stage_.run.from_inputs) return a.time < b.time;
         return a.actor < b.actor;  // as every peer will have them
     });
-    stage_.run.peers[0].samples.add(world());
+    stage_.run.peers[0].samples.add(run_);
     const std::size_t events = stage_.run.host.events.size();
     run_.step(inputs, &stage_.run.host);
     if (stage_.run.from_inputs) return promise();

@@ -121,7 +121,7 @@ void InputsPeer::let_in(std::size_t actors) {
 void InputsPeer::play_tick(std::int64_t k) {
     Played played = foreseen(world().tick);
     let_in(played.actors);
-    stage_.run.peers[peer_].samples.add(world());
+    stage_.run.peers[peer_].samples.add(run_);
     note_presses(inputs_of(world().tick), k);
     past_.push_back(world());
     run_.step(played.inputs);

@@ -285,7 +285,7 @@ void ToldPeer::play_tick(std::int64_t k) {
         shown_[i].push_back({shown[i].time, stage_.seconds(k)});
     }
     show_others(shown, run_);
-    stage_.run.peers[peer_].samples.add(world());
+    stage_.run.peers[peer_].samples.add(run_);
     const auto inputs = inputs_of(world().tick);
     note_presses(inputs, k);
     if (past_.empty() || may_be_told_of(world().tick)) keep_present();

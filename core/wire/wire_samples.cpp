@@ -3,19 +3,31 @@
 
 namespace leap {
 
-bool operator==(const WireSample& a, const WireSample& b) {
-    const auto same = [](const auto& one, const auto& other) {
-        return std::equal(one.begin(), one.end(), other.begin(), other.end());
-    };
-    return same(a.phases, b.phases) && same(a.loose, b.loose) && same(a.holders, b.holders) && same(a.feet, b.feet);
+SampledPlace sampled_place(const FixturePose& pose) {
+    SampledPlace out{pose.center, pose.center, pose.center, pose.hidden};
+    if (pose.shape.kind == RigidShapeKind::ball) return out;
+    if (pose.shape.kind == RigidShapeKind::capsule) {
+        out.corner = out.side = pose.center + pose.turn * Vec3{0.0, 0.0, pose.half.z};
+        return out;
+    }
+    out.corner = pose.center + pose.turn * pose.half;
+    out.side = pose.center + pose.turn * Vec3{pose.half.x, -pose.half.y, pose.half.z};
+    return out;
 }
 
-void WireSamples::add(const World& world) {
-    phases_.add(world.machines, [](const MachineState& machine) { return machine.phase; });
-    loose_.add(world.loose, [](const RigidState& loose) { return loose.body.place; });
-    holders_.add(world.loose, [](const RigidState& loose) { return loose.holder; });
-    feet_.add(world.actors, [](const Actor& actor) { return actor.body.position; });
-    ++ticks_;
+double apart_m(const SampledPlace& a, const SampledPlace& b) {
+    return std::max({glm::length(a.middle - b.middle), glm::length(a.corner - b.corner), glm::length(a.side - b.side)});
+}
+
+void WireSamples::add(Simulation& run) {
+    const World& world = run.world();
+    const std::size_t tick = ticks_++;
+    phases_.add(tick, world.machines.size(), [&](std::size_t i) { return world.machines[i].phase; });
+    places_.add(tick, world.fixtures.size(), [&](std::size_t i) { return sampled_place(run.pose_of(i)); });
+    counters_.add(tick, world.counters.size(), [&](std::size_t i) { return world.counters[i].value; });
+    memory_.add(tick, world.memory.size(), [&](std::size_t i) { return world.memory[i]; });
+    holders_.add(tick, world.loose.size(), [&](std::size_t i) { return world.loose[i].holder; });
+    feet_.add(tick, world.actors.size(), [&](std::size_t i) { return world.actors[i].body.position; });
 }
 
 }  // namespace leap

@@ -4,81 +4,126 @@
 #include <algorithm>
 #include <cassert>
 #include <cstddef>
-#include <iterator>
-#include <span>
+#include <cstdint>
 #include <vector>
 
-#include "core/play/world.hpp"
-#include "core/units/id.hpp"
-#include "core/units/vector.hpp"
+#include "core/play/simulation.hpp"
 
-/// What a peer's world was like at the begin of each tick of a rehearsal, as far as worlds are compared.
+/// What a peer's world was like at the begin of each tick of a rehearsal, as far as worlds are compared: all of every
+/// fixture that lasts from one tick to the next.
 namespace leap {
 
-/// One tick of it. Points into the WireSamples it comes from, until another tick is added there.
-struct WireSample {
-    std::span<const PhaseId> phases;  ///< by fixture
-    std::span<const Vec3> loose;      ///< m, the middle of each fixture that can be loose
-    std::span<const Owner> holders;   ///< of each of those
-    std::span<const Vec3> feet;       ///< m, by character, as this peer had them
-    friend bool operator==(const WireSample& a, const WireSample& b);
-};
-
-/// A list of values for each tick. One that equals the list of the tick before takes no room of its own: most things
-/// stay as they are.
+/// Values of a number of things by tick. One that stays as it was takes no room: most things do.
 template <class Value>
-class ListByTick {
+class ColumnByTick {
   public:
-    std::span<const Value> operator[](std::size_t tick) const {
-        return {values_.data() + lists_[tick].begin, lists_[tick].count};
+    const Value& at(std::size_t tick, std::size_t thing) const {
+        const std::vector<Change>& changes = things_[thing];
+        const auto after = std::upper_bound(changes.begin(), changes.end(), tick,
+                                            [](std::size_t when, const Change& each) { return when < each.tick; });
+        assert(after != changes.begin() && "it came later");
+        return (after - 1)->value;
     }
-    /// Of the next tick: what `value_of` says of each of `things`.
-    template <class Things, class ValueOf>
-    void add(const Things& things, const ValueOf& value_of) {
-        const auto is_last = [&](const auto& thing, const Value& last) { return value_of(thing) == last; };
-        const std::span<const Value> last = lists_.empty() ? std::span<const Value>{} : (*this)[lists_.size() - 1];
-        if (!lists_.empty() && std::equal(things.begin(), things.end(), last.begin(), last.end(), is_last)) {
-            lists_.push_back(lists_.back());
-            return;
+    /// How many things there were: some come later, behind those that are there.
+    std::size_t count(std::size_t tick) const {
+        const auto came_later = [&](const std::vector<Change>& changes) { return changes.front().tick > tick; };
+        return static_cast<std::size_t>(std::find_if(things_.begin(), things_.end(), came_later) - things_.begin());
+    }
+    /// Of a tick: what `value_of` says of each of `count` things.
+    template <class ValueOf>
+    void add(std::size_t tick, std::size_t count, const ValueOf& value_of) {
+        if (things_.size() < count) things_.resize(count);
+        for (std::size_t i = 0; i < count; ++i) {
+            const Value now = value_of(i);
+            if (things_[i].empty() || !(things_[i].back().value == now))
+                things_[i].push_back({static_cast<std::uint32_t>(tick), now});
         }
-        lists_.push_back({values_.size(), things.size()});
-        std::transform(things.begin(), things.end(), std::back_inserter(values_), value_of);
     }
-    std::size_t bytes() const { return values_.capacity() * sizeof(Value) + lists_.capacity() * sizeof(List); }
-    friend bool operator==(const ListByTick&, const ListByTick&) = default;
+    std::size_t bytes() const {
+        std::size_t out = things_.capacity() * sizeof(std::vector<Change>);
+        for (const std::vector<Change>& changes : things_) out += changes.capacity() * sizeof(Change);
+        return out;
+    }
+    friend bool operator==(const ColumnByTick&, const ColumnByTick&) = default;
 
   private:
-    struct List {
-        std::size_t begin = 0;  ///< in values_
-        std::size_t count = 0;
-        friend bool operator==(const List&, const List&) = default;
+    struct Change {
+        std::uint32_t tick = 0;
+        Value value{};
+        friend bool operator==(const Change&, const Change&) = default;
     };
-    std::vector<Value> values_;
-    std::vector<List> lists_;  ///< by tick
+    std::vector<std::vector<Change>> things_;  ///< by thing: its changes, by tick
+};
+
+/// A column at one tick.
+template <class Value>
+class SampleColumn {
+  public:
+    SampleColumn(const ColumnByTick<Value>& of, std::size_t tick) : of_(of), tick_(tick) {}
+    std::size_t size() const { return of_.count(tick_); }
+    const Value& operator[](std::size_t thing) const { return of_.at(tick_, thing); }
+    friend bool operator==(const SampleColumn& a, const SampleColumn& b) {
+        if (a.size() != b.size()) return false;
+        for (std::size_t i = 0; i < a.size(); ++i)
+            if (!(a[i] == b[i])) return false;
+        return true;
+    }
+
+  private:
+    const ColumnByTick<Value>& of_;
+    std::size_t tick_;
+};
+
+/// Where a fixture is and how it is turned, as three points of it (m, world frame).
+struct SampledPlace {
+    Vec3 middle{0.0};
+    Vec3 corner{0.0};  ///< upper front left of a box; of a capsule its upper end; of a ball its middle
+    Vec3 side{0.0};    ///< upper front right of a box, else as `corner`
+    bool hidden = false;
+    friend bool operator==(const SampledPlace&, const SampledPlace&) = default;
+};
+SampledPlace sampled_place(const FixturePose& pose);
+/// How far the point of it is that is farthest apart, m.
+double apart_m(const SampledPlace& a, const SampledPlace& b);
+
+/// One tick of it. Refers to the WireSamples it comes from.
+struct WireSample {
+    SampleColumn<PhaseId> phases;       ///< by fixture
+    SampleColumn<SampledPlace> places;  ///< likewise
+    SampleColumn<double> counters;      ///< as World::counters
+    SampleColumn<double> memory;        ///< as World::memory
+    SampleColumn<Owner> holders;        ///< as World::loose
+    SampleColumn<Vec3> feet;            ///< m, by character, as this peer had them
+    friend bool operator==(const WireSample&, const WireSample&) = default;
 };
 
 /// By tick, as they are added.
 class WireSamples {
   public:
-    void add(const World& world);
+    void add(Simulation& run);
     std::size_t size() const { return ticks_; }
     bool empty() const { return ticks_ == 0; }
     WireSample operator[](std::size_t tick) const {
         assert(tick < ticks_ && "there is no such tick");
-        return {phases_[tick], loose_[tick], holders_[tick], feet_[tick]};
+        return {{phases_, tick}, {places_, tick}, {counters_, tick}, {memory_, tick}, {holders_, tick}, {feet_, tick}};
     }
     WireSample front() const { return (*this)[0]; }
     WireSample back() const { return (*this)[ticks_ - 1]; }
     /// That it takes in memory.
-    std::size_t bytes() const { return phases_.bytes() + loose_.bytes() + holders_.bytes() + feet_.bytes(); }
+    std::size_t bytes() const {
+        return phases_.bytes() + places_.bytes() + counters_.bytes() + memory_.bytes() + holders_.bytes() +
+               feet_.bytes();
+    }
     friend bool operator==(const WireSamples&, const WireSamples&) = default;
 
   private:
     std::size_t ticks_ = 0;
-    ListByTick<PhaseId> phases_;
-    ListByTick<Vec3> loose_;
-    ListByTick<Owner> holders_;
-    ListByTick<Vec3> feet_;
+    ColumnByTick<PhaseId> phases_;
+    ColumnByTick<SampledPlace> places_;
+    ColumnByTick<double> counters_;
+    ColumnByTick<double> memory_;
+    ColumnByTick<Owner> holders_;
+    ColumnByTick<Vec3> feet_;
 };
 
 }  // namespace leap

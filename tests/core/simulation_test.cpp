@@ -8,6 +8,8 @@
 
 #include "core/play/start.hpp"
 #include "core/play/world_text.hpp"
+#include "core/project/project.hpp"
+#include "core/tape/replay.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::simulation_test {
@@ -118,7 +120,11 @@ TEST(Simulation, GoesOnFromAnyWorldOfAnyBranchAsIfNothingWereKnown) {
         "move hop on jump { phase up { start: launch up at 6 m/s  end when rising <= 0 m/s } }\n"
         "fixture lift { box 2 m, 2 m, 0.3 m  phase low { solid  go high when pressed(pull) }\n"
         "  phase high for 0.5 s { solid  slide 0 m, 0 m, feet * 0.5 + 0.2 m  go stays }\n"
-        "  phase stays { solid  stays  go high when pressed(pull) } }\n"
+        "  phase stays for 0.4 s { solid  slide 0 m, 1 m, 0.3 m  go rests }\n"
+        "  phase rests { solid  stays  go high when pressed(pull) } }\n"
+        "fixture vane { box 0.5 m, 0.1 m, 1 m  phase away for 0.6 s { solid  slide 2 m, 0 m, 0 m  go home when "
+        "pressed(pull) }\n"
+        "  phase home for 0.3 s { solid  go away when pressed(pull) } }\n"
         "fixture crate { box 0.5 m, 0.5 m, 0.5 m  mass 8 kg  phase lies { loose } }\n";
     CoursePlan plan = yard(3.0);
     plan.fixtures[1].position = {1.2, 0.0, 0.0};
@@ -160,6 +166,64 @@ TEST(Simulation, GoesOnFromAnyWorldOfAnyBranchAsIfNothingWereKnown) {
         worlds.push_back(known.world());
     }
     EXPECT_GT(moved, 20U) << "the crate is pushed in many of them";
+}
+
+struct Quay {
+    Project project = *load_project(std::filesystem::path(LEAP_SOURCE_DIR) / "examples/lantern-quay");
+    const Program& program = *project.compiled.program;
+    Course course = build_course(*project.course);
+    Tuning tuning = written_tuning(program);
+    Rehearsal rehearsal{program, tuning, course, 120};
+};
+
+TEST(Simulation, AskingWhereFixturesAreChangesNothing) {
+    const Quay quay;
+    for (const TapeEntry& entry : quay.project.tapes) {
+        if (entry.tape.tracks.size() < 2) continue;
+        SCOPED_TRACE(entry.tape.name);
+        const auto inputs = resolve_inputs(quay.program, entry.tape).value();
+        Simulation asked(quay.rehearsal, start_world(quay.rehearsal, entry.tape.tracks).value());
+        Simulation quiet = asked;
+        std::size_t cursor = 0;
+        while (asked.world().tick < ticks_for(entry.tape.length_s, 120)) {
+            const auto now = inputs_of_tick(inputs, cursor, asked.world().tick, 120);
+            for (std::size_t i = 0; i < asked.world().fixtures.size(); ++i) asked.pose_of(i);
+            asked.step(now);
+            quiet.step(now);
+            ASSERT_EQ(first_difference(asked.world(), quiet.world()), std::nullopt) << asked.world().time;
+        }
+    }
+}
+
+TEST(Simulation, GoesBackToAnyInstantOfTheDemosTapesBitForBit) {
+    const Quay quay;
+    std::mt19937 random(5);
+    for (const TapeEntry& entry : quay.project.tapes) {
+        SCOPED_TRACE(entry.tape.name);
+        const auto inputs = resolve_inputs(quay.program, entry.tape).value();
+        std::vector<World> worlds;
+        Simulation straight(quay.rehearsal, start_world(quay.rehearsal, entry.tape.tracks).value());
+        std::size_t cursor = 0;
+        const std::int64_t ticks = std::min<std::int64_t>(ticks_for(entry.tape.length_s, 120), 1200);
+        while (straight.world().tick <= ticks) {
+            worlds.push_back(straight.world());
+            straight.step(inputs_of_tick(inputs, cursor, straight.world().tick, 120));
+        }
+        Simulation back(quay.rehearsal, worlds.back());
+        for (int jump = 0; jump < 40; ++jump) {
+            const std::size_t from = random() % (worlds.size() - 1);
+            const std::size_t to = std::min(worlds.size() - 1, from + 1 + random() % 60);
+            back.go_on_from(worlds[from]);
+            cursor = 0;
+            inputs_of_tick(inputs, cursor, worlds[from].tick - 1, 120);
+            while (back.world().tick < worlds[to].tick) {
+                back.step(inputs_of_tick(inputs, cursor, back.world().tick, 120));
+                const World& then = worlds[static_cast<std::size_t>(back.world().tick)];
+                ASSERT_EQ(first_difference(then, back.world()), std::nullopt)
+                    << jump << ": from tick " << from << ", at " << back.world().tick;
+            }
+        }
+    }
 }
 
 }  // namespace

@@ -277,8 +277,8 @@ TEST(WireRun, WhoeverHoldsIsOneAtAnyTimeByTheHostsClock) {
             // Who presses first by the instant of play has it, wherever its player sits, if the press came in time.
             EXPECT_EQ(phase_at(run, 0, 0, 3.9), 1) << seed;
             EXPECT_EQ(phase_at(run, 1, 0, 3.9), 1) << seed;
-            const Vec3 at_host = run.peers[0].samples.back().loose[0];
-            const Vec3 at_one = run.peers[1].samples.back().loose[0];
+            const Vec3 at_host = run.peers[0].samples.back().places[0].middle;
+            const Vec3 at_one = run.peers[1].samples.back().places[0].middle;
             EXPECT_LT(glm::length(at_host - at_one), 0.01) << seed << ": both see it in the same hands";
         }
     }

@@ -4,7 +4,6 @@
 
 #include <gtest/gtest.h>
 
-#include "core/play/start.hpp"
 #include "core/tape/replay.hpp"
 #include "tests/core/support.hpp"
 
@@ -15,8 +14,10 @@ using test::Scene;
 
 struct Quay {
     Scene scene;
-    World world;
-    Quay() : scene(made()), world(start_world(scene.at(120), alone_at("start")).value()) {}
+    Rehearsal rehearsal;
+    Simulation run;
+    Quay()
+        : scene(made()), rehearsal(scene.at(120)), run(rehearsal, start_world(rehearsal, alone_at("start")).value()) {}
     static Scene made() {
         CoursePlan plan = test::flat_plan();
         plan.fixtures = {{"box", "crate", {2, 0, 0}, 0, ""}, {"gate", "gate", {12, 0, 0}, 0, ""}};
@@ -30,15 +31,19 @@ struct Quay {
 TEST(WireSamples, SayOfEachTickWhatItsWorldHad) {
     Quay quay;
     WireSamples samples;
-    samples.add(quay.world);
-    samples.add(quay.world);
-    quay.world.machines[FixtureId(1)].phase = PhaseId(1);
-    quay.world.actors[0].body.position.x = 3.0;
-    samples.add(quay.world);
-    quay.world.loose[0].body.place = Vec3{5, 6, 7};
-    quay.world.loose[0].holder = actor_owner(0);
-    quay.world.machines[FixtureId(1)].phase = {};
-    samples.add(quay.world);
+    samples.add(quay.run);
+    samples.add(quay.run);
+    quay.run.change([](World& world) {
+        world.machines[FixtureId(1)].phase = PhaseId(1);
+        world.actors[0].body.position.x = 3.0;
+    });
+    samples.add(quay.run);
+    quay.run.change([](World& world) {
+        world.loose[0].body.place = Vec3{5, 6, 7};
+        world.loose[0].holder = actor_owner(0);
+        world.machines[FixtureId(1)].phase = {};
+    });
+    samples.add(quay.run);
     ASSERT_EQ(samples.size(), 4U);
     for (const std::size_t tick : {0U, 1U}) {
         EXPECT_TRUE(samples[tick].phases[1].is(0)) << tick;
@@ -47,9 +52,9 @@ TEST(WireSamples, SayOfEachTickWhatItsWorldHad) {
     }
     EXPECT_TRUE(samples[2].phases[1].is(1));
     EXPECT_EQ(samples[2].feet[0].x, 3.0);
-    EXPECT_EQ(samples[2].loose[0].x, 2.0);
+    EXPECT_EQ(samples[2].places[0].middle.x, 2.0);
     EXPECT_FALSE(samples.back().phases[1]) << "none is none";
-    EXPECT_EQ(samples.back().loose[0], (Vec3{5, 6, 7}));
+    EXPECT_EQ(samples.back().places[0].middle, (Vec3{5, 6, 7}));
     EXPECT_TRUE(samples.back().holders[0].is_actor(0));
     EXPECT_TRUE(samples[0] == samples[1]);
     EXPECT_FALSE(samples[1] == samples[2]);
@@ -59,9 +64,9 @@ TEST(WireSamples, SayOfEachTickWhatItsWorldHad) {
 TEST(WireSamples, ThoseWhoComeAreInTheTicksFromThenOn) {
     Quay quay;
     WireSamples samples;
-    samples.add(quay.world);
-    add_actor(quay.scene.at(120), {BodyId(0), {4, 4, 0}, 0.0}, quay.world);
-    samples.add(quay.world);
+    samples.add(quay.run);
+    quay.run.add({BodyId(0), {4, 4, 0}, 0.0});
+    samples.add(quay.run);
     EXPECT_EQ(samples[0].feet.size(), 1U);
     ASSERT_EQ(samples[1].feet.size(), 2U);
     EXPECT_EQ(samples[1].feet[1].y, 4.0);
@@ -71,11 +76,11 @@ TEST(WireSamples, WhatStaysAsItIsTakesNoRoomOfItsOwn) {
     Quay quay;
     constexpr int ticks = 4096;
     WireSamples still;
-    for (int i = 0; i < ticks; ++i) still.add(quay.world);
+    for (int i = 0; i < ticks; ++i) still.add(quay.run);
     WireSamples walks;
     for (int i = 0; i < ticks; ++i) {
-        quay.world.actors[0].body.position.x = i;
-        walks.add(quay.world);
+        quay.run.change([&](World& world) { world.actors[0].body.position.x = i; });
+        walks.add(quay.run);
     }
     EXPECT_GE(walks.bytes(), still.bytes() + (ticks - 1) * sizeof(Vec3));
     EXPECT_EQ(still.size(), walks.size());
