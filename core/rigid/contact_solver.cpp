@@ -129,23 +129,25 @@ class Rows {
     RigidScratch& scratch_;
 };
 
-/// Things joined by contacts or joints get one number, so that each group is solved for as long as it needs alone.
+/// Things joined by contacts or joints get the number of the first of them, so that each group is solved for as long as
+/// it needs alone. Union-find with path halving (Tarjan and van Leeuwen, 1984).
 void find_islands(RigidScratch& scratch) {
     std::vector<Motion>& motions = scratch.motions;
     for (std::size_t i = 0; i < motions.size(); ++i) motions[i].island = static_cast<std::int32_t>(i);
-    bool changed = true;
-    while (changed) {
-        changed = false;
-        const auto join = [&](std::int32_t first, std::int32_t second) {
-            if (second < 0) return;
-            std::int32_t& a = motions[static_cast<std::size_t>(first)].island;
-            std::int32_t& b = motions[static_cast<std::size_t>(second)].island;
-            changed = changed || a != b;
-            a = b = std::min(a, b);
-        };
-        for (const ContactRow& row : scratch.rows) join(row.a, row.b);
-        for (const JointRow& row : scratch.joint_rows) join(row.a, row.b);
-    }
+    const auto island = [&](std::int32_t i) -> std::int32_t& { return motions[static_cast<std::size_t>(i)].island; };
+    const auto first_of = [&](std::int32_t i) {
+        for (; island(i) != i; i = island(i)) island(i) = island(island(i));
+        return i;
+    };
+    const auto join = [&](std::int32_t one, std::int32_t other) {
+        if (other < 0) return;
+        const std::int32_t a = first_of(one);
+        const std::int32_t b = first_of(other);
+        island(std::max(a, b)) = std::min(a, b);
+    };
+    for (const ContactRow& row : scratch.rows) join(row.a, row.b);
+    for (const JointRow& row : scratch.joint_rows) join(row.a, row.b);
+    for (std::size_t i = 0; i < motions.size(); ++i) motions[i].island = first_of(static_cast<std::int32_t>(i));
     for (ContactRow& row : scratch.rows) row.island = motions[static_cast<std::size_t>(row.a)].island;
     for (JointRow& row : scratch.joint_rows) row.island = motions[static_cast<std::size_t>(row.a)].island;
 }

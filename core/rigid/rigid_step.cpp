@@ -50,6 +50,7 @@ class Step {
         scratch_.joint_rows.clear();
         scratch_.touches.clear();
         place_all();
+        find_near();
         wake_by_touch();
         wake_by_joints();
         for (std::size_t i = 0; i < things_.size(); ++i)
@@ -77,13 +78,23 @@ class Step {
         }
     }
 
+    /// Pairs that can touch in the step. What wakes in it isn't faster for that.
+    void find_near() {
+        constexpr double rounding_m = 1e-9;
+        scratch_.reached.assign(things_.size(), Bounds{});
+        for (std::size_t i = 0; i < things_.size(); ++i)
+            if (things_[i].there)
+                scratch_.reached[i] = grown(scratch_.solids[i].bounds, reach_of(things_[i], seconds_) + rounding_m);
+        scratch_.near.find(scratch_.reached);
+    }
+
     /// What moves wakes the sleepers it touches, and those wake theirs once they move.
     void wake_by_touch() {
         for (std::size_t i = 0; i < things_.size(); ++i) {
             if (!moves(i) || surface_speed(things_[i]) < d::loose_wakes_mps) continue;
             const double reach = reach_of(things_[i], seconds_);
-            for (std::size_t j = 0; j < things_.size(); ++j) {
-                if (j == i || !things_[j].there || !things_[j].body.asleep) continue;
+            for (const std::uint32_t j : scratch_.near.of(i)) {
+                if (!things_[j].body.asleep) continue;
                 if (!overlap(scratch_.solids[i].bounds, scratch_.solids[j].bounds, reach)) continue;
                 scratch_.points.clear();
                 find_contacts(scratch_.solids[i], scratch_.solids[j], reach, scratch_.points);
@@ -163,8 +174,8 @@ class Step {
             add_rows(i, -1, static_cast<std::int32_t>(things_.size() + k),
                      std::sqrt(thing.kind.friction * obstacle.friction), &obstacle);
         }
-        for (std::size_t j = 0; j < things_.size(); ++j) {
-            if (j == i || !things_[j].there || (j < i && moves(j)) || are_joined(i, j)) continue;
+        for (const std::uint32_t j : scratch_.near.of(i)) {
+            if ((j < i && moves(j)) || are_joined(i, j)) continue;
             const double margin = reach + (moves(j) ? reach_of(things_[j], seconds_) : 0.0);
             if (!overlap(own.bounds, scratch_.solids[j].bounds, margin)) continue;
             scratch_.points.clear();
@@ -244,27 +255,29 @@ class Step {
             body.still_s = still ? body.still_s + seconds_ : 0.0;
         }
         const auto may_sleep = [&](std::size_t i) { return !moves(i) || things_[i].body.still_s >= d::loose_still_s; };
+        scratch_.rests.assign(things_.size(), {});
+        const auto note_row = [&](std::int32_t self, std::int32_t other, const ContactRow& row) {
+            if (self < 0) return;
+            RigidScratch::Rest& rest = scratch_.rests[static_cast<std::size_t>(self)];
+            rest.borne = rest.borne || row.normal.impulse > 0.0;
+            rest.disturbed = rest.disturbed || row.other_velocity != Vec3{0.0} ||
+                             (other >= 0 && !may_sleep(static_cast<std::size_t>(other)));
+        };
+        for (const ContactRow& row : scratch_.rows) {
+            note_row(row.a, row.b, row);
+            note_row(row.b, row.a, row);
+        }
+        for (const RigidJoint& joint : joints_) {
+            if (joint.other < 0) continue;
+            const auto other = static_cast<std::size_t>(joint.other);
+            scratch_.rests[joint.thing].disturbed |= !may_sleep(other);
+            scratch_.rests[other].disturbed |= !may_sleep(joint.thing);
+        }
         for (std::size_t i = 0; i < things_.size(); ++i) {
             if (!moves(i) || !may_sleep(i)) continue;
-            bool borne = things_[i].borne;
-            bool all_still = true;
-            for (const ContactRow& row : scratch_.rows) {
-                const auto self = static_cast<std::int32_t>(i);
-                if (row.a != self && row.b != self) continue;
-                borne = borne || row.normal.impulse > 0.0;
-                if (row.b >= 0)
-                    all_still = all_still && may_sleep(static_cast<std::size_t>(row.a == self ? row.b : row.a));
-                all_still = all_still && row.other_velocity == Vec3{0.0};
-            }
-            for (const RigidJoint& joint : joints_) {
-                if (joint.other < 0) continue;
-                const auto other = static_cast<std::size_t>(joint.other);
-                if (joint.thing == i) all_still = all_still && may_sleep(other);
-                if (other == i) all_still = all_still && may_sleep(joint.thing);
-            }
-            all_still = all_still && things_[i].ridden_kg == 0.0;
-            if (!borne && things_[i].gravity != Vec3{0.0}) continue;
-            if (!all_still) continue;
+            const RigidScratch::Rest& rest = scratch_.rests[i];
+            if (rest.disturbed || things_[i].ridden_kg != 0.0) continue;
+            if (!rest.borne && !things_[i].borne && things_[i].gravity != Vec3{0.0}) continue;
             things_[i].body.asleep = true;
             things_[i].body.velocity = things_[i].body.spin = Vec3{0.0};
         }

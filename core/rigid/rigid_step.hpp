@@ -7,6 +7,7 @@
 
 #include "core/rigid/contact.hpp"
 #include "core/rigid/joint.hpp"
+#include "core/rigid/near_pairs.hpp"
 #include "core/rigid/rigid_body.hpp"
 #include "core/world/solid_source.hpp"
 
@@ -119,8 +120,16 @@ struct RigidScratch {
         Quat turn{1.0, 0.0, 0.0, 0.0};
         friend bool operator==(const Stand&, const Stand&) = default;
     };
-    std::vector<Stand> stands;  ///< where each solid was placed last: unchanged ones are skipped
+    std::vector<Bounds> reached;  ///< by thing: where its surface can get in the step
+    NearPairs near;               ///< of those
+    std::vector<Stand> stands;    ///< where each solid was placed last: unchanged ones are skipped
     std::vector<Motion> motions;
+    /// What a thing's contacts and joints say of whether it may sleep.
+    struct Rest {
+        bool borne = false;
+        bool disturbed = false;  ///< by what moves, or is not still for long enough
+    };
+    std::vector<Rest> rests;
     std::vector<ContactRow> rows;
     std::vector<JointRow> joint_rows;
     std::vector<RigidBody> joined;  ///< where things will be in or at the end of the step
