@@ -104,7 +104,7 @@ void do_something(Handles& has, std::mt19937& random) {
     view.size = sizeof view;
     double number = 0.0;
     unsigned char hash[8];
-    leap_error error;
+    leap_error error = LEAP_ERROR_INIT;
     switch (random() % 18) {
         case 0:
             leap_button(has.world, small(), static_cast<int>(random() % 5) - 1, random() % 2, some_number(random));
@@ -166,9 +166,9 @@ int main(int argc, char** argv) {
     const std::string folder = LEAP_SOURCE_DIR "/examples/lantern-quay/";
     const std::string course_text = text_of(folder + "quay.course.json");
     const std::string tape_text = text_of(folder + "tapes/quay-loop.tape.json");
-    const leap_source undamaged{"a.leap", script, std::strlen(script)};
+    const leap_source undamaged{sizeof(leap_source), "a.leap", script, std::strlen(script)};
     leap_program* program = nullptr;
-    leap_error wrong;
+    leap_error wrong = LEAP_ERROR_INIT;
     if (leap_compile(&undamaged, 1, &program, nullptr, &wrong) != LEAP_OK) {
         fmt::print("the undamaged script does not compile: {}:{}: {}\n", wrong.line, wrong.column, wrong.message);
         return 2;
@@ -181,10 +181,10 @@ int main(int argc, char** argv) {
     while (std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count() < seconds) {
         std::mt19937 random(seed);
         Handles has;
-        leap_error error;
+        leap_error error = LEAP_ERROR_INIT;
         leap_report* report = nullptr;
         const std::string text = random() % 2 == 0 ? script : leap::test::mutated(script, random);
-        const leap_source source{"a.leap", text.c_str(), text.size()};
+        const leap_source source{sizeof(leap_source), "a.leap", text.c_str(), text.size()};
         compiled += leap_compile(&source, 1, &has.program, &report, &error) == LEAP_OK ? 1 : 0;
         leap_report_free(report);
         WildGame game{std::mt19937(seed)};

@@ -5,6 +5,7 @@
 #include <cstring>
 #include <new>
 #include <string_view>
+#include <type_traits>
 
 #include "capi/leap.h"
 
@@ -23,15 +24,59 @@ inline std::size_t put_text(std::string_view text, char* buffer, std::size_t siz
     return text.size();
 }
 
+/// Copies as much of a struct as the caller knows of, which its `size` says. `size` stays. Returns LEAP_ARGUMENT when
+/// there is no struct, or one without even a size.
+template <class Struct>
+leap_result put_struct(Struct value, Struct* out) {
+    if (out == nullptr || out->size < sizeof out->size) return LEAP_ARGUMENT;
+    value.size = out->size;
+    std::memcpy(static_cast<void*>(out), &value, std::min(out->size, sizeof value));
+    return LEAP_OK;
+}
+
+/// A struct that a caller gives, with nothing where it ends early.
+template <class Struct>
+bool take_struct(const Struct* given, Struct& out) {
+    if (given == nullptr || given->size < sizeof given->size) return false;
+    out = Struct{};
+    std::memcpy(static_cast<void*>(&out), given, std::min(given->size, sizeof out));
+    return true;
+}
+
+/// An array of structs of a caller. Structs grow at their end: a later version's are farther apart, an earlier one's
+/// nearer. All of one array are of one version.
+template <class Struct>
+class GivenArray {
+  public:
+    GivenArray(Struct* first, std::size_t count)
+        : first_(reinterpret_cast<Bytes*>(first)), count_(count), stride_(count > 0 ? first->size : 0) {}
+    /// Whether each has at least `least` bytes, and all have the same number.
+    bool is_sound(std::size_t least) const {
+        if (count_ > 0 && (stride_ < least || stride_ % alignof(Struct) != 0)) return false;
+        for (std::size_t i = 0; i < count_; ++i)
+            if (at(i).size != stride_) return false;
+        return true;
+    }
+    std::size_t count() const { return count_; }
+    Struct& at(std::size_t i) const { return *reinterpret_cast<Struct*>(first_ + i * stride_); }
+
+  private:
+    using Bytes = std::conditional_t<std::is_const_v<Struct>, const unsigned char, unsigned char>;
+    Bytes* first_;
+    std::size_t count_;
+    std::size_t stride_;
+};
+
 inline leap_result fail(leap_error* error, leap_result result, std::string_view message, std::string_view file = {},
                         int line = 0, int column = 0) {
-    if (error != nullptr) {
-        error->result = result;
-        error->line = line;
-        error->column = column;
-        put_text(file, error->file, sizeof error->file);
-        put_text(message, error->message, sizeof error->message);
-    }
+    if (error == nullptr) return result;
+    leap_error made = LEAP_ERROR_INIT;
+    made.result = result;
+    made.line = line;
+    made.column = column;
+    put_text(file, made.file, sizeof made.file);
+    put_text(message, made.message, sizeof made.message);
+    put_struct(made, error);
     return result;
 }
 
@@ -57,25 +102,6 @@ Value guarded_value(Value otherwise, Work work) noexcept {
     } catch (...) {
         return otherwise;
     }
-}
-
-/// Copies as much of a struct as the caller knows of, which its `size` says. `size` stays. Returns LEAP_ARGUMENT when
-/// there is no struct, or one without even a size.
-template <class Struct>
-leap_result put_struct(Struct value, Struct* out) {
-    if (out == nullptr || out->size < sizeof out->size) return LEAP_ARGUMENT;
-    value.size = out->size;
-    std::memcpy(static_cast<void*>(out), &value, std::min(out->size, sizeof value));
-    return LEAP_OK;
-}
-
-/// A struct that a caller gives, with nothing where it ends early.
-template <class Struct>
-bool take_struct(const Struct* given, Struct& out) {
-    if (given == nullptr || given->size < sizeof given->size) return false;
-    out = Struct{};
-    std::memcpy(static_cast<void*>(&out), given, std::min(given->size, sizeof out));
-    return true;
 }
 
 }  // namespace leap::capi

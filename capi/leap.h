@@ -20,7 +20,8 @@
  * the whole text is, without the zero; `buffer` may be NULL when `size` is 0. Texts that are given as `const char *`
  * live as long as the handle they came from.
  *
- * STRUCTS that grow in later versions begin with `size`: set it to sizeof the struct before the call.
+ * STRUCTS that grow in later versions begin with `size`: set it to sizeof the struct before the call. All of one array
+ * have the same size. A leap_error whose size isn't set stays as it is; the result is returned all the same.
  */
 #ifndef LEAP_H
 #define LEAP_H
@@ -60,12 +61,16 @@ typedef enum leap_result {
 } leap_result;
 
 typedef struct leap_error {
+    size_t size;
     leap_result result;
     int line;           /* in `file`, from 1; 0: not known */
     int column;         /* from 1 */
     char file[256];     /* or empty */
     char message[768];  /* what happened and what to do, in one sentence or two; cut short when it is longer */
 } leap_error;
+
+/* leap_error error = LEAP_ERROR_INIT; */
+#define LEAP_ERROR_INIT {sizeof(leap_error), LEAP_OK, 0, 0, "", ""}
 
 typedef struct leap_program leap_program; /* compiled scripts */
 typedef struct leap_report leap_report;   /* what the compiler had to say */
@@ -78,6 +83,7 @@ typedef struct leap_sink leap_sink;       /* takes the solids that a game hands 
 
 /* ---- Programs --------------------------------------------------------------------------------------------------- */
 typedef struct leap_source {
+    size_t size;
     const char *path; /* "wick.leap"; a `use "moves/dash.leap"` in it names that path, from where the using file is */
     const char *text;
     size_t length;    /* bytes */

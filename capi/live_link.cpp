@@ -21,6 +21,7 @@
 using leap::capi::fail;
 using leap::capi::guarded;
 using leap::capi::guarded_value;
+using leap::capi::put_struct;
 using leap::capi::put_text;
 
 struct leap_link {
@@ -246,15 +247,15 @@ leap_result leap_link_compile(leap_link* link, leap_program** out, leap_error* e
     return guarded(error, [&] {
         std::vector<leap_source> sources;
         for (const leap::SourceFile& file : link->scripts.files)
-            sources.push_back({file.path.c_str(), file.text.c_str(), file.text.size()});
-        leap_error problem{};
+            sources.push_back({sizeof(leap_source), file.path.c_str(), file.text.c_str(), file.text.size()});
+        leap_error problem = LEAP_ERROR_INIT;
         const leap_result result = leap_compile(sources.data(), sources.size(), out, nullptr, &problem);
         leap::link::ScriptsTaken taken{link->scripts.revision, ""};
         if (result != LEAP_OK)
             taken.problem = fmt::format("{}:{}:{}: {}", static_cast<const char*>(problem.file), problem.line,
                                         problem.column, static_cast<const char*>(problem.message));
         send(*link, taken);
-        if (result != LEAP_OK && error != nullptr) *error = problem;
+        if (result != LEAP_OK && error != nullptr) put_struct(problem, error);
         return result;
     });
 }

@@ -7,6 +7,7 @@
 #include "core/script/dial_edit.hpp"
 
 using leap::capi::fail;
+using leap::capi::GivenArray;
 using leap::capi::guarded;
 using leap::capi::put_struct;
 
@@ -52,14 +53,15 @@ leap::LineColumn place_of(const leap::CompileOutput& output, const leap::Diagnos
                                                : leap::LineColumn{};
 }
 
-leap_result compile_sources(const leap_source* sources, std::size_t count, leap_program** out, leap_report** report,
+leap_result compile_sources(const GivenArray<const leap_source>& sources, leap_program** out, leap_report** report,
                             leap_error* error) {
     std::vector<std::pair<std::string, std::string_view>> texts;
-    for (std::size_t i = 0; i < count; ++i) {
-        if (sources[i].path == nullptr || (sources[i].text == nullptr && sources[i].length > 0))
+    for (std::size_t i = 0; i < sources.count(); ++i) {
+        const leap_source& source = sources.at(i);
+        if (source.path == nullptr || (source.text == nullptr && source.length > 0))
             return fail(error, LEAP_ARGUMENT, "a source without path or text");
-        const char* const text = sources[i].text == nullptr ? "" : sources[i].text;
-        texts.emplace_back(plain_path(sources[i].path), std::string_view(text, sources[i].length));
+        const char* const text = source.text == nullptr ? "" : source.text;
+        texts.emplace_back(plain_path(source.path), std::string_view(text, source.length));
     }
     auto made = std::make_unique<leap_report>();
     made->output =
@@ -131,7 +133,10 @@ leap_result leap_compile(const leap_source* sources, size_t count, leap_program*
     if (report != nullptr) *report = nullptr;
     if (sources == nullptr || count == 0 || out == nullptr)
         return fail(error, LEAP_ARGUMENT, "sources and a place for the program are wanted");
-    return guarded(error, [&] { return compile_sources(sources, count, out, report, error); });
+    const GivenArray<const leap_source> given(sources, count);
+    if (!given.is_sound(sizeof(leap_source)))
+        return fail(error, LEAP_ARGUMENT, "sources without their size: set it to sizeof(leap_source) in each");
+    return guarded(error, [&] { return compile_sources(given, out, report, error); });
 }
 
 void leap_program_free(leap_program* program) {

@@ -10,23 +10,19 @@
 #include "core/project/tape_file.hpp"
 #include "core/readings/readings.hpp"
 
+using leap::capi::GivenArray;
 using leap::capi::guarded;
 using leap::capi::put_text;
 
 namespace {
 
 struct AllRuns {
-    leap_run* runs;
-    std::size_t count;
-    std::size_t stride;  ///< bytes: the caller's struct may be a later version's, with more at its end
+    GivenArray<leap_run> runs;
     int (*stop)(void*);
     void* user;
     std::atomic<std::size_t> next = 0;
     std::atomic<bool> stopped = false;
 
-    leap_run& at(std::size_t i) const {
-        return *reinterpret_cast<leap_run*>(reinterpret_cast<unsigned char*>(runs) + i * stride);
-    }
     bool is_stopped() {
         if (!stopped && stop != nullptr && stop(user) == 1) stopped = true;
         return stopped;
@@ -61,13 +57,13 @@ leap_result run_one(AllRuns& all, leap_run& run, leap::Trace& room) {
 
 void work(AllRuns& all) noexcept {
     leap::Trace room;
-    for (std::size_t i = all.next++; i < all.count; i = all.next++) {
-        leap_run& run = all.at(i);
+    for (std::size_t i = all.next++; i < all.runs.count(); i = all.next++) {
+        leap_run& run = all.runs.at(i);
         if (all.is_stopped()) {
             run.result = LEAP_STOPPED;
             continue;
         }
-        leap_error error{};
+        leap_error error = LEAP_ERROR_INIT;
         const leap_result result = guarded(&error, [&] { return run_one(all, run, room); });
         if (result == LEAP_MEMORY || result == LEAP_INTERNAL) said(run, result, error.message);
     }
@@ -78,13 +74,10 @@ void work(AllRuns& all) noexcept {
 leap_result leap_run_all(leap_run* runs, size_t count, int threads, int (*stop)(void* user), void* user) {
     if (runs == nullptr || threads < 0 || threads > 1024) return LEAP_ARGUMENT;
     if (count == 0) return LEAP_OK;
-    // Structs grow at their end. All of one array are of one version.
-    if (runs->size < sizeof(leap_run) || runs->size % alignof(leap_run) != 0) return LEAP_ARGUMENT;
-    const AllRuns checked{runs, count, runs->size, nullptr, nullptr};
-    for (std::size_t i = 0; i < count; ++i)
-        if (checked.at(i).size != runs->size) return LEAP_ARGUMENT;
+    const GivenArray<leap_run> given(runs, count);
+    if (!given.is_sound(sizeof(leap_run))) return LEAP_ARGUMENT;
     return guarded(nullptr, [&] {
-        AllRuns all{runs, count, runs->size, stop, user};
+        AllRuns all{given, stop, user};
         const std::size_t wanted =
             threads > 0 ? static_cast<std::size_t>(threads) : std::max(1U, std::thread::hardware_concurrency());
         std::vector<std::jthread> others;

@@ -58,7 +58,7 @@ TEST(CapiLink, CallsThatMakeNoSenseAreRefused) {
     LinkHandle of;
     leap_link* made = nullptr;
     leap_program* program = nullptr;
-    leap_error error{};
+    leap_error error = LEAP_ERROR_INIT;
     EXPECT_EQ(leap_link_new(nullptr, nullptr, &made, &error), LEAP_ARGUMENT);
     EXPECT_EQ(made, nullptr);
     EXPECT_EQ(leap_link_new("game", nullptr, nullptr, nullptr), LEAP_ARGUMENT);
@@ -88,7 +88,7 @@ TEST(CapiLink, ATapeThatIsGivenIsTheRunThatItIsEverywhere) {
     const std::string tape = text_of(quay + "/tapes/quay-loop.tape.json");
     const WorldHandle world = world_of(scene, "first lantern");
     ASSERT_EQ(leap_record(world.get()), LEAP_OK);
-    leap_error error{};
+    leap_error error = LEAP_ERROR_INIT;
     ASSERT_EQ(leap_give_tape(world.get(), tape.c_str(), tape.size(), &error), LEAP_OK) << error.message;
     leap_run run{};
     run.size = sizeof run;
@@ -114,7 +114,7 @@ TEST(CapiLink, ATapeWithAButtonThatIsntThereIsRefusedWhole) {
                ", " + event(0.3, button, "false") + "]}";
     };
     const std::string wrong = tape("fly");
-    leap_error error{};
+    leap_error error = LEAP_ERROR_INIT;
     const leap_result refused = leap_give_tape(world.get(), wrong.c_str(), wrong.size(), &error);
     EXPECT_EQ(refused, LEAP_NOT_FOUND) << error.message;
     for (int i = 0; i < 20; ++i) leap_step(world.get());

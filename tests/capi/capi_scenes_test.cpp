@@ -38,16 +38,16 @@ std::string yard_course(const char* name, double door_x) {
 }
 
 ProgramHandle yard_program() {
-    const leap_source source{"yard.leap", yard_script, std::strlen(yard_script)};
+    const leap_source source{sizeof(leap_source), "yard.leap", yard_script, std::strlen(yard_script)};
     leap_program* out = nullptr;
-    leap_error error{};
+    leap_error error = LEAP_ERROR_INIT;
     EXPECT_EQ(leap_compile(&source, 1, &out, nullptr, &error), LEAP_OK) << error.line << ": " << error.message;
     return ProgramHandle(out);
 }
 
 CourseHandle read(const std::string& json) {
     leap_course* out = nullptr;
-    leap_error error{};
+    leap_error error = LEAP_ERROR_INIT;
     EXPECT_EQ(leap_course_read(json.c_str(), json.size(), &out, &error), LEAP_OK) << error.message;
     return CourseHandle(out);
 }
@@ -120,7 +120,7 @@ TEST(CapiScenes, AStateOfAnotherRateCourseOrProgramIsRefusedWithTheReason) {
     const auto refused = [&](const WorldHandle& other, const char* why) {
         ASSERT_EQ(leap_save(other.get(), &kept), LEAP_OK);
         const StateHandle state(kept);
-        leap_error error{};
+        leap_error error = LEAP_ERROR_INIT;
         EXPECT_EQ(leap_restore(world.get(), state.get(), &error), LEAP_ARGUMENT);
         EXPECT_EQ(std::string(error.message), std::string("the state does not fit this world: ") + why);
     };

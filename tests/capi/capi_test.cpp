@@ -4,6 +4,7 @@
 #include <gtest/gtest.h>
 
 #include <cmath>
+#include <cstddef>
 #include <cstring>
 #include <filesystem>
 #include <fstream>
@@ -193,7 +194,7 @@ TEST(Capi, DialsAreCheckedAndSaidWithTheirUnits) {
     leap_tuning* made = nullptr;
     ASSERT_EQ(leap_tuning_new(program.get(), &made, nullptr), LEAP_OK);
     const TuningHandle tuning(made);
-    leap_error error{};
+    leap_error error = LEAP_ERROR_INIT;
     EXPECT_EQ(leap_tuning_set_text(made, "hop.rise", "240 cm", &error), LEAP_OK) << error.message;
     double value = 0.0;
     EXPECT_EQ(leap_tuning_get(made, "hop.rise", &value), LEAP_OK);
@@ -213,10 +214,11 @@ TEST(Capi, AScriptWithErrorsSaysThemAllWithTheirPlaces) {
         "use \"moves/hop.leap\"\nbody b { capsule radius 0.3 m height 1.7 m  gravity 9.8 m/s^2 }\nstance walk { }\n";
     const std::string hop =
         "button jump key \"Space\"\nmove hop on jump {\n  phase up { gravity 3 s }\n}\nmove x on jmp {}\n";
-    const leap_source sources[] = {{"b.leap", root.c_str(), root.size()}, {"moves/hop.leap", hop.c_str(), hop.size()}};
+    const leap_source sources[] = {{sizeof(leap_source), "b.leap", root.c_str(), root.size()},
+                                   {sizeof(leap_source), "moves/hop.leap", hop.c_str(), hop.size()}};
     leap_program* program = nullptr;
     leap_report* report = nullptr;
-    leap_error error{};
+    leap_error error = LEAP_ERROR_INIT;
     ASSERT_EQ(leap_compile(sources, 2, &program, &report, &error), LEAP_SCRIPT);
     EXPECT_EQ(program, nullptr);
     EXPECT_STREQ(error.file, "moves/hop.leap");
@@ -235,13 +237,41 @@ TEST(Capi, AScriptWithErrorsSaysThemAllWithTheirPlaces) {
     leap_report_free(report);
 }
 
+TEST(Capi, StructsOfAnEarlierOrALaterVersionAreTakenByTheirSize) {
+    const std::string root = "use \"hop.leap\"\nbody b { capsule radius 0.3 m height 1.7 m  gravity 9.8 m/s^2 }\n";
+    struct Later {
+        leap_source now;
+        double more;
+    };
+    const char hop[] = "stance walk { }\n";
+    const Later sources[] = {{{sizeof(Later), "b.leap", root.c_str(), root.size()}, 1.0},
+                             {{sizeof(Later), "hop.leap", hop, sizeof hop - 1}, 2.0}};
+    leap_program* program = nullptr;
+    ASSERT_EQ(leap_compile(&sources[0].now, 2, &program, nullptr, nullptr), LEAP_OK);
+    leap_program_free(program);
+    const leap_source unsized[] = {{0, "b.leap", "", 0}};
+    leap_error error = LEAP_ERROR_INIT;
+    EXPECT_EQ(leap_compile(unsized, 1, &program, nullptr, &error), LEAP_ARGUMENT);
+    EXPECT_NE(std::strstr(error.message, "size"), nullptr) << error.message;
+    // An earlier version's error had no room for the message: nothing is written behind it.
+    leap_error earlier = LEAP_ERROR_INIT;
+    earlier.size = offsetof(leap_error, file);
+    earlier.message[0] = 'x';
+    EXPECT_EQ(leap_compile(nullptr, 0, &program, nullptr, &earlier), LEAP_ARGUMENT);
+    EXPECT_EQ(earlier.result, LEAP_ARGUMENT);
+    EXPECT_EQ(earlier.message[0], 'x');
+    leap_error without{};
+    EXPECT_EQ(leap_compile(nullptr, 0, &program, nullptr, &without), LEAP_ARGUMENT);
+    EXPECT_EQ(without.result, LEAP_OK) << "one whose size isn't set stays as it is";
+}
+
 TEST(Capi, CallsThatMakeNoSenseAreRefusedAndChangeNothing) {
     Level level;
     const ProgramHandle program = hopper_program();
     const CourseHandle course = course_of(level);
     const SceneHandle scene = scene_of(program, course);
     const WorldHandle world = world_of(scene);
-    leap_error error{};
+    leap_error error = LEAP_ERROR_INIT;
     leap_scene* no_scene = nullptr;
     EXPECT_EQ(leap_compile(nullptr, 0, nullptr, nullptr, nullptr), LEAP_ARGUMENT);
     EXPECT_EQ(leap_scene_new(nullptr, nullptr, course.get(), 120, &no_scene, &error), LEAP_ARGUMENT);
@@ -408,7 +438,7 @@ move hop on jump {
   phase up { start: launch up at 8 m/s, accent sound whoosh at 50 %  accent rumble 40 %  end when grounded }
 }
 )";
-    const leap_source source{"b.leap", text.c_str(), text.size()};
+    const leap_source source{sizeof(leap_source), "b.leap", text.c_str(), text.size()};
     leap_program* made = nullptr;
     ASSERT_EQ(leap_compile(&source, 1, &made, nullptr, nullptr), LEAP_OK);
     const ProgramHandle program(made);

@@ -28,7 +28,7 @@ using StateHandle = std::unique_ptr<leap_state, Freed<leap_state, leap_state_fre
 
 inline ProgramHandle compiled(const Sources& sources) {
     leap_program* out = nullptr;
-    leap_error error{};
+    leap_error error = LEAP_ERROR_INIT;
     EXPECT_EQ(leap_compile(sources.sources.data(), sources.sources.size(), &out, nullptr, &error), LEAP_OK)
         << error.file << ":" << error.line << ": " << error.message;
     return ProgramHandle(out);
@@ -46,9 +46,9 @@ move hop on jump {
 )";
 
 inline ProgramHandle hopper_program() {
-    const leap_source source{"hopper.leap", hopper, std::strlen(hopper)};
+    const leap_source source{sizeof(leap_source), "hopper.leap", hopper, std::strlen(hopper)};
     leap_program* out = nullptr;
-    leap_error error{};
+    leap_error error = LEAP_ERROR_INIT;
     EXPECT_EQ(leap_compile(&source, 1, &out, nullptr, &error), LEAP_OK) << error.message;
     return ProgramHandle(out);
 }
@@ -99,7 +99,7 @@ inline CourseHandle course_of(Level& level) {
 inline SceneHandle scene_of(const ProgramHandle& program, const CourseHandle& course,
                             const leap_tuning* tuning = nullptr, int rate = 120) {
     leap_scene* out = nullptr;
-    leap_error error{};
+    leap_error error = LEAP_ERROR_INIT;
     EXPECT_EQ(leap_scene_new(program.get(), tuning, course.get(), rate, &out, &error), LEAP_OK) << error.message;
     return SceneHandle(out);
 }
@@ -109,7 +109,7 @@ inline WorldHandle world_of(const SceneHandle& scene, const char* place = nullpt
     start.size = sizeof start;
     start.place = place;
     leap_world* out = nullptr;
-    leap_error error{};
+    leap_error error = LEAP_ERROR_INIT;
     EXPECT_EQ(leap_world_new(scene.get(), &start, 1, &out, &error), LEAP_OK) << error.message;
     return WorldHandle(out);
 }

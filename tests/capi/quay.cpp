@@ -55,7 +55,7 @@ Sources sources_of(const std::string& folder, const std::string& root) {
     }
     for (const std::string& path : out.paths) out.texts.push_back(text_of(folder + "/" + path));
     for (std::size_t i = 0; i < out.paths.size(); ++i)
-        out.sources.push_back({out.paths[i].c_str(), out.texts[i].c_str(), out.texts[i].size()});
+        out.sources.push_back({sizeof(leap_source), out.paths[i].c_str(), out.texts[i].c_str(), out.texts[i].size()});
     return out;
 }
 

@@ -50,7 +50,7 @@ struct Game {
         start.size = sizeof start;
         if (at != nullptr) std::copy(at, at + 3, start.position);
         leap_world* made = nullptr;
-        leap_error error{};
+        leap_error error = LEAP_ERROR_INIT;
         ASSERT_EQ(leap_world_new(scene.get(), &start, 1, &made, &error), LEAP_OK) << error.message;
         world.reset(made);
         leap_record(made);
@@ -73,7 +73,7 @@ struct Game {
             double at[3];
             ASSERT_EQ(leap_link_tape_start(link, 0, at, nullptr), LEAP_OK);
             start(at);
-            leap_error error{};
+            leap_error error = LEAP_ERROR_INIT;
             ASSERT_EQ(leap_give_tape(world.get(), tape.c_str(), tape.size() - 1, &error), LEAP_OK) << error.message;
         }
         if ((last & LEAP_LINK_WANT_TAKE) != 0) {

@@ -50,8 +50,8 @@ std::string Mover::load(const std::string& script_file) {
     std::ostringstream read;
     read << file.rdbuf();
     const std::string text = read.str();
-    const leap_source source{"keeper.leap", text.c_str(), text.size()};
-    leap_error error{};
+    const leap_source source{sizeof(leap_source), "keeper.leap", text.c_str(), text.size()};
+    leap_error error = LEAP_ERROR_INIT;
     leap_program* program = nullptr;
     if (leap_compile(&source, 1, &program, nullptr, &error) != LEAP_OK)
         return std::string(error.file) + ":" + std::to_string(error.line) + ": " + error.message;
@@ -59,7 +59,7 @@ std::string Mover::load(const std::string& script_file) {
 }
 
 std::string Mover::use(leap_program* program, const leap_start* from) {
-    leap_error error{};
+    leap_error error = LEAP_ERROR_INIT;
     if (course_ == nullptr) {
         leap_geometry geometry{};
         geometry.size = sizeof geometry;
