@@ -59,7 +59,7 @@ void look_for_window(leap_link& link) {
                                            : "no window of Easy Leap has " + link.project + " open";
         return;
     }
-    if (!link.stream.connect(meeting->port)) {
+    if (!link.stream.connect(meeting->socket)) {
         link.status = "the window of Easy Leap can't be reached";
         return;
     }

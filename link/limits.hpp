@@ -11,6 +11,8 @@ inline constexpr int protocol = 1;
 
 /// Bytes of a line before the other end has shown its token. Its only message there is short.
 inline constexpr std::size_t first_line = 4096;
+/// Bytes of a WebSocket's frame before that: it is read whole before anyone looks at it.
+inline constexpr std::size_t first_frame = 64U << 10U;
 /// Bytes of any later line. A take with the geometry round its path may be some megabytes.
 inline constexpr std::size_t line = 32U << 20U;
 /// s until a game must have shown its token.

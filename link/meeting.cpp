@@ -4,11 +4,13 @@
 #include <fcntl.h>
 #include <signal.h>
 #include <sys/random.h>
+#include <sys/socket.h>
 #include <sys/stat.h>
 #include <unistd.h>
 
 #include <algorithm>
 #include <cerrno>
+#include <charconv>
 #include <cstdlib>
 #include <cstring>
 #include <utility>
@@ -21,6 +23,7 @@ namespace fs = std::filesystem;
 namespace {
 
 constexpr const char* ending = ".link.json";
+constexpr const char* socket_ending = ".socket";
 constexpr std::size_t longest_file = 4096;
 
 std::optional<fs::path> from_environment(const char* name) {
@@ -48,12 +51,14 @@ std::optional<Meeting> read_meeting(const fs::path& path) {
     if (!json || !json->is_object()) return std::nullopt;
     const JsonReader in(*json, path.filename().string());
     Meeting out;
-    out.port = in.whole("port", std::nullopt, 1, 65535);
+    const std::string socket = in.text("socket");
     out.websocket_port = in.whole("websocket_port", 0, 0, 65535);
     out.token = in.text("token");
     out.project = in.text("project", "");
     out.process = in.whole("process", 0, 0, 1 << 30);
-    if (in.failed()) return std::nullopt;
+    if (in.failed() || socket.empty() || socket.find('/') != std::string::npos || socket.starts_with('.'))
+        return std::nullopt;
+    out.socket = path.parent_path() / socket;
     return out;
 }
 
@@ -82,14 +87,38 @@ std::optional<std::string> new_token() {
     return out;
 }
 
-tl::expected<fs::path, std::string> write_meeting(const fs::path& folder, const Meeting& meeting) {
+tl::expected<void, std::string> prepare_meeting_folder(const fs::path& folder) {
     std::error_code failed;
     fs::create_directories(folder, failed);
     if (failed) return tl::make_unexpected(folder.string() + " can't be made: " + failed.message());
     fs::permissions(folder, fs::perms::owner_all, failed);
     if (failed) return tl::make_unexpected(folder.string() + " can't be kept from others: " + failed.message());
-    const Json json{{"format", 1},
-                    {"port", meeting.port},
+    for (fs::directory_iterator at(folder, failed), end; !failed && at != end; at.increment(failed)) {
+        const std::string name = at->path().filename().string();
+        if (!name.ends_with(ending) && !name.ends_with(socket_ending)) continue;
+        int process = 0;
+        const char* const digits_end = name.data() + name.find('.');
+        const auto read = std::from_chars(name.data(), digits_end, process);
+        std::error_code ignored;
+        if (read.ec == std::errc() && read.ptr == digits_end && is_gone(process)) fs::remove(at->path(), ignored);
+    }
+    return {};
+}
+
+fs::path socket_path(const fs::path& folder, int process) {
+    return folder / (std::to_string(process) + socket_ending);
+}
+
+bool is_same_user(int socket) {
+    ucred other{};
+    socklen_t size = sizeof other;
+    return ::getsockopt(socket, SOL_SOCKET, SO_PEERCRED, &other, &size) == 0 && other.uid == ::geteuid();
+}
+
+tl::expected<fs::path, std::string> write_meeting(const fs::path& folder, const Meeting& meeting) {
+    if (const auto ready = prepare_meeting_folder(folder); !ready) return tl::make_unexpected(ready.error());
+    const Json json{{"format", 2},
+                    {"socket", meeting.socket.filename().string()},
                     {"websocket_port", meeting.websocket_port},
                     {"token", meeting.token},
                     {"project", meeting.project},

@@ -1,43 +1,36 @@
 // SPDX-License-Identifier: MIT
 #include "link/stream.hpp"
 
-#include <arpa/inet.h>
-#include <netinet/in.h>
-#include <netinet/tcp.h>
-#include <poll.h>
 #include <sys/socket.h>
+#include <sys/un.h>
 #include <unistd.h>
 
 #include <array>
 #include <cerrno>
 
 #include "link/limits.hpp"
+#include "link/meeting.hpp"
 
 namespace leap::link {
 
-bool Stream::connect(int port) {
+bool Stream::connect(const std::filesystem::path& socket) {
     close();
-    socket_ = ::socket(AF_INET, SOCK_STREAM | SOCK_NONBLOCK | SOCK_CLOEXEC, 0);
+    sockaddr_un address{};
+    address.sun_family = AF_UNIX;
+    const std::string& path = socket.native();
+    if (path.size() > max_socket_path) return false;
+    path.copy(static_cast<char*>(address.sun_path), path.size());
+    socket_ = ::socket(AF_UNIX, SOCK_STREAM | SOCK_NONBLOCK | SOCK_CLOEXEC, 0);
     if (socket_ < 0) return false;
-    const int at_once = 1;
-    ::setsockopt(socket_, IPPROTO_TCP, TCP_NODELAY, &at_once, sizeof at_once);
-    sockaddr_in address{};
-    address.sin_family = AF_INET;
-    address.sin_port = htons(static_cast<std::uint16_t>(port));
-    address.sin_addr.s_addr = htonl(INADDR_LOOPBACK);
-    if (::connect(socket_, reinterpret_cast<const sockaddr*>(&address), sizeof address) == 0) {
-        is_connected_ = true;
-    } else if (errno != EINPROGRESS) {
-        close();
-        return false;
-    }
-    return true;
+    if (::connect(socket_, reinterpret_cast<const sockaddr*>(&address), sizeof address) == 0 && is_same_user(socket_))
+        return true;
+    close();
+    return false;
 }
 
 void Stream::close() {
     if (socket_ >= 0) ::close(socket_);
     socket_ = -1;
-    is_connected_ = false;
     is_lost_ = false;
     unsent_.clear();
 }
@@ -45,7 +38,6 @@ void Stream::close() {
 void Stream::send(std::string_view bytes) {
     if (!is_open() || is_lost_) return;
     unsent_ += bytes;
-    if (!is_connected_) return;
     std::size_t sent = 0;
     while (sent < unsent_.size()) {
         const ssize_t some = ::send(socket_, unsent_.data() + sent, unsent_.size() - sent, MSG_NOSIGNAL);
@@ -64,14 +56,6 @@ void Stream::send(std::string_view bytes) {
 
 bool Stream::exchange(std::string& out) {
     if (!is_open()) return false;
-    if (!is_connected_) {
-        pollfd waiting{socket_, POLLOUT, 0};
-        if (::poll(&waiting, 1, 0) == 0) return true;  // not yet
-        int problem = 0;
-        socklen_t size = sizeof problem;
-        if (::getsockopt(socket_, SOL_SOCKET, SO_ERROR, &problem, &size) != 0 || problem != 0) return false;
-        is_connected_ = true;
-    }
     send({});
     std::array<char, 65536> room;
     while (!is_lost_) {

@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <filesystem>
 #include <string>
 #include <string_view>
 
 namespace leap::link {
 
-/// A connection to a port of the loopback interface that never waits. (A package for sockets would be a dependency of
+/// A connection to a Unix socket that never waits. (A package for sockets would be a dependency of
 /// every game that links the library; these few calls are the whole need.)
 class Stream {
   public:
@@ -15,8 +16,8 @@ class Stream {
     Stream(const Stream&) = delete;
     Stream& operator=(const Stream&) = delete;
 
-    /// Begins to connect. False: it can't be, not even begun.
-    bool connect(int port);
+    /// Connects. False: nobody listens there, or somebody who isn't this process's user.
+    bool connect(const std::filesystem::path& socket);
     void close();
     bool is_open() const { return socket_ >= 0; }
 
@@ -28,7 +29,6 @@ class Stream {
 
   private:
     int socket_ = -1;  ///< a file descriptor; negative: none is open
-    bool is_connected_ = false;
     bool is_lost_ = false;
     std::string unsent_;
 };

@@ -3,9 +3,11 @@
 
 #include <QHBoxLayout>
 #include <QHeaderView>
+#include <QInputDialog>
 #include <QScrollArea>
 #include <QSettings>
 #include <QSplitter>
+#include <QUrl>
 #include <QVBoxLayout>
 #include <cmath>
 
@@ -22,6 +24,7 @@ namespace {
 /// States come at a game's tick rate; the eye wants fewer.
 constexpr int shown_every_ms = 33;
 constexpr const char* link_key = "games/may_link";
+constexpr const char* origins_key = "games/web_origins";
 
 }  // namespace
 
@@ -55,6 +58,9 @@ GameDesk::GameDesk(const Workplace& place) : session_(place.session) {
            "as well as it lies in time and place, or where it is dragged to"));
     may_link_ = new QCheckBox(tr("Games may link"));
     may_link_->setToolTip(tr("Games of this user on this machine find the window, and play its scripts and dials"));
+    web_pages_ = new QPushButton(tr("Web pages…"));
+    web_pages_->setObjectName("web_pages");
+    web_pages_->setToolTip(tr("Which web pages may link, by their origin. Programs need no entry"));
     bar->addWidget(games_);
     bar->addWidget(characters_);
     bar->addSpacing(8);
@@ -63,6 +69,7 @@ GameDesk::GameDesk(const Workplace& place) : session_(place.session) {
     bar->addWidget(lay_over_);
     bar->addStretch(1);
     bar->addWidget(may_link_);
+    bar->addWidget(web_pages_);
     down->addLayout(bar);
     auto* views = new QSplitter(Qt::Vertical);
     views->setChildrenCollapsible(false);
@@ -120,6 +127,8 @@ GameDesk::GameDesk(const Workplace& place) : session_(place.session) {
     connect(lay_over_, &QPushButton::clicked, this, &GameDesk::lay_over_or_take_off);
     connect(&session_, &Session::laid_over_changed, this, &GameDesk::tell_how_it_lies);
     connect(may_link_, &QCheckBox::clicked, this, &GameDesk::let_link);
+    connect(web_pages_, &QPushButton::clicked, this, &GameDesk::choose_web_pages);
+    session_.links().set_origins(QSettings().value(origins_key).toStringList());
     connect(&session_, &Session::project_opened, this, &GameDesk::fill_games);
     connect(&session_, &Session::program_changed, this, [this] { lanes_->set_program(session_.program()); });
     connect(&session_, &Session::course_changed, this, [this] { path_->set_course(session_.course()); });
@@ -160,6 +169,27 @@ void GameDesk::let_link(bool on) {
         emit problem(tr("Games can't link: there is no folder that is this user's alone (XDG_RUNTIME_DIR)"));
     }
     fill_games();
+}
+
+void GameDesk::choose_web_pages() {
+    bool accepted = false;
+    const QString text = QInputDialog::getMultiLineText(this, tr("Web pages that may link"),
+                                                        tr("One origin a line, for example http://localhost:8000"),
+                                                        session_.links().origins().join('\n'), &accepted);
+    if (!accepted) return;
+    QStringList origins;
+    QStringList wrong;
+    for (const QString& line : text.split('\n', Qt::SkipEmptyParts)) {
+        const QUrl url(line.trimmed(), QUrl::StrictMode);
+        const bool is_origin = url.isValid() && (url.scheme() == "http" || url.scheme() == "https") &&
+                               !url.host().isEmpty() && url.path().isEmpty() && !url.hasQuery();
+        (is_origin ? origins : wrong) << line.trimmed();
+    }
+    session_.links().set_origins(origins);
+    QSettings().setValue(origins_key, origins);
+    if (!wrong.isEmpty())
+        emit problem(tr("%1 is no origin; expected a scheme, a host and a port, for example http://localhost:8000")
+                         .arg(wrong.join(", ")));
 }
 
 void GameDesk::lay_over_or_take_off() {

@@ -48,6 +48,7 @@ class GameDesk : public Desk {
     void fill_characters();
     void refresh();
     void let_link(bool on);
+    void choose_web_pages();
     void lay_over_or_take_off();
     void tell_how_it_lies();
     const LinkedGame* game() const;
@@ -57,6 +58,7 @@ class GameDesk : public Desk {
     double waits_for_s_ = 0.0;  ///< of a game's play, for a picture
     QComboBox* games_;
     QComboBox* characters_;
+    QPushButton* web_pages_ = nullptr;
     QCheckBox* may_link_;
     QPushButton* play_tape_;
     QPushButton* want_take_;

@@ -3,11 +3,14 @@
 
 #include <unistd.h>
 
-#include <QTcpServer>
-#include <QTcpSocket>
+#include <QLocalServer>
+#include <QLocalSocket>
 #include <QWebSocket>
+#include <QWebSocketCorsAuthenticator>
 #include <QWebSocketServer>
 #include <algorithm>
+#include <chrono>
+#include <cmath>
 
 #include "link/limits.hpp"
 #include "link/meeting.hpp"
@@ -34,6 +37,8 @@ class GameLinks::Pipe {
     virtual bool is_open() const = 0;
     virtual void send(const std::string& lines) = 0;
     virtual std::size_t unsent() const = 0;
+    /// It has shown the token.
+    virtual void let_in() {}
     /// Lets go of it; what it is still owed, the reason above all, goes out first, but not for ever.
     virtual void leave(const QObject* listener) = 0;
     std::function<void(std::string_view)> came;
@@ -46,25 +51,28 @@ class GameLinks::Pipe {
         leaving->disconnect(listener);
         connect(leaving, &Socket::disconnected, leaving, &QObject::deleteLater);
         QTimer::singleShot(most_leaving_ms, leaving, &QObject::deleteLater);
-        if constexpr (std::is_same_v<Socket, QTcpSocket>)
-            leaving->disconnectFromHost();
+        if constexpr (std::is_same_v<Socket, QLocalSocket>)
+            leaving->disconnectFromServer();
         else
             leaving->close();
     }
 };
 
-class GameLinks::TcpPipe final : public Pipe {
+class GameLinks::LocalPipe final : public Pipe {
   public:
-    TcpPipe(QTcpSocket* socket, const QObject* listener) : socket_(socket) {
+    LocalPipe(QLocalSocket* socket, const QObject* listener) : socket_(socket) {
         socket->setParent(nullptr);
-        socket->setSocketOption(QAbstractSocket::LowDelayOption, 1);
-        connect(socket, &QTcpSocket::readyRead, listener, [this] {
-            const QByteArray bytes = socket_->readAll();
-            came({bytes.constData(), static_cast<std::size_t>(bytes.size())});
+        socket->setReadBufferSize(link::limits::first_frame);
+        connect(socket, &QLocalSocket::readyRead, listener, [this] {
+            // What doesn't fit its buffer yet comes as there is room again.
+            while (socket_ && socket_->bytesAvailable() > 0) {
+                const QByteArray bytes = socket_->readAll();
+                came({bytes.constData(), static_cast<std::size_t>(bytes.size())});
+            }
         });
-        connect(socket, &QTcpSocket::disconnected, listener, [this] { ended(); });
+        connect(socket, &QLocalSocket::disconnected, listener, [this] { ended(); });
     }
-    bool is_open() const override { return socket_ && socket_->state() == QAbstractSocket::ConnectedState; }
+    bool is_open() const override { return socket_ && socket_->state() == QLocalSocket::ConnectedState; }
     void send(const std::string& lines) override {
         socket_->write(lines.data(), static_cast<qint64>(lines.size()));
         socket_->flush();  // a dial that is dragged is felt at the game's next tick
@@ -73,7 +81,7 @@ class GameLinks::TcpPipe final : public Pipe {
     void leave(const QObject* listener) override { leave_after_sending(std::move(socket_), listener); }
 
   private:
-    std::unique_ptr<QTcpSocket> socket_;
+    std::unique_ptr<QLocalSocket> socket_;
 };
 
 /// A message of text is a line.
@@ -81,8 +89,8 @@ class GameLinks::WebPipe final : public Pipe {
   public:
     WebPipe(QWebSocket* socket, const QObject* listener) : socket_(socket) {
         socket->setParent(nullptr);
-        socket->setMaxAllowedIncomingMessageSize(link::limits::line);
-        socket->setMaxAllowedIncomingFrameSize(link::limits::line);
+        // A whole message is read before anyone sees it: short ones until it has shown the token.
+        allow(link::limits::first_frame);
         connect(socket, &QWebSocket::textMessageReceived, listener, [this](const QString& text) {
             QByteArray bytes = text.toUtf8();
             bytes.replace('\n', ' ');
@@ -102,9 +110,14 @@ class GameLinks::WebPipe final : public Pipe {
         socket_->flush();
     }
     std::size_t unsent() const override { return static_cast<std::size_t>(socket_->bytesToWrite()); }
+    void let_in() override { allow(link::limits::line); }
     void leave(const QObject* listener) override { leave_after_sending(std::move(socket_), listener); }
 
   private:
+    void allow(std::size_t bytes) {
+        socket_->setMaxAllowedIncomingMessageSize(bytes);
+        socket_->setMaxAllowedIncomingFrameSize(bytes);
+    }
     std::unique_ptr<QWebSocket> socket_;
 };
 
@@ -128,10 +141,6 @@ bool GameLinks::listening() const {
     return server_ != nullptr;
 }
 
-int GameLinks::port() const {
-    return server_ ? server_->serverPort() : 0;
-}
-
 int GameLinks::websocket_port() const {
     return web_server_ ? web_server_->serverPort() : 0;
 }
@@ -140,25 +149,46 @@ QString GameLinks::listen(const std::filesystem::path& folder, const QString& pr
     close();
     const auto token = link::new_token();
     if (!token) return tr("Games can't link to this window: the system has no random numbers to give");
-    auto server = std::make_unique<QTcpServer>();
-    if (!server->listen(QHostAddress::LocalHost))
-        return tr("Games can't link to this window: %1").arg(server->errorString());
+    const auto refuse = [](const QString& why) { return tr("Games can't link to this window: %1").arg(why); };
+    if (const auto ready = link::prepare_meeting_folder(folder); !ready)
+        return refuse(QString::fromStdString(ready.error()));
+    const int process = static_cast<int>(::getpid());
+    const std::filesystem::path socket = link::socket_path(folder, process);
+    const QString path = QString::fromStdString(socket.native());
+    if (socket.native().size() > link::max_socket_path)
+        return refuse(tr("the path %1 has %2 bytes, expected at most %3")
+                          .arg(path)
+                          .arg(socket.native().size())
+                          .arg(link::max_socket_path));
+    auto server = std::make_unique<QLocalServer>();
+    server->setSocketOptions(QLocalServer::UserAccessOption);
+    QLocalServer::removeServer(path);  // of another project that this window had open
+    if (!server->listen(path)) return refuse(server->errorString());
     token_ = *token;
     project_ = project;
     folder_ = folder;
     server_ = std::move(server);
-    connect(server_.get(), &QTcpServer::newConnection, this, &GameLinks::accept);
+    connect(server_.get(), &QLocalServer::newConnection, this, &GameLinks::accept);
     web_server_ = std::make_unique<QWebSocketServer>("easy-leap", QWebSocketServer::NonSecureMode);
+    web_server_->setHandshakeTimeout(std::chrono::milliseconds(std::llround(1000.0 * link::limits::hello_s)));
+    web_server_->setMaxPendingConnections(static_cast<int>(link::limits::connections));
+    connect(web_server_.get(), &QWebSocketServer::originAuthenticationRequired, this,
+            [this](QWebSocketCorsAuthenticator* asked) {
+                const bool allowed = asked->origin().isEmpty() || origins_.contains(asked->origin());
+                asked->setAllowed(allowed);
+                if (allowed) return;
+                turn_away(asked->origin(), tr("its pages may not link; Web pages lists those that may"));
+                emit games_changed();
+            });
     if (web_server_->listen(QHostAddress::LocalHost))
         connect(web_server_.get(), &QWebSocketServer::newConnection, this, &GameLinks::accept_web);
     else
         web_server_.reset();
-    const auto file = link::write_meeting(
-        folder_, {port(), websocket_port(), token_, project_.toStdString(), static_cast<int>(::getpid())});
+    const auto file = link::write_meeting(folder_, {socket, websocket_port(), token_, project_.toStdString(), process});
     if (!file) {
         server_.reset();
         web_server_.reset();
-        return tr("Games can't link to this window: %1").arg(QString::fromStdString(file.error()));
+        return refuse(QString::fromStdString(file.error()));
     }
     file_ = *file;
     timer_.start();
@@ -223,9 +253,13 @@ void GameLinks::ask_for_take(int number) {
 }
 
 void GameLinks::accept() {
-    while (QTcpSocket* socket = server_->nextPendingConnection()) {
-        auto pipe = std::make_unique<TcpPipe>(socket, this);
-        add(std::move(pipe));
+    while (QLocalSocket* socket = server_->nextPendingConnection()) {
+        if (!link::is_same_user(static_cast<int>(socket->socketDescriptor()))) {
+            turn_away({}, tr("it belongs to another user"));
+            socket->deleteLater();
+            continue;
+        }
+        add(std::make_unique<LocalPipe>(socket, this));
         if (socket->bytesAvailable() > 0) emit socket->readyRead();
     }
 }
@@ -258,6 +292,7 @@ void GameLinks::take(Connection& of, std::vector<link::HostEnd::Happening> happe
     bool told = false;
     for (link::HostEnd::Happening& each : happenings) {
         if (const auto* joined = std::get_if<link::HostEnd::Joined>(&each)) {
+            of.pipe->let_in();
             of.game.number = ++numbers_;
             of.game.name = QString::fromStdString(joined->game);
             shown_.push_back(&of.game);

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QObject>
+#include <QStringList>
 #include <QTimer>
 #include <deque>
 #include <filesystem>
@@ -12,7 +13,7 @@
 #include "link/host_end.hpp"
 #include "studio/session/live_player.hpp"
 
-class QTcpServer;
+class QLocalServer;
 class QWebSocketServer;
 
 namespace leap::studio {
@@ -39,11 +40,13 @@ class GameLinks : public QObject {
 
     /// From now on games find the window by its file in this folder. Returns why they can't, or nothing.
     QString listen(const std::filesystem::path& folder, const QString& project);
+    /// Web pages name where they are from (Origin). Only these may link; programs name nothing, and may.
+    void set_origins(const QStringList& origins) { origins_ = origins; }
+    const QStringList& origins() const { return origins_; }
     /// Lets go of all games and takes the file away.
     void close();
     bool listening() const;
-    int port() const;
-    /// The same over WebSocket, a message of text for each; 0: there is none.
+    /// The same over WebSocket on the loopback interface, a message of text for each; 0: there is none.
     int websocket_port() const;
 
     /// What games play from their next tick on; those that come later get it, too.
@@ -68,7 +71,7 @@ class GameLinks : public QObject {
   private:
     struct Connection;
     class Pipe;
-    class TcpPipe;
+    class LocalPipe;
     class WebPipe;
     void accept();
     void accept_web();
@@ -81,12 +84,13 @@ class GameLinks : public QObject {
     void send_to_all(const link::FromWindow& message);
 
     Clock clock_;
-    std::unique_ptr<QTcpServer> server_;
+    std::unique_ptr<QLocalServer> server_;
     std::unique_ptr<QWebSocketServer> web_server_;
     std::filesystem::path folder_;
     std::filesystem::path file_;
     QString project_;
     std::string token_;
+    QStringList origins_;
     link::Scripts scripts_;
     std::vector<std::unique_ptr<Connection>> connections_;
     std::vector<const LinkedGame*> shown_;

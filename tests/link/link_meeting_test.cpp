@@ -2,9 +2,12 @@
 #include "link/meeting.hpp"
 
 #include <gtest/gtest.h>
+#include <sys/socket.h>
 #include <sys/stat.h>
+#include <sys/un.h>
 #include <unistd.h>
 
+#include <array>
 #include <chrono>
 #include <cstdlib>
 #include <fstream>
@@ -26,7 +29,9 @@ class LinkMeeting : public testing::Test {
         std::error_code ignored;
         fs::remove_all(folder, ignored);
     }
-    Meeting meeting(const std::string& project, int process) const { return {4321, 4322, "token", project, process}; }
+    Meeting meeting(const std::string& project, int process) const {
+        return {socket_path(folder, process), 4322, "token", project, process};
+    }
     fs::path folder;
 };
 
@@ -40,7 +45,7 @@ TEST_F(LinkMeeting, WhatAWindowWritesOnlyItsUserReads) {
     EXPECT_EQ(of.st_mode & 0777, 0700);
     const auto found = find_meeting(folder / "easy-leap", "quay");
     ASSERT_TRUE(found);
-    EXPECT_EQ(found->port, 4321);
+    EXPECT_EQ(found->socket, folder / "easy-leap" / (std::to_string(::getpid()) + ".socket"));
     EXPECT_EQ(found->websocket_port, 4322);
     EXPECT_EQ(found->token, "token");
 }
@@ -72,8 +77,10 @@ TEST_F(LinkMeeting, WhatOthersCouldHaveWrittenOrReadIsNotBelieved) {
 
 TEST_F(LinkMeeting, FilesThatMakeNoSenseAreLeftOut) {
     int number = 0;
-    for (const std::string text : {"", "{", "[]", "{}", R"({"port":0,"token":"a"})", R"({"port":70000,"token":"a"})",
-                                   R"({"port":"x","token":"a"})", R"({"port":1})"}) {
+    for (const std::string text :
+         {"", "{", "[]", "{}", R"({"socket":"","token":"a"})", R"({"socket":"../x.socket","token":"a"})",
+          R"({"socket":"/tmp/x.socket","token":"a"})", R"({"socket":7,"token":"a"})", R"({"socket":"1.socket"})",
+          R"({"port":1,"token":"a"})"}) {
         const fs::path file = folder / (std::to_string(++number) + ".link.json");
         std::ofstream(file) << text;
         ::chmod(file.c_str(), 0600);
@@ -117,14 +124,57 @@ TEST(LinkTokens, AreLongAndNeverTheSame) {
     EXPECT_NE(*a, *b);
 }
 
-TEST(LinkStreams, APortWhereNobodyListensIsRefusedWithoutWaiting) {
+TEST_F(LinkMeeting, WhatCrashedWindowsHaveLeftIsRemovedAndNothingElse) {
+    constexpr int gone = 1 << 29;  // no process has so high a number
+    ASSERT_TRUE(write_meeting(folder, meeting("quay", gone)));
+    std::ofstream(socket_path(folder, gone)) << "";
+    const auto own = write_meeting(folder, meeting("quay", ::getpid()));
+    std::ofstream(folder / "notes.txt") << "";
+    std::ofstream(folder / "x.socket") << "";
+    ASSERT_TRUE(prepare_meeting_folder(folder));
+    EXPECT_FALSE(fs::exists(socket_path(folder, gone)));
+    EXPECT_FALSE(fs::exists(folder / (std::to_string(gone) + ".link.json")));
+    EXPECT_TRUE(fs::exists(*own) && fs::exists(folder / "notes.txt") && fs::exists(folder / "x.socket"));
+}
+
+/// Listens on a Unix socket, as a window does.
+struct Listener {
+    int socket = -1;
+    explicit Listener(const fs::path& path) {
+        sockaddr_un address{};
+        address.sun_family = AF_UNIX;
+        path.native().copy(static_cast<char*>(address.sun_path), path.native().size());
+        socket = ::socket(AF_UNIX, SOCK_STREAM | SOCK_CLOEXEC, 0);
+        EXPECT_EQ(::bind(socket, reinterpret_cast<const sockaddr*>(&address), sizeof address), 0);
+        EXPECT_EQ(::listen(socket, 4), 0);
+    }
+    ~Listener() { ::close(socket); }
+    Listener(const Listener&) = delete;
+    Listener& operator=(const Listener&) = delete;
+};
+
+TEST_F(LinkMeeting, AStreamCarriesBothWaysAndKnowsWhenTheOtherEndIsGone) {
+    const fs::path path = socket_path(folder, 1);
     Stream stream;
+    EXPECT_FALSE(stream.connect(path)) << "nobody listens";
     std::string got;
-    // Port 1 of the loopback interface is nobody's.
-    bool holds = stream.connect(1);
-    for (int i = 0; holds && i < 1000; ++i) holds = stream.exchange(got);
-    EXPECT_FALSE(holds);
-    EXPECT_TRUE(got.empty());
+    {
+        const Listener window(path);
+        ASSERT_TRUE(stream.connect(path));
+        stream.send("hello\n");
+        const int other = ::accept(window.socket, nullptr, nullptr);
+        ASSERT_GE(other, 0);
+        EXPECT_TRUE(is_same_user(other));
+        std::array<char, 16> room{};
+        EXPECT_EQ(::recv(other, room.data(), room.size(), 0), 6);
+        ASSERT_EQ(::send(other, "welcome", 7, 0), 7);
+        EXPECT_TRUE(stream.exchange(got));
+        EXPECT_EQ(got, "welcome");
+        ::close(other);
+        EXPECT_FALSE(stream.exchange(got));
+    }
+    EXPECT_FALSE(stream.connect(path)) << "a socket that its window has left";
+    EXPECT_FALSE(stream.connect(folder / std::string(200, 'x'))) << "longer than a path to a socket may be";
 }
 
 }  // namespace

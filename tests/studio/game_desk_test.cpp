@@ -3,9 +3,11 @@
 #include "studio/game_desk/game_desk.hpp"
 
 #include <gtest/gtest.h>
+#include <QApplication>
 #include <QFile>
+#include <QInputDialog>
+#include <QLocalSocket>
 #include <QProcess>
-#include <QTcpSocket>
 #include <QTest>
 #include <QUndoStack>
 #include <QWebSocket>
@@ -215,8 +217,8 @@ TEST(GameDesk, AGameThatCantPlayTheScriptsSaysSo) {
     Linked studio;
     const auto meeting = link::find_meeting(*link::meeting_folder(), "project");
     ASSERT_TRUE(meeting);
-    QTcpSocket older;
-    older.connectToHost(QHostAddress::LocalHost, static_cast<quint16>(meeting->port));
+    QLocalSocket older;
+    older.connectToServer(QString::fromStdString(meeting->socket.native()));
     older.write(
         R"({"jsonrpc":"2.0","id":1,"method":"hello","params":{"token":")" + QByteArray::fromStdString(meeting->token) +
         R"(","game":"older","protocol":1}})" + "\n" +
@@ -225,6 +227,46 @@ TEST(GameDesk, AGameThatCantPlayTheScriptsSaysSo) {
         [&] { return studio.games->what_it_says()->text() == "older stays with those it had: keeper.leap:3:1: no"; },
         test::patience(10000)))
         << studio.games->what_it_says()->text().toStdString();
+}
+
+TEST(GameDesk, AWebPageIsLetInOnlyWhenItsOriginIsListed) {
+    Linked studio;
+    const auto meeting = link::find_meeting(*link::meeting_folder(), "project");
+    ASSERT_TRUE(meeting && meeting->websocket_port > 0);
+    const auto is_let_in = [&](const QString& origin) {
+        QWebSocket page(origin);
+        bool refused = false;
+        QObject::connect(&page, &QWebSocket::disconnected, &page, [&] { refused = true; });
+        page.open(QUrl(QString("ws://127.0.0.1:%1").arg(meeting->websocket_port)));
+        EXPECT_TRUE(QTest::qWaitFor([&] { return refused || page.state() == QAbstractSocket::ConnectedState; },
+                                    test::patience(10000)));
+        return page.state() == QAbstractSocket::ConnectedState;
+    };
+    EXPECT_FALSE(is_let_in("http://elsewhere.example"));
+    EXPECT_TRUE(studio.session->links().turned_away().back().contains("http://elsewhere.example"));
+    EXPECT_TRUE(is_let_in("")) << "a program names nothing";
+    QTimer::singleShot(0, [] {
+        auto* dialog = qobject_cast<QInputDialog*>(QApplication::activeModalWidget());
+        ASSERT_NE(dialog, nullptr);
+        dialog->setTextValue("http://localhost:8000\n\nnot an origin\n");
+        dialog->accept();
+    });
+    studio.games->findChild<QPushButton*>("web_pages")->click();
+    EXPECT_EQ(studio.session->links().origins(), QStringList{"http://localhost:8000"}) << "the other is no origin";
+    EXPECT_TRUE(is_let_in("http://localhost:8000"));
+    EXPECT_FALSE(is_let_in("http://localhost:8001"));
+}
+
+TEST(GameDesk, BeforeTheTokenAMessageOverWebSocketIsShort) {
+    Linked studio;
+    const auto meeting = link::find_meeting(*link::meeting_folder(), "project");
+    QWebSocket page;
+    page.open(QUrl(QString("ws://127.0.0.1:%1").arg(meeting->websocket_port)));
+    ASSERT_TRUE(
+        QTest::qWaitFor([&] { return page.state() == QAbstractSocket::ConnectedState; }, test::patience(10000)));
+    page.sendTextMessage(QString(static_cast<qsizetype>(link::limits::first_frame) + 1, '['));
+    EXPECT_TRUE(
+        QTest::qWaitFor([&] { return page.state() == QAbstractSocket::UnconnectedState; }, test::patience(10000)));
 }
 
 TEST(GameDesk, OverWebSocketItIsTheSame) {
@@ -306,8 +348,8 @@ TEST(GameDesk, TheWayThatAGameTellsLiesOverTheRunInView) {
     const TraceTrack& track = run->trace.tracks[0];
     const auto meeting = link::find_meeting(*link::meeting_folder(), "project");
     ASSERT_TRUE(meeting);
-    QTcpSocket game;
-    game.connectToHost(QHostAddress::LocalHost, static_cast<quint16>(meeting->port));
+    QLocalSocket game;
+    game.connectToServer(QString::fromStdString(meeting->socket.native()));
     const auto tell = [&](const std::string& method, const std::string& params) {
         game.write(QByteArray::fromStdString(
             fmt::format(R"({{"jsonrpc":"2.0","id":1,"method":"{}","params":{}}})", method, params) + "\n"));
@@ -359,17 +401,17 @@ TEST(GameDesk, TenGamesAndAFloodOfGarbageAtOnce) {
         return std::all_of(all.begin(), all.end(), [](const Game* game) { return game->world != nullptr; });
     }));
     EXPECT_EQ(studio.session->links().games().size(), 10U);
-    const auto port = static_cast<quint16>(studio.session->links().port());
-    std::vector<std::unique_ptr<QTcpSocket>> strangers;
+    const QString socket = QString::fromStdString(link::find_meeting(*link::meeting_folder(), "")->socket.native());
+    std::vector<std::unique_ptr<QLocalSocket>> strangers;
     for (int i = 0; i < 40; ++i) {
-        strangers.push_back(std::make_unique<QTcpSocket>());
-        strangers.back()->connectToHost(QHostAddress::LocalHost, port);
+        strangers.push_back(std::make_unique<QLocalSocket>());
+        strangers.back()->connectToServer(socket);
         strangers.back()->write(QByteArray(i % 2 == 0 ? 200'000 : 20, i % 3 == 0 ? '\n' : '{') + "\n");
     }
     ASSERT_TRUE(studio.goes_on(all, [&] {
         for (Game* game : all) game->step();
         return std::all_of(strangers.begin(), strangers.end(),
-                           [](const auto& of) { return of->state() == QAbstractSocket::UnconnectedState; });
+                           [](const auto& of) { return of->state() == QLocalSocket::UnconnectedState; });
     }));
     EXPECT_GT(studio.turned_away(), 0U);
     EXPECT_EQ(studio.session->links().games().size(), 10U) << "nobody else is disturbed";
@@ -383,15 +425,15 @@ TEST(GameDesk, TenGamesAndAFloodOfGarbageAtOnce) {
 
 TEST(GameDesk, MoreConnectionsThanAWindowTakesAreTurnedAwayAndTold) {
     Linked studio;
-    const auto port = static_cast<quint16>(studio.session->links().port());
-    std::vector<std::unique_ptr<QTcpSocket>> silent;
+    const QString socket = QString::fromStdString(link::find_meeting(*link::meeting_folder(), "")->socket.native());
+    std::vector<std::unique_ptr<QLocalSocket>> silent;
     for (std::size_t i = 0; i < link::limits::connections + 3; ++i) {
-        silent.push_back(std::make_unique<QTcpSocket>());
-        silent.back()->connectToHost(QHostAddress::LocalHost, port);
+        silent.push_back(std::make_unique<QLocalSocket>());
+        silent.back()->connectToServer(socket);
     }
     ASSERT_TRUE(QTest::qWaitFor([&] { return studio.turned_away() == 3; }, test::patience(10000)));
     EXPECT_TRUE(studio.session->links().turned_away().back().contains("too many"));
-    const auto stays = [](const auto& of) { return of->state() == QAbstractSocket::ConnectedState; };
+    const auto stays = [](const auto& of) { return of->state() == QLocalSocket::ConnectedState; };
     EXPECT_TRUE(QTest::qWaitFor(
         [&] {
             return static_cast<std::size_t>(std::count_if(silent.begin(), silent.end(), stays)) ==
