@@ -6,8 +6,8 @@
 #include <array>
 #include <random>
 
-#include "core/play/fixtures.hpp"
-#include "core/play/simulation.hpp"
+#include "core/senses/fixtures.hpp"
+#include "core/simulation/simulation.hpp"
 #include "core/tape/replay.hpp"
 #include "core/world/query.hpp"
 

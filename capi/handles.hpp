@@ -10,8 +10,8 @@
 
 #include "capi/game_solids.hpp"
 #include "capi/leap.h"
-#include "core/play/simulation.hpp"
 #include "core/script/compile.hpp"
+#include "core/simulation/simulation.hpp"
 #include "core/tape/live_run.hpp"
 
 /// What stands behind the handles of the C interface.

@@ -8,9 +8,9 @@
 
 #include "capi/guard.hpp"
 #include "capi/handles.hpp"
-#include "core/play/explain.hpp"
-#include "core/play/stands.hpp"
+#include "core/bodies/stands.hpp"
 #include "core/project/tape_file.hpp"
+#include "core/senses/explain.hpp"
 #include "core/units/turn.hpp"
 #include "link/game_end.hpp"
 #include "link/limits.hpp"

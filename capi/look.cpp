@@ -4,10 +4,10 @@
 
 #include "capi/guard.hpp"
 #include "capi/handles.hpp"
-#include "core/play/explain.hpp"
-#include "core/play/fixtures.hpp"
-#include "core/play/rows.hpp"
-#include "core/play/stands.hpp"
+#include "core/bodies/stands.hpp"
+#include "core/senses/explain.hpp"
+#include "core/senses/fixtures.hpp"
+#include "core/simulation/rows.hpp"
 #include "core/tape/accents.hpp"
 
 using leap::capi::guarded;

@@ -6,7 +6,7 @@
 #include "capi/guard.hpp"
 #include "capi/handles.hpp"
 #include "capi/world_parts.hpp"
-#include "core/play/start.hpp"
+#include "core/simulation/start.hpp"
 #include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 

@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "core/play/rows.hpp"
+#include "core/simulation/rows.hpp"
 #include "core/tape/accents.hpp"
 
 namespace leap::capi {

@@ -6,10 +6,10 @@
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
 #include "core/experiments/board.hpp"
-#include "core/play/fixture_check.hpp"
 #include "core/project/file_io.hpp"
 #include "core/project/project_check.hpp"
 #include "core/report/build_reports.hpp"
+#include "core/simulation/fixture_check.hpp"
 
 namespace leap::cli {
 

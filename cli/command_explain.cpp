@@ -8,10 +8,10 @@
 
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
-#include "core/play/explain.hpp"
-#include "core/play/stands.hpp"
-#include "core/play/world_text.hpp"
+#include "core/bodies/stands.hpp"
 #include "core/project/file_io.hpp"
+#include "core/senses/explain.hpp"
+#include "core/state/world_text.hpp"
 
 namespace leap::cli {
 namespace {

@@ -7,12 +7,12 @@
 #include <cctype>
 
 #include "core/defaults.hpp"
-#include "core/play/fixture_check.hpp"
 #include "core/project/course_file.hpp"
 #include "core/project/file_io.hpp"
 #include "core/project/json_reader.hpp"
 #include "core/project/tape_file.hpp"
 #include "core/project/wire_file.hpp"
+#include "core/simulation/fixture_check.hpp"
 
 namespace leap {
 

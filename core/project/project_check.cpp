@@ -7,7 +7,7 @@
 #include <map>
 #include <set>
 
-#include "core/play/world.hpp"
+#include "core/state/world.hpp"
 
 namespace leap {
 namespace {

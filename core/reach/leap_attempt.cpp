@@ -4,8 +4,8 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/play/simulation.hpp"
-#include "core/play/start.hpp"
+#include "core/simulation/simulation.hpp"
+#include "core/simulation/start.hpp"
 #include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 

@@ -3,8 +3,8 @@
 
 #include <optional>
 
-#include "core/play/step.hpp"
 #include "core/reach/leap_way.hpp"
+#include "core/simulation/step.hpp"
 #include "core/tape/tape.hpp"
 
 /// One attempt at a leap, made by the same step function that plays and replays.

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
-#include "core/play/world.hpp"
 #include "core/reach/find_way.hpp"
+#include "core/state/world.hpp"
 
 namespace leap {
 

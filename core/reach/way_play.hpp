@@ -3,8 +3,8 @@
 
 #include <functional>
 
-#include "core/play/simulation.hpp"
 #include "core/reach/way_ends.hpp"
+#include "core/simulation/simulation.hpp"
 
 /// Playing what a way is made of: one stretch, or all of them.
 namespace leap {

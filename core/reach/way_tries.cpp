@@ -5,7 +5,7 @@
 #include <array>
 #include <cmath>
 
-#include "core/play/evaluate.hpp"
+#include "core/senses/evaluate.hpp"
 #include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/query.hpp"

@@ -8,8 +8,8 @@
 #include <nlohmann/json.hpp>
 #include <numbers>
 
-#include "core/play/world.hpp"
 #include "core/report/exports.hpp"
+#include "core/state/world.hpp"
 #include "core/units/elementary.hpp"
 
 namespace leap {

@@ -132,7 +132,7 @@ struct Condition {
     std::vector<Watch> watches;
     PieceKindId only_in;  ///< there is one: it can't hold outside of volumes of that kind
     /// It depends on something whose course inside a tick isn't known (a probe, a place, what is touched): the instant
-    /// at which it changes is sought by halving, see core/play/seek.hpp.
+    /// at which it changes is sought by halving, see core/simulation/seek.hpp.
     bool sought = false;
     bool sought_on_ground = false;    ///< it watches a height, which slopes and steps change
     bool sought_when_driven = false;  ///< it watches the speed, which a drive changes by its curve

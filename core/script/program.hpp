@@ -286,7 +286,7 @@ void for_each_action(const Machine& machine, const Done& done) {
     }
 }
 
-/// Two hands that reach, grab and hold; see core/play/hands.hpp.
+/// Two hands that reach, grab and hold; see core/senses/hands.hpp.
 struct HandsInfo {
     std::array<Expression, 3> at;
     Expression reach, near, far;

@@ -5,6 +5,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/senses/evaluate.hpp"
 #include "core/units/elementary.hpp"
 
 namespace leap {

@@ -5,7 +5,7 @@
 #include <string>
 #include <vector>
 
-#include "core/play/step.hpp"
+#include "core/simulation/step.hpp"
 #include "core/tape/trace.hpp"
 
 namespace leap {

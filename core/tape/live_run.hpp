@@ -4,7 +4,7 @@
 #include <memory>
 #include <optional>
 
-#include "core/play/simulation.hpp"
+#include "core/simulation/simulation.hpp"
 #include "core/tape/replay.hpp"
 
 namespace leap {

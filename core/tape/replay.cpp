@@ -7,11 +7,11 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
-#include "core/play/actions.hpp"
-#include "core/play/rows.hpp"
-#include "core/play/simulation.hpp"
-#include "core/play/start.hpp"
+#include "core/rules/actions.hpp"
 #include "core/script/diagnostic.hpp"
+#include "core/simulation/rows.hpp"
+#include "core/simulation/simulation.hpp"
+#include "core/simulation/start.hpp"
 #include "core/units/turn.hpp"
 
 namespace leap {

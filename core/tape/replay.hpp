@@ -5,7 +5,7 @@
 #include <span>
 #include <tl/expected.hpp>
 
-#include "core/play/step.hpp"
+#include "core/simulation/step.hpp"
 #include "core/tape/tape.hpp"
 #include "core/tape/trace.hpp"
 

@@ -6,8 +6,8 @@
 #include <string_view>
 #include <vector>
 
-#include "core/play/world.hpp"
 #include "core/record/record.hpp"
+#include "core/state/world.hpp"
 
 namespace leap {
 

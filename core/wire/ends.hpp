@@ -7,7 +7,7 @@
 #include <map>
 #include <memory>
 
-#include "core/play/simulation.hpp"
+#include "core/simulation/simulation.hpp"
 #include "core/tape/replay.hpp"
 #include "core/wire/certain_channel.hpp"
 #include "core/wire/handing_over.hpp"

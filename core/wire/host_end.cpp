@@ -3,10 +3,10 @@
 #include <cmath>
 #include <limits>
 
-#include "core/play/rows.hpp"
-#include "core/play/start.hpp"
-#include "core/play/subject.hpp"
-#include "core/play/world_sum.hpp"
+#include "core/senses/subject.hpp"
+#include "core/simulation/rows.hpp"
+#include "core/simulation/start.hpp"
+#include "core/state/world_sum.hpp"
 #include "core/wire/ends.hpp"
 
 namespace leap {

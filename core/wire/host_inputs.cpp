@@ -3,7 +3,7 @@
 // counts, and up to where nothing else will come. What is told never changes: so every peer comes to the same world.
 #include <algorithm>
 
-#include "core/play/start.hpp"
+#include "core/simulation/start.hpp"
 #include "core/wire/ends.hpp"
 
 namespace leap {

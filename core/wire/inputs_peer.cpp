@@ -5,8 +5,8 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
-#include "core/play/start.hpp"
-#include "core/play/world_sum.hpp"
+#include "core/simulation/start.hpp"
+#include "core/state/world_sum.hpp"
 
 namespace leap {
 namespace {

@@ -5,7 +5,8 @@
 #include <variant>
 #include <vector>
 
-#include "core/play/shown.hpp"
+#include "core/simulation/shown.hpp"
+#include "core/state/input.hpp"
 #include "core/wire/bytes.hpp"
 
 /// What peers tell each other, and how it is laid out in bytes: docs/files.md has the table.

@@ -3,7 +3,7 @@
 
 #include <vector>
 
-#include "core/play/simulation.hpp"
+#include "core/simulation/simulation.hpp"
 #include "core/wire/bytes.hpp"
 
 /// What of a course's fixtures is shared, and the state that the host tells a peer: those of them that are kept equal,

@@ -3,8 +3,8 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
-#include "core/play/start.hpp"
-#include "core/play/subject.hpp"
+#include "core/senses/subject.hpp"
+#include "core/simulation/start.hpp"
 #include "core/wire/told_peer.hpp"
 
 namespace leap {

@@ -7,7 +7,7 @@
 #include <limits>
 
 #include "core/defaults.hpp"
-#include "core/play/world_text.hpp"
+#include "core/state/world_text.hpp"
 
 namespace leap {
 namespace {

@@ -7,7 +7,7 @@
 #include <cstdint>
 #include <vector>
 
-#include "core/play/simulation.hpp"
+#include "core/simulation/simulation.hpp"
 
 /// What a peer's world was like at the begin of each tick of a rehearsal, as far as worlds are compared: all of every
 /// fixture that lasts from one tick to the next.

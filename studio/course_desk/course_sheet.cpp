@@ -6,8 +6,8 @@
 #include <QRegularExpression>
 
 #include "core/defaults.hpp"
-#include "core/play/fixture_check.hpp"
 #include "core/project/course_uses.hpp"
+#include "core/simulation/fixture_check.hpp"
 #include "core/world/path_edit.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/flow_layout.hpp"

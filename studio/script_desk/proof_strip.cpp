@@ -4,8 +4,8 @@
 #include <QPainter>
 #include <algorithm>
 
-#include "core/play/explain.hpp"
-#include "core/play/stands.hpp"
+#include "core/bodies/stands.hpp"
+#include "core/senses/explain.hpp"
 #include "core/tape/replay.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"

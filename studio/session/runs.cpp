@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/session/runs.hpp"
 
-#include "core/play/stands.hpp"
+#include "core/bodies/stands.hpp"
 
 namespace leap::studio {
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/play/explain.hpp"
+#include "core/senses/explain.hpp"
 #include "studio/session/replay_worker.hpp"
 #include "studio/session/tunings.hpp"
 

@@ -2,8 +2,8 @@
 // What becomes of a text that says something else: of a script a program, of the course a plan.
 #include <fmt/format.h>
 
-#include "core/play/fixtures.hpp"
 #include "core/project/course_file.hpp"
+#include "core/senses/fixtures.hpp"
 #include "studio/session/session.hpp"
 
 namespace leap::studio {

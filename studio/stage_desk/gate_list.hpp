@@ -3,7 +3,7 @@
 
 #include <QWidget>
 
-#include "core/play/explain.hpp"
+#include "core/senses/explain.hpp"
 #include "studio/shared/spoken.hpp"
 
 namespace leap::studio {

@@ -7,8 +7,8 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/play/blows.hpp"
-#include "core/play/stands.hpp"
+#include "core/bodies/stands.hpp"
+#include "core/senses/blows.hpp"
 #include "core/units/turn.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"

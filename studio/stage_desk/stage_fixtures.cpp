@@ -5,8 +5,8 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/play/joints.hpp"
-#include "core/play/loose.hpp"
+#include "core/bodies/loose.hpp"
+#include "core/senses/joints.hpp"
 
 namespace leap::studio {
 namespace {

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/play/step.hpp"
+#include "core/simulation/step.hpp"
 #include "studio/stage_desk/stage_renderer.hpp"
 
 namespace leap::studio {

@@ -3,7 +3,7 @@
 
 #include <QPainter>
 
-#include "core/play/step_cache.hpp"
+#include "core/senses/step_cache.hpp"
 #include "studio/stage_desk/stage_camera.hpp"
 
 namespace leap::studio {

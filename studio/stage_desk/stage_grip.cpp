@@ -3,7 +3,7 @@
 
 #include <cmath>
 
-#include "core/play/hands.hpp"
+#include "core/senses/hands.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 

@@ -3,7 +3,7 @@
 
 #include <QPainter>
 
-#include "core/play/step.hpp"
+#include "core/simulation/step.hpp"
 #include "studio/stage_desk/stage_camera.hpp"
 
 namespace leap::studio {

@@ -3,8 +3,8 @@
 
 #include <algorithm>
 
-#include "core/play/fixtures.hpp"
-#include "core/play/hands.hpp"
+#include "core/senses/fixtures.hpp"
+#include "core/senses/hands.hpp"
 #include "core/units/turn.hpp"
 
 namespace leap::studio {

@@ -4,7 +4,7 @@
 #include <array>
 #include <optional>
 
-#include "core/play/rehearsal.hpp"
+#include "core/senses/rehearsal.hpp"
 
 namespace leap::studio {
 

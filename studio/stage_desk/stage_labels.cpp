@@ -4,7 +4,7 @@
 #include <QTimer>
 #include <algorithm>
 
-#include "core/play/fixtures.hpp"
+#include "core/senses/fixtures.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/stage_desk/stage_blows.hpp"

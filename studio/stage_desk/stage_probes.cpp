@@ -3,9 +3,9 @@
 
 #include <QFontMetricsF>
 
-#include "core/play/explain.hpp"
-#include "core/play/probes.hpp"
-#include "core/play/stands.hpp"
+#include "core/bodies/stands.hpp"
+#include "core/senses/explain.hpp"
+#include "core/senses/probes.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 

@@ -10,7 +10,7 @@
 #include <memory>
 #include <span>
 
-#include "core/play/fixtures.hpp"
+#include "core/senses/fixtures.hpp"
 #include "studio/stage_desk/stage_camera.hpp"
 #include "studio/stage_desk/stage_hands.hpp"
 #include "studio/stage_desk/stage_meshes.hpp"

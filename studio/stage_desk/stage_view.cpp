@@ -5,7 +5,7 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/play/fixtures.hpp"
+#include "core/senses/fixtures.hpp"
 #include "core/tape/accents.hpp"
 #include "core/world/query.hpp"
 #include "studio/shared/palette.hpp"

@@ -6,9 +6,9 @@
 #include <QPainter>
 #include <cmath>
 
-#include "core/play/evaluate.hpp"
-#include "core/play/explain.hpp"
-#include "core/play/stands.hpp"
+#include "core/bodies/stands.hpp"
+#include "core/senses/evaluate.hpp"
+#include "core/senses/explain.hpp"
 #include "studio/shared/convert.hpp"
 #include "studio/shared/palette.hpp"
 #include "studio/stage_desk/stage_fixtures.hpp"

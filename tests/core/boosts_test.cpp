@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: MIT
 #include <gtest/gtest.h>
 
-#include "core/play/explain.hpp"
+#include "core/senses/explain.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::boosts_test {

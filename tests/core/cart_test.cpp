@@ -4,9 +4,9 @@
 
 #include <numbers>
 
-#include "core/play/explain.hpp"
-#include "core/play/fixtures.hpp"
 #include "core/readings/readings.hpp"
+#include "core/senses/explain.hpp"
+#include "core/senses/fixtures.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::cart_test {

@@ -4,8 +4,8 @@
 
 #include <cmath>
 
-#include "core/play/simulation.hpp"
 #include "core/readings/quantity.hpp"
+#include "core/simulation/simulation.hpp"
 #include "core/world/query.hpp"
 #include "tests/core/support.hpp"
 

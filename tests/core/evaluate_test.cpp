@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: MIT
-#include "core/play/evaluate.hpp"
-#include "core/play/start.hpp"
+#include "core/senses/evaluate.hpp"
+#include "core/simulation/start.hpp"
 
 #include <fmt/format.h>
 #include <gtest/gtest.h>

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: MIT
-#include "core/play/explain.hpp"
-#include "core/play/stands.hpp"
+#include "core/senses/explain.hpp"
+#include "core/bodies/stands.hpp"
 
 #include <gtest/gtest.h>
 

@@ -5,8 +5,8 @@
 
 #include <cmath>
 
-#include "core/play/fixtures.hpp"
 #include "core/script/compile.hpp"
+#include "core/senses/fixtures.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::facing_test {

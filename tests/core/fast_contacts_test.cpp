@@ -2,9 +2,9 @@
 // Contacts of loose things are found at any speed, the same ones at every tick rate.
 #include <gtest/gtest.h>
 
-#include "core/play/fixtures.hpp"
-#include "core/play/simulation.hpp"
-#include "core/play/start.hpp"
+#include "core/senses/fixtures.hpp"
+#include "core/simulation/simulation.hpp"
+#include "core/simulation/start.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::fast_contacts_test {

@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: MIT
 // Fixtures that follow a path of the course, with stops.
-#include "core/play/fixture_path.hpp"
+#include "core/senses/fixture_path.hpp"
 
 #include <fmt/format.h>
 #include <gtest/gtest.h>
 
-#include "core/play/fixture_check.hpp"
 #include "core/project/course_file.hpp"
 #include "core/script/compile.hpp"
+#include "core/simulation/fixture_check.hpp"
 #include "core/world/path_edit.hpp"
 #include "tests/core/support.hpp"
 

@@ -2,8 +2,8 @@
 // What each fixture counts, remembers and sees for itself.
 #include <gtest/gtest.h>
 
-#include "core/play/probes.hpp"
 #include "core/readings/readings.hpp"
+#include "core/senses/probes.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::fixture_senses_test {

@@ -1,15 +1,15 @@
 // SPDX-License-Identifier: MIT
-#include "core/play/fixtures.hpp"
-#include "core/play/stands.hpp"
+#include "core/senses/fixtures.hpp"
+#include "core/bodies/stands.hpp"
 
 #include <gtest/gtest.h>
 
 #include <numbers>
 
-#include "core/play/explain.hpp"
-#include "core/play/fixture_check.hpp"
-#include "core/play/focus.hpp"
 #include "core/project/tape_file.hpp"
+#include "core/senses/explain.hpp"
+#include "core/senses/focus.hpp"
+#include "core/simulation/fixture_check.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::fixtures_test {

@@ -4,8 +4,8 @@
 
 #include <cmath>
 
-#include "core/play/probes.hpp"
 #include "core/readings/readings.hpp"
+#include "core/senses/probes.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::flights_test {

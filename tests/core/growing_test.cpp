@@ -2,8 +2,8 @@
 // Fixtures that grow and shrink.
 #include <gtest/gtest.h>
 
-#include "core/play/fixtures.hpp"
 #include "core/script/compile.hpp"
+#include "core/senses/fixtures.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::growing_test {

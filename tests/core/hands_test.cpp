@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: MIT
 // Two hands through the script's own door: what they reach for, how it lies in them, whose use it hears.
-#include "core/play/hands.hpp"
+#include "core/senses/hands.hpp"
 
 #include <gtest/gtest.h>
 

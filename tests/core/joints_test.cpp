@@ -6,8 +6,8 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/play/fixture_check.hpp"
-#include "core/play/joints.hpp"
+#include "core/senses/joints.hpp"
+#include "core/simulation/fixture_check.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::joints_test {

@@ -2,8 +2,8 @@
 // Layers, rights to cut, starts without a button, how moves end, meters and tags.
 #include <gtest/gtest.h>
 
-#include "core/play/explain.hpp"
-#include "core/play/start.hpp"
+#include "core/senses/explain.hpp"
+#include "core/simulation/start.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::layers_test {

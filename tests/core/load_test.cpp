@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: MIT
 // What rests on a fixture: characters, loose things, and stacks of them.
-#include "core/play/load.hpp"
+#include "core/senses/load.hpp"
 
 #include <gtest/gtest.h>
 

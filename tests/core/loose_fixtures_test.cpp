@@ -2,10 +2,10 @@
 // Loose fixtures through the script's own door: pushed, ridden, carried, thrown, caught, on their way home.
 #include <gtest/gtest.h>
 
+#include "core/bodies/loose.hpp"
 #include "core/defaults.hpp"
-#include "core/play/fixtures.hpp"
-#include "core/play/loose.hpp"
-#include "core/play/simulation.hpp"
+#include "core/senses/fixtures.hpp"
+#include "core/simulation/simulation.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::loose_fixtures_test {

@@ -7,8 +7,8 @@
 #include <cmath>
 #include <random>
 
+#include "core/bodies/stands.hpp"
 #include "core/defaults.hpp"
-#include "core/play/stands.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::met_solids_test {

@@ -7,7 +7,7 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/play/probes.hpp"
+#include "core/senses/probes.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::pendulum_test {

@@ -2,10 +2,10 @@
 // Poses that depend on other poses: in a row, in a ring, on themselves.
 #include <gtest/gtest.h>
 
-#include "core/play/fixture_check.hpp"
-#include "core/play/fixtures.hpp"
-#include "core/play/stands.hpp"
-#include "core/play/start.hpp"
+#include "core/bodies/stands.hpp"
+#include "core/senses/fixtures.hpp"
+#include "core/simulation/fixture_check.hpp"
+#include "core/simulation/start.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::pose_chains_test {

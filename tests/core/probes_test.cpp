@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: MIT
-#include "core/play/probes.hpp"
-#include "core/play/start.hpp"
+#include "core/senses/probes.hpp"
+#include "core/simulation/start.hpp"
 
 #include <gtest/gtest.h>
 
 #include <numbers>
 
-#include "core/play/gates.hpp"
+#include "core/senses/gates.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::probes_test {

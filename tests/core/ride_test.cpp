@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: MIT
 // Who stands on something that moves goes with it, and takes its velocity along when leaving it.
-#include "core/play/ride.hpp"
+#include "core/bodies/ride.hpp"
 
 #include <gtest/gtest.h>
 

@@ -6,7 +6,7 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/play/joints.hpp"
+#include "core/senses/joints.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::riders_test {

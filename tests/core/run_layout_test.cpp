@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: MIT
 // What stays the same while a run lasts stands beside the World, once.
-#include "core/play/run_layout.hpp"
+#include "core/state/run_layout.hpp"
 
 #include <gtest/gtest.h>
 
-#include "core/play/start.hpp"
+#include "core/simulation/start.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::run_layout_test {

@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: MIT
 // Characters that are only shown, as a peer has those of others.
-#include "core/play/shown.hpp"
+#include "core/simulation/shown.hpp"
 
 #include <gtest/gtest.h>
 
-#include "core/play/simulation.hpp"
+#include "core/simulation/simulation.hpp"
+#include "core/state/witness.hpp"
 #include "core/tape/replay.hpp"
 #include "tests/core/support.hpp"
 

@@ -2,10 +2,10 @@
 // What walls hide, how the focus is handed over, and how far rays see.
 #include <gtest/gtest.h>
 
-#include "core/play/explain.hpp"
-#include "core/play/probes.hpp"
-#include "core/play/stands.hpp"
-#include "core/play/start.hpp"
+#include "core/bodies/stands.hpp"
+#include "core/senses/explain.hpp"
+#include "core/senses/probes.hpp"
+#include "core/simulation/start.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::sight_test {

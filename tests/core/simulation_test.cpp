@@ -1,14 +1,14 @@
 // SPDX-License-Identifier: MIT
 // One owner of a run: what it takes, what it refuses, and that nothing of before is left after a change.
-#include "core/play/simulation.hpp"
+#include "core/simulation/simulation.hpp"
 
 #include <gtest/gtest.h>
 
 #include <random>
 
-#include "core/play/start.hpp"
-#include "core/play/world_text.hpp"
 #include "core/project/project.hpp"
+#include "core/simulation/start.hpp"
+#include "core/state/world_text.hpp"
 #include "core/tape/replay.hpp"
 #include "tests/core/support.hpp"
 

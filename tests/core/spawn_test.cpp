@@ -2,9 +2,9 @@
 // Things that wait until they are spawned: as many at once as the course has.
 #include <gtest/gtest.h>
 
-#include "core/play/fixtures.hpp"
-#include "core/play/loose.hpp"
-#include "core/play/simulation.hpp"
+#include "core/bodies/loose.hpp"
+#include "core/senses/fixtures.hpp"
+#include "core/simulation/simulation.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::spawn_test {

@@ -5,9 +5,9 @@
 #include <regex>
 #include <type_traits>
 
-#include "core/play/shown.hpp"
-#include "core/play/world_sum.hpp"
-#include "core/play/world_text.hpp"
+#include "core/simulation/shown.hpp"
+#include "core/state/world_sum.hpp"
+#include "core/state/world_text.hpp"
 #include "core/wire/fields.hpp"
 
 /// The lists of members that a run's state goes through for its hash, JSON, messages and size.

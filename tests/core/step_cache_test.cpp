@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: MIT
 // What is remembered within an instant: it holds while nothing that it depends on has changed, and no longer.
-#include "core/play/step_cache.hpp"
+#include "core/senses/step_cache.hpp"
 
 #include <gtest/gtest.h>
 
-#include "core/play/probes.hpp"
-#include "core/play/stands.hpp"
-#include "core/play/start.hpp"
+#include "core/bodies/stands.hpp"
+#include "core/senses/answers.hpp"
+#include "core/senses/probes.hpp"
+#include "core/simulation/start.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::step_cache_test {

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: MIT
-// The order inside an instant, as core/play/step.hpp states it, and what follows from splitting ticks.
-#include "core/play/step.hpp"
+// The order inside an instant, as core/simulation/step.hpp states it, and what follows from splitting ticks.
+#include "core/simulation/step.hpp"
 
 #include <gtest/gtest.h>
 

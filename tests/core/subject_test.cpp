@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: MIT
 // Of which of several characters a fixture's rules speak: holder, rider, who acted, who touches, the nearest.
-#include "core/play/subject.hpp"
+#include "core/senses/subject.hpp"
 
 #include <gtest/gtest.h>
 
-#include "core/play/start.hpp"
+#include "core/simulation/start.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::subject_test {

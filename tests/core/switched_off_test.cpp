@@ -2,11 +2,11 @@
 // A kind of fixture that is switched off, or on again, while a world runs.
 #include <gtest/gtest.h>
 
-#include "core/play/explain.hpp"
-#include "core/play/simulation.hpp"
-#include "core/play/stands.hpp"
-#include "core/play/start.hpp"
-#include "core/play/switched_off.hpp"
+#include "core/bodies/stands.hpp"
+#include "core/senses/explain.hpp"
+#include "core/simulation/simulation.hpp"
+#include "core/simulation/start.hpp"
+#include "core/simulation/switched_off.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::switched_off_test {

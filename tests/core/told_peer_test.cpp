@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: MIT
 // A peer that is told states keeps its past at those ticks only that the host usually tells of.
 #include "core/wire/told_peer.hpp"
-#include "core/play/simulation.hpp"
+#include "core/simulation/simulation.hpp"
 
 #include <gtest/gtest.h>
 
-#include "core/play/start.hpp"
+#include "core/simulation/start.hpp"
 #include "core/wire/message.hpp"
 #include "core/wire/rehearsing.hpp"
 #include "tests/core/wire_demo.hpp"

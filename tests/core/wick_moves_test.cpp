@@ -8,8 +8,8 @@
 #include <set>
 
 #include "core/experiments/rate_check.hpp"
-#include "core/play/probes.hpp"
 #include "core/project/project.hpp"
+#include "core/senses/probes.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::wick_moves_test {

@@ -5,7 +5,7 @@
 
 #include <QTest>
 
-#include "core/play/fixtures.hpp"
+#include "core/senses/fixtures.hpp"
 #include "studio/stage_desk/event_list.hpp"
 #include "studio/stage_desk/stage_meshes.hpp"
 #include "tests/studio/support.hpp"

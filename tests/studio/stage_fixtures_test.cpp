@@ -7,7 +7,7 @@
 #include <QImage>
 #include <QPainter>
 
-#include "core/play/hands.hpp"
+#include "core/senses/hands.hpp"
 #include "core/tape/replay.hpp"
 #include "studio/stage_desk/stage_focus.hpp"
 #include "tests/studio/support.hpp"

@@ -1,0 +1,83 @@
+// SPDX-License-Identifier: MIT
+#pragma once
+
+#include "core/senses/evaluate.hpp"
+#include "core/senses/forces.hpp"
+
+namespace leap {
+
+/// The effects in force at an instant: the active move's phase before the stance, the stance before the body.
+struct Forces {
+    const Steer* steer = nullptr;
+    const Drive* drive = nullptr;
+    const Cap* cap = nullptr;
+    const Limit* limit = nullptr;
+    const Rope* rope = nullptr;
+    const Fly* fly = nullptr;
+    const CapsuleSize* capsule = nullptr;
+    const Expression* face = nullptr;
+    const Expression* pull = nullptr;  ///< what `gravity` was worked out from
+    MachineId rope_machine;
+    std::int32_t cling = -1;      ///< probe
+    double boost = 1.0;           ///< of the speed that steering goes to
+    bool vary = false;            ///< any of them but gravity is worked out from what changes while time passes
+    double gravity = 0.0;         ///< m/s^2 downward
+    Pushed pushed{};              ///< what is pushed and sprung, and drag
+    bool is_pushed = false;       ///< any of these holds
+    double drive_time = 0.0;      ///< phase time of the drive
+    double drive_duration = 0.0;  ///< 0 when its phase has no duration
+    Vec3 drive_direction{0.0};    ///< of length 1; zero: no drive
+    Vec3 drive_base{0.0};         ///< m/s, that an adding drive adds to
+};
+
+Forces forces_at(const EvaluationContext& context);
+/// Of these the size of the body alone; none: as the body says.
+const CapsuleSize* size_in_force(const EvaluationContext& context);
+
+/// Where the character faces after `seconds` (rad): it turns towards the stick at a steady rate, or faces what a phase
+/// says at once.
+double facing_after(const EvaluationContext& context, const Expression* face, double seconds);
+
+/// How the body moves from now on: constant acceleration, valid for `horizon` seconds.
+struct Law {
+    MotionLaw motion;
+    double horizon = 1e300;   ///< s, for how long the law holds at most
+    bool driven = false;      ///< the flat velocity is given, not accelerated
+    bool lifted = false;      ///< the upward one, too
+    bool flying = false;      ///< straight to a point; nothing else counts
+    Vec3 pull{0.0};           ///< part of the motion that closes a gap and is no speed of the body's own
+    double clings_at = 0.0;   ///< flat speed along a wall that is clung to; its bends take none of it
+    bool curved = false;      ///< true course not known in closed form: short stretches
+    double taken_for = 0.0;   ///< s; more than 0: the stretch whose middle the forces were taken in
+    double driven_mps = 0.0;  ///< mean speed of the drive along its direction over the stretch
+};
+
+/// The flat velocity that the stick asks for.
+Vec3 steer_target(const EvaluationContext& context, const Forces& forces);
+
+/// The law from now on, for at most `longest` seconds. Changes the state's velocity where a cap, a limit or a drive
+/// demands it at once.
+/// `taken_for_all`: it is to hold for all of `longest`, whatever it reaches on the way.
+Law motion_law(const EvaluationContext& context, const Forces& forces, Actor& actor, double longest,
+               bool taken_for_all = false);
+
+/// How the body will have gone on after `seconds` of a law, as far as values in the middle of a stretch need it: its
+/// place by its velocity alone.
+MotionAhead motion_ahead(const EvaluationContext& context, const Forces& forces, const Law& law, double seconds);
+
+/// Forces that change on the way (with time, place, speed, facing) count with their value in the middle of the stretch
+/// of `seconds` that the law is now taken for.
+///
+/// With the place taken by the velocity alone this is the position Verlet method (Verlet, 1967; "drift, kick, drift"):
+/// a spring keeps its energy for as long as it swings. What slows by speed is taken half implicitly, so that a stiff
+/// drag comes to its terminal speed instead of swinging about it.
+void take_middle(const EvaluationContext& context, const Forces& forces, double seconds, Actor& actor, Law& law);
+
+/// Puts the mean velocity of a drive over the next `seconds` into the law, so that the distance is the integral of its
+/// curve, exactly.
+void drive_over(const EvaluationContext& context, const Forces& forces, double seconds, Law& law);
+
+/// After a driven stretch of `seconds`: the velocity that the drive has reached, what it adds to included.
+void finish_drive(const EvaluationContext& context, const Forces& forces, const Law& law, double seconds, Actor& actor);
+
+}  // namespace leap

@@ -1,0 +1,240 @@
+// SPDX-License-Identifier: MIT
+#include "core/bodies/stands.hpp"
+
+#include <algorithm>
+#include <limits>
+
+#include "core/bodies/partners.hpp"
+#include "core/defaults.hpp"
+#include "core/senses/fixtures.hpp"
+#include "core/senses/loose_place.hpp"
+#include "core/senses/others.hpp"
+
+namespace leap {
+namespace {
+
+bool is_within(const Vec3& v, double length) {
+    return glm::dot(v, v) < length * length;
+}
+
+/// How near its subject must come for anything to change in a phase, m.
+double asked_within(const EvaluationContext& m, std::size_t i, const Phase& phase) {
+    if (phase.waits_for_events) return 0.0;
+    if (!phase.waits_for_nearness) return std::numeric_limits<double>::infinity();
+    double out = 0.0;
+    for (const Expression& each : phase.nearness) out = std::max(out, number(m.of_fixture(i), each));
+    return out;
+}
+
+/// Works out the pose of fixture `i` again; false when it is as it was.
+bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) {
+    const MachineState& machine = m.world.machines[i];
+    if (is_as_known(m, stand, i)) return false;
+    const FixturePose before = stand.pose;
+    const std::int32_t slot = stand.slot;
+    const bool lively = stand.lively;
+    const bool blocks = stand.blocks;
+    stand = {};
+    stand.blocks = blocks;
+    stand.slot = slot;
+    stand.lively = lively;
+    stand.phase = machine.phase;
+    stand.phase_since = machine.phase_since;
+    stand.from = m.world.fixtures[i].from;
+    stand.pose = fixture_pose(m, i);
+    if (const Phase* phase = fixture_phase(m, i); phase != nullptr) {
+        stand.waits = phase->waits_for_events;
+        stand.asked_within_m = asked_within(m, i, *phase);
+    }
+    if (const Machine* kind = fixture_kind(m, i); kind != nullptr && kind->fixture->focus && !stand.pose.hidden)
+        stand.focus_reach = number(m, kind->fixture->focus->reach);
+    stand.still = !is_on_its_way(m, i);
+    stand.still_from = m.actor.time + m.ahead;
+    return !(stand.pose == before);
+}
+
+/// Whether the character meets it: what it has just thrown or let go of goes through it until they have been apart.
+bool blocks(const EvaluationContext& m, std::size_t i, const FixtureStand& stand) {
+    if (!stand.pose.solid) return false;
+    const auto rigid = m.layout.fixtures[i].rigid;
+    return !rigid || !m.world.loose[*rigid].passes.is_actor(static_cast<std::size_t>(m.actor.id));
+}
+
+bool is_lively(const RunLayout& layout, const World& world, const Actor& actor, std::size_t i,
+               const FixtureStand& stand) {
+    if (!layout.fixtures[i].kind) return false;
+    const FixtureContact& shared = world.contacts[i];
+    const ActorContact& own = actor.contacts[i];
+    if (!stand.still || own.touching || own.blocked || shared.blocked) return true;
+    if (own.events != 0 || shared.events != 0 || shared.events_ahead != 0 || shared.met_anew) return true;
+    const double reach = std::max(reach_of(stand, actor), stand.asked_within_m);
+    return is_within(stand.pose.center - actor.body.position, reach + defaults::lively_walk_m);
+}
+
+void place_in_slot(const RunLayout& layout, std::size_t i, StepCache& out) {
+    const auto slot = static_cast<std::size_t>(out.stands[i].slot);
+    place_solid(out.stands[i].pose, !layout.can_be_loose(i), fixture_surface(i), out.moving.solids[slot]);
+}
+
+void place_velocity(const RunLayout& layout, const World& world, std::size_t i, StepCache& out) {
+    if (const auto rigid = layout.fixtures[i].rigid)
+        out.moving.velocities[static_cast<std::size_t>(out.stands[i].slot)] = world.loose[*rigid].body.velocity;
+}
+
+/// Every solid within sight of the body, in the course's order.
+void gather_solids(const RunLayout& layout, const World& world, const Actor& actor, StepCache& out) {
+    out.moving_around = actor.body.position;
+    std::size_t count = 0;
+    for (FixtureStand& stand : out.stands) {
+        const bool seen = stand.blocks && is_within(stand.pose.center - actor.body.position, defaults::fixture_sight_m);
+        stand.slot = seen ? static_cast<std::int32_t>(count++) : -1;
+    }
+    out.moving.solids.resize(count);
+    const bool give_way = !world.loose.empty() || world.actors.size() > 1;
+    out.moving.velocities.assign(give_way ? count : 0, Vec3{0.0});
+    for (std::size_t i = 0; i < out.stands.size(); ++i)
+        if (out.stands[i].slot >= 0) {
+            place_in_slot(layout, i, out);
+            place_velocity(layout, world, i, out);
+        }
+    out.moving.note_all_moved();
+}
+
+/// Looks at every fixture: where it stands, and whether anything can happen to it. True when solids came or went.
+bool look_at_all(const EvaluationContext& m, StepCache& out) {
+    const World& world = m.world;
+    const Actor& actor = m.actor;
+    bool changed = out.stands.size() != world.fixtures.size();
+    out.stands.resize(world.fixtures.size());
+    out.lively.clear();
+    out.lively_around = actor.body.position;
+    for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
+        changed = take_stand(m, i, out.stands[i]) || changed;
+        const bool blocked = out.stands[i].blocks;
+        out.stands[i].blocks = blocks(m, i, out.stands[i]);
+        changed = changed || blocked != out.stands[i].blocks;
+        out.stands[i].lively = is_lively(m.layout, world, actor, i, out.stands[i]);
+        if (out.stands[i].lively) out.lively.push_back(i);
+    }
+    return changed;
+}
+
+/// A far one that has been woken by another.
+bool some_woke(const RunLayout& layout, const World& world, const StepCache& cache) {
+    for (std::size_t i = 0; i < world.loose.size(); ++i)
+        if (!world.loose[i].body.asleep && !cache.stands[layout.rigid[i].fixture].lively) return true;
+    return false;
+}
+
+/// How near a moving fixture counts as near, m: near enough to be met within a tick of the slowest usual rate.
+double near_moving(const Rehearsal& r, const World& world, const Actor& actor, std::size_t fixture) {
+    const auto rigid = r.layout.fixtures[fixture].rigid;
+    if (!rigid) return defaults::near_moving_m;
+    const double approach = glm::length(world.loose[*rigid].body.velocity) + glm::length(actor.body.velocity);
+    return std::max(defaults::near_moving_m, approach / defaults::slowest_usual_rate_hz);
+}
+
+Bounds bounds_of(const Actor& actor) {
+    const Vec3 side{actor.radius, actor.radius, 0.0};
+    return {actor.body.position - side, actor.body.position + side + world_up * actor.height};
+}
+
+}  // namespace
+
+double reach_of(const FixtureStand& stand, const Actor& actor) {
+    return glm::length(stand.pose.half) + std::max(0.0, stand.focus_reach.value_or(0.0)) + actor.height + actor.radius;
+}
+
+bool solids_are_current(const World& world, const Actor& actor, const StepCache& cache) {
+    return cache.stands_hold() && cache.stands.size() == world.fixtures.size() &&
+           (world.fixtures.empty() ||
+            is_within(cache.lively_around - actor.body.position, defaults::longest_way_per_stretch_m));
+}
+
+void place_solids(const Rehearsal& r, const World& world, const Actor& actor, StepCache& out) {
+    out.nearby.come_to(r.course.solids, grown(bounds_of(actor), defaults::nearby_m), defaults::nearby_margin_m);
+    out.moves_near = false;
+    const bool all = !solids_are_current(world, actor, out);
+    out.placed_under = out.fixture_changes();
+    out.placed_changes = out.changes();
+    out.placed_for = actor.body.position;
+    out.placed_time = actor.time;
+    const bool others = world.actors.size() > 1;
+    if (world.fixtures.empty()) {
+        if (others) move_others(actor, out);
+        return;
+    }
+    const EvaluationContext m = r.context(world, actor, &out);
+    bool gather = !is_within(out.moving_around - actor.body.position, defaults::fixture_walk_m);
+    if (all || some_woke(r.layout, world, out)) {
+        gather = look_at_all(m, out) || gather;
+    } else {
+        for (const std::size_t i : out.lively) {
+            FixtureStand& stand = out.stands[i];
+            const bool blocked = stand.blocks;
+            const bool moved = take_stand(m, i, stand);
+            stand.blocks = blocks(m, i, stand);
+            if (blocked != stand.blocks) gather = true;
+            if (gather || stand.slot < 0) continue;
+            place_velocity(r.layout, world, i, out);
+            if (!moved) continue;
+            place_in_slot(r.layout, i, out);
+            out.moving.note_moved(static_cast<std::size_t>(stand.slot));
+        }
+    }
+    if (gather) gather_solids(r.layout, world, actor, out);
+    for (const std::size_t i : out.lively) {
+        const FixtureStand& stand = out.stands[i];
+        if (!stand.still && stand.pose.solid &&
+            is_within(stand.pose.center - actor.body.position,
+                      reach_of(stand, actor) + near_moving(r, world, actor, i)))
+            out.moves_near = true;
+    }
+    if (!others) return;
+    if (gather) find_others(world, actor, out);
+    move_others(actor, out);
+}
+
+EvaluationContext context_at(const Rehearsal& r, const World& world, const Actor& actor, StepCache& cache) {
+    cache = {};
+    place_solids(r, world, actor, cache);
+    return r.context(world, actor, &cache);
+}
+
+void note_touches(const Rehearsal& r, World& world, Actor& actor, StepScratch& scratch) {
+    StepCache& cache = scratch.actors[static_cast<std::size_t>(actor.id)].cache;
+    const EvaluationContext now = r.context(world, actor, &cache);
+    const Capsule capsule{actor.radius, actor.height};
+    for (const std::size_t i : cache.lively) {
+        ActorContact& own = actor.contacts[i];
+        const FixtureStand& stand = cache.stands[i];
+        const auto rigid = r.layout.fixtures[i].rigid;
+        const RigidState* loose = rigid ? &world.loose[*rigid] : nullptr;
+        if (loose != nullptr && !loose->holder.is_nobody()) {
+            const bool holds = loose->holder.is_actor(static_cast<std::size_t>(actor.id));
+            if (holds != own.touching) cache.note_change();
+            own.touching = holds;
+            continue;
+        }
+        if (stand.pose.hidden) continue;
+        const ActorContact own_before = own;
+        const bool blocked_before = world.contacts[i].blocked;
+        const bool near = is_within(stand.pose.center - actor.body.position, reach_of(stand, actor));
+        // Who has just been raised onto its edge, or is about to come down from it, may be farther off than that.
+        const bool stands_on_it = actor.body.grounded && actor.body.ground == fixture_surface(i);
+        const bool touches = stands_on_it ||
+                             (near && meets(stand.pose, capsule, actor.body.position, defaults::touch_gap_m)) ||
+                             (rigid && has_met(scratch.loose, *rigid, actor_owner(static_cast<std::size_t>(actor.id))));
+        own.blocked = touches && meets(stand.pose, capsule, actor.body.position, 0.0);
+        const bool blocked = !stand.still && loose_lies_in(now, i, true);
+        if (blocked != blocked_before) {
+            scratch.keep_motion_of(world);
+            world.contacts[i].blocked = blocked;
+        }
+        if (touches && !own.touching) own.events |= fixture_touched;
+        own.touching = touches;
+        if (!(own == own_before) || blocked != blocked_before) cache.note_change();
+    }
+}
+
+}  // namespace leap

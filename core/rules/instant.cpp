@@ -1,0 +1,285 @@
+// SPDX-License-Identifier: MIT
+#include "core/rules/instant.hpp"
+
+#include <algorithm>
+
+#include "core/bodies/stands.hpp"
+#include "core/defaults.hpp"
+#include "core/rules/machines.hpp"
+#include "core/state/witness.hpp"
+
+namespace leap {
+
+Instant::Instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Record* record,
+                 std::optional<std::size_t> alone)
+    : rehearsal_(rehearsal),
+      program_(rehearsal.program),
+      world_(world),
+      scratch_(scratch),
+      record_(record),
+      alone_(alone),
+      first_(alone.value_or(0)),
+      last_(alone ? *alone + 1 : world.actors.size()) {
+    ask(alone_ ? first_ : witness(world));
+}
+
+/// While nothing that others could see has changed at this instant, those whom nothing has happened to have nothing to
+/// answer.
+bool Instant::is_asked_now(std::size_t actor) const {
+    if (world_.actors[actor].shown) return false;
+    const ActorScratch::Progress& progress = scratch_.actors[actor].progress;
+    return shared_change_ || alone_ || !progress.quiet || !progress.calm;
+}
+
+void Instant::note_change() {
+    changed_ = true;
+    own().changed = true;
+}
+
+bool Instant::run() {
+    if (!world_.fixtures.empty()) {
+        for (std::size_t i = first_; i < last_; ++i) {
+            if (!is_asked_now(i)) continue;
+            ask(i);
+            if (!alone_) look_for_focus();
+            asks_for_hands();
+        }
+        if (!alone_) {
+            place_all_when_changed();
+            find_lively();
+        }
+    }
+    for (std::size_t i = first_; i < last_; ++i) scratch_.actors[i].changed = false;
+    bool changed = run_rounds();
+    if (focus_waits_ && !concerns_others_) {
+        focus_waits_ = false;
+        for (std::size_t i = first_; i < last_; ++i) {
+            if (world_.actors[i].shown) continue;
+            ask(i);
+            look_for_focus(true);
+        }
+        place_all_when_changed();
+        find_lively();
+        changed = run_rounds() || changed;
+    }
+    if (!concerns_others_) keep_reach_of_blows();
+    for (std::size_t i = first_; i < last_; ++i)
+        if (shared_change_ || scratch_.actors[i].changed) scratch_.actors[i].progress.quiet = false;
+    return changed;
+}
+
+bool Instant::run_rounds() {
+    for (int round = 0; round < most_changes(); ++round) {
+        for (std::size_t i = first_; i < last_; ++i) {
+            if (!is_asked_now(i)) continue;
+            ask(i);
+            for (const MachineId move : actor_->moves) blocks_on_events({move, {}});
+            blocks_on_events({actor_->stance, {}});
+        }
+        blocks_of_fixtures();
+        int changes = 0;
+        // What concerns others is asked again with all of them; what was begun here is taken back.
+        while (!concerns_others_ && once() && ++changes < most_changes()) {
+        }
+        if (concerns_others_) return true;
+        if (changes >= most_changes()) note(EventKind::fault, actor_->body_move().written(), -1);
+        forget_events();
+        deal_blows();
+        if (!show_news()) return changed_ || round > 0;
+    }
+    forget_events();
+    note(EventKind::fault, actor_->body_move().written(), -1);
+    return true;
+}
+
+/// One round of steps 3 to 6; true when something changed.
+bool Instant::once() {
+    fall_back_and_refill();
+    for (std::size_t i = first_; i < last_; ++i) {
+        if (!is_asked_now(i)) continue;
+        ask(i);
+        for (const MachineId move : actor_->moves)
+            if (move && take_way({move, {}})) return true;
+        if (start_move() || choose_stance()) return true;
+    }
+    return !alone_ && take_fixture_ways();
+}
+
+void Instant::fall_back(const EvaluationContext& m, const CounterInfo& info, CounterState& counter) {
+    if (!info.back_when) return;
+    if (!truth(m, info.back_when->truth)) {
+        counter.back_since = never;
+        return;
+    }
+    if (counter.back_since == never) counter.back_since = m.now();
+    if (m.now() - counter.back_since < number(m, info.back_after) - defaults::timer_rounding_s) return;
+    if (counter.value == *info.back_to) return;
+    counter.value = *info.back_to;
+    note_change();
+    changes().note();
+}
+
+void Instant::fall_back_and_refill() {
+    for (std::size_t k = first_; k < last_; ++k) {
+        if (!is_asked_now(k)) continue;
+        ask(k);
+        const EvaluationContext m = context();
+        for (std::size_t i = 0; i < program_.counters.size(); ++i)
+            if (!program_.counters[i].kind) fall_back(m, program_.counters[i], actor_->counters[i]);
+    }
+    if (!alone_) fall_back_of_fixtures();
+    for (std::size_t k = first_; k < last_; ++k) {
+        if (!is_asked_now(k)) continue;
+        ask(k);
+        refill_charges();
+    }
+}
+
+void Instant::refill_charges() {
+    const EvaluationContext m = context();
+    for (const MachineId move : program_.moves) {
+        const auto& charges = machine(move).charges;
+        if (!charges) continue;
+        MachineState& own = state_of(move);
+        const double full = number(m, charges->count);
+        if (own.charges >= full) continue;
+        note_change();
+        if (charges->refill_when && truth(m, charges->refill_when->truth)) {
+            own.charges = full;
+            changes().note();
+        }
+        if (!charges->refill_after) continue;
+        const double time = number(m, *charges->refill_after);
+        if (actor_->own_time() - own.charge_spent_at >= time - defaults::timer_rounding_s) {
+            own.charges += 1.0;
+            own.charge_spent_at = actor_->own_time();
+            changes().note();
+        }
+    }
+}
+
+void Instant::forget_events() {
+    bool any = outcomes_shown_ || !world_.heard.empty();
+    for (std::size_t i = first_; i < last_; ++i) {
+        Actor& actor = world_.actors[i];
+        any = any || actor.events != 0 || !actor.heard.empty();
+        actor.events = 0;
+        actor.heard.clear();
+        for (VolumeContact& volume : actor.volumes) {
+            any = any || volume.entered || volume.left;
+            volume.entered = volume.left = false;
+        }
+        for (ButtonState& button : actor.buttons) {
+            any = any || button.fresh_press || button.fresh_release;
+            button.fresh_press = button.fresh_release = false;
+        }
+        if (!outcomes_shown_) continue;
+        for (MachineState& machine : actor.machines) machine.outcome = Outcome::none;
+    }
+    if (!alone_) world_.heard.clear();
+    outcomes_shown_ = false;
+    if (any) changes().note();
+}
+
+namespace {
+
+/// Whether somebody would hear both of them and couldn't tell them apart.
+bool are_heard_as_one(const Heard& a, const Heard& b) {
+    const bool same_ears = a.only.is_nobody() || b.only.is_nobody() || a.only == b.only;
+    return a.event == b.event && a.struck == b.struck && same_ears;
+}
+
+}  // namespace
+
+/// What acts have emitted, how moves ended and what fixtures were told is an event too: it is seen in the round after.
+/// False when there is nothing.
+bool Instant::show_news() {
+    if (!alone_) wake_who_hears();
+    const bool told = !alone_ && show_news_of_fixtures();
+    shared_change_ = shared_change_ || told;
+    bool any = told || outcomes_;
+    for (std::size_t i = first_; i < last_; ++i) any = any || scratch_.actors[i].emitted.any();
+    if (!any) return false;
+    changes().note();
+    std::vector<Heard> shown;
+    for (std::size_t i = first_; i < last_; ++i) {
+        Actor& actor = world_.actors[i];
+        Emitted& emitted = scratch_.actors[i].emitted;
+        if (outcomes_)
+            for (MachineState& machine : actor.machines) {
+                machine.outcome = machine.outcome_ahead;
+                machine.outcome_ahead = Outcome::none;
+            }
+        actor.events = emitted.bits;
+        if (emitted.any()) scratch_.actors[i].changed = true;
+        if (!emitted.events.empty()) shared_change_ = true;
+        // One who hears two of the same name answers each in a round of its own.
+        std::vector<Heard> later;
+        for (const Heard& heard : emitted.events) {
+            if (std::any_of(shown.begin(), shown.end(),
+                            [&](const Heard& one) { return are_heard_as_one(one, heard); })) {
+                later.push_back(heard);
+                continue;
+            }
+            shown.push_back(heard);
+            if (heard.only.is_nobody()) actor.heard.push_back(heard);
+            if (heard.only.is_actor()) world_.actors[heard.only.at()].heard.push_back(heard);
+            if (!alone_ && !heard.only.is_actor()) world_.heard.push_back(heard);
+            if (scratch_.keeps_told && heard.sender.is_actor() && !heard.struck &&
+                program_.shared_events[static_cast<std::size_t>(heard.event)] != 0)
+                scratch_.told.push_back({heard, actor.time});
+            keep_news(heard);
+        }
+        emitted.clear();
+        emitted.events = std::move(later);
+    }
+    outcomes_shown_ = outcomes_;
+    outcomes_ = false;
+    return true;
+}
+
+EvaluationContext Instant::context() const {
+    return rehearsal_.context(world_, *actor_, &cache());
+}
+
+EvaluationContext Instant::context(const RunningMachine& running) const {
+    EvaluationContext out = context();
+    out.by = by_;
+    if (!running.fixture) return out;
+    return out.of_fixture(running.fixture.at());
+}
+
+int Instant::most_changes() const {
+    std::size_t machines = world_.machines.size();
+    for (const Actor& actor : world_.actors) machines += actor.machines.size();
+    return defaults::most_changes_per_instant + static_cast<int>(machines);
+}
+
+MachineState& Instant::state_of(const RunningMachine& running) {
+    return running.fixture ? world_.machines[running.fixture] : state_of(running.kind);
+}
+
+const Phase& Instant::phase_of(const RunningMachine& running) {
+    return machine(running.kind).phases[state_of(running).phase];
+}
+
+void Instant::note(EventKind kind, std::int32_t index, std::int32_t detail) {
+    if (record_ != nullptr) record_->events.push_back({actor_->time, kind, index, detail, actor_->id});
+}
+
+void Instant::note_fixture(EventKind kind, FixtureId fixture, std::int32_t detail) {
+    if (record_ != nullptr) record_->events.push_back({actor_->time, kind, fixture.written(), detail, -1});
+}
+
+bool run_instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Record* record) {
+    return Instant(rehearsal, world, scratch, record, std::nullopt).run();
+}
+
+AloneAnswer run_instant_alone(const Rehearsal& rehearsal, World& world, std::size_t actor, StepScratch& scratch,
+                              Record* record) {
+    Instant instant(rehearsal, world, scratch, record, actor);
+    const bool changed = instant.run();
+    return {changed, instant.concerns_others()};
+}
+
+}  // namespace leap

@@ -1,0 +1,101 @@
+// SPDX-License-Identifier: MIT
+// A character's moves and stances at an instant: which begin, which end.
+#include <algorithm>
+
+#include "core/bodies/ride.hpp"
+#include "core/rules/instant.hpp"
+#include "core/senses/gates.hpp"
+
+namespace leap {
+
+void Instant::take_drive(MachineId move, const Drive& drive) {
+    MachineState& own = state_of(move);
+    own.drive_direction = direction_or_zero(vector(context(), drive.direction));
+    if (actor_->body.grounded && own.drive_direction.z > 1e-3) {
+        leave_ground(*actor_, true);
+        take_ground_along(*actor_);
+        emitted().bits |= event_left_ground;
+        note(EventKind::left_ground, -1, -1);
+    }
+    own.drive_base = drive.adding ? actor_->body.velocity : Vec3{0.0};
+}
+
+void Instant::end(MachineId move, EventKind kind, std::int32_t by, PhaseExit left_by) {
+    leave_phase({move, {}}, left_by);
+    MachineState& own = state_of(move);
+    own.phase = {};
+    own.ended_at = actor_->own_time();
+    std::replace(actor_->moves.begin(), actor_->moves.end(), move, MachineId{});
+    own.outcome_ahead =
+        kind == EventKind::ended ? Outcome::completed : (kind == EventKind::failed ? Outcome::failed : Outcome::cut);
+    outcomes_ = true;
+    note_change();
+    changes().note();
+    note(kind, move.written(), by);
+}
+
+/// A character that is put back has done with its moves, but for the one that put it back.
+void Instant::end_all_moves() {
+    const MachineId acting = acting_.fixture ? MachineId{} : acting_.kind;
+    for (const MachineId move : std::vector<MachineId>(actor_->moves))
+        if (move && move != acting) end(move, EventKind::cut, -1, PhaseExit{PhaseExit::By::cut});
+}
+
+bool Instant::may_start(MachineId move) const {
+    const EvaluationContext m = context();
+    const Machine& wanted = machine(move);
+    if (!wanted.is_for(actor_->kind)) return false;
+    if (actor_->seat && wanted.layer == 0) return false;
+    if (m.tuning.is_off(move) || !is_triggered(m, move) || !charge_left(m, move)) return false;
+    // Whether what is active on the move's layer lets itself be cut by it.
+    if (cut_refusal(m, move)) return false;
+    return std::all_of(wanted.gates.begin(), wanted.gates.end(),
+                       [&](const Gate& gate) { return gate_holds(m, move, gate); });
+}
+
+bool Instant::start_move() {
+    for (const MachineId move : program_.moves) {
+        if (!may_start(move)) continue;
+        MachineId& active = actor_->moves[static_cast<std::size_t>(machine(move).layer)];
+        if (active) end(active, EventKind::cut, move.written(), PhaseExit{PhaseExit::By::cut});
+        if (machine(move).button) actor_->buttons[machine(move).button].pending = false;
+        MachineState& own = state_of(move);
+        own.started_at = actor_->own_time();
+        if (machine(move).charges) {
+            own.charges -= 1.0;
+            own.charge_spent_at = actor_->own_time();
+        }
+        active = move;
+        enter({move, {}}, PhaseId(0), PhaseExit{PhaseExit::By::cut});
+        return true;
+    }
+    return false;
+}
+
+bool Instant::choose_stance() {
+    const MachineId now = actor_->stance;
+    const EvaluationContext m = context();
+    if (now && machine(now).until && !truth(m, machine(now).until->truth)) return false;
+    for (const MachineId index : program_.stances) {
+        const Machine& stance = machine(index);
+        if (!stance.is_for(actor_->kind)) continue;
+        if (stance.when && (m.tuning.is_off(index) || !truth(m, stance.when->truth))) continue;
+        const bool allowed = stance.from.empty() || index == now ||
+                             std::find(stance.from.begin(), stance.from.end(), now) != stance.from.end();
+        if (!allowed) continue;
+        if (index == now) return false;
+        if (now) {
+            leave_phase({now, {}}, PhaseExit{PhaseExit::By::cut});
+            state_of(now).phase = {};
+            state_of(now).ended_at = actor_->own_time();
+        }
+        actor_->stance = index;
+        state_of(index).started_at = actor_->own_time();
+        enter({index, {}}, PhaseId(0), PhaseExit{PhaseExit::By::cut});
+        note(EventKind::stance, index.written(), -1);
+        return true;
+    }
+    return false;
+}
+
+}  // namespace leap

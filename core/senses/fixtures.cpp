@@ -1,0 +1,328 @@
+// SPDX-License-Identifier: MIT
+#include "core/senses/fixtures.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include "core/defaults.hpp"
+#include "core/senses/fixture_path.hpp"
+#include "core/senses/loose_place.hpp"
+#include "core/units/elementary.hpp"
+#include "core/units/turn.hpp"
+#include "core/world/closest_point.hpp"
+#include "core/world/query.hpp"
+
+namespace leap {
+namespace {
+
+/// How far slide and swing have gone in the present phase: along a phase that has a time they go steadily, without one
+/// they are there at once.
+double gone(const EvaluationContext& m, const MachineState& machine, const Phase& phase) {
+    if (!phase.duration) return 1.0;
+    const double length = number(m, *phase.duration);
+    return length > 0.0 ? std::clamp((m.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
+}
+
+/// How far it is turned from where it was placed to face along a direction; as it is when that points nowhere level.
+double faced(const EvaluationContext& own, std::size_t index, const Expression& direction, double now_rad) {
+    const Vec3 along = horizontal(vector(own, direction));
+    if (horizontal_length(along) < 1e-6) return now_rad;
+    return elementary::atan2(along.y, along.x) - own.course->plan.fixtures[index].turn_deg * radians_per_degree;
+}
+
+/// Round to where it should face, the shorter way: steadily over the phase's time, or no faster than it may.
+double turned_to_face(const EvaluationContext& own, std::size_t index, const Phase& phase, double to_rad,
+                      double share) {
+    const double from = own.world.fixtures[index].from.face_rad;
+    const double way = std::remainder(to_rad - from, 2.0 * std::numbers::pi);
+    if (!phase.effects.face_rate) return from + way * share;
+    const double seconds = std::max(0.0, own.time() - own.world.machines[index].phase_since);
+    const double most = std::abs(number(own, *phase.effects.face_rate)) * seconds;
+    return from + std::clamp(way, -most, most);
+}
+
+Quat about_up(double turn_rad) {
+    const auto [s, c] = elementary::sin_cos(0.5 * turn_rad);
+    return {c, 0.0, 0.0, s};
+}
+bool is_upright(const FixturePose& pose) {
+    return pose.turn.x == 0.0 && pose.turn.y == 0.0;
+}
+
+Solid solid_box(const FixturePose& pose, const Surface& surface) {
+    Solid out;
+    out.kind = SolidKind::box;
+    out.surface = surface;
+    out.center = pose.center;
+    out.half = pose.half;
+    const auto [s, c] = elementary::sin_cos(pose.turn_rad);
+    out.turn_cos = c;
+    out.turn_sin = s;
+    const Vec3 reach{std::abs(out.turn_cos) * pose.half.x + std::abs(out.turn_sin) * pose.half.y,
+                     std::abs(out.turn_sin) * pose.half.x + std::abs(out.turn_cos) * pose.half.y, pose.half.z};
+    out.bounds.add(pose.center - reach);
+    out.bounds.add(pose.center + reach);
+    return out;
+}
+
+}  // namespace
+
+const Machine* fixture_kind(const EvaluationContext& m, std::size_t index) {
+    const MachineId kind = m.layout.fixtures[index].kind;
+    return kind ? &m.program.machines[kind] : nullptr;
+}
+
+bool is_fixture_of(const EvaluationContext& m, std::int32_t index, std::string_view kind) {
+    const auto i = static_cast<std::size_t>(index);
+    if (i >= m.world.fixtures.size() || !m.layout.fixtures[i].kind) return false;
+    const Machine* machine = fixture_kind(m, i);
+    while (machine != nullptr && machine->name != kind) {
+        const auto base = machine->base.empty() ? std::nullopt : m.program.find_machine(machine->base);
+        machine = base ? &m.program.machines[*base] : nullptr;
+    }
+    return machine != nullptr;
+}
+
+const Phase* fixture_phase(const EvaluationContext& m, std::size_t index) {
+    const Machine* kind = fixture_kind(m, index);
+    const PhaseId phase = m.world.machines[index].phase;
+    return kind == nullptr || !phase ? nullptr : &kind->phases[phase];
+}
+
+std::string fixture_prompt(const EvaluationContext& m, std::size_t index) {
+    const Machine* kind = fixture_kind(m, index);
+    return kind == nullptr ? std::string() : kind->fixture->prompt;
+}
+
+FixtureOffset fixture_offset(const EvaluationContext& at, std::size_t index, bool with_face) {
+    const FixtureState& own = at.world.fixtures[index];
+    const Phase* phase = fixture_phase(at, index);
+    if (phase == nullptr) return {};
+    if (phase->effects.stays) return own.from;
+    const EvaluationContext m = at.of_fixture(index);
+    FixtureOffset to;
+    to.way_m = path_now(at, index).gone_m;
+    if (phase->effects.slide)
+        for (int i = 0; i < 3; ++i) to.slide[i] = number(m, (*phase->effects.slide)[static_cast<std::size_t>(i)]);
+    if (phase->effects.swing) to.swing_rad = number(m, *phase->effects.swing);
+    for (int i = 0; phase->effects.grow && i < 3; ++i)
+        to.grown[i] = std::clamp(number(m, (*phase->effects.grow)[static_cast<std::size_t>(i)]),
+                                 defaults::smallest_growth, defaults::largest_growth);
+    if (with_face && phase->effects.face) to.face_rad = faced(m, index, *phase->effects.face, own.from.face_rad);
+    const double share = gone(m, m.world.machines[index], *phase);
+    // Beginning and ending at rest, over the same time.
+    const double eased = share * share * (3.0 - 2.0 * share);
+    const double slides = phase->effects.slide_eased ? eased : share;
+    const double swings = phase->effects.swing_eased ? eased : share;
+    return {own.from.slide + (to.slide - own.from.slide) * slides,
+            own.from.swing_rad + (to.swing_rad - own.from.swing_rad) * swings,
+            turned_to_face(m, index, *phase, to.face_rad, share), to.way_m,
+            own.from.grown + (to.grown - own.from.grown) * (phase->effects.grow_eased ? eased : share)};
+}
+
+namespace {
+
+/// It stands on its underside.
+void grow(const Vec3& shares, FixturePose& out) {
+    const double was_m = out.half.z;
+    if (out.shape.kind == RigidShapeKind::box) {
+        out.half = out.shape.half = out.half * shares;
+    } else {
+        const bool ball = out.shape.kind == RigidShapeKind::ball;
+        out.shape.radius *= shares.x;
+        out.shape.height = std::max(2.0 * out.shape.radius, out.shape.height * (ball ? shares.x : shares.z));
+        out.half = out.shape.half = {out.shape.radius, out.shape.radius, 0.5 * out.shape.height};
+    }
+    out.center.z += out.half.z - was_m;
+}
+
+/// Where path, slide and swing have taken its middle, and how far swing has turned it.
+void move_by(const FixtureOffset& offset, const FixtureWay& way, FixturePose& out) {
+    const Vec3 along = way.exists() ? place_on(way, offset.way_m).at : Vec3{0.0};
+    out.center += turned(offset.slide + along, out.turn_rad);
+    if (offset.swing_rad == 0.0) return;
+    // The hinge stands at the end of its width that lies to its left.
+    const Vec3 hinge = out.center + turned({0.0, out.half.y, 0.0}, out.turn_rad);
+    out.center = hinge + turned(out.center - hinge, offset.swing_rad);
+    out.turn_rad += offset.swing_rad;
+}
+
+}  // namespace
+
+namespace {
+
+/// Whether a pose that is being worked out has come back to itself, or depends on too many others.
+bool ends_chain(const EvaluationContext& m, std::size_t index) {
+    return m.poses != nullptr && (m.poses->has(index) || m.poses->length >= defaults::longest_pose_chain);
+}
+PoseChain chain_with(const EvaluationContext& m, std::size_t index) {
+    return {index, m.poses, m.poses == nullptr ? 1 : m.poses->length + 1};
+}
+
+}  // namespace
+
+Vec3 fixture_middle(const EvaluationContext& at, std::size_t index) {
+    if (at.layout.can_be_loose(index)) return fixture_pose(at, index).center;
+    FixturePose pose = fixture_pose(at, index, true);
+    if (ends_chain(at, index)) return pose.center;
+    const PoseChain chain = chain_with(at, index);
+    EvaluationContext m = at;
+    m.poses = &chain;
+    const FixtureOffset offset = fixture_offset(m, index, false);
+    if (offset.grown != Vec3{1.0}) grow(offset.grown, pose);
+    move_by(offset, m.course->ways[index], pose);
+    return pose.center;
+}
+
+/// Whether path, slide or swing change as its phase goes on.
+bool is_on_its_way(const EvaluationContext& m, std::size_t index) {
+    const Phase* phase = fixture_phase(m, index);
+    if (phase == nullptr) return false;
+    if (is_awake(m.layout, m.world, index)) return true;
+    if (m.layout.can_be_loose(index))
+        return phase->effects.carried || phase->effects.returns_home || phase->effects.in_hand;
+    if (phase->effects.stays) return false;
+    if (phase->effects.follow && path_now(m, index).goes_on) return true;
+    // What depends on more than dials may change at any time.
+    const auto changes = [](const Expression& e) { return e.folded < 0; };
+    const auto& slide = phase->effects.slide;
+    const auto& swing = phase->effects.swing;
+    if ((slide && std::any_of(slide->begin(), slide->end(), changes)) || (swing && changes(*swing))) return true;
+    const auto& grow = phase->effects.grow;
+    if (grow && std::any_of(grow->begin(), grow->end(), changes)) return true;
+    if (phase->effects.face && changes(*phase->effects.face)) return true;
+    if (phase->effects.face && phase->effects.face_rate) {
+        constexpr double at_last_s = 1e6;
+        EvaluationContext end = m;
+        end.ahead = at_last_s;
+        if (fixture_offset(end, index).face_rad != fixture_offset(m, index).face_rad) return true;
+    }
+    if (!phase->duration) return false;
+    const FixtureOffset& from = m.world.fixtures[index].from;
+    EvaluationContext end = m;
+    end.ahead = number(m, *phase->duration);
+    const FixtureOffset to = fixture_offset(end, index);
+    return !(from == to) && fixture_offset(m, index) != to;
+}
+
+RigidShape fixture_shape(const EvaluationContext& m, const FixtureInfo& info) {
+    const auto side = [&](std::size_t i) {
+        return std::clamp(number(m, info.size[i]), 0.001, 2.0 * defaults::largest_box_m);
+    };
+    RigidShape out;
+    if (info.shape == FixtureShape::box) {
+        out.half = Vec3{side(0), side(1), side(2)} * 0.5;
+        return out;
+    }
+    out.kind = info.shape == FixtureShape::sphere ? RigidShapeKind::ball : RigidShapeKind::capsule;
+    out.radius = side(0);
+    out.height = info.shape == FixtureShape::sphere ? 2.0 * out.radius : std::max(side(1), 2.0 * out.radius);
+    out.half = {out.radius, out.radius, 0.5 * out.height};
+    return out;
+}
+
+FixturePose fixture_pose(const EvaluationContext& m, std::size_t index, bool at_rest) {
+    const auto rigid = m.layout.fixtures[index].rigid;
+    if (!at_rest && !rigid && m.cache != nullptr && index < m.cache->stands.size()) {
+        const FixtureStand& known = m.cache->stands[index];
+        if (is_as_known(m, known, index)) return known.pose;
+    }
+    FixturePose out;
+    const MachineId made_of = m.layout.fixtures[index].placed;
+    if (!made_of) return out;
+    const Machine* kind = &m.program.machines[made_of];
+    const PlacedFixture& placed = m.course->plan.fixtures[index];
+    out.shape = fixture_shape(m, *kind->fixture);
+    out.half = out.shape.half;
+    out.can_be_loose = kind->fixture->loose.has_value();
+    out.turn_rad = placed.turn_deg * radians_per_degree;
+    out.center = placed.position + Vec3{0.0, 0.0, out.half.z};
+    out.turn = about_up(out.turn_rad);
+    const Phase* phase = fixture_phase(m, index);
+    if (phase == nullptr || at_rest || ends_chain(m, index)) return out;
+    out.solid = phase->effects.solid || phase->effects.loose;
+    out.hidden = phase->effects.hidden;
+    out.glows = phase->effects.glows;
+    const PoseChain chain = chain_with(m, index);
+    EvaluationContext own = m.of_fixture(index);
+    own.poses = &chain;
+    if (phase->effects.seen_through) out.seen_through = std::clamp(number(own, *phase->effects.seen_through), 0.0, 1.0);
+    if (rigid) {
+        place_loose(own, *rigid, *phase, out);
+        return out;
+    }
+    EvaluationContext waiting = m;
+    waiting.poses = &chain;
+    const FixtureOffset offset = fixture_offset(waiting, index);
+    if (offset.grown != Vec3{1.0}) grow(offset.grown, out);
+    const double placed_rad = out.turn_rad;
+    move_by(offset, m.course->ways[index], out);
+    out.turn_rad += offset.face_rad;
+    if (out.turn_rad != placed_rad) out.turn = about_up(out.turn_rad);
+    return out;
+}
+
+void place_solid(const FixturePose& pose, bool upright, const Surface& surface, Solid& out) {
+    if (upright && pose.shape.kind == RigidShapeKind::box) {
+        out = solid_box(pose, surface);
+    } else {
+        place_shape(pose.shape, pose.center, pose.turn, surface, out);
+    }
+}
+
+namespace {
+
+/// The point on the axis of a ball or capsule that is nearest to another.
+Vec3 nearest_on_axis(const FixturePose& pose, const Vec3& point) {
+    const Vec3 axis = pose.turn * Vec3{0.0, 0.0, std::max(0.0, pose.half.z - pose.shape.radius)};
+    const double squared = glm::dot(axis, axis);
+    const double along = squared > 0.0 ? std::clamp(glm::dot(point - pose.center, axis) / squared, -1.0, 1.0) : 0.0;
+    return pose.center + axis * along;
+}
+
+}  // namespace
+
+Vec3 nearest_point(const FixturePose& pose, const Vec3& to) {
+    if (pose.shape.kind == RigidShapeKind::box) {
+        const Vec3 own = glm::inverse(pose.turn) * (to - pose.center);
+        return pose.center + pose.turn * glm::clamp(own, -pose.half, pose.half);
+    }
+    const Vec3 on_axis = nearest_on_axis(pose, to);
+    const Vec3 out = to - on_axis;
+    const double distance = glm::length(out);
+    return distance <= pose.shape.radius ? to : on_axis + out * (pose.shape.radius / distance);
+}
+
+double distance_to(const FixturePose& pose, const Vec3& point) {
+    if (pose.shape.kind != RigidShapeKind::box)
+        return std::max(0.0, glm::length(point - nearest_on_axis(pose, point)) - pose.shape.radius);
+    const Vec3 p = glm::abs(glm::inverse(pose.turn) * (point - pose.center)) - pose.half;
+    return glm::length(glm::max(p, Vec3{0.0}));
+}
+
+bool meets(const FixturePose& pose, const Capsule& capsule, const Vec3& feet, double gap) {
+    Solid solid;
+    place_solid(pose, is_upright(pose), {}, solid);
+    return closest_point(solid, capsule.segment(), feet + world_up * capsule.radius).distance <= capsule.radius + gap;
+}
+
+Exit exit_of(const EvaluationContext& m, std::size_t index) {
+    const FixturePose pose = fixture_pose(m, index, true);
+    const double away = pose.half.x + m.actor.radius + defaults::exit_gap_m;
+    return {pose.center - world_up * pose.half.z + facing_direction(pose.turn_rad) * away, pose.turn_rad};
+}
+
+std::optional<Exit> exit_of_link(const EvaluationContext& m, std::size_t index) {
+    const auto link = m.layout.fixtures[index].link;
+    if (!link) return std::nullopt;
+    return exit_of(m, *link);
+}
+
+std::optional<double> turn_through(const EvaluationContext& m, std::size_t index) {
+    const auto exit = exit_of_link(m, index);
+    if (!exit) return std::nullopt;
+    return exit->facing_rad - fixture_pose(m, index, true).turn_rad + std::numbers::pi;
+}
+
+}  // namespace leap

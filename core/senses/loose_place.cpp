@@ -1,0 +1,144 @@
+// SPDX-License-Identifier: MIT
+#include "core/senses/loose_place.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/defaults.hpp"
+#include "core/rigid/contact.hpp"
+#include "core/senses/fixtures.hpp"
+#include "core/senses/hands.hpp"
+#include "core/units/elementary.hpp"
+#include "core/units/turn.hpp"
+
+namespace leap {
+namespace {
+
+/// How much of its phase's time has gone, beginning and ending at rest; all of it when the phase has no time.
+double eased(const EvaluationContext& own, const Phase& phase) {
+    const MachineState& machine = own.world.machines[own.fixture];
+    const double length = phase.duration ? number(own, *phase.duration) : 0.0;
+    const double gone = length > 0.0 ? std::clamp((own.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
+    return gone * gone * (3.0 - 2.0 * gone);
+}
+
+}  // namespace
+
+bool is_awake(const RunLayout& layout, const World& world, std::size_t fixture) {
+    const auto rigid = layout.fixtures[fixture].rigid;
+    return rigid && layout.fixtures[fixture].kind && !world.loose[*rigid].body.asleep;
+}
+
+RigidKind loose_kind(const EvaluationContext& m, std::size_t fixture) {
+    const FixtureInfo& info = *fixture_kind(m, fixture)->fixture;
+    RigidKind out;
+    out.shape = fixture_shape(m, info);
+    out.mass_kg = std::clamp(number(m, info.loose->mass), 0.001, 1e6);
+    if (info.loose->friction) out.friction = std::clamp(number(m, *info.loose->friction), 0.0, 100.0);
+    if (info.loose->bounce) out.bounce = std::clamp(number(m, *info.loose->bounce), 0.0, 1.0);
+    return out;
+}
+
+WheelKind wheel_kind(const EvaluationContext& m, std::size_t fixture) {
+    const WheelInfo& info = *fixture_kind(m, fixture)->fixture->wheels;
+    const EvaluationContext own = m.of_fixture(fixture);
+    WheelKind out;
+    for (int i = 0; i < 3; ++i) out.hang[i] = number(own, info.at[static_cast<std::size_t>(i)]);
+    out.hang.x = std::max(0.05, out.hang.x);
+    out.radius = std::clamp(number(own, info.radius), 0.01, 10.0);
+    out.travel = std::clamp(number(own, info.travel), 0.0, 10.0);
+    out.stiffness = std::clamp(number(own, info.stiffness), 1.0, 1e9);
+    out.damping = std::clamp(number(own, info.damping), 0.0, 20.0);
+    out.grip = std::clamp(number(own, info.grip), 0.0, 100.0);
+    return out;
+}
+
+WheelUse wheel_use(const EvaluationContext& m, std::size_t fixture) {
+    WheelUse out;
+    const Phase* phase = fixture_phase(m, fixture);
+    if (phase == nullptr) return out;
+    const EvaluationContext own = m.of_fixture(fixture);
+    const auto of = [&](const std::optional<Expression>& expression) {
+        return expression ? number(own, *expression) : 0.0;
+    };
+    constexpr double sharpest_rad = 1.0;
+    out.push_n = std::clamp(of(phase->effects.wheels_push), -1e7, 1e7);
+    out.brake_n = std::clamp(of(phase->effects.wheels_brake), 0.0, 1e7);
+    out.turn_rad = std::clamp(of(phase->effects.wheels_turn), -sharpest_rad, sharpest_rad);
+    return out;
+}
+
+void place_loose(const EvaluationContext& own, std::size_t index, const Phase& phase, FixturePose& out) {
+    const RigidState& loose = own.world.loose[index];
+    if (phase.effects.carried && !loose.holder.is_nobody()) {
+        Vec3 offset{0.0};
+        for (int i = 0; i < 3; ++i) offset[i] = number(own, (*phase.effects.carried)[static_cast<std::size_t>(i)]);
+        const auto who = static_cast<std::size_t>(loose.holder.index);
+        Vec3 feet{0.0};
+        double facing = 0.0;
+        if (loose.holder.is_actor()) {
+            feet = own.world.actors[who].body.position;
+            facing = own.world.actors[who].facing;
+        } else {
+            const FixturePose holder = fixture_pose(own, who);
+            feet = holder.center - world_up * holder.half.z;
+            facing = holder.turn_rad;
+        }
+        out.center = feet + turned(offset, facing);
+        out.turn_rad = facing;
+        out.turn = about_axis(facing, world_up);
+        return;
+    }
+    if (phase.effects.in_hand && loose.holder.is_actor() && loose.hand >= 0) {
+        const Held held = in_grip(own, *phase.effects.in_hand, loose.hand);
+        const double share = eased(own, phase);
+        out.center = loose.from_place + (held.place - loose.from_place) * share;
+        out.turn = between_turns(loose.from_turn, held.turn, share);
+    } else if (phase.effects.returns_home) {
+        const double share = eased(own, phase);
+        out.center = loose.from_place + (out.center - loose.from_place) * share;
+        out.turn = between_turns(loose.from_turn, out.turn, share);
+    } else {
+        out.center = loose.body.place;
+        out.turn = loose.body.turn;
+    }
+    const Vec3 front = out.turn * Vec3{1.0, 0.0, 0.0};
+    out.turn_rad = elementary::atan2(front.y, front.x);
+}
+
+bool loose_lies_in(const EvaluationContext& m, std::size_t fixture, bool deep) {
+    if (m.world.loose.empty() || m.layout.can_be_loose(fixture)) return false;
+    constexpr double pressed_in_m = 0.004;
+    const double gap = deep ? -pressed_in_m : defaults::clear_gap_m;
+    Solid own;
+    Solid other;
+    std::vector<ContactPoint> points;
+    const bool placed = m.cache != nullptr && m.cache->stands_hold() && m.ahead == 0.0 &&
+                        m.cache->stands.size() == m.world.fixtures.size();
+    const auto lies_in = [&](const FixturePose& pose) {
+        place_solid(pose, true, {}, own);
+        const double size = glm::length(pose.half) + defaults::clear_gap_m;
+        return std::any_of(m.layout.rigid.begin(), m.layout.rigid.end(), [&](const RigidLayout& rigid) {
+            const std::size_t other_fixture = rigid.fixture;
+            if (placed) {
+                const FixturePose& known = m.cache->stands[other_fixture].pose;
+                if (glm::length(known.center - pose.center) > size + glm::length(known.half)) return false;
+            }
+            const FixturePose at = fixture_pose(m, other_fixture);
+            const double reach = size + glm::length(at.half);
+            if (!at.solid || glm::length(at.center - pose.center) > reach) return false;
+            place_solid(at, false, {}, other);
+            points.clear();
+            find_contacts(other, own, gap, points);
+            return !points.empty();
+        });
+    };
+    return lies_in(fixture_pose(m, fixture)) || (!deep && lies_in(fixture_pose(m, fixture, true)));
+}
+
+bool all_loose_sleep(const World& world) {
+    return std::all_of(world.loose.begin(), world.loose.end(),
+                       [](const RigidState& loose) { return loose.body.asleep; });
+}
+
+}  // namespace leap

@@ -1,0 +1,181 @@
+// SPDX-License-Identifier: MIT
+#include "core/simulation/settle.hpp"
+
+#include <algorithm>
+
+#include "core/bodies/loose.hpp"
+#include "core/bodies/push.hpp"
+#include "core/bodies/ride.hpp"
+#include "core/bodies/stands.hpp"
+#include "core/defaults.hpp"
+#include "core/senses/fixtures.hpp"
+#include "core/senses/others.hpp"
+#include "core/senses/seat.hpp"
+#include "core/world/query.hpp"
+
+namespace leap {
+namespace {
+
+/// A seat that takes its rider into something solid loses them there: they are pushed out, and go on as what they sat
+/// on went.
+void lose_seat(const Rehearsal& r, Actor& actor, StepCache& cache, Record* record) {
+    const FixtureId seat = actor.seat;
+    Surroundings around = cache.surroundings();
+    around.without = fixture_surface(seat.at());
+    const auto met =
+        deepest_overlap(around, {actor.radius, actor.height}, actor.body.position, -defaults::seat_squeeze_m);
+    if (!met) return;
+    actor.seat = {};
+    cache.note_change();
+    actor.body.grounded = false;
+    actor.contact_since = actor.last_airborne = actor.own_time();
+    actor.body = free_body(cache.surroundings(), shape_now(r, actor), actor.body);
+    actor.events |= event_bumped_wall | event_bumped_piece | event_left_ground;
+    actor.wall_normal = direction_or_zero(horizontal(met->normal));
+    actor.bumped = met->surface;
+    if (record == nullptr) return;
+    record->events.push_back({actor.time, EventKind::stepped_out, seat.written(), -1, actor.id});
+    record->events.push_back({actor.time, EventKind::bumped_wall, -1, -1, actor.id});
+}
+
+/// Everything loose goes on to the instant that the characters have come to; what they have run into at the end was not
+/// yet pushed at the steps before.
+void advance_and_push(const Rehearsal& r, std::span<const ActorStretch> stretches, RigidStretch time, World& world,
+                      StepScratch& scratch) {
+    std::vector<std::optional<Ride>>& rides = scratch.rides;
+    rides.clear();
+    scratch.loose.met.clear();
+    for (const ActorStretch& stretch : stretches) rides.push_back(stretch.ride);
+    const auto leans = [&](std::size_t i) {
+        return !stretches[i].seated && !world.actors[i].shown &&
+               leans_on_something(stretches[i].wanted, world, world.actors[i]);
+    };
+    bool any = false;
+    for (std::size_t i = 0; i < stretches.size(); ++i) any = any || leans(i);
+    if (!any) return advance_rigid_bodies(r, time, rides, world, scratch);
+    scratch.keep_motion_of(world);
+    constexpr double shortly_s = 1e-7;
+    const double before_end = std::max(time.from, time.to - shortly_s);
+    advance_rigid_bodies(r, {time.from, before_end}, rides, world, scratch);
+    for (std::size_t i = 0; i < stretches.size(); ++i)
+        if (leans(i)) push_what_is_met(r, stretches[i].wanted, world, world.actors[i], scratch.actors[i].cache);
+    advance_rigid_bodies(r, {before_end, time.to}, rides, world, scratch);
+}
+
+void settle_seated(const Rehearsal& r, World& world, Actor& actor, StepScratch& scratch, Record* record) {
+    StepCache& cache = scratch.actors[static_cast<std::size_t>(actor.id)].cache;
+    keep_seat(r, world, actor);
+    place_solids(r, world, actor, cache);
+    lose_seat(r, actor, cache, record);
+    note_touches(r, world, actor, scratch);
+}
+
+/// Who stands on somebody is carried after them. The order of the tape otherwise; also of those who would all wait for
+/// each other: in a crowd that tumbles, one may have come to stand on somebody who stands on them by what was before.
+template <class Visit>
+void each_after_its_carrier(std::span<const ActorStretch> stretches, Visit visit) {
+    std::vector<std::uint8_t> done(stretches.size(), 0);
+    const auto waits = [&](std::size_t i) {
+        const auto& ride = stretches[i].ride;
+        return ride && ride->on.is_actor() && done[static_cast<std::size_t>(ride->on.index)] == 0;
+    };
+    const auto take = [&](std::size_t i) {
+        done[i] = 1;
+        visit(i);
+    };
+    for (;;) {
+        std::size_t taken = 0;
+        for (std::size_t i = 0; i < stretches.size(); ++i) {
+            if (done[i] != 0 || waits(i)) continue;
+            take(i);
+            ++taken;
+        }
+        const auto left = std::find(done.begin(), done.end(), 0);
+        if (left == done.end()) return;
+        if (taken == 0) take(static_cast<std::size_t>(left - done.begin()));
+    }
+}
+
+}  // namespace
+
+void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, World& world, StepScratch& scratch,
+                  Record* record) {
+    const RigidStretch time{world.time, world.actors.front().time};
+    world.time = time.to;
+    if (!meets_others(world)) {
+        return;
+    }
+    advance_and_push(r, stretches, time, world, scratch);
+    if (!all_loose_sleep(world)) scratch.shared.changes.note();
+    const bool alone = world.actors.size() == 1;
+    const auto settle = [&](std::size_t i) {
+        Actor& actor = world.actors[i];
+        StepCache& cache = scratch.actors[i].cache;
+        if (actor.shown || (stretches[i].alone && !stretches[i].ride)) return show_to_others(actor, scratch.shared);
+        const BodyState came = actor.body;
+        if (stretches[i].seated) {
+            settle_seated(r, world, actor, scratch, record);
+        } else {
+            if (stretches[i].ride && !stretches[i].ride->is_carried) carry(r, *stretches[i].ride, world, actor);
+            change_ground(r, stretches[i].ride, world, actor);
+            if (cache.others_near) find_others(world, actor, cache);
+            place_solids(r, world, actor, cache);
+            note_touches(r, world, actor, scratch);
+            // What came upon the body pushes it out at once, at every tick rate.
+            if (cache.moves_near || cache.others_near)
+                actor.body = free_body(cache.surroundings(), shape_now(r, actor), actor.body);
+        }
+        if (!alone) {
+            show_to_others(actor, scratch.shared);
+            if (!(actor.body == came)) scratch.actors[i].progress.calm = false;
+        }
+    };
+    if (alone) {
+        settle(0);
+        scratch.loose.met.clear();  // of this stretch only
+        return;
+    }
+    // Where two characters overlap the one who is earlier in the tape stays: only those who have settled are
+    // met.
+    for (Actor& actor : world.actors) actor.seen.settled = false;
+    each_after_its_carrier(stretches, settle);
+    scratch.loose.met.clear();
+    for (std::size_t i = 0; i < world.actors.size(); ++i)
+        if (!world.actors[i].shown) find_others(world, world.actors[i], scratch.actors[i].cache);
+}
+
+void settle_actor(const Rehearsal& r, ActorStretch& stretch, World& world, Actor& actor, StepScratch& scratch) {
+    // Else what rises under it would come to be in its way at once, and each such instant be one for all. What is loose
+    // goes on only when all have come to the same instant.
+    const bool by_itself =
+        stretch.ride && stretch.ride->on.is_fixture() && !r.layout.can_be_loose(stretch.ride->on.at());
+    if (by_itself) {
+        carry(r, *stretch.ride, world, actor);
+        stretch.ride->is_carried = true;
+    }
+    place_solids(r, world, actor, scratch.actors[static_cast<std::size_t>(actor.id)].cache);
+    note_touches(r, world, actor, scratch);
+}
+
+bool anything_is_held(const World& world) {
+    return std::any_of(world.loose.begin(), world.loose.end(),
+                       [](const RigidState& loose) { return !loose.holder.is_nobody(); });
+}
+
+bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& cache, bool any_held) {
+    if (actor.seat || actor.focus || cache.moves_near || actor.blow_reach_m > 0.0) return false;
+    for (const std::size_t i : cache.lively) {
+        const FixtureStand& stand = cache.stands[i];
+        const double reach = reach_of(stand, actor) + defaults::lively_walk_m;
+        const Vec3 between = stand.pose.center - actor.body.position;
+        if (actor.contacts[i].touching || glm::dot(between, between) < reach * reach) return false;
+    }
+    const bool holds = any_held && holds_something(world, actor_owner(static_cast<std::size_t>(actor.id)));
+    return !holds && (world.actors.size() < 2 || !others_are_near(world, actor, cache));
+}
+
+bool stays_calm(const ActorStretch& stretch, const StepCache& cache) {
+    return stretch.as_foreseen && !cache.moves_near;
+}
+
+}  // namespace leap
