@@ -19,24 +19,16 @@ void Parser::fixture() {
 
 void Parser::fixture_item(syntax::Owner& owner) {
     if (shared_item(owner)) return;
-    // What is given again is read, so that its own mistakes are told, and is told itself.
-    const auto told_twice = [&](std::string message) {
-        out_.diagnostics.push_back({Severity::error, peek().range, std::move(message), "leave one of them out"});
-    };
-    const auto once = [&](bool is_there, const char* what) {
-        if (is_there && is(what)) told_twice(fmt::format("{} is given twice", what));
-    };
+    if (property(fixture_properties(), owner)) return;
+    if (owner.wheels && is("wheels")) told_twice("wheels");
+    if (owner.focus && is("focus")) told_twice("focus");
     if ((!owner.box.empty() || owner.radius) && (is("box") || is("sphere") || is("capsule"))) {
-        told_twice("a fixture has one shape, and this is the second");
+        out_.diagnostics.push_back({Severity::error, peek().range, "a fixture has one shape, and this is the second",
+                                    "leave one of them out"});
         owner.box.clear();
         owner.radius.reset();
         owner.height.reset();
     }
-    once(owner.mass.has_value(), "mass");
-    once(owner.friction.has_value(), "friction");
-    once(owner.bounce.has_value(), "bounce");
-    once(owner.wheels.has_value(), "wheels");
-    once(owner.focus.has_value(), "focus");
     if (accept("box")) {
         for (std::size_t i = 0; i < 3; ++i) {
             if (i > 0) expect(",", "between length, width and height");
@@ -51,12 +43,6 @@ void Parser::fixture_item(syntax::Owner& owner) {
             expect("height", "behind the radius");
             owner.height = expression();
         }
-    } else if (accept("mass")) {
-        owner.mass = expression();
-    } else if (accept("friction")) {
-        owner.friction = expression();
-    } else if (accept("bounce")) {
-        owner.bounce = expression();
     } else if (is("wheels")) {
         syntax::Wheels read = wheels();
         if (!failed_) owner.wheels = std::move(read);
@@ -122,20 +108,7 @@ syntax::Wheels Parser::wheels() {
         if (i > 0) expect(",", "between ahead, to the side and up");
         out.at.push_back(expression());
     }
-    while (!failed_) {
-        if (accept("radius")) {
-            out.radius = expression();
-        } else if (accept("travel")) {
-            out.travel = expression();
-        } else if (accept("stiffness")) {
-            out.stiffness = expression();
-        } else if (accept("damping")) {
-            out.damping = expression();
-        } else if (accept("grip")) {
-            out.grip = expression();
-        } else {
-            break;
-        }
+    while (!failed_ && property(wheel_properties(), out)) {
     }
     out.range = since(out.range);
     return out;

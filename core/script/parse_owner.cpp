@@ -60,6 +60,7 @@ void Parser::meter() {
 
 void Parser::meter_item(syntax::Owner& owner) {
     if (!is("gauge") && !is("probe") && shared_item(owner)) return;
+    if (property(meter_properties(), owner)) return;
     const SourceRange begin = peek().range;
     if (accept("from")) {
         syntax::Range bounds;
@@ -68,8 +69,6 @@ void Parser::meter_item(syntax::Owner& owner) {
         bounds.high = literal();
         bounds.range = since(begin);
         owner.bounds = bounds;
-    } else if (accept("start")) {
-        owner.first = expression();
     } else if (accept("refill")) {
         owner.refill = expression();
         if (accept("after")) owner.refill_after = expression();
@@ -81,23 +80,14 @@ void Parser::meter_item(syntax::Owner& owner) {
 
 void Parser::body_item(syntax::Owner& owner) {
     if (!is("probe") && shared_item(owner)) return;
+    if (property(body_properties(), owner)) return;
+    if (owner.radius && is("capsule")) told_twice("capsule");
+    if (owner.hands && is("hands")) told_twice("hands");
     if (accept("capsule")) {
         expect("radius", "behind capsule");
         owner.radius = expression();
         expect("height", "behind the radius");
         owner.height = expression();
-    } else if (accept("eyes")) {
-        expect("at", "behind eyes");
-        owner.eyes = expression();
-    } else if (accept("step")) {
-        expect("up", "behind step");
-        owner.step_up = expression();
-    } else if (accept("walkable")) {
-        expect("up", "behind walkable");
-        expect("to", "behind walkable up");
-        owner.walkable = expression();
-    } else if (accept("mass")) {
-        owner.mass = expression();
     } else if (accept("tag")) {
         owner.tags.push_back(name("the tag"));
     } else if (is("wears")) {
@@ -105,8 +95,6 @@ void Parser::body_item(syntax::Owner& owner) {
     } else if (is("hands")) {
         syntax::Hands read = hands();
         if (!failed_) owner.hands = std::move(read);
-    } else if (accept("turn")) {
-        owner.turn = expression();
     } else if (is("gravity")) {
         effect(owner.effects);
     } else if (accept("locked")) {
@@ -135,13 +123,8 @@ syntax::Hands Parser::hands() {
         if (accept("use")) use = name("the button that uses what it holds");
     };
     while (!failed_) {
-        if (accept("reach")) {
-            out.reach = expression();
-        } else if (accept("near")) {
-            out.near = expression();
-        } else if (accept("far")) {
-            out.far = expression();
-        } else if (accept("left")) {
+        if (property(hand_properties(), out)) continue;
+        if (accept("left")) {
             side(out.left, out.left_use);
         } else if (accept("right")) {
             side(out.right, out.right_use);

@@ -31,6 +31,11 @@ bool Parser::accept(std::string_view text) {
     return true;
 }
 
+void Parser::told_twice(std::string_view word) {
+    out_.diagnostics.push_back(
+        {Severity::error, peek().range, fmt::format("{} is given twice", word), "leave one of them out"});
+}
+
 bool Parser::expect(std::string_view text, std::string_view after) {
     if (accept(text)) return true;
     fail(fmt::format("'{}' is missing {}", text, after));

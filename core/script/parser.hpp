@@ -8,6 +8,7 @@
 #include <span>
 
 #include "core/script/parse.hpp"
+#include "core/script/property_words.hpp"
 #include "core/script/statement.hpp"
 #include "core/script/token.hpp"
 
@@ -41,6 +42,25 @@ class Parser {
     void recover(std::span<const std::string_view> statements);
     void block(std::span<const std::string_view> statements, const std::function<void()>& statement);
     bool opens_owner() const;
+    void told_twice(std::string_view word);
+    /// One of these properties is next: it is read. What is given again is read, too, and told.
+    template <class Of>
+    bool property(std::span<const PropertyInfo<Of>> rows, Of& owner) {
+        for (const PropertyInfo<Of>& row : rows) {
+            if (!is(row.word)) continue;
+            if (owner.*row.value) told_twice(row.word);
+            accept(row.word);
+            std::string behind = fmt::format("behind {}", row.word);
+            for (const std::string_view lead : row.lead) {
+                if (lead.empty()) break;
+                expect(lead, behind);
+                behind = fmt::format("{} {}", behind, lead);
+            }
+            owner.*row.value = expression();
+            return true;
+        }
+        return false;
+    }
     void unknown_statement(std::string_view owner, const std::vector<std::string_view>& known);
 
     // Expressions (parse_expression.cpp)

@@ -112,10 +112,9 @@ constexpr std::array statement_table{
                        "the move or stance is for characters of that body only"},
 };
 
-constexpr std::array<std::string_view, 32> clause_words{
-    "after",  "then",    "in",   "from",   "to",     "of",   "not",  "and",   "or",   "most", "key",
-    "pad",    "points",  "over", "refill", "locked", "tape", "base", "front", "link", "here", "stiffness",
-    "travel", "damping", "grip", "reach",  "near",   "far",  "left", "right", "use",  "eyes"};
+constexpr std::array<std::string_view, 24> clause_words{
+    "after",  "then", "in",     "from",   "to",   "of",   "not",   "and",  "or",   "most", "key",   "pad",
+    "points", "over", "refill", "locked", "tape", "base", "front", "link", "here", "left", "right", "use"};
 
 }  // namespace
 

@@ -9,6 +9,7 @@
 #include "core/script/accent_words.hpp"
 #include "core/script/action_words.hpp"
 #include "core/script/effect_words.hpp"
+#include "core/script/property_words.hpp"
 #include "core/script/statement_words.hpp"
 
 namespace leap {
@@ -41,6 +42,14 @@ std::set<std::string_view> collected() {
     };
     for (const PlainStatementInfo& row : plain_statements()) add(row.word);
     for (const std::string_view word : plain_clause_words()) add(word);
+    const auto add_properties = [&](const auto& rows) {
+        for (const auto& row : rows) add(row.word);
+    };
+    add_properties(body_properties());
+    add_properties(meter_properties());
+    add_properties(fixture_properties());
+    add_properties(wheel_properties());
+    add_properties(hand_properties());
     each_row([&](const StatementInfo& row) {
         each_word(row.word, add);
         for (const ClauseInfo& clause : row.clauses) {
