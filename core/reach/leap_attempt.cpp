@@ -23,12 +23,12 @@ constexpr double put_back_m = 2.5;  ///< in one tick: the body was put elsewhere
 class Attempt {
   public:
     Attempt(const Rehearsal& r, const LeapInput& input, const LeapWay& way, const LeapPresses& presses)
-        : r_(r), input_(input), way_(way), presses_(presses), run_(r, World{}) {}
+        : r_(r), input_(input), way_(way), presses_(presses), simulation_(r, World{}) {}
 
     /// Nothing when a move that was to start didn't.
     std::optional<LeapAttempt> run() {
         const double facing = elementary::atan2(way_.direction.y, way_.direction.x);
-        run_.go_on_from(initial_world(r_, way_.start, facing));
+        simulation_.go_on_from(initial_world(r_, way_.start, facing));
         InputEvent look{InputEvent::Kind::look, 0.0, {}, false, {facing, -0.1}, 0};
         InputEvent stick{InputEvent::Kind::stick, 0.0, {}, false, {0.0, 1.0}, 0};
         waiting_ = {look, stick};
@@ -40,7 +40,7 @@ class Attempt {
         while (me().time < input_.longest_s + run_up_s_ && !done_) {
             decide();
             for (const InputEvent& input : waiting_) out.inputs.push_back(as_tape_event(input));
-            run_.step(waiting_);
+            simulation_.step(waiting_);
             waiting_.clear();
             note(out);
         }
@@ -52,7 +52,7 @@ class Attempt {
     }
 
   private:
-    const Actor& me() const { return run_.world().actors.front(); }
+    const Actor& me() const { return simulation_.world().actors.front(); }
     const Machine& machine(MachineId move) const { return r_.program.machines[move]; }
     bool started(MachineId move, double since = 0.0) const { return !move || me().machines[move].started_at >= since; }
     /// Moves of the body that took part by themselves are named too.
@@ -175,7 +175,7 @@ class Attempt {
     const LeapInput& input_;
     const LeapWay& way_;
     LeapPresses presses_;
-    Simulation run_;
+    Simulation simulation_;
     std::vector<InputEvent> waiting_;
     double run_up_s_ = 0.0;
     double still_since_ = 0.0;

@@ -64,7 +64,7 @@ class Simulation {
     /// What happens between two ticks from outside of the rules, as other peers tell it.
     /// Somebody comes into play, behind those who are there.
     void add(const ActorStart& start);
-    /// A character stands there, and goes on at its velocity; see show_actor().
+    /// Puts a character where a peer has it; it goes on at its velocity. See show_actor().
     void show(std::size_t actor, const ShownActor& as);
     void put_into_phase(std::size_t fixture, const FixtureTold& told);
     void let_hear(const Heard& heard);

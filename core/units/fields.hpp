@@ -36,7 +36,9 @@ Field(std::string_view, Member Struct::*, Peers) -> Field<Struct, Member>;
 
 /// A struct that lists its members.
 template <class T>
-concept Listed = requires { std::remove_const_t<T>::fields(); };
+concept Listed = requires {
+    std::remove_const_t<T>::fields();
+};
 
 /// Lists of values of one type.
 template <class T>
@@ -64,7 +66,9 @@ struct Anything {
 
 template <class Struct, std::size_t... index>
 consteval bool takes(std::index_sequence<index...> /*values*/) {
-    return requires { Struct{(static_cast<void>(index), Anything{})...}; };
+    return requires {
+        Struct{(static_cast<void>(index), Anything{})...};
+    };
 }
 
 }  // namespace fields

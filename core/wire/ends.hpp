@@ -83,7 +83,7 @@ class HostEnd {
     void send();
     void finish();
 
-    const World& world() const { return run_.world(); }
+    const World& world() const { return simulation_.world(); }
     const std::vector<std::vector<PressPlayed>>& presses() const { return presses_; }
     const std::vector<PressPlayed>& own_presses() const { return own_presses_; }
     EndNotes& notes() { return notes_; }
@@ -130,7 +130,7 @@ class HostEnd {
     void send_inputs(double now, std::size_t peer);
 
     WireStage& stage_;
-    Simulation run_;
+    Simulation simulation_;
     std::vector<InputEvent> own_;
     std::size_t next_own_ = 0;
     std::vector<Guest> guests_;  ///< by peer; the host's own isn't used
@@ -168,7 +168,7 @@ class PeerEnd {
 
     std::int64_t lead() const { return lead_; }
     bool is_there() const { return there_; }
-    const World& world() const { return run_.world(); }
+    const World& world() const { return simulation_.world(); }
     const std::vector<PressPlayed>& presses() const { return presses_; }
     /// By character: when (host's clock) which instant of play was shown of it.
     const std::vector<std::vector<PressPlayed>>& shown() const { return shown_; }
@@ -193,7 +193,7 @@ class PeerEnd {
     std::size_t actor_ = 0;
     std::vector<InputEvent> own_;  ///< by time; their character and time are set when it is there
     double begins_s_ = 0.0;        ///< of play: when its player's tape begins
-    Simulation run_;
+    Simulation simulation_;
     std::int64_t past_first_ = 0;    ///< the first tick that may have to be played again
     std::uint32_t heard_ = 0;        ///< the last that the host has told and that is here; see InputsMessage
     std::int64_t inputs_known_ = 0;  ///< the host has its inputs up to this tick

@@ -11,11 +11,11 @@
 
 namespace leap {
 HostEnd::HostEnd(WireStage& stage, World start, std::vector<InputEvent> own)
-    : stage_(stage), run_(stage.r, std::move(start)), own_(std::move(own)) {
+    : stage_(stage), simulation_(stage.r, std::move(start)), own_(std::move(own)) {
     guests_.resize(stage.plan.peers.size());
     presses_.resize(stage.plan.peers.size());
     for (InputEvent& input : own_) input.time += stage_.plan.input_delay_s;
-    run_.listen();
+    simulation_.listen();
     open_record(stage_.r, world(), stage_.run.host);
 }
 
@@ -23,7 +23,7 @@ void HostEnd::has(std::size_t peer, std::size_t actor) {
     guests_[peer].there = true;
     guests_[peer].actor = actor;
     const bool by_word = !stage_.run.from_inputs;  // there nobody's word counts
-    run_.change([&](World& world) { world.actors[actor].by_word = by_word; });
+    simulation_.change([&](World& world) { world.actors[actor].by_word = by_word; });
 }
 
 void HostEnd::receive(double now, std::size_t peer, const Packet& packet, std::span<const ActorStart> starts) {
@@ -75,8 +75,8 @@ void HostEnd::welcome(std::size_t peer, const ActorStart& start) {
     guest.there = true;
     guest.actor = world().actors.size();
     guest.heard_until = world().tick;
-    run_.add(start);
-    run_.change([](World& world) { world.actors.back().by_word = true; });
+    simulation_.add(start);
+    simulation_.change([](World& world) { world.actors.back().by_word = true; });
     stage_.run.host.tracks.push_back({stage_.run.peers[peer].name, start.kind, {}, {}});
     WelcomeMessage message;
     message.tick = world().tick;
@@ -102,7 +102,7 @@ void HostEnd::take_word(double now, std::size_t peer, const Telling& telling) {
         return;
     }
     if (world().machines[telling.fixture].phase == telling.told.phase) return;
-    run_.put_into_phase(telling.fixture.at(), telling.told);
+    simulation_.put_into_phase(telling.fixture.at(), telling.told);
     stage_.run.host.events.push_back(
         {now, EventKind::fixture_phase, telling.fixture.written(), telling.told.phase.written(), -1});
     tell(telling.fixture, telling.time, telling.told);
@@ -115,7 +115,7 @@ void HostEnd::let_go(std::size_t peer) {
     if (!guest.there) return;
     if (stage_.run.from_inputs) return let_go_from_inputs(peer);
     const auto id = static_cast<std::int32_t>(guest.actor);
-    run_.change([&](World& world) { world.actors[guest.actor].by_word = false; });  // its word comes no more
+    simulation_.change([&](World& world) { world.actors[guest.actor].by_word = false; });  // its word comes no more
     guest.inputs.clear();
     guest.inputs.push_back({InputEvent::Kind::stick, world().time, {}, false, Vec2{0.0}, id});
     for (std::size_t i = 0; i < stage_.r.program.buttons.size(); ++i)
@@ -181,11 +181,11 @@ void HostEnd::step() {
         if (a.time != b.time || !stage_.run.from_inputs) return a.time < b.time;
         return a.actor < b.actor;  // as every peer will have them
     });
-    stage_.run.peers[0].samples.add(run_);
+    stage_.run.peers[0].samples.add(simulation_);
     const std::size_t events = stage_.run.host.events.size();
-    run_.step(inputs, &stage_.run.host);
+    simulation_.step(inputs, &stage_.run.host);
     if (stage_.run.from_inputs) return promise();
-    for (const StepScratch::Told& told : run_.emitted())
+    for (const StepScratch::Told& told : simulation_.emitted())
         for (std::size_t i = 1; i < guests_.size(); ++i) {
             const bool its_own = told.heard.sender.is_actor(guests_[i].actor);  // it has heard that already
             if (guests_[i].there && !guests_[i].gone && !its_own)

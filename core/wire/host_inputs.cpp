@@ -39,7 +39,7 @@ void HostEnd::welcome_from_inputs(std::size_t peer, const ActorStart& start) {
 void HostEnd::let_in() {
     while (!coming_.empty() && coming_.front().tick <= world().tick) {
         const Coming& coming = coming_.front();
-        run_.add(coming.start);
+        simulation_.add(coming.start);
         stage_.run.host.tracks.push_back({stage_.run.peers[coming.peer].name, coming.start.kind, {}, {}});
         coming_.erase(coming_.begin());
     }

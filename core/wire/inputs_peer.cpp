@@ -18,7 +18,7 @@ bool comes_before(const InputEvent& a, const InputEvent& b) {
 }  // namespace
 
 void InputsPeer::begin(World start, std::size_t actor) {
-    run_.go_on_from(std::move(start));
+    simulation_.go_on_from(std::move(start));
     come(actor, 0.0);
 }
 
@@ -79,12 +79,12 @@ void InputsPeer::come_into_play(double now) {
     if (*welcomed_as_ < start_.actors.size() || place >= joinings_.size()) return;
     const std::int64_t tick = joinings_[place].tick;
     if (known_until_ < tick) return;
-    run_.go_on_from(start_);
+    simulation_.go_on_from(start_);
     actor_ = *welcomed_as_;
     while (world().tick < tick) {
         const Played played = foreseen(world().tick);
         let_in(played.actors);
-        run_.step(played.inputs);
+        simulation_.step(played.inputs);
     }
     come(actor_, std::max(0.0, now + stage_.seconds(lead_) - world().time));
     PeerRun& run = stage_.run.peers[peer_];
@@ -114,17 +114,17 @@ InputsPeer::Played InputsPeer::foreseen(std::int64_t tick) const {
 void InputsPeer::let_in(std::size_t actors) {
     while (world().actors.size() < actors) {
         const Joining& joining = joinings_[world().actors.size() - start_.actors.size()];
-        run_.add({BodyId(joining.body), joining.position, joining.facing_rad});
+        simulation_.add({BodyId(joining.body), joining.position, joining.facing_rad});
     }
 }
 
 void InputsPeer::play_tick(std::int64_t k) {
     Played played = foreseen(world().tick);
     let_in(played.actors);
-    stage_.run.peers[peer_].samples.add(run_);
+    stage_.run.peers[peer_].samples.add(simulation_);
     note_presses(inputs_of(world().tick), k);
     past_.push_back(world());
-    run_.step(played.inputs);
+    simulation_.step(played.inputs);
     played_.push_back(std::move(played));
     shown_.resize(world().actors.size());
     for (std::size_t i = 0; i < shown_.size(); ++i)
@@ -140,12 +140,12 @@ void InputsPeer::go_back(double now, std::size_t late) {
     if (first == played_.size()) return;
     const std::int64_t tick = past_first_ + static_cast<std::int64_t>(first);
     const World before = world();
-    run_.go_on_from(past_[first]);
+    simulation_.go_on_from(past_[first]);
     for (std::size_t i = first; i < played_.size(); ++i) {
         played_[i] = foreseen(world().tick);
         let_in(played_[i].actors);
         past_[i] = world();
-        run_.step(played_[i].inputs);
+        simulation_.step(played_[i].inputs);
     }
     WireCorrection correction = correction_at(now, tick, before.actors[actor_].body.position);
     for (std::size_t i = 0; i < before.actors.size(); ++i)

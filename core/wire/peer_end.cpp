@@ -7,7 +7,7 @@
 
 namespace leap {
 PeerEnd::PeerEnd(WireStage& stage, std::size_t peer, std::vector<InputEvent> own)
-    : stage_(stage), peer_(peer), own_(std::move(own)), run_(stage.r, World{}) {
+    : stage_(stage), peer_(peer), own_(std::move(own)), simulation_(stage.r, World{}) {
     const WirePeer& own_plan = stage.plan.peers[peer];
     const double needed_s = own_plan.link.delay_s + own_plan.link.jitter_s - stage.plan.input_delay_s;
     const double lead_s = std::max(0.0, needed_s) + own_plan.clock_s;

@@ -15,7 +15,7 @@ void ToldPeer::begin(World start, std::size_t actor) {
 }
 
 void ToldPeer::begin_at(World start, std::size_t actor, double behind_s) {
-    run_.go_on_from(std::move(start));
+    simulation_.go_on_from(std::move(start));
     come(actor, behind_s);
     others_.resize(world().actors.size());
     for (std::size_t i = 0; i < world().actors.size(); ++i)
@@ -82,7 +82,7 @@ void ToldPeer::receive(double now, const Packet& packet) {
         const auto* event = std::get_if<EventTelling>(&content);
         if (event != nullptr && there_ && is_heard(stage_.r, event->heard, world().actors.size())) {
             events_.push_back({world().tick, event->heard});
-            run_.let_hear(event->heard);
+            simulation_.let_hear(event->heard);
         }
         const auto* telling = std::get_if<Telling>(&content);
         if (telling == nullptr || !there_ || !is_telling_of(stage_.r, *telling)) continue;
@@ -100,7 +100,7 @@ void ToldPeer::apply(const Telling& telling) {
     for (const auto& [phase, since] : entered_[telling.fixture.at()])
         if (!puts_right && phase == telling.told.phase && std::abs(since - telling.told.phase_since) < same_instant_s)
             return;
-    run_.put_into_phase(telling.fixture.at(), telling.told);
+    simulation_.put_into_phase(telling.fixture.at(), telling.told);
 }
 
 void ToldPeer::note_phases() {
@@ -188,8 +188,8 @@ void ToldPeer::compare(double now, std::int64_t tick, const PeerState& state, st
 /// Plays again from an instant that was otherwise, with everything that has come since.
 void ToldPeer::again_from(World from) {
     const std::int64_t until = world().tick;
-    run_.go_on_from(std::move(from));
-    play_again(run_, until, true);
+    simulation_.go_on_from(std::move(from));
+    play_again(simulation_, until, true);
 }
 
 /// From the begin of a tick, of which it knows what had come by then, to that of another. `keeps`: its past, too.
@@ -284,14 +284,14 @@ void ToldPeer::play_tick(std::int64_t k) {
         shown[i] = shown_at(i, k);
         shown_[i].push_back({shown[i].time, stage_.seconds(k)});
     }
-    show_others(shown, run_);
-    stage_.run.peers[peer_].samples.add(run_);
+    show_others(shown, simulation_);
+    stage_.run.peers[peer_].samples.add(simulation_);
     const auto inputs = inputs_of(world().tick);
     note_presses(inputs, k);
     if (past_.empty() || may_be_told_of(world().tick)) keep_present();
     past_shown_.push_back(std::move(shown));
     const std::vector<OwnWord> before = own_words();
-    run_.step(inputs);
+    simulation_.step(inputs);
     note_phases();
     tell_own_words(before);
 }

@@ -46,7 +46,7 @@ class GameLinks : public QObject {
     /// Lets go of all games and takes the file away.
     void close();
     bool listening() const;
-    /// The same over WebSocket on the loopback interface, a message of text for each; 0: there is none.
+    /// The port of the same over WebSocket, on the loopback interface; 0 when there is no WebSocket server.
     int websocket_port() const;
 
     /// What games play from their next tick on; those that come later get it, too.
