@@ -46,5 +46,17 @@ int main() {
         ask("textDocument/rename", {{"position", {{"line", 3}, {"character", 9}}}, {"newName", "surge"}});
         ask("workspace/symbol", {{"query", "a"}});
     }
+    // Colours of a long file take as long for each of its lines as those of a short one.
+    const std::string one = text;
+    for (const int times : {1, 4, 16}) {
+        std::string longer;
+        for (int i = 0; i < times; ++i) longer += one;
+        const Json opened{{"method", "textDocument/didOpen"},
+                          {"params", {{"textDocument", {{"uri", uri}, {"text", longer}}}}}};
+        server.handle(opened.dump());
+        (void)server.settle();
+        time(fmt::format("semanticTokens of {} kB", longer.size() / 1000),
+             [&] { ask("textDocument/semanticTokens/full", Json::object()); });
+    }
     for (const auto& [what, ms] : slowest) fmt::print("{:<34} {:7.2f} ms\n", what, ms);
 }
