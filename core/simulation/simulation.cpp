@@ -60,12 +60,10 @@ tl::expected<void, std::string> Simulation::restore(const Snapshot& snapshot) {
 }
 
 void Simulation::go_on_from(World world) {
-    const bool as_many = world.actors.size() == scratch_.actors.size();
     world_ = std::move(world);
-    if (!as_many) return scratch_.begin_for(0);
+    // Where others are in sight, the solids that they make up are those of another instant: all is looked for again.
+    if (world_.actors.size() != 1 || scratch_.actors.size() != 1) return scratch_.begin_for(0);
     note_from_outside(scratch_);
-    scratch_.found_at = -1.0;
-    scratch_.shared.subjects_time = -1.0;
 }
 
 void Simulation::add(const ActorStart& start) {

@@ -55,7 +55,7 @@ class Simulation {
     /// Back to an instant of this run or of another that fits. Says why it doesn't; then nothing has changed.
     tl::expected<void, std::string> restore(const Snapshot& snapshot);
     /// The same for a world that a run of this scene has come to. What is known of still fixtures is kept where it is
-    /// so in that world, too: looking back and trying out cost little.
+    /// so in that world, too: looking back and trying out cost little for one character.
     void go_on_from(World world);
 
     /// The solids of a course that isn't its own have changed.

@@ -15,11 +15,11 @@ Point = ctypes.c_double * 3
 
 
 class Source(ctypes.Structure):
-    _fields_ = [("path", ctypes.c_char_p), ("text", ctypes.c_char_p), ("length", ctypes.c_size_t)]
+    _fields_ = [("size", ctypes.c_size_t), ("path", ctypes.c_char_p), ("text", ctypes.c_char_p), ("length", ctypes.c_size_t)]
 
 
 class Error(ctypes.Structure):
-    _fields_ = [("result", ctypes.c_int), ("line", ctypes.c_int), ("column", ctypes.c_int),
+    _fields_ = [("size", ctypes.c_size_t), ("result", ctypes.c_int), ("line", ctypes.c_int), ("column", ctypes.c_int),
                 ("file", ctypes.c_char * 256), ("message", ctypes.c_char * 768)]
 
 
@@ -55,9 +55,9 @@ def must(result, error):
 
 library.leap_button.argtypes = [ctypes.c_void_p, ctypes.c_size_t, ctypes.c_int, ctypes.c_int, ctypes.c_double]
 library.leap_find.argtypes = [ctypes.c_void_p, ctypes.c_int, ctypes.c_char_p]
-error = Error()
+error = Error(ctypes.sizeof(Error))
 program, course, scene, world = (ctypes.c_void_p() for _ in range(4))
-source = Source(b"hopper.leap", SCRIPT, len(SCRIPT))
+source = Source(ctypes.sizeof(Source), b"hopper.leap", SCRIPT, len(SCRIPT))
 must(library.leap_compile(ctypes.byref(source), ctypes.c_size_t(1), ctypes.byref(program), None, ctypes.byref(error)),
      error)
 kept = GATHER(gather)
@@ -78,7 +78,7 @@ for _ in range(100):
 assert 1.2 < top < 1.26, top
 assert abs(character.position[2]) < 0.01, character.position[2]
 text = SCRIPT.replace(b"hop on jump", b"hop on jmp")
-wrong = Source(b"wrong.leap", text, len(text))
+wrong = Source(ctypes.sizeof(Source), b"wrong.leap", text, len(text))
 refused = library.leap_compile(ctypes.byref(wrong), ctypes.c_size_t(1), ctypes.byref(program), None,
                                ctypes.byref(error))
 assert refused == 2, (refused, error.message)
