@@ -9,20 +9,13 @@ namespace {
 constexpr ClauseInfo over = clause::may("over", time_type, "over");
 constexpr ClauseInfo back = clause::may("back", time_type, "back");
 
-void only_over(Accent& out, const Clauses& clauses) {
-    out.over = clauses.maybe(0);
-    out.back = clauses.maybe(1);
+void times(Accent& out, const Clauses& clauses) {
+    out.over = clauses.maybe("over");
+    out.back = clauses.maybe("back");
 }
-void amount_and_over(Accent& out, const Clauses& clauses) {
-    out.amount = clauses.maybe(0);
-    out.over = clauses.maybe(1);
-    out.back = clauses.maybe(2);
-}
-void amount_second_and_over(Accent& out, const Clauses& clauses) {
-    out.amount = clauses.maybe(0);
-    out.second = clauses.maybe(1);
-    out.over = clauses.maybe(2);
-    out.back = clauses.maybe(3);
+void amount_and_times(Accent& out, const Clauses& clauses) {
+    out.amount = clauses.maybe();
+    times(out, clauses);
 }
 
 constexpr std::array accent_table{
@@ -34,45 +27,51 @@ constexpr std::array accent_table{
          "accent zoom 60 deg over 0.4 s back 0.1 s",
          {clause::first(angle_type, "this accent"), over, back}},
         AccentKind::zoom,
-        amount_and_over},
+        amount_and_times},
     AccentInfo{{"shake",
                 "`accent shake L at R`",
                 "the view trembles by L, R times a second",
                 "accent shake 8 mm at 17 /s",
                 {clause::first(length_type, "this accent"), clause::may("at", rate_type, "at"), over, back}},
                AccentKind::shake,
-               amount_second_and_over},
+               [](Accent& a, const Clauses& c) {
+                   amount_and_times(a, c);
+                   a.second = c.maybe("at");
+               }},
     AccentInfo{{"bob",
                 "`accent bob L per D`",
                 "the view rises by L at every step of a stride of D; only on the ground and in motion",
                 "accent bob 3 cm per 1.4 m",
                 {clause::first(length_type, "this accent"), clause::may("per", length_type, "per"), over, back}},
                AccentKind::bob,
-               amount_second_and_over},
+               [](Accent& a, const Clauses& c) {
+                   amount_and_times(a, c);
+                   a.second = c.maybe("per");
+               }},
     AccentInfo{{"lean",
                 "`accent lean A`",
                 "figure and view lean to the right",
                 "accent lean 8 deg",
                 {clause::first(angle_type, "this accent"), over, back}},
                AccentKind::lean,
-               amount_and_over},
+               amount_and_times},
     AccentInfo{{"lag",
                 "`accent lag T`",
                 "the view follows after T",
                 "accent lag 0.1 s",
                 {clause::first(time_type, "this accent"), over, back}},
                AccentKind::lag,
-               amount_and_over},
+               amount_and_times},
     AccentInfo{{"squash",
                 "`accent squash S`",
                 "the figure is squeezed to that share of its height",
                 "accent squash 115 % over 0.1 s",
                 {clause::first(plain_number, "this accent"), over, back}},
                AccentKind::squash,
-               amount_and_over},
+               amount_and_times},
     AccentInfo{{"freeze", "`accent freeze`", "the figure's gait stands still", "accent freeze", {over, back}},
                AccentKind::freeze,
-               only_over},
+               times},
     AccentInfo{{"pose",
                 "`accent pose \"NAME\" weight S`",
                 "the figure takes a pose, by that weight",
@@ -81,30 +80,32 @@ constexpr std::array accent_table{
                  over, clause::may("for", time_type, "for"), back}},
                AccentKind::pose,
                [](Accent& a, const Clauses& c) {
-                   a.pose = c.index(0);
-                   a.amount = c.maybe(1);
-                   a.over = c.maybe(2);
-                   a.second = c.maybe(3);
-                   a.back = c.maybe(4);
+                   a.pose = c.index();
+                   a.amount = c.maybe("weight");
+                   times(a, c);
+                   a.second = c.maybe("for");
                }},
     AccentInfo{
         {"trail", "`accent trail`", "the path behind the figure is drawn stronger", "accent trail", {over, back}},
         AccentKind::trail,
-        only_over},
+        times},
     AccentInfo{{"line",
                 "`accent line to P`",
                 "a line from the hand to P",
                 "accent line to place + up * 4 m",
                 {clause::needs("to", point_type, "this accent", "behind line"), over, back}},
                AccentKind::line,
-               amount_and_over},
+               [](Accent& a, const Clauses& c) {
+                   times(a, c);
+                   a.amount = c.maybe("to");
+               }},
     AccentInfo{{"rumble",
                 "`accent rumble S`",
                 "the controller shakes, by that share of what it can",
                 "accent rumble 60 % over 0.2 s",
                 {clause::first(plain_number, "this accent"), over, back}},
                AccentKind::rumble,
-               amount_and_over},
+               amount_and_times},
 };
 
 }  // namespace

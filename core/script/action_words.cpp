@@ -14,8 +14,12 @@ void nothing_to_take(Action& /*out*/, const Clauses& /*clauses*/) {}
 
 /// What it is about, then how much.
 void index_and_amount(Action& out, const Clauses& clauses) {
-    out.index = clauses.index(0);
-    out.amount = clauses.value(1);
+    out.index = clauses.index();
+    out.amount = clauses.value();
+}
+void index_and_time(Action& out, const Clauses& clauses) {
+    out.index = clauses.index();
+    out.amount = clauses.value("for");
 }
 
 constexpr std::array action_table{
@@ -31,9 +35,9 @@ constexpr std::array action_table{
         ActionGroup::character,
         false,
         [](Action& a, const Clauses& c) {
-            a.direction = c.value(0);
-            a.amount = c.value(1);
-            a.adding = c.said(2);
+            a.direction = c.value();
+            a.amount = c.value("at");
+            a.adding = c.said("adding");
         }},
     ActionInfo{
         {"keep",
@@ -46,8 +50,8 @@ constexpr std::array action_table{
         ActionGroup::character,
         false,
         [](Action& a, const Clauses& c) {
-            a.amount = c.value(0);
-            a.part = parts[static_cast<std::size_t>(c.index(1))];
+            a.amount = c.value();
+            a.part = parts[static_cast<std::size_t>(c.index("of"))];
         }},
     ActionInfo{{"stop moving", "", "", "stop moving", {}},
                ActionKind::stop,
@@ -100,7 +104,10 @@ constexpr std::array action_table{
                ActionKind::remember,
                ActionGroup::character,
                false,
-               index_and_amount},
+               [](Action& a, const Clauses& c) {
+                   a.index = c.index();
+                   a.amount = c.value("=");
+               }},
     ActionInfo{{"spend",
                 "`spend METER N`, `gain METER N`",
                 "takes from a meter, or gives to it",
@@ -129,12 +136,12 @@ constexpr std::array action_table{
                ActionKind::tag,
                ActionGroup::character,
                false,
-               index_and_amount},
+               index_and_time},
     ActionInfo{{"untag", "", "", "untag marked", {clause::named(ClauseKind::tag, "the tag")}},
                ActionKind::untag,
                ActionGroup::character,
                false,
-               [](Action& a, const Clauses& c) { a.index = c.index(0); }},
+               [](Action& a, const Clauses& c) { a.index = c.index(); }},
     ActionInfo{{"strike",
                 "`strike N`",
                 "the target of the course with that number (of `nearest`) is gone; nothing when it was gone already",
@@ -143,7 +150,7 @@ constexpr std::array action_table{
                ActionKind::strike,
                ActionGroup::character,
                false,
-               [](Action& a, const Clauses& c) { a.amount = c.value(0); }},
+               [](Action& a, const Clauses& c) { a.amount = c.value(); }},
     ActionInfo{
         {"emit",
          "`emit NAME`, `to TAG within L by N along D`",
@@ -162,8 +169,9 @@ constexpr std::array action_table{
         ActionGroup::character,
         false,
         [](Action& a, const Clauses& c) {
-            a.index = c.index(0);
-            a.emission = {c.maybe_index(1), c.maybe(2), c.maybe(3), c.maybe(4), c.maybe_index(5)};
+            a.index = c.index();
+            a.emission = {c.maybe_index("to"), c.maybe("within"), c.maybe("by"), c.maybe("along"),
+                          c.maybe_index("answering")};
         }},
     ActionInfo{{"freeze",
                 "`freeze for T`",
@@ -175,7 +183,7 @@ constexpr std::array action_table{
                ActionKind::freeze,
                ActionGroup::character,
                false,
-               [](Action& a, const Clauses& c) { a.amount = c.value(0); }},
+               [](Action& a, const Clauses& c) { a.amount = c.value("for"); }},
     ActionInfo{{"accent pose",
                 "`accent pose \"NAME\" for T`",
                 "the figure takes a pose for a time",
@@ -185,7 +193,7 @@ constexpr std::array action_table{
                ActionKind::pose,
                ActionGroup::accent,
                false,
-               index_and_amount},
+               index_and_time},
     ActionInfo{{"accent sound",
                 "`accent sound VOICE at S pitch S`",
                 "a short sound is heard: thud, knock, whoosh, chime, splash or creak; `at`: how loud, up to 100 %; "
@@ -197,9 +205,9 @@ constexpr std::array action_table{
                ActionGroup::accent,
                false,
                [](Action& a, const Clauses& c) {
-                   a.index = c.index(0);
-                   a.loudness = c.maybe(1);
-                   a.pitch = c.maybe(2);
+                   a.index = c.index();
+                   a.loudness = c.maybe("at");
+                   a.pitch = c.maybe("pitch");
                }},
     ActionInfo{
         {"spawn",
@@ -216,10 +224,10 @@ constexpr std::array action_table{
         ActionGroup::character,
         false,
         [](Action& a, const Clauses& c) {
-            a.index = c.index(0);
-            a.direction = c.value(1);
-            a.emission.way = c.maybe(2);
-            a.emission.amount = c.maybe(3);
+            a.index = c.index();
+            a.direction = c.value("at");
+            a.emission.way = c.maybe("along");
+            a.emission.amount = c.maybe("by");
         }},
     ActionInfo{{"tell link",
                 "`tell link`",
@@ -241,7 +249,7 @@ constexpr std::array action_table{
         ActionKind::teleport,
         ActionGroup::fixture,
         true,
-        [](Action& a, const Clauses& c) { a.adding = !c.said(0); }},
+        [](Action& a, const Clauses& c) { a.adding = !c.said("stopping"); }},
     ActionInfo{{"respawn here",
                 "`respawn here`",
                 "the place in front of it becomes the one to come back to",
@@ -279,8 +287,8 @@ constexpr std::array action_table{
                true,
                [](Action& a, const Clauses& c) {
                    a.to_point = true;
-                   a.direction = c.value(0);
-                   a.amount = c.value(1);
+                   a.direction = c.value();
+                   a.amount = c.value("in");
                }},
     ActionInfo{{"throw",
                 "`throw D at V`",
@@ -292,9 +300,9 @@ constexpr std::array action_table{
                ActionGroup::loose,
                true,
                [](Action& a, const Clauses& c) {
-                   a.direction = c.value(0);
-                   a.amount = c.value(1);
-                   a.adding = c.said(2);
+                   a.direction = c.value();
+                   a.amount = c.value("at");
+                   a.adding = c.said("adding");
                }},
 };
 

@@ -142,13 +142,13 @@ CompiledClause Compiler::compile_clause(const ClauseInfo& info, const syntax::Cl
 }
 
 Clauses Compiler::compile_clauses(const StatementInfo& info, const syntax::Statement& statement, const Scope& scope) {
-    Clauses out;
+    Clauses out{info.clauses, {}};
     for (std::size_t i = 0; i < statement.clauses.size(); ++i) {
         const syntax::Clause& clause = statement.clauses[i];
         if (!clause.said) continue;
         out.all[i] = compile_clause(info.clauses[i], clause, scope);
         if (info.clauses[i].kind != ClauseKind::memory_value) continue;
-        const std::int32_t memory = out.index(i - 1);
+        const std::int32_t memory = out.all[i - 1].index;
         if (memory < 0) continue;  // its value was reported already
         out.all[i].values[0] =
             value(clause.values.front(), scope, program_.memories[static_cast<std::size_t>(memory)].type,

@@ -39,7 +39,7 @@ void Compiler::add_effects(const std::vector<syntax::Effect>& effects, Statement
         if (where != StatementPlace::fixture_phase) check_turned(effect.range, out);
         if (info.word == "blow") check_blow(effect.range, out.blows.back());
         program_.has_blows = program_.has_blows || !out.blows.empty();
-        if (info.clauses[0].kind == ClauseKind::dial) check_boost(clauses.value(1));
+        if (info.clauses[0].kind == ClauseKind::dial) check_boost(clauses.value());
     }
 }
 

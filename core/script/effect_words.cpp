@@ -13,14 +13,14 @@ constexpr std::string_view ways = "between the ways ahead, to the left and up";
 Joint joint_of(const Clauses& c, bool slides) {
     Joint out;
     out.slides = slides;
-    out.axis = static_cast<OwnAxis>(std::max(0, c.index(0)));
-    out.at = c.maybe_three(1);
-    out.low = c.maybe(2);
-    out.high = c.maybe(3);
-    out.friction = c.maybe(4);
-    out.motor = c.maybe(5);
-    out.motor_most = c.maybe(6);
-    out.on_link = c.said(7);
+    out.axis = static_cast<OwnAxis>(std::max(0, c.index(slides ? "along" : "about")));
+    out.at = c.maybe_three("at");
+    out.low = c.maybe("from");
+    out.high = c.maybe("to");
+    out.friction = c.maybe("friction");
+    out.motor = c.maybe("motor");
+    out.motor_most = c.maybe("with");
+    out.on_link = c.said("linked");
     return out;
 }
 
@@ -37,7 +37,7 @@ constexpr std::array effect_table{
         character,
         false,
         [](Effects& e, const Clauses& c) {
-            e.steer = Steer{c.value(0), c.maybe(1), c.maybe(2), c.maybe(3)};
+            e.steer = Steer{c.value("to"), c.maybe("gain"), c.maybe("brake"), c.maybe("along")};
         }},
     EffectInfo{{"gravity",
                 "`gravity A`",
@@ -47,7 +47,7 @@ constexpr std::array effect_table{
                EffectGroup::character,
                anywhere | StatementPlace::body,
                false,
-               [](Effects& e, const Clauses& c) { e.gravity = c.value(0); }},
+               [](Effects& e, const Clauses& c) { e.gravity = c.value(); }},
     EffectInfo{
         {"drive",
          "`drive D at V`",
@@ -64,7 +64,7 @@ constexpr std::array effect_table{
         StatementPlace::phase,
         false,
         [](Effects& e, const Clauses& c) {
-            e.drive = Drive{c.value(0), c.value(1), c.index(2), c.said(3)};
+            e.drive = Drive{c.value(), c.value("at"), c.index("shaped"), c.said("adding")};
         }},
     EffectInfo{{"cap speed",
                 "`cap speed V fading A`",
@@ -75,7 +75,7 @@ constexpr std::array effect_table{
                character,
                false,
                [](Effects& e, const Clauses& c) {
-                   e.cap = Cap{c.value(0), c.maybe(1)};
+                   e.cap = Cap{c.value(), c.maybe("fading")};
                }},
     EffectInfo{{"limit rising",
                 "`limit rising LOW..HIGH`",
@@ -87,7 +87,7 @@ constexpr std::array effect_table{
                character,
                false,
                [](Effects& e, const Clauses& c) {
-                   e.limit = Limit{c.value(0), c.value(1)};
+                   e.limit = Limit{c.value(), c.value("..")};
                }},
     EffectInfo{{"boost speed",
                 "`boost speed S`",
@@ -97,7 +97,7 @@ constexpr std::array effect_table{
                EffectGroup::character,
                character,
                false,
-               [](Effects& e, const Clauses& c) { e.boost = c.value(0); }},
+               [](Effects& e, const Clauses& c) { e.boost = c.value(); }},
     EffectInfo{
         {"boost",
          "`boost DIAL S`",
@@ -109,7 +109,7 @@ constexpr std::array effect_table{
         anywhere,
         true,
         [](Effects& e, const Clauses& c) {
-            if (c.index(0) >= 0) e.dial_boosts.push_back({DialId::read(c.index(0)), c.value(1)});
+            if (c.index() >= 0) e.dial_boosts.push_back({DialId::read(c.index()), c.value()});
         }},
     EffectInfo{{"drain",
                 "`drain METER R`",
@@ -120,7 +120,7 @@ constexpr std::array effect_table{
                character,
                true,
                [](Effects& e, const Clauses& c) {
-                   e.drains.push_back({MeterId::read(c.index(0)), c.value(1)});
+                   e.drains.push_back({MeterId::read(c.index()), c.value()});
                }},
     EffectInfo{
         {"blow",
@@ -146,8 +146,9 @@ constexpr std::array effect_table{
         StatementPlace::phase | StatementPlace::fixture_phase,
         true,
         [](Effects& e, const Clauses& c) {
-            e.blows.push_back({c.index(0), c.maybe(1), c.maybe(2), c.maybe_three(3), c.maybe(4), c.three(5), c.maybe(6),
-                               c.maybe(7), c.maybe(8), c.maybe(9), c.maybe_index(10)});
+            e.blows.push_back({c.index(), c.maybe("radius"), c.maybe("height"), c.maybe_three("box"), c.maybe("turned"),
+                               c.three("at"), c.maybe("from"), c.maybe("to"), c.maybe("by"), c.maybe("along"),
+                               c.maybe_index("sparing")});
         }},
     EffectInfo{{"tag",
                 "`tag NAME`",
@@ -157,7 +158,7 @@ constexpr std::array effect_table{
                EffectGroup::character,
                anywhere,
                true,
-               [](Effects& e, const Clauses& c) { e.tags.push_back(c.index(0)); }},
+               [](Effects& e, const Clauses& c) { e.tags.push_back(c.index()); }},
     EffectInfo{
         {"push",
          "`push D by F`",
@@ -172,7 +173,7 @@ constexpr std::array effect_table{
         anywhere,
         true,
         [](Effects& e, const Clauses& c) {
-            e.pushes.push_back({c.value(0), c.value(1), c.maybe_three(2)});
+            e.pushes.push_back({c.value(), c.value("by"), c.maybe_three("at")});
         }},
     EffectInfo{
         {"spring",
@@ -190,7 +191,8 @@ constexpr std::array effect_table{
         anywhere,
         true,
         [](Effects& e, const Clauses& c) {
-            e.springs.push_back({c.value(0), c.value(1), c.maybe(2), c.maybe(3), c.maybe_three(4), c.said(5)});
+            e.springs.push_back({c.value("to"), c.value("stiffness"), c.maybe("damping"), c.maybe("length"),
+                                 c.maybe_three("at"), c.said("slack")});
         }},
     EffectInfo{
         {"drag",
@@ -204,7 +206,7 @@ constexpr std::array effect_table{
         anywhere,
         false,
         [](Effects& e, const Clauses& c) {
-            e.drag = Drag{c.value(0), c.maybe(1), c.maybe(2)};
+            e.drag = Drag{c.value(), c.maybe("square"), c.maybe("towards")};
         }},
     EffectInfo{
         {"capsule",
@@ -218,7 +220,7 @@ constexpr std::array effect_table{
         character,
         false,
         [](Effects& e, const Clauses& c) {
-            e.capsule = CapsuleSize{c.value(1), c.maybe(0)};
+            e.capsule = CapsuleSize{c.value("height"), c.maybe("radius")};
         }},
     EffectInfo{
         {"face",
@@ -232,8 +234,8 @@ constexpr std::array effect_table{
         anywhere,
         false,
         [](Effects& e, const Clauses& c) {
-            e.face = c.value(0);
-            e.face_rate = c.maybe(1);
+            e.face = c.value();
+            e.face_rate = c.maybe("at");
         }},
     EffectInfo{
         {"fly",
@@ -248,7 +250,7 @@ constexpr std::array effect_table{
         StatementPlace::phase,
         false,
         [](Effects& e, const Clauses& c) {
-            e.fly = Fly{c.value(0), c.value(1), c.maybe(2)};
+            e.fly = Fly{c.value("to"), c.value("at"), c.maybe("stopping")};
         }},
     EffectInfo{
         {"cling",
@@ -260,7 +262,7 @@ constexpr std::array effect_table{
         EffectGroup::character,
         StatementPlace::phase,
         false,
-        [](Effects& e, const Clauses& c) { e.cling = c.index(0); }},
+        [](Effects& e, const Clauses& c) { e.cling = c.index("to"); }},
     EffectInfo{
         {"rope",
          "`rope to P length L`",
@@ -275,7 +277,7 @@ constexpr std::array effect_table{
         StatementPlace::phase,
         false,
         [](Effects& e, const Clauses& c) {
-            e.rope = Rope{c.value(0), c.value(1), c.maybe(2)};
+            e.rope = Rope{c.value("to"), c.value("length"), c.maybe("reel")};
         }},
 
     EffectInfo{
@@ -302,8 +304,8 @@ constexpr std::array effect_table{
         StatementPlace::fixture_phase,
         false,
         [](Effects& e, const Clauses& c) {
-            e.slide = c.three(0);
-            e.slide_eased = c.said(1);
+            e.slide = c.three();
+            e.slide_eased = c.said("eased");
         }},
     EffectInfo{{"swing",
                 "`swing A`",
@@ -314,8 +316,8 @@ constexpr std::array effect_table{
                StatementPlace::fixture_phase,
                false,
                [](Effects& e, const Clauses& c) {
-                   e.swing = c.value(0);
-                   e.swing_eased = c.said(1);
+                   e.swing = c.value();
+                   e.swing_eased = c.said("eased");
                }},
     EffectInfo{{"grow to",
                 "`grow to X, Y, Z`",
@@ -328,8 +330,8 @@ constexpr std::array effect_table{
                StatementPlace::fixture_phase,
                false,
                [](Effects& e, const Clauses& c) {
-                   e.grow = c.three(0);
-                   e.grow_eased = c.said(1);
+                   e.grow = c.three();
+                   e.grow_eased = c.said("eased");
                }},
     EffectInfo{
         {"follow path",
@@ -341,7 +343,7 @@ constexpr std::array effect_table{
         EffectGroup::fixture,
         StatementPlace::fixture_phase,
         false,
-        [](Effects& e, const Clauses& c) { e.follow = c.value(0); }},
+        [](Effects& e, const Clauses& c) { e.follow = c.value("at"); }},
     EffectInfo{{"stays",
                 "`stays`",
                 "it stands still where it was when the phase began, halfway through a slide or swing, too",
@@ -359,7 +361,7 @@ constexpr std::array effect_table{
                EffectGroup::fixture,
                StatementPlace::fixture_phase,
                false,
-               [](Effects& e, const Clauses& c) { e.seen_through = c.value(0); }},
+               [](Effects& e, const Clauses& c) { e.seen_through = c.value(); }},
     EffectInfo{{"say",
                 "`say \"words\"`",
                 "the words stand over it",
@@ -368,7 +370,7 @@ constexpr std::array effect_table{
                EffectGroup::fixture,
                StatementPlace::fixture_phase,
                false,
-               [](Effects& e, const Clauses& c) { e.say = c.text(0); }},
+               [](Effects& e, const Clauses& c) { e.say = c.text(); }},
     EffectInfo{
         {"loose",
          "`loose`",
@@ -431,7 +433,7 @@ constexpr std::array effect_table{
         StatementPlace::fixture_phase,
         false,
         [](Effects& e, const Clauses& c) {
-            e.tether = Tether{c.value(0), c.maybe_three(1)};
+            e.tether = Tether{c.value("length"), c.maybe_three("at")};
         }},
     EffectInfo{{"hidden", "`hidden`", "neither seen nor touched", "hidden", {}},
                EffectGroup::loose,
@@ -448,7 +450,7 @@ constexpr std::array effect_table{
         EffectGroup::loose,
         StatementPlace::fixture_phase,
         false,
-        [](Effects& e, const Clauses& c) { e.carried = c.three(0); }},
+        [](Effects& e, const Clauses& c) { e.carried = c.three(); }},
     EffectInfo{{"return home",
                 "`return home`",
                 "over the phase's time it goes back to where it was placed, its physics off; without a time at once",
@@ -471,8 +473,8 @@ constexpr std::array effect_table{
         StatementPlace::fixture_phase,
         false,
         [](Effects& e, const Clauses& c) {
-            e.in_hand = Grip{c.three(0), {}};
-            if (c.said(1)) e.in_hand->turned = c.three(1);
+            e.in_hand = Grip{c.three(), {}};
+            if (c.said("turned")) e.in_hand->turned = c.three("turned");
         }},
     EffectInfo{{"glows", "`glows`", "it is drawn as a light", "glows", {}},
                EffectGroup::hands,
@@ -487,7 +489,7 @@ constexpr std::array effect_table{
                EffectGroup::ride,
                StatementPlace::fixture_phase,
                false,
-               [](Effects& e, const Clauses& c) { e.wheels_push = c.value(0); }},
+               [](Effects& e, const Clauses& c) { e.wheels_push = c.value(); }},
     EffectInfo{{"wheels brake",
                 "`wheels brake F`",
                 "against rolling; it holds a standing one and never pushes back. What coasting costs is a small brake",
@@ -496,7 +498,7 @@ constexpr std::array effect_table{
                EffectGroup::ride,
                StatementPlace::fixture_phase,
                false,
-               [](Effects& e, const Clauses& c) { e.wheels_brake = c.value(0); }},
+               [](Effects& e, const Clauses& c) { e.wheels_brake = c.value(); }},
     EffectInfo{{"wheels turn",
                 "`wheels turn A`",
                 "of the front wheels, to the right; the inner one turns a little more, so that no tyre scrubs",
@@ -505,7 +507,7 @@ constexpr std::array effect_table{
                EffectGroup::ride,
                StatementPlace::fixture_phase,
                false,
-               [](Effects& e, const Clauses& c) { e.wheels_turn = c.value(0); }},
+               [](Effects& e, const Clauses& c) { e.wheels_turn = c.value(); }},
     EffectInfo{
         {"seat",
          "`seat X, Y, Z`",
@@ -520,7 +522,7 @@ constexpr std::array effect_table{
         EffectGroup::ride,
         StatementPlace::fixture_phase,
         false,
-        [](Effects& e, const Clauses& c) { e.seat = c.three(0); }},
+        [](Effects& e, const Clauses& c) { e.seat = c.three(); }},
 };
 static_assert(effect_table.size() <= 64, "Effects::said has a bit for each");
 

@@ -5,6 +5,8 @@
 #include <cstdint>
 #include <initializer_list>
 #include <optional>
+#include <span>
+#include <stdexcept>
 #include <string>
 #include <string_view>
 
@@ -126,27 +128,46 @@ struct CompiledClause {
     std::string text;
 };
 
-/// The clauses of one statement in the order of its row.
+/// The clauses of one statement. They are asked for by the words in front of them; without words the one is meant that
+/// stands behind the statement's own word: a value, or what is named there.
 struct Clauses {
+    std::span<const ClauseInfo> infos;  ///< of the statement's row
     std::array<CompiledClause, most_clauses> all;
 
-    bool said(std::size_t clause) const { return all[clause].said; }
-    const Expression& value(std::size_t clause) const { return all[clause].values[0]; }
-    std::optional<Expression> maybe(std::size_t clause) const {
-        if (!all[clause].said) return std::nullopt;
-        return all[clause].values[0];
+    bool said(std::string_view words) const { return find(words, Holds::anything).said; }
+    const Expression& value(std::string_view words = {}) const { return find(words, Holds::values).values[0]; }
+    std::optional<Expression> maybe(std::string_view words = {}) const {
+        const CompiledClause& clause = find(words, Holds::values);
+        if (!clause.said) return std::nullopt;
+        return clause.values[0];
     }
-    const std::array<Expression, most_values>& three(std::size_t clause) const { return all[clause].values; }
-    std::optional<std::array<Expression, most_values>> maybe_three(std::size_t clause) const {
-        if (!all[clause].said) return std::nullopt;
-        return all[clause].values;
+    const std::array<Expression, most_values>& three(std::string_view words = {}) const {
+        return find(words, Holds::values).values;
     }
-    std::int32_t index(std::size_t clause) const { return all[clause].index; }
-    std::optional<std::int32_t> maybe_index(std::size_t clause) const {
-        if (!all[clause].said) return std::nullopt;
-        return all[clause].index;
+    std::optional<std::array<Expression, most_values>> maybe_three(std::string_view words) const {
+        const CompiledClause& clause = find(words, Holds::values);
+        if (!clause.said) return std::nullopt;
+        return clause.values;
     }
-    const std::string& text(std::size_t clause) const { return all[clause].text; }
+    std::int32_t index(std::string_view words = {}) const { return find(words, Holds::a_name).index; }
+    std::optional<std::int32_t> maybe_index(std::string_view words) const {
+        const CompiledClause& clause = find(words, Holds::a_name);
+        if (!clause.said) return std::nullopt;
+        return clause.index;
+    }
+    const std::string& text(std::string_view words = {}) const { return find(words, Holds::a_name).text; }
+
+  private:
+    enum class Holds : std::uint8_t { anything, values, a_name };
+    /// One that a row doesn't have is a fault of the table: its example doesn't get through the tests then.
+    const CompiledClause& find(std::string_view words, Holds holds) const {
+        for (std::size_t i = 0; i < infos.size() && infos[i].kind != ClauseKind::none; ++i) {
+            const bool values = infos[i].kind == ClauseKind::value || infos[i].kind == ClauseKind::memory_value;
+            if (infos[i].words == words && (holds == Holds::anything || values == (holds == Holds::values)))
+                return all[i];
+        }
+        throw std::logic_error("a row of the tables of words has no clause \"" + std::string(words) + "\"");
+    }
 };
 
 }  // namespace leap
