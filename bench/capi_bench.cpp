@@ -108,7 +108,7 @@ int main() {
         [](const std::string& path) -> tl::expected<std::string, std::string> { return text_of(quay + "/" + path); });
     const leap::Tuning tuning = leap::written_tuning(*compiled.program);
     const leap::Course inside = leap::build_course(leap::read_course(json, "quay").value());
-    const leap::Rehearsal rehearsal(*compiled.program, tuning, inside, 120);
+    const leap::SceneView rehearsal(*compiled.program, tuning, inside, 120);
     for (const char* file : {"quay-loop", "lamp-round"}) {
         const leap::Tape tape = leap::read_tape(text_of(quay + "/tapes/" + file + ".tape.json"), file).value();
         double best[3] = {1e9, 1e9, 1e9};

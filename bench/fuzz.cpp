@@ -62,7 +62,7 @@ int main(int argc, char** argv) {
             if (!out.program) continue;
             ++compiled;
             const Tuning tuning = written_tuning(*out.program);
-            const Rehearsal rehearsal{*out.program, tuning, flat, 60};
+            const SceneView rehearsal{*out.program, tuning, flat, 60};
             const auto trace = replay(rehearsal, test::random_tape(*out.program, seed, 1.0));
             for (const TraceRow& row : trace->tracks[0].rows)
                 if (!is_finite(row.position) || !is_finite(row.velocity)) {

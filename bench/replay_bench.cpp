@@ -15,7 +15,7 @@ struct Quay {
     leap::Tuning tuning = leap::written_tuning(program);
     leap::Course course = leap::build_course(project.course.value());
     leap::Tape tape = project.find_tape("quay loop")->tape;
-    leap::Rehearsal at(int rate) const { return {program, tuning, course, rate}; }
+    leap::SceneView at(int rate) const { return {program, tuning, course, rate}; }
 };
 
 void replay_quay_loop(benchmark::State& state) {

@@ -92,7 +92,7 @@ inline Findings run(const Program& program, const Tuning& tuning, const Course& 
     const auto between = [&](double low, double high) {
         return low + (high - low) * (static_cast<double>(random()) / 4294967295.0);
     };
-    const Rehearsal r{program, tuning, course, 120};
+    const SceneView r{program, tuning, course, 120};
     for (std::size_t run = 0; out.ticks < ticks; ++run) {
         const Place& place = course.plan.places[run % course.plan.places.size()];
         Simulation going(r, start_world(r, detail::tracks_at(program, place.name, characters)).value());

@@ -69,7 +69,7 @@ void never_through(std::int64_t wanted) {
     for (unsigned seed = 1; ticks < wanted; ++seed) {
         const test::Scene scene(script, test::random_course(seed));
         const int rate = rates[seed % 5];
-        const Rehearsal rehearsal = scene.at(rate);
+        const SceneView rehearsal = scene.at(rate);
         Tape tape = test::random_tape(scene.program, seed * 77, 60.0);
         std::mt19937 random(seed);
         for (TapeEvent& event : tape.tracks[0].events)

@@ -15,7 +15,7 @@ void rehearse_peers(benchmark::State& state) {
     const leap::Program& program = *project.compiled.program;
     const leap::Tuning tuning = leap::written_tuning(program);
     const leap::Course course = leap::build_course(*project.course);
-    const leap::Rehearsal rehearsal(program, tuning, course, 120);
+    const leap::SceneView rehearsal(program, tuning, course, 120);
     std::vector<leap::Tape> tapes;
     for (const leap::TapeEntry& entry : project.tapes) tapes.push_back(entry.tape);
 

@@ -19,7 +19,7 @@ int main(int argc, char** argv) {
     const Program& program = *project.compiled.program;
     const Tuning tuning = written_tuning(program);
     const Course course = build_course(*project.course);
-    const Rehearsal r(program, tuning, course, 120);
+    const SceneView r(program, tuning, course, 120);
     std::vector<Tape> tapes;
     for (const TapeEntry& entry : project.tapes) tapes.push_back(entry.tape);
     WirePlan plan = project.find_wire("lever and door")->plan;

@@ -76,7 +76,7 @@ leap_character character_of(const leap_world& world, std::size_t index) {
 }
 
 leap_fixture fixture_of(const leap_world& world, std::size_t index) {
-    const leap::Rehearsal& r = world.scene->rehearsal;
+    const leap::SceneView& r = world.scene->rehearsal;
     const leap::FixturePose pose =
         leap::fixture_pose(r.context(world.simulation.world(), world.simulation.world().actors.front()), index);
     leap_fixture out{};
@@ -97,7 +97,7 @@ leap_fixture fixture_of(const leap_world& world, std::size_t index) {
 }
 
 leap_view view_of(const leap_world& world, std::size_t character) {
-    const leap::Rehearsal& r = world.scene->rehearsal;
+    const leap::SceneView& r = world.scene->rehearsal;
     const leap::AccentView seen =
         leap::accents_at({r, world.lately, world.simulation.world(), world.simulation.world().actors[character],
                           world.simulation.world().time, world.walked_before[character]});

@@ -41,7 +41,7 @@ leap_result run_one(AllRuns& all, leap_run& run, leap::Trace& room) {
     if (run.scene == nullptr || run.tape == nullptr) return said(run, LEAP_ARGUMENT, "a scene and a tape are wanted");
     const auto tape = leap::read_tape({run.tape, run.tape_length}, "tape");
     if (!tape) return said(run, LEAP_FILE, tape.error());
-    const leap::Rehearsal& r = run.scene->shared->rehearsal;
+    const leap::SceneView& r = run.scene->shared->rehearsal;
     const auto whole = leap::replay_into(r, *tape, room, [&] { return all.is_stopped(); });
     if (!whole) return said(run, LEAP_FILE, whole.error());
     if (!*whole) return said(run, LEAP_STOPPED, "stopped");

@@ -91,7 +91,7 @@ int explain(const ExplainOptions& options) {
             return problems;
         }
     }
-    const Rehearsal rehearsal = prepared.rehearsal(tape->rate_hz);
+    const SceneView rehearsal = prepared.rehearsal(tape->rate_hz);
     const auto trace = replay(rehearsal, *tape);
     if (!trace) {
         complain(trace.error());

@@ -43,7 +43,7 @@ bool all_met(const Outcome& outcome) {
     return true;
 }
 
-void print_text(const WirePlan& plan, const Rehearsal& r, const Outcome& outcome) {
+void print_text(const WirePlan& plan, const SceneView& r, const Outcome& outcome) {
     fmt::print("{} · {} peers · {:g} s in {:.0f} ms · {:.1f} MB\n", plan.name, plan.peers.size(), outcome.run.end_s,
                1000.0 * outcome.wall_s, static_cast<double>(bytes_of(outcome.run)) / 1e6);
     if (outcome.run.host_left) fmt::print("the host left at {:.2f} s: play ends for all\n", outcome.run.end_s);
@@ -65,7 +65,7 @@ void print_text(const WirePlan& plan, const Rehearsal& r, const Outcome& outcome
     }
 }
 
-Json json_of(const WirePlan& plan, const Rehearsal& r, const Outcome& outcome) {
+Json json_of(const WirePlan& plan, const SceneView& r, const Outcome& outcome) {
     Json out;
     out["rehearsal"] = plan.name;
     out["length"] = outcome.run.end_s;
@@ -237,7 +237,7 @@ int wire(const WireCommand& options) {
                 complain(wrong);
                 return wrong_call;
             }
-        const Rehearsal r(program, tuning, course, defaults::tick_rate_hz);
+        const SceneView r(program, tuning, course, defaults::tick_rate_hz);
         const auto begin = std::chrono::steady_clock::now();
         auto run = rehearse(r, plan, tapes, how);
         if (!run) {

@@ -33,7 +33,7 @@ struct Prepared {
     Program program;
     Tuning tuning;
     Course course;
-    Rehearsal rehearsal(int rate_hz) const { return {program, tuning, course, rate_hz}; }
+    SceneView rehearsal(int rate_hz) const { return {program, tuning, course, rate_hz}; }
 };
 Prepared prepare(Project project);
 

@@ -85,15 +85,15 @@ bool near_any(std::span<const RigidObject> things, const FixturePose& pose) {
 }
 
 /// The characters and all fixtures near something awake that are solid at `time`, and how they move.
-void gather_obstacles(const Rehearsal& r, const World& world, double time, StepScratch& scratch) {
+void gather_obstacles(const SceneView& scene, const World& world, double time, StepScratch& scratch) {
     std::vector<KinematicObstacle>& obstacles = scratch.loose.obstacles;
     obstacles.clear();
     for (const Actor& actor : world.actors) obstacles.push_back(as_obstacle(actor));
     StepCache& cache = scratch.actors[witness(world)].cache;
-    const EvaluationContext now = r.context(world, world.actors[witness(world)], &cache);
+    const EvaluationContext now = scene.context(world, world.actors[witness(world)], &cache);
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
-        if (!r.layout.fixtures[i].kind) continue;
-        const bool can_be_loose = r.layout.can_be_loose(i);
+        if (!scene.layout.fixtures[i].kind) continue;
+        const bool can_be_loose = scene.layout.can_be_loose(i);
         if (can_be_loose && fixture_phase(now, i)->effects.loose) continue;
         if (!cache.stands[i].pose.solid || !near_any(scratch.loose.things, cache.stands[i].pose)) continue;
         KinematicObstacle obstacle;
@@ -117,18 +117,18 @@ void gather_obstacles(const Rehearsal& r, const World& world, double time, StepS
 namespace {
 
 /// What nobody drives stands on its springs from the first instant on.
-bool rests_parked(const Rehearsal& r, const EvaluationContext& m, std::size_t fixture, RigidObject& thing,
+bool rests_parked(const SceneView& scene, const EvaluationContext& m, std::size_t fixture, RigidObject& thing,
                   Wheels& wheels) {
     if (wheel_use(m, fixture).push_n != 0.0) return false;
-    return rest_on_wheels(*r.course.solids, wheel_kind(m, fixture), glm::length(thing.gravity), thing, wheels);
+    return rest_on_wheels(*scene.course.solids, wheel_kind(m, fixture), glm::length(thing.gravity), thing, wheels);
 }
 
 }  // namespace
 
-void start_rigid_bodies(const Rehearsal& r, World& world) {
-    const EvaluationContext m = r.context(world, world.actors[witness(world)]);
-    world.wheels.resize(r.layout.wheels);
-    for (const RigidLayout& rigid : r.layout.rigid) {
+void start_rigid_bodies(const SceneView& scene, World& world) {
+    const EvaluationContext m = scene.context(world, world.actors[witness(world)]);
+    world.wheels.resize(scene.layout.wheels);
+    for (const RigidLayout& rigid : scene.layout.rigid) {
         const FixturePose home = fixture_pose(m, rigid.fixture, true);
         RigidState loose;
         loose.body.place = loose.from_place = home.center;
@@ -152,15 +152,16 @@ void start_rigid_bodies(const Rehearsal& r, World& world) {
     for (const std::size_t i : upward) {
         if (!things[i].there) continue;
         RigidState& loose = world.loose[i];
-        const RigidLayout& layout = r.layout.rigid[i];
-        const bool rests = rests_held(r, m, things, i, loose, scratch) ||
-                           (layout.wheels ? rests_parked(r, m, layout.fixture, things[i], world.wheels[*layout.wheels])
-                                          : rests_there(*r.course.solids, things, i, scratch));
+        const RigidLayout& layout = scene.layout.rigid[i];
+        const bool rests =
+            rests_held(scene, m, things, i, loose, scratch) ||
+            (layout.wheels ? rests_parked(scene, m, layout.fixture, things[i], world.wheels[*layout.wheels])
+                           : rests_there(*scene.course.solids, things, i, scratch));
         if (!rests) continue;
         loose.body = things[i].body;
         loose.body.asleep = things[i].body.asleep = true;
     }
-    if (r.program.asks_load) note_first_supports(r.layout, *r.course.solids, things, world);
+    if (scene.program.asks_load) note_first_supports(scene.layout, *scene.course.solids, things, world);
 }
 
 namespace {
@@ -211,19 +212,19 @@ void wake_driven(const EvaluationContext& m, std::int64_t first, std::int64_t la
 }
 
 /// The springs and tyres of everything on wheels, before the bodies go on.
-void roll(const Rehearsal& r, World& world, StepScratch& scratch) {
+void roll(const SceneView& scene, World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         RigidObject& thing = work.things[i];
         thing.gravity = work.pulls[i] + work.pushes[i];
         thing.borne = thing.held || work.pushes[i] != Vec3{0.0};
-        const RigidLayout& layout = r.layout.rigid[i];
+        const RigidLayout& layout = scene.layout.rigid[i];
         if (!layout.wheels || !thing.there || thing.body.asleep) continue;
         const std::size_t fixture = layout.fixture;
         // The solids round it are those round the character it speaks of.
-        const std::size_t near = subject_of(r.layout, world, r.course, fixture);
+        const std::size_t near = subject_of(scene.layout, world, scene.course, fixture);
         StepCache& cache = scratch.actors[near].cache;
-        const EvaluationContext m = r.context(world, world.actors[near], &cache);
+        const EvaluationContext m = scene.context(world, world.actors[near], &cache);
         roll_wheels(cache.surroundings(), wheel_kind(m, fixture), wheel_use(m, fixture), defaults::loose_step_s, thing,
                     world.wheels[*layout.wheels]);
     }
@@ -231,14 +232,14 @@ void roll(const Rehearsal& r, World& world, StepScratch& scratch) {
 
 /// Gravity that changes on the way is taken again at every step, with everything where its velocity takes it to by the
 /// step's middle: so a spring keeps its energy, as in take_middle().
-void take_gravity_again(const Rehearsal& r, std::int64_t step, World& world, StepScratch& scratch) {
+void take_gravity_again(const SceneView& scene, std::int64_t step, World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
     StepCache& cache = scratch.actors[witness(world)].cache;
-    EvaluationContext m = r.context(world, world.actors[witness(world)], &cache);
+    EvaluationContext m = scene.context(world, world.actors[witness(world)], &cache);
     m.ahead = (static_cast<double>(step) - 0.5) * defaults::loose_step_s - m.actor.time;
     bool written = false;
     for (std::size_t i = 0; i < work.things.size(); ++i) {
-        const std::size_t fixture = r.layout.rigid[i].fixture;
+        const std::size_t fixture = scene.layout.rigid[i].fixture;
         if (!work.things[i].there || work.things[i].body.asleep || !gravity_said(m, fixture).varies) continue;
         if (!written)
             for (std::size_t k = 0; k < work.things.size(); ++k) {
@@ -294,7 +295,7 @@ void note_met(const RunLayout& layout, std::size_t actors, RigidWork& work) {
 
 }  // namespace
 
-void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<const std::optional<Ride>> rides,
+void advance_rigid_bodies(const SceneView& scene, RigidStretch stretch, std::span<const std::optional<Ride>> rides,
                           World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
     if (world.loose.empty()) return;
@@ -303,8 +304,8 @@ void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<co
     const auto last = static_cast<std::int64_t>(std::floor(stretch.to / defaults::loose_step_s + rounding));
     if (last < first) return;
     StepCache& cache = scratch.actors[witness(world)].cache;
-    wake_by_fixtures(r.layout, cache, world, scratch);
-    const EvaluationContext m = r.context(world, world.actors[witness(world)], &cache);
+    wake_by_fixtures(scene.layout, cache, world, scratch);
+    const EvaluationContext m = scene.context(world, world.actors[witness(world)], &cache);
     wake_driven(m, first, last, world, scratch);
     wake_ridden(m, rides, world, scratch);
     if (all_loose_sleep(world)) return;
@@ -317,35 +318,35 @@ void advance_rigid_bodies(const Rehearsal& r, RigidStretch stretch, std::span<co
         work.pulls.push_back(work.things.back().gravity);
     }
     for (std::int64_t step = first; step <= last; ++step) {
-        gather_obstacles(r, world, static_cast<double>(step) * defaults::loose_step_s, scratch);
-        find_passes(r.layout, world, rides, work);
-        take_joints(r, world, scratch);
-        note_riders(r, rides, world, work);
-        take_gravity_again(r, step, world, scratch);
-        take_forces(r, step, world, scratch);
+        gather_obstacles(scene, world, static_cast<double>(step) * defaults::loose_step_s, scratch);
+        find_passes(scene.layout, world, rides, work);
+        take_joints(scene, world, scratch);
+        note_riders(scene, rides, world, work);
+        take_gravity_again(scene, step, world, scratch);
+        take_forces(scene, step, world, scratch);
         take_on_riders(work);
-        roll(r, world, scratch);
-        step_rigid_bodies(*r.course.solids, work.obstacles, work.things, work.passes, defaults::loose_step_s,
+        roll(scene, world, scratch);
+        step_rigid_bodies(*scene.course.solids, work.obstacles, work.things, work.passes, defaults::loose_step_s,
                           work.scratch, work.joints);
         set_down_riders(work);
-        note_met(r.layout, world.actors.size(), work);
+        note_met(scene.layout, world.actors.size(), work);
     }
-    if (r.program.asks_load) note_supports(r.layout, work, world);
+    if (scene.program.asks_load) note_supports(scene.layout, work, world);
     for (std::size_t i = 0; i < work.things.size(); ++i)
         if (work.things[i].there) world.loose[i].body = work.things[i].body;
-    note_partners(r, world, scratch);
+    note_partners(scene, world, scratch);
 }
 
-void change_loose(const Rehearsal& r, std::size_t fixture, const FixturePose& before, World& world) {
+void change_loose(const SceneView& scene, std::size_t fixture, const FixturePose& before, World& world) {
     for (RigidState& loose : world.loose)
         if (lies_asleep_at(before, loose)) wake(loose);
     // What is in a phase that isn't loose counts as asleep.
-    const EvaluationContext m = r.context(world, world.actors[witness(world)]);
+    const EvaluationContext m = scene.context(world, world.actors[witness(world)]);
     for (std::size_t i = 0; i < world.loose.size(); ++i) {
-        const Phase* phase = fixture_phase(m, r.layout.rigid[i].fixture);
+        const Phase* phase = fixture_phase(m, scene.layout.rigid[i].fixture);
         if (phase != nullptr && !phase->effects.loose) world.loose[i].body.asleep = true;
     }
-    const auto rigid = r.layout.fixtures[fixture].rigid;
+    const auto rigid = scene.layout.fixtures[fixture].rigid;
     if (!rigid) return;
     RigidState& loose = world.loose[*rigid];
     loose.body.place = loose.from_place = before.center;
@@ -354,7 +355,7 @@ void change_loose(const Rehearsal& r, std::size_t fixture, const FixturePose& be
     if (!now.carried && !now.in_hand && !loose.holder.is_nobody()) {
         // What a hand lets go of goes on as the body goes, unless it was thrown.
         if (loose.hand >= 0 && loose.holder.is_actor() && loose.body.velocity == Vec3{0.0})
-            loose.body.velocity = hand_velocity(r.context(world, world.actors[loose.holder.at()]), loose.hand);
+            loose.body.velocity = hand_velocity(scene.context(world, world.actors[loose.holder.at()]), loose.hand);
         loose.passes = loose.holder;
         loose.holder = nobody;
         loose.hand = -1;

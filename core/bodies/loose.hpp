@@ -10,7 +10,7 @@
 namespace leap {
 
 /// Every fixture that can be loose, where it was placed; those that rest on something start asleep.
-void start_rigid_bodies(const Rehearsal& rehearsal, World& world);
+void start_rigid_bodies(const SceneView& scene, World& world);
 
 /// A stretch of time, s: later than `from`, up to and with `to`.
 struct RigidStretch {
@@ -19,11 +19,11 @@ struct RigidStretch {
 };
 /// Loose bodies go on step by step on their own grid, those steps that fall into the stretch. `rides`: by character,
 /// what each stands on.
-void advance_rigid_bodies(const Rehearsal& rehearsal, RigidStretch stretch, std::span<const std::optional<Ride>> rides,
+void advance_rigid_bodies(const SceneView& scene, RigidStretch stretch, std::span<const std::optional<Ride>> rides,
                           World& world, StepScratch& scratch);
 
 /// A fixture goes into another phase: what it leaves stays where it is, what nobody carries any more is let go.
-void change_loose(const Rehearsal& rehearsal, std::size_t fixture, const FixturePose& before, World& world);
+void change_loose(const SceneView& scene, std::size_t fixture, const FixturePose& before, World& world);
 
 /// The velocity that brings a loose fixture to a point in a time.
 Vec3 velocity_to(const EvaluationContext& context, std::size_t fixture, const Vec3& point, double seconds);

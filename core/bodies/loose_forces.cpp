@@ -57,14 +57,14 @@ bool is_forced(const EvaluationContext& m, std::size_t rigid) {
            glm::length(pushed.torque - loose.pushed_turn) > defaults::waking_push_mps2 * mass;
 }
 
-void take_forces(const Rehearsal& r, std::int64_t step, World& world, StepScratch& scratch) {
+void take_forces(const SceneView& scene, std::int64_t step, World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
     work.pushes.assign(work.things.size(), Vec3{0.0});
     StepCache& cache = scratch.actors[witness(world)].cache;
-    EvaluationContext m = r.context(world, world.actors[witness(world)], &cache);
+    EvaluationContext m = scene.context(world, world.actors[witness(world)], &cache);
     const auto effects_of = [&](std::size_t i) -> const Effects* {
         if (!work.things[i].there || work.things[i].body.asleep) return nullptr;
-        const Phase* phase = fixture_phase(m, r.layout.rigid[i].fixture);
+        const Phase* phase = fixture_phase(m, scene.layout.rigid[i].fixture);
         const bool acts = phase != nullptr && (has_forces(phase->effects) || phase->effects.face);
         return acts ? &phase->effects : nullptr;
     };
@@ -87,7 +87,7 @@ void take_forces(const Rehearsal& r, std::int64_t step, World& world, StepScratc
         RigidBody& body = thing.body;
         Pushed pushed;
         const double mass = thing.kind.mass_kg + thing.ridden_kg;
-        add_forces(m.of_fixture(r.layout.rigid[i].fixture), *effects,
+        add_forces(m.of_fixture(scene.layout.rigid[i].fixture), *effects,
                    {body.place, body.turn, body.velocity, body.spin, mass}, h, pushed);
         world.loose[i].pushed = pushed.all();
         world.loose[i].pushed_turn = pushed.torque;
@@ -99,19 +99,20 @@ void take_forces(const Rehearsal& r, std::int64_t step, World& world, StepScratc
             body.spin += inverse_inertia(thing) * pushed.torque * h;
         }
         body.spin *= (1.0 - pushed.drag * h * 0.5) / (1.0 + pushed.drag * h * 0.5);
-        if (effects->face) body.spin.z = spin_to_face(m.of_fixture(r.layout.rigid[i].fixture), *effects, body, h);
+        if (effects->face) body.spin.z = spin_to_face(m.of_fixture(scene.layout.rigid[i].fixture), *effects, body, h);
     }
 }
 
-void take_joints(const Rehearsal& r, const World& world, StepScratch& scratch) {
+void take_joints(const SceneView& scene, const World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
     work.joints.clear();
-    const EvaluationContext m = r.context(world, world.actors[witness(world)], &scratch.actors[witness(world)].cache);
+    const EvaluationContext m =
+        scene.context(world, world.actors[witness(world)], &scratch.actors[witness(world)].cache);
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         RigidObject& thing = work.things[i];
         if (!thing.held) continue;
-        const auto link = m.layout.fixtures[r.layout.rigid[i].fixture].link;
-        const auto other = link ? r.layout.fixtures[*link].rigid : std::nullopt;
+        const auto link = m.layout.fixtures[scene.layout.rigid[i].fixture].link;
+        const auto other = link ? scene.layout.fixtures[*link].rigid : std::nullopt;
         if (thing.body.asleep && (!other || work.things[*other].body.asleep)) continue;
         joints_of(m, i, work.joints);
         for (std::size_t k = world.actors.size(); thing.joined && link && k < work.obstacles.size(); ++k)
@@ -119,7 +120,7 @@ void take_joints(const Rehearsal& r, const World& world, StepScratch& scratch) {
     }
 }
 
-bool rests_held(const Rehearsal& r, const EvaluationContext& m, std::vector<RigidObject> things, std::size_t rigid,
+bool rests_held(const SceneView& scene, const EvaluationContext& m, std::vector<RigidObject> things, std::size_t rigid,
                 RigidState& loose, RigidScratch& scratch) {
     constexpr int steps = 4;
     constexpr double still_mps = 1e-3;  // gravity alone would give a hundred times that in the first step
@@ -140,7 +141,7 @@ bool rests_held(const Rehearsal& r, const EvaluationContext& m, std::vector<Rigi
     thing.body.asleep = false;
     thing.gravity += pushed.all();
     for (int step = 0; step < steps; ++step)
-        step_rigid_bodies(*r.course.solids, {}, things, {}, defaults::loose_step_s, scratch, joints);
+        step_rigid_bodies(*scene.course.solids, {}, things, {}, defaults::loose_step_s, scratch, joints);
     if (glm::length(thing.body.velocity) > still_mps || glm::length(thing.body.spin) > still_mps) return false;
     loose.pushed = pushed.all();
     loose.pushed_turn = pushed.torque;

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/bodies/scratch.hpp"
-#include "core/senses/rehearsal.hpp"
+#include "core/senses/scene_view.hpp"
 
 /// Forces on what is loose, and what holds it, from one step of the rigid bodies to the next.
 namespace leap {
@@ -13,14 +13,14 @@ bool is_forced(const EvaluationContext& context, std::size_t rigid);
 
 /// What phases push, spring and brake by themselves in the step that comes: it counts as gravity does. Expressions are
 /// worked out where everything will be in the step's middle. `step`: the number of its end on the grid of steps.
-void take_forces(const Rehearsal& rehearsal, std::int64_t step, World& world, StepScratch& scratch);
+void take_forces(const SceneView& scene, std::int64_t step, World& world, StepScratch& scratch);
 
 /// What holds things. What is held by something that isn't loose goes through that.
-void take_joints(const Rehearsal& rehearsal, const World& world, StepScratch& scratch);
+void take_joints(const SceneView& scene, const World& world, StepScratch& scratch);
 
 /// Whether what hangs, floats or is sprung is still as it was after a few steps in which nothing else moves; `loose`
 /// then remembers the forces on it.
-bool rests_held(const Rehearsal& rehearsal, const EvaluationContext& context, std::vector<RigidObject> things,
+bool rests_held(const SceneView& scene, const EvaluationContext& context, std::vector<RigidObject> things,
                 std::size_t rigid, RigidState& loose, RigidScratch& scratch);
 
 }  // namespace leap

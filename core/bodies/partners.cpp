@@ -42,19 +42,19 @@ bool has_met(const RigidWork& work, std::size_t thing, const Owner& other) {
     return std::find(work.met.begin(), work.met.end(), RigidWork::Met{thing, other}) != work.met.end();
 }
 
-void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
+void note_partners(const SceneView& scene, World& world, StepScratch& scratch) {
     constexpr double apart_m = 0.05;
     StepCache& cache = scratch.actors[witness(world)].cache;
-    const EvaluationContext m = r.context(world, world.actors[witness(world)], &cache);
+    const EvaluationContext m = scene.context(world, world.actors[witness(world)], &cache);
     Solid own;
     Solid other;
     std::vector<ContactPoint>& points = scratch.loose.scratch.points;
     const auto asks = [&](std::size_t fixture) { return fixture_kind(m, fixture)->asks_who_touches; };
     for (std::size_t k = 0; k < world.loose.size(); ++k) {
         RigidState& loose = world.loose[k];
-        const std::size_t i = r.layout.rigid[k].fixture;
-        if (!r.layout.fixtures[i].kind) continue;
-        const bool asked = r.program.asks_who_touches && !loose.body.asleep;
+        const std::size_t i = scene.layout.rigid[k].fixture;
+        if (!scene.layout.fixtures[i].kind) continue;
+        const bool asked = scene.program.asks_who_touches && !loose.body.asleep;
         const bool own_asks = asks(i);
         if (!asked && loose.passes.is_nobody()) continue;
         const FixturePose pose = fixture_pose(m, i);
@@ -63,7 +63,7 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
             gap_to_body(world.actors[static_cast<std::size_t>(loose.passes.index)], own) > apart_m)
             loose.passes = nobody;
         for (std::size_t j = 0; j < world.fixtures.size(); ++j) {
-            if (j == i || !r.layout.fixtures[j].kind) continue;
+            if (j == i || !scene.layout.fixtures[j].kind) continue;
             const bool listens = asks(j) || own_asks;
             const bool passes = loose.passes.is_fixture(j);
             if (!listens && !passes) continue;
@@ -76,7 +76,7 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
             if (far && !known && !passes && !met) continue;
             points.clear();
             if (!far && !there.hidden) {
-                place_solid(there, !r.layout.can_be_loose(j), {}, other);
+                place_solid(there, !scene.layout.can_be_loose(j), {}, other);
                 find_contacts(own, other, apart_m, points);
             }
             if (points.empty() && passes) loose.passes = nobody;
@@ -91,11 +91,11 @@ void note_partners(const Rehearsal& r, World& world, StepScratch& scratch) {
     }
 }
 
-bool may_meet_partners(const Rehearsal& r, const World& world, const StepCache& cache) {
-    if ((!r.program.asks_who_touches && !r.program.asks_load) || cache.stands.size() != world.fixtures.size())
+bool may_meet_partners(const SceneView& scene, const World& world, const StepCache& cache) {
+    if ((!scene.program.asks_who_touches && !scene.program.asks_load) || cache.stands.size() != world.fixtures.size())
         return false;
     if (all_loose_sleep(world)) return false;
-    const EvaluationContext m = r.context(world, world.actors[witness(world)]);
+    const EvaluationContext m = scene.context(world, world.actors[witness(world)]);
     const auto asks = [&](std::size_t fixture) {
         const Machine& kind = *fixture_kind(m, fixture);
         return kind.asks_who_touches || kind.asks_load;
@@ -103,12 +103,12 @@ bool may_meet_partners(const Rehearsal& r, const World& world, const StepCache& 
     const auto may_meet = [&](std::size_t rigid) {
         const RigidState& loose = world.loose[rigid];
         if (loose.body.asleep) return false;
-        const std::size_t i = r.layout.rigid[rigid].fixture;
-        if (!r.layout.fixtures[i].kind) return false;
+        const std::size_t i = scene.layout.rigid[rigid].fixture;
+        if (!scene.layout.fixtures[i].kind) return false;
         const bool own_asks = asks(i);
         const double way = glm::length(loose.body.velocity) / defaults::slowest_usual_rate_hz + defaults::near_moving_m;
         for (std::size_t j = 0; j < world.fixtures.size(); ++j) {
-            if (j == i || !r.layout.fixtures[j].kind || !(own_asks || asks(j))) continue;
+            if (j == i || !scene.layout.fixtures[j].kind || !(own_asks || asks(j))) continue;
             const FixturePose& there = cache.stands[j].pose;
             const double reach = glm::length(cache.stands[i].pose.half) + glm::length(there.half) + way;
             const Vec3 between = there.center - loose.body.place;

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
-#include "core/senses/rehearsal.hpp"
+#include "core/senses/scene_view.hpp"
 
 /// Who runs into something that gives way pushes it: both go on with the momentum they have together.
 namespace leap {
@@ -11,7 +11,6 @@ bool leans_on_something(const Vec3& wanted, const World& world, const Actor& act
 
 /// The character, who would go at `wanted`, pushes the loose thing or the other character that it leans on. Without
 /// effect when it leans on neither.
-void push_what_is_met(const Rehearsal& rehearsal, const Vec3& wanted, World& world, Actor& actor,
-                      const StepCache& cache);
+void push_what_is_met(const SceneView& scene, const Vec3& wanted, World& world, Actor& actor, const StepCache& cache);
 
 }  // namespace leap

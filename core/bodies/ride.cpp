@@ -6,7 +6,7 @@
 
 namespace leap {
 
-std::optional<Ride> ride_of(const Rehearsal& r, const World& world, const Actor& actor) {
+std::optional<Ride> ride_of(const SceneView& scene, const World& world, const Actor& actor) {
     if (!actor.body.grounded) return std::nullopt;
     const Surface ground = actor.body.ground;
     if (ground.is_actor()) {
@@ -14,7 +14,7 @@ std::optional<Ride> ride_of(const Rehearsal& r, const World& world, const Actor&
         return Ride{actor_owner(ground.index), {}, world.actors[ground.index].seen.position, false};
     }
     if (!ground.is_fixture()) return std::nullopt;
-    return Ride{fixture_owner(ground.index), fixture_pose(r.context(world, actor), ground.index), Vec3{0.0}, false};
+    return Ride{fixture_owner(ground.index), fixture_pose(scene.context(world, actor), ground.index), Vec3{0.0}, false};
 }
 
 Vec3 belt_under(const Course& course, const Actor& actor) {
@@ -31,13 +31,13 @@ void count_from_belt(const Course& course, const Vec3& belt, Actor& actor) {
     actor.ground_velocity = now;
 }
 
-void carry(const Rehearsal& r, const Ride& ride, const World& world, Actor& actor) {
+void carry(const SceneView& scene, const Ride& ride, const World& world, Actor& actor) {
     const auto under = static_cast<std::size_t>(ride.on.index);
     if (ride.on.is_actor()) {
         actor.body.position += world.actors[under].body.position - ride.feet;
         return;
     }
-    const FixturePose now = fixture_pose(r.context(world, actor), under);
+    const FixturePose now = fixture_pose(scene.context(world, actor), under);
     const Quat turn = now.turn * glm::inverse(ride.pose.turn);
     Vec3 own = actor.body.position - ride.pose.center;
     if (now.half != ride.pose.half)
@@ -46,15 +46,15 @@ void carry(const Rehearsal& r, const Ride& ride, const World& world, Actor& acto
     actor.facing = std::remainder(actor.facing + now.turn_rad - ride.pose.turn_rad, 2.0 * std::numbers::pi);
 }
 
-void change_ground(const Rehearsal& r, const std::optional<Ride>& before, const World& world, Actor& actor) {
-    const std::optional<Ride> now = ride_of(r, world, actor);
+void change_ground(const SceneView& scene, const std::optional<Ride>& before, const World& world, Actor& actor) {
+    const std::optional<Ride> now = ride_of(scene, world, actor);
     Vec3 going{0.0};
     if (now) {
         const auto under = static_cast<std::size_t>(now->on.index);
         going = now->on.is_actor() ? world.actors[under].body.velocity + world.actors[under].ground_velocity
-                                   : fixture_velocity(r.context(world, actor), under, actor.body.position);
+                                   : fixture_velocity(scene.context(world, actor), under, actor.body.position);
     } else {
-        going = belt_under(r.course, actor);
+        going = belt_under(scene.course, actor);
     }
     const bool same = before && now && before->on == now->on;
     if (!same) {

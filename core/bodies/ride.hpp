@@ -4,7 +4,7 @@
 #include <optional>
 
 #include "core/bodies/scratch.hpp"
-#include "core/senses/rehearsal.hpp"
+#include "core/senses/scene_view.hpp"
 #include "core/senses/surface_motion.hpp"
 
 /// Who stands on something that moves goes with it: the body's velocity is relative to what it stands on. Off it, by a
@@ -12,7 +12,7 @@
 namespace leap {
 
 /// What a character stands on, when it isn't the course.
-std::optional<Ride> ride_of(const Rehearsal& rehearsal, const World& world, const Actor& actor);
+std::optional<Ride> ride_of(const SceneView& scene, const World& world, const Actor& actor);
 
 /// How fast that piece's surface goes, along the ground, m/s.
 Vec3 belt_under(const Course& course, const Actor& actor);
@@ -21,10 +21,10 @@ Vec3 belt_under(const Course& course, const Actor& actor);
 void count_from_belt(const Course& course, const Vec3& belt, Actor& actor);
 
 /// The character goes where what it stood on has gone since.
-void carry(const Rehearsal& rehearsal, const Ride& ride, const World& world, Actor& actor);
+void carry(const SceneView& scene, const Ride& ride, const World& world, Actor& actor);
 
 /// The body has come onto other ground, or off it: its velocity counts from there. `before`: what it stood on.
-void change_ground(const Rehearsal& rehearsal, const std::optional<Ride>& before, const World& world, Actor& actor);
+void change_ground(const SceneView& scene, const std::optional<Ride>& before, const World& world, Actor& actor);
 
 /// Off the ground all at once, with what bore it.
 void take_ground_along(Actor& actor);

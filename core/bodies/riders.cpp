@@ -67,7 +67,8 @@ void wake_ridden(const EvaluationContext& m, std::span<const std::optional<Ride>
     }
 }
 
-void note_riders(const Rehearsal& r, std::span<const std::optional<Ride>> rides, const World& world, RigidWork& work) {
+void note_riders(const SceneView& scene, std::span<const std::optional<Ride>> rides, const World& world,
+                 RigidWork& work) {
     for (RigidObject& thing : work.things) {
         thing.ridden_kg = 0.0;
         thing.ridden_inertia = glm::dmat3{0.0};
@@ -75,9 +76,9 @@ void note_riders(const Rehearsal& r, std::span<const std::optional<Ride>> rides,
     }
     for (std::size_t k = 0; k < world.actors.size(); ++k) {
         const Actor& actor = world.actors[k];
-        const EvaluationContext m = r.context(world, actor);
-        const auto seat = actor.seat ? r.layout.fixtures[actor.seat.at()].rigid : std::nullopt;
-        const auto ridden = seat ? seat : ridden_thing(r.layout, rides[k]);
+        const EvaluationContext m = scene.context(world, actor);
+        const auto seat = actor.seat ? scene.layout.fixtures[actor.seat.at()].rigid : std::nullopt;
+        const auto ridden = seat ? seat : ridden_thing(scene.layout, rides[k]);
         if (!ridden || !work.things[*ridden].there || work.things[*ridden].body.asleep) continue;
         RigidObject& thing = work.things[*ridden];
         Rider rider{std::max(0.0, number(m, m.body().mass)), actor.body.position - thing.body.place};

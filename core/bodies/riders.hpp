@@ -19,7 +19,7 @@ void wake_ridden(const EvaluationContext& context, std::span<const std::optional
                  StepScratch& scratch);
 
 /// Who is on what in this step; presses down what is stood on. `rides`: by character, what each stands on.
-void note_riders(const Rehearsal& rehearsal, std::span<const std::optional<Ride>> rides, const World& world,
+void note_riders(const SceneView& scene, std::span<const std::optional<Ride>> rides, const World& world,
                  RigidWork& work);
 
 /// Things with riders go on as one body with them, by the middle of all their mass: between these two their

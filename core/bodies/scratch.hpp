@@ -149,7 +149,7 @@ struct KeptMotion {
 
 /// Room that steps of one run reuse, so that a tick asks for no memory.
 struct StepScratch {
-    std::uint64_t generation = 0;      ///< of the rehearsal it was filled for; 0: none
+    std::uint64_t generation = 0;      ///< of the scene it was filled for; 0: none
     std::vector<ActorScratch> actors;  ///< by World::actors
     SharedCache shared;                ///< of all of them
     double found_at = -1.0;            ///< the instant at which the characters have looked for each other last
@@ -170,16 +170,16 @@ struct StepScratch {
     std::vector<std::size_t> lively;        ///< fixtures that anything can happen to, by any character
     std::vector<std::size_t> closed_spans;  ///< of the record, closed by one who runs alone
 
-    /// Forgets what it holds of another rehearsal: other dials, another course, kinds switched off. What was emitted
+    /// Forgets what it holds of another scene: other dials, another course, kinds switched off. What was emitted
     /// stays: somebody is still to read it.
-    void begin_for(std::uint64_t rehearsal) {
-        if (generation == rehearsal) return;
+    void begin_for(std::uint64_t scene) {
+        if (generation == scene) return;
         std::vector<Told> emitted = std::move(told);
         const bool keeps = keeps_told;
         *this = {};
         told = std::move(emitted);
         keeps_told = keeps;
-        generation = rehearsal;
+        generation = scene;
     }
 
     /// To be said before anything within a stretch changes what WorldMotion holds beside the time.

@@ -127,8 +127,8 @@ bool some_woke(const RunLayout& layout, const World& world, const StepCache& cac
 }
 
 /// How near a moving fixture counts as near, m: near enough to be met within a tick of the slowest usual rate.
-double near_moving(const Rehearsal& r, const World& world, const Actor& actor, std::size_t fixture) {
-    const auto rigid = r.layout.fixtures[fixture].rigid;
+double near_moving(const SceneView& scene, const World& world, const Actor& actor, std::size_t fixture) {
+    const auto rigid = scene.layout.fixtures[fixture].rigid;
     if (!rigid) return defaults::near_moving_m;
     const double approach = glm::length(world.loose[*rigid].body.velocity) + glm::length(actor.body.velocity);
     return std::max(defaults::near_moving_m, approach / defaults::slowest_usual_rate_hz);
@@ -151,8 +151,8 @@ bool solids_are_current(const World& world, const Actor& actor, const StepCache&
             is_within(cache.lively_around - actor.body.position, defaults::longest_way_per_stretch_m));
 }
 
-void place_solids(const Rehearsal& r, const World& world, const Actor& actor, StepCache& out) {
-    out.nearby.come_to(r.course.solids, grown(bounds_of(actor), defaults::nearby_m), defaults::nearby_margin_m);
+void place_solids(const SceneView& scene, const World& world, const Actor& actor, StepCache& out) {
+    out.nearby.come_to(scene.course.solids, grown(bounds_of(actor), defaults::nearby_m), defaults::nearby_margin_m);
     out.moves_near = false;
     const bool all = !solids_are_current(world, actor, out);
     out.placed_under = out.fixture_changes();
@@ -164,9 +164,9 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, St
         if (others) move_others(actor, out);
         return;
     }
-    const EvaluationContext m = r.context(world, actor, &out);
+    const EvaluationContext m = scene.context(world, actor, &out);
     bool gather = !is_within(out.moving_around - actor.body.position, defaults::fixture_walk_m);
-    if (all || some_woke(r.layout, world, out)) {
+    if (all || some_woke(scene.layout, world, out)) {
         gather = look_at_all(m, out) || gather;
     } else {
         for (const std::size_t i : out.lively) {
@@ -176,18 +176,18 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, St
             stand.blocks = blocks(m, i, stand);
             if (blocked != stand.blocks) gather = true;
             if (gather || stand.slot < 0) continue;
-            place_velocity(r.layout, world, i, out);
+            place_velocity(scene.layout, world, i, out);
             if (!moved) continue;
-            place_in_slot(r.layout, i, out);
+            place_in_slot(scene.layout, i, out);
             out.moving.note_moved(static_cast<std::size_t>(stand.slot));
         }
     }
-    if (gather) gather_solids(r.layout, world, actor, out);
+    if (gather) gather_solids(scene.layout, world, actor, out);
     for (const std::size_t i : out.lively) {
         const FixtureStand& stand = out.stands[i];
         if (!stand.still && stand.pose.solid &&
             is_within(stand.pose.center - actor.body.position,
-                      reach_of(stand, actor) + near_moving(r, world, actor, i)))
+                      reach_of(stand, actor) + near_moving(scene, world, actor, i)))
             out.moves_near = true;
     }
     if (!others) return;
@@ -195,20 +195,20 @@ void place_solids(const Rehearsal& r, const World& world, const Actor& actor, St
     move_others(actor, out);
 }
 
-EvaluationContext context_at(const Rehearsal& r, const World& world, const Actor& actor, StepCache& cache) {
+EvaluationContext context_at(const SceneView& scene, const World& world, const Actor& actor, StepCache& cache) {
     cache = {};
-    place_solids(r, world, actor, cache);
-    return r.context(world, actor, &cache);
+    place_solids(scene, world, actor, cache);
+    return scene.context(world, actor, &cache);
 }
 
-void note_touches(const Rehearsal& r, World& world, Actor& actor, StepScratch& scratch) {
+void note_touches(const SceneView& scene, World& world, Actor& actor, StepScratch& scratch) {
     StepCache& cache = scratch.actors[static_cast<std::size_t>(actor.id)].cache;
-    const EvaluationContext now = r.context(world, actor, &cache);
+    const EvaluationContext now = scene.context(world, actor, &cache);
     const Capsule capsule{actor.radius, actor.height};
     for (const std::size_t i : cache.lively) {
         ActorContact& own = actor.contacts[i];
         const FixtureStand& stand = cache.stands[i];
-        const auto rigid = r.layout.fixtures[i].rigid;
+        const auto rigid = scene.layout.fixtures[i].rigid;
         const RigidState* loose = rigid ? &world.loose[*rigid] : nullptr;
         if (loose != nullptr && !loose->holder.is_nobody()) {
             const bool holds = loose->holder.is_actor(static_cast<std::size_t>(actor.id));

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/bodies/scratch.hpp"
-#include "core/senses/rehearsal.hpp"
+#include "core/senses/scene_view.hpp"
 
 /// Where fixtures stand, kept from one instant to the next, and which of them anything can happen to. A course may hold
 /// hundreds: those that stand still, wait for an event and are out of the body's reach cost nothing.
@@ -10,11 +10,11 @@ namespace leap {
 
 /// Brings StepCache::stands, lively and moving up to date: where everything stands, whom it is worth asking, and the
 /// solids where queries find them.
-void place_solids(const Rehearsal& rehearsal, const World& world, const Actor& actor, StepCache& out);
+void place_solids(const SceneView& scene, const World& world, const Actor& actor, StepCache& out);
 
 /// A context to ask questions of a world from outside, for one of its characters, with everything that stands where it
 /// stands then: the same answers that the run got. `cache` must live as long.
-EvaluationContext context_at(const Rehearsal& rehearsal, const World& world, const Actor& actor, StepCache& cache);
+EvaluationContext context_at(const SceneView& scene, const World& world, const Actor& actor, StepCache& cache);
 
 /// Whether what place_solids() found still holds: nothing has changed its phase, and the body is about where it was.
 bool solids_are_current(const World& world, const Actor& actor, const StepCache& cache);
@@ -24,6 +24,6 @@ bool solids_are_current(const World& world, const Actor& actor, const StepCache&
 double reach_of(const FixtureStand& stand, const Actor& actor);
 
 /// Notes for the fixtures whom the body has come to.
-void note_touches(const Rehearsal& rehearsal, World& world, Actor& actor, StepScratch& scratch);
+void note_touches(const SceneView& scene, World& world, Actor& actor, StepScratch& scratch);
 
 }  // namespace leap

@@ -82,13 +82,14 @@ Vec3 swing_acceleration(const EvaluationContext& m, const Forces& f, const Actor
     return p.acceleration - outward * rope_pull(p, body_middle(actor), actor.body.velocity);
 }
 
-MotionResult swing_body(const Rehearsal& r, const EvaluationContext& m, const Forces& f, double seconds, Actor& actor) {
+MotionResult swing_body(const SceneView& scene, const EvaluationContext& m, const Forces& f, double seconds,
+                        Actor& actor) {
     Pendulum p = pendulum_of(m, f, actor);
     // A rope that caught the body beyond its length draws it in at a finite speed instead of moving it at once.
     p.length = std::max(p.length, glm::length(body_middle(actor) - p.anchor) - defaults::cling_pull_mps * seconds);
     const double h = seconds / defaults::swing_steps;
     const Vec3 to_middle = world_up * (actor.height * 0.5);
-    BodyShape shape = r.shape(actor);
+    BodyShape shape = scene.shape(actor);
     shape.capsule = {actor.radius, actor.height};
     MotionResult out;
     out.body = actor.body;

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/bodies/motion_law.hpp"
-#include "core/senses/rehearsal.hpp"
+#include "core/senses/scene_view.hpp"
 
 namespace leap {
 
@@ -19,8 +19,8 @@ Vec3 swing_acceleration(const EvaluationContext& context, const Forces& forces, 
 
 /// Swings for at most `seconds`, against the course as any other motion. Ends early where the body lands or runs into
 /// something.
-MotionResult swing_body(const Rehearsal& rehearsal, const EvaluationContext& context, const Forces& forces,
-                        double seconds, Actor& actor);
+MotionResult swing_body(const SceneView& scene, const EvaluationContext& context, const Forces& forces, double seconds,
+                        Actor& actor);
 
 /// Lets the reel take in rope while it is slack.
 void reel_slack(const EvaluationContext& context, const Forces& forces, double seconds, Actor& actor);

@@ -5,12 +5,12 @@
 
 namespace leap {
 
-bool note_volumes(const Rehearsal& r, const World& world, Actor& actor, Record* record, bool at_start) {
-    const auto& heard = r.program.volumes_heard;
+bool note_volumes(const SceneView& scene, const World& world, Actor& actor, Record* record, bool at_start) {
+    const auto& heard = scene.program.volumes_heard;
     if (heard.empty()) return false;
     bool changed = false;
     actor.volumes.resize(heard.size());
-    const EvaluationContext m = r.context(world, actor);
+    const EvaluationContext m = scene.context(world, actor);
     for (std::size_t i = 0; i < heard.size(); ++i) {
         VolumeContact& own = actor.volumes[i];
         const bool inside = in_volume(m, heard[i]).inside();

@@ -2,12 +2,12 @@
 #pragma once
 
 #include "core/record/record.hpp"
-#include "core/senses/rehearsal.hpp"
+#include "core/senses/scene_view.hpp"
 
 namespace leap {
 
 /// Notes which volumes the character has come into or out of, of those whose changes the script hears. `at_start`: it
 /// is in where it is; that is no event. True when there was one.
-bool note_volumes(const Rehearsal& rehearsal, const World& world, Actor& actor, Record* record, bool at_start = false);
+bool note_volumes(const SceneView& scene, const World& world, Actor& actor, Record* record, bool at_start = false);
 
 }  // namespace leap

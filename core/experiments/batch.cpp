@@ -10,7 +10,7 @@ namespace {
 
 /// `room`: a trace whose memory the runs of one thread take turns in.
 void run_one(const BatchRun& run, const BatchOptions& options, Trace& room, BatchResult& out) {
-    const Rehearsal rehearsal(*run.program, *run.tuning, *run.course, run.rate_hz);
+    const SceneView rehearsal(*run.program, *run.tuning, *run.course, run.rate_hz);
     if (options.keep_traces) {
         auto trace = replay(rehearsal, *run.tape);
         if (!trace) {

@@ -30,7 +30,7 @@ double spread_of(const RateSpread& reading) {
 
 }  // namespace
 
-tl::expected<RateCheck, std::string> check_rates(const Rehearsal& r, const Tape& tape,
+tl::expected<RateCheck, std::string> check_rates(const SceneView& r, const Tape& tape,
                                                  const std::function<bool()>& stop) {
     std::vector<BatchRun> runs;
     for (const int rate : checked_rates) runs.push_back({&r.program, &r.tuning, &r.course, &tape, rate});

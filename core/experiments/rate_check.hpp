@@ -28,7 +28,7 @@ struct RateCheck {
 };
 /// The rates run at once, on all cores. `stop` is asked before each, by any thread; once it says yes the check ends
 /// with the words "stopped".
-tl::expected<RateCheck, std::string> check_rates(const Rehearsal& rehearsal, const Tape& tape,
+tl::expected<RateCheck, std::string> check_rates(const SceneView& rehearsal, const Tape& tape,
                                                  const std::function<bool()>& stop = {});
 
 }  // namespace leap

@@ -22,7 +22,7 @@ struct Varied {
     std::shared_ptr<const Program> program;
     std::shared_ptr<const Course> course;
     Tuning tuning;
-    Rehearsal rehearsal(int rate_hz) const { return {*program, tuning, *course, rate_hz}; }
+    SceneView rehearsal(int rate_hz) const { return {*program, tuning, *course, rate_hz}; }
 };
 
 /// The setup with `values` (SI, in the order of `free`) instead of what it says. What lies outside of a dial's own

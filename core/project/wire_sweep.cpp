@@ -57,7 +57,7 @@ WireCell rehearsed_cell(const Program& program, const Tuning& tuning, const Cour
     turned.off = tuning.off;
     turned.accents_off = tuning.accents_off;
     out.at = std::move(at);
-    const Rehearsal r(program, turned, course, defaults::tick_rate_hz);
+    const SceneView r(program, turned, course, defaults::tick_rate_hz);
     WireOptions how;
     how.stop = stop;
     how.one_thread = true;  // there are as many rehearsals as cores already

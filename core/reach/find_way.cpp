@@ -26,7 +26,7 @@ constexpr std::size_t at_once = 8;  ///< worlds gone on from together; fixed, so
 
 class Search {
   public:
-    Search(const Rehearsal& r, WayEnds ends, const World& start, const WayRequest& request,
+    Search(const SceneView& r, WayEnds ends, const World& start, const WayRequest& request,
            const ParallelOptions& options)
         : r_(r),
           ends_(std::move(ends)),
@@ -162,7 +162,7 @@ class Search {
         return node;
     }
 
-    const Rehearsal& r_;
+    const SceneView& r_;
     WayEnds ends_;
     const ParallelOptions& options_;
     WayField field_;
@@ -178,7 +178,7 @@ class Search {
 
 /// What isn't needed is left out, so that the tape reads as one would play it: presses, the last first; then turns of
 /// the view, the first first.
-std::vector<WayStretch> tidied(const Rehearsal& r, const WayEnds& ends, std::vector<WayStretch> way,
+std::vector<WayStretch> tidied(const SceneView& r, const WayEnds& ends, std::vector<WayStretch> way,
                                const ParallelOptions& options) {
     const auto take = [&](std::vector<WayStretch> other) {
         const WayPlayed played = play_way(r, ends, other);
@@ -214,7 +214,7 @@ Way find_way(const Setup& setup, const WayRequest& request, const ParallelOption
         out.problem = ends.error();
         return out;
     }
-    const Rehearsal rehearsal{setup.program, setup.tuning, setup.course, defaults::tick_rate_hz};
+    const SceneView rehearsal{setup.program, setup.tuning, setup.course, defaults::tick_rate_hz};
     const auto start = start_world(rehearsal, alone_at(ends->start_place));
     if (!start) {
         out.problem = start.error();
@@ -240,7 +240,7 @@ Way find_way(const Setup& setup, const WayRequest& request, const ParallelOption
 bool reaches_goal(const Setup& setup, const WayRequest& request, const Tape& tape) {
     const auto ends = find_way_ends(setup.course.plan, request);
     if (!ends) return false;
-    const Rehearsal rehearsal{setup.program, setup.tuning, setup.course, defaults::tick_rate_hz};
+    const SceneView rehearsal{setup.program, setup.tuning, setup.course, defaults::tick_rate_hz};
     auto world = start_world(rehearsal, tape.tracks);
     const auto inputs = resolve_inputs(setup.program, tape);
     if (!world || !inputs) return false;

@@ -22,7 +22,7 @@ constexpr double put_back_m = 2.5;  ///< in one tick: the body was put elsewhere
 
 class Attempt {
   public:
-    Attempt(const Rehearsal& r, const LeapInput& input, const LeapWay& way, const LeapPresses& presses)
+    Attempt(const SceneView& r, const LeapInput& input, const LeapWay& way, const LeapPresses& presses)
         : r_(r), input_(input), way_(way), presses_(presses), simulation_(r, World{}) {}
 
     /// Nothing when a move that was to start didn't.
@@ -171,7 +171,7 @@ class Attempt {
         }
     }
 
-    const Rehearsal& r_;
+    const SceneView& r_;
     const LeapInput& input_;
     const LeapWay& way_;
     LeapPresses presses_;
@@ -188,7 +188,7 @@ class Attempt {
 
 }  // namespace
 
-std::optional<LeapAttempt> try_leap(const Rehearsal& r, const LeapInput& input, const LeapWay& way,
+std::optional<LeapAttempt> try_leap(const SceneView& r, const LeapInput& input, const LeapWay& way,
                                     const LeapPresses& presses) {
     return Attempt(r, input, way, presses).run();
 }

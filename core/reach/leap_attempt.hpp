@@ -44,7 +44,7 @@ struct LeapPresses {
 };
 
 /// Nothing when a move that was to start didn't. Deterministic.
-std::optional<LeapAttempt> try_leap(const Rehearsal& rehearsal, const LeapInput& input, const LeapWay& way,
+std::optional<LeapAttempt> try_leap(const SceneView& rehearsal, const LeapInput& input, const LeapWay& way,
                                     const LeapPresses& presses);
 
 }  // namespace leap

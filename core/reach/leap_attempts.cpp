@@ -14,7 +14,7 @@ namespace {
 constexpr std::array<double, 3> behind_edge_s{0.03, 0.06, 0.09};  ///< presses within coyote time
 constexpr double early_s = 0.05;                                  ///< a press that is let go early
 
-bool is_free(const Rehearsal& r, const LeapWay& way) {
+bool is_free(const SceneView& r, const LeapWay& way) {
     const Vec3 lifted = way.start + world_up * (r.bodies.front().shape.step_up + 0.05);
     return !deepest_overlap(r.course, r.bodies.front().shape.capsule, lifted) &&
            !sweep(r.course, r.bodies.front().shape.capsule, lifted, way.edge - way.start, 0.0);
@@ -35,7 +35,7 @@ struct Wanted {
 };
 
 struct Trying {
-    const Rehearsal& r;
+    const SceneView& r;
     const LeapInput& input;
     const LeapWay& way;
     const ParallelOptions& options;
@@ -65,7 +65,7 @@ struct ButtonMoves {
     std::vector<MachineId> beside;  ///< of other layers
 };
 
-ButtonMoves moves_of_buttons(const Rehearsal& r) {
+ButtonMoves moves_of_buttons(const SceneView& r) {
     ButtonMoves out;
     for (const MachineId move : r.program.moves) {
         const Machine& machine = r.program.machines[move];
@@ -75,7 +75,7 @@ ButtonMoves moves_of_buttons(const Rehearsal& r) {
     return out;
 }
 
-const std::string& name_of(const Rehearsal& r, MachineId move) {
+const std::string& name_of(const SceneView& r, MachineId move) {
     return r.program.machines[move].name;
 }
 
@@ -112,7 +112,7 @@ bool try_one_press(const Trying& trying, const std::vector<MachineId>& moves, st
 
 /// At the very edge, and as long behind it as the move still starts: the last centimetres, and those that coyote time
 /// gives.
-std::vector<Wanted> late_presses(const Rehearsal& r, const std::vector<MachineId>& moves) {
+std::vector<Wanted> late_presses(const SceneView& r, const std::vector<MachineId>& moves) {
     std::vector<Wanted> out;
     for (const MachineId move : moves) {
         LeapPresses late{move};
@@ -127,7 +127,7 @@ std::vector<Wanted> late_presses(const Rehearsal& r, const std::vector<MachineId
     return out;
 }
 
-std::vector<Wanted> two_presses(const Rehearsal& r, const std::vector<MachineId>& first,
+std::vector<Wanted> two_presses(const SceneView& r, const std::vector<MachineId>& first,
                                 const std::vector<MachineId>& then) {
     std::vector<Wanted> out;
     for (const MachineId move : first)
@@ -136,7 +136,7 @@ std::vector<Wanted> two_presses(const Rehearsal& r, const std::vector<MachineId>
     return out;
 }
 
-std::vector<Wanted> with_one_held(const Rehearsal& r, const std::vector<MachineId>& held,
+std::vector<Wanted> with_one_held(const SceneView& r, const std::vector<MachineId>& held,
                                   const std::vector<MachineId>& moves) {
     std::vector<Wanted> out;
     for (const MachineId other : held)
@@ -186,7 +186,7 @@ std::vector<const LeapAttempt*> LeapOutput::telling() const {
     return out;
 }
 
-LeapOutput leap_attempts(const Rehearsal& r, const LeapInput& input, const ParallelOptions& options) {
+LeapOutput leap_attempts(const SceneView& r, const LeapInput& input, const ParallelOptions& options) {
     LeapOutput out;
     const CoursePlan& plan = r.course.plan;
     if (input.from >= plan.pieces.size() || input.to >= plan.pieces.size() || input.from == input.to) return out;

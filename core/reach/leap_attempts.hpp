@@ -26,6 +26,6 @@ struct LeapOutput {
 
 /// Tries the way from one piece to the other with every move that a button starts, on all cores; always the same, in
 /// the same order. When it is stopped, what had been tried by then is left out: `attempts` is empty.
-LeapOutput leap_attempts(const Rehearsal& rehearsal, const LeapInput& input, const ParallelOptions& options = {});
+LeapOutput leap_attempts(const SceneView& rehearsal, const LeapInput& input, const ParallelOptions& options = {});
 
 }  // namespace leap

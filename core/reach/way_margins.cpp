@@ -69,7 +69,7 @@ double share_left(const WayMargin& margin) {
 }  // namespace
 
 std::vector<FreeValue> dials_of_way(const Setup& setup, const Way& way) {
-    const Rehearsal rehearsal{setup.program, setup.tuning, setup.course, defaults::tick_rate_hz};
+    const SceneView rehearsal{setup.program, setup.tuning, setup.course, defaults::tick_rate_hz};
     const auto trace = replay(rehearsal, way.tape);
     if (!trace) return {};
     std::vector<std::string> owners;

@@ -26,7 +26,7 @@ std::vector<InputEvent> resolved(const std::vector<TapeEvent>& events, const Pro
 
 }  // namespace
 
-std::vector<TapeEvent> events_of(const WayStretch& stretch, const World& world, const Rehearsal& r) {
+std::vector<TapeEvent> events_of(const WayStretch& stretch, const World& world, const SceneView& r) {
     const Actor& me = world.actors.front();
     const double time = event_time(world);
     std::vector<TapeEvent> out;
@@ -49,7 +49,7 @@ std::vector<TapeEvent> events_of(const WayStretch& stretch, const World& world, 
 }
 
 void play_stretch(WayStretch& stretch, Simulation& run, const std::function<bool(const World&)>& after_tick) {
-    const Rehearsal& r = run.rehearsal();
+    const SceneView& r = run.rehearsal();
     const World& world = run.world();
     std::vector<InputEvent> inputs = resolved(events_of(stretch, world, r), r.program);
     stretch.on_ground = world.actors.front().body.grounded;
@@ -64,7 +64,7 @@ void play_stretch(WayStretch& stretch, Simulation& run, const std::function<bool
     }
 }
 
-WayPlayed play_way(const Rehearsal& r, const WayEnds& ends, std::vector<WayStretch> stretches) {
+WayPlayed play_way(const SceneView& r, const WayEnds& ends, std::vector<WayStretch> stretches) {
     WayPlayed out;
     out.tape.tracks = alone_at(ends.start_place);
     out.tape.rate_hz = r.rate_hz;

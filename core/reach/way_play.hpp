@@ -11,7 +11,7 @@ namespace leap {
 
 /// What is told to the first character at the begin of a stretch: only what differs from what it does already. A
 /// little behind the tick's begin, so that six decimals, as tape files write them, leave it in its tick.
-std::vector<TapeEvent> events_of(const WayStretch& stretch, const World& world, const Rehearsal& rehearsal);
+std::vector<TapeEvent> events_of(const WayStretch& stretch, const World& world, const SceneView& rehearsal);
 
 /// Goes on by a stretch. `after_tick`: told after each; saying true ends the stretch, and its seconds are then those
 /// that were played.
@@ -25,6 +25,6 @@ struct WayPlayed {
     std::vector<Vec3> path;          ///< of the feet, at every tick
     std::vector<std::string> moves;  ///< that were started
 };
-WayPlayed play_way(const Rehearsal& rehearsal, const WayEnds& ends, std::vector<WayStretch> stretches);
+WayPlayed play_way(const SceneView& rehearsal, const WayEnds& ends, std::vector<WayStretch> stretches);
 
 }  // namespace leap

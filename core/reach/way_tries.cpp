@@ -90,7 +90,7 @@ bool same_doing(const World& a, const World& b) {
 
 }  // namespace
 
-WayTries::WayTries(const Rehearsal& rehearsal, const WayGoal& goal, const WayField& field)
+WayTries::WayTries(const SceneView& rehearsal, const WayGoal& goal, const WayField& field)
     : r_(rehearsal), goal_(goal), field_(field), aims_(aims_of(rehearsal.program, rehearsal.tuning)) {}
 
 double WayTries::yaw_to(const Vec3& from, const Vec3& to, double otherwise_deg) const {

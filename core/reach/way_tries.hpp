@@ -25,7 +25,7 @@ struct WayAim {
 /// Refers to what it is made of, which must live as long. Safe to ask from several threads.
 class WayTries {
   public:
-    WayTries(const Rehearsal& rehearsal, const WayGoal& goal, const WayField& field);
+    WayTries(const SceneView& rehearsal, const WayGoal& goal, const WayField& field);
 
     /// Straight on and aside, standing still, each button let go or pressed, and views at what moves look for. Presses
     /// that make no difference are left out. Always in the same order.
@@ -37,7 +37,7 @@ class WayTries {
     WayTry tried(const World& from, WayStretch stretch, Simulation& run) const;
     std::vector<std::pair<ButtonId, Vec2>> looks_at_what_is_asked_for(const World& world) const;
 
-    const Rehearsal& r_;
+    const SceneView& r_;
     const WayGoal& goal_;
     const WayField& field_;
     std::vector<WayAim> aims_;

@@ -192,8 +192,8 @@ void spawn(const EvaluationContext& m, const Action& action, World& world, const
 }
 
 /// The body stands somewhere else all at once, on the ground when there is any under its feet.
-void place_body(const Rehearsal& r, const StepCache& cache, const Vec3& feet, const Vec3& velocity, Actor& actor) {
-    BodyShape shape = r.shape(actor);
+void place_body(const SceneView& scene, const StepCache& cache, const Vec3& feet, const Vec3& velocity, Actor& actor) {
+    BodyShape shape = scene.shape(actor);
     shape.capsule = {actor.radius, actor.height};
     const Surroundings around = cache.surroundings();
     BodyState placed;
@@ -209,7 +209,7 @@ void place_body(const Rehearsal& r, const StepCache& cache, const Vec3& feet, co
 }
 
 /// Through to the other side: the velocity turns as the exit is turned against the way in.
-void teleport(const Rehearsal& r, const EvaluationContext& m, bool keeps_velocity, Actor& actor, Record* record) {
+void teleport(const SceneView& scene, const EvaluationContext& m, bool keeps_velocity, Actor& actor, Record* record) {
     const auto i = m.fixture.at();
     const auto note = [&](EventKind kind) {
         if (record != nullptr) record->events.push_back({actor.time, kind, static_cast<std::int32_t>(i), -1, actor.id});
@@ -221,7 +221,7 @@ void teleport(const Rehearsal& r, const EvaluationContext& m, bool keeps_velocit
     const auto [s, c] = elementary::sin_cos(turn);
     const Vec3 v = actor.body.velocity;
     const Vec3 turned{c * v.x - s * v.y, s * v.x + c * v.y, v.z};
-    place_body(r, *m.cache, exit->feet, keeps_velocity ? turned : Vec3{0.0}, actor);
+    place_body(scene, *m.cache, exit->feet, keeps_velocity ? turned : Vec3{0.0}, actor);
     actor.facing = std::remainder(actor.facing + turn, 2.0 * std::numbers::pi);
     note(EventKind::teleported);
 }
@@ -263,12 +263,12 @@ void action_of_loose(const EvaluationContext& m, std::size_t i, const Action& ac
     note(EventKind::thrown, loose.holder);
 }
 
-void action_of_fixture(const Rehearsal& r, const EvaluationContext& m, const Action& action, World& world, Actor& actor,
-                       StepCache& cache, Record* record) {
+void action_of_fixture(const SceneView& scene, const EvaluationContext& m, const Action& action, World& world,
+                       Actor& actor, StepCache& cache, Record* record) {
     const auto i = m.fixture.at();
     const auto link = m.layout.fixtures[i].link;
     if (action.kind == ActionKind::teleport) {
-        teleport(r, m, action.adding, actor, record);
+        teleport(scene, m, action.adding, actor, record);
     } else if (action.kind == ActionKind::respawn_here) {
         actor.respawn = respawn_at(m, i);
     } else if (action.kind == ActionKind::hold || action.kind == ActionKind::throw_it) {
@@ -295,12 +295,12 @@ void leave_ground(Actor& actor, bool by_launch) {
     actor.last_left_ground = actor.contact_since = actor.own_time();
 }
 
-void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, World& world, Actor& actor,
-                 Emitted& emitted, StepCache& cache, Record* record, const ActOwner& owner) {
+void run_actions(const SceneView& scene, std::span<const Action> actions, World& world, Actor& actor, Emitted& emitted,
+                 StepCache& cache, Record* record, const ActOwner& owner) {
     for (std::size_t i = 0; i < actions.size(); ++i) {
         const Action& action = actions[i];
         cache.note_change();  // each sees what those before it did
-        EvaluationContext asked = rehearsal.context(world, actor, &cache);
+        EvaluationContext asked = scene.context(world, actor, &cache);
         asked.by = owner.by;
         const EvaluationContext m = owner.fixture ? asked.of_fixture(owner.fixture.at()) : asked;
         if (action.group_when && !truth(m, *action.group_when)) {
@@ -346,10 +346,10 @@ void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, Wo
             case ActionKind::tell_link:
             case ActionKind::teleport:
             case ActionKind::respawn_here:
-                if (owner.fixture) action_of_fixture(rehearsal, m, action, world, actor, cache, record);
+                if (owner.fixture) action_of_fixture(scene, m, action, world, actor, cache, record);
                 break;
             case ActionKind::respawn:
-                place_body(rehearsal, cache, actor.respawn.feet, Vec3{0.0}, actor);
+                place_body(scene, cache, actor.respawn.feet, Vec3{0.0}, actor);
                 actor.facing = actor.respawn.facing_rad;
                 emitted.bits |= event_respawned;
                 if (record != nullptr) record->events.push_back({actor.time, EventKind::respawned, -1, -1, actor.id});

@@ -7,7 +7,7 @@
 
 #include "core/bodies/scratch.hpp"
 #include "core/record/record.hpp"
-#include "core/senses/rehearsal.hpp"
+#include "core/senses/scene_view.hpp"
 
 namespace leap {
 
@@ -18,8 +18,8 @@ struct ActOwner {
 };
 
 /// Carries out actions, in order. Emitted events are added to `emitted`.
-void run_actions(const Rehearsal& rehearsal, std::span<const Action> actions, World& world, Actor& actor,
-                 Emitted& emitted, StepCache& cache, Record* record, const ActOwner& owner);
+void run_actions(const SceneView& scene, std::span<const Action> actions, World& world, Actor& actor, Emitted& emitted,
+                 StepCache& cache, Record* record, const ActOwner& owner);
 
 /// Where one comes back to at a fixture: in front of it, feet at its underside.
 RespawnPlace respawn_at(const EvaluationContext& context, std::size_t fixture);

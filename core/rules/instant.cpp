@@ -10,10 +10,10 @@
 
 namespace leap {
 
-Instant::Instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Record* record,
+Instant::Instant(const SceneView& scene, World& world, StepScratch& scratch, Record* record,
                  std::optional<std::size_t> alone)
-    : rehearsal_(rehearsal),
-      program_(rehearsal.program),
+    : scene_(scene),
+      program_(scene.program),
       world_(world),
       scratch_(scratch),
       record_(record),
@@ -239,7 +239,7 @@ bool Instant::show_news() {
 }
 
 EvaluationContext Instant::context() const {
-    return rehearsal_.context(world_, *actor_, &cache());
+    return scene_.context(world_, *actor_, &cache());
 }
 
 EvaluationContext Instant::context(const RunningMachine& running) const {
@@ -271,13 +271,13 @@ void Instant::note_fixture(EventKind kind, FixtureId fixture, std::int32_t detai
     if (record_ != nullptr) record_->events.push_back({actor_->time, kind, fixture.written(), detail, -1});
 }
 
-bool run_instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Record* record) {
-    return Instant(rehearsal, world, scratch, record, std::nullopt).run();
+bool run_instant(const SceneView& scene, World& world, StepScratch& scratch, Record* record) {
+    return Instant(scene, world, scratch, record, std::nullopt).run();
 }
 
-AloneAnswer run_instant_alone(const Rehearsal& rehearsal, World& world, std::size_t actor, StepScratch& scratch,
+AloneAnswer run_instant_alone(const SceneView& scene, World& world, std::size_t actor, StepScratch& scratch,
                               Record* record) {
-    Instant instant(rehearsal, world, scratch, record, actor);
+    Instant instant(scene, world, scratch, record, actor);
     const bool changed = instant.run();
     return {changed, instant.concerns_others()};
 }

@@ -7,7 +7,7 @@
 #include "core/record/record.hpp"
 #include "core/rules/actions.hpp"
 #include "core/senses/blows.hpp"
-#include "core/senses/rehearsal.hpp"
+#include "core/senses/scene_view.hpp"
 
 namespace leap {
 
@@ -21,7 +21,7 @@ struct RunningMachine {
 class Instant {
   public:
     /// `alone`: only that character's own rules are asked. They may change nothing that others could see.
-    Instant(const Rehearsal& rehearsal, World& world, StepScratch& scratch, Record* record,
+    Instant(const SceneView& scene, World& world, StepScratch& scratch, Record* record,
             std::optional<std::size_t> alone);
 
     /// True when anything has changed.
@@ -106,12 +106,12 @@ class Instant {
     MachineState& state_of(MachineId move) { return actor_->machines[move]; }
     const Phase& phase_of(const RunningMachine& running);
     RunningMachine fixture_machine(std::size_t fixture) const {
-        return {rehearsal_.layout.fixtures[fixture].kind, FixtureId(fixture)};
+        return {scene_.layout.fixtures[fixture].kind, FixtureId(fixture)};
     }
     void note(EventKind kind, std::int32_t index, std::int32_t detail);
     void note_fixture(EventKind kind, FixtureId fixture, std::int32_t detail);
 
-    const Rehearsal& rehearsal_;
+    const SceneView& scene_;
     const Program& program_;
     World& world_;
     StepScratch& scratch_;

@@ -20,7 +20,7 @@ void Instant::deal_blows() {
     for (const std::size_t i : lively()) {
         const Phase* phase = fixture_phase(context(), i);
         if (phase == nullptr || phase->effects.blows.empty()) continue;
-        ask(subject_of(rehearsal_.layout, world_, rehearsal_.course, i));
+        ask(subject_of(scene_.layout, world_, scene_.course, i));
         deal_blows_of(context(fixture_machine(i)), fixture_owner(i));
     }
 }
@@ -103,7 +103,7 @@ void Instant::keep_news(const Heard& heard) {
     world_.news.resize(world_.fixtures.size() * program_.news.size());
     for (std::size_t i = 0; i < world_.fixtures.size(); ++i) {
         if (!heard.only.is_nobody() && !heard.only.is_fixture(i)) continue;
-        const MachineId kind = rehearsal_.layout.fixtures[i].kind;
+        const MachineId kind = scene_.layout.fixtures[i].kind;
         if (!kind) continue;
         const auto& hears = machine(kind).hears;
         if (std::find(hears.begin(), hears.end(), heard.event) != hears.end())

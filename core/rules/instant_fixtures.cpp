@@ -14,7 +14,7 @@ namespace leap {
 
 /// Most fixtures wait for something to happen to them; those are passed over while nothing has.
 bool Instant::is_asked(std::size_t i) const {
-    if (!rehearsal_.layout.fixtures[i].kind) return false;
+    if (!scene_.layout.fixtures[i].kind) return false;
     const FixtureContact& contact = world_.contacts[i];
     if (contact.events != 0 || contact.met_anew) return true;
     for (const Actor& actor : world_.actors)
@@ -22,7 +22,7 @@ bool Instant::is_asked(std::size_t i) const {
     const FixtureStand& stand = cache().stands[i];
     const MachineState& running = world_.machines[i];
     if (stand.phase == running.phase) return !stand.waits;
-    const Machine& kind = machine(rehearsal_.layout.fixtures[i].kind);
+    const Machine& kind = machine(scene_.layout.fixtures[i].kind);
     return !kind.phases[running.phase].waits_for_events;
 }
 
@@ -40,7 +40,7 @@ bool Instant::for_each_comer(std::size_t i, Ask ask_for) {
         by_ = actor_owner(k);
         done = ask_for(fixture_machine(i));
     }
-    if (!any) ask(subject_of(rehearsal_.layout, world_, rehearsal_.course, i));
+    if (!any) ask(subject_of(scene_.layout, world_, scene_.course, i));
     by_ = nobody;
     if (!any && !met_anew) done = ask_for(fixture_machine(i));
     for (std::size_t k = 0; met_anew && k < world_.encounters.size() && !done; ++k) {
@@ -71,9 +71,9 @@ void Instant::forget_meetings(std::size_t fixture) {
 
 /// Where the one who acts decides, and its peer's word is still to come, what it did here leads nowhere.
 bool Instant::waits_for_word(std::size_t i) const {
-    const ShareInfo* share = machine(rehearsal_.layout.fixtures[i].kind).fixture->find_share(ShareWhat::phase);
+    const ShareInfo* share = machine(scene_.layout.fixtures[i].kind).fixture->find_share(ShareWhat::phase);
     if (share == nullptr || share->by == ShareBy::host) return false;
-    const Owner decides = share->by == ShareBy::actor ? doer_of(world_, i) : holder_of(rehearsal_.layout, world_, i);
+    const Owner decides = share->by == ShareBy::actor ? doer_of(world_, i) : holder_of(scene_.layout, world_, i);
     return decides.is_actor() && world_.actors[decides.at()].by_word;
 }
 
@@ -92,9 +92,9 @@ bool Instant::take_fixture_ways() {
 
 void Instant::fall_back_of_fixtures() {
     for (const std::size_t i : lively()) {
-        const FixtureLayout& fixture = rehearsal_.layout.fixtures[i];
+        const FixtureLayout& fixture = scene_.layout.fixtures[i];
         if (!fixture.kind || machine(fixture.kind).counters.empty()) continue;
-        ask(subject_of(rehearsal_.layout, world_, rehearsal_.course, i));
+        ask(subject_of(scene_.layout, world_, scene_.course, i));
         const EvaluationContext m = context(fixture_machine(i));
         for (const CounterId counter : machine(fixture.kind).counters) {
             const CounterInfo& info = program_.counters[counter];
@@ -120,7 +120,7 @@ void Instant::look_for_focus(bool answers_late) {
     }
     if (!now) return;
     const std::size_t fixture = now.at();
-    const ButtonId button = machine(rehearsal_.layout.fixtures[fixture].kind).fixture->focus->button;
+    const ButtonId button = machine(scene_.layout.fixtures[fixture].kind).fixture->focus->button;
     if (!button) return;
     const ButtonState& state = actor_->buttons[button];
     // Rounds before this one have seen the press, which counts for the one who has the focus now.
@@ -134,10 +134,10 @@ void Instant::look_for_focus(bool answers_late) {
 
 void Instant::asks_for_hands() {
     if (alone_) {
-        concerns_others_ = concerns_others_ || hands_do_something(rehearsal_, *actor_);
+        concerns_others_ = concerns_others_ || hands_do_something(scene_, *actor_);
         return;
     }
-    use_hands(rehearsal_, world_, *actor_, cache());
+    use_hands(scene_, world_, *actor_, cache());
 }
 
 /// Fixtures that hear something in the next round, however far off, are asked then.
@@ -147,7 +147,7 @@ void Instant::wake_who_hears() {
             if (heard.only.is_actor()) continue;
             for (std::size_t i = 0; i < world_.fixtures.size(); ++i) {
                 if (heard.only.is_fixture() && !heard.only.is_fixture(i)) continue;
-                const MachineId kind = rehearsal_.layout.fixtures[i].kind;
+                const MachineId kind = scene_.layout.fixtures[i].kind;
                 if (!kind) continue;
                 const auto& hears = machine(kind).hears;
                 if (std::find(hears.begin(), hears.end(), heard.event) == hears.end()) continue;
@@ -190,7 +190,7 @@ void Instant::change_seat(std::size_t fixture, bool sat) {
         for (std::size_t k = 0; k < world_.actors.size(); ++k) {
             if (!world_.actors[k].seat.is(fixture) || world_.actors[k].shown) continue;
             ask(k);
-            step_out(rehearsal_, world_, *actor_, cache());
+            step_out(scene_, world_, *actor_, cache());
             note(EventKind::stepped_out, FixtureId(fixture).written(), -1);
         }
         ask(asked);
@@ -198,7 +198,7 @@ void Instant::change_seat(std::size_t fixture, bool sat) {
         for (const MachineId move : std::vector<MachineId>(actor_->moves))
             if (move && machine(move).layer == 0) end(move, EventKind::cut, -1, PhaseExit{PhaseExit::By::cut});
         actor_->seat = FixtureId(fixture);
-        keep_seat(rehearsal_, world_, *actor_);
+        keep_seat(scene_, world_, *actor_);
         note(EventKind::seated, actor_->seat.written(), -1);
     }
 }
@@ -206,7 +206,7 @@ void Instant::change_seat(std::size_t fixture, bool sat) {
 void Instant::place_all_when_changed() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i)
         if (is_spoken_of(world_, world_.actors[i]) && !scratch_.actors[i].cache.stands_hold())
-            place_solids(rehearsal_, world_, world_.actors[i], scratch_.actors[i].cache);
+            place_solids(scene_, world_, world_.actors[i], scratch_.actors[i].cache);
 }
 
 /// Whom anything can happen to now, by any of the characters.

@@ -32,7 +32,7 @@ void Instant::actions(const std::vector<Action>& list) {
         return;
     }
     const bool before = (emitted().bits & event_respawned) != 0;
-    run_actions(rehearsal_, list, world_, *actor_, emitted(), cache(), record_, {acting_.fixture, by_});
+    run_actions(scene_, list, world_, *actor_, emitted(), cache(), record_, {acting_.fixture, by_});
     if (acting_.fixture || std::any_of(list.begin(), list.end(), is_shared)) shared_change_ = true;
     if (!before && (emitted().bits & event_respawned) != 0) end_all_moves();
 }
@@ -134,7 +134,7 @@ void Instant::enter(const RunningMachine& running, PhaseId phase, PhaseExit left
     open_span(running, opens);
     if (fixture) {
         shared_change_ = true;
-        if (stood) change_loose(rehearsal_, fixture.at(), *stood, world_);
+        if (stood) change_loose(scene_, fixture.at(), *stood, world_);
         changes().note_of_fixture();
         note_fixture(EventKind::fixture_phase, fixture, phase.written());
         change_seat(fixture.at(), sat);

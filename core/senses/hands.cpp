@@ -137,8 +137,8 @@ std::int32_t within_grasp(const EvaluationContext& m, int hand) {
     return nearest >= 0 ? nearest : pointed;
 }
 
-bool hands_do_something(const Rehearsal& r, const Actor& actor) {
-    const auto& hands = r.program.bodies[actor.kind].hands;
+bool hands_do_something(const SceneView& scene, const Actor& actor) {
+    const auto& hands = scene.program.bodies[actor.kind].hands;
     if (!hands) return false;
     const auto is_fresh = [&](ButtonId button) {
         const ButtonState* state = state_of(actor, button);
@@ -148,8 +148,8 @@ bool hands_do_something(const Rehearsal& r, const Actor& actor) {
            std::any_of(hands->uses.begin(), hands->uses.end(), is_fresh);
 }
 
-void use_hands(const Rehearsal& r, World& world, Actor& actor, StepCache& cache) {
-    const auto& hands = r.program.bodies[actor.kind].hands;
+void use_hands(const SceneView& scene, World& world, Actor& actor, StepCache& cache) {
+    const auto& hands = scene.program.bodies[actor.kind].hands;
     if (!hands || world.loose.empty()) return;
     const HandsInfo& info = *hands;
     for (int hand = 0; hand < 2; ++hand) {
@@ -157,7 +157,7 @@ void use_hands(const Rehearsal& r, World& world, Actor& actor, StepCache& cache)
         const ButtonState* use = state_of(actor, info.uses[static_cast<std::size_t>(hand)]);
         const std::int32_t held = held_by(world, actor, hand);
         const auto tell = [&](std::int32_t loose, FixtureEvent event) {
-            const auto fixture = r.layout.rigid[static_cast<std::size_t>(loose)].fixture;
+            const auto fixture = scene.layout.rigid[static_cast<std::size_t>(loose)].fixture;
             actor.contacts[fixture].events = static_cast<std::uint8_t>(actor.contacts[fixture].events | event);
             cache.note_fixture_change();
         };
@@ -165,7 +165,7 @@ void use_hands(const Rehearsal& r, World& world, Actor& actor, StepCache& cache)
             if (use != nullptr && use->fresh_press) tell(held, fixture_used_in_hand);
             if (raise != nullptr && raise->fresh_release) tell(held, fixture_let_go);
         } else if (raise != nullptr && raise->fresh_press) {
-            const std::int32_t wanted = within_grasp(r.context(world, actor, &cache), hand);
+            const std::int32_t wanted = within_grasp(scene.context(world, actor, &cache), hand);
             if (wanted < 0) continue;
             world.loose[static_cast<std::size_t>(wanted)].hand = static_cast<std::int8_t>(hand);
             tell(wanted, fixture_grabbed);

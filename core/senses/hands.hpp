@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/senses/fixtures.hpp"
-#include "core/senses/rehearsal.hpp"
+#include "core/senses/scene_view.hpp"
 
 /// The body's two hands: where they are, what they reach for, what they hold. A hand rests beside the body; while its
 /// button is down it is raised along the view. The press grabs what is near the raised hand, or else what the view
@@ -33,9 +33,9 @@ std::int32_t held_by(const World& world, const Actor& actor, int hand);
 std::int32_t within_grasp(const EvaluationContext& context, int hand);
 
 /// Whether a button of the hands has just been pressed or let go.
-bool hands_do_something(const Rehearsal& rehearsal, const Actor& actor);
+bool hands_do_something(const SceneView& scene, const Actor& actor);
 
 /// Presses and releases of this instant become events of the things they mean.
-void use_hands(const Rehearsal& rehearsal, World& world, Actor& actor, StepCache& cache);
+void use_hands(const SceneView& scene, World& world, Actor& actor, StepCache& cache);
 
 }  // namespace leap

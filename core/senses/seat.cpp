@@ -21,12 +21,12 @@ Vec3 seat_place(const EvaluationContext& m, std::size_t fixture) {
     return pose.center + pose.turn * offset;
 }
 
-void keep_seat(const Rehearsal& r, World& world, Actor& actor) {
+void keep_seat(const SceneView& scene, World& world, Actor& actor) {
     if (!actor.seat) return;
     const auto fixture = actor.seat.at();
-    const EvaluationContext m = r.context(world, actor);
+    const EvaluationContext m = scene.context(world, actor);
     const FixturePose pose = fixture_pose(m, fixture);
-    const auto rigid = r.layout.fixtures[fixture].rigid;
+    const auto rigid = scene.layout.fixtures[fixture].rigid;
     actor.body.position = seat_place(m, fixture);
     actor.body.velocity = rigid ? world.loose[*rigid].body.velocity : Vec3{0.0};
     actor.body.grounded = true;
@@ -57,16 +57,16 @@ std::optional<Vec3> place_beside(const EvaluationContext& m, std::size_t fixture
     return std::nullopt;
 }
 
-void step_out(const Rehearsal& r, World& world, Actor& actor, StepCache& cache) {
+void step_out(const SceneView& scene, World& world, Actor& actor, StepCache& cache) {
     const auto fixture = actor.seat.at();
-    const EvaluationContext m = r.context(world, actor, &cache);
+    const EvaluationContext m = scene.context(world, actor, &cache);
     const FixturePose pose = fixture_pose(m, fixture);
     const auto beside = place_beside(m, fixture);
     actor.body.position = beside.value_or(pose.center + world_up * (glm::length(pose.half) + 0.05));
     actor.body.grounded = false;
     actor.contact_since = actor.last_airborne = actor.own_time();
     actor.seat = {};
-    actor.body = settle_body(m.surroundings(), r.shape(actor), actor.body, r.shape(actor).step_up);
+    actor.body = settle_body(m.surroundings(), scene.shape(actor), actor.body, scene.shape(actor).step_up);
 }
 
 }  // namespace leap

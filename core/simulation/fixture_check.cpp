@@ -106,13 +106,13 @@ bool has_action(const Machine& machine, std::initializer_list<ActionKind> kinds)
 class Check {
   public:
     Check(const Program& program, const Tuning& tuning, const CoursePlan& plan)
-        : course_(build_course(plan)), rehearsal_(program, tuning, course_) {
-        world_ = initial_world(rehearsal_, plan.places.empty() ? Vec3{0.0} : plan.places.front().position, 0.0);
+        : course_(build_course(plan)), scene_(program, tuning, course_) {
+        world_ = initial_world(scene_, plan.places.empty() ? Vec3{0.0} : plan.places.front().position, 0.0);
     }
 
     void look_at(std::size_t i, std::vector<FixtureWarning>& out) const {
         const Actor& actor = world_.actors.front();
-        const EvaluationContext m = rehearsal_.context(world_, actor);
+        const EvaluationContext m = scene_.context(world_, actor);
         const Machine* kind = fixture_kind(m, i);
         if (kind == nullptr) return;
         const PlacedFixture& placed = course_.plan.fixtures[i];
@@ -157,7 +157,7 @@ class Check {
 
   private:
     Course course_;
-    Rehearsal rehearsal_;
+    SceneView scene_;
     World world_;
 };
 

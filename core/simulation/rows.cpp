@@ -25,8 +25,8 @@ double counter_value(const EvaluationContext& m, CounterId counter) {
 
 }  // namespace
 
-void write_row(const Rehearsal& r, const World& world, const Actor& actor, StepCache* cache, const Vec3& acceleration,
-               bool tick_begin, Record& record) {
+void write_row(const SceneView& scene, const World& world, const Actor& actor, StepCache* cache,
+               const Vec3& acceleration, bool tick_begin, Record& record) {
     TraceRow row;
     row.time = actor.time;
     row.position = actor.body.position;
@@ -51,31 +51,32 @@ void write_row(const Rehearsal& r, const World& world, const Actor& actor, StepC
                          event->kind == EventKind::seated || event->kind == EventKind::stepped_out;
     TraceTrack& track = record.tracks[static_cast<std::size_t>(actor.id)];
     track.rows.push_back(row);
-    record.value_count = r.program.counters.size() + r.program.meters.size() + r.program.gauges.size();
-    const EvaluationContext m = r.context(world, actor, cache);
-    for (std::size_t i = 0; i < r.program.counters.size(); ++i) track.values.push_back(counter_value(m, CounterId(i)));
+    record.value_count = scene.program.counters.size() + scene.program.meters.size() + scene.program.gauges.size();
+    const EvaluationContext m = scene.context(world, actor, cache);
+    for (std::size_t i = 0; i < scene.program.counters.size(); ++i)
+        track.values.push_back(counter_value(m, CounterId(i)));
     for (const MeterState& meter : actor.meters) track.values.push_back(meter.value);
-    for (const GaugeInfo& gauge : r.program.gauges) track.values.push_back(gauge_value(m, gauge));
+    for (const GaugeInfo& gauge : scene.program.gauges) track.values.push_back(gauge_value(m, gauge));
 }
 
-void open_record(const Rehearsal& r, const World& world, Record& record) {
+void open_record(const SceneView& scene, const World& world, Record& record) {
     if (record.is_open) return;
     record.is_open = true;
     for (std::size_t i = record.tracks.size(); i < world.actors.size(); ++i) {
         const BodyId kind = world.actors[i].kind;
-        record.tracks.push_back({r.program.bodies[kind].name, kind, {}, {}});
+        record.tracks.push_back({scene.program.bodies[kind].name, kind, {}, {}});
     }
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
-        const FixtureLayout& layout = r.layout.fixtures[i];
+        const FixtureLayout& layout = scene.layout.fixtures[i];
         const MachineId machine = layout.placed;
-        record.fixtures.push_back({r.course.plan.fixtures[i].name, machine});
+        record.fixtures.push_back({scene.course.plan.fixtures[i].name, machine});
         const MachineState& own = world.machines[i];
         if (layout.kind) record.spans.push_back({machine, own.phase, fixture_owner(i), own.phase_since, -1.0, false});
     }
 }
 
-void end_record(const Rehearsal& r, const World& world, Record& record) {
-    for (const Actor& actor : world.actors) write_row(r, world, actor, nullptr, Vec3{0.0}, true, record);
+void end_record(const SceneView& scene, const World& world, Record& record) {
+    for (const Actor& actor : world.actors) write_row(scene, world, actor, nullptr, Vec3{0.0}, true, record);
     for (PhaseSpan& span : record.spans)
         if (span.to < 0.0) span.to = world.time;
     record.ticks = world.tick;

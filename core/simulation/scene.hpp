@@ -3,7 +3,7 @@
 
 #include <memory>
 
-#include "core/senses/rehearsal.hpp"
+#include "core/senses/scene_view.hpp"
 
 namespace leap {
 
@@ -18,7 +18,7 @@ struct Ingredients {
     bool same_as(const Ingredients& other) const {
         return program == other.program && course == other.course && tuning == other.tuning && rate_hz == other.rate_hz;
     }
-    Rehearsal rehearsal() const { return {*program, tuning, *course, rate_hz}; }
+    SceneView rehearsal() const { return {*program, tuning, *course, rate_hz}; }
 };
 
 /// Ingredients made ready to be played. Doesn't change once it is made, and owns all it needs: runs share it.
@@ -30,7 +30,7 @@ class Scene {
     Scene& operator=(const Scene&) = delete;
 
     const Ingredients ingredients;
-    const Rehearsal rehearsal;  ///< refers to `ingredients`
+    const SceneView rehearsal;  ///< refers to `ingredients`
     /// Who hands over the solids of a course that isn't its own; null: the course itself. Keeps them alive.
     const std::shared_ptr<const void> solids_of;
 };

@@ -25,12 +25,17 @@ namespace {
 /// Notes what conditions in force say, in an order that stays while no rule is asked.
 class Noticing {
   public:
-    Noticing(const Rehearsal& r, const World& world, const Actor& actor, StepCache& cache, const Noticed& first,
+    Noticing(const SceneView& scene, const World& world, const Actor& actor, StepCache& cache, const Noticed& first,
              Noticed& out)
-        : r_(r), world_(world), actor_(actor), m_(r.context(world, actor, &cache)), first_(first), out_(out) {}
+        : scene_(scene),
+          world_(world),
+          actor_(actor),
+          m_(scene.context(world, actor, &cache)),
+          first_(first),
+          out_(out) {}
 
     void run() {
-        const SoughtConditions& sought = r_.program.sought;
+        const SoughtConditions& sought = scene_.program.sought;
         for (const MachineId move : first_.starts) out_.truths.push_back({may_ask(move), false});
         for (const MachineId move : sought.charges) note(m_, *machine(move).charges->refill_when, false);
         for (const MachineId move : actor_.moves)
@@ -40,12 +45,12 @@ class Noticing {
             if (stance.when) note(m_, *stance.when, true);
             if (stance.until && index == actor_.stance) note(m_, *stance.until, true);
         }
-        for (const CounterId counter : sought.counters) note(m_, *r_.program.counters[counter].back_when, true);
-        for (const MeterId meter : sought.meters) note(m_, *r_.program.meters[meter].refill_when, true);
-        for (const PieceKindId kind : r_.program.volumes_heard)
+        for (const CounterId counter : sought.counters) note(m_, *scene_.program.counters[counter].back_when, true);
+        for (const MeterId meter : sought.meters) note(m_, *scene_.program.meters[meter].refill_when, true);
+        for (const PieceKindId kind : scene_.program.volumes_heard)
             out_.truths.push_back({in_volume(m_, kind).inside(), true});
-        if (!r_.course.solids->feels_alike())
-            out_.truths.push_back({ground_feel(r_.course, actor_) == first_.feel, true});
+        if (!scene_.course.solids->feels_alike())
+            out_.truths.push_back({ground_feel(scene_.course, actor_) == first_.feel, true});
         for (const WatchedBlow& watched : first_.blows) out_.truths.push_back({is_meeting(watched), false});
         out_.own = out_.truths.size();
         for (const Noticed::AskedFixture& asked : first_.fixtures) fixture(asked);
@@ -54,7 +59,7 @@ class Noticing {
     }
 
   private:
-    const Machine& machine(MachineId index) const { return r_.program.machines[index]; }
+    const Machine& machine(MachineId index) const { return scene_.program.machines[index]; }
 
     /// `both`: it matters when it ceases to hold, too.
     void note(const EvaluationContext& m, const Condition& condition, bool both) {
@@ -93,7 +98,7 @@ class Noticing {
         const EvaluationContext own = m_.of_fixture(i);
         ways(own, *phase, world_.machines[i]);
         for (const CounterId counter : counters)
-            if (const auto& back = r_.program.counters[counter].back_when) note(own, *back, true);
+            if (const auto& back = scene_.program.counters[counter].back_when) note(own, *back, true);
     }
 
     bool is_meeting(const WatchedBlow& watched) {
@@ -105,7 +110,7 @@ class Noticing {
         });
     }
 
-    const Rehearsal& r_;
+    const SceneView& scene_;
     const World& world_;
     const Actor& actor_;
     EvaluationContext m_;
@@ -151,7 +156,7 @@ void check_passed_over([[maybe_unused]] const EvaluationContext& m) {
 }
 
 /// `quiet`: nothing has happened since the last stretch's end, so what was noticed there still holds.
-void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bool quiet, ActorScratch& scratch) {
+void notice_first(const SceneView& scene, const World& world, const Actor& actor, bool quiet, ActorScratch& scratch) {
     StepCache& cache = scratch.cache;
     Noticed& first = scratch.first;
     std::swap(first.fixtures, scratch.last_fixtures);
@@ -163,15 +168,15 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
     first.fixtures.clear();
     first.focus_changes = static_cast<bool>(actor.focus);
     first.grounded = actor.body.grounded;
-    const EvaluationContext m = r.context(world, actor, &cache);
+    const EvaluationContext m = scene.context(world, actor, &cache);
     first.driven = std::any_of(actor.moves.begin(), actor.moves.end(), [&](MachineId move) {
         const Phase* phase = phase_in_force(m, move);
         return phase != nullptr && phase->effects.drive;
     });
-    for (const MachineId move : r.program.sought.starts) {
-        const Machine& machine = r.program.machines[move];
+    for (const MachineId move : scene.program.sought.starts) {
+        const Machine& machine = scene.program.machines[move];
         const bool waits = machine.start_when ? !actor.machines[move].phase : press_waits(m, move);
-        if (waits && !r.tuning.is_off(move)) first.starts.push_back(move);
+        if (waits && !scene.tuning.is_off(move)) first.starts.push_back(move);
     }
     for (const std::size_t i : cache.lively) {
         const FixtureStand& stand = cache.stands[i];
@@ -179,7 +184,7 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
         if (!stand.waits || fixture_kind(m, i)->asks_touch)
             first.fixtures.push_back({i, subject_now(m, i) == static_cast<std::size_t>(actor.id)});
     }
-    first.feel = ground_feel(r.course, actor);
+    first.feel = ground_feel(scene.course, actor);
     find_blows(m, first.blows);
     check_passed_over(m);
     // Whom a blow has met isn't watched any more.
@@ -196,16 +201,16 @@ void notice_first(const Rehearsal& r, const World& world, const Actor& actor, bo
     first.truths.clear();
     first.next_time = std::numeric_limits<double>::infinity();
     const FixtureId focus = first.focus;
-    Noticing(r, world, actor, cache, first, first).run();
+    Noticing(scene, world, actor, cache, first, first).run();
     first.focus = focus;
 }
 
 enum class Change : std::uint8_t { none, own, of_fixture };
 
-Change find_change(const Rehearsal& r, const World& world, const Actor& actor, StepCache& cache, const Noticed& first,
-                   Noticed& now) {
+Change find_change(const SceneView& scene, const World& world, const Actor& actor, StepCache& cache,
+                   const Noticed& first, Noticed& now) {
     now.truths.clear();
-    Noticing(r, world, actor, cache, first, now).run();
+    Noticing(scene, world, actor, cache, first, now).run();
     if (first.focus_changes && now.focus != first.focus) return Change::of_fixture;
     // A way whose waiting time depends on the state has come to be asked meanwhile, or isn't any more.
     if (now.truths.size() != first.truths.size()) return Change::own;
@@ -235,17 +240,17 @@ void offer_least(Of of, double enough, std::vector<double>& out) {
 }
 
 /// Shares of the way at which the body's middle line is deepest in a volume that it has neither begun nor ended in.
-void find_passed_volumes(const Rehearsal& r, const Vec3& from, const Vec3& way, const Actor& actor,
+void find_passed_volumes(const SceneView& scene, const Vec3& from, const Vec3& way, const Actor& actor,
                          std::vector<double>& out) {
     Bounds passed;
     passed.add(from);
     passed.add(from + way);
-    if (!overlap(r.course.volumes.bounds(), passed, actor.height)) return;
+    if (!overlap(scene.course.volumes.bounds(), passed, actor.height)) return;
     constexpr double inside_m = 0.0;
-    for (const VolumeAsked& asked : r.program.volumes_asked) {
-        const auto number = r.layout.volume_kind(asked.kind);
-        if (!number || !overlap(r.course.volumes.bounds(*number), passed, actor.height)) continue;
-        for (const Solid& part : r.course.volumes.passed_parts(*number)) {
+    for (const VolumeAsked& asked : scene.program.volumes_asked) {
+        const auto number = scene.layout.volume_kind(asked.kind);
+        if (!number || !overlap(scene.course.volumes.bounds(*number), passed, actor.height)) continue;
+        for (const Solid& part : scene.course.volumes.passed_parts(*number)) {
             if (!overlap(part.bounds, passed, actor.height)) continue;
             const auto gap = [&](double share) {
                 return closest_point(part, actor.height, from + way * share).distance;
@@ -276,13 +281,13 @@ void find_passed_by_blows(const EvaluationContext& m, const Vec3& from, const No
 
 /// Shares of the way at which something is nearest that was passed: neither touched (or in reach of the focus) at the
 /// begin nor at the end.
-void find_passed(const Rehearsal& r, const Vec3& from, const World& world, const Actor& actor, const StepCache& cache,
-                 const Noticed& first, std::vector<double>& out) {
+void find_passed(const SceneView& scene, const Vec3& from, const World& world, const Actor& actor,
+                 const StepCache& cache, const Noticed& first, std::vector<double>& out) {
     out.clear();
     const Vec3 way = actor.body.position - from;
     const double length = glm::length(way);
     if (length < defaults::shortest_passing_way_m) return;
-    const EvaluationContext m = r.context(world, actor);
+    const EvaluationContext m = scene.context(world, actor);
     const Capsule capsule{actor.radius, actor.height};
     Solid solid;
     for (const std::size_t i : cache.lively) {
@@ -293,7 +298,7 @@ void find_passed(const Rehearsal& r, const Vec3& from, const World& world, const
         if (stand.pose.hidden || glm::length(to - way * along) > reach) continue;
         const bool listens = fixture_kind(m, i)->asks_touch && !actor.contacts[i].touching;
         if (listens) {
-            place_solid(stand.pose, !r.layout.can_be_loose(i), {}, solid);
+            place_solid(stand.pose, !scene.layout.can_be_loose(i), {}, solid);
             const auto gap = [&](double share) {
                 return closest_point(solid, capsule.segment(), from + way * share + world_up * capsule.radius)
                            .distance -
@@ -308,7 +313,7 @@ void find_passed(const Rehearsal& r, const Vec3& from, const World& world, const
         if (away(0.0) > *stand.focus_reach && away(1.0) > *stand.focus_reach)
             offer_least(away, *stand.focus_reach, out);
     }
-    find_passed_volumes(r, from, way, actor, out);
+    find_passed_volumes(scene, from, way, actor, out);
     find_passed_by_blows(m, from, first, out);
     std::sort(out.begin(), out.end());
 }
@@ -320,8 +325,8 @@ namespace {
 /// Takes one stretch, as often as it needs to be taken.
 class Seeking {
   public:
-    Seeking(const Rehearsal& r, World& world, Actor& actor, StretchKind kind, StepScratch& scratch, Record* record)
-        : r_(r),
+    Seeking(const SceneView& scene, World& world, Actor& actor, StretchKind kind, StepScratch& scratch, Record* record)
+        : scene_(scene),
           world_(world),
           actor_(actor),
           kind_(kind),
@@ -333,7 +338,7 @@ class Seeking {
     Advanced run(double longest) {
         // Who sits goes on by the steps of what they sit on, the same at every tick rate.
         if (actor_.seat) return plainly(longest);
-        notice_first(r_, world_, actor_, kind_.quiet, scratch_);
+        notice_first(scene_, world_, actor_, kind_.quiet, scratch_);
         scratch_.now_is_current = false;
         const Noticed& first = scratch_.first;
         if (first.truths.empty() && !first.focus_changes && first.fixtures.empty()) return plainly(longest);
@@ -345,7 +350,7 @@ class Seeking {
         const double whole = actor_.time - before_->time;
         // A bump at the stretch's very begin takes no time: there is no instant to seek.
         if (whole <= 0.0) return {false, stretch_.fixture_due};
-        find_passed(r_, before_->body.position, world_, actor_, scratch_.cache, first, scratch_.passed);
+        find_passed(scene_, before_->body.position, world_, actor_, scratch_.cache, first, scratch_.passed);
         Change change = now_changed();
         if (change == Change::none && scratch_.passed.empty()) {
             scratch_.now_is_current = true;
@@ -366,18 +371,18 @@ class Seeking {
     }
 
     bool advance(double longest, Record* record) {
-        stretch_ = move_actor(r_, world_, actor_, longest, kind_, scratch_.cache, record);
+        stretch_ = move_actor(scene_, world_, actor_, longest, kind_, scratch_.cache, record);
         if (world_.actors.size() == 1) {
-            settle_world(r_, all_.stretches, world_, all_, record);
+            settle_world(scene_, all_.stretches, world_, all_, record);
         } else {
-            settle_actor(r_, stretch_, world_, actor_, all_);
+            settle_actor(scene_, stretch_, world_, actor_, all_);
         }
-        const bool changed = note_volumes(r_, world_, actor_, record);
+        const bool changed = note_volumes(scene_, world_, actor_, record);
         return stays_calm(stretch_, scratch_.cache) && all_loose_sleep(world_) && !changed &&
                scratch_.first.blows.empty();
     }
 
-    Change now_changed() { return find_change(r_, world_, actor_, scratch_.cache, scratch_.first, scratch_.now); }
+    Change now_changed() { return find_change(scene_, world_, actor_, scratch_.cache, scratch_.first, scratch_.now); }
 
     /// How far into the stretch something changes first, at most `whole`. Says what.
     double earliest_change(double whole, Change& change) {
@@ -440,7 +445,7 @@ class Seeking {
                "a change that nothing was kept before");
 #endif
         all_.shared.changes.note();
-        place_solids(r_, world_, actor_, scratch_.cache);
+        place_solids(scene_, world_, actor_, scratch_.cache);
     }
     void forget_rows() {
         if (record_ == nullptr) return;
@@ -453,7 +458,7 @@ class Seeking {
         return record_->tracks[static_cast<std::size_t>(actor_.id)];
     }
 
-    const Rehearsal& r_;
+    const SceneView& scene_;
     World& world_;
     Actor& actor_;
     StretchKind kind_;
@@ -473,9 +478,9 @@ class Seeking {
 
 }  // namespace
 
-Advanced advance_to_change(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind,
+Advanced advance_to_change(const SceneView& scene, World& world, Actor& actor, double longest, StretchKind kind,
                            StepScratch& scratch, Record* record) {
-    const Advanced out = Seeking(r, world, actor, kind, scratch, record).run(longest);
+    const Advanced out = Seeking(scene, world, actor, kind, scratch, record).run(longest);
     scratch.before.wanted = false;
     return out;
 }

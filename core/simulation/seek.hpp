@@ -23,7 +23,7 @@ struct Advanced {
 };
 /// With one character the world goes along; of several each goes as far as it can by itself, and settle_world() follows
 /// when all have come to the same instant.
-Advanced advance_to_change(const Rehearsal& rehearsal, World& world, Actor& actor, double longest, StretchKind kind,
+Advanced advance_to_change(const SceneView& scene, World& world, Actor& actor, double longest, StretchKind kind,
                            StepScratch& scratch, Record* record);
 
 }  // namespace leap

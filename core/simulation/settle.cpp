@@ -18,7 +18,7 @@ namespace {
 
 /// A seat that takes its rider into something solid loses them there: they are pushed out, and go on as what they sat
 /// on went.
-void lose_seat(const Rehearsal& r, Actor& actor, StepCache& cache, Record* record) {
+void lose_seat(const SceneView& scene, Actor& actor, StepCache& cache, Record* record) {
     const FixtureId seat = actor.seat;
     Surroundings around = cache.surroundings();
     around.without = fixture_surface(seat.at());
@@ -29,7 +29,7 @@ void lose_seat(const Rehearsal& r, Actor& actor, StepCache& cache, Record* recor
     cache.note_change();
     actor.body.grounded = false;
     actor.contact_since = actor.last_airborne = actor.own_time();
-    actor.body = free_body(cache.surroundings(), shape_now(r, actor), actor.body);
+    actor.body = free_body(cache.surroundings(), shape_now(scene, actor), actor.body);
     actor.events |= event_bumped_wall | event_bumped_piece | event_left_ground;
     actor.wall_normal = direction_or_zero(horizontal(met->normal));
     actor.bumped = met->surface;
@@ -40,7 +40,7 @@ void lose_seat(const Rehearsal& r, Actor& actor, StepCache& cache, Record* recor
 
 /// Everything loose goes on to the instant that the characters have come to; what they have run into at the end was not
 /// yet pushed at the steps before.
-void advance_and_push(const Rehearsal& r, std::span<const ActorStretch> stretches, RigidStretch time, World& world,
+void advance_and_push(const SceneView& scene, std::span<const ActorStretch> stretches, RigidStretch time, World& world,
                       StepScratch& scratch) {
     std::vector<std::optional<Ride>>& rides = scratch.rides;
     rides.clear();
@@ -52,22 +52,22 @@ void advance_and_push(const Rehearsal& r, std::span<const ActorStretch> stretche
     };
     bool any = false;
     for (std::size_t i = 0; i < stretches.size(); ++i) any = any || leans(i);
-    if (!any) return advance_rigid_bodies(r, time, rides, world, scratch);
+    if (!any) return advance_rigid_bodies(scene, time, rides, world, scratch);
     scratch.keep_motion_of(world);
     constexpr double shortly_s = 1e-7;
     const double before_end = std::max(time.from, time.to - shortly_s);
-    advance_rigid_bodies(r, {time.from, before_end}, rides, world, scratch);
+    advance_rigid_bodies(scene, {time.from, before_end}, rides, world, scratch);
     for (std::size_t i = 0; i < stretches.size(); ++i)
-        if (leans(i)) push_what_is_met(r, stretches[i].wanted, world, world.actors[i], scratch.actors[i].cache);
-    advance_rigid_bodies(r, {before_end, time.to}, rides, world, scratch);
+        if (leans(i)) push_what_is_met(scene, stretches[i].wanted, world, world.actors[i], scratch.actors[i].cache);
+    advance_rigid_bodies(scene, {before_end, time.to}, rides, world, scratch);
 }
 
-void settle_seated(const Rehearsal& r, World& world, Actor& actor, StepScratch& scratch, Record* record) {
+void settle_seated(const SceneView& scene, World& world, Actor& actor, StepScratch& scratch, Record* record) {
     StepCache& cache = scratch.actors[static_cast<std::size_t>(actor.id)].cache;
-    keep_seat(r, world, actor);
-    place_solids(r, world, actor, cache);
-    lose_seat(r, actor, cache, record);
-    note_touches(r, world, actor, scratch);
+    keep_seat(scene, world, actor);
+    place_solids(scene, world, actor, cache);
+    lose_seat(scene, actor, cache, record);
+    note_touches(scene, world, actor, scratch);
 }
 
 /// Who stands on somebody is carried after them. The order of the tape otherwise; also of those who would all wait for
@@ -98,14 +98,14 @@ void each_after_its_carrier(std::span<const ActorStretch> stretches, Visit visit
 
 }  // namespace
 
-void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, World& world, StepScratch& scratch,
+void settle_world(const SceneView& scene, std::span<const ActorStretch> stretches, World& world, StepScratch& scratch,
                   Record* record) {
     const RigidStretch time{world.time, world.actors.front().time};
     world.time = time.to;
     if (!meets_others(world)) {
         return;
     }
-    advance_and_push(r, stretches, time, world, scratch);
+    advance_and_push(scene, stretches, time, world, scratch);
     if (!all_loose_sleep(world)) scratch.shared.changes.note();
     const bool alone = world.actors.size() == 1;
     const auto settle = [&](std::size_t i) {
@@ -114,16 +114,16 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
         if (actor.shown || (stretches[i].alone && !stretches[i].ride)) return show_to_others(actor, scratch.shared);
         const BodyState came = actor.body;
         if (stretches[i].seated) {
-            settle_seated(r, world, actor, scratch, record);
+            settle_seated(scene, world, actor, scratch, record);
         } else {
-            if (stretches[i].ride && !stretches[i].ride->is_carried) carry(r, *stretches[i].ride, world, actor);
-            change_ground(r, stretches[i].ride, world, actor);
+            if (stretches[i].ride && !stretches[i].ride->is_carried) carry(scene, *stretches[i].ride, world, actor);
+            change_ground(scene, stretches[i].ride, world, actor);
             if (cache.others_near) find_others(world, actor, cache);
-            place_solids(r, world, actor, cache);
-            note_touches(r, world, actor, scratch);
+            place_solids(scene, world, actor, cache);
+            note_touches(scene, world, actor, scratch);
             // What came upon the body pushes it out at once, at every tick rate.
             if (cache.moves_near || cache.others_near)
-                actor.body = free_body(cache.surroundings(), shape_now(r, actor), actor.body);
+                actor.body = free_body(cache.surroundings(), shape_now(scene, actor), actor.body);
         }
         if (!alone) {
             show_to_others(actor, scratch.shared);
@@ -144,17 +144,17 @@ void settle_world(const Rehearsal& r, std::span<const ActorStretch> stretches, W
         if (!world.actors[i].shown) find_others(world, world.actors[i], scratch.actors[i].cache);
 }
 
-void settle_actor(const Rehearsal& r, ActorStretch& stretch, World& world, Actor& actor, StepScratch& scratch) {
+void settle_actor(const SceneView& scene, ActorStretch& stretch, World& world, Actor& actor, StepScratch& scratch) {
     // Else what rises under it would come to be in its way at once, and each such instant be one for all. What is loose
     // goes on only when all have come to the same instant.
     const bool by_itself =
-        stretch.ride && stretch.ride->on.is_fixture() && !r.layout.can_be_loose(stretch.ride->on.at());
+        stretch.ride && stretch.ride->on.is_fixture() && !scene.layout.can_be_loose(stretch.ride->on.at());
     if (by_itself) {
-        carry(r, *stretch.ride, world, actor);
+        carry(scene, *stretch.ride, world, actor);
         stretch.ride->is_carried = true;
     }
-    place_solids(r, world, actor, scratch.actors[static_cast<std::size_t>(actor.id)].cache);
-    note_touches(r, world, actor, scratch);
+    place_solids(scene, world, actor, scratch.actors[static_cast<std::size_t>(actor.id)].cache);
+    note_touches(scene, world, actor, scratch);
 }
 
 bool anything_is_held(const World& world) {

@@ -10,12 +10,12 @@ namespace leap {
 
 /// All characters have come to the same instant: what is loose goes on, everybody is carried by what they stand on,
 /// pushed out of what now overlaps them, and touches are noted. `stretches`: by character, the last of each.
-void settle_world(const Rehearsal& rehearsal, std::span<const ActorStretch> stretches, World& world,
-                  StepScratch& scratch, Record* record);
+void settle_world(const SceneView& scene, std::span<const ActorStretch> stretches, World& world, StepScratch& scratch,
+                  Record* record);
 
 /// The end of a stretch of one who is ahead of the others: it is carried as far as what it stands on goes by itself,
 /// what is near is found again, and touches are noted.
-void settle_actor(const Rehearsal& rehearsal, ActorStretch& stretch, World& world, Actor& actor, StepScratch& scratch);
+void settle_actor(const SceneView& scene, ActorStretch& stretch, World& world, Actor& actor, StepScratch& scratch);
 
 /// Whether anybody holds a loose body.
 bool anything_is_held(const World& world);

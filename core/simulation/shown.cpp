@@ -77,8 +77,8 @@ void show_actor(const ShownActor& from, double time, Actor& to) {
     }
 }
 
-ActorStretch go_as_shown(const Rehearsal& r, const World& world, Actor& actor, double goal, Record* record) {
-    if (record != nullptr) write_row(r, world, actor, nullptr, Vec3{0.0}, true, *record);
+ActorStretch go_as_shown(const SceneView& scene, const World& world, Actor& actor, double goal, Record* record) {
+    if (record != nullptr) write_row(scene, world, actor, nullptr, Vec3{0.0}, true, *record);
     ActorStretch out;
     out.from = actor.time;
     actor.body.position += actor.body.velocity * (goal - actor.time);
@@ -97,13 +97,13 @@ void note_from_outside(StepScratch& scratch) {
     scratch.shared.changes.note_of_fixture();
 }
 
-void let_hear(const Rehearsal& r, const Heard& heard, World& world, StepScratch& scratch) {
+void let_hear(const SceneView& scene, const Heard& heard, World& world, StepScratch& scratch) {
     if (heard.only.is_actor()) return;
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
         if (heard.only.is_fixture() && !heard.only.is_fixture(i)) continue;
-        const MachineId kind = r.layout.fixtures[i].kind;
+        const MachineId kind = scene.layout.fixtures[i].kind;
         if (!kind) continue;
-        const std::vector<std::int32_t>& hears = r.program.machines[kind].hears;
+        const std::vector<std::int32_t>& hears = scene.program.machines[kind].hears;
         if (std::find(hears.begin(), hears.end(), heard.event) == hears.end()) continue;
         world.contacts[i].events |= fixture_heard;
     }
@@ -111,18 +111,18 @@ void let_hear(const Rehearsal& r, const Heard& heard, World& world, StepScratch&
     note_from_outside(scratch);
 }
 
-void put_into_phase(const Rehearsal& r, std::size_t fixture, const FixtureTold& told, World& world,
+void put_into_phase(const SceneView& scene, std::size_t fixture, const FixtureTold& told, World& world,
                     StepScratch& scratch) {
-    const bool loose = r.layout.fixtures[fixture].rigid.has_value();
+    const bool loose = scene.layout.fixtures[fixture].rigid.has_value();
     std::optional<FixturePose> stood;
-    if (loose) stood = fixture_pose(r.context(world, world.actors[witness(world)]), fixture);
+    if (loose) stood = fixture_pose(scene.context(world, world.actors[witness(world)]), fixture);
     MachineState& machine = world.machines[fixture];
     machine.phase = told.phase;
     machine.phase_since = told.phase_since;
     machine.blocks_done_until = never;
     machine.drive_direction = Vec3{0.0};
     world.fixtures[fixture].from = told.from;
-    if (stood) change_loose(r, fixture, *stood, world);
+    if (stood) change_loose(scene, fixture, *stood, world);
     note_from_outside(scratch);
 }
 

@@ -5,7 +5,7 @@
 
 #include "core/bodies/scratch.hpp"
 #include "core/record/record.hpp"
-#include "core/senses/rehearsal.hpp"
+#include "core/senses/scene_view.hpp"
 #include "core/units/fields.hpp"
 
 /// What one peer's world is told of by others: characters that are only shown in it, phases that fixtures are put into.
@@ -57,7 +57,7 @@ ShownActor between(const ShownActor& a, const ShownActor& b, double share);
 void show_actor(const ShownActor& from, double time, Actor& to);
 
 /// A character that is only shown goes on to `goal` (s since the start), at its velocity.
-ActorStretch go_as_shown(const Rehearsal& rehearsal, const World& world, Actor& actor, double goal, Record* record);
+ActorStretch go_as_shown(const SceneView& scene, const World& world, Actor& actor, double goal, Record* record);
 
 /// What a fixture is, as far as it can be told: its phase, where it stood when that began, its counters.
 struct FixtureTold {
@@ -77,11 +77,11 @@ FixtureTold told_of(const World& world, std::size_t fixture);
 void note_from_outside(StepScratch& scratch);
 
 /// Fixtures hear at the next instant what a character of another peer has emitted.
-void let_hear(const Rehearsal& rehearsal, const Heard& heard, World& world, StepScratch& scratch);
+void let_hear(const SceneView& scene, const Heard& heard, World& world, StepScratch& scratch);
 
 /// Puts a fixture into a phase as another peer tells it: nothing of what a way does to characters happens here. What
 /// was held or lay loose takes part in it from where it is.
-void put_into_phase(const Rehearsal& rehearsal, std::size_t fixture, const FixtureTold& told, World& world,
+void put_into_phase(const SceneView& scene, std::size_t fixture, const FixtureTold& told, World& world,
                     StepScratch& scratch);
 
 }  // namespace leap

@@ -33,9 +33,9 @@ class Simulation {
     /// A run that shares its scene with others.
     Simulation(std::shared_ptr<const Scene> scene, World start);
     /// A run that ends before its rehearsal does.
-    Simulation(const Rehearsal& rehearsal, World start) : rehearsal_(&rehearsal), world_(std::move(start)) {}
+    Simulation(const SceneView& rehearsal, World start) : rehearsal_(&rehearsal), world_(std::move(start)) {}
 
-    const Rehearsal& rehearsal() const { return *rehearsal_; }
+    const SceneView& rehearsal() const { return *rehearsal_; }
     /// Of a run that was made from one.
     const Scene& scene() const { return *scene_; }
     const World& world() const { return world_; }
@@ -84,7 +84,7 @@ class Simulation {
 
   private:
     std::shared_ptr<const Scene> scene_;  ///< null: the rehearsal is somebody else's
-    const Rehearsal* rehearsal_ = nullptr;
+    const SceneView* rehearsal_ = nullptr;
     World world_;
     StepScratch scratch_;
 };

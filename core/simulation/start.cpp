@@ -14,18 +14,18 @@ namespace leap {
 namespace {
 
 /// Each fixture of the course in the first phase of its kind.
-void place_fixtures(const Rehearsal& r, World& world) {
-    const std::size_t count = r.layout.fixtures.size();
+void place_fixtures(const SceneView& scene, World& world) {
+    const std::size_t count = scene.layout.fixtures.size();
     world.fixtures.resize(count);
     world.machines.resize(count);
     world.contacts.resize(count);
-    world.counters.reserve(r.layout.counters);
-    world.memory.resize(r.layout.memory);
+    world.counters.reserve(scene.layout.counters);
+    world.memory.resize(scene.layout.memory);
     for (std::size_t i = 0; i < count; ++i) {
-        const MachineId kind = r.layout.fixtures[i].placed;
+        const MachineId kind = scene.layout.fixtures[i].placed;
         if (!kind) continue;
-        for (const CounterId counter : r.program.machines[kind].counters)
-            world.counters.push_back({r.program.counters[counter].start, never});
+        for (const CounterId counter : scene.program.machines[kind].counters)
+            world.counters.push_back({scene.program.counters[counter].start, never});
         world.machines[i].phase = PhaseId(0);
         world.machines[i].phase_since = 0.0;
     }
@@ -52,21 +52,21 @@ Actor blank_actor(const Program& program, const CoursePlan& plan, const ActorSta
     return actor;
 }
 
-void set_first_values(const Rehearsal& r, const World& world, Actor& actor) {
-    const Program& program = r.program;
-    const EvaluationContext m = r.context(world, actor);
+void set_first_values(const SceneView& scene, const World& world, Actor& actor) {
+    const Program& program = scene.program;
+    const EvaluationContext m = scene.context(world, actor);
     for (std::size_t i = 0; i < program.machines.size(); ++i)
         if (program.machines[i].charges) actor.machines[i].charges = number(m, program.machines[i].charges->count);
     for (std::size_t i = 0; i < program.meters.size(); ++i)
         actor.meters[i].value =
             std::clamp(number(m, program.meters[i].first), program.meters[i].low, program.meters[i].high);
-    const BodyShape& shape = r.shape(actor);
+    const BodyShape& shape = scene.shape(actor);
     actor.height = shape.capsule.height;
     actor.radius = shape.capsule.radius;
     if (shape.locked_axis) actor.body.position[*shape.locked_axis] = shape.locked_at;
-    actor.body = settle_body(r.course, shape, free_body(r.course, shape, actor.body), shape.step_up);
+    actor.body = settle_body(scene.course, shape, free_body(scene.course, shape, actor.body), shape.step_up);
     if (actor.body.grounded) actor.last_grounded = 0.0;
-    note_volumes(r, world, actor, nullptr, true);
+    note_volumes(scene, world, actor, nullptr, true);
 }
 
 }  // namespace
@@ -95,7 +95,7 @@ std::uint64_t next_generation() {
 
 }  // namespace
 
-Rehearsal::Rehearsal(const Program& made_of, const Tuning& dials, const Course& place, int rate)
+SceneView::SceneView(const Program& made_of, const Tuning& dials, const Course& place, int rate)
     : program(made_of),
       tuning(dials),
       course(place),
@@ -109,30 +109,30 @@ Rehearsal::Rehearsal(const Program& made_of, const Tuning& dials, const Course& 
     }
 }
 
-World initial_world(const Rehearsal& r, std::span<const ActorStart> starts) {
+World initial_world(const SceneView& scene, std::span<const ActorStart> starts) {
     assert(!starts.empty());
     World world;
-    place_fixtures(r, world);
-    world.target_struck_at.assign(r.course.plan.targets.size(), never);
+    place_fixtures(scene, world);
+    world.target_struck_at.assign(scene.course.plan.targets.size(), never);
     for (std::size_t i = 0; i < starts.size(); ++i)
-        world.actors.push_back(blank_actor(r.program, r.course.plan, starts[i], i));
-    start_rigid_bodies(r, world);
-    for (Actor& actor : world.actors) set_first_values(r, world, actor);
+        world.actors.push_back(blank_actor(scene.program, scene.course.plan, starts[i], i));
+    start_rigid_bodies(scene, world);
+    for (Actor& actor : world.actors) set_first_values(scene, world, actor);
     return world;
 }
 
-void add_actor(const Rehearsal& r, const ActorStart& start, World& world) {
-    world.actors.push_back(blank_actor(r.program, r.course.plan, start, world.actors.size()));
+void add_actor(const SceneView& scene, const ActorStart& start, World& world) {
+    world.actors.push_back(blank_actor(scene.program, scene.course.plan, start, world.actors.size()));
     Actor& actor = world.actors.back();
     actor.time = actor.contact_since = world.time;
     if (actor.body.grounded) actor.last_grounded = world.time;
-    set_first_values(r, world, actor);
+    set_first_values(scene, world, actor);
     for (Actor& each : world.actors) each.seen.settled = false;  // all look for each other anew
 }
 
-World initial_world(const Rehearsal& r, const Vec3& position, double facing_rad) {
+World initial_world(const SceneView& scene, const Vec3& position, double facing_rad) {
     const ActorStart start{BodyId(0), position, facing_rad};
-    return initial_world(r, {&start, 1});
+    return initial_world(scene, {&start, 1});
 }
 
 }  // namespace leap

@@ -70,7 +70,7 @@ bool hears_nothing(const Actor& actor) {
 }
 
 /// In debug builds: that rules which aren't asked would have had nothing to do.
-void check_calm([[maybe_unused]] const Rehearsal& r, [[maybe_unused]] const World& world,
+void check_calm([[maybe_unused]] const SceneView& scene, [[maybe_unused]] const World& world,
                 [[maybe_unused]] const StepScratch& scratch) {
 #ifndef NDEBUG
     World copy = world;
@@ -79,7 +79,7 @@ void check_calm([[maybe_unused]] const Rehearsal& r, [[maybe_unused]] const Worl
         actor.progress.calm = false;
         actor.cache.shared = &own.shared;
     }
-    assert(!run_instant(r, copy, own, nullptr) && "a rule had something to do between two instants");
+    assert(!run_instant(scene, copy, own, nullptr) && "a rule had something to do between two instants");
     for (std::size_t i = 0; i < world.actors.size(); ++i) {
         const Actor& before = world.actors[i];
         const Actor& after = copy.actors[i];
@@ -91,17 +91,17 @@ void check_calm([[maybe_unused]] const Rehearsal& r, [[maybe_unused]] const Worl
 /// One tick of a world.
 class Tick {
   public:
-    Tick(const Rehearsal& r, std::span<const InputEvent> inputs, World& world, StepScratch& scratch, Record* record)
-        : r_(r),
+    Tick(const SceneView& scene, std::span<const InputEvent> inputs, World& world, StepScratch& scratch, Record* record)
+        : scene_(scene),
           inputs_(inputs),
           world_(world),
           scratch_(scratch),
           record_(record),
-          end_(static_cast<double>(world.tick + 1) / r.rate_hz) {}
+          end_(static_cast<double>(world.tick + 1) / scene.rate_hz) {}
 
     void run() {
-        scratch_.begin_for(r_.generation);
-        if (record_ != nullptr) open_record(r_, world_, *record_);
+        scratch_.begin_for(scene_.generation);
+        if (record_ != nullptr) open_record(scene_, world_, *record_);
         begin();
         for (int split = 0; world_.time < end_ - rounding_s; ++split) {
             ask_all();
@@ -120,7 +120,7 @@ class Tick {
 
     /// Up to an instant within the tick, whose rules are answered.
     void run_to(double until) {
-        scratch_.begin_for(r_.generation);
+        scratch_.begin_for(scene_.generation);
         end_ = until;
         begin();
         for (int split = 0; world_.time < end_ - rounding_s && split < defaults::most_splits_per_tick; ++split) {
@@ -163,7 +163,7 @@ class Tick {
     }
     void push_out(Actor& actor, ActorScratch& own) {
         const Vec3 before = actor.body.position;
-        actor.body = free_body(own.cache.surroundings(), shape_now(r_, actor), actor.body);
+        actor.body = free_body(own.cache.surroundings(), shape_now(scene_, actor), actor.body);
         if (actor.body.position != before) own.progress.calm = false;
     }
     /// Inputs of one character that are due; true when there were any.
@@ -210,7 +210,7 @@ class Tick {
             record_->events.push_back({actor.time, EventKind::fault, actor.body_move().written(), -1, actor.id});
     }
 
-    const Rehearsal& r_;
+    const SceneView& scene_;
     std::span<const InputEvent> inputs_;
     World& world_;
     StepScratch& scratch_;
@@ -221,7 +221,7 @@ class Tick {
 void Tick::begin() {
     scratch_.actors.resize(world_.actors.size());
     scratch_.stretches.resize(world_.actors.size());
-    release_from_switched_off(r_, world_, scratch_);
+    release_from_switched_off(scene_, world_, scratch_);
     const bool several = world_.actors.size() > 1;
     // Room that was used for another world, or for none, or somebody has come or gone.
     const bool fresh =
@@ -249,7 +249,7 @@ void Tick::begin() {
             if (first) show_to_others(actor, scratch_.shared);
             continue;
         }
-        if (!is_as_left(actor, own)) place_solids(r_, world_, actor, own.cache);
+        if (!is_as_left(actor, own)) place_solids(scene_, world_, actor, own.cache);
         if (first || fresh) find_others(world_, actor, own.cache);
         // Also where nothing has moved, and who has gone on as was foreseen: what a phase does with the body may have
         // left it in a wall, or it began in one that it only now has room to be pushed out of.
@@ -273,15 +273,15 @@ void Tick::ask_all() {
         all_calm = all_calm && own.progress.quiet && own.progress.calm;
     }
     if (!all_calm) {
-        run_instant(r_, world_, scratch_, record_);
+        run_instant(scene_, world_, scratch_, record_);
     } else {
-        check_calm(r_, world_, scratch_);
+        check_calm(scene_, world_, scratch_);
     }
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
         Actor& actor = world_.actors[i];
         if (!is_spoken_of(world_, actor)) continue;
-        if (!solids_are_current(world_, actor, own.cache)) place_solids(r_, world_, actor, own.cache);
+        if (!solids_are_current(world_, actor, own.cache)) place_solids(scene_, world_, actor, own.cache);
         // What a rule has put where the body is pushes it out at this very instant, at every tick rate.
         if (own.cache.placed_under != placed_before && !actor.seat && !actor.shown) push_out(actor, own);
     }
@@ -295,7 +295,7 @@ void Tick::take_sizes() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
         const double height_before = actor.height;
-        if (!take_size(r_, world_, actor, scratch_.actors[i].cache)) continue;
+        if (!take_size(scene_, world_, actor, scratch_.actors[i].cache)) continue;
         show_to_others(actor, scratch_.shared);
         if (actor.height > height_before) lift_those_on(actor, actor.height - height_before);
         changed = true;
@@ -332,7 +332,7 @@ void Tick::advance_one(int split) {
     const StretchKind kind{own.progress.tick_begin, split >= defaults::most_fine_splits, own.progress.leaning,
                            own.progress.quiet};
     own.progress.calm =
-        advance_to_change(r_, world_, actor, until - from, kind, scratch_, record_).calm && own.progress.quiet;
+        advance_to_change(scene_, world_, actor, until - from, kind, scratch_, record_).calm && own.progress.quiet;
     note_bump(actor, actor.time - from, own.progress);
     if (std::abs(actor.time - until) < rounding_s) actor.time = world_.time = until;
     own.progress.tick_begin = false;
@@ -389,7 +389,7 @@ void Tick::advance_several(int split) {
 
 /// What meets something that asks for it goes on by the steps of what is loose, at every tick rate.
 double Tick::next_goal() const {
-    if (!may_meet_partners(r_, world_, scratch_.actors[witness(world_)].cache)) return end_;
+    if (!may_meet_partners(scene_, world_, scratch_.actors[witness(world_)].cache)) return end_;
     const double steps = std::floor(world_.time / defaults::loose_step_s + 1e-6);
     return std::min(end_, std::max(world_.time + 1e-9, (steps + 1.0) * defaults::loose_step_s));
 }
@@ -399,7 +399,7 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
     ActorScratch& own = scratch_.actors[i];
     ActorScratch::Progress& progress = own.progress;
     if (actor.shown) {
-        scratch_.stretches[i] = go_as_shown(r_, world_, actor, goal, record_);
+        scratch_.stretches[i] = go_as_shown(scene_, world_, actor, goal, record_);
         return {goal};
     }
     for (bool at_begin = true;; at_begin = false) {
@@ -407,7 +407,7 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
         const double from = actor.time;
         const bool coarse = progress.splits >= defaults::most_fine_splits;
         const StretchKind kind{progress.tick_begin, coarse, progress.leaning, progress.quiet, at_begin};
-        const Advanced advanced = advance_to_change(r_, world_, actor, until - from, kind, scratch_, record_);
+        const Advanced advanced = advance_to_change(scene_, world_, actor, until - from, kind, scratch_, record_);
         progress.calm = advanced.calm && progress.quiet;
         note_bump(actor, actor.time - from, progress);
         progress.tick_begin = false;
@@ -424,10 +424,10 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
         progress.quiet = hears_nothing(actor);
         if (apply_inputs(i)) progress.quiet = false;
         if (!progress.quiet || !progress.calm) {
-            const AloneAnswer answer = run_instant_alone(r_, world_, i, scratch_, record_);
+            const AloneAnswer answer = run_instant_alone(scene_, world_, i, scratch_, record_);
             if (answer.concerns_others) return {actor.time, true};
         }
-        if (!solids_are_current(world_, actor, own.cache)) place_solids(r_, world_, actor, own.cache);
+        if (!solids_are_current(world_, actor, own.cache)) place_solids(scene_, world_, actor, own.cache);
     }
 }
 
@@ -463,7 +463,7 @@ void Tick::go_back() {
         own.now_is_current = false;
         own.emitted.clear();
         scratch_.shared.changes.note();
-        if (is_spoken_of(world_, actor)) place_solids(r_, world_, actor, own.cache);
+        if (is_spoken_of(world_, actor)) place_solids(scene_, world_, actor, own.cache);
         if (record_ == nullptr) continue;
         record_->tracks[i].rows.resize(own.begin.rows);
         record_->tracks[i].values.resize(own.begin.values);
@@ -486,7 +486,7 @@ void Tick::finish_stretches() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i)
         scratch_.stretches[i].alone =
             world_.actors[i].shown || keeps_to_itself(world_, world_.actors[i], scratch_.actors[i].cache, any_held);
-    settle_world(r_, scratch_.stretches, world_, scratch_, record_);
+    settle_world(scene_, scratch_.stretches, world_, scratch_, record_);
     const bool all_sleep = all_loose_sleep(world_);
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
@@ -502,13 +502,14 @@ void Tick::finish_stretches() {
 
 }  // namespace
 
-void step_within(const Rehearsal& r, std::span<const InputEvent> inputs, double until, World& world,
+void step_within(const SceneView& scene, std::span<const InputEvent> inputs, double until, World& world,
                  StepScratch& scratch) {
-    Tick(r, inputs, world, scratch, nullptr).run_to(until);
+    Tick(scene, inputs, world, scratch, nullptr).run_to(until);
 }
 
-void step(const Rehearsal& r, std::span<const InputEvent> inputs, World& world, StepScratch& scratch, Record* record) {
-    Tick(r, inputs, world, scratch, record).run();
+void step(const SceneView& scene, std::span<const InputEvent> inputs, World& world, StepScratch& scratch,
+          Record* record) {
+    Tick(scene, inputs, world, scratch, record).run();
 }
 
 }  // namespace leap

@@ -5,7 +5,7 @@
 
 #include "core/bodies/scratch.hpp"
 #include "core/record/record.hpp"
-#include "core/senses/rehearsal.hpp"
+#include "core/senses/scene_view.hpp"
 #include "core/state/input.hpp"
 
 namespace leap {
@@ -25,15 +25,15 @@ namespace leap {
 ///
 /// Several characters: each goes on by its own splits while it keeps to itself. An instant is one for all where a
 /// character is near another or near a fixture, emits an event, strikes a target or is put back.
-void step(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, World& world, StepScratch& scratch,
+void step(const SceneView& scene, std::span<const InputEvent> inputs, World& world, StepScratch& scratch,
           Record* record);
 
 /// Part of a tick: up to `until` (s since the start, not before the world's time nor after the tick's end), where the
 /// rules of that instant are answered too. For looking at what an instant brings: such a world is stepped no further.
-void step_within(const Rehearsal& rehearsal, std::span<const InputEvent> inputs, double until, World& world,
+void step_within(const SceneView& scene, std::span<const InputEvent> inputs, double until, World& world,
                  StepScratch& scratch);
 
 /// Writes the last row of every track and closes the spans that are still open.
-void end_record(const Rehearsal& rehearsal, const World& world, Record& record);
+void end_record(const SceneView& scene, const World& world, Record& record);
 
 }  // namespace leap

@@ -24,8 +24,8 @@ namespace leap {
 namespace {
 
 /// The capsule that phases want, or the body's own. It grows only where there is room.
-void resize(const Rehearsal& r, const EvaluationContext& m, const CapsuleSize* size, Actor& actor) {
-    Capsule wanted = r.shape(actor).capsule;
+void resize(const SceneView& scene, const EvaluationContext& m, const CapsuleSize* size, Actor& actor) {
+    Capsule wanted = scene.shape(actor).capsule;
     if (size != nullptr) {
         if (size->radius) wanted.radius = std::clamp(number(m, *size->radius), 0.01, 50.0);
         wanted.height = std::clamp(number(m, size->height), 2.0 * wanted.radius, 200.0);
@@ -83,13 +83,13 @@ void correct_row(const Law& law, const MotionResult& moved, const Actor& actor, 
 }
 
 /// Who is frozen stands still while time passes; then all it goes by is moved on by as long as it stood.
-ActorStretch stand_frozen(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind,
+ActorStretch stand_frozen(const SceneView& scene, World& world, Actor& actor, double longest, StretchKind kind,
                           StepCache& cache, Record* record) {
-    const EvaluationContext m = r.context(world, actor, &cache);
+    const EvaluationContext m = scene.context(world, actor, &cache);
     const double until = actor.frozen_until;
     double seconds = std::min(longest, until - actor.time);
     const double steps = std::floor(actor.time / defaults::loose_step_s + 1e-6);
-    if (cache.moves_near || cache.others_near || may_meet_partners(r, world, cache))
+    if (cache.moves_near || cache.others_near || may_meet_partners(scene, world, cache))
         seconds = std::min(seconds, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - actor.time));
     const double fixtures = time_to_fixtures(m, seconds);
     ActorStretch out;
@@ -97,10 +97,10 @@ ActorStretch stand_frozen(const Rehearsal& r, World& world, Actor& actor, double
     out.fixture_due = fixtures < seconds;
     seconds = std::min(seconds, fixtures);
     if (record != nullptr) {
-        write_row(r, world, actor, &cache, Vec3{0.0}, kind.tick_begin, *record);
+        write_row(scene, world, actor, &cache, Vec3{0.0}, kind.tick_begin, *record);
         record->tracks[static_cast<std::size_t>(actor.id)].rows.back().velocity = Vec3{0.0};
     }
-    if (meets_others(world)) out.ride = ride_of(r, world, actor);
+    if (meets_others(world)) out.ride = ride_of(scene, world, actor);
     const bool thaws = actor.time + seconds >= until - 1e-12;
     actor.time = thaws ? until : actor.time + seconds;
     if (thaws) thaw(actor);
@@ -125,9 +125,9 @@ double time_for(const MotionLaw& law, double way) {
 }
 
 /// Who sits on something goes where it goes: here only its time does, see settle_world().
-ActorStretch sit_on(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind, StepCache& cache,
-                    Record* record) {
-    const EvaluationContext m = r.context(world, actor, &cache);
+ActorStretch sit_on(const SceneView& scene, World& world, Actor& actor, double longest, StretchKind kind,
+                    StepCache& cache, Record* record) {
+    const EvaluationContext m = scene.context(world, actor, &cache);
     const MeterRates rates = meter_rates(m);
     Law law;
     const double steps = std::floor(actor.time / defaults::loose_step_s + 1e-6);
@@ -135,7 +135,7 @@ ActorStretch sit_on(const Rehearsal& r, World& world, Actor& actor, double longe
     law.motion = {actor.body.velocity, Vec3{0.0}};
     const NextInstant next = time_to_next_instant(m, law, rates, longest);
     const double seconds = std::min(next.seconds, time_to_meter_change(m, rates));
-    if (record != nullptr) write_row(r, world, actor, &cache, Vec3{0.0}, kind.tick_begin, *record);
+    if (record != nullptr) write_row(scene, world, actor, &cache, Vec3{0.0}, kind.tick_begin, *record);
     advance_meters(m, rates, seconds, actor);
     ActorStretch out;
     out.from = actor.time;
@@ -195,27 +195,27 @@ bool went_as_foreseen(const Law& law, const MotionResult& moved, const Actor& ac
 
 }  // namespace
 
-BodyShape shape_now(const Rehearsal& r, const Actor& actor) {
-    BodyShape out = r.shape(actor);
+BodyShape shape_now(const SceneView& scene, const Actor& actor) {
+    BodyShape out = scene.shape(actor);
     out.capsule = {actor.radius, actor.height};
     return out;
 }
 
-bool take_size(const Rehearsal& r, const World& world, Actor& actor, StepCache& cache) {
+bool take_size(const SceneView& scene, const World& world, Actor& actor, StepCache& cache) {
     if (actor.seat || actor.shown || actor.is_frozen()) return false;
     const Capsule before{actor.radius, actor.height};
-    const EvaluationContext m = r.context(world, actor, &cache);
-    resize(r, m, size_in_force(m), actor);
+    const EvaluationContext m = scene.context(world, actor, &cache);
+    resize(scene, m, size_in_force(m), actor);
     return actor.radius != before.radius || actor.height != before.height;
 }
 
-ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double longest, StretchKind kind,
+ActorStretch move_actor(const SceneView& scene, World& world, Actor& actor, double longest, StretchKind kind,
                         StepCache& cache, Record* record) {
-    if (actor.seat) return sit_on(r, world, actor, longest, kind, cache, record);
-    if (actor.is_frozen()) return stand_frozen(r, world, actor, longest, kind, cache, record);
-    const EvaluationContext m = r.context(world, actor, &cache);
+    if (actor.seat) return sit_on(scene, world, actor, longest, kind, cache, record);
+    if (actor.is_frozen()) return stand_frozen(scene, world, actor, longest, kind, cache, record);
+    const EvaluationContext m = scene.context(world, actor, &cache);
     const Forces forces = forces_at(m);
-    resize(r, m, forces.capsule, actor);
+    resize(scene, m, forces.capsule, actor);
     const MeterRates rates = meter_rates(m);
     actor.taut = rope_holds(m, forces, actor);
     Law law;
@@ -229,7 +229,7 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     }
     if (kind.coarse) law.horizon = longest;
     // Beside something that moves the body goes on in short stretches, whatever the tick rate: those of loose bodies.
-    if (cache.moves_near || cache.others_near || may_meet_partners(r, world, cache) || actor.blow_reach_m > 0.0) {
+    if (cache.moves_near || cache.others_near || may_meet_partners(scene, world, cache) || actor.blow_reach_m > 0.0) {
         const double steps = std::floor(actor.time / defaults::loose_step_s + 1e-6);
         law.horizon = std::min(law.horizon, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - actor.time));
     }
@@ -241,13 +241,13 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     // its end.
     if (kind.coarse) {
         constexpr int coarse_splits = defaults::most_splits_per_tick - defaults::most_fine_splits;
-        seconds = std::max(seconds, 1.0 / (r.rate_hz * coarse_splits));
+        seconds = std::max(seconds, 1.0 / (scene.rate_hz * coarse_splits));
     }
     if (meets_others(world)) seconds = std::min(seconds, time_for(law.motion, defaults::longest_way_per_stretch_m));
     const bool nothing_due = seconds > longest + 0.5 * just_behind_s;
     seconds = std::min(seconds, longest);
     if (!actor.taut) take_middle(m, forces, seconds, actor, law);
-    if (record != nullptr) write_row(r, world, actor, &cache, law.motion.acceleration, kind.tick_begin, *record);
+    if (record != nullptr) write_row(scene, world, actor, &cache, law.motion.acceleration, kind.tick_begin, *record);
     if (law.driven && !law.flying) drive_over(m, forces, seconds, law);
     const bool pulled_up = !law.flying && !law.lifted && law.motion.acceleration.z > 0.0;
     const bool flies_up = law.flying && law.motion.velocity.z > 1e-3;
@@ -262,16 +262,17 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     const Vec3 velocity_before = actor.body.velocity;
     out.fixture_due = next.of_fixture;
     const bool met_nothing = nothing_due && !actor.taut && !lifts_off && is_free(law) && !cache.moves_near;
-    if (meets_others(world)) out.ride = ride_of(r, world, actor);
+    if (meets_others(world)) out.ride = ride_of(scene, world, actor);
     const auto go = kind.leaning ? lean : move_body;
-    const Vec3 belt = actor.taut ? Vec3{0.0} : belt_under(r.course, actor);
+    const Vec3 belt = actor.taut ? Vec3{0.0} : belt_under(scene.course, actor);
     const auto in_world = [&] { return MotionLaw{law.motion.velocity + belt, law.motion.acceleration, !flies_up}; };
-    MotionResult moved = actor.taut ? swing_body(r, m, forces, seconds, actor)
-                                    : go(m.surroundings(), shape_now(r, actor), actor.body, in_world(), seconds);
+    MotionResult moved = actor.taut ? swing_body(scene, m, forces, seconds, actor)
+                                    : go(m.surroundings(), shape_now(scene, actor), actor.body, in_world(), seconds);
     // Round an edge the way has no closed form: short stretches, whatever the tick rate.
     if (moved.slid_round && !actor.taut && moved.seconds > defaults::longest_curved_stretch_s) {
         if (law.driven && !law.flying) drive_over(m, forces, defaults::longest_curved_stretch_s, law);
-        moved = go(m.surroundings(), shape_now(r, actor), actor.body, in_world(), defaults::longest_curved_stretch_s);
+        moved =
+            go(m.surroundings(), shape_now(scene, actor), actor.body, in_world(), defaults::longest_curved_stretch_s);
     }
     if (lifts_off) {
         actor.events |= event_left_ground;
@@ -282,7 +283,7 @@ ActorStretch move_actor(const Rehearsal& r, World& world, Actor& actor, double l
     advance_meters(m, rates, moved.seconds, actor);
     actor.body = moved.body;
     actor.time += moved.seconds;
-    if (!out.ride) count_from_belt(r.course, belt, actor);
+    if (!out.ride) count_from_belt(scene.course, belt, actor);
     if (law.driven && !law.flying) finish_drive(m, forces, law, moved.seconds, actor);
     if (!moved.bumped_wall) {
         actor.body.velocity -= law.pull;

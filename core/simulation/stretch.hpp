@@ -6,7 +6,7 @@
 #include "core/bodies/ride.hpp"
 #include "core/bodies/scratch.hpp"
 #include "core/record/record.hpp"
-#include "core/senses/rehearsal.hpp"
+#include "core/senses/scene_view.hpp"
 
 /// Motion from one instant to the next.
 namespace leap {
@@ -26,14 +26,14 @@ struct StretchKind {
 
 /// One character goes on by itself to its next instant, at most `longest` seconds away: it moves, its contacts are
 /// noted, its row is written. Rules are not asked.
-ActorStretch move_actor(const Rehearsal& rehearsal, World& world, Actor& actor, double longest, StretchKind kind,
+ActorStretch move_actor(const SceneView& scene, World& world, Actor& actor, double longest, StretchKind kind,
                         StepCache& cache, Record* record);
 
 /// The body takes the size that its stance and moves give it now, unless something solid is where it would grow into.
 /// Returns whether it has changed.
-bool take_size(const Rehearsal& rehearsal, const World& world, Actor& actor, StepCache& cache);
+bool take_size(const SceneView& scene, const World& world, Actor& actor, StepCache& cache);
 
 /// The body's shape now, with the capsule that phases give it.
-BodyShape shape_now(const Rehearsal& rehearsal, const Actor& actor);
+BodyShape shape_now(const SceneView& scene, const Actor& actor);
 
 }  // namespace leap

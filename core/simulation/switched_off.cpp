@@ -57,8 +57,8 @@ bool release(const RunLayout& layout, std::size_t rigid, RigidState& loose) {
 
 }  // namespace
 
-void release_from_switched_off(const Rehearsal& r, World& world, StepScratch& scratch) {
-    const RunLayout& layout = r.layout;
+void release_from_switched_off(const SceneView& scene, World& world, StepScratch& scratch) {
+    const RunLayout& layout = scene.layout;
     if (layout.off.empty()) return;
     bool changed = false;
     for (Actor& actor : world.actors) changed = release(layout, actor) || changed;

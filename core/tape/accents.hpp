@@ -31,7 +31,7 @@ struct AccentView {
 };
 
 struct AccentInput {
-    const Rehearsal& rehearsal;
+    const SceneView& rehearsal;
     const Trace& trace;
     const World& world;            ///< at the instant
     const Actor& actor;            ///< of the world: whose eyes

@@ -78,7 +78,7 @@ struct Lit {
     PhaseId phase;
 };
 
-tl::expected<Lit, std::string> find_checkpoint(const Rehearsal& r, const std::string& name) {
+tl::expected<Lit, std::string> find_checkpoint(const SceneView& r, const std::string& name) {
     const auto& fixtures = r.course.plan.fixtures;
     for (std::size_t i = 0; i < fixtures.size(); ++i) {
         const auto machine = r.program.find_machine(fixtures[i].kind);
@@ -88,7 +88,7 @@ tl::expected<Lit, std::string> find_checkpoint(const Rehearsal& r, const std::st
     return tl::make_unexpected(fmt::format("the course {} has no checkpoint called \"{}\"", r.course.plan.name, name));
 }
 
-tl::expected<ActorStart, std::string> find_start(const Rehearsal& r, const TapeTrack& track) {
+tl::expected<ActorStart, std::string> find_start(const SceneView& r, const TapeTrack& track) {
     ActorStart out;
     if (!track.body.empty()) {
         const auto kind = r.program.find_body(track.body);
@@ -114,7 +114,7 @@ tl::expected<ActorStart, std::string> find_start(const Rehearsal& r, const TapeT
 
 }  // namespace
 
-tl::expected<World, std::string> start_world(const Rehearsal& r, std::span<const TapeTrack> tracks) {
+tl::expected<World, std::string> start_world(const SceneView& r, std::span<const TapeTrack> tracks) {
     std::vector<ActorStart> starts;
     for (const TapeTrack& track : tracks) {
         const auto start = find_start(r, track);
@@ -146,7 +146,7 @@ tl::expected<World, std::string> start_world(const Rehearsal& r, std::span<const
     return world;
 }
 
-std::vector<std::string> checkpoint_names(const Rehearsal& r) {
+std::vector<std::string> checkpoint_names(const SceneView& r) {
     std::vector<std::string> out;
     for (const PlacedFixture& fixture : r.course.plan.fixtures) {
         const auto machine = r.program.find_machine(fixture.kind);
@@ -191,7 +191,7 @@ void go_on(Simulation& run, std::span<const InputEvent> inputs, std::int64_t end
 
 }  // namespace
 
-void run_ticks(const Rehearsal& r, std::span<const InputEvent> inputs, std::int64_t end_tick, World& world,
+void run_ticks(const SceneView& r, std::span<const InputEvent> inputs, std::int64_t end_tick, World& world,
                Trace* trace, bool snapshots) {
     Simulation run(r, std::move(world));
     go_on(run, inputs, end_tick, trace, snapshots);
@@ -212,7 +212,7 @@ Trace named_trace(const Program& program, std::span<const TapeTrack> tracks, int
 namespace {
 
 /// False: broken off.
-tl::expected<bool, std::string> replay_all(const Rehearsal& r, const Tape& tape, bool snapshots, Trace& trace,
+tl::expected<bool, std::string> replay_all(const SceneView& r, const Tape& tape, bool snapshots, Trace& trace,
                                            const std::function<bool()>& stop) {
     const auto inputs = resolve_inputs(r.program, tape);
     if (!inputs) return tl::make_unexpected(inputs.error());
@@ -233,13 +233,13 @@ tl::expected<bool, std::string> replay_all(const Rehearsal& r, const Tape& tape,
 
 }  // namespace
 
-tl::expected<Trace, std::string> replay(const Rehearsal& r, const Tape& tape) {
+tl::expected<Trace, std::string> replay(const SceneView& r, const Tape& tape) {
     Trace trace = named_trace(r.program, tape.tracks, r.rate_hz);
     if (const auto done = replay_all(r, tape, true, trace, {}); !done) return tl::make_unexpected(done.error());
     return trace;
 }
 
-tl::expected<bool, std::string> replay_into(const Rehearsal& r, const Tape& tape, Trace& room,
+tl::expected<bool, std::string> replay_into(const SceneView& r, const Tape& tape, Trace& room,
                                             const std::function<bool()>& stop) {
     Trace fresh = named_trace(r.program, tape.tracks, r.rate_hz);
     // What was there gives its memory.
@@ -259,7 +259,7 @@ tl::expected<bool, std::string> replay_into(const Rehearsal& r, const Tape& tape
     return replay_all(r, tape, false, room, stop);
 }
 
-World world_after(const Rehearsal& r, std::span<const InputEvent> inputs, const Trace& trace, double time) {
+World world_after(const SceneView& r, std::span<const InputEvent> inputs, const Trace& trace, double time) {
     World world = world_at(r, inputs, trace, time);
     if (world.actors.empty() || world.tick >= trace.ticks) return world;
     std::size_t cursor = 0;
@@ -274,7 +274,7 @@ World world_after(const Rehearsal& r, std::span<const InputEvent> inputs, const 
     return std::move(run).take_world();
 }
 
-World world_at(const Rehearsal& r, std::span<const InputEvent> inputs, const Trace& trace, double time,
+World world_at(const SceneView& r, std::span<const InputEvent> inputs, const Trace& trace, double time,
                const World* before) {
     const auto tick = static_cast<std::int64_t>(std::floor(time * r.rate_hz + 1e-6));
     const World* from = trace.snapshots.empty() ? nullptr : &trace.snapshots.front();

@@ -15,7 +15,7 @@ namespace {
 
 constexpr double same_difference_s = 0.25;
 
-const FixtureInfo* info_of(const Rehearsal& r, std::size_t fixture) {
+const FixtureInfo* info_of(const SceneView& r, std::size_t fixture) {
     const MachineId kind = r.layout.fixtures[fixture].kind;
     return kind ? &*r.program.machines[kind].fixture : nullptr;
 }
@@ -45,7 +45,7 @@ bool was_lost(const WireRun& run, std::size_t peer, std::size_t fixture, double 
 }
 
 /// By what the peer is told of it. Where a thing is that can't be loose follows from its phase.
-const ShareInfo* share_of(const Rehearsal& r, const FixtureInfo& info, const WireDifference& difference) {
+const ShareInfo* share_of(const SceneView& r, const FixtureInfo& info, const WireDifference& difference) {
     switch (difference.what) {
         case DifferenceOf::phase: return info.find_share(ShareWhat::phase);
         case DifferenceOf::place:
@@ -62,7 +62,7 @@ const ShareInfo* share_of(const Rehearsal& r, const FixtureInfo& info, const Wir
     return nullptr;
 }
 
-void find_cause(const Rehearsal& r, const WireRun& run, WireDifference& difference) {
+void find_cause(const SceneView& r, const WireRun& run, WireDifference& difference) {
     if (run.from_inputs) {
         difference.cause = DifferenceCause::foreseen;
         return;
@@ -110,7 +110,7 @@ bool is_another(double a, double b) {
     return a != b && !(std::abs(a - b) < defaults::least_word_difference);
 }
 
-std::string phase_name(const Rehearsal& r, std::size_t fixture, PhaseId phase) {
+std::string phase_name(const SceneView& r, std::size_t fixture, PhaseId phase) {
     const MachineId kind = r.layout.fixtures[fixture].kind;
     if (!kind || !phase) return "nowhere";
     return r.program.machines[kind].phases[phase].name;
@@ -131,7 +131,7 @@ std::string holder_text(const WireRun& run, const Owner& holder) {
 
 }  // namespace
 
-std::vector<WireDifference> differences_of(const Rehearsal& r, const WireRun& run) {
+std::vector<WireDifference> differences_of(const SceneView& r, const WireRun& run) {
     DifferenceFinder finder(r, run);
     finder.go_on();
     return finder.found();
@@ -280,7 +280,7 @@ std::vector<WireDifference> DifferenceFinder::found() const {
     return out;
 }
 
-std::string difference_text(const Rehearsal& r, const WireRun& run, const WireDifference& d) {
+std::string difference_text(const SceneView& r, const WireRun& run, const WireDifference& d) {
     const std::string until = d.lasts ? std::string("to the end") : fmt::format("to {:.2f} s", d.to_s);
     const std::string& host = run.peers.front().name;
     const std::string& peer = run.peers[d.peer].name;

@@ -59,13 +59,13 @@ inline bool is_there(const WireDifference& difference, double at_s) {
 
 /// By peer, then by when they begin. Those shorter than two ticks aren't told, but for those that are still there as
 /// the run ends.
-std::vector<WireDifference> differences_of(const Rehearsal& rehearsal, const WireRun& run);
+std::vector<WireDifference> differences_of(const SceneView& rehearsal, const WireRun& run);
 
 /// Finds them while a run goes on: each tick is compared once, when both have played it.
 class DifferenceFinder {
   public:
     /// Both must live as long.
-    DifferenceFinder(const Rehearsal& rehearsal, const WireRun& run) : r_(rehearsal), run_(run) {}
+    DifferenceFinder(const SceneView& rehearsal, const WireRun& run) : r_(rehearsal), run_(run) {}
     /// Compares what has been played since.
     void go_on();
     /// Those until now, as differences_of() has them; what is there now lasts.
@@ -99,13 +99,13 @@ class DifferenceFinder {
     void end(std::size_t peer, Series& series);
     std::optional<WireDifference> ended(const Series& series, bool lasts) const;
 
-    const Rehearsal& r_;
+    const SceneView& r_;
     const WireRun& run_;
     std::vector<Peer> peers_;
 };
 
 /// One in a sentence: "net door: open at the host, shut at Peer 2 from 3.16 s to 4.85 s".
-std::string difference_text(const Rehearsal& rehearsal, const WireRun& run, const WireDifference& difference);
+std::string difference_text(const SceneView& rehearsal, const WireRun& run, const WireDifference& difference);
 /// Why, and what to do about it.
 std::string cause_text(const WireRun& run, const WireDifference& difference);
 std::string correction_text(const WireRun& run, const WireCorrection& correction);

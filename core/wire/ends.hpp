@@ -23,7 +23,7 @@ inline constexpr double same_time_s = 1e-12;
 
 /// What both ends know of the rehearsal.
 struct WireStage {
-    const Rehearsal& r;
+    const SceneView& r;
     const WirePlan& plan;
     std::vector<SharedThing> things;
     std::vector<const SharedThing*> by_fixture;  ///< null: nothing of it is shared
@@ -61,13 +61,13 @@ struct PressPlayed {
 };
 
 /// A fixture's phases that a telling may speak of are those of its kind.
-bool is_telling_of(const Rehearsal& rehearsal, const Telling& telling);
+bool is_telling_of(const SceneView& rehearsal, const Telling& telling);
 
 /// Numbers that are some, a button that is there; whose it is isn't asked.
-bool is_input(const Rehearsal& rehearsal, const InputEvent& input);
+bool is_input(const SceneView& rehearsal, const InputEvent& input);
 
 /// Something that can be heard in this run.
-bool is_heard(const Rehearsal& rehearsal, const Heard& heard, std::size_t actors);
+bool is_heard(const SceneView& rehearsal, const Heard& heard, std::size_t actors);
 
 class HostEnd {
   public:

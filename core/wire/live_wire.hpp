@@ -50,7 +50,7 @@ class LiveWire {
     Ingredients ingredients_;
     WirePlan plan_;
     std::size_t peer_ = 0;
-    Rehearsal rehearsal_;  ///< refers to `ingredients_`
+    SceneView rehearsal_;  ///< refers to `ingredients_`
     WireRun run_;
     std::unique_ptr<WireStage> stage_;  ///< refers to the three above
     std::unique_ptr<Rehearsing> rehearsing_;

@@ -13,7 +13,7 @@
 
 namespace leap {
 
-tl::expected<WirePlayer, std::string> player_of(const Rehearsal& r, const WirePeer& peer, std::span<const Tape> tapes) {
+tl::expected<WirePlayer, std::string> player_of(const SceneView& r, const WirePeer& peer, std::span<const Tape> tapes) {
     WirePlayer out;
     const auto wrong = [&](const std::string& what) {
         return tl::make_unexpected(fmt::format("{}: {}", peer.name, what));

@@ -23,10 +23,10 @@ struct WirePlayer {
 /// What is wrong with a plan, apart from its tapes; empty: nothing.
 std::string what_is_wrong(const Program& program, const WirePlan& plan);
 /// A run that nothing has happened in yet, and what both ends know of it; all must live as long as the stage.
-void begin_wire_run(const Rehearsal& rehearsal, const WirePlan& plan, WireRun& run);
-WireStage make_wire_stage(const Rehearsal& rehearsal, const WirePlan& plan, WireRun& run, const WireOptions& options);
+void begin_wire_run(const SceneView& rehearsal, const WirePlan& plan, WireRun& run);
+WireStage make_wire_stage(const SceneView& rehearsal, const WirePlan& plan, WireRun& run, const WireOptions& options);
 /// Says which tape, track or button is lacking.
-tl::expected<WirePlayer, std::string> player_of(const Rehearsal& rehearsal, const WirePeer& peer,
+tl::expected<WirePlayer, std::string> player_of(const SceneView& rehearsal, const WirePeer& peer,
                                                 std::span<const Tape> tapes);
 
 class Rehearsing {

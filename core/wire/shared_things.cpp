@@ -12,39 +12,39 @@ namespace leap {
 namespace {
 
 template <class Flow, class WorldType>
-void thing_fields(const Rehearsal& r, const SharedThing& thing, WorldType& world, FixtureTold& told, Flow& flow) {
+void thing_fields(const SceneView& r, const SharedThing& thing, WorldType& world, FixtureTold& told, Flow& flow) {
     if (thing.phase != nullptr && thing.phase->reach == ShareReach::state) transfer(flow, told);
     for (const std::size_t counter : thing.counters) flow(world.counters[counter].value);
     if (thing.place) transfer(flow, world.loose[*r.layout.fixtures[thing.fixture].rigid]);
 }
 
-Bytes thing_state(const Rehearsal& r, const SharedThing& thing, const World& world) {
+Bytes thing_state(const SceneView& r, const SharedThing& thing, const World& world) {
     ByteWriter write;
     FixtureTold told = told_of(world, thing.fixture);
     thing_fields(r, thing, world, told, write);
     return write.take();
 }
 
-bool is_in(MachineId machine, const Rehearsal& r) {
+bool is_in(MachineId machine, const SceneView& r) {
     return !machine || machine.at() < r.program.machines.size();
 }
 
-bool is_in(FixtureId fixture, const Rehearsal& r) {
+bool is_in(FixtureId fixture, const SceneView& r) {
     return !fixture || fixture.at() < r.layout.fixtures.size();
 }
 
-bool has_phase(const Rehearsal& r, MachineId machine, PhaseId phase) {
+bool has_phase(const SceneView& r, MachineId machine, PhaseId phase) {
     return !phase || phase.at() < r.program.machines[machine].phases.size();
 }
 
-bool is_in(const Surface& surface, const Rehearsal& r, std::size_t actors) {
+bool is_in(const Surface& surface, const SceneView& r, std::size_t actors) {
     if (surface.is_fixture()) return surface.index < r.layout.fixtures.size();
     if (surface.is_actor()) return surface.index < actors;
     return surface.is_none() || surface.is_piece();
 }
 
 /// Numbers that no run comes to end in motion that never ends.
-bool is_sound(const Rehearsal& r, const ShownActor& shown) {
+bool is_sound(const SceneView& r, const ShownActor& shown) {
     if (!is_finite(shown.position) || !is_finite(shown.velocity) || !std::isfinite(shown.time)) return false;
     if (!std::isfinite(shown.facing) || !(shown.radius > 0.0) || !(shown.height >= 2.0 * shown.radius)) return false;
     if (!is_in(shown.stance, r) || !is_in(shown.seat, r) || !std::isfinite(shown.height)) return false;
@@ -54,7 +54,7 @@ bool is_sound(const Rehearsal& r, const ShownActor& shown) {
     });
 }
 
-bool is_sound(const Rehearsal& r, const Actor& actor, std::size_t actors) {
+bool is_sound(const SceneView& r, const Actor& actor, std::size_t actors) {
     if (!is_finite(actor.body.position) || !is_finite(actor.body.velocity) || !std::isfinite(actor.time)) return false;
     if (!std::isfinite(actor.height) || !(actor.radius > 0.0) || !(actor.height >= 2.0 * actor.radius)) return false;
     if (!is_in(actor.stance, r) || !is_in(actor.seat, r) || !is_in(actor.focus, r)) return false;
@@ -75,7 +75,7 @@ bool is_sound(const Rehearsal& r, const Actor& actor, std::size_t actors) {
 }
 
 /// A phase that the kind doesn't have, or a holder that isn't there, is no state of this run.
-bool fits(const Rehearsal& r, const SharedThing& thing, const World& world, const FixtureTold& told) {
+bool fits(const SceneView& r, const SharedThing& thing, const World& world, const FixtureTold& told) {
     const Machine& kind = r.program.machines[r.layout.fixtures[thing.fixture].kind];
     if (!told.phase || told.phase.at() >= kind.phases.size()) return false;
     if (!thing.place) return true;
@@ -86,7 +86,7 @@ bool fits(const Rehearsal& r, const SharedThing& thing, const World& world, cons
 
 }  // namespace
 
-std::vector<SharedThing> shared_things(const Rehearsal& r) {
+std::vector<SharedThing> shared_things(const SceneView& r) {
     std::vector<SharedThing> out;
     for (std::size_t i = 0; i < r.layout.fixtures.size(); ++i) {
         const FixtureLayout& fixture = r.layout.fixtures[i];
@@ -107,7 +107,7 @@ std::vector<SharedThing> shared_things(const Rehearsal& r) {
 
 std::vector<std::size_t> take_things(const std::vector<SharedThing>& things, std::span<const std::uint8_t> state,
                                      Simulation& run, bool& ok) {
-    const Rehearsal& r = run.rehearsal();
+    const SceneView& r = run.rehearsal();
     std::vector<std::size_t> out;
     std::size_t at = 0;
     ok = true;
@@ -135,7 +135,7 @@ std::vector<std::size_t> take_things(const std::vector<SharedThing>& things, std
     return out;
 }
 
-StateForAll state_for_all(const Rehearsal& r, const std::vector<SharedThing>& things, const World& world) {
+StateForAll state_for_all(const SceneView& r, const std::vector<SharedThing>& things, const World& world) {
     ByteWriter write_things;
     for (const SharedThing& thing : things) {
         if (!thing.is_state()) continue;
@@ -163,7 +163,7 @@ Bytes peer_state(const StateForAll& all, const Actor& own) {
     return write.take();
 }
 
-std::optional<PeerState> read_peer_state(const Rehearsal& r, std::span<const std::uint8_t> state, const Actor& like) {
+std::optional<PeerState> read_peer_state(const SceneView& r, std::span<const std::uint8_t> state, const Actor& like) {
     PeerState out;
     ByteReader read(state);
     out.things = read.raw(read.bits(4));
@@ -218,7 +218,7 @@ class Against {
 
 }  // namespace
 
-Likeness likeness_of_things(const Rehearsal& r, const std::vector<SharedThing>& things, const World& world,
+Likeness likeness_of_things(const SceneView& r, const std::vector<SharedThing>& things, const World& world,
                             std::span<const std::uint8_t> told) {
     Against against(told);
     for (const SharedThing& thing : things) {
@@ -241,7 +241,7 @@ Bytes actor_state(const Actor& actor) {
     return write.take();
 }
 
-bool take_actor(const Rehearsal& r, std::span<const std::uint8_t> state, std::size_t actors, Actor& actor) {
+bool take_actor(const SceneView& r, std::span<const std::uint8_t> state, std::size_t actors, Actor& actor) {
     Actor copy = actor;
     ByteReader read(state);
     transfer(read, copy);

@@ -20,7 +20,7 @@ struct SharedThing {
 };
 
 /// By fixture; those of which nothing is shared have no place here.
-std::vector<SharedThing> shared_things(const Rehearsal& rehearsal);
+std::vector<SharedThing> shared_things(const SceneView& rehearsal);
 
 /// Puts what differs from `state` into the run's world; `begin` of each thing's bytes follows from those before.
 /// Returns the fixtures that have differed. `ok`: the bytes fit.
@@ -32,7 +32,7 @@ struct StateForAll {
     Bytes things;
     Bytes shown;
 };
-StateForAll state_for_all(const Rehearsal& rehearsal, const std::vector<SharedThing>& things, const World& world);
+StateForAll state_for_all(const SceneView& rehearsal, const std::vector<SharedThing>& things, const World& world);
 
 /// The whole state for the peer whose character is `own`, of the same instant.
 Bytes peer_state(const StateForAll& all, const Actor& own);
@@ -45,14 +45,14 @@ struct PeerState {
 };
 /// Nothing when the bytes don't fit, or speak of moves and fixtures that aren't there. `like`: a character of the same
 /// program, for the length of its lists.
-std::optional<PeerState> read_peer_state(const Rehearsal& rehearsal, std::span<const std::uint8_t> state,
+std::optional<PeerState> read_peer_state(const SceneView& rehearsal, std::span<const std::uint8_t> state,
                                          const Actor& like);
 
 /// How a state that was told compares with one's own. Peers and host split time at different instants, so the last bits
 /// of numbers may differ: by less than defaults::least_word_difference, that is rounding.
 enum class Likeness : std::uint8_t { same, but_for_rounding, different };
 /// Of the fixtures that are kept equal. Bytes that don't fit are different.
-Likeness likeness_of_things(const Rehearsal& rehearsal, const std::vector<SharedThing>& things, const World& world,
+Likeness likeness_of_things(const SceneView& rehearsal, const std::vector<SharedThing>& things, const World& world,
                             std::span<const std::uint8_t> told);
 Likeness likeness_of_actor(const Actor& actor, std::span<const std::uint8_t> told);
 
@@ -60,6 +60,6 @@ Likeness likeness_of_actor(const Actor& actor, std::span<const std::uint8_t> tol
 Bytes actor_state(const Actor& actor);
 /// Takes it over, of the same instant; false when the bytes don't fit, or speak of another instant, or of what isn't
 /// there among `actors` characters.
-bool take_actor(const Rehearsal& rehearsal, std::span<const std::uint8_t> state, std::size_t actors, Actor& actor);
+bool take_actor(const SceneView& rehearsal, std::span<const std::uint8_t> state, std::size_t actors, Actor& actor);
 
 }  // namespace leap

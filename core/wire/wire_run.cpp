@@ -11,20 +11,20 @@
 
 namespace leap {
 
-bool is_telling_of(const Rehearsal& r, const Telling& telling) {
+bool is_telling_of(const SceneView& r, const Telling& telling) {
     if (!telling.fixture || telling.fixture.at() >= r.layout.fixtures.size()) return false;
     const MachineId kind = r.layout.fixtures[telling.fixture.at()].kind;
     if (!kind || !std::isfinite(telling.told.phase_since)) return false;
     return telling.told.phase && telling.told.phase.at() < r.program.machines[kind].phases.size();
 }
 
-bool is_input(const Rehearsal& r, const InputEvent& input) {
+bool is_input(const SceneView& r, const InputEvent& input) {
     if (!std::isfinite(input.time) || !std::isfinite(input.value.x) || !std::isfinite(input.value.y)) return false;
     if (input.kind == InputEvent::Kind::button) return input.button && input.button.at() < r.program.buttons.size();
     return input.kind == InputEvent::Kind::stick || input.kind == InputEvent::Kind::look;
 }
 
-bool is_heard(const Rehearsal& r, const Heard& heard, std::size_t actors) {
+bool is_heard(const SceneView& r, const Heard& heard, std::size_t actors) {
     const auto known = [&](const Owner& owner) {
         if (owner.is_nobody()) return true;
         return owner.index >= 0 && owner.at() < (owner.is_actor() ? actors : r.layout.fixtures.size());
@@ -33,13 +33,13 @@ bool is_heard(const Rehearsal& r, const Heard& heard, std::size_t actors) {
            known(heard.only) && std::isfinite(heard.amount) && is_finite(heard.way) && is_finite(heard.place);
 }
 
-void begin_wire_run(const Rehearsal& r, const WirePlan& plan, WireRun& run) {
+void begin_wire_run(const SceneView& r, const WirePlan& plan, WireRun& run) {
     run.from_inputs = plan.others == OthersShown::from_inputs;
     run.peers.resize(plan.peers.size());
     for (const PlacedFixture& fixture : r.course.plan.fixtures) run.fixtures.push_back(fixture.name);
 }
 
-WireStage make_wire_stage(const Rehearsal& r, const WirePlan& plan, WireRun& run, const WireOptions& options) {
+WireStage make_wire_stage(const SceneView& r, const WirePlan& plan, WireRun& run, const WireOptions& options) {
     WireStage stage{r,
                     plan,
                     shared_things(r),
@@ -60,7 +60,7 @@ WireStage make_wire_stage(const Rehearsal& r, const WirePlan& plan, WireRun& run
     return stage;
 }
 
-tl::expected<WireRun, std::string> rehearse(const Rehearsal& r, const WirePlan& plan, std::span<const Tape> tapes,
+tl::expected<WireRun, std::string> rehearse(const SceneView& r, const WirePlan& plan, std::span<const Tape> tapes,
                                             const WireOptions& options) {
     if (std::string wrong = what_is_wrong(r.program, plan); !wrong.empty())
         return tl::make_unexpected(std::move(wrong));

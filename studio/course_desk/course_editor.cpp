@@ -285,7 +285,7 @@ void CourseEditor::ask_reach() {
     Ingredients made{session_.program(), session_.course(), session_.tuning(Side::now), session_.rate()};
     job_.request([this, made = std::move(made), from = piece->index] {
         std::vector<ReachRow> rows;
-        const Rehearsal rehearsal = made.rehearsal();
+        const SceneView rehearsal = made.rehearsal();
         ParallelOptions options;
         options.stop = [this] { return job_.is_outdated(); };
         for (const std::size_t to : leap_neighbours(made.course->plan, from, most_neighbours)) {

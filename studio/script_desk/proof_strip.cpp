@@ -80,7 +80,7 @@ void ProofStrip::prove() {
     const Machine& machine = program->machines[machine_];
     const Tuning& tuning = session_.tuning(Side::now);
     const Course ground = flat_ground(machine);
-    const Rehearsal rehearsal{*program, tuning, ground};
+    const SceneView rehearsal{*program, tuning, ground};
     const bool used = machine.fixture && machine.fixture->focus;
     const ButtonId button = used ? machine.fixture->focus->button : machine.button;
     const Tape tape = one_press(!button ? std::string() : program->buttons[button].name);

@@ -45,7 +45,7 @@ std::vector<MoveAnswer> explain_all(const Ingredients& made, const World& state,
     std::vector<MoveAnswer> out;
     if (state.actors.empty()) return out;
     StepCache memo;
-    const Rehearsal rehearsal = made.rehearsal();
+    const SceneView rehearsal = made.rehearsal();
     const EvaluationContext moment = context_at(rehearsal, state, state.actors[character], memo);
     for (const MachineId move : made.program->moves) out.push_back(explain_move(moment, move));
     for (const MachineId kind : made.program->fixtures)

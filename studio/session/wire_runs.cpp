@@ -19,7 +19,7 @@ WirePointer make_result(const Ingredients& ingredients, const WirePlan& plan, co
     made->plan = plan;
     const auto begin = std::chrono::steady_clock::now();
     try {
-        const Rehearsal rehearsal = ingredients.rehearsal();
+        const SceneView rehearsal = ingredients.rehearsal();
         auto run = rehearse(rehearsal, plan, tapes, options);
         if (run) {
             made->run = std::move(*run);

@@ -31,7 +31,7 @@ void RunFeedback::follow_live() {
     const double now = view.state.time;
     hear_between(view.trace, heard_to_, now);
     heard_to_ = now;
-    const Rehearsal rehearsal = session_.run_ingredients().rehearsal();
+    const SceneView rehearsal = session_.run_ingredients().rehearsal();
     for (const Actor& actor : view.state.actors)
         shake_(static_cast<std::size_t>(actor.id), accents_at({rehearsal, view.trace, view.state, actor, now}).rumble);
 }

@@ -110,7 +110,7 @@ void paint_blows(QPainter& painter, QSize size, const StageCamera& camera, const
     const Ingredients& made = session.run_ingredients();
     if (!made.program || !made.program->has_blows) return;
     const World state = session.world_at(session.cursor());
-    const Rehearsal rehearsal = made.rehearsal();
+    const SceneView rehearsal = made.rehearsal();
     painter.setFont(palette::text_font(8.5));
     const auto paint_all = [&](const EvaluationContext& moment, const Owner& striker) {
         for (const DealtBlow& dealt : dealt_blows(moment)) {

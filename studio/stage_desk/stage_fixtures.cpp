@@ -78,7 +78,7 @@ void show_focus(const EvaluationContext& m, std::size_t fixture, const FixturePo
 
 }  // namespace
 
-void show_fixtures(const Rehearsal& rehearsal, const World& state, const FixtureShows& shows,
+void show_fixtures(const SceneView& rehearsal, const World& state, const FixtureShows& shows,
                    StageRenderer::Frame& frame) {
     const EvaluationContext m = rehearsal.context(state, state.actors.front());
     for (std::size_t i = 0; i < state.fixtures.size(); ++i) {

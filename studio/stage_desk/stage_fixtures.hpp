@@ -13,7 +13,7 @@ struct FixtureShows {
 };
 
 /// Fixtures, their wheels and ropes, the hands that hold them, and what was asked for, at an instant.
-void show_fixtures(const Rehearsal& rehearsal, const World& state, const FixtureShows& shows,
+void show_fixtures(const SceneView& rehearsal, const World& state, const FixtureShows& shows,
                    StageRenderer::Frame& frame);
 
 }  // namespace leap::studio

@@ -25,7 +25,7 @@ std::optional<DialId> plain_dial(const Program& program, const Expression& expre
 
 }  // namespace
 
-std::vector<GripHandle> grip_handles(const Rehearsal& rehearsal, const World& state, const Actor& actor) {
+std::vector<GripHandle> grip_handles(const SceneView& rehearsal, const World& state, const Actor& actor) {
     std::vector<GripHandle> out;
     const EvaluationContext m = rehearsal.context(state, actor);
     if (!m.body().hands) return out;

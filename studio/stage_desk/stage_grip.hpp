@@ -19,7 +19,7 @@ struct GripHandle {
 };
 
 /// Handles for every part of a grip that is a dial by itself, of everything that is in a hand.
-std::vector<GripHandle> grip_handles(const Rehearsal& rehearsal, const World& state, const Actor& actor);
+std::vector<GripHandle> grip_handles(const SceneView& rehearsal, const World& state, const Actor& actor);
 /// The handle under a point of the picture, or nothing.
 std::optional<GripHandle> grip_handle_at(const std::vector<GripHandle>& handles, const StageCamera& camera, QSize size,
                                          const QPointF& point);

@@ -19,7 +19,7 @@ std::optional<std::size_t> carried_by(const World& state, const Actor& actor) {
 
 }  // namespace
 
-BusyHands busy_hands(const Rehearsal& rehearsal, const World& state, const Actor& actor) {
+BusyHands busy_hands(const SceneView& rehearsal, const World& state, const Actor& actor) {
     BusyHands out;
     const EvaluationContext own = rehearsal.context(state, actor);
     for (int hand = 0; own.body().hands && hand < 2; ++hand) {

@@ -4,7 +4,7 @@
 #include <array>
 #include <optional>
 
-#include "core/senses/rehearsal.hpp"
+#include "core/senses/scene_view.hpp"
 
 namespace leap::studio {
 
@@ -13,6 +13,6 @@ using BusyHands = std::array<std::optional<Vec3>, 2>;
 
 /// The hands that a character reaches out, or holds something with. What it carries in no hand it holds with both, one
 /// on either side.
-BusyHands busy_hands(const Rehearsal& rehearsal, const World& state, const Actor& actor);
+BusyHands busy_hands(const SceneView& rehearsal, const World& state, const Actor& actor);
 
 }  // namespace leap::studio

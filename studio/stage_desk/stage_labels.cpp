@@ -92,7 +92,7 @@ void StageLabels::paint_prompts(QPainter& painter) {
     const World state = session_.world_at(session_.cursor());
     if (state.fixtures.empty()) return;
     const Ingredients& made = session_.run_ingredients();
-    const Rehearsal rehearsal = made.rehearsal();
+    const SceneView rehearsal = made.rehearsal();
     const EvaluationContext moment = rehearsal.context(state, state.actors[session_.character()]);
     for (std::size_t i = 0; i < state.fixtures.size(); ++i) {
         const Phase* phase = fixture_phase(moment, i);

@@ -59,7 +59,7 @@ void paint_probes(QPainter& painter, QSize size, const StageCamera& camera, cons
     const Program& program = *made.program;
     if (!program.has(machine)) return;
     const std::string prefix = program.machines[machine].name + ".";
-    const Rehearsal rehearsal = made.rehearsal();
+    const SceneView rehearsal = made.rehearsal();
     StepCache memo;
     EvaluationContext moment = context_at(rehearsal, state, state.actors[session.character()], memo);
     if (program.machines[machine].kind == MachineKind::fixture) {

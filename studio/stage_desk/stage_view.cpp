@@ -128,7 +128,7 @@ void StageView::turn_with_the_body() {
         if (event.kind == EventKind::respawned)
             input_.turn_look(std::remainder(actor.respawn.facing_rad * degrees - input_.look_yaw_deg(who), 360.0), who);
         if (event.kind != EventKind::teleported) continue;
-        const Rehearsal rehearsal = session_.run_ingredients().rehearsal();
+        const SceneView rehearsal = session_.run_ingredients().rehearsal();
         const auto turn = turn_through(rehearsal.context(state, actor), static_cast<std::size_t>(event.index));
         if (turn) input_.turn_look(std::remainder(*turn, 2.0 * std::numbers::pi) * degrees, who);
     }
@@ -285,7 +285,7 @@ StageRenderer::Figure StageView::figure_at(const Trace& trace, std::size_t chara
 }
 
 /// What phases say about the figure itself.
-void StageView::dress(StageRenderer::Figure& figure, const Rehearsal& rehearsal, const Trace& trace, const Actor& actor,
+void StageView::dress(StageRenderer::Figure& figure, const SceneView& rehearsal, const Trace& trace, const Actor& actor,
                       const AccentView& accents) const {
     figure.radius = actor.radius;
     figure.height = rehearsal.shape(actor).capsule.height;
@@ -307,7 +307,7 @@ void StageView::apply_accents(const Trace& trace, StageRenderer::Frame& frame) {
     const World state = session_.world_at(session_.cursor());
     if (session_.character() >= state.actors.size()) return;
     const Ingredients& made = session_.run_ingredients();
-    const Rehearsal rehearsal = made.rehearsal();
+    const SceneView rehearsal = made.rehearsal();
     const Actor& actor = state.actors[session_.character()];
     const AccentView accents = accents_at({rehearsal, trace, state, actor, session_.cursor()});
     dress(frame.now, rehearsal, trace, actor, accents);
@@ -385,7 +385,7 @@ void StageView::place_shadow(StageRenderer::Figure& figure) const {
 StageRenderer::Figure StageView::ghost_at(const RunResult& kept, double time) const {
     StageRenderer::Figure out = figure_at(kept.trace, session_.character(), time);
     const World state = session_.kept_world_at(time);
-    const Rehearsal rehearsal = kept.ingredients.rehearsal();
+    const SceneView rehearsal = kept.ingredients.rehearsal();
     if (session_.character() < state.actors.size()) {
         const Actor& actor = state.actors[session_.character()];
         dress(out, rehearsal, kept.trace, actor, accents_at({rehearsal, kept.trace, state, actor, time}));

@@ -126,7 +126,7 @@ class StageView : public QWidget, public Spoken {
     Followed followed_;
     void turn_with_the_body();
     void apply_accents(const Trace& trace, StageRenderer::Frame& frame);
-    void dress(StageRenderer::Figure& figure, const Rehearsal& rehearsal, const Trace& trace, const Actor& actor,
+    void dress(StageRenderer::Figure& figure, const SceneView& rehearsal, const Trace& trace, const Actor& actor,
                const AccentView& accents) const;
     StageRenderer::Figure ghost_at(const RunResult& kept, double time) const;
     void free_the_view();

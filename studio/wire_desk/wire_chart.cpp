@@ -289,7 +289,7 @@ void WireChart::keyPressEvent(QKeyEvent* event) {
 QString WireChart::spoken_words() const {
     if (!now_ || !now_->problem.empty()) return {};
     QStringList out{tr("at %1 s").arg(cursor_, 0, 'f', 3)};
-    const Rehearsal rehearsal = now_->ingredients.rehearsal();
+    const SceneView rehearsal = now_->ingredients.rehearsal();
     for (const WireDifference& each : now_->differences)
         if (is_there(each, cursor_))
             out << to_qt(difference_text(rehearsal, now_->run, each)) + ": " + to_qt(cause_text(now_->run, each));
@@ -300,7 +300,7 @@ QString WireChart::spoken_words() const {
 /// What is pointed at, in words.
 QString WireChart::words_at(const QPointF& place) const {
     if (!now_ || !now_->problem.empty()) return {};
-    const Rehearsal rehearsal = now_->ingredients.rehearsal();
+    const SceneView rehearsal = now_->ingredients.rehearsal();
     for (const WireCorrection& each : now_->run.corrections)
         if (std::abs(place.x() - x_of(each.at_s)) < 4.0 && place.y() > y_of(each.peer) + 4 &&
             place.y() < y_of(each.peer) + 28)

@@ -389,7 +389,7 @@ void WireSheet::show_moment(const WireResult& result, double at_s) {
 
 void WireSheet::say_differences(const WireResult& result, double at_s) {
     title_->setText(tr("What differs at %1 s").arg(at_s, 0, 'f', 2));
-    const Rehearsal rehearsal = result.ingredients.rehearsal();
+    const SceneView rehearsal = result.ingredients.rehearsal();
     QString text;
     for (const WireDifference& each : result.differences) {
         if (!is_there(each, at_s)) continue;

@@ -19,7 +19,7 @@ namespace {
 constexpr std::size_t most_stages = 4;
 constexpr int gap_px = 4;
 
-StageRenderer::Figure figure_of(const Rehearsal& rehearsal, const Actor& actor) {
+StageRenderer::Figure figure_of(const SceneView& rehearsal, const Actor& actor) {
     StageRenderer::Figure out;
     out.shown = true;
     out.feet = actor.body.position;
@@ -138,7 +138,7 @@ QString WireStages::why_not_of(std::size_t peer) const {
     const Machine& machine = now_->ingredients.program->machines[move_];
     const std::size_t own = now_->run.peers[peer].actor;
     if (machine.kind != MachineKind::move || own >= seen->world.actors.size()) return {};
-    const Rehearsal rehearsal = now_->ingredients.rehearsal();
+    const SceneView rehearsal = now_->ingredients.rehearsal();
     const Actor& actor = seen->world.actors[own];
     if (!machine.is_for(actor.kind)) return tr("not for it");
     StepCache around;
@@ -180,7 +180,7 @@ QImage WireStages::picture_of(std::size_t peer, QSize size) {
         drawn_course_ = now_->ingredients.course;
         course_dirty_ = false;
     }
-    const Rehearsal rehearsal = now_->ingredients.rehearsal();
+    const SceneView rehearsal = now_->ingredients.rehearsal();
     StageRenderer::Frame frame;
     frame.size = size;
     frame.time = seen->at_s;

@@ -23,7 +23,7 @@ struct Shown {
     Shown(const std::string& more, const Tape& played)
         : scene(std::string(test::plain_body) + more), tape(played), trace(scene.run(tape)) {}
     AccentView at(double time) const {
-        const Rehearsal r = scene.at(120);
+        const SceneView r = scene.at(120);
         const World state = world_at(r, resolve_inputs(scene.program, tape).value(), trace, time);
         return accents_at({r, trace, state, state.actors[0], time});
     }

@@ -57,7 +57,7 @@ TEST(DialBoosts, AGateThatReadsABoostedDialIsExplainedWithItsPresentValue) {
         hop +
         "move far on jump { dial need = 10 m/s  gate speed >= need \"too slow\"  phase a { end when grounded } }\n"
         "stance easy when feet > -1 m { steer to 6 m/s  boost far.need 50 % }\n");
-    const Rehearsal r = scene.at(120);
+    const SceneView r = scene.at(120);
     const Tape tape = TapeMaker(1);
     const Trace trace = scene.run(tape);
     const World state = world_at(r, resolve_inputs(scene.program, tape).value(), trace, 0.5);

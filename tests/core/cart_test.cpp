@@ -73,7 +73,7 @@ TEST_P(Cart, IsSatOnDrivenAndLeftBesideIt) {
               (Words{"seated on cart", "stepped out of cart"}));
     // 1800 N less what rolling costs push 300 kg and the driver's 70 for 1.5 s.
     EXPECT_NEAR(reading(scene, driven.trace, "fastest"), (1800.0 - 250.0) / 370.0 * 1.5, 0.25);
-    const Rehearsal rehearsal = scene.at(GetParam());
+    const SceneView rehearsal = scene.at(GetParam());
     const FixturePose cart = fixture_pose(rehearsal.context(driven.state, driven.state.actors[0]), 0);
     EXPECT_GT(cart.center.x, 8.0);
     EXPECT_TRUE(driven.state.actors[0].body.grounded);
@@ -85,7 +85,7 @@ TEST_P(Cart, IsSatOnDrivenAndLeftBesideIt) {
 TEST_P(Cart, TheDriverGoesWithItAndCanDoNoMovesOfTheBody) {
     const Scene scene = with({beside});
     const Tape tape = TapeMaker(4.0).hold("use", 1.0, 0.1).stick(1.2, 0.4, 1).hold("jump", 2.0, 0.2);
-    const Rehearsal r = scene.at(GetParam());
+    const SceneView r = scene.at(GetParam());
     const auto inputs = resolve_inputs(scene.program, tape).value();
     World state = start_world(r, alone_at("start")).value();
     run_ticks(r, inputs, ticks_for(2.1, GetParam()), state, nullptr);
@@ -106,7 +106,7 @@ TEST_P(Cart, ParkedItSettlesToItsWeightOverTheStiffnessOfItsSprings) {
     const Scene scene = with({beside});
     const Played driven = play(scene, TapeMaker(4.0).hold("use", 3.0, 0.1), GetParam());
     const double sink = 300.0 * 25.0 / (4.0 * 15'000.0);
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     const double gravity =
         number(rehearsal.context(driven.state, driven.state.actors[0]), scene.program.bodies[0].gravity);
     EXPECT_NEAR(reading(scene, driven.trace, "sink_at_rest"), sink * gravity / 25.0, 0.01 * sink);
@@ -132,7 +132,7 @@ TEST(CartRuns, WithLessGripTheSameStickTurnsItLess) {
     const double slid = play(scene, tape, 120).state.actors[0].facing;
     EXPECT_LT(std::abs(slid), 0.7 * std::abs(held));
     const Played after = play(scene, tape, 120);
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     const FixturePose cart = fixture_pose(rehearsal.context(after.state, after.state.actors[0]), 0);
     EXPECT_TRUE(is_finite(cart.center));
 }
@@ -168,7 +168,7 @@ TEST(CartRuns, WhoIsPutBackNoLongerSitsOnIt) {
 TEST(CartRuns, ASnapshotGoesOnAsTheRunDid) {
     const Scene scene = with({beside});
     const Tape tape = TapeMaker(5.0).hold("use", 1.0, 0.1).stick(1.2, 0.3, 1);
-    const Rehearsal r = scene.at(120);
+    const SceneView r = scene.at(120);
     const auto inputs = resolve_inputs(scene.program, tape).value();
     World whole = start_world(r, alone_at("start")).value();
     run_ticks(r, inputs, 600, whole, nullptr);

@@ -288,7 +288,7 @@ TEST(CharactersProperty, NeverInsideOneAnotherOrTheCourseAndTheSameAgain) {
             parts.push_back({i % 2 == 0 ? "big" : "small", std::string(1, static_cast<char>('a' + i)),
                              test::random_tape(scene.program, seed * 10 + i, 6.0), "c" + std::to_string(i)});
         const Tape tape = together(parts);
-        const Rehearsal r = scene.at(120);
+        const SceneView r = scene.at(120);
         const auto inputs = resolve_inputs(scene.program, tape).value();
         Simulation run(r, start_world(r, tape.tracks).value());
         const World& world = run.world();

@@ -32,7 +32,7 @@ class Probe {
         const Program& program = *out.program;
         const Tuning tuning = written_tuning(program);
         const Course course = test::course_of(test::flat_plan());
-        const Rehearsal rehearsal(program, tuning, course);
+        const SceneView rehearsal(program, tuning, course);
         World state = initial_world(rehearsal, {1, 2, 0}, 0.0);
         state.actors[0].time = 10.0;
         state.actors[0].body.velocity = {3, 4, -5};

@@ -202,7 +202,7 @@ TEST(TickRates, TheDemosLongestTapesDontDependOnThem) {
     for (const std::string name : {"lamp round", "crane swing", "two talks", "sail alley", "dash and stop"}) {
         std::map<std::string, std::pair<double, double>> ranges;
         for (const int rate : {30, 60, 120, 240, 480}) {
-            const Rehearsal rehearsal{program, tuning, course, rate};
+            const SceneView rehearsal{program, tuning, course, rate};
             const Trace trace = replay(rehearsal, project.find_tape(name)->tape).value();
             for (const ReadingResult& reading : take_readings(program, tuning, trace, name)) {
                 if (!reading.value) continue;

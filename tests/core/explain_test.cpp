@@ -30,7 +30,7 @@ MoveAnswer answer_at(const Tape& tape, double time, const std::string& move) {
     const Trace trace = scene.run(tape);
     const auto inputs = resolve_inputs(scene.program, tape).value();
     const World state = world_at(scene.at(120), inputs, trace, time);
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     return explain_move(rehearsal.context(state, state.actors[0]), scene.program.find_machine(move).value());
 }
 
@@ -83,7 +83,7 @@ fixture crate { box 0.6 m, 0.6 m, 0.6 m  mass 20 kg  phase lies { loose } }
     EXPECT_TRUE(test::spans_of(scene, trace, "eye.open").empty()) << "the run says no";
     const World state = world_at(scene.at(120), {}, trace, 0.5);
     StepCache cache;
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     const MoveAnswer answer = explain_fixture(context_at(rehearsal, state, state.actors[0], cache), 0);
     ASSERT_FALSE(answer.gates.empty());
     EXPECT_FALSE(answer.gates.back().holds) << "and so does the explanation";

@@ -24,7 +24,7 @@ const std::string body =
     "stance walk { steer to 4 m/s gain 40 m/s^2 brake 60 m/s^2 }\n";
 
 FixturePose pose_of(const Scene& scene, const World& world, std::size_t fixture, int rate = 120) {
-    const Rehearsal rehearsal = scene.at(rate);
+    const SceneView rehearsal = scene.at(rate);
     return fixture_pose(rehearsal.context(world, world.actors[0]), fixture);
 }
 

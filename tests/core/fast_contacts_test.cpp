@@ -114,7 +114,7 @@ TEST(FastContact, AThingBeyondTheWorldSleepsWhereItLeftIt) {
     CoursePlan plan = test::flat_plan();
     plan.fixtures = {{"stone", "stone", {0, 0, 5}, 0, ""}};
     const Scene scene(script, plan);
-    const Rehearsal r = scene.at(120);
+    const SceneView r = scene.at(120);
     World world = initial_world(r, Vec3{0.0}, 0.0);
     world.loose[0].body.place = {999'999.9, 0, 5};
     world.loose[0].body.velocity = {100, 0, 0};

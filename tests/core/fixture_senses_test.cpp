@@ -108,7 +108,7 @@ TEST_P(FixtureSenses, TheRayOfOneBasedOnAnotherIsAskedFromWhereItStands) {
     const auto ahead = std::find_if(scene.program.probes.begin(), scene.program.probes.end(),
                                     [](const ProbeInfo& probe) { return probe.path == "young_watchman.ahead"; });
     ASSERT_NE(ahead, scene.program.probes.end());
-    const Rehearsal r = scene.at(GetParam());
+    const SceneView r = scene.at(GetParam());
     const ProbeResult found = ask_probe(r.context(seen.state, seen.state.actors[0]),
                                         static_cast<std::int32_t>(ahead - scene.program.probes.begin()));
     EXPECT_TRUE(found.hit);

@@ -131,7 +131,7 @@ TEST_P(Fixtures, AFrontCountsFromTheFrontOnly) {
 TEST_P(Fixtures, WhyNotIsToldOfFocusAndWays) {
     const Scene scene = with({placed("arm", "lever", {3.0, 0, 0}, 180), placed("away", "lever", {0, 1.5, 0}, 90),
                               placed("gate", "door", {0, -1.5, 0}, 90)});
-    const Rehearsal r = scene.at(GetParam());
+    const SceneView r = scene.at(GetParam());
     const World state = start_world(r, alone_at("start")).value();
     const EvaluationContext m = r.context(state, state.actors[0]);
     EXPECT_EQ(explain_fixture(m, 0).gates.at(0).reason, "no focus: 2.85 m away, it reaches 2.00 m");
@@ -302,7 +302,7 @@ TEST_P(Fixtures, ASlideThatDependsOnWhatHappensFollowsIt) {
                       plan);
     const Tape tape = TapeMaker(1.5).stick(0.1, 0, 1);
     const Trace trace = scene.run(tape, GetParam());
-    const Rehearsal r = scene.at(GetParam());
+    const SceneView r = scene.at(GetParam());
     const auto inputs = resolve_inputs(scene.program, tape).value();
     for (const double time : {0.5, 1.0, 1.5}) {
         const World state = world_at(r, inputs, trace, time);
@@ -347,7 +347,7 @@ TEST_P(Fixtures, ATalkEndsWhenOneWalksOffAndIsNotBegunFromBehind) {
     const auto ends = test::times_of(trace, EventKind::fixture_phase);
     EXPECT_LT(ends[1], 2.0) << "before its time";
     EXPECT_EQ(words_of(scene, trace, {EventKind::focus_in}), (Words{"focus on ann"})) << "the other one looks away";
-    const Rehearsal r = scene.at(GetParam());
+    const SceneView r = scene.at(GetParam());
     const World state = world_at(r, resolve_inputs(scene.program, tape).value(), trace, 0.7);
     EXPECT_EQ(fixture_prompt(r.context(state, state.actors[0]), 0), "Trade") << "its own, all else is its base's";
     EXPECT_EQ(fixture_phase(r.context(state, state.actors[0]), 0)->effects.say, "Well?");
@@ -409,7 +409,7 @@ TEST(FixtureRuns, TheSameRunFromTheSameTapeAndFromASnapshot) {
     const Tape tape = test::random_tape(scene.program, 3, 12);
     const Trace once = scene.run(tape);
     EXPECT_EQ(trace_hash(once), trace_hash(scene.run(tape)));
-    const Rehearsal r = scene.at(120);
+    const SceneView r = scene.at(120);
     const auto inputs = resolve_inputs(scene.program, tape).value();
     const World end = world_at(r, inputs, once, 12.0);
     EXPECT_LT(glm::length(end.actors[0].body.position - once.tracks[0].rows.back().position), 1e-9);

@@ -26,7 +26,7 @@ Scene standing_on(const std::string& fixture, const Vec3& at = Vec3{0.0}, double
 }
 
 FixturePose pose_of(const Scene& scene, const World& world) {
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     return fixture_pose(rehearsal.context(world, world.actors[0]), 0);
 }
 

@@ -45,7 +45,7 @@ Words phases_of(const Scene& scene, const Trace& trace) {
     return test::words_of(scene, trace, {EventKind::fixture_phase, EventKind::grabbed});
 }
 FixturePose pose_of(const Scene& scene, const World& state, std::size_t i, int rate_hz) {
-    const Rehearsal rehearsal = scene.at(rate_hz);
+    const SceneView rehearsal = scene.at(rate_hz);
     return fixture_pose(rehearsal.context(state, state.actors[0]), i);
 }
 
@@ -62,7 +62,7 @@ TEST_P(Hands, GrabWhatIsNearAndHoldItByItsGrip) {
     tape.tracks[0].events.insert(tape.tracks[0].events.begin(), {0.1, LookEvent{0.0, -20.0}});
     const Played held = play(scene, tape, GetParam());
     EXPECT_EQ(phases_of(scene, held.trace), (Words{"lamp grabbed", "lamp comes", "lamp in_hand"}));
-    const Rehearsal rehearsal = scene.at(GetParam());
+    const SceneView rehearsal = scene.at(GetParam());
     const EvaluationContext m = rehearsal.context(held.state, held.state.actors[0]);
     const HandPose hand = hand_pose(m, 1);
     EXPECT_TRUE(hand.raised);
@@ -92,7 +92,7 @@ TEST_P(Hands, WhatAHandLetsGoOfStaysWhereItWasAndLeavesWithoutTouchingItsHolder)
     EXPECT_NEAR(released->time, release_s, 1e-9);
     for (const TraceRow& row : rows) ASSERT_LT(horizontal_length(row.position), 1e-9) << row.time;
     const Vec3 lamp = pose_of(scene, held.state, 0, GetParam()).center;  // it falls straight down
-    const Rehearsal r = scene.at(GetParam());
+    const SceneView r = scene.at(GetParam());
     const World then = world_after(r, *resolve_inputs(scene.program, tape), held.trace, release_s - 1e-6);
     const Vec3 in_hand = fixture_pose(r.context(then, then.actors[0]), 0).center;
     EXPECT_LT(glm::length(horizontal(lamp - in_hand)), 1e-6) << "where the raised hand held it";
@@ -113,7 +113,7 @@ TEST_P(Hands, AHandThatFollowsATurningViewGivesItsVelocity) {
         events.insert(events.begin() + static_cast<std::ptrdiff_t>(at++),
                       {t, LookEvent{(t - 1.0) * turn_deg_per_s, -20.0}});
     const Played played = play(scene, tape, GetParam());
-    const Rehearsal r = scene.at(GetParam());
+    const SceneView r = scene.at(GetParam());
     const auto inputs = *resolve_inputs(scene.program, tape);
     const World then = world_after(r, inputs, played.trace, release_s);
     const Vec3 arm = then.loose[0].body.place - then.actors[0].body.position;
@@ -143,7 +143,7 @@ TEST_P(Hands, TheLeftHandHoldsItMirrored) {
         Tape tape = TapeMaker(1.5).hold(button, 0.2, 9.0);
         tape.tracks[0].events.insert(tape.tracks[0].events.begin(), {0.1, LookEvent{0.0, -20.0}});
         const Played played = play(scene, tape, GetParam());
-        const Rehearsal rehearsal = scene.at(GetParam());
+        const SceneView rehearsal = scene.at(GetParam());
         const HandPose pose = hand_pose(rehearsal.context(played.state, played.state.actors[0]), hand);
         const FixturePose lamp = pose_of(scene, played.state, 0, GetParam());
         return std::pair(glm::inverse(pose.turn) * (lamp.center - pose.place), glm::inverse(pose.turn) * lamp.turn);
@@ -207,7 +207,7 @@ TEST(HandRuns, ASnapshotGoesOnAsTheRunDid) {
     const Scene scene = with_things({far_lamp});
     Tape tape = TapeMaker(3.0).hold("right_hand", 0.2, 1.2).stick(0.5, 0.4, 1);
     tape.tracks[0].events.insert(tape.tracks[0].events.begin(), {0.1, LookEvent{0.0, -20.0}});
-    const Rehearsal r = scene.at(120);
+    const SceneView r = scene.at(120);
     const auto inputs = resolve_inputs(scene.program, tape).value();
     World whole = start_world(r, alone_at("start")).value();
     run_ticks(r, inputs, 360, whole, nullptr);

@@ -26,7 +26,7 @@ const std::string people =
     "stance walk { steer to 5 m/s gain 40 m/s^2 brake 60 m/s^2 }\n";
 
 double angle_of(const Scene& scene, const World& world, std::size_t fixture) {
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     return own_joint_way(rehearsal.context(world, world.actors[0]), fixture, false) / degree;
 }
 

@@ -76,7 +76,7 @@ move roll on dash { phase over for 0.6 s { cut by hop after 0.5 s } }
 move hop on jump { phase a for 0.1 s { } }
 )");
     const Tape tape = TapeMaker(1).hold("dash", 0.2, 0.1);
-    const Rehearsal r = scene.at(120);
+    const SceneView r = scene.at(120);
     const auto inputs = resolve_inputs(scene.program, tape).value();
     const World state = world_at(r, inputs, scene.run(tape), 0.4);
     const MoveAnswer answer = explain_move(r.context(state, state.actors[0]), *scene.program.find_machine("hop"));
@@ -180,7 +180,7 @@ TEST(Meters, AreNamedWithWhatTheyHaveAndNeed) {
     const Scene scene = scene_of(breath);
     World state = initial_world(scene.at(120), Vec3{0.0}, 0.0);
     state.actors[0].meters[0].value = 8.0;
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     const MoveAnswer answer =
         explain_move(rehearsal.context(state, state.actors[0]), *scene.program.find_machine("sprint"));
     EXPECT_EQ(answer.why, "out of breath: breath 8 of 15");
@@ -225,7 +225,7 @@ move side on third in legs { phase a for 0.5 s { boost speed 300 %  tag quick  c
         ahead.what = StickEvent{Vec2{0.0, 1.0}};
         tape.tracks[0].events.insert(tape.tracks[0].events.end(), ends.begin(), ends.end());
         tape.length_s = 7.0;
-        const Rehearsal r = scene.at(120);
+        const SceneView r = scene.at(120);
         const auto inputs = resolve_inputs(scene.program, tape).value();
         World state = start_world(r, alone_at("start")).value();
         run_ticks(r, inputs, ticks_for(7.0, 120), state, nullptr);
@@ -258,7 +258,7 @@ TEST(Capsules, ABodyStaysLowWhereThereIsNoRoom) {
     const Scene scene(
         std::string(test::plain_body) + "move duck on dash { phase a for 0.6 s { capsule height 0.9 m } }\n", plan);
     const Trace trace = scene.run(TapeMaker(4).stick(0, 0, 1).hold("dash", 0.1, 0.1));
-    const Rehearsal r = scene.at(120);
+    const SceneView r = scene.at(120);
     const Tape tape = TapeMaker(4).stick(0, 0, 1).hold("dash", 0.1, 0.1);
     const auto inputs = resolve_inputs(scene.program, tape).value();
     const World below = world_at(r, inputs, trace, 0.9);

@@ -59,7 +59,7 @@ TEST_P(LeapsAt, ALipAboveTheHopIsTooLowByTheDifference) {
 
 TEST(Leaps, AreTheSameInTheSameOrderOnAnyNumberOfThreads) {
     const test::Scene scene = two_decks(5.5, 0.4);
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     ParallelOptions alone;
     alone.threads = 1;
     const LeapOutput one = leap_attempts(rehearsal, {0, 1}, alone);

@@ -136,7 +136,7 @@ struct Replayed {
         trace = replay(rehearsal(), tape).value();
         inputs = resolve_inputs(*made.ingredients().program, tape).value();
     }
-    Rehearsal rehearsal() const { return made.ingredients().rehearsal(); }
+    SceneView rehearsal() const { return made.ingredients().rehearsal(); }
     World at(double time) const { return world_at(rehearsal(), inputs, trace, time); }
     LiveRun take_over(double time) const { return {made.ingredients(), tape.tracks, trace, at(time)}; }
 };

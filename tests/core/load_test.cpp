@@ -43,7 +43,7 @@ CoursePlan yard(const Vec3& body) {
 }
 
 double load_of(const Scene& scene, const World& world, std::size_t fixture) {
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     return load_on(rehearsal.context(world, world.actors[0]), fixture);
 }
 

@@ -53,7 +53,7 @@ Scene with(std::vector<PlacedFixture> fixtures) {
 }
 
 Vec3 middle_of(const Scene& scene, const Played& run, std::size_t fixture, int rate_hz = 120) {
-    const Rehearsal rehearsal = scene.at(rate_hz);
+    const SceneView rehearsal = scene.at(rate_hz);
     return fixture_pose(rehearsal.context(run.state, run.state.actors[0]), fixture).center;
 }
 
@@ -96,7 +96,7 @@ TEST_P(LooseFixtures, HeavyOnesGiveWayLess) {
 
 TEST_P(LooseFixtures, TheBodyStandsOnACrateAndIsNeverInsideOne) {
     const Scene scene = with({{"below", "crate", {0.2, 0, 0}, 0, ""}, {"falls", "crate", {0, 0.3, 6}, 20, ""}});
-    const Rehearsal rehearsal = scene.at(GetParam());
+    const SceneView rehearsal = scene.at(GetParam());
     const auto inputs = resolve_inputs(scene.program, TapeMaker(3.0).stick(1.5, 1, 0)).value();
     Simulation run(rehearsal, start_world(rehearsal, alone_at("start")).value());
     const World& state = run.world();
@@ -134,7 +134,7 @@ TEST_P(LooseFixtures, ABuoyIsCaughtHiddenAndThrownAlongTheView) {
     const Played caught = play(scene, TapeMaker(1.5).stick(0.1, 0, 1).stick(0.6, 0, 0), GetParam());
     EXPECT_EQ(words_of(scene, caught.trace, {EventKind::caught}), Words{"buoy caught by tester"});
     EXPECT_EQ(caught.state.loose[0].holder, actor_owner(0));
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     EXPECT_TRUE(fixture_pose(rehearsal.context(caught.state, caught.state.actors[0]), 0).hidden);
     const Played thrown =
         play(scene, TapeMaker(1.5).stick(0.1, 0, 1).stick(0.6, 0, 0).look(0.7, 90).hold("use", 1.0, 0.1), GetParam());
@@ -179,7 +179,7 @@ TEST_P(LooseFixtures, WhatReturnsHomeIsExactlyWhereItWas) {
 TEST(LooseFixture, ASnapshotGoesOnAsTheRunDid) {
     const Scene scene = with({{"buoy", "buoy", {2, 0.5, 3}, 0, ""}, {"box", "crate", {2, 0, 0}, 0, ""}});
     const Tape tape = TapeMaker(3.0).stick(0.3, 0.2, 1);
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     const auto inputs = resolve_inputs(scene.program, tape).value();
     World whole = start_world(rehearsal, alone_at("start")).value();
     run_ticks(rehearsal, inputs, 360, whole, nullptr);

@@ -80,7 +80,7 @@ CoursePlan yard(unsigned seed) {
 }
 
 /// How deep the body stands in anything now; things that are pushed give way by themselves and don't count.
-double depth_now(const Rehearsal& rehearsal, const World& state, bool moving_too) {
+double depth_now(const SceneView& rehearsal, const World& state, bool moving_too) {
     StepCache cache;
     place_solids(rehearsal, state, state.actors[0], cache);
     double deepest = 0.0;
@@ -108,7 +108,7 @@ TEST_P(MetSolids, AreNeverPassedByAnyEffect) {
     double in_moving = 0.0;
     for (unsigned seed = 1; seed <= 6; ++seed) {
         const Scene scene(every_effect, yard(seed));
-        const Rehearsal rehearsal = scene.at(GetParam());
+        const SceneView rehearsal = scene.at(GetParam());
         const Tape tape = test::random_tape(scene.program, seed * 31, 12.0);
         const auto inputs = resolve_inputs(scene.program, tape).value();
         World state = start_world(rehearsal, alone_at("start")).value();

@@ -23,7 +23,7 @@ TEST_P(Thrown, StaysOutsideOfSolidsAndInsideTheRoom) {
     std::int64_t ticks = 0;
     for (unsigned seed = 1; seed <= 6; ++seed) {
         const test::Scene scene(script, random_course(seed));
-        const Rehearsal rehearsal = scene.at(GetParam());
+        const SceneView rehearsal = scene.at(GetParam());
         Tape tape = test::random_tape(scene.program, seed * 77, 12.0);
         std::mt19937 random(seed);
         for (TapeEvent& event : tape.tracks[0].events)

@@ -36,7 +36,7 @@ std::vector<std::string> errors_of(const test::Scene& scene) {
 }
 
 Vec3 middle_of_first(const test::Scene& scene) {
-    const Rehearsal r = scene.at(120);
+    const SceneView r = scene.at(120);
     const World world = initial_world(r, Vec3{0.0}, 0.0);
     return fixture_pose(r.context(world, world.actors.front()), 0).center;
 }

@@ -26,7 +26,7 @@ struct Asked {
           state(initial_world(scene.at(120), Vec3{0.0}, 0.0)) {}
 
     ProbeResult answer() const {
-        const Rehearsal rehearsal = scene.at(120);
+        const SceneView rehearsal = scene.at(120);
         return ask_probe(rehearsal.context(state, state.actors[0]), 0);
     }
 };

@@ -61,7 +61,7 @@ TEST(ReaderFuzz, ScriptsNeverCrashAndMessagesPointIntoTheText) {
         }
         ++ran;
         const Tuning tuning = written_tuning(*out.program);
-        const Rehearsal rehearsal{*out.program, tuning, course, 60};
+        const SceneView rehearsal{*out.program, tuning, course, 60};
         const auto trace = replay(rehearsal, test::random_tape(*out.program, static_cast<unsigned>(i), 2.0));
         ASSERT_TRUE(trace) << trace.error();
         for (const TraceRow& row : trace->tracks[0].rows)

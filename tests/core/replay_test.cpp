@@ -24,7 +24,7 @@ struct Quay {
     Tuning tuning = written_tuning(program);
     Course course = test::course_of(project.course.value());
     Tape tape = project.tapes.at(0).tape;
-    Rehearsal at(int rate) const { return {program, tuning, course, rate}; }
+    SceneView at(int rate) const { return {program, tuning, course, rate}; }
 };
 
 TEST(Replay, TheSameRunHasTheSameHashOnEveryThread) {

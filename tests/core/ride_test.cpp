@@ -39,7 +39,7 @@ Scene standing_on(const std::string& kind) {
 }
 
 Vec3 on_it(const Scene& scene, const Played& played, int rate) {
-    const Rehearsal rehearsal = scene.at(rate);
+    const SceneView rehearsal = scene.at(rate);
     const FixturePose pose = fixture_pose(rehearsal.context(played.state, played.state.actors[0]), 0);
     return glm::inverse(pose.turn) * (played.state.actors[0].body.position - pose.center);
 }

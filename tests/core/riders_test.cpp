@@ -35,7 +35,7 @@ Scene with(const std::string& kind, const Vec3& at) {
 }
 
 double angle_of(const Scene& scene, const World& world) {
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     return own_joint_way(rehearsal.context(world, world.actors[0]), 0, false);
 }
 
@@ -55,7 +55,7 @@ double period_of_swing(double seat_m, int rate, double from_s) {
             "  phase swings { " +
             hinge + " " + seat + " } }\n",
         {0.9, 0.0, 0.9});
-    const Rehearsal rehearsal = scene.at(rate);
+    const SceneView rehearsal = scene.at(rate);
     const auto inputs = resolve_inputs(scene.program, TapeMaker(from_s + 9.0).hold("use", 0.5, 0.1)).value();
     World world = start_world(rehearsal, alone_at("start")).value();
     std::vector<double> zero;

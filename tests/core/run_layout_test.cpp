@@ -60,7 +60,7 @@ TEST(RunLayout, LinksLeadToWhatIsThere) {
 
 TEST(RunLayout, WhatCanBeLooseHasABodyAndTheRestHasNone) {
     const test::Scene scene(std::string(test::plain_body) + kinds, yard());
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     ASSERT_EQ(rehearsal.layout.rigid.size(), 1U);
     EXPECT_EQ(rehearsal.layout.rigid[0].fixture, 1U);
     EXPECT_EQ(rehearsal.layout.rigid[0].wheels, std::nullopt);
@@ -73,7 +73,7 @@ TEST(RunLayout, AKindThatIsSwitchedOffIsNotThereButKeepsItsRoom) {
     test::Scene scene(std::string(test::plain_body) + kinds, yard());
     scene.tuning.off.assign(scene.program.machines.size(), 0);
     scene.tuning.off[kind_id(scene, "chest")] = 1;
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     EXPECT_EQ(rehearsal.layout.fixtures[0].kind, MachineId{});
     EXPECT_EQ(rehearsal.layout.fixtures[0].placed, kind_id(scene, "chest"));
     EXPECT_EQ(rehearsal.layout.counters, 4U);

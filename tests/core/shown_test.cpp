@@ -27,7 +27,7 @@ Scene quay() {
 
 /// Two seconds in which the last character walks into the crate; those before it are shown where they stand.
 World walked(const Scene& scene, const std::vector<std::string>& places) {
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     std::vector<TapeTrack> tracks;
     for (const std::string& place : places) tracks.push_back(alone_at(place).front());
     Simulation run(rehearsal, start_world(rehearsal, tracks).value());

@@ -58,7 +58,7 @@ TEST_P(Sight, WallsAndDoorsHideTheFocusLooseThingsDoNot) {
 
 TEST(SightAnswers, SayThatSomethingHidesAFixture) {
     const Scene scene = with({{"lever", "lever", {1.5, 0, 0}, 0, ""}}, {test::box({0.8, 0, 1.5}, {0.1, 4, 3})});
-    const Rehearsal r = scene.at(120);
+    const SceneView r = scene.at(120);
     const World world = initial_world(r, Vec3{0.0}, 0.0);
     StepCache cache;
     const MoveAnswer answer = explain_fixture(context_at(r, world, world.actors[0], cache), 0);
@@ -98,7 +98,7 @@ TEST(Rays, MeetFixturesHoweverFarOff) {
         CoursePlan plan = test::flat_plan();
         plan.fixtures = {{"post", "post", {away, 0, 0}, 0, ""}};
         const Scene scene(script, plan);
-        const Rehearsal r = scene.at(120);
+        const SceneView r = scene.at(120);
         const World world = initial_world(r, Vec3{0.0}, 0.0);
         StepCache cache;
         const EvaluationContext m = context_at(r, world, world.actors[0], cache);

@@ -129,7 +129,7 @@ TEST(Simulation, GoesOnFromAnyWorldOfAnyBranchAsIfNothingWereKnown) {
     CoursePlan plan = yard(3.0);
     plan.fixtures[1].position = {1.2, 0.0, 0.0};
     const test::Scene scene(yard_script, plan);
-    const Rehearsal r = scene.at(120);
+    const SceneView r = scene.at(120);
     const ButtonId pull = *scene.program.find_button("pull");
     const ButtonId jump = *scene.program.find_button("jump");
     std::mt19937 random(11);
@@ -173,7 +173,7 @@ struct Quay {
     const Program& program = *project.compiled.program;
     Course course = build_course(*project.course);
     Tuning tuning = written_tuning(program);
-    Rehearsal rehearsal{program, tuning, course, 120};
+    SceneView rehearsal{program, tuning, course, 120};
 };
 
 TEST(Simulation, AskingWhereFixturesAreChangesNothing) {

@@ -40,7 +40,7 @@ Scene with_stones(std::size_t count,
 }
 
 FixturePose pose_of(const Scene& scene, const Played& run, std::size_t fixture, int rate_hz) {
-    const Rehearsal rehearsal = scene.at(rate_hz);
+    const SceneView rehearsal = scene.at(rate_hz);
     return fixture_pose(rehearsal.context(run.state, run.state.actors[0]), fixture);
 }
 
@@ -106,7 +106,7 @@ TEST(SpawnPlace, ADivisionByZeroInItCountsAsNothingAdded) {
 
 TEST(SpawnState, ASnapshotTakenWhileOneFliesGoesOnAlike) {
     const Scene scene = with_stones(2);
-    const Rehearsal rehearsal = scene.at(120);
+    const SceneView rehearsal = scene.at(120);
     const auto inputs = resolve_inputs(scene.program, presses(1.6, {0.2, 0.4, 1.3})).value();
     const auto go_on = [&](Simulation& run, std::int64_t until) {
         while (run.world().tick < until) {

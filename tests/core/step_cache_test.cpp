@@ -52,7 +52,7 @@ struct Remembered {
     Scene scene{std::string(test::plain_body) +
                     "probe it = ray look 20 m\nmove ask on jump { gate it.hit \"no\" phase a for 0.1 s { } }\n",
                 with_wall()};
-    Rehearsal rehearsal = scene.at(120);
+    SceneView rehearsal = scene.at(120);
     World world = initial_world(rehearsal, Vec3{0.0}, 0.0);
     SharedCache shared;
     StepCache cache;

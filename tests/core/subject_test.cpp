@@ -13,7 +13,7 @@ namespace {
 /// Three characters beside a lever and a ball: the first is nearest to the lever, the last to the ball.
 struct Yard {
     test::Scene scene;
-    Rehearsal rehearsal;
+    SceneView rehearsal;
     World world;
     static constexpr std::size_t lever = 0;
     static constexpr std::size_t ball = 1;

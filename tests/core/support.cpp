@@ -172,7 +172,7 @@ Tape together(const std::vector<Part>& parts) {
 }
 
 Played play(const Scene& scene, const Tape& tape, int rate_hz) {
-    const Rehearsal rehearsal = scene.at(rate_hz);
+    const SceneView rehearsal = scene.at(rate_hz);
     const auto inputs = resolve_inputs(scene.program, tape).value();
     Played out{start_world(rehearsal, tape.tracks).value(), {}};
     out.trace.rate_hz = rate_hz;

@@ -38,7 +38,7 @@ struct Scene {
     Tuning tuning;
     Course course;
     Scene(const std::string& script, CoursePlan plan = flat_plan());
-    Rehearsal at(int rate_hz) const { return {program, tuning, course, rate_hz}; }
+    SceneView at(int rate_hz) const { return {program, tuning, course, rate_hz}; }
     Trace run(const Tape& tape, int rate_hz = 120) const;
     void set(const std::string& dial, double value_si);
     const Machine& machine(const std::string& name) const { return program.machines[*program.find_machine(name)]; }

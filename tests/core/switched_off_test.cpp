@@ -41,7 +41,7 @@ struct Switched {
             without.off[scene.program.find_machine(kind)->at()] = 1;
     }
     void go_on(const Tuning& tuning, int ticks) {
-        const Rehearsal r(scene.program, tuning, scene.course, 120);
+        const SceneView r(scene.program, tuning, scene.course, 120);
         Simulation run(r, std::move(world));
         for (int i = 0; i < ticks; ++i) run.step({});
         world = std::move(run).take_world();
@@ -50,7 +50,7 @@ struct Switched {
 
 TEST(SwitchedOff, AWorldHasTheSameShapeWithAndWithout) {
     Switched s({{"crate", "crate", {3, 0, 0}, 0, ""}, {"cart", "cart", {6, 0, 0}, 0, ""}});
-    const World off = initial_world(Rehearsal(s.scene.program, s.without, s.scene.course, 120), Vec3{0.0}, 0.0);
+    const World off = initial_world(SceneView(s.scene.program, s.without, s.scene.course, 120), Vec3{0.0}, 0.0);
     EXPECT_EQ(off.loose.size(), s.world.loose.size());
     EXPECT_EQ(off.counters, s.world.counters);
     EXPECT_EQ(off.memory.size(), s.world.memory.size());
@@ -99,7 +99,7 @@ TEST(SwitchedOff, AnyKindMayGoAndComeAtAnyTime) {
         tuning.off.assign(s.scene.program.machines.size(), 0);
         for (const char* const kind : {"crate", "cart", "raft"})
             tuning.off[s.scene.program.find_machine(kind)->at()] = random() % 2;
-        const Rehearsal r(s.scene.program, tuning, s.scene.course, 120);
+        const SceneView r(s.scene.program, tuning, s.scene.course, 120);
         StepCache around;
         const EvaluationContext m = context_at(r, s.world, s.world.actors[0], around);
         for (std::size_t i = 0; i < s.world.fixtures.size(); ++i) explain_fixture(m, i);

@@ -22,7 +22,7 @@ struct Quay {
     Tuning tuning = written_tuning(program);
     Course course = test::course_of(project.course.value());
 
-    Rehearsal at(int rate) const { return {program, tuning, course, rate}; }
+    SceneView at(int rate) const { return {program, tuning, course, rate}; }
     double dial(const std::string& path) const { return tuning.dials[*program.find_dial(path)]; }
     Trace run(const std::string& tape, int rate) const {
         return replay(at(rate), project.find_tape(tape)->tape).value();
@@ -136,7 +136,7 @@ TEST_P(WickAt, AWallRunLastsItsTimeAndDropsAsItsGravitySays) {
 TEST_P(WickAt, AClimbEndsStandingFreeOnTop) {
     const Trace trace = quay.run("rope loft", GetParam());
     const auto over = quay.spans(trace, "lip_hang", "step_over").at(0);
-    const Rehearsal r = quay.at(GetParam());
+    const SceneView r = quay.at(GetParam());
     const auto inputs = resolve_inputs(quay.program, quay.project.find_tape("rope loft")->tape).value();
     const World state = world_at(r, inputs, trace, over.to + 0.1);
     EXPECT_TRUE(state.actors[0].body.grounded);
@@ -199,7 +199,7 @@ TEST_P(WickAt, AHomingStrikeNeverMissesATargetInReachWithAClearLine) {
         for (int i = 0; i < 3; ++i)
             plan.targets.push_back({"moth", "moth", {between(2, 10), between(-5, 5), between(1.2, 4)}, 0.25, -1.0});
         const Course course = test::course_of(plan);
-        const Rehearsal r{quay.program, quay.tuning, course, GetParam()};
+        const SceneView r{quay.program, quay.tuning, course, GetParam()};
         Tape tape = test::TapeMaker(2.5).hold("jump", 0.2, 0.4).hold("strike", 0.5, 0.1);
         tape.tracks[0].start_place = "first lantern";
         const Trace trace = replay(r, tape).value();

@@ -12,7 +12,7 @@ struct WireDemo {
     Program program = *project.compiled.program;
     Tuning tuning = written_tuning(program);
     Course course = build_course(*project.course);
-    Rehearsal rehearsal{program, tuning, course, 120};
+    SceneView rehearsal{program, tuning, course, 120};
     std::vector<Tape> tapes;
     WireDemo() {
         for (const TapeEntry& entry : project.tapes) tapes.push_back(entry.tape);

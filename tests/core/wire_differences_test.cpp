@@ -24,7 +24,7 @@ Tape named(Tape tape, const std::string& name) {
 
 struct Shared {
     Scene scene;
-    Rehearsal rehearsal;
+    SceneView rehearsal;
     WireRun run;
     std::vector<WireDifference> found;
 

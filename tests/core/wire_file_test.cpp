@@ -110,7 +110,7 @@ class DemoRehearsals : public testing::Test {
         course_ = build_course(*project_.course);
         for (const TapeEntry& entry : project_.tapes) tapes_.push_back(entry.tape);
     }
-    Rehearsal rehearsal() const { return {program_, written_tuning_, course_, 120}; }
+    SceneView rehearsal() const { return {program_, written_tuning_, course_, 120}; }
     WireRun run(const WirePlan& plan) {
         written_tuning_ = written_tuning(program_);
         auto out = rehearse(rehearsal(), plan, tapes_);

@@ -249,7 +249,7 @@ TEST(WireRun, OfTwoWhoTakeAThingTheSecondIsToldThatItDoesNotHoldIt) {
     EXPECT_EQ(phase_at(run, 1, 0, 1.3), 2) << "what it did, until it is told";
     EXPECT_EQ(phase_at(run, 0, 0, 3.9), 1);
     EXPECT_EQ(phase_at(run, 1, 0, 3.9), 1) << "the loser is put right";
-    const Rehearsal r = scene.at(120);
+    const SceneView r = scene.at(120);
     const auto found = differences_of(r, run);
     const auto hands = std::find_if(found.begin(), found.end(), [](const WireDifference& each) {
         return each.what == DifferenceOf::holder && each.peer_holder.is_actor();
@@ -396,7 +396,7 @@ TEST(WireRun, IsTheSameOnOneThreadAndOnManyAndTickByTick) {
         options.one_thread = true;
         is_the_same(rehearse(scene.at(120), plan, tapes(), options).value(), alone);
 
-        const Rehearsal r = scene.at(120);
+        const SceneView r = scene.at(120);
         WireRun slow;
         Traffic of_slow;
         options.traffic = &of_slow;

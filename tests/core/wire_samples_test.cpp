@@ -14,7 +14,7 @@ using test::Scene;
 
 struct Quay {
     Scene scene;
-    Rehearsal rehearsal;
+    SceneView rehearsal;
     Simulation run;
     Quay()
         : scene(made()), rehearsal(scene.at(120)), run(rehearsal, start_world(rehearsal, alone_at("start")).value()) {}

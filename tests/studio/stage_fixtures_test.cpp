@@ -20,7 +20,7 @@ struct Shown {
     Program program = project.compiled.program.value();
     Tuning tuning = written_tuning(program);
     Course course = build_course(project.course.value());
-    Rehearsal rehearsal() const { return {program, tuning, course, 120}; }
+    SceneView rehearsal() const { return {program, tuning, course, 120}; }
 
     World at(const std::string& tape, double time) const {
         const Tape& one = project.find_tape(tape)->tape;
@@ -44,7 +44,7 @@ struct Shown {
 TEST(StageFixtures, EveryFixtureIsShownWhereItStands) {
     const Shown shown;
     const World state = shown.at("lamp round", 1.0);
-    const Rehearsal rehearsal = shown.rehearsal();
+    const SceneView rehearsal = shown.rehearsal();
     const auto frame = shown.frame(state, {});
     ASSERT_EQ(frame.fixtures.size(), shown.course.plan.fixtures.size());
     for (std::size_t i = 0; i < frame.fixtures.size(); ++i)
@@ -74,7 +74,7 @@ TEST(StageFixtures, WhatIsTiedHangsOnItsRope) {
     const Shown shown;
     const World state = shown.at("gong pier", 3.0);
     const auto& ropes = shown.frame(state, {false, false}).ropes;
-    const Rehearsal rehearsal = shown.rehearsal();
+    const SceneView rehearsal = shown.rehearsal();
     const auto middle = [&](const std::string& name) {
         return fixture_pose(rehearsal.context(state, state.actors[0]), shown.fixture(name)).center;
     };
@@ -164,7 +164,7 @@ TEST(StageFixtures, GlovesAreShownForHandsThatAreRaisedOrHoldSomething) {
     const Shown shown;
     EXPECT_TRUE(shown.frame(shown.at("lamp round", 1.0), {}).gloves.empty());
     const World holding = shown.at("lamp round", 56.3);
-    const Rehearsal rehearsal = shown.rehearsal();
+    const SceneView rehearsal = shown.rehearsal();
     const auto frame = shown.frame(holding, {});
     ASSERT_EQ(frame.gloves.size(), 1U);
     EXPECT_LT(

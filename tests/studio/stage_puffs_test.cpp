@@ -16,7 +16,7 @@ using Puff = StageRenderer::Frame::Puff;
 
 struct Shown {
     explicit Shown(const std::string& name) : trace(replay(rehearsal(), project.find_tape(name)->tape).value()) {}
-    Rehearsal rehearsal() const { return {program, tuning, course, 120}; }
+    SceneView rehearsal() const { return {program, tuning, course, 120}; }
     std::vector<Puff> at(double time) const { return puffs_at(trace, course, time); }
     double first(EventKind kind, double after = 0.0) const {
         for (const TraceEvent& event : trace.events)

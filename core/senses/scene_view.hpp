@@ -9,7 +9,7 @@
 namespace leap {
 
 /// What a run is made of. Refers to the program, the tuning and the course: they must live as long.
-struct Rehearsal {
+struct SceneView {
     /// What one body of the program has of its own.
     struct Body {
         std::optional<Tuning> tuning;  ///< when it has dials of its own
@@ -21,11 +21,11 @@ struct Rehearsal {
     const Course& course;
     int rate_hz = 120;
     PerId<BodyId, Body> bodies;
-    RunLayout layout;  ///< with what the tuning leaves out when the rehearsal is made
-    /// Another one for each rehearsal that is made: what a run keeps from tick to tick counts for one of them only.
+    RunLayout layout;  ///< with what the tuning leaves out when the scene is made
+    /// Another one for each scene that is made: what a run keeps from tick to tick counts for one of them only.
     std::uint64_t generation = 0;
 
-    Rehearsal(const Program& program, const Tuning& tuning, const Course& course, int rate_hz = 120);
+    SceneView(const Program& program, const Tuning& tuning, const Course& course, int rate_hz = 120);
 
     const BodyShape& shape(const Actor& actor) const { return bodies[actor.kind].shape; }
     const Tuning& tuning_of(const Actor& actor) const {
@@ -36,7 +36,7 @@ struct Rehearsal {
     EvaluationContext context(const World& world, const Actor& actor, StepCache* cache = nullptr) const& {
         return {program, tuning_of(actor), tuning, world, actor, layout, &course, cache};
     }
-    /// A context refers to its rehearsal, which must live as long.
+    /// A context refers to its scene, which must live as long.
     EvaluationContext context(const World& world, const Actor& actor, StepCache* cache = nullptr) const&& = delete;
 };
 
