@@ -40,20 +40,20 @@ Vec3 gravity_on(const EvaluationContext& at, std::size_t fixture) {
     return {0.0, 0.0, -(own ? number(at.of_fixture(fixture), said) : number(at, said))};
 }
 
-RigidObject thing_of(const EvaluationContext& m, std::size_t rigid, std::optional<RigidKind>& kind) {
-    const RigidState& loose = m.world.loose[rigid];
-    const std::size_t fixture = m.layout.rigid[rigid].fixture;
-    const Phase* phase = fixture_phase(m, fixture);
+RigidObject thing_of(const EvaluationContext& context, std::size_t rigid, std::optional<RigidKind>& kind) {
+    const RigidState& loose = context.world.loose[rigid];
+    const std::size_t fixture = context.layout.rigid[rigid].fixture;
+    const Phase* phase = fixture_phase(context, fixture);
     RigidObject out;
     out.body = loose.body;
     out.there = phase != nullptr && phase->effects.loose;
     if (!out.there) return out;
-    if (!kind) kind = loose_kind(m, fixture);
+    if (!kind) kind = loose_kind(context, fixture);
     out.kind = *kind;
     out.upright = phase->effects.upright;
     out.joined = phase->effects.joint.has_value();
     out.held = out.joined || phase->effects.tether.has_value();
-    if (!loose.body.asleep) out.gravity = gravity_on(m, fixture);
+    if (!loose.body.asleep) out.gravity = gravity_on(context, fixture);
     return out;
 }
 
@@ -117,23 +117,24 @@ void gather_obstacles(const SceneView& scene, const World& world, double time, S
 namespace {
 
 /// What nobody drives stands on its springs from the first instant on.
-bool rests_parked(const SceneView& scene, const EvaluationContext& m, std::size_t fixture, RigidObject& thing,
+bool rests_parked(const SceneView& scene, const EvaluationContext& context, std::size_t fixture, RigidObject& thing,
                   Wheels& wheels) {
-    if (wheel_use(m, fixture).push_n != 0.0) return false;
-    return rest_on_wheels(*scene.course.solids, wheel_kind(m, fixture), glm::length(thing.gravity), thing, wheels);
+    if (wheel_use(context, fixture).push_n != 0.0) return false;
+    return rest_on_wheels(*scene.course.solids, wheel_kind(context, fixture), glm::length(thing.gravity), thing,
+                          wheels);
 }
 
 }  // namespace
 
 void start_rigid_bodies(const SceneView& scene, World& world) {
-    const EvaluationContext m = scene.context(world, world.actors[witness(world)]);
+    const EvaluationContext context = scene.context(world, world.actors[witness(world)]);
     world.wheels.resize(scene.layout.wheels);
     for (const RigidLayout& rigid : scene.layout.rigid) {
-        const FixturePose home = fixture_pose(m, rigid.fixture, true);
+        const FixturePose home = fixture_pose(context, rigid.fixture, true);
         RigidState loose;
         loose.body.place = loose.from_place = home.center;
         loose.body.turn = loose.from_turn = home.turn;
-        const Machine* kind = fixture_kind(m, rigid.fixture);
+        const Machine* kind = fixture_kind(context, rigid.fixture);
         loose.body.asleep = kind == nullptr || !kind->phases.front().effects.loose;
         world.loose.push_back(loose);
     }
@@ -142,7 +143,7 @@ void start_rigid_bodies(const SceneView& scene, World& world) {
     std::vector<std::size_t> upward(world.loose.size());
     for (std::size_t i = 0; i < world.loose.size(); ++i) {
         std::optional<RigidKind> made_of;
-        things.push_back(thing_of(m, i, made_of));
+        things.push_back(thing_of(context, i, made_of));
         upward[i] = i;
     }
     // Lowest first, so that what stands on a sleeper can sleep too.
@@ -154,8 +155,8 @@ void start_rigid_bodies(const SceneView& scene, World& world) {
         RigidState& loose = world.loose[i];
         const RigidLayout& layout = scene.layout.rigid[i];
         const bool rests =
-            rests_held(scene, m, things, i, loose, scratch) ||
-            (layout.wheels ? rests_parked(scene, m, layout.fixture, things[i], world.wheels[*layout.wheels])
+            rests_held(scene, context, things, i, loose, scratch) ||
+            (layout.wheels ? rests_parked(scene, context, layout.fixture, things[i], world.wheels[*layout.wheels])
                            : rests_there(*scene.course.solids, things, i, scratch));
         if (!rests) continue;
         loose.body = things[i].body;
@@ -190,22 +191,22 @@ void wake_by_fixtures(const RunLayout& layout, const StepCache& cache, World& wo
     }
 }
 
-bool is_rolled(const EvaluationContext& m, const RigidLayout& layout) {
+bool is_rolled(const EvaluationContext& context, const RigidLayout& layout) {
     if (!layout.wheels) return false;
-    const Phase* phase = fixture_phase(m, layout.fixture);
-    return phase != nullptr && phase->effects.wheels_push && wheel_use(m, layout.fixture).push_n != 0.0;
+    const Phase* phase = fixture_phase(context, layout.fixture);
+    return phase != nullptr && phase->effects.wheels_push && wheel_use(context, layout.fixture).push_n != 0.0;
 }
 
 /// Pushed wheels don't let it sleep, nor do forces that change. Those are asked about a few times a second, on the grid
 /// of the steps; another phase wakes at once.
-void wake_driven(const EvaluationContext& m, std::int64_t first, std::int64_t last, World& world,
+void wake_driven(const EvaluationContext& context, std::int64_t first, std::int64_t last, World& world,
                  StepScratch& scratch) {
     constexpr std::int64_t every = 8;
     const bool asks = last / every != (first - 1) / every;
     for (std::size_t i = 0; i < world.loose.size(); ++i) {
-        const RigidLayout& layout = m.layout.rigid[i];
-        const bool forced = asks && layout.can_be_forced && world.loose[i].body.asleep && is_forced(m, i);
-        if (!forced && !is_rolled(m, layout)) continue;
+        const RigidLayout& layout = context.layout.rigid[i];
+        const bool forced = asks && layout.can_be_forced && world.loose[i].body.asleep && is_forced(context, i);
+        if (!forced && !is_rolled(context, layout)) continue;
         scratch.keep_motion_of(world);
         wake(world.loose[i]);
     }
@@ -224,9 +225,9 @@ void roll(const SceneView& scene, World& world, StepScratch& scratch) {
         // The solids round it are those round the character it speaks of.
         const std::size_t near = subject_of(scene.layout, world, scene.course, fixture);
         StepCache& cache = scratch.actors[near].cache;
-        const EvaluationContext m = scene.context(world, world.actors[near], &cache);
-        roll_wheels(cache.surroundings(), wheel_kind(m, fixture), wheel_use(m, fixture), defaults::loose_step_s, thing,
-                    world.wheels[*layout.wheels]);
+        const EvaluationContext context = scene.context(world, world.actors[near], &cache);
+        roll_wheels(cache.surroundings(), wheel_kind(context, fixture), wheel_use(context, fixture),
+                    defaults::loose_step_s, thing, world.wheels[*layout.wheels]);
     }
 }
 
@@ -235,12 +236,12 @@ void roll(const SceneView& scene, World& world, StepScratch& scratch) {
 void take_gravity_again(const SceneView& scene, std::int64_t step, World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
     StepCache& cache = scratch.actors[witness(world)].cache;
-    EvaluationContext m = scene.context(world, world.actors[witness(world)], &cache);
-    m.ahead = (static_cast<double>(step) - 0.5) * defaults::loose_step_s - m.actor.time;
+    EvaluationContext context = scene.context(world, world.actors[witness(world)], &cache);
+    context.ahead = (static_cast<double>(step) - 0.5) * defaults::loose_step_s - context.actor.time;
     bool written = false;
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         const std::size_t fixture = scene.layout.rigid[i].fixture;
-        if (!work.things[i].there || work.things[i].body.asleep || !gravity_said(m, fixture).varies) continue;
+        if (!work.things[i].there || work.things[i].body.asleep || !gravity_said(context, fixture).varies) continue;
         if (!written)
             for (std::size_t k = 0; k < work.things.size(); ++k) {
                 if (!work.things[k].there) continue;
@@ -249,7 +250,7 @@ void take_gravity_again(const SceneView& scene, std::int64_t step, World& world,
                 if (!body.asleep) body.place += body.velocity * (0.5 * defaults::loose_step_s);
             }
         written = true;
-        work.pulls[i] = gravity_on(m, fixture);
+        work.pulls[i] = gravity_on(context, fixture);
     }
     if (!written) return;
     scratch.shared.changes.note();
@@ -305,16 +306,16 @@ void advance_rigid_bodies(const SceneView& scene, RigidStretch stretch, std::spa
     if (last < first) return;
     StepCache& cache = scratch.actors[witness(world)].cache;
     wake_by_fixtures(scene.layout, cache, world, scratch);
-    const EvaluationContext m = scene.context(world, world.actors[witness(world)], &cache);
-    wake_driven(m, first, last, world, scratch);
-    wake_ridden(m, rides, world, scratch);
+    const EvaluationContext context = scene.context(world, world.actors[witness(world)], &cache);
+    wake_driven(context, first, last, world, scratch);
+    wake_ridden(context, rides, world, scratch);
     if (all_loose_sleep(world)) return;
     scratch.keep_motion_of(world);
     work.things.clear();
     work.pulls.clear();
     work.kinds.resize(world.loose.size());
     for (std::size_t i = 0; i < world.loose.size(); ++i) {
-        work.things.push_back(thing_of(m, i, work.kinds[i]));
+        work.things.push_back(thing_of(context, i, work.kinds[i]));
         work.pulls.push_back(work.things.back().gravity);
     }
     for (std::int64_t step = first; step <= last; ++step) {
@@ -341,9 +342,9 @@ void change_loose(const SceneView& scene, std::size_t fixture, const FixturePose
     for (RigidState& loose : world.loose)
         if (lies_asleep_at(before, loose)) wake(loose);
     // What is in a phase that isn't loose counts as asleep.
-    const EvaluationContext m = scene.context(world, world.actors[witness(world)]);
+    const EvaluationContext context = scene.context(world, world.actors[witness(world)]);
     for (std::size_t i = 0; i < world.loose.size(); ++i) {
-        const Phase* phase = fixture_phase(m, scene.layout.rigid[i].fixture);
+        const Phase* phase = fixture_phase(context, scene.layout.rigid[i].fixture);
         if (phase != nullptr && !phase->effects.loose) world.loose[i].body.asleep = true;
     }
     const auto rigid = scene.layout.fixtures[fixture].rigid;
@@ -351,7 +352,7 @@ void change_loose(const SceneView& scene, std::size_t fixture, const FixturePose
     RigidState& loose = world.loose[*rigid];
     loose.body.place = loose.from_place = before.center;
     loose.body.turn = loose.from_turn = before.turn;
-    const Effects& now = fixture_phase(m, fixture)->effects;
+    const Effects& now = fixture_phase(context, fixture)->effects;
     if (!now.carried && !now.in_hand && !loose.holder.is_nobody()) {
         // What a hand lets go of goes on as the body goes, unless it was thrown.
         if (loose.hand >= 0 && loose.holder.is_actor() && loose.body.velocity == Vec3{0.0})
@@ -365,10 +366,10 @@ void change_loose(const SceneView& scene, std::size_t fixture, const FixturePose
     if (!now.loose) loose.body.velocity = loose.body.spin = Vec3{0.0};
 }
 
-Vec3 velocity_to(const EvaluationContext& m, std::size_t fixture, const Vec3& point, double seconds) {
+Vec3 velocity_to(const EvaluationContext& context, std::size_t fixture, const Vec3& point, double seconds) {
     if (seconds <= 1e-3) return Vec3{0.0};
-    const Vec3 way = point - fixture_pose(m, fixture).center;
-    return way / seconds - gravity_on(m, fixture) * (0.5 * seconds);
+    const Vec3 way = point - fixture_pose(context, fixture).center;
+    return way / seconds - gravity_on(context, fixture) * (0.5 * seconds);
 }
 
 }  // namespace leap

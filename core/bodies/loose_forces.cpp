@@ -34,22 +34,22 @@ double spin_to_face(const EvaluationContext& own, const Effects& effects, const 
 
 }  // namespace
 
-bool is_forced(const EvaluationContext& m, std::size_t rigid) {
-    const std::size_t fixture = m.layout.rigid[rigid].fixture;
-    const Phase* phase = fixture_phase(m, fixture);
+bool is_forced(const EvaluationContext& context, std::size_t rigid) {
+    const std::size_t fixture = context.layout.rigid[rigid].fixture;
+    const Phase* phase = fixture_phase(context, fixture);
     if (phase == nullptr || !phase->effects.loose) return false;
     const Effects& effects = phase->effects;
     const bool is_driven = effects.joint && effects.joint->motor;
     const bool is_carried = effects.drag && effects.drag->medium;
     const bool is_pushed = is_carried || !effects.springs.empty() || !effects.pushes.empty();
     if (!is_driven && !effects.face && !is_pushed) return false;
-    const EvaluationContext own = m.of_fixture(fixture);
+    const EvaluationContext own = context.of_fixture(fixture);
     if (is_driven && number(own, *effects.joint->motor) != 0.0) return true;
-    const RigidState& loose = m.world.loose[rigid];
+    const RigidState& loose = context.world.loose[rigid];
     constexpr double about_there_rad = 0.02;
     if (effects.face && std::abs(left_to_face(own, effects, loose.body)) > about_there_rad) return true;
     if (!is_pushed) return false;
-    const double mass = loose_kind(m, fixture).mass_kg;
+    const double mass = loose_kind(context, fixture).mass_kg;
     Pushed pushed;
     add_forces(own, effects, {loose.body.place, loose.body.turn, Vec3{0.0}, Vec3{0.0}, mass}, defaults::loose_step_s,
                pushed);
@@ -61,10 +61,10 @@ void take_forces(const SceneView& scene, std::int64_t step, World& world, StepSc
     RigidWork& work = scratch.loose;
     work.pushes.assign(work.things.size(), Vec3{0.0});
     StepCache& cache = scratch.actors[witness(world)].cache;
-    EvaluationContext m = scene.context(world, world.actors[witness(world)], &cache);
+    EvaluationContext context = scene.context(world, world.actors[witness(world)], &cache);
     const auto effects_of = [&](std::size_t i) -> const Effects* {
         if (!work.things[i].there || work.things[i].body.asleep) return nullptr;
-        const Phase* phase = fixture_phase(m, scene.layout.rigid[i].fixture);
+        const Phase* phase = fixture_phase(context, scene.layout.rigid[i].fixture);
         const bool acts = phase != nullptr && (has_forces(phase->effects) || phase->effects.face);
         return acts ? &phase->effects : nullptr;
     };
@@ -79,7 +79,7 @@ void take_forces(const SceneView& scene, std::int64_t step, World& world, StepSc
         if (!body.asleep) body.place += body.velocity * (0.5 * h);
     }
     scratch.shared.changes.note();
-    m.ahead = (static_cast<double>(step) - 0.5) * h - m.actor.time;
+    context.ahead = (static_cast<double>(step) - 0.5) * h - context.actor.time;
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         const Effects* effects = effects_of(i);
         if (effects == nullptr) continue;
@@ -87,7 +87,7 @@ void take_forces(const SceneView& scene, std::int64_t step, World& world, StepSc
         RigidBody& body = thing.body;
         Pushed pushed;
         const double mass = thing.kind.mass_kg + thing.ridden_kg;
-        add_forces(m.of_fixture(scene.layout.rigid[i].fixture), *effects,
+        add_forces(context.of_fixture(scene.layout.rigid[i].fixture), *effects,
                    {body.place, body.turn, body.velocity, body.spin, mass}, h, pushed);
         world.loose[i].pushed = pushed.all();
         world.loose[i].pushed_turn = pushed.torque;
@@ -99,43 +99,44 @@ void take_forces(const SceneView& scene, std::int64_t step, World& world, StepSc
             body.spin += inverse_inertia(thing) * pushed.torque * h;
         }
         body.spin *= (1.0 - pushed.drag * h * 0.5) / (1.0 + pushed.drag * h * 0.5);
-        if (effects->face) body.spin.z = spin_to_face(m.of_fixture(scene.layout.rigid[i].fixture), *effects, body, h);
+        if (effects->face)
+            body.spin.z = spin_to_face(context.of_fixture(scene.layout.rigid[i].fixture), *effects, body, h);
     }
 }
 
 void take_joints(const SceneView& scene, const World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
     work.joints.clear();
-    const EvaluationContext m =
+    const EvaluationContext context =
         scene.context(world, world.actors[witness(world)], &scratch.actors[witness(world)].cache);
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         RigidObject& thing = work.things[i];
         if (!thing.held) continue;
-        const auto link = m.layout.fixtures[scene.layout.rigid[i].fixture].link;
+        const auto link = context.layout.fixtures[scene.layout.rigid[i].fixture].link;
         const auto other = link ? scene.layout.fixtures[*link].rigid : std::nullopt;
         if (thing.body.asleep && (!other || work.things[*other].body.asleep)) continue;
-        joints_of(m, i, work.joints);
+        joints_of(context, i, work.joints);
         for (std::size_t k = world.actors.size(); thing.joined && link && k < work.obstacles.size(); ++k)
             if (work.obstacles[k].solid.surface == fixture_surface(*link)) work.passes.push_back({i, k});
     }
 }
 
-bool rests_held(const SceneView& scene, const EvaluationContext& m, std::vector<RigidObject> things, std::size_t rigid,
-                RigidState& loose, RigidScratch& scratch) {
+bool rests_held(const SceneView& scene, const EvaluationContext& context, std::vector<RigidObject> things,
+                std::size_t rigid, RigidState& loose, RigidScratch& scratch) {
     constexpr int steps = 4;
     constexpr double still_mps = 1e-3;  // gravity alone would give a hundred times that in the first step
-    const std::size_t fixture = m.layout.rigid[rigid].fixture;
-    const Effects& effects = fixture_phase(m, fixture)->effects;
+    const std::size_t fixture = context.layout.rigid[rigid].fixture;
+    const Effects& effects = fixture_phase(context, fixture)->effects;
     if (!things[rigid].held && effects.pushes.empty() && effects.springs.empty()) return false;
     if (effects.joint && effects.joint->motor) return false;
     Pushed pushed;
     const RigidBody& body = things[rigid].body;
-    add_forces(m.of_fixture(fixture), effects,
+    add_forces(context.of_fixture(fixture), effects,
                {body.place, body.turn, Vec3{0.0}, Vec3{0.0}, things[rigid].kind.mass_kg}, defaults::loose_step_s,
                pushed);
     if (glm::length(pushed.torque) > defaults::waking_push_mps2 * things[rigid].kind.mass_kg) return false;
     std::vector<RigidJoint> joints;
-    joints_of(m, rigid, joints);
+    joints_of(context, rigid, joints);
     for (RigidObject& thing : things) thing.body.asleep = true;
     RigidObject& thing = things[rigid];
     thing.body.asleep = false;

@@ -51,24 +51,24 @@ void steer_against(const Forces& f, const Vec3& v, const Vec3& wanted, const std
 /// Steering goes straight through velocity space towards the wanted velocity w: at `brake` while the speed falls, at
 /// `gain` while it rises. Along that straight line the speed is least where it is perpendicular to it, so the one
 /// change between the two rates has a closed form and the result does not depend on the tick rate.
-void steer(const EvaluationContext& m, const Forces& f, Actor& actor, Law& law) {
+void steer(const EvaluationContext& context, const Forces& f, Actor& actor, Law& law) {
     Vec3 v = horizontal(actor.body.velocity);
     Vec3 wanted{0.0};
     std::optional<double> gain;
     std::optional<double> brake;
     if (f.steer != nullptr) {
-        wanted = steer_target(m, f);
-        if (f.steer->gain) gain = std::max(0.0, number(m, *f.steer->gain));
-        if (f.steer->brake) brake = std::max(0.0, number(m, *f.steer->brake));
-        const double grip = m.course == nullptr ? 1.0 : ground_feel(*m.course, actor).grip;
+        wanted = steer_target(context, f);
+        if (f.steer->gain) gain = std::max(0.0, number(context, *f.steer->gain));
+        if (f.steer->brake) brake = std::max(0.0, number(context, *f.steer->brake));
+        const double grip = context.course == nullptr ? 1.0 : ground_feel(*context.course, actor).grip;
         if (gain) *gain *= grip;
         if (brake) *brake *= grip;
     }
     double cap = 1e300;
     std::optional<double> fading;
     if (f.cap != nullptr) {
-        cap = std::max(0.0, number(m, f.cap->speed));
-        if (f.cap->fading) fading = std::max(0.0, number(m, *f.cap->fading));
+        cap = std::max(0.0, number(context, f.cap->speed));
+        if (f.cap->fading) fading = std::max(0.0, number(context, *f.cap->fading));
         if (glm::length(wanted) > cap) wanted = direction_or_zero(wanted) * cap;
     }
     const double speed = glm::length(v);
@@ -113,9 +113,9 @@ void steer(const EvaluationContext& m, const Forces& f, Actor& actor, Law& law) 
     }
 }
 
-void limit_rising(const EvaluationContext& m, const Limit& limit, Actor& actor, Law& law) {
-    const double low = number(m, limit.low);
-    const double high = std::max(low, number(m, limit.high));
+void limit_rising(const EvaluationContext& context, const Limit& limit, Actor& actor, Law& law) {
+    const double low = number(context, limit.low);
+    const double high = std::max(low, number(context, limit.high));
     double& rising = actor.body.velocity.z;
     rising = std::clamp(rising, low, high);
     double& pull = law.motion.acceleration.z;
@@ -133,17 +133,17 @@ double drive_share(const Forces& f, double time) {
     return f.drive_duration > 0.0 ? time / f.drive_duration : time;
 }
 
-double drive_speed(const EvaluationContext& m, const Forces& f, double time) {
-    const double speed = number(m, f.drive->speed);
+double drive_speed(const EvaluationContext& context, const Forces& f, double time) {
+    const double speed = number(context, f.drive->speed);
     if (f.drive->curve < 0) return speed;
-    return speed * curve_value(m.program.curves[static_cast<std::size_t>(f.drive->curve)], drive_share(f, time));
+    return speed * curve_value(context.program.curves[static_cast<std::size_t>(f.drive->curve)], drive_share(f, time));
 }
 
 /// Mean speed between two phase times: the integral of the curve over them, exactly.
-double mean_drive_speed(const EvaluationContext& m, const Forces& f, double from, double to) {
-    const double speed = number(m, f.drive->speed);
+double mean_drive_speed(const EvaluationContext& context, const Forces& f, double from, double to) {
+    const double speed = number(context, f.drive->speed);
     if (f.drive->curve < 0) return speed;
-    const CurveInfo& curve = m.program.curves[static_cast<std::size_t>(f.drive->curve)];
+    const CurveInfo& curve = context.program.curves[static_cast<std::size_t>(f.drive->curve)];
     const double a = drive_share(f, from);
     const double b = drive_share(f, to);
     if (b - a < 1e-12) return speed * curve_value(curve, a);
@@ -151,10 +151,10 @@ double mean_drive_speed(const EvaluationContext& m, const Forces& f, double from
 }
 
 /// Seconds to the next bend of the curve, so that rows lie on the exact course; a huge number when none is left.
-double time_to_bend(const EvaluationContext& m, const Forces& f) {
+double time_to_bend(const EvaluationContext& context, const Forces& f) {
     if (f.drive->curve < 0) return 1e300;
     const double length = f.drive_duration > 0.0 ? f.drive_duration : 1.0;
-    for (const syntax::CurvePoint& point : m.program.curves[static_cast<std::size_t>(f.drive->curve)].points) {
+    for (const syntax::CurvePoint& point : context.program.curves[static_cast<std::size_t>(f.drive->curve)].points) {
         constexpr double there_s = 1e-9;
         const double left = point.x * length - f.drive_time;
         if (left > there_s) return left;
@@ -170,19 +170,19 @@ void set_driven(const Forces& f, double speed, Vec3& velocity) {
 }
 
 /// Straight to the point, so that it is reached after distance / speed.
-void fly(const EvaluationContext& m, const Forces& f, Actor& actor, Law& law) {
+void fly(const EvaluationContext& context, const Forces& f, Actor& actor, Law& law) {
     law.driven = law.flying = true;
     law.motion.acceleration = Vec3{0.0};
-    const double left = flight_left(m, *f.fly);
-    const double speed = std::clamp(number(m, f.fly->speed), 0.0, defaults::fastest_body_mps);
+    const double left = flight_left(context, *f.fly);
+    const double speed = std::clamp(number(context, f.fly->speed), 0.0, defaults::fastest_body_mps);
     const bool there = left <= defaults::reached_m * 0.5 || speed <= 0.0;
-    actor.body.velocity = there ? Vec3{0.0} : flight_direction(m, *f.fly) * speed;
+    actor.body.velocity = there ? Vec3{0.0} : flight_direction(context, *f.fly) * speed;
     if (!there) law.horizon = std::min(law.horizon, left / speed);
 }
 
 /// Along the wall at the speed the body has, drawn to it where a gap has opened; round bends the speed stays.
-void cling(const EvaluationContext& m, const Forces& f, Actor& actor, Law& law) {
-    const ProbeResult wall = ask_probe(m, f.cling);
+void cling(const EvaluationContext& context, const Forces& f, Actor& actor, Law& law) {
+    const ProbeResult wall = ask_probe(context, f.cling);
     if (!wall.hit) return;
     law.curved = true;
     const Vec3 normal = direction_or_zero(horizontal(wall.normal));
@@ -203,7 +203,7 @@ void cling(const EvaluationContext& m, const Forces& f, Actor& actor, Law& law) 
 }
 
 /// Whether any of these expressions changes while time passes; `turning`: the character turns meanwhile.
-bool vary(const EvaluationContext& m, const Forces& f) {
+bool vary(const EvaluationContext& context, const Forces& f) {
     bool turns = false;
     bool varies = false;
     const auto look_at = [&](const Expression& e) {
@@ -233,8 +233,8 @@ bool vary(const EvaluationContext& m, const Forces& f) {
     }
     if (varies || !turns) return varies;
     constexpr double still_rad = 1e-9;
-    const double after = facing_after(m, f.face, defaults::longest_curved_stretch_s);
-    return std::abs(std::remainder(after - m.actor.facing, 2.0 * std::numbers::pi)) > still_rad;
+    const double after = facing_after(context, f.face, defaults::longest_curved_stretch_s);
+    return std::abs(std::remainder(after - context.actor.facing, 2.0 * std::numbers::pi)) > still_rad;
 }
 
 }  // namespace
@@ -242,16 +242,16 @@ bool vary(const EvaluationContext& m, const Forces& f) {
 namespace {
 
 /// On the middle of the capsule. Drag is the nearest one said: the move's before the stance's.
-void add_to_character(const EvaluationContext& m, const Effects& effects, Forces& out) {
+void add_to_character(const EvaluationContext& context, const Effects& effects, Forces& out) {
     PushedBody body;
-    body.middle = sense_vector(m, Sense::place) + world_up * (0.5 * m.actor.height);
-    body.velocity = sense_vector(m, Sense::velocity);
-    body.mass_kg = std::max(0.001, number(m, m.body().mass));
+    body.middle = sense_vector(context, Sense::place) + world_up * (0.5 * context.actor.height);
+    body.velocity = sense_vector(context, Sense::velocity);
+    body.mass_kg = std::max(0.001, number(context, context.body().mass));
     const double drag = out.pushed.drag;
     const Vec3 carried = out.pushed.carried;
     // In the middle of a stretch its place is known ahead.
-    const double seconds = m.ahead > 0.0 ? 2.0 * m.ahead : defaults::longest_curved_stretch_s;
-    add_forces(m, effects, body, seconds, out.pushed, m.ahead);
+    const double seconds = context.ahead > 0.0 ? 2.0 * context.ahead : defaults::longest_curved_stretch_s;
+    add_forces(context, effects, body, seconds, out.pushed, context.ahead);
     if (drag > 0.0) {
         out.pushed.drag = drag;
         out.pushed.carried = carried;
@@ -261,25 +261,25 @@ void add_to_character(const EvaluationContext& m, const Effects& effects, Forces
 
 }  // namespace
 
-const CapsuleSize* size_in_force(const EvaluationContext& m) {
+const CapsuleSize* size_in_force(const EvaluationContext& context) {
     const auto size_of = [&](MachineId machine) -> const CapsuleSize* {
-        const Phase* phase = machine ? phase_in_force(m, machine) : nullptr;
+        const Phase* phase = machine ? phase_in_force(context, machine) : nullptr;
         return phase != nullptr && phase->effects.capsule ? &*phase->effects.capsule : nullptr;
     };
-    for (const MachineId move : m.actor.moves)
+    for (const MachineId move : context.actor.moves)
         if (const CapsuleSize* size = size_of(move)) return size;
-    return size_of(m.actor.stance);
+    return size_of(context.actor.stance);
 }
 
-Forces forces_at(const EvaluationContext& m) {
+Forces forces_at(const EvaluationContext& context) {
     Forces out;
     const Expression* gravity = nullptr;
     bool boost_varies = false;
     const auto add = [&](MachineId machine) {
         if (!machine) return;
-        const MachineState& running = m.actor.machines[machine];
+        const MachineState& running = context.actor.machines[machine];
         if (!running.phase) return;
-        const Phase& phase = m.program.machines[machine].phases[running.phase];
+        const Phase& phase = context.program.machines[machine].phases[running.phase];
         const Effects& effects = phase.effects;
         if (out.steer == nullptr && effects.steer) out.steer = &*effects.steer;
         if (out.cap == nullptr && effects.cap) out.cap = &*effects.cap;
@@ -289,7 +289,7 @@ Forces forces_at(const EvaluationContext& m) {
         if (out.capsule == nullptr && effects.capsule) out.capsule = &*effects.capsule;
         if (out.face == nullptr && effects.face) out.face = &*effects.face;
         if (effects.boost) {
-            out.boost *= std::max(0.0, number(m, *effects.boost));
+            out.boost *= std::max(0.0, number(context, *effects.boost));
             boost_varies = boost_varies || effects.boost->varies;
         }
         if (out.rope == nullptr && effects.rope) {
@@ -297,49 +297,50 @@ Forces forces_at(const EvaluationContext& m) {
             out.rope_machine = machine;
         }
         if (gravity == nullptr && effects.gravity) gravity = &*effects.gravity;
-        if (has_forces(effects)) add_to_character(m, effects, out);
+        if (has_forces(effects)) add_to_character(context, effects, out);
         if (out.drive == nullptr && effects.drive && glm::length(running.drive_direction) > 0.5) {
             out.drive = &*effects.drive;
-            out.drive_time = m.now() - running.phase_since;
+            out.drive_time = context.now() - running.phase_since;
             out.drive_direction = running.drive_direction;
             if (effects.drive->adding) out.drive_base = running.drive_base;
-            if (phase.duration) out.drive_duration = number(m, *phase.duration);
+            if (phase.duration) out.drive_duration = number(context, *phase.duration);
         }
     };
-    for (const MachineId move : m.actor.moves) add(move);
-    add(m.actor.stance);
-    out.pull = gravity != nullptr ? gravity : &m.body().gravity;
-    out.gravity = number(m, *out.pull);
+    for (const MachineId move : context.actor.moves) add(move);
+    add(context.actor.stance);
+    out.pull = gravity != nullptr ? gravity : &context.body().gravity;
+    out.gravity = number(context, *out.pull);
     // Forces are balanced against steering stretch by stretch.
-    out.vary = boost_varies || out.is_pushed || vary(m, out);
+    out.vary = boost_varies || out.is_pushed || vary(context, out);
     return out;
 }
 
-double facing_after(const EvaluationContext& m, const Expression* face, double seconds) {
-    const Vec3 faced = face != nullptr ? horizontal(vector(m, *face)) : Vec3{0.0};
+double facing_after(const EvaluationContext& context, const Expression* face, double seconds) {
+    const Vec3 faced = face != nullptr ? horizontal(vector(context, *face)) : Vec3{0.0};
     if (horizontal_length(faced) > 1e-6) return elementary::atan2(faced.y, faced.x);
-    const Vec3 wanted = sense_vector(m, Sense::stick);
-    if (horizontal_length(wanted) < 0.1) return m.actor.facing;
+    const Vec3 wanted = sense_vector(context, Sense::stick);
+    if (horizontal_length(wanted) < 0.1) return context.actor.facing;
     const double target = elementary::atan2(wanted.y, wanted.x);
-    double difference = std::remainder(target - m.actor.facing, 2.0 * std::numbers::pi);
-    const double most = std::abs(number(m, m.body().turn)) * seconds;
+    double difference = std::remainder(target - context.actor.facing, 2.0 * std::numbers::pi);
+    const double most = std::abs(number(context, context.body().turn)) * seconds;
     difference = std::clamp(difference, -most, most);
-    return std::remainder(m.actor.facing + difference, 2.0 * std::numbers::pi);
+    return std::remainder(context.actor.facing + difference, 2.0 * std::numbers::pi);
 }
 
-Vec3 steer_target(const EvaluationContext& m, const Forces& f) {
-    const Vec3 stick = horizontal(sense_vector(m, Sense::stick));
-    const double speed = std::max(0.0, number(m, f.steer->speed)) * f.boost;
+Vec3 steer_target(const EvaluationContext& context, const Forces& f) {
+    const Vec3 stick = horizontal(sense_vector(context, Sense::stick));
+    const double speed = std::max(0.0, number(context, f.steer->speed)) * f.boost;
     if (!f.steer->along) return stick * speed;
-    const Vec3 line = direction_or_zero(horizontal(vector(m, *f.steer->along)));
+    const Vec3 line = direction_or_zero(horizontal(vector(context, *f.steer->along)));
     return line * (glm::dot(stick, line) * speed);
 }
 
-MotionAhead motion_ahead(const EvaluationContext& m, const Forces& f, const Law& law, double seconds) {
+MotionAhead motion_ahead(const EvaluationContext& context, const Forces& f, const Law& law, double seconds) {
     MotionAhead out;
     out.moved = law.motion.velocity * seconds;
     out.gained = law.motion.acceleration * seconds;
-    out.turned_rad = std::remainder(facing_after(m, f.face, seconds) - m.actor.facing, 2.0 * std::numbers::pi);
+    out.turned_rad =
+        std::remainder(facing_after(context, f.face, seconds) - context.actor.facing, 2.0 * std::numbers::pi);
     return out;
 }
 
@@ -366,12 +367,12 @@ void take_middle_gravity(EvaluationContext middle, const Forces& f, double secon
 
 }  // namespace
 
-void take_middle(const EvaluationContext& m, const Forces& f, double seconds, Actor& actor, Law& law) {
+void take_middle(const EvaluationContext& context, const Forces& f, double seconds, Actor& actor, Law& law) {
     const bool pulled = f.pull->folded < 0 && law.motion.acceleration.z != 0.0 && !law.flying;
     const bool others = f.vary && f.cling < 0 && f.rope == nullptr && seconds > 0.0;
     if (!pulled && !others) return;
-    EvaluationContext middle = m;
-    const MotionAhead ahead = motion_ahead(m, f, law, seconds * 0.5);
+    EvaluationContext middle = context;
+    const MotionAhead ahead = motion_ahead(context, f, law, seconds * 0.5);
     middle.ahead = seconds * 0.5;
     middle.motion = &ahead;
     double pull = law.motion.acceleration.z;
@@ -392,11 +393,11 @@ double pushed_up_by(const Forces& f, double rising, const Law& law) {
 
 }  // namespace
 
-Law motion_law(const EvaluationContext& m, const Forces& f, Actor& actor, double longest, bool taken_for_all) {
+Law motion_law(const EvaluationContext& context, const Forces& f, Actor& actor, double longest, bool taken_for_all) {
     Law law;
     if (taken_for_all) law.taken_for = longest;
     if (f.fly != nullptr) {
-        fly(m, f, actor, law);
+        fly(context, f, actor, law);
         law.motion.velocity = actor.body.velocity;
         return law;
     }
@@ -405,10 +406,10 @@ Law motion_law(const EvaluationContext& m, const Forces& f, Actor& actor, double
     const double pushed_up = f.is_pushed ? f.pushed.all().z : 0.0;
     if ((!actor.body.grounded || f.gravity - pushed_up < 0.0) && !vertical_driven) {
         law.motion.acceleration.z = pushed_up_by(f, actor.body.velocity.z, law) - f.gravity;
-        if (f.limit != nullptr) limit_rising(m, *f.limit, actor, law);
+        if (f.limit != nullptr) limit_rising(context, *f.limit, actor, law);
     }
     if (f.cling >= 0) {
-        cling(m, f, actor, law);
+        cling(context, f, actor, law);
         if (law.curved) {
             law.motion.velocity = actor.body.velocity + law.pull;
             law.horizon = std::min(law.horizon, defaults::longest_curved_stretch_s);
@@ -419,24 +420,24 @@ Law motion_law(const EvaluationContext& m, const Forces& f, Actor& actor, double
         law.horizon = std::min(law.horizon, defaults::longest_curved_stretch_s);
     }
     if (f.drive == nullptr) {
-        steer(m, f, actor, law);
+        steer(context, f, actor, law);
     } else {
         law.driven = true;
         law.lifted = vertical_driven;
-        const double now = drive_speed(m, f, f.drive_time);
+        const double now = drive_speed(context, f, f.drive_time);
         set_driven(f, now, actor.body.velocity);
-        offer(law.horizon, time_to_bend(m, f));
+        offer(law.horizon, time_to_bend(context, f));
         law.horizon = std::min(law.horizon, longest);
     }
     law.motion.velocity = actor.body.velocity;
     return law;
 }
 
-void drive_over(const EvaluationContext& m, const Forces& f, double seconds, Law& law) {
-    EvaluationContext middle = m;
+void drive_over(const EvaluationContext& context, const Forces& f, double seconds, Law& law) {
+    EvaluationContext middle = context;
     MotionAhead ahead;
     if (f.drive->speed.varies) {
-        ahead = motion_ahead(m, f, law, seconds * 0.5);
+        ahead = motion_ahead(context, f, law, seconds * 0.5);
         middle.ahead = seconds * 0.5;
         middle.motion = &ahead;
     }
@@ -444,8 +445,8 @@ void drive_over(const EvaluationContext& m, const Forces& f, double seconds, Law
     set_driven(f, law.driven_mps, law.motion.velocity);
 }
 
-void finish_drive(const EvaluationContext& m, const Forces& f, const Law& law, double seconds, Actor& actor) {
-    const double end = drive_speed(m, f, f.drive_time + seconds);
+void finish_drive(const EvaluationContext& context, const Forces& f, const Law& law, double seconds, Actor& actor) {
+    const double end = drive_speed(context, f, f.drive_time + seconds);
     const bool vertical = std::abs(f.drive_direction.z) > vertical_drive;
     if (f.drive->adding) {
         // What it was to go at in the mean became what it goes at now: what an obstacle took from the one it takes from

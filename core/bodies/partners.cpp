@@ -45,11 +45,11 @@ bool has_met(const RigidWork& work, std::size_t thing, const Owner& other) {
 void note_partners(const SceneView& scene, World& world, StepScratch& scratch) {
     constexpr double apart_m = 0.05;
     StepCache& cache = scratch.actors[witness(world)].cache;
-    const EvaluationContext m = scene.context(world, world.actors[witness(world)], &cache);
+    const EvaluationContext context = scene.context(world, world.actors[witness(world)], &cache);
     Solid own;
     Solid other;
     std::vector<ContactPoint>& points = scratch.loose.scratch.points;
-    const auto asks = [&](std::size_t fixture) { return fixture_kind(m, fixture)->asks_who_touches; };
+    const auto asks = [&](std::size_t fixture) { return fixture_kind(context, fixture)->asks_who_touches; };
     for (std::size_t k = 0; k < world.loose.size(); ++k) {
         RigidState& loose = world.loose[k];
         const std::size_t i = scene.layout.rigid[k].fixture;
@@ -57,7 +57,7 @@ void note_partners(const SceneView& scene, World& world, StepScratch& scratch) {
         const bool asked = scene.program.asks_who_touches && !loose.body.asleep;
         const bool own_asks = asks(i);
         if (!asked && loose.passes.is_nobody()) continue;
-        const FixturePose pose = fixture_pose(m, i);
+        const FixturePose pose = fixture_pose(context, i);
         place_solid(pose, false, {}, own);
         if (loose.passes.is_actor() &&
             gap_to_body(world.actors[static_cast<std::size_t>(loose.passes.index)], own) > apart_m)
@@ -95,9 +95,9 @@ bool may_meet_partners(const SceneView& scene, const World& world, const StepCac
     if ((!scene.program.asks_who_touches && !scene.program.asks_load) || cache.stands.size() != world.fixtures.size())
         return false;
     if (all_loose_sleep(world)) return false;
-    const EvaluationContext m = scene.context(world, world.actors[witness(world)]);
+    const EvaluationContext context = scene.context(world, world.actors[witness(world)]);
     const auto asks = [&](std::size_t fixture) {
-        const Machine& kind = *fixture_kind(m, fixture);
+        const Machine& kind = *fixture_kind(context, fixture);
         return kind.asks_who_touches || kind.asks_load;
     };
     const auto may_meet = [&](std::size_t rigid) {

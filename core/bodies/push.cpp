@@ -11,8 +11,8 @@ namespace leap {
 namespace {
 
 double mass_of(const SceneView& scene, const World& world, const Actor& actor) {
-    const EvaluationContext m = scene.context(world, actor);
-    return std::max(0.001, number(m, m.body().mass));
+    const EvaluationContext context = scene.context(world, actor);
+    return std::max(0.001, number(context, context.body().mass));
 }
 
 /// Along the middle, not where they touch: what is pushed slides and doesn't topple.
@@ -21,12 +21,12 @@ void push_loose(const SceneView& scene, const Vec3& wanted, const Vec3& into, st
     const auto rigid = scene.layout.fixtures[fixture].rigid;
     if (!rigid) return;
     RigidState& loose = world.loose[*rigid];
-    const EvaluationContext m = scene.context(world, actor);
-    if (const Phase* phase = fixture_phase(m, fixture); phase == nullptr || !phase->effects.loose) return;
+    const EvaluationContext context = scene.context(world, actor);
+    if (const Phase* phase = fixture_phase(context, fixture); phase == nullptr || !phase->effects.loose) return;
     const double approach = glm::dot(wanted - loose.body.velocity, into);
     if (approach <= 0.0) return;
     const double own_mass = mass_of(scene, world, actor);
-    const double its_mass = loose_kind(m, fixture).mass_kg;
+    const double its_mass = loose_kind(context, fixture).mass_kg;
     const double impulse = approach * own_mass * its_mass / (own_mass + its_mass);
     loose.body.velocity += into * (impulse / its_mass);
     loose.body.asleep = false;

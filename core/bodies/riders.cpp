@@ -45,7 +45,7 @@ std::optional<std::size_t> ridden_thing(const RunLayout& layout, const std::opti
     return layout.fixtures[static_cast<std::size_t>(ride->on.index)].rigid;
 }
 
-void wake_ridden(const EvaluationContext& m, std::span<const std::optional<Ride>> rides, World& world,
+void wake_ridden(const EvaluationContext& context, std::span<const std::optional<Ride>> rides, World& world,
                  StepScratch& scratch) {
     const auto wake = [&](std::size_t thing) {
         scratch.keep_motion_of(world);
@@ -53,16 +53,16 @@ void wake_ridden(const EvaluationContext& m, std::span<const std::optional<Ride>
         world.loose[thing].body.asleep = false;
     };
     for (const auto& ride : rides) {
-        const auto ridden = ridden_thing(m.layout, ride);
+        const auto ridden = ridden_thing(context.layout, ride);
         if (!ridden) continue;
-        const Phase* phase = fixture_phase(m, static_cast<std::size_t>(ride->on.index));
+        const Phase* phase = fixture_phase(context, static_cast<std::size_t>(ride->on.index));
         if (phase == nullptr || !phase->effects.loose) continue;
         const Effects& effects = phase->effects;
         if (effects.joint || effects.tether || !effects.pushes.empty() || !effects.springs.empty()) wake(*ridden);
     }
     for (const Actor& actor : world.actors) {
-        const auto ridden = actor.seat ? m.layout.fixtures[actor.seat.at()].rigid : std::nullopt;
-        const Phase* phase = ridden ? fixture_phase(m, actor.seat.at()) : nullptr;
+        const auto ridden = actor.seat ? context.layout.fixtures[actor.seat.at()].rigid : std::nullopt;
+        const Phase* phase = ridden ? fixture_phase(context, actor.seat.at()) : nullptr;
         if (phase != nullptr && phase->effects.loose) wake(*ridden);
     }
 }
@@ -76,16 +76,16 @@ void note_riders(const SceneView& scene, std::span<const std::optional<Ride>> ri
     }
     for (std::size_t k = 0; k < world.actors.size(); ++k) {
         const Actor& actor = world.actors[k];
-        const EvaluationContext m = scene.context(world, actor);
+        const EvaluationContext context = scene.context(world, actor);
         const auto seat = actor.seat ? scene.layout.fixtures[actor.seat.at()].rigid : std::nullopt;
         const auto ridden = seat ? seat : ridden_thing(scene.layout, rides[k]);
         if (!ridden || !work.things[*ridden].there || work.things[*ridden].body.asleep) continue;
         RigidObject& thing = work.things[*ridden];
-        Rider rider{std::max(0.0, number(m, m.body().mass)), actor.body.position - thing.body.place};
+        Rider rider{std::max(0.0, number(context, context.body().mass)), actor.body.position - thing.body.place};
         if (seat) {
             // Where the seat is by now: the character follows at the end of the stretch.
-            const FixturePose known = fixture_pose(m, actor.seat.at());
-            const Vec3 own = glm::inverse(known.turn) * (seat_place(m, actor.seat.at()) - known.center);
+            const FixturePose known = fixture_pose(context, actor.seat.at());
+            const Vec3 own = glm::inverse(known.turn) * (seat_place(context, actor.seat.at()) - known.center);
             rider.arm = thing.body.turn * own;
         }
         if (seat || thing.joined) {

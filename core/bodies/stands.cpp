@@ -18,18 +18,18 @@ bool is_within(const Vec3& v, double length) {
 }
 
 /// How near its subject must come for anything to change in a phase, m.
-double asked_within(const EvaluationContext& m, std::size_t i, const Phase& phase) {
+double asked_within(const EvaluationContext& context, std::size_t i, const Phase& phase) {
     if (phase.waits_for_events) return 0.0;
     if (!phase.waits_for_nearness) return std::numeric_limits<double>::infinity();
     double out = 0.0;
-    for (const Expression& each : phase.nearness) out = std::max(out, number(m.of_fixture(i), each));
+    for (const Expression& each : phase.nearness) out = std::max(out, number(context.of_fixture(i), each));
     return out;
 }
 
 /// Works out the pose of fixture `i` again; false when it is as it was.
-bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) {
-    const MachineState& machine = m.world.machines[i];
-    if (is_as_known(m, stand, i)) return false;
+bool take_stand(const EvaluationContext& context, std::size_t i, FixtureStand& stand) {
+    const MachineState& machine = context.world.machines[i];
+    if (is_as_known(context, stand, i)) return false;
     const FixturePose before = stand.pose;
     const std::int32_t slot = stand.slot;
     const bool lively = stand.lively;
@@ -40,24 +40,24 @@ bool take_stand(const EvaluationContext& m, std::size_t i, FixtureStand& stand) 
     stand.lively = lively;
     stand.phase = machine.phase;
     stand.phase_since = machine.phase_since;
-    stand.from = m.world.fixtures[i].from;
-    stand.pose = fixture_pose(m, i);
-    if (const Phase* phase = fixture_phase(m, i); phase != nullptr) {
+    stand.from = context.world.fixtures[i].from;
+    stand.pose = fixture_pose(context, i);
+    if (const Phase* phase = fixture_phase(context, i); phase != nullptr) {
         stand.waits = phase->waits_for_events;
-        stand.asked_within_m = asked_within(m, i, *phase);
+        stand.asked_within_m = asked_within(context, i, *phase);
     }
-    if (const Machine* kind = fixture_kind(m, i); kind != nullptr && kind->fixture->focus && !stand.pose.hidden)
-        stand.focus_reach = number(m, kind->fixture->focus->reach);
-    stand.still = !is_on_its_way(m, i);
-    stand.still_from = m.actor.time + m.ahead;
+    if (const Machine* kind = fixture_kind(context, i); kind != nullptr && kind->fixture->focus && !stand.pose.hidden)
+        stand.focus_reach = number(context, kind->fixture->focus->reach);
+    stand.still = !is_on_its_way(context, i);
+    stand.still_from = context.actor.time + context.ahead;
     return !(stand.pose == before);
 }
 
 /// Whether the character meets it: what it has just thrown or let go of goes through it until they have been apart.
-bool blocks(const EvaluationContext& m, std::size_t i, const FixtureStand& stand) {
+bool blocks(const EvaluationContext& context, std::size_t i, const FixtureStand& stand) {
     if (!stand.pose.solid) return false;
-    const auto rigid = m.layout.fixtures[i].rigid;
-    return !rigid || !m.world.loose[*rigid].passes.is_actor(static_cast<std::size_t>(m.actor.id));
+    const auto rigid = context.layout.fixtures[i].rigid;
+    return !rigid || !context.world.loose[*rigid].passes.is_actor(static_cast<std::size_t>(context.actor.id));
 }
 
 bool is_lively(const RunLayout& layout, const World& world, const Actor& actor, std::size_t i,
@@ -101,19 +101,19 @@ void gather_solids(const RunLayout& layout, const World& world, const Actor& act
 }
 
 /// Looks at every fixture: where it stands, and whether anything can happen to it. True when solids came or went.
-bool look_at_all(const EvaluationContext& m, StepCache& out) {
-    const World& world = m.world;
-    const Actor& actor = m.actor;
+bool look_at_all(const EvaluationContext& context, StepCache& out) {
+    const World& world = context.world;
+    const Actor& actor = context.actor;
     bool changed = out.stands.size() != world.fixtures.size();
     out.stands.resize(world.fixtures.size());
     out.lively.clear();
     out.lively_around = actor.body.position;
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
-        changed = take_stand(m, i, out.stands[i]) || changed;
+        changed = take_stand(context, i, out.stands[i]) || changed;
         const bool blocked = out.stands[i].blocks;
-        out.stands[i].blocks = blocks(m, i, out.stands[i]);
+        out.stands[i].blocks = blocks(context, i, out.stands[i]);
         changed = changed || blocked != out.stands[i].blocks;
-        out.stands[i].lively = is_lively(m.layout, world, actor, i, out.stands[i]);
+        out.stands[i].lively = is_lively(context.layout, world, actor, i, out.stands[i]);
         if (out.stands[i].lively) out.lively.push_back(i);
     }
     return changed;
@@ -164,16 +164,16 @@ void place_solids(const SceneView& scene, const World& world, const Actor& actor
         if (others) move_others(actor, out);
         return;
     }
-    const EvaluationContext m = scene.context(world, actor, &out);
+    const EvaluationContext context = scene.context(world, actor, &out);
     bool gather = !is_within(out.moving_around - actor.body.position, defaults::fixture_walk_m);
     if (all || some_woke(scene.layout, world, out)) {
-        gather = look_at_all(m, out) || gather;
+        gather = look_at_all(context, out) || gather;
     } else {
         for (const std::size_t i : out.lively) {
             FixtureStand& stand = out.stands[i];
             const bool blocked = stand.blocks;
-            const bool moved = take_stand(m, i, stand);
-            stand.blocks = blocks(m, i, stand);
+            const bool moved = take_stand(context, i, stand);
+            stand.blocks = blocks(context, i, stand);
             if (blocked != stand.blocks) gather = true;
             if (gather || stand.slot < 0) continue;
             place_velocity(scene.layout, world, i, out);

@@ -10,10 +10,10 @@ bool note_volumes(const SceneView& scene, const World& world, Actor& actor, Reco
     if (heard.empty()) return false;
     bool changed = false;
     actor.volumes.resize(heard.size());
-    const EvaluationContext m = scene.context(world, actor);
+    const EvaluationContext context = scene.context(world, actor);
     for (std::size_t i = 0; i < heard.size(); ++i) {
         VolumeContact& own = actor.volumes[i];
-        const bool inside = in_volume(m, heard[i]).inside();
+        const bool inside = in_volume(context, heard[i]).inside();
         if (inside == own.inside) continue;
         own.inside = inside;
         if (at_start) continue;

@@ -26,22 +26,22 @@ void limit_speed(Vec3& velocity) {
 }
 
 /// A sound, where it is made: at a fixture's middle, or at the feet.
-SoundCue sound_of(const EvaluationContext& m, const Action& action, FixtureId fixture, const Actor& actor) {
+SoundCue sound_of(const EvaluationContext& context, const Action& action, FixtureId fixture, const Actor& actor) {
     SoundCue out;
     out.time = actor.time;
     out.voice = static_cast<SoundVoice>(action.index);
-    const double loudness = action.loudness ? number(m, *action.loudness) : 1.0;
+    const double loudness = action.loudness ? number(context, *action.loudness) : 1.0;
     out.loudness = loudness > 0.0 ? std::min(loudness, 1.0) : 0.0;
-    out.pitch = action.pitch ? number(m, *action.pitch) : 1.0;
-    out.place = fixture ? fixture_pose(m, fixture.at()).center : actor.body.position;
+    out.pitch = action.pitch ? number(context, *action.pitch) : 1.0;
+    out.place = fixture ? fixture_pose(context, fixture.at()).center : actor.body.position;
     out.actor = actor.id;
     return out;
 }
 
 /// The part of the velocity along the direction becomes `speed` (or gains it).
-void launch(const EvaluationContext& m, const Action& action, Actor& actor, Emitted& emitted) {
-    const Vec3 direction = direction_or_zero(vector(m, action.direction));
-    const double speed = number(m, action.amount);
+void launch(const EvaluationContext& context, const Action& action, Actor& actor, Emitted& emitted) {
+    const Vec3 direction = direction_or_zero(vector(context, action.direction));
+    const double speed = number(context, action.amount);
     Vec3& velocity = actor.body.velocity;
     const double before = action.adding ? 0.0 : glm::dot(velocity, direction);
     velocity += direction * (speed - before);
@@ -73,32 +73,32 @@ void stop(MotionPart part, Vec3& velocity) {
     }
 }
 
-void count(const EvaluationContext& m, const Action& action, double amount, World& world, Actor& actor) {
+void count(const EvaluationContext& context, const Action& action, double amount, World& world, Actor& actor) {
     const CounterId counter = CounterId::read(action.index);
-    const CounterInfo& info = m.program.counters[counter];
-    const auto slot = counter_slot(m, counter);
+    const CounterInfo& info = context.program.counters[counter];
+    const auto slot = counter_slot(context, counter);
     if (!slot) return;
     double& value = (slot->of_fixture ? world.counters : actor.counters)[slot->index].value;
     const double wanted = action.kind == ActionKind::set_counter ? amount : value + amount;
     value = std::clamp(wanted, info.low, info.high);
 }
 
-void remember(const EvaluationContext& m, const Action& action, World& world, Actor& actor) {
-    const MemoryInfo& info = m.program.memories[static_cast<std::size_t>(action.index)];
-    const auto slot = memory_slot(m, info.kind, info.slot);
+void remember(const EvaluationContext& context, const Action& action, World& world, Actor& actor) {
+    const MemoryInfo& info = context.program.memories[static_cast<std::size_t>(action.index)];
+    const auto slot = memory_slot(context, info.kind, info.slot);
     if (!slot) return;
     std::vector<double>& memory = slot->of_fixture ? world.memory : actor.memory;
     if (info.type.kind != ValueKind::vector) {
-        memory[slot->index] = number(m, action.amount);
+        memory[slot->index] = number(context, action.amount);
         return;
     }
-    const Vec3 value = vector(m, action.amount);
+    const Vec3 value = vector(context, action.amount);
     for (int i = 0; i < 3; ++i) memory[slot->index + static_cast<std::size_t>(i)] = value[i];
 }
 
-void spend_at(const EvaluationContext& m, const Action& action, double amount, Actor& actor) {
+void spend_at(const EvaluationContext& context, const Action& action, double amount, Actor& actor) {
     const MeterId meter = MeterId::read(action.index);
-    spend(m.program.meters[meter], amount, actor.own_time(), actor.meters[meter]);
+    spend(context.program.meters[meter], amount, actor.own_time(), actor.meters[meter]);
 }
 
 /// Stands still from now on, or for longer than it does already.
@@ -110,27 +110,29 @@ void freeze(double seconds, Actor& actor) {
 }
 
 /// Who hears it is settled here: nobody in particular, or each of those who are reached.
-void emit(const EvaluationContext& m, const Action& action, const World& world, Emitted& emitted) {
+void emit(const EvaluationContext& context, const Action& action, const World& world, Emitted& emitted) {
     const Emission& emission = action.emission;
     Heard heard;
     heard.event = action.index;
-    heard.sender = m.fixture ? fixture_owner(m.fixture.at()) : actor_owner(static_cast<std::size_t>(m.actor.id));
-    heard.amount = emission.amount ? number(m, *emission.amount) : 0.0;
-    heard.way = emission.way ? direction_or_zero(vector(m, *emission.way)) : Vec3{0.0};
+    heard.sender =
+        context.fixture ? fixture_owner(context.fixture.at()) : actor_owner(static_cast<std::size_t>(context.actor.id));
+    heard.amount = emission.amount ? number(context, *emission.amount) : 0.0;
+    heard.way = emission.way ? direction_or_zero(vector(context, *emission.way)) : Vec3{0.0};
     const bool asked_about =
-        std::find(m.program.news.begin(), m.program.news.end(), heard.event) != m.program.news.end();
-    if (asked_about || emission.within) heard.place = middle_of(m, heard.sender);
+        std::find(context.program.news.begin(), context.program.news.end(), heard.event) != context.program.news.end();
+    if (asked_about || emission.within) heard.place = middle_of(context, heard.sender);
     if (!emission.has_receivers()) return emitted.events.push_back(heard);
     const auto offer = [&](const Owner& who) {
-        if (who == heard.sender || (emission.to && !has_tag(m, who, *emission.to))) return;
-        if (emission.answers && who != news_of(m, *emission.answers).sender) return;
-        if (emission.within && glm::length(middle_of(m, who) - heard.place) > number(m, *emission.within)) return;
+        if (who == heard.sender || (emission.to && !has_tag(context, who, *emission.to))) return;
+        if (emission.answers && who != news_of(context, *emission.answers).sender) return;
+        if (emission.within && glm::length(middle_of(context, who) - heard.place) > number(context, *emission.within))
+            return;
         heard.only = who;
         emitted.events.push_back(heard);
     };
     for (std::size_t i = 0; i < world.actors.size(); ++i) offer(actor_owner(i));
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
-        const Machine* kind = fixture_kind(m, i);
+        const Machine* kind = fixture_kind(context, i);
         if (kind == nullptr) continue;
         if (std::find(kind->hears.begin(), kind->hears.end(), heard.event) != kind->hears.end())
             offer(fixture_owner(i));
@@ -138,21 +140,21 @@ void emit(const EvaluationContext& m, const Action& action, const World& world, 
 }
 
 /// A target that isn't there any more, or never was, is struck without effect.
-void strike(const EvaluationContext& m, double target, World& world, Actor& actor, Record* record) {
+void strike(const EvaluationContext& context, double target, World& world, Actor& actor, Record* record) {
     const auto count = static_cast<double>(world.target_struck_at.size());
-    if (!(target >= 0.0) || target >= count || !target_there(m, static_cast<std::int32_t>(target))) return;
+    if (!(target >= 0.0) || target >= count || !target_there(context, static_cast<std::int32_t>(target))) return;
     world.target_struck_at[static_cast<std::size_t>(target)] = actor.time;
     if (record != nullptr)
         record->events.push_back({actor.time, EventKind::struck, static_cast<std::int32_t>(target), -1, actor.id});
 }
 
 /// Fixtures that wait in the first phase of their kind; the check of the program has seen that it is hidden there.
-bool waits_to_be_spawned(const EvaluationContext& m, const World& world, std::size_t i, std::int32_t tag) {
-    const Machine* kind = fixture_kind(m, i);
-    if (kind == nullptr || !m.layout.fixtures[i].rigid) return false;
+bool waits_to_be_spawned(const EvaluationContext& context, const World& world, std::size_t i, std::int32_t tag) {
+    const Machine* kind = fixture_kind(context, i);
+    if (kind == nullptr || !context.layout.fixtures[i].rigid) return false;
     if (!kind->is_a(tag)) return false;
     const bool taken = ((world.contacts[i].events | world.contacts[i].events_ahead) & fixture_spawned) != 0;
-    return !taken && fixture_phase(m, i) == &kind->phases[PhaseId(0)];
+    return !taken && fixture_phase(context, i) == &kind->phases[PhaseId(0)];
 }
 
 /// The turn about the upward axis after which its front faces along a way; none when that goes straight up or down.
@@ -160,31 +162,32 @@ Quat facing(const Vec3& way) {
     return about_axis(horizontal_length(way) > 1e-9 ? elementary::atan2(way.y, way.x) : 0.0, world_up);
 }
 
-void spawn(const EvaluationContext& m, const Action& action, World& world, const Actor& actor, StepCache& cache,
+void spawn(const EvaluationContext& context, const Action& action, World& world, const Actor& actor, StepCache& cache,
            Record* record) {
     const auto note = [&](EventKind kind, std::int32_t index) {
         if (record != nullptr) record->events.push_back({actor.time, kind, index, -1, actor.id});
     };
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
-        if (!waits_to_be_spawned(m, world, i, action.index)) continue;
-        const Vec3 place = vector(m, action.direction);
+        if (!waits_to_be_spawned(context, world, i, action.index)) continue;
+        const Vec3 place = vector(context, action.direction);
         if (!is_finite(place)) return;  // nowhere: it goes on waiting
-        RigidState& loose = world.loose[*m.layout.fixtures[i].rigid];
+        RigidState& loose = world.loose[*context.layout.fixtures[i].rigid];
         const Emission& how = action.emission;
-        const Vec3 way = how.way ? direction_or_zero(vector(m, *how.way)) : Vec3{0.0};
+        const Vec3 way = how.way ? direction_or_zero(vector(context, *how.way)) : Vec3{0.0};
         loose.body.place = place;
         if (how.way) loose.body.turn = facing(way);
-        loose.body.velocity = how.amount ? way * number(m, *how.amount) : Vec3{0.0};
+        loose.body.velocity = how.amount ? way * number(context, *how.amount) : Vec3{0.0};
         limit_speed(loose.body.velocity);
         loose.body.spin = Vec3{0.0};
         loose.body.asleep = false;
         loose.body.still_s = 0.0;
         loose.holder = nobody;
         // Who makes it doesn't meet it before they have been apart, like one who throws.
-        loose.passes = m.fixture ? fixture_owner(m.fixture.at()) : actor_owner(static_cast<std::size_t>(actor.id));
+        loose.passes =
+            context.fixture ? fixture_owner(context.fixture.at()) : actor_owner(static_cast<std::size_t>(actor.id));
         FixtureContact& contact = world.contacts[i];
         contact.events_ahead |= fixture_spawned;
-        contact.told_by_ahead = m.fixture ? doer_of(world, m.fixture.at()) : loose.passes;
+        contact.told_by_ahead = context.fixture ? doer_of(world, context.fixture.at()) : loose.passes;
         cache.note_fixture_change();
         return note(EventKind::spawned, static_cast<std::int32_t>(i));
     }
@@ -209,28 +212,29 @@ void place_body(const SceneView& scene, const StepCache& cache, const Vec3& feet
 }
 
 /// Through to the other side: the velocity turns as the exit is turned against the way in.
-void teleport(const SceneView& scene, const EvaluationContext& m, bool keeps_velocity, Actor& actor, Record* record) {
-    const auto i = m.fixture.at();
+void teleport(const SceneView& scene, const EvaluationContext& context, bool keeps_velocity, Actor& actor,
+              Record* record) {
+    const auto i = context.fixture.at();
     const auto note = [&](EventKind kind) {
         if (record != nullptr) record->events.push_back({actor.time, kind, static_cast<std::int32_t>(i), -1, actor.id});
     };
-    const auto exit = exit_of_link(m, i);
-    if (!exit || deepest_overlap(m.surroundings(), {actor.radius, actor.height}, exit->feet))
+    const auto exit = exit_of_link(context, i);
+    if (!exit || deepest_overlap(context.surroundings(), {actor.radius, actor.height}, exit->feet))
         return note(EventKind::refused);
-    const double turn = *turn_through(m, i);
+    const double turn = *turn_through(context, i);
     const auto [s, c] = elementary::sin_cos(turn);
     const Vec3 v = actor.body.velocity;
     const Vec3 turned{c * v.x - s * v.y, s * v.x + c * v.y, v.z};
-    place_body(scene, *m.cache, exit->feet, keeps_velocity ? turned : Vec3{0.0}, actor);
+    place_body(scene, *context.cache, exit->feet, keeps_velocity ? turned : Vec3{0.0}, actor);
     actor.facing = std::remainder(actor.facing + turn, 2.0 * std::numbers::pi);
     note(EventKind::teleported);
 }
 
 /// `hold`: the owner that has just touched, grabbed or used the thing becomes its holder. `throw`: its holder lets go
 /// of it.
-void action_of_loose(const EvaluationContext& m, std::size_t i, const Action& action, World& world, Actor& actor,
+void action_of_loose(const EvaluationContext& context, std::size_t i, const Action& action, World& world, Actor& actor,
                      Record* record) {
-    const auto rigid = m.layout.fixtures[i].rigid;
+    const auto rigid = context.layout.fixtures[i].rigid;
     if (!rigid) return;
     RigidState& loose = world.loose[*rigid];
     const auto note = [&](EventKind kind, const Owner& who) {
@@ -241,17 +245,17 @@ void action_of_loose(const EvaluationContext& m, std::size_t i, const Action& ac
     if (action.kind == ActionKind::hold) {
         const bool by_hand = (actor.contacts[i].events & fixture_grabbed) != 0;
         const bool by_use = (actor.contacts[i].events & fixture_used) != 0;
-        const Owner who = by_hand || by_use ? actor_owner(static_cast<std::size_t>(actor.id)) : m.by;
+        const Owner who = by_hand || by_use ? actor_owner(static_cast<std::size_t>(actor.id)) : context.by;
         if (!loose.holder.is_nobody() || who.is_nobody()) return;  // one holder per thing
-        if (is_held_by(m.layout, world, who, i)) return note(EventKind::hold_refused, who);
+        if (is_held_by(context.layout, world, who, i)) return note(EventKind::hold_refused, who);
         loose.holder = who;
         if (!by_hand) loose.hand = -1;
         note(by_hand ? EventKind::grabbed : EventKind::caught, who);
         return;
     }
-    const Vec3 way = vector(m, action.direction);
-    const double amount = number(m, action.amount);
-    Vec3 velocity = action.to_point ? velocity_to(m, i, way, amount) : direction_or_zero(way) * amount;
+    const Vec3 way = vector(context, action.direction);
+    const double amount = number(context, action.amount);
+    Vec3 velocity = action.to_point ? velocity_to(context, i, way, amount) : direction_or_zero(way) * amount;
     if (action.adding)
         velocity += loose.holder.is_actor() ? world.actors[static_cast<std::size_t>(loose.holder.index)].body.velocity
                                             : loose.body.velocity;
@@ -263,16 +267,16 @@ void action_of_loose(const EvaluationContext& m, std::size_t i, const Action& ac
     note(EventKind::thrown, loose.holder);
 }
 
-void action_of_fixture(const SceneView& scene, const EvaluationContext& m, const Action& action, World& world,
+void action_of_fixture(const SceneView& scene, const EvaluationContext& context, const Action& action, World& world,
                        Actor& actor, StepCache& cache, Record* record) {
-    const auto i = m.fixture.at();
-    const auto link = m.layout.fixtures[i].link;
+    const auto i = context.fixture.at();
+    const auto link = context.layout.fixtures[i].link;
     if (action.kind == ActionKind::teleport) {
-        teleport(scene, m, action.adding, actor, record);
+        teleport(scene, context, action.adding, actor, record);
     } else if (action.kind == ActionKind::respawn_here) {
-        actor.respawn = respawn_at(m, i);
+        actor.respawn = respawn_at(context, i);
     } else if (action.kind == ActionKind::hold || action.kind == ActionKind::throw_it) {
-        action_of_loose(m, i, action, world, actor, record);
+        action_of_loose(context, i, action, world, actor, record);
     } else if (link) {
         world.contacts[*link].events_ahead |= fixture_told;
         world.contacts[*link].told_by_ahead = doer_of(world, i);
@@ -282,8 +286,8 @@ void action_of_fixture(const SceneView& scene, const EvaluationContext& m, const
 
 }  // namespace
 
-RespawnPlace respawn_at(const EvaluationContext& m, std::size_t fixture) {
-    const Exit before = exit_of(m, fixture);
+RespawnPlace respawn_at(const EvaluationContext& context, std::size_t fixture) {
+    const Exit before = exit_of(context, fixture);
     return {before.feet, before.facing_rad, FixtureId(fixture)};
 }
 
@@ -302,51 +306,51 @@ void run_actions(const SceneView& scene, std::span<const Action> actions, World&
         cache.note_change();  // each sees what those before it did
         EvaluationContext asked = scene.context(world, actor, &cache);
         asked.by = owner.by;
-        const EvaluationContext m = owner.fixture ? asked.of_fixture(owner.fixture.at()) : asked;
-        if (action.group_when && !truth(m, *action.group_when)) {
+        const EvaluationContext context = owner.fixture ? asked.of_fixture(owner.fixture.at()) : asked;
+        if (action.group_when && !truth(context, *action.group_when)) {
             i += action.group - 1;
             continue;
         }
-        if (action.when && !truth(m, *action.when)) continue;
+        if (action.when && !truth(context, *action.when)) continue;
         switch (action.kind) {
             case ActionKind::launch: {
                 const bool stood = actor.body.grounded;
-                launch(m, action, actor, emitted);
+                launch(context, action, actor, emitted);
                 if (stood && !actor.body.grounded && record != nullptr)
                     record->events.push_back({actor.time, EventKind::left_ground, -1, -1, actor.id});
                 break;
             }
-            case ActionKind::keep: keep(number(m, action.amount), action.part, actor.body.velocity); break;
+            case ActionKind::keep: keep(number(context, action.amount), action.part, actor.body.velocity); break;
             case ActionKind::stop: stop(action.part, actor.body.velocity); break;
             case ActionKind::set_counter:
-            case ActionKind::add_counter: count(m, action, number(m, action.amount), world, actor); break;
-            case ActionKind::remember: remember(m, action, world, actor); break;
-            case ActionKind::spend: spend_at(m, action, number(m, action.amount), actor); break;
-            case ActionKind::gain: spend_at(m, action, -number(m, action.amount), actor); break;
+            case ActionKind::add_counter: count(context, action, number(context, action.amount), world, actor); break;
+            case ActionKind::remember: remember(context, action, world, actor); break;
+            case ActionKind::spend: spend_at(context, action, number(context, action.amount), actor); break;
+            case ActionKind::gain: spend_at(context, action, -number(context, action.amount), actor); break;
             case ActionKind::tag: {
                 double& until = actor.tagged_until[static_cast<std::size_t>(action.index)];
-                until = std::max(until, actor.own_time() + number(m, action.amount));
+                until = std::max(until, actor.own_time() + number(context, action.amount));
                 break;
             }
             case ActionKind::untag: actor.tagged_until[static_cast<std::size_t>(action.index)] = never; break;
             case ActionKind::pose:
                 if (record != nullptr) {
-                    const double ms = std::clamp(number(m, action.amount) * 1000.0, 0.0, 60000.0);
+                    const double ms = std::clamp(number(context, action.amount) * 1000.0, 0.0, 60000.0);
                     record->events.push_back(
                         {actor.time, EventKind::posed, action.index, static_cast<std::int32_t>(ms), actor.id});
                 }
                 break;
             case ActionKind::sound:
-                if (record != nullptr) record->sounds.push_back(sound_of(m, action, owner.fixture, actor));
+                if (record != nullptr) record->sounds.push_back(sound_of(context, action, owner.fixture, actor));
                 break;
-            case ActionKind::strike: strike(m, number(m, action.amount), world, actor, record); break;
-            case ActionKind::spawn: spawn(m, action, world, actor, cache, record); break;
+            case ActionKind::strike: strike(context, number(context, action.amount), world, actor, record); break;
+            case ActionKind::spawn: spawn(context, action, world, actor, cache, record); break;
             case ActionKind::hold:
             case ActionKind::throw_it:
             case ActionKind::tell_link:
             case ActionKind::teleport:
             case ActionKind::respawn_here:
-                if (owner.fixture) action_of_fixture(scene, m, action, world, actor, cache, record);
+                if (owner.fixture) action_of_fixture(scene, context, action, world, actor, cache, record);
                 break;
             case ActionKind::respawn:
                 place_body(scene, cache, actor.respawn.feet, Vec3{0.0}, actor);
@@ -354,9 +358,9 @@ void run_actions(const SceneView& scene, std::span<const Action> actions, World&
                 emitted.bits |= event_respawned;
                 if (record != nullptr) record->events.push_back({actor.time, EventKind::respawned, -1, -1, actor.id});
                 break;
-            case ActionKind::freeze: freeze(number(m, action.amount), actor); break;
+            case ActionKind::freeze: freeze(number(context, action.amount), actor); break;
             case ActionKind::emit_event:
-                emit(m, action, world, emitted);
+                emit(context, action, world, emitted);
                 if (record != nullptr)
                     record->events.push_back({actor.time, EventKind::emitted, action.index, -1, actor.id});
                 break;

@@ -105,14 +105,14 @@ bool Instant::once() {
     return !alone_ && take_fixture_ways();
 }
 
-void Instant::fall_back(const EvaluationContext& m, const CounterInfo& info, CounterState& counter) {
+void Instant::fall_back(const EvaluationContext& context, const CounterInfo& info, CounterState& counter) {
     if (!info.back_when) return;
-    if (!truth(m, info.back_when->truth)) {
+    if (!truth(context, info.back_when->truth)) {
         counter.back_since = never;
         return;
     }
-    if (counter.back_since == never) counter.back_since = m.now();
-    if (m.now() - counter.back_since < number(m, info.back_after) - defaults::timer_rounding_s) return;
+    if (counter.back_since == never) counter.back_since = context.now();
+    if (context.now() - counter.back_since < number(context, info.back_after) - defaults::timer_rounding_s) return;
     if (counter.value == *info.back_to) return;
     counter.value = *info.back_to;
     note_change();
@@ -123,9 +123,9 @@ void Instant::fall_back_and_refill() {
     for (std::size_t k = first_; k < last_; ++k) {
         if (!is_asked_now(k)) continue;
         ask(k);
-        const EvaluationContext m = context();
+        const EvaluationContext context = context_now();
         for (std::size_t i = 0; i < program_.counters.size(); ++i)
-            if (!program_.counters[i].kind) fall_back(m, program_.counters[i], actor_->counters[i]);
+            if (!program_.counters[i].kind) fall_back(context, program_.counters[i], actor_->counters[i]);
     }
     if (!alone_) fall_back_of_fixtures();
     for (std::size_t k = first_; k < last_; ++k) {
@@ -136,20 +136,20 @@ void Instant::fall_back_and_refill() {
 }
 
 void Instant::refill_charges() {
-    const EvaluationContext m = context();
+    const EvaluationContext context = context_now();
     for (const MachineId move : program_.moves) {
         const auto& charges = machine(move).charges;
         if (!charges) continue;
         MachineState& own = state_of(move);
-        const double full = number(m, charges->count);
+        const double full = number(context, charges->count);
         if (own.charges >= full) continue;
         note_change();
-        if (charges->refill_when && truth(m, charges->refill_when->truth)) {
+        if (charges->refill_when && truth(context, charges->refill_when->truth)) {
             own.charges = full;
             changes().note();
         }
         if (!charges->refill_after) continue;
-        const double time = number(m, *charges->refill_after);
+        const double time = number(context, *charges->refill_after);
         if (actor_->own_time() - own.charge_spent_at >= time - defaults::timer_rounding_s) {
             own.charges += 1.0;
             own.charge_spent_at = actor_->own_time();
@@ -238,12 +238,12 @@ bool Instant::show_news() {
     return true;
 }
 
-EvaluationContext Instant::context() const {
+EvaluationContext Instant::context_now() const {
     return scene_.context(world_, *actor_, &cache());
 }
 
-EvaluationContext Instant::context(const RunningMachine& running) const {
-    EvaluationContext out = context();
+EvaluationContext Instant::context_now(const RunningMachine& running) const {
+    EvaluationContext out = context_now();
     out.by = by_;
     if (!running.fixture) return out;
     return out.of_fixture(running.fixture.at());

@@ -96,8 +96,8 @@ class Instant {
     StepCache& cache() const { return own().cache; }
     Changes& changes() const { return scratch_.shared.changes; }
     Emitted& emitted() { return own().emitted; }
-    EvaluationContext context() const;
-    EvaluationContext context(const RunningMachine& running) const;
+    EvaluationContext context_now() const;
+    EvaluationContext context_now(const RunningMachine& running) const;
     /// Each move and fixture may answer the same event; more changes than that, and some, are rules that chase each
     /// other.
     int most_changes() const;

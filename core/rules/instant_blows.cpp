@@ -14,25 +14,25 @@ void Instant::deal_blows() {
     for (std::size_t i = first_; i < last_; ++i) {
         if (!is_asked_now(i)) continue;
         ask(i);
-        deal_blows_of(context(), actor_owner(i));
+        deal_blows_of(context_now(), actor_owner(i));
     }
     if (alone_) return;
     for (const std::size_t i : lively()) {
-        const Phase* phase = fixture_phase(context(), i);
+        const Phase* phase = fixture_phase(context_now(), i);
         if (phase == nullptr || phase->effects.blows.empty()) continue;
         ask(subject_of(scene_.layout, world_, scene_.course, i));
-        deal_blows_of(context(fixture_machine(i)), fixture_owner(i));
+        deal_blows_of(context_now(fixture_machine(i)), fixture_owner(i));
     }
 }
 
-void Instant::deal_blows_of(const EvaluationContext& m, const Owner& striker) {
-    for (const DealtBlow& dealt : dealt_blows(m)) {
+void Instant::deal_blows_of(const EvaluationContext& context, const Owner& striker) {
+    for (const DealtBlow& dealt : dealt_blows(context)) {
         const auto try_one = [&](const Owner& victim) {
-            if (!may_be_met(m, dealt, striker, victim) || gap_to(m, dealt, victim) > 0.0) return;
+            if (!may_be_met(context, dealt, striker, victim) || gap_to(context, dealt, victim) > 0.0) return;
             if (alone_) {
                 concerns_others_ = true;
             } else {
-                strike(m, dealt, striker, victim);
+                strike(context, dealt, striker, victim);
             }
         };
         for (std::size_t k = 0; k < world_.actors.size(); ++k) try_one(actor_owner(k));
@@ -40,15 +40,16 @@ void Instant::deal_blows_of(const EvaluationContext& m, const Owner& striker) {
     }
 }
 
-void Instant::strike(const EvaluationContext& m, const DealtBlow& dealt, const Owner& striker, const Owner& victim) {
+void Instant::strike(const EvaluationContext& context, const DealtBlow& dealt, const Owner& striker,
+                     const Owner& victim) {
     world_.met.push_back({striker, dealt.machine, dealt.index, victim});
     Heard heard;
     heard.event = dealt.blow->event;
     heard.sender = striker;
     heard.only = victim;
-    heard.amount = dealt.blow->amount ? number(m, *dealt.blow->amount) : 0.0;
-    heard.way = dealt.blow->way ? direction_or_zero(vector(m, *dealt.blow->way)) : Vec3{0.0};
-    heard.place = middle_of(m, striker);
+    heard.amount = dealt.blow->amount ? number(context, *dealt.blow->amount) : 0.0;
+    heard.way = dealt.blow->way ? direction_or_zero(vector(context, *dealt.blow->way)) : Vec3{0.0};
+    heard.place = middle_of(context, striker);
     // Several blows of one striker that meet somebody at the same instant are one hit.
     const std::vector<Heard>& told = emitted().events;
     const bool is_told = std::any_of(told.begin(), told.end(), [&](const Heard& one) {
@@ -89,7 +90,7 @@ void Instant::keep_news(const Heard& heard) {
     const auto row = static_cast<std::size_t>(known - program_.news.begin());
     const auto keep = [&](const Owner& who, Heard& place) {
         place = heard;
-        if (place.way == Vec3{0.0}) place.way = direction_or_zero(middle_of(context(), who) - heard.place);
+        if (place.way == Vec3{0.0}) place.way = direction_or_zero(middle_of(context_now(), who) - heard.place);
     };
     const auto keep_of_actor = [&](std::size_t actor) {
         std::vector<Heard>& news = world_.actors[actor].news;
@@ -115,7 +116,7 @@ void Instant::keep_reach_of_blows() {
     if (!program_.has_blows) return;
     for (std::size_t i = first_; i < last_; ++i) {
         ask(i);
-        actor_->blow_reach_m = reach_of_blows(context());
+        actor_->blow_reach_m = reach_of_blows(context_now());
     }
 }
 

@@ -95,10 +95,10 @@ void Instant::fall_back_of_fixtures() {
         const FixtureLayout& fixture = scene_.layout.fixtures[i];
         if (!fixture.kind || machine(fixture.kind).counters.empty()) continue;
         ask(subject_of(scene_.layout, world_, scene_.course, i));
-        const EvaluationContext m = context(fixture_machine(i));
+        const EvaluationContext context = context_now(fixture_machine(i));
         for (const CounterId counter : machine(fixture.kind).counters) {
             const CounterInfo& info = program_.counters[counter];
-            fall_back(m, info, world_.counters[fixture.first_counter + static_cast<std::size_t>(info.own)]);
+            fall_back(context, info, world_.counters[fixture.first_counter + static_cast<std::size_t>(info.own)]);
         }
     }
 }
@@ -106,7 +106,7 @@ void Instant::fall_back_of_fixtures() {
 /// A press of its button uses what has the focus. From one fixture straight to another it goes by way of none: the old
 /// one answers in a round of its own, before the new one has it.
 void Instant::look_for_focus(bool answers_late) {
-    FixtureId now = focus_now(context());
+    FixtureId now = focus_now(context_now());
     if (now && actor_->focus && now != actor_->focus) {
         now = {};
         focus_waits_ = true;

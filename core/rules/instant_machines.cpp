@@ -41,19 +41,19 @@ void Instant::blocks_on_events(const RunningMachine& running) {
     if (!running.kind || !state_of(running).phase) return;
     acting_ = running;
     const auto due = [&](const Block& block) {
-        return block.trigger == syntax::Trigger::on && truth(context(running), block.on.truth);
+        return block.trigger == syntax::Trigger::on && truth(context_now(running), block.on.truth);
     };
     const Phase& phase = phase_of(running);
     for (const Block& block : phase.blocks)
         if (due(block)) actions(block.actions);
     for (const Block& block : machine(running.kind).blocks)
         if (due(block)) actions(block.actions);
-    const double elapsed = context(running).now() - state_of(running).phase_since;
+    const double elapsed = context_now(running).now() - state_of(running).phase_since;
     double& done = state_of(running).blocks_done_until;
     double last = done;
     for (const Block& block : phase.blocks) {
         if (block.trigger != syntax::Trigger::at) continue;
-        const double at = number(context(running), block.at);
+        const double at = number(context_now(running), block.at);
         if (at <= done || elapsed < at - defaults::timer_rounding_s) continue;
         actions(block.actions);
         last = std::max(last, at);
@@ -63,17 +63,17 @@ void Instant::blocks_on_events(const RunningMachine& running) {
 
 bool Instant::take_way(const RunningMachine& running) {
     const Phase& phase = phase_of(running);
-    const EvaluationContext m = context(running);
-    const double elapsed = m.now() - state_of(running).phase_since;
-    const bool time_up = phase.duration && elapsed >= number(m, *phase.duration) - defaults::timer_rounding_s;
+    const EvaluationContext context = context_now(running);
+    const double elapsed = context.now() - state_of(running).phase_since;
+    const bool time_up = phase.duration && elapsed >= number(context, *phase.duration) - defaults::timer_rounding_s;
     const Transition* plain = nullptr;
     for (const Transition& transition : phase.transitions) {
         if (!transition.when && !transition.after) {
             if (plain == nullptr) plain = &transition;
             continue;
         }
-        if (transition.after && elapsed < number(m, *transition.after) - defaults::timer_rounding_s) continue;
-        if (transition.when && !truth(m, transition.when->truth)) continue;
+        if (transition.after && elapsed < number(context, *transition.after) - defaults::timer_rounding_s) continue;
+        if (transition.when && !truth(context, transition.when->truth)) continue;
         if (led_here(running, transition)) continue;
         follow(running, transition);
         return true;
@@ -95,7 +95,7 @@ bool Instant::take_way(const RunningMachine& running) {
 
 /// The press that led into a phase doesn't lead out of it again at once.
 bool Instant::led_here(const RunningMachine& running, const Transition& transition) {
-    if (!transition.takes_press || state_of(running).phase_since != context(running).now()) return false;
+    if (!transition.takes_press || state_of(running).phase_since != context_now(running).now()) return false;
     return actor_->buttons[transition.takes_press].pressed_at == actor_->time;
 }
 
@@ -117,8 +117,8 @@ void Instant::enter(const RunningMachine& running, PhaseId phase, PhaseExit left
     if (!may_begin_anew(running)) return;
     std::optional<FixturePose> stood;
     if (fixture) {
-        world_.fixtures[fixture.at()].from = fixture_offset(context(), fixture.at());
-        if (!world_.loose.empty()) stood = fixture_pose(context(), fixture.at());
+        world_.fixtures[fixture.at()].from = fixture_offset(context_now(), fixture.at());
+        if (!world_.loose.empty()) stood = fixture_pose(context_now(), fixture.at());
     }
     leave_phase(running, left_by);
     acting_ = running;
@@ -146,7 +146,7 @@ void Instant::enter(const RunningMachine& running, PhaseId phase, PhaseExit left
         if (block.trigger == syntax::Trigger::start) actions(block.actions);
     if (entered.effects.drive) take_drive(running.kind, *entered.effects.drive);
     if (entered.effects.rope)
-        actor_->rope_left[running.kind] = std::max(0.0, number(context(running), entered.effects.rope->length));
+        actor_->rope_left[running.kind] = std::max(0.0, number(context_now(running), entered.effects.rope->length));
     changes().note();
 }
 

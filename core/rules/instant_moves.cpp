@@ -10,7 +10,7 @@ namespace leap {
 
 void Instant::take_drive(MachineId move, const Drive& drive) {
     MachineState& own = state_of(move);
-    own.drive_direction = direction_or_zero(vector(context(), drive.direction));
+    own.drive_direction = direction_or_zero(vector(context_now(), drive.direction));
     if (actor_->body.grounded && own.drive_direction.z > 1e-3) {
         leave_ground(*actor_, true);
         take_ground_along(*actor_);
@@ -42,15 +42,15 @@ void Instant::end_all_moves() {
 }
 
 bool Instant::may_start(MachineId move) const {
-    const EvaluationContext m = context();
+    const EvaluationContext context = context_now();
     const Machine& wanted = machine(move);
     if (!wanted.is_for(actor_->kind)) return false;
     if (actor_->seat && wanted.layer == 0) return false;
-    if (m.tuning.is_off(move) || !is_triggered(m, move) || !charge_left(m, move)) return false;
+    if (context.tuning.is_off(move) || !is_triggered(context, move) || !charge_left(context, move)) return false;
     // Whether what is active on the move's layer lets itself be cut by it.
-    if (cut_refusal(m, move)) return false;
+    if (cut_refusal(context, move)) return false;
     return std::all_of(wanted.gates.begin(), wanted.gates.end(),
-                       [&](const Gate& gate) { return gate_holds(m, move, gate); });
+                       [&](const Gate& gate) { return gate_holds(context, move, gate); });
 }
 
 bool Instant::start_move() {
@@ -74,12 +74,12 @@ bool Instant::start_move() {
 
 bool Instant::choose_stance() {
     const MachineId now = actor_->stance;
-    const EvaluationContext m = context();
-    if (now && machine(now).until && !truth(m, machine(now).until->truth)) return false;
+    const EvaluationContext context = context_now();
+    if (now && machine(now).until && !truth(context, machine(now).until->truth)) return false;
     for (const MachineId index : program_.stances) {
         const Machine& stance = machine(index);
         if (!stance.is_for(actor_->kind)) continue;
-        if (stance.when && (m.tuning.is_off(index) || !truth(m, stance.when->truth))) continue;
+        if (stance.when && (context.tuning.is_off(index) || !truth(context, stance.when->truth))) continue;
         const bool allowed = stance.from.empty() || index == now ||
                              std::find(stance.from.begin(), stance.from.end(), now) != stance.from.end();
         if (!allowed) continue;

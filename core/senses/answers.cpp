@@ -5,24 +5,25 @@ namespace leap {
 namespace {
 
 /// Part by part, so that the likeliest to differ is seen first: this is asked whenever a probe is read.
-bool holds(const FoundUnder& under, const EvaluationContext& m) {
-    const StepCache& cache = *m.cache;
-    return under.time == m.actor.time && under.changes == cache.changes() && under.solids == cache.moving.revision &&
-           under.ahead == m.ahead && under.actor == m.actor.id && under.feet == m.feet() &&
-           under.velocity == m.velocity() && under.facing == m.facing() && under.height == m.actor.height;
+bool holds(const FoundUnder& under, const EvaluationContext& context) {
+    const StepCache& cache = *context.cache;
+    return under.time == context.actor.time && under.changes == cache.changes() &&
+           under.solids == cache.moving.revision && under.ahead == context.ahead && under.actor == context.actor.id &&
+           under.feet == context.feet() && under.velocity == context.velocity() && under.facing == context.facing() &&
+           under.height == context.actor.height;
 }
 
-FoundUnder present(const EvaluationContext& m) {
-    const StepCache& cache = *m.cache;
-    return {.time = m.actor.time,
+FoundUnder present(const EvaluationContext& context) {
+    const StepCache& cache = *context.cache;
+    return {.time = context.actor.time,
             .changes = cache.changes(),
             .solids = cache.moving.revision,
-            .actor = m.actor.id,
-            .ahead = m.ahead,
-            .feet = m.feet(),
-            .velocity = m.velocity(),
-            .facing = m.facing(),
-            .height = m.actor.height};
+            .actor = context.actor.id,
+            .ahead = context.ahead,
+            .feet = context.feet(),
+            .velocity = context.velocity(),
+            .facing = context.facing(),
+            .height = context.actor.height};
 }
 
 }  // namespace
@@ -34,9 +35,9 @@ void Answers::ask_anew(const FoundUnder& under, std::size_t probes) {
     probes_.resize(probes);
 }
 
-Answers& answers_for(const EvaluationContext& m) {
-    Answers& out = m.motion == nullptr ? m.cache->now : m.cache->ahead;
-    if (!holds(out.under(), m)) out.ask_anew(present(m), m.program.probes.size());
+Answers& answers_for(const EvaluationContext& context) {
+    Answers& out = context.motion == nullptr ? context.cache->now : context.cache->ahead;
+    if (!holds(out.under(), context)) out.ask_anew(present(context), context.program.probes.size());
     return out;
 }
 

@@ -6,6 +6,6 @@
 namespace leap {
 
 /// What was answered under the very same circumstances; empty when anything is different now. `m` must have a cache.
-Answers& answers_for(const EvaluationContext& m);
+Answers& answers_for(const EvaluationContext& context);
 
 }  // namespace leap

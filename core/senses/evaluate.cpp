@@ -25,31 +25,31 @@
 namespace leap {
 namespace {
 
-const MachineState& machine_state(const EvaluationContext& m, MachineId machine) {
+const MachineState& machine_state(const EvaluationContext& context, MachineId machine) {
     // A kind of fixture speaks of whichever of them asks.
-    const bool own = m.fixture && m.program.machines[machine].kind == MachineKind::fixture;
-    return own ? m.world.machines[m.fixture] : m.actor.machines[machine];
+    const bool own = context.fixture && context.program.machines[machine].kind == MachineKind::fixture;
+    return own ? context.world.machines[context.fixture] : context.actor.machines[machine];
 }
-const ButtonState& button_state(const EvaluationContext& m, int index) {
-    return m.actor.buttons[ButtonId::read(index)];
+const ButtonState& button_state(const EvaluationContext& context, int index) {
+    return context.actor.buttons[ButtonId::read(index)];
 }
-std::string_view kind_name(const EvaluationContext& m, int index) {
-    return m.program.kinds[PieceKindId::read(index)];
+std::string_view kind_name(const EvaluationContext& context, int index) {
+    return context.program.kinds[PieceKindId::read(index)];
 }
 double as_number(bool value) {
     return value ? 1.0 : 0.0;
 }
 
 /// The stick turned with the view. On a locked plane it runs along the plane instead.
-Vec3 stick_in_world(const EvaluationContext& m) {
-    const Vec2 stick = m.actor.stick;
-    if (m.body().locked_axis == 1) return {stick.x, 0.0, 0.0};
-    if (m.body().locked_axis == 0) return {0.0, stick.x, 0.0};
-    const auto [s, c] = elementary::sin_cos(m.actor.look_yaw);
+Vec3 stick_in_world(const EvaluationContext& context) {
+    const Vec2 stick = context.actor.stick;
+    if (context.body().locked_axis == 1) return {stick.x, 0.0, 0.0};
+    if (context.body().locked_axis == 0) return {0.0, stick.x, 0.0};
+    const auto [s, c] = elementary::sin_cos(context.actor.look_yaw);
     return {c * stick.y + s * stick.x, s * stick.y - c * stick.x, 0.0};
 }
 
-double dial_boost(const EvaluationContext& m, DialId dial);
+double dial_boost(const EvaluationContext& context, DialId dial);
 
 struct MomentSenses {
     const EvaluationContext& context;
@@ -94,20 +94,20 @@ struct MomentSenses {
     }
 };
 
-double probe_number(const EvaluationContext& m, Sense sense, int index) {
-    const ProbeResult result = ask_probe(m, index);
+double probe_number(const EvaluationContext& context, Sense sense, int index) {
+    const ProbeResult result = ask_probe(context, index);
     switch (sense) {
         case Sense::probe_hit: return as_number(result.hit);
         case Sense::probe_distance: return result.distance;
-        case Sense::probe_height: return result.point.z - m.feet().z;
+        case Sense::probe_height: return result.point.z - context.feet().z;
         case Sense::probe_side: return result.side;
         case Sense::probe_slope: return result.hit ? elementary::acos(std::clamp(result.normal.z, -1.0, 1.0)) : 0.0;
         default: return result.target;
     }
 }
 
-Vec3 probe_vector(const EvaluationContext& m, Sense sense, int index) {
-    const ProbeResult result = ask_probe(m, index);
+Vec3 probe_vector(const EvaluationContext& context, Sense sense, int index) {
+    const ProbeResult result = ask_probe(context, index);
     if (sense == Sense::probe_point) return result.point;
     if (sense == Sense::probe_place) return result.place;
     if (sense == Sense::probe_normal) return result.normal;
@@ -115,25 +115,25 @@ Vec3 probe_vector(const EvaluationContext& m, Sense sense, int index) {
 }
 
 /// What the phases in force and the stance make of a dial, together.
-double dial_boost(const EvaluationContext& m, DialId dial) {
+double dial_boost(const EvaluationContext& context, DialId dial) {
     double out = 1.0;
     const auto add = [&](MachineId machine) {
-        const Phase* phase = phase_in_force(m, machine);
+        const Phase* phase = phase_in_force(context, machine);
         if (phase == nullptr) return;
         for (const DialBoost& boost : phase->effects.dial_boosts)
-            if (boost.dial == dial) out *= std::max(0.0, leap::number(m, boost.share));
+            if (boost.dial == dial) out *= std::max(0.0, leap::number(context, boost.share));
     };
-    for (const MachineId move : m.actor.moves) add(move);
-    add(m.actor.stance);
+    for (const MachineId move : context.actor.moves) add(move);
+    add(context.actor.stance);
     return out;
 }
 
-std::size_t own_fixture(const EvaluationContext& m) {
-    return m.fixture.at();
+std::size_t own_fixture(const EvaluationContext& context) {
+    return context.fixture.at();
 }
 
-const RigidState& loose_of(const EvaluationContext& m) {
-    return m.world.loose[*m.layout.fixtures[own_fixture(m)].rigid];
+const RigidState& loose_of(const EvaluationContext& context) {
+    return context.world.loose[*context.layout.fixtures[own_fixture(context)].rigid];
 }
 
 Vec3 look_direction(const Actor& actor) {
@@ -143,177 +143,180 @@ Vec3 look_direction(const Actor& actor) {
 }
 
 /// Where the one who holds a fixture stands or looks; what nobody holds speaks of itself.
-Vec3 of_holder(const EvaluationContext& m, std::size_t i, Sense sense) {
-    const auto rigid = m.layout.fixtures[i].rigid;
-    const Owner holder = rigid ? m.world.loose[*rigid].holder : nobody;
+Vec3 of_holder(const EvaluationContext& context, std::size_t i, Sense sense) {
+    const auto rigid = context.layout.fixtures[i].rigid;
+    const Owner holder = rigid ? context.world.loose[*rigid].holder : nobody;
     if (holder.is_actor()) {
-        const Actor& who = m.world.actors[static_cast<std::size_t>(holder.index)];
+        const Actor& who = context.world.actors[static_cast<std::size_t>(holder.index)];
         return sense == Sense::holder_place ? who.body.position : look_direction(who);
     }
-    const FixturePose pose = fixture_pose(m, holder.is_fixture() ? static_cast<std::size_t>(holder.index) : i);
+    const FixturePose pose = fixture_pose(context, holder.is_fixture() ? static_cast<std::size_t>(holder.index) : i);
     if (sense == Sense::holder_look) return facing_direction(pose.turn_rad);
     return pose.center - world_up * pose.half.z;
 }
 
 /// Whether a character has just done this to a fixture: the one whose coming is being answered, or any.
-bool done_to(const EvaluationContext& m, std::size_t i, FixtureEvent event) {
-    if (m.by.is_actor()) {
-        const Actor& who = m.world.actors[static_cast<std::size_t>(m.by.index)];
+bool done_to(const EvaluationContext& context, std::size_t i, FixtureEvent event) {
+    if (context.by.is_actor()) {
+        const Actor& who = context.world.actors[static_cast<std::size_t>(context.by.index)];
         return (who.contacts[i].events & event) != 0;
     }
-    return any_event(m.world, i, event);
+    return any_event(context.world, i, event);
 }
 
 /// No character, and nothing loose, stands where a fixture is or would be at rest.
-bool is_clear(const EvaluationContext& m, std::size_t i) {
-    const FixturePose home = fixture_pose(m, i, true);
-    const FixturePose now = fixture_pose(m, i);
-    return std::none_of(m.world.actors.begin(), m.world.actors.end(),
+bool is_clear(const EvaluationContext& context, std::size_t i) {
+    const FixturePose home = fixture_pose(context, i, true);
+    const FixturePose now = fixture_pose(context, i);
+    return std::none_of(context.world.actors.begin(), context.world.actors.end(),
                         [&](const Actor& a) {
                             const Capsule capsule{a.radius, a.height};
                             return meets(home, capsule, a.body.position, defaults::clear_gap_m) ||
                                    meets(now, capsule, a.body.position, defaults::clear_gap_m);
                         }) &&
-           !loose_lies_in(m, i);
+           !loose_lies_in(context, i);
 }
 
 /// Whether no piece of the course stands between a fixture's middle and that of its subject.
-bool is_in_sight(const EvaluationContext& m, std::size_t i) {
-    const Vec3 way = m.actor.body.position + world_up * (0.5 * m.actor.height) - fixture_middle(m, i);
-    return way == Vec3{0.0} || !cast_ray({*m.course}, fixture_middle(m, i), glm::normalize(way), glm::length(way));
+bool is_in_sight(const EvaluationContext& context, std::size_t i) {
+    const Vec3 way = context.actor.body.position + world_up * (0.5 * context.actor.height) - fixture_middle(context, i);
+    return way == Vec3{0.0} ||
+           !cast_ray({*context.course}, fixture_middle(context, i), glm::normalize(way), glm::length(way));
 }
 
 /// Whether who asks hears an event now; `struck`: hears that their own blow has met somebody.
-bool is_heard(const EvaluationContext& m, int event, bool struck) {
+bool is_heard(const EvaluationContext& context, int event, bool struck) {
     // What has led a fixture through a way is answered.
-    if (m.fixture && (m.world.contacts[m.fixture.at()].events & fixture_heard) == 0 && !struck) return false;
-    const std::vector<Heard>& heard = m.fixture ? m.world.heard : m.actor.heard;
+    if (context.fixture && (context.world.contacts[context.fixture.at()].events & fixture_heard) == 0 && !struck)
+        return false;
+    const std::vector<Heard>& heard = context.fixture ? context.world.heard : context.actor.heard;
     return std::any_of(heard.begin(), heard.end(), [&](const Heard& one) {
-        const bool mine = !m.fixture || one.only.is_nobody() || one.only.is_fixture(m.fixture.at());
+        const bool mine = !context.fixture || one.only.is_nobody() || one.only.is_fixture(context.fixture.at());
         return one.event == event && one.struck == struck && mine;
     });
 }
 
-bool fixture_truth(const EvaluationContext& m, Sense sense) {
-    if (!m.fixture || m.course == nullptr) return false;
-    const std::size_t i = own_fixture(m);
-    const bool loose = m.layout.can_be_loose(i);
+bool fixture_truth(const EvaluationContext& context, Sense sense) {
+    if (!context.fixture || context.course == nullptr) return false;
+    const std::size_t i = own_fixture(context);
+    const bool loose = context.layout.can_be_loose(i);
     switch (sense) {
-        case Sense::used: return done_to(m, i, fixture_used);
-        case Sense::told: return (m.world.contacts[i].events & fixture_told) != 0;
-        case Sense::spawned: return (m.world.contacts[i].events & fixture_spawned) != 0;
-        case Sense::touched: return done_to(m, i, fixture_touched);
-        case Sense::touching: return any_touching(m.world, i);
-        case Sense::focused: return any_focus(m.world, i);
-        case Sense::blocked: return m.world.contacts[i].blocked || any_blocking(m.world, i);
-        case Sense::grabbed: return done_to(m, i, fixture_grabbed);
-        case Sense::let_go: return done_to(m, i, fixture_let_go);
-        case Sense::used_in_hand: return done_to(m, i, fixture_used_in_hand);
-        case Sense::in_left_hand: return loose && loose_of(m).holder.is_actor() && loose_of(m).hand == 0;
-        case Sense::ridden: return any_seated(m.world, i);
-        case Sense::exit_room: return place_beside(m, i).has_value();
-        case Sense::is_held: return loose && !loose_of(m).holder.is_nobody();
-        case Sense::resting: return loose && loose_of(m).body.asleep;
-        case Sense::clear: return is_clear(m, i);
-        case Sense::in_sight: return is_in_sight(m, i);
-        case Sense::at_stop: return path_now(m, i).at_stop;
+        case Sense::used: return done_to(context, i, fixture_used);
+        case Sense::told: return (context.world.contacts[i].events & fixture_told) != 0;
+        case Sense::spawned: return (context.world.contacts[i].events & fixture_spawned) != 0;
+        case Sense::touched: return done_to(context, i, fixture_touched);
+        case Sense::touching: return any_touching(context.world, i);
+        case Sense::focused: return any_focus(context.world, i);
+        case Sense::blocked: return context.world.contacts[i].blocked || any_blocking(context.world, i);
+        case Sense::grabbed: return done_to(context, i, fixture_grabbed);
+        case Sense::let_go: return done_to(context, i, fixture_let_go);
+        case Sense::used_in_hand: return done_to(context, i, fixture_used_in_hand);
+        case Sense::in_left_hand: return loose && loose_of(context).holder.is_actor() && loose_of(context).hand == 0;
+        case Sense::ridden: return any_seated(context.world, i);
+        case Sense::exit_room: return place_beside(context, i).has_value();
+        case Sense::is_held: return loose && !loose_of(context).holder.is_nobody();
+        case Sense::resting: return loose && loose_of(context).body.asleep;
+        case Sense::clear: return is_clear(context, i);
+        case Sense::in_sight: return is_in_sight(context, i);
+        case Sense::at_stop: return path_now(context, i).at_stop;
         default: {
-            const auto exit = exit_of_link(m, i);
-            return exit && !deepest_overlap(m.surroundings(), {m.actor.radius, m.actor.height}, exit->feet);
+            const auto exit = exit_of_link(context, i);
+            return exit &&
+                   !deepest_overlap(context.surroundings(), {context.actor.radius, context.actor.height}, exit->feet);
         }
     }
 }
 
 /// What a loose fixture says of its own motion.
-double loose_number(const EvaluationContext& m, Sense sense) {
-    if (!m.fixture || m.course == nullptr || !m.layout.can_be_loose(own_fixture(m))) return 0.0;
-    const RigidBody& body = loose_of(m).body;
+double loose_number(const EvaluationContext& context, Sense sense) {
+    if (!context.fixture || context.course == nullptr || !context.layout.can_be_loose(own_fixture(context))) return 0.0;
+    const RigidBody& body = loose_of(context).body;
     if (sense == Sense::own_speed) return glm::dot(body.velocity, body.turn * Vec3{1.0, 0.0, 0.0});
     if (sense == Sense::slip_angle) return slip_angle(body);
     const bool slides = sense == Sense::slider_way;
-    if (slides || sense == Sense::hinge_angle) return own_joint_way(m, own_fixture(m), slides);
-    const auto wheels = m.layout.rigid[*m.layout.fixtures[own_fixture(m)].rigid].wheels;
+    if (slides || sense == Sense::hinge_angle) return own_joint_way(context, own_fixture(context), slides);
+    const auto wheels = context.layout.rigid[*context.layout.fixtures[own_fixture(context)].rigid].wheels;
     if (!wheels) return 0.0;
     double sum = 0.0;
-    for (const WheelState& wheel : m.world.wheels[*wheels])
+    for (const WheelState& wheel : context.world.wheels[*wheels])
         sum += sense == Sense::wheels_down ? as_number(wheel.on_ground)
                                            : wheel.squeezed_m / static_cast<double>(wheel_count);
     return sum;
 }
 
-Vec3 fixture_vector(const EvaluationContext& m, Sense sense) {
-    if (!m.fixture || m.course == nullptr) return Vec3{0.0};
-    const std::size_t i = own_fixture(m);
+Vec3 fixture_vector(const EvaluationContext& context, Sense sense) {
+    if (!context.fixture || context.course == nullptr) return Vec3{0.0};
+    const std::size_t i = own_fixture(context);
     switch (sense) {
-        case Sense::own_middle: return fixture_middle(m, i);
-        case Sense::path_ahead: return path_ahead(m, i);
-        case Sense::own_up: return fixture_pose(m, i).turn * world_up;
-        case Sense::link_middle: return fixture_pose(m, m.layout.fixtures[i].link.value_or(i)).center;
-        case Sense::own_ahead: return fixture_pose(m, i).turn * Vec3{1.0, 0.0, 0.0};
-        case Sense::own_left: return fixture_pose(m, i).turn * Vec3{0.0, 1.0, 0.0};
+        case Sense::own_middle: return fixture_middle(context, i);
+        case Sense::path_ahead: return path_ahead(context, i);
+        case Sense::own_up: return fixture_pose(context, i).turn * world_up;
+        case Sense::link_middle: return fixture_pose(context, context.layout.fixtures[i].link.value_or(i)).center;
+        case Sense::own_ahead: return fixture_pose(context, i).turn * Vec3{1.0, 0.0, 0.0};
+        case Sense::own_left: return fixture_pose(context, i).turn * Vec3{0.0, 1.0, 0.0};
         case Sense::own_velocity: {
-            return m.layout.can_be_loose(i) ? loose_of(m).body.velocity
-                                            : fixture_velocity(m, i, fixture_pose(m, i).center);
+            return context.layout.can_be_loose(i) ? loose_of(context).body.velocity
+                                                  : fixture_velocity(context, i, fixture_pose(context, i).center);
         }
         case Sense::hand_velocity: {
-            const auto rigid = m.layout.fixtures[i].rigid;
-            if (!rigid) return fixture_velocity(m, i, fixture_pose(m, i).center);
-            const RigidState& loose = m.world.loose[*rigid];
+            const auto rigid = context.layout.fixtures[i].rigid;
+            if (!rigid) return fixture_velocity(context, i, fixture_pose(context, i).center);
+            const RigidState& loose = context.world.loose[*rigid];
             if (!loose.holder.is_actor() || loose.hand < 0) return loose.body.velocity;
-            return hand_velocity(m.of_actor(loose.holder.at()), loose.hand);
+            return hand_velocity(context.of_actor(loose.holder.at()), loose.hand);
         }
         case Sense::holder_place:
-        case Sense::holder_look: return of_holder(m, i, sense);
+        case Sense::holder_look: return of_holder(context, i, sense);
         default: break;
     }
-    const FixturePose pose = fixture_pose(m, i, true);
+    const FixturePose pose = fixture_pose(context, i, true);
     if (sense == Sense::home_place) return pose.center;
     if (sense == Sense::own_front) return facing_direction(pose.turn_rad);
     if (sense == Sense::own_place) return pose.center - Vec3{0.0, 0.0, pose.half.z};
-    const auto exit = exit_of_link(m, i);
-    return exit ? exit->feet : m.actor.body.position;
+    const auto exit = exit_of_link(context, i);
+    return exit ? exit->feet : context.actor.body.position;
 }
 
 /// The point that a phase in force flies to has been reached.
-bool has_reached(const EvaluationContext& m) {
-    for (const MachineId move : m.actor.moves) {
-        const Phase* phase = phase_in_force(m, move);
+bool has_reached(const EvaluationContext& context) {
+    for (const MachineId move : context.actor.moves) {
+        const Phase* phase = phase_in_force(context, move);
         if (phase == nullptr || !phase->effects.fly) continue;
-        return flight_left(m, *phase->effects.fly) <= defaults::reached_m;
+        return flight_left(context, *phase->effects.fly) <= defaults::reached_m;
     }
     return false;
 }
 
 }  // namespace
 
-std::optional<std::size_t> fixture_meant(const EvaluationContext& m, MachineId kind) {
-    const auto& all = m.layout.fixtures;
+std::optional<std::size_t> fixture_meant(const EvaluationContext& context, MachineId kind) {
+    const auto& all = context.layout.fixtures;
     const auto is_one = [&](FixtureId fixture) { return fixture && all[fixture.at()].kind == kind; };
-    if (is_one(m.fixture)) return own_fixture(m);
-    if (is_one(m.actor.seat)) return m.actor.seat.at();
+    if (is_one(context.fixture)) return own_fixture(context);
+    if (is_one(context.actor.seat)) return context.actor.seat.at();
     if (all.empty()) return std::nullopt;
-    return m.layout.first_of_kind[kind];
+    return context.layout.first_of_kind[kind];
 }
 
-std::optional<Slot> counter_slot(const EvaluationContext& m, CounterId counter) {
-    const CounterInfo& info = m.program.counters[counter];
+std::optional<Slot> counter_slot(const EvaluationContext& context, CounterId counter) {
+    const CounterInfo& info = context.program.counters[counter];
     if (!info.kind) return Slot{false, counter.at()};
-    const auto fixture = fixture_meant(m, info.kind);
+    const auto fixture = fixture_meant(context, info.kind);
     if (!fixture) return std::nullopt;
-    return Slot{true, m.layout.fixtures[*fixture].first_counter + static_cast<std::size_t>(info.own)};
+    return Slot{true, context.layout.fixtures[*fixture].first_counter + static_cast<std::size_t>(info.own)};
 }
 
-std::optional<Slot> memory_slot(const EvaluationContext& m, MachineId kind, std::int32_t slot) {
+std::optional<Slot> memory_slot(const EvaluationContext& context, MachineId kind, std::int32_t slot) {
     if (!kind) return Slot{false, static_cast<std::size_t>(slot)};
-    const auto fixture = fixture_meant(m, kind);
+    const auto fixture = fixture_meant(context, kind);
     if (!fixture) return std::nullopt;
-    return Slot{true, m.layout.fixtures[*fixture].first_memory + static_cast<std::size_t>(slot)};
+    return Slot{true, context.layout.fixtures[*fixture].first_memory + static_cast<std::size_t>(slot)};
 }
 
-const Phase* phase_in_force(const EvaluationContext& m, MachineId machine) {
-    const PhaseId phase = machine ? machine_state(m, machine).phase : PhaseId{};
+const Phase* phase_in_force(const EvaluationContext& context, MachineId machine) {
+    const PhaseId phase = machine ? machine_state(context, machine).phase : PhaseId{};
     if (!phase) return nullptr;
-    return &m.program.machines[machine].phases[phase];
+    return &context.program.machines[machine].phases[phase];
 }
 
 bool holds_something(const World& world, const Owner& who) {
@@ -323,25 +326,26 @@ bool holds_something(const World& world, const Owner& who) {
 
 namespace {
 
-bool fixture_has_tag(const EvaluationContext& m, std::size_t i, std::int32_t tag) {
-    if (tag == m.program.holding_tag && holds_something(m.world, fixture_owner(i))) return true;
-    const Machine* kind = fixture_kind(m, i);
+bool fixture_has_tag(const EvaluationContext& context, std::size_t i, std::int32_t tag) {
+    if (tag == context.program.holding_tag && holds_something(context.world, fixture_owner(i))) return true;
+    const Machine* kind = fixture_kind(context, i);
     if (kind != nullptr && kind->is_a(tag)) return true;
-    const Phase* phase = fixture_phase(m, i);
+    const Phase* phase = fixture_phase(context, i);
     return phase != nullptr &&
            std::find(phase->effects.tags.begin(), phase->effects.tags.end(), tag) != phase->effects.tags.end();
 }
 
-bool actor_has_tag(const EvaluationContext& m, const Actor& who, std::int32_t tag) {
-    const auto& always = m.program.bodies[who.kind].tags;
+bool actor_has_tag(const EvaluationContext& context, const Actor& who, std::int32_t tag) {
+    const auto& always = context.program.bodies[who.kind].tags;
     if (std::find(always.begin(), always.end(), tag) != always.end()) return true;
-    if (tag == m.program.holding_tag && holds_something(m.world, actor_owner(static_cast<std::size_t>(who.id))))
+    if (tag == context.program.holding_tag &&
+        holds_something(context.world, actor_owner(static_cast<std::size_t>(who.id))))
         return true;
     if (who.tagged_until[static_cast<std::size_t>(tag)] > who.own_time() + 1e-10) return true;
     const auto carries = [&](MachineId machine) {
         const PhaseId phase = machine ? who.machines[machine].phase : PhaseId{};
         if (!phase) return false;
-        const auto& tags = m.program.machines[machine].phases[phase].effects.tags;
+        const auto& tags = context.program.machines[machine].phases[phase].effects.tags;
         return std::find(tags.begin(), tags.end(), tag) != tags.end();
     };
     return carries(who.stance) || std::any_of(who.moves.begin(), who.moves.end(), carries);
@@ -349,59 +353,59 @@ bool actor_has_tag(const EvaluationContext& m, const Actor& who, std::int32_t ta
 
 }  // namespace
 
-bool has_tag(const EvaluationContext& m, const Owner& who, std::int32_t tag) {
+bool has_tag(const EvaluationContext& context, const Owner& who, std::int32_t tag) {
     if (who.is_nobody()) return false;
     const auto i = static_cast<std::size_t>(who.index);
-    return who.is_actor() ? actor_has_tag(m, m.world.actors[i], tag) : fixture_has_tag(m, i, tag);
+    return who.is_actor() ? actor_has_tag(context, context.world.actors[i], tag) : fixture_has_tag(context, i, tag);
 }
 
-bool has_tag(const EvaluationContext& m, std::int32_t tag) {
-    return actor_has_tag(m, m.actor, tag);
+bool has_tag(const EvaluationContext& context, std::int32_t tag) {
+    return actor_has_tag(context, context.actor, tag);
 }
 
-bool target_there(const EvaluationContext& m, std::int32_t target) {
-    if (m.course == nullptr || target < 0) return false;
+bool target_there(const EvaluationContext& context, std::int32_t target) {
+    if (context.course == nullptr || target < 0) return false;
     const auto i = static_cast<std::size_t>(target);
-    const double struck = i < m.world.target_struck_at.size() ? m.world.target_struck_at[i] : never;
+    const double struck = i < context.world.target_struck_at.size() ? context.world.target_struck_at[i] : never;
     if (struck == never) return true;
-    const std::optional<double>& back = m.course->plan.targets[i].back_after_s;
-    return back && m.actor.time - struck >= *back - 1e-10;
+    const std::optional<double>& back = context.course->plan.targets[i].back_after_s;
+    return back && context.actor.time - struck >= *back - 1e-10;
 }
 
 namespace {
 
-bool volume_changed(const EvaluationContext& m, Sense sense, PieceKindId kind) {
-    const auto& heard = m.program.volumes_heard;
+bool volume_changed(const EvaluationContext& context, Sense sense, PieceKindId kind) {
+    const auto& heard = context.program.volumes_heard;
     const auto at = static_cast<std::size_t>(std::find(heard.begin(), heard.end(), kind) - heard.begin());
-    if (at >= m.actor.volumes.size()) return false;
-    return sense == Sense::entered ? m.actor.volumes[at].entered : m.actor.volumes[at].left;
+    if (at >= context.actor.volumes.size()) return false;
+    return sense == Sense::entered ? context.actor.volumes[at].entered : context.actor.volumes[at].left;
 }
 
 }  // namespace
 
-double sense_number(const EvaluationContext& m, Sense sense, int index, int detail) {
-    const Actor& s = m.actor;
+double sense_number(const EvaluationContext& context, Sense sense, int index, int detail) {
+    const Actor& s = context.actor;
     switch (sense) {
-        case Sense::rising: return m.velocity().z;
-        case Sense::speed: return horizontal_length(m.velocity());
-        case Sense::feet: return m.feet().z;
-        case Sense::x: return m.feet().x;
-        case Sense::y: return m.feet().y;
-        case Sense::grounded_time: return s.body.grounded ? m.time() - s.contact_since : 0.0;
-        case Sense::airborne_time: return s.body.grounded ? 0.0 : m.time() - s.contact_since;
+        case Sense::rising: return context.velocity().z;
+        case Sense::speed: return horizontal_length(context.velocity());
+        case Sense::feet: return context.feet().z;
+        case Sense::x: return context.feet().x;
+        case Sense::y: return context.feet().y;
+        case Sense::grounded_time: return s.body.grounded ? context.time() - s.contact_since : 0.0;
+        case Sense::airborne_time: return s.body.grounded ? 0.0 : context.time() - s.contact_since;
         case Sense::phase_time:
-            return !machine_state(m, MachineId::read(index)).phase
+            return !machine_state(context, MachineId::read(index)).phase
                        ? 0.0
-                       : m.time() - machine_state(m, MachineId::read(index)).phase_since;
+                       : context.time() - machine_state(context, MachineId::read(index)).phase_since;
         case Sense::share: {
-            const MachineState& machine = machine_state(m, MachineId::read(index));
+            const MachineState& machine = machine_state(context, MachineId::read(index));
             if (!machine.phase) return 0.0;
-            const Phase& phase = m.program.machines[MachineId::read(index)].phases[machine.phase];
+            const Phase& phase = context.program.machines[MachineId::read(index)].phases[machine.phase];
             if (!phase.duration) return 0.0;
-            const double length = leap::number(m, *phase.duration);
-            return length > 0.0 ? std::clamp((m.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
+            const double length = leap::number(context, *phase.duration);
+            return length > 0.0 ? std::clamp((context.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
         }
-        case Sense::stance_time: return m.time() - machine_state(m, s.stance).phase_since;
+        case Sense::stance_time: return context.time() - machine_state(context, s.stance).phase_since;
         case Sense::landing_speed: return s.landing_mps;
         case Sense::bump_speed: return s.bump_mps;
         case Sense::slope:
@@ -412,38 +416,42 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::left_ground: return as_number((s.events & event_left_ground) != 0);
         case Sense::bumped_wall: return as_number((s.events & event_bumped_wall) != 0);
         case Sense::bumped_ceiling: return as_number((s.events & event_bumped_ceiling) != 0);
-        case Sense::held: return as_number(button_state(m, index).down);
-        case Sense::pressed: return as_number(button_state(m, index).fresh_press);
-        case Sense::released: return as_number(button_state(m, index).fresh_release);
+        case Sense::held: return as_number(button_state(context, index).down);
+        case Sense::pressed: return as_number(button_state(context, index).fresh_press);
+        case Sense::released: return as_number(button_state(context, index).fresh_release);
         case Sense::held_time:
-            return button_state(m, index).down ? std::max(0.0, m.time() - button_state(m, index).pressed_at) : 0.0;
+            return button_state(context, index).down
+                       ? std::max(0.0, context.time() - button_state(context, index).pressed_at)
+                       : 0.0;
         case Sense::press_length: {
-            const ButtonState& button = button_state(m, index);
+            const ButtonState& button = button_state(context, index);
             if (button.pressed_at == never) return 0.0;
-            return (button.down ? m.time() : button.released_at) - button.pressed_at;
+            return (button.down ? context.time() : button.released_at) - button.pressed_at;
         }
-        case Sense::has_tag: return as_number(has_tag(m, index));
+        case Sense::has_tag: return as_number(has_tag(context, index));
         case Sense::bumped_kind:
-            return as_number((s.events & event_bumped_piece) != 0 && m.course != nullptr &&
-                             is_of_kind(*m.course, s.bumped, kind_name(m, index)));
+            return as_number((s.events & event_bumped_piece) != 0 && context.course != nullptr &&
+                             is_of_kind(*context.course, s.bumped, kind_name(context, index)));
         case Sense::stands_on:
-            return as_number(s.body.grounded && m.course != nullptr &&
-                             is_of_kind(*m.course, s.body.ground, kind_name(m, index)));
-        case Sense::completed: return as_number(machine_state(m, MachineId::read(index)).outcome == Outcome::completed);
-        case Sense::failed: return as_number(machine_state(m, MachineId::read(index)).outcome == Outcome::failed);
-        case Sense::was_cut: return as_number(machine_state(m, MachineId::read(index)).outcome == Outcome::cut);
-        case Sense::reached: return as_number(has_reached(m));
+            return as_number(s.body.grounded && context.course != nullptr &&
+                             is_of_kind(*context.course, s.body.ground, kind_name(context, index)));
+        case Sense::completed:
+            return as_number(machine_state(context, MachineId::read(index)).outcome == Outcome::completed);
+        case Sense::failed: return as_number(machine_state(context, MachineId::read(index)).outcome == Outcome::failed);
+        case Sense::was_cut: return as_number(machine_state(context, MachineId::read(index)).outcome == Outcome::cut);
+        case Sense::reached: return as_number(has_reached(context));
         case Sense::taut: return as_number(s.taut);
         case Sense::probe_hit:
         case Sense::probe_distance:
         case Sense::probe_height:
         case Sense::probe_side:
         case Sense::probe_slope:
-        case Sense::probe_target: return probe_number(m, sense, index);
-        case Sense::heard: return as_number(is_heard(m, index, false));
-        case Sense::struck: return as_number(is_heard(m, index, true));
-        case Sense::amount_of: return news_of(m, index).amount;
-        case Sense::sent_by: return as_number(has_tag(m, news_of(m, index).sender, detail));  // nobody has none
+        case Sense::probe_target: return probe_number(context, sense, index);
+        case Sense::heard: return as_number(is_heard(context, index, false));
+        case Sense::struck: return as_number(is_heard(context, index, true));
+        case Sense::amount_of: return news_of(context, index).amount;
+        case Sense::sent_by:
+            return as_number(has_tag(context, news_of(context, index).sender, detail));  // nobody has none
         case Sense::respawned: return as_number((s.events & event_respawned) != 0);
         case Sense::used:
         case Sense::told:
@@ -457,36 +465,37 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
         case Sense::at_stop:
         case Sense::is_held:
         case Sense::resting:
-        case Sense::link_room: return as_number(fixture_truth(m, sense));
+        case Sense::link_room: return as_number(fixture_truth(context, sense));
         case Sense::seated: return as_number(static_cast<bool>(s.seat));
         case Sense::grabbed:
         case Sense::let_go:
         case Sense::used_in_hand:
         case Sense::in_left_hand:
         case Sense::ridden:
-        case Sense::exit_room: return as_number(fixture_truth(m, sense));
+        case Sense::exit_room: return as_number(fixture_truth(context, sense));
         case Sense::stick_ahead: return s.stick.y;
         case Sense::stick_side: return s.stick.x;
-        case Sense::load: return m.fixture ? load_on(m, own_fixture(m)) : 0.0;
-        case Sense::stop_number: return m.fixture ? last_stop(m, own_fixture(m)) : 0.0;
+        case Sense::load: return context.fixture ? load_on(context, own_fixture(context)) : 0.0;
+        case Sense::stop_number: return context.fixture ? last_stop(context, own_fixture(context)) : 0.0;
         case Sense::wheels_down:
         case Sense::own_speed:
         case Sense::hinge_angle:
         case Sense::slider_way:
         case Sense::slip_angle:
-        case Sense::sunk: return loose_number(m, sense);
+        case Sense::sunk: return loose_number(context, sense);
         case Sense::touched_by:
-        case Sense::by_has: return as_number(has_tag(m, m.by, index));
+        case Sense::by_has: return as_number(has_tag(context, context.by, index));
         case Sense::holder_has:
-            return as_number(m.fixture && fixture_truth(m, Sense::is_held) && has_tag(m, loose_of(m).holder, index));
-        case Sense::inside: return as_number(in_volume(m, PieceKindId::read(index)).inside());
-        case Sense::depth: return in_volume(m, PieceKindId::read(index)).depth_m;
-        case Sense::ground_grip: return m.course == nullptr ? 1.0 : ground_feel(*m.course, s).grip;
-        case Sense::share_in: return in_volume(m, PieceKindId::read(index)).share;
+            return as_number(context.fixture && fixture_truth(context, Sense::is_held) &&
+                             has_tag(context, loose_of(context).holder, index));
+        case Sense::inside: return as_number(in_volume(context, PieceKindId::read(index)).inside());
+        case Sense::depth: return in_volume(context, PieceKindId::read(index)).depth_m;
+        case Sense::ground_grip: return context.course == nullptr ? 1.0 : ground_feel(*context.course, s).grip;
+        case Sense::share_in: return in_volume(context, PieceKindId::read(index)).share;
         case Sense::entered:
-        case Sense::left_volume: return as_number(volume_changed(m, sense, PieceKindId::read(index)));
+        case Sense::left_volume: return as_number(volume_changed(context, sense, PieceKindId::read(index)));
         case Sense::active: {
-            const PhaseId phase = machine_state(m, MachineId::read(index)).phase;
+            const PhaseId phase = machine_state(context, MachineId::read(index)).phase;
             const PhaseId wanted = PhaseId::read(detail);
             return as_number(wanted ? phase == wanted : static_cast<bool>(phase));
         }
@@ -494,22 +503,22 @@ double sense_number(const EvaluationContext& m, Sense sense, int index, int deta
     }
 }
 
-Vec3 sense_vector(const EvaluationContext& m, Sense sense, int index) {
-    const Actor& s = m.actor;
+Vec3 sense_vector(const EvaluationContext& context, Sense sense, int index) {
+    const Actor& s = context.actor;
     switch (sense) {
-        case Sense::velocity: return m.velocity();
-        case Sense::place: return m.feet();
+        case Sense::velocity: return context.velocity();
+        case Sense::place: return context.feet();
         case Sense::along_x: return {1.0, 0.0, 0.0};
         case Sense::along_y: return {0.0, 1.0, 0.0};
         case Sense::probe_point:
         case Sense::probe_place:
         case Sense::probe_normal:
-        case Sense::probe_direction: return probe_vector(m, sense, index);
-        case Sense::way_of: return news_of(m, index).way;
-        case Sense::place_of: return news_of(m, index).place;
-        case Sense::stick: return stick_in_world(m);
-        case Sense::forward: return facing_direction(m.facing());
-        case Sense::right: return right_of(m.facing());
+        case Sense::probe_direction: return probe_vector(context, sense, index);
+        case Sense::way_of: return news_of(context, index).way;
+        case Sense::place_of: return news_of(context, index).place;
+        case Sense::stick: return stick_in_world(context);
+        case Sense::forward: return facing_direction(context.facing());
+        case Sense::right: return right_of(context.facing());
         case Sense::view_ahead: return facing_direction(s.look_yaw);
         case Sense::view_right: return right_of(s.look_yaw);
         case Sense::look: return look_direction(s);
@@ -529,24 +538,26 @@ Vec3 sense_vector(const EvaluationContext& m, Sense sense, int index) {
         case Sense::home_place:
         case Sense::holder_place:
         case Sense::holder_look:
-        case Sense::link_place: return fixture_vector(m, sense);
+        case Sense::link_place: return fixture_vector(context, sense);
         default: return world_up;
     }
 }
 
-double last_true(const EvaluationContext& m, Sense sense, int index) {
-    const Actor& s = m.actor;
+double last_true(const EvaluationContext& context, Sense sense, int index) {
+    const Actor& s = context.actor;
     switch (sense) {
-        case Sense::grounded: return s.body.grounded ? m.now() : s.last_grounded;
-        case Sense::airborne: return s.body.grounded ? s.last_airborne : m.now();
+        case Sense::grounded: return s.body.grounded ? context.now() : s.last_grounded;
+        case Sense::airborne: return s.body.grounded ? s.last_airborne : context.now();
         case Sense::landed: return s.last_landed;
         case Sense::left_ground: return s.last_left_ground;
-        case Sense::held: return button_state(m, index).down ? m.now() : button_state(m, index).released_at;
-        case Sense::pressed: return button_state(m, index).pressed_at;
-        case Sense::released: return button_state(m, index).released_at;
+        case Sense::held:
+            return button_state(context, index).down ? context.now() : button_state(context, index).released_at;
+        case Sense::pressed: return button_state(context, index).pressed_at;
+        case Sense::released: return button_state(context, index).released_at;
         case Sense::active:
-            return machine_state(m, MachineId::read(index)).phase ? m.now()
-                                                                  : machine_state(m, MachineId::read(index)).ended_at;
+            return machine_state(context, MachineId::read(index)).phase
+                       ? context.now()
+                       : machine_state(context, MachineId::read(index)).ended_at;
         default: return never;
     }
 }
@@ -554,35 +565,35 @@ double last_true(const EvaluationContext& m, Sense sense, int index) {
 namespace {
 
 template <class Result, class Read>
-Result run(const EvaluationContext& m, const Expression& expression, Read read) {
-    MomentSenses senses{m};
-    Interpreter<MomentSenses> interpreter(m.program, m.tuning, senses);
+Result run(const EvaluationContext& context, const Expression& expression, Read read) {
+    MomentSenses senses{context};
+    Interpreter<MomentSenses> interpreter(context.program, context.tuning, senses);
     interpreter.run(expression);
     return read(interpreter);
 }
 
 }  // namespace
 
-double number(const EvaluationContext& m, const Expression& expression) {
-    if (expression.folded >= 0) return m.tuning.folded[static_cast<std::size_t>(expression.folded)];
-    return run<double>(m, expression, [](const auto& done) { return done.number(); });
+double number(const EvaluationContext& context, const Expression& expression) {
+    if (expression.folded >= 0) return context.tuning.folded[static_cast<std::size_t>(expression.folded)];
+    return run<double>(context, expression, [](const auto& done) { return done.number(); });
 }
 
-Vec3 vector(const EvaluationContext& m, const Expression& expression) {
+Vec3 vector(const EvaluationContext& context, const Expression& expression) {
     if (expression.folded >= 0) {
         const auto slot = static_cast<std::size_t>(expression.folded);
-        return {m.tuning.folded[slot], m.tuning.folded[slot + 1], m.tuning.folded[slot + 2]};
+        return {context.tuning.folded[slot], context.tuning.folded[slot + 1], context.tuning.folded[slot + 2]};
     }
-    return run<Vec3>(m, expression, [](const auto& done) { return done.vector(); });
+    return run<Vec3>(context, expression, [](const auto& done) { return done.vector(); });
 }
 
-bool truth(const EvaluationContext& m, const Expression& expression) {
-    return number(m, expression) != 0.0;
+bool truth(const EvaluationContext& context, const Expression& expression) {
+    return number(context, expression) != 0.0;
 }
 
-bool holds(const EvaluationContext& m, const Condition& condition) {
-    if (condition.only_in && !may_be_in(m, condition.only_in)) return false;
-    return truth(m, condition.truth);
+bool holds(const EvaluationContext& context, const Condition& condition) {
+    if (condition.only_in && !may_be_in(context, condition.only_in)) return false;
+    return truth(context, condition.truth);
 }
 
 }  // namespace leap

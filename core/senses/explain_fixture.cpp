@@ -19,16 +19,16 @@ std::string written(const Program& program, SourceRange range) {
                                                                : std::string();
 }
 
-GateAnswer focus_answer(const EvaluationContext& m, std::size_t fixture, const FocusInfo& focus) {
+GateAnswer focus_answer(const EvaluationContext& context, std::size_t fixture, const FocusInfo& focus) {
     GateAnswer out;
     out.text = "has the focus";
     out.range = focus.reach.range;
-    out.holds = m.actor.focus.is(fixture);
+    out.holds = context.actor.focus.is(fixture);
     if (out.holds) return out;
-    const FixturePose pose = fixture_pose(m, fixture);
-    const Vec3 middle = m.actor.body.position + world_up * (0.5 * m.actor.height);
+    const FixturePose pose = fixture_pose(context, fixture);
+    const Vec3 middle = context.actor.body.position + world_up * (0.5 * context.actor.height);
     const double distance = distance_to(pose, middle);
-    const double reach = number(m, focus.reach);
+    const double reach = number(context, focus.reach);
     const Vec3 to = horizontal(middle - pose.center);
     const double angle =
         std::abs(std::remainder(elementary::atan2(to.y, to.x) - pose.turn_rad, 2.0 * std::numbers::pi));
@@ -36,16 +36,19 @@ GateAnswer focus_answer(const EvaluationContext& m, std::size_t fixture, const F
         out.reason = "no focus: it is hidden";
     } else if (distance > reach) {
         out.reason = fmt::format("no focus: {:.2f} m away, it reaches {:.2f} m", distance, reach);
-    } else if (focus.front && angle > 0.5 * number(m, *focus.front)) {
+    } else if (focus.front && angle > 0.5 * number(context, *focus.front)) {
         out.reason =
             fmt::format("no focus: {:.0f} deg off its front, it listens to {:.0f}", angle * 180.0 / std::numbers::pi,
-                        0.5 * number(m, *focus.front) * 180.0 / std::numbers::pi);
-    } else if (!is_seen_from(m, m.actor.body.position + world_up * std::min(number(m, m.body().eyes), m.actor.height),
+                        0.5 * number(context, *focus.front) * 180.0 / std::numbers::pi);
+    } else if (!is_seen_from(context,
+                             context.actor.body.position +
+                                 world_up * std::min(number(context, context.body().eyes), context.actor.height),
                              fixture, pose)) {
         out.reason = "no focus: something solid hides it";
     } else {
-        const FixtureId other = m.actor.focus;
-        out.reason = other ? fmt::format("no focus: {} has it", m.course->plan.fixtures[other.at()].name) : "no focus";
+        const FixtureId other = context.actor.focus;
+        out.reason =
+            other ? fmt::format("no focus: {} has it", context.course->plan.fixtures[other.at()].name) : "no focus";
     }
     return out;
 }
@@ -74,32 +77,32 @@ GateAnswer way_answer(const EvaluationContext& own, const Machine& kind, const P
 
 }  // namespace
 
-MoveAnswer explain_fixture(const EvaluationContext& m, std::size_t fixture) {
+MoveAnswer explain_fixture(const EvaluationContext& context, std::size_t fixture) {
     MoveAnswer out;
-    const Machine* kind = fixture_kind(m, fixture);
-    const Phase* phase = fixture_phase(m, fixture);
+    const Machine* kind = fixture_kind(context, fixture);
+    const Phase* phase = fixture_phase(context, fixture);
     if (kind == nullptr || phase == nullptr) {
         out.readiness = Readiness::refused;
         out.why = "off for this run";
         return out;
     }
-    out.move = m.layout.fixtures[fixture].kind;
+    out.move = context.layout.fixtures[fixture].kind;
     out.readiness = Readiness::active;
     out.why = phase->name;
-    const EvaluationContext own = m.of_fixture(fixture);
+    const EvaluationContext own = context.of_fixture(fixture);
     if (kind->fixture->focus) out.gates.push_back(focus_answer(own, fixture, *kind->fixture->focus));
     for (const Transition& transition : phase->transitions)
         out.gates.push_back(way_answer(own, *kind, *phase, transition));
     return out;
 }
 
-std::optional<std::size_t> fixture_to_explain(const EvaluationContext& m, MachineId machine) {
+std::optional<std::size_t> fixture_to_explain(const EvaluationContext& context, MachineId machine) {
     std::optional<std::size_t> best;
     double least = 1e300;
-    for (std::size_t i = 0; i < m.world.fixtures.size(); ++i) {
-        if (m.layout.fixtures[i].kind != machine) continue;
-        if (m.actor.focus.is(i) || m.actor.seat.is(i)) return i;
-        const double distance = distance_to(fixture_pose(m, i), m.actor.body.position);
+    for (std::size_t i = 0; i < context.world.fixtures.size(); ++i) {
+        if (context.layout.fixtures[i].kind != machine) continue;
+        if (context.actor.focus.is(i) || context.actor.seat.is(i)) return i;
+        const double distance = distance_to(fixture_pose(context, i), context.actor.body.position);
         if (distance >= least) continue;
         least = distance;
         best = i;

@@ -17,9 +17,9 @@ PathNow path_now(const EvaluationContext& at, std::size_t index) {
     const Phase* phase = fixture_phase(at, index);
     out.at_stop = from.here.has_value();
     if (phase == nullptr || !phase->effects.follow) return out;
-    const EvaluationContext m = at.of_fixture(index);
-    out.speed_mps = std::max(0.0, number(m, *phase->effects.follow));
-    const double gone = out.speed_mps * std::max(0.0, m.time() - m.world.machines[index].phase_since);
+    const EvaluationContext context = at.of_fixture(index);
+    out.speed_mps = std::max(0.0, number(context, *phase->effects.follow));
+    const double gone = out.speed_mps * std::max(0.0, context.time() - context.world.machines[index].phase_since);
     // Of how far it has gone, and of the time at which it comes to the stop.
     const double rounding_m = std::max(1.0, out.speed_mps) * 1e-9;
     out.at_stop = gone >= from.to_stop_m - rounding_m;
@@ -29,13 +29,13 @@ PathNow path_now(const EvaluationContext& at, std::size_t index) {
     return out;
 }
 
-double last_stop(const EvaluationContext& m, std::size_t fixture) {
-    return static_cast<double>(path_now(m, fixture).place.last_stop);
+double last_stop(const EvaluationContext& context, std::size_t fixture) {
+    return static_cast<double>(path_now(context, fixture).place.last_stop);
 }
 
-Vec3 path_ahead(const EvaluationContext& m, std::size_t fixture) {
-    const double turn_rad = m.course->plan.fixtures[fixture].turn_deg * radians_per_degree;
-    return turned(path_now(m, fixture).place.ahead, turn_rad);
+Vec3 path_ahead(const EvaluationContext& context, std::size_t fixture) {
+    const double turn_rad = context.course->plan.fixtures[fixture].turn_deg * radians_per_degree;
+    return turned(path_now(context, fixture).place.ahead, turn_rad);
 }
 
 }  // namespace leap

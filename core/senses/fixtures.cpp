@@ -18,10 +18,10 @@ namespace {
 
 /// How far slide and swing have gone in the present phase: along a phase that has a time they go steadily, without one
 /// they are there at once.
-double gone(const EvaluationContext& m, const MachineState& machine, const Phase& phase) {
+double gone(const EvaluationContext& context, const MachineState& machine, const Phase& phase) {
     if (!phase.duration) return 1.0;
-    const double length = number(m, *phase.duration);
-    return length > 0.0 ? std::clamp((m.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
+    const double length = number(context, *phase.duration);
+    return length > 0.0 ? std::clamp((context.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
 }
 
 /// How far it is turned from where it was placed to face along a direction; as it is when that points nowhere level.
@@ -68,30 +68,30 @@ Solid solid_box(const FixturePose& pose, const Surface& surface) {
 
 }  // namespace
 
-const Machine* fixture_kind(const EvaluationContext& m, std::size_t index) {
-    const MachineId kind = m.layout.fixtures[index].kind;
-    return kind ? &m.program.machines[kind] : nullptr;
+const Machine* fixture_kind(const EvaluationContext& context, std::size_t index) {
+    const MachineId kind = context.layout.fixtures[index].kind;
+    return kind ? &context.program.machines[kind] : nullptr;
 }
 
-bool is_fixture_of(const EvaluationContext& m, std::int32_t index, std::string_view kind) {
+bool is_fixture_of(const EvaluationContext& context, std::int32_t index, std::string_view kind) {
     const auto i = static_cast<std::size_t>(index);
-    if (i >= m.world.fixtures.size() || !m.layout.fixtures[i].kind) return false;
-    const Machine* machine = fixture_kind(m, i);
+    if (i >= context.world.fixtures.size() || !context.layout.fixtures[i].kind) return false;
+    const Machine* machine = fixture_kind(context, i);
     while (machine != nullptr && machine->name != kind) {
-        const auto base = machine->base.empty() ? std::nullopt : m.program.find_machine(machine->base);
-        machine = base ? &m.program.machines[*base] : nullptr;
+        const auto base = machine->base.empty() ? std::nullopt : context.program.find_machine(machine->base);
+        machine = base ? &context.program.machines[*base] : nullptr;
     }
     return machine != nullptr;
 }
 
-const Phase* fixture_phase(const EvaluationContext& m, std::size_t index) {
-    const Machine* kind = fixture_kind(m, index);
-    const PhaseId phase = m.world.machines[index].phase;
+const Phase* fixture_phase(const EvaluationContext& context, std::size_t index) {
+    const Machine* kind = fixture_kind(context, index);
+    const PhaseId phase = context.world.machines[index].phase;
     return kind == nullptr || !phase ? nullptr : &kind->phases[phase];
 }
 
-std::string fixture_prompt(const EvaluationContext& m, std::size_t index) {
-    const Machine* kind = fixture_kind(m, index);
+std::string fixture_prompt(const EvaluationContext& context, std::size_t index) {
+    const Machine* kind = fixture_kind(context, index);
     return kind == nullptr ? std::string() : kind->fixture->prompt;
 }
 
@@ -100,24 +100,24 @@ FixtureOffset fixture_offset(const EvaluationContext& at, std::size_t index, boo
     const Phase* phase = fixture_phase(at, index);
     if (phase == nullptr) return {};
     if (phase->effects.stays) return own.from;
-    const EvaluationContext m = at.of_fixture(index);
+    const EvaluationContext context = at.of_fixture(index);
     FixtureOffset to;
     to.way_m = path_now(at, index).gone_m;
     if (phase->effects.slide)
-        for (int i = 0; i < 3; ++i) to.slide[i] = number(m, (*phase->effects.slide)[static_cast<std::size_t>(i)]);
-    if (phase->effects.swing) to.swing_rad = number(m, *phase->effects.swing);
+        for (int i = 0; i < 3; ++i) to.slide[i] = number(context, (*phase->effects.slide)[static_cast<std::size_t>(i)]);
+    if (phase->effects.swing) to.swing_rad = number(context, *phase->effects.swing);
     for (int i = 0; phase->effects.grow && i < 3; ++i)
-        to.grown[i] = std::clamp(number(m, (*phase->effects.grow)[static_cast<std::size_t>(i)]),
+        to.grown[i] = std::clamp(number(context, (*phase->effects.grow)[static_cast<std::size_t>(i)]),
                                  defaults::smallest_growth, defaults::largest_growth);
-    if (with_face && phase->effects.face) to.face_rad = faced(m, index, *phase->effects.face, own.from.face_rad);
-    const double share = gone(m, m.world.machines[index], *phase);
+    if (with_face && phase->effects.face) to.face_rad = faced(context, index, *phase->effects.face, own.from.face_rad);
+    const double share = gone(context, context.world.machines[index], *phase);
     // Beginning and ending at rest, over the same time.
     const double eased = share * share * (3.0 - 2.0 * share);
     const double slides = phase->effects.slide_eased ? eased : share;
     const double swings = phase->effects.swing_eased ? eased : share;
     return {own.from.slide + (to.slide - own.from.slide) * slides,
             own.from.swing_rad + (to.swing_rad - own.from.swing_rad) * swings,
-            turned_to_face(m, index, *phase, to.face_rad, share), to.way_m,
+            turned_to_face(context, index, *phase, to.face_rad, share), to.way_m,
             own.from.grown + (to.grown - own.from.grown) * (phase->effects.grow_eased ? eased : share)};
 }
 
@@ -153,11 +153,12 @@ void move_by(const FixtureOffset& offset, const FixtureWay& way, FixturePose& ou
 namespace {
 
 /// Whether a pose that is being worked out has come back to itself, or depends on too many others.
-bool ends_chain(const EvaluationContext& m, std::size_t index) {
-    return m.poses != nullptr && (m.poses->has(index) || m.poses->length >= defaults::longest_pose_chain);
+bool ends_chain(const EvaluationContext& context, std::size_t index) {
+    return context.poses != nullptr &&
+           (context.poses->has(index) || context.poses->length >= defaults::longest_pose_chain);
 }
-PoseChain chain_with(const EvaluationContext& m, std::size_t index) {
-    return {index, m.poses, m.poses == nullptr ? 1 : m.poses->length + 1};
+PoseChain chain_with(const EvaluationContext& context, std::size_t index) {
+    return {index, context.poses, context.poses == nullptr ? 1 : context.poses->length + 1};
 }
 
 }  // namespace
@@ -167,23 +168,23 @@ Vec3 fixture_middle(const EvaluationContext& at, std::size_t index) {
     FixturePose pose = fixture_pose(at, index, true);
     if (ends_chain(at, index)) return pose.center;
     const PoseChain chain = chain_with(at, index);
-    EvaluationContext m = at;
-    m.poses = &chain;
-    const FixtureOffset offset = fixture_offset(m, index, false);
+    EvaluationContext context = at;
+    context.poses = &chain;
+    const FixtureOffset offset = fixture_offset(context, index, false);
     if (offset.grown != Vec3{1.0}) grow(offset.grown, pose);
-    move_by(offset, m.course->ways[index], pose);
+    move_by(offset, context.course->ways[index], pose);
     return pose.center;
 }
 
 /// Whether path, slide or swing change as its phase goes on.
-bool is_on_its_way(const EvaluationContext& m, std::size_t index) {
-    const Phase* phase = fixture_phase(m, index);
+bool is_on_its_way(const EvaluationContext& context, std::size_t index) {
+    const Phase* phase = fixture_phase(context, index);
     if (phase == nullptr) return false;
-    if (is_awake(m.layout, m.world, index)) return true;
-    if (m.layout.can_be_loose(index))
+    if (is_awake(context.layout, context.world, index)) return true;
+    if (context.layout.can_be_loose(index))
         return phase->effects.carried || phase->effects.returns_home || phase->effects.in_hand;
     if (phase->effects.stays) return false;
-    if (phase->effects.follow && path_now(m, index).goes_on) return true;
+    if (phase->effects.follow && path_now(context, index).goes_on) return true;
     // What depends on more than dials may change at any time.
     const auto changes = [](const Expression& e) { return e.folded < 0; };
     const auto& slide = phase->effects.slide;
@@ -194,21 +195,21 @@ bool is_on_its_way(const EvaluationContext& m, std::size_t index) {
     if (phase->effects.face && changes(*phase->effects.face)) return true;
     if (phase->effects.face && phase->effects.face_rate) {
         constexpr double at_last_s = 1e6;
-        EvaluationContext end = m;
+        EvaluationContext end = context;
         end.ahead = at_last_s;
-        if (fixture_offset(end, index).face_rad != fixture_offset(m, index).face_rad) return true;
+        if (fixture_offset(end, index).face_rad != fixture_offset(context, index).face_rad) return true;
     }
     if (!phase->duration) return false;
-    const FixtureOffset& from = m.world.fixtures[index].from;
-    EvaluationContext end = m;
-    end.ahead = number(m, *phase->duration);
+    const FixtureOffset& from = context.world.fixtures[index].from;
+    EvaluationContext end = context;
+    end.ahead = number(context, *phase->duration);
     const FixtureOffset to = fixture_offset(end, index);
-    return !(from == to) && fixture_offset(m, index) != to;
+    return !(from == to) && fixture_offset(context, index) != to;
 }
 
-RigidShape fixture_shape(const EvaluationContext& m, const FixtureInfo& info) {
+RigidShape fixture_shape(const EvaluationContext& context, const FixtureInfo& info) {
     const auto side = [&](std::size_t i) {
-        return std::clamp(number(m, info.size[i]), 0.001, 2.0 * defaults::largest_box_m);
+        return std::clamp(number(context, info.size[i]), 0.001, 2.0 * defaults::largest_box_m);
     };
     RigidShape out;
     if (info.shape == FixtureShape::box) {
@@ -222,42 +223,42 @@ RigidShape fixture_shape(const EvaluationContext& m, const FixtureInfo& info) {
     return out;
 }
 
-FixturePose fixture_pose(const EvaluationContext& m, std::size_t index, bool at_rest) {
-    const auto rigid = m.layout.fixtures[index].rigid;
-    if (!at_rest && !rigid && m.cache != nullptr && index < m.cache->stands.size()) {
-        const FixtureStand& known = m.cache->stands[index];
-        if (is_as_known(m, known, index)) return known.pose;
+FixturePose fixture_pose(const EvaluationContext& context, std::size_t index, bool at_rest) {
+    const auto rigid = context.layout.fixtures[index].rigid;
+    if (!at_rest && !rigid && context.cache != nullptr && index < context.cache->stands.size()) {
+        const FixtureStand& known = context.cache->stands[index];
+        if (is_as_known(context, known, index)) return known.pose;
     }
     FixturePose out;
-    const MachineId made_of = m.layout.fixtures[index].placed;
+    const MachineId made_of = context.layout.fixtures[index].placed;
     if (!made_of) return out;
-    const Machine* kind = &m.program.machines[made_of];
-    const PlacedFixture& placed = m.course->plan.fixtures[index];
-    out.shape = fixture_shape(m, *kind->fixture);
+    const Machine* kind = &context.program.machines[made_of];
+    const PlacedFixture& placed = context.course->plan.fixtures[index];
+    out.shape = fixture_shape(context, *kind->fixture);
     out.half = out.shape.half;
     out.can_be_loose = kind->fixture->loose.has_value();
     out.turn_rad = placed.turn_deg * radians_per_degree;
     out.center = placed.position + Vec3{0.0, 0.0, out.half.z};
     out.turn = about_up(out.turn_rad);
-    const Phase* phase = fixture_phase(m, index);
-    if (phase == nullptr || at_rest || ends_chain(m, index)) return out;
+    const Phase* phase = fixture_phase(context, index);
+    if (phase == nullptr || at_rest || ends_chain(context, index)) return out;
     out.solid = phase->effects.solid || phase->effects.loose;
     out.hidden = phase->effects.hidden;
     out.glows = phase->effects.glows;
-    const PoseChain chain = chain_with(m, index);
-    EvaluationContext own = m.of_fixture(index);
+    const PoseChain chain = chain_with(context, index);
+    EvaluationContext own = context.of_fixture(index);
     own.poses = &chain;
     if (phase->effects.seen_through) out.seen_through = std::clamp(number(own, *phase->effects.seen_through), 0.0, 1.0);
     if (rigid) {
         place_loose(own, *rigid, *phase, out);
         return out;
     }
-    EvaluationContext waiting = m;
+    EvaluationContext waiting = context;
     waiting.poses = &chain;
     const FixtureOffset offset = fixture_offset(waiting, index);
     if (offset.grown != Vec3{1.0}) grow(offset.grown, out);
     const double placed_rad = out.turn_rad;
-    move_by(offset, m.course->ways[index], out);
+    move_by(offset, context.course->ways[index], out);
     out.turn_rad += offset.face_rad;
     if (out.turn_rad != placed_rad) out.turn = about_up(out.turn_rad);
     return out;
@@ -307,22 +308,22 @@ bool meets(const FixturePose& pose, const Capsule& capsule, const Vec3& feet, do
     return closest_point(solid, capsule.segment(), feet + world_up * capsule.radius).distance <= capsule.radius + gap;
 }
 
-Exit exit_of(const EvaluationContext& m, std::size_t index) {
-    const FixturePose pose = fixture_pose(m, index, true);
-    const double away = pose.half.x + m.actor.radius + defaults::exit_gap_m;
+Exit exit_of(const EvaluationContext& context, std::size_t index) {
+    const FixturePose pose = fixture_pose(context, index, true);
+    const double away = pose.half.x + context.actor.radius + defaults::exit_gap_m;
     return {pose.center - world_up * pose.half.z + facing_direction(pose.turn_rad) * away, pose.turn_rad};
 }
 
-std::optional<Exit> exit_of_link(const EvaluationContext& m, std::size_t index) {
-    const auto link = m.layout.fixtures[index].link;
+std::optional<Exit> exit_of_link(const EvaluationContext& context, std::size_t index) {
+    const auto link = context.layout.fixtures[index].link;
     if (!link) return std::nullopt;
-    return exit_of(m, *link);
+    return exit_of(context, *link);
 }
 
-std::optional<double> turn_through(const EvaluationContext& m, std::size_t index) {
-    const auto exit = exit_of_link(m, index);
+std::optional<double> turn_through(const EvaluationContext& context, std::size_t index) {
+    const auto exit = exit_of_link(context, index);
     if (!exit) return std::nullopt;
-    return exit->facing_rad - fixture_pose(m, index, true).turn_rad + std::numbers::pi;
+    return exit->facing_rad - fixture_pose(context, index, true).turn_rad + std::numbers::pi;
 }
 
 }  // namespace leap

@@ -29,38 +29,39 @@ std::optional<double> ray_into(const FixturePose& pose, const Vec3& from, const 
     return near;
 }
 
-bool is_in_front(const EvaluationContext& m, const FocusInfo& focus, const FixturePose& pose, const Vec3& middle) {
+bool is_in_front(const EvaluationContext& context, const FocusInfo& focus, const FixturePose& pose,
+                 const Vec3& middle) {
     if (!focus.front) return true;
     const Vec3 to = horizontal(middle - pose.center);
     const double length = glm::length(to);
     if (length < 1e-6) return true;
     const double along = glm::dot(to, facing_direction(pose.turn_rad)) / length;
-    return along >= elementary::cos(number(m, *focus.front) * 0.5) - 1e-9;
+    return along >= elementary::cos(number(context, *focus.front) * 0.5) - 1e-9;
 }
 
 }  // namespace
 
-FixtureId focus_at(const EvaluationContext& m) {
-    const Actor& s = m.actor;
+FixtureId focus_at(const EvaluationContext& context) {
+    const Actor& s = context.actor;
     const Vec3 middle = s.body.position + world_up * (s.height * 0.5);
-    const Vec3 eyes = s.body.position + world_up * std::min(number(m, m.body().eyes), s.height);
-    const Vec3 look = sense_vector(m, Sense::look);
+    const Vec3 eyes = s.body.position + world_up * std::min(number(context, context.body().eyes), s.height);
+    const Vec3 look = sense_vector(context, Sense::look);
     FixtureId nearest;
     FixtureId looked_at;
     double least = 1e300;
     double first = 1e300;
-    for (const std::size_t i : m.cache->lively) {
-        const FixtureStand& stand = m.cache->stands[i];
+    for (const std::size_t i : context.cache->lively) {
+        const FixtureStand& stand = context.cache->stands[i];
         if (!stand.focus_reach) continue;
         const double reach = *stand.focus_reach;
         const FixturePose& pose = stand.pose;
-        const Machine* kind = fixture_kind(m, i);
+        const Machine* kind = fixture_kind(context, i);
         const double distance = distance_to(pose, middle);
-        if (distance > reach || !is_in_front(m, *kind->fixture->focus, pose, middle)) continue;
+        if (distance > reach || !is_in_front(context, *kind->fixture->focus, pose, middle)) continue;
         const auto met = ray_into(pose, eyes, look, reach + s.height);
         const bool is_nearer = distance < least;
         const bool is_looked_at = met && *met < first;
-        if ((!is_nearer && !is_looked_at) || !is_seen_from(m, eyes, i, pose)) continue;
+        if ((!is_nearer && !is_looked_at) || !is_seen_from(context, eyes, i, pose)) continue;
         if (is_nearer) {
             least = distance;
             nearest = FixtureId(i);
@@ -73,10 +74,10 @@ FixtureId focus_at(const EvaluationContext& m) {
     return looked_at ? looked_at : nearest;
 }
 
-FixtureId focus_now(const EvaluationContext& m) {
-    if (const auto& known = answers_for(m).focus) return *known;
-    const FixtureId found = focus_at(m);
-    answers_for(m).focus = found;
+FixtureId focus_now(const EvaluationContext& context) {
+    if (const auto& known = answers_for(context).focus) return *known;
+    const FixtureId found = focus_at(context);
+    answers_for(context).focus = found;
     return found;
 }
 

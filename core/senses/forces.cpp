@@ -10,10 +10,11 @@ namespace leap {
 
 namespace {
 
-Vec3 arm_of(const EvaluationContext& m, const std::optional<std::array<Expression, 3>>& at, const PushedBody& body) {
+Vec3 arm_of(const EvaluationContext& context, const std::optional<std::array<Expression, 3>>& at,
+            const PushedBody& body) {
     if (!at) return Vec3{0.0};
     Vec3 own{0.0};
-    for (int i = 0; i < 3; ++i) own[i] = number(m, (*at)[static_cast<std::size_t>(i)]);
+    for (int i = 0; i < 3; ++i) own[i] = number(context, (*at)[static_cast<std::size_t>(i)]);
     return body.turn * own;
 }
 
@@ -22,15 +23,15 @@ void add_force(const Vec3& force, const Vec3& arm, const PushedBody& body, Pushe
     out.torque += glm::cross(arm, force);
 }
 
-void add_spring(const EvaluationContext& m, const Spring& spring, const PushedBody& body, double seconds, double gone,
-                Pushed& out) {
-    const Vec3 arm = arm_of(m, spring.at, body);
-    const Vec3 from_point = body.middle + arm - vector(m, spring.point);
+void add_spring(const EvaluationContext& context, const Spring& spring, const PushedBody& body, double seconds,
+                double gone, Pushed& out) {
+    const Vec3 arm = arm_of(context, spring.at, body);
+    const Vec3 from_point = body.middle + arm - vector(context, spring.point);
     const double distance = glm::length(from_point);
-    const double rest = spring.length ? std::max(0.0, number(m, *spring.length)) : 0.0;
+    const double rest = spring.length ? std::max(0.0, number(context, *spring.length)) : 0.0;
     if (distance < 1e-9 || (spring.slack && distance <= rest)) return;
-    const double stiffness = std::clamp(number(m, spring.stiffness), 0.0, defaults::stiffest_spring);
-    const double damping = spring.damping ? std::max(0.0, number(m, *spring.damping)) : 0.0;
+    const double stiffness = std::clamp(number(context, spring.stiffness), 0.0, defaults::stiffest_spring);
+    const double damping = spring.damping ? std::max(0.0, number(context, *spring.damping)) : 0.0;
     const Vec3 along = from_point / distance;
     const Vec3 velocity = body.velocity + glm::cross(body.spin, arm);
     // A spring without a length is the same in every direction, and so is its damping.
@@ -45,18 +46,20 @@ void add_spring(const EvaluationContext& m, const Spring& spring, const PushedBo
 
 }  // namespace
 
-void add_forces(const EvaluationContext& m, const Effects& effects, const PushedBody& body, double seconds, Pushed& out,
-                double gone) {
+void add_forces(const EvaluationContext& context, const Effects& effects, const PushedBody& body, double seconds,
+                Pushed& out, double gone) {
     for (const Push& push : effects.pushes) {
-        const double force = std::clamp(number(m, push.force), -defaults::largest_force_n, defaults::largest_force_n);
-        add_force(direction_or_zero(vector(m, push.direction)) * force, arm_of(m, push.at, body), body, out);
+        const double force =
+            std::clamp(number(context, push.force), -defaults::largest_force_n, defaults::largest_force_n);
+        add_force(direction_or_zero(vector(context, push.direction)) * force, arm_of(context, push.at, body), body,
+                  out);
     }
-    for (const Spring& spring : effects.springs) add_spring(m, spring, body, seconds, gone, out);
+    for (const Spring& spring : effects.springs) add_spring(context, spring, body, seconds, gone, out);
     if (!effects.drag) return;
-    const Vec3 medium = effects.drag->medium ? vector(m, *effects.drag->medium) : Vec3{0.0};
-    double drag = std::max(0.0, number(m, effects.drag->rate));
+    const Vec3 medium = effects.drag->medium ? vector(context, *effects.drag->medium) : Vec3{0.0};
+    double drag = std::max(0.0, number(context, effects.drag->rate));
     if (effects.drag->square)
-        drag += std::max(0.0, number(m, *effects.drag->square)) * glm::length(body.velocity - medium);
+        drag += std::max(0.0, number(context, *effects.drag->square)) * glm::length(body.velocity - medium);
     out.drag += drag;
     out.carried += drag * medium;
 }

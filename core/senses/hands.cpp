@@ -21,11 +21,11 @@ const ButtonState* state_of(const Actor& actor, ButtonId button) {
 }
 
 /// Things that a hand can take: those with a phase in a hand that aren't held, or hidden.
-bool can_be_grabbed(const EvaluationContext& m, std::size_t rigid) {
-    const RigidState& loose = m.world.loose[rigid];
-    const std::size_t fixture = m.layout.rigid[rigid].fixture;
-    const Machine* kind = fixture_kind(m, fixture);
-    const Phase* phase = fixture_phase(m, fixture);
+bool can_be_grabbed(const EvaluationContext& context, std::size_t rigid) {
+    const RigidState& loose = context.world.loose[rigid];
+    const std::size_t fixture = context.layout.rigid[rigid].fixture;
+    const Machine* kind = fixture_kind(context, fixture);
+    const Phase* phase = fixture_phase(context, fixture);
     if (kind == nullptr || phase == nullptr || !loose.holder.is_nobody() || phase->effects.hidden) return false;
     return std::any_of(kind->phases.begin(), kind->phases.end(),
                        [](const Phase& each) { return each.effects.in_hand.has_value(); });
@@ -44,13 +44,13 @@ Pointed pointed_at(const Vec3& eyes, const Vec3& look, const FixturePose& pose) 
 
 }  // namespace
 
-HandPose hand_pose(const EvaluationContext& m, int hand) {
-    const HandsInfo& info = *m.body().hands;
-    const Actor& s = m.actor;
+HandPose hand_pose(const EvaluationContext& context, int hand) {
+    const HandsInfo& info = *context.body().hands;
+    const Actor& s = context.actor;
     const double side = hand == 0 ? 1.0 : -1.0;
-    const double ahead = number(m, info.at[0]);
-    const double aside = number(m, info.at[1]) * side;
-    const double up = std::min(number(m, info.at[2]), s.height);
+    const double ahead = number(context, info.at[0]);
+    const double aside = number(context, info.at[1]) * side;
+    const double up = std::min(number(context, info.at[2]), s.height);
     HandPose out;
     const ButtonState* raise = state_of(s, info.buttons[static_cast<std::size_t>(hand)]);
     // At the instant at which its button comes up it is where it was: what it lets go of then leaves from there.
@@ -64,22 +64,22 @@ HandPose hand_pose(const EvaluationContext& m, int hand) {
         return out;
     }
     // Stretched along the view from the shoulder.
-    const double shoulder = std::min(number(m, m.body().eyes), s.height) - defaults::shoulder_below_eyes_m;
+    const double shoulder = std::min(number(context, context.body().eyes), s.height) - defaults::shoulder_below_eyes_m;
     out.turn = looking(yaw, s.look_pitch);
     out.place = s.body.position + left * aside + world_up * shoulder +
-                out.turn * Vec3{std::max(0.0, number(m, info.reach)), 0.0, 0.0};
+                out.turn * Vec3{std::max(0.0, number(context, info.reach)), 0.0, 0.0};
     return out;
 }
 
-Vec3 hand_velocity(const EvaluationContext& m, int hand) {
-    const Actor& s = m.actor;
+Vec3 hand_velocity(const EvaluationContext& context, int hand) {
+    const Actor& s = context.actor;
     Vec3 out = s.body.velocity + s.ground_velocity;
-    const HandPose pose = hand_pose(m, hand);
+    const HandPose pose = hand_pose(context, hand);
     if (!pose.raised || s.time - s.look_changed_at > defaults::look_steady_s) return out;
     // Turning is about the body's own upright line, nodding about the shoulder.
     const Vec3 front = facing_direction(s.look_yaw);
     const Vec3 left{-front.y, front.x, 0.0};
-    const double shoulder = std::min(number(m, m.body().eyes), s.height) - defaults::shoulder_below_eyes_m;
+    const double shoulder = std::min(number(context, context.body().eyes), s.height) - defaults::shoulder_below_eyes_m;
     const Vec3 from_body = pose.place - s.body.position;
     const Vec3 from_shoulder = from_body - left * glm::dot(left, from_body) - world_up * shoulder;
     out += glm::cross(world_up * s.look_rate.x, horizontal(from_body));
@@ -107,21 +107,22 @@ std::int32_t held_by(const World& world, const Actor& actor, int hand) {
     return -1;
 }
 
-std::int32_t within_grasp(const EvaluationContext& m, int hand) {
-    if (!m.body().hands) return -1;
-    const HandsInfo& info = *m.body().hands;
-    const double near = number(m, info.near);
-    const double far = number(m, info.far);
-    const Vec3 palm = hand_pose(m, hand).place;
-    const Vec3 eyes = m.actor.body.position + world_up * std::min(number(m, m.body().eyes), m.actor.height);
-    const Vec3 look = sense_vector(m, Sense::look);
+std::int32_t within_grasp(const EvaluationContext& context, int hand) {
+    if (!context.body().hands) return -1;
+    const HandsInfo& info = *context.body().hands;
+    const double near = number(context, info.near);
+    const double far = number(context, info.far);
+    const Vec3 palm = hand_pose(context, hand).place;
+    const Vec3 eyes =
+        context.actor.body.position + world_up * std::min(number(context, context.body().eyes), context.actor.height);
+    const Vec3 look = sense_vector(context, Sense::look);
     std::int32_t nearest = -1;
     std::int32_t pointed = -1;
     double least = near;
     double first = far;
-    for (std::size_t i = 0; i < m.world.loose.size(); ++i) {
-        if (!can_be_grabbed(m, i)) continue;
-        const FixturePose pose = fixture_pose(m, m.layout.rigid[i].fixture);
+    for (std::size_t i = 0; i < context.world.loose.size(); ++i) {
+        if (!can_be_grabbed(context, i)) continue;
+        const FixturePose pose = fixture_pose(context, context.layout.rigid[i].fixture);
         if (const double distance = distance_to(pose, palm); distance <= least) {
             least = distance;
             nearest = static_cast<std::int32_t>(i);
@@ -129,7 +130,7 @@ std::int32_t within_grasp(const EvaluationContext& m, int hand) {
         const Pointed at = pointed_at(eyes, look, pose);
         const double forgiving = glm::length(pose.half) + defaults::pointing_gap_m;
         if (at.along > 0.0 && at.along < first && at.aside < forgiving &&
-            is_seen_from(m, eyes, m.layout.rigid[i].fixture, pose)) {
+            is_seen_from(context, eyes, context.layout.rigid[i].fixture, pose)) {
             first = at.along;
             pointed = static_cast<std::int32_t>(i);
         }

@@ -29,19 +29,19 @@ bool is_awake(const RunLayout& layout, const World& world, std::size_t fixture) 
     return rigid && layout.fixtures[fixture].kind && !world.loose[*rigid].body.asleep;
 }
 
-RigidKind loose_kind(const EvaluationContext& m, std::size_t fixture) {
-    const FixtureInfo& info = *fixture_kind(m, fixture)->fixture;
+RigidKind loose_kind(const EvaluationContext& context, std::size_t fixture) {
+    const FixtureInfo& info = *fixture_kind(context, fixture)->fixture;
     RigidKind out;
-    out.shape = fixture_shape(m, info);
-    out.mass_kg = std::clamp(number(m, info.loose->mass), 0.001, 1e6);
-    if (info.loose->friction) out.friction = std::clamp(number(m, *info.loose->friction), 0.0, 100.0);
-    if (info.loose->bounce) out.bounce = std::clamp(number(m, *info.loose->bounce), 0.0, 1.0);
+    out.shape = fixture_shape(context, info);
+    out.mass_kg = std::clamp(number(context, info.loose->mass), 0.001, 1e6);
+    if (info.loose->friction) out.friction = std::clamp(number(context, *info.loose->friction), 0.0, 100.0);
+    if (info.loose->bounce) out.bounce = std::clamp(number(context, *info.loose->bounce), 0.0, 1.0);
     return out;
 }
 
-WheelKind wheel_kind(const EvaluationContext& m, std::size_t fixture) {
-    const WheelInfo& info = *fixture_kind(m, fixture)->fixture->wheels;
-    const EvaluationContext own = m.of_fixture(fixture);
+WheelKind wheel_kind(const EvaluationContext& context, std::size_t fixture) {
+    const WheelInfo& info = *fixture_kind(context, fixture)->fixture->wheels;
+    const EvaluationContext own = context.of_fixture(fixture);
     WheelKind out;
     for (int i = 0; i < 3; ++i) out.hang[i] = number(own, info.at[static_cast<std::size_t>(i)]);
     out.hang.x = std::max(0.05, out.hang.x);
@@ -53,11 +53,11 @@ WheelKind wheel_kind(const EvaluationContext& m, std::size_t fixture) {
     return out;
 }
 
-WheelUse wheel_use(const EvaluationContext& m, std::size_t fixture) {
+WheelUse wheel_use(const EvaluationContext& context, std::size_t fixture) {
     WheelUse out;
-    const Phase* phase = fixture_phase(m, fixture);
+    const Phase* phase = fixture_phase(context, fixture);
     if (phase == nullptr) return out;
-    const EvaluationContext own = m.of_fixture(fixture);
+    const EvaluationContext own = context.of_fixture(fixture);
     const auto of = [&](const std::optional<Expression>& expression) {
         return expression ? number(own, *expression) : 0.0;
     };
@@ -106,25 +106,25 @@ void place_loose(const EvaluationContext& own, std::size_t index, const Phase& p
     out.turn_rad = elementary::atan2(front.y, front.x);
 }
 
-bool loose_lies_in(const EvaluationContext& m, std::size_t fixture, bool deep) {
-    if (m.world.loose.empty() || m.layout.can_be_loose(fixture)) return false;
+bool loose_lies_in(const EvaluationContext& context, std::size_t fixture, bool deep) {
+    if (context.world.loose.empty() || context.layout.can_be_loose(fixture)) return false;
     constexpr double pressed_in_m = 0.004;
     const double gap = deep ? -pressed_in_m : defaults::clear_gap_m;
     Solid own;
     Solid other;
     std::vector<ContactPoint> points;
-    const bool placed = m.cache != nullptr && m.cache->stands_hold() && m.ahead == 0.0 &&
-                        m.cache->stands.size() == m.world.fixtures.size();
+    const bool placed = context.cache != nullptr && context.cache->stands_hold() && context.ahead == 0.0 &&
+                        context.cache->stands.size() == context.world.fixtures.size();
     const auto lies_in = [&](const FixturePose& pose) {
         place_solid(pose, true, {}, own);
         const double size = glm::length(pose.half) + defaults::clear_gap_m;
-        return std::any_of(m.layout.rigid.begin(), m.layout.rigid.end(), [&](const RigidLayout& rigid) {
+        return std::any_of(context.layout.rigid.begin(), context.layout.rigid.end(), [&](const RigidLayout& rigid) {
             const std::size_t other_fixture = rigid.fixture;
             if (placed) {
-                const FixturePose& known = m.cache->stands[other_fixture].pose;
+                const FixturePose& known = context.cache->stands[other_fixture].pose;
                 if (glm::length(known.center - pose.center) > size + glm::length(known.half)) return false;
             }
-            const FixturePose at = fixture_pose(m, other_fixture);
+            const FixturePose at = fixture_pose(context, other_fixture);
             const double reach = size + glm::length(at.half);
             if (!at.solid || glm::length(at.center - pose.center) > reach) return false;
             place_solid(at, false, {}, other);
@@ -133,7 +133,7 @@ bool loose_lies_in(const EvaluationContext& m, std::size_t fixture, bool deep) {
             return !points.empty();
         });
     };
-    return lies_in(fixture_pose(m, fixture)) || (!deep && lies_in(fixture_pose(m, fixture, true)));
+    return lies_in(fixture_pose(context, fixture)) || (!deep && lies_in(fixture_pose(context, fixture, true)));
 }
 
 bool all_loose_sleep(const World& world) {

@@ -3,11 +3,11 @@
 
 namespace leap {
 
-const Heard& news_of(const EvaluationContext& m, int row) {
+const Heard& news_of(const EvaluationContext& context, int row) {
     static const Heard none;
     const auto at = static_cast<std::size_t>(row);
-    const std::size_t first = m.fixture ? m.fixture.at() * m.program.news.size() : 0;
-    const std::vector<Heard>& news = m.fixture ? m.world.news : m.actor.news;
+    const std::size_t first = context.fixture ? context.fixture.at() * context.program.news.size() : 0;
+    const std::vector<Heard>& news = context.fixture ? context.world.news : context.actor.news;
     return first + at < news.size() ? news[first + at] : none;
 }
 

@@ -19,7 +19,7 @@ using syntax::ProbeFrom;
 using syntax::ProbeKind;
 
 struct Asking {
-    const EvaluationContext& m;
+    const EvaluationContext& context;
     const ProbeInfo& info;
     Vec3 feet;
     Capsule capsule;
@@ -30,23 +30,25 @@ struct Asking {
     Vec3 origin() const {
         if (info.from == ProbeFrom::feet) return feet;
         if (info.from == ProbeFrom::middle) return feet + world_up * (capsule.height * 0.5);
-        const double eyes = fixture ? capsule.height : number(m, m.body().eyes);
+        const double eyes = fixture ? capsule.height : number(context, context.body().eyes);
         return feet + world_up * std::min(eyes, capsule.height * 0.95);
     }
     Vec3 direction(const Vec3& without) const {
-        const Vec3 said = info.direction ? vector(m, *info.direction) : without;
+        const Vec3 said = info.direction ? vector(context, *info.direction) : without;
         return direction_or_zero(said);
     }
-    const std::string& kind() const { return m.program.kinds[info.wanted]; }
+    const std::string& kind() const { return context.program.kinds[info.wanted]; }
     bool wanted(const Surface& met) const {
-        if (!info.wanted || is_of_kind(*m.course, met, kind())) return true;
-        if (met.is_actor()) return wants_actor(m.world.actors[met.index]);
-        return met.is_fixture() && is_fixture_of(m, static_cast<std::int32_t>(met.index), kind());
+        if (!info.wanted || is_of_kind(*context.course, met, kind())) return true;
+        if (met.is_actor()) return wants_actor(context.world.actors[met.index]);
+        return met.is_fixture() && is_fixture_of(context, static_cast<std::int32_t>(met.index), kind());
     }
     /// Characters are looked for by their body's name.
-    bool wants_actor(const Actor& actor) const { return !info.wanted || kind() == m.program.bodies[actor.kind].name; }
+    bool wants_actor(const Actor& actor) const {
+        return !info.wanted || kind() == context.program.bodies[actor.kind].name;
+    }
     /// A character doesn't look for itself.
-    bool is_self(const Actor& actor) const { return !fixture && actor.id == m.actor.id; }
+    bool is_self(const Actor& actor) const { return !fixture && actor.id == context.actor.id; }
 };
 
 Solid body_solid(const Actor& actor) {
@@ -69,12 +71,12 @@ ProbeResult missed(const Asking& a) {
 /// Solid fixtures that stand too far off to be among those round the body: a long ray meets them all the same.
 std::optional<RayHit> far_fixture(const Asking& a, const Vec3& from, const Vec3& direction, double reach) {
     std::optional<RayHit> out;
-    if (reach <= defaults::fixture_sight_m - defaults::fixture_walk_m || a.m.cache == nullptr) return out;
+    if (reach <= defaults::fixture_sight_m - defaults::fixture_walk_m || a.context.cache == nullptr) return out;
     Solid solid;
-    const std::vector<FixtureStand>& stands = a.m.cache->stands;
+    const std::vector<FixtureStand>& stands = a.context.cache->stands;
     for (std::size_t i = 0; i < stands.size(); ++i) {
         if (!stands[i].pose.solid || stands[i].slot >= 0 || a.fixture.is(i)) continue;
-        place_solid(stands[i].pose, !a.m.layout.can_be_loose(i), fixture_surface(i), solid);
+        place_solid(stands[i].pose, !a.context.layout.can_be_loose(i), fixture_surface(i), solid);
         const auto met = cast_ray_at(solid, from, direction, out ? out->distance : reach);
         if (met) out = met;
     }
@@ -84,9 +86,9 @@ std::optional<RayHit> far_fixture(const Asking& a, const Vec3& from, const Vec3&
 /// A ray sees the first surface; when that is not of the wanted kind it has found nothing.
 ProbeResult ask_ray(const Asking& a) {
     ProbeResult out = missed(a);
-    const Vec3 direction = a.direction(a.fixture ? a.front : sense_vector(a.m, Sense::look));
+    const Vec3 direction = a.direction(a.fixture ? a.front : sense_vector(a.context, Sense::look));
     if (direction == Vec3{0.0}) return out;
-    auto hit = cast_ray(a.m.surroundings(), out.from, direction, a.reach);
+    auto hit = cast_ray(a.context.surroundings(), out.from, direction, a.reach);
     if (const auto far = far_fixture(a, out.from, direction, hit ? hit->distance : a.reach)) hit = far;
     out.point = out.from + direction * (hit ? hit->distance : a.reach);
     if (hit) out.distance = hit->distance;
@@ -94,7 +96,7 @@ ProbeResult ask_ray(const Asking& a) {
     if (out.hit) out.normal = hit->normal;
     if (!a.fixture) return out;
     // A fixture sees the characters too.
-    for (const Actor& actor : a.m.world.actors) {
+    for (const Actor& actor : a.context.world.actors) {
         const auto body = cast_ray_at(body_solid(actor), out.from, direction, out.distance);
         if (!body) continue;
         out.hit = a.wants_actor(actor);
@@ -115,14 +117,15 @@ ProbeResult ask_nearest(const Asking& a) {
     ProbeResult out = missed(a);
     out.from = a.feet + world_up * (a.capsule.height * 0.5);
     const Vec3 axis = a.direction(Vec3{0.0});
-    const double least_cos = a.info.cone ? elementary::cos(std::clamp(number(a.m, *a.info.cone), 0.0, 3.15)) : -1.0;
+    const double least_cos =
+        a.info.cone ? elementary::cos(std::clamp(number(a.context, *a.info.cone), 0.0, 3.15)) : -1.0;
     /// `own`: what it is itself to a ray.
     const auto offer = [&](const Vec3& place, std::int32_t target, const Surface& own) {
         const Vec3 to = place - out.from;
         const double distance = glm::length(to);
         if (distance >= out.distance || distance < 1e-6) return;
         if (axis != Vec3{0.0} && glm::dot(to / distance, axis) < least_cos) return;
-        const auto met = cast_ray(a.m.surroundings(), out.from, to / distance, distance);
+        const auto met = cast_ray(a.context.surroundings(), out.from, to / distance, distance);
         if (met && (own.is_none() || met->surface != own)) return;
         out.hit = true;
         out.distance = distance;
@@ -130,18 +133,18 @@ ProbeResult ask_nearest(const Asking& a) {
         out.normal = -to / distance;
         out.target = target;
     };
-    const auto& targets = a.m.course->plan.targets;
+    const auto& targets = a.context.course->plan.targets;
     for (std::size_t i = 0; i < targets.size(); ++i) {
         const auto index = static_cast<std::int32_t>(i);
-        if (targets[i].kind == a.kind() && target_there(a.m, index)) offer(targets[i].position, index, {});
+        if (targets[i].kind == a.kind() && target_there(a.context, index)) offer(targets[i].position, index, {});
     }
-    for (std::size_t i = 0; i < a.m.world.fixtures.size(); ++i) {
+    for (std::size_t i = 0; i < a.context.world.fixtures.size(); ++i) {
         const auto index = static_cast<std::int32_t>(i);
-        if (a.fixture.is(i) || !is_fixture_of(a.m, index, a.kind())) continue;
-        const FixturePose pose = fixture_pose(a.m, i);
+        if (a.fixture.is(i) || !is_fixture_of(a.context, index, a.kind())) continue;
+        const FixturePose pose = fixture_pose(a.context, i);
         if (!pose.hidden) offer(pose.center, -1, fixture_surface(i));
     }
-    for (const Actor& actor : a.m.world.actors) {
+    for (const Actor& actor : a.context.world.actors) {
         const bool looked_for = info_names_actors(a) && a.wants_actor(actor) && !a.is_self(actor);
         if (!looked_for) continue;
         // A character that asks meets the others as solids; a fixture looks through them.
@@ -155,12 +158,12 @@ ProbeResult ask_nearest(const Asking& a) {
 ProbeResult ask_wall(const Asking& a) {
     ProbeResult out = missed(a);
     out.from = a.feet + world_up * (a.capsule.height * 0.5);
-    const Vec3 right = sense_vector(a.m, Sense::right);
+    const Vec3 right = sense_vector(a.context, Sense::right);
     const Vec3 said = direction_or_zero(horizontal(a.direction(Vec3{0.0})));
     if (a.info.direction && said == Vec3{0.0}) return out;
     for (const double side : {1.0, -1.0}) {
         const Vec3 direction = a.info.direction ? said : right * side;
-        const auto hit = cast_ray(a.m.surroundings(), out.from, direction, a.capsule.radius + a.reach);
+        const auto hit = cast_ray(a.context.surroundings(), out.from, direction, a.capsule.radius + a.reach);
         const bool better = hit && (!out.hit || hit->distance - a.capsule.radius < out.distance);
         if (better && std::abs(hit->normal.z) <= defaults::wall_lean && a.wanted(hit->surface)) {
             out.hit = true;
@@ -178,17 +181,18 @@ ProbeResult ask_wall(const Asking& a) {
 /// highest, further and further ahead, and then for the wall below the edge.
 ProbeResult ask_lip(const Asking& a) {
     ProbeResult out = missed(a);
-    const Vec3 ahead = direction_or_zero(horizontal(a.direction(sense_vector(a.m, Sense::forward))));
+    const Vec3 ahead = direction_or_zero(horizontal(a.direction(sense_vector(a.context, Sense::forward))));
     if (ahead == Vec3{0.0}) return out;
-    const double low = number(a.m, *a.info.low);
-    const double high = number(a.m, *a.info.high);
-    const Surroundings course = a.m.surroundings();
+    const double low = number(a.context, *a.info.low);
+    const double high = number(a.context, *a.info.high);
+    const Surroundings course = a.context.surroundings();
     const double farthest = a.capsule.radius + a.reach;
     for (double away = a.capsule.radius + 0.02; away < farthest + defaults::lip_look_step_m;
          away += defaults::lip_look_step_m) {
         const Vec3 above = a.feet + ahead * std::min(away, farthest) + world_up * (high + 0.05);
         const auto top = cast_ray(course, above, -world_up, high + 0.05 - low);
-        if (!top || top->normal.z < elementary::cos(number(a.m, a.m.body().walkable)) || !a.wanted(top->surface))
+        if (!top || top->normal.z < elementary::cos(number(a.context, a.context.body().walkable)) ||
+            !a.wanted(top->surface))
             continue;
         const Vec3 below{a.feet.x, a.feet.y, top->point.z - 0.08};
         const auto face = cast_ray(course, below, ahead, farthest);
@@ -206,16 +210,18 @@ ProbeResult ask_lip(const Asking& a) {
 ProbeResult ask_room(const Asking& a) {
     ProbeResult out = missed(a);
     Capsule capsule = a.capsule;
-    capsule.height = std::max(2 * capsule.radius, a.info.high ? number(a.m, *a.info.high) : a.m.actor.height);
+    capsule.height =
+        std::max(2 * capsule.radius, a.info.high ? number(a.context, *a.info.high) : a.context.actor.height);
     out.distance = 0.0;
-    out.hit = !deepest_overlap(a.m.surroundings(), capsule, a.feet);
+    out.hit = !deepest_overlap(a.context.surroundings(), capsule, a.feet);
     return out;
 }
 
 ProbeResult ask_ground(const Asking& a) {
     ProbeResult out = missed(a);
     out.from = a.feet;
-    const auto hit = sweep(a.m.surroundings(), a.capsule, a.feet, Vec3{0.0, 0.0, -a.reach}, defaults::contact_gap_m);
+    const auto hit =
+        sweep(a.context.surroundings(), a.capsule, a.feet, Vec3{0.0, 0.0, -a.reach}, defaults::contact_gap_m);
     if (!hit || !a.wanted(hit->surface)) return out;
     out.hit = true;
     out.distance = a.reach * hit->share;
@@ -224,17 +230,17 @@ ProbeResult ask_ground(const Asking& a) {
     return out;
 }
 
-ProbeResult answer(const EvaluationContext& m, const ProbeInfo& info, FixtureId fixture) {
-    Asking a{m, info, m.feet(), {m.actor.radius, m.actor.height}, 0.0, fixture};
+ProbeResult answer(const EvaluationContext& context, const ProbeInfo& info, FixtureId fixture) {
+    Asking a{context, info, context.feet(), {context.actor.radius, context.actor.height}, 0.0, fixture};
     if (fixture) {
-        const FixturePose pose = fixture_pose(m, fixture.at());
+        const FixturePose pose = fixture_pose(context, fixture.at());
         a.feet = pose.center - world_up * pose.half.z;
         a.capsule = {std::min(pose.half.x, pose.half.y), 2.0 * pose.half.z};
         a.front = facing_direction(pose.turn_rad);
     }
-    if (info.at) a.feet = vector(m, *info.at);
-    if (info.reach) a.reach = std::clamp(number(m, *info.reach), 0.0, 1000.0);
-    if (m.course == nullptr || !is_finite(a.feet) || a.capsule.radius <= 0.0) return missed(a);
+    if (info.at) a.feet = vector(context, *info.at);
+    if (info.reach) a.reach = std::clamp(number(context, *info.reach), 0.0, 1000.0);
+    if (context.course == nullptr || !is_finite(a.feet) || a.capsule.radius <= 0.0) return missed(a);
     switch (info.kind) {
         case ProbeKind::ray: return ask_ray(a);
         case ProbeKind::nearest: return ask_nearest(a);
@@ -248,29 +254,30 @@ ProbeResult answer(const EvaluationContext& m, const ProbeInfo& info, FixtureId 
 
 }  // namespace
 
-ProbeResult ask_probe(const EvaluationContext& m, std::int32_t probe) {
+ProbeResult ask_probe(const EvaluationContext& context, std::int32_t probe) {
     const auto i = static_cast<std::size_t>(probe);
-    if (m.cache == nullptr) {
+    if (context.cache == nullptr) {
         StepCache cache;
-        EvaluationContext remembering = m;
+        EvaluationContext remembering = context;
         remembering.cache = &cache;
         return ask_probe(remembering, probe);
     }
-    const ProbeInfo& info = m.program.probes[i];
-    Owner asker = actor_owner(static_cast<std::size_t>(m.actor.id));
+    const ProbeInfo& info = context.program.probes[i];
+    Owner asker = actor_owner(static_cast<std::size_t>(context.actor.id));
     std::optional<std::size_t> fixture;
     if (info.fixture) {
-        if (m.course != nullptr) fixture = fixture_meant(m, info.fixture);
+        if (context.course != nullptr) fixture = fixture_meant(context, info.fixture);
         if (!fixture) return {};
         asker = fixture_owner(*fixture);
     }
-    Answers& answers = answers_for(m);
+    Answers& answers = answers_for(context);
     const auto ask = [&] {
         answers.begin_probe(i, {.asker = asker});
-        ProbeResult found = fixture ? answer(m.of_fixture(*fixture), info, FixtureId(*fixture)) : answer(m, info, {});
+        ProbeResult found =
+            fixture ? answer(context.of_fixture(*fixture), info, FixtureId(*fixture)) : answer(context, info, {});
         found.asker = asker;
         // What a probe's own clauses ask may have been found under something else.
-        answers_for(m).set_probe(i, found);
+        answers_for(context).set_probe(i, found);
         return found;
     };
     const ProbeResult* known = answers.probe(i);
@@ -289,13 +296,13 @@ Vec3 body_middle(const Actor& actor) {
     return actor.body.position + world_up * (actor.height * 0.5);
 }
 
-double flight_left(const EvaluationContext& m, const Fly& fly) {
-    const double left = glm::length(vector(m, fly.point) - body_middle(m.actor));
-    return left - (fly.stopping_short ? std::max(0.0, number(m, *fly.stopping_short)) : 0.0);
+double flight_left(const EvaluationContext& context, const Fly& fly) {
+    const double left = glm::length(vector(context, fly.point) - body_middle(context.actor));
+    return left - (fly.stopping_short ? std::max(0.0, number(context, *fly.stopping_short)) : 0.0);
 }
 
-Vec3 flight_direction(const EvaluationContext& m, const Fly& fly) {
-    return direction_or_zero(vector(m, fly.point) - body_middle(m.actor));
+Vec3 flight_direction(const EvaluationContext& context, const Fly& fly) {
+    return direction_or_zero(vector(context, fly.point) - body_middle(context.actor));
 }
 
 }  // namespace leap

@@ -10,12 +10,12 @@
 
 namespace leap {
 
-Vec3 seat_place(const EvaluationContext& m, std::size_t fixture) {
-    const FixturePose pose = fixture_pose(m, fixture);
-    const Phase* phase = fixture_phase(m, fixture);
+Vec3 seat_place(const EvaluationContext& context, std::size_t fixture) {
+    const FixturePose pose = fixture_pose(context, fixture);
+    const Phase* phase = fixture_phase(context, fixture);
     Vec3 offset{0.0};
     if (phase != nullptr && phase->effects.seat) {
-        const EvaluationContext own = m.of_fixture(fixture);
+        const EvaluationContext own = context.of_fixture(fixture);
         for (int i = 0; i < 3; ++i) offset[i] = number(own, (*phase->effects.seat)[static_cast<std::size_t>(i)]);
     }
     return pose.center + pose.turn * offset;
@@ -24,10 +24,10 @@ Vec3 seat_place(const EvaluationContext& m, std::size_t fixture) {
 void keep_seat(const SceneView& scene, World& world, Actor& actor) {
     if (!actor.seat) return;
     const auto fixture = actor.seat.at();
-    const EvaluationContext m = scene.context(world, actor);
-    const FixturePose pose = fixture_pose(m, fixture);
+    const EvaluationContext context = scene.context(world, actor);
+    const FixturePose pose = fixture_pose(context, fixture);
     const auto rigid = scene.layout.fixtures[fixture].rigid;
-    actor.body.position = seat_place(m, fixture);
+    actor.body.position = seat_place(context, fixture);
     actor.body.velocity = rigid ? world.loose[*rigid].body.velocity : Vec3{0.0};
     actor.body.grounded = true;
     actor.body.ground = {};
@@ -36,9 +36,9 @@ void keep_seat(const SceneView& scene, World& world, Actor& actor) {
     actor.facing = pose.turn_rad;
 }
 
-std::optional<Vec3> place_beside(const EvaluationContext& m, std::size_t fixture) {
-    const FixturePose pose = fixture_pose(m, fixture);
-    const Capsule capsule{m.actor.radius, m.actor.height};
+std::optional<Vec3> place_beside(const EvaluationContext& context, std::size_t fixture) {
+    const FixturePose pose = fixture_pose(context, fixture);
+    const Capsule capsule{context.actor.radius, context.actor.height};
     // Level, however it lies.
     const Vec3 ahead = facing_direction(pose.turn_rad);
     const Vec3 left{-ahead.y, ahead.x, 0.0};
@@ -48,25 +48,25 @@ std::optional<Vec3> place_beside(const EvaluationContext& m, std::size_t fixture
                                    -ahead * (pose.half.x + beside), ahead * (pose.half.x + beside)};
     for (const Vec3& way : ways) {
         const Vec3 above = pose.center + way + world_up * high;
-        const auto ground = cast_ray(m.surroundings(), above, -world_up, 2.0 * high + defaults::deepest_exit_m);
+        const auto ground = cast_ray(context.surroundings(), above, -world_up, 2.0 * high + defaults::deepest_exit_m);
         constexpr double walkable = 0.5;
         if (!ground || ground->normal.z < walkable) continue;
         const Vec3 feet = ground->point + world_up * (2.0 * defaults::contact_gap_m);
-        if (!deepest_overlap(m.surroundings(), capsule, feet)) return feet;
+        if (!deepest_overlap(context.surroundings(), capsule, feet)) return feet;
     }
     return std::nullopt;
 }
 
 void step_out(const SceneView& scene, World& world, Actor& actor, StepCache& cache) {
     const auto fixture = actor.seat.at();
-    const EvaluationContext m = scene.context(world, actor, &cache);
-    const FixturePose pose = fixture_pose(m, fixture);
-    const auto beside = place_beside(m, fixture);
+    const EvaluationContext context = scene.context(world, actor, &cache);
+    const FixturePose pose = fixture_pose(context, fixture);
+    const auto beside = place_beside(context, fixture);
     actor.body.position = beside.value_or(pose.center + world_up * (glm::length(pose.half) + 0.05));
     actor.body.grounded = false;
     actor.contact_since = actor.last_airborne = actor.own_time();
     actor.seat = {};
-    actor.body = settle_body(m.surroundings(), scene.shape(actor), actor.body, scene.shape(actor).step_up);
+    actor.body = settle_body(context.surroundings(), scene.shape(actor), actor.body, scene.shape(actor).step_up);
 }
 
 }  // namespace leap

@@ -46,18 +46,19 @@ std::size_t subject_of(const RunLayout& layout, const World& world, const Course
     return acted ? *acted : touching.value_or(nearest);
 }
 
-std::size_t subject_now(const EvaluationContext& m, std::size_t fixture) {
-    if (m.world.actors.size() == 1) return 0;
-    if (m.cache == nullptr || m.cache->shared == nullptr) return subject_of(m.layout, m.world, *m.course, fixture);
-    SharedCache& cache = *m.cache->shared;
-    if (cache.subjects_time != m.world.time || cache.subjects_changes != cache.changes.all() ||
-        cache.subjects.size() != m.world.fixtures.size()) {
-        cache.subjects.assign(m.world.fixtures.size(), std::nullopt);
-        cache.subjects_time = m.world.time;
+std::size_t subject_now(const EvaluationContext& context, std::size_t fixture) {
+    if (context.world.actors.size() == 1) return 0;
+    if (context.cache == nullptr || context.cache->shared == nullptr)
+        return subject_of(context.layout, context.world, *context.course, fixture);
+    SharedCache& cache = *context.cache->shared;
+    if (cache.subjects_time != context.world.time || cache.subjects_changes != cache.changes.all() ||
+        cache.subjects.size() != context.world.fixtures.size()) {
+        cache.subjects.assign(context.world.fixtures.size(), std::nullopt);
+        cache.subjects_time = context.world.time;
         cache.subjects_changes = cache.changes.all();
     }
     std::optional<std::size_t>& known = cache.subjects[fixture];
-    if (!known) known = subject_of(m.layout, m.world, *m.course, fixture);
+    if (!known) known = subject_of(context.layout, context.world, *context.course, fixture);
     return *known;
 }
 

@@ -16,19 +16,20 @@ double half_height(const FixturePose& pose) {
 
 }  // namespace
 
-InVolume in_volume(const EvaluationContext& m, PieceKindId kind) {
-    const auto number = m.layout.volume_kind(kind);
-    if (m.course == nullptr || !number) return {};
-    if (!m.fixture) return m.course->volumes.ask(*number, m.feet(), m.actor.height);
-    const FixturePose pose = fixture_pose(m, m.fixture.at());
+InVolume in_volume(const EvaluationContext& context, PieceKindId kind) {
+    const auto number = context.layout.volume_kind(kind);
+    if (context.course == nullptr || !number) return {};
+    if (!context.fixture) return context.course->volumes.ask(*number, context.feet(), context.actor.height);
+    const FixturePose pose = fixture_pose(context, context.fixture.at());
     const double half = half_height(pose);
-    return m.course->volumes.ask(*number, pose.center - world_up * half, 2.0 * half);
+    return context.course->volumes.ask(*number, pose.center - world_up * half, 2.0 * half);
 }
 
-bool may_be_in(const EvaluationContext& m, PieceKindId kind) {
-    if (m.fixture) return true;
-    const auto number = m.layout.volume_kind(kind);
-    return m.course != nullptr && number && m.course->volumes.may_be_in(*number, m.feet(), m.actor.height);
+bool may_be_in(const EvaluationContext& context, PieceKindId kind) {
+    if (context.fixture) return true;
+    const auto number = context.layout.volume_kind(kind);
+    return context.course != nullptr && number &&
+           context.course->volumes.may_be_in(*number, context.feet(), context.actor.height);
 }
 
 }  // namespace leap

@@ -112,8 +112,8 @@ class Check {
 
     void look_at(std::size_t i, std::vector<FixtureWarning>& out) const {
         const Actor& actor = world_.actors.front();
-        const EvaluationContext m = scene_.context(world_, actor);
-        const Machine* kind = fixture_kind(m, i);
+        const EvaluationContext context = scene_.context(world_, actor);
+        const Machine* kind = fixture_kind(context, i);
         if (kind == nullptr) return;
         const PlacedFixture& placed = course_.plan.fixtures[i];
         const auto say = [&](std::string text) { out.push_back({i, fmt::format("{}: {}", placed.name, text)}); };
@@ -136,13 +136,13 @@ class Check {
         if (!follows && !placed.path.points.empty())
             say(fmt::format("it has a path, and no phase of {} follows it; say follow path at 2 m/s in one",
                             kind->name));
-        if (kind->fixture->focus && number(m, kind->fixture->focus->reach) < actor.radius)
+        if (kind->fixture->focus && number(context, kind->fixture->focus->reach) < actor.radius)
             say(
                 fmt::format("its focus reaches {:.2f} m, which lies inside the body that stands at it ({:.2f} m); "
                             "let it reach further",
-                            number(m, kind->fixture->focus->reach), actor.radius));
+                            number(context, kind->fixture->focus->reach), actor.radius));
         if (teleports || has_action(*kind, {ActionKind::respawn_here})) {
-            const Vec3 feet = exit_of(m, i).feet;
+            const Vec3 feet = exit_of(context, i).feet;
             constexpr double sunk_m = 0.02;  // a lantern may stand a little in its floor
             if (deepest_overlap(course_, {actor.radius, actor.height}, feet + world_up * sunk_m))
                 say("there is no room for the body in front of it, where one comes out; turn or move it");

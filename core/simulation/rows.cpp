@@ -7,20 +7,20 @@ namespace leap {
 namespace {
 
 /// A fixture's gauge speaks of the one that is ridden, or of the first of its kind.
-double gauge_value(const EvaluationContext& m, const GaugeInfo& gauge) {
-    const std::vector<BodyId>& chain = m.body().chain;
+double gauge_value(const EvaluationContext& context, const GaugeInfo& gauge) {
+    const std::vector<BodyId>& chain = context.body().chain;
     if (gauge.body && std::find(chain.begin(), chain.end(), gauge.body) == chain.end()) return 0.0;
-    if (gauge.machine && m.program.machines[gauge.machine].kind == MachineKind::fixture) {
-        const auto fixture = fixture_meant(m, gauge.machine);
-        return fixture ? number(m.of_fixture(*fixture), gauge.value) : 0.0;
+    if (gauge.machine && context.program.machines[gauge.machine].kind == MachineKind::fixture) {
+        const auto fixture = fixture_meant(context, gauge.machine);
+        return fixture ? number(context.of_fixture(*fixture), gauge.value) : 0.0;
     }
-    return number(m, gauge.value);
+    return number(context, gauge.value);
 }
 
-double counter_value(const EvaluationContext& m, CounterId counter) {
-    const auto slot = counter_slot(m, counter);
+double counter_value(const EvaluationContext& context, CounterId counter) {
+    const auto slot = counter_slot(context, counter);
     if (!slot) return 0.0;
-    return (slot->of_fixture ? m.world.counters : m.actor.counters)[slot->index].value;
+    return (slot->of_fixture ? context.world.counters : context.actor.counters)[slot->index].value;
 }
 
 }  // namespace
@@ -52,11 +52,11 @@ void write_row(const SceneView& scene, const World& world, const Actor& actor, S
     TraceTrack& track = record.tracks[static_cast<std::size_t>(actor.id)];
     track.rows.push_back(row);
     record.value_count = scene.program.counters.size() + scene.program.meters.size() + scene.program.gauges.size();
-    const EvaluationContext m = scene.context(world, actor, cache);
+    const EvaluationContext context = scene.context(world, actor, cache);
     for (std::size_t i = 0; i < scene.program.counters.size(); ++i)
-        track.values.push_back(counter_value(m, CounterId(i)));
+        track.values.push_back(counter_value(context, CounterId(i)));
     for (const MeterState& meter : actor.meters) track.values.push_back(meter.value);
-    for (const GaugeInfo& gauge : scene.program.gauges) track.values.push_back(gauge_value(m, gauge));
+    for (const GaugeInfo& gauge : scene.program.gauges) track.values.push_back(gauge_value(context, gauge));
 }
 
 void open_record(const SceneView& scene, const World& world, Record& record) {

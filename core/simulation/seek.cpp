@@ -30,126 +30,130 @@ class Noticing {
         : scene_(scene),
           world_(world),
           actor_(actor),
-          m_(scene.context(world, actor, &cache)),
+          context_(scene.context(world, actor, &cache)),
           first_(first),
           out_(out) {}
 
     void run() {
         const SoughtConditions& sought = scene_.program.sought;
         for (const MachineId move : first_.starts) out_.truths.push_back({may_ask(move), false});
-        for (const MachineId move : sought.charges) note(m_, *machine(move).charges->refill_when, false);
+        for (const MachineId move : sought.charges) note(context_, *machine(move).charges->refill_when, false);
         for (const MachineId move : actor_.moves)
-            if (const Phase* phase = phase_in_force(m_, move)) ways(m_, *phase, actor_.machines[move]);
+            if (const Phase* phase = phase_in_force(context_, move)) ways(context_, *phase, actor_.machines[move]);
         for (const MachineId index : sought.stances) {
             const Machine& stance = machine(index);
-            if (stance.when) note(m_, *stance.when, true);
-            if (stance.until && index == actor_.stance) note(m_, *stance.until, true);
+            if (stance.when) note(context_, *stance.when, true);
+            if (stance.until && index == actor_.stance) note(context_, *stance.until, true);
         }
-        for (const CounterId counter : sought.counters) note(m_, *scene_.program.counters[counter].back_when, true);
-        for (const MeterId meter : sought.meters) note(m_, *scene_.program.meters[meter].refill_when, true);
+        for (const CounterId counter : sought.counters)
+            note(context_, *scene_.program.counters[counter].back_when, true);
+        for (const MeterId meter : sought.meters) note(context_, *scene_.program.meters[meter].refill_when, true);
         for (const PieceKindId kind : scene_.program.volumes_heard)
-            out_.truths.push_back({in_volume(m_, kind).inside(), true});
+            out_.truths.push_back({in_volume(context_, kind).inside(), true});
         if (!scene_.course.solids->feels_alike())
             out_.truths.push_back({ground_feel(scene_.course, actor_) == first_.feel, true});
         for (const WatchedBlow& watched : first_.blows) out_.truths.push_back({is_meeting(watched), false});
         out_.own = out_.truths.size();
         for (const Noticed::AskedFixture& asked : first_.fixtures) fixture(asked);
         if (!first_.focus_changes) return;
-        out_.focus = focus_now(m_);
+        out_.focus = focus_now(context_);
     }
 
   private:
     const Machine& machine(MachineId index) const { return scene_.program.machines[index]; }
 
     /// `both`: it matters when it ceases to hold, too.
-    void note(const EvaluationContext& m, const Condition& condition, bool both) {
+    void note(const EvaluationContext& context, const Condition& condition, bool both) {
         const bool sought = condition.sought || (condition.sought_on_ground && first_.grounded) ||
                             (condition.sought_when_driven && first_.driven);
-        if (sought) out_.truths.push_back({holds(m, condition), both});
+        if (sought) out_.truths.push_back({holds(context, condition), both});
     }
     /// A way that waits for a time isn't asked before.
-    void ways(const EvaluationContext& m, const Phase& phase, const MachineState& machine) {
+    void ways(const EvaluationContext& context, const Phase& phase, const MachineState& machine) {
         for (const Transition& way : phase.transitions) {
             if (!way.when || !way.when->may_be_sought()) continue;
-            const double asked_from = way.after ? machine.phase_since + number(m, *way.after) : first_.time;
+            const double asked_from = way.after ? machine.phase_since + number(context, *way.after) : first_.time;
             if (asked_from > first_.time + defaults::crossing_nudge_s) {
                 out_.next_time = std::min(out_.next_time, asked_from);
             } else {
-                note(m, *way.when, false);
+                note(context, *way.when, false);
             }
         }
     }
     /// Whether a move's own condition holds, where it has one, and all of its gates.
     bool may_ask(MachineId index) {
         const Machine& move = machine(index);
-        if (move.start_when && !holds(m_, move.start_when->condition)) return false;
+        if (move.start_when && !holds(context_, move.start_when->condition)) return false;
         return std::all_of(move.gates.begin(), move.gates.end(),
-                           [&](const Gate& gate) { return gate_holds(m_, index, gate); });
+                           [&](const Gate& gate) { return gate_holds(context_, index, gate); });
     }
     void fixture(const Noticed::AskedFixture& asked) {
         const std::size_t i = asked.index;
-        if (fixture_kind(m_, i)->asks_touch) out_.truths.push_back({actor_.contacts[i].touching, true});
-        const Phase* phase = fixture_phase(m_, i);
+        if (fixture_kind(context_, i)->asks_touch) out_.truths.push_back({actor_.contacts[i].touching, true});
+        const Phase* phase = fixture_phase(context_, i);
         if (phase == nullptr || phase->waits_for_events) return;
         // Each fixture speaks of one character, who notices for it.
         if (!asked.of_this_one) return;
-        const std::vector<CounterId>& counters = fixture_kind(m_, i)->counters;
+        const std::vector<CounterId>& counters = fixture_kind(context_, i)->counters;
         if (phase->transitions.empty() && counters.empty()) return;
-        const EvaluationContext own = m_.of_fixture(i);
+        const EvaluationContext own = context_.of_fixture(i);
         ways(own, *phase, world_.machines[i]);
         for (const CounterId counter : counters)
             if (const auto& back = scene_.program.counters[counter].back_when) note(own, *back, true);
     }
 
     bool is_meeting(const WatchedBlow& watched) {
-        const EvaluationContext m = watched.striker.is_fixture() ? m_.of_fixture(watched.striker.at()) : m_;
-        const std::vector<DealtBlow> dealt = dealt_blows(m);
+        const EvaluationContext context =
+            watched.striker.is_fixture() ? context_.of_fixture(watched.striker.at()) : context_;
+        const std::vector<DealtBlow> dealt = dealt_blows(context);
         return std::any_of(dealt.begin(), dealt.end(), [&](const DealtBlow& one) {
             return one.machine == watched.machine && one.index == watched.index &&
-                   gap_to(m, one, watched.victim) <= 0.0;
+                   gap_to(context, one, watched.victim) <= 0.0;
         });
     }
 
     const SceneView& scene_;
     const World& world_;
     const Actor& actor_;
-    EvaluationContext m_;
+    EvaluationContext context_;
     const Noticed& first_;
     Noticed& out_;
 };
 
 /// The blows that are dealt now by a character, or by fixtures that speak of it, with each whom they could meet.
-void find_blows(const EvaluationContext& m, std::vector<WatchedBlow>& out) {
+void find_blows(const EvaluationContext& context, std::vector<WatchedBlow>& out) {
     out.clear();
-    if (!m.program.has_blows) return;
+    if (!context.program.has_blows) return;
     const auto add = [&](const EvaluationContext& of, const Owner& striker) {
         for (const DealtBlow& dealt : dealt_blows(of)) {
             const auto offer = [&](const Owner& victim) {
                 if (may_be_met(of, dealt, striker, victim))
                     out.push_back({striker, dealt.machine, dealt.index, victim});
             };
-            for (std::size_t k = 0; k < m.world.actors.size(); ++k) offer(actor_owner(k));
-            for (std::size_t i = 0; i < m.world.fixtures.size(); ++i) offer(fixture_owner(i));
+            for (std::size_t k = 0; k < context.world.actors.size(); ++k) offer(actor_owner(k));
+            for (std::size_t i = 0; i < context.world.fixtures.size(); ++i) offer(fixture_owner(i));
         }
     };
-    if (m.actor.blow_reach_m > 0.0) add(m, actor_owner(static_cast<std::size_t>(m.actor.id)));
-    for (const std::size_t i : m.cache->lively) {
-        const Phase* phase = fixture_phase(m, i);
+    if (context.actor.blow_reach_m > 0.0) add(context, actor_owner(static_cast<std::size_t>(context.actor.id)));
+    for (const std::size_t i : context.cache->lively) {
+        const Phase* phase = fixture_phase(context, i);
         if (phase == nullptr || phase->effects.blows.empty()) continue;
-        if (subject_now(m, i) == static_cast<std::size_t>(m.actor.id)) add(m.of_fixture(i), fixture_owner(i));
+        if (subject_now(context, i) == static_cast<std::size_t>(context.actor.id))
+            add(context.of_fixture(i), fixture_owner(i));
     }
 }
 
 /// In debug builds: that fixtures which are passed over, since nobody is near enough, would have had nothing to do.
-void check_passed_over([[maybe_unused]] const EvaluationContext& m) {
+void check_passed_over([[maybe_unused]] const EvaluationContext& context) {
 #ifndef NDEBUG
-    for (std::size_t i = 0; i < m.world.fixtures.size() && m.cache->stands.size() == m.world.fixtures.size(); ++i) {
-        const Phase* phase = fixture_phase(m, i);
-        const bool is_passed_over = phase != nullptr && !m.cache->stands[i].lively && !phase->waits_for_events &&
-                                    subject_now(m, i) == static_cast<std::size_t>(m.actor.id);
+    for (std::size_t i = 0;
+         i < context.world.fixtures.size() && context.cache->stands.size() == context.world.fixtures.size(); ++i) {
+        const Phase* phase = fixture_phase(context, i);
+        const bool is_passed_over = phase != nullptr && !context.cache->stands[i].lively && !phase->waits_for_events &&
+                                    subject_now(context, i) == static_cast<std::size_t>(context.actor.id);
         for (std::size_t k = 0; is_passed_over && k < phase->transitions.size(); ++k) {
             const auto& when = phase->transitions[k].when;
-            assert(!(when && holds(m.of_fixture(i), *when)) && "somebody is nearer than was thought");
+            assert(!(when && holds(context.of_fixture(i), *when)) && "somebody is nearer than was thought");
         }
     }
 #endif
@@ -168,25 +172,25 @@ void notice_first(const SceneView& scene, const World& world, const Actor& actor
     first.fixtures.clear();
     first.focus_changes = static_cast<bool>(actor.focus);
     first.grounded = actor.body.grounded;
-    const EvaluationContext m = scene.context(world, actor, &cache);
+    const EvaluationContext context = scene.context(world, actor, &cache);
     first.driven = std::any_of(actor.moves.begin(), actor.moves.end(), [&](MachineId move) {
-        const Phase* phase = phase_in_force(m, move);
+        const Phase* phase = phase_in_force(context, move);
         return phase != nullptr && phase->effects.drive;
     });
     for (const MachineId move : scene.program.sought.starts) {
         const Machine& machine = scene.program.machines[move];
-        const bool waits = machine.start_when ? !actor.machines[move].phase : press_waits(m, move);
+        const bool waits = machine.start_when ? !actor.machines[move].phase : press_waits(context, move);
         if (waits && !scene.tuning.is_off(move)) first.starts.push_back(move);
     }
     for (const std::size_t i : cache.lively) {
         const FixtureStand& stand = cache.stands[i];
         first.focus_changes = first.focus_changes || stand.focus_reach;
-        if (!stand.waits || fixture_kind(m, i)->asks_touch)
-            first.fixtures.push_back({i, subject_now(m, i) == static_cast<std::size_t>(actor.id)});
+        if (!stand.waits || fixture_kind(context, i)->asks_touch)
+            first.fixtures.push_back({i, subject_now(context, i) == static_cast<std::size_t>(actor.id)});
     }
     first.feel = ground_feel(scene.course, actor);
-    find_blows(m, first.blows);
-    check_passed_over(m);
+    find_blows(context, first.blows);
+    check_passed_over(context);
     // Whom a blow has met isn't watched any more.
     quiet = quiet && first.blows.empty();
     if (first.focus_changes) first.focus = actor.focus;
@@ -262,17 +266,17 @@ void find_passed_volumes(const SceneView& scene, const Vec3& from, const Vec3& w
 
 /// Shares of the way at which a blow is nearest to somebody whom it meets neither at the begin nor at the end. It goes
 /// along with the body; that it turns, too, is left to how short its stretches are.
-void find_passed_by_blows(const EvaluationContext& m, const Vec3& from, const Noticed& first,
+void find_passed_by_blows(const EvaluationContext& context, const Vec3& from, const Noticed& first,
                           std::vector<double>& out) {
-    const Vec3 way = m.actor.body.position - from;
+    const Vec3 way = context.actor.body.position - from;
     for (const WatchedBlow& watched : first.blows) {
         if (!watched.striker.is_actor()) continue;
-        for (DealtBlow dealt : dealt_blows(m)) {
+        for (DealtBlow dealt : dealt_blows(context)) {
             if (dealt.machine != watched.machine || dealt.index != watched.index) continue;
             const Vec3 end = dealt.feet;
             const auto gap = [&](double share) {
                 dealt.feet = end - way * (1.0 - share);
-                return gap_to(m, dealt, watched.victim);
+                return gap_to(context, dealt, watched.victim);
             };
             if (gap(0.0) > 0.0 && gap(1.0) > 0.0) offer_least(gap, 0.0, out);
         }
@@ -287,7 +291,7 @@ void find_passed(const SceneView& scene, const Vec3& from, const World& world, c
     const Vec3 way = actor.body.position - from;
     const double length = glm::length(way);
     if (length < defaults::shortest_passing_way_m) return;
-    const EvaluationContext m = scene.context(world, actor);
+    const EvaluationContext context = scene.context(world, actor);
     const Capsule capsule{actor.radius, actor.height};
     Solid solid;
     for (const std::size_t i : cache.lively) {
@@ -296,7 +300,7 @@ void find_passed(const SceneView& scene, const Vec3& from, const World& world, c
         const Vec3 to = stand.pose.center - from;
         const double along = std::clamp(glm::dot(to, way) / (length * length), 0.0, 1.0);
         if (stand.pose.hidden || glm::length(to - way * along) > reach) continue;
-        const bool listens = fixture_kind(m, i)->asks_touch && !actor.contacts[i].touching;
+        const bool listens = fixture_kind(context, i)->asks_touch && !actor.contacts[i].touching;
         if (listens) {
             place_solid(stand.pose, !scene.layout.can_be_loose(i), {}, solid);
             const auto gap = [&](double share) {
@@ -314,7 +318,7 @@ void find_passed(const SceneView& scene, const Vec3& from, const World& world, c
             offer_least(away, *stand.focus_reach, out);
     }
     find_passed_volumes(scene, from, way, actor, out);
-    find_passed_by_blows(m, from, first, out);
+    find_passed_by_blows(context, from, first, out);
     std::sort(out.begin(), out.end());
 }
 

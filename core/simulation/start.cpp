@@ -54,12 +54,13 @@ Actor blank_actor(const Program& program, const CoursePlan& plan, const ActorSta
 
 void set_first_values(const SceneView& scene, const World& world, Actor& actor) {
     const Program& program = scene.program;
-    const EvaluationContext m = scene.context(world, actor);
+    const EvaluationContext context = scene.context(world, actor);
     for (std::size_t i = 0; i < program.machines.size(); ++i)
-        if (program.machines[i].charges) actor.machines[i].charges = number(m, program.machines[i].charges->count);
+        if (program.machines[i].charges)
+            actor.machines[i].charges = number(context, program.machines[i].charges->count);
     for (std::size_t i = 0; i < program.meters.size(); ++i)
         actor.meters[i].value =
-            std::clamp(number(m, program.meters[i].first), program.meters[i].low, program.meters[i].high);
+            std::clamp(number(context, program.meters[i].first), program.meters[i].low, program.meters[i].high);
     const BodyShape& shape = scene.shape(actor);
     actor.height = shape.capsule.height;
     actor.radius = shape.capsule.radius;
@@ -74,15 +75,15 @@ void set_first_values(const SceneView& scene, const World& world, Actor& actor) 
 BodyShape body_shape(const Program& program, const Tuning& tuning, BodyId kind) {
     World none;
     none.actors.emplace_back().kind = kind;
-    const EvaluationContext m{program, tuning, tuning, none, none.actors.front()};
+    const EvaluationContext context{program, tuning, tuning, none, none.actors.front()};
     const BodyInfo& body = program.bodies[kind];
     BodyShape out;
-    out.capsule.radius = std::clamp(number(m, body.radius), 0.01, 50.0);
-    out.capsule.height = std::clamp(number(m, body.height), 2.0 * out.capsule.radius, 200.0);
-    out.step_up = std::clamp(number(m, body.step_up), 0.0, out.capsule.height);
-    out.walkable_cos = elementary::cos(std::clamp(number(m, body.walkable), 0.0, 1.55));
+    out.capsule.radius = std::clamp(number(context, body.radius), 0.01, 50.0);
+    out.capsule.height = std::clamp(number(context, body.height), 2.0 * out.capsule.radius, 200.0);
+    out.step_up = std::clamp(number(context, body.step_up), 0.0, out.capsule.height);
+    out.walkable_cos = elementary::cos(std::clamp(number(context, body.walkable), 0.0, 1.55));
     out.locked_axis = body.locked_axis;
-    if (body.locked_at.folded >= 0) out.locked_at = number(m, body.locked_at);
+    if (body.locked_at.folded >= 0) out.locked_at = number(context, body.locked_at);
     return out;
 }
 

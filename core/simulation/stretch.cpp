@@ -24,15 +24,15 @@ namespace leap {
 namespace {
 
 /// The capsule that phases want, or the body's own. It grows only where there is room.
-void resize(const SceneView& scene, const EvaluationContext& m, const CapsuleSize* size, Actor& actor) {
+void resize(const SceneView& scene, const EvaluationContext& context, const CapsuleSize* size, Actor& actor) {
     Capsule wanted = scene.shape(actor).capsule;
     if (size != nullptr) {
-        if (size->radius) wanted.radius = std::clamp(number(m, *size->radius), 0.01, 50.0);
-        wanted.height = std::clamp(number(m, size->height), 2.0 * wanted.radius, 200.0);
+        if (size->radius) wanted.radius = std::clamp(number(context, *size->radius), 0.01, 50.0);
+        wanted.height = std::clamp(number(context, size->height), 2.0 * wanted.radius, 200.0);
     }
     if (wanted.radius == actor.radius && wanted.height == actor.height) return;
     const bool grows = wanted.radius > actor.radius || wanted.height > actor.height;
-    if (grows && deepest_overlap(m.surroundings(), wanted, actor.body.position)) return;
+    if (grows && deepest_overlap(context.surroundings(), wanted, actor.body.position)) return;
     actor.radius = wanted.radius;
     actor.height = wanted.height;
 }
@@ -85,13 +85,13 @@ void correct_row(const Law& law, const MotionResult& moved, const Actor& actor, 
 /// Who is frozen stands still while time passes; then all it goes by is moved on by as long as it stood.
 ActorStretch stand_frozen(const SceneView& scene, World& world, Actor& actor, double longest, StretchKind kind,
                           StepCache& cache, Record* record) {
-    const EvaluationContext m = scene.context(world, actor, &cache);
+    const EvaluationContext context = scene.context(world, actor, &cache);
     const double until = actor.frozen_until;
     double seconds = std::min(longest, until - actor.time);
     const double steps = std::floor(actor.time / defaults::loose_step_s + 1e-6);
     if (cache.moves_near || cache.others_near || may_meet_partners(scene, world, cache))
         seconds = std::min(seconds, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - actor.time));
-    const double fixtures = time_to_fixtures(m, seconds);
+    const double fixtures = time_to_fixtures(context, seconds);
     ActorStretch out;
     out.from = actor.time;
     out.fixture_due = fixtures < seconds;
@@ -127,16 +127,16 @@ double time_for(const MotionLaw& law, double way) {
 /// Who sits on something goes where it goes: here only its time does, see settle_world().
 ActorStretch sit_on(const SceneView& scene, World& world, Actor& actor, double longest, StretchKind kind,
                     StepCache& cache, Record* record) {
-    const EvaluationContext m = scene.context(world, actor, &cache);
-    const MeterRates rates = meter_rates(m);
+    const EvaluationContext context = scene.context(world, actor, &cache);
+    const MeterRates rates = meter_rates(context);
     Law law;
     const double steps = std::floor(actor.time / defaults::loose_step_s + 1e-6);
     law.horizon = std::min(longest, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - actor.time));
     law.motion = {actor.body.velocity, Vec3{0.0}};
-    const NextInstant next = time_to_next_instant(m, law, rates, longest);
-    const double seconds = std::min(next.seconds, time_to_meter_change(m, rates));
+    const NextInstant next = time_to_next_instant(context, law, rates, longest);
+    const double seconds = std::min(next.seconds, time_to_meter_change(context, rates));
     if (record != nullptr) write_row(scene, world, actor, &cache, Vec3{0.0}, kind.tick_begin, *record);
-    advance_meters(m, rates, seconds, actor);
+    advance_meters(context, rates, seconds, actor);
     ActorStretch out;
     out.from = actor.time;
     out.seated = true;
@@ -204,8 +204,8 @@ BodyShape shape_now(const SceneView& scene, const Actor& actor) {
 bool take_size(const SceneView& scene, const World& world, Actor& actor, StepCache& cache) {
     if (actor.seat || actor.shown || actor.is_frozen()) return false;
     const Capsule before{actor.radius, actor.height};
-    const EvaluationContext m = scene.context(world, actor, &cache);
-    resize(scene, m, size_in_force(m), actor);
+    const EvaluationContext context = scene.context(world, actor, &cache);
+    resize(scene, context, size_in_force(context), actor);
     return actor.radius != before.radius || actor.height != before.height;
 }
 
@@ -213,19 +213,19 @@ ActorStretch move_actor(const SceneView& scene, World& world, Actor& actor, doub
                         StepCache& cache, Record* record) {
     if (actor.seat) return sit_on(scene, world, actor, longest, kind, cache, record);
     if (actor.is_frozen()) return stand_frozen(scene, world, actor, longest, kind, cache, record);
-    const EvaluationContext m = scene.context(world, actor, &cache);
-    const Forces forces = forces_at(m);
-    resize(scene, m, forces.capsule, actor);
-    const MeterRates rates = meter_rates(m);
-    actor.taut = rope_holds(m, forces, actor);
+    const EvaluationContext context = scene.context(world, actor, &cache);
+    const Forces forces = forces_at(context);
+    resize(scene, context, forces.capsule, actor);
+    const MeterRates rates = meter_rates(context);
+    actor.taut = rope_holds(context, forces, actor);
     Law law;
     if (!actor.taut) {
-        law = motion_law(m, forces, actor, longest);
+        law = motion_law(context, forces, actor, longest);
         if (forces.rope != nullptr && !actor.body.grounded)
-            law.horizon = time_to_taut(m, forces, law.motion, std::min(longest, law.horizon));
+            law.horizon = time_to_taut(context, forces, law.motion, std::min(longest, law.horizon));
     } else {
         law.horizon = std::min(longest, defaults::longest_curved_stretch_s);
-        law.motion = {actor.body.velocity, swing_acceleration(m, forces, actor)};
+        law.motion = {actor.body.velocity, swing_acceleration(context, forces, actor)};
     }
     if (kind.coarse) law.horizon = longest;
     // Beside something that moves the body goes on in short stretches, whatever the tick rate: those of loose bodies.
@@ -234,8 +234,8 @@ ActorStretch move_actor(const SceneView& scene, World& world, Actor& actor, doub
         law.horizon = std::min(law.horizon, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - actor.time));
     }
     constexpr double just_behind_s = 1e-8;
-    const NextInstant next = time_to_next_instant(m, law, rates, longest + just_behind_s);
-    double seconds = std::min(next.seconds, time_to_meter_change(m, rates));
+    const NextInstant next = time_to_next_instant(context, law, rates, longest + just_behind_s);
+    double seconds = std::min(next.seconds, time_to_meter_change(context, rates));
     // What is foreseen may never come: along a slope a speed that free fall would reach at once can stay a hair below
     // it. After many splits such an instant is met late rather than tried for again and again, and the tick comes to
     // its end.
@@ -246,9 +246,9 @@ ActorStretch move_actor(const SceneView& scene, World& world, Actor& actor, doub
     if (meets_others(world)) seconds = std::min(seconds, time_for(law.motion, defaults::longest_way_per_stretch_m));
     const bool nothing_due = seconds > longest + 0.5 * just_behind_s;
     seconds = std::min(seconds, longest);
-    if (!actor.taut) take_middle(m, forces, seconds, actor, law);
+    if (!actor.taut) take_middle(context, forces, seconds, actor, law);
     if (record != nullptr) write_row(scene, world, actor, &cache, law.motion.acceleration, kind.tick_begin, *record);
-    if (law.driven && !law.flying) drive_over(m, forces, seconds, law);
+    if (law.driven && !law.flying) drive_over(context, forces, seconds, law);
     const bool pulled_up = !law.flying && !law.lifted && law.motion.acceleration.z > 0.0;
     const bool flies_up = law.flying && law.motion.velocity.z > 1e-3;
     const bool lifts_off = actor.body.grounded && (flies_up || pulled_up);
@@ -266,25 +266,26 @@ ActorStretch move_actor(const SceneView& scene, World& world, Actor& actor, doub
     const auto go = kind.leaning ? lean : move_body;
     const Vec3 belt = actor.taut ? Vec3{0.0} : belt_under(scene.course, actor);
     const auto in_world = [&] { return MotionLaw{law.motion.velocity + belt, law.motion.acceleration, !flies_up}; };
-    MotionResult moved = actor.taut ? swing_body(scene, m, forces, seconds, actor)
-                                    : go(m.surroundings(), shape_now(scene, actor), actor.body, in_world(), seconds);
+    MotionResult moved = actor.taut
+                             ? swing_body(scene, context, forces, seconds, actor)
+                             : go(context.surroundings(), shape_now(scene, actor), actor.body, in_world(), seconds);
     // Round an edge the way has no closed form: short stretches, whatever the tick rate.
     if (moved.slid_round && !actor.taut && moved.seconds > defaults::longest_curved_stretch_s) {
-        if (law.driven && !law.flying) drive_over(m, forces, defaults::longest_curved_stretch_s, law);
-        moved =
-            go(m.surroundings(), shape_now(scene, actor), actor.body, in_world(), defaults::longest_curved_stretch_s);
+        if (law.driven && !law.flying) drive_over(context, forces, defaults::longest_curved_stretch_s, law);
+        moved = go(context.surroundings(), shape_now(scene, actor), actor.body, in_world(),
+                   defaults::longest_curved_stretch_s);
     }
     if (lifts_off) {
         actor.events |= event_left_ground;
         if (record != nullptr) record->events.push_back({actor.time, EventKind::left_ground, -1, -1, actor.id});
     }
-    if (!actor.taut) reel_slack(m, forces, moved.seconds, actor);
-    actor.facing = facing_after(m, forces.face, moved.seconds);
-    advance_meters(m, rates, moved.seconds, actor);
+    if (!actor.taut) reel_slack(context, forces, moved.seconds, actor);
+    actor.facing = facing_after(context, forces.face, moved.seconds);
+    advance_meters(context, rates, moved.seconds, actor);
     actor.body = moved.body;
     actor.time += moved.seconds;
     if (!out.ride) count_from_belt(scene.course, belt, actor);
-    if (law.driven && !law.flying) finish_drive(m, forces, law, moved.seconds, actor);
+    if (law.driven && !law.flying) finish_drive(context, forces, law, moved.seconds, actor);
     if (!moved.bumped_wall) {
         actor.body.velocity -= law.pull;
     } else if (law.clings_at > 0.0) {
