@@ -58,7 +58,7 @@ struct WatchedBlow {
 };
 
 /// What conditions say at one instant; see core/simulation/seek.hpp.
-struct Noticed {
+struct ConditionSample {
     /// Whom it speaks of is settled when it is noticed first, also when another comes nearer within the stretch: what
     /// is compared must be the same list.
     struct AskedFixture {
@@ -105,10 +105,10 @@ struct ActorScratch {
     };
     Left left;
     ActorMotion before;  ///< the begin of a stretch that may have to be taken again
-    Noticed first, now;
+    ConditionSample first, now;
     std::vector<double> passed;
     std::vector<MachineId> last_starts;
-    std::vector<Noticed::AskedFixture> last_fixtures;
+    std::vector<ConditionSample::AskedFixture> last_fixtures;
     Emitted emitted;
     bool changed = false;         ///< some rule of it has changed something at this instant
     bool now_is_current = false;  ///< `now` was noticed at the character's present instant
@@ -116,13 +116,13 @@ struct ActorScratch {
     struct Progress {
         std::size_t next_input = 0;
         int splits = 0;
-        bool tick_begin = true;  ///< its next row begins the tick
-        bool leaning = false;    ///< see StretchKind
-        int bumps = 0;           ///< stretches of this tick that have ended in one
-        bool quiet = false;      ///< no input, event or rule has changed anything since its last stretch
-        bool calm = false;       ///< nothing that rules could answer has happened since they were asked last
-        double reach = 0.0;      ///< how far it may be asked to go in one stretch (s since the start)
-        double stops_at = -1.0;  ///< where it came to an instant that is one for all, by itself
+        bool tick_begin = true;         ///< its next row begins the tick
+        bool leaning = false;           ///< see StretchKind
+        int bumps = 0;                  ///< stretches of this tick that have ended in one
+        bool inputs_unchanged = false;  ///< no input, event or rule has changed anything since its last stretch
+        bool rules_idle = false;        ///< nothing that rules could answer has happened since they were asked last
+        double reach = 0.0;             ///< how far it may be asked to go in one stretch (s since the start)
+        double stops_at = -1.0;         ///< where it came to an instant that is one for all, by itself
     };
     Progress progress;
 

@@ -28,7 +28,7 @@ Instant::Instant(const SceneView& scene, World& world, StepScratch& scratch, Rec
 bool Instant::is_asked_now(std::size_t actor) const {
     if (world_.actors[actor].shown) return false;
     const ActorScratch::Progress& progress = scratch_.actors[actor].progress;
-    return shared_change_ || alone_ || !progress.quiet || !progress.calm;
+    return shared_change_ || alone_ || !progress.inputs_unchanged || !progress.rules_idle;
 }
 
 void Instant::note_change() {
@@ -64,7 +64,7 @@ bool Instant::run() {
     }
     if (!concerns_others_) keep_reach_of_blows();
     for (std::size_t i = first_; i < last_; ++i)
-        if (shared_change_ || scratch_.actors[i].changed) scratch_.actors[i].progress.quiet = false;
+        if (shared_change_ || scratch_.actors[i].changed) scratch_.actors[i].progress.inputs_unchanged = false;
     return changed;
 }
 

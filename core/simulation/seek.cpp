@@ -23,10 +23,10 @@ namespace leap {
 namespace {
 
 /// Notes what conditions in force say, in an order that stays while no rule is asked.
-class Noticing {
+class ConditionSampler {
   public:
-    Noticing(const SceneView& scene, const World& world, const Actor& actor, StepCache& cache, const Noticed& first,
-             Noticed& out)
+    ConditionSampler(const SceneView& scene, const World& world, const Actor& actor, StepCache& cache,
+                     const ConditionSample& first, ConditionSample& out)
         : scene_(scene),
           world_(world),
           actor_(actor),
@@ -54,7 +54,7 @@ class Noticing {
             out_.truths.push_back({ground_feel(scene_.course, actor_) == first_.feel, true});
         for (const WatchedBlow& watched : first_.blows) out_.truths.push_back({is_meeting(watched), false});
         out_.own = out_.truths.size();
-        for (const Noticed::AskedFixture& asked : first_.fixtures) fixture(asked);
+        for (const ConditionSample::AskedFixture& asked : first_.fixtures) fixture(asked);
         if (!first_.focus_changes) return;
         out_.focus = focus_now(context_);
     }
@@ -87,7 +87,7 @@ class Noticing {
         return std::all_of(move.gates.begin(), move.gates.end(),
                            [&](const Gate& gate) { return gate_holds(context_, index, gate); });
     }
-    void fixture(const Noticed::AskedFixture& asked) {
+    void fixture(const ConditionSample::AskedFixture& asked) {
         const std::size_t i = asked.index;
         if (fixture_kind(context_, i)->asks_touch) out_.truths.push_back({actor_.contacts[i].touching, true});
         const Phase* phase = fixture_phase(context_, i);
@@ -116,8 +116,8 @@ class Noticing {
     const World& world_;
     const Actor& actor_;
     EvaluationContext context_;
-    const Noticed& first_;
-    Noticed& out_;
+    const ConditionSample& first_;
+    ConditionSample& out_;
 };
 
 /// The blows that are dealt now by a character, or by fixtures that speak of it, with each whom they could meet.
@@ -160,9 +160,10 @@ void check_passed_over([[maybe_unused]] const EvaluationContext& context) {
 }
 
 /// `quiet`: nothing has happened since the last stretch's end, so what was noticed there still holds.
-void notice_first(const SceneView& scene, const World& world, const Actor& actor, bool quiet, ActorScratch& scratch) {
+void sample_first(const SceneView& scene, const World& world, const Actor& actor, bool inputs_unchanged,
+                  ActorScratch& scratch) {
     StepCache& cache = scratch.cache;
-    Noticed& first = scratch.first;
+    ConditionSample& first = scratch.first;
     std::swap(first.fixtures, scratch.last_fixtures);
     const bool was_grounded = first.grounded;
     const bool was_driven = first.driven;
@@ -192,29 +193,29 @@ void notice_first(const SceneView& scene, const World& world, const Actor& actor
     find_blows(context, first.blows);
     check_passed_over(context);
     // Whom a blow has met isn't watched any more.
-    quiet = quiet && first.blows.empty();
+    inputs_unchanged = inputs_unchanged && first.blows.empty();
     if (first.focus_changes) first.focus = actor.focus;
     // A way whose time has come since is asked from now on.
-    quiet = quiet && first.next_time > first.time + defaults::crossing_nudge_s && scratch.now_is_current &&
-            was_grounded == first.grounded && was_driven == first.driven && first.fixtures == scratch.last_fixtures &&
-            first.starts == scratch.last_starts;
-    if (quiet) {
+    inputs_unchanged = inputs_unchanged && first.next_time > first.time + defaults::crossing_nudge_s &&
+                       scratch.now_is_current && was_grounded == first.grounded && was_driven == first.driven &&
+                       first.fixtures == scratch.last_fixtures && first.starts == scratch.last_starts;
+    if (inputs_unchanged) {
         std::swap(first.truths, scratch.now.truths);
         return;
     }
     first.truths.clear();
     first.next_time = std::numeric_limits<double>::infinity();
     const FixtureId focus = first.focus;
-    Noticing(scene, world, actor, cache, first, first).run();
+    ConditionSampler(scene, world, actor, cache, first, first).run();
     first.focus = focus;
 }
 
 enum class Change : std::uint8_t { none, own, of_fixture };
 
 Change find_change(const SceneView& scene, const World& world, const Actor& actor, StepCache& cache,
-                   const Noticed& first, Noticed& now) {
+                   const ConditionSample& first, ConditionSample& now) {
     now.truths.clear();
-    Noticing(scene, world, actor, cache, first, now).run();
+    ConditionSampler(scene, world, actor, cache, first, now).run();
     if (first.focus_changes && now.focus != first.focus) return Change::of_fixture;
     // A way whose waiting time depends on the state has come to be asked meanwhile, or isn't any more.
     if (now.truths.size() != first.truths.size()) return Change::own;
@@ -266,7 +267,7 @@ void find_passed_volumes(const SceneView& scene, const Vec3& from, const Vec3& w
 
 /// Shares of the way at which a blow is nearest to somebody whom it meets neither at the begin nor at the end. It goes
 /// along with the body; that it turns, too, is left to how short its stretches are.
-void find_passed_by_blows(const EvaluationContext& context, const Vec3& from, const Noticed& first,
+void find_passed_by_blows(const EvaluationContext& context, const Vec3& from, const ConditionSample& first,
                           std::vector<double>& out) {
     const Vec3 way = context.actor.body.position - from;
     for (const WatchedBlow& watched : first.blows) {
@@ -286,7 +287,7 @@ void find_passed_by_blows(const EvaluationContext& context, const Vec3& from, co
 /// Shares of the way at which something is nearest that was passed: neither touched (or in reach of the focus) at the
 /// begin nor at the end.
 void find_passed(const SceneView& scene, const Vec3& from, const World& world, const Actor& actor,
-                 const StepCache& cache, const Noticed& first, std::vector<double>& out) {
+                 const StepCache& cache, const ConditionSample& first, std::vector<double>& out) {
     out.clear();
     const Vec3 way = actor.body.position - from;
     const double length = glm::length(way);
@@ -342,15 +343,15 @@ class Seeking {
     Advanced run(double longest) {
         // Who sits goes on by the steps of what they sit on, the same at every tick rate.
         if (actor_.seat) return plainly(longest);
-        notice_first(scene_, world_, actor_, kind_.quiet, scratch_);
+        sample_first(scene_, world_, actor_, kind_.inputs_unchanged, scratch_);
         scratch_.now_is_current = false;
-        const Noticed& first = scratch_.first;
+        const ConditionSample& first = scratch_.first;
         if (first.truths.empty() && !first.focus_changes && first.fixtures.empty()) return plainly(longest);
         // What it sees of another who goes on may change and be as before once both are there, again and again in ever
         // less time: after many such changes they wait for the end of what it was given.
         if (kind_.coarse) return plainly(longest);
         remember();
-        const bool calm = advance(longest, record_);
+        const bool rules_idle = advance(longest, record_);
         const double whole = actor_.time - before_->time;
         // A bump at the stretch's very begin takes no time: there is no instant to seek.
         if (whole <= 0.0) return {false, stretch_.fixture_due};
@@ -358,7 +359,7 @@ class Seeking {
         Change change = now_changed();
         if (change == Change::none && scratch_.passed.empty()) {
             scratch_.now_is_current = true;
-            return {calm, stretch_.fixture_due};
+            return {rules_idle, stretch_.fixture_due};
         }
         const double with = earliest_change(whole, change);
         go_back();
@@ -370,8 +371,8 @@ class Seeking {
 
   private:
     Advanced plainly(double longest) {
-        const bool calm = advance(longest, record_);
-        return {calm, stretch_.fixture_due};
+        const bool rules_idle = advance(longest, record_);
+        return {rules_idle, stretch_.fixture_due};
     }
 
     bool advance(double longest, Record* record) {
@@ -382,7 +383,7 @@ class Seeking {
             settle_actor(scene_, stretch_, world_, actor_, all_);
         }
         const bool changed = note_volumes(scene_, world_, actor_, record);
-        return stays_calm(stretch_, scratch_.cache) && all_loose_sleep(world_) && !changed &&
+        return stay_idle(stretch_, scratch_.cache) && all_loose_sleep(world_) && !changed &&
                scratch_.first.blows.empty();
     }
 

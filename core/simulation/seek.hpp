@@ -18,7 +18,7 @@ namespace leap {
 ///
 /// What a stretch of one character leads to.
 struct Advanced {
-    bool calm = false;        ///< rules that had nothing to do at the begin have nothing to do at the end
+    bool rules_idle = false;  ///< rules that had nothing to do at the begin have nothing to do at the end
     bool of_fixture = false;  ///< it ends where a fixture has something to do
 };
 /// With one character the world goes along; of several each goes as far as it can by itself, and settle_world() follows

@@ -127,7 +127,7 @@ void settle_world(const SceneView& scene, std::span<const ActorStretch> stretche
         }
         if (!alone) {
             show_to_others(actor, scratch.shared);
-            if (!(actor.body == came)) scratch.actors[i].progress.calm = false;
+            if (!(actor.body == came)) scratch.actors[i].progress.rules_idle = false;
         }
     };
     if (alone) {
@@ -174,7 +174,7 @@ bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& ca
     return !holds && (world.actors.size() < 2 || !others_are_near(world, actor, cache));
 }
 
-bool stays_calm(const ActorStretch& stretch, const StepCache& cache) {
+bool stay_idle(const ActorStretch& stretch, const StepCache& cache) {
     return stretch.as_foreseen && !cache.moves_near;
 }
 

@@ -26,6 +26,6 @@ bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& ca
 
 /// Whether rules that had nothing to do at a stretch's begin have nothing to do at its end, unless a condition changes
 /// whose instant is sought (core/simulation/seek.hpp). All that is loose must be asleep.
-bool stays_calm(const ActorStretch& stretch, const StepCache& cache);
+bool stay_idle(const ActorStretch& stretch, const StepCache& cache);
 
 }  // namespace leap

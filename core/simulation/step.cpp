@@ -70,13 +70,13 @@ bool hears_nothing(const Actor& actor) {
 }
 
 /// In debug builds: that rules which aren't asked would have had nothing to do.
-void check_calm([[maybe_unused]] const SceneView& scene, [[maybe_unused]] const World& world,
+void check_idle([[maybe_unused]] const SceneView& scene, [[maybe_unused]] const World& world,
                 [[maybe_unused]] const StepScratch& scratch) {
 #ifndef NDEBUG
     World copy = world;
     StepScratch own = scratch;
     for (ActorScratch& actor : own.actors) {
-        actor.progress.calm = false;
+        actor.progress.rules_idle = false;
         actor.cache.shared = &own.shared;
     }
     assert(!run_instant(scene, copy, own, nullptr) && "a rule had something to do between two instants");
@@ -132,7 +132,7 @@ class Tick {
             }
         }
         // Whatever ended the stretch here, the rules of this instant are asked.
-        for (ActorScratch& own : scratch_.actors) own.progress.calm = false;
+        for (ActorScratch& own : scratch_.actors) own.progress.rules_idle = false;
         ask_all();
     }
 
@@ -164,7 +164,7 @@ class Tick {
     void push_out(Actor& actor, ActorScratch& own) {
         const Vec3 before = actor.body.position;
         actor.body = free_body(own.cache.surroundings(), shape_now(scene_, actor), actor.body);
-        if (actor.body.position != before) own.progress.calm = false;
+        if (actor.body.position != before) own.progress.rules_idle = false;
     }
     /// Inputs of one character that are due; true when there were any.
     bool apply_inputs(std::size_t i) {
@@ -234,11 +234,11 @@ void Tick::begin() {
         own.cache.shared = &scratch_.shared;
         own.cache.moving.drifting.set_far(scratch_.shared.shown);
         if (fresh) own.cache.others_gap_m = 0.0;  // they are to be looked at
-        const bool calm = own.progress.calm;
+        const bool rules_idle = own.progress.rules_idle;
         own.progress = {};
-        own.progress.calm = calm;
+        own.progress.rules_idle = rules_idle;
         if (actor.time != own.left.time || !(actor.body == own.left.body))
-            own.now_is_current = own.progress.calm = false;
+            own.now_is_current = own.progress.rules_idle = false;
     }
     // At the very first tick those who stand inside one another are put apart: the earlier in the tape stays.
     const bool first = several && !world_.actors.back().seen.settled;
@@ -263,19 +263,19 @@ void Tick::begin() {
 
 /// Everybody is at the same instant: inputs, then rules where something may have changed.
 void Tick::ask_all() {
-    bool all_calm = true;
+    bool all_idle = true;
     const std::uint64_t placed_before = scratch_.shared.changes.of_fixtures();
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
         // What probes found at the end of the last stretch still holds, unless the view or the stick moves now.
-        own.progress.quiet = hears_nothing(world_.actors[i]);
-        if (apply_inputs(i)) own.progress.quiet = false;
-        all_calm = all_calm && own.progress.quiet && own.progress.calm;
+        own.progress.inputs_unchanged = hears_nothing(world_.actors[i]);
+        if (apply_inputs(i)) own.progress.inputs_unchanged = false;
+        all_idle = all_idle && own.progress.inputs_unchanged && own.progress.rules_idle;
     }
-    if (!all_calm) {
+    if (!all_idle) {
         run_instant(scene_, world_, scratch_, record_);
     } else {
-        check_calm(scene_, world_, scratch_);
+        check_idle(scene_, world_, scratch_);
     }
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
@@ -285,7 +285,7 @@ void Tick::ask_all() {
         // What a rule has put where the body is pushes it out at this very instant, at every tick rate.
         if (own.cache.placed_under != placed_before && !actor.seat && !actor.shown) push_out(actor, own);
     }
-    if (!all_calm && world_.actors.size() > 1) take_sizes();
+    if (!all_idle && world_.actors.size() > 1) take_sizes();
 }
 
 /// Who stands up or crouches is met by the others in its new size from this instant on, and lifts who stands on it:
@@ -302,7 +302,8 @@ void Tick::take_sizes() {
     }
     if (changed) scratch_.shared.changes.note();
     // What it changes for the others they answer at the next instant.
-    for (std::size_t i = 0; changed && i < world_.actors.size(); ++i) scratch_.actors[i].progress.quiet = false;
+    for (std::size_t i = 0; changed && i < world_.actors.size(); ++i)
+        scratch_.actors[i].progress.inputs_unchanged = false;
     for (std::size_t i = 0; changed && i < world_.actors.size(); ++i) {
         find_others(world_, world_.actors[i], scratch_.actors[i].cache);
         if (!world_.actors[i].seat && !world_.actors[i].shown) push_out(world_.actors[i], scratch_.actors[i]);
@@ -330,9 +331,10 @@ void Tick::advance_one(int split) {
     const double until = next_input_time(0);
     const double from = actor.time;
     const StretchKind kind{own.progress.tick_begin, split >= defaults::most_fine_splits, own.progress.leaning,
-                           own.progress.quiet};
-    own.progress.calm =
-        advance_to_change(scene_, world_, actor, until - from, kind, scratch_, record_).calm && own.progress.quiet;
+                           own.progress.inputs_unchanged};
+    own.progress.rules_idle =
+        advance_to_change(scene_, world_, actor, until - from, kind, scratch_, record_).rules_idle &&
+        own.progress.inputs_unchanged;
     note_bump(actor, actor.time - from, own.progress);
     if (std::abs(actor.time - until) < rounding_s) actor.time = world_.time = until;
     own.progress.tick_begin = false;
@@ -350,7 +352,7 @@ void Tick::finish() {
             if (inputs_[own.progress.next_input].actor != actor.id) continue;
             apply_input(inputs_[own.progress.next_input], actor, record_);
             scratch_.shared.changes.note();
-            own.now_is_current = own.progress.calm = false;
+            own.now_is_current = own.progress.rules_idle = false;
         }
     }
 }
@@ -406,9 +408,9 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
         const double until = std::min(progress.reach, next_input_time(i));
         const double from = actor.time;
         const bool coarse = progress.splits >= defaults::most_fine_splits;
-        const StretchKind kind{progress.tick_begin, coarse, progress.leaning, progress.quiet, at_begin};
+        const StretchKind kind{progress.tick_begin, coarse, progress.leaning, progress.inputs_unchanged, at_begin};
         const Advanced advanced = advance_to_change(scene_, world_, actor, until - from, kind, scratch_, record_);
-        progress.calm = advanced.calm && progress.quiet;
+        progress.rules_idle = advanced.rules_idle && progress.inputs_unchanged;
         note_bump(actor, actor.time - from, progress);
         progress.tick_begin = false;
         ++progress.splits;
@@ -421,9 +423,9 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
             own.begin.whole = actor;
             own.begin.has_whole = true;
         }
-        progress.quiet = hears_nothing(actor);
-        if (apply_inputs(i)) progress.quiet = false;
-        if (!progress.quiet || !progress.calm) {
+        progress.inputs_unchanged = hears_nothing(actor);
+        if (apply_inputs(i)) progress.inputs_unchanged = false;
+        if (!progress.inputs_unchanged || !progress.rules_idle) {
             const AloneAnswer answer = run_instant_alone(scene_, world_, i, scratch_, record_);
             if (answer.concerns_others) return {actor.time, true};
         }
@@ -491,9 +493,9 @@ void Tick::finish_stretches() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
         // Who is near may have landed on it, or left it: that changes the room above it.
-        own.progress.calm =
-            own.progress.calm && all_sleep && stays_calm(scratch_.stretches[i], own.cache) && !own.cache.others_close;
-        own.now_is_current = own.now_is_current && own.progress.calm;
+        own.progress.rules_idle = own.progress.rules_idle && all_sleep && stay_idle(scratch_.stretches[i], own.cache) &&
+                                  !own.cache.others_close;
+        own.now_is_current = own.now_is_current && own.progress.rules_idle;
     }
     if (record_ == nullptr) return;
     std::stable_sort(record_->events.begin() + static_cast<std::ptrdiff_t>(scratch_.events), record_->events.end(),

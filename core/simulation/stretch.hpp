@@ -19,7 +19,7 @@ struct StretchKind {
     /// The stretch before took hardly any time: a drive stands against a wall, and the rules see the bump.
     bool leaning = false;
     /// No input, event or rule has changed anything since the stretch before.
-    bool quiet = false;
+    bool inputs_unchanged = false;
     /// The character is as ActorScratch::begin has kept it.
     bool begin_is_kept = false;
 };
