@@ -8,7 +8,7 @@
 
 #include "capi/guard.hpp"
 #include "capi/handles.hpp"
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/project/tape_file.hpp"
 #include "core/senses/explain.hpp"
 #include "core/units/turn.hpp"

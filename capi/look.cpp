@@ -4,7 +4,7 @@
 
 #include "capi/guard.hpp"
 #include "capi/handles.hpp"
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/senses/explain.hpp"
 #include "core/senses/fixtures.hpp"
 #include "core/simulation/rows.hpp"

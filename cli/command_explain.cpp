@@ -8,7 +8,7 @@
 
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/project/file_io.hpp"
 #include "core/senses/explain.hpp"
 #include "core/state/world_text.hpp"

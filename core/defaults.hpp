@@ -75,7 +75,7 @@ inline constexpr double clear_gap_m = 0.15;
 inline constexpr double fixture_sight_m = 60.0;
 inline constexpr double fixture_walk_m = 5.0;
 /// Fixtures that nothing can happen to are looked at anew when the body has gone this far (m). Leave.
-inline constexpr double lively_walk_m = 2.5;
+inline constexpr double active_walk_m = 2.5;
 /// Where there are fixtures the body goes at most this far (m) in one stretch, so that none is passed that wasn't
 /// looked at: less than half of the above. Leave.
 inline constexpr double longest_way_per_stretch_m = 1.2;

@@ -167,8 +167,8 @@ void offer_path(Earliest& out, const PathNow& now) {
 
 /// Fixtures speak of one character each: it stops where they have something to do.
 void offer_fixtures(Earliest& out, const EvaluationContext& context, const Outlook& ahead) {
-    for (const std::size_t i : context.cache->lively) {
-        if (context.cache->stands[i].waits) continue;
+    for (const std::size_t i : context.cache->active_fixtures) {
+        if (context.cache->poses[i].waits) continue;
         const Phase* phase = fixture_phase(context, i);
         if (phase == nullptr) continue;
         if (subject_now(context, i) != static_cast<std::size_t>(context.actor.id)) continue;

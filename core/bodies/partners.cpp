@@ -67,7 +67,7 @@ void note_partners(const SceneView& scene, World& world, StepScratch& scratch) {
             const bool listens = asks(j) || own_asks;
             const bool passes = loose.passes.is_fixture(j);
             if (!listens && !passes) continue;
-            const FixturePose& there = cache.stands[j].pose;
+            const FixturePose& there = cache.poses[j].pose;
             const double reach = glm::length(pose.half) + glm::length(there.half) + apart_m;
             const Vec3 between = there.center - pose.center;
             const bool far = glm::dot(between, between) > reach * reach;
@@ -92,7 +92,7 @@ void note_partners(const SceneView& scene, World& world, StepScratch& scratch) {
 }
 
 bool may_meet_partners(const SceneView& scene, const World& world, const StepCache& cache) {
-    if ((!scene.program.asks_who_touches && !scene.program.asks_load) || cache.stands.size() != world.fixtures.size())
+    if ((!scene.program.asks_who_touches && !scene.program.asks_load) || cache.poses.size() != world.fixtures.size())
         return false;
     if (all_loose_sleep(world)) return false;
     const EvaluationContext context = scene.context(world, world.actors[witness(world)]);
@@ -109,8 +109,8 @@ bool may_meet_partners(const SceneView& scene, const World& world, const StepCac
         const double way = glm::length(loose.body.velocity) / defaults::slowest_usual_rate_hz + defaults::near_moving_m;
         for (std::size_t j = 0; j < world.fixtures.size(); ++j) {
             if (j == i || !scene.layout.fixtures[j].kind || !(own_asks || asks(j))) continue;
-            const FixturePose& there = cache.stands[j].pose;
-            const double reach = glm::length(cache.stands[i].pose.half) + glm::length(there.half) + way;
+            const FixturePose& there = cache.poses[j].pose;
+            const double reach = glm::length(cache.poses[i].pose.half) + glm::length(there.half) + way;
             const Vec3 between = there.center - loose.body.place;
             if (glm::dot(between, between) < reach * reach) return true;
         }

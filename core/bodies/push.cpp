@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "core/bodies/loose.hpp"
+#include "core/bodies/rigid_bodies.hpp"
 #include "core/defaults.hpp"
 #include "core/senses/fixtures.hpp"
 

@@ -167,8 +167,8 @@ struct StepScratch {
     };
     std::vector<Told> told;
     bool keeps_told = false;
-    std::vector<std::size_t> lively;        ///< fixtures that anything can happen to, by any character
-    std::vector<std::size_t> closed_spans;  ///< of the record, closed by one who runs alone
+    std::vector<std::size_t> active_fixtures;  ///< fixtures that anything can happen to, by any character
+    std::vector<std::size_t> closed_spans;     ///< of the record, closed by one who runs alone
 
     /// Forgets what it holds of another scene: other dials, another course, kinds switched off. What was emitted
     /// stays: somebody is still to read it.

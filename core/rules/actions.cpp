@@ -5,8 +5,8 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/bodies/loose.hpp"
 #include "core/bodies/ride.hpp"
+#include "core/bodies/rigid_bodies.hpp"
 #include "core/defaults.hpp"
 #include "core/senses/blows.hpp"
 #include "core/senses/fixtures.hpp"

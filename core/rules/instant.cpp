@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/defaults.hpp"
 #include "core/rules/machines.hpp"
 #include "core/state/witness.hpp"
@@ -46,7 +46,7 @@ bool Instant::run() {
         }
         if (!alone_) {
             place_all_when_changed();
-            find_lively();
+            find_active();
         }
     }
     for (std::size_t i = first_; i < last_; ++i) scratch_.actors[i].changed = false;
@@ -59,7 +59,7 @@ bool Instant::run() {
             look_for_focus(true);
         }
         place_all_when_changed();
-        find_lively();
+        find_active();
         changed = run_rounds() || changed;
     }
     if (!concerns_others_) keep_reach_of_blows();

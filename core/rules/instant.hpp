@@ -85,9 +85,9 @@ class Instant {
     void asks_for_hands();
     void change_seat(std::size_t fixture, bool sat);
     void place_all_when_changed();
-    void find_lively();
-    const std::vector<std::size_t>& lively() const {
-        return world_.actors.size() == 1 ? scratch_.actors.front().cache.lively : scratch_.lively;
+    void find_active();
+    const std::vector<std::size_t>& active_fixtures() const {
+        return world_.actors.size() == 1 ? scratch_.actors.front().cache.active_fixtures : scratch_.active_fixtures;
     }
 
     /// From now on this character is asked.

@@ -17,7 +17,7 @@ void Instant::deal_blows() {
         deal_blows_of(context_now(), actor_owner(i));
     }
     if (alone_) return;
-    for (const std::size_t i : lively()) {
+    for (const std::size_t i : active_fixtures()) {
         const Phase* phase = fixture_phase(context_now(), i);
         if (phase == nullptr || phase->effects.blows.empty()) continue;
         ask(subject_of(scene_.layout, world_, scene_.course, i));

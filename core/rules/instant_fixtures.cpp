@@ -2,7 +2,7 @@
 // Fixtures at an instant: which are asked, by whom they were come to, who has the focus, who sits.
 #include <algorithm>
 
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/rules/instant.hpp"
 #include "core/senses/focus.hpp"
 #include "core/senses/hands.hpp"
@@ -19,9 +19,9 @@ bool Instant::is_asked(std::size_t i) const {
     if (contact.events != 0 || contact.met_anew) return true;
     for (const Actor& actor : world_.actors)
         if (actor.contacts[i].events != 0) return true;
-    const FixtureStand& stand = cache().stands[i];
+    const KnownPose& known = cache().poses[i];
     const MachineState& running = world_.machines[i];
-    if (stand.phase == running.phase) return !stand.waits;
+    if (known.phase == running.phase) return !known.waits;
     const Machine& kind = machine(scene_.layout.fixtures[i].kind);
     return !kind.phases[running.phase].waits_for_events;
 }
@@ -55,7 +55,7 @@ bool Instant::for_each_comer(std::size_t i, Ask ask_for) {
 
 void Instant::blocks_of_fixtures() {
     if (alone_) return;
-    for (const std::size_t i : lively())
+    for (const std::size_t i : active_fixtures())
         if (is_asked(i))
             for_each_comer(i, [&](const RunningMachine& running) {
                 blocks_on_events(running);
@@ -78,7 +78,7 @@ bool Instant::waits_for_word(std::size_t i) const {
 }
 
 bool Instant::take_fixture_ways() {
-    for (const std::size_t i : lively()) {
+    for (const std::size_t i : active_fixtures()) {
         if (!is_asked(i) || waits_for_word(i)) continue;
         if (!for_each_comer(i, [&](const RunningMachine& running) { return take_way(running); })) continue;
         world_.contacts[i].events = 0;  // one use leads through one way only
@@ -91,7 +91,7 @@ bool Instant::take_fixture_ways() {
 }
 
 void Instant::fall_back_of_fixtures() {
-    for (const std::size_t i : lively()) {
+    for (const std::size_t i : active_fixtures()) {
         const FixtureLayout& fixture = scene_.layout.fixtures[i];
         if (!fixture.kind || machine(fixture.kind).counters.empty()) continue;
         ask(subject_of(scene_.layout, world_, scene_.course, i));
@@ -161,10 +161,10 @@ void Instant::wake_who_hears() {
 bool Instant::show_news_of_fixtures() {
     if (world_.fixtures.empty()) return false;
     place_all_when_changed();  // those far off can be told something too
-    find_lively();
+    find_active();
     bool any = false;
     bool seen = false;
-    for (const std::size_t i : lively()) {
+    for (const std::size_t i : active_fixtures()) {
         FixtureContact& contact = world_.contacts[i];
         seen = seen || contact.events != 0 || contact.met_anew;
         contact.events = contact.events_ahead;
@@ -205,20 +205,22 @@ void Instant::change_seat(std::size_t fixture, bool sat) {
 
 void Instant::place_all_when_changed() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i)
-        if (is_spoken_of(world_, world_.actors[i]) && !scratch_.actors[i].cache.stands_hold())
+        if (is_spoken_of(world_, world_.actors[i]) && !scratch_.actors[i].cache.poses_hold())
             place_solids(scene_, world_, world_.actors[i], scratch_.actors[i].cache);
 }
 
 /// Whom anything can happen to now, by any of the characters.
-void Instant::find_lively() {
+void Instant::find_active() {
     if (world_.actors.size() == 1) return;
-    scratch_.lively.clear();
+    scratch_.active_fixtures.clear();
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
-        const std::vector<std::size_t>& near = scratch_.actors[i].cache.lively;
-        if (!world_.actors[i].shown) scratch_.lively.insert(scratch_.lively.end(), near.begin(), near.end());
+        const std::vector<std::size_t>& near = scratch_.actors[i].cache.active_fixtures;
+        if (!world_.actors[i].shown)
+            scratch_.active_fixtures.insert(scratch_.active_fixtures.end(), near.begin(), near.end());
     }
-    std::sort(scratch_.lively.begin(), scratch_.lively.end());
-    scratch_.lively.erase(std::unique(scratch_.lively.begin(), scratch_.lively.end()), scratch_.lively.end());
+    std::sort(scratch_.active_fixtures.begin(), scratch_.active_fixtures.end());
+    scratch_.active_fixtures.erase(std::unique(scratch_.active_fixtures.begin(), scratch_.active_fixtures.end()),
+                                   scratch_.active_fixtures.end());
 }
 
 }  // namespace leap

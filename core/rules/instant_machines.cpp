@@ -2,7 +2,7 @@
 // What every machine does at an instant: blocks, ways, phases.
 #include <algorithm>
 
-#include "core/bodies/loose.hpp"
+#include "core/bodies/rigid_bodies.hpp"
 #include "core/defaults.hpp"
 #include "core/rules/instant.hpp"
 #include "core/senses/fixtures.hpp"

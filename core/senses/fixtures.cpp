@@ -225,8 +225,8 @@ RigidShape fixture_shape(const EvaluationContext& context, const FixtureInfo& in
 
 FixturePose fixture_pose(const EvaluationContext& context, std::size_t index, bool at_rest) {
     const auto rigid = context.layout.fixtures[index].rigid;
-    if (!at_rest && !rigid && context.cache != nullptr && index < context.cache->stands.size()) {
-        const FixtureStand& known = context.cache->stands[index];
+    if (!at_rest && !rigid && context.cache != nullptr && index < context.cache->poses.size()) {
+        const KnownPose& known = context.cache->poses[index];
         if (is_as_known(context, known, index)) return known.pose;
     }
     FixturePose out;

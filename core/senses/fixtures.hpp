@@ -20,15 +20,15 @@ FixturePose fixture_pose(const EvaluationContext& context, std::size_t index, bo
 
 /// Whether what is known of a fixture that keeps still is so in this world, too: of any branch of the run, at any
 /// instant. What depends on more than its phase, where that began and the time since never counts as still.
-inline bool is_as_known(const EvaluationContext& context, const FixtureStand& stand, std::size_t index) {
+inline bool is_as_known(const EvaluationContext& context, const KnownPose& known, std::size_t index) {
     const MachineState& machine = context.world.machines[index];
-    if (!stand.still || stand.phase != machine.phase || stand.phase_since != machine.phase_since) return false;
-    if (context.actor.time + context.ahead < stand.still_from) return false;
+    if (!known.still || known.phase != machine.phase || known.phase_since != machine.phase_since) return false;
+    if (context.actor.time + context.ahead < known.still_from) return false;
     if (const auto rigid = context.layout.fixtures[index].rigid) {
         const RigidBody& body = context.world.loose[*rigid].body;
-        return body.asleep && body.place == stand.pose.center && body.turn == stand.pose.turn;
+        return body.asleep && body.place == known.pose.center && body.turn == known.pose.turn;
     }
-    return stand.from == context.world.fixtures[index].from;
+    return known.from == context.world.fixtures[index].from;
 }
 
 /// The kind of a fixture, or nothing when the script has none of that name.

@@ -50,11 +50,11 @@ FixtureId focus_at(const EvaluationContext& context) {
     FixtureId looked_at;
     double least = 1e300;
     double first = 1e300;
-    for (const std::size_t i : context.cache->lively) {
-        const FixtureStand& stand = context.cache->stands[i];
-        if (!stand.focus_reach) continue;
-        const double reach = *stand.focus_reach;
-        const FixturePose& pose = stand.pose;
+    for (const std::size_t i : context.cache->active_fixtures) {
+        const KnownPose& known = context.cache->poses[i];
+        if (!known.focus_reach) continue;
+        const double reach = *known.focus_reach;
+        const FixturePose& pose = known.pose;
         const Machine* kind = fixture_kind(context, i);
         const double distance = distance_to(pose, middle);
         if (distance > reach || !is_in_front(context, *kind->fixture->focus, pose, middle)) continue;

@@ -113,15 +113,15 @@ bool loose_lies_in(const EvaluationContext& context, std::size_t fixture, bool d
     Solid own;
     Solid other;
     std::vector<ContactPoint> points;
-    const bool placed = context.cache != nullptr && context.cache->stands_hold() && context.ahead == 0.0 &&
-                        context.cache->stands.size() == context.world.fixtures.size();
+    const bool placed = context.cache != nullptr && context.cache->poses_hold() && context.ahead == 0.0 &&
+                        context.cache->poses.size() == context.world.fixtures.size();
     const auto lies_in = [&](const FixturePose& pose) {
         place_solid(pose, true, {}, own);
         const double size = glm::length(pose.half) + defaults::clear_gap_m;
         return std::any_of(context.layout.rigid.begin(), context.layout.rigid.end(), [&](const RigidLayout& rigid) {
             const std::size_t other_fixture = rigid.fixture;
             if (placed) {
-                const FixturePose& known = context.cache->stands[other_fixture].pose;
+                const FixturePose& known = context.cache->poses[other_fixture].pose;
                 if (glm::length(known.center - pose.center) > size + glm::length(known.half)) return false;
             }
             const FixturePose at = fixture_pose(context, other_fixture);

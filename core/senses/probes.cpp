@@ -73,7 +73,7 @@ std::optional<RayHit> far_fixture(const Asking& a, const Vec3& from, const Vec3&
     std::optional<RayHit> out;
     if (reach <= defaults::fixture_sight_m - defaults::fixture_walk_m || a.context.cache == nullptr) return out;
     Solid solid;
-    const std::vector<FixtureStand>& stands = a.context.cache->stands;
+    const std::vector<KnownPose>& stands = a.context.cache->poses;
     for (std::size_t i = 0; i < stands.size(); ++i) {
         if (!stands[i].pose.solid || stands[i].slot >= 0 || a.fixture.is(i)) continue;
         place_solid(stands[i].pose, !a.context.layout.can_be_loose(i), fixture_surface(i), solid);

@@ -51,7 +51,7 @@ struct FixturePose {
 };
 
 /// Where a fixture stands; holds on while it keeps still in the same phase, from the same place.
-struct FixtureStand {
+struct KnownPose {
     FixturePose pose;
     std::optional<PhaseId> phase;  ///< nothing: it has not been looked at
     double phase_since = 0.0;      ///< s
@@ -63,7 +63,7 @@ struct FixtureStand {
     std::optional<double> focus_reach{};  ///< m; nothing: it has no focus
     bool blocks = false;                  ///< it is solid for this character
     std::int32_t slot = -1;               ///< in StepCache::moving
-    bool lively = false;                  ///< in StepCache::lively
+    bool active = false;                  ///< in StepCache::active_fixtures
 };
 
 /// Counts what has changed in a run beside time and the characters' own motion, so that what was found before a change
@@ -147,23 +147,23 @@ class Answers {
 struct StepCache {
     SharedCache* shared = nullptr;  ///< of the run; none for a world that is asked from outside
     Answers now;
-    Answers ahead;                     ///< for where the body will be; see EvaluationContext::motion
-    NearbySolids nearby;               ///< what stays where it is, round the body; see place_solids()
-    MovingSolids moving;               ///< what is solid and moves, where it stands now; see place_solids()
-    bool moves_near = false;           ///< a fixture of them that moves, by the body
-    bool others_near = false;          ///< one of them could be met within a tick
-    bool others_close = false;         ///< the same, those counted in who stand on it: they are no obstacle
-    double others_gap_m = 0.0;         ///< along some axis all keep this far from where the body was when looked for
-    Vec3 others_around{0.0};           ///< m: there
-    double others_way_m = 0.0;         ///< SharedCache::shown_way_m when they were looked for
-    std::vector<FixtureStand> stands;  ///< by fixture; outlives the instant
-    std::vector<std::size_t> lively;   ///< fixtures that anything can happen to now, in the course's order
-    Vec3 lively_around{1e300};         ///< where the body was when they were found
-    Vec3 moving_around{1e300};         ///< where the body was when `moving` was gathered
-    double placed_time = -1.0;         ///< s, of the character, at which the stands were placed
-    Vec3 placed_for{1e300};            ///< where the body was when they were placed
-    std::uint64_t placed_changes = 0;  ///< Changes::all() when they were placed
-    std::uint64_t placed_under = 0;    ///< Changes::of_fixtures() when the stands were placed
+    Answers ahead;                 ///< for where the body will be; see EvaluationContext::motion
+    NearbySolids nearby;           ///< what stays where it is, round the body; see place_solids()
+    MovingSolids moving;           ///< what is solid and moves, where it stands now; see place_solids()
+    bool moves_near = false;       ///< a fixture of them that moves, by the body
+    bool others_near = false;      ///< one of them could be met within a tick
+    bool others_close = false;     ///< the same, those counted in who stand on it: they are no obstacle
+    double others_gap_m = 0.0;     ///< along some axis all keep this far from where the body was when looked for
+    Vec3 others_around{0.0};       ///< m: there
+    double others_way_m = 0.0;     ///< SharedCache::shown_way_m when they were looked for
+    std::vector<KnownPose> poses;  ///< by fixture; outlives the instant
+    std::vector<std::size_t> active_fixtures;  ///< fixtures that anything can happen to now, in the course's order
+    Vec3 active_around{1e300};                 ///< where the body was when they were found
+    Vec3 moving_around{1e300};                 ///< where the body was when `moving` was gathered
+    double placed_time = -1.0;                 ///< s, of the character, at which the stands were placed
+    Vec3 placed_for{1e300};                    ///< where the body was when they were placed
+    std::uint64_t placed_changes = 0;          ///< Changes::all() when they were placed
+    std::uint64_t placed_under = 0;            ///< Changes::of_fixtures() when the stands were placed
 
     /// What is solid round the body, fixed and moving. The solids must have been placed.
     Surroundings surroundings() const {
@@ -179,7 +179,7 @@ struct StepCache {
         if (shared != nullptr) shared->changes.note_of_fixture();
     }
     /// Whether no fixture has changed since the stands were placed.
-    bool stands_hold() const { return placed_under == fixture_changes(); }
+    bool poses_hold() const { return placed_under == fixture_changes(); }
 };
 
 }  // namespace leap

@@ -5,9 +5,9 @@
 #include <cassert>
 #include <limits>
 
-#include "core/bodies/loose.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/bodies/ride.hpp"
-#include "core/bodies/stands.hpp"
+#include "core/bodies/rigid_bodies.hpp"
 #include "core/bodies/volume_events.hpp"
 #include "core/defaults.hpp"
 #include "core/senses/blows.hpp"
@@ -135,7 +135,7 @@ void find_blows(const EvaluationContext& context, std::vector<WatchedBlow>& out)
         }
     };
     if (context.actor.blow_reach_m > 0.0) add(context, actor_owner(static_cast<std::size_t>(context.actor.id)));
-    for (const std::size_t i : context.cache->lively) {
+    for (const std::size_t i : context.cache->active_fixtures) {
         const Phase* phase = fixture_phase(context, i);
         if (phase == nullptr || phase->effects.blows.empty()) continue;
         if (subject_now(context, i) == static_cast<std::size_t>(context.actor.id))
@@ -147,9 +147,10 @@ void find_blows(const EvaluationContext& context, std::vector<WatchedBlow>& out)
 void check_passed_over([[maybe_unused]] const EvaluationContext& context) {
 #ifndef NDEBUG
     for (std::size_t i = 0;
-         i < context.world.fixtures.size() && context.cache->stands.size() == context.world.fixtures.size(); ++i) {
+         i < context.world.fixtures.size() && context.cache->poses.size() == context.world.fixtures.size(); ++i) {
         const Phase* phase = fixture_phase(context, i);
-        const bool is_passed_over = phase != nullptr && !context.cache->stands[i].lively && !phase->waits_for_events &&
+        const bool is_passed_over = phase != nullptr && !context.cache->poses[i].active_fixtures &&
+                                    !phase->waits_for_events &&
                                     subject_now(context, i) == static_cast<std::size_t>(context.actor.id);
         for (std::size_t k = 0; is_passed_over && k < phase->transitions.size(); ++k) {
             const auto& when = phase->transitions[k].when;
@@ -183,10 +184,10 @@ void sample_first(const SceneView& scene, const World& world, const Actor& actor
         const bool waits = machine.start_when ? !actor.machines[move].phase : press_waits(context, move);
         if (waits && !scene.tuning.is_off(move)) first.starts.push_back(move);
     }
-    for (const std::size_t i : cache.lively) {
-        const FixtureStand& stand = cache.stands[i];
-        first.focus_changes = first.focus_changes || stand.focus_reach;
-        if (!stand.waits || fixture_kind(context, i)->asks_touch)
+    for (const std::size_t i : cache.active_fixtures) {
+        const KnownPose& known = cache.poses[i];
+        first.focus_changes = first.focus_changes || known.focus_reach;
+        if (!known.waits || fixture_kind(context, i)->asks_touch)
             first.fixtures.push_back({i, subject_now(context, i) == static_cast<std::size_t>(actor.id)});
     }
     first.feel = ground_feel(scene.course, actor);
@@ -295,15 +296,15 @@ void find_passed(const SceneView& scene, const Vec3& from, const World& world, c
     const EvaluationContext context = scene.context(world, actor);
     const Capsule capsule{actor.radius, actor.height};
     Solid solid;
-    for (const std::size_t i : cache.lively) {
-        const FixtureStand& stand = cache.stands[i];
-        const double reach = reach_of(stand, actor);
-        const Vec3 to = stand.pose.center - from;
+    for (const std::size_t i : cache.active_fixtures) {
+        const KnownPose& known = cache.poses[i];
+        const double reach = reach_of(known, actor);
+        const Vec3 to = known.pose.center - from;
         const double along = std::clamp(glm::dot(to, way) / (length * length), 0.0, 1.0);
-        if (stand.pose.hidden || glm::length(to - way * along) > reach) continue;
+        if (known.pose.hidden || glm::length(to - way * along) > reach) continue;
         const bool listens = fixture_kind(context, i)->asks_touch && !actor.contacts[i].touching;
         if (listens) {
-            place_solid(stand.pose, !scene.layout.can_be_loose(i), {}, solid);
+            place_solid(known.pose, !scene.layout.can_be_loose(i), {}, solid);
             const auto gap = [&](double share) {
                 return closest_point(solid, capsule.segment(), from + way * share + world_up * capsule.radius)
                            .distance -
@@ -312,11 +313,11 @@ void find_passed(const SceneView& scene, const Vec3& from, const World& world, c
             if (gap(0.0) > defaults::touch_gap_m && gap(1.0) > defaults::touch_gap_m)
                 offer_least(gap, defaults::touch_gap_m, out);
         }
-        if (!stand.focus_reach || first.focus.is(i)) continue;
+        if (!known.focus_reach || first.focus.is(i)) continue;
         const Vec3 middle = from + world_up * (actor.height * 0.5);
-        const auto away = [&](double share) { return distance_to(stand.pose, middle + way * share); };
-        if (away(0.0) > *stand.focus_reach && away(1.0) > *stand.focus_reach)
-            offer_least(away, *stand.focus_reach, out);
+        const auto away = [&](double share) { return distance_to(known.pose, middle + way * share); };
+        if (away(0.0) > *known.focus_reach && away(1.0) > *known.focus_reach)
+            offer_least(away, *known.focus_reach, out);
     }
     find_passed_volumes(scene, from, way, actor, out);
     find_passed_by_blows(context, from, first, out);

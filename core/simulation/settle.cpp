@@ -3,10 +3,10 @@
 
 #include <algorithm>
 
-#include "core/bodies/loose.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/bodies/push.hpp"
 #include "core/bodies/ride.hpp"
-#include "core/bodies/stands.hpp"
+#include "core/bodies/rigid_bodies.hpp"
 #include "core/defaults.hpp"
 #include "core/senses/fixtures.hpp"
 #include "core/senses/others.hpp"
@@ -164,10 +164,10 @@ bool anything_is_held(const World& world) {
 
 bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& cache, bool any_held) {
     if (actor.seat || actor.focus || cache.moves_near || actor.blow_reach_m > 0.0) return false;
-    for (const std::size_t i : cache.lively) {
-        const FixtureStand& stand = cache.stands[i];
-        const double reach = reach_of(stand, actor) + defaults::lively_walk_m;
-        const Vec3 between = stand.pose.center - actor.body.position;
+    for (const std::size_t i : cache.active_fixtures) {
+        const KnownPose& known = cache.poses[i];
+        const double reach = reach_of(known, actor) + defaults::active_walk_m;
+        const Vec3 between = known.pose.center - actor.body.position;
         if (actor.contacts[i].touching || glm::dot(between, between) < reach * reach) return false;
     }
     const bool holds = any_held && holds_something(world, actor_owner(static_cast<std::size_t>(actor.id)));

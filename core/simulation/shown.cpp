@@ -5,8 +5,8 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/bodies/loose.hpp"
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
+#include "core/bodies/rigid_bodies.hpp"
 #include "core/senses/fixtures.hpp"
 #include "core/simulation/rows.hpp"
 #include "core/state/witness.hpp"

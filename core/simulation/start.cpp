@@ -5,7 +5,7 @@
 #include <atomic>
 #include <cassert>
 
-#include "core/bodies/loose.hpp"
+#include "core/bodies/rigid_bodies.hpp"
 #include "core/bodies/volume_events.hpp"
 #include "core/senses/volumes.hpp"
 #include "core/units/elementary.hpp"

@@ -6,9 +6,9 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/bodies/loose.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/bodies/partners.hpp"
-#include "core/bodies/stands.hpp"
+#include "core/bodies/rigid_bodies.hpp"
 #include "core/defaults.hpp"
 #include "core/rules/machines.hpp"
 #include "core/senses/others.hpp"

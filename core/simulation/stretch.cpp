@@ -5,11 +5,11 @@
 #include <cmath>
 
 #include "core/bodies/crossings.hpp"
-#include "core/bodies/loose.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/bodies/motion_law.hpp"
 #include "core/bodies/partners.hpp"
 #include "core/bodies/ride.hpp"
-#include "core/bodies/stands.hpp"
+#include "core/bodies/rigid_bodies.hpp"
 #include "core/bodies/swing.hpp"
 #include "core/defaults.hpp"
 #include "core/rules/actions.hpp"

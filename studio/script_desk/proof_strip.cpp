@@ -4,7 +4,7 @@
 #include <QPainter>
 #include <algorithm>
 
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/senses/explain.hpp"
 #include "core/tape/replay.hpp"
 #include "studio/shared/convert.hpp"

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "studio/session/runs.hpp"
 
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 
 namespace leap::studio {
 

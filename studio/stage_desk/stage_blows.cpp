@@ -7,7 +7,7 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/senses/blows.hpp"
 #include "core/units/turn.hpp"
 #include "studio/shared/convert.hpp"

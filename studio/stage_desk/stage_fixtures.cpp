@@ -5,7 +5,7 @@
 #include <cmath>
 #include <numbers>
 
-#include "core/bodies/loose.hpp"
+#include "core/bodies/rigid_bodies.hpp"
 #include "core/senses/joints.hpp"
 
 namespace leap::studio {

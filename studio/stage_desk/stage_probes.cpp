@@ -3,7 +3,7 @@
 
 #include <QFontMetricsF>
 
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/senses/explain.hpp"
 #include "core/senses/probes.hpp"
 #include "studio/shared/convert.hpp"

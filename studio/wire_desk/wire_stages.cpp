@@ -6,7 +6,7 @@
 #include <QPainter>
 #include <cmath>
 
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/senses/evaluate.hpp"
 #include "core/senses/explain.hpp"
 #include "studio/shared/convert.hpp"

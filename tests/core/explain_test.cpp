@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: MIT
 #include "core/senses/explain.hpp"
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 
 #include <gtest/gtest.h>
 

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: MIT
 #include "core/senses/fixtures.hpp"
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 
 #include <gtest/gtest.h>
 
@@ -309,7 +309,7 @@ TEST_P(Fixtures, ASlideThatDependsOnWhatHappensFollowsIt) {
         StepCache cache;
         place_solids(r, state, state.actors[0], cache);
         EXPECT_NEAR(cache.moving.solids.at(0).center.x, 4.0 + state.actors[0].body.position.x, 1e-9) << time;
-        EXPECT_FALSE(cache.stands[0].still) << "it isn't kept for later";
+        EXPECT_FALSE(cache.poses[0].still) << "it isn't kept for later";
     }
 }
 

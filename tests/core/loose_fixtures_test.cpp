@@ -2,7 +2,7 @@
 // Loose fixtures through the script's own door: pushed, ridden, carried, thrown, caught, on their way home.
 #include <gtest/gtest.h>
 
-#include "core/bodies/loose.hpp"
+#include "core/bodies/rigid_bodies.hpp"
 #include "core/defaults.hpp"
 #include "core/senses/fixtures.hpp"
 #include "core/simulation/simulation.hpp"

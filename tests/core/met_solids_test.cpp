@@ -7,7 +7,7 @@
 #include <cmath>
 #include <random>
 
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/defaults.hpp"
 #include "tests/core/support.hpp"
 
@@ -89,7 +89,7 @@ double depth_now(const SceneView& rehearsal, const World& state, bool moving_too
     for (const Solid& solid : cache.moving.solids) {
         const auto fixture = static_cast<std::size_t>(solid.surface.index);
         if (rehearsal.layout.can_be_loose(fixture)) continue;
-        if (!moving_too && !cache.stands[fixture].still) continue;
+        if (!moving_too && !cache.poses[fixture].still) continue;
         MovingSolids one;
         one.solids = {solid};
         one.note_all_moved();

@@ -2,7 +2,7 @@
 // Poses that depend on other poses: in a row, in a ring, on themselves.
 #include <gtest/gtest.h>
 
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/senses/fixtures.hpp"
 #include "core/simulation/fixture_check.hpp"
 #include "core/simulation/start.hpp"

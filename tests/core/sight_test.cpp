@@ -2,7 +2,7 @@
 // What walls hide, how the focus is handed over, and how far rays see.
 #include <gtest/gtest.h>
 
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/senses/explain.hpp"
 #include "core/senses/probes.hpp"
 #include "core/simulation/start.hpp"

@@ -2,7 +2,7 @@
 // Things that wait until they are spawned: as many at once as the course has.
 #include <gtest/gtest.h>
 
-#include "core/bodies/loose.hpp"
+#include "core/bodies/rigid_bodies.hpp"
 #include "core/senses/fixtures.hpp"
 #include "core/simulation/simulation.hpp"
 #include "tests/core/support.hpp"

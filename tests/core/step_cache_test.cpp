@@ -4,7 +4,7 @@
 
 #include <gtest/gtest.h>
 
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/senses/answers.hpp"
 #include "core/senses/probes.hpp"
 #include "core/simulation/start.hpp"
@@ -102,13 +102,13 @@ TEST(StepCache, WhatIsAheadIsRememberedApart) {
 
 TEST(StepCache, StandsHoldUntilAFixtureChanges) {
     Remembered r;
-    EXPECT_FALSE(r.cache.stands_hold());
+    EXPECT_FALSE(r.cache.poses_hold());
     place_solids(r.rehearsal, r.world, r.world.actors[0], r.cache);
-    EXPECT_TRUE(r.cache.stands_hold());
+    EXPECT_TRUE(r.cache.poses_hold());
     r.shared.changes.note();
-    EXPECT_TRUE(r.cache.stands_hold()) << "a character's own rule moves no fixture";
+    EXPECT_TRUE(r.cache.poses_hold()) << "a character's own rule moves no fixture";
     r.shared.changes.note_of_fixture();
-    EXPECT_FALSE(r.cache.stands_hold());
+    EXPECT_FALSE(r.cache.poses_hold());
 }
 
 }  // namespace

@@ -2,7 +2,7 @@
 // A kind of fixture that is switched off, or on again, while a world runs.
 #include <gtest/gtest.h>
 
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 #include "core/senses/explain.hpp"
 #include "core/simulation/simulation.hpp"
 #include "core/simulation/start.hpp"

@@ -8,7 +8,7 @@
 /// hundreds: those that stand still, wait for an event and are out of the body's reach cost nothing.
 namespace leap {
 
-/// Brings StepCache::stands, lively and moving up to date: where everything stands, whom it is worth asking, and the
+/// Brings StepCache::poses, lively and moving up to date: where everything stands, whom it is worth asking, and the
 /// solids where queries find them.
 void place_solids(const SceneView& scene, const World& world, const Actor& actor, StepCache& out);
 
@@ -21,7 +21,7 @@ bool solids_are_current(const World& world, const Actor& actor, const StepCache&
 
 /// As far from a fixture's middle as anything about it can matter to the body (m): its corners, its focus, and the
 /// body's own size.
-double reach_of(const FixtureStand& stand, const Actor& actor);
+double reach_of(const KnownPose& known, const Actor& actor);
 
 /// Notes for the fixtures whom the body has come to.
 void note_touches(const SceneView& scene, World& world, Actor& actor, StepScratch& scratch);

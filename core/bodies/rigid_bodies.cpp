@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: MIT
-#include "core/bodies/loose.hpp"
+#include "core/bodies/rigid_bodies.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -95,13 +95,13 @@ void gather_obstacles(const SceneView& scene, const World& world, double time, S
         if (!scene.layout.fixtures[i].kind) continue;
         const bool can_be_loose = scene.layout.can_be_loose(i);
         if (can_be_loose && fixture_phase(now, i)->effects.loose) continue;
-        if (!cache.stands[i].pose.solid || !near_any(scratch.loose.things, cache.stands[i].pose)) continue;
+        if (!cache.poses[i].pose.solid || !near_any(scratch.loose.things, cache.poses[i].pose)) continue;
         KinematicObstacle obstacle;
         EvaluationContext then = now;
         then.ahead = time - now.actor.time;
         FixturePose pose = fixture_pose(then, i);
         place_solid(pose, !can_be_loose, fixture_surface(i), obstacle.solid);
-        if (!cache.stands[i].still) {
+        if (!cache.poses[i].still) {
             then.ahead -= defaults::loose_step_s;
             const FixturePose before = fixture_pose(then, i);
             obstacle.velocity = (pose.center - before.center) / defaults::loose_step_s;
@@ -181,10 +181,10 @@ void wake(RigidState& loose) {
 
 /// What moves beside sleepers wakes them.
 void wake_by_fixtures(const RunLayout& layout, const StepCache& cache, World& world, StepScratch& scratch) {
-    for (const std::size_t i : cache.lively) {
-        if (cache.stands[i].still || !cache.stands[i].pose.solid || layout.can_be_loose(i)) continue;
+    for (const std::size_t i : cache.active_fixtures) {
+        if (cache.poses[i].still || !cache.poses[i].pose.solid || layout.can_be_loose(i)) continue;
         for (RigidState& loose : world.loose) {
-            if (!lies_asleep_at(cache.stands[i].pose, loose)) continue;
+            if (!lies_asleep_at(cache.poses[i].pose, loose)) continue;
             scratch.keep_motion_of(world);
             wake(loose);
         }

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: MIT
-#include "core/bodies/stands.hpp"
+#include "core/bodies/known_poses.hpp"
 
 #include <algorithm>
 #include <limits>
@@ -27,73 +27,72 @@ double asked_within(const EvaluationContext& context, std::size_t i, const Phase
 }
 
 /// Works out the pose of fixture `i` again; false when it is as it was.
-bool take_stand(const EvaluationContext& context, std::size_t i, FixtureStand& stand) {
+bool update_pose(const EvaluationContext& context, std::size_t i, KnownPose& known) {
     const MachineState& machine = context.world.machines[i];
-    if (is_as_known(context, stand, i)) return false;
-    const FixturePose before = stand.pose;
-    const std::int32_t slot = stand.slot;
-    const bool lively = stand.lively;
-    const bool blocks = stand.blocks;
-    stand = {};
-    stand.blocks = blocks;
-    stand.slot = slot;
-    stand.lively = lively;
-    stand.phase = machine.phase;
-    stand.phase_since = machine.phase_since;
-    stand.from = context.world.fixtures[i].from;
-    stand.pose = fixture_pose(context, i);
+    if (is_as_known(context, known, i)) return false;
+    const FixturePose before = known.pose;
+    const std::int32_t slot = known.slot;
+    const bool active = known.active;
+    const bool blocks = known.blocks;
+    known = {};
+    known.blocks = blocks;
+    known.slot = slot;
+    known.active = active;
+    known.phase = machine.phase;
+    known.phase_since = machine.phase_since;
+    known.from = context.world.fixtures[i].from;
+    known.pose = fixture_pose(context, i);
     if (const Phase* phase = fixture_phase(context, i); phase != nullptr) {
-        stand.waits = phase->waits_for_events;
-        stand.asked_within_m = asked_within(context, i, *phase);
+        known.waits = phase->waits_for_events;
+        known.asked_within_m = asked_within(context, i, *phase);
     }
-    if (const Machine* kind = fixture_kind(context, i); kind != nullptr && kind->fixture->focus && !stand.pose.hidden)
-        stand.focus_reach = number(context, kind->fixture->focus->reach);
-    stand.still = !is_on_its_way(context, i);
-    stand.still_from = context.actor.time + context.ahead;
-    return !(stand.pose == before);
+    if (const Machine* kind = fixture_kind(context, i); kind != nullptr && kind->fixture->focus && !known.pose.hidden)
+        known.focus_reach = number(context, kind->fixture->focus->reach);
+    known.still = !is_on_its_way(context, i);
+    known.still_from = context.actor.time + context.ahead;
+    return !(known.pose == before);
 }
 
 /// Whether the character meets it: what it has just thrown or let go of goes through it until they have been apart.
-bool blocks(const EvaluationContext& context, std::size_t i, const FixtureStand& stand) {
-    if (!stand.pose.solid) return false;
+bool blocks(const EvaluationContext& context, std::size_t i, const KnownPose& known) {
+    if (!known.pose.solid) return false;
     const auto rigid = context.layout.fixtures[i].rigid;
     return !rigid || !context.world.loose[*rigid].passes.is_actor(static_cast<std::size_t>(context.actor.id));
 }
 
-bool is_lively(const RunLayout& layout, const World& world, const Actor& actor, std::size_t i,
-               const FixtureStand& stand) {
+bool is_active(const RunLayout& layout, const World& world, const Actor& actor, std::size_t i, const KnownPose& known) {
     if (!layout.fixtures[i].kind) return false;
     const FixtureContact& shared = world.contacts[i];
     const ActorContact& own = actor.contacts[i];
-    if (!stand.still || own.touching || own.blocked || shared.blocked) return true;
+    if (!known.still || own.touching || own.blocked || shared.blocked) return true;
     if (own.events != 0 || shared.events != 0 || shared.events_ahead != 0 || shared.met_anew) return true;
-    const double reach = std::max(reach_of(stand, actor), stand.asked_within_m);
-    return is_within(stand.pose.center - actor.body.position, reach + defaults::lively_walk_m);
+    const double reach = std::max(reach_of(known, actor), known.asked_within_m);
+    return is_within(known.pose.center - actor.body.position, reach + defaults::active_walk_m);
 }
 
 void place_in_slot(const RunLayout& layout, std::size_t i, StepCache& out) {
-    const auto slot = static_cast<std::size_t>(out.stands[i].slot);
-    place_solid(out.stands[i].pose, !layout.can_be_loose(i), fixture_surface(i), out.moving.solids[slot]);
+    const auto slot = static_cast<std::size_t>(out.poses[i].slot);
+    place_solid(out.poses[i].pose, !layout.can_be_loose(i), fixture_surface(i), out.moving.solids[slot]);
 }
 
 void place_velocity(const RunLayout& layout, const World& world, std::size_t i, StepCache& out) {
     if (const auto rigid = layout.fixtures[i].rigid)
-        out.moving.velocities[static_cast<std::size_t>(out.stands[i].slot)] = world.loose[*rigid].body.velocity;
+        out.moving.velocities[static_cast<std::size_t>(out.poses[i].slot)] = world.loose[*rigid].body.velocity;
 }
 
 /// Every solid within sight of the body, in the course's order.
 void gather_solids(const RunLayout& layout, const World& world, const Actor& actor, StepCache& out) {
     out.moving_around = actor.body.position;
     std::size_t count = 0;
-    for (FixtureStand& stand : out.stands) {
-        const bool seen = stand.blocks && is_within(stand.pose.center - actor.body.position, defaults::fixture_sight_m);
-        stand.slot = seen ? static_cast<std::int32_t>(count++) : -1;
+    for (KnownPose& known : out.poses) {
+        const bool seen = known.blocks && is_within(known.pose.center - actor.body.position, defaults::fixture_sight_m);
+        known.slot = seen ? static_cast<std::int32_t>(count++) : -1;
     }
     out.moving.solids.resize(count);
     const bool give_way = !world.loose.empty() || world.actors.size() > 1;
     out.moving.velocities.assign(give_way ? count : 0, Vec3{0.0});
-    for (std::size_t i = 0; i < out.stands.size(); ++i)
-        if (out.stands[i].slot >= 0) {
+    for (std::size_t i = 0; i < out.poses.size(); ++i)
+        if (out.poses[i].slot >= 0) {
             place_in_slot(layout, i, out);
             place_velocity(layout, world, i, out);
         }
@@ -104,17 +103,17 @@ void gather_solids(const RunLayout& layout, const World& world, const Actor& act
 bool look_at_all(const EvaluationContext& context, StepCache& out) {
     const World& world = context.world;
     const Actor& actor = context.actor;
-    bool changed = out.stands.size() != world.fixtures.size();
-    out.stands.resize(world.fixtures.size());
-    out.lively.clear();
-    out.lively_around = actor.body.position;
+    bool changed = out.poses.size() != world.fixtures.size();
+    out.poses.resize(world.fixtures.size());
+    out.active_fixtures.clear();
+    out.active_around = actor.body.position;
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
-        changed = take_stand(context, i, out.stands[i]) || changed;
-        const bool blocked = out.stands[i].blocks;
-        out.stands[i].blocks = blocks(context, i, out.stands[i]);
-        changed = changed || blocked != out.stands[i].blocks;
-        out.stands[i].lively = is_lively(context.layout, world, actor, i, out.stands[i]);
-        if (out.stands[i].lively) out.lively.push_back(i);
+        changed = update_pose(context, i, out.poses[i]) || changed;
+        const bool blocked = out.poses[i].blocks;
+        out.poses[i].blocks = blocks(context, i, out.poses[i]);
+        changed = changed || blocked != out.poses[i].blocks;
+        out.poses[i].active = is_active(context.layout, world, actor, i, out.poses[i]);
+        if (out.poses[i].active) out.active_fixtures.push_back(i);
     }
     return changed;
 }
@@ -122,7 +121,7 @@ bool look_at_all(const EvaluationContext& context, StepCache& out) {
 /// A far one that has been woken by another.
 bool some_woke(const RunLayout& layout, const World& world, const StepCache& cache) {
     for (std::size_t i = 0; i < world.loose.size(); ++i)
-        if (!world.loose[i].body.asleep && !cache.stands[layout.rigid[i].fixture].lively) return true;
+        if (!world.loose[i].body.asleep && !cache.poses[layout.rigid[i].fixture].active) return true;
     return false;
 }
 
@@ -141,14 +140,14 @@ Bounds bounds_of(const Actor& actor) {
 
 }  // namespace
 
-double reach_of(const FixtureStand& stand, const Actor& actor) {
-    return glm::length(stand.pose.half) + std::max(0.0, stand.focus_reach.value_or(0.0)) + actor.height + actor.radius;
+double reach_of(const KnownPose& known, const Actor& actor) {
+    return glm::length(known.pose.half) + std::max(0.0, known.focus_reach.value_or(0.0)) + actor.height + actor.radius;
 }
 
 bool solids_are_current(const World& world, const Actor& actor, const StepCache& cache) {
-    return cache.stands_hold() && cache.stands.size() == world.fixtures.size() &&
+    return cache.poses_hold() && cache.poses.size() == world.fixtures.size() &&
            (world.fixtures.empty() ||
-            is_within(cache.lively_around - actor.body.position, defaults::longest_way_per_stretch_m));
+            is_within(cache.active_around - actor.body.position, defaults::longest_way_per_stretch_m));
 }
 
 void place_solids(const SceneView& scene, const World& world, const Actor& actor, StepCache& out) {
@@ -169,25 +168,25 @@ void place_solids(const SceneView& scene, const World& world, const Actor& actor
     if (all || some_woke(scene.layout, world, out)) {
         gather = look_at_all(context, out) || gather;
     } else {
-        for (const std::size_t i : out.lively) {
-            FixtureStand& stand = out.stands[i];
-            const bool blocked = stand.blocks;
-            const bool moved = take_stand(context, i, stand);
-            stand.blocks = blocks(context, i, stand);
-            if (blocked != stand.blocks) gather = true;
-            if (gather || stand.slot < 0) continue;
+        for (const std::size_t i : out.active_fixtures) {
+            KnownPose& known = out.poses[i];
+            const bool blocked = known.blocks;
+            const bool moved = update_pose(context, i, known);
+            known.blocks = blocks(context, i, known);
+            if (blocked != known.blocks) gather = true;
+            if (gather || known.slot < 0) continue;
             place_velocity(scene.layout, world, i, out);
             if (!moved) continue;
             place_in_slot(scene.layout, i, out);
-            out.moving.note_moved(static_cast<std::size_t>(stand.slot));
+            out.moving.note_moved(static_cast<std::size_t>(known.slot));
         }
     }
     if (gather) gather_solids(scene.layout, world, actor, out);
-    for (const std::size_t i : out.lively) {
-        const FixtureStand& stand = out.stands[i];
-        if (!stand.still && stand.pose.solid &&
-            is_within(stand.pose.center - actor.body.position,
-                      reach_of(stand, actor) + near_moving(scene, world, actor, i)))
+    for (const std::size_t i : out.active_fixtures) {
+        const KnownPose& known = out.poses[i];
+        if (!known.still && known.pose.solid &&
+            is_within(known.pose.center - actor.body.position,
+                      reach_of(known, actor) + near_moving(scene, world, actor, i)))
             out.moves_near = true;
     }
     if (!others) return;
@@ -205,9 +204,9 @@ void note_touches(const SceneView& scene, World& world, Actor& actor, StepScratc
     StepCache& cache = scratch.actors[static_cast<std::size_t>(actor.id)].cache;
     const EvaluationContext now = scene.context(world, actor, &cache);
     const Capsule capsule{actor.radius, actor.height};
-    for (const std::size_t i : cache.lively) {
+    for (const std::size_t i : cache.active_fixtures) {
         ActorContact& own = actor.contacts[i];
-        const FixtureStand& stand = cache.stands[i];
+        const KnownPose& known = cache.poses[i];
         const auto rigid = scene.layout.fixtures[i].rigid;
         const RigidState* loose = rigid ? &world.loose[*rigid] : nullptr;
         if (loose != nullptr && !loose->holder.is_nobody()) {
@@ -216,17 +215,17 @@ void note_touches(const SceneView& scene, World& world, Actor& actor, StepScratc
             own.touching = holds;
             continue;
         }
-        if (stand.pose.hidden) continue;
+        if (known.pose.hidden) continue;
         const ActorContact own_before = own;
         const bool blocked_before = world.contacts[i].blocked;
-        const bool near = is_within(stand.pose.center - actor.body.position, reach_of(stand, actor));
+        const bool near = is_within(known.pose.center - actor.body.position, reach_of(known, actor));
         // Who has just been raised onto its edge, or is about to come down from it, may be farther off than that.
         const bool stands_on_it = actor.body.grounded && actor.body.ground == fixture_surface(i);
         const bool touches = stands_on_it ||
-                             (near && meets(stand.pose, capsule, actor.body.position, defaults::touch_gap_m)) ||
+                             (near && meets(known.pose, capsule, actor.body.position, defaults::touch_gap_m)) ||
                              (rigid && has_met(scratch.loose, *rigid, actor_owner(static_cast<std::size_t>(actor.id))));
-        own.blocked = touches && meets(stand.pose, capsule, actor.body.position, 0.0);
-        const bool blocked = !stand.still && loose_lies_in(now, i, true);
+        own.blocked = touches && meets(known.pose, capsule, actor.body.position, 0.0);
+        const bool blocked = !known.still && loose_lies_in(now, i, true);
         if (blocked != blocked_before) {
             scratch.keep_motion_of(world);
             world.contacts[i].blocked = blocked;
