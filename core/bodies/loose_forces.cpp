@@ -10,7 +10,7 @@
 #include "core/senses/forces.hpp"
 #include "core/senses/joints.hpp"
 #include "core/senses/loose_place.hpp"
-#include "core/state/witness.hpp"
+#include "core/state/reference_actor.hpp"
 #include "core/units/elementary.hpp"
 
 namespace leap {
@@ -60,8 +60,8 @@ bool is_forced(const EvaluationContext& context, std::size_t rigid) {
 void take_forces(const SceneView& scene, std::int64_t step, World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
     work.pushes.assign(work.things.size(), Vec3{0.0});
-    StepCache& cache = scratch.actors[witness(world)].cache;
-    EvaluationContext context = scene.context(world, world.actors[witness(world)], &cache);
+    StepCache& cache = scratch.actors[reference_actor(world)].cache;
+    EvaluationContext context = scene.context(world, world.actors[reference_actor(world)], &cache);
     const auto effects_of = [&](std::size_t i) -> const Effects* {
         if (!work.things[i].there || work.things[i].body.asleep) return nullptr;
         const Phase* phase = fixture_phase(context, scene.layout.rigid[i].fixture);
@@ -108,7 +108,7 @@ void take_joints(const SceneView& scene, const World& world, StepScratch& scratc
     RigidWork& work = scratch.loose;
     work.joints.clear();
     const EvaluationContext context =
-        scene.context(world, world.actors[witness(world)], &scratch.actors[witness(world)].cache);
+        scene.context(world, world.actors[reference_actor(world)], &scratch.actors[reference_actor(world)].cache);
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         RigidObject& thing = work.things[i];
         if (!thing.held) continue;

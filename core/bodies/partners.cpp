@@ -6,7 +6,7 @@
 #include "core/defaults.hpp"
 #include "core/senses/fixtures.hpp"
 #include "core/senses/loose_place.hpp"
-#include "core/state/witness.hpp"
+#include "core/state/reference_actor.hpp"
 #include "core/world/closest_point.hpp"
 
 namespace leap {
@@ -44,8 +44,8 @@ bool has_met(const RigidWork& work, std::size_t thing, const Owner& other) {
 
 void note_partners(const SceneView& scene, World& world, StepScratch& scratch) {
     constexpr double apart_m = 0.05;
-    StepCache& cache = scratch.actors[witness(world)].cache;
-    const EvaluationContext context = scene.context(world, world.actors[witness(world)], &cache);
+    StepCache& cache = scratch.actors[reference_actor(world)].cache;
+    const EvaluationContext context = scene.context(world, world.actors[reference_actor(world)], &cache);
     Solid own;
     Solid other;
     std::vector<ContactPoint>& points = scratch.loose.scratch.points;
@@ -95,7 +95,7 @@ bool may_meet_partners(const SceneView& scene, const World& world, const StepCac
     if ((!scene.program.asks_who_touches && !scene.program.asks_load) || cache.poses.size() != world.fixtures.size())
         return false;
     if (all_loose_sleep(world)) return false;
-    const EvaluationContext context = scene.context(world, world.actors[witness(world)]);
+    const EvaluationContext context = scene.context(world, world.actors[reference_actor(world)]);
     const auto asks = [&](std::size_t fixture) {
         const Machine& kind = *fixture_kind(context, fixture);
         return kind.asks_who_touches || kind.asks_load;

@@ -13,7 +13,7 @@
 #include "core/rigid/wheel_rest.hpp"
 #include "core/senses/hands.hpp"
 #include "core/senses/subject.hpp"
-#include "core/state/witness.hpp"
+#include "core/state/reference_actor.hpp"
 #include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/query.hpp"
@@ -89,8 +89,8 @@ void gather_obstacles(const SceneView& scene, const World& world, double time, S
     std::vector<KinematicObstacle>& obstacles = scratch.loose.obstacles;
     obstacles.clear();
     for (const Actor& actor : world.actors) obstacles.push_back(as_obstacle(actor));
-    StepCache& cache = scratch.actors[witness(world)].cache;
-    const EvaluationContext now = scene.context(world, world.actors[witness(world)], &cache);
+    StepCache& cache = scratch.actors[reference_actor(world)].cache;
+    const EvaluationContext now = scene.context(world, world.actors[reference_actor(world)], &cache);
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
         if (!scene.layout.fixtures[i].kind) continue;
         const bool can_be_loose = scene.layout.can_be_loose(i);
@@ -127,7 +127,7 @@ bool rests_parked(const SceneView& scene, const EvaluationContext& context, std:
 }  // namespace
 
 void start_rigid_bodies(const SceneView& scene, World& world) {
-    const EvaluationContext context = scene.context(world, world.actors[witness(world)]);
+    const EvaluationContext context = scene.context(world, world.actors[reference_actor(world)]);
     world.wheels.resize(scene.layout.wheels);
     for (const RigidLayout& rigid : scene.layout.rigid) {
         const FixturePose home = fixture_pose(context, rigid.fixture, true);
@@ -235,8 +235,8 @@ void roll(const SceneView& scene, World& world, StepScratch& scratch) {
 /// step's middle: so a spring keeps its energy, as in take_middle().
 void take_gravity_again(const SceneView& scene, std::int64_t step, World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
-    StepCache& cache = scratch.actors[witness(world)].cache;
-    EvaluationContext context = scene.context(world, world.actors[witness(world)], &cache);
+    StepCache& cache = scratch.actors[reference_actor(world)].cache;
+    EvaluationContext context = scene.context(world, world.actors[reference_actor(world)], &cache);
     context.ahead = (static_cast<double>(step) - 0.5) * defaults::loose_step_s - context.actor.time;
     bool written = false;
     for (std::size_t i = 0; i < work.things.size(); ++i) {
@@ -304,9 +304,9 @@ void advance_rigid_bodies(const SceneView& scene, RigidStretch stretch, std::spa
     const auto first = static_cast<std::int64_t>(std::floor(stretch.from / defaults::loose_step_s + rounding)) + 1;
     const auto last = static_cast<std::int64_t>(std::floor(stretch.to / defaults::loose_step_s + rounding));
     if (last < first) return;
-    StepCache& cache = scratch.actors[witness(world)].cache;
+    StepCache& cache = scratch.actors[reference_actor(world)].cache;
     wake_by_fixtures(scene.layout, cache, world, scratch);
-    const EvaluationContext context = scene.context(world, world.actors[witness(world)], &cache);
+    const EvaluationContext context = scene.context(world, world.actors[reference_actor(world)], &cache);
     wake_driven(context, first, last, world, scratch);
     wake_ridden(context, rides, world, scratch);
     if (all_loose_sleep(world)) return;
@@ -342,7 +342,7 @@ void change_loose(const SceneView& scene, std::size_t fixture, const FixturePose
     for (RigidState& loose : world.loose)
         if (lies_asleep_at(before, loose)) wake(loose);
     // What is in a phase that isn't loose counts as asleep.
-    const EvaluationContext context = scene.context(world, world.actors[witness(world)]);
+    const EvaluationContext context = scene.context(world, world.actors[reference_actor(world)]);
     for (std::size_t i = 0; i < world.loose.size(); ++i) {
         const Phase* phase = fixture_phase(context, scene.layout.rigid[i].fixture);
         if (phase != nullptr && !phase->effects.loose) world.loose[i].body.asleep = true;

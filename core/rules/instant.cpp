@@ -6,7 +6,7 @@
 #include "core/bodies/known_poses.hpp"
 #include "core/defaults.hpp"
 #include "core/rules/machines.hpp"
-#include "core/state/witness.hpp"
+#include "core/state/reference_actor.hpp"
 
 namespace leap {
 
@@ -20,13 +20,13 @@ Instant::Instant(const SceneView& scene, World& world, StepScratch& scratch, Rec
       alone_(alone),
       first_(alone.value_or(0)),
       last_(alone ? *alone + 1 : world.actors.size()) {
-    ask(alone_ ? first_ : witness(world));
+    ask(alone_ ? first_ : reference_actor(world));
 }
 
 /// While nothing that others could see has changed at this instant, those whom nothing has happened to have nothing to
 /// answer.
 bool Instant::is_asked_now(std::size_t actor) const {
-    if (world_.actors[actor].shown) return false;
+    if (world_.actors[actor].remote) return false;
     const ActorScratch::Progress& progress = scratch_.actors[actor].progress;
     return shared_change_ || alone_ || !progress.inputs_unchanged || !progress.rules_idle;
 }
@@ -54,7 +54,7 @@ bool Instant::run() {
     if (focus_waits_ && !concerns_others_) {
         focus_waits_ = false;
         for (std::size_t i = first_; i < last_; ++i) {
-            if (world_.actors[i].shown) continue;
+            if (world_.actors[i].remote) continue;
             ask(i);
             look_for_focus(true);
         }

@@ -8,7 +8,7 @@
 #include "core/senses/hands.hpp"
 #include "core/senses/seat.hpp"
 #include "core/senses/subject.hpp"
-#include "core/state/witness.hpp"
+#include "core/state/reference_actor.hpp"
 
 namespace leap {
 
@@ -74,7 +74,7 @@ bool Instant::waits_for_word(std::size_t i) const {
     const ShareInfo* share = machine(scene_.layout.fixtures[i].kind).fixture->find_share(ShareWhat::phase);
     if (share == nullptr || share->by == ShareBy::host) return false;
     const Owner decides = share->by == ShareBy::actor ? doer_of(world_, i) : holder_of(scene_.layout, world_, i);
-    return decides.is_actor() && world_.actors[decides.at()].by_word;
+    return decides.is_actor() && world_.actors[decides.at()].owner_authoritative;
 }
 
 bool Instant::take_fixture_ways() {
@@ -188,7 +188,7 @@ void Instant::change_seat(std::size_t fixture, bool sat) {
     if (sat && !seats) {
         const auto asked = static_cast<std::size_t>(actor_->id);
         for (std::size_t k = 0; k < world_.actors.size(); ++k) {
-            if (!world_.actors[k].seat.is(fixture) || world_.actors[k].shown) continue;
+            if (!world_.actors[k].seat.is(fixture) || world_.actors[k].remote) continue;
             ask(k);
             step_out(scene_, world_, *actor_, cache());
             note(EventKind::stepped_out, FixtureId(fixture).written(), -1);
@@ -205,7 +205,7 @@ void Instant::change_seat(std::size_t fixture, bool sat) {
 
 void Instant::place_all_when_changed() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i)
-        if (is_spoken_of(world_, world_.actors[i]) && !scratch_.actors[i].cache.poses_hold())
+        if (is_relevant(world_, world_.actors[i]) && !scratch_.actors[i].cache.poses_hold())
             place_solids(scene_, world_, world_.actors[i], scratch_.actors[i].cache);
 }
 
@@ -215,7 +215,7 @@ void Instant::find_active() {
     scratch_.active_fixtures.clear();
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         const std::vector<std::size_t>& near = scratch_.actors[i].cache.active_fixtures;
-        if (!world_.actors[i].shown)
+        if (!world_.actors[i].remote)
             scratch_.active_fixtures.insert(scratch_.active_fixtures.end(), near.begin(), near.end());
     }
     std::sort(scratch_.active_fixtures.begin(), scratch_.active_fixtures.end());

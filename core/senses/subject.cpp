@@ -32,7 +32,7 @@ std::size_t subject_of(const RunLayout& layout, const World& world, const Course
     double least = 1e300;
     for (std::size_t i = 0; i < world.actors.size(); ++i) {
         const Actor& actor = world.actors[i];
-        if (actor.shown) continue;  // who is only shown does nothing here
+        if (actor.remote) continue;  // who is only shown does nothing here
         if (actor.seat.is(fixture)) return i;
         const ActorContact& contact = actor.contacts[fixture];
         if (!acted && contact.events != 0) acted = i;

@@ -47,7 +47,7 @@ void advance_and_push(const SceneView& scene, std::span<const ActorStretch> stre
     scratch.loose.met.clear();
     for (const ActorStretch& stretch : stretches) rides.push_back(stretch.ride);
     const auto leans = [&](std::size_t i) {
-        return !stretches[i].seated && !world.actors[i].shown &&
+        return !stretches[i].seated && !world.actors[i].remote &&
                leans_on_something(stretches[i].wanted, world, world.actors[i]);
     };
     bool any = false;
@@ -111,7 +111,7 @@ void settle_world(const SceneView& scene, std::span<const ActorStretch> stretche
     const auto settle = [&](std::size_t i) {
         Actor& actor = world.actors[i];
         StepCache& cache = scratch.actors[i].cache;
-        if (actor.shown || (stretches[i].alone && !stretches[i].ride)) return show_to_others(actor, scratch.shared);
+        if (actor.remote || (stretches[i].alone && !stretches[i].ride)) return show_to_others(actor, scratch.shared);
         const BodyState came = actor.body;
         if (stretches[i].seated) {
             settle_seated(scene, world, actor, scratch, record);
@@ -141,7 +141,7 @@ void settle_world(const SceneView& scene, std::span<const ActorStretch> stretche
     each_after_its_carrier(stretches, settle);
     scratch.loose.met.clear();
     for (std::size_t i = 0; i < world.actors.size(); ++i)
-        if (!world.actors[i].shown) find_others(world, world.actors[i], scratch.actors[i].cache);
+        if (!world.actors[i].remote) find_others(world, world.actors[i], scratch.actors[i].cache);
 }
 
 void settle_actor(const SceneView& scene, ActorStretch& stretch, World& world, Actor& actor, StepScratch& scratch) {

@@ -7,7 +7,7 @@
 
 #include "core/senses/fixtures.hpp"
 #include "core/simulation/start.hpp"
-#include "core/state/witness.hpp"
+#include "core/state/reference_actor.hpp"
 
 namespace leap {
 
@@ -71,8 +71,8 @@ void Simulation::add(const ActorStart& start) {
     scratch_.begin_for(0);
 }
 
-void Simulation::show(std::size_t actor, const ShownActor& as) {
-    show_actor(as, world_.time, world_.actors[actor]);
+void Simulation::show(std::size_t actor, const RemoteActor& as) {
+    show_remote(as, world_.time, world_.actors[actor]);
 }
 
 void Simulation::put_into_phase(std::size_t fixture, const FixtureTold& told) {
@@ -85,7 +85,7 @@ void Simulation::let_hear(const Heard& heard) {
 
 FixturePose Simulation::pose_of(std::size_t fixture) {
     if (world_.actors.empty()) return {};
-    const std::size_t who = witness(world_);
+    const std::size_t who = reference_actor(world_);
     scratch_.actors.resize(world_.actors.size());
     StepCache& cache = scratch_.actors[who].cache;
     cache.shared = &scratch_.shared;

@@ -7,8 +7,8 @@
 #include <string>
 #include <tl/expected.hpp>
 
+#include "core/simulation/remote_actor.hpp"
 #include "core/simulation/scene.hpp"
-#include "core/simulation/shown.hpp"
 #include "core/simulation/step.hpp"
 
 namespace leap {
@@ -64,8 +64,8 @@ class Simulation {
     /// What happens between two ticks from outside of the rules, as other peers tell it.
     /// Somebody comes into play, behind those who are there.
     void add(const ActorStart& start);
-    /// Puts a character where a peer has it; it goes on at its velocity. See show_actor().
-    void show(std::size_t actor, const ShownActor& as);
+    /// Puts a character where a peer has it; it goes on at its velocity. See show_remote().
+    void show(std::size_t actor, const RemoteActor& as);
     void put_into_phase(std::size_t fixture, const FixtureTold& told);
     void let_hear(const Heard& heard);
     /// Anything else: change(World&) is called, and what was known of the world before holds no longer.

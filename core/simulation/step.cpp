@@ -12,13 +12,13 @@
 #include "core/defaults.hpp"
 #include "core/rules/machines.hpp"
 #include "core/senses/others.hpp"
+#include "core/simulation/remote_actor.hpp"
 #include "core/simulation/rows.hpp"
 #include "core/simulation/seek.hpp"
 #include "core/simulation/settle.hpp"
-#include "core/simulation/shown.hpp"
 #include "core/simulation/stretch.hpp"
 #include "core/simulation/switched_off.hpp"
-#include "core/state/witness.hpp"
+#include "core/state/reference_actor.hpp"
 
 namespace leap {
 namespace {
@@ -187,7 +187,7 @@ class Tick {
             if (inputs_[k].actor == static_cast<std::int32_t>(i)) return std::min(end_, inputs_[k].time);
         return end_;
     }
-    /// Of who is only shown nothing but the place changes while the others go on: see go_as_shown().
+    /// Of who is only shown nothing but the place changes while the others go on: see go_as_remote().
     static void copy_motion(bool shown, const ActorMotion& from, ActorMotion& to) {
         if (!shown) {
             to = from;
@@ -245,7 +245,7 @@ void Tick::begin() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
-        if (!is_spoken_of(world_, actor)) {
+        if (!is_relevant(world_, actor)) {
             if (first) show_to_others(actor, scratch_.shared);
             continue;
         }
@@ -253,11 +253,11 @@ void Tick::begin() {
         if (first || fresh) find_others(world_, actor, own.cache);
         // Also where nothing has moved, and who has gone on as was foreseen: what a phase does with the body may have
         // left it in a wall, or it began in one that it only now has room to be pushed out of.
-        if (!actor.seat && !actor.shown) push_out(actor, own);
+        if (!actor.seat && !actor.remote) push_out(actor, own);
         if (first) show_to_others(actor, scratch_.shared);
     }
     for (std::size_t i = 0; several && i < world_.actors.size(); ++i)
-        if ((first || fresh) && !world_.actors[i].shown)
+        if ((first || fresh) && !world_.actors[i].remote)
             find_others(world_, world_.actors[i], scratch_.actors[i].cache);
 }
 
@@ -280,10 +280,10 @@ void Tick::ask_all() {
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
         Actor& actor = world_.actors[i];
-        if (!is_spoken_of(world_, actor)) continue;
+        if (!is_relevant(world_, actor)) continue;
         if (!solids_are_current(world_, actor, own.cache)) place_solids(scene_, world_, actor, own.cache);
         // What a rule has put where the body is pushes it out at this very instant, at every tick rate.
-        if (own.cache.placed_under != placed_before && !actor.seat && !actor.shown) push_out(actor, own);
+        if (own.cache.placed_under != placed_before && !actor.seat && !actor.remote) push_out(actor, own);
     }
     if (!all_idle && world_.actors.size() > 1) take_sizes();
 }
@@ -306,7 +306,7 @@ void Tick::take_sizes() {
         scratch_.actors[i].progress.inputs_unchanged = false;
     for (std::size_t i = 0; changed && i < world_.actors.size(); ++i) {
         find_others(world_, world_.actors[i], scratch_.actors[i].cache);
-        if (!world_.actors[i].seat && !world_.actors[i].shown) push_out(world_.actors[i], scratch_.actors[i]);
+        if (!world_.actors[i].seat && !world_.actors[i].remote) push_out(world_.actors[i], scratch_.actors[i]);
     }
 }
 
@@ -314,7 +314,7 @@ void Tick::take_sizes() {
 /// aside, perhaps into a wall, where the room above the one below ends again: standing up would chase crouching.
 void Tick::lift_those_on(const Actor& grown, double by_m) {
     for (Actor& actor : world_.actors) {
-        if (actor.id == grown.id || actor.seat || actor.shown || !stands_on(world_, actor.id, grown.id)) continue;
+        if (actor.id == grown.id || actor.seat || actor.remote || !stands_on(world_, actor.id, grown.id)) continue;
         StepCache& cache = scratch_.actors[static_cast<std::size_t>(actor.id)].cache;
         find_others(world_, actor, cache);
         const Vec3 lifted = actor.body.position + by_m * world_up;
@@ -391,7 +391,7 @@ void Tick::advance_several(int split) {
 
 /// What meets something that asks for it goes on by the steps of what is loose, at every tick rate.
 double Tick::next_goal() const {
-    if (!may_meet_partners(scene_, world_, scratch_.actors[witness(world_)].cache)) return end_;
+    if (!may_meet_partners(scene_, world_, scratch_.actors[reference_actor(world_)].cache)) return end_;
     const double steps = std::floor(world_.time / defaults::loose_step_s + 1e-6);
     return std::min(end_, std::max(world_.time + 1e-9, (steps + 1.0) * defaults::loose_step_s));
 }
@@ -400,8 +400,8 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
     Actor& actor = world_.actors[i];
     ActorScratch& own = scratch_.actors[i];
     ActorScratch::Progress& progress = own.progress;
-    if (actor.shown) {
-        scratch_.stretches[i] = go_as_shown(scene_, world_, actor, goal, record_);
+    if (actor.remote) {
+        scratch_.stretches[i] = go_as_remote(scene_, world_, actor, goal, record_);
         return {goal};
     }
     for (bool at_begin = true;; at_begin = false) {
@@ -437,7 +437,7 @@ void Tick::remember_all() {
     scratch_.closed_spans.clear();
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
-        copy_motion(world_.actors[i].shown, world_.actors[i], own.begin.motion);
+        copy_motion(world_.actors[i].remote, world_.actors[i], own.begin.motion);
         own.begin.progress = own.progress;
         own.begin.has_whole = false;
         if (record_ == nullptr) continue;
@@ -455,7 +455,7 @@ void Tick::go_back() {
         Actor& actor = world_.actors[i];
         ActorScratch& own = scratch_.actors[i];
         if (own.begin.has_whole) actor = own.begin.whole;
-        copy_motion(actor.shown, own.begin.motion, actor);
+        copy_motion(actor.remote, own.begin.motion, actor);
         const double reach = own.progress.reach;
         const double stops_at = own.progress.stops_at;
         own.progress = own.begin.progress;
@@ -465,7 +465,7 @@ void Tick::go_back() {
         own.now_is_current = false;
         own.emitted.clear();
         scratch_.shared.changes.note();
-        if (is_spoken_of(world_, actor)) place_solids(scene_, world_, actor, own.cache);
+        if (is_relevant(world_, actor)) place_solids(scene_, world_, actor, own.cache);
         if (record_ == nullptr) continue;
         record_->tracks[i].rows.resize(own.begin.rows);
         record_->tracks[i].values.resize(own.begin.values);
@@ -487,7 +487,7 @@ void Tick::finish_stretches() {
     const bool any_held = anything_is_held(world_);
     for (std::size_t i = 0; i < world_.actors.size(); ++i)
         scratch_.stretches[i].alone =
-            world_.actors[i].shown || keeps_to_itself(world_, world_.actors[i], scratch_.actors[i].cache, any_held);
+            world_.actors[i].remote || keeps_to_itself(world_, world_.actors[i], scratch_.actors[i].cache, any_held);
     settle_world(scene_, scratch_.stretches, world_, scratch_, record_);
     const bool all_sleep = all_loose_sleep(world_);
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {

@@ -202,7 +202,7 @@ BodyShape shape_now(const SceneView& scene, const Actor& actor) {
 }
 
 bool take_size(const SceneView& scene, const World& world, Actor& actor, StepCache& cache) {
-    if (actor.seat || actor.shown || actor.is_frozen()) return false;
+    if (actor.seat || actor.remote || actor.is_frozen()) return false;
     const Capsule before{actor.radius, actor.height};
     const EvaluationContext context = scene.context(world, actor, &cache);
     resize(scene, context, size_in_force(context), actor);

@@ -219,9 +219,9 @@ struct Actor : ActorMotion {
     BodyId kind{0};
     /// It goes where it is said to be at the begin of each tick (see shown.hpp): another peer decides. It stands in the
     /// way of others, and no rule is asked of it.
-    bool shown = false;
+    bool remote = false;
     /// Its peer says what it does to fixtures that are shared by the word of who acts; here they don't answer it.
-    bool by_word = false;
+    bool owner_authoritative = false;
     double look_yaw = 0.0;           ///< rad
     double look_pitch = 0.0;         ///< rad, up is positive
     Vec2 look_rate{0.0};             ///< rad/s, of yaw and pitch between the last two changes of the view
@@ -246,17 +246,18 @@ struct Actor : ActorMotion {
     static constexpr auto fields() {
         return std::tuple_cat(
             ActorMotion::fields(),
-            std::tuple(
-                Field("id", &Actor::id, Peers::not_told), Field("kind", &Actor::kind, Peers::not_told),
-                Field("shown", &Actor::shown, Peers::not_told), Field("by_word", &Actor::by_word, Peers::not_told),
-                Field("look_yaw", &Actor::look_yaw), Field("look_pitch", &Actor::look_pitch),
-                Field("look_rate", &Actor::look_rate), Field("look_changed_at", &Actor::look_changed_at),
-                Field("stick", &Actor::stick), Field("stance", &Actor::stance), Field("moves", &Actor::moves),
-                Field("heard", &Actor::heard, Peers::not_told), Field("news", &Actor::news, Peers::told_with_length),
-                Field("buttons", &Actor::buttons), Field("counters", &Actor::counters), Field("memory", &Actor::memory),
-                Field("tagged_until", &Actor::tagged_until), Field("machines", &Actor::machines),
-                Field("focus", &Actor::focus), Field("blow_reach_m", &Actor::blow_reach_m),
-                Field("respawn", &Actor::respawn)));
+            std::tuple(Field("id", &Actor::id, Peers::not_told), Field("kind", &Actor::kind, Peers::not_told),
+                       Field("remote", &Actor::remote, Peers::not_told),
+                       Field("owner_authoritative", &Actor::owner_authoritative, Peers::not_told),
+                       Field("look_yaw", &Actor::look_yaw), Field("look_pitch", &Actor::look_pitch),
+                       Field("look_rate", &Actor::look_rate), Field("look_changed_at", &Actor::look_changed_at),
+                       Field("stick", &Actor::stick), Field("stance", &Actor::stance), Field("moves", &Actor::moves),
+                       Field("heard", &Actor::heard, Peers::not_told),
+                       Field("news", &Actor::news, Peers::told_with_length), Field("buttons", &Actor::buttons),
+                       Field("counters", &Actor::counters), Field("memory", &Actor::memory),
+                       Field("tagged_until", &Actor::tagged_until), Field("machines", &Actor::machines),
+                       Field("focus", &Actor::focus), Field("blow_reach_m", &Actor::blow_reach_m),
+                       Field("respawn", &Actor::respawn)));
     }
     friend bool operator==(const Actor&, const Actor&) = default;
 };

@@ -11,29 +11,29 @@ constexpr std::uint32_t most_ahead = 4096;
 
 }  // namespace
 
-void CertainChannel::queue(const CertainContent& content) {
+void ReliableChannel::queue(const CertainContent& content) {
     Outgoing out;
     out.number = ++last_;
     out.bytes = encode(CertainMessage{out.number, content});
-    if (const auto* telling = std::get_if<Telling>(&content)) out.fixture = telling->fixture;
-    out.of_event = std::holds_alternative<EventTelling>(content);
+    if (const auto* telling = std::get_if<PhaseUpdate>(&content)) out.fixture = telling->fixture;
+    out.of_event = std::holds_alternative<EventUpdate>(content);
     out_.push_back(std::move(out));
 }
 
-std::vector<CertainChannel::Outgoing*> CertainChannel::due(double now, double again_s) {
+std::vector<ReliableChannel::Outgoing*> ReliableChannel::due(double now, double again_s) {
     std::vector<Outgoing*> out;
     for (Outgoing& each : out_)
         if (!each.was_sent || now - each.sent_s >= again_s) out.push_back(&each);
     return out;
 }
 
-void CertainChannel::acknowledged(std::uint32_t number) {
+void ReliableChannel::acknowledged(std::uint32_t number) {
     out_.erase(std::remove_if(out_.begin(), out_.end(),
                               [&](const Outgoing& each) { return each.was_sent && each.number <= number; }),
                out_.end());
 }
 
-std::vector<CertainContent> CertainChannel::receive(const CertainMessage& message) {
+std::vector<CertainContent> ReliableChannel::receive(const CertainMessage& message) {
     std::vector<CertainContent> out;
     if (message.number <= heard_ || message.number > heard_ + most_ahead) return out;
     early_.emplace(message.number, message.content);

@@ -10,7 +10,7 @@ namespace leap {
 
 /// What must arrive, and in order, over a connection that loses things: it is sent again until the other side says that
 /// it has it.
-class CertainChannel {
+class ReliableChannel {
   public:
     struct Outgoing {
         std::uint32_t number = 0;

@@ -26,10 +26,10 @@ std::string own_name(const std::string& path) {
 }
 
 /// The telling that would have brought the peer what the host had from then on.
-const LoggedTelling* telling_at(const WireRun& run, const WireDifference& difference) {
+const LoggedUpdate* telling_at(const WireRun& run, const WireDifference& difference) {
     const double margin = 2.0 / run.host.rate_hz;
-    const LoggedTelling* best = nullptr;
-    for (const LoggedTelling& logged : run.tellings)
+    const LoggedUpdate* best = nullptr;
+    for (const LoggedUpdate& logged : run.tellings)
         if (logged.telling.fixture.is(difference.fixture) && logged.telling.time <= difference.from_s + margin)
             best = &logged;
     return best;
@@ -87,7 +87,7 @@ void find_cause(const SceneView& r, const WireRun& run, WireDifference& differen
         difference.cause = lost ? DifferenceCause::lost : DifferenceCause::on_the_way;
         return;
     }
-    const LoggedTelling* logged = telling_at(run, difference);
+    const LoggedUpdate* logged = telling_at(run, difference);
     if (logged == nullptr) {
         difference.cause = DifferenceCause::ahead;
         return;

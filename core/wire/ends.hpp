@@ -61,7 +61,7 @@ struct PressPlayed {
 };
 
 /// A fixture's phases that a telling may speak of are those of its kind.
-bool is_telling_of(const SceneView& rehearsal, const Telling& telling);
+bool is_telling_of(const SceneView& rehearsal, const PhaseUpdate& telling);
 
 /// Numbers that are some, a button that is there; whose it is isn't asked.
 bool is_input(const SceneView& rehearsal, const InputEvent& input);
@@ -98,7 +98,7 @@ class HostEnd {
         std::uint32_t state = 0;        ///< the last that was sent, or of told_ where all is from inputs
         std::uint32_t state_heard = 0;  ///< the last that the peer says it has
         std::map<std::uint32_t, Bytes> states;
-        CertainChannel certain;
+        ReliableChannel certain;
         std::size_t late = 0;
         double next_send_s = 0.0;
     };
@@ -115,7 +115,7 @@ class HostEnd {
         ++stage_.run.late_inputs;
     }
     void welcome(std::size_t peer, const ActorStart& start);
-    void take_word(double now, std::size_t peer, const Telling& telling);
+    void take_word(double now, std::size_t peer, const PhaseUpdate& telling);
     void let_go(std::size_t peer);
     void tell(FixtureId fixture, double time, const FixtureTold& told);
     void send_state(double now, std::size_t peer, std::optional<StateForAll>& for_all);
@@ -134,7 +134,7 @@ class HostEnd {
     std::vector<InputEvent> own_;
     std::size_t next_own_ = 0;
     std::vector<Guest> guests_;  ///< by peer; the host's own isn't used
-    std::vector<Telling> kept_;
+    std::vector<PhaseUpdate> kept_;
     std::vector<std::vector<PressPlayed>> presses_;  ///< by peer: when their presses were played here
     std::vector<PressPlayed> own_presses_;
     std::vector<std::variant<InputEvent, Joining>> told_;
@@ -197,7 +197,7 @@ class PeerEnd {
     std::int64_t past_first_ = 0;    ///< the first tick that may have to be played again
     std::uint32_t heard_ = 0;        ///< the last that the host has told and that is here; see InputsMessage
     std::int64_t inputs_known_ = 0;  ///< the host has its inputs up to this tick
-    CertainChannel certain_;
+    ReliableChannel certain_;
     double next_send_s_ = -1e300;
     std::size_t inputs_sent_ = 0;
     std::vector<PressPlayed> presses_;

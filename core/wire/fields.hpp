@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
-#include "core/simulation/shown.hpp"
+#include "core/simulation/remote_actor.hpp"
 #include "core/units/fields.hpp"
 #include "core/wire/bytes.hpp"
 

@@ -22,8 +22,8 @@ HostEnd::HostEnd(WireStage& stage, World start, std::vector<InputEvent> own)
 void HostEnd::has(std::size_t peer, std::size_t actor) {
     guests_[peer].there = true;
     guests_[peer].actor = actor;
-    const bool by_word = !stage_.run.from_inputs;  // there nobody's word counts
-    simulation_.change([&](World& world) { world.actors[actor].by_word = by_word; });
+    const bool owner_authoritative = !stage_.run.from_inputs;  // there nobody's word counts
+    simulation_.change([&](World& world) { world.actors[actor].owner_authoritative = owner_authoritative; });
 }
 
 void HostEnd::receive(double now, std::size_t peer, const Packet& packet, std::span<const ActorStart> starts) {
@@ -39,7 +39,7 @@ void HostEnd::receive(double now, std::size_t peer, const Packet& packet, std::s
     if (certain == nullptr) return;
     for (const CertainContent& content : guest.certain.receive(*certain)) {
         if (std::holds_alternative<HelloMessage>(content) && !guest.there) welcome(peer, starts[peer]);
-        if (const auto* telling = std::get_if<Telling>(&content)) take_word(now, peer, *telling);
+        if (const auto* telling = std::get_if<PhaseUpdate>(&content)) take_word(now, peer, *telling);
         if (std::holds_alternative<GoodbyeMessage>(content)) let_go(peer);
     }
 }
@@ -76,7 +76,7 @@ void HostEnd::welcome(std::size_t peer, const ActorStart& start) {
     guest.actor = world().actors.size();
     guest.heard_until = world().tick;
     simulation_.add(start);
-    simulation_.change([](World& world) { world.actors.back().by_word = true; });
+    simulation_.change([](World& world) { world.actors.back().owner_authoritative = true; });
     stage_.run.host.tracks.push_back({stage_.run.peers[peer].name, start.kind, {}, {}});
     WelcomeMessage message;
     message.tick = world().tick;
@@ -90,7 +90,7 @@ void HostEnd::welcome(std::size_t peer, const ActorStart& start) {
 
 /// Where a peer decides its word is the host's from here on. Who says it holds a thing that somebody else holds at the
 /// host is told what is.
-void HostEnd::take_word(double now, std::size_t peer, const Telling& telling) {
+void HostEnd::take_word(double now, std::size_t peer, const PhaseUpdate& telling) {
     if (!is_telling_of(stage_.r, telling) || !guests_[peer].there || stage_.run.from_inputs) return;
     const SharedThing* thing = stage_.by_fixture[telling.fixture.at()];
     if (thing == nullptr || thing->phase == nullptr || thing->phase->by == ShareBy::host) return;
@@ -98,7 +98,8 @@ void HostEnd::take_word(double now, std::size_t peer, const Telling& telling) {
         !holder_of(stage_.r.layout, world(), thing->fixture).is_actor(guests_[peer].actor)) {
         ++stage_.run.refused_words;
         if (thing->phase->reach != ShareReach::state)
-            guests_[peer].certain.queue(Telling{0, telling.fixture, world().time, told_of(world(), thing->fixture)});
+            guests_[peer].certain.queue(
+                PhaseUpdate{0, telling.fixture, world().time, told_of(world(), thing->fixture)});
         return;
     }
     if (world().machines[telling.fixture].phase == telling.told.phase) return;
@@ -115,7 +116,8 @@ void HostEnd::let_go(std::size_t peer) {
     if (!guest.there) return;
     if (stage_.run.from_inputs) return let_go_from_inputs(peer);
     const auto id = static_cast<std::int32_t>(guest.actor);
-    simulation_.change([&](World& world) { world.actors[guest.actor].by_word = false; });  // its word comes no more
+    simulation_.change(
+        [&](World& world) { world.actors[guest.actor].owner_authoritative = false; });  // its word comes no more
     guest.inputs.clear();
     guest.inputs.push_back({InputEvent::Kind::stick, world().time, {}, false, Vec2{0.0}, id});
     for (std::size_t i = 0; i < stage_.r.program.buttons.size(); ++i)
@@ -127,12 +129,12 @@ void HostEnd::tell(FixtureId fixture, double time, const FixtureTold& told) {
     const SharedThing* thing = stage_.by_fixture[fixture.at()];
     if (stage_.run.from_inputs || thing == nullptr || thing->phase == nullptr) return;
     if (thing->phase->reach == ShareReach::state) return;
-    Telling telling;
+    PhaseUpdate telling;
     telling.number = static_cast<std::uint32_t>(stage_.run.tellings.size() + 1);
     telling.fixture = fixture;
     telling.time = time;
     telling.told = told;
-    LoggedTelling logged{telling, std::vector<double>(guests_.size(), std::numeric_limits<double>::infinity())};
+    LoggedUpdate logged{telling, std::vector<double>(guests_.size(), std::numeric_limits<double>::infinity())};
     logged.arrived_s[0] = time;
     for (std::size_t i = 1; i < guests_.size(); ++i) {
         if (!guests_[i].there || guests_[i].gone) continue;
@@ -189,7 +191,7 @@ void HostEnd::step() {
         for (std::size_t i = 1; i < guests_.size(); ++i) {
             const bool its_own = told.heard.sender.is_actor(guests_[i].actor);  // it has heard that already
             if (guests_[i].there && !guests_[i].gone && !its_own)
-                guests_[i].certain.queue(EventTelling{told.time, told.heard});
+                guests_[i].certain.queue(EventUpdate{told.time, told.heard});
         }
     for (std::size_t i = events; i < stage_.run.host.events.size(); ++i) {
         const TraceEvent event = stage_.run.host.events[i];
@@ -208,7 +210,7 @@ void HostEnd::send() {
     for (std::size_t i = 1; i < guests_.size(); ++i) {
         Guest& guest = guests_[i];
         if (!guest.there || guest.gone) continue;
-        for (CertainChannel::Outgoing* out : guest.certain.due(now, stage_.again_after_s(stage_.plan.peers[i].link))) {
+        for (ReliableChannel::Outgoing* out : guest.certain.due(now, stage_.again_after_s(stage_.plan.peers[i].link))) {
             const bool welcome = out->number == 1 && stage_.plan.peers[i].joins_s > 0.0;
             const auto kind = welcome         ? LoggedMessage::Kind::welcome
                               : out->of_event ? LoggedMessage::Kind::event

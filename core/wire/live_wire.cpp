@@ -32,7 +32,7 @@ tl::expected<std::unique_ptr<LiveWire>, std::string> LiveWire::begin(Ingredients
     out->played_ = players[peer].track;
     begin_wire_run(out->rehearsal_, out->plan_, out->run_);
     out->stage_ = std::make_unique<WireStage>(make_wire_stage(out->rehearsal_, out->plan_, out->run_, {}));
-    out->rehearsing_ = std::make_unique<Rehearsing>(*out->stage_, std::move(players));
+    out->rehearsing_ = std::make_unique<NetScenario>(*out->stage_, std::move(players));
     out->differences_ = std::make_unique<DifferenceFinder>(out->rehearsal_, out->run_);
     if (const auto begun = out->rehearsing_->begin(); !begun) return tl::make_unexpected(begun.error());
     return out;

@@ -5,7 +5,7 @@
 
 #include "core/tape/live_run.hpp"
 #include "core/wire/differences.hpp"
-#include "core/wire/rehearsing.hpp"
+#include "core/wire/net_scenario.hpp"
 
 namespace leap {
 
@@ -53,7 +53,7 @@ class LiveWire {
     SceneView rehearsal_;  ///< refers to `ingredients_`
     WireRun run_;
     std::unique_ptr<WireStage> stage_;  ///< refers to the three above
-    std::unique_ptr<Rehearsing> rehearsing_;
+    std::unique_ptr<NetScenario> rehearsing_;
     std::unique_ptr<DifferenceFinder> differences_;  ///< refers to `rehearsal_` and `run_`
     TapeTrack played_;
 };

@@ -113,10 +113,10 @@ struct WriteContent {
         out(welcome.actor);
         write_bytes(out, welcome.bodies);
         out.count(welcome.kept.size());
-        for (const Telling& telling : welcome.kept) telling_fields(out, telling);
+        for (const PhaseUpdate& telling : welcome.kept) telling_fields(out, telling);
         write_bytes(out, welcome.state);
     }
-    void operator()(const Telling& telling) const {
+    void operator()(const PhaseUpdate& telling) const {
         out(Kind::telling);
         out(number);
         telling_fields(out, telling);
@@ -125,7 +125,7 @@ struct WriteContent {
         out(Kind::goodbye);
         out(number);
     }
-    void operator()(const EventTelling& event) const {
+    void operator()(const EventUpdate& event) const {
         out(Kind::event);
         out(number);
         event_fields(out, event);
@@ -186,7 +186,7 @@ WelcomeMessage read_welcome(ByteReader& read) {
     out.bodies = read_bytes(read);
     constexpr std::size_t telling_bytes = 88;
     out.kept.resize(read_count(read, telling_bytes));
-    for (Telling& telling : out.kept) telling_fields(read, telling);
+    for (PhaseUpdate& telling : out.kept) telling_fields(read, telling);
     out.state = read_bytes(read);
     return out;
 }
@@ -229,13 +229,13 @@ std::optional<Message> decode(std::span<const std::uint8_t> whole) {
         } else if (kind == Kind::welcome) {
             certain.content = read_welcome(read);
         } else if (kind == Kind::telling) {
-            Telling telling;
+            PhaseUpdate telling;
             telling_fields(read, telling);
             certain.content = telling;
         } else if (kind == Kind::goodbye) {
             certain.content = GoodbyeMessage{};
         } else if (kind == Kind::event) {
-            EventTelling event;
+            EventUpdate event;
             event_fields(read, event);
             certain.content = event;
         } else {

@@ -5,7 +5,7 @@
 #include <variant>
 #include <vector>
 
-#include "core/simulation/shown.hpp"
+#include "core/simulation/remote_actor.hpp"
 #include "core/state/input.hpp"
 #include "core/wire/bytes.hpp"
 
@@ -13,19 +13,19 @@
 namespace leap {
 
 /// A fixture has gone to a phase.
-struct Telling {
+struct PhaseUpdate {
     std::uint32_t number = 0;  ///< by the host, from 1; 0: a peer's word, or the host's answer where it refuses one
     FixtureId fixture;
     double time = 0.0;  ///< s of play
     FixtureTold told;
-    friend bool operator==(const Telling&, const Telling&) = default;
+    friend bool operator==(const PhaseUpdate&, const PhaseUpdate&) = default;
 };
 
 /// A character has emitted something that fixtures hear.
-struct EventTelling {
+struct EventUpdate {
     double time = 0.0;  ///< s of play
     Heard heard;
-    friend bool operator==(const EventTelling&, const EventTelling&) = default;
+    friend bool operator==(const EventUpdate&, const EventUpdate&) = default;
 };
 
 /// From a peer: what its player has done, all of it that the host hasn't said to have.
@@ -77,14 +77,14 @@ struct WelcomeMessage {
     std::int64_t tick = 0;
     std::uint8_t actor = 0;            ///< which character it is
     std::vector<std::uint8_t> bodies;  ///< by character, in Program::bodies
-    std::vector<Telling> kept;         ///< what was told before and is kept, in order
+    std::vector<PhaseUpdate> kept;     ///< what was told before and is kept, in order
     Bytes state;                       ///< whole
     friend bool operator==(const WelcomeMessage&, const WelcomeMessage&) = default;
 };
 struct GoodbyeMessage {
     friend bool operator==(const GoodbyeMessage&, const GoodbyeMessage&) = default;
 };
-using CertainContent = std::variant<HelloMessage, WelcomeMessage, Telling, GoodbyeMessage, EventTelling>;
+using CertainContent = std::variant<HelloMessage, WelcomeMessage, PhaseUpdate, GoodbyeMessage, EventUpdate>;
 struct CertainMessage {
     std::uint32_t number = 0;  ///< from 1, each way of each connection for itself
     CertainContent content;

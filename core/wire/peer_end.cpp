@@ -76,7 +76,7 @@ void PeerEnd::step(std::int64_t k) {
 }
 
 void PeerEnd::send(double now) {
-    for (CertainChannel::Outgoing* out : certain_.due(now, stage_.again_after_s(stage_.plan.peers[peer_].link))) {
+    for (ReliableChannel::Outgoing* out : certain_.due(now, stage_.again_after_s(stage_.plan.peers[peer_].link))) {
         const auto message = decode(out->bytes);
         const auto& content = std::get<CertainMessage>(*message).content;
         auto kind = LoggedMessage::Kind::telling;

@@ -44,11 +44,11 @@ bool is_in(const Surface& surface, const SceneView& r, std::size_t actors) {
 }
 
 /// Numbers that no run comes to end in motion that never ends.
-bool is_sound(const SceneView& r, const ShownActor& shown) {
+bool is_sound(const SceneView& r, const RemoteActor& shown) {
     if (!is_finite(shown.position) || !is_finite(shown.velocity) || !std::isfinite(shown.time)) return false;
     if (!std::isfinite(shown.facing) || !(shown.radius > 0.0) || !(shown.height >= 2.0 * shown.radius)) return false;
     if (!is_in(shown.stance, r) || !is_in(shown.seat, r) || !std::isfinite(shown.height)) return false;
-    return std::all_of(shown.moves.begin(), shown.moves.end(), [&](const ShownActor::Running& running) {
+    return std::all_of(shown.moves.begin(), shown.moves.end(), [&](const RemoteActor::Running& running) {
         return is_in(running.move, r) &&
                (!running.move || (running.phase && has_phase(r, running.move, running.phase)));
     });
@@ -144,7 +144,7 @@ StateForAll state_for_all(const SceneView& r, const std::vector<SharedThing>& th
     }
     ByteWriter write_shown;
     for (const Actor& actor : world.actors) {
-        const ShownActor shown = shown_of(actor);
+        const RemoteActor shown = remote_of(actor);
         transfer(write_shown, shown);
     }
     return {write_things.take(), write_shown.take()};
@@ -169,7 +169,7 @@ std::optional<PeerState> read_peer_state(const SceneView& r, std::span<const std
     out.things = read.raw(read.bits(4));
     out.own = read.raw(read.bits(4));
     while (read.ok() && read.left() > 0) {
-        ShownActor shown;
+        RemoteActor shown;
         shown.moves.resize(like.moves.size());
         transfer(read, shown);
         if (!is_sound(r, shown)) return std::nullopt;

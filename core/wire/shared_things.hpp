@@ -41,7 +41,7 @@ Bytes peer_state(const StateForAll& all, const Actor& own);
 struct PeerState {
     std::span<const std::uint8_t> things;
     std::span<const std::uint8_t> own;  ///< see actor_state()
-    std::vector<ShownActor> shown;      ///< by character; its own, too
+    std::vector<RemoteActor> shown;     ///< by character; its own, too
 };
 /// Nothing when the bytes don't fit, or speak of moves and fixtures that aren't there. `like`: a character of the same
 /// program, for the length of its lists.

@@ -10,7 +10,7 @@
 namespace leap {
 void ToldPeer::begin(World start, std::size_t actor) {
     for (std::size_t i = 0; i < start.actors.size(); ++i)
-        if (i != actor) show_actor(shown_of(start.actors[i]), start.time, start.actors[i]);
+        if (i != actor) show_remote(remote_of(start.actors[i]), start.time, start.actors[i]);
     begin_at(std::move(start), actor, 0.0);
 }
 
@@ -19,7 +19,7 @@ void ToldPeer::begin_at(World start, std::size_t actor, double behind_s) {
     come(actor, behind_s);
     others_.resize(world().actors.size());
     for (std::size_t i = 0; i < world().actors.size(); ++i)
-        if (i != actor_) others_[i].push_back(shown_of(world().actors[i]));
+        if (i != actor_) others_[i].push_back(remote_of(world().actors[i]));
     entered_.resize(world().machines.size());
     note_phases();
 }
@@ -40,12 +40,12 @@ void ToldPeer::be_welcomed(double now, const WelcomeMessage& message) {
     world.time = stage_.seconds(message.tick);
     for (MachineState& machine : world.machines)
         if (machine.phase) machine.phase_since = world.time;
-    for (std::size_t i = 0; i < count; ++i) show_actor(state->shown[i], world.time, world.actors[i]);
+    for (std::size_t i = 0; i < count; ++i) show_remote(state->shown[i], world.time, world.actors[i]);
     Actor& own = world.actors[message.actor];
-    own.shown = false;
+    own.remote = false;
     if (!take_actor(stage_.r, state->own, count, own)) return;
     Simulation run(stage_.r, std::move(world));
-    for (const Telling& telling : message.kept) {
+    for (const PhaseUpdate& telling : message.kept) {
         if (!is_telling_of(stage_.r, telling)) continue;
         run.put_into_phase(telling.fixture.at(), telling.told);
         notes_.tellings.emplace_back(telling.number, now);
@@ -79,12 +79,12 @@ void ToldPeer::receive(double now, const Packet& packet) {
     if (certain == nullptr) return;
     for (const CertainContent& content : certain_.receive(*certain)) {
         if (const auto* welcome = std::get_if<WelcomeMessage>(&content)) be_welcomed(now, *welcome);
-        const auto* event = std::get_if<EventTelling>(&content);
+        const auto* event = std::get_if<EventUpdate>(&content);
         if (event != nullptr && there_ && is_heard(stage_.r, event->heard, world().actors.size())) {
             events_.push_back({world().tick, event->heard});
             simulation_.let_hear(event->heard);
         }
-        const auto* telling = std::get_if<Telling>(&content);
+        const auto* telling = std::get_if<PhaseUpdate>(&content);
         if (telling == nullptr || !there_ || !is_telling_of(stage_.r, *telling)) continue;
         notes_.tellings.emplace_back(telling->number, now);
         applied_.push_back({world().tick, *telling});
@@ -94,7 +94,7 @@ void ToldPeer::receive(double now, const Packet& packet) {
 }
 
 /// What its own world has come to by itself at that instant isn't done again: by now it may have gone on from there.
-void ToldPeer::apply(const Telling& telling) {
+void ToldPeer::apply(const PhaseUpdate& telling) {
     constexpr double same_instant_s = 1e-6;
     const bool puts_right = telling.number == 0;  // its own word was refused
     for (const auto& [phase, since] : entered_[telling.fixture.at()])
@@ -206,7 +206,7 @@ void ToldPeer::play_again(Simulation& run, std::int64_t until, bool keeps) {
 }
 
 void ToldPeer::tell_again(Simulation& run) const {
-    for (const AppliedTelling& each : applied_)
+    for (const AppliedUpdate& each : applied_)
         if (each.tick == run.world().tick) run.put_into_phase(each.telling.fixture.at(), each.telling.told);
     for (const EventThen& each : events_)
         if (each.tick == run.world().tick) run.let_hear(each.heard);
@@ -238,10 +238,10 @@ void ToldPeer::forget_before(std::int64_t tick) {
     events_.erase(std::remove_if(events_.begin(), events_.end(), is_past), events_.end());
 }
 
-ShownActor ToldPeer::shown_at(std::size_t actor, std::int64_t k) const {
-    const std::deque<ShownActor>& told = others_[actor];
+RemoteActor ToldPeer::shown_at(std::size_t actor, std::int64_t k) const {
+    const std::deque<RemoteActor>& told = others_[actor];
     if (stage_.plan.others == OthersShown::run_on) {
-        ShownActor out = told.back();
+        RemoteActor out = told.back();
         const double ahead = std::clamp(world().time - out.time, 0.0, defaults::longest_run_on_s);
         out.position += out.velocity * ahead;
         out.time += ahead;
@@ -250,22 +250,22 @@ ShownActor ToldPeer::shown_at(std::size_t actor, std::int64_t k) const {
     }
     const double time = stage_.seconds(k) - stage_.plan.behind_s;
     const auto after = std::upper_bound(told.begin(), told.end(), time + same_time_s,
-                                        [](double at, const ShownActor& each) { return at < each.time; });
+                                        [](double at, const RemoteActor& each) { return at < each.time; });
     if (after == told.begin()) {
-        ShownActor out = told.front();
+        RemoteActor out = told.front();
         out.velocity = Vec3{0.0};
         return out;
     }
-    const ShownActor& a = *(after - 1);
+    const RemoteActor& a = *(after - 1);
     if (after == told.end()) {  // nothing newer has come: it waits there
-        ShownActor out = a;
+        RemoteActor out = a;
         if (std::abs(a.time - time) > same_time_s) out.velocity = Vec3{0.0};
         return out;
     }
     return between(a, *after, (time - a.time) / (after->time - a.time));
 }
 
-void ToldPeer::show_others(const std::vector<ShownActor>& shown, Simulation& run) const {
+void ToldPeer::show_others(const std::vector<RemoteActor>& shown, Simulation& run) const {
     for (std::size_t i = 0; i < shown.size(); ++i) {
         if (i == actor_) continue;
         if (i >= run.world().actors.size()) {
@@ -278,7 +278,7 @@ void ToldPeer::show_others(const std::vector<ShownActor>& shown, Simulation& run
 }
 
 void ToldPeer::play_tick(std::int64_t k) {
-    std::vector<ShownActor> shown(others_.size());
+    std::vector<RemoteActor> shown(others_.size());
     for (std::size_t i = 0; i < others_.size(); ++i) {
         if (i == actor_) continue;
         shown[i] = shown_at(i, k);
@@ -290,7 +290,7 @@ void ToldPeer::play_tick(std::int64_t k) {
     note_presses(inputs, k);
     if (past_.empty() || may_be_told_of(world().tick)) keep_present();
     past_shown_.push_back(std::move(shown));
-    const std::vector<OwnWord> before = own_words();
+    const std::vector<AuthorityClaim> before = own_words();
     simulation_.step(inputs);
     note_phases();
     tell_own_words(before);
@@ -305,8 +305,8 @@ void ToldPeer::keep_present() {
 }
 
 /// The fixtures of which the one who acts decides, as they are.
-std::vector<ToldPeer::OwnWord> ToldPeer::own_words() const {
-    std::vector<OwnWord> out;
+std::vector<ToldPeer::AuthorityClaim> ToldPeer::own_words() const {
+    std::vector<AuthorityClaim> out;
     for (const SharedThing& thing : stage_.things) {
         if (thing.phase == nullptr || thing.phase->by == ShareBy::host) continue;
         // Who comes to hold it is the host's to say.
@@ -318,11 +318,11 @@ std::vector<ToldPeer::OwnWord> ToldPeer::own_words() const {
 }
 
 /// What its own character has done to them.
-void ToldPeer::tell_own_words(std::span<const OwnWord> before) {
+void ToldPeer::tell_own_words(std::span<const AuthorityClaim> before) {
     for (const auto& [fixture, was] : before) {
         const FixtureTold told = told_of(world(), fixture);
         if (told.phase == was.phase && told.phase_since == was.phase_since) continue;
-        certain_.queue(Telling{0, FixtureId(fixture), told.phase_since, told});
+        certain_.queue(PhaseUpdate{0, FixtureId(fixture), told.phase_since, told});
     }
 }
 

@@ -13,9 +13,9 @@ class ToldPeer : public PeerEnd {
     void receive(double now, const Packet& packet) override;
 
   private:
-    struct AppliedTelling {
+    struct AppliedUpdate {
         std::int64_t tick = 0;
-        Telling telling;
+        PhaseUpdate telling;
     };
 
     struct EventThen {
@@ -24,15 +24,15 @@ class ToldPeer : public PeerEnd {
     };
 
     /// Of a fixture of which this peer may decide.
-    struct OwnWord {
+    struct AuthorityClaim {
         std::size_t fixture = 0;
         FixtureTold told;
     };
 
     void play_tick(std::int64_t k) override;
     void begin_at(World start, std::size_t actor, double behind_s);
-    void show_others(const std::vector<ShownActor>& shown, Simulation& run) const;
-    ShownActor shown_at(std::size_t actor, std::int64_t k) const;
+    void show_others(const std::vector<RemoteActor>& shown, Simulation& run) const;
+    RemoteActor shown_at(std::size_t actor, std::int64_t k) const;
     void hear_state(double now, const StateMessage& message, std::size_t late);
     void compare(double now, std::int64_t tick, const PeerState& state, std::size_t late);
     void again_from(World from);
@@ -43,18 +43,18 @@ class ToldPeer : public PeerEnd {
     bool may_be_told_of(std::int64_t tick) const;
     void keep_present();
     void be_welcomed(double now, const WelcomeMessage& message);
-    void apply(const Telling& telling);
+    void apply(const PhaseUpdate& telling);
     void note_phases();
-    std::vector<OwnWord> own_words() const;
-    void tell_own_words(std::span<const OwnWord> before);
+    std::vector<AuthorityClaim> own_words() const;
+    void tell_own_words(std::span<const AuthorityClaim> before);
 
-    std::deque<World> past_;                          ///< at the begin of the ticks that the host may tell of
-    std::optional<std::int64_t> told_tick_;           ///< the last of those that it told of
-    std::vector<World> spare_;                        ///< room of those that are past
-    std::deque<std::vector<ShownActor>> past_shown_;  ///< what was shown then
-    std::vector<AppliedTelling> applied_;
+    std::deque<World> past_;                           ///< at the begin of the ticks that the host may tell of
+    std::optional<std::int64_t> told_tick_;            ///< the last of those that it told of
+    std::vector<World> spare_;                         ///< room of those that are past
+    std::deque<std::vector<RemoteActor>> past_shown_;  ///< what was shown then
+    std::vector<AppliedUpdate> applied_;
     std::vector<EventThen> events_;
-    std::vector<std::deque<ShownActor>> others_;                    ///< by character, as the host told them
+    std::vector<std::deque<RemoteActor>> others_;                   ///< by character, as the host told them
     std::vector<std::vector<std::pair<PhaseId, double>>> entered_;  ///< by fixture: phases it has gone to, and when
     std::map<std::uint32_t, Bytes> states_;
     std::size_t late_seen_ = 0;

@@ -67,12 +67,12 @@ struct InWords {
                            welcome.actor + 1, welcome.bodies.size(), welcome.tick, welcome.kept.size(),
                            welcome.state.size());
     }
-    std::string operator()(const Telling& telling) const {
+    std::string operator()(const PhaseUpdate& telling) const {
         return fmt::format("fixture {} is in phase {} since {:.3f} s", telling.fixture.written() + 1,
                            telling.told.phase.written() + 1, telling.told.phase_since);
     }
     std::string operator()(const GoodbyeMessage&) const { return "goodbye"; }
-    std::string operator()(const EventTelling& event) const {
+    std::string operator()(const EventUpdate& event) const {
         return fmt::format("event {} at {:.3f} s", event.heard.event + 1, event.time);
     }
 };

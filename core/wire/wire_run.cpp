@@ -7,11 +7,11 @@
 #include <cmath>
 
 #include "core/defaults.hpp"
-#include "core/wire/rehearsing.hpp"
+#include "core/wire/net_scenario.hpp"
 
 namespace leap {
 
-bool is_telling_of(const SceneView& r, const Telling& telling) {
+bool is_telling_of(const SceneView& r, const PhaseUpdate& telling) {
     if (!telling.fixture || telling.fixture.at() >= r.layout.fixtures.size()) return false;
     const MachineId kind = r.layout.fixtures[telling.fixture.at()].kind;
     if (!kind || !std::isfinite(telling.told.phase_since)) return false;
@@ -73,7 +73,7 @@ tl::expected<WireRun, std::string> rehearse(const SceneView& r, const WirePlan& 
     WireRun run;
     begin_wire_run(r, plan, run);
     WireStage stage = make_wire_stage(r, plan, run, options);
-    Rehearsing rehearsing(stage, std::move(players));
+    NetScenario rehearsing(stage, std::move(players));
     if (const auto begun = rehearsing.begin(); !begun) return tl::make_unexpected(begun.error());
     constexpr std::int64_t ticks_between_questions = 64;
     while (rehearsing.goes_on()) {

@@ -53,10 +53,10 @@ struct WireCorrection {
 };
 
 /// A fixture's phase that was told, and who got it when.
-struct LoggedTelling {
-    Telling telling;
+struct LoggedUpdate {
+    PhaseUpdate telling;
     std::vector<double> arrived_s;  ///< by peer, host's clock; infinite: never
-    friend bool operator==(const LoggedTelling&, const LoggedTelling&) = default;
+    friend bool operator==(const LoggedUpdate&, const LoggedUpdate&) = default;
 };
 
 /// What a peer showed, a few times a second.
@@ -95,7 +95,7 @@ struct WireRun {
     Trace host;                ///< what the host's world did: its word is the truth
     std::vector<PeerRun> peers;
     std::vector<LoggedMessage> messages;  ///< by when they were sent
-    std::vector<LoggedTelling> tellings;
+    std::vector<LoggedUpdate> tellings;
     std::vector<WireCorrection> corrections;
     std::vector<PressSeen> presses;
     std::size_t late_inputs = 0;

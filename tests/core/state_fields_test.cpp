@@ -5,7 +5,7 @@
 #include <regex>
 #include <type_traits>
 
-#include "core/simulation/shown.hpp"
+#include "core/simulation/remote_actor.hpp"
 #include "core/state/world_sum.hpp"
 #include "core/state/world_text.hpp"
 #include "core/wire/fields.hpp"
@@ -26,7 +26,7 @@ static_assert(lists_all_members<FixtureOffset>() && lists_all_members<FixtureSta
 static_assert(lists_all_members<RigidSupport>() && lists_all_members<RigidState>());
 static_assert(lists_all_members<FixtureContact>() && lists_all_members<Encounter>() && lists_all_members<Met>());
 static_assert(lists_all_members<WorldMotion>() && lists_all_members<World, WorldMotion>());
-static_assert(lists_all_members<ShownActor>() && lists_all_members<ShownActor::Running>());
+static_assert(lists_all_members<RemoteActor>() && lists_all_members<RemoteActor::Running>());
 static_assert(lists_all_members<FixtureTold>());
 
 struct Short {
@@ -143,7 +143,7 @@ TEST(StateFields, EveryMemberThatPeersAreToldOfArrives) {
     fill_lists(actor);
     actor.heard.clear();
     const Actor before = actor;
-    const std::vector<std::string> own = {".id", ".kind", ".shown", ".by_word", ".heard", ".seen"};
+    const std::vector<std::string> own = {".id", ".kind", ".remote", ".owner_authoritative", ".heard", ".seen"};
     with_each_leaf_changed(actor, "", [&](const std::string& path) {
         Actor read = before;
         ASSERT_TRUE(pass(actor, read)) << path;

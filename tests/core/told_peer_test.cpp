@@ -7,7 +7,7 @@
 
 #include "core/simulation/start.hpp"
 #include "core/wire/message.hpp"
-#include "core/wire/rehearsing.hpp"
+#include "core/wire/net_scenario.hpp"
 #include "tests/core/wire_demo.hpp"
 
 namespace leap::told_peer_test {

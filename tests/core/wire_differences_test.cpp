@@ -4,7 +4,7 @@
 
 #include <gtest/gtest.h>
 
-#include "core/wire/rehearsing.hpp"
+#include "core/wire/net_scenario.hpp"
 #include "tests/core/support.hpp"
 
 namespace leap::wire_differences_test {

@@ -29,8 +29,8 @@ Bytes with_its_sum(Bytes bytes) {
     return write.take();
 }
 
-Telling a_telling(std::uint32_t number) {
-    Telling out;
+PhaseUpdate a_telling(std::uint32_t number) {
+    PhaseUpdate out;
     out.number = number;
     out.fixture = FixtureId(3);
     out.time = 1.25;
@@ -56,7 +56,7 @@ std::vector<Message> messages() {
     welcome.bodies = {0, 1, 0};
     welcome.kept = {a_telling(1), a_telling(4)};
     welcome.state = {9, 8, 7};
-    EventTelling event;
+    EventUpdate event;
     event.time = 2.5;
     event.heard = {3, actor_owner(1), {}, false, 12.0, {0, 1, 0}, {4, 5, 6}};
     ToldInputs told;
@@ -196,21 +196,21 @@ TEST(LinkWay, TakesItsTimeForManyBytesAndLetsNothingThroughInAPause) {
     EXPECT_TRUE(way.arrived(9.0).empty());
 }
 
-TEST(CertainChannel, HandsEverythingOnInOrderOnceWhateverIsLost) {
+TEST(ReliableChannel, HandsEverythingOnInOrderOnceWhateverIsLost) {
     std::mt19937 random(3);
-    CertainChannel from;
-    CertainChannel to;
+    ReliableChannel from;
+    ReliableChannel to;
     std::vector<std::uint32_t> got;
     for (std::uint32_t i = 1; i <= 50; ++i) from.queue(a_telling(i));
     for (double now = 0.0; now < 20.0; now += 0.05) {
-        for (CertainChannel::Outgoing* out : from.due(now, 0.1)) {
+        for (ReliableChannel::Outgoing* out : from.due(now, 0.1)) {
             out->was_sent = true;
             out->sent_s = now;
             const auto message = decode(out->bytes);
             const int times = static_cast<int>(random() % 3);  // lost, once, twice
             for (int i = 0; i < times; ++i)
                 for (const CertainContent& content : to.receive(std::get<CertainMessage>(*message)))
-                    got.push_back(std::get<Telling>(content).number);
+                    got.push_back(std::get<PhaseUpdate>(content).number);
         }
         if (random() % 2 == 0) from.acknowledged(to.heard());
     }

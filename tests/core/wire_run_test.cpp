@@ -5,7 +5,7 @@
 #include <gtest/gtest.h>
 
 #include "core/wire/differences.hpp"
-#include "core/wire/rehearsing.hpp"
+#include "core/wire/net_scenario.hpp"
 #include "core/wire/wire_readings.hpp"
 #include "tests/core/support.hpp"
 
@@ -404,7 +404,7 @@ TEST(WireRun, IsTheSameOnOneThreadAndOnManyAndTickByTick) {
         WireStage stage = make_wire_stage(r, plan, slow, options);
         std::vector<WirePlayer> players;
         for (const WirePeer& each : plan.peers) players.push_back(player_of(r, each, tapes()).value());
-        Rehearsing rehearsing(stage, players);
+        NetScenario rehearsing(stage, players);
         ASSERT_TRUE(rehearsing.begin());
         while (rehearsing.goes_on()) rehearsing.advance(1);
         rehearsing.finish();

@@ -23,7 +23,7 @@ Traffic some_traffic() {
     state.changes = {4, 1, 9};
     out.messages.push_back({1, 0, 0.1, 0.15, never_s, encode(inputs)});
     out.messages.push_back({0, 2, 0.1, never_s, never_s, encode(state)});
-    out.messages.push_back({0, 1, 0.2, 0.25, 0.31, encode(CertainMessage{1, Telling{1, FixtureId(4), 0.19, {}}})});
+    out.messages.push_back({0, 1, 0.2, 0.25, 0.31, encode(CertainMessage{1, PhaseUpdate{1, FixtureId(4), 0.19, {}}})});
     out.messages.push_back({2, 0, 0.3, 0.4, never_s, encode(CertainMessage{2, GoodbyeMessage{}})});
     return out;
 }

@@ -12,7 +12,7 @@
 namespace leap {
 
 /// As much of a character as others need to see. World frame.
-struct ShownActor {
+struct RemoteActor {
     double time = 0.0;        ///< s since the start
     Vec3 position{0.0};       ///< m, of the feet
     Vec3 velocity{0.0};       ///< m/s, with what carries it
@@ -38,26 +38,26 @@ struct ShownActor {
     std::vector<Running> moves;  ///< by layer
 
     static constexpr auto fields() {
-        return std::tuple(Field("time", &ShownActor::time), Field("position", &ShownActor::position),
-                          Field("velocity", &ShownActor::velocity), Field("facing", &ShownActor::facing),
-                          Field("look_yaw", &ShownActor::look_yaw), Field("look_pitch", &ShownActor::look_pitch),
-                          Field("height", &ShownActor::height), Field("radius", &ShownActor::radius),
-                          Field("grounded", &ShownActor::grounded), Field("seat", &ShownActor::seat),
-                          Field("stance", &ShownActor::stance), Field("moves", &ShownActor::moves));
+        return std::tuple(Field("time", &RemoteActor::time), Field("position", &RemoteActor::position),
+                          Field("velocity", &RemoteActor::velocity), Field("facing", &RemoteActor::facing),
+                          Field("look_yaw", &RemoteActor::look_yaw), Field("look_pitch", &RemoteActor::look_pitch),
+                          Field("height", &RemoteActor::height), Field("radius", &RemoteActor::radius),
+                          Field("grounded", &RemoteActor::grounded), Field("seat", &RemoteActor::seat),
+                          Field("stance", &RemoteActor::stance), Field("moves", &RemoteActor::moves));
     }
-    friend bool operator==(const ShownActor&, const ShownActor&) = default;
+    friend bool operator==(const RemoteActor&, const RemoteActor&) = default;
 };
 
-ShownActor shown_of(const Actor& actor);
+RemoteActor remote_of(const Actor& actor);
 
 /// Where it is at `time` between two that were told; `share` of the way from `a` to `b`. What isn't a place is `a`'s.
-ShownActor between(const ShownActor& a, const ShownActor& b, double share);
+RemoteActor between(const RemoteActor& a, const RemoteActor& b, double share);
 
 /// The character stands there from now on, at the world's present instant, and goes on at its velocity.
-void show_actor(const ShownActor& from, double time, Actor& to);
+void show_remote(const RemoteActor& from, double time, Actor& to);
 
 /// A character that is only shown goes on to `goal` (s since the start), at its velocity.
-ActorStretch go_as_shown(const SceneView& scene, const World& world, Actor& actor, double goal, Record* record);
+ActorStretch go_as_remote(const SceneView& scene, const World& world, Actor& actor, double goal, Record* record);
 
 /// What a fixture is, as far as it can be told: its phase, where it stood when that began, its counters.
 struct FixtureTold {

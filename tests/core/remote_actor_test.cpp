@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: MIT
 // Characters that are only shown, as a peer has those of others.
-#include "core/simulation/shown.hpp"
+#include "core/simulation/remote_actor.hpp"
 
 #include <gtest/gtest.h>
 
 #include "core/simulation/simulation.hpp"
-#include "core/state/witness.hpp"
+#include "core/state/reference_actor.hpp"
 #include "core/tape/replay.hpp"
 #include "tests/core/support.hpp"
 
@@ -34,7 +34,7 @@ World walked(const Scene& scene, const std::vector<std::string>& places) {
     const World& world = run.world();
     const std::size_t own = places.size() - 1;
     while (world.tick < 240) {
-        for (std::size_t i = 0; i < own; ++i) run.show(i, shown_of(world.actors[i]));
+        for (std::size_t i = 0; i < own; ++i) run.show(i, remote_of(world.actors[i]));
         std::vector<InputEvent> inputs;
         if (world.tick == 24)
             inputs.push_back(
@@ -59,17 +59,17 @@ TEST(Shown, OneFarOffLeavesWhatTheNextOneDoesToLooseThingsAndFixturesAsItIsAlone
 TEST(Shown, RulesSpeakOfTheFirstThatIsntOnlyShownOrOfTheFirstOfAll) {
     const Scene scene = quay();
     World world = start_world(scene.at(120), std::vector<TapeTrack>(2, alone_at("far").front())).value();
-    EXPECT_EQ(witness(world), 0U);
-    world.actors[0].shown = true;
-    EXPECT_EQ(witness(world), 1U);
-    EXPECT_FALSE(is_spoken_of(world, world.actors[0]));
+    EXPECT_EQ(reference_actor(world), 0U);
+    world.actors[0].remote = true;
+    EXPECT_EQ(reference_actor(world), 1U);
+    EXPECT_FALSE(is_relevant(world, world.actors[0]));
     world.loose[0].holder = actor_owner(0);
-    EXPECT_TRUE(is_spoken_of(world, world.actors[0])) << "it holds something";
+    EXPECT_TRUE(is_relevant(world, world.actors[0])) << "it holds something";
     world.loose[0].holder = nobody;
-    world.actors[1].shown = true;
-    EXPECT_EQ(witness(world), 0U);
-    EXPECT_TRUE(is_spoken_of(world, world.actors[0]));
-    EXPECT_FALSE(is_spoken_of(world, world.actors[1]));
+    world.actors[1].remote = true;
+    EXPECT_EQ(reference_actor(world), 0U);
+    EXPECT_TRUE(is_relevant(world, world.actors[0]));
+    EXPECT_FALSE(is_relevant(world, world.actors[1]));
 }
 
 }  // namespace

@@ -29,10 +29,10 @@ WireStage make_wire_stage(const SceneView& rehearsal, const WirePlan& plan, Wire
 tl::expected<WirePlayer, std::string> player_of(const SceneView& rehearsal, const WirePeer& peer,
                                                 std::span<const Tape> tapes);
 
-class Rehearsing {
+class NetScenario {
   public:
     /// `stage` must live as long.
-    Rehearsing(WireStage& stage, std::vector<WirePlayer> players) : stage_(stage), players_(std::move(players)) {}
+    NetScenario(WireStage& stage, std::vector<WirePlayer> players) : stage_(stage), players_(std::move(players)) {}
 
     tl::expected<void, std::string> begin();
     /// Whether there is another tick: not beyond the plan's length, nor once the host has left.

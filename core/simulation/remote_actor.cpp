@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: MIT
-#include "core/simulation/shown.hpp"
+#include "core/simulation/remote_actor.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -9,12 +9,12 @@
 #include "core/bodies/rigid_bodies.hpp"
 #include "core/senses/fixtures.hpp"
 #include "core/simulation/rows.hpp"
-#include "core/state/witness.hpp"
+#include "core/state/reference_actor.hpp"
 
 namespace leap {
 
-ShownActor shown_of(const Actor& actor) {
-    ShownActor out;
+RemoteActor remote_of(const Actor& actor) {
+    RemoteActor out;
     out.time = actor.time;
     out.position = actor.body.position;
     out.velocity = (actor.is_frozen() ? Vec3{0.0} : actor.body.velocity) + actor.ground_velocity;
@@ -27,7 +27,7 @@ ShownActor shown_of(const Actor& actor) {
     out.seat = actor.seat;
     out.stance = actor.stance;
     for (const MachineId move : actor.moves) {
-        ShownActor::Running running{move, {}, 0.0};
+        RemoteActor::Running running{move, {}, 0.0};
         if (move) {
             running.phase = actor.machines[move].phase;
             running.phase_since = actor.machines[move].phase_since;
@@ -37,8 +37,8 @@ ShownActor shown_of(const Actor& actor) {
     return out;
 }
 
-ShownActor between(const ShownActor& a, const ShownActor& b, double share) {
-    ShownActor out = a;
+RemoteActor between(const RemoteActor& a, const RemoteActor& b, double share) {
+    RemoteActor out = a;
     out.time = a.time + (b.time - a.time) * share;
     out.position = a.position + (b.position - a.position) * share;
     out.velocity = a.velocity + (b.velocity - a.velocity) * share;
@@ -51,8 +51,8 @@ ShownActor between(const ShownActor& a, const ShownActor& b, double share) {
     return out;
 }
 
-void show_actor(const ShownActor& from, double time, Actor& to) {
-    to.shown = true;
+void show_remote(const RemoteActor& from, double time, Actor& to) {
+    to.remote = true;
     to.time = time;
     to.body.position = from.position;
     to.body.velocity = from.velocity;
@@ -69,7 +69,7 @@ void show_actor(const ShownActor& from, double time, Actor& to) {
     for (const MachineId move : to.moves)
         if (move) to.machines[move].phase = {};
     for (std::size_t layer = 0; layer < to.moves.size() && layer < from.moves.size(); ++layer) {
-        const ShownActor::Running& running = from.moves[layer];
+        const RemoteActor::Running& running = from.moves[layer];
         to.moves[layer] = running.move;
         if (!running.move) continue;
         to.machines[running.move].phase = running.phase;
@@ -77,7 +77,7 @@ void show_actor(const ShownActor& from, double time, Actor& to) {
     }
 }
 
-ActorStretch go_as_shown(const SceneView& scene, const World& world, Actor& actor, double goal, Record* record) {
+ActorStretch go_as_remote(const SceneView& scene, const World& world, Actor& actor, double goal, Record* record) {
     if (record != nullptr) write_row(scene, world, actor, nullptr, Vec3{0.0}, true, *record);
     ActorStretch out;
     out.from = actor.time;
@@ -115,7 +115,7 @@ void put_into_phase(const SceneView& scene, std::size_t fixture, const FixtureTo
                     StepScratch& scratch) {
     const bool loose = scene.layout.fixtures[fixture].rigid.has_value();
     std::optional<FixturePose> stood;
-    if (loose) stood = fixture_pose(scene.context(world, world.actors[witness(world)]), fixture);
+    if (loose) stood = fixture_pose(scene.context(world, world.actors[reference_actor(world)]), fixture);
     MachineState& machine = world.machines[fixture];
     machine.phase = told.phase;
     machine.phase_since = told.phase_since;

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: MIT
-#include "core/wire/rehearsing.hpp"
+#include "core/wire/net_scenario.hpp"
 
 #include <fmt/format.h>
 
@@ -110,7 +110,7 @@ void note_seen(WireRun& run, std::size_t by, const std::vector<PressPlayed>& pre
 
 }  // namespace
 
-tl::expected<void, std::string> Rehearsing::begin() {
+tl::expected<void, std::string> NetScenario::begin() {
     std::vector<TapeTrack> tracks;
     const std::vector<WirePeer>& peers = stage_.plan.peers;
     for (std::size_t i = 0; i < peers.size(); ++i) {
@@ -148,7 +148,7 @@ tl::expected<void, std::string> Rehearsing::begin() {
     return {};
 }
 
-void Rehearsing::plan_stretch(std::int64_t most) {
+void NetScenario::plan_stretch(std::int64_t most) {
     stretch_.clear();
     const auto& leaves = stage_.plan.peers[0].leaves_s;
     const std::int64_t until = std::min(ticks_, k_ + std::min(most, at_once_));
@@ -160,7 +160,7 @@ void Rehearsing::plan_stretch(std::int64_t most) {
     if (stretch_.empty()) stage_.run.host_left = true;
 }
 
-void Rehearsing::advance(std::int64_t most) {
+void NetScenario::advance(std::int64_t most) {
     plan_stretch(most);
     if (stretch_.empty()) return;
     if (at_once_ > 1) {
@@ -187,7 +187,7 @@ void Rehearsing::advance(std::int64_t most) {
     if (k_ > 0) stage_.run.end_s = stage_.seconds(k_);
 }
 
-void Rehearsing::for_each_end(std::size_t first, const std::function<void(std::size_t)>& play) {
+void NetScenario::for_each_end(std::size_t first, const std::function<void(std::size_t)>& play) {
     if (stage_.one_thread) {
         for (std::size_t i = first; i < ends_.size(); ++i) play(i);
     } else {
@@ -195,7 +195,7 @@ void Rehearsing::for_each_end(std::size_t first, const std::function<void(std::s
     }
 }
 
-void Rehearsing::peer_plays(std::size_t i, const Tick& tick) {
+void NetScenario::peer_plays(std::size_t i, const Tick& tick) {
     const WirePeer& peer = stage_.plan.peers[i];
     if (peer.joins_s > 0.0 && !called_[i] && tick.now_s >= peer.joins_s) {
         ends_[i]->join(tick.now_s);
@@ -207,7 +207,7 @@ void Rehearsing::peer_plays(std::size_t i, const Tick& tick) {
     ends_[i]->send(tick.now_s);
 }
 
-void Rehearsing::host_plays(const Tick& tick) {
+void NetScenario::host_plays(const Tick& tick) {
     if (tick.k < 0) return;
     for (std::size_t i = 1; i < ends_.size(); ++i)
         for (const Packet& packet : connections_[i].up.arrived(tick.now_s))
@@ -217,27 +217,27 @@ void Rehearsing::host_plays(const Tick& tick) {
     if (tick.has_frame) stage_.run.peers[0].frames.push_back({tick.now_s, host_->world()});
 }
 
-void Rehearsing::peer_hears(std::size_t i, const Tick& tick) {
+void NetScenario::peer_hears(std::size_t i, const Tick& tick) {
     if (tick.k < 0) return;
     hear_host(i, tick);
     if (tick.has_frame && ends_[i]->is_there()) stage_.run.peers[i].frames.push_back({tick.now_s, ends_[i]->world()});
 }
 
-void Rehearsing::hear_host(std::size_t i, const Tick& tick) {
+void NetScenario::hear_host(std::size_t i, const Tick& tick) {
     for (const Packet& packet : connections_[i].down.arrived(tick.now_s)) ends_[i]->receive(tick.now_s, packet);
 }
 
-bool Rehearsing::frame_is_due(double now) {
+bool NetScenario::frame_is_due(double now) {
     if (stage_.frames_per_s <= 0.0 || now < next_frame_s_ - 1e-9) return false;
     next_frame_s_ += 1.0 / stage_.frames_per_s;
     return true;
 }
 
-std::optional<double> Rehearsing::tape_time(std::size_t peer) const {
+std::optional<double> NetScenario::tape_time(std::size_t peer) const {
     return peer == 0 ? std::optional(host_->world().time) : ends_[peer]->tape_time();
 }
 
-void Rehearsing::play(std::size_t peer, InputEvent input) {
+void NetScenario::play(std::size_t peer, InputEvent input) {
     if (peer == 0) {
         host_->play(input);
     } else {
@@ -245,12 +245,12 @@ void Rehearsing::play(std::size_t peer, InputEvent input) {
     }
 }
 
-const World* Rehearsing::world_of(std::size_t peer) const {
+const World* NetScenario::world_of(std::size_t peer) const {
     if (peer == 0) return &host_->world();
     return ends_[peer]->is_there() ? &ends_[peer]->world() : nullptr;
 }
 
-void Rehearsing::finish() {
+void NetScenario::finish() {
     WireRun& run = stage_.run;
     host_->finish();
     run.peers[0].to_s = run.end_s;
