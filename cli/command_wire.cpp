@@ -158,7 +158,7 @@ bool print_sweep(const WirePlan& plan, const WireSweep& sweep) {
     bool any = false;
     for (std::size_t k = 0; k < sweep.axes.size(); ++k) {
         const WireAxis& axis = sweep.axes[k];
-        const auto fine = fine_stretch(sweep, k);
+        const auto fine = fine_range(sweep, k);
         any = any || fine.has_value();
         if (fine) {
             fmt::print("every mark holds with {} from {} to {}\n", axis.what, axis.texts[fine->first],

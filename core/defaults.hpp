@@ -78,7 +78,7 @@ inline constexpr double fixture_walk_m = 5.0;
 inline constexpr double active_walk_m = 2.5;
 /// Where there are fixtures the body goes at most this far (m) in one stretch, so that none is passed that wasn't
 /// looked at: less than half of the above. Leave.
-inline constexpr double longest_way_per_stretch_m = 1.2;
+inline constexpr double longest_way_per_substep_m = 1.2;
 /// Within a shorter way (m) nothing is passed unseen but by grazing it: less than half a centimetre deep. Longer is
 /// cheaper.
 inline constexpr double shortest_passing_way_m = 0.1;
@@ -162,7 +162,7 @@ inline constexpr double course_friction = 0.7;
 // --- Probes, ropes, flights -----------------------------------------------------------------------------------------
 /// Where the course of things inside a tick isn't known in closed form (ropes, walls that are clung to, forces that
 /// change with time) motion goes on in stretches of at most this (s), whatever the tick rate. Shorter is dearer.
-inline constexpr double longest_curved_stretch_s = 1.0 / 240.0;
+inline constexpr double longest_curved_substep_s = 1.0 / 240.0;
 /// Steps of the pendulum inside such a stretch. Leave.
 inline constexpr int swing_steps = 2;
 /// Halvings when the instant is sought at which a slack rope becomes taut (2^-24 of a stretch). Leave.

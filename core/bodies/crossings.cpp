@@ -32,7 +32,7 @@ class Earliest {
     double seconds_;
 };
 
-/// Times at which p + v·t + a·t²/2 is zero, offered as crossings when they lie ahead, or now: at a stretch's begin a
+/// Times at which p + v·t + a·t²/2 is zero, offered as crossings when they lie ahead, or now: at a substep's begin a
 /// comparison still says what held before. One that was crossed a nudge ago isn't offered again.
 void offer_roots(Earliest& out, double p, double v, double a) {
     if (std::abs(a) < 1e-12) {

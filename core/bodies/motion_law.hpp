@@ -47,9 +47,9 @@ struct Law {
     bool flying = false;      ///< straight to a point; nothing else counts
     Vec3 pull{0.0};           ///< part of the motion that closes a gap and is no speed of the body's own
     double clings_at = 0.0;   ///< flat speed along a wall that is clung to; its bends take none of it
-    bool curved = false;      ///< true course not known in closed form: short stretches
-    double taken_for = 0.0;   ///< s; more than 0: the stretch whose middle the forces were taken in
-    double driven_mps = 0.0;  ///< mean speed of the drive along its direction over the stretch
+    bool curved = false;      ///< true course not known in closed form: short substeps
+    double taken_for = 0.0;   ///< s; more than 0: the substep whose middle the forces were taken in
+    double driven_mps = 0.0;  ///< mean speed of the drive along its direction over the substep
 };
 
 /// The flat velocity that the stick asks for.
@@ -61,11 +61,11 @@ Vec3 steer_target(const EvaluationContext& context, const Forces& forces);
 Law motion_law(const EvaluationContext& context, const Forces& forces, Actor& actor, double longest,
                bool taken_for_all = false);
 
-/// How the body will have gone on after `seconds` of a law, as far as values in the middle of a stretch need it: its
+/// How the body will have gone on after `seconds` of a law, as far as values in the middle of a substep need it: its
 /// place by its velocity alone.
 MotionAhead motion_ahead(const EvaluationContext& context, const Forces& forces, const Law& law, double seconds);
 
-/// Forces that change on the way (with time, place, speed, facing) count with their value in the middle of the stretch
+/// Forces that change on the way (with time, place, speed, facing) count with their value in the middle of the substep
 /// of `seconds` that the law is now taken for.
 ///
 /// With the place taken by the velocity alone this is the position Verlet method (Verlet, 1967; "drift, kick, drift"):
@@ -77,7 +77,7 @@ void take_middle(const EvaluationContext& context, const Forces& forces, double 
 /// curve, exactly.
 void drive_over(const EvaluationContext& context, const Forces& forces, double seconds, Law& law);
 
-/// After a driven stretch of `seconds`: the velocity that the drive has reached, what it adds to included.
+/// After a driven substep of `seconds`: the velocity that the drive has reached, what it adds to included.
 void finish_drive(const EvaluationContext& context, const Forces& forces, const Law& law, double seconds, Actor& actor);
 
 }  // namespace leap

@@ -10,7 +10,7 @@ namespace leap {
 /// once it is away.
 void note_partners(const SceneView& scene, World& world, StepScratch& scratch);
 
-/// Whether a loose thing has touched somebody or something in the steps of the last stretch.
+/// Whether a loose thing has touched somebody or something in the steps of the last substep.
 bool has_met(const RigidWork& work, std::size_t thing, const Owner& other);
 
 /// Whether something loose could come to a fixture that asks for it, or for what weighs on it, within a tick, or leave

@@ -10,7 +10,7 @@ std::optional<Ride> ride_of(const SceneView& scene, const World& world, const Ac
     if (!actor.body.grounded) return std::nullopt;
     const Surface ground = actor.body.ground;
     if (ground.is_actor()) {
-        // The one below may have gone on already in the present stretch.
+        // The one below may have gone on already in the present substep.
         return Ride{actor_owner(ground.index), {}, world.actors[ground.index].seen.position, false};
     }
     if (!ground.is_fixture()) return std::nullopt;

@@ -83,7 +83,7 @@ void note_riders(const SceneView& scene, std::span<const std::optional<Ride>> ri
         RigidObject& thing = work.things[*ridden];
         Rider rider{std::max(0.0, number(context, context.body().mass)), actor.body.position - thing.body.place};
         if (seat) {
-            // Where the seat is by now: the character follows at the end of the stretch.
+            // Where the seat is by now: the character follows at the end of the substep.
             const FixturePose known = fixture_pose(context, actor.seat.at());
             const Vec3 own = glm::inverse(known.turn) * (seat_place(context, actor.seat.at()) - known.center);
             rider.arm = thing.body.turn * own;

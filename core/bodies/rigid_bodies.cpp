@@ -296,13 +296,13 @@ void note_met(const RunLayout& layout, std::size_t actors, RigidWork& work) {
 
 }  // namespace
 
-void advance_rigid_bodies(const SceneView& scene, RigidStretch stretch, std::span<const std::optional<Ride>> rides,
+void advance_rigid_bodies(const SceneView& scene, TimeRange substep, std::span<const std::optional<Ride>> rides,
                           World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
     if (world.loose.empty()) return;
     constexpr double rounding = 1e-6;
-    const auto first = static_cast<std::int64_t>(std::floor(stretch.from / defaults::loose_step_s + rounding)) + 1;
-    const auto last = static_cast<std::int64_t>(std::floor(stretch.to / defaults::loose_step_s + rounding));
+    const auto first = static_cast<std::int64_t>(std::floor(substep.from / defaults::loose_step_s + rounding)) + 1;
+    const auto last = static_cast<std::int64_t>(std::floor(substep.to / defaults::loose_step_s + rounding));
     if (last < first) return;
     StepCache& cache = scratch.actors[reference_actor(world)].cache;
     wake_by_fixtures(scene.layout, cache, world, scratch);

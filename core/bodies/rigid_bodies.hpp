@@ -12,14 +12,14 @@ namespace leap {
 /// Every fixture that can be loose, where it was placed; those that rest on something start asleep.
 void start_rigid_bodies(const SceneView& scene, World& world);
 
-/// A stretch of time, s: later than `from`, up to and with `to`.
-struct RigidStretch {
+/// A substep of time, s: later than `from`, up to and with `to`.
+struct TimeRange {
     double from = 0.0;
     double to = 0.0;
 };
-/// Loose bodies go on step by step on their own grid, those steps that fall into the stretch. `rides`: by character,
+/// Loose bodies go on step by step on their own grid, those steps that fall into the substep. `rides`: by character,
 /// what each stands on.
-void advance_rigid_bodies(const SceneView& scene, RigidStretch stretch, std::span<const std::optional<Ride>> rides,
+void advance_rigid_bodies(const SceneView& scene, TimeRange substep, std::span<const std::optional<Ride>> rides,
                           World& world, StepScratch& scratch);
 
 /// A fixture goes into another phase: what it leaves stays where it is, what nobody carries any more is let go.

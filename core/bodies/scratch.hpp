@@ -20,7 +20,7 @@ struct RigidWork {
     std::vector<std::optional<RigidKind>> kinds;  ///< what each is made of: the same for a whole run
     std::vector<KinematicObstacle> obstacles;     ///< first the characters, in their order
     std::vector<ContactExemption> passes;
-    /// A loose thing and what it has touched in the steps of this stretch, however briefly: another thing, a fixture
+    /// A loose thing and what it has touched in the steps of this substep, however briefly: another thing, a fixture
     /// that isn't loose now, or a character. A thing at 20 m/s is centimetres away again at a step's end.
     struct Met {
         std::size_t thing = 0;
@@ -38,8 +38,8 @@ struct Ride {
     bool is_carried = false;  ///< it has taken who stands on it along already
 };
 
-/// What a character's stretch leaves for the world to do at its end.
-struct ActorStretch {
+/// What a character's substep leaves for the world to do at its end.
+struct ActorSubstep {
     double from = 0.0;         ///< s
     std::optional<Ride> ride;  ///< what it stood on
     Vec3 wanted{0.0};          ///< m/s, world frame: the velocity that it would have had with nothing in its way
@@ -59,7 +59,7 @@ struct WatchedBlow {
 
 /// What conditions say at one instant; see core/simulation/seek.hpp.
 struct ConditionSample {
-    /// Whom it speaks of is settled when it is noticed first, also when another comes nearer within the stretch: what
+    /// Whom it speaks of is settled when it is noticed first, also when another comes nearer within the substep: what
     /// is compared must be the same list.
     struct AskedFixture {
         std::size_t index = 0;
@@ -104,7 +104,7 @@ struct ActorScratch {
         BodyState body;
     };
     Left left;
-    ActorMotion before;  ///< the begin of a stretch that may have to be taken again
+    ActorMotion before;  ///< the begin of a substep that may have to be taken again
     ConditionSample first, now;
     std::vector<double> passed;
     std::vector<MachineId> last_starts;
@@ -117,11 +117,11 @@ struct ActorScratch {
         std::size_t next_input = 0;
         int splits = 0;
         bool tick_begin = true;         ///< its next row begins the tick
-        bool leaning = false;           ///< see StretchKind
-        int bumps = 0;                  ///< stretches of this tick that have ended in one
-        bool inputs_unchanged = false;  ///< no input, event or rule has changed anything since its last stretch
+        bool leaning = false;           ///< see SubstepKind
+        int bumps = 0;                  ///< substeps of this tick that have ended in one
+        bool inputs_unchanged = false;  ///< no input, event or rule has changed anything since its last substep
         bool rules_idle = false;        ///< nothing that rules could answer has happened since they were asked last
-        double reach = 0.0;             ///< how far it may be asked to go in one stretch (s since the start)
+        double reach = 0.0;             ///< how far it may be asked to go in one substep (s since the start)
         double stops_at = -1.0;         ///< where it came to an instant that is one for all, by itself
     };
     Progress progress;
@@ -138,12 +138,12 @@ struct ActorScratch {
     Begin begin;
 };
 
-/// The world's motion at the begin of a stretch that may have to be taken again. Most stretches leave it as it is, and
+/// The world's motion at the begin of a substep that may have to be taken again. Most substeps leave it as it is, and
 /// it is large: it is kept when something is first about to change it.
 struct KeptMotion {
     WorldMotion motion;
     double time = 0.0;    ///< s, of the begin
-    bool wanted = false;  ///< the stretch may have to be taken again
+    bool wanted = false;  ///< the substep may have to be taken again
     bool kept = false;    ///< `motion` is that of the begin; otherwise nothing but the time has changed
 };
 
@@ -154,8 +154,8 @@ struct StepScratch {
     SharedCache shared;                ///< of all of them
     double found_at = -1.0;            ///< the instant at which the characters have looked for each other last
     RigidWork loose;
-    std::vector<std::optional<Ride>> rides;  ///< by character, over the last stretch
-    std::vector<ActorStretch> stretches;     ///< likewise
+    std::vector<std::optional<Ride>> rides;  ///< by character, over the last substep
+    std::vector<ActorSubstep> substeps;      ///< likewise
     KeptMotion before;
     std::size_t events = 0;  ///< of the record, when all were at the same instant last
     std::size_t sounds = 0;  ///< likewise
@@ -182,7 +182,7 @@ struct StepScratch {
         generation = scene;
     }
 
-    /// To be said before anything within a stretch changes what WorldMotion holds beside the time.
+    /// To be said before anything within a substep changes what WorldMotion holds beside the time.
     void keep_motion_of(const World& world) {
         if (!before.wanted || before.kept) return;
         before.motion = world;

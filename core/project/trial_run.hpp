@@ -77,7 +77,7 @@ struct WireOutcome {
     WirePlan plan;          ///< with the trial's wishes among its marks
     std::size_t marks = 0;  ///< of it
     WireSweep sweep;
-    std::vector<std::optional<FineStretch>> fine;  ///< by axis: where every mark holds, whatever the other is
+    std::vector<std::optional<FineRange>> fine;  ///< by axis: where every mark holds, whatever the other is
 };
 
 /// What came out of a trial, and what it was asked.

@@ -146,7 +146,7 @@ std::optional<std::string> run_wire_trial(const Trial& trial, const TrialScene& 
     if (!sweep) return sweep.error();
     made.sweep = std::move(*sweep);
     for (std::size_t k = 0; k < made.sweep.axes.size(); ++k)
-        made.fine.push_back(made.sweep.stopped ? std::nullopt : fine_stretch(made.sweep, k));
+        made.fine.push_back(made.sweep.stopped ? std::nullopt : fine_range(made.sweep, k));
     out.stopped = made.sweep.stopped;
     out.is_good = made.marks == 0 || std::any_of(made.sweep.cells.begin(), made.sweep.cells.end(),
                                                  [](const WireCell& cell) { return cell.is_fine(); });

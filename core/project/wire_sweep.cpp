@@ -135,18 +135,18 @@ tl::expected<WireSweep, std::string> wire_sweep(const Program& program, const Tu
     return out;
 }
 
-std::optional<FineStretch> fine_stretch(const WireSweep& sweep, std::size_t axis) {
+std::optional<FineRange> fine_range(const WireSweep& sweep, std::size_t axis) {
     std::vector<bool> fine(sweep.axes[axis].values.size(), true);
     for (const WireCell& cell : sweep.cells) {
         if (cell.at.size() <= axis || (cell.problem.empty() && cell.marks == 0)) return std::nullopt;
         if (!cell.is_fine()) fine[cell.at[axis]] = false;
     }
-    std::optional<FineStretch> best;
+    std::optional<FineRange> best;
     for (std::size_t i = 0; i < fine.size(); ++i) {
         if (!fine[i]) continue;
         std::size_t last = i;
         while (last + 1 < fine.size() && fine[last + 1]) ++last;
-        if (!best || last - i > best->last - best->first) best = FineStretch{i, last};
+        if (!best || last - i > best->last - best->first) best = FineRange{i, last};
         i = last;
     }
     return best;

@@ -51,11 +51,11 @@ tl::expected<WireSweep, std::string> wire_sweep(const Program& program, const Tu
 
 /// Of a sweep with marks: the stretch of an axis's values at all of whose cells every mark holds, whatever the other
 /// axis is; the longest one. Nothing when there is none, or the plan has no marks.
-struct FineStretch {
+struct FineRange {
     std::size_t first = 0;  ///< in WireAxis::values
     std::size_t last = 0;
 };
-std::optional<FineStretch> fine_stretch(const WireSweep& sweep, std::size_t axis);
+std::optional<FineRange> fine_range(const WireSweep& sweep, std::size_t axis);
 
 /// Comma-separated, a line each: values, every reading, marks held and marks.
 std::string wire_sweep_csv(const WireSweep& sweep);

@@ -38,7 +38,7 @@ class Search {
           most_worlds_(request.most_worlds > 0 ? request.most_worlds : defaults::most_way_worlds) {}
 
     /// The stretches of the way; empty when there is none.
-    std::vector<WayStretch> run(const World& start, const std::vector<WayStretch>& hint, Way& out) {
+    std::vector<WaySegment> run(const World& start, const std::vector<WaySegment>& hint, Way& out) {
         add_begin(start);
         std::int32_t arrived = add_hint(start, hint);
         while (!open_.empty() && arrived < 0 && out.tries < most_tries_) {
@@ -74,7 +74,7 @@ class Search {
             if (options_.progress) options_.progress(std::min(out.tries, most_tries_), most_tries_);
         }
         out.nearest_m = nearest_m_;
-        std::vector<WayStretch> way;
+        std::vector<WaySegment> way;
         for (std::int32_t node = arrived; node > 0; node = nodes_[static_cast<std::size_t>(node)].parent)
             way.push_back(nodes_[static_cast<std::size_t>(node)].stretch);
         std::reverse(way.begin(), way.end());
@@ -84,7 +84,7 @@ class Search {
   private:
     struct Node {
         std::int32_t parent = -1;
-        WayStretch stretch;
+        WaySegment stretch;
         int presses = 0;
         std::unique_ptr<World> world;  ///< until it has been gone on from
     };
@@ -105,7 +105,7 @@ class Search {
         open_.emplace(world.time + press_s * presses + eager * left_m + crowd_s * crowds_[near]++, node);
     }
 
-    std::int32_t add_node(std::int32_t parent, const WayStretch& stretch) {
+    std::int32_t add_node(std::int32_t parent, const WaySegment& stretch) {
         const int before = parent < 0 ? 0 : nodes_[static_cast<std::size_t>(parent)].presses;
         nodes_.push_back({parent, stretch, before + (stretch.press ? 1 : 0), nullptr});
         return static_cast<std::int32_t>(nodes_.size()) - 1;
@@ -119,12 +119,12 @@ class Search {
 
     /// Every place along a way that was found before is one to go on from. On the ground it is gone to the same places
     /// and not for the same times: who walks slower leaps later. Where it leads to the goal, that node.
-    std::int32_t add_hint(const World& start, const std::vector<WayStretch>& hint) {
+    std::int32_t add_hint(const World& start, const std::vector<WaySegment>& hint) {
         Simulation run(r_, start);
         const World& world = run.world();
         std::int32_t parent = 0;
-        for (const WayStretch& each : hint) {
-            WayStretch stretch = each;
+        for (const WaySegment& each : hint) {
+            WaySegment stretch = each;
             const Vec3 way = horizontal(each.end - world.actors.front().body.position);
             const bool to_place = each.on_ground && world.actors.front().body.grounded;
             constexpr double slower = 3.0;
@@ -178,9 +178,9 @@ class Search {
 
 /// What isn't needed is left out, so that the tape reads as one would play it: presses, the last first; then turns of
 /// the view, the first first.
-std::vector<WayStretch> tidied(const SceneView& r, const WayEnds& ends, std::vector<WayStretch> way,
+std::vector<WaySegment> tidied(const SceneView& r, const WayEnds& ends, std::vector<WaySegment> way,
                                const ParallelOptions& options) {
-    const auto take = [&](std::vector<WayStretch> other) {
+    const auto take = [&](std::vector<WaySegment> other) {
         const WayPlayed played = play_way(r, ends, other);
         if (!played.reached) return;
         other.resize(played.stretches);
@@ -189,14 +189,14 @@ std::vector<WayStretch> tidied(const SceneView& r, const WayEnds& ends, std::vec
     for (std::size_t i = way.size(); i-- > 0;) {
         if (i >= way.size() || !way[i].press) continue;
         if (options.stop && options.stop()) return way;
-        std::vector<WayStretch> without = way;
+        std::vector<WaySegment> without = way;
         without[i].press = {};
         take(std::move(without));
     }
     for (std::size_t i = 1; i < way.size(); ++i) {
         if (way[i].yaw_deg == way[i - 1].yaw_deg && way[i].pitch_deg == way[i - 1].pitch_deg) continue;
         if (options.stop && options.stop()) return way;
-        std::vector<WayStretch> straighter = way;
+        std::vector<WaySegment> straighter = way;
         straighter[i].yaw_deg = way[i - 1].yaw_deg;
         straighter[i].pitch_deg = way[i - 1].pitch_deg;
         take(std::move(straighter));
@@ -207,7 +207,7 @@ std::vector<WayStretch> tidied(const SceneView& r, const WayEnds& ends, std::vec
 }  // namespace
 
 Way find_way(const Setup& setup, const WayRequest& request, const ParallelOptions& options,
-             const std::vector<WayStretch>& hint) {
+             const std::vector<WaySegment>& hint) {
     Way out;
     const auto ends = find_way_ends(setup.course.plan, request);
     if (!ends) {
@@ -224,7 +224,7 @@ Way find_way(const Setup& setup, const WayRequest& request, const ParallelOption
         out.problem = fmt::format("\"{}\" is there already", request.from);
         return out;
     }
-    std::vector<WayStretch> way = Search(rehearsal, *ends, *start, request, options).run(*start, hint, out);
+    std::vector<WaySegment> way = Search(rehearsal, *ends, *start, request, options).run(*start, hint, out);
     if (way.empty()) return out;
     out.stretches = tidied(rehearsal, *ends, std::move(way), options);
     WayPlayed played = play_way(rehearsal, *ends, out.stretches);

@@ -27,7 +27,7 @@ struct WayRequest {
 };
 
 /// One thing done on the way: what is held from an instant on.
-struct WayStretch {
+struct WaySegment {
     double yaw_deg = 0.0;    ///< the view, and so where the stick leads
     double pitch_deg = 0.0;  ///< of the view
     bool stick_ahead = true;
@@ -44,7 +44,7 @@ struct Way {
     bool stopped = false;
     std::size_t tries = 0;   ///< stretches
     double nearest_m = 0.0;  ///< to the goal, in a straight line, when none was found
-    std::vector<WayStretch> stretches;
+    std::vector<WaySegment> stretches;
     Tape tape;                       ///< from the place on; plays the way found
     std::vector<Vec3> path;          ///< of the feet
     std::vector<std::string> moves;  ///< that were started, in their order
@@ -59,7 +59,7 @@ struct Way {
 /// for by its kind; buttons are those of the script. So a way that needs a look over the shoulder or a press to the
 /// hundredth isn't found, and "none was found" is all that can be said.
 Way find_way(const Setup& setup, const WayRequest& request, const ParallelOptions& options = {},
-             const std::vector<WayStretch>& hint = {});
+             const std::vector<WaySegment>& hint = {});
 
 /// Whether a tape gets there: the same answer as the search's own.
 bool reaches_goal(const Setup& setup, const WayRequest& request, const Tape& tape);

@@ -26,7 +26,7 @@ std::vector<InputEvent> resolved(const std::vector<TapeEvent>& events, const Pro
 
 }  // namespace
 
-std::vector<TapeEvent> events_of(const WayStretch& stretch, const World& world, const SceneView& r) {
+std::vector<TapeEvent> events_of(const WaySegment& stretch, const World& world, const SceneView& r) {
     const Actor& me = world.actors.front();
     const double time = event_time(world);
     std::vector<TapeEvent> out;
@@ -48,7 +48,7 @@ std::vector<TapeEvent> events_of(const WayStretch& stretch, const World& world, 
     return out;
 }
 
-void play_stretch(WayStretch& stretch, Simulation& run, const std::function<bool(const World&)>& after_tick) {
+void play_stretch(WaySegment& stretch, Simulation& run, const std::function<bool(const World&)>& after_tick) {
     const SceneView& r = run.rehearsal();
     const World& world = run.world();
     std::vector<InputEvent> inputs = resolved(events_of(stretch, world, r), r.program);
@@ -64,7 +64,7 @@ void play_stretch(WayStretch& stretch, Simulation& run, const std::function<bool
     }
 }
 
-WayPlayed play_way(const SceneView& r, const WayEnds& ends, std::vector<WayStretch> stretches) {
+WayPlayed play_way(const SceneView& r, const WayEnds& ends, std::vector<WaySegment> stretches) {
     WayPlayed out;
     out.tape.tracks = alone_at(ends.start_place);
     out.tape.rate_hz = r.rate_hz;
@@ -85,7 +85,7 @@ WayPlayed play_way(const SceneView& r, const WayEnds& ends, std::vector<WayStret
     };
     out.reached = is_at(ends.goal, run.world().actors.front());
     for (; out.stretches < stretches.size() && !out.reached; ++out.stretches) {
-        WayStretch& stretch = stretches[out.stretches];
+        WaySegment& stretch = stretches[out.stretches];
         for (TapeEvent& event : events_of(stretch, run.world(), r)) events.push_back(std::move(event));
         play_stretch(stretch, run, after_tick);
     }

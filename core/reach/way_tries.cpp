@@ -106,7 +106,7 @@ bool WayTries::ground_is_ahead(const Actor& me) const {
     return cast_ray(r_.course, feet + world_up * over_m, -world_up, over_m + under_m).has_value();
 }
 
-WayTry WayTries::tried(const World& from, WayStretch stretch, Simulation& run) const {
+WayTry WayTries::tried(const World& from, WaySegment stretch, Simulation& run) const {
     WayTry out;
     run.go_on_from(from);
     const Actor& before = from.actors.front();
@@ -135,17 +135,17 @@ std::vector<WayTry> WayTries::from(const World& world) const {
     const double facing = me.look_yaw * degrees_per_radian;
     const double ahead = yaw_to(feet, field_.ahead_of(feet, grounded ? ahead_walking_m : ahead_flying_m), facing);
     const double straight = yaw_to(feet, middle_of(goal_, r_.course.plan), facing);
-    WayStretch plain;
+    WaySegment plain;
     plain.yaw_deg = ahead;
     plain.pitch_deg = usual_pitch_deg;
     plain.seconds = grounded && ground_is_ahead(me) ? walked_s : flown_s;
     std::vector<WayTry> out;
     for (const double aside : asides_deg) {
-        WayStretch stretch = plain;
+        WaySegment stretch = plain;
         stretch.yaw_deg = ahead + aside;
         out.push_back(tried(world, stretch, run));
     }
-    WayStretch stretch = plain;
+    WaySegment stretch = plain;
     if (std::abs(std::remainder(straight - ahead, 360.0)) > 2.0 * yaw_step_deg) {
         stretch.yaw_deg = straight;
         out.push_back(tried(world, stretch, run));
@@ -167,13 +167,13 @@ std::vector<WayTry> WayTries::from(const World& world) const {
     stretch.seconds = flown_s;
     const WayTry unpressed = tried(world, stretch, run);
     for (std::size_t i = 0; i < me.buttons.size(); ++i) {
-        WayStretch pressed = stretch;
+        WaySegment pressed = stretch;
         pressed.press = ButtonId(i);
         WayTry child = tried(world, pressed, run);
         if (!same_doing(child.world, unpressed.world)) out.push_back(std::move(child));
     }
     for (const auto& [button, look] : looks_at_what_is_asked_for(world)) {
-        WayStretch pressed = stretch;
+        WaySegment pressed = stretch;
         pressed.press = button;
         pressed.yaw_deg = look.x;
         pressed.pitch_deg = look.y;

@@ -9,7 +9,7 @@ namespace leap {
 
 /// One of them, and what came of it.
 struct WayTry {
-    WayStretch stretch;
+    WaySegment stretch;
     World world;
     double left_m = 0.0;          ///< see WayField::distance_m
     std::uint64_t situation = 0;  ///< the same for worlds from which about the same can be done
@@ -34,7 +34,7 @@ class WayTries {
   private:
     double yaw_to(const Vec3& from, const Vec3& to, double otherwise_deg) const;
     bool ground_is_ahead(const Actor& actor) const;
-    WayTry tried(const World& from, WayStretch stretch, Simulation& run) const;
+    WayTry tried(const World& from, WaySegment stretch, Simulation& run) const;
     std::vector<std::pair<ButtonId, Vec2>> looks_at_what_is_asked_for(const World& world) const;
 
     const SceneView& r_;

@@ -77,9 +77,9 @@ void show_remote(const RemoteActor& from, double time, Actor& to) {
     }
 }
 
-ActorStretch go_as_remote(const SceneView& scene, const World& world, Actor& actor, double goal, Record* record) {
+ActorSubstep go_as_remote(const SceneView& scene, const World& world, Actor& actor, double goal, Record* record) {
     if (record != nullptr) write_row(scene, world, actor, nullptr, Vec3{0.0}, true, *record);
-    ActorStretch out;
+    ActorSubstep out;
     out.from = actor.time;
     actor.body.position += actor.body.velocity * (goal - actor.time);
     actor.time = goal;

@@ -57,7 +57,7 @@ RemoteActor between(const RemoteActor& a, const RemoteActor& b, double share);
 void show_remote(const RemoteActor& from, double time, Actor& to);
 
 /// A character that is only shown goes on to `goal` (s since the start), at its velocity.
-ActorStretch go_as_remote(const SceneView& scene, const World& world, Actor& actor, double goal, Record* record);
+ActorSubstep go_as_remote(const SceneView& scene, const World& world, Actor& actor, double goal, Record* record);
 
 /// What a fixture is, as far as it can be told: its phase, where it stood when that began, its counters.
 struct FixtureTold {

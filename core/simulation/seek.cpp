@@ -160,7 +160,7 @@ void check_passed_over([[maybe_unused]] const EvaluationContext& context) {
 #endif
 }
 
-/// `quiet`: nothing has happened since the last stretch's end, so what was noticed there still holds.
+/// `quiet`: nothing has happened since the last substep's end, so what was noticed there still holds.
 void sample_first(const SceneView& scene, const World& world, const Actor& actor, bool inputs_unchanged,
                   ActorScratch& scratch) {
     StepCache& cache = scratch.cache;
@@ -267,7 +267,7 @@ void find_passed_volumes(const SceneView& scene, const Vec3& from, const Vec3& w
 }
 
 /// Shares of the way at which a blow is nearest to somebody whom it meets neither at the begin nor at the end. It goes
-/// along with the body; that it turns, too, is left to how short its stretches are.
+/// along with the body; that it turns, too, is left to how short its substeps are.
 void find_passed_by_blows(const EvaluationContext& context, const Vec3& from, const ConditionSample& first,
                           std::vector<double>& out) {
     const Vec3 way = context.actor.body.position - from;
@@ -328,17 +328,17 @@ void find_passed(const SceneView& scene, const Vec3& from, const World& world, c
 
 namespace {
 
-/// Takes one stretch, as often as it needs to be taken.
+/// Takes one substep, as often as it needs to be taken.
 class Seeking {
   public:
-    Seeking(const SceneView& scene, World& world, Actor& actor, StretchKind kind, StepScratch& scratch, Record* record)
+    Seeking(const SceneView& scene, World& world, Actor& actor, SubstepKind kind, StepScratch& scratch, Record* record)
         : scene_(scene),
           world_(world),
           actor_(actor),
           kind_(kind),
           all_(scratch),
           scratch_(scratch.actors[static_cast<std::size_t>(actor.id)]),
-          stretch_(scratch.stretches[static_cast<std::size_t>(actor.id)]),
+          substep_(scratch.substeps[static_cast<std::size_t>(actor.id)]),
           record_(record) {}
 
     Advanced run(double longest) {
@@ -354,43 +354,43 @@ class Seeking {
         remember();
         const bool rules_idle = advance(longest, record_);
         const double whole = actor_.time - before_->time;
-        // A bump at the stretch's very begin takes no time: there is no instant to seek.
-        if (whole <= 0.0) return {false, stretch_.fixture_due};
+        // A bump at the substep's very begin takes no time: there is no instant to seek.
+        if (whole <= 0.0) return {false, substep_.fixture_due};
         find_passed(scene_, before_->body.position, world_, actor_, scratch_.cache, first, scratch_.passed);
         Change change = now_changed();
         if (change == Change::none && scratch_.passed.empty()) {
             scratch_.now_is_current = true;
-            return {rules_idle, stretch_.fixture_due};
+            return {rules_idle, substep_.fixture_due};
         }
         const double with = earliest_change(whole, change);
         go_back();
         forget_rows();
-        // The whole stretch is asked for as it was the first time: its law may reach less far than it was given.
+        // The whole substep is asked for as it was the first time: its law may reach less far than it was given.
         advance(with < whole ? with : longest, record_);
-        return {false, stretch_.fixture_due || change == Change::of_fixture};
+        return {false, substep_.fixture_due || change == Change::of_fixture};
     }
 
   private:
     Advanced plainly(double longest) {
         const bool rules_idle = advance(longest, record_);
-        return {rules_idle, stretch_.fixture_due};
+        return {rules_idle, substep_.fixture_due};
     }
 
     bool advance(double longest, Record* record) {
-        stretch_ = move_actor(scene_, world_, actor_, longest, kind_, scratch_.cache, record);
+        substep_ = move_actor(scene_, world_, actor_, longest, kind_, scratch_.cache, record);
         if (world_.actors.size() == 1) {
-            settle_world(scene_, all_.stretches, world_, all_, record);
+            settle_world(scene_, all_.substeps, world_, all_, record);
         } else {
-            settle_actor(scene_, stretch_, world_, actor_, all_);
+            settle_actor(scene_, substep_, world_, actor_, all_);
         }
         const bool changed = note_volumes(scene_, world_, actor_, record);
-        return stay_idle(stretch_, scratch_.cache) && all_loose_sleep(world_) && !changed &&
+        return stay_idle(substep_, scratch_.cache) && all_loose_sleep(world_) && !changed &&
                scratch_.first.blows.empty();
     }
 
     Change now_changed() { return find_change(scene_, world_, actor_, scratch_.cache, scratch_.first, scratch_.now); }
 
-    /// How far into the stretch something changes first, at most `whole`. Says what.
+    /// How far into the substep something changes first, at most `whole`. Says what.
     double earliest_change(double whole, Change& change) {
         const bool at_end = change != Change::none;
         double with = whole;
@@ -467,12 +467,12 @@ class Seeking {
     const SceneView& scene_;
     World& world_;
     Actor& actor_;
-    StretchKind kind_;
+    SubstepKind kind_;
     StepScratch& all_;
     ActorScratch& scratch_;
-    ActorStretch& stretch_;
+    ActorSubstep& substep_;
     Record* record_;
-    const ActorMotion* before_ = nullptr;  ///< what it was at the begin of the stretch
+    const ActorMotion* before_ = nullptr;  ///< what it was at the begin of the substep
     std::size_t rows_ = 0;
     std::size_t values_ = 0;
     std::size_t events_ = 0;
@@ -484,7 +484,7 @@ class Seeking {
 
 }  // namespace
 
-Advanced advance_to_change(const SceneView& scene, World& world, Actor& actor, double longest, StretchKind kind,
+Advanced advance_to_change(const SceneView& scene, World& world, Actor& actor, double longest, SubstepKind kind,
                            StepScratch& scratch, Record* record) {
     const Advanced out = Seeking(scene, world, actor, kind, scratch, record).run(longest);
     scratch.before.wanted = false;

@@ -40,25 +40,25 @@ void lose_seat(const SceneView& scene, Actor& actor, StepCache& cache, Record* r
 
 /// Everything loose goes on to the instant that the characters have come to; what they have run into at the end was not
 /// yet pushed at the steps before.
-void advance_and_push(const SceneView& scene, std::span<const ActorStretch> stretches, RigidStretch time, World& world,
+void advance_and_push(const SceneView& scene, std::span<const ActorSubstep> substeps, TimeRange time, World& world,
                       StepScratch& scratch) {
     std::vector<std::optional<Ride>>& rides = scratch.rides;
     rides.clear();
     scratch.loose.met.clear();
-    for (const ActorStretch& stretch : stretches) rides.push_back(stretch.ride);
+    for (const ActorSubstep& substep : substeps) rides.push_back(substep.ride);
     const auto leans = [&](std::size_t i) {
-        return !stretches[i].seated && !world.actors[i].remote &&
-               leans_on_something(stretches[i].wanted, world, world.actors[i]);
+        return !substeps[i].seated && !world.actors[i].remote &&
+               leans_on_something(substeps[i].wanted, world, world.actors[i]);
     };
     bool any = false;
-    for (std::size_t i = 0; i < stretches.size(); ++i) any = any || leans(i);
+    for (std::size_t i = 0; i < substeps.size(); ++i) any = any || leans(i);
     if (!any) return advance_rigid_bodies(scene, time, rides, world, scratch);
     scratch.keep_motion_of(world);
     constexpr double shortly_s = 1e-7;
     const double before_end = std::max(time.from, time.to - shortly_s);
     advance_rigid_bodies(scene, {time.from, before_end}, rides, world, scratch);
-    for (std::size_t i = 0; i < stretches.size(); ++i)
-        if (leans(i)) push_what_is_met(scene, stretches[i].wanted, world, world.actors[i], scratch.actors[i].cache);
+    for (std::size_t i = 0; i < substeps.size(); ++i)
+        if (leans(i)) push_what_is_met(scene, substeps[i].wanted, world, world.actors[i], scratch.actors[i].cache);
     advance_rigid_bodies(scene, {before_end, time.to}, rides, world, scratch);
 }
 
@@ -73,10 +73,10 @@ void settle_seated(const SceneView& scene, World& world, Actor& actor, StepScrat
 /// Who stands on somebody is carried after them. The order of the tape otherwise; also of those who would all wait for
 /// each other: in a crowd that tumbles, one may have come to stand on somebody who stands on them by what was before.
 template <class Visit>
-void each_after_its_carrier(std::span<const ActorStretch> stretches, Visit visit) {
-    std::vector<std::uint8_t> done(stretches.size(), 0);
+void each_after_its_carrier(std::span<const ActorSubstep> substeps, Visit visit) {
+    std::vector<std::uint8_t> done(substeps.size(), 0);
     const auto waits = [&](std::size_t i) {
-        const auto& ride = stretches[i].ride;
+        const auto& ride = substeps[i].ride;
         return ride && ride->on.is_actor() && done[static_cast<std::size_t>(ride->on.index)] == 0;
     };
     const auto take = [&](std::size_t i) {
@@ -85,7 +85,7 @@ void each_after_its_carrier(std::span<const ActorStretch> stretches, Visit visit
     };
     for (;;) {
         std::size_t taken = 0;
-        for (std::size_t i = 0; i < stretches.size(); ++i) {
+        for (std::size_t i = 0; i < substeps.size(); ++i) {
             if (done[i] != 0 || waits(i)) continue;
             take(i);
             ++taken;
@@ -98,26 +98,26 @@ void each_after_its_carrier(std::span<const ActorStretch> stretches, Visit visit
 
 }  // namespace
 
-void settle_world(const SceneView& scene, std::span<const ActorStretch> stretches, World& world, StepScratch& scratch,
+void settle_world(const SceneView& scene, std::span<const ActorSubstep> substeps, World& world, StepScratch& scratch,
                   Record* record) {
-    const RigidStretch time{world.time, world.actors.front().time};
+    const TimeRange time{world.time, world.actors.front().time};
     world.time = time.to;
     if (!meets_others(world)) {
         return;
     }
-    advance_and_push(scene, stretches, time, world, scratch);
+    advance_and_push(scene, substeps, time, world, scratch);
     if (!all_loose_sleep(world)) scratch.shared.changes.note();
     const bool alone = world.actors.size() == 1;
     const auto settle = [&](std::size_t i) {
         Actor& actor = world.actors[i];
         StepCache& cache = scratch.actors[i].cache;
-        if (actor.remote || (stretches[i].alone && !stretches[i].ride)) return show_to_others(actor, scratch.shared);
+        if (actor.remote || (substeps[i].alone && !substeps[i].ride)) return show_to_others(actor, scratch.shared);
         const BodyState came = actor.body;
-        if (stretches[i].seated) {
+        if (substeps[i].seated) {
             settle_seated(scene, world, actor, scratch, record);
         } else {
-            if (stretches[i].ride && !stretches[i].ride->is_carried) carry(scene, *stretches[i].ride, world, actor);
-            change_ground(scene, stretches[i].ride, world, actor);
+            if (substeps[i].ride && !substeps[i].ride->is_carried) carry(scene, *substeps[i].ride, world, actor);
+            change_ground(scene, substeps[i].ride, world, actor);
             if (cache.others_near) find_others(world, actor, cache);
             place_solids(scene, world, actor, cache);
             note_touches(scene, world, actor, scratch);
@@ -132,26 +132,26 @@ void settle_world(const SceneView& scene, std::span<const ActorStretch> stretche
     };
     if (alone) {
         settle(0);
-        scratch.loose.met.clear();  // of this stretch only
+        scratch.loose.met.clear();  // of this substep only
         return;
     }
     // Where two characters overlap the one who is earlier in the tape stays: only those who have settled are
     // met.
     for (Actor& actor : world.actors) actor.seen.settled = false;
-    each_after_its_carrier(stretches, settle);
+    each_after_its_carrier(substeps, settle);
     scratch.loose.met.clear();
     for (std::size_t i = 0; i < world.actors.size(); ++i)
         if (!world.actors[i].remote) find_others(world, world.actors[i], scratch.actors[i].cache);
 }
 
-void settle_actor(const SceneView& scene, ActorStretch& stretch, World& world, Actor& actor, StepScratch& scratch) {
+void settle_actor(const SceneView& scene, ActorSubstep& substep, World& world, Actor& actor, StepScratch& scratch) {
     // Else what rises under it would come to be in its way at once, and each such instant be one for all. What is loose
     // goes on only when all have come to the same instant.
     const bool by_itself =
-        stretch.ride && stretch.ride->on.is_fixture() && !scene.layout.can_be_loose(stretch.ride->on.at());
+        substep.ride && substep.ride->on.is_fixture() && !scene.layout.can_be_loose(substep.ride->on.at());
     if (by_itself) {
-        carry(scene, *stretch.ride, world, actor);
-        stretch.ride->is_carried = true;
+        carry(scene, *substep.ride, world, actor);
+        substep.ride->is_carried = true;
     }
     place_solids(scene, world, actor, scratch.actors[static_cast<std::size_t>(actor.id)].cache);
     note_touches(scene, world, actor, scratch);
@@ -174,8 +174,8 @@ bool keeps_to_itself(const World& world, const Actor& actor, const StepCache& ca
     return !holds && (world.actors.size() < 2 || !others_are_near(world, actor, cache));
 }
 
-bool stay_idle(const ActorStretch& stretch, const StepCache& cache) {
-    return stretch.as_foreseen && !cache.moves_near;
+bool stay_idle(const ActorSubstep& substep, const StepCache& cache) {
+    return substep.as_foreseen && !cache.moves_near;
 }
 
 }  // namespace leap

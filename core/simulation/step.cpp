@@ -16,7 +16,7 @@
 #include "core/simulation/rows.hpp"
 #include "core/simulation/seek.hpp"
 #include "core/simulation/settle.hpp"
-#include "core/simulation/stretch.hpp"
+#include "core/simulation/substep.hpp"
 #include "core/simulation/switched_off.hpp"
 #include "core/state/reference_actor.hpp"
 
@@ -24,7 +24,7 @@ namespace leap {
 namespace {
 
 constexpr double rounding_s = 1e-12;
-constexpr double hardly_s = 1e-5;  ///< a stretch that took hardly any time
+constexpr double hardly_s = 1e-5;  ///< a substep that took hardly any time
 
 /// How fast the view turns follows from the times of its changes, so it is the same at every tick rate.
 void turn_view(const InputEvent& input, Actor& actor) {
@@ -131,7 +131,7 @@ class Tick {
                 advance_several(split);
             }
         }
-        // Whatever ended the stretch here, the rules of this instant are asked.
+        // Whatever ended the substep here, the rules of this instant are asked.
         for (ActorScratch& own : scratch_.actors) own.progress.rules_idle = false;
         ask_all();
     }
@@ -153,7 +153,7 @@ class Tick {
     double next_goal() const;
     void remember_all();
     void go_back();
-    void finish_stretches();
+    void finish_substeps();
     void finish();
 
     /// Whether nothing has changed since the last tick's end, where everything was placed.
@@ -220,7 +220,7 @@ class Tick {
 
 void Tick::begin() {
     scratch_.actors.resize(world_.actors.size());
-    scratch_.stretches.resize(world_.actors.size());
+    scratch_.substeps.resize(world_.actors.size());
     release_from_switched_off(scene_, world_, scratch_);
     const bool several = world_.actors.size() > 1;
     // Room that was used for another world, or for none, or somebody has come or gone.
@@ -267,7 +267,7 @@ void Tick::ask_all() {
     const std::uint64_t placed_before = scratch_.shared.changes.of_fixtures();
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
-        // What probes found at the end of the last stretch still holds, unless the view or the stick moves now.
+        // What probes found at the end of the last substep still holds, unless the view or the stick moves now.
         own.progress.inputs_unchanged = hears_nothing(world_.actors[i]);
         if (apply_inputs(i)) own.progress.inputs_unchanged = false;
         all_idle = all_idle && own.progress.inputs_unchanged && own.progress.rules_idle;
@@ -330,7 +330,7 @@ void Tick::advance_one(int split) {
     ActorScratch& own = scratch_.actors.front();
     const double until = next_input_time(0);
     const double from = actor.time;
-    const StretchKind kind{own.progress.tick_begin, split >= defaults::most_fine_splits, own.progress.leaning,
+    const SubstepKind kind{own.progress.tick_begin, split >= defaults::most_fine_splits, own.progress.leaning,
                            own.progress.inputs_unchanged};
     own.progress.rules_idle =
         advance_to_change(scene_, world_, actor, until - from, kind, scratch_, record_).rules_idle &&
@@ -384,7 +384,7 @@ void Tick::advance_several(int split) {
         }
     }
     for (Actor& actor : world_.actors) actor.time = goal;
-    finish_stretches();
+    finish_substeps();
     if (split + 1 >= defaults::most_splits_per_tick)
         for (const Actor& actor : world_.actors) note_fault(actor);
 }
@@ -401,14 +401,14 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
     ActorScratch& own = scratch_.actors[i];
     ActorScratch::Progress& progress = own.progress;
     if (actor.remote) {
-        scratch_.stretches[i] = go_as_remote(scene_, world_, actor, goal, record_);
+        scratch_.substeps[i] = go_as_remote(scene_, world_, actor, goal, record_);
         return {goal};
     }
     for (bool at_begin = true;; at_begin = false) {
         const double until = std::min(progress.reach, next_input_time(i));
         const double from = actor.time;
         const bool coarse = progress.splits >= defaults::most_fine_splits;
-        const StretchKind kind{progress.tick_begin, coarse, progress.leaning, progress.inputs_unchanged, at_begin};
+        const SubstepKind kind{progress.tick_begin, coarse, progress.leaning, progress.inputs_unchanged, at_begin};
         const Advanced advanced = advance_to_change(scene_, world_, actor, until - from, kind, scratch_, record_);
         progress.rules_idle = advanced.rules_idle && progress.inputs_unchanged;
         note_bump(actor, actor.time - from, progress);
@@ -483,17 +483,17 @@ void Tick::go_back() {
 }
 
 /// All have come to the same instant: the world follows, and what they wrote is put into the order of time.
-void Tick::finish_stretches() {
+void Tick::finish_substeps() {
     const bool any_held = anything_is_held(world_);
     for (std::size_t i = 0; i < world_.actors.size(); ++i)
-        scratch_.stretches[i].alone =
+        scratch_.substeps[i].alone =
             world_.actors[i].remote || keeps_to_itself(world_, world_.actors[i], scratch_.actors[i].cache, any_held);
-    settle_world(scene_, scratch_.stretches, world_, scratch_, record_);
+    settle_world(scene_, scratch_.substeps, world_, scratch_, record_);
     const bool all_sleep = all_loose_sleep(world_);
     for (std::size_t i = 0; i < world_.actors.size(); ++i) {
         ActorScratch& own = scratch_.actors[i];
         // Who is near may have landed on it, or left it: that changes the room above it.
-        own.progress.rules_idle = own.progress.rules_idle && all_sleep && stay_idle(scratch_.stretches[i], own.cache) &&
+        own.progress.rules_idle = own.progress.rules_idle && all_sleep && stay_idle(scratch_.substeps[i], own.cache) &&
                                   !own.cache.others_close;
         own.now_is_current = own.now_is_current && own.progress.rules_idle;
     }

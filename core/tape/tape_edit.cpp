@@ -75,7 +75,7 @@ std::vector<TapeEvent> between(const TapeTrack& track, double from, double to) {
     return out;
 }
 
-TapeStretch within(const Tape& tape, TapeStretch stretch) {
+TapeRange within(const Tape& tape, TapeRange stretch) {
     if (stretch.from_s > stretch.to_s) std::swap(stretch.from_s, stretch.to_s);
     stretch.from_s = rounded_number(std::clamp(stretch.from_s, 0.0, tape.length_s));
     stretch.to_s = rounded_number(std::clamp(stretch.to_s, 0.0, tape.length_s));
@@ -168,7 +168,7 @@ Tape without_press(const Tape& tape, const ButtonRow& row, std::size_t number) {
     return with_presses(tape, row, presses);
 }
 
-Tape cut_out(const Tape& tape, TapeStretch stretch) {
+Tape cut_out(const Tape& tape, TapeRange stretch) {
     const auto [from, to] = within(tape, stretch);
     Tape out = tape;
     out.length_s = rounded_number(tape.length_s - (to - from));
@@ -183,7 +183,7 @@ Tape cut_out(const Tape& tape, TapeStretch stretch) {
     return out;
 }
 
-Tape copy_of(const Tape& tape, TapeStretch stretch) {
+Tape copy_of(const Tape& tape, TapeRange stretch) {
     const auto [from, to] = within(tape, stretch);
     Tape out = tape;
     out.length_s = rounded_number(to - from);

@@ -35,15 +35,15 @@ std::optional<Tape> with_press(const Tape& tape, const ButtonRow& row, const Pre
 Tape without_press(const Tape& tape, const ButtonRow& row, std::size_t number);
 
 /// A stretch of a tape.
-struct TapeStretch {
+struct TapeRange {
     double from_s = 0.0;
     double to_s = 0.0;
 };
 
 /// The stretch is gone, what came after it comes at its begin. Buttons, stick and look are there as they were after it.
-Tape cut_out(const Tape& tape, TapeStretch stretch);
+Tape cut_out(const Tape& tape, TapeRange stretch);
 /// The stretch alone, beginning with the buttons, stick and look that it found.
-Tape copy_of(const Tape& tape, TapeStretch stretch);
+Tape copy_of(const Tape& tape, TapeRange stretch);
 /// `piece` (see copy_of) between what is before and after a time; behind it buttons, stick and look go on as they were.
 /// A piece that was copied before the first look keeps that of where it comes. Characters are taken by their order; an
 /// error when it has others than the tape.

@@ -29,7 +29,7 @@ void Playback::set_speed(double factor, double at) {
     begin_at(at);
 }
 
-void Playback::set_loop(std::optional<LoopStretch> loop, double at) {
+void Playback::set_loop(std::optional<LoopRange> loop, double at) {
     if (loop && loop->from > loop->to) std::swap(loop->from, loop->to);
     if (loop && loop->to - loop->from < shortest_loop_s) loop.reset();
     loop_ = loop;

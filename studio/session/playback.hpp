@@ -9,10 +9,10 @@
 namespace leap::studio {
 
 /// A stretch of a run that is played over and over (s).
-struct LoopStretch {
+struct LoopRange {
     double from = 0.0;
     double to = 0.0;
-    friend bool operator==(const LoopStretch&, const LoopStretch&) = default;
+    friend bool operator==(const LoopRange&, const LoopRange&) = default;
 };
 
 /// Watching a run that is there: where the cursor is by now. It owns no run; the clock says how time goes.
@@ -24,7 +24,7 @@ class Playback {
 
     bool running() const { return running_; }
     double speed() const { return speed_; }
-    const std::optional<LoopStretch>& loop() const { return loop_; }
+    const std::optional<LoopRange>& loop() const { return loop_; }
 
     /// From a time of the run on; from the loop's begin when that lies outside of it, from the run's when it is at the
     /// end.
@@ -33,7 +33,7 @@ class Playback {
     /// The run goes on from `at` at another speed.
     void set_speed(double factor, double at);
     /// Nothing: to the end, once. A stretch that is too short to be seen counts as nothing.
-    void set_loop(std::optional<LoopStretch> loop, double at);
+    void set_loop(std::optional<LoopRange> loop, double at);
     /// Where it is now, in a run of this length; it stops at the end.
     double position(double length);
 
@@ -45,7 +45,7 @@ class Playback {
     double speed_ = 1.0;
     double begin_ = 0.0;        ///< s of the run
     double clock_begin_ = 0.0;  ///< what the clock said there
-    std::optional<LoopStretch> loop_;
+    std::optional<LoopRange> loop_;
 };
 
 }  // namespace leap::studio

@@ -159,7 +159,7 @@ class Session : public QObject {
     /// From the cursor on, or holds.
     void play_back(bool on);
     void set_playback_speed(double factor);
-    void set_loop(std::optional<LoopStretch> loop);
+    void set_loop(std::optional<LoopRange> loop);
     /// Moves the cursor to where it is by now; called once a frame.
     void update_playback();
 

@@ -20,7 +20,7 @@ void Session::set_playback_speed(double factor) {
     emit playback_changed();
 }
 
-void Session::set_loop(std::optional<LoopStretch> loop) {
+void Session::set_loop(std::optional<LoopRange> loop) {
     if (loop == playback_.loop()) return;
     playback_.set_loop(loop, cursor_);
     emit playback_changed();

@@ -34,7 +34,7 @@ bool ScoreView::begin_loop_drag(const QMouseEvent& event) {
 
 void ScoreView::drag_loop(double x) {
     const double here = std::clamp(time_at(x), 0.0, session_.length());
-    session_.set_loop(LoopStretch{std::min(here, *loop_fixed_end_), std::max(here, *loop_fixed_end_)});
+    session_.set_loop(LoopRange{std::min(here, *loop_fixed_end_), std::max(here, *loop_fixed_end_)});
 }
 
 void ScoreView::paint_loop(QPainter& p) {

@@ -21,10 +21,10 @@ bool TapeCommands::may_edit() {
     return false;
 }
 
-std::optional<TapeStretch> TapeCommands::stretch() {
+std::optional<TapeRange> TapeCommands::stretch() {
     if (!may_edit()) return std::nullopt;
     const auto& loop = session_.playback().loop();
-    if (loop && loop->to > loop->from) return TapeStretch{loop->from, loop->to};
+    if (loop && loop->to > loop->from) return TapeRange{loop->from, loop->to};
     emit problem(tr("Mark a stretch first: [ and ] set its ends at the cursor, or drag on the ruler with Ctrl held"));
     return std::nullopt;
 }

@@ -50,7 +50,7 @@ class TapeCommands : public QObject {
     void rename_wanted();
 
   private:
-    std::optional<TapeStretch> stretch();
+    std::optional<TapeRange> stretch();
     bool may_edit();
     void fill_starts(QMenu& menu);
     void fill_earlier(QMenu& menu);

@@ -64,7 +64,7 @@ void WatchButton::set_faster(int steps) {
 
 /// A mark at the cursor; the other one stays where it is, or is the run's begin or end.
 void WatchButton::loop_from_here(bool from) {
-    LoopStretch loop = session_.playback().loop().value_or(LoopStretch{0.0, session_.length()});
+    LoopRange loop = session_.playback().loop().value_or(LoopRange{0.0, session_.length()});
     (from ? loop.from : loop.to) = session_.cursor();
     if (from && loop.to <= loop.from) loop.to = session_.length();
     if (!from && loop.from >= loop.to) loop.from = 0.0;

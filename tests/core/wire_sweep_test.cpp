@@ -55,7 +55,7 @@ TEST(WireSweep, TheStretchWhereEveryMarkHoldsIsFound) {
     WirePlan plan = demo.plan("two at the buoy");
     plan.marks = {{"longest_difference", 0.0, 0.25}};
     const WireSweep sweep = demo.sweep(plan, {"Peer 1.delay=0.02..0.2:10"});
-    const auto stretch = fine_stretch(sweep, 0);
+    const auto stretch = fine_range(sweep, 0);
     ASSERT_TRUE(stretch.has_value());
     EXPECT_EQ(stretch->first, 0U);
     EXPECT_GT(stretch->last, 1U);
@@ -63,9 +63,9 @@ TEST(WireSweep, TheStretchWhereEveryMarkHoldsIsFound) {
     EXPECT_TRUE(sweep.cells[stretch->last].is_fine());
     EXPECT_FALSE(sweep.cells[stretch->last + 1].is_fine());
     plan.marks = {{"longest_difference", 5.0, 6.0}};
-    EXPECT_FALSE(fine_stretch(demo.sweep(plan, {"behind=0..0.2:2"}), 0).has_value());
+    EXPECT_FALSE(fine_range(demo.sweep(plan, {"behind=0..0.2:2"}), 0).has_value());
     plan.marks.clear();
-    EXPECT_FALSE(fine_stretch(demo.sweep(plan, {"behind=0..0.2:2"}), 0).has_value());
+    EXPECT_FALSE(fine_range(demo.sweep(plan, {"behind=0..0.2:2"}), 0).has_value());
 }
 
 TEST(WireSweep, TwoAtOnceDialsTooAndTheSameOnAnyNumberOfThreads) {

@@ -11,14 +11,14 @@
 /// Motion from one instant to the next.
 namespace leap {
 
-struct StretchKind {
+struct SubstepKind {
     bool tick_begin = false;
     /// Changes of the motion law are no longer split at. A body that is pressed along a wall can meet ever more of them
     /// in ever less time.
     bool coarse = false;
-    /// The stretch before took hardly any time: a drive stands against a wall, and the rules see the bump.
+    /// The substep before took hardly any time: a drive stands against a wall, and the rules see the bump.
     bool leaning = false;
-    /// No input, event or rule has changed anything since the stretch before.
+    /// No input, event or rule has changed anything since the substep before.
     bool inputs_unchanged = false;
     /// The character is as ActorScratch::begin has kept it.
     bool begin_is_kept = false;
@@ -26,7 +26,7 @@ struct StretchKind {
 
 /// One character goes on by itself to its next instant, at most `longest` seconds away: it moves, its contacts are
 /// noted, its row is written. Rules are not asked.
-ActorStretch move_actor(const SceneView& scene, World& world, Actor& actor, double longest, StretchKind kind,
+ActorSubstep move_actor(const SceneView& scene, World& world, Actor& actor, double longest, SubstepKind kind,
                         StepCache& cache, Record* record);
 
 /// The body takes the size that its stance and moves give it now, unless something solid is where it would grow into.

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: MIT
-#include "core/simulation/stretch.hpp"
+#include "core/simulation/substep.hpp"
 
 #include <algorithm>
 #include <cmath>
@@ -83,7 +83,7 @@ void correct_row(const Law& law, const MotionResult& moved, const Actor& actor, 
 }
 
 /// Who is frozen stands still while time passes; then all it goes by is moved on by as long as it stood.
-ActorStretch stand_frozen(const SceneView& scene, World& world, Actor& actor, double longest, StretchKind kind,
+ActorSubstep stand_frozen(const SceneView& scene, World& world, Actor& actor, double longest, SubstepKind kind,
                           StepCache& cache, Record* record) {
     const EvaluationContext context = scene.context(world, actor, &cache);
     const double until = actor.frozen_until;
@@ -92,7 +92,7 @@ ActorStretch stand_frozen(const SceneView& scene, World& world, Actor& actor, do
     if (cache.moves_near || cache.others_near || may_meet_partners(scene, world, cache))
         seconds = std::min(seconds, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - actor.time));
     const double fixtures = time_to_fixtures(context, seconds);
-    ActorStretch out;
+    ActorSubstep out;
     out.from = actor.time;
     out.fixture_due = fixtures < seconds;
     seconds = std::min(seconds, fixtures);
@@ -125,7 +125,7 @@ double time_for(const MotionLaw& law, double way) {
 }
 
 /// Who sits on something goes where it goes: here only its time does, see settle_world().
-ActorStretch sit_on(const SceneView& scene, World& world, Actor& actor, double longest, StretchKind kind,
+ActorSubstep sit_on(const SceneView& scene, World& world, Actor& actor, double longest, SubstepKind kind,
                     StepCache& cache, Record* record) {
     const EvaluationContext context = scene.context(world, actor, &cache);
     const MeterRates rates = meter_rates(context);
@@ -137,7 +137,7 @@ ActorStretch sit_on(const SceneView& scene, World& world, Actor& actor, double l
     const double seconds = std::min(next.seconds, time_to_meter_change(context, rates));
     if (record != nullptr) write_row(scene, world, actor, &cache, Vec3{0.0}, kind.tick_begin, *record);
     advance_meters(context, rates, seconds, actor);
-    ActorStretch out;
+    ActorSubstep out;
     out.from = actor.time;
     out.seated = true;
     out.fixture_due = next.of_fixture;
@@ -145,7 +145,7 @@ ActorStretch sit_on(const SceneView& scene, World& world, Actor& actor, double l
     return out;
 }
 
-/// A drive or flight that stands against a wall or ceiling goes along it for the whole stretch: what it can't do isn't
+/// A drive or flight that stands against a wall or ceiling goes along it for the whole substep: what it can't do isn't
 /// tried over and over, in ever less time.
 MotionResult lean(const Surroundings& around, const BodyShape& shape, const BodyState& body, const MotionLaw& wanted,
                   double seconds) {
@@ -209,7 +209,7 @@ bool take_size(const SceneView& scene, const World& world, Actor& actor, StepCac
     return actor.radius != before.radius || actor.height != before.height;
 }
 
-ActorStretch move_actor(const SceneView& scene, World& world, Actor& actor, double longest, StretchKind kind,
+ActorSubstep move_actor(const SceneView& scene, World& world, Actor& actor, double longest, SubstepKind kind,
                         StepCache& cache, Record* record) {
     if (actor.seat) return sit_on(scene, world, actor, longest, kind, cache, record);
     if (actor.is_frozen()) return stand_frozen(scene, world, actor, longest, kind, cache, record);
@@ -224,11 +224,11 @@ ActorStretch move_actor(const SceneView& scene, World& world, Actor& actor, doub
         if (forces.rope != nullptr && !actor.body.grounded)
             law.horizon = time_to_taut(context, forces, law.motion, std::min(longest, law.horizon));
     } else {
-        law.horizon = std::min(longest, defaults::longest_curved_stretch_s);
+        law.horizon = std::min(longest, defaults::longest_curved_substep_s);
         law.motion = {actor.body.velocity, swing_acceleration(context, forces, actor)};
     }
     if (kind.coarse) law.horizon = longest;
-    // Beside something that moves the body goes on in short stretches, whatever the tick rate: those of loose bodies.
+    // Beside something that moves the body goes on in short substeps, whatever the tick rate: those of loose bodies.
     if (cache.moves_near || cache.others_near || may_meet_partners(scene, world, cache) || actor.blow_reach_m > 0.0) {
         const double steps = std::floor(actor.time / defaults::loose_step_s + 1e-6);
         law.horizon = std::min(law.horizon, std::max(1e-9, (steps + 1.0) * defaults::loose_step_s - actor.time));
@@ -243,7 +243,7 @@ ActorStretch move_actor(const SceneView& scene, World& world, Actor& actor, doub
         constexpr int coarse_splits = defaults::most_splits_per_tick - defaults::most_fine_splits;
         seconds = std::max(seconds, 1.0 / (scene.rate_hz * coarse_splits));
     }
-    if (meets_others(world)) seconds = std::min(seconds, time_for(law.motion, defaults::longest_way_per_stretch_m));
+    if (meets_others(world)) seconds = std::min(seconds, time_for(law.motion, defaults::longest_way_per_substep_m));
     const bool nothing_due = seconds > longest + 0.5 * just_behind_s;
     seconds = std::min(seconds, longest);
     if (!actor.taut) take_middle(context, forces, seconds, actor, law);
@@ -257,7 +257,7 @@ ActorStretch move_actor(const SceneView& scene, World& world, Actor& actor, doub
         if (pulled_up) take_ground_along(actor);
         actor.ground_velocity = Vec3{0.0};  // a flight goes at its own speed
     }
-    ActorStretch out;
+    ActorSubstep out;
     out.from = actor.time;
     const Vec3 velocity_before = actor.body.velocity;
     out.fixture_due = next.of_fixture;
@@ -269,11 +269,11 @@ ActorStretch move_actor(const SceneView& scene, World& world, Actor& actor, doub
     MotionResult moved = actor.taut
                              ? swing_body(scene, context, forces, seconds, actor)
                              : go(context.surroundings(), shape_now(scene, actor), actor.body, in_world(), seconds);
-    // Round an edge the way has no closed form: short stretches, whatever the tick rate.
-    if (moved.slid_round && !actor.taut && moved.seconds > defaults::longest_curved_stretch_s) {
-        if (law.driven && !law.flying) drive_over(context, forces, defaults::longest_curved_stretch_s, law);
+    // Round an edge the way has no closed form: short substeps, whatever the tick rate.
+    if (moved.slid_round && !actor.taut && moved.seconds > defaults::longest_curved_substep_s) {
+        if (law.driven && !law.flying) drive_over(context, forces, defaults::longest_curved_substep_s, law);
         moved = go(context.surroundings(), shape_now(scene, actor), actor.body, in_world(),
-                   defaults::longest_curved_stretch_s);
+                   defaults::longest_curved_substep_s);
     }
     if (lifts_off) {
         actor.events |= event_left_ground;
