@@ -17,10 +17,10 @@ namespace {
 /// Edge of a cube (m): about what a character's surroundings need, so that few are asked for, and few in vain.
 constexpr double cube_m = 4.0;
 /// Solids of one cube. More are left out, and counted.
-constexpr std::size_t most_solids = 1'000'000;
+constexpr std::size_t max_solids = 1'000'000;
 /// A query beyond this many cubes (64 m each way) meets nothing, and is told as a problem: nobody stands that wide.
-constexpr std::int64_t most_cubes = 16 * 16 * 16;
-constexpr std::size_t most_problems = 32;
+constexpr std::int64_t max_cubes = 16 * 16 * 16;
+constexpr std::size_t max_problems = 32;
 
 std::int32_t cube_of(double metres) {
     const double cube = std::floor(metres / cube_m);
@@ -39,7 +39,7 @@ void GameSolids::note_problem(std::string what) const {
     ++problem_count_;
     const std::unique_lock lock(mutex_);
     problems_.push_back(std::move(what));
-    if (problems_.size() > most_problems) problems_.pop_front();
+    if (problems_.size() > max_problems) problems_.pop_front();
 }
 
 std::string GameSolids::problem(std::size_t index) const {
@@ -91,7 +91,7 @@ void GameSolids::for_cubes(const Bounds& bounds, Meet meet) const {
     for (std::size_t i = 0; i < 3; ++i) {
         if (high[i] < low[i]) return;
         count *= static_cast<std::int64_t>(high[i]) - low[i] + 1;
-        if (count > most_cubes) {
+        if (count > max_cubes) {
             note_problem("a query reached farther than 64 m each way, and met nothing");
             return;
         }
@@ -152,14 +152,14 @@ leap::Vec3 point(const double numbers[3]) {
 
 void problem_of(leap_sink& sink, unsigned piece, unsigned part, const char* what) {
     ++sink.problem_count;
-    constexpr std::size_t most_told = 4;
-    if (sink.problems.size() < most_told)
+    constexpr std::size_t max_told = 4;
+    if (sink.problems.size() < max_told)
         sink.problems.push_back(fmt::format("piece {}, part {}: {}", piece, part, what));
 }
 
 void take(leap_sink* sink, unsigned piece, unsigned part, std::optional<leap::Solid> solid, const char* otherwise) {
     if (!solid) return problem_of(*sink, piece, part, otherwise);
-    if (sink->solids.size() >= leap::most_solids) return problem_of(*sink, piece, part, "more than a million solids");
+    if (sink->solids.size() >= leap::max_solids) return problem_of(*sink, piece, part, "more than a million solids");
     solid->surface = leap::piece_surface(piece);
     solid->part = part;
     sink->solids.push_back(std::move(*solid));
@@ -199,8 +199,8 @@ void leap_sink_triangle(leap_sink* sink, unsigned piece, unsigned part, const do
 void leap_sink_hull(leap_sink* sink, unsigned piece, unsigned part, const double* corners, size_t corner_count,
                     const unsigned* faces, size_t face_count) {
     const auto make = [&]() -> std::optional<leap::Solid> {
-        constexpr std::size_t most_corners = 4096;
-        if (corners == nullptr || faces == nullptr || corner_count > most_corners || face_count > most_corners)
+        constexpr std::size_t max_corners = 4096;
+        if (corners == nullptr || faces == nullptr || corner_count > max_corners || face_count > max_corners)
             return std::nullopt;
         std::vector<leap::Vec3> points;
         for (std::size_t i = 0; i < corner_count; ++i) points.push_back(point(corners + 3 * i));
@@ -208,7 +208,7 @@ void leap_sink_hull(leap_sink* sink, unsigned piece, unsigned part, const double
         const unsigned* at = faces;
         for (std::size_t i = 0; i < face_count; ++i) {
             const unsigned count = *at++;
-            if (count < 3 || count > most_corners) return std::nullopt;
+            if (count < 3 || count > max_corners) return std::nullopt;
             lists.emplace_back(at, at + count);
             at += count;
         }

@@ -16,7 +16,7 @@ using leap::capi::guarded_value;
 
 namespace {
 
-constexpr std::size_t most_characters = 64;
+constexpr std::size_t max_characters = 64;
 
 leap_result scene_of(const leap_program& program, const leap_tuning* tuning, const leap_course& course, int rate,
                      leap_scene** out, leap_error* error) {
@@ -95,8 +95,8 @@ leap_result put_input(leap_world* world, std::size_t character, leap::TapeEvent 
 }
 
 bool takes_input(const leap_world* world, std::size_t character, double after) {
-    constexpr double longest_ahead_s = 60.0;
-    return world != nullptr && character < world->tracks.size() && after >= 0.0 && after <= longest_ahead_s;
+    constexpr double max_ahead_s = 60.0;
+    return world != nullptr && character < world->tracks.size() && after >= 0.0 && after <= max_ahead_s;
 }
 
 }  // namespace
@@ -119,7 +119,7 @@ leap_result leap_world_new(const leap_scene* scene, const leap_start* starts, si
     if (out != nullptr) *out = nullptr;
     if (scene == nullptr || starts == nullptr || count == 0 || out == nullptr)
         return fail(error, LEAP_ARGUMENT, "a scene and at least one start are wanted");
-    if (count > most_characters) return fail(error, LEAP_LIMIT, "at most 64 characters");
+    if (count > max_characters) return fail(error, LEAP_LIMIT, "at most 64 characters");
     return guarded(error, [&] { return new_world(scene->shared, starts, count, out, error); });
 }
 

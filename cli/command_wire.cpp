@@ -51,11 +51,11 @@ void print_text(const WirePlan& plan, const SceneView& r, const Outcome& outcome
         if (!peer.came) fmt::print("{} was never welcomed\n", peer.name);
     for (const WireDifference& each : outcome.differences)
         fmt::print("  {}\n    {}\n", difference_text(r, outcome.run, each), cause_text(outcome.run, each));
-    constexpr std::size_t most_listed = 20;
-    for (std::size_t i = 0; i < outcome.run.corrections.size() && i < most_listed; ++i)
+    constexpr std::size_t max_listed = 20;
+    for (std::size_t i = 0; i < outcome.run.corrections.size() && i < max_listed; ++i)
         fmt::print("  {}\n", correction_text(outcome.run, outcome.run.corrections[i]));
-    if (outcome.run.corrections.size() > most_listed)
-        fmt::print("  and {} corrections more\n", outcome.run.corrections.size() - most_listed);
+    if (outcome.run.corrections.size() > max_listed)
+        fmt::print("  and {} corrections more\n", outcome.run.corrections.size() - max_listed);
     for (const WireReading& each : outcome.readings)
         fmt::print("  {:<24} {:<16} {}\n", each.name, value_text(each.value, each.unit), each.meaning);
     for (const WireMarkAnswer& each : outcome.marks) {

@@ -17,23 +17,23 @@ inline constexpr int fastest_rate_hz = 2000;
 inline constexpr double crossing_nudge_s = 1e-9;
 /// Presses that are drawn or dragged in a tape, and the time between two of them, are at least this long (s). Touch if
 /// tapes are played at more than a thousand ticks a second.
-inline constexpr double shortest_press_s = 0.001;
+inline constexpr double min_press_s = 0.001;
 /// A timer that is short by less than this (s) has run out. Leave.
 inline constexpr double timer_rounding_s = 1e-10;
 /// A tick is split at most this often; more means that rules chase each other, which is reported. Leave.
-inline constexpr int most_splits_per_tick = 64;
+inline constexpr int max_splits_per_tick = 64;
 /// After this many, changes of the motion law alone split it no further. Leave.
-inline constexpr int most_fine_splits = 32;
+inline constexpr int max_fine_splits = 32;
 /// After this many bumps within a tick a body leans on what it bumps into. Leave.
-inline constexpr int most_bumps_per_tick = 8;
+inline constexpr int max_bumps_per_tick = 8;
 /// Transitions at one instant beside one for each move and fixture, for the same reason. Leave.
-inline constexpr int most_changes_per_instant = 16;
+inline constexpr int max_changes_per_instant = 16;
 /// Slowest rate (ticks/s) at which results are promised not to depend on it. Leave.
 inline constexpr double slowest_usual_rate_hz = 30.0;
 /// Longest tape (s) that is read or recorded.
-inline constexpr double longest_tape_s = 3600.0;
+inline constexpr double max_tape_s = 3600.0;
 /// A tape that is made shorter by hand keeps this much (s). Leave.
-inline constexpr double shortest_tape_s = 0.1;
+inline constexpr double min_tape_s = 0.1;
 /// Time between the states kept along a trace (s), for the answers at the cursor: the same memory at every tick rate.
 /// More is slower to look at, less takes memory.
 inline constexpr double snapshot_every_s = 0.5;
@@ -54,7 +54,7 @@ inline constexpr double softest_bump_of_pushed_mps = 1.5;
 /// Share of the radius within which an edge under the falling body counts as landing on it, not sliding off.
 inline constexpr double landing_foot_share = 0.75;
 /// Directions tried when the body slides along several surfaces in one tick. Leave.
-inline constexpr int most_slides = 6;
+inline constexpr int max_slides = 6;
 /// Halvings when the instant is sought at which the ground ends (2^-14 of a tick). Leave.
 inline constexpr int ground_end_halvings = 14;
 /// The body may not leave this distance from the origin (m); beyond, doubles lose the millimetre.
@@ -78,10 +78,10 @@ inline constexpr double fixture_walk_m = 5.0;
 inline constexpr double active_walk_m = 2.5;
 /// Where there are fixtures the body goes at most this far (m) in one stretch, so that none is passed that wasn't
 /// looked at: less than half of the above. Leave.
-inline constexpr double longest_way_per_substep_m = 1.2;
+inline constexpr double max_way_per_substep_m = 1.2;
 /// Within a shorter way (m) nothing is passed unseen but by grazing it: less than half a centimetre deep. Longer is
 /// cheaper.
-inline constexpr double shortest_passing_way_m = 0.1;
+inline constexpr double min_passing_way_m = 0.1;
 /// Beside a moving fixture nearer than this (m) the body goes on in short stretches.
 inline constexpr double near_moving_m = 2.0;
 /// What stays where it is, as near to a body as the first (m), is kept at hand, and the second (m) beyond that, so that
@@ -98,12 +98,12 @@ inline constexpr double far_character_m = 4.0;
 inline constexpr double by_body_m = 3.0;
 /// So many fixtures may depend on each other's poses in a row (link_middle of a link that reads its own link's, a
 /// holder that is held). Bounds the work of a pose; longer rows are reported. Leave.
-inline constexpr std::size_t longest_pose_chain = 16;
+inline constexpr std::size_t max_pose_chain = 16;
 /// A fixture grows to between these shares of its own size. Leave.
-inline constexpr double smallest_growth = 0.05;
-inline constexpr double largest_growth = 20.0;
+inline constexpr double min_growth = 0.05;
+inline constexpr double max_growth = 20.0;
 /// A freeze lasts no longer than this (s). Leave.
-inline constexpr double longest_freeze_s = 60.0;
+inline constexpr double max_freeze_s = 60.0;
 /// Room (m) between what is teleported to and the body that comes out, so that it doesn't touch it.
 inline constexpr double exit_gap_m = 0.2;
 
@@ -120,14 +120,14 @@ inline constexpr double deepest_exit_m = 1.5;
 
 /// No fixture is larger than this (m), half of its longest side; what stands further from the body isn't asked. Touch
 /// when a course has larger ones.
-inline constexpr double largest_box_m = 12.0;
+inline constexpr double max_box_m = 12.0;
 
 // --- Loose bodies ---------------------------------------------------------------------------------------------------
 /// Loose bodies go on in steps of this (s), on a grid of their own, whatever the tick rate. Shorter is dearer.
 inline constexpr double loose_step_s = 1.0 / 240.0;
 /// Rounds of the contact solver: these, and one more for each contact up to the most. More stacks higher and is dearer.
 inline constexpr int loose_rounds = 12;
-inline constexpr int most_loose_rounds = 60;
+inline constexpr int max_loose_rounds = 60;
 /// Rounds end when none changes a speed by more than this (m/s).
 inline constexpr double loose_settled_mps = 1e-6;
 inline constexpr int loose_push_rounds = 6;
@@ -152,23 +152,23 @@ inline constexpr double body_mass_kg = 70.0;
 inline constexpr double waking_push_mps2 = 0.05;
 /// No push is stronger than this (N, and Nm of a motor), and no spring stiffer (N/m): far beyond what anything of a
 /// game weighs. What a script writes beyond is told as an error. Leave.
-inline constexpr double largest_force_n = 1e7;
+inline constexpr double max_force_n = 1e7;
 inline constexpr double stiffest_spring = 1e9;
 /// No blow is wider than this (m, its radius; twice as high at most). What a script writes beyond is told. Leave.
-inline constexpr double largest_blow_m = 100.0;
+inline constexpr double max_blow_m = 100.0;
 /// Friction of pieces of the course against loose bodies.
 inline constexpr double course_friction = 0.7;
 
 // --- Probes, ropes, flights -----------------------------------------------------------------------------------------
 /// Where the course of things inside a tick isn't known in closed form (ropes, walls that are clung to, forces that
 /// change with time) motion goes on in stretches of at most this (s), whatever the tick rate. Shorter is dearer.
-inline constexpr double longest_curved_substep_s = 1.0 / 240.0;
+inline constexpr double max_curved_substep_s = 1.0 / 240.0;
 /// Steps of the pendulum inside such a stretch. Leave.
 inline constexpr int swing_steps = 2;
 /// Halvings when the instant is sought at which a slack rope becomes taut (2^-24 of a stretch). Leave.
 inline constexpr int taut_halvings = 24;
 /// A rope is never shorter than this (m), so that a swing stays a swing.
-inline constexpr double shortest_rope_m = 0.4;
+inline constexpr double min_rope_m = 0.4;
 /// A point nearer than this counts as reached (m).
 inline constexpr double reached_m = 1e-4;
 /// How fast a body that clings is drawn to its wall (m/s), and the gap that is left alone (m).
@@ -199,16 +199,16 @@ inline constexpr double farthest_leeway_s = 0.5;
 /// Points of a sweep along an axis when nothing is said. Touch freely.
 inline constexpr int usual_sweep_points = 21;
 /// Runs of one sweep. More are refused with a message. Touch when somebody has the time.
-inline constexpr std::size_t most_sweep_runs = 4'000'000;
+inline constexpr std::size_t max_sweep_runs = 4'000'000;
 /// Rounds of a blind pair when nothing is said. Touch freely; fewer than six say little.
 inline constexpr int usual_pair_rounds = 10;
 /// Stretches of about a tenth of a second that a search for a way tries when nothing is said. Touch when somebody has
 /// the time.
 inline constexpr std::size_t usual_way_tries = 60'000;
 /// Worlds that such a search keeps to go on from; each takes some ten kilobytes. Touch when memory is short.
-inline constexpr std::size_t most_way_worlds = 8'000;
+inline constexpr std::size_t max_way_worlds = 8'000;
 /// Longer ways (s) are given up. Touch freely.
-inline constexpr double longest_way_s = 120.0;
+inline constexpr double max_way_s = 120.0;
 /// Stretches that are tried for each value when it is asked how far a dial may fall. Touch freely.
 inline constexpr std::size_t margin_tries = 15'000;
 /// Halvings in which that is found. Touch freely; each costs a search.
@@ -216,32 +216,32 @@ inline constexpr int margin_halvings = 6;
 
 // --- Shared play ----------------------------------------------------------------------------------------------------
 /// Peers of a rehearsal, with the host. More are refused with a message. Touch when somebody has a use for more.
-inline constexpr std::size_t most_wire_peers = 8;
+inline constexpr std::size_t max_wire_peers = 8;
 /// Longest rehearsal (s). What every peer has had at every tick is kept, some 100 kilobytes for a second of each.
 /// Longer ones are refused with a message. Touch when memory allows.
-inline constexpr double longest_wire_s = 120.0;
+inline constexpr double max_wire_s = 120.0;
 /// Pictures that are kept of all peers of a rehearsal; each is a whole world, some 60 kilobytes. Touch likewise.
-inline constexpr double most_wire_frames = 2000.0;
+inline constexpr double max_wire_frames = 2000.0;
 /// Corrections that move a character less (m) are rounding, and aren't counted. Touch never.
-inline constexpr double least_correction_m = 1e-3;
+inline constexpr double min_correction_m = 1e-3;
 /// How long (s) the eye is led from where a corrected character was to where it is. Touch freely; it moves nothing.
 inline constexpr double led_over_s = 0.25;
 /// Corrections that are farther (m) are shown at once: a teleport isn't slid over. Touch freely.
 inline constexpr double farthest_led_over_m = 3.0;
 /// The host's word about a character that differs from a peer's own by less (m, m/s, s, rad) isn't taken over where
 /// that would mean to play again: it is rounding, and stays below this. Touch never.
-inline constexpr double least_word_difference = 1e-6;
+inline constexpr double min_word_difference = 1e-6;
 /// Others who run on from what was told last do so for at most this long (s), then they wait. Touch freely.
-inline constexpr double longest_run_on_s = 0.5;
+inline constexpr double max_run_on_s = 0.5;
 /// A loose thing that lies further off (m) than this from where the host has it counts as a difference. Touch freely.
-inline constexpr double least_difference_m = 0.05;
+inline constexpr double min_difference_m = 0.05;
 
 // --- Files ----------------------------------------------------------------------------------------------------------
 /// An input that is told later than it happened is put where it happened, up to this late (s): the run goes back and on
 /// again. Later ones count at the running tick. Touch when windows stall for longer.
 inline constexpr double latest_input_s = 0.5;
 /// Characters in one tape. More are refused with a message. Touch when somebody has a use for more.
-inline constexpr std::size_t most_characters = 32;
+inline constexpr std::size_t max_characters = 32;
 /// Newest format numbers that are read and written.
 inline constexpr int tape_format = 2;
 inline constexpr int course_format = 1;
@@ -252,10 +252,10 @@ inline constexpr int trial_format = 1;
 inline constexpr int wire_format = 1;
 /// Larger files are refused (bytes): scripts; courses, tapes and projects; anything else. Touch when somebody has
 /// larger ones that are no mistake.
-inline constexpr std::size_t largest_script_bytes = 1U * 1024 * 1024;
-inline constexpr std::size_t largest_json_bytes = 32U * 1024 * 1024;
-inline constexpr long long largest_file_bytes = 256LL * 1024 * 1024;
+inline constexpr std::size_t max_script_bytes = 1U * 1024 * 1024;
+inline constexpr std::size_t max_json_bytes = 32U * 1024 * 1024;
+inline constexpr long long max_file_bytes = 256LL * 1024 * 1024;
 /// A JSON file with more values than this is refused before any of it is kept.
-inline constexpr std::size_t most_json_values = 4'000'000;
+inline constexpr std::size_t max_json_values = 4'000'000;
 
 }  // namespace leap::defaults

@@ -14,8 +14,8 @@
 namespace leap {
 namespace {
 
-constexpr double largest_size_m = 10'000.0;
-constexpr double smallest_area_m2 = 1e-12;
+constexpr double max_size_m = 10'000.0;
+constexpr double min_area_m2 = 1e-12;
 
 Vec3 turned_up(const aiVector3D& v, UpAxis up, double scale) {
     const Vec3 own{v.x, v.y, v.z};
@@ -47,7 +47,7 @@ class Collector {
                                                    corners[face.mIndices[2]]};
             const auto& v = out.piece.vertices;
             const double area = 0.5 * glm::length(glm::cross(v[own[1]] - v[own[0]], v[own[2]] - v[own[0]]));
-            if (area > smallest_area_m2) {
+            if (area > min_area_m2) {
                 out.piece.faces.push_back(own);
             } else {
                 ++out.degenerate;
@@ -58,7 +58,7 @@ class Collector {
         finite = finite && is_finite(place);
         // A tenth of a millimetre is one place.
         constexpr double grid_m = 1e-4;
-        if (!finite || glm::length(place) > 100.0 * largest_size_m) return finite = false, 0U;
+        if (!finite || glm::length(place) > 100.0 * max_size_m) return finite = false, 0U;
         const std::array<long long, 3> key{std::llround(place.x / grid_m), std::llround(place.y / grid_m),
                                            std::llround(place.z / grid_m)};
         const auto [found, fresh] = known_.try_emplace(key, static_cast<std::uint32_t>(out.piece.vertices.size()));
@@ -86,9 +86,9 @@ tl::expected<MeshImportOutput, std::string> import_mesh(const MeshImportInput& i
         return wrong(fmt::format("it can't be read as glTF or OBJ ({})", importer.GetErrorString()));
     std::size_t faces = 0;
     for (unsigned i = 0; i < scene->mNumMeshes; ++i) faces += scene->mMeshes[i]->mNumFaces;
-    if (faces > most_mesh_faces)
+    if (faces > max_mesh_faces)
         return wrong(fmt::format("it has {} faces, and at most {} are taken: make a simpler one to collide with", faces,
-                                 most_mesh_faces));
+                                 max_mesh_faces));
     Collector collector(input);
     collector.out.piece.kind = PieceKind::mesh;
     collector.out.piece.name = input.file.stem().string();
@@ -99,7 +99,7 @@ tl::expected<MeshImportOutput, std::string> import_mesh(const MeshImportInput& i
     Bounds bounds;
     for (const Vec3& corner : piece.vertices) bounds.add(corner);
     const Vec3 size = bounds.high - bounds.low;
-    if (std::max({size.x, size.y, size.z}) > largest_size_m)
+    if (std::max({size.x, size.y, size.z}) > max_size_m)
         return wrong(fmt::format("it would be {:.0f} m large; try a smaller scale", glm::length(size)));
     const Vec3 middle = 0.5 * (bounds.low + bounds.high);
     for (Vec3& corner : piece.vertices)

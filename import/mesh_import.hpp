@@ -25,7 +25,7 @@ struct MeshImportOutput {
 };
 
 /// More triangles than this are refused: a course is what one collides with, not what one looks at.
-inline constexpr std::size_t most_mesh_faces = 50'000;
+inline constexpr std::size_t max_mesh_faces = 50'000;
 
 /// Reads every mesh of the file as one piece, corners at the same place joined. Messages say what is wrong and what to
 /// do. Errors: no such file, not a mesh, no faces, too many, numbers that aren't finite, a size beyond 10 km.

@@ -24,7 +24,7 @@ namespace {
 
 constexpr const char* ending = ".link.json";
 constexpr const char* socket_ending = ".socket";
-constexpr std::size_t longest_file = 4096;
+constexpr std::size_t max_file = 4096;
 
 std::optional<fs::path> from_environment(const char* name) {
     const char* value = std::getenv(name);
@@ -40,7 +40,7 @@ std::string why() {
 bool is_ours_alone(const fs::path& path) {
     struct stat of {};
     return ::lstat(path.c_str(), &of) == 0 && S_ISREG(of.st_mode) && of.st_uid == ::geteuid() &&
-           (of.st_mode & (S_IRWXG | S_IRWXO)) == 0 && of.st_size <= static_cast<off_t>(longest_file);
+           (of.st_mode & (S_IRWXG | S_IRWXO)) == 0 && of.st_size <= static_cast<off_t>(max_file);
 }
 
 std::optional<Meeting> read_meeting(const fs::path& path) {

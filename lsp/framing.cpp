@@ -9,7 +9,7 @@
 namespace leap::lsp {
 namespace {
 
-constexpr std::size_t longest_head = 4096;
+constexpr std::size_t max_head = 4096;
 
 /// The length that a head says; nothing when it says none that is one.
 std::optional<std::size_t> length_in(std::string_view head) {
@@ -41,8 +41,8 @@ std::optional<Framing::Message> Framing::next() {
         if (skip_ > 0) return std::nullopt;
     }
     const std::size_t end = waiting_.find("\r\n\r\n");
-    if (end == std::string::npos || end > longest_head) {
-        broken_ = waiting_.size() > longest_head;
+    if (end == std::string::npos || end > max_head) {
+        broken_ = waiting_.size() > max_head;
         return std::nullopt;
     }
     const auto length = length_in(std::string_view(waiting_).substr(0, end));
@@ -50,7 +50,7 @@ std::optional<Framing::Message> Framing::next() {
         broken_ = true;
         return std::nullopt;
     }
-    if (*length > longest_message) {
+    if (*length > max_message) {
         waiting_.erase(0, end + 4);
         skip_ = *length;
         return Message{{}, true};

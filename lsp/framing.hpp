@@ -12,7 +12,7 @@ namespace leap::lsp {
 class Framing {
   public:
     /// Longer messages are skipped, and said to be too long.
-    static constexpr std::size_t longest_message = 64U << 20U;
+    static constexpr std::size_t max_message = 64U << 20U;
 
     void feed(std::string_view bytes) { waiting_ += bytes; }
 

@@ -57,9 +57,9 @@ std::shared_ptr<const Compiled> Workspace::compiled(const std::filesystem::path&
 }
 
 std::shared_ptr<const Compiled> Workspace::project_of(const std::string& path) {
-    constexpr int most_folders_up = 12;
+    constexpr int max_folders_up = 12;
     std::filesystem::path folder = std::filesystem::path(path).parent_path();
-    for (int i = 0; i < most_folders_up && !folder.empty(); ++i) {
+    for (int i = 0; i < max_folders_up && !folder.empty(); ++i) {
         std::error_code ignored;
         if (std::filesystem::exists(folder / "project.json", ignored)) {
             auto project = compiled(folder);

@@ -147,7 +147,7 @@ double reach_of(const KnownPose& known, const Actor& actor) {
 bool solids_are_current(const World& world, const Actor& actor, const StepCache& cache) {
     return cache.poses_hold() && cache.poses.size() == world.fixtures.size() &&
            (world.fixtures.empty() ||
-            is_within(cache.active_around - actor.body.position, defaults::longest_way_per_substep_m));
+            is_within(cache.active_around - actor.body.position, defaults::max_way_per_substep_m));
 }
 
 void place_solids(const SceneView& scene, const World& world, const Actor& actor, StepCache& out) {

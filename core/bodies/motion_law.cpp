@@ -37,7 +37,7 @@ double time_to_speed(const Vec3& v, const Vec3& a, double wanted) {
 /// one in spite of them. What it can't hold carries the body off. `steers`: there is anything that steers.
 void steer_against(const Forces& f, const Vec3& v, const Vec3& wanted, const std::optional<double>& rate, bool steers,
                    Law& law) {
-    const double seconds = law.taken_for > 0.0 ? law.taken_for : defaults::longest_curved_substep_s;
+    const double seconds = law.taken_for > 0.0 ? law.taken_for : defaults::max_curved_substep_s;
     const Vec3 forced = horizontal(acceleration_with_drag(f.pushed, Vec3{0.0}, v, seconds));
     Vec3 own{0.0};
     if (steers) {
@@ -198,7 +198,7 @@ void cling(const EvaluationContext& context, const Forces& f, Actor& actor, Law&
     if (gap > defaults::cling_gap_m) {
         // At most what closes the gap within one substep, so that the pull never runs into the wall.
         const double least = defaults::cling_gap_m * 0.7;
-        law.pull = -normal * std::min(defaults::cling_pull_mps, (gap - least) / defaults::longest_curved_substep_s);
+        law.pull = -normal * std::min(defaults::cling_pull_mps, (gap - least) / defaults::max_curved_substep_s);
     }
 }
 
@@ -233,7 +233,7 @@ bool vary(const EvaluationContext& context, const Forces& f) {
     }
     if (varies || !turns) return varies;
     constexpr double still_rad = 1e-9;
-    const double after = facing_after(context, f.face, defaults::longest_curved_substep_s);
+    const double after = facing_after(context, f.face, defaults::max_curved_substep_s);
     return std::abs(std::remainder(after - context.actor.facing, 2.0 * std::numbers::pi)) > still_rad;
 }
 
@@ -250,7 +250,7 @@ void add_to_character(const EvaluationContext& context, const Effects& effects, 
     const double drag = out.pushed.drag;
     const Vec3 carried = out.pushed.carried;
     // In the middle of a substep its place is known ahead.
-    const double seconds = context.ahead > 0.0 ? 2.0 * context.ahead : defaults::longest_curved_substep_s;
+    const double seconds = context.ahead > 0.0 ? 2.0 * context.ahead : defaults::max_curved_substep_s;
     add_forces(context, effects, body, seconds, out.pushed, context.ahead);
     if (drag > 0.0) {
         out.pushed.drag = drag;
@@ -386,7 +386,7 @@ namespace {
 /// The upward part of what forces do, drag against gravity included.
 double pushed_up_by(const Forces& f, double rising, const Law& law) {
     if (!f.is_pushed) return 0.0;
-    const double seconds = law.taken_for > 0.0 ? law.taken_for : defaults::longest_curved_substep_s;
+    const double seconds = law.taken_for > 0.0 ? law.taken_for : defaults::max_curved_substep_s;
     const Vec3 gravity{0.0, 0.0, -f.gravity};
     return acceleration_with_drag(f.pushed, gravity, {0.0, 0.0, rising}, seconds).z + f.gravity;
 }
@@ -412,12 +412,12 @@ Law motion_law(const EvaluationContext& context, const Forces& f, Actor& actor, 
         cling(context, f, actor, law);
         if (law.curved) {
             law.motion.velocity = actor.body.velocity + law.pull;
-            law.horizon = std::min(law.horizon, defaults::longest_curved_substep_s);
+            law.horizon = std::min(law.horizon, defaults::max_curved_substep_s);
             return law;
         }
     } else if (f.pull->folded < 0 || f.rope != nullptr || f.vary) {
         law.curved = true;
-        law.horizon = std::min(law.horizon, defaults::longest_curved_substep_s);
+        law.horizon = std::min(law.horizon, defaults::max_curved_substep_s);
     }
     if (f.drive == nullptr) {
         steer(context, f, actor, law);

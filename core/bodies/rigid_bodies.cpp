@@ -170,7 +170,7 @@ namespace {
 bool lies_asleep_at(const FixturePose& pose, const RigidState& loose) {
     if (!loose.body.asleep || !loose.holder.is_nobody()) return false;
     constexpr double near_m = 0.1;
-    const double reach = glm::length(pose.half) + near_m + defaults::largest_box_m * 0.1;
+    const double reach = glm::length(pose.half) + near_m + defaults::max_box_m * 0.1;
     return glm::length(loose.body.place - pose.center) <= reach;
 }
 

@@ -22,8 +22,8 @@ class Pressed {
             found_.push_back({on, force});
         }
     }
-    std::array<RigidSupport, most_supports> shares() {
-        std::array<RigidSupport, most_supports> out{};
+    std::array<RigidSupport, max_supports> shares() {
+        std::array<RigidSupport, max_supports> out{};
         if (!(all_ > 0.0)) return out;
         // What is fixed bears its part, and nobody asks it.
         std::erase_if(found_, [](const RigidSupport& each) { return !each.on.is_fixture(); });

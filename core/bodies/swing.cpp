@@ -18,13 +18,13 @@ double rope_left(const Forces& f, const Actor& actor) {
 
 /// A rope at its shortest is not reeled further.
 double reel_speed(const EvaluationContext& context, const Forces& f, const Actor& actor) {
-    if (!f.rope->reel || rope_left(f, actor) <= defaults::shortest_rope_m) return 0.0;
+    if (!f.rope->reel || rope_left(f, actor) <= defaults::min_rope_m) return 0.0;
     return std::max(0.0, number(context, *f.rope->reel));
 }
 
 void reel(const EvaluationContext& context, const Forces& f, double seconds, Actor& actor) {
     double& left = actor.rope_left[f.rope_machine];
-    left = std::max(defaults::shortest_rope_m, left - reel_speed(context, f, actor) * seconds);
+    left = std::max(defaults::min_rope_m, left - reel_speed(context, f, actor) * seconds);
 }
 
 Pendulum pendulum_of(const EvaluationContext& context, const Forces& f, const Actor& actor) {
@@ -64,7 +64,7 @@ double time_to_taut(const EvaluationContext& context, const Forces& f, const Mot
     const Vec3 arm = body_middle(context.actor) - p.anchor;
     const auto beyond = [&](double t) {
         const Vec3 then = arm + law.velocity * t + law.acceleration * (0.5 * t * t);
-        return glm::length(then) - std::max(defaults::shortest_rope_m, p.length - p.reel_mps * t);
+        return glm::length(then) - std::max(defaults::min_rope_m, p.length - p.reel_mps * t);
     };
     if (beyond(0.0) >= -taut_within_m || beyond(longest) <= 0.0) return longest;
     double slack = 0.0;
@@ -97,7 +97,7 @@ MotionResult swing_body(const SceneView& scene, const EvaluationContext& context
         Vec3 position = out.body.position + to_middle;
         Vec3 velocity = out.body.velocity;
         swing(p, h, position, velocity);
-        p.length = std::max(defaults::shortest_rope_m, p.length - p.reel_mps * h);
+        p.length = std::max(defaults::min_rope_m, p.length - p.reel_mps * h);
         const MotionLaw chord{(position - to_middle - out.body.position) / h, Vec3{0.0}};
         const double before = out.seconds;
         const MotionResult moved = move_body(context.surroundings(), shape, out.body, chord, h);

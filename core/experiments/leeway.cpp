@@ -214,7 +214,7 @@ HandResult try_hand(const Setup& setup, const Tape& tape, const HandOptions& opt
                 if (press.to_s >= tape.length_s) {
                     played = with_press_moved(played, row, i, {from, press.to_s});
                 } else {
-                    played = with_press_moved(played, row, i, {from, std::max(to, from + defaults::shortest_press_s)});
+                    played = with_press_moved(played, row, i, {from, std::max(to, from + defaults::min_press_s)});
                 }
             }
         }

@@ -51,7 +51,7 @@ struct Descent {
         return now;
     }
 
-    void run(nlopt_algorithm algorithm, int tries, double smallest_step, double first_step) {
+    void run(nlopt_algorithm algorithm, int tries, double min_step, double first_step) {
         if (tries <= 0 || is_over()) return;
         const auto count = static_cast<unsigned>(low.size());
         const std::unique_ptr<nlopt_opt_s, void (*)(nlopt_opt)> search(nlopt_create(algorithm, count), nlopt_destroy);
@@ -60,7 +60,7 @@ struct Descent {
         nlopt_set_upper_bounds1(running, 1.0);
         nlopt_set_min_objective(running, called, this);
         nlopt_set_maxeval(running, tries);
-        nlopt_set_xtol_abs1(running, smallest_step);
+        nlopt_set_xtol_abs1(running, min_step);
         nlopt_set_initial_step1(running, first_step);
         std::vector<double> share(low.size());
         for (std::size_t i = 0; i < share.size(); ++i) {
@@ -83,12 +83,12 @@ Minimum minimise(const std::function<double(std::span<const double>)>& cost, std
     nlopt_srand(static_cast<unsigned long>(options.seed));
     // From where the values stand first: what is near is wanted more than what is far.
     constexpr double first_step = 0.08;
-    constexpr double smallest_step = 1e-7;
+    constexpr double min_step = 1e-7;
     const int third = options.most_tries / 3;
-    search.run(NLOPT_LN_SBPLX, third, smallest_step, first_step);
+    search.run(NLOPT_LN_SBPLX, third, min_step, first_step);
     // Dividing the box finds what a local search can't see from here; the randomised form breaks ties by the seed.
-    search.run(NLOPT_GN_DIRECT_L_RAND, third, smallest_step, first_step);
-    search.run(NLOPT_LN_SBPLX, options.most_tries - search.best.tries, smallest_step, first_step * 0.25);
+    search.run(NLOPT_GN_DIRECT_L_RAND, third, min_step, first_step);
+    search.run(NLOPT_LN_SBPLX, options.most_tries - search.best.tries, min_step, first_step * 0.25);
     return search.best;
 }
 

@@ -10,7 +10,7 @@ namespace leap {
 namespace {
 
 /// Values smaller than this count as nothing: a spread of rounding around zero is none.
-constexpr double smallest_size = 1e-6;
+constexpr double min_size = 1e-6;
 
 double spread_of(const RateSpread& reading) {
     double low = 1e300;
@@ -25,7 +25,7 @@ double spread_of(const RateSpread& reading) {
     if (there == 0) return 0.0;
     if (there < reading.values.size()) return 1.0;
     const double size = std::max(std::abs(low), std::abs(high));
-    return size < smallest_size ? 0.0 : (high - low) / size;
+    return size < min_size ? 0.0 : (high - low) / size;
 }
 
 }  // namespace

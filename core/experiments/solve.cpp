@@ -85,8 +85,8 @@ class Solver {
     /// tried.
     void step_to_better(std::vector<double>& values) {
         double best = cost(values);
-        constexpr int most_rounds = 6;
-        for (int round_number = 0; round_number < most_rounds; ++round_number) {
+        constexpr int max_rounds = 6;
+        for (int round_number = 0; round_number < max_rounds; ++round_number) {
             bool better = false;
             for (std::size_t i = 0; i < values.size(); ++i)
                 for (const double sign : {-1.0, 1.0}) {

@@ -98,9 +98,9 @@ std::optional<std::string> sweep_problem(const SweepRequest& request) {
         return "both values of the sweep are " + request.axes[0].value.path + "; choose another one";
     std::size_t runs = request.tapes.size();
     for (const SweepAxis& axis : request.axes) runs *= static_cast<std::size_t>(axis.count);
-    if (runs > defaults::most_sweep_runs)
+    if (runs > defaults::max_sweep_runs)
         return fmt::format("this sweep would be {} runs, at most {} are made; take fewer points", runs,
-                           defaults::most_sweep_runs);
+                           defaults::max_sweep_runs);
     return std::nullopt;
 }
 

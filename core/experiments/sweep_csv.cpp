@@ -145,7 +145,7 @@ class Merger {
     std::optional<std::string> add_line(std::size_t part, std::string_view line) {
         const std::vector<std::string> fields = csv_fields(line);
         const auto head = head_of(fields);
-        if (!head || head->cell >= head->count || head->count > defaults::most_sweep_runs)
+        if (!head || head->cell >= head->count || head->count > defaults::max_sweep_runs)
             return "this line doesn't begin with a cell's number";
         if (fields.size() != columns_)
             return fmt::format("this line has {} fields, expected {}", fields.size(), columns_);

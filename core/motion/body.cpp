@@ -103,7 +103,7 @@ MotionResult move_in_air(const Surroundings& course, const BodyShape& shape, con
     double left = seconds;
     std::optional<Vec3> before;  // the surface slid along last
     std::optional<Vec3> wall;
-    for (int slide = 0; slide < defaults::most_slides && left > 0.0; ++slide) {
+    for (int slide = 0; slide < defaults::max_slides && left > 0.0; ++slide) {
         const Vec3 motion = displacement(law, left);
         const auto hit = sweep(course, shape.capsule, out.body.position, motion, gap);
         if (!hit) {
@@ -203,7 +203,7 @@ GroundSlide slide_on_ground(const Surroundings& course, const BodyShape& shape, 
     Vec3 ground = body.ground_normal;
     std::optional<Vec3> before;
     std::optional<Vec3> wall;
-    for (int slide = 0; slide < defaults::most_slides; ++slide) {
+    for (int slide = 0; slide < defaults::max_slides; ++slide) {
         if (horizontal_length(motion) < 1e-9) break;
         const Vec3 full = along_ground(motion, ground);
         const auto hit = sweep(course, shape.capsule, body.position, full, gap);
@@ -319,9 +319,9 @@ BodyState settle_body(const Surroundings& course, const BodyShape& shape, BodySt
 }
 
 BodyState free_body(const Surroundings& course, const BodyShape& shape, BodyState body) {
-    constexpr int most_pushes = 16;
+    constexpr int max_pushes = 16;
     const auto pushed_out = [&](const Surroundings& of) {
-        for (int i = 0; i < most_pushes; ++i) {
+        for (int i = 0; i < max_pushes; ++i) {
             const auto inside = deepest_overlap(of, shape.capsule, body.position);
             if (!inside) return true;
             body.position += inside->normal * (inside->depth + defaults::contact_gap_m);

@@ -16,7 +16,7 @@ namespace {
 
 constexpr std::array piece_kinds{PieceKind::box,  PieceKind::ramp,   PieceKind::steps,  PieceKind::cylinder,
                                  PieceKind::mesh, PieceKind::sphere, PieceKind::capsule};
-constexpr double smallest_size_m = 0.001;
+constexpr double min_size_m = 0.001;
 constexpr int most_steps = 1000;
 
 void read_mesh(const JsonReader& json, Piece& piece) {
@@ -83,7 +83,7 @@ Piece read_piece(const JsonReader& json) {
         return piece;
     }
     piece.size = json.vector("size", std::nullopt);
-    if (!json.failed() && std::min({piece.size.x, piece.size.y, piece.size.z}) < smallest_size_m)
+    if (!json.failed() && std::min({piece.size.x, piece.size.y, piece.size.z}) < min_size_m)
         json.fail("size", "every side must be a millimetre or longer");
     if (!json.failed() && !fits_shape(piece.kind, piece.size))
         json.fail("size", piece.kind == PieceKind::sphere ? "a sphere is as long as it is wide and high"

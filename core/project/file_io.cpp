@@ -47,7 +47,7 @@ tl::expected<std::string, std::string> read_file(const std::filesystem::path& pa
     struct stat info {};
     if (::fstat(file.number(), &info) != 0) return cannot("read", path, why(errno));
     if (S_ISDIR(info.st_mode)) return cannot("read", path, "it is a folder");
-    if (info.st_size > defaults::largest_file_bytes) return cannot("read", path, "it is larger than 256 MiB");
+    if (info.st_size > defaults::max_file_bytes) return cannot("read", path, "it is larger than 256 MiB");
     std::string out;
     std::array<char, 65536> part{};
     while (true) {
@@ -56,7 +56,7 @@ tl::expected<std::string, std::string> read_file(const std::filesystem::path& pa
         if (got < 0) return cannot("read", path, why(errno));
         if (got == 0) return out;
         out.append(part.data(), static_cast<std::size_t>(got));
-        if (static_cast<long long>(out.size()) > defaults::largest_file_bytes)
+        if (static_cast<long long>(out.size()) > defaults::max_file_bytes)
             return cannot("read", path, "it is larger than 256 MiB");
     }
 }

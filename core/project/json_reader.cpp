@@ -15,14 +15,14 @@ namespace leap {
 
 namespace {
 constexpr int deepest_json = 64;
-constexpr double largest_coordinate_m = 1e5;
+constexpr double max_coordinate_m = 1e5;
 
 }  // namespace
 
 /// The parser keeps every value, and what reads them recurses.
 std::optional<std::string> json_refusal(std::string_view text) {
-    if (text.size() > defaults::largest_json_bytes)
-        return fmt::format("it is larger than {} MiB", defaults::largest_json_bytes / (1024 * 1024));
+    if (text.size() > defaults::max_json_bytes)
+        return fmt::format("it is larger than {} MiB", defaults::max_json_bytes / (1024 * 1024));
     int depth = 0;
     std::size_t values = 1;
     bool quoted = false;
@@ -37,8 +37,8 @@ std::optional<std::string> json_refusal(std::string_view text) {
         if ((c == '[' || c == '{') && ++depth > deepest_json)
             return fmt::format("it is nested more than {} deep", deepest_json);
         if (c == ']' || c == '}') --depth;
-        if (c == ',' && ++values > defaults::most_json_values)
-            return fmt::format("it holds more than {} million values", defaults::most_json_values / 1'000'000);
+        if (c == ',' && ++values > defaults::max_json_values)
+            return fmt::format("it holds more than {} million values", defaults::max_json_values / 1'000'000);
     }
     return std::nullopt;
 }
@@ -137,11 +137,11 @@ std::vector<double> JsonReader::numbers(const char* member, std::size_t count) c
         return out;
     }
     for (std::size_t i = 0; i < count; ++i) {
-        const bool good = (*found)[i].is_number() && std::abs((*found)[i].get<double>()) <= largest_coordinate_m;
+        const bool good = (*found)[i].is_number() && std::abs((*found)[i].get<double>()) <= max_coordinate_m;
         if (good) {
             out[i] = (*found)[i].get<double>();
         } else {
-            fail(member, fmt::format("its entry {} must be a number of at most {:g}", i + 1, largest_coordinate_m));
+            fail(member, fmt::format("its entry {} must be a number of at most {:g}", i + 1, max_coordinate_m));
         }
     }
     return out;
@@ -160,10 +160,10 @@ Vec2 JsonReader::pair(const char* member) const {
 
 void JsonReader::only(std::initializer_list<const char*> known) const {
     if (failed() || !json_->is_object()) return;
-    constexpr std::size_t most_told = 20;
+    constexpr std::size_t max_told = 20;
     for (const auto& [member, value] : json_->items()) {
         const auto is_known = [&](const char* word) { return member == word; };
-        if (std::any_of(known.begin(), known.end(), is_known) || root().warnings_.size() >= most_told) continue;
+        if (std::any_of(known.begin(), known.end(), is_known) || root().warnings_.size() >= max_told) continue;
         const std::string near = nearest_name(member, std::vector<std::string>(known.begin(), known.end()));
         root().warnings_.push_back(fmt::format("{}: {}: this is not read{}", path_, where(member),
                                                near.empty() ? "" : fmt::format("; did you mean {}?", near)));

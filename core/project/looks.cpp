@@ -59,7 +59,7 @@ std::vector<Point> read_points(const JsonReader& json, const char* member, std::
 LookPart read_part(const JsonReader& json, bool has_own_color) {
     LookPart out;
     const std::string shape = json.text("shape");
-    constexpr int most_boards = 100;
+    constexpr int max_boards = 100;
     if (shape == "box") {
         json.only({"shape", "color", "from", "to"});
         out.shape = BoxPart{json.vector("from", std::nullopt), json.vector("to", std::nullopt)};
@@ -71,7 +71,7 @@ LookPart read_part(const JsonReader& json, bool has_own_color) {
         const std::string along = json.text("along");
         boards.axis = along == "x" ? 0 : (along == "y" ? 1 : 2);
         if (along != "x" && along != "y" && along != "z" && !json.failed()) json.fail("along", "must be x, y or z");
-        boards.count = json.whole("count", std::nullopt, 1, most_boards);
+        boards.count = json.whole("count", std::nullopt, 1, max_boards);
         boards.second_color = read_color(json, "second_color", false);
         out.shape = boards;
     } else if (shape == "lathe") {

@@ -12,12 +12,12 @@
 namespace leap {
 namespace {
 
-constexpr std::size_t most_events = 4'000'000;
+constexpr std::size_t max_events = 4'000'000;
 
 TapeEvent read_event(const JsonReader& json) {
     TapeEvent event;
     json.only({"t", "button", "down", "stick", "look"});
-    event.time_s = json.number("t", std::nullopt, 0.0, defaults::longest_tape_s);
+    event.time_s = json.number("t", std::nullopt, 0.0, defaults::max_tape_s);
     const int kinds =
         static_cast<int>(json.has("button")) + static_cast<int>(json.has("stick")) + static_cast<int>(json.has("look"));
     if (kinds != 1) {
@@ -49,7 +49,7 @@ void read_track(const JsonReader& json, std::size_t& count, TapeTrack& out) {
         json.fail("start", "is missing");
     }
     json.each("events", [&](const JsonReader& event) {
-        if (++count > most_events) return event.fail("", "a tape holds at most four million events");
+        if (++count > max_events) return event.fail("", "a tape holds at most four million events");
         out.events.push_back(read_event(event));
     });
     std::stable_sort(out.events.begin(), out.events.end(),
@@ -60,8 +60,8 @@ void read_tracks(const JsonReader& json, Tape& tape) {
     std::size_t count = 0;
     tape.tracks.clear();
     json.each("characters", [&](const JsonReader& character) {
-        if (tape.tracks.size() >= defaults::most_characters)
-            return character.fail("", fmt::format("a tape has at most {} characters", defaults::most_characters));
+        if (tape.tracks.size() >= defaults::max_characters)
+            return character.fail("", fmt::format("a tape has at most {} characters", defaults::max_characters));
         character.only({"name", "body", "start", "events"});
         TapeTrack track;
         if (character.has("name")) track.name = character.text("name");
@@ -116,7 +116,7 @@ tl::expected<Tape, std::string> read_tape(std::string_view text, const std::stri
     Tape tape;
     tape.name = json.text("name");
     tape.rate_hz = json.whole("rate", defaults::tick_rate_hz, defaults::slowest_rate_hz, defaults::fastest_rate_hz);
-    tape.length_s = json.number("length", std::nullopt, 0.0, defaults::longest_tape_s);
+    tape.length_s = json.number("length", std::nullopt, 0.0, defaults::max_tape_s);
     if (format == 1) {
         json.only({"format", "name", "rate", "start", "length", "events"});
         std::size_t count = 0;

@@ -118,8 +118,7 @@ tl::expected<Trial, std::string> read_trial(std::string_view text, const std::st
     out.units.length = text_or(reader, "length_unit", usual.length);
     out.units.speed = text_or(reader, "speed_unit", usual.speed);
     if (const auto fine = check_units(out.units); !fine && !reader.failed()) reader.fail("time_unit", fine.error());
-    if (reader.has("later_s"))
-        out.later_s = reader.number("later_s", 0.0, -defaults::longest_tape_s, defaults::longest_tape_s);
+    if (reader.has("later_s")) out.later_s = reader.number("later_s", 0.0, -defaults::max_tape_s, defaults::max_tape_s);
     out.stretch = reader.number("stretch", out.stretch, 0.01, 100.0);
     out.character = text_or(reader, "character");
     out.one = text_or(reader, "one");

@@ -20,8 +20,8 @@ namespace leap {
 namespace {
 
 constexpr double most_s = 10.0;
-constexpr double most_clock_s = 1.0;
-constexpr double most_input_delay_s = 1.0;
+constexpr double max_clock_s = 1.0;
+constexpr double max_input_delay_s = 1.0;
 constexpr double most_bytes = 1e9;
 
 constexpr std::array others_shown = {
@@ -41,8 +41,8 @@ WireLink read_link(const JsonReader& reader) {
     reader.each("pauses", [&](const JsonReader& each) {
         each.only({"from", "to"});
         WirePause pause;
-        pause.from_s = each.number("from", std::nullopt, 0.0, defaults::longest_tape_s);
-        pause.to_s = each.number("to", std::nullopt, 0.0, defaults::longest_tape_s);
+        pause.from_s = each.number("from", std::nullopt, 0.0, defaults::max_tape_s);
+        pause.to_s = each.number("to", std::nullopt, 0.0, defaults::max_tape_s);
         if (!each.failed() && pause.to_s <= pause.from_s) each.fail("to", "must come after from");
         out.pauses.push_back(pause);
     });
@@ -57,9 +57,9 @@ WirePeer read_peer(const JsonReader& reader, bool host) {
     out.track = reader.text("character", std::string());
     out.place = reader.text("place", std::string());
     out.body = reader.text("body", std::string());
-    out.joins_s = reader.number("joins", 0.0, 0.0, defaults::longest_tape_s);
-    if (reader.has("leaves")) out.leaves_s = reader.number("leaves", 0.0, 0.0, defaults::longest_tape_s);
-    out.clock_s = reader.number("clock", 0.0, -most_clock_s, most_clock_s);
+    out.joins_s = reader.number("joins", 0.0, 0.0, defaults::max_tape_s);
+    if (reader.has("leaves")) out.leaves_s = reader.number("leaves", 0.0, 0.0, defaults::max_tape_s);
+    out.clock_s = reader.number("clock", 0.0, -max_clock_s, max_clock_s);
     if (out.name.empty() && !reader.failed()) reader.fail("name", "must not be empty");
     if (host && reader.has("clock")) reader.fail("clock", "the host's is the one that counts: leave it out");
     if (host && reader.has("link")) reader.fail("link", "the host, which comes first, has none: leave it out");
@@ -97,10 +97,10 @@ tl::expected<WirePlan, std::string> read_wire_plan(std::string_view text, const 
     WirePlan out;
     out.name = reader.text("name");
     out.seed = static_cast<std::uint64_t>(reader.whole("seed", 1, 0, 1'000'000'000));
-    out.length_s = reader.number("length", out.length_s, 1e-3, defaults::longest_wire_s);
+    out.length_s = reader.number("length", out.length_s, 1e-3, defaults::max_wire_s);
     out.send_every_s = reader.number("send_every", out.send_every_s, 0.0, most_s);
     out.behind_s = reader.number("behind", out.behind_s, 0.0, most_s);
-    out.input_delay_s = reader.number("input_delay", 0.0, 0.0, most_input_delay_s);
+    out.input_delay_s = reader.number("input_delay", 0.0, 0.0, max_input_delay_s);
     const std::string others = reader.text("others", std::string("behind"));
     const auto shown =
         std::find_if(others_shown.begin(), others_shown.end(), [&](const auto& each) { return each.second == others; });
@@ -134,8 +134,8 @@ tl::expected<WirePlan, std::string> read_wire_plan(std::string_view text, const 
     });
     if (out.name.empty() && !reader.failed()) reader.fail("name", "must not be empty");
     if (out.peers.empty() && !reader.failed()) reader.fail("peers", "must hold at least the host");
-    if (out.peers.size() > defaults::most_wire_peers && !reader.failed())
-        reader.fail("peers", fmt::format("must be at most {}, with the host", defaults::most_wire_peers));
+    if (out.peers.size() > defaults::max_wire_peers && !reader.failed())
+        reader.fail("peers", fmt::format("must be at most {}, with the host", defaults::max_wire_peers));
     if (reader.failed()) return tl::make_unexpected(reader.error());
     if (warnings != nullptr) warnings->insert(warnings->end(), reader.warnings().begin(), reader.warnings().end());
     return out;

@@ -83,7 +83,7 @@ tl::expected<WireAxis, std::string> read_wire_axis(const Program& program, const
     const std::size_t equals = text.find('=');
     const auto span = equals == std::string::npos ? std::nullopt : span_in(text.substr(equals + 1));
     if (!span) return wrong("write it like \"Peer 1.delay=0..0.3:7\" or \"hop.rise=1m..3m:5\", with at least 2 values");
-    if (span->count > most_wire_cells) return wrong("so many values are too many");
+    if (span->count > max_wire_cells) return wrong("so many values are too many");
     WireAxis out;
     out.what = text.substr(0, equals);
     double low = 0.0;
@@ -123,8 +123,8 @@ tl::expected<WireSweep, std::string> wire_sweep(const Program& program, const Tu
     out.axes = std::move(axes);
     const std::size_t inner = out.axes.back().values.size();
     const std::size_t count = out.axes.front().values.size() * (out.axes.size() == 2 ? inner : 1);
-    if (count > most_wire_cells)
-        return tl::make_unexpected(fmt::format("{} rehearsals are too many: at most {}", count, most_wire_cells));
+    if (count > max_wire_cells)
+        return tl::make_unexpected(fmt::format("{} rehearsals are too many: at most {}", count, max_wire_cells));
     out.cells.resize(count);
     const StopSign stop(options.stop);
     out.stopped = !in_parallel(count, stopped_by(options, stop), [&](std::size_t i) {

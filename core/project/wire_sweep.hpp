@@ -42,9 +42,9 @@ struct WireSweep {
     bool stopped = false;         ///< not all of them were rehearsed
 };
 
-inline constexpr std::size_t most_wire_cells = 100'000;
+inline constexpr std::size_t max_wire_cells = 100'000;
 
-/// At most two axes, at most most_wire_cells; the same on any number of threads.
+/// At most two axes, at most max_wire_cells; the same on any number of threads.
 tl::expected<WireSweep, std::string> wire_sweep(const Program& program, const Tuning& tuning, const Course& course,
                                                 const WirePlan& plan, std::span<const Tape> tapes,
                                                 std::vector<WireAxis> axes, const ParallelOptions& options = {});

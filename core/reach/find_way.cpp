@@ -35,7 +35,7 @@ class Search {
                  r.shape(start.actors.front()).capsule.height * 0.5),
           tries_(r, ends_.goal, field_),
           most_tries_(request.most_tries > 0 ? request.most_tries : defaults::usual_way_tries),
-          most_worlds_(request.most_worlds > 0 ? request.most_worlds : defaults::most_way_worlds) {}
+          most_worlds_(request.most_worlds > 0 ? request.most_worlds : defaults::max_way_worlds) {}
 
     /// The stretches of the way; empty when there is none.
     std::vector<WaySegment> run(const World& start, const std::vector<WaySegment>& hint, Way& out) {
@@ -153,7 +153,7 @@ class Search {
             if (child.world.time > known->second - earlier_s) return -1;
             known->second = child.world.time;
         }
-        if (child.world.time > defaults::longest_way_s) return -1;
+        if (child.world.time > defaults::max_way_s) return -1;
         note_nearest(child.world);
         const std::int32_t node = add_node(parent, child.stretch);
         if (child.arrived) return node;

@@ -22,7 +22,7 @@ struct WayRequest {
     std::string to;    ///< a piece to stand on, or a place to come to; of both a place counts
     /// Stretches that are tried at most; see defaults::usual_way_tries.
     std::size_t most_tries = 0;
-    /// Worlds that are kept at most for later tries; the least promising go first. See defaults::most_way_worlds.
+    /// Worlds that are kept at most for later tries; the least promising go first. See defaults::max_way_worlds.
     std::size_t most_worlds = 0;
 };
 

@@ -11,11 +11,11 @@ namespace leap {
 namespace {
 
 constexpr double farthest_gap_m = 12.0;
-constexpr double least_gap_m = 0.3;
-constexpr double least_rise_m = 0.4;
+constexpr double min_gap_m = 0.3;
+constexpr double min_rise_m = 0.4;
 constexpr double highest_rise_m = 6.0;
 constexpr double deepest_fall_m = 12.0;
-constexpr double smallest_top_m = 0.8;
+constexpr double min_top_m = 0.8;
 
 Vec2 own_frame(const ItemBox& box, const Vec2& point) {
     return turned_in_plan(point - Vec2{box.center.x, box.center.y}, -box.turn_deg);
@@ -147,24 +147,24 @@ std::vector<std::size_t> leap_neighbours(const CoursePlan& plan, std::size_t fro
     for (std::size_t i = 0; i < plan.pieces.size(); ++i) {
         if (i == from || !has_level_top(plan.pieces[i])) continue;
         const ItemBox box = item_box(plan, {ItemKind::piece, i}, {});
-        if (box.top() < plan.water_level || std::min(box.half.x, box.half.y) * 2.0 < smallest_top_m) continue;
+        if (box.top() < plan.water_level || std::min(box.half.x, box.half.y) * 2.0 < min_top_m) continue;
         const double rise = box.top() - own.top();
         if (rise > highest_rise_m || rise < -deepest_fall_m) continue;
         const auto [p, q] = nearest_points(own, box);
         const double gap = glm::length(q - p);
-        const bool walked_to = gap < least_gap_m && std::abs(rise) < least_rise_m;
+        const bool walked_to = gap < min_gap_m && std::abs(rise) < min_rise_m;
         if (gap > farthest_gap_m || walked_to) continue;
         found.emplace_back(gap + 0.5 * std::abs(rise), i);
     }
     std::sort(found.begin(), found.end());
     // Crates that stand on the piece would crowd out the quay across the gap.
-    constexpr int most_on_it = 2;
+    constexpr int max_on_it = 2;
     int on_it = 0;
     std::vector<std::size_t> out;
     for (const auto& [distance, piece] : found) {
         const ItemBox box = item_box(plan, {ItemKind::piece, piece}, {});
         const bool stands_on_it = is_inside(own, {box.center.x, box.center.y});
-        if (out.size() < most && (!stands_on_it || on_it++ < most_on_it)) out.push_back(piece);
+        if (out.size() < most && (!stands_on_it || on_it++ < max_on_it)) out.push_back(piece);
     }
     return out;
 }

@@ -11,12 +11,12 @@
 namespace leap {
 namespace {
 
-constexpr double margin_m = 6.0;            ///< round the course
-constexpr double smallest_square_m = 0.75;  ///< narrow enough for the tops of crates
-constexpr double most_squares = 120'000;    ///< else they get larger
-constexpr double walked_step_m = 0.5;       ///< higher ones are climbed
-constexpr double air_factor = 2.5;          ///< how much dearer a metre of air is than one of ground
-constexpr double climb_factor = 1.5;        ///< of a metre up, beside the way in plan
+constexpr double margin_m = 6.0;         ///< round the course
+constexpr double min_square_m = 0.75;    ///< narrow enough for the tops of crates
+constexpr double max_squares = 120'000;  ///< else they get larger
+constexpr double walked_step_m = 0.5;    ///< higher ones are climbed
+constexpr double air_factor = 2.5;       ///< how much dearer a metre of air is than one of ground
+constexpr double climb_factor = 1.5;     ///< of a metre up, beside the way in plan
 constexpr double fall_factor = 0.2;
 constexpr double leave_ground_m = 1.0;
 
@@ -49,7 +49,7 @@ WayField::WayField(const Course& course, const Vec3& goal, const Surface& piece,
     }
     low_ = Vec2{low.x, low.y} - Vec2{margin_m};
     const Vec2 size = Vec2{high.x, high.y} + Vec2{margin_m} - low_;
-    side_m_ = std::max(smallest_square_m, std::sqrt(size.x * size.y / most_squares));
+    side_m_ = std::max(min_square_m, std::sqrt(size.x * size.y / max_squares));
     columns_ = std::max(1, static_cast<int>(std::ceil(size.x / side_m_)));
     rows_ = std::max(1, static_cast<int>(std::ceil(size.y / side_m_)));
     top_ = high.z + 1.0;
@@ -72,7 +72,7 @@ const WayField::Square& WayField::square(int column, int row) const {
 }
 
 void WayField::find_levels(const Course& course, double headroom_m) {
-    constexpr int most_levels = 12;
+    constexpr int max_levels = 12;
     squares_.reserve(static_cast<std::size_t>(columns_) * static_cast<std::size_t>(rows_));
     for (int row = 0; row < rows_; ++row)
         for (int column = 0; column < columns_; ++column) {
@@ -80,7 +80,7 @@ void WayField::find_levels(const Course& course, double headroom_m) {
             const Vec2 middle = low_ + Vec2{column + 0.5, row + 0.5} * side_m_;
             double above = top_;
             double ceiling = top_ + headroom_m;
-            for (int level = 0; level < most_levels; ++level) {
+            for (int level = 0; level < max_levels; ++level) {
                 const auto hit = cast_ray(course, {middle.x, middle.y, above}, -world_up, above - bottom_);
                 if (!hit) break;
                 constexpr double standable = 0.5;  // of the upward part of the normal: 60 degrees

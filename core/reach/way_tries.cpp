@@ -19,7 +19,7 @@ constexpr double edge_ahead_s = 0.12;    ///< a walk ends so long before the gro
 constexpr double ahead_walking_m = 2.5;  ///< where the stick leads
 constexpr double ahead_flying_m = 5.0;
 constexpr double farthest_aim_m = 30.0;
-constexpr std::size_t most_aims = 2;
+constexpr std::size_t max_aims = 2;
 constexpr double yaw_step_deg = 5.0;
 constexpr std::array<double, 5> asides_deg{0.0, 30.0, -30.0, 75.0, -75.0};
 constexpr double usual_pitch_deg = -6.0;
@@ -198,7 +198,7 @@ std::vector<std::pair<ButtonId, Vec2>> WayTries::looks_at_what_is_asked_for(cons
         std::sort(near.begin(), near.end(), [](const auto& a, const auto& b) { return a.first < b.first; });
         std::size_t taken = 0;
         for (const auto& [left, place] : near) {
-            if (glm::length(place - eyes) > farthest_aim_m || taken == most_aims) continue;
+            if (glm::length(place - eyes) > farthest_aim_m || taken == max_aims) continue;
             ++taken;
             const Vec3 to = place - eyes;
             out.emplace_back(

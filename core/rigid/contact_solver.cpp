@@ -232,7 +232,7 @@ using JointRange = std::span<JointRow>;
 void solve_island(double seconds, ContactRange contacts, JointRange joints, RigidScratch& scratch) {
     Rows rows(scratch);
     const int count = static_cast<int>(contacts.size() + joints.size());
-    const int rounds = std::min(d::most_loose_rounds, d::loose_rounds + count);
+    const int rounds = std::min(d::max_loose_rounds, d::loose_rounds + count);
     for (int round = 0; round < rounds; ++round) {
         double change = 0.0;
         for (JointRow& row : joints)

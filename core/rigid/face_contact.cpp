@@ -73,12 +73,12 @@ double lowest(std::span<const Vec3> corners, const Vec3& along) {
     return out;
 }
 
-constexpr std::size_t most_corners = 64;
+constexpr std::size_t max_corners = 64;
 struct Polygon {
-    std::array<Vec3, most_corners> corner;
+    std::array<Vec3, max_corners> corner;
     std::size_t count = 0;
     void add(const Vec3& p) {
-        if (count < most_corners) corner[count++] = p;
+        if (count < max_corners) corner[count++] = p;
     }
 };
 
@@ -96,7 +96,7 @@ Polygon face_polygon(const Polyhedron& solid, const Plane& plane) {
     middle /= static_cast<double>(out.count);
     const Vec3 x = direction_or_zero(out.corner[0] - middle);
     const Vec3 y = glm::cross(plane.normal, x);
-    std::array<std::pair<double, Vec3>, most_corners> sorted;
+    std::array<std::pair<double, Vec3>, max_corners> sorted;
     for (std::size_t i = 0; i < out.count; ++i) {
         const Vec3 from = out.corner[i] - middle;
         sorted[i] = {elementary::atan2(glm::dot(from, y), glm::dot(from, x)), out.corner[i]};

@@ -226,7 +226,7 @@ void for_each_joined(std::span<const RigidObject> things, std::span<const RigidJ
 
 /// All rows until they are settled; no positions are corrected.
 void settle_rows(RigidScratch& scratch) {
-    const int rounds = std::min(4 * defaults::most_loose_rounds,
+    const int rounds = std::min(4 * defaults::max_loose_rounds,
                                 defaults::loose_rounds + 4 * static_cast<int>(scratch.joint_rows.size()));
     for (int round = 0; round < rounds; ++round) {
         double change = 0.0;

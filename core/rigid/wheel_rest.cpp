@@ -42,12 +42,12 @@ bool touches_something(const SolidSource& fixed, const RigidObject& thing) {
 
 bool rest_on_wheels(const SolidSource& fixed, const WheelKind& kind, double gravity_mps2, RigidObject& thing,
                     Wheels& wheels) {
-    constexpr int most_rounds = 12;
+    constexpr int max_rounds = 12;
     constexpr double exact_share = 1e-6;
     const double weight = thing.kind.mass_kg * gravity_mps2;
     RigidObject at = thing;
     Wheels felt = wheels;
-    for (int round = 0; round < most_rounds; ++round) {
+    for (int round = 0; round < max_rounds; ++round) {
         if (!feel_ground(fixed, kind, at.body, felt)) return false;
         Vec3 force{0.0};
         Vec3 torque{0.0};

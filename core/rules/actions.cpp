@@ -104,7 +104,7 @@ void spend_at(const EvaluationContext& context, const Action& action, double amo
 /// Stands still from now on, or for longer than it does already.
 void freeze(double seconds, Actor& actor) {
     if (!(seconds > 0.0)) return;
-    const double until = actor.time + std::min(seconds, defaults::longest_freeze_s);
+    const double until = actor.time + std::min(seconds, defaults::max_freeze_s);
     if (!actor.is_frozen()) actor.frozen_from = actor.time;
     actor.frozen_until = std::max(actor.frozen_until, until);
 }

@@ -252,7 +252,7 @@ EvaluationContext Instant::context_now(const RunningMachine& running) const {
 int Instant::most_changes() const {
     std::size_t machines = world_.machines.size();
     for (const Actor& actor : world_.actors) machines += actor.machines.size();
-    return defaults::most_changes_per_instant + static_cast<int>(machines);
+    return defaults::max_changes_per_instant + static_cast<int>(machines);
 }
 
 MachineState& Instant::state_of(const RunningMachine& running) {

@@ -198,18 +198,18 @@ void Compiler::check_forces(const Effects& effects, const Tuning& tuning) {
              fmt::format("{} is more than counts here", quantity_text(folded_value(tuning, *said), dimension)),
              fmt::format("it counts as {}", quantity_text(most, dimension)));
     };
-    for (const Push& push : effects.pushes) beyond(push.force, defaults::largest_force_n, dimensions::force);
+    for (const Push& push : effects.pushes) beyond(push.force, defaults::max_force_n, dimensions::force);
     for (const Blow& blow : effects.blows) {
-        beyond(blow.radius, defaults::largest_blow_m, dimensions::length);
-        beyond(blow.height, 2.0 * defaults::largest_blow_m, dimensions::length);
+        beyond(blow.radius, defaults::max_blow_m, dimensions::length);
+        beyond(blow.height, 2.0 * defaults::max_blow_m, dimensions::length);
         if (!blow.box) continue;
-        for (const Expression& side : *blow.box) beyond(side, 2.0 * defaults::largest_blow_m, dimensions::length);
+        for (const Expression& side : *blow.box) beyond(side, 2.0 * defaults::max_blow_m, dimensions::length);
     }
     for (const Spring& spring : effects.springs)
         beyond(spring.stiffness, defaults::stiffest_spring, dimensions::stiffness);
     if (!effects.joint) return;
     const Joint& joint = *effects.joint;
-    beyond(joint.motor_most, defaults::largest_force_n, joint.slides ? dimensions::force : dimensions::torque);
+    beyond(joint.motor_most, defaults::max_force_n, joint.slides ? dimensions::force : dimensions::torque);
     const bool known = joint.low && joint.high && joint.low->folded >= 0 && joint.high->folded >= 0;
     if (known && folded_value(tuning, *joint.low) > folded_value(tuning, *joint.high))
         warn(joint.low->range, "this joint can go nowhere: it goes from more to less",

@@ -20,25 +20,25 @@ void Compiler::add(syntax::File file) {
 }
 
 void Compiler::report(SourceRange range, std::string message, std::string hint) {
-    if (told_.size() > most_messages) return;
+    if (told_.size() > max_messages) return;
     if (!told_.emplace(range.file, range.begin, range.end, "").second) return;
     diagnostics_.push_back({Severity::error, range, std::move(message), std::move(hint)});
-    if (told_.size() > most_messages)
-        diagnostics_.push_back({Severity::error, range, fmt::format("there are more than {} mistakes", most_messages),
+    if (told_.size() > max_messages)
+        diagnostics_.push_back({Severity::error, range, fmt::format("there are more than {} mistakes", max_messages),
                                 "the rest is told once these are mended"});
 }
 
 /// Hints are worked out for as many mistakes as are told.
 std::string Compiler::near_name(std::string_view name, std::span<const std::string> candidates) const {
-    return told_.size() > most_messages ? std::string() : nearest_name(name, candidates);
+    return told_.size() > max_messages ? std::string() : nearest_name(name, candidates);
 }
 
 void Compiler::warn(SourceRange range, std::string message, std::string hint) {
     // A gate is compiled whole and part by part; what is wrong with it is told once.
-    if (told_.size() > most_messages || !told_.emplace(range.file, range.begin, range.end, message).second) return;
+    if (told_.size() > max_messages || !told_.emplace(range.file, range.begin, range.end, message).second) return;
     diagnostics_.push_back({Severity::warning, range, std::move(message), std::move(hint)});
-    if (told_.size() > most_messages)
-        diagnostics_.push_back({Severity::warning, range, fmt::format("there are more than {} messages", most_messages),
+    if (told_.size() > max_messages)
+        diagnostics_.push_back({Severity::warning, range, fmt::format("there are more than {} messages", max_messages),
                                 "the rest is told once these are mended"});
 }
 
@@ -85,8 +85,8 @@ void Compiler::index_names() {
                 program_.button_names.add(button.name.text, static_cast<std::int32_t>(program_.buttons.size()));
                 program_.buttons.push_back({button.name.text, button.keys, button.pads, button.name.range});
                 note_name(button.name.range, button.name.range);
-                if (program_.buttons.size() == most_buttons + 1)
-                    report(button.name.range, fmt::format("there are more than {} buttons", most_buttons),
+                if (program_.buttons.size() == max_buttons + 1)
+                    report(button.name.range, fmt::format("there are more than {} buttons", max_buttons),
                            "a trace keeps that many; leave out what no move waits for");
             }
         }
@@ -100,8 +100,8 @@ void Compiler::index_names() {
 std::vector<const syntax::Owner*> Compiler::chain_of(const syntax::Owner& owner) {
     std::vector<const syntax::Owner*> chain{&owner};
     while (chain.back()->base) {
-        if (chain.size() > longest_chain) {
-            report(owner.name.range, fmt::format("{} is based on more than {} others", owner.name.text, longest_chain),
+        if (chain.size() > max_chain) {
+            report(owner.name.range, fmt::format("{} is based on more than {} others", owner.name.text, max_chain),
                    "let it be based on one nearer to the first");
             break;
         }

@@ -113,7 +113,7 @@ CompiledClause Compiler::compile_clause(const ClauseInfo& info, const syntax::Cl
     out.said = true;
     switch (info.kind) {
         case ClauseKind::value:
-            for (std::size_t i = 0; i < clause.values.size() && i < most_values; ++i)
+            for (std::size_t i = 0; i < clause.values.size() && i < max_values; ++i)
                 out.values[i] = value(clause.values[i], scope, info.type, info.who);
             break;
         case ClauseKind::pose:

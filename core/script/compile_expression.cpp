@@ -13,7 +13,7 @@ namespace {
 using syntax::Expr;
 using syntax::ExprKind;
 
-constexpr std::size_t longest_code = 80;  // each pushes three values at most, see expression_stack
+constexpr std::size_t max_code = 80;  // each pushes three values at most, see expression_stack
 
 bool is_vector(Type type) {
     return type.kind == ValueKind::vector;
@@ -71,7 +71,7 @@ Expression Compiler::finish(Emitted emitted, Type type, SourceRange range) {
         return in.op == Op::sense_vector && (in.sense == Sense::forward || in.sense == Sense::right);
     });
     program_.code.insert(program_.code.end(), emitted.code.begin(), emitted.code.end());
-    if (emitted.code.size() > longest_code) report(range, "this expression is too long", "split it with let");
+    if (emitted.code.size() > max_code) report(range, "this expression is too long", "split it with let");
     if (emitted.constant) {
         out.folded = program_.folded_slots;
         program_.folded.push_back({out, out.folded});

@@ -83,7 +83,7 @@ void Compiler::note_reading(SourceRange at, const std::string& name) {
 }
 
 void Compiler::unknown_name(const Expr& expr, const Scope& scope) {
-    if (told_.size() > most_messages) return report(expr.range, "");
+    if (told_.size() > max_messages) return report(expr.range, "");
     std::vector<std::string> names;
     for (const syntax::Owner* level : scope.chain) {
         for (const auto& dial : level->dials) names.push_back(dial.name.text);

@@ -117,8 +117,8 @@ void Compiler::compile_meters() {
         if (owner.refill_when) info.refill_when = condition(*owner.refill_when, scope, "when");
         program_.meters[i] = std::move(info);
     }
-    if (program_.meters.size() > most_meters)
-        report(program_.meters[most_meters].range, fmt::format("there are more than {} meters", most_meters),
+    if (program_.meters.size() > max_meters)
+        report(program_.meters[max_meters].range, fmt::format("there are more than {} meters", max_meters),
                "a counter may do instead");
 }
 

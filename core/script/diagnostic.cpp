@@ -45,13 +45,13 @@ std::string diagnostic_text(const Diagnostic& diagnostic, std::span<const Source
 }
 
 std::string nearest_name(std::string_view name, std::span<const std::string> candidates) {
-    constexpr std::size_t longest_compared = 64;  // keeps absurd names cheap
-    if (name.size() > longest_compared) return {};
+    constexpr std::size_t max_compared = 64;  // keeps absurd names cheap
+    if (name.size() > max_compared) return {};
     const std::size_t tolerated = std::max<std::size_t>(1, name.size() / 3);
     std::size_t best = tolerated + 1;
     std::string found;
     for (const std::string& candidate : candidates) {
-        if (candidate.size() > longest_compared) continue;
+        if (candidate.size() > max_compared) continue;
         // Names whose lengths differ by more can't be nearer.
         const std::size_t longer = std::max(name.size(), candidate.size());
         if (longer - std::min(name.size(), candidate.size()) >= best) continue;

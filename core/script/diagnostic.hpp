@@ -21,9 +21,9 @@ struct Diagnostic {
 };
 
 /// More messages than these aren't told at once, and that is told.
-inline constexpr std::size_t most_messages = 200;
+inline constexpr std::size_t max_messages = 200;
 /// Owners that are based on one another, one by one.
-inline constexpr std::size_t longest_chain = 16;
+inline constexpr std::size_t max_chain = 16;
 
 using Diagnostics = std::vector<Diagnostic>;
 

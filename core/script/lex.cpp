@@ -140,11 +140,11 @@ class Lexer {
     }
 
     void message(std::size_t begin, std::size_t end, std::string what, std::string hint) {
-        if (out_.diagnostics.size() > most_messages) return;
+        if (out_.diagnostics.size() > max_messages) return;
         out_.diagnostics.push_back({Severity::error, range(begin, end), std::move(what), std::move(hint)});
-        if (out_.diagnostics.size() == most_messages)
+        if (out_.diagnostics.size() == max_messages)
             out_.diagnostics.push_back({Severity::error, range(begin, end),
-                                        fmt::format("there are more than {} mistakes", most_messages),
+                                        fmt::format("there are more than {} mistakes", max_messages),
                                         "the rest is read once these are mended"});
     }
 

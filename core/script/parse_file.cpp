@@ -182,12 +182,12 @@ syntax::Gauge Parser::gauge() {
 }
 
 ParseOutput parse(std::string_view text, std::uint32_t file) {
-    if (text.size() > defaults::largest_script_bytes) {
+    if (text.size() > defaults::max_script_bytes) {
         ParseOutput refused;
         refused.diagnostics.push_back(
             {Severity::error,
              {file, 0, 0},
-             fmt::format("this script is larger than {} MiB", defaults::largest_script_bytes / (1024 * 1024)),
+             fmt::format("this script is larger than {} MiB", defaults::max_script_bytes / (1024 * 1024)),
              "split it into files and take them in with use"});
         return refused;
     }

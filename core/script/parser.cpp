@@ -92,8 +92,8 @@ void Parser::fail_at(SourceRange range, std::string message, std::string hint) {
     if (failed_) return;
     out_.diagnostics.push_back({Severity::error, range, std::move(message), std::move(hint)});
     failed_ = true;
-    if (out_.diagnostics.size() != most_messages) return;
-    out_.diagnostics.push_back({Severity::error, range, fmt::format("there are more than {} mistakes", most_messages),
+    if (out_.diagnostics.size() != max_messages) return;
+    out_.diagnostics.push_back({Severity::error, range, fmt::format("there are more than {} mistakes", max_messages),
                                 "the rest is read once these are mended"});
     at_ = tokens_.size() - 1;
 }

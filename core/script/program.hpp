@@ -72,7 +72,7 @@ struct MeterInfo {
     std::optional<Condition> refill_when;
     SourceRange range;
 };
-inline constexpr std::size_t most_meters = 8;
+inline constexpr std::size_t max_meters = 8;
 
 /// A question asked of the course wherever the body is, or a fixture of a kind.
 struct ProbeInfo {
@@ -94,7 +94,7 @@ struct GaugeInfo {
     std::string meaning;
 };
 
-inline constexpr std::size_t most_buttons = 64;  ///< a bit each in a row of a trace
+inline constexpr std::size_t max_buttons = 64;  ///< a bit each in a row of a trace
 
 struct ButtonInfo {
     std::string name;

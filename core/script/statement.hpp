@@ -58,8 +58,8 @@ enum class ClauseKind : std::uint8_t {
     counter
 };
 
-inline constexpr std::size_t most_choices = 6;
-inline constexpr std::size_t most_values = 3;
+inline constexpr std::size_t max_choices = 6;
+inline constexpr std::size_t max_values = 3;
 
 /// One clause behind the word of a statement.
 struct ClauseInfo {
@@ -71,7 +71,7 @@ struct ClauseInfo {
     std::string_view behind{};   ///< what it is missing behind: "behind the direction"
     std::size_t count = 1;       ///< values parted by commas
     std::string_view closing{};  ///< a word behind it
-    std::array<std::string_view, most_choices> choices{};
+    std::array<std::string_view, max_choices> choices{};
 };
 
 /// Clauses in few words, for the tables.
@@ -103,18 +103,18 @@ constexpr ClauseInfo flag(std::string_view words) {
 }
 }  // namespace clause
 
-inline constexpr std::size_t most_clauses = 11;
+inline constexpr std::size_t max_clauses = 11;
 
 struct StatementInfo {
     std::string_view word;     ///< or several: "wheels push"
     std::string_view usage;    ///< how it is written, for the reference and the hover
     std::string_view meaning;  ///< likewise
     std::string_view example;  ///< compiles where it may stand
-    std::array<ClauseInfo, most_clauses> clauses{};
+    std::array<ClauseInfo, max_clauses> clauses{};
 
     constexpr std::size_t clause_count() const {
         std::size_t count = 0;
-        while (count < most_clauses && clauses[count].kind != ClauseKind::none) ++count;
+        while (count < max_clauses && clauses[count].kind != ClauseKind::none) ++count;
         return count;
     }
     std::string_view first_word() const { return word.substr(0, word.find(' ')); }
@@ -123,7 +123,7 @@ struct StatementInfo {
 /// A clause, checked and compiled.
 struct CompiledClause {
     bool said = false;
-    std::array<Expression, most_values> values;
+    std::array<Expression, max_values> values;
     std::int32_t index = -1;  ///< of the meter, tag, probe, curve, dial, event, memory or counter; of choices
     std::string text;
 };
@@ -132,7 +132,7 @@ struct CompiledClause {
 /// stands behind the statement's own word: a value, or what is named there.
 struct Clauses {
     std::span<const ClauseInfo> infos;  ///< of the statement's row
-    std::array<CompiledClause, most_clauses> all;
+    std::array<CompiledClause, max_clauses> all;
 
     bool said(std::string_view words) const { return find(words, Holds::anything).said; }
     const Expression& value(std::string_view words = {}) const { return find(words, Holds::values).values[0]; }
@@ -141,10 +141,10 @@ struct Clauses {
         if (!clause.said) return std::nullopt;
         return clause.values[0];
     }
-    const std::array<Expression, most_values>& three(std::string_view words = {}) const {
+    const std::array<Expression, max_values>& three(std::string_view words = {}) const {
         return find(words, Holds::values).values;
     }
-    std::optional<std::array<Expression, most_values>> maybe_three(std::string_view words) const {
+    std::optional<std::array<Expression, max_values>> maybe_three(std::string_view words) const {
         const CompiledClause& clause = find(words, Holds::values);
         if (!clause.said) return std::nullopt;
         return clause.values;

@@ -14,8 +14,8 @@
 namespace leap {
 namespace {
 
-constexpr double least_radius_m = 0.01;
-constexpr double most_m = defaults::largest_blow_m;
+constexpr double min_radius_m = 0.01;
+constexpr double most_m = defaults::max_blow_m;
 
 /// What a blow goes along with: somebody's feet, and where they face.
 struct Frame {
@@ -31,7 +31,7 @@ Frame frame_of(const EvaluationContext& context) {
 
 Capsule capsule_of(const EvaluationContext& context, const Blow& blow) {
     Capsule out;
-    out.radius = std::clamp(number(context, *blow.radius), least_radius_m, most_m);
+    out.radius = std::clamp(number(context, *blow.radius), min_radius_m, most_m);
     out.height = std::clamp(blow.height ? number(context, *blow.height) : 0.0, 2.0 * out.radius, 2.0 * most_m);
     return out;
 }
@@ -39,8 +39,7 @@ Capsule capsule_of(const EvaluationContext& context, const Blow& blow) {
 UprightBox box_of(const EvaluationContext& context, const Blow& blow, const Frame& frame) {
     UprightBox out;
     for (int i = 0; i < 3; ++i)
-        out.half[i] =
-            std::clamp(0.5 * number(context, (*blow.box)[static_cast<std::size_t>(i)]), least_radius_m, most_m);
+        out.half[i] = std::clamp(0.5 * number(context, (*blow.box)[static_cast<std::size_t>(i)]), min_radius_m, most_m);
     out.turn_rad = frame.turn_rad + (blow.turned ? number(context, *blow.turned) : 0.0);
     return out;
 }

@@ -108,7 +108,7 @@ FixtureOffset fixture_offset(const EvaluationContext& at, std::size_t index, boo
     if (phase->effects.swing) to.swing_rad = number(context, *phase->effects.swing);
     for (int i = 0; phase->effects.grow && i < 3; ++i)
         to.grown[i] = std::clamp(number(context, (*phase->effects.grow)[static_cast<std::size_t>(i)]),
-                                 defaults::smallest_growth, defaults::largest_growth);
+                                 defaults::min_growth, defaults::max_growth);
     if (with_face && phase->effects.face) to.face_rad = faced(context, index, *phase->effects.face, own.from.face_rad);
     const double share = gone(context, context.world.machines[index], *phase);
     // Beginning and ending at rest, over the same time.
@@ -154,8 +154,7 @@ namespace {
 
 /// Whether a pose that is being worked out has come back to itself, or depends on too many others.
 bool ends_chain(const EvaluationContext& context, std::size_t index) {
-    return context.poses != nullptr &&
-           (context.poses->has(index) || context.poses->length >= defaults::longest_pose_chain);
+    return context.poses != nullptr && (context.poses->has(index) || context.poses->length >= defaults::max_pose_chain);
 }
 PoseChain chain_with(const EvaluationContext& context, std::size_t index) {
     return {index, context.poses, context.poses == nullptr ? 1 : context.poses->length + 1};
@@ -209,7 +208,7 @@ bool is_on_its_way(const EvaluationContext& context, std::size_t index) {
 
 RigidShape fixture_shape(const EvaluationContext& context, const FixtureInfo& info) {
     const auto side = [&](std::size_t i) {
-        return std::clamp(number(context, info.size[i]), 0.001, 2.0 * defaults::largest_box_m);
+        return std::clamp(number(context, info.size[i]), 0.001, 2.0 * defaults::max_box_m);
     };
     RigidShape out;
     if (info.shape == FixtureShape::box) {

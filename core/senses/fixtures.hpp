@@ -15,7 +15,7 @@ void place_solid(const FixturePose& pose, bool upright, const Surface& surface, 
 
 /// Where fixture `index` of the course stands. `at_rest`: where it was placed, without slide and swing. A pose may
 /// depend on another fixture's pose (link_middle, a holder). One that comes back to itself, or over more than
-/// defaults::longest_pose_chain fixtures, is taken at rest there: fixture_errors() tells of such courses.
+/// defaults::max_pose_chain fixtures, is taken at rest there: fixture_errors() tells of such courses.
 FixturePose fixture_pose(const EvaluationContext& context, std::size_t index, bool at_rest = false);
 
 /// Whether what is known of a fixture that keeps still is so in this world, too: of any branch of the run, at any

@@ -49,8 +49,7 @@ void add_spring(const EvaluationContext& context, const Spring& spring, const Pu
 void add_forces(const EvaluationContext& context, const Effects& effects, const PushedBody& body, double seconds,
                 Pushed& out, double gone) {
     for (const Push& push : effects.pushes) {
-        const double force =
-            std::clamp(number(context, push.force), -defaults::largest_force_n, defaults::largest_force_n);
+        const double force = std::clamp(number(context, push.force), -defaults::max_force_n, defaults::max_force_n);
         add_force(direction_or_zero(vector(context, push.direction)) * force, arm_of(context, push.at, body), body,
                   out);
     }

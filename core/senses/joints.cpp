@@ -69,9 +69,8 @@ RigidJoint joint_of(const EvaluationContext& context, std::size_t rigid, const J
     out.high = std::max(out.low, value(said.high, out.high));
     out.friction = std::max(0.0, value(said.friction, 0.0));
     out.motor_speed = value(said.motor, 0.0);
-    out.motor_most = said.motor
-                         ? std::clamp(value(said.motor_most, defaults::largest_force_n), 0.0, defaults::largest_force_n)
-                         : 0.0;
+    out.motor_most =
+        said.motor ? std::clamp(value(said.motor_most, defaults::max_force_n), 0.0, defaults::max_force_n) : 0.0;
     return out;
 }
 

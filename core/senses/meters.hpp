@@ -8,8 +8,8 @@
 namespace leap {
 
 /// Per second, by meter: what the phases in force drain, or the refill when nothing does and its wait is over.
-struct MeterRates : std::array<double, most_meters> {
-    using std::array<double, most_meters>::operator[];
+struct MeterRates : std::array<double, max_meters> {
+    using std::array<double, max_meters>::operator[];
     double& operator[](MeterId meter) { return (*this)[meter.at()]; }
     double operator[](MeterId meter) const { return (*this)[meter.at()]; }
 };

@@ -70,12 +70,12 @@ void find_pose_rings(const Program& program, const CoursePlan& plan, std::vector
     std::vector<bool> told(plan.fixtures.size());
     for (std::size_t i = 0; i < plan.fixtures.size(); ++i) {
         std::vector<std::size_t> row{i};
-        while (next[row.back()] && row.size() <= defaults::longest_pose_chain) {
+        while (next[row.back()] && row.size() <= defaults::max_pose_chain) {
             row.push_back(*next[row.back()]);
             if (row.back() == i) break;
         }
         const bool ring = row.size() > 1 && row.back() == i;
-        const bool too_long = !ring && row.size() > defaults::longest_pose_chain;
+        const bool too_long = !ring && row.size() > defaults::max_pose_chain;
         if (told[i] || (!ring && !too_long)) continue;
         // A row that leads into a ring is told of there.
         if (too_long && !leads_to_end(next, i)) continue;
@@ -91,7 +91,7 @@ void find_pose_rings(const Program& program, const CoursePlan& plan, std::vector
                                   plan.fixtures[i].name, names)
                     : fmt::format("fixture \"{}\": its position depends on more than {} others in a row; shorten the "
                                   "row of links",
-                                  plan.fixtures[i].name, defaults::longest_pose_chain - 1)});
+                                  plan.fixtures[i].name, defaults::max_pose_chain - 1)});
     }
 }
 

@@ -292,7 +292,7 @@ void find_passed(const SceneView& scene, const Vec3& from, const World& world, c
     out.clear();
     const Vec3 way = actor.body.position - from;
     const double length = glm::length(way);
-    if (length < defaults::shortest_passing_way_m) return;
+    if (length < defaults::min_passing_way_m) return;
     const EvaluationContext context = scene.context(world, actor);
     const Capsule capsule{actor.radius, actor.height};
     Solid solid;

@@ -105,7 +105,7 @@ class Tick {
         begin();
         for (int split = 0; world_.time < end_ - rounding_s; ++split) {
             ask_all();
-            if (split >= defaults::most_splits_per_tick) {
+            if (split >= defaults::max_splits_per_tick) {
                 note_fault(world_.actors.front());
                 break;
             }
@@ -123,7 +123,7 @@ class Tick {
         scratch_.begin_for(scene_.generation);
         end_ = until;
         begin();
-        for (int split = 0; world_.time < end_ - rounding_s && split < defaults::most_splits_per_tick; ++split) {
+        for (int split = 0; world_.time < end_ - rounding_s && split < defaults::max_splits_per_tick; ++split) {
             ask_all();
             if (world_.actors.size() == 1) {
                 advance_one(split);
@@ -202,7 +202,7 @@ class Tick {
         const bool bumped = (actor.events & (event_bumped_wall | event_bumped_ceiling)) != 0;
         if (!bumped && seconds < hardly_s) return;  // it has waited for another, and leans on as it did
         if (bumped) ++progress.bumps;
-        progress.leaning = bumped && (seconds < hardly_s || progress.bumps >= defaults::most_bumps_per_tick);
+        progress.leaning = bumped && (seconds < hardly_s || progress.bumps >= defaults::max_bumps_per_tick);
     }
     /// Rules chase each other: the rest of the tick passes without motion, and the score says so.
     void note_fault(const Actor& actor) {
@@ -330,7 +330,7 @@ void Tick::advance_one(int split) {
     ActorScratch& own = scratch_.actors.front();
     const double until = next_input_time(0);
     const double from = actor.time;
-    const SubstepKind kind{own.progress.tick_begin, split >= defaults::most_fine_splits, own.progress.leaning,
+    const SubstepKind kind{own.progress.tick_begin, split >= defaults::max_fine_splits, own.progress.leaning,
                            own.progress.inputs_unchanged};
     own.progress.rules_idle =
         advance_to_change(scene_, world_, actor, until - from, kind, scratch_, record_).rules_idle &&
@@ -385,7 +385,7 @@ void Tick::advance_several(int split) {
     }
     for (Actor& actor : world_.actors) actor.time = goal;
     finish_substeps();
-    if (split + 1 >= defaults::most_splits_per_tick)
+    if (split + 1 >= defaults::max_splits_per_tick)
         for (const Actor& actor : world_.actors) note_fault(actor);
 }
 
@@ -407,7 +407,7 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
     for (bool at_begin = true;; at_begin = false) {
         const double until = std::min(progress.reach, next_input_time(i));
         const double from = actor.time;
-        const bool coarse = progress.splits >= defaults::most_fine_splits;
+        const bool coarse = progress.splits >= defaults::max_fine_splits;
         const SubstepKind kind{progress.tick_begin, coarse, progress.leaning, progress.inputs_unchanged, at_begin};
         const Advanced advanced = advance_to_change(scene_, world_, actor, until - from, kind, scratch_, record_);
         progress.rules_idle = advanced.rules_idle && progress.inputs_unchanged;
@@ -418,7 +418,7 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
         if (actor.time >= goal - rounding_s) return {goal};
         if (advanced.of_fixture || !keeps_to_itself(world_, actor, own.cache, anything_is_held(world_)))
             return {actor.time};
-        if (progress.splits >= defaults::most_splits_per_tick) return {actor.time};
+        if (progress.splits >= defaults::max_splits_per_tick) return {actor.time};
         if (!own.begin.has_whole) {
             own.begin.whole = actor;
             own.begin.has_whole = true;

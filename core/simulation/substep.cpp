@@ -149,14 +149,14 @@ ActorSubstep sit_on(const SceneView& scene, World& world, Actor& actor, double l
 /// tried over and over, in ever less time.
 MotionResult lean(const Surroundings& around, const BodyShape& shape, const BodyState& body, const MotionLaw& wanted,
                   double seconds) {
-    constexpr int most_walls = 4;
+    constexpr int max_walls = 4;
     constexpr double no_time_s = 1e-12;
     MotionLaw law = wanted;
     MotionResult moved;
     moved.body = body;
     double gone = 0.0;
-    for (int i = 0; i <= most_walls; ++i) {
-        if (i == most_walls) law = {};
+    for (int i = 0; i <= max_walls; ++i) {
+        if (i == max_walls) law = {};
         const MotionResult before = moved;
         moved = move_body(around, shape, before.body, law, seconds - gone);
         gone += moved.seconds;
@@ -224,7 +224,7 @@ ActorSubstep move_actor(const SceneView& scene, World& world, Actor& actor, doub
         if (forces.rope != nullptr && !actor.body.grounded)
             law.horizon = time_to_taut(context, forces, law.motion, std::min(longest, law.horizon));
     } else {
-        law.horizon = std::min(longest, defaults::longest_curved_substep_s);
+        law.horizon = std::min(longest, defaults::max_curved_substep_s);
         law.motion = {actor.body.velocity, swing_acceleration(context, forces, actor)};
     }
     if (kind.coarse) law.horizon = longest;
@@ -240,10 +240,10 @@ ActorSubstep move_actor(const SceneView& scene, World& world, Actor& actor, doub
     // it. After many splits such an instant is met late rather than tried for again and again, and the tick comes to
     // its end.
     if (kind.coarse) {
-        constexpr int coarse_splits = defaults::most_splits_per_tick - defaults::most_fine_splits;
+        constexpr int coarse_splits = defaults::max_splits_per_tick - defaults::max_fine_splits;
         seconds = std::max(seconds, 1.0 / (scene.rate_hz * coarse_splits));
     }
-    if (meets_others(world)) seconds = std::min(seconds, time_for(law.motion, defaults::longest_way_per_substep_m));
+    if (meets_others(world)) seconds = std::min(seconds, time_for(law.motion, defaults::max_way_per_substep_m));
     const bool nothing_due = seconds > longest + 0.5 * just_behind_s;
     seconds = std::min(seconds, longest);
     if (!actor.taut) take_middle(context, forces, seconds, actor, law);
@@ -270,10 +270,10 @@ ActorSubstep move_actor(const SceneView& scene, World& world, Actor& actor, doub
                              ? swing_body(scene, context, forces, seconds, actor)
                              : go(context.surroundings(), shape_now(scene, actor), actor.body, in_world(), seconds);
     // Round an edge the way has no closed form: short substeps, whatever the tick rate.
-    if (moved.slid_round && !actor.taut && moved.seconds > defaults::longest_curved_substep_s) {
-        if (law.driven && !law.flying) drive_over(context, forces, defaults::longest_curved_substep_s, law);
-        moved = go(context.surroundings(), shape_now(scene, actor), actor.body, in_world(),
-                   defaults::longest_curved_substep_s);
+    if (moved.slid_round && !actor.taut && moved.seconds > defaults::max_curved_substep_s) {
+        if (law.driven && !law.flying) drive_over(context, forces, defaults::max_curved_substep_s, law);
+        moved =
+            go(context.surroundings(), shape_now(scene, actor), actor.body, in_world(), defaults::max_curved_substep_s);
     }
     if (lifts_off) {
         actor.events |= event_left_ground;

@@ -37,7 +37,7 @@ struct RigidSupport {
     }
     friend bool operator==(const RigidSupport&, const RigidSupport&) = default;
 };
-inline constexpr std::size_t most_supports = 4;  ///< those that bear most
+inline constexpr std::size_t max_supports = 4;  ///< those that bear most
 
 /// A fixture that can be loose; see RunLayout::rigid.
 struct RigidState {
@@ -49,7 +49,7 @@ struct RigidState {
     std::int8_t hand = -1;  ///< of its holder: 0 left, 1 right; the one that reaches for it, then holds it
     Vec3 pushed{0.0};       ///< m/s² that its phase's forces gave it when it moved last
     Vec3 pushed_turn{0.0};  ///< N m, likewise
-    std::array<RigidSupport, most_supports> rests_on{};  ///< as it moved last
+    std::array<RigidSupport, max_supports> rests_on{};  ///< as it moved last
     static constexpr auto fields() {
         return std::tuple(Field("body", &RigidState::body), Field("holder", &RigidState::holder),
                           Field("passes", &RigidState::passes), Field("from_place", &RigidState::from_place),

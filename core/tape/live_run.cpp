@@ -25,7 +25,7 @@ void LiveRun::input(TapeEvent event, std::size_t actor) {
 
 void LiveRun::advance_to(double time) {
     take_late_inputs();
-    const double limit = std::min(time, defaults::longest_tape_s);
+    const double limit = std::min(time, defaults::max_tape_s);
     while (static_cast<double>(world().tick + 1) / rate_hz() <= limit) run_tick();
 }
 

@@ -162,7 +162,7 @@ bool is_snapshot_tick(std::int64_t tick, int rate_hz) {
 }
 
 std::int64_t ticks_for(double seconds, int rate_hz) {
-    return static_cast<std::int64_t>(std::ceil(std::min(seconds, defaults::longest_tape_s) * rate_hz - 1e-6));
+    return static_cast<std::int64_t>(std::ceil(std::min(seconds, defaults::max_tape_s) * rate_hz - 1e-6));
 }
 
 std::span<const InputEvent> inputs_of_tick(std::span<const InputEvent> inputs, std::size_t& cursor, std::int64_t tick,

@@ -108,7 +108,7 @@ Tape with_point_moved(const Tape& tape, std::size_t track, InputCurve curve, std
                       const InputPoint& wanted) {
     std::vector<PairEvent> pairs = pairs_of(tape.tracks[track], curve);
     assert(number < pairs.size());
-    constexpr double gap = defaults::shortest_press_s;
+    constexpr double gap = defaults::min_press_s;
     PairEvent& pair = pairs[number];
     const double low = number == 0 ? 0.0 : std::min(pair.time_s, pairs[number - 1].time_s + gap);
     const double high = number + 1 == pairs.size() ? std::max(tape.length_s, pair.time_s)
@@ -122,7 +122,7 @@ Tape with_point(const Tape& tape, std::size_t track, InputCurve curve, const Inp
     std::vector<PairEvent> pairs = pairs_of(tape.tracks[track], curve);
     const double time = rounded_number(std::clamp(wanted.time_s, 0.0, tape.length_s));
     for (std::size_t i = 0; i < pairs.size(); ++i)
-        if (std::abs(pairs[i].time_s - time) < defaults::shortest_press_s)
+        if (std::abs(pairs[i].time_s - time) < defaults::min_press_s)
             return with_point_moved(tape, track, curve, i, {pairs[i].time_s, wanted.value});
     const PairEvent added{time, with_part(held_at(pairs, time, at_start), curve, wanted.value)};
     pairs.insert(std::find_if(pairs.begin(), pairs.end(), [&](const PairEvent& each) { return each.time_s > time; }),

@@ -127,7 +127,7 @@ std::vector<Press> presses_of(const Tape& tape, const ButtonRow& row) {
 Tape with_press_moved(const Tape& tape, const ButtonRow& row, std::size_t number, const Press& wanted) {
     std::vector<Press> presses = presses_of(tape, row);
     assert(number < presses.size());
-    constexpr double gap = defaults::shortest_press_s;
+    constexpr double gap = defaults::min_press_s;
     const double low = number == 0 ? 0.0 : presses[number - 1].to_s + gap;
     const double high = number + 1 == presses.size() ? tape.length_s : presses[number + 1].from_s - gap;
     Press& press = presses[number];
@@ -148,7 +148,7 @@ Tape with_press_moved(const Tape& tape, const ButtonRow& row, std::size_t number
 
 std::optional<Tape> with_press(const Tape& tape, const ButtonRow& row, const Press& wanted) {
     std::vector<Press> presses = presses_of(tape, row);
-    constexpr double gap = defaults::shortest_press_s;
+    constexpr double gap = defaults::min_press_s;
     Press press{std::max(0.0, std::min(wanted.from_s, wanted.to_s)),
                 std::min(tape.length_s, std::max(wanted.from_s, wanted.to_s))};
     const auto next =

@@ -28,7 +28,7 @@ struct ButtonRow {
 std::vector<Press> presses_of(const Tape& tape, const ButtonRow& row);
 
 /// The press with that number, put to other times. It keeps clear of its neighbours and of the tape's ends and stays
-/// at least defaults::shortest_press_s long: what was asked for is brought into that room.
+/// at least defaults::min_press_s long: what was asked for is brought into that room.
 Tape with_press_moved(const Tape& tape, const ButtonRow& row, std::size_t number, const Press& wanted);
 /// One more press; nothing where the button is down already, or where there is no room.
 std::optional<Tape> with_press(const Tape& tape, const ButtonRow& row, const Press& wanted);

@@ -474,9 +474,9 @@ double pow(double x, double y) {
         return negative ? -out : out;
     }
     if (x < 0.0 && !is_whole(y)) return not_a_number;
-    constexpr double most_squared = 64.0;
+    constexpr double max_squared = 64.0;
     double out = 0.0;
-    if (is_whole(y) && std::abs(y) <= most_squared) {
+    if (is_whole(y) && std::abs(y) <= max_squared) {
         out = whole_power(size, static_cast<int>(y));
     } else if (std::abs(y) > 0x1p+65) {
         out = size == 1.0 ? 1.0 : (size > 1.0) == (y > 0.0) ? infinity : 0.0;

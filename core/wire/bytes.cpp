@@ -8,7 +8,7 @@ namespace leap {
 namespace {
 
 /// Shorter runs of equal bytes cost more than they save.
-constexpr std::size_t least_equal_run = 3;
+constexpr std::size_t min_equal_run = 3;
 
 std::uint8_t byte_at(std::span<const std::uint8_t> bytes, std::size_t i) {
     return i < bytes.size() ? bytes[i] : std::uint8_t{0};
@@ -40,7 +40,7 @@ Bytes changes_since(std::span<const std::uint8_t> base, std::span<const std::uin
         if (at == now.size()) break;
         const std::size_t changed_from = at;
         std::size_t equal = 0;
-        for (; at < now.size() && equal < least_equal_run; ++at) equal = now[at] == byte_at(base, at) ? equal + 1 : 0;
+        for (; at < now.size() && equal < min_equal_run; ++at) equal = now[at] == byte_at(base, at) ? equal + 1 : 0;
         at -= equal;
         write.count(changed_from - equal_from);
         write.count(at - changed_from);

@@ -7,7 +7,7 @@ namespace leap {
 namespace {
 
 /// What arrives so far ahead of what is missing isn't from a peer that keeps to the rules.
-constexpr std::uint32_t most_ahead = 4096;
+constexpr std::uint32_t max_ahead = 4096;
 
 }  // namespace
 
@@ -35,7 +35,7 @@ void ReliableChannel::acknowledged(std::uint32_t number) {
 
 std::vector<CertainContent> ReliableChannel::receive(const CertainMessage& message) {
     std::vector<CertainContent> out;
-    if (message.number <= heard_ || message.number > heard_ + most_ahead) return out;
+    if (message.number <= heard_ || message.number > heard_ + max_ahead) return out;
     early_.emplace(message.number, message.content);
     for (auto next = early_.find(heard_ + 1); next != early_.end(); next = early_.find(heard_ + 1)) {
         out.push_back(std::move(next->second));

@@ -107,7 +107,7 @@ void find_cause(const SceneView& r, const WireRun& run, WireDifference& differen
 
 /// Numbers that were worked out from other splits of time may differ in their last bits.
 bool is_another(double a, double b) {
-    return a != b && !(std::abs(a - b) < defaults::least_word_difference);
+    return a != b && !(std::abs(a - b) < defaults::min_word_difference);
 }
 
 std::string phase_name(const SceneView& r, std::size_t fixture, PhaseId phase) {
@@ -202,7 +202,7 @@ bool DifferenceFinder::differs(const WireSample& of_host, const WireSample& of_p
     const SampledPlace& peer = of_peer.places[series.index];
     // Where it is follows from its phase; what can be loose goes on from where it was.
     if (!same_phase && !r_.layout.can_be_loose(series.fixture)) return false;
-    return !(host.hidden && peer.hidden) && apart_m(host, peer) > defaults::least_difference_m;
+    return !(host.hidden && peer.hidden) && apart_m(host, peer) > defaults::min_difference_m;
 }
 
 void DifferenceFinder::compare(std::size_t peer, Series& series, std::size_t tick) {

@@ -48,7 +48,7 @@ void InputsPeer::hear_inputs(double now, const ToldInputs& message, std::size_t 
         }
         ++heard_;
     }
-    const std::int64_t most = stage_.r.rate_hz * static_cast<std::int64_t>(defaults::longest_wire_s + 1.0);
+    const std::int64_t most = stage_.r.rate_hz * static_cast<std::int64_t>(defaults::max_wire_s + 1.0);
     known_until_ = std::clamp(message.until_tick, known_until_, std::max(known_until_, most));
     if (!there_) come_into_play(now);
     if (!there_) return;
@@ -153,7 +153,7 @@ void InputsPeer::go_back(double now, std::size_t late) {
             std::max(correction.moved_m, glm::length(before.actors[i].body.position - world().actors[i].body.position));
     correction.late_input = late > late_seen_;
     late_seen_ = late;
-    if (correction.moved_m >= defaults::least_correction_m) notes_.corrections.push_back(std::move(correction));
+    if (correction.moved_m >= defaults::min_correction_m) notes_.corrections.push_back(std::move(correction));
 }
 
 /// Ticks of which all is known aren't played again; their sums are what is compared with the host's.

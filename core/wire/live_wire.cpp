@@ -16,7 +16,7 @@ LiveWire::LiveWire(Ingredients ingredients, WirePlan plan, std::size_t peer)
 
 tl::expected<std::unique_ptr<LiveWire>, std::string> LiveWire::begin(Ingredients ingredients, WirePlan plan,
                                                                      std::span<const Tape> tapes, std::size_t peer) {
-    plan.length_s = defaults::longest_wire_s;
+    plan.length_s = defaults::max_wire_s;
     if (std::string wrong = what_is_wrong(*ingredients.program, plan); !wrong.empty())
         return tl::make_unexpected(std::move(wrong));
     if (peer >= plan.peers.size()) return tl::make_unexpected(std::string("there is no such peer"));

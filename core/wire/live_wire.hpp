@@ -24,7 +24,7 @@ class LiveWire {
     void stick(Vec2 value);
     void look(double yaw_deg, double pitch_deg);
 
-    /// Plays up to a time of the host's clock (s), at most defaults::longest_wire_s.
+    /// Plays up to a time of the host's clock (s), at most defaults::max_wire_s.
     void advance_to(double host_s);
     double now_s() const { return rehearsing_->now_s(); }
     /// Whether it goes on: the host is there, and the time isn't up.

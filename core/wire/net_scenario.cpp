@@ -47,14 +47,14 @@ tl::expected<WirePlayer, std::string> player_of(const SceneView& r, const WirePe
 }
 
 std::string what_is_wrong(const Program& program, const WirePlan& plan) {
-    constexpr std::size_t most_bodies = 256;  // a message says which in one byte
-    if (program.bodies.size() > most_bodies) return fmt::format("shared play knows at most {} bodies", most_bodies);
+    constexpr std::size_t max_bodies = 256;  // a message says which in one byte
+    if (program.bodies.size() > max_bodies) return fmt::format("shared play knows at most {} bodies", max_bodies);
     if (plan.peers.empty()) return "nobody plays: a rehearsal has a host, and peers behind it";
-    if (plan.peers.size() > defaults::most_wire_peers)
+    if (plan.peers.size() > defaults::max_wire_peers)
         return fmt::format("{} peers are too many: at most {}, with the host", plan.peers.size(),
-                           defaults::most_wire_peers);
-    if (!(plan.length_s > 0.0) || plan.length_s > defaults::longest_wire_s)
-        return fmt::format("a rehearsal lasts more than 0 and at most {:g} s", defaults::longest_wire_s);
+                           defaults::max_wire_peers);
+    if (!(plan.length_s > 0.0) || plan.length_s > defaults::max_wire_s)
+        return fmt::format("a rehearsal lasts more than 0 and at most {:g} s", defaults::max_wire_s);
     if (!(plan.send_every_s >= 0.0) || plan.send_every_s > 10.0) return "send_every lies within 0 and 10 s";
     if (!(plan.behind_s >= 0.0) || plan.behind_s > 10.0) return "behind lies within 0 and 10 s";
     if (!(plan.input_delay_s >= 0.0) || plan.input_delay_s > 1.0) return "input_delay lies within 0 and 1 s";

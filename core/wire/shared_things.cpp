@@ -192,7 +192,7 @@ class Against {
         told_(told);
         if (std::bit_cast<std::uint64_t>(own) == std::bit_cast<std::uint64_t>(told)) return;
         // Equal: both never, or a zero with another sign.
-        const bool is_near = own == told || std::abs(own - told) < defaults::least_word_difference;
+        const bool is_near = own == told || std::abs(own - told) < defaults::min_word_difference;
         found_ = std::max(found_, is_near ? Likeness::but_for_rounding : Likeness::different);
     }
     void operator()(const Vec2& own) { all_of(own, 2); }

@@ -49,7 +49,7 @@ std::optional<PeerState> read_peer_state(const SceneView& rehearsal, std::span<c
                                          const Actor& like);
 
 /// How a state that was told compares with one's own. Peers and host split time at different instants, so the last bits
-/// of numbers may differ: by less than defaults::least_word_difference, that is rounding.
+/// of numbers may differ: by less than defaults::min_word_difference, that is rounding.
 enum class Likeness : std::uint8_t { same, but_for_rounding, different };
 /// Of the fixtures that are kept equal. Bytes that don't fit are different.
 Likeness likeness_of_things(const SceneView& rehearsal, const std::vector<SharedThing>& things, const World& world,

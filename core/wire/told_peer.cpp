@@ -104,14 +104,14 @@ void ToldPeer::apply(const PhaseUpdate& telling) {
 }
 
 void ToldPeer::note_phases() {
-    constexpr std::size_t most_kept = 16;
+    constexpr std::size_t max_kept = 16;
     for (const SharedThing& thing : stage_.things) {
         if (thing.phase == nullptr) continue;  // nothing is told of it
         const MachineState& machine = world().machines[thing.fixture];
         auto& list = entered_[thing.fixture];
         if (!list.empty() && list.back().first == machine.phase && list.back().second == machine.phase_since) continue;
         list.emplace_back(machine.phase, machine.phase_since);
-        if (list.size() > most_kept) list.erase(list.begin());
+        if (list.size() > max_kept) list.erase(list.begin());
     }
 }
 
@@ -138,8 +138,8 @@ void ToldPeer::hear_state(double now, const StateMessage& message, std::size_t l
     for (std::size_t i = 0; i < parts->shown.size(); ++i) {
         if (i == actor_) continue;
         others_[i].push_back(parts->shown[i]);
-        constexpr std::size_t most_kept = 256;
-        if (others_[i].size() > most_kept) others_[i].pop_front();
+        constexpr std::size_t max_kept = 256;
+        if (others_[i].size() > max_kept) others_[i].pop_front();
     }
     if (message.tick >= past_first_ && message.tick <= world().tick) {
         told_tick_ = message.tick;
@@ -182,7 +182,7 @@ void ToldPeer::compare(double now, std::int64_t tick, const PeerState& state, st
     late_seen_ = late;
     note_phases();
     // What only tells of fixtures is news: where it came late, the differences say so.
-    if (correction.moved_m >= defaults::least_correction_m) notes_.corrections.push_back(std::move(correction));
+    if (correction.moved_m >= defaults::min_correction_m) notes_.corrections.push_back(std::move(correction));
 }
 
 /// Plays again from an instant that was otherwise, with everything that has come since.
@@ -242,10 +242,10 @@ RemoteActor ToldPeer::shown_at(std::size_t actor, std::int64_t k) const {
     const std::deque<RemoteActor>& told = others_[actor];
     if (stage_.plan.others == OthersShown::run_on) {
         RemoteActor out = told.back();
-        const double ahead = std::clamp(world().time - out.time, 0.0, defaults::longest_run_on_s);
+        const double ahead = std::clamp(world().time - out.time, 0.0, defaults::max_run_on_s);
         out.position += out.velocity * ahead;
         out.time += ahead;
-        if (ahead >= defaults::longest_run_on_s) out.velocity = Vec3{0.0};
+        if (ahead >= defaults::max_run_on_s) out.velocity = Vec3{0.0};
         return out;
     }
     const double time = stage_.seconds(k) - stage_.plan.behind_s;

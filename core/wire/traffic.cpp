@@ -108,10 +108,10 @@ tl::expected<TrafficRead, std::string> read_traffic(std::span<const std::uint8_t
     TrafficRead out;
     out.traffic.rehearsal = read_text(read);
     const std::uint64_t peers = read.count();
-    constexpr std::uint64_t most_peers = 256;
-    for (std::uint64_t i = 0; i < peers && i < most_peers && read.ok(); ++i)
+    constexpr std::uint64_t max_peers = 256;
+    for (std::uint64_t i = 0; i < peers && i < max_peers && read.ok(); ++i)
         out.traffic.peers.push_back(read_text(read));
-    if (!read.ok() || peers < 1 || peers > most_peers)
+    if (!read.ok() || peers < 1 || peers > max_peers)
         return tl::make_unexpected(std::string("the recording ends, or is damaged, before its first message"));
     const auto problem = [&](std::size_t at, std::string_view what) {
         out.problems.push_back(fmt::format("byte {}: {}", at, what));
@@ -136,8 +136,8 @@ tl::expected<TrafficRead, std::string> read_traffic(std::span<const std::uint8_t
         const bool whole = fields.ok() && sum == sum_of(record);
         if (!whole || !makes_sense(message, out.traffic.peers.size())) {
             problem(at, "a damaged message is left out");
-            constexpr std::size_t most_problems = 100;
-            if (out.problems.size() < most_problems) continue;
+            constexpr std::size_t max_problems = 100;
+            if (out.problems.size() < max_problems) continue;
             problem(at, "and so on: the rest is left out");
             break;
         }

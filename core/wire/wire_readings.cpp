@@ -71,7 +71,7 @@ std::vector<WireReading> wire_readings(const WireRun& run, std::span<const WireD
     double moved = 0.0;
     double corrections = 0.0;
     for (const WireCorrection& each : run.corrections) {
-        if (!counts(each.peer) || each.moved_m < defaults::least_correction_m) continue;
+        if (!counts(each.peer) || each.moved_m < defaults::min_correction_m) continue;
         corrections += 1.0;
         moved = std::max(moved, each.moved_m);
     }

@@ -121,7 +121,7 @@ struct WireOptions {
 };
 
 /// `tapes`: those that the plan speaks of. Errors: a tape, track, body or place that isn't there, no peer, more than
-/// most_wire_peers, numbers that make no sense; each names the peer.
+/// max_wire_peers, numbers that make no sense; each names the peer.
 tl::expected<WireRun, std::string> rehearse(const SceneView& rehearsal, const WirePlan& plan,
                                             std::span<const Tape> tapes, const WireOptions& options = {});
 

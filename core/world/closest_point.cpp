@@ -9,7 +9,7 @@
 namespace leap {
 namespace {
 
-constexpr int most_simplex_rounds = 32;
+constexpr int max_simplex_rounds = 32;
 constexpr double face_tolerance_m = 1e-3;
 
 Vec3 to_local(const Solid& box, const Vec3& v) {
@@ -191,7 +191,7 @@ Closest closest_on_hull(const Solid& solid, double drop, const Vec3& from) {
     simplex.corner[0] = support(solid, drop, from - solid.corners[0]) - from;
     simplex.count = 1;
     Vec3 nearest = simplex.corner[0];
-    for (int round = 0; round < most_simplex_rounds; ++round) {
+    for (int round = 0; round < max_simplex_rounds; ++round) {
         const double squared = glm::dot(nearest, nearest);
         if (squared < 1e-20) return inside_hull(solid, drop, from);
         const Vec3 next = support(solid, drop, -nearest) - from;

@@ -13,7 +13,7 @@
 namespace leap {
 namespace {
 
-constexpr double shortest_side_m = 0.05;
+constexpr double min_side_m = 0.05;
 constexpr double place_half_m = 0.3;
 constexpr double place_height_m = 1.8;
 
@@ -225,7 +225,7 @@ void drag_side(CoursePlan& plan, const CourseItem& item, int axis, int sign, dou
     const bool sphere = piece.kind == PieceKind::sphere;
     const bool capsule = piece.kind == PieceKind::capsule;
     const bool round = (piece.kind == PieceKind::cylinder || capsule) && axis < 2;
-    double grown = snapped(std::max(shortest_side_m, piece.size[axis] + by), 0.0);
+    double grown = snapped(std::max(min_side_m, piece.size[axis] + by), 0.0);
     if (capsule && axis == 2) grown = std::max(grown, piece.size.x);
     const double change = grown - piece.size[axis];
     piece.size[axis] = grown;

@@ -25,8 +25,8 @@ struct FixturePath {
 };
 
 /// Nearer to each other than this (m) two points of a path that follow one another are one.
-inline constexpr double shortest_path_part_m = 1e-3;
-inline constexpr std::size_t most_path_points = 1000;
+inline constexpr double min_path_part_m = 1e-3;
+inline constexpr std::size_t max_path_points = 1000;
 inline constexpr std::size_t fewest_points_of_round = 2;
 
 /// What is wrong with a path, and at which point, when it is about one.

@@ -11,7 +11,7 @@
 namespace leap {
 namespace {
 
-constexpr double least_area_m2 = 1e-12;
+constexpr double min_area_m2 = 1e-12;
 
 bool is_there(const Vec3& p) {
     return is_finite(p) && std::abs(p.x) <= farthest_solid_m && std::abs(p.y) <= farthest_solid_m &&
@@ -63,7 +63,7 @@ std::optional<Solid> make_triangle(const Vec3& a, const Vec3& b, const Vec3& c) 
     out.corners = {a, b, c};
     for (const Vec3& corner : out.corners) out.bounds.add(corner);
     const Vec3 cross = glm::cross(b - a, c - a);
-    if (!(glm::length(cross) * 0.5 >= least_area_m2)) return std::nullopt;
+    if (!(glm::length(cross) * 0.5 >= min_area_m2)) return std::nullopt;
     const Vec3 normal = direction_or_zero(cross);
     out.planes.push_back({normal, glm::dot(normal, a)});
     for (std::size_t i = 0; i < 3; ++i) add_edge(out.edges, out.corners[(i + 1) % 3] - out.corners[i]);

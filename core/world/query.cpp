@@ -9,7 +9,7 @@
 namespace leap {
 namespace {
 
-constexpr int most_newton_rounds = 40;
+constexpr int max_newton_rounds = 40;
 constexpr double contact_tolerance_m = 1e-7;
 
 Vec3 into_box(const Solid& box, const Vec3& v) {
@@ -107,7 +107,7 @@ bool is_face_normal(const Solid& solid, const Vec3& normal) {
 std::optional<double> advance_to(const Solid& solid, double drop, const Vec3& from, const Vec3& motion, double reach,
                                  double farthest, Closest& contact) {
     double share = 0.0;
-    for (int round = 0; round < most_newton_rounds; ++round) {
+    for (int round = 0; round < max_newton_rounds; ++round) {
         contact = closest_point(solid, drop, from + motion * share);
         const double gap = contact.distance - reach;
         const double closing = -glm::dot(contact.normal, motion);

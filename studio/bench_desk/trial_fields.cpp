@@ -128,7 +128,7 @@ void TrialSheet::fill_alignment(const Trial& trial) {
               tr("where it lies best"), [number](Trial& to, const std::string& text) {
                   const auto typed = number(text, "s");
                   if (text.empty()) to.later_s.reset();
-                  if (typed && std::abs(*typed) <= defaults::longest_tape_s) to.later_s = *typed;
+                  if (typed && std::abs(*typed) <= defaults::max_tape_s) to.later_s = *typed;
               });
     add_field(tr("stretched"), "stretch",
               trial.stretch == 1.0 ? QString() : QString("%1 %").arg(trial.stretch * 100.0, 0, 'g', 6), "100 %",

@@ -8,7 +8,7 @@
 namespace leap::studio {
 
 namespace {
-constexpr std::size_t most_neighbours = 6;
+constexpr std::size_t max_neighbours = 6;
 const CoursePlan no_plan;
 }  // namespace
 
@@ -288,7 +288,7 @@ void CourseEditor::ask_reach() {
         const SceneView rehearsal = made.rehearsal();
         ParallelOptions options;
         options.stop = [this] { return job_.is_outdated(); };
-        for (const std::size_t to : leap_neighbours(made.course->plan, from, most_neighbours)) {
+        for (const std::size_t to : leap_neighbours(made.course->plan, from, max_neighbours)) {
             rows.push_back({from, to, leap_attempts(rehearsal, {from, to}, options)});
             rows.push_back({to, from, leap_attempts(rehearsal, {to, from}, options)});
         }

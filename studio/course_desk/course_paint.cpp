@@ -13,7 +13,7 @@ namespace leap::studio {
 
 namespace {
 
-constexpr double longest_gap_m = 15.0;
+constexpr double max_gap_m = 15.0;
 
 /// On paper of its own, so that lines under it don't cross it out.
 void label(QPainter& painter, const QPointF& at, const QString& text, const QColor& color) {
@@ -296,11 +296,11 @@ void CourseDrawing::paint_reach(QPainter& painter) const {
             continue;
         }
         // What reaches, and the nearest that doesn't.
-        constexpr int most_named = 4;
+        constexpr int max_named = 4;
         int named = 0;
         const LeapAttempt* nearest = nullptr;
         for (const LeapAttempt& attempt : rows[i].leaps.attempts) {
-            if (attempt.reaches && named++ < most_named) draw(attempt, true);
+            if (attempt.reaches && named++ < max_named) draw(attempt, true);
             const bool tells = !attempt.reaches && attempt.low_m == 0.0 && !attempt.flies_over;
             if (tells && (nearest == nullptr || attempt.short_m < nearest->short_m)) nearest = &attempt;
         }
@@ -379,7 +379,7 @@ void CourseDrawing::paint_dimensions(QPainter& painter) const {
         taken.push_back(QRectF(painter.fontMetrics().boundingRect(size)).translated(size_at));
         label(painter, size_at, size, palette::ink());
         if (seen_ == Seen::above) {
-            for (const GapLine& gap : gaps_of(plan, *piece, longest_gap_m))
+            for (const GapLine& gap : gaps_of(plan, *piece, max_gap_m))
                 paint_dimension_line(painter, at(gap.from), at(gap.to), metres(gap.length()) + " m", taken);
         } else if (!editor_.reach().empty()) {
             const auto row = static_cast<std::size_t>(editor_.chosen_reach());

@@ -344,8 +344,8 @@ void CourseSheet::refresh() {
              fixture_warnings(*editor_.session().program(), editor_.session().tuning(Side::now), plan))
             if (!item || (item->kind == ItemKind::fixture && item->index == warning.fixture))
                 warnings << to_qt(warning.text);
-    constexpr int most_warnings = 4;
-    warning_->setText(warnings.mid(0, most_warnings).join('\n'));
+    constexpr int max_warnings = 4;
+    warning_->setText(warnings.mid(0, max_warnings).join('\n'));
     warning_->setVisible(!warnings.isEmpty());
     refresh_uses();
     refresh_reach();
@@ -368,9 +368,9 @@ QStringList CourseSheet::reach_lines() const {
     for (const ReachRow& row : editor_.reach()) {
         if (row.from >= plan.pieces.size() || row.to >= plan.pieces.size()) continue;
         QStringList words;
-        constexpr int most_words = 3;
+        constexpr int max_words = 3;
         for (const LeapAttempt* attempt : row.leaps.telling())
-            if (words.size() < most_words)
+            if (words.size() < max_words)
                 words << (attempt->reaches ? to_qt(attempt->name)
                                            : QString("%1: %2").arg(to_qt(attempt->name), to_qt(leap_text(*attempt))));
         out << QString("%1 → %2: %3 %4")

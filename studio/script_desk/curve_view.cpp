@@ -15,9 +15,9 @@ namespace leap::studio {
 
 namespace {
 constexpr double near_px = 9.0;
-constexpr double least_gap = 0.01;  ///< between the x of two points
-constexpr double grid = 100.0;      ///< points lie on hundredths
-constexpr double key_step = 5.0;    ///< of a key, in hundredths; with Shift one
+constexpr double min_gap = 0.01;  ///< between the x of two points
+constexpr double grid = 100.0;    ///< points lie on hundredths
+constexpr double key_step = 5.0;  ///< of a key, in hundredths; with Shift one
 
 double on_grid(double value) {
     return std::round(value * grid) / grid;
@@ -133,8 +133,8 @@ void CurveView::mouseMoveEvent(QMouseEvent* event) {
 
 void CurveView::move_to(std::size_t i, syntax::CurvePoint wanted, int gesture) {
     std::vector<syntax::CurvePoint> points = shown()->points;
-    const double low = i == 0 ? -1e9 : points[i - 1].x + least_gap;
-    const double high = i + 1 == points.size() ? 1e9 : points[i + 1].x - least_gap;
+    const double low = i == 0 ? -1e9 : points[i - 1].x + min_gap;
+    const double high = i + 1 == points.size() ? 1e9 : points[i + 1].x - min_gap;
     // The ends stay where they are in time: a phase's share goes from 0 to 1.
     const bool end = i == 0 || i + 1 == points.size();
     wanted.x = end ? points[i].x : on_grid(std::clamp(wanted.x, low, high));
@@ -158,7 +158,7 @@ void CurveView::add(const syntax::CurvePoint& added) {
     std::vector<syntax::CurvePoint> points = shown()->points;
     const auto behind = std::find_if(points.begin(), points.end(), [&](const auto& p) { return p.x > added.x; });
     const bool crowded = std::any_of(points.begin(), points.end(),
-                                     [&](const auto& p) { return std::abs(p.x - added.x) < least_gap * 0.99; });
+                                     [&](const auto& p) { return std::abs(p.x - added.x) < min_gap * 0.99; });
     if (crowded) return;
     chosen_ = static_cast<std::size_t>(behind - points.begin());
     points.insert(behind, added);

@@ -20,7 +20,7 @@ namespace leap::studio {
 
 namespace {
 constexpr int rest_ms = 220;  ///< typing faster than this is one step
-constexpr std::size_t least_typed = 2;
+constexpr std::size_t min_typed = 2;
 constexpr int error_mark = 8;
 constexpr int warning_mark = 9;
 }  // namespace
@@ -176,7 +176,7 @@ void ScriptEditor::take_program() {
 /// thread that outlives its owner, so this one is made on the spot.
 void ScriptEditor::complete() {
     const std::string typed = word_before_caret();
-    if (typed.size() < least_typed) return;
+    if (typed.size() < min_typed) return;
     QByteArray fitting;
     for (const QString& name : names_) {
         const QByteArray known = name.toUtf8();

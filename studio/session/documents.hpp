@@ -98,10 +98,10 @@ class Documents : public QObject {
     /// Puts a take that was just played into view, under a name that no tape has. Nothing is emitted. A take that was
     /// in view and that nothing was done with joins the earlier ones.
     void add_take(Tape take);
-    /// Takes that another was played after, as they were left; the last of them first. At most most_earlier_takes are
+    /// Takes that another was played after, as they were left; the last of them first. At most max_earlier_takes are
     /// held, until the project is closed; they aren't saved with it.
     const std::deque<Tape>& earlier_takes() const { return earlier_takes_; }
-    static constexpr std::size_t most_earlier_takes = 8;
+    static constexpr std::size_t max_earlier_takes = 8;
     /// Puts one of them into view again, as a take; the one in view joins them.
     void show_earlier_take(std::size_t index);
 

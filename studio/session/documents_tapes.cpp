@@ -178,7 +178,7 @@ void Documents::take_tape_text(const std::string& path) {
 
 void Documents::add_take(Tape take) {
     if (tape_unsaved_ && tape_) earlier_takes_.push_front(std::move(*tape_));
-    if (earlier_takes_.size() > most_earlier_takes) earlier_takes_.pop_back();
+    if (earlier_takes_.size() > max_earlier_takes) earlier_takes_.pop_back();
     take.name = free_tape_name(take.name);
     tape_ = std::move(take);
     tape_unsaved_ = true;

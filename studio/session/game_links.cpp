@@ -20,10 +20,10 @@ namespace {
 
 /// How much of what a game has told stays in sight, and how many states at most.
 constexpr double remembered_s = 20.0;
-constexpr std::size_t most_remembered = 20'000;
-constexpr std::size_t most_turned_away = 20;
+constexpr std::size_t max_remembered = 20'000;
+constexpr std::size_t max_turned_away = 20;
 constexpr int look_every_ms = 500;
-constexpr int most_leaving_ms = 1000;
+constexpr int max_leaving_ms = 1000;
 
 }  // namespace
 
@@ -50,7 +50,7 @@ class GameLinks::Pipe {
         Socket* leaving = socket.release();
         leaving->disconnect(listener);
         connect(leaving, &Socket::disconnected, leaving, &QObject::deleteLater);
-        QTimer::singleShot(most_leaving_ms, leaving, &QObject::deleteLater);
+        QTimer::singleShot(max_leaving_ms, leaving, &QObject::deleteLater);
         if constexpr (std::is_same_v<Socket, QLocalSocket>)
             leaving->disconnectFromServer();
         else
@@ -312,7 +312,7 @@ void GameLinks::take(Connection& of, std::vector<link::HostEnd::Happening> happe
                 if (!state->characters[i].why_not.empty())
                     of.game.why_not[i] = std::exchange(state->characters[i].why_not, {});
             lately.push_back(std::move(*state));
-            while (lately.size() > most_remembered || lately.front().time_s < lately.back().time_s - remembered_s)
+            while (lately.size() > max_remembered || lately.front().time_s < lately.back().time_s - remembered_s)
                 lately.pop_front();
             told = true;
         } else if (auto* taken = std::get_if<link::ScriptsTaken>(&each)) {
@@ -335,7 +335,7 @@ void GameLinks::flush(Connection& of) {
 
 void GameLinks::turn_away(const QString& who, const QString& why) {
     turned_away_.push_back(tr("%1: %2").arg(who.isEmpty() ? tr("a connection") : who, why));
-    while (turned_away_.size() > most_turned_away) turned_away_.pop_front();
+    while (turned_away_.size() > max_turned_away) turned_away_.pop_front();
 }
 
 void GameLinks::drop_closed() {

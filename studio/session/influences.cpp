@@ -9,7 +9,7 @@ namespace leap::studio {
 
 namespace {
 
-constexpr std::size_t most_lines = 6;
+constexpr std::size_t max_lines = 6;
 
 QString name_of(const std::string& text) {
     return QString::fromStdString(text).replace('_', ' ');
@@ -24,7 +24,7 @@ QString change_words(const Influence& each, const Program& program) {
 std::vector<Influence> strongest(std::vector<Influence> some) {
     std::stable_sort(some.begin(), some.end(),
                      [](const Influence& a, const Influence& b) { return std::abs(a.change) > std::abs(b.change); });
-    if (some.size() > most_lines) some.resize(most_lines);
+    if (some.size() > max_lines) some.resize(max_lines);
     return some;
 }
 

@@ -52,9 +52,9 @@ void LivePlay::tune(const Program& newest, const Tuning& tuning, const std::set<
 }
 
 std::optional<Tape> LivePlay::stop() {
-    constexpr double shortest_kept_s = 0.25;
+    constexpr double min_kept_s = 0.25;
     std::optional<Tape> take;
-    if (playing() && player_->time() >= shortest_kept_s) take = player_->tape("take");
+    if (playing() && player_->time() >= min_kept_s) take = player_->tape("take");
     player_.reset();
     return take;
 }

@@ -9,7 +9,7 @@ namespace leap::studio {
 namespace {
 constexpr auto pause_between_pumps = std::chrono::microseconds(1500);
 /// After a stall (a suspended machine, say) at most this much is caught up.
-constexpr double longest_catch_up_s = 0.25;
+constexpr double max_catch_up_s = 0.25;
 }  // namespace
 
 Clock steady_clock() {
@@ -48,8 +48,8 @@ double LivePlayer::now() const {
 void LivePlayer::pump() {
     const std::lock_guard lock(mutex_);
     if (speed_ <= 0.0) return;
-    if (now() - run_.time() > longest_catch_up_s) {
-        run_begin_ = run_.time() + longest_catch_up_s;
+    if (now() - run_.time() > max_catch_up_s) {
+        run_begin_ = run_.time() + max_catch_up_s;
         clock_begin_ = clock_();
     }
     run_.advance_to(now());

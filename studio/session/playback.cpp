@@ -7,7 +7,7 @@
 namespace leap::studio {
 namespace {
 
-constexpr double shortest_loop_s = 0.02;
+constexpr double min_loop_s = 0.02;
 constexpr double at_end_s = 1e-6;
 
 }  // namespace
@@ -31,7 +31,7 @@ void Playback::set_speed(double factor, double at) {
 
 void Playback::set_loop(std::optional<LoopRange> loop, double at) {
     if (loop && loop->from > loop->to) std::swap(loop->from, loop->to);
-    if (loop && loop->to - loop->from < shortest_loop_s) loop.reset();
+    if (loop && loop->to - loop->from < min_loop_s) loop.reset();
     loop_ = loop;
     begin_at(at);
 }
@@ -41,7 +41,7 @@ double Playback::position(double length) {
     const double end = loop_ ? std::min(loop_->to, length) : length;
     if (time < end) return time;
     // A loop that begins behind the run's end, as after the tape was cut, plays nothing over and over.
-    if (!loop_ || end - loop_->from < shortest_loop_s) {
+    if (!loop_ || end - loop_->from < min_loop_s) {
         running_ = false;
         return length;
     }

@@ -57,7 +57,7 @@ void Session::take_wire(const std::string& path, std::size_t peer, Tape take) {
     plan.peers[peer].tape = take.name;
     plan.peers[peer].track.clear();
     const double end_s = plan.peers[peer].joins_s + take.length_s;
-    plan.length_s = std::clamp(end_s, plan.length_s, std::max(plan.length_s, defaults::longest_wire_s));
+    plan.length_s = std::clamp(end_s, plan.length_s, std::max(plan.length_s, defaults::max_wire_s));
     undo_stack().beginMacro(tr("Play %1").arg(QString::fromStdString(plan.peers[peer].name)));
     add_tape(std::move(take), tr("Keep what was played"));
     edit_wire(path, plan);

@@ -46,7 +46,7 @@ void WireRuns::request(Side side, const Ingredients& ingredients, const WirePlan
     asked_[i] = Asked{ingredients, plan, tapes};
     jobs_[i].request([this, i, number = number_, ingredients, plan, tapes] {
         WireOptions options;
-        const double most = defaults::most_wire_frames / (plan.length_s * static_cast<double>(plan.peers.size()));
+        const double most = defaults::max_wire_frames / (plan.length_s * static_cast<double>(plan.peers.size()));
         options.frames_per_s = i == 0 ? std::min(frames_per_s, most) : 0.0;
         options.stop = [this, i] { return ending_.load() || jobs_[i].is_outdated(); };
         const WirePointer made = make_result(ingredients, plan, tapes, options);

@@ -30,8 +30,8 @@ OpenedFile opened_file(const QString& path) {
     const QString desk = file.isFile() ? desk_for(file.fileName()) : QString();
     if (desk.isEmpty()) return out;
     QDir folder = file.absoluteDir();
-    constexpr int most_folders_up = 12;
-    for (int i = 0; i < most_folders_up && !folder.exists("project.json"); ++i)
+    constexpr int max_folders_up = 12;
+    for (int i = 0; i < max_folders_up && !folder.exists("project.json"); ++i)
         if (!folder.cdUp()) return out;
     if (!folder.exists("project.json")) return out;
     out.project = folder.absolutePath();

@@ -10,7 +10,7 @@ namespace leap::studio {
 namespace {
 
 /// After a longer gap (the cursor was put elsewhere, the window stalled) what lies between isn't made up for.
-constexpr double longest_gap_s = 0.25;
+constexpr double max_gap_s = 0.25;
 
 }  // namespace
 
@@ -44,7 +44,7 @@ void RunFeedback::follow_watched(double time) {
 
 void RunFeedback::hear_between(const Trace& trace, double from, double to) {
     const std::size_t character = session_.character();
-    if (!sounds_ || to <= from || to - from > longest_gap_s || character >= trace.tracks.size() ||
+    if (!sounds_ || to <= from || to - from > max_gap_s || character >= trace.tracks.size() ||
         trace.tracks[character].rows.empty())
         return;
     for (const SoundCue& cue : trace.sounds) {

@@ -11,7 +11,7 @@
 namespace leap::studio {
 namespace {
 
-constexpr std::size_t most_at_once = 24;
+constexpr std::size_t max_at_once = 24;
 constexpr int buffer_samples = 512;  // 11 ms
 
 }  // namespace
@@ -64,7 +64,7 @@ void SoundPlayer::play(const SoundCue& cue) {
     if (device_->id == 0) return;
     std::vector<float> samples = sound_samples(cue);
     SDL_LockAudioDevice(device_->id);
-    if (device_->playing.size() < most_at_once) device_->playing.push_back({std::move(samples), 0});
+    if (device_->playing.size() < max_at_once) device_->playing.push_back({std::move(samples), 0});
     SDL_UnlockAudioDevice(device_->id);
 }
 

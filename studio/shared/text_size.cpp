@@ -9,29 +9,29 @@ namespace leap::studio::text_size {
 namespace {
 
 constexpr const char* key = "window/text_percent";
-constexpr double least_usual_pt = 9.0;
-constexpr double largest_usual_pt = 11.0;
+constexpr double min_usual_pt = 9.0;
+constexpr double max_usual_pt = 11.0;
 constexpr double middle_pt = 10.0;
 
 }  // namespace
 
 int from_system_font(double system_font_pt) {
     if (!(system_font_pt > 0.0)) return usual_percent;  // given in pixels, or not at all
-    if (system_font_pt >= least_usual_pt && system_font_pt <= largest_usual_pt) return usual_percent;
+    if (system_font_pt >= min_usual_pt && system_font_pt <= max_usual_pt) return usual_percent;
     const double percent = usual_percent * system_font_pt / middle_pt;
-    return static_cast<int>(std::lround(std::clamp<double>(percent, least_percent, largest_percent)));
+    return static_cast<int>(std::lround(std::clamp<double>(percent, min_percent, max_percent)));
 }
 
 std::optional<int> chosen() {
     bool number = false;
     const int percent = QSettings().value(key).toInt(&number);
     if (!number) return {};
-    return std::clamp(percent, least_percent, largest_percent);
+    return std::clamp(percent, min_percent, max_percent);
 }
 
 void choose(std::optional<int> percent) {
     if (percent)
-        QSettings().setValue(key, std::clamp(*percent, least_percent, largest_percent));
+        QSettings().setValue(key, std::clamp(*percent, min_percent, max_percent));
     else
         QSettings().remove(key);
 }

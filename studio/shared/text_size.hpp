@@ -10,8 +10,8 @@ namespace leap::studio {
 namespace text_size {
 
 constexpr int usual_percent = 100;
-constexpr int least_percent = 70;
-constexpr int largest_percent = 250;
+constexpr int min_percent = 70;
+constexpr int max_percent = 250;
 constexpr int step_percent = 10;
 
 /// `system_font_pt`: the size of the system's font, in points. Sizes as systems come with them (9 to 11 pt) draw as

@@ -29,8 +29,8 @@ void ScoreView::layout_lanes() {
         for (std::size_t i = 0; i < input_curve_count; ++i)
             add(Lane::Kind::input, static_cast<std::int32_t>(i), input_curve_height);
     const std::set<ButtonId> buttons = pressed_buttons();
-    constexpr double most_of_height = 0.45;
-    buttons_scroll_ = y + static_cast<double>(buttons.size()) * button_height > most_of_height * height();
+    constexpr double max_of_height = 0.45;
+    buttons_scroll_ = y + static_cast<double>(buttons.size()) * button_height > max_of_height * height();
     if (!buttons_scroll_)
         for (const ButtonId button : buttons) add(Lane::Kind::button, -1, button_height).button = button;
     lanes_top_ = y + 4;
@@ -56,10 +56,10 @@ void ScoreView::layout_lanes() {
     const auto count = static_cast<double>(std::max<std::size_t>(1, curves_.size()));
     const double room = std::max(0.0, height() - lanes_top_ - divider_height);
     // Lanes get what they need as long as curves keep their least; curves get what is left.
-    double curves = curves_height_ > 0.0 ? curves_height_ : std::max(room - lanes_height_, count * least_curve_height);
+    double curves = curves_height_ > 0.0 ? curves_height_ : std::max(room - lanes_height_, count * min_curve_height);
     if (curves_.empty()) curves = 0.0;
     curves = std::clamp(curves, 0.0, std::max(0.0, room - std::min(lanes_height_, fewest_lanes * lane_height)));
-    if (curves_height_ <= 0.0) curves = std::min(curves, count * most_curve_height);
+    if (curves_height_ <= 0.0) curves = std::min(curves, count * max_curve_height);
     lanes_bottom_ = std::max(lanes_top_, height() - curves - divider_height);
 
     const double hidden = std::max(0.0, lanes_height_ - (lanes_bottom_ - lanes_top_));
@@ -80,7 +80,7 @@ void ScoreView::layout_lanes() {
 
 QSize ScoreView::minimumSizeHint() const {
     double height = lanes_top_ + std::min(lanes_height_, fewest_lanes * lane_height) + divider_height;
-    height += static_cast<double>(curves_.size()) * least_curve_height;
+    height += static_cast<double>(curves_.size()) * min_curve_height;
     return {360, static_cast<int>(height)};
 }
 
@@ -155,7 +155,7 @@ bool ScoreView::begin_divider_drag(const QPointF& at) {
 
 void ScoreView::drag_divider(double y) {
     const double room = height() - lanes_top_ - divider_height;
-    const double least = static_cast<double>(curves_.size()) * least_curve_height * 0.5;
+    const double least = static_cast<double>(curves_.size()) * min_curve_height * 0.5;
     curves_height_ = std::clamp(height() - (y - *divider_grip_) - divider_height, std::min(least, room), room);
     layout_lanes();
     redraw();

@@ -178,8 +178,8 @@ void StageLabels::paint_arcs(QPainter& painter) {
         return cursor < arc.from ? arc.from - cursor : (cursor > arc.to ? cursor - arc.to : 0.0);
     };
     std::sort(order.begin(), order.end(), [&](const AirArc& a, const AirArc& b) { return away(a) < away(b); });
-    constexpr std::size_t most_labelled = 4;
-    if (order.size() > most_labelled) order.resize(most_labelled);
+    constexpr std::size_t max_labelled = 4;
+    if (order.size() > max_labelled) order.resize(max_labelled);
     for (const AirArc& arc : order) {
         const double height = arc.top.z - std::max(arc.start.z, arc.end.z);
         if (arc.top.z - arc.start.z < 0.05 && horizontal_length(arc.end - arc.start) < 0.5) continue;

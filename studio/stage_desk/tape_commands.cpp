@@ -142,7 +142,7 @@ void TapeCommands::make_new() {
 
 void TapeCommands::set_length(double seconds) {
     if (!may_edit()) return;
-    seconds = std::clamp(seconds, defaults::shortest_tape_s, defaults::longest_tape_s);
+    seconds = std::clamp(seconds, defaults::min_tape_s, defaults::max_tape_s);
     Tape tape = *session_.tape();
     if (seconds < tape.length_s) tape = copy_of(tape, {0.0, seconds});
     tape.length_s = seconds;
@@ -153,10 +153,10 @@ void TapeCommands::set_length(double seconds) {
 void TapeCommands::ask_length() {
     if (!may_edit()) return;
     bool given = false;
-    const double wanted = QInputDialog::getDouble(dynamic_cast<QWidget*>(parent()), tr("Length of the tape"),
-                                                  tr("It lasts so many seconds; what lies behind its end is left out."),
-                                                  session_.tape()->length_s, defaults::shortest_tape_s,
-                                                  defaults::longest_tape_s, 3, &given);
+    const double wanted =
+        QInputDialog::getDouble(dynamic_cast<QWidget*>(parent()), tr("Length of the tape"),
+                                tr("It lasts so many seconds; what lies behind its end is left out."),
+                                session_.tape()->length_s, defaults::min_tape_s, defaults::max_tape_s, 3, &given);
     if (given) set_length(wanted);
 }
 
@@ -212,7 +212,7 @@ void TapeCommands::fill_earlier(QMenu& menu) {
                        this, [this, i] { session_.show_earlier_take(i); });
     }
     if (!takes.empty())
-        menu.addSection(tr("The last %1 are held until the project is closed").arg(Documents::most_earlier_takes));
+        menu.addSection(tr("The last %1 are held until the project is closed").arg(Documents::max_earlier_takes));
 }
 
 void TapeCommands::fill_menu(QMenu& menu) {

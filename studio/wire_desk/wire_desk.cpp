@@ -418,7 +418,7 @@ void WireDesk::make_new() {
     plan.peers[0].name = tr("Host").toStdString();
     plan.peers[1].name = tr("Peer %1").arg(1).toStdString();
     if (const Tape* tape = session_.tape()) {
-        plan.length_s = std::clamp(tape->length_s, 0.5, defaults::longest_wire_s);
+        plan.length_s = std::clamp(tape->length_s, 0.5, defaults::max_wire_s);
         plan.peers[0].tape = tape->name;
         const bool several = tape->tracks.size() > 1;
         const TapeTrack& second = tape->tracks[several ? 1 : 0];

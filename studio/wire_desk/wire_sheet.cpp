@@ -18,9 +18,9 @@ namespace {
 
 constexpr double ms = 1000.0;
 constexpr double percent = 100.0;
-constexpr double most_delay_s = 0.5;
+constexpr double max_delay_s = 0.5;
 constexpr double most_share = 0.5;
-constexpr double most_clock_s = 0.2;
+constexpr double max_clock_s = 0.2;
 
 QString number_text(double value, std::string_view unit) {
     if (std::isnan(value)) return QObject::tr("none");
@@ -84,12 +84,12 @@ WireSheet::WireSheet(Session& session, QWidget* parent) : QScrollArea(parent), s
     }
     choice->addStretch();
     layout->addLayout(choice);
-    behind_row_ = new LinkRow(tr("behind by"), "ms", ms, most_delay_s);
-    every_row_ = new LinkRow(tr("told every"), "ms", ms, most_delay_s);
+    behind_row_ = new LinkRow(tr("behind by"), "ms", ms, max_delay_s);
+    every_row_ = new LinkRow(tr("told every"), "ms", ms, max_delay_s);
     layout->addWidget(behind_row_);
     layout->addWidget(every_row_);
     layout->addWidget(part_heading(tr("What players do")));
-    waits_row_ = new LinkRow(tr("counts after"), "ms", ms, most_delay_s);
+    waits_row_ = new LinkRow(tr("counts after"), "ms", ms, max_delay_s);
     waits_row_->setToolTip(
         tr("How long a press waits before it counts, on the player's own machine too: peers play less far ahead of the "
            "host, and have less to correct"));
@@ -224,11 +224,11 @@ void WireSheet::build_peers(const WirePlan& plan) {
             if (!filling_) emit join_turned(i, at, first);
         });
         layout->addWidget(rows_[i].joins);
-        rows_[i].delay = add(tr("delay"), "ms", ms, most_delay_s, &WireLink::delay_s);
-        rows_[i].jitter = add(tr("jitter"), "ms", ms, most_delay_s, &WireLink::jitter_s);
+        rows_[i].delay = add(tr("delay"), "ms", ms, max_delay_s, &WireLink::delay_s);
+        rows_[i].jitter = add(tr("jitter"), "ms", ms, max_delay_s, &WireLink::jitter_s);
         rows_[i].loss = add(tr("lost"), "%", percent, most_share, &WireLink::loss);
         rows_[i].duplicates = add(tr("doubled"), "%", percent, most_share, &WireLink::duplicates);
-        rows_[i].clock = new LinkRow(tr("clock off"), "ms", ms, most_clock_s, -most_clock_s);
+        rows_[i].clock = new LinkRow(tr("clock off"), "ms", ms, max_clock_s, -max_clock_s);
         rows_[i].clock->setToolTip(
             tr("How much its clock goes before what it takes the host's to be. One that goes behind sends its presses "
                "too late"));
@@ -239,8 +239,8 @@ void WireSheet::build_peers(const WirePlan& plan) {
         layout->addWidget(rows_[i].clock);
     }
     auto* more = new QPushButton(tr("Add a peer"));
-    more->setEnabled(plan.peers.size() < defaults::most_wire_peers);
-    if (!more->isEnabled()) more->setToolTip(tr("At most %1 peers, with the host").arg(defaults::most_wire_peers));
+    more->setEnabled(plan.peers.size() < defaults::max_wire_peers);
+    if (!more->isEnabled()) more->setToolTip(tr("At most %1 peers, with the host").arg(defaults::max_wire_peers));
     connect(more, &QPushButton::clicked, this, [this] {
         change(
             [](WirePlan& changed) {

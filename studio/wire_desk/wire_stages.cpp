@@ -16,7 +16,7 @@
 namespace leap::studio {
 namespace {
 
-constexpr std::size_t most_stages = 4;
+constexpr std::size_t max_stages = 4;
 constexpr int gap_px = 4;
 
 StageRenderer::Figure figure_of(const SceneView& rehearsal, const Actor& actor) {
@@ -112,7 +112,7 @@ void WireStages::stand_still() {
 }
 
 std::size_t WireStages::count() const {
-    return now_ ? std::min(most_stages, now_->run.peers.size()) : 0;
+    return now_ ? std::min(max_stages, now_->run.peers.size()) : 0;
 }
 
 const WireFrame* WireStages::frame_in(const WirePointer& of, std::size_t peer, double at_s) {

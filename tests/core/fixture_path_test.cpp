@@ -189,7 +189,7 @@ TEST(FixturePaths, OfACourseThatCantBeMeantAreToldWithTheirPlace) {
     EXPECT_NE(message(R"("path": [{"stop": true}])").find("at"), std::string::npos);
     EXPECT_NE(message(R"("path": 3)").find("must be a list"), std::string::npos);
     std::string many;
-    for (std::size_t i = 1; i <= most_path_points + 1; ++i)
+    for (std::size_t i = 1; i <= max_path_points + 1; ++i)
         many += fmt::format("{}{{\"at\": [{}, 0, 0]}}", i == 1 ? "" : ", ", i);
     EXPECT_NE(message("\"path\": [" + many + "]").find("at most 1000 points"), std::string::npos);
 }

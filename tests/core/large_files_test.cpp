@@ -32,8 +32,8 @@ TEST(LargeFiles, MoreMistakesThanAnyoneReadsAreCutOffAndThatIsTold) {
     for (const std::string& text : {names, junk}) {
         const CompileOutput out = compile_text(text);
         EXPECT_FALSE(out.program);
-        EXPECT_LE(out.diagnostics.size(), 2 * most_messages + 2);
-        EXPECT_GE(out.diagnostics.size(), most_messages);
+        EXPECT_LE(out.diagnostics.size(), 2 * max_messages + 2);
+        EXPECT_GE(out.diagnostics.size(), max_messages);
         EXPECT_EQ(out.diagnostics.back().message, "there are more than 200 mistakes");
     }
 }
@@ -46,17 +46,16 @@ TEST(LargeFiles, AChainOfBasesHasAnEnd) {
 }
 
 TEST(LargeFiles, AScriptLargerThanItsLimitIsRefused) {
-    const std::string script(defaults::largest_script_bytes + 1, '\n');
+    const std::string script(defaults::max_script_bytes + 1, '\n');
     EXPECT_EQ(test::messages_of(script),
               "1:1: error: this script is larger than 1 MiB; split it into files and take them "
               "in with use\n");
 }
 
 TEST(LargeFiles, JsonBeyondItsLimitsIsRefusedBeforeItIsKept) {
-    EXPECT_EQ(read_course(std::string(defaults::largest_json_bytes + 1, ' '), "c").error(),
-              "c: it is larger than 32 MiB");
+    EXPECT_EQ(read_course(std::string(defaults::max_json_bytes + 1, ' '), "c").error(), "c: it is larger than 32 MiB");
     std::string many = "[0";
-    while (many.size() < 2 * defaults::most_json_values + 4) many += ",0";
+    while (many.size() < 2 * defaults::max_json_values + 4) many += ",0";
     EXPECT_EQ(read_tape(many + "]", "t").error(), "t: it holds more than 4 million values");
     EXPECT_EQ(read_course(std::string(100000, '['), "c").error(), "c: it is nested more than 64 deep");
 }

@@ -77,7 +77,7 @@ TEST(TapeEdit, AnEdgeThatIsDraggedStopsAtTheOtherOneAndAtTheNeighbour) {
         expect_sound(out);
         return presses_of(out, jump)[number];
     };
-    const double least = defaults::shortest_press_s;
+    const double least = defaults::min_press_s;
     EXPECT_EQ(moved(0, {1, 1.25}), (Press{1, 1.25}));
     EXPECT_EQ(moved(0, {0.75, 1.5}), (Press{0.75, 1.5}));
     EXPECT_EQ(moved(0, {1, 0.2}), (Press{1, 1 + least})) << "a release can't come before its press";
@@ -99,7 +99,7 @@ TEST(TapeEdit, APressThatIsMovedKeepsItsLengthAsLongAsThereIsRoom) {
     EXPECT_EQ(moved(0, 0.25), (Press{1.25, 1.75}));
     EXPECT_EQ(moved(0, -5), (Press{0, 0.5}));
     const Press near_the_next = moved(0, 5);
-    EXPECT_NEAR(near_the_next.to_s, 2 - defaults::shortest_press_s, 1e-9);
+    EXPECT_NEAR(near_the_next.to_s, 2 - defaults::min_press_s, 1e-9);
     EXPECT_NEAR(near_the_next.to_s - near_the_next.from_s, 0.5, 1e-9);
     EXPECT_EQ(moved(1, 5), (Press{3, 4}));
 }
@@ -122,7 +122,7 @@ TEST(TapeEdit, PressesAreDrawnWhereThereIsRoomAndTakenAway) {
     EXPECT_EQ(without_press(*drawn, jump, 0), tape);
     const auto up_to_the_next = with_press(tape, jump, {1.7, 2.5});
     ASSERT_TRUE(up_to_the_next);
-    EXPECT_EQ(presses_of(*up_to_the_next, jump)[1], (Press{1.7, 2 - defaults::shortest_press_s}));
+    EXPECT_EQ(presses_of(*up_to_the_next, jump)[1], (Press{1.7, 2 - defaults::min_press_s}));
     EXPECT_FALSE(with_press(tape, jump, {1.2, 1.8})) << "it is down already";
     EXPECT_FALSE(with_press(tape, {0, "run"}, {2, 3}));
     const auto first = with_press(tape, {0, "dash"}, {3.5, 9});

@@ -108,7 +108,7 @@ TEST(Documents, ATakeThatAnotherIsPlayedAfterIsHeldAmongTheEarlierOnes) {
     EXPECT_EQ(documents.unsaved_tapes(), (std::vector<std::string>{"a good one", "take"}));
 
     for (int i = 0; i < 20; ++i) play(4.0 + i);
-    EXPECT_EQ(documents.earlier_takes().size(), Documents::most_earlier_takes);
+    EXPECT_EQ(documents.earlier_takes().size(), Documents::max_earlier_takes);
     EXPECT_EQ(documents.earlier_takes()[0].length_s, 22.0) << "the last of them first";
 }
 

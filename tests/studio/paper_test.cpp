@@ -118,8 +118,8 @@ TEST(TextSize, FollowsTheSystemsFontBeyondTheUsualSizes) {
     for (const double usual : {9.0, 10.0, 11.0}) EXPECT_EQ(from_system_font(usual), 100);
     EXPECT_EQ(from_system_font(15.0), 150);
     EXPECT_EQ(from_system_font(8.0), 80);
-    EXPECT_EQ(from_system_font(90.0), largest_percent);
-    EXPECT_EQ(from_system_font(1.0), least_percent);
+    EXPECT_EQ(from_system_font(90.0), max_percent);
+    EXPECT_EQ(from_system_font(1.0), min_percent);
     for (const double none : {-1.0, 0.0, std::nan("")}) EXPECT_EQ(from_system_font(none), 100);
 }
 
@@ -130,7 +130,7 @@ TEST(TextSize, IsChosenByKeysWithinItsBoundsAndCountsFromTheNextStart) {
     EXPECT_EQ(text_size::wanted(15.0), 110) << "what is chosen goes before the system's";
     EXPECT_TRUE(at.window->strip_text().contains("110 %")) << at.window->strip_text().toStdString();
     for (int i = 0; i < 30; ++i) QTest::keyClick(at.window.get(), Qt::Key_Minus, Qt::ControlModifier);
-    EXPECT_EQ(text_size::chosen(), text_size::least_percent);
+    EXPECT_EQ(text_size::chosen(), text_size::min_percent);
     QTest::keyClick(at.window.get(), Qt::Key_0, Qt::ControlModifier);
     EXPECT_FALSE(text_size::chosen());
     EXPECT_EQ(text_size::wanted(15.0), 150);

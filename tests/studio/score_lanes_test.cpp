@@ -66,7 +66,7 @@ TEST(ScoreLanes, RulerPressesAndCurvesStayWhileLanesScroll) {
     EXPECT_EQ(window.score->button_lane("jump"), presses);
     EXPECT_EQ(window.score->stick_lane(), stick);
     EXPECT_EQ(window.score->lanes_region(), region);
-    EXPECT_LE(region.bottom() + 3 * score::least_curve_height, 330);
+    EXPECT_LE(region.bottom() + 3 * score::min_curve_height, 330);
     EXPECT_GE(region.top(), presses.bottom());
     // A click above the region never reaches a lane that is scrolled under it.
     const auto selected = window.score->selected();
@@ -77,7 +77,7 @@ TEST(ScoreLanes, RulerPressesAndCurvesStayWhileLanesScroll) {
 TEST(ScoreLanes, ATapeWithVeryManyButtonsLeavesRoomForTheRest) {
     Lanes window("lamp round");
     window.score->resize(800, 330);
-    EXPECT_LE(window.score->lanes_region().bottom() + 3 * score::least_curve_height, 331);
+    EXPECT_LE(window.score->lanes_region().bottom() + 3 * score::min_curve_height, 331);
     EXPECT_GT(window.score->lanes_region().height(), 2 * score::lane_height);
     EXPECT_FALSE(window.score->button_lane("jump").isNull()) << "they scroll with the lanes";
 }

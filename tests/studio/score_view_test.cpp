@@ -68,7 +68,7 @@ TEST(Score, CurvesCanBeAddedAndStayInView) {
     QSignalSpy changed(score, &ScoreView::curves_changed);
     score->set_curves({"height", "speed", "rising", "x", "facing"});
     EXPECT_EQ(changed.count(), 1);
-    EXPECT_GE(score->minimumSizeHint().height(), 5 * static_cast<int>(score::least_curve_height));
+    EXPECT_GE(score->minimumSizeHint().height(), 5 * static_cast<int>(score::min_curve_height));
     EXPECT_FALSE(score->grab().isNull());
 }
 

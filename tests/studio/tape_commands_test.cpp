@@ -134,7 +134,7 @@ TEST(TapeCommands, ATapeIsMadeLongerOrShorter) {
     EXPECT_EQ(window.tape().name, before.name);
     for (const TapeEvent& event : window.tape().tracks[0].events) EXPECT_LE(event.time_s, 1.0);
     window.tapes->set_length(-4.0);
-    EXPECT_NEAR(window.tape().length_s, defaults::shortest_tape_s, 1e-9) << "a tape has some length";
+    EXPECT_NEAR(window.tape().length_s, defaults::min_tape_s, 1e-9) << "a tape has some length";
 }
 
 TEST(TapeCommands, ASplitTapeIsTwoAndOneStepMakesItWhole) {
