@@ -162,7 +162,7 @@ void JsonReader::only(std::initializer_list<const char*> known) const {
     if (failed() || !json_->is_object()) return;
     constexpr std::size_t max_told = 20;
     for (const auto& [member, value] : json_->items()) {
-        const auto is_known = [&](const char* word) { return member == word; };
+        const auto is_known = [&name = member](const char* word) { return name == word; };
         if (std::any_of(known.begin(), known.end(), is_known) || root().warnings_.size() >= max_told) continue;
         const std::string near = nearest_name(member, std::vector<std::string>(known.begin(), known.end()));
         root().warnings_.push_back(fmt::format("{}: {}: this is not read{}", path_, where(member),

@@ -27,12 +27,11 @@ template <class Struct, class Member>
 struct Field {
     std::string_view name;
     Member Struct::*member;
-    Peers peers = Peers::told;
+    Peers peers;
+
+    constexpr Field(std::string_view as, Member Struct::*of, Peers told = Peers::told)
+        : name(as), member(of), peers(told) {}
 };
-template <class Struct, class Member>
-Field(std::string_view, Member Struct::*) -> Field<Struct, Member>;
-template <class Struct, class Member>
-Field(std::string_view, Member Struct::*, Peers) -> Field<Struct, Member>;
 
 /// A struct that lists its members.
 template <class T>
