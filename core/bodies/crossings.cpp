@@ -8,6 +8,7 @@
 #include "core/senses/fixture_path.hpp"
 #include "core/senses/fixtures.hpp"
 #include "core/senses/gates.hpp"
+#include "core/senses/sense_values.hpp"
 #include "core/senses/subject.hpp"
 
 namespace leap {

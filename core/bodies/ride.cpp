@@ -4,6 +4,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/senses/fixtures.hpp"
+
 namespace leap {
 
 std::optional<Ride> ride_of(const SceneView& scene, const World& world, const Actor& actor) {

@@ -3,10 +3,10 @@
 #include <algorithm>
 
 #include "core/bodies/known_poses.hpp"
+#include "core/bodies/seating.hpp"
 #include "core/rules/instant.hpp"
 #include "core/senses/focus.hpp"
 #include "core/senses/hands.hpp"
-#include "core/senses/seat.hpp"
 #include "core/senses/subject.hpp"
 #include "core/state/reference_actor.hpp"
 

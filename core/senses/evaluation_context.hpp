@@ -20,8 +20,21 @@ struct PoseChain {
     }
 };
 
+struct EvaluationContext;
+
+/// What expressions ask of the running state. Senses are worked out from expressions in turn (the length of a probe,
+/// the slide of a fixture), so the evaluator is handed them rather than knowing them.
+struct SenseTable {
+    double (*number)(const EvaluationContext& context, Sense sense, int index, int detail);
+    Vec3 (*vector)(const EvaluationContext& context, Sense sense, int index);
+    double (*last_true)(const EvaluationContext& context, Sense sense, int index);
+    /// Whether the body, or the fixture that asks, may be in a volume of a kind; see core/senses/volumes.hpp.
+    bool (*may_be_in)(const EvaluationContext& context, PieceKindId kind);
+};
+
 /// What expressions are worked out against. Without a course no probe hits anything.
 struct EvaluationContext {
+    const SenseTable& senses;
     const Program& program;
     const Tuning& tuning;         ///< in force: the character's own, or `shared_tuning` for fixtures
     const Tuning& shared_tuning;  ///< as the dials say it, without what one body has of its own

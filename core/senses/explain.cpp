@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "core/senses/gates.hpp"
+#include "core/senses/sense_values.hpp"
 
 namespace leap {
 namespace {

@@ -3,7 +3,6 @@
 
 #include <algorithm>
 
-#include "core/senses/fixtures.hpp"
 #include "core/units/turn.hpp"
 
 namespace leap {

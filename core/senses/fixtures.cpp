@@ -7,7 +7,7 @@
 
 #include "core/defaults.hpp"
 #include "core/senses/fixture_path.hpp"
-#include "core/senses/loose_place.hpp"
+#include "core/senses/hand_pose.hpp"
 #include "core/units/elementary.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/closest_point.hpp"
@@ -67,33 +67,6 @@ Solid solid_box(const FixturePose& pose, const Surface& surface) {
 }
 
 }  // namespace
-
-const Machine* fixture_kind(const EvaluationContext& context, std::size_t index) {
-    const MachineId kind = context.layout.fixtures[index].kind;
-    return kind ? &context.program.machines[kind] : nullptr;
-}
-
-bool is_fixture_of(const EvaluationContext& context, std::int32_t index, std::string_view kind) {
-    const auto i = static_cast<std::size_t>(index);
-    if (i >= context.world.fixtures.size() || !context.layout.fixtures[i].kind) return false;
-    const Machine* machine = fixture_kind(context, i);
-    while (machine != nullptr && machine->name != kind) {
-        const auto base = machine->base.empty() ? std::nullopt : context.program.find_machine(machine->base);
-        machine = base ? &context.program.machines[*base] : nullptr;
-    }
-    return machine != nullptr;
-}
-
-const Phase* fixture_phase(const EvaluationContext& context, std::size_t index) {
-    const Machine* kind = fixture_kind(context, index);
-    const PhaseId phase = context.world.machines[index].phase;
-    return kind == nullptr || !phase ? nullptr : &kind->phases[phase];
-}
-
-std::string fixture_prompt(const EvaluationContext& context, std::size_t index) {
-    const Machine* kind = fixture_kind(context, index);
-    return kind == nullptr ? std::string() : kind->fixture->prompt;
-}
 
 FixtureOffset fixture_offset(const EvaluationContext& at, std::size_t index, bool with_face) {
     const FixtureState& own = at.world.fixtures[index];
@@ -221,6 +194,57 @@ RigidShape fixture_shape(const EvaluationContext& context, const FixtureInfo& in
     out.half = {out.radius, out.radius, 0.5 * out.height};
     return out;
 }
+
+namespace {
+
+/// How much of its phase's time has gone, beginning and ending at rest; all of it when the phase has no time.
+double eased(const EvaluationContext& own, const Phase& phase) {
+    const MachineState& machine = own.world.machines[own.fixture];
+    const double length = phase.duration ? number(own, *phase.duration) : 0.0;
+    const double gone = length > 0.0 ? std::clamp((own.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
+    return gone * gone * (3.0 - 2.0 * gone);
+}
+
+/// Where a loose fixture is: where it fell or rolled to, in its holder's hand, or on its way home. `own` speaks of it.
+void place_loose(const EvaluationContext& own, std::size_t index, const Phase& phase, FixturePose& out) {
+    const RigidState& loose = own.world.loose[index];
+    if (phase.effects.carried && !loose.holder.is_nobody()) {
+        Vec3 offset{0.0};
+        for (int i = 0; i < 3; ++i) offset[i] = number(own, (*phase.effects.carried)[static_cast<std::size_t>(i)]);
+        const auto who = static_cast<std::size_t>(loose.holder.index);
+        Vec3 feet{0.0};
+        double facing = 0.0;
+        if (loose.holder.is_actor()) {
+            feet = own.world.actors[who].body.position;
+            facing = own.world.actors[who].facing;
+        } else {
+            const FixturePose holder = fixture_pose(own, who);
+            feet = holder.center - world_up * holder.half.z;
+            facing = holder.turn_rad;
+        }
+        out.center = feet + turned(offset, facing);
+        out.turn_rad = facing;
+        out.turn = about_axis(facing, world_up);
+        return;
+    }
+    if (phase.effects.in_hand && loose.holder.is_actor() && loose.hand >= 0) {
+        const Held held = in_grip(own, *phase.effects.in_hand, loose.hand);
+        const double share = eased(own, phase);
+        out.center = loose.from_place + (held.place - loose.from_place) * share;
+        out.turn = between_turns(loose.from_turn, held.turn, share);
+    } else if (phase.effects.returns_home) {
+        const double share = eased(own, phase);
+        out.center = loose.from_place + (out.center - loose.from_place) * share;
+        out.turn = between_turns(loose.from_turn, out.turn, share);
+    } else {
+        out.center = loose.body.place;
+        out.turn = loose.body.turn;
+    }
+    const Vec3 front = out.turn * Vec3{1.0, 0.0, 0.0};
+    out.turn_rad = elementary::atan2(front.y, front.x);
+}
+
+}  // namespace
 
 FixturePose fixture_pose(const EvaluationContext& context, std::size_t index, bool at_rest) {
     const auto rigid = context.layout.fixtures[index].rigid;

@@ -31,15 +31,6 @@ inline bool is_as_known(const EvaluationContext& context, const KnownPose& known
     return known.from == context.world.fixtures[index].from;
 }
 
-/// The kind of a fixture, or nothing when the script has none of that name.
-const Machine* fixture_kind(const EvaluationContext& context, std::size_t index);
-/// Whether fixture `index` is of a kind of this name, or of one based on it.
-bool is_fixture_of(const EvaluationContext& context, std::int32_t index, std::string_view kind);
-/// The phase it is in.
-const Phase* fixture_phase(const EvaluationContext& context, std::size_t index);
-/// Its prompt's words.
-std::string fixture_prompt(const EvaluationContext& context, std::size_t index);
-
 /// The point of it that is nearest to another; that itself when it lies inside.
 Vec3 nearest_point(const FixturePose& pose, const Vec3& to);
 /// Distance from a point to it, 0 inside.

@@ -45,7 +45,7 @@ FixtureId focus_at(const EvaluationContext& context) {
     const Actor& s = context.actor;
     const Vec3 middle = s.body.position + world_up * (s.height * 0.5);
     const Vec3 eyes = s.body.position + world_up * std::min(number(context, context.body().eyes), s.height);
-    const Vec3 look = sense_vector(context, Sense::look);
+    const Vec3 look = look_direction(context.actor);
     FixtureId nearest;
     FixtureId looked_at;
     double least = 1e300;

@@ -2,7 +2,6 @@
 #include "core/senses/hands.hpp"
 
 #include <algorithm>
-#include <cmath>
 
 #include "core/defaults.hpp"
 #include "core/senses/sight.hpp"
@@ -11,14 +10,6 @@
 
 namespace leap {
 namespace {
-
-Quat looking(double yaw_rad, double pitch_rad) {
-    return about_axis(yaw_rad, world_up) * about_axis(-pitch_rad, Vec3{0.0, 1.0, 0.0});
-}
-
-const ButtonState* state_of(const Actor& actor, ButtonId button) {
-    return button ? &actor.buttons[button] : nullptr;
-}
 
 /// Things that a hand can take: those with a phase in a hand that aren't held, or hidden.
 bool can_be_grabbed(const EvaluationContext& context, std::size_t rigid) {
@@ -44,69 +35,6 @@ Pointed pointed_at(const Vec3& eyes, const Vec3& look, const FixturePose& pose) 
 
 }  // namespace
 
-HandPose hand_pose(const EvaluationContext& context, int hand) {
-    const HandsInfo& info = *context.body().hands;
-    const Actor& s = context.actor;
-    const double side = hand == 0 ? 1.0 : -1.0;
-    const double ahead = number(context, info.at[0]);
-    const double aside = number(context, info.at[1]) * side;
-    const double up = std::min(number(context, info.at[2]), s.height);
-    HandPose out;
-    const ButtonState* raise = state_of(s, info.buttons[static_cast<std::size_t>(hand)]);
-    // At the instant at which its button comes up it is where it was: what it lets go of then leaves from there.
-    out.raised = raise != nullptr && (raise->down || raise->fresh_release);
-    const double yaw = out.raised ? s.look_yaw : s.facing;
-    const Vec3 front = facing_direction(yaw);
-    const Vec3 left{-front.y, front.x, 0.0};
-    if (!out.raised) {
-        out.place = s.body.position + front * ahead + left * aside + world_up * up;
-        out.turn = looking(yaw, 0.0);
-        return out;
-    }
-    // Stretched along the view from the shoulder.
-    const double shoulder = std::min(number(context, context.body().eyes), s.height) - defaults::shoulder_below_eyes_m;
-    out.turn = looking(yaw, s.look_pitch);
-    out.place = s.body.position + left * aside + world_up * shoulder +
-                out.turn * Vec3{std::max(0.0, number(context, info.reach)), 0.0, 0.0};
-    return out;
-}
-
-Vec3 hand_velocity(const EvaluationContext& context, int hand) {
-    const Actor& s = context.actor;
-    Vec3 out = s.body.velocity + s.ground_velocity;
-    const HandPose pose = hand_pose(context, hand);
-    if (!pose.raised || s.time - s.look_changed_at > defaults::look_steady_s) return out;
-    // Turning is about the body's own upright line, nodding about the shoulder.
-    const Vec3 front = facing_direction(s.look_yaw);
-    const Vec3 left{-front.y, front.x, 0.0};
-    const double shoulder = std::min(number(context, context.body().eyes), s.height) - defaults::shoulder_below_eyes_m;
-    const Vec3 from_body = pose.place - s.body.position;
-    const Vec3 from_shoulder = from_body - left * glm::dot(left, from_body) - world_up * shoulder;
-    out += glm::cross(world_up * s.look_rate.x, horizontal(from_body));
-    out += glm::cross(-left * s.look_rate.y, from_shoulder);
-    return out;
-}
-
-Held in_grip(const EvaluationContext& own, const Grip& grip, int hand) {
-    const HandPose pose = hand_pose(own, hand);
-    const double mirrored = hand == 0 ? -1.0 : 1.0;
-    const Vec3 at{number(own, grip.at[0]), number(own, grip.at[1]) * mirrored, number(own, grip.at[2])};
-    Held out{pose.place + pose.turn * at, pose.turn};
-    if (!grip.turned) return out;
-    const auto& turned = *grip.turned;
-    out.turn = pose.turn * about_axis(number(own, turned[2]) * mirrored, Vec3{0.0, 0.0, 1.0}) *
-               about_axis(number(own, turned[1]), Vec3{0.0, 1.0, 0.0}) *
-               about_axis(number(own, turned[0]) * mirrored, Vec3{1.0, 0.0, 0.0});
-    return out;
-}
-
-std::int32_t held_by(const World& world, const Actor& actor, int hand) {
-    for (std::size_t i = 0; i < world.loose.size(); ++i)
-        if (world.loose[i].holder.is_actor(static_cast<std::size_t>(actor.id)) && world.loose[i].hand == hand)
-            return static_cast<std::int32_t>(i);
-    return -1;
-}
-
 std::int32_t within_grasp(const EvaluationContext& context, int hand) {
     if (!context.body().hands) return -1;
     const HandsInfo& info = *context.body().hands;
@@ -115,7 +43,7 @@ std::int32_t within_grasp(const EvaluationContext& context, int hand) {
     const Vec3 palm = hand_pose(context, hand).place;
     const Vec3 eyes =
         context.actor.body.position + world_up * std::min(number(context, context.body().eyes), context.actor.height);
-    const Vec3 look = sense_vector(context, Sense::look);
+    const Vec3 look = look_direction(context.actor);
     std::int32_t nearest = -1;
     std::int32_t pointed = -1;
     double least = near;
@@ -142,7 +70,7 @@ bool hands_do_something(const SceneView& scene, const Actor& actor) {
     const auto& hands = scene.program.bodies[actor.kind].hands;
     if (!hands) return false;
     const auto is_fresh = [&](ButtonId button) {
-        const ButtonState* state = state_of(actor, button);
+        const ButtonState* state = button_of(actor, button);
         return state != nullptr && (state->fresh_press || state->fresh_release);
     };
     return std::any_of(hands->buttons.begin(), hands->buttons.end(), is_fresh) ||
@@ -154,8 +82,8 @@ void use_hands(const SceneView& scene, World& world, Actor& actor, StepCache& ca
     if (!hands || world.loose.empty()) return;
     const HandsInfo& info = *hands;
     for (int hand = 0; hand < 2; ++hand) {
-        const ButtonState* raise = state_of(actor, info.buttons[static_cast<std::size_t>(hand)]);
-        const ButtonState* use = state_of(actor, info.uses[static_cast<std::size_t>(hand)]);
+        const ButtonState* raise = button_of(actor, info.buttons[static_cast<std::size_t>(hand)]);
+        const ButtonState* use = button_of(actor, info.uses[static_cast<std::size_t>(hand)]);
         const std::int32_t held = held_by(world, actor, hand);
         const auto tell = [&](std::int32_t loose, FixtureEvent event) {
             const auto fixture = scene.layout.rigid[static_cast<std::size_t>(loose)].fixture;

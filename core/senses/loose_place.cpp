@@ -7,28 +7,8 @@
 #include "core/defaults.hpp"
 #include "core/rigid/contact.hpp"
 #include "core/senses/fixtures.hpp"
-#include "core/senses/hands.hpp"
-#include "core/units/elementary.hpp"
-#include "core/units/turn.hpp"
 
 namespace leap {
-namespace {
-
-/// How much of its phase's time has gone, beginning and ending at rest; all of it when the phase has no time.
-double eased(const EvaluationContext& own, const Phase& phase) {
-    const MachineState& machine = own.world.machines[own.fixture];
-    const double length = phase.duration ? number(own, *phase.duration) : 0.0;
-    const double gone = length > 0.0 ? std::clamp((own.time() - machine.phase_since) / length, 0.0, 1.0) : 1.0;
-    return gone * gone * (3.0 - 2.0 * gone);
-}
-
-}  // namespace
-
-bool is_awake(const RunLayout& layout, const World& world, std::size_t fixture) {
-    const auto rigid = layout.fixtures[fixture].rigid;
-    return rigid && layout.fixtures[fixture].kind && !world.loose[*rigid].body.asleep;
-}
-
 RigidKind loose_kind(const EvaluationContext& context, std::size_t fixture) {
     const FixtureInfo& info = *fixture_kind(context, fixture)->fixture;
     RigidKind out;
@@ -66,44 +46,6 @@ WheelUse wheel_use(const EvaluationContext& context, std::size_t fixture) {
     out.brake_n = std::clamp(of(phase->effects.wheels_brake), 0.0, 1e7);
     out.turn_rad = std::clamp(of(phase->effects.wheels_turn), -sharpest_rad, sharpest_rad);
     return out;
-}
-
-void place_loose(const EvaluationContext& own, std::size_t index, const Phase& phase, FixturePose& out) {
-    const RigidState& loose = own.world.loose[index];
-    if (phase.effects.carried && !loose.holder.is_nobody()) {
-        Vec3 offset{0.0};
-        for (int i = 0; i < 3; ++i) offset[i] = number(own, (*phase.effects.carried)[static_cast<std::size_t>(i)]);
-        const auto who = static_cast<std::size_t>(loose.holder.index);
-        Vec3 feet{0.0};
-        double facing = 0.0;
-        if (loose.holder.is_actor()) {
-            feet = own.world.actors[who].body.position;
-            facing = own.world.actors[who].facing;
-        } else {
-            const FixturePose holder = fixture_pose(own, who);
-            feet = holder.center - world_up * holder.half.z;
-            facing = holder.turn_rad;
-        }
-        out.center = feet + turned(offset, facing);
-        out.turn_rad = facing;
-        out.turn = about_axis(facing, world_up);
-        return;
-    }
-    if (phase.effects.in_hand && loose.holder.is_actor() && loose.hand >= 0) {
-        const Held held = in_grip(own, *phase.effects.in_hand, loose.hand);
-        const double share = eased(own, phase);
-        out.center = loose.from_place + (held.place - loose.from_place) * share;
-        out.turn = between_turns(loose.from_turn, held.turn, share);
-    } else if (phase.effects.returns_home) {
-        const double share = eased(own, phase);
-        out.center = loose.from_place + (out.center - loose.from_place) * share;
-        out.turn = between_turns(loose.from_turn, out.turn, share);
-    } else {
-        out.center = loose.body.place;
-        out.turn = loose.body.turn;
-    }
-    const Vec3 front = out.turn * Vec3{1.0, 0.0, 0.0};
-    out.turn_rad = elementary::atan2(front.y, front.x);
 }
 
 bool loose_lies_in(const EvaluationContext& context, std::size_t fixture, bool deep) {

@@ -86,7 +86,7 @@ std::optional<RayHit> far_fixture(const Asking& a, const Vec3& from, const Vec3&
 /// A ray sees the first surface; when that is not of the wanted kind it has found nothing.
 ProbeResult ask_ray(const Asking& a) {
     ProbeResult out = missed(a);
-    const Vec3 direction = a.direction(a.fixture ? a.front : sense_vector(a.context, Sense::look));
+    const Vec3 direction = a.direction(a.fixture ? a.front : look_direction(a.context.actor));
     if (direction == Vec3{0.0}) return out;
     auto hit = cast_ray(a.context.surroundings(), out.from, direction, a.reach);
     if (const auto far = far_fixture(a, out.from, direction, hit ? hit->distance : a.reach)) hit = far;
@@ -158,7 +158,7 @@ ProbeResult ask_nearest(const Asking& a) {
 ProbeResult ask_wall(const Asking& a) {
     ProbeResult out = missed(a);
     out.from = a.feet + world_up * (a.capsule.height * 0.5);
-    const Vec3 right = sense_vector(a.context, Sense::right);
+    const Vec3 right = right_of(a.context.facing());
     const Vec3 said = direction_or_zero(horizontal(a.direction(Vec3{0.0})));
     if (a.info.direction && said == Vec3{0.0}) return out;
     for (const double side : {1.0, -1.0}) {
@@ -181,7 +181,7 @@ ProbeResult ask_wall(const Asking& a) {
 /// highest, further and further ahead, and then for the wall below the edge.
 ProbeResult ask_lip(const Asking& a) {
     ProbeResult out = missed(a);
-    const Vec3 ahead = direction_or_zero(horizontal(a.direction(sense_vector(a.context, Sense::forward))));
+    const Vec3 ahead = direction_or_zero(horizontal(a.direction(facing_direction(a.context.facing()))));
     if (ahead == Vec3{0.0}) return out;
     const double low = number(a.context, *a.info.low);
     const double high = number(a.context, *a.info.high);

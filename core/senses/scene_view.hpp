@@ -4,7 +4,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/senses/evaluation_context.hpp"
+#include "core/senses/sense_values.hpp"
 
 namespace leap {
 
@@ -34,7 +34,7 @@ struct SceneView {
     }
     /// What expressions are worked out against, with the course in view of the probes.
     EvaluationContext context(const World& world, const Actor& actor, StepCache* cache = nullptr) const& {
-        return {program, tuning_of(actor), tuning, world, actor, layout, &course, cache};
+        return {all_senses, program, tuning_of(actor), tuning, world, actor, layout, &course, cache};
     }
     /// A context refers to its scene, which must live as long.
     EvaluationContext context(const World& world, const Actor& actor, StepCache* cache = nullptr) const&& = delete;

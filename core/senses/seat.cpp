@@ -21,21 +21,6 @@ Vec3 seat_place(const EvaluationContext& context, std::size_t fixture) {
     return pose.center + pose.turn * offset;
 }
 
-void keep_seat(const SceneView& scene, World& world, Actor& actor) {
-    if (!actor.seat) return;
-    const auto fixture = actor.seat.at();
-    const EvaluationContext context = scene.context(world, actor);
-    const FixturePose pose = fixture_pose(context, fixture);
-    const auto rigid = scene.layout.fixtures[fixture].rigid;
-    actor.body.position = seat_place(context, fixture);
-    actor.body.velocity = rigid ? world.loose[*rigid].body.velocity : Vec3{0.0};
-    actor.body.grounded = true;
-    actor.body.ground = {};
-    actor.body.ground_normal = world_up;
-    actor.ground_velocity = Vec3{0.0};
-    actor.facing = pose.turn_rad;
-}
-
 std::optional<Vec3> place_beside(const EvaluationContext& context, std::size_t fixture) {
     const FixturePose pose = fixture_pose(context, fixture);
     const Capsule capsule{context.actor.radius, context.actor.height};
@@ -55,18 +40,6 @@ std::optional<Vec3> place_beside(const EvaluationContext& context, std::size_t f
         if (!deepest_overlap(context.surroundings(), capsule, feet)) return feet;
     }
     return std::nullopt;
-}
-
-void step_out(const SceneView& scene, World& world, Actor& actor, StepCache& cache) {
-    const auto fixture = actor.seat.at();
-    const EvaluationContext context = scene.context(world, actor, &cache);
-    const FixturePose pose = fixture_pose(context, fixture);
-    const auto beside = place_beside(context, fixture);
-    actor.body.position = beside.value_or(pose.center + world_up * (glm::length(pose.half) + 0.05));
-    actor.body.grounded = false;
-    actor.contact_since = actor.last_airborne = actor.own_time();
-    actor.seat = {};
-    actor.body = settle_body(context.surroundings(), scene.shape(actor), actor.body, scene.shape(actor).step_up);
 }
 
 }  // namespace leap

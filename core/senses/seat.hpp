@@ -4,18 +4,12 @@
 #include <optional>
 
 #include "core/senses/fixtures.hpp"
-#include "core/senses/scene_view.hpp"
 
 /// Sitting on a fixture: the body goes where it goes, and steps out beside it.
 namespace leap {
 
 /// Where the feet are of somebody who sits on a fixture in its phase.
 Vec3 seat_place(const EvaluationContext& context, std::size_t fixture);
-/// The body goes along with what it sits on.
-void keep_seat(const SceneView& scene, World& world, Actor& actor);
 /// A free place beside a fixture to step out to: to its left, its right, behind it, ahead of it; feet on ground.
 std::optional<Vec3> place_beside(const EvaluationContext& context, std::size_t fixture);
-/// The body stands beside it, or on it where nothing is free, and goes on with its velocity.
-void step_out(const SceneView& scene, World& world, Actor& actor, StepCache& cache);
-
 }  // namespace leap

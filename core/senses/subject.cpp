@@ -70,7 +70,8 @@ EvaluationContext EvaluationContext::of_fixture(std::size_t index) const {
         who = &world.actors[subject_now(*this, index)];
     }
     // Times stay this instant's, also when that character has gone less far.
-    return {program,
+    return {senses,
+            program,
             shared_tuning,
             shared_tuning,
             world,
@@ -86,7 +87,8 @@ EvaluationContext EvaluationContext::of_fixture(std::size_t index) const {
 }
 
 EvaluationContext EvaluationContext::of_actor(std::size_t index) const {
-    EvaluationContext out{program, shared_tuning, shared_tuning, world, world.actors[index], layout, course, cache};
+    EvaluationContext out{senses, program, shared_tuning, shared_tuning, world, world.actors[index],
+                          layout, course,  cache};
     out.ahead = ahead + (actor.time - out.actor.time);
     return out;
 }

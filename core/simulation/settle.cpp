@@ -7,10 +7,10 @@
 #include "core/bodies/push.hpp"
 #include "core/bodies/ride.hpp"
 #include "core/bodies/rigid_bodies.hpp"
+#include "core/bodies/seating.hpp"
 #include "core/defaults.hpp"
 #include "core/senses/fixtures.hpp"
 #include "core/senses/others.hpp"
-#include "core/senses/seat.hpp"
 #include "core/world/query.hpp"
 
 namespace leap {

@@ -75,7 +75,7 @@ void set_first_values(const SceneView& scene, const World& world, Actor& actor) 
 BodyShape body_shape(const Program& program, const Tuning& tuning, BodyId kind) {
     World none;
     none.actors.emplace_back().kind = kind;
-    const EvaluationContext context{program, tuning, tuning, none, none.actors.front()};
+    const EvaluationContext context{all_senses, program, tuning, tuning, none, none.actors.front()};
     const BodyInfo& body = program.bodies[kind];
     BodyShape out;
     out.capsule.radius = std::clamp(number(context, body.radius), 0.01, 50.0);

@@ -186,7 +186,7 @@ void CourseDrawing::paint_focus(QPainter& painter, const CourseItem& item) const
     World none;
     none.actors.emplace_back();
     const Tuning& tuning = editor_.session().tuning(Side::now);
-    const EvaluationContext moment{*program, tuning, tuning, none, none.actors.front()};
+    const EvaluationContext moment{all_senses, *program, tuning, tuning, none, none.actors.front()};
     const double reach = number(moment, focus->reach);
     const double angle = focus->front ? number(moment, *focus->front) : 2.0 * std::numbers::pi;
     const ItemBox box = editor_.box(item);

@@ -128,7 +128,7 @@ FixtureHalves Session::fixture_halves() const {
     World none;
     none.actors.emplace_back();
     const Tuning& now = tuning(Side::now);
-    const EvaluationContext moment{*program(), now, now, none, none.actors.front()};
+    const EvaluationContext moment{all_senses, *program(), now, now, none, none.actors.front()};
     for (const MachineId kind : program()->fixtures) {
         const Machine& machine = program()->machines[kind];
         if (machine.fixture) out[machine.name] = fixture_shape(moment, *machine.fixture).half;

@@ -8,6 +8,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/senses/sense_values.hpp"
 #include "core/units/noise.hpp"
 #include "tests/core/support.hpp"
 
@@ -55,7 +56,7 @@ class Probe {
         Expression left = whole;
         left.count = whole.count - 3;  // without the bound, its sign and the comparison
         left.folded = -1;
-        return number({program, tuning, tuning, state, state.actors[0]}, left);
+        return number({all_senses, program, tuning, tuning, state, state.actors[0]}, left);
     }
 };
 
