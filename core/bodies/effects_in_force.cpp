@@ -76,10 +76,23 @@ const CapsuleSize* size_in_force(const EvaluationContext& context) {
     return size_of(context.actor.stance);
 }
 
+double gravity_boost(const EvaluationContext& context) {
+    double out = 1.0;
+    const auto add = [&](MachineId machine) {
+        const Phase* phase = phase_in_force(context, machine);
+        if (phase == nullptr || !phase->effects.gravity_boost) return;
+        out *= std::max(0.0, number(context, *phase->effects.gravity_boost));
+    };
+    for (const MachineId move : context.actor.moves) add(move);
+    add(context.actor.stance);
+    return out;
+}
+
 Forces forces_at(const EvaluationContext& context) {
     Forces out;
     const Expression* gravity = nullptr;
     bool boost_varies = false;
+    bool gravity_is_boosted = false;
     const auto add = [&](MachineId machine) {
         if (!machine) return;
         const MachineState& running = context.actor.machines[machine];
@@ -96,6 +109,14 @@ Forces forces_at(const EvaluationContext& context) {
         if (effects.boost) {
             out.boost *= std::max(0.0, number(context, *effects.boost));
             boost_varies = boost_varies || effects.boost->varies;
+        }
+        if (effects.steering_boost) {
+            out.steering_boost *= std::max(0.0, number(context, *effects.steering_boost));
+            boost_varies = boost_varies || effects.steering_boost->varies;
+        }
+        if (effects.gravity_boost) {
+            gravity_is_boosted = true;
+            boost_varies = boost_varies || effects.gravity_boost->varies;
         }
         if (out.rope == nullptr && effects.rope) {
             out.rope = &*effects.rope;
@@ -115,6 +136,7 @@ Forces forces_at(const EvaluationContext& context) {
     add(context.actor.stance);
     out.pull = gravity != nullptr ? gravity : &context.body().gravity;
     out.gravity = number(context, *out.pull);
+    if (gravity_is_boosted) out.gravity *= gravity_boost(context);
     // Forces are balanced against steering substep by substep.
     out.vary = boost_varies || out.is_pushed || vary(context, out);
     return out;

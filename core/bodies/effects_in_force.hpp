@@ -16,12 +16,13 @@ struct Forces {
     const Fly* fly = nullptr;
     const CapsuleSize* capsule = nullptr;
     const Expression* face = nullptr;
-    const Expression* pull = nullptr;  ///< what `gravity` was worked out from
+    const Expression* pull = nullptr;  ///< what `gravity` was worked out from, with the boosts in force
     MachineId rope_machine;
     std::int32_t cling = -1;      ///< probe
     double boost = 1.0;           ///< of the speed that steering goes to
+    double steering_boost = 1.0;  ///< of its gain and brake
     bool vary = false;            ///< any of them but gravity is worked out from what changes while time passes
-    double gravity = 0.0;         ///< m/s^2 downward
+    double gravity = 0.0;         ///< m/s^2 downward, boosted
     Pushed pushed{};              ///< what is pushed and sprung, and drag
     bool is_pushed = false;       ///< any of these holds
     double drive_time = 0.0;      ///< phase time of the drive
@@ -33,6 +34,9 @@ struct Forces {
 Forces forces_at(const EvaluationContext& context);
 /// Of these the size of the body alone; none: as the body says.
 const CapsuleSize* size_in_force(const EvaluationContext& context);
+
+/// What the phases in force make of gravity, together.
+double gravity_boost(const EvaluationContext& context);
 
 /// Where the character faces after `seconds` (rad): it turns towards the stick at a steady rate, or faces what a phase
 /// says at once.

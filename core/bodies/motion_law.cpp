@@ -61,8 +61,8 @@ void steer(const EvaluationContext& context, const Forces& f, Actor& actor, Law&
         if (f.steer->gain) gain = std::max(0.0, number(context, *f.steer->gain));
         if (f.steer->brake) brake = std::max(0.0, number(context, *f.steer->brake));
         const double grip = context.course == nullptr ? 1.0 : ground_feel(*context.course, actor).grip;
-        if (gain) *gain *= grip;
-        if (brake) *brake *= grip;
+        if (gain) *gain *= grip * f.steering_boost;
+        if (brake) *brake *= grip * f.steering_boost;
     }
     double cap = 1e300;
     std::optional<double> fading;
@@ -231,9 +231,9 @@ void take_middle_gravity(EvaluationContext middle, const Forces& f, double secon
     drift.gained = Vec3{0.0};
     const MotionAhead full = *middle.motion;
     middle.motion = &drift;
-    const double at_first_speed = number(middle, *f.pull);
+    const double at_first_speed = number(middle, *f.pull) * gravity_boost(middle);
     middle.motion = &full;
-    double pull = number(middle, *f.pull);
+    double pull = number(middle, *f.pull) * gravity_boost(middle);
     const double gained = law.motion.acceleration.z * seconds * 0.5;
     if (std::abs(gained) > 1e-9 && pull != at_first_speed) {
         const double slope = (at_first_speed - pull) / gained;

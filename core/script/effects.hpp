@@ -204,7 +204,9 @@ struct Effects {
     std::optional<Fly> fly;
     std::int32_t cling = -1;  ///< probe
     std::optional<CapsuleSize> capsule;
-    std::optional<Expression> boost;  ///< of the speed that steering goes to
+    std::optional<Expression> boost;           ///< of the speed that steering goes to
+    std::optional<Expression> steering_boost;  ///< of gain and brake of steering
+    std::optional<Expression> gravity_boost;   ///< of gravity, the body's or a phase's
     std::vector<DialBoost> dial_boosts;
     std::optional<Expression> face;
     std::optional<Expression> face_rate;  ///< rad/s, of fixtures

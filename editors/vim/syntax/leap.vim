@@ -15,10 +15,10 @@ syntax keyword leapWord pad path per phase pitch points pose probe prompt push
 syntax keyword leapWord radius reach reading reel refill remember respawn return right rising
 syntax keyword leapWord rope rumble say seat seen shake shaped share short slack
 syntax keyword leapWord slide slider solid sound sparing spawn speed spend sphere spring
-syntax keyword leapWord square squash stance start stays steer step stiffness stop stopping
-syntax keyword leapWord strike swing tag tape teleport tell then through throw tied
-syntax keyword leapWord to towards trail travel turn turned untag until upright use
-syntax keyword leapWord walkable wears weight wheels when with within without zoom
+syntax keyword leapWord square squash stance start stays steer steering step stiffness stop
+syntax keyword leapWord stopping strike swing tag tape teleport tell then through throw
+syntax keyword leapWord tied to towards trail travel turn turned untag until upright
+syntax keyword leapWord use walkable wears weight wheels when with within without zoom
 syntax keyword leapSense abs airborne airborne_time along_x along_y amount_of at_stop blocked bump_speed bumped
 syntax keyword leapSense by_has by_lacks ceil clamp clear completed cos depth direction distance
 syntax keyword leapSense dot entered exit_room failed feet flat floor focused forward grabbed
