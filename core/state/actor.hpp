@@ -36,9 +36,10 @@ struct MachineState {
 
     static constexpr auto fields() {
         return std::tuple(
-            Field("phase", &MachineState::phase), Field("phase_since", &MachineState::phase_since),
-            Field("started_at", &MachineState::started_at), Field("ended_at", &MachineState::ended_at),
-            Field("charges", &MachineState::charges), Field("charge_spent_at", &MachineState::charge_spent_at),
+            Field("phase", &MachineState::phase), Field("phase_since", &MachineState::phase_since).counted_from(),
+            Field("started_at", &MachineState::started_at).counted_from(),
+            Field("ended_at", &MachineState::ended_at).counted_from(), Field("charges", &MachineState::charges),
+            Field("charge_spent_at", &MachineState::charge_spent_at).counted_from(),
             Field("drive_direction", &MachineState::drive_direction), Field("drive_base", &MachineState::drive_base),
             Field("outcome", &MachineState::outcome), Field("outcome_ahead", &MachineState::outcome_ahead),
             Field("blocks_done_until", &MachineState::blocks_done_until));
@@ -55,10 +56,11 @@ struct ButtonState {
     double released_at = never;  ///< s
 
     static constexpr auto fields() {
-        return std::tuple(
-            Field("down", &ButtonState::down), Field("pending", &ButtonState::pending),
-            Field("fresh_press", &ButtonState::fresh_press), Field("fresh_release", &ButtonState::fresh_release),
-            Field("pressed_at", &ButtonState::pressed_at), Field("released_at", &ButtonState::released_at));
+        return std::tuple(Field("down", &ButtonState::down), Field("pending", &ButtonState::pending),
+                          Field("fresh_press", &ButtonState::fresh_press),
+                          Field("fresh_release", &ButtonState::fresh_release),
+                          Field("pressed_at", &ButtonState::pressed_at).counted_from(),
+                          Field("released_at", &ButtonState::released_at).counted_from());
     }
     friend bool operator==(const ButtonState&, const ButtonState&) = default;
 };
@@ -68,7 +70,8 @@ struct CounterState {
     double back_since = never;  ///< since when its `back to` condition holds
 
     static constexpr auto fields() {
-        return std::tuple(Field("value", &CounterState::value), Field("back_since", &CounterState::back_since));
+        return std::tuple(Field("value", &CounterState::value),
+                          Field("back_since", &CounterState::back_since).counted_from());
     }
     friend bool operator==(const CounterState&, const CounterState&) = default;
 };
@@ -78,7 +81,7 @@ struct MeterState {
     double spent_at = never;  ///< s; when it was spent from last
 
     static constexpr auto fields() {
-        return std::tuple(Field("value", &MeterState::value), Field("spent_at", &MeterState::spent_at));
+        return std::tuple(Field("value", &MeterState::value), Field("spent_at", &MeterState::spent_at).counted_from());
     }
     friend bool operator==(const MeterState&, const MeterState&) = default;
 };
@@ -162,7 +165,7 @@ struct SeenBody {
 };
 
 /// What of a character can change while time passes from one instant to the next. Apart from the rest, so that a
-/// stretch of motion can be taken again without a copy of every move's phase.
+/// substep can be taken again without a copy of every move's phase.
 struct ActorMotion {
     double time = 0.0;  ///< s since the start; how far this character has gone, between instants ahead of the world
     double frozen_from = never;   ///< s; since when it stands still, for as long as `frozen_until` lies ahead
@@ -198,9 +201,11 @@ struct ActorMotion {
         return std::tuple(
             Field("time", &ActorMotion::time), Field("frozen_from", &ActorMotion::frozen_from),
             Field("frozen_until", &ActorMotion::frozen_until), Field("body", &ActorMotion::body),
-            Field("facing", &ActorMotion::facing), Field("contact_since", &ActorMotion::contact_since),
-            Field("last_grounded", &ActorMotion::last_grounded), Field("last_airborne", &ActorMotion::last_airborne),
-            Field("last_landed", &ActorMotion::last_landed), Field("last_left_ground", &ActorMotion::last_left_ground),
+            Field("facing", &ActorMotion::facing), Field("contact_since", &ActorMotion::contact_since).counted_from(),
+            Field("last_grounded", &ActorMotion::last_grounded).counted_from(),
+            Field("last_airborne", &ActorMotion::last_airborne).counted_from(),
+            Field("last_landed", &ActorMotion::last_landed).counted_from(),
+            Field("last_left_ground", &ActorMotion::last_left_ground).counted_from(),
             Field("ground_velocity", &ActorMotion::ground_velocity), Field("wall_normal", &ActorMotion::wall_normal),
             Field("landing_mps", &ActorMotion::landing_mps), Field("bump_mps", &ActorMotion::bump_mps),
             Field("bumped", &ActorMotion::bumped), Field("height", &ActorMotion::height),
@@ -217,8 +222,8 @@ struct ActorMotion {
 struct Actor : ActorMotion {
     std::int32_t id = 0;  ///< in World::actors
     BodyId kind{0};
-    /// It goes where it is said to be at the begin of each tick (see shown.hpp): another peer decides. It stands in the
-    /// way of others, and no rule is asked of it.
+    /// It goes where it is said to be at the begin of each tick (see core/simulation/remote_actor.hpp): another peer
+    /// decides. It stands in the way of others, and no rule is asked of it.
     bool remote = false;
     /// Its peer says what it does to fixtures that are shared by the word of who acts; here they don't answer it.
     bool owner_authoritative = false;

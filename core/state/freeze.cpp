@@ -1,29 +1,43 @@
 // SPDX-License-Identifier: MIT
 #include "core/state/freeze.hpp"
 
+#include "core/units/fields.hpp"
+
 namespace leap {
+namespace {
+
+/// How long somebody stood still, and since when.
+struct Pause {
+    double from = 0.0;
+    double seconds = 0.0;
+};
+
+/// Moves on every instant that timers count from. `never` stays; what was pressed meanwhile stays, too: it counts from
+/// the press.
+template <class Value>
+void move_on(const Pause& pause, Value& value) {
+    if constexpr (Listed<Value>) {
+        each_field(value, [&](const auto& field, auto& member) {
+            using Member = std::remove_reference_t<decltype(member)>;
+            if constexpr (!std::is_same_v<Member, double>) {
+                move_on(pause, member);
+            } else if (field.own_time && member <= pause.from) {
+                member += pause.seconds;
+            }
+        });
+    } else if constexpr (is_list<Value>) {
+        if constexpr (Listed<typename Value::value_type>)
+            for (auto& each : value) move_on(pause, each);
+    }
+}
+
+}  // namespace
 
 void thaw(Actor& actor) {
-    const double from = actor.frozen_from;
-    const double stood = actor.frozen_until - from;
+    const Pause pause{actor.frozen_from, actor.frozen_until - actor.frozen_from};
     actor.frozen_from = actor.frozen_until = never;
-    // `never` stays; what was pressed meanwhile stays, too: it counts from the press.
-    const auto move_on = [&](double& mark) {
-        if (mark <= from) mark += stood;
-    };
-    for (double* mark : {&actor.contact_since, &actor.last_grounded, &actor.last_airborne, &actor.last_landed,
-                         &actor.last_left_ground})
-        move_on(*mark);
-    for (MeterState& meter : actor.meters) move_on(meter.spent_at);
-    for (CounterState& counter : actor.counters) move_on(counter.back_since);
-    for (ButtonState& button : actor.buttons) {
-        move_on(button.pressed_at);
-        move_on(button.released_at);
-    }
-    for (MachineState& machine : actor.machines)
-        for (double* mark : {&machine.phase_since, &machine.started_at, &machine.ended_at, &machine.charge_spent_at})
-            move_on(*mark);
-    for (double& until : actor.tagged_until) until += stood;
+    move_on(pause, actor);
+    for (double& until : actor.tagged_until) until += pause.seconds;
 }
 
 }  // namespace leap

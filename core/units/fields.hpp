@@ -28,9 +28,16 @@ struct Field {
     std::string_view name;
     Member Struct::*member;
     Peers peers;
+    bool own_time = false;  ///< an instant that its character's timers count from; see core/state/freeze.hpp
 
     constexpr Field(std::string_view as, Member Struct::*of, Peers told = Peers::told)
         : name(as), member(of), peers(told) {}
+    /// The same, marked as an instant that timers count from.
+    constexpr Field counted_from() const {
+        Field out = *this;
+        out.own_time = true;
+        return out;
+    }
 };
 
 /// A struct that lists its members.
