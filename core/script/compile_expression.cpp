@@ -561,7 +561,8 @@ std::optional<Type> Compiler::emit_within(const Expr& expr, const Scope& scope, 
         Emitted unused;
         if (!emit(expr.parts[0], scope, unused)) return std::nullopt;
         report(expr.parts[0].range, "within can't look back on this",
-               "it knows grounded, airborne, landed, left_ground, held(b), pressed(b), released(b), and moves");
+               "it takes grounded, airborne, landed, left_ground, bumped(wall), bumped(ceiling), held(b), pressed(b), "
+               "released(b), moves and stances");
         return std::nullopt;
     }
     if (watch.sense == Sense::active) note_file_name(expr.parts[0].range, expr.parts[0].name);

@@ -57,9 +57,9 @@ bool Compiler::watch_of(const Expr& quantity, const Scope& scope, Watch& out) co
         out.kind = WatchKind::within;
         if (q.kind == ExprKind::name && q.member.empty()) {
             const auto sense = find_sense(plain_senses(), q.name);
-            if (sense && sense->type == truth_type) {
+            if (sense) {
                 out.sense = sense->sense;
-                return true;
+                return is_remembered(sense->sense);
             }
             const auto machine = program_.find_machine(q.name);
             if (!machine) return false;
@@ -68,9 +68,13 @@ bool Compiler::watch_of(const Expr& quantity, const Scope& scope, Watch& out) co
             return true;
         }
         if (q.kind != ExprKind::call || q.parts.size() != 1) return false;
+        if (q.name == "bumped" && (q.parts[0].name == "wall" || q.parts[0].name == "ceiling")) {
+            out.sense = q.parts[0].name == "wall" ? Sense::bumped_wall : Sense::bumped_ceiling;
+            return true;
+        }
         const auto sense = find_sense(button_senses(), q.name);
         const auto button = program_.find_button(q.parts[0].name);
-        if (!sense || !button || sense->type != truth_type) return false;
+        if (!sense || !button || !is_remembered(sense->sense)) return false;
         out.sense = sense->sense;
         out.index = button->written();
         return true;

@@ -243,6 +243,22 @@ std::optional<SenseInfo> find_sense(std::span<const SenseInfo> senses, std::stri
     return *found;
 }
 
+bool is_remembered(Sense sense) {
+    switch (sense) {
+        case Sense::grounded:
+        case Sense::airborne:
+        case Sense::landed:
+        case Sense::left_ground:
+        case Sense::bumped_wall:
+        case Sense::bumped_ceiling:
+        case Sense::held:
+        case Sense::pressed:
+        case Sense::released:
+        case Sense::active: return true;
+        default: return false;
+    }
+}
+
 bool varies_between_instants(Sense sense) {
     switch (sense) {
         case Sense::rising:

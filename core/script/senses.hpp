@@ -166,6 +166,8 @@ struct SenseInfo {
 
 /// Senses without brackets, in the order of the reference.
 std::span<const SenseInfo> plain_senses();
+/// Whether the state keeps the time at which a sense held last, so that `within` can look back on it.
+bool is_remembered(Sense sense);
 /// What a fixture can ask about itself.
 std::span<const SenseInfo> fixture_senses();
 /// Senses that take a button: held(jump), pressed(jump), released(jump), held_time(jump), press_length(jump).

@@ -249,6 +249,8 @@ double last_true(const EvaluationContext& context, Sense sense, int index) {
         case Sense::airborne: return s.body.grounded ? s.last_airborne : context.now();
         case Sense::landed: return s.last_landed;
         case Sense::left_ground: return s.last_left_ground;
+        case Sense::bumped_wall: return s.last_bumped_wall;
+        case Sense::bumped_ceiling: return s.last_bumped_ceiling;
         case Sense::held:
             return button_state(context, index).down ? context.now() : button_state(context, index).released_at;
         case Sense::pressed: return button_state(context, index).pressed_at;

@@ -59,9 +59,13 @@ void take_contacts(const MotionResult& moved, Actor& actor, Record* record) {
     }
     if (moved.bumped_wall) {
         actor.wall_normal = moved.wall_normal;
+        actor.last_bumped_wall = actor.time;
         note(event_bumped_wall, EventKind::bumped_wall);
     }
-    if (moved.bumped_ceiling) note(event_bumped_ceiling, EventKind::bumped_ceiling);
+    if (moved.bumped_ceiling) {
+        actor.last_bumped_ceiling = actor.time;
+        note(event_bumped_ceiling, EventKind::bumped_ceiling);
+    }
     if (moved.bumped_wall || moved.bumped_ceiling || moved.landed) {
         actor.events |= event_bumped_piece;
         actor.bumped = moved.landed ? moved.body.ground : moved.bumped;

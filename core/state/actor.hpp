@@ -171,19 +171,21 @@ struct ActorMotion {
     double frozen_from = never;   ///< s; since when it stands still, for as long as `frozen_until` lies ahead
     double frozen_until = never;  ///< s
     BodyState body;
-    double facing = 0.0;              ///< rad, 0 along x
-    double contact_since = 0.0;       ///< since when grounded (or airborne)
-    double last_grounded = never;     ///< a launch off the ground forgets it, so coyote time can't be used twice
-    double last_airborne = never;     ///< s
-    double last_landed = never;       ///< s
-    double last_left_ground = never;  ///< s
-    Vec3 ground_velocity{0.0};        ///< of what carries the body, where its feet are; its own counts from it
-    Vec3 wall_normal{0.0};            ///< of length 1, out of the wall it touches; zero: none
-    double landing_mps = 0.0;         ///< into the ground, just before the last landing
-    double bump_mps = 0.0;            ///< into the wall or ceiling, just before the last bump
-    Surface bumped;                   ///< what it ran into
-    double height = 0.0;              ///< of the capsule now
-    double radius = 0.0;              ///< m
+    double facing = 0.0;                 ///< rad, 0 along x
+    double contact_since = 0.0;          ///< since when grounded (or airborne)
+    double last_grounded = never;        ///< a launch off the ground forgets it, so coyote time can't be used twice
+    double last_airborne = never;        ///< s
+    double last_landed = never;          ///< s
+    double last_left_ground = never;     ///< s
+    double last_bumped_wall = never;     ///< s
+    double last_bumped_ceiling = never;  ///< s
+    Vec3 ground_velocity{0.0};           ///< of what carries the body, where its feet are; its own counts from it
+    Vec3 wall_normal{0.0};               ///< of length 1, out of the wall it touches; zero: none
+    double landing_mps = 0.0;            ///< into the ground, just before the last landing
+    double bump_mps = 0.0;               ///< into the wall or ceiling, just before the last bump
+    Surface bumped;                      ///< what it ran into
+    double height = 0.0;                 ///< of the capsule now
+    double radius = 0.0;                 ///< m
     bool taut = false;
     std::uint32_t events = 0;  ///< EventBit
     PerId<MeterId, MeterState> meters;
@@ -206,6 +208,8 @@ struct ActorMotion {
             Field("last_airborne", &ActorMotion::last_airborne).counted_from(),
             Field("last_landed", &ActorMotion::last_landed).counted_from(),
             Field("last_left_ground", &ActorMotion::last_left_ground).counted_from(),
+            Field("last_bumped_wall", &ActorMotion::last_bumped_wall).counted_from(),
+            Field("last_bumped_ceiling", &ActorMotion::last_bumped_ceiling).counted_from(),
             Field("ground_velocity", &ActorMotion::ground_velocity), Field("wall_normal", &ActorMotion::wall_normal),
             Field("landing_mps", &ActorMotion::landing_mps), Field("bump_mps", &ActorMotion::bump_mps),
             Field("bumped", &ActorMotion::bumped), Field("height", &ActorMotion::height),
