@@ -166,7 +166,7 @@ QWidget* MainWindow::make_top_line() {
     layout->addSpacing(14);
     marks_ = new QPushButton;
     marks_->setObjectName("marks");
-    marks_->setToolTip(tr("Every mark on every tape; a click shows the board"));
+    marks_->setToolTip(tr("Every mark on every tape. Click to show the board"));
     QSizePolicy as_room_is(QSizePolicy::Ignored, QSizePolicy::Preferred);
     as_room_is.setRetainSizeWhenHidden(true);  // the words beside it stay where they are
     marks_->setSizePolicy(as_room_is);
@@ -193,21 +193,21 @@ QWidget* MainWindow::make_top_line() {
     };
     QMenu* project = word(tr("Project"));
     add_action(project, tr("New project…"), QKeySequence::New, [this] { show_start_page(); });
-    add_action(project, tr("Open a folder…"), QKeySequence::Open, [this] { open_dialog(); });
-    recent_ = project->addMenu(tr("Opened lately"));
+    add_action(project, tr("Open…"), QKeySequence::Open, [this] { open_dialog(); });
+    recent_ = project->addMenu(tr("Recent projects"));
     connect(recent_, &QMenu::aboutToShow, this, &MainWindow::fill_recent);
     project->addSeparator();
     add_action(project, tr("Save"), QKeySequence::Save, [this] { save(); });
-    add_action(project, tr("Save in a new folder…"), QKeySequence("Ctrl+Shift+S"), [this] { save_as_dialog(); });
+    add_action(project, tr("Save as…"), QKeySequence("Ctrl+Shift+S"), [this] { save_as_dialog(); });
     add_action(project, tr("Import a script…"), QKeySequence("Ctrl+I"), [this] { import_dialog(); });
     project->addSeparator();
+    add_action(project, tr("Play"), QKeySequence("F5"), [this] { emit stage_->play_wanted(); });
     add_action(project, tr("New tape"), QKeySequence("Ctrl+Shift+T"),
                [this] { desk<StageDesk>()->score()->tape_commands()->make_new(); });
     add_action(project, tr("Next tape"), QKeySequence("Ctrl+T"), [this] { next_tape(); });
-    add_action(project, tr("Rate check of this tape…"), QKeySequence("Ctrl+R"),
-               [this] { RatePage(session_, this).exec(); });
+    add_action(project, tr("Check tick rates…"), QKeySequence("Ctrl+R"), [this] { RatePage(session_, this).exec(); });
     project->addSeparator();
-    add_action(project, tr("Close the window"), QKeySequence::Quit, [this] { close(); });
+    add_action(project, tr("Close window"), QKeySequence::Quit, [this] { close(); });
     QMenu* edit = word(tr("Edit"));
     QAction* undo = session_.undo_stack().createUndoAction(this, tr("Undo"));
     undo->setShortcut(QKeySequence::Undo);
@@ -218,9 +218,11 @@ QWidget* MainWindow::make_top_line() {
         addAction(action);
     }
     edit->addSeparator();
-    add_action(edit, tr("Keep what is now"), QKeySequence("Ctrl+K"), [this] { session_.keep(); });
-    add_action(edit, tr("Drop back to kept"), QKeySequence("Ctrl+D"), [this] { session_.drop(); });
-    QMenu* show = word(tr("Show"));
+    add_action(edit, tr("Keep current"), QKeySequence("Ctrl+K"), [this] { session_.keep(); });
+    add_action(edit, tr("Revert to kept"), QKeySequence("Ctrl+D"), [this] { session_.drop(); });
+    edit->addSeparator();
+    add_action(edit, tr("Keys…"), QKeySequence("Ctrl+F1"), [this] { KeysDialog(keys_, pad_, this).exec(); });
+    QMenu* show = word(tr("View"));
     for (Desk* desk : desks_) desk->fill_show_menu(*show, *this);
     show->addSeparator();
     QAction* sounds = add_action(show, tr("Sounds"), QKeySequence("Ctrl+Shift+M"), [this] {
@@ -230,11 +232,16 @@ QWidget* MainWindow::make_top_line() {
     sounds->setCheckable(true);
     sounds->setChecked(QSettings().value(sounds_key, true).toBool());
     fill_looks(*show);
-    QMenu* keys = word(tr("Keys"));
-    add_action(keys, tr("Play"), QKeySequence("F5"), [this] { emit stage_->play_wanted(); });
-    add_action(keys, tr("Choose keys…"), QKeySequence("F1"), [this] { KeysDialog(keys_, pad_, this).exec(); });
-    add_action(keys, tr("Manual"), QKeySequence("Ctrl+F1"), [this] { show_manual(); });
-    add_action(keys, tr("Find what to do…"), QKeySequence("Ctrl+Shift+A"), [this] { finder_->open(menus_); });
+    QMenu* help = word(tr("Help"));
+    add_action(help, tr("Manual"), QKeySequence("F1"), [this] { show_manual(); });
+    add_action(help, tr("Find action…"), QKeySequence("Ctrl+Shift+A"), [this] { finder_->open(menus_); });
+    help->addSeparator();
+    add_action(help, tr("About Easy Leap"), {}, [this] {
+        QMessageBox::about(this, tr("About Easy Leap"),
+                           tr("Easy Leap %1\nBuild how a character moves, play it, change one number, and see the same "
+                              "run again.\nThe window: GPL-3.0-or-later. The core and libleap: MIT.")
+                               .arg(LEAP_VERSION));
+    });
     // Desks have words of their own in the top line; here they are found with everything else.
     auto* desks = new QMenu(tr("Desk"), this);
     for (const DeskInfo& info : desk_infos_)
@@ -248,7 +255,7 @@ QWidget* MainWindow::make_top_line() {
 /// How the window looks, in every project.
 void MainWindow::fill_looks(QMenu& show) {
     show.addSeparator();
-    QAction* dark = add_action(&show, tr("Dark paper"), QKeySequence("Ctrl+Shift+B"), [] {
+    QAction* dark = add_action(&show, tr("Dark theme"), QKeySequence("Ctrl+Shift+B"), [] {
         const Paper other = palette::is_dark() ? Paper::light : Paper::dark;
         keep_paper(other);
         apply_theme(*qApp, other);
@@ -259,13 +266,13 @@ void MainWindow::fill_looks(QMenu& show) {
         add_action(&show, text, key, [this, change_percent] {
             const int before = text_size::chosen().value_or(text_size::in_use());
             text_size::choose(change_percent == 0 ? std::optional<int>() : before + change_percent);
-            say(tr("Text and everything with it is drawn at %1 from the next start on")
-                    .arg(text_size::chosen() ? tr("%1 %").arg(*text_size::chosen()) : tr("the system's size")));
+            say(tr("Text size %1 takes effect at the next start")
+                    .arg(text_size::chosen() ? tr("%1 %").arg(*text_size::chosen()) : tr("the system size")));
         });
     };
     size(tr("Larger text"), QKeySequence::ZoomIn, text_size::step_percent);
     size(tr("Smaller text"), QKeySequence::ZoomOut, -text_size::step_percent);
-    size(tr("Text as large as the system's"), QKeySequence("Ctrl+0"), 0);
+    size(tr("System text size"), QKeySequence("Ctrl+0"), 0);
 }
 
 QAction* MainWindow::add_action(QMenu* menu, const QString& text, const QKeySequence& key,
@@ -316,8 +323,8 @@ void MainWindow::refresh_strip() {
     };
     if (session_.recovery_offered()) {
         show(
-            tr("Easy Leap ended last time with unsaved work in this project"), tr("Take it back"),
-            [this] { session_.take_recovery(); }, tr("Forget it"), [this] { session_.drop_recovery(); });
+            tr("Easy Leap closed unexpectedly with unsaved work in this project"), tr("Restore"),
+            [this] { session_.take_recovery(); }, tr("Discard"), [this] { session_.drop_recovery(); });
         return;
     }
     if (const std::vector<std::string> conflicts = session_.conflicts(); !conflicts.empty()) {
@@ -325,7 +332,7 @@ void MainWindow::refresh_strip() {
         QString text = tr("%1 was changed by another program while it has unsaved changes here").arg(to_qt(path));
         if (conflicts.size() > 1) text += tr("  (and %1 more)").arg(conflicts.size() - 1);
         show(
-            text, tr("Keep mine"), [this, path] { session_.choose_own(path); }, tr("Take the one on disk"),
+            text, tr("Keep mine"), [this, path] { session_.choose_own(path); }, tr("Load the version on disk"),
             [this, path] { session_.choose_disk(path); });
         return;
     }
@@ -336,13 +343,13 @@ void MainWindow::refresh_strip() {
     if (!errors.isEmpty()) {
         QString text = errors.first();
         if (errors.size() > 1) text += tr("  (and %1 more)").arg(errors.size() - 1);
-        if (session_.program()) text += tr("\nThe last good version goes on playing.");
+        if (session_.program()) text += tr("\nThe last version without errors stays in use.");
         strip_words_->setToolTip(errors.join('\n'));
         show(text, {}, {});
         return;
     }
     if (!said_.isEmpty()) {
-        show(said_, tr("Put away"), [this] { said_.clear(); });
+        show(said_, tr("Dismiss"), [this] { said_.clear(); });
         return;
     }
     strip_words_->clear();
@@ -377,10 +384,10 @@ void MainWindow::refresh_marks() {
     if (const BoardPointer kept = session_.board(Side::kept))
         for (const MarkChange& change : mark_changes(kept->board, now->board))
             if (change.broken)
-                broken << (change.reading.empty() ? tr("%1 doesn't play").arg(to_qt(change.tape))
+                broken << (change.reading.empty() ? tr("%1 cannot be replayed").arg(to_qt(change.tape))
                                                   : tr("%1 on %2").arg(to_qt(change.reading), to_qt(change.tape)));
     QString text = tr("%1 of %2 marks hold").arg(marks.held).arg(marks.all);
-    marks_->setToolTip(broken.isEmpty() ? tr("Every mark on every tape; a click shows the board")
+    marks_->setToolTip(broken.isEmpty() ? tr("Every mark on every tape. Click to show the board")
                                         : tr("Broken against kept:\n%1").arg(broken.join('\n')));
     if (!broken.isEmpty()) text += tr(" · breaks %1").arg(broken.first().replace('_', ' '));
     if (broken.size() > 1) text += tr(" and %1 more").arg(broken.size() - 1);
@@ -449,7 +456,7 @@ void MainWindow::welcome(const QString& folder) {
 }
 
 void MainWindow::open_dialog() {
-    const QString folder = QFileDialog::getExistingDirectory(this, tr("Open a project's folder"));
+    const QString folder = QFileDialog::getExistingDirectory(this, tr("Open a project"));
     if (!folder.isEmpty()) open_project(folder);
 }
 
@@ -466,7 +473,7 @@ void MainWindow::open_recent(const QString& folder) {
     if (!QFileInfo::exists(folder)) {
         recent_projects::forget(folder);
         if (pages_->currentWidget() == start_page_) start_page_->come_into_view(session_.is_open());
-        return say(tr("%1 is no longer there").arg(folder));
+        return say(tr("%1 no longer exists").arg(folder));
     }
     open_project(folder);
 }
@@ -550,12 +557,12 @@ bool MainWindow::may_leave(const QString& before_what, const QString& without) {
     box.setWindowTitle(tr("Not saved"));
     QStringList what;
     for (const std::string& path : session_.modified_files()) what << to_qt(path);
-    for (const std::string& tape : session_.unsaved_tapes()) what << tr("the tape \"%1\"").arg(to_qt(tape));
-    for (const std::string& tape : session_.deleted_tapes()) what << tr("that \"%1\" is deleted").arg(to_qt(tape));
-    box.setText(tr("%1 is not saved. Save before %2?").arg(what.join(", "), before_what));
+    for (const std::string& tape : session_.unsaved_tapes()) what << tr("tape \"%1\"").arg(to_qt(tape));
+    for (const std::string& tape : session_.deleted_tapes()) what << tr("deleted tape \"%1\"").arg(to_qt(tape));
+    box.setText(tr("Unsaved: %1. Save before %2?").arg(what.join(", "), before_what));
     QPushButton* save_button = box.addButton(tr("Save"), QMessageBox::AcceptRole);
     QPushButton* leave = box.addButton(without, QMessageBox::DestructiveRole);
-    box.addButton(tr("Stay"), QMessageBox::RejectRole);
+    box.addButton(tr("Cancel"), QMessageBox::RejectRole);
     box.exec();
     if (box.clickedButton() == leave) {
         session_.forget_unsaved();

@@ -8,8 +8,8 @@
 /// hundreds: those that stand still, wait for an event and are out of the body's reach cost nothing.
 namespace leap {
 
-/// Brings StepCache::poses, lively and moving up to date: where everything stands, whom it is worth asking, and the
-/// solids where queries find them.
+/// Brings StepCache::poses, active_fixtures and moving up to date: where everything stands, whom it is worth asking,
+/// and the solids where queries find them.
 void place_solids(const SceneView& scene, const World& world, const Actor& actor, StepCache& out);
 
 /// A context to ask questions of a world from outside, for one of its characters, with everything that stands where it

@@ -222,7 +222,7 @@ tl::expected<CoursePlan, std::string> read_course(std::string_view text, const s
     if (json.failed()) return tl::make_unexpected(json.error());
     if (warnings != nullptr) warnings->insert(warnings->end(), json.warnings().begin(), json.warnings().end());
     if (plan.places.empty())
-        return tl::make_unexpected(fmt::format("{}: places: a course needs a place to start from", path));
+        return tl::make_unexpected(fmt::format("{}: places: a course needs at least one start place", path));
     return plan;
 }
 

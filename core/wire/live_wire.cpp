@@ -32,22 +32,22 @@ tl::expected<std::unique_ptr<LiveWire>, std::string> LiveWire::begin(Ingredients
     out->played_ = players[peer].track;
     begin_wire_run(out->rehearsal_, out->plan_, out->run_);
     out->stage_ = std::make_unique<WireStage>(make_wire_stage(out->rehearsal_, out->plan_, out->run_, {}));
-    out->rehearsing_ = std::make_unique<NetScenario>(*out->stage_, std::move(players));
+    out->scenario_ = std::make_unique<NetScenario>(*out->stage_, std::move(players));
     out->differences_ = std::make_unique<DifferenceFinder>(out->rehearsal_, out->run_);
-    if (const auto begun = out->rehearsing_->begin(); !begun) return tl::make_unexpected(begun.error());
+    if (const auto begun = out->scenario_->begin(); !begun) return tl::make_unexpected(begun.error());
     return out;
 }
 
 /// Rounded as a tape file writes it before it is played: so the tape gives this very run.
 void LiveWire::play(TapeEvent event) {
-    const auto now = rehearsing_->tape_time(peer_);
+    const auto now = scenario_->tape_time(peer_);
     if (!now) return;
     event.time_s = std::max(0.0, *now);
     event = rounded(std::move(event));
     if (event.time_s < *now - 1e-12) event.time_s = rounded_number(event.time_s + 1e-6);
     const auto input = resolve_input(*ingredients_.program, event);
     if (!input) return;
-    rehearsing_->play(peer_, *input);
+    scenario_->play(peer_, *input);
     played_.events.push_back(std::move(event));
 }
 
@@ -65,7 +65,7 @@ void LiveWire::look(double yaw_deg, double pitch_deg) {
 
 void LiveWire::advance_to(double host_s) {
     const auto until = static_cast<std::int64_t>(std::ceil((host_s - 1e-9) * rehearsal_.rate_hz));
-    while (rehearsing_->goes_on() && rehearsing_->tick() < until) rehearsing_->advance(until - rehearsing_->tick());
+    while (scenario_->goes_on() && scenario_->tick() < until) scenario_->advance(until - scenario_->tick());
     differences_->go_on();
 }
 
@@ -75,7 +75,7 @@ Tape LiveWire::tape(std::string name) const {
     out.rate_hz = ingredients_.rate_hz;
     out.tracks = {played_};
     constexpr double shortest_s = 0.25;
-    const double played_s = rehearsing_->tape_time(peer_).value_or(0.0);
+    const double played_s = scenario_->tape_time(peer_).value_or(0.0);
     out.length_s = rounded_number(std::max(shortest_s, played_s));
     return out;
 }

@@ -26,9 +26,9 @@ class LiveWire {
 
     /// Plays up to a time of the host's clock (s), at most defaults::max_wire_s.
     void advance_to(double host_s);
-    double now_s() const { return rehearsing_->now_s(); }
+    double now_s() const { return scenario_->now_s(); }
     /// Whether it goes on: the host is there, and the time isn't up.
-    bool goes_on() const { return rehearsing_->goes_on(); }
+    bool goes_on() const { return scenario_->goes_on(); }
 
     std::size_t peer() const { return peer_; }
     const WirePlan& plan() const { return plan_; }
@@ -38,7 +38,7 @@ class LiveWire {
     /// Where the worlds have differed so far.
     std::vector<WireDifference> differences() const { return differences_->found(); }
     /// What a peer has now; null while it isn't there.
-    const World* world_of(std::size_t peer) const { return rehearsing_->world_of(peer); }
+    const World* world_of(std::size_t peer) const { return scenario_->world_of(peer); }
 
     /// What was played, as the peer's tape would have it: rehearsed with it the run is this one again.
     Tape tape(std::string name) const;
@@ -53,7 +53,7 @@ class LiveWire {
     SceneView rehearsal_;  ///< refers to `ingredients_`
     WireRun run_;
     std::unique_ptr<WireStage> stage_;  ///< refers to the three above
-    std::unique_ptr<NetScenario> rehearsing_;
+    std::unique_ptr<NetScenario> scenario_;
     std::unique_ptr<DifferenceFinder> differences_;  ///< refers to `rehearsal_` and `run_`
     TapeTrack played_;
 };

@@ -73,16 +73,16 @@ tl::expected<WireRun, std::string> rehearse(const SceneView& r, const WirePlan& 
     WireRun run;
     begin_wire_run(r, plan, run);
     WireStage stage = make_wire_stage(r, plan, run, options);
-    NetScenario rehearsing(stage, std::move(players));
-    if (const auto begun = rehearsing.begin(); !begun) return tl::make_unexpected(begun.error());
+    NetScenario scenario(stage, std::move(players));
+    if (const auto begun = scenario.begin(); !begun) return tl::make_unexpected(begun.error());
     constexpr std::int64_t ticks_between_questions = 64;
-    while (rehearsing.goes_on()) {
+    while (scenario.goes_on()) {
         if (options.stop && options.stop()) return tl::make_unexpected(std::string("stopped"));
-        for (std::int64_t asked = rehearsing.tick();
-             rehearsing.goes_on() && rehearsing.tick() < asked + ticks_between_questions;)
-            rehearsing.advance(ticks_between_questions);
+        for (std::int64_t asked = scenario.tick();
+             scenario.goes_on() && scenario.tick() < asked + ticks_between_questions;)
+            scenario.advance(ticks_between_questions);
     }
-    rehearsing.finish();
+    scenario.finish();
     return run;
 }
 

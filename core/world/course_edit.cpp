@@ -268,7 +268,7 @@ tl::expected<void, std::string> remove_items(CoursePlan& plan, CourseItems items
     const auto places =
         std::count_if(items.begin(), items.end(), [](const CourseItem& item) { return item.kind == ItemKind::place; });
     if (static_cast<std::size_t>(places) == plan.places.size() && places > 0)
-        return tl::make_unexpected(std::string("a course needs a place to start from, so its last one stays"));
+        return tl::make_unexpected(std::string("a course needs a start place; the last one cannot be deleted"));
     for (auto item = items.rbegin(); item != items.rend(); ++item) {
         const auto erase = [&](auto& list) { list.erase(list.begin() + static_cast<std::ptrdiff_t>(item->index)); };
         switch (item->kind) {

@@ -39,13 +39,13 @@ BenchDesk::BenchDesk(const Workplace& place) : session_(place.session), stage_(&
     const std::pair<TrialKind, QString> kinds[] = {
         {TrialKind::sweep, tr("Sweep: one or two values over their ranges")},
         {TrialKind::sensitivity, tr("Sensitivity: what each dial moves")},
-        {TrialKind::solve, tr("Solve: dials for what is wished")},
-        {TrialKind::fit, tr("Fit: dials with which a run follows a measured one")},
-        {TrialKind::leeway, tr("Leeway: how far each press may be off")},
-        {TrialKind::pair, tr("Blind pair: which of two tunings feels better")},
-        {TrialKind::way, tr("Way: from here to there, with these moves")},
-        {TrialKind::compare, tr("Feel diff: what changed since a revision of git")},
-        {TrialKind::wire, tr("Wire: a rehearsal of shared play over delays, losses or dials")}};
+        {TrialKind::solve, tr("Solve: dial values that meet goals")},
+        {TrialKind::fit, tr("Fit: dial values that follow a measured run")},
+        {TrialKind::leeway, tr("Leeway: how early or late each press may come")},
+        {TrialKind::pair, tr("Blind pair: a blind A/B test of two tunings")},
+        {TrialKind::way, tr("Route: from one place to another with these moves")},
+        {TrialKind::compare, tr("Feel diff: changes since a git revision")},
+        {TrialKind::wire, tr("Wire: shared play over delays, losses or dials")}};
     for (const auto& [kind, words] : kinds) menu->addAction(words, this, [this, kind = kind] { make_trial(kind); });
     new_trial_->setMenu(menu);
     left_layout->addWidget(title);
@@ -192,7 +192,7 @@ void BenchDesk::export_sweep() {
     const TrialRunner::Made* made = session_.trial_runner().made(notebook_->trial_path());
     if (made == nullptr) return;
     if (const auto* compared = std::get_if<CompareOutcome>(&made->outcome->what)) {
-        const QString page = QFileDialog::getSaveFileName(this, tr("Write the page"), {}, tr("Page (*.html)"));
+        const QString page = QFileDialog::getSaveFileName(this, tr("Export the page"), {}, tr("Page (*.html)"));
         if (page.isEmpty()) return;
         const auto written = write_file(
             page.toStdString(), feel_diff_html(compared->diff, compared->before, compared->after, compared->files));
@@ -200,7 +200,7 @@ void BenchDesk::export_sweep() {
         return;
     }
     if (const auto* wire = std::get_if<WireOutcome>(&made->outcome->what)) return export_wire(*wire);
-    const QString file = QFileDialog::getSaveFileName(this, tr("Write the map or its numbers"), {},
+    const QString file = QFileDialog::getSaveFileName(this, tr("Export the map or its numbers"), {},
                                                       tr("Numbers (*.csv);;Picture (*.png);;Drawing (*.svg)"));
     if (file.isEmpty()) return;
     const QString why_not = sweep_->export_to(file);
@@ -208,7 +208,7 @@ void BenchDesk::export_sweep() {
 }
 
 void BenchDesk::export_wire(const WireOutcome& made) {
-    const QString file = QFileDialog::getSaveFileName(this, tr("Write the numbers"), {}, tr("Numbers (*.csv)"));
+    const QString file = QFileDialog::getSaveFileName(this, tr("Export the numbers"), {}, tr("Numbers (*.csv)"));
     if (file.isEmpty()) return;
     const auto written = write_file(file.toStdString(), wire_sweep_csv(made.sweep));
     if (!written) emit problem(to_qt(written.error()));

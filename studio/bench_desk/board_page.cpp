@@ -39,14 +39,14 @@ BoardPage::BoardPage(Session& session, QWidget* parent) : QWidget(parent), sessi
     words_ = new QLabel;
     words_->setFont(palette::text_font(11.0, true));
     filter_ = new QComboBox;
-    filter_->addItems({tr("readings with marks"), tr("what differs from kept"), tr("all readings")});
+    filter_->addItems({tr("readings with marks"), tr("changes against kept"), tr("all readings")});
     filter_->setAccessibleName(tr("Which readings"));
     head->addWidget(words_, 1);
     head->addWidget(filter_);
     layout->addLayout(head);
     table_ = plain_table(tr("Board"));
     table_->setColumnCount(column_count);
-    table_->setHorizontalHeaderLabels({tr("reading"), tr("now"), tr("kept"), tr("wished"), {}});
+    table_->setHorizontalHeaderLabels({tr("reading"), tr("current"), tr("kept"), tr("mark"), {}});
     table_->horizontalHeader()->setSectionResizeMode(reading_column, QHeaderView::Stretch);
     table_->setColumnWidth(now_column, 92);
     table_->setColumnWidth(kept_column, 92);
@@ -71,14 +71,14 @@ void BoardPage::refresh() {
     if (!isVisible()) return;  // it is when it is shown
     const BoardPointer now = session_.is_open() ? session_.board(Side::now) : nullptr;
     if (!now) {
-        words_->setText(tr("The board is being worked out"));
+        words_->setText(tr("Calculating the board…"));
         table_->setRowCount(0);
         return;
     }
     const BoardPointer kept = session_.board(Side::kept);
     const MarkCount marks = count_marks(now->board);
     words_->setText(tr("%1 of %2 marks hold").arg(marks.held).arg(marks.all));
-    words_->setToolTip(tr("worked out in %1 ms").arg(now->ms, 0, 'f', 0));
+    words_->setToolTip(tr("calculated in %1 ms").arg(now->ms, 0, 'f', 0));
     int row = 0;
     const auto put = [&](int column, const QString& text, const QColor& color, const QFont& font) {
         QTableWidgetItem* item = table_->item(row, column);
@@ -117,7 +117,7 @@ void BoardPage::refresh() {
         put(mark_column, own.all > 0 ? tr("%1 of %2").arg(own.held).arg(own.all) : QString(),
             own.held == own.all ? palette::holds() : palette::refused(), text);
         if (!tape.problem.empty())
-            put(band_column, tr("doesn't play"), palette::refused(), text)->setToolTip(to_qt(tape.problem));
+            put(band_column, tr("cannot be replayed"), palette::refused(), text)->setToolTip(to_qt(tape.problem));
         ++row;
         for (const ReadingResult* reading : shown) {
             begin_row(tape.tape, reading->at_s.value_or(0.0));

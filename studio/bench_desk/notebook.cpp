@@ -128,7 +128,7 @@ void Notebook::refresh() {
     } else {
         add(Page::board, tr("Board"), tr("every tape against every mark"), {}, quiet);
     }
-    add(Page::tunings, tr("Tunings"), tr("named sets of dials"),
+    add(Page::tunings, tr("Tunings"), tr("named dial values"),
         session_.tunings().empty() ? tr("none yet") : tr("%1 kept").arg(session_.tunings().size()), quiet);
     for (const TrialEntry& entry : session_.trials()) {
         const Trial& trial = entry.trial;
@@ -142,7 +142,7 @@ void Notebook::refresh() {
             line = to_qt(trial.result->line) + (stale ? tr(" · stale") : QString());
             mood = stale ? waiting : holds;
         } else if (!trial.rounds.empty()) {
-            line = tr("%1 rounds played, the names not seen yet").arg(trial.rounds.size());
+            line = tr("%1 rounds played, names still hidden").arg(trial.rounds.size());
             mood = waiting;
         }
         const QString words = free_words(trial);

@@ -37,7 +37,7 @@ OutcomePage::OutcomePage(Session& session, QWidget* parent) : QWidget(parent), s
     words_->setFont(palette::text_font(9.5));
     words_->setWordWrap(true);
     layout->addWidget(words_);
-    table_ = plain_table(tr("What came out"));
+    table_ = plain_table(tr("Results"));
     layout->addWidget(table_, 1);
     connect(table_, &QTableWidget::cellClicked, this, &OutcomePage::go_to);
     when_paper_changes(*this, [this] { show_outcome(std::shared_ptr<const TrialOutcome>(outcome_)); });
@@ -75,13 +75,13 @@ void OutcomePage::add_row(const QStringList& cells, const std::vector<QColor>& c
 void OutcomePage::show_outcome(const std::shared_ptr<const TrialOutcome>& outcome) {
     outcome_ = outcome;
     if (!outcome) {
-        words_->setText(tr("Run the trial: what comes out is listed here"));
+        words_->setText(tr("Run the trial to list its results here"));
         table_->setRowCount(0);
         table_->setColumnCount(0);
         return;
     }
     words_->setText(to_qt(outcome->problem.empty() ? outcome->line : outcome->problem) +
-                    (outcome->stopped ? tr(" · stopped, the best so far") : QString()));
+                    (outcome->stopped ? tr(" · stopped, best result so far") : QString()));
     if (const auto* found = std::get_if<Sensitivity>(&outcome->what)) {
         show_sensitivity(*found);
     } else if (const auto* solved = std::get_if<SolveOutcome>(&outcome->what)) {
@@ -127,7 +127,7 @@ void OutcomePage::show_sensitivity(const Sensitivity& found) {
 }
 
 void OutcomePage::show_solution(const SolveOutcome& made) {
-    set_heads({{}, tr("wish"), tr("tape"), tr("came to"), tr("in the way")}, 4);
+    set_heads({{}, tr("goal"), tr("tape"), tr("result"), tr("blocked by")}, 4);
     const Program& program = *session_.program();
     for (const WishOutcome& each : made.solution.wishes) {
         const Wish& wish = made.request.wishes[each.wish];
@@ -145,7 +145,7 @@ void OutcomePage::show_solution(const SolveOutcome& made) {
                  to_qt(made.request.free[i].path),
                  {},
                  to_qt(free_value_text(made.request.free[i], made.solution.values[i])),
-                 tr("now %1").arg(to_qt(free_value_text(made.request.free[i], made.request.free[i].now)))},
+                 tr("current %1").arg(to_qt(free_value_text(made.request.free[i], made.request.free[i].now)))},
                 {palette::quiet(), palette::ink(), palette::ink(), palette::now(), palette::quiet()});
 }
 
@@ -159,10 +159,10 @@ void OutcomePage::show_fit(const FitOutcome& made) {
                  quantity(after, dimension)},
                 {palette::quiet()});
     }
-    add_row({tr("laid"), tr("later on the tape"), {}, QString("%1 s").arg(made.fit.alignment.later_s, 0, 'f', 3)},
+    add_row({tr("offset"), tr("later on the tape"), {}, QString("%1 s").arg(made.fit.alignment.later_s, 0, 'f', 3)},
             {palette::quiet()});
     add_row(
-        {tr("covers"), tr("of what was measured"), {}, QString("%1 %").arg(made.fit.after.covered * 100.0, 0, 'f', 0)},
+        {tr("covers"), tr("of the measured run"), {}, QString("%1 %").arg(made.fit.after.covered * 100.0, 0, 'f', 0)},
         {palette::quiet()});
     for (std::size_t i = 0; i < made.fit.values.size(); ++i)
         add_row({tr("dial"), to_qt(made.request.free[i].path),
@@ -172,7 +172,7 @@ void OutcomePage::show_fit(const FitOutcome& made) {
 }
 
 void OutcomePage::show_leeway(const LeewayOutcome& made) {
-    set_heads({tr("at"), tr("event"), tr("earlier"), tr("later"), tr("what goes wrong beyond")}, 4);
+    set_heads({tr("at"), tr("event"), tr("earlier"), tr("later"), tr("what fails beyond")}, 4);
     for (std::size_t t = 0; t < made.tapes.size(); ++t) {
         const Tape& tape = outcome_->tapes[t];
         const HandResult& hand = made.hands[t];
@@ -180,7 +180,7 @@ void OutcomePage::show_leeway(const LeewayOutcome& made) {
                  to_qt(tape.name),
                  {},
                  {},
-                 tr("%1 of %2 tries with a shaking hand succeed (%3 % to %4 %)")
+                 tr("%1 of %2 tries with hand jitter succeed (%3 % to %4 %)")
                      .arg(hand.successes)
                      .arg(hand.tries)
                      .arg(hand.low * 100.0, 0, 'f', 0)
@@ -208,9 +208,9 @@ void OutcomePage::show_way(const WayOutcome& made) {
     set_heads({{}, tr("what"), {}}, 1);
     const Way& way = made.way;
     if (!way.found) {
-        add_row({tr("tried"), tr("%1 stretches").arg(way.tries), {}}, {palette::quiet()});
-        add_row({tr("nearest"), tr("%1 m from there").arg(way.nearest_m, 0, 'f', 2), {}}, {palette::quiet()});
-        add_row({{}, tr("That none was found doesn't prove that there is none: more tries may find one"), {}},
+        add_row({tr("tried"), tr("%1 segments").arg(way.tries), {}}, {palette::quiet()});
+        add_row({tr("nearest"), tr("%1 m from the goal").arg(way.nearest_m, 0, 'f', 2), {}}, {palette::quiet()});
+        add_row({{}, tr("No route was found. More tries may still find one"), {}},
                 {palette::quiet(), palette::quiet()});
         return;
     }
@@ -225,7 +225,7 @@ void OutcomePage::show_way(const WayOutcome& made) {
 }
 
 void OutcomePage::show_compared(const CompareOutcome& made) {
-    set_heads({tr("tape"), tr("reading"), to_qt(made.before.name), tr("now"), {}}, 1);
+    set_heads({tr("tape"), tr("reading"), to_qt(made.before.name), tr("current"), {}}, 1);
     for (const DialChange& dial : made.diff.dials)
         add_row({{}, tr("dial %1").arg(to_qt(dial.path)), to_qt(dial.before), to_qt(dial.after), {}},
                 {palette::quiet(), palette::quiet(), palette::kept(), palette::now()});
@@ -239,7 +239,7 @@ void OutcomePage::show_compared(const CompareOutcome& made) {
         const bool mended = change.met_after == true && change.met_before == false;
         QString name = to_qt(change.reading);
         add_row({to_qt(change.tape), name.replace('_', ' '), value(change.before), value(change.after),
-                 broken ? tr("✗ mark broken") : (mended ? tr("✓ mark mended") : QString())},
+                 broken ? tr("✗ mark broken") : (mended ? tr("✓ mark fixed") : QString())},
                 {palette::quiet(), palette::ink(), palette::kept(), palette::now(),
                  broken ? palette::refused() : palette::holds()},
                 to_qt(change.tape), 0.0, to_qt(change_text(change)));

@@ -44,7 +44,7 @@ PairPage::PairPage(Session& session, QWidget* parent) : QWidget(parent), session
     table_ = plain_table(tr("Rounds"));
     layout->addWidget(table_, 1);
     names_ = new QPushButton(tr("Show the names"));
-    anew_ = new QPushButton(tr("Begin anew"));
+    anew_ = new QPushButton(tr("Start again"));
     row({names_, anew_});
     connect(play_first_, &QPushButton::clicked, this, [this] { play(false); });
     connect(play_second_, &QPushButton::clicked, this, [this] { play(true); });
@@ -97,13 +97,13 @@ void PairPage::refresh() {
     if (told) {
         words_->setText(to_qt(trial.result->line));
     } else if (over) {
-        words_->setText(tr("All rounds are played; now the names may be seen"));
+        words_->setText(tr("All rounds are played. You can show the names now"));
     } else if (both) {
-        words_->setText(tr("Say which felt better, or play either of them again"));
+        words_->setText(tr("Choose which felt better, or play either one again"));
     } else {
         words_->setText(
-            tr("Play both from the same spot, Escape ends a try. Which tuning comes first is shuffled in every "
-               "round and told at the end; nothing that is played here is kept"));
+            tr("Play both from the same start; Escape ends a try. Each round shuffles which tuning comes first and "
+               "shows the names at the end. These runs are not recorded"));
     }
     fill_table(trial, told);
 }

@@ -50,7 +50,7 @@ SweepPage::SweepPage(Session& session, QWidget* parent) : QWidget(parent), sessi
     words_ = new QLabel;
     words_->setFont(palette::text_font(9.5));
     reading_ = new QComboBox;
-    reading_->setAccessibleName(tr("Reading that is shown"));
+    reading_->setAccessibleName(tr("Reading to show"));
     head->addWidget(words_, 1);
     head->addWidget(reading_);
     layout->addLayout(head);
@@ -133,7 +133,7 @@ void SweepPage::redraw() {
     legend_->setVisible(made() != nullptr && made()->sweep.axes.size() > 1);
     reading_->setVisible(made() != nullptr);
     if (made() == nullptr || !session_.program()) {
-        words_->setText(tr("Run the trial: its map is drawn here"));
+        words_->setText(tr("Run the trial to draw its map here"));
         plot_->replot(QCustomPlot::rpQueuedReplot);
         return;
     }
@@ -164,9 +164,9 @@ QString SweepPage::legend() const {
         return QString("<span style=\"color:%1\"><b>%2</b></span> %3").arg(color.name(), line, text);
     };
     QStringList out;
-    if (any(true)) out << entry(palette::holds(), QString::fromUtf8("—"), tr("within it all marks hold"));
-    if (any(false)) out << entry(palette::quiet(), QString::fromUtf8("⋯"), tr("beyond it the run goes another way"));
-    out << entry(palette::now(), QString::fromUtf8("●"), tr("now"));
+    if (any(true)) out << entry(palette::holds(), QString::fromUtf8("—"), tr("all marks hold inside"));
+    if (any(false)) out << entry(palette::quiet(), QString::fromUtf8("⋯"), tr("the run diverges here"));
+    out << entry(palette::now(), QString::fromUtf8("●"), tr("current"));
     return out.join("&nbsp;&nbsp;&nbsp;");
 }
 
@@ -293,7 +293,7 @@ void SweepPage::draw_now() {
     constexpr double size_px = 11.0;
     dot->bottomRight->setCoords(size_px, size_px);
     auto* word = new QCPItemText(plot_);
-    word->setText(tr("now"));
+    word->setText(tr("current"));
     word->setFont(palette::text_font(9.0, true));
     word->setColor(palette::now());
     word->setPositionAlignment(Qt::AlignLeft | Qt::AlignVCenter);
@@ -353,7 +353,7 @@ void SweepPage::point_at(const QPointF& at) {
 void SweepPage::take(const QPointF& at) {
     const auto cell = cell_at(at);
     if (!cell) return;
-    session_.take_values(outcome_->free, made()->sweep.values_of(*cell), tr("Take values from a sweep"));
+    session_.take_values(outcome_->free, made()->sweep.values_of(*cell), tr("Use values from a sweep"));
 }
 
 bool SweepPage::eventFilter(QObject* watched, QEvent* event) {
@@ -370,7 +370,7 @@ bool SweepPage::eventFilter(QObject* watched, QEvent* event) {
 }
 
 QString SweepPage::export_to(const QString& file) const {
-    if (made() == nullptr) return tr("There is nothing to write yet; run the trial first");
+    if (made() == nullptr) return tr("Nothing to export yet. Run the trial first");
     if (file.endsWith(".csv")) {
         const auto written = write_file(file.toStdString(), sweep_csv(made()->sweep, *session_.program()));
         return written ? QString() : to_qt(written.error());
@@ -383,18 +383,18 @@ QString SweepPage::export_to(const QString& file) const {
         svg.setSize(plot_->size());
         svg.setViewBox(QRect({}, plot_->size()));
         QCPPainter painter;
-        if (!painter.begin(&svg)) return tr("The picture could not be drawn");
+        if (!painter.begin(&svg)) return tr("Cannot draw the picture");
         plot_->toPainter(&painter, plot_->width(), plot_->height());
         painter.end();
         const auto written =
             write_file(file.toStdString(), std::string_view(bytes.constData(), static_cast<std::size_t>(bytes.size())));
         return written ? QString() : to_qt(written.error());
     }
-    if (!file.endsWith(".png")) return tr("The file's ending says what is written: .csv, .png or .svg");
+    if (!file.endsWith(".png")) return tr("Choose a file name that ends with .csv, .png or .svg");
     QByteArray bytes;
     QBuffer buffer(&bytes);
     buffer.open(QIODevice::WriteOnly);
-    if (!plot_->toPixmap().save(&buffer, "PNG")) return tr("The picture could not be drawn");
+    if (!plot_->toPixmap().save(&buffer, "PNG")) return tr("Cannot draw the picture");
     const auto written =
         write_file(file.toStdString(), std::string_view(bytes.constData(), static_cast<std::size_t>(bytes.size())));
     return written ? QString() : to_qt(written.error());

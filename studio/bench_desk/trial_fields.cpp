@@ -74,7 +74,7 @@ void TrialSheet::fill(const Trial& trial) {
     if (trial.kind == TrialKind::wire) return fill_wishes(trial);
     if (trial.kind == TrialKind::way) return;
     if (trial.kind == TrialKind::sweep && session_.program()) {
-        section(tr("Looked at"));
+        section(tr("Reading"));
         add_choice(trial.reading.empty() ? tr("a reading") : to_qt(trial.reading), "reading",
                    reading_names(*session_.program()), [](Trial& to, const std::string& text) { to.reading = text; });
     }
@@ -86,7 +86,7 @@ void TrialSheet::fill(const Trial& trial) {
         fill_alignment(trial);
     }
     if (trial.kind == TrialKind::leeway)
-        add_field(tr("hand off by"), "spread", QString::number(trial.spread_ms) + " ms", "30 ms",
+        add_field(tr("hand jitter"), "spread", QString::number(trial.spread_ms) + " ms", "30 ms",
                   [](Trial& to, const std::string& text) {
                       bool fine = false;
                       const double typed = to_qt(text).remove("ms").trimmed().toDouble(&fine);
@@ -116,21 +116,21 @@ void TrialSheet::fill_alignment(const Trial& trial) {
                       }
                   });
     };
-    unit(tr("times in"), "time unit", &MeasuredUnits::time);
-    unit(tr("lengths in"), "length unit", &MeasuredUnits::length);
-    unit(tr("speeds in"), "speed unit", &MeasuredUnits::speed);
+    unit(tr("time unit"), "time unit", &MeasuredUnits::time);
+    unit(tr("length unit"), "length unit", &MeasuredUnits::length);
+    unit(tr("speed unit"), "speed unit", &MeasuredUnits::speed);
     const auto number = [](const std::string& text, const char* unit_word) {
         bool fine = false;
         const double typed = to_qt(text).remove(unit_word).trimmed().toDouble(&fine);
         return fine && std::isfinite(typed) ? std::optional(typed) : std::nullopt;
     };
-    add_field(tr("begins at"), "later", trial.later_s ? QString("%1 s").arg(*trial.later_s, 0, 'g', 6) : QString(),
-              tr("where it lies best"), [number](Trial& to, const std::string& text) {
+    add_field(tr("starts at"), "later", trial.later_s ? QString("%1 s").arg(*trial.later_s, 0, 'g', 6) : QString(),
+              tr("best fit"), [number](Trial& to, const std::string& text) {
                   const auto typed = number(text, "s");
                   if (text.empty()) to.later_s.reset();
                   if (typed && std::abs(*typed) <= defaults::max_tape_s) to.later_s = *typed;
               });
-    add_field(tr("stretched"), "stretch",
+    add_field(tr("time scale"), "stretch",
               trial.stretch == 1.0 ? QString() : QString("%1 %").arg(trial.stretch * 100.0, 0, 'g', 6), "100 %",
               [number](Trial& to, const std::string& text) {
                   const auto typed = number(text, "%");
@@ -148,16 +148,15 @@ void TrialSheet::tell_laid_over() {
     if (laid_over_ == nullptr) return;
     const auto& laid = session_.laid_over();
     laid_over_->setText(laid && laid->trial == path_
-                            ? tr("laid over the run: %1 % of it covered, it begins at %2 s; its ends can be dragged in "
-                                 "the score")
+                            ? tr("placed over the run: covers %1 %, starts at %2 s. Drag its ends in the timeline")
                                   .arg(laid->error.covered * 100.0, 0, 'f', 0)
                                   .arg(laid->alignment.later_s, 0, 'f', 3)
-                            : tr("it is laid over the stage and the curves of its tape"));
+                            : tr("it is drawn over the stage and the curves of its tape"));
 }
 
 void TrialSheet::fill_free(const Trial& trial) {
     section(has_points(trial.kind) ? tr("Varied")
-                                   : (trial.kind == TrialKind::way ? tr("How far may they fall") : tr("Free")));
+                                   : (trial.kind == TrialKind::way ? tr("Lowest values that still work") : tr("Free")));
     for (std::size_t i = 0; i < trial.free.size(); ++i) {
         const TrialFree& free = trial.free[i];
         QString range;
@@ -169,7 +168,7 @@ void TrialSheet::fill_free(const Trial& trial) {
                 range = free.value.ends_with("loss") || free.value.ends_with("duplicates") ? tr("a share, 0 to 1")
                                                                                            : tr("as \"50 ms\"");
             } else if (found) {
-                range = tr("now %1").arg(to_qt(free_value_text(*found, found->now)));
+                range = tr("current %1").arg(to_qt(free_value_text(*found, found->now)));
             } else {
                 range = to_qt(found.error());
             }
@@ -179,7 +178,7 @@ void TrialSheet::fill_free(const Trial& trial) {
         auto* words = new QLabel(range);
         words->setObjectName("quiet");
         words->setWordWrap(true);
-        auto* out = new QPushButton(tr("take out"));
+        auto* out = new QPushButton(tr("remove"));
         out->setObjectName("word");
         connect(out, &QPushButton::clicked, this, [this, i] {
             change([&](Trial& to) {
@@ -215,7 +214,7 @@ void TrialSheet::fill_free(const Trial& trial) {
         fields_->addLayout(row);
     }
     if (trial.free.empty() && (trial.kind == TrialKind::sensitivity || trial.kind == TrialKind::way)) {
-        auto* words = new QLabel(trial.kind == TrialKind::way ? tr("every dial of what took part")
+        auto* words = new QLabel(trial.kind == TrialKind::way ? tr("every dial of the moves that ran")
                                                               : tr("every dial that has a range"));
         words->setObjectName("quiet");
         fields_->addWidget(words);
@@ -252,15 +251,15 @@ void TrialSheet::add_name(const QString& label, const QString& name, const std::
 void TrialSheet::fill_way(const Trial& trial) {
     if (!session_.course() || !session_.program()) return;
     const QStringList ends = place_names(session_.course()->plan, true);
-    add_name(tr("from a place, or a piece with a place on it"), "from", trial.from, ends,
+    add_name(tr("from a start place, or a piece that holds one"), "from", trial.from, ends,
              [](Trial& to, const std::string& text) { to.from = text; });
     add_name(tr("to a place or a piece"), "to", trial.to, ends,
              [](Trial& to, const std::string& text) { to.to = text; });
-    section(tr("Without"));
+    section(tr("Switched off"));
     add_taken(trial.without, [](Trial& to) -> std::vector<std::string>& { return to.without; });
     QStringList moves;
     for (const MachineId move : session_.program()->moves) moves << to_qt(session_.program()->machines[move].name);
-    add_choice(tr("leave a move out"), "add without", moves, [](Trial& to, const std::string& text) {
+    add_choice(tr("switch off a move"), "add without", moves, [](Trial& to, const std::string& text) {
         if (!text.empty() && std::find(to.without.begin(), to.without.end(), text) == to.without.end())
             to.without.push_back(text);
     });
@@ -285,10 +284,9 @@ void TrialSheet::fill_pair(const Trial& trial) {
             to.result.reset();
         };
     };
-    add_name(tr("one tuning"), "one", trial.one, tunings, anew(&Trial::one));
-    add_name(tr("and another"), "other", trial.other, tunings, anew(&Trial::other));
-    add_name(tr("played from"), "from",
-             trial.from.empty() ? tr("where the tape in view begins").toStdString() : trial.from,
+    add_name(tr("first tuning"), "one", trial.one, tunings, anew(&Trial::one));
+    add_name(tr("second tuning"), "other", trial.other, tunings, anew(&Trial::other));
+    add_name(tr("start"), "from", trial.from.empty() ? tr("where the current tape starts").toStdString() : trial.from,
              place_names(session_.course()->plan, false), anew(&Trial::from));
     add_field(tr("rounds"), "rounds", trial.tries > 0 ? QString::number(trial.tries) : QString(),
               QString::number(defaults::usual_pair_rounds), [](Trial& to, const std::string& text) {
@@ -297,16 +295,16 @@ void TrialSheet::fill_pair(const Trial& trial) {
                   if (text.empty() || (fine && typed >= 0 && typed <= 1000)) to.tries = typed;
               });
     if (trial.rounds.empty()) return;
-    auto* words = new QLabel(tr("Other tunings, or another spot, begin anew"));
+    auto* words = new QLabel(tr("Other tunings, or another start, reset the rounds"));
     words->setObjectName("quiet");
     words->setWordWrap(true);
     fields_->addWidget(words);
 }
 
 void TrialSheet::fill_wishes(const Trial& trial) {
-    section(tr("Wished"));
+    section(tr("Goals"));
     for (std::size_t i = 0; i < trial.wishes.size(); ++i)
-        add_field({}, QString("wish %1").arg(i + 1), to_qt(trial.wishes[i]), tr("empty takes it out"),
+        add_field({}, QString("wish %1").arg(i + 1), to_qt(trial.wishes[i]), tr("clear to remove"),
                   [i](Trial& to, const std::string& text) {
                       if (i >= to.wishes.size()) return;
                       if (text.empty()) {
@@ -327,7 +325,7 @@ void TrialSheet::add_taken(const std::vector<std::string>& names,
     for (std::size_t i = 0; i < names.size(); ++i) {
         auto* row = new QHBoxLayout;
         row->addWidget(new QLabel(to_qt(names[i])), 1);
-        auto* out = new QPushButton(tr("take out"));
+        auto* out = new QPushButton(tr("remove"));
         out->setObjectName("word");
         connect(out, &QPushButton::clicked, this, [this, i, list] {
             change([&](Trial& to) {
@@ -343,14 +341,14 @@ void TrialSheet::add_taken(const std::vector<std::string>& names,
 void TrialSheet::fill_tapes(const Trial& trial) {
     section(tr("Tapes"));
     if (trial.tapes.empty()) {
-        auto* words = new QLabel(tr("all of the project"));
+        auto* words = new QLabel(tr("all tapes of the project"));
         words->setObjectName("quiet");
         fields_->addWidget(words);
     }
     add_taken(trial.tapes, [](Trial& to) -> std::vector<std::string>& { return to.tapes; });
     QStringList names;
     for (const QString& name : session_.tape_names()) names << name;
-    add_choice(tr("only on a tape"), "add tape", names, [](Trial& to, const std::string& text) {
+    add_choice(tr("only on one tape"), "add tape", names, [](Trial& to, const std::string& text) {
         if (!text.empty() && std::find(to.tapes.begin(), to.tapes.end(), text) == to.tapes.end())
             to.tapes.push_back(text);
     });

@@ -43,7 +43,7 @@ TrialSheet::TrialSheet(Session& session, QWidget* parent) : QWidget(parent), ses
     auto* buttons = new QHBoxLayout;
     run_ = new QPushButton(tr("Run"));
     run_->setObjectName("strong");
-    take_ = new QPushButton(tr("Take these values"));
+    take_ = new QPushButton(tr("Use these values"));
     export_ = new QPushButton(tr("Export…"));
     delete_ = new QPushButton(tr("Delete"));
     for (QPushButton* button : {run_, take_, export_}) buttons->addWidget(button);
@@ -111,14 +111,14 @@ void TrialSheet::refresh_run() {
     const bool compared = made != nullptr && std::holds_alternative<CompareOutcome>(made->outcome->what);
     export_->setVisible(compared || (made != nullptr && (std::holds_alternative<SweepOutcome>(made->outcome->what) ||
                                                          std::holds_alternative<WireOutcome>(made->outcome->what))));
-    take_->setText(compared ? tr("Keep it as ghost") : tr("Take these values"));
+    take_->setText(compared ? tr("Show it as ghost") : tr("Use these values"));
     if (compared) take_->setVisible(true);
     if (shown_ && shown_->kind == TrialKind::pair) {  // it is played
         run_->hide();
         progress_words_->clear();
     }
     if (way_of(made) != nullptr) {
-        take_->setText(tr("Take this tape"));
+        take_->setText(tr("Use this tape"));
         take_->setVisible(way_of(made)->way.found);
     }
 }
@@ -197,13 +197,13 @@ void TrialSheet::add_choice(const QString& label, const QString& name, const QSt
 
 void TrialSheet::fill_result(const TrialEntry& now) {
     if (!now.trial.result) return;
-    section(tr("What came out"));
+    section(tr("Results"));
     auto* line = new QLabel(to_qt(now.trial.result->line));
     line->setWordWrap(true);
     fields_->addWidget(line);
     const bool stale = session_.trial_is_stale(now);
-    auto* truth = new QLabel(stale ? tr("stale: scripts, course, tapes or the question have changed since")
-                                   : tr("✓ still true of the script"));
+    auto* truth =
+        new QLabel(stale ? tr("stale: the script, course, tapes or trial have changed since") : tr("✓ up to date"));
     truth->setWordWrap(true);
     set_meaning(*truth, stale ? Meaning::waiting : Meaning::holds);
     fields_->addWidget(truth);
@@ -229,7 +229,7 @@ void TrialSheet::take() {
         return;
     }
     if (made != nullptr && !made->outcome->values.empty())
-        return session_.take_values(made->outcome->free, made->outcome->values, tr("Take what was found"));
+        return session_.take_values(made->outcome->free, made->outcome->values, tr("Use the result"));
     if (!shown_ || !shown_->result || !session_.program()) return;
     std::vector<FreeValue> free;
     std::vector<double> values;
@@ -244,7 +244,7 @@ void TrialSheet::take() {
         free.push_back(*found);
         values.push_back(*value);
     }
-    session_.take_values(free, values, tr("Take what was found"));
+    session_.take_values(free, values, tr("Use the result"));
 }
 
 }  // namespace leap::studio

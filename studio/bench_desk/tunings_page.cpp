@@ -38,8 +38,8 @@ TuningsPage::TuningsPage(Session& session, QWidget* parent) : QWidget(parent), s
     name_ = new QLineEdit;
     name_->setPlaceholderText(tr("a name"));
     name_->setAccessibleName(tr("Name of a new tuning"));
-    auto* from_now = new QPushButton(tr("Make from now"));
-    auto* from_kept = new QPushButton(tr("Make from kept"));
+    auto* from_now = new QPushButton(tr("Create from current"));
+    auto* from_kept = new QPushButton(tr("Create from kept"));
     head->addWidget(title);
     head->addStretch();
     head->addWidget(name_);
@@ -52,12 +52,12 @@ TuningsPage::TuningsPage(Session& session, QWidget* parent) : QWidget(parent), s
     list_->horizontalHeader()->setSectionResizeMode(name_column, QHeaderView::Stretch);
     list_->setSelectionMode(QAbstractItemView::NoSelection);
     layout->addWidget(list_, 1);
-    auto* dial_words = new QLabel(tr("Dials that differ: a click on a value takes it"));
+    auto* dial_words = new QLabel(tr("Dials that differ. Click a value to use it"));
     dial_words->setObjectName("quiet");
     layout->addWidget(dial_words);
     dials_ = plain_table(tr("Dials that differ"));
     layout->addWidget(dials_, 2);
-    auto* reading_words = new QLabel(tr("Readings of the tape in view"));
+    auto* reading_words = new QLabel(tr("Readings of the current tape"));
     reading_words->setObjectName("quiet");
     layout->addWidget(reading_words);
     readings_ = plain_table(tr("Readings"));
@@ -103,9 +103,11 @@ void TuningsPage::refresh_list() {
     list_->setRowCount(static_cast<int>(std::max<std::size_t>(1, tunings.size())));
     if (tunings.empty()) {
         for (int column = 0; column < list_columns; ++column)
-            list_->setItem(0, column,
-                           item_of(column == 0 ? tr("None yet: type a name and make one from now") : QString(),
-                                   palette::quiet(), palette::text_font()));
+            list_->setItem(
+                0, column,
+                item_of(
+                    column == 0 ? tr("No tunings yet. Type a name and create one from the current values") : QString(),
+                    palette::quiet(), palette::text_font()));
         return;
     }
     const auto& compared = session_.compared_tunings();
@@ -119,8 +121,8 @@ void TuningsPage::refresh_list() {
                        item_of(on ? tr("✓ compared") : tr("compare"),
                                on ? palette::beside(static_cast<int>(at - compared.begin())) : palette::quiet(),
                                palette::text_font(9.0, on)));
-        list_->setItem(row, take_column, item_of(tr("take all"), palette::ink(), palette::text_font(9.0)));
-        list_->setItem(row, keep_column, item_of(tr("keep as ghost"), palette::kept(), palette::text_font(9.0)));
+        list_->setItem(row, take_column, item_of(tr("use all"), palette::ink(), palette::text_font(9.0)));
+        list_->setItem(row, keep_column, item_of(tr("show as ghost"), palette::kept(), palette::text_font(9.0)));
         list_->setItem(row, delete_column, item_of(tr("delete"), palette::quiet(), palette::text_font(9.0)));
     }
 }
@@ -140,7 +142,7 @@ void TuningsPage::toggle(int row, int column) {
 /// The dials in which now, kept and the compared tunings are not all the same.
 void TuningsPage::refresh_dials() {
     const Program& program = *session_.program();
-    QStringList heads{tr("dial"), tr("now"), tr("kept")};
+    QStringList heads{tr("dial"), tr("current"), tr("kept")};
     std::vector<DialValues> columns{session_.tuning(Side::now).dials, session_.tuning(Side::kept).dials};
     for (const std::string& name : session_.compared_tunings()) {
         const TuningEntry* entry = session_.project().find_tuning(name);
@@ -184,7 +186,7 @@ void TuningsPage::take_cell(int row, int column) {
 
 void TuningsPage::refresh_readings() {
     if (!session_.now_run() || !isVisible()) return;
-    QStringList heads{tr("reading"), tr("now"), tr("kept")};
+    QStringList heads{tr("reading"), tr("current"), tr("kept")};
     std::vector<const std::vector<ReadingResult>*> columns{&session_.now_run()->readings};
     static const std::vector<ReadingResult> none;
     columns.push_back(session_.kept_run() ? &session_.kept_run()->readings : &none);

@@ -51,7 +51,7 @@ WirePage::WirePage(QWidget* parent) : QWidget(parent) {
     words_->setFont(palette::text_font(9.5));
     words_->setWordWrap(true);
     reading_ = new QComboBox;
-    reading_->setAccessibleName(tr("Reading that is shown"));
+    reading_->setAccessibleName(tr("Reading to show"));
     for (const WireReading& kind : wire_reading_kinds()) {
         reading_->addItem(to_qt(std::string(kind.name)));
         reading_->setItemData(reading_->count() - 1, to_qt(std::string(kind.meaning)), Qt::ToolTipRole);
@@ -90,13 +90,11 @@ void WirePage::redraw() {
     table_->setVisible(shown != nullptr);
     reading_->setVisible(shown != nullptr);
     if (!outcome_) {
-        words_->setText(
-            tr("Run the trial: the rehearsal is made with each of the values, and what becomes of its readings "
-               "is drawn here"));
+        words_->setText(tr("Run the trial to play the rehearsal with each value and draw its readings here"));
         return;
     }
     words_->setText(to_qt(outcome_->problem.empty() ? outcome_->line : outcome_->problem) +
-                    (outcome_->stopped ? tr(" · stopped, what was made so far") : QString()));
+                    (outcome_->stopped ? tr(" · stopped, results so far") : QString()));
     if (shown == nullptr) return;
     plot_->setBackground(palette::paper());
     style_axis(*plot_->xAxis);

@@ -106,10 +106,10 @@ QWidget* CourseDesk::make_plan_head() {
     QHBoxLayout* line = nullptr;
     QWidget* out = head_line(line, tr("Plan"));
     snap_ = new QComboBox;
-    snap_->setAccessibleName(tr("What edges and moves come to"));
+    snap_->setAccessibleName(tr("Snap distance of edges and moves"));
     for (const double step : snaps) snap_->addItem(step > 0.0 ? tr("snap %1 m").arg(step) : tr("no snapping"));
     snap_->setCurrentIndex(2);
-    snap_->setToolTip(tr("What edges and moves come to"));
+    snap_->setToolTip(tr("Snap distance of edges and moves"));
     connect(snap_, &QComboBox::currentIndexChanged, this,
             [this](int i) { editor_.set_snap(snaps[static_cast<std::size_t>(i)]); });
     line->addWidget(snap_);
@@ -119,10 +119,10 @@ QWidget* CourseDesk::make_plan_head() {
         side_->set_measuring(on);
     });
     line->addWidget(measure_);
-    focus_ = word_button(tr("Focus areas"), tr("Show how far the focus of every fixture reaches"), true);
+    focus_ = word_button(tr("Focus areas"), tr("Show the focus area of every fixture"), true);
     connect(focus_, &QPushButton::toggled, this, [this](bool on) { editor_.set_shows_focus(on); });
     line->addWidget(focus_);
-    auto* fit = word_button(tr("Fit"), tr("All of it into view, or what is selected (F)"), false);
+    auto* fit = word_button(tr("Fit"), tr("Fit the course, or the selection, into view (F)"), false);
     connect(fit, &QPushButton::clicked, this, [this] {
         plan_->fit();
         side_->fit();

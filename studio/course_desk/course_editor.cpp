@@ -48,7 +48,7 @@ void CourseEditor::look_up_way() {
 QString CourseEditor::find_way_to(const std::string& to) {
     const auto item = single();
     if (!item || (item->kind != ItemKind::piece && item->kind != ItemKind::place))
-        return tr("Select the place or piece where the way begins");
+        return tr("Select the place or piece where the route starts");
     Trial trial;
     trial.kind = TrialKind::way;
     trial.from = item_name(plan(), *item);
@@ -342,14 +342,14 @@ QString CourseEditor::tape_verdict() const {
     const QString name = to_qt(now->tape.name);
     if (!now->problem.empty()) return to_qt(now->problem);
     if (now->trace.empty() || kept->trace.empty()) return {};
-    if (tape_holds()) return tr("“%1” still ends where it did ✓").arg(name);
+    if (tape_holds()) return tr("“%1” still ends at the same place ✓").arg(name);
     const double off = apart_at_end(now->trace, kept->trace);
     constexpr double apart_m = 0.25;
     double when = 0.0;
     const double length = std::min(now->trace.length_s(), kept->trace.length_s());
     constexpr double step_s = 0.05;
     while (when < length && apart_at(now->trace, kept->trace, when) < apart_m) when += step_s;
-    return tr("“%1” ends %2 m away ✕ another way since %3 s").arg(name).arg(off, 0, 'f', 2).arg(when, 0, 'f', 2);
+    return tr("“%1” ends %2 m away ✕ diverges at %3 s").arg(name).arg(off, 0, 'f', 2).arg(when, 0, 'f', 2);
 }
 
 }  // namespace leap::studio

@@ -111,8 +111,8 @@ void CourseDrawing::keyPressEvent(QKeyEvent* event) {
 }
 
 QString CourseDrawing::spoken_words() const {
-    if (armed()) return tr("Enter places %1 in the middle of what is seen").arg(to_qt(armed_));
-    if (editor_.selected().empty()) return tr("Nothing is selected; N selects the next");
+    if (armed()) return tr("Enter puts %1 in the middle of the view").arg(to_qt(armed_));
+    if (editor_.selected().empty()) return tr("Nothing selected. N selects the next item");
     QStringList out;
     for (const CourseItem& item : editor_.selected()) {
         const ItemBox box = editor_.box(item);

@@ -482,7 +482,7 @@ void CourseDrawing::paintEvent(QPaintEvent*) {
     paint_grid(painter);
     if (!editor_.session().course()) {
         painter.setPen(palette::quiet());
-        painter.drawText(rect(), Qt::AlignCenter, tr("This project has no course that can be read."));
+        painter.drawText(rect(), Qt::AlignCenter, tr("This project has no readable course."));
         return;
     }
     paint_items(painter);

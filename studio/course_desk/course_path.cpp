@@ -76,7 +76,7 @@ bool CourseDrawing::take_path_point_out(const QPointF& point, Qt::KeyboardModifi
     const auto item = editor_.single();
     for (const Handle& handle : handles()) {
         if (!is_at(handle, point)) continue;
-        editor_.edit(tr("Take a point out of the path"),
+        editor_.edit(tr("Remove a point from the path"),
                      [&](CoursePlan& plan) { remove_path_point(plan.fixtures[item->index], handle.point); });
         return true;
     }

@@ -102,10 +102,10 @@ CourseSheet::CourseSheet(CourseEditor& editor, QWidget* parent) : QWidget(parent
     reach_->setSpacing(1);
     layout->addLayout(reach_);
     way_to_ = new QComboBox;
-    way_to_->setAccessibleName(tr("Find a way to"));
+    way_to_->setAccessibleName(tr("Find a route to"));
     way_to_->setEditable(true);
     way_to_->setInsertPolicy(QComboBox::NoInsert);
-    way_to_->lineEdit()->setPlaceholderText(tr("find a way to a place or piece"));
+    way_to_->lineEdit()->setPlaceholderText(tr("find a route to a place or piece"));
     way_to_->completer()->setCompletionMode(QCompleter::PopupCompletion);
     way_to_->completer()->setFilterMode(Qt::MatchContains);
     way_words_ = new QLabel;
@@ -173,14 +173,13 @@ void CourseSheet::add_vector(const QString& word, const Vec3& value, const QStri
         own_number_text(value.x) + between + own_number_text(value.y) + between + own_number_text(value.z) + " m";
     add_field(word, text, tip, [this, word, take, of_size, shape](const QString& typed) -> QString {
         const std::vector<double> read = numbers_in(typed);
-        if (read.size() != 3) return tr("%1 wants three numbers in metres").arg(word);
+        if (read.size() != 3) return tr("%1: expected three numbers in metres").arg(word);
         const Vec3 wanted{read[0], read[1], read[2]};
-        if (of_size && std::min({wanted.x, wanted.y, wanted.z}) < 0.001)
-            return tr("Every side must be a millimetre or longer");
+        if (of_size && std::min({wanted.x, wanted.y, wanted.z}) < 0.001) return tr("Each side must be at least 1 mm");
         if (of_size && !fits_shape(shape, wanted))
-            return tr("What is round is as long as it is wide; a sphere as high");
+            return tr("Round pieces need equal length and width, spheres equal height too");
         if (std::max({std::abs(wanted.x), std::abs(wanted.y), std::abs(wanted.z)}) > 1e5)
-            return tr("That lies too far out");
+            return tr("This place is too far out");
         editor_.edit(word, [&](CoursePlan& plan) { take(plan, wanted); });
         return {};
     });
@@ -200,8 +199,8 @@ void CourseSheet::fill_fields() {
         });
     };
     const auto turn = [&](double value, auto member) {
-        add_field(tr("turned"), own_number_text(value) + "°", tr("Counter-clockwise seen from above; 0 faces along x"),
-                  [this, member](const QString& typed) {
+        add_field(tr("rotation"), own_number_text(value) + "°",
+                  tr("Counter-clockwise seen from above; 0 faces along x"), [this, member](const QString& typed) {
                       const auto read = numbers_in(typed);
                       if (read.size() != 1 || std::abs(read[0]) > 360.0) return tr("One angle in degrees, up to 360");
                       editor_.edit(tr("Turn"), [&](CoursePlan& next) { member(next) = read[0]; });
@@ -214,7 +213,7 @@ void CourseSheet::fill_fields() {
             add_vector(
                 tr("size"), piece.size, tr("Length, width, height"),
                 [i](CoursePlan& next, const Vec3& v) { next.pieces[i].size = v; }, true, piece.kind);
-        add_vector(tr("stands at"), piece.center, tr("Its middle"),
+        add_vector(tr("position"), piece.center, tr("Its centre"),
                    [i](CoursePlan& next, const Vec3& v) { next.pieces[i].center = v; });
         turn(piece.turn_deg, [i](CoursePlan& next) -> double& { return next.pieces[i].turn_deg; });
         if (piece.kind == PieceKind::steps)
@@ -228,7 +227,7 @@ void CourseSheet::fill_fields() {
                   tr("no: a volume, which bodies can be in and scripts ask for by its kinds, like inside(water)"),
                   [this, i](const QString& typed) {
                       const QString word = typed.trimmed().toLower();
-                      if (word != tr("yes") && word != tr("no")) return tr("solid is yes or no");
+                      if (word != tr("yes") && word != tr("no")) return tr("solid: expected yes or no");
                       editor_.edit(tr("Solid"), [&](CoursePlan& next) { next.pieces[i].solid = word == tr("yes"); });
                       return QString();
                   });
@@ -236,18 +235,18 @@ void CourseSheet::fill_fields() {
             const Vec3& v = piece.carries;
             add_field(tr("carries"),
                       own_number_text(v.x) + ", " + own_number_text(v.y) + ", " + own_number_text(v.z) + " m/s",
-                      tr("How fast its surface goes along its own length, width and height, with whoever stands on it"),
+                      tr("Speed of its surface along its length, width and height. It carries whoever stands on it"),
                       [this, i](const QString& typed) {
                           const auto read = numbers_in(typed);
-                          if (read.size() != 3) return tr("carries wants three numbers in m/s");
+                          if (read.size() != 3) return tr("carries: expected three numbers in m/s");
                           const Vec3 wanted{read[0], read[1], read[2]};
                           if (glm::length(wanted) > defaults::fastest_body_mps)
-                              return tr("Nothing goes faster than %1 m/s").arg(defaults::fastest_body_mps);
+                              return tr("The fastest speed is %1 m/s").arg(defaults::fastest_body_mps);
                           editor_.edit(tr("Carries"), [&](CoursePlan& next) { next.pieces[i].carries = wanted; });
                           return QString();
                       });
             add_field(tr("grip"), own_number_text(piece.grip),
-                      tr("Share of what steering gains and brakes at on it: 1 as usual, 0 is ice"),
+                      tr("Multiplies acceleration and braking on it: 1 is normal, 0 is ice"),
                       [this, i](const QString& typed) {
                           const auto read = numbers_in(typed);
                           if (read.size() != 1 || read[0] < 0 || read[0] > 10) return tr("A share, 0 to 10");
@@ -257,11 +256,11 @@ void CourseSheet::fill_fields() {
         }
         QStringList materials;
         for (const auto& [name, look] : editor_.session().looks().materials) materials << to_qt(name);
-        words(tr("material"), piece.material, tr("What it is drawn as: %1").arg(materials.join(", ")),
+        words(tr("material"), piece.material, tr("Surface look: %1").arg(materials.join(", ")),
               [i](CoursePlan& next) -> std::string& { return next.pieces[i].material; });
         QStringList kinds;
         for (const std::string& kind : piece.kinds) kinds << to_qt(kind);
-        add_field(tr("kinds"), kinds.join(", "), tr("Words that scripts ask for, like anchor"),
+        add_field(tr("kinds"), kinds.join(", "), tr("Names that scripts look for, for example anchor"),
                   [this, i](const QString& typed) {
                       editor_.edit(tr("Kinds"), [&](CoursePlan& next) {
                           next.pieces[i].kinds.clear();
@@ -273,22 +272,22 @@ void CourseSheet::fill_fields() {
         return;
     }
     if (item->kind == ItemKind::place) {
-        add_vector(tr("stands at"), plan.places[i].position, tr("The feet"),
+        add_vector(tr("position"), plan.places[i].position, tr("The feet"),
                    [i](CoursePlan& next, const Vec3& v) { next.places[i].position = v; });
         turn(plan.places[i].facing_deg, [i](CoursePlan& next) -> double& { return next.places[i].facing_deg; });
         return;
     }
     if (item->kind == ItemKind::target) {
-        add_vector(tr("stands at"), plan.targets[i].position, tr("Its middle"),
+        add_vector(tr("position"), plan.targets[i].position, tr("Its centre"),
                    [i](CoursePlan& next, const Vec3& v) { next.targets[i].position = v; });
-        words(tr("kind"), plan.targets[i].kind, tr("What nearest probes look for"),
+        words(tr("kind"), plan.targets[i].kind, tr("The kind that nearest probes look for"),
               [i](CoursePlan& next) -> std::string& { return next.targets[i].kind; });
         return;
     }
     const PlacedFixture& fixture = plan.fixtures[i];
     words(tr("kind"), fixture.kind, tr("A fixture of the script"),
           [i](CoursePlan& next) -> std::string& { return next.fixtures[i].kind; });
-    add_vector(tr("stands at"), fixture.position, tr("The middle of its underside"),
+    add_vector(tr("position"), fixture.position, tr("The centre of its underside"),
                [i](CoursePlan& next, const Vec3& v) { next.fixtures[i].position = v; });
     turn(fixture.turn_deg, [i](CoursePlan& next) -> double& { return next.fixtures[i].turn_deg; });
     add_field(tr("link"), to_qt(fixture.link), tr("The fixture it is linked to; or drag its link handle to one"),
@@ -327,7 +326,7 @@ void CourseSheet::refresh() {
         }
         if (item->kind == ItemKind::fixture) kind = tr("fixture");
         if (item->kind == ItemKind::target) kind = tr("target");
-        if (item->kind == ItemKind::place) kind = tr("place to start");
+        if (item->kind == ItemKind::place) kind = tr("start place");
         if (!item_group(plan, *item).empty()) kind += tr(" · in %1").arg(to_qt(item_group(plan, *item)));
     } else if (editor_.selected().empty()) {
         name_->setText(tr("Nothing selected"));
@@ -398,7 +397,7 @@ void CourseSheet::refresh_way() {
     way_stop_->setVisible(runner.running());
     const auto& found = editor_.way();
     if (runner.running()) {
-        way_words_->setText(tr("looking, %1 %").arg(static_cast<int>(runner.share_done() * 100.0)));
+        way_words_->setText(tr("calculating, %1 %").arg(static_cast<int>(runner.share_done() * 100.0)));
     } else if (found) {
         const auto& made = std::get<WayOutcome>(found->outcome->what);
         way_words_->setText(
@@ -415,7 +414,8 @@ void CourseSheet::refresh_reach() {
     empty(reach_);
     const QStringList lines = reach_lines();
     const bool piece = editor_.single_piece().has_value();
-    reach_head_->setText(piece ? tr("Reached from here") : tr("Select a piece to see what leaps from it"));
+    reach_head_->setText(piece ? tr("Reached from here")
+                               : tr("Select a piece to see which pieces jumps from it can reach"));
     for (int i = 0; i < lines.size(); ++i) {
         auto* button = new QPushButton;
         button->setObjectName("row");
@@ -456,7 +456,7 @@ void CourseSheet::refresh_words() {
         for (const auto& [text, what] : words) {
             auto* button = new QPushButton(text);
             button->setObjectName("word");
-            button->setToolTip(tr("Then click where it is to stand"));
+            button->setToolTip(tr("Then click where to put it"));
             connect(button, &QPushButton::clicked, this, [this, what = what] {
                 if (what == "import") {
                     emit import_wanted();

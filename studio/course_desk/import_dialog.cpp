@@ -17,16 +17,16 @@ ImportDialog::ImportDialog(std::filesystem::path file, QWidget* parent) : QDialo
     scale_ = new QLineEdit("1");
     up_ = new QComboBox;
     up_->addItems({tr("y is up in the file"), tr("z is up in the file")});
-    form->addRow(tr("Metres for one unit of the file"), scale_);
-    form->addRow(tr("Which way it stands"), up_);
+    form->addRow(tr("Metres per unit of the file"), scale_);
+    form->addRow(tr("Up axis"), up_);
     layout->addLayout(form);
     words_ = new QLabel;
     words_->setWordWrap(true);
     layout->addWidget(words_);
     auto* row = new QHBoxLayout;
     row->addStretch();
-    auto* leave = new QPushButton(tr("Leave it"));
-    take_ = new QPushButton(tr("Place it"));
+    auto* leave = new QPushButton(tr("Cancel"));
+    take_ = new QPushButton(tr("Place"));
     take_->setDefault(true);
     row->addWidget(leave);
     row->addWidget(take_);
@@ -56,7 +56,7 @@ void ImportDialog::read() {
                        .arg(size.y, 0, 'f', 2)
                        .arg(size.z, 0, 'f', 2)
                        .arg(read->piece.faces.size());
-    if (read->degenerate > 0) text += tr("; %1 without an area are left out").arg(read->degenerate);
+    if (read->degenerate > 0) text += tr("; %1 without area skipped").arg(read->degenerate);
     words_->setText(text);
 }
 

@@ -49,15 +49,14 @@ GameDesk::GameDesk(const Workplace& place) : session_(place.session) {
     characters_->setAccessibleName(tr("Character of the game"));
     play_tape_ = new QPushButton(tr("Play this tape there"));
     play_tape_->setToolTip(tr("The game puts its characters where the tape in view begins, and plays its inputs"));
-    want_take_ = new QPushButton(tr("Ask for its take"));
-    want_take_->setToolTip(tr(
-        "What the game has recorded becomes a tape here, with what is solid round its path as pieces of the course"));
+    want_take_ = new QPushButton(tr("Fetch take"));
+    want_take_->setToolTip(tr("Copies the game's recording into a tape, and the solids near its path into the course"));
     lay_over_ = new QPushButton;
     lay_over_->setToolTip(
-        tr("Where the game says that this character has been lies over the run in view, on the stage and in the score: "
-           "as well as it lies in time and place, or where it is dragged to"));
-    may_link_ = new QCheckBox(tr("Games may link"));
-    may_link_->setToolTip(tr("Games of this user on this machine find the window, and play its scripts and dials"));
+        tr("Draws the path that the game reported over the current run, on the stage and in the timeline: at the "
+           "best-fitting time and place, or where you drag it"));
+    may_link_ = new QCheckBox(tr("Allow games to link"));
+    may_link_->setToolTip(tr("Lets your games on this machine find this window and play its scripts and dials"));
     web_pages_ = new QPushButton(tr("Web pages…"));
     web_pages_->setObjectName("web_pages");
     web_pages_->setToolTip(tr("Which web pages may link, by their origin. Programs need no entry"));
@@ -99,10 +98,10 @@ GameDesk::GameDesk(const Workplace& place) : session_(place.session) {
     moves_->setHorizontalHeaderLabels({tr("Move"), tr("Now")});
     moves_->horizontalHeader()->setStretchLastSection(true);
     sheet->addWidget(moves_, 1);
-    sheet->addWidget(part_heading(tr("Its scripts")));
+    sheet->addWidget(part_heading(tr("Scripts in the game")));
     says_ = wrapped_words();
     sheet->addWidget(says_);
-    sheet->addWidget(part_heading(tr("Its way over the run")));
+    sheet->addWidget(part_heading(tr("Path over the run")));
     lies_ = wrapped_words();
     sheet->addWidget(lies_);
     turned_away_ = wrapped_words();
@@ -166,7 +165,7 @@ void GameDesk::let_link(bool on) {
         const QString why_not = session_.let_games_link(*folder);
         if (!why_not.isEmpty()) emit problem(why_not);
     } else {
-        emit problem(tr("Games can't link: there is no folder that is this user's alone (XDG_RUNTIME_DIR)"));
+        emit problem(tr("Games cannot link: there is no private runtime folder (XDG_RUNTIME_DIR)"));
     }
     fill_games();
 }
@@ -174,7 +173,7 @@ void GameDesk::let_link(bool on) {
 void GameDesk::choose_web_pages() {
     bool accepted = false;
     const QString text = QInputDialog::getMultiLineText(this, tr("Web pages that may link"),
-                                                        tr("One origin a line, for example http://localhost:8000"),
+                                                        tr("One origin per line, for example http://localhost:8000"),
                                                         session_.links().origins().join('\n'), &accepted);
     if (!accepted) return;
     QStringList origins;
@@ -188,7 +187,7 @@ void GameDesk::choose_web_pages() {
     session_.links().set_origins(origins);
     QSettings().setValue(origins_key, origins);
     if (!wrong.isEmpty())
-        emit problem(tr("%1 is no origin; expected a scheme, a host and a port, for example http://localhost:8000")
+        emit problem(tr("%1 is not an origin; expected a scheme, a host and a port, for example http://localhost:8000")
                          .arg(wrong.join(", ")));
 }
 
@@ -204,15 +203,15 @@ void GameDesk::lay_over_or_take_off() {
 void GameDesk::tell_how_it_lies() {
     const auto& laid = session_.laid_over();
     const bool told = laid && laid->trial.empty();
-    lay_over_->setText(told ? tr("Take its way off") : tr("Lay its way over"));
+    lay_over_->setText(told ? tr("Remove the overlay") : tr("Overlay its path"));
     lay_over_->setEnabled(told || game() != nullptr);
-    if (!told) return lies_->setText(tr("not laid over the run"));
+    if (!told) return lies_->setText(tr("no overlay"));
     QStringList words;
-    words << tr("%1 % of it covers the run, %2 s later than it told")
+    words << tr("covers %1 % of the run, shifted by %2 s")
                  .arg(laid->error.covered * 100.0, 0, 'f', 0)
                  .arg(laid->alignment.later_s, 0, 'f', 2);
     for (const auto& [what, apart] : laid->error.by_column)
-        words << tr("%1: apart by %2 %3")
+        words << tr("%1: difference %2 %3")
                      .arg(to_qt(std::string(measured_name(what))))
                      .arg(apart, 0, 'f', 3)
                      .arg(what == Measured::speed ? tr("m/s") : tr("m"));
@@ -245,20 +244,20 @@ void GameDesk::refresh() {
     play_tape_->setEnabled(of != nullptr && session_.is_open() && session_.tape() != nullptr);
     QStringList lost;
     for (const QString& each : session_.links().turned_away()) lost << each;
-    turned_away_->setText(lost.isEmpty() ? QString() : tr("Last turned away: %1").arg(lost.back()));
+    turned_away_->setText(lost.isEmpty() ? QString() : tr("Last refused: %1").arg(lost.back()));
     turned_away_->setVisible(!lost.isEmpty());
     if (of == nullptr) {
         says_->setText(
             session_.links().listening()
                 ? tr("Start a game that is linked with libleap and calls leap_link_new(), or one that speaks "
                      "as docs/link.md says. It finds this window by itself.")
-                : tr("Games can't find this window. Tick Games may link."));
+                : tr("Games cannot find this window. Turn on Allow games to link."));
     } else if (!of->scripts) {
-        says_->setText(tr("%1 hasn't said whether it plays them").arg(of->name));
+        says_->setText(tr("%1 has not reported which scripts it plays").arg(of->name));
     } else if (of->scripts->problem.empty()) {
-        says_->setText(tr("%1 plays them as they are here").arg(of->name));
+        says_->setText(tr("%1 plays the same scripts").arg(of->name));
     } else {
-        says_->setText(tr("%1 stays with those it had: %2").arg(of->name, to_qt(of->scripts->problem)));
+        says_->setText(tr("%1 kept its previous scripts: %2").arg(of->name, to_qt(of->scripts->problem)));
     }
     fill_characters();
     show_newest();
@@ -280,7 +279,7 @@ void GameDesk::show_newest() {
     lanes_->set_states(of != nullptr ? &of->lately : nullptr, character);
     moves_->setRowCount(0);
     if (of == nullptr || of->lately.empty() || character >= of->lately.back().characters.size()) {
-        now_->setText(of == nullptr ? tr("no game is linked") : tr("%1 hasn't said where it is").arg(of->name));
+        now_->setText(of == nullptr ? tr("no game is linked") : tr("%1 has not reported a position").arg(of->name));
         return;
     }
     const link::StateNow& state = of->lately.back();

@@ -49,7 +49,7 @@ ManualPage::ManualPage(QWidget* parent) : QWidget(parent) {
         item->setData(Qt::UserRole, file);
         chapters_->addItem(item);
     }
-    back_ = new QPushButton(tr("Back to work"));
+    back_ = new QPushButton(tr("Close the manual"));
     back_->setToolTip(tr("Esc"));
     page_ = new Pages;
     page_->setFrameShape(QFrame::NoFrame);

@@ -92,10 +92,10 @@ RatePage::RatePage(Session& session, QWidget* parent) : QDialog(parent) {
     auto* paths = new RatePaths;
     layout->addWidget(paths, 1);
     if (!session.now_run() || session.tape() == nullptr) {
-        words->setText(tr("Play once, or choose a tape: the check replays it at five tick rates"));
+        words->setText(tr("Play once, or choose a tape. The check replays it at five tick rates"));
         return;
     }
-    words->setText(tr("%1 is replayed at five tick rates ...").arg(to_qt(session.tape()->name)));
+    words->setText(tr("Replaying %1 at five tick rates…").arg(to_qt(session.tape()->name)));
     const Ingredients made = session.now_run()->ingredients;
     const Tape tape = *session.tape();
     job_.request([this, made, tape, words, paths] {
@@ -104,7 +104,7 @@ RatePage::RatePage(Session& session, QWidget* parent) : QDialog(parent) {
         const auto show = [this, check, tape, words, paths] {
             if (!*check) return words->setText(to_qt(check->error()));
             words->setText(
-                tr("%1 at five tick rates. What is tuned must not depend on the rate: spreads above %2 % are marked")
+                tr("%1 at five tick rates. Tuned values must not depend on the rate; spreads above %2 % are marked")
                     .arg(to_qt(tape.name))
                     .arg(noticeable_spread * 100));
             fill(**check);

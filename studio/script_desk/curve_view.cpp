@@ -92,7 +92,7 @@ void CurveView::write(const std::vector<syntax::CurvePoint>& points, const QStri
     const CurveInfo* curve = shown();
     if (curve == nullptr) return;
     if (!session_.program_is_current()) {
-        emit session_.message(tr("The script has an error; mend it first, then shape the curve"));
+        emit session_.message(tr("The script has an error. Fix it before you edit the curve"));
         return;
     }
     const SourceFile& file = session_.program()->files[curve->range.file];
@@ -140,7 +140,7 @@ void CurveView::move_to(std::size_t i, syntax::CurvePoint wanted, int gesture) {
     wanted.x = end ? points[i].x : on_grid(std::clamp(wanted.x, low, high));
     if (wanted.x == points[i].x && wanted.y == points[i].y) return;
     points[i] = wanted;
-    write(points, tr("Shape %1").arg(to_qt(name_)), gesture);
+    write(points, tr("Edit %1").arg(to_qt(name_)), gesture);
     tell_spoken_change(*this);
 }
 
@@ -211,7 +211,7 @@ QString CurveView::spoken_words() const {
     QStringList out;
     for (std::size_t i = 0; i < curve->points.size(); ++i) {
         const QString words = tr("%1 at %2").arg(curve->points[i].y).arg(curve->points[i].x);
-        out << (chosen_ == i ? tr("chosen: %1").arg(words) : words);
+        out << (chosen_ == i ? tr("selected: %1").arg(words) : words);
     }
     return to_qt(name_) + "\n" + out.join('\n');
 }

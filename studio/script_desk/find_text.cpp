@@ -34,7 +34,7 @@ QString with_parts(const QString& by, const QRegularExpressionMatch& match) {
 QString why_not_wanted(const Wanted& wanted) {
     const QRegularExpression pattern = pattern_of(wanted);
     if (pattern.isValid()) return {};
-    return QObject::tr("This is no expression: %1").arg(pattern.errorString());
+    return QObject::tr("Invalid regular expression: %1").arg(pattern.errorString());
 }
 
 std::vector<Found> find_all(const std::vector<SourceFile>& files, const Wanted& wanted) {

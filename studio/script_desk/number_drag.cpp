@@ -40,7 +40,7 @@ void NumberDrag::turn(double x, bool fine) {
         value = rounded_dial_value(dial, (number_->written + share_ * span) * dial.unit.scale) / dial.unit.scale;
         place.decimals = 6;
     }
-    session_.edit_text(editor_.path(), with_number(text_, place, value), tr("Turn a number"), gesture_);
+    session_.edit_text(editor_.path(), with_number(text_, place, value), tr("Change a number"), gesture_);
 }
 
 bool NumberDrag::eventFilter(QObject* watched, QEvent* event) {

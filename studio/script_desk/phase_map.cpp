@@ -76,7 +76,7 @@ std::vector<PhaseMap::WayOut> PhaseMap::ways_out(std::size_t index) const {
                        words,
                        {PhaseExit::By::way, static_cast<std::size_t>(&way - phase.transitions.data())}});
     }
-    if (phase.duration && !timed_way) out.push_back({index + 1, tr("when its time is up"), {PhaseExit::By::time_up}});
+    if (phase.duration && !timed_way) out.push_back({index + 1, tr("after its time"), {PhaseExit::By::time_up}});
     return out;
 }
 
@@ -146,7 +146,7 @@ void PhaseMap::paintEvent(QPaintEvent*) {
     p.setPen(palette::ink());
     if (machine == nullptr) {
         p.drawText(rect().adjusted(16, 12, -16, 0), Qt::AlignTop | Qt::TextWordWrap,
-                   tr("Put the caret into a move: its phases are drawn here"));
+                   tr("Put the caret in a move to see its phases"));
         return;
     }
     p.drawText(QRectF(lane_width, 12, width() - 30, 20), Qt::AlignVCenter,

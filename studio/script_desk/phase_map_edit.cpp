@@ -29,7 +29,7 @@ std::optional<PhaseMap::Row> PhaseMap::row_under(QPointF place) const {
 bool PhaseMap::may_edit() {
     if (shown() == nullptr) return false;
     if (session_.program_is_current()) return true;
-    emit session_.message(tr("The script has an error; mend it first, then change the map"));
+    emit session_.message(tr("The script has an error. Fix it before you change the map"));
     return false;
 }
 
@@ -92,7 +92,8 @@ void PhaseMap::add_way(std::size_t from, std::size_t to) {
     const QString begin = ends ? tr("end") : "go " + to_qt(shown()->phases[to].name);
     const QRectF row = way_row(from, ways_out(from).size());
     ask(row, begin + " when grounded", [this, from](const QString& way) {
-        return take_files(with_way_added(*session_.program(), {machine_, from}, way.toStdString()), tr("New way out"));
+        return take_files(with_way_added(*session_.program(), {machine_, from}, way.toStdString()),
+                          tr("New transition"));
     });
     entry_->setSelection(static_cast<int>(begin.size()) + 6, static_cast<int>(entry_->text().size()));
 }
@@ -101,7 +102,7 @@ void PhaseMap::reword_way(std::size_t phase, std::size_t row) {
     if (!may_edit()) return;
     const PhaseExit exit = ways_out(phase)[row].exit;
     if (exit.by != PhaseExit::By::way) {
-        emit session_.message(tr("This way is the phase's time: it stands behind \"for\""));
+        emit session_.message(tr("This transition is the phase's duration: edit the time after \"for\""));
         return;
     }
     const SourceRange range = shown()->phases[phase].transitions[exit.way].range;
@@ -109,7 +110,7 @@ void PhaseMap::reword_way(std::size_t phase, std::size_t row) {
     ask(way_row(phase, row), to_qt(text.substr(range.begin, range.end - range.begin)).simplified(),
         [this, phase, way = exit.way](const QString& words) {
             return take_files(with_way_changed(*session_.program(), {machine_, phase}, way, words.toStdString()),
-                              words.isEmpty() ? tr("Remove a way out") : tr("Reword a way out"));
+                              words.isEmpty() ? tr("Remove transition") : tr("Edit transition"));
         });
 }
 
@@ -163,14 +164,14 @@ void PhaseMap::go_to_text(std::size_t phase) {
 }
 
 void PhaseMap::fill_row_menu(QMenu& menu, const Row& row) {
-    menu.addAction(tr("Reword this way…"), this, [this, row] { reword_way(row.phase, row.row); });
-    menu.addAction(tr("Remove this way"), this, [this, row] { remove_way(row); });
+    menu.addAction(tr("Edit this transition…"), this, [this, row] { reword_way(row.phase, row.row); });
+    menu.addAction(tr("Remove this transition"), this, [this, row] { remove_way(row); });
 }
 
 void PhaseMap::fill_phase_menu(QMenu& menu, std::size_t phase) {
     menu.addAction(tr("Rename…"), this, [this, phase] { rename_phase(phase); });
-    menu.addAction(tr("New phase behind it…"), this, [this, phase] { add_phase(phase); });
-    QMenu* ways = menu.addMenu(tr("New way to"));
+    menu.addAction(tr("Add a phase after it…"), this, [this, phase] { add_phase(phase); });
+    QMenu* ways = menu.addMenu(tr("New transition to"));
     for (std::size_t to = 0; to <= shown()->phases.size(); ++to)
         ways->addAction(to == shown()->phases.size() ? tr("end") : to_qt(shown()->phases[to].name), this,
                         [this, phase, to] { add_way(phase, to); });

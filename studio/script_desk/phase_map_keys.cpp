@@ -88,7 +88,7 @@ void PhaseMap::focusOutEvent(QFocusEvent* event) {
 
 QString PhaseMap::spoken_words() const {
     const Machine* machine = shown();
-    if (machine == nullptr) return tr("Put the caret into a move: its phases are drawn here");
+    if (machine == nullptr) return tr("Put the caret in a move to see its phases");
     const Taken counts = taken();
     QStringList out{to_qt(machine->name)};
     for (const Chosen& each : choices()) {
@@ -104,7 +104,7 @@ QString PhaseMap::spoken_words() const {
                 tr("to %1 %2, taken %3 times").arg(target, way.words).arg(counts.transitions[each.phase][*each.row]);
         }
         const bool chosen = each.phase == chosen_.phase && each.row == chosen_.row;
-        out << (chosen ? tr("chosen: %1").arg(words) : words);
+        out << (chosen ? tr("selected: %1").arg(words) : words);
     }
     return out.join('\n');
 }

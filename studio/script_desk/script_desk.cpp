@@ -64,8 +64,7 @@ ScriptDesk::ScriptDesk(const Workplace& place, QWidget* parent)
 
     connect(editor_, &ScriptEditor::caret_moved, this, &ScriptDesk::follow_caret);
     connect(editor_, &ScriptEditor::definition_wanted, this, [this](const QString& word) {
-        if (!show_definition(word.toStdString()))
-            emit session_.message(tr("Nothing of this project is called %1").arg(word));
+        if (!show_definition(word.toStdString())) emit session_.message(tr("This project has no name %1").arg(word));
     });
     connect(editor_, &ScriptEditor::rename_wanted, this, &ScriptDesk::ask_for_name);
     connect(map_, &PhaseMap::place_wanted, this, [this](std::uint32_t file, std::uint32_t begin) {
@@ -92,8 +91,8 @@ QWidget* ScriptDesk::make_writing() {
     auto* line = new QHBoxLayout;
     line->setContentsMargins(0, 0, 8, 0);
     auto* hint =
-        new QLabel(tr("Ctrl+drag turns a number · F1 explains a word · F2 renames · F12 goes to where a name "
-                      "is declared · the map: drag from phase to phase, double-click, right-click"));
+        new QLabel(tr("Ctrl+drag changes a number · F1 explains a word · F2 renames · F12 goes to a declaration · the "
+                      "map: drag from phase to phase, double-click, right-click"));
     hint->setFont(palette::text_font(8.5));
     hint->setContentsMargins(10, 4, 10, 4);
     set_meaning(*hint, Meaning::quiet);
@@ -167,7 +166,7 @@ void ScriptDesk::ask_for_name() {
     editor_->commit();
     const auto declared = declared_at_caret();
     if (!declared) {
-        emit session_.message(tr("Nothing that can be renamed stands at the caret"));
+        emit session_.message(tr("There is no name to rename at the caret"));
         return;
     }
     const std::string& text = session_.program()->files[declared->file].text;
@@ -182,9 +181,9 @@ void ScriptDesk::ask_for_name() {
 
 QString ScriptDesk::rename_at_caret(const std::string& name) {
     editor_->commit();
-    if (!session_.program_is_current()) return tr("The script has an error; mend it first, then rename");
+    if (!session_.program_is_current()) return tr("The script has an error. Fix it before you rename");
     const auto declared = declared_at_caret();
-    if (!declared) return tr("Nothing that can be renamed stands at the caret");
+    if (!declared) return tr("There is no name to rename at the caret");
     const auto files = renamed(*session_.program(), *declared, name);
     if (!files) return to_qt(files.error());
     session_.edit_files(*files, tr("Rename to %1").arg(to_qt(name)));
@@ -277,7 +276,7 @@ void ScriptDesk::fill_show_menu(QMenu& menu, QWidget& window) {
         emit desk_wanted("script");
         show_help({});
     });
-    QAction* layout = menu.addAction(tr("Lay scripts out when they are saved"));
+    QAction* layout = menu.addAction(tr("Format on save"));
     layout->setCheckable(true);
     layout->setChecked(QSettings().value(layout_key, true).toBool());
     connect(layout, &QAction::toggled, this, [](bool on) { QSettings().setValue(layout_key, on); });

@@ -121,9 +121,9 @@ QString ScriptDesk::start_text(const StartingText& start, const std::string& nam
     const std::string path = (stance ? "stances/" : (fixture ? "fixtures/" : "moves/")) + name + ".leap";
     const std::string root = session_.project().file.script;
     const std::string* whole = session_.text(root);
-    if (whole == nullptr) return tr("%1 can't be read").arg(to_qt(root));
+    if (whole == nullptr) return tr("Cannot read %1").arg(to_qt(root));
     if (const std::string* known = session_.text(path); known != nullptr && !known->empty())
-        return tr("There is a file %1 already").arg(to_qt(path));
+        return tr("A file %1 already exists").arg(to_qt(path));
     // The first stance whose condition holds is in force, so a new one comes before the others; a move comes last.
     editor_->commit();
     const std::string changed = with_use(*session_.text(root), path, stance);
@@ -171,11 +171,10 @@ void ScriptDesk::follow_new_kind() {
 QString ScriptDesk::make_file(const std::string& path) {
     const std::string root = session_.project().file.script;
     const std::string* whole = session_.text(root);
-    if (whole == nullptr) return tr("%1 can't be read").arg(to_qt(root));
-    if (!lies_inside(session_.project().folder, path))
-        return tr("%1 lies outside of the project's folder").arg(to_qt(path));
+    if (whole == nullptr) return tr("Cannot read %1").arg(to_qt(root));
+    if (!lies_inside(session_.project().folder, path)) return tr("%1 is outside the project folder").arg(to_qt(path));
     if (const std::string* known = session_.text(path); known != nullptr && !known->empty())
-        return tr("There is a file %1 already").arg(to_qt(path));
+        return tr("A file %1 already exists").arg(to_qt(path));
     editor_->commit();
     const std::string changed = with_use(*session_.text(root), path, false);
     QUndoStack& undo = session_.undo_stack();
@@ -193,11 +192,11 @@ QString ScriptDesk::move_file(const std::string& from, const std::string& to) {
         return tr("%1 is named in project.json and keeps its name").arg(to_qt(from));
     for (const std::string& path : {from, to})
         if (!lies_inside(session_.project().folder, path))
-            return tr("%1 lies outside of the project's folder").arg(to_qt(path));
+            return tr("%1 is outside the project folder").arg(to_qt(path));
     std::error_code error;
     const std::string* known = session_.text(to);
     if ((known != nullptr && !known->empty()) || std::filesystem::exists(session_.project().folder / to, error))
-        return tr("There is a file %1 already").arg(to_qt(to));
+        return tr("A file %1 already exists").arg(to_qt(to));
     const std::vector<SourceFile> before = session_.source_files();
     const std::vector<SourceFile> after = with_file_moved(before, from, to);
     const QString what = tr("Rename %1 to %2").arg(to_qt(from), to_qt(to));
@@ -217,10 +216,9 @@ QString ScriptDesk::move_file(const std::string& from, const std::string& to) {
 QString ScriptDesk::remove_file(const std::string& path) {
     editor_->commit();
     if (path == session_.project().file.script)
-        return tr("%1 is the project's first file; it can't be taken out").arg(to_qt(path));
-    if (!lies_inside(session_.project().folder, path))
-        return tr("%1 lies outside of the project's folder").arg(to_qt(path));
-    const QString what = tr("Take %1 out of the project").arg(to_qt(path));
+        return tr("%1 is the project's main file and cannot be removed").arg(to_qt(path));
+    if (!lies_inside(session_.project().folder, path)) return tr("%1 is outside the project folder").arg(to_qt(path));
+    const QString what = tr("Remove %1 from the project").arg(to_qt(path));
     QUndoStack& undo = session_.undo_stack();
     undo.beginMacro(what);
     for (const SourceFile& file : without_file(session_.source_files(), path))
@@ -228,7 +226,7 @@ QString ScriptDesk::remove_file(const std::string& path) {
     session_.edit_text(path, {}, what);
     undo.endMacro();
     show_file(session_.project().file.script);
-    emit session_.message(tr("%1 goes when the project is saved; undo brings it back").arg(to_qt(path)));
+    emit session_.message(tr("%1 will be deleted when you save. Undo restores it").arg(to_qt(path)));
     return {};
 }
 

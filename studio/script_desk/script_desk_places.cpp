@@ -123,7 +123,7 @@ void ScriptDesk::replace_every() {
     std::vector<SourceFile> changed;
     for (std::size_t i = 0; i < files.size(); ++i)
         if (files[i].text != after[i].text) changed.push_back(after[i]);
-    session_.edit_files(changed, tr("Replace %1 by %2").arg(find_->words()->text(), find_->by()));
+    session_.edit_files(changed, tr("Replace %1 with %2").arg(find_->words()->text(), find_->by()));
     find_->say(tr("%1 places replaced").arg(places));
 }
 
@@ -131,7 +131,7 @@ void ScriptDesk::show_uses() {
     editor_->commit();
     const auto declared = declared_at_caret();
     if (!declared || !session_.program_is_current()) {
-        emit session_.message(tr("No name of the project stands at the caret"));
+        emit session_.message(tr("There is no project name at the caret"));
         return;
     }
     const Program& program = *session_.program();
@@ -140,7 +140,7 @@ void ScriptDesk::show_uses() {
     std::vector<PlaceList::Place> places;
     for (const SourceRange& range : places_of(program, *declared))
         places.push_back({range, place_words(program.files[range.file], range.begin)});
-    places_->show_places(tr("%1 is said in %2 places").arg(name).arg(places.size()), places);
+    places_->show_places(tr("%1 is used in %2 places").arg(name).arg(places.size()), places);
 }
 
 std::vector<PlaceList::Place> ScriptDesk::problems() const {
@@ -161,8 +161,7 @@ void ScriptDesk::show_problems() {
 void ScriptDesk::show_help(const QString& word) {
     reference_->field()->setText(word);
     if (!reference_->show_word(word))
-        emit session_.message(
-            tr("The reference says nothing of %1; F12 goes to where a name of the project is declared").arg(word));
+        emit session_.message(tr("No reference entry for %1. F12 goes to the declaration of a project name").arg(word));
 }
 
 }  // namespace leap::studio

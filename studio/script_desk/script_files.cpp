@@ -158,7 +158,7 @@ void ScriptFiles::contextMenuEvent(QContextMenuEvent* event) {
     QMenu menu;
     menu.addAction(tr("New file  Ins"), this, &ScriptFiles::begin_new);
     menu.addAction(tr("Rename  F2"), this, [this] { editItem(currentItem()); })->setEnabled(!path.empty());
-    menu.addAction(tr("Take out of the project  Del"), this, [this, path] { emit delete_wanted(path); })
+    menu.addAction(tr("Remove from the project  Del"), this, [this, path] { emit delete_wanted(path); })
         ->setEnabled(!path.empty());
     menu.exec(event->globalPos());
 }

@@ -292,7 +292,7 @@ QString name_problem(const std::string& name, const Program* program) {
     for (const char c : name) letters = letters && (std::isalnum(static_cast<unsigned char>(c)) != 0 || c == '_');
     if (!letters) return QObject::tr("Names are made of letters, digits and _, and begin with a letter");
     if (!word_help(name, program).isEmpty() || is_language_word(name) || unit_word(name))
-        return QObject::tr("%1 has a meaning already").arg(to_qt(name));
+        return QObject::tr("%1 is already in use").arg(to_qt(name));
     return {};
 }
 

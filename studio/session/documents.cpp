@@ -63,8 +63,7 @@ std::string Documents::path_of_tape(const std::string& name) const {
 }
 
 void Documents::tell_not_undone(const std::string& path) {
-    emit message(
-        tr("%1 was changed by another program since; that step is left out").arg(QString::fromStdString(path)));
+    emit message(tr("%1 was changed by another program, so this step was skipped").arg(QString::fromStdString(path)));
 }
 
 void Documents::set_text(const std::string& path, const std::string& text) {
@@ -85,7 +84,7 @@ void Documents::remember_unsaved() {
         if (entry.path.empty()) recovery.tapes.push_back(entry.tape);
     if (tape_unsaved_) recovery.tapes.push_back(*tape_);
     if (!keep_recovery(recovery_path(data_folder_, project_->folder), recovery))
-        emit message(tr("Unsaved work can't be kept for the case of a crash: the data folder can't be written"));
+        emit message(tr("Cannot save recovery data: the data folder is not writable"));
 }
 
 void Documents::take_recovery() {
@@ -94,7 +93,7 @@ void Documents::take_recovery() {
     recovered_.reset();
     for (const auto& [path, text] : recovery.texts) {
         if (is_tape(path)) load_tape_text(path);
-        edit_text(path, text, tr("Take back unsaved work"));
+        edit_text(path, text, tr("Restore unsaved work"));
     }
     for (const Tape& tape : recovery.tapes) {
         keep_take();

@@ -35,8 +35,7 @@ QString Documents::save_as(const fs::path& folder) {
     if (const std::string problem = why_not_a_new_folder(folder); !problem.empty())
         return QString::fromStdString(problem);
     if (lies_inside(project_->folder, fs::absolute(folder)))
-        return tr("%1 lies inside of this project; name a folder outside of it")
-            .arg(QString::fromStdString(folder.string()));
+        return tr("%1 is inside this project. Choose a folder outside it").arg(QString::fromStdString(folder.string()));
     for (const std::string& path : scripts_) {
         std::error_code error;
         if (lies_inside(project_->folder, path) || fs::equivalent(project_->folder / path, folder / path, error))
@@ -44,8 +43,8 @@ QString Documents::save_as(const fs::path& folder) {
         // A folder that isn't there yet has no "..": its parent is asked.
         const fs::path there = (fs::absolute(folder) / path).lexically_normal();
         if (fs::equivalent(project_->folder / path, there, error)) continue;
-        return tr("%1 lies outside of this project's folder and isn't found from %2; choose a folder beside the "
-                  "present one")
+        return tr("%1 is outside this project's folder and cannot be found from %2. Choose a folder beside the current "
+                  "one")
             .arg(QString::fromStdString(path), QString::fromStdString(folder.string()));
     }
     keep_take();
@@ -96,11 +95,11 @@ QString Documents::import_script(const fs::path& file, const Program& into, cons
         std::error_code error;
         const std::string* known = texts_.find(each.path);
         if ((known != nullptr && !known->empty()) || fs::exists(project_->folder / each.path, error))
-            return tr("There is a file %1 already").arg(QString::fromStdString(each.path));
+            return tr("A file %1 already exists").arg(QString::fromStdString(each.path));
     }
     const std::string root = project_->file.script;
     const std::string* whole = texts_.find(root);
-    if (whole == nullptr) return tr("%1 can't be read").arg(QString::fromStdString(root));
+    if (whole == nullptr) return tr("Cannot read %1").arg(QString::fromStdString(root));
     const std::string using_it = with_use(*whole, imported->files.front().path, false);
     undo_.beginMacro(what);
     for (const SourceFile& each : imported->files) edit_text(each.path, each.text, what);

@@ -51,10 +51,10 @@ void Documents::watch() {
 /// Returns why a text couldn't be written, or nothing.
 QString Documents::save_text(const std::string& path) {
     if (!lies_inside(project_->folder, path))
-        return tr("%1 lies outside of the project's folder and is not written; save it in its own project")
+        return tr("%1 is outside the project folder and was not saved. Save it in its own project")
             .arg(QString::fromStdString(path));
     if (texts_.in_conflict(path))
-        return tr("%1 was changed by another program; say first which of the two counts")
+        return tr("%1 was changed by another program. Choose which version to keep first")
             .arg(QString::fromStdString(path));
     const std::string text = *texts_.find(path);
     std::error_code error;
@@ -64,7 +64,7 @@ QString Documents::save_text(const std::string& path) {
     if (text.empty() && (is_listed(path) || dropped)) {
         std::filesystem::remove(project_->folder / path, error);
         if (error)
-            return tr("%1 can't be removed: %2")
+            return tr("Cannot remove %1: %2")
                 .arg(QString::fromStdString(path), QString::fromStdString(error.message()));
         texts_.saved(path, text);
         return {};
@@ -98,7 +98,7 @@ QString Documents::save() {
 QString Documents::save_tape(TapeEntry& entry) {
     const std::string path = tape_path_for(*project_, entry.tape.name);
     if (!lies_inside(project_->folder, path))
-        return tr("%1 lies outside of the project's folder and is not written").arg(QString::fromStdString(path));
+        return tr("%1 is outside the project folder and was not saved").arg(QString::fromStdString(path));
     std::error_code error;
     std::filesystem::create_directories((project_->folder / path).parent_path(), error);  // write_file tells
     auto written = write_file(project_->folder / path, write_tape(entry.tape));
@@ -128,7 +128,7 @@ void Documents::remove_tape_files(QStringList& problems) {
         std::error_code error;
         if (lies_inside(project_->folder, entry.path)) std::filesystem::remove(project_->folder / entry.path, error);
         if (error)
-            problems << tr("%1 is no longer part of the project, but its file could not be removed: %2")
+            problems << tr("%1 was removed from the project, but its file could not be deleted: %2")
                             .arg(QString::fromStdString(entry.path), QString::fromStdString(error.message()));
     }
     removed_tapes_.clear();
@@ -202,7 +202,7 @@ void Documents::look_at_tapes() {
 void Documents::choose_disk(const std::string& path) {
     const auto disk = read_file(project_->folder / path);
     texts_.settle(path);
-    if (disk) edit_text(path, *disk, tr("Take %1 from disk").arg(QString::fromStdString(path)));
+    if (disk) edit_text(path, *disk, tr("Load %1 from disk").arg(QString::fromStdString(path)));
     emit texts_changed();
 }
 

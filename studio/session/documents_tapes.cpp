@@ -56,14 +56,14 @@ void Documents::load_tape_text(const std::string& path) {
 
 QString Documents::rename_tape(const std::string& name) {
     if (!tape_ || name == tape_->name) return {};
-    if (name.find_first_not_of(" \t") == std::string::npos) return tr("A tape needs a name; type one");
+    if (name.find_first_not_of(" \t") == std::string::npos) return tr("Enter a name for the tape");
     if (project_->find_tape(name) != nullptr)
-        return tr("There is a tape called \"%1\" already; choose another name").arg(QString::fromStdString(name));
+        return tr("A tape \"%1\" already exists. Choose another name").arg(QString::fromStdString(name));
     keep_take();
     Tape renamed = *tape_;
     renamed.name = name;
     undo_.push(new TapeEditStep(*this, *tape_, std::move(renamed),
-                                tr("Call a tape %1").arg(QString::fromStdString(name)), -1));
+                                tr("Rename a tape to %1").arg(QString::fromStdString(name)), -1));
     return {};
 }
 

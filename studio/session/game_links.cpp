@@ -148,8 +148,8 @@ int GameLinks::websocket_port() const {
 QString GameLinks::listen(const std::filesystem::path& folder, const QString& project) {
     close();
     const auto token = link::new_token();
-    if (!token) return tr("Games can't link to this window: the system has no random numbers to give");
-    const auto refuse = [](const QString& why) { return tr("Games can't link to this window: %1").arg(why); };
+    if (!token) return tr("Games cannot link to this window: the system has no random numbers");
+    const auto refuse = [](const QString& why) { return tr("Games cannot link to this window: %1").arg(why); };
     if (const auto ready = link::prepare_meeting_folder(folder); !ready)
         return refuse(QString::fromStdString(ready.error()));
     const int process = static_cast<int>(::getpid());
@@ -177,7 +177,7 @@ QString GameLinks::listen(const std::filesystem::path& folder, const QString& pr
                 const bool allowed = asked->origin().isEmpty() || origins_.contains(asked->origin());
                 asked->setAllowed(allowed);
                 if (allowed) return;
-                turn_away(asked->origin(), tr("its pages may not link; Web pages lists those that may"));
+                turn_away(asked->origin(), tr("its pages are not allowed to link; add them under Web pages"));
                 emit games_changed();
             });
     if (web_server_->listen(QHostAddress::LocalHost))

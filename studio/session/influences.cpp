@@ -57,13 +57,13 @@ const Influences::Found* Influences::found(const Ingredients& made, const Tape& 
 
 QString Influences::of_dial(const Ingredients& made, const Tape& tape, const std::string& dial) {
     const Found* there = found(made, tape);
-    if (there == nullptr) return tr("What it moves is being worked out; point at it again in a moment");
+    if (there == nullptr) return tr("Calculating what this dial moves. Point at it again in a moment");
     QStringList lines;
     std::vector<Influence> own;
     for (const Influence& each : there->sensitivity.influences)
         if (there->sensitivity.values[each.value].path == dial) own.push_back(each);
-    if (own.empty()) lines << tr("It moves no reading of this tape");
-    if (!own.empty()) lines << tr("A tenth of its range more moves:");
+    if (own.empty()) lines << tr("This dial moves no reading of this tape");
+    if (!own.empty()) lines << tr("One tenth of its range moves:");
     for (const Influence& each : strongest(own))
         lines << QString("  %1  %2")
                      .arg(name_of(made.program->readings[each.reading].name), change_words(each, *made.program));
@@ -75,12 +75,12 @@ QString Influences::of_dial(const Ingredients& made, const Tape& tape, const std
 
 QString Influences::of_reading(const Ingredients& made, const Tape& tape, const std::string& reading) {
     const Found* there = found(made, tape);
-    if (there == nullptr) return tr("What moves it is being worked out; point at it again in a moment");
+    if (there == nullptr) return tr("Calculating which dials move it. Point at it again in a moment");
     std::vector<Influence> own;
     for (const Influence& each : there->sensitivity.influences)
         if (made.program->readings[each.reading].name == reading) own.push_back(each);
     if (own.empty()) return tr("No dial moves it on this tape");
-    QStringList lines{tr("Moved by a tenth of the range of:")};
+    QStringList lines{tr("One tenth of the range of these dials moves it:")};
     for (const Influence& each : strongest(own))
         lines << QString("  %1  %2")
                      .arg(QString::fromStdString(there->sensitivity.values[each.value].path),

@@ -35,8 +35,8 @@ void Session::take_board_request(Side side) {
 
 QString Session::save_tuning(const QString& name, Side side) {
     const std::string wanted = name.trimmed().toStdString();
-    if (!program()) return tr("The script has errors; its dials are known when they are mended");
-    if (wanted.empty()) return tr("A tuning needs a name; type one");
+    if (!program()) return tr("The script has errors. Fix them to see its dials");
+    if (wanted.empty()) return tr("Enter a name for the tuning");
     const TuningFile tuning = tuning_of(wanted, *program(), tunings_.tuning(side).dials);
     const TuningEntry* known = project().find_tuning(wanted);
     const std::string path =
@@ -65,14 +65,14 @@ void Session::tell_tuning_problems(const std::string& name) {
 void Session::apply_tuning(const std::string& name) {
     const auto dials = dials_of_tuning(name);
     if (!dials) return;
-    take_dials(*dials, tr("Take tuning %1").arg(QString::fromStdString(name)));
+    take_dials(*dials, tr("Use tuning %1").arg(QString::fromStdString(name)));
     tell_tuning_problems(name);  // what is compiled puts earlier messages away
 }
 
 /// Every dial that differs is written into the script, as one undo step.
 void Session::take_dials(const DialValues& dials, const QString& what) {
     if (!program_is_current()) {
-        emit message(tr("The script has errors; dials can be written into it again when they are mended"));
+        emit message(tr("The script has errors. Fix them before you change dials"));
         return;
     }
     std::vector<std::pair<std::string, double>> changes;
@@ -108,7 +108,7 @@ void Session::keep_side(const FeelSide& side) {
     tunings_.keep_dials(*program(), dials);
     emit tuning_changed();
     request(Side::kept);
-    emit message(tr("Kept is %1 from now on, until something else is kept").arg(QString::fromStdString(side.name)));
+    emit message(tr("%1 is now the kept version").arg(QString::fromStdString(side.name)));
 }
 
 void Session::delete_tuning(const std::string& name) {
@@ -120,7 +120,7 @@ void Session::delete_tuning(const std::string& name) {
 
 bool Session::compare_tunings(const std::vector<std::string>& names) {
     if (names.size() > BesideRuns::most) {
-        emit message(tr("At most %1 tunings are compared at once; take one out first").arg(BesideRuns::most));
+        emit message(tr("Maximum number of compared tunings: %1. Remove one first").arg(BesideRuns::most));
         return false;
     }
     compared_ = names;
@@ -165,7 +165,7 @@ void Session::point_at_nothing() {
 
 void Session::take_values(const std::vector<FreeValue>& free, const std::vector<double>& values, const QString& what) {
     if (!program_is_current()) {
-        emit message(tr("The script has errors; values can be taken when they are mended"));
+        emit message(tr("The script has errors. Fix them before you use these values"));
         return;
     }
     undo_stack().beginMacro(what);

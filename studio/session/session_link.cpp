@@ -111,7 +111,7 @@ void Session::send_dials_to_games() {
 }
 
 QString Session::play_tape_in_game(int game) {
-    if (tape() == nullptr || !course()) return tr("There is no tape in view to play");
+    if (tape() == nullptr || !course()) return tr("Choose a tape to play first");
     link::PlayTape out{*tape(), {}};
     for (const TapeTrack& track : tape()->tracks) {
         const Place* place = find_place(course()->plan, track.start_place);
@@ -137,13 +137,13 @@ QString Session::lay_over_game(int game, std::size_t character) {
         told.columns[Measured::z].push_back(now.position.z);
         told.columns[Measured::speed].push_back(horizontal_length(now.velocity));
     }
-    if (told.times_s.size() < 2) return tr("It hasn't told where it has been");
+    if (told.times_s.size() < 2) return tr("The game has not reported its path");
     // A game need not tell velocities.
     const std::vector<double>& speeds = told.columns[Measured::speed];
     if (std::all_of(speeds.begin(), speeds.end(), [](double speed) { return speed == 0.0; }))
         told.columns.erase(Measured::speed);
     if (!now_run() || !now_run()->problem.empty() || now_run()->trace.empty())
-        return tr("There is no run in view to lay it over");
+        return tr("Choose a tape to overlay it on first");
     lay_over_told(std::move(told));
     return {};
 }
@@ -160,10 +160,9 @@ void Session::take_from_game(const QString& game, const link::Take& take) {
     add_tape(std::move(tape), tr("Take from %1").arg(game));
     undo_stack().endMacro();
     emit message(project().course
-                     ? tr("%1 has come from %2, with %n pieces of its course that were not here", nullptr,
-                          static_cast<int>(added))
+                     ? tr("%1 was received from %2, with %n new pieces of its course", nullptr, static_cast<int>(added))
                            .arg(name, game)
-                     : tr("%1 has come from %2; this project has no course to put its own into").arg(name, game));
+                     : tr("%1 was received from %2. This project has no course for its pieces").arg(name, game));
 }
 
 }  // namespace leap::studio

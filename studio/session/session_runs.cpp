@@ -91,7 +91,7 @@ std::vector<TapeTrack> Session::live_tracks(const std::string& place) const {
 
 QString Session::start_live(Ingredients made, std::vector<TapeTrack> tracks, LiveKind kind) {
     if (!program())
-        return tr("The script has errors, so there is nothing to play yet; they are listed under the stage");
+        return tr("The script has errors, so there is nothing to play yet. They are listed under the stage");
     if (!course()) return tr("There is no course to play on");
     const double cursor = playing() ? cursor_before_play_ : cursor_;
     if (const QString why_not = live_.start(std::move(made), std::move(tracks)); !why_not.isEmpty()) return why_not;
@@ -106,8 +106,8 @@ QString Session::start_live(Ingredients made, std::vector<TapeTrack> tracks, Liv
 QString Session::take_over() {
     const RunPointer run = runs_.run(playing_side_);
     if (!run || !run->problem.empty() || run->trace.empty())
-        return tr("There is no run to take over yet; play one, or choose a tape that plays");
-    if (tape() == nullptr || run->tape != *tape()) return tr("The tape is still being replayed; take it over then");
+        return tr("There is no run to take over. Play one, or choose a tape");
+    if (tape() == nullptr || run->tape != *tape()) return tr("The tape is still being replayed. Try again in a moment");
     const World from = runs_.world_at(playing_side_, cursor_);
     play_back(false);
     live_kind_ = LiveKind::take;

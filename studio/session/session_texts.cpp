@@ -19,8 +19,8 @@ QString Session::rename_tape(const QString& name) {
     const std::string before = fmt::format("\"{}\"", tape()->name);
     const std::string after = fmt::format("\"{}\"", name.trimmed().toStdString());
     if (after.find_first_of("\"\n\\", 1) != after.size() - 1)
-        return tr("A tape's name has no quotes and no backslash, because marks write it in quotes");
-    undo_stack().beginMacro(tr("Call a tape %1").arg(name.trimmed()));
+        return tr("A tape's name cannot contain quotes or backslashes");
+    undo_stack().beginMacro(tr("Rename a tape to %1").arg(name.trimmed()));
     // Places in the text are known for the last good program.
     const auto marks = program_is_current() ? program()->marks : std::vector<MarkInfo>{};
     const QString why_not = documents_.rename_tape(name.trimmed().toStdString());
@@ -34,7 +34,8 @@ QString Session::rename_tape(const QString& name) {
             const auto at = changed.find(before, mark->range.begin);
             if (at < mark->range.end) changed.replace(at, before.size(), after);
         }
-        for (const auto& [path, changed] : texts) edit_text(path, changed, tr("Call a tape %1").arg(name.trimmed()));
+        for (const auto& [path, changed] : texts)
+            edit_text(path, changed, tr("Rename a tape to %1").arg(name.trimmed()));
     }
     undo_stack().endMacro();
     return why_not;
@@ -143,7 +144,7 @@ QString Session::save_as(const std::filesystem::path& folder) {
 }
 
 QString Session::import_script(const std::filesystem::path& file) {
-    if (!program()) return tr("The script has an error; mend it first, then import");
+    if (!program()) return tr("The script has an error. Fix it before you import");
     return documents_.import_script(file, *program(),
                                     tr("Import %1").arg(QString::fromStdString(file.filename().string())));
 }

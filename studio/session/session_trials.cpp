@@ -41,7 +41,7 @@ void Session::delete_trial(const std::string& path) {
 }
 
 QString Session::run_trial(const std::string& path) {
-    if (!program() || !course()) return tr("The script has errors; trials can be run when they are mended");
+    if (!program() || !course()) return tr("The script has errors. Fix them before you run a trial");
     for (const TrialEntry& entry : project().trials) {
         if (entry.path != path) continue;
         TrialScene scene = trial_scene();
@@ -49,7 +49,7 @@ QString Session::run_trial(const std::string& path) {
         trials_.run(path, entry.trial, std::move(scene), std::move(hash));
         return {};
     }
-    return tr("There is no such trial any more");
+    return tr("This trial no longer exists");
 }
 
 /// The result stands in the trial's file from now on, so that it is seen when the project is opened again.
@@ -83,18 +83,18 @@ std::optional<Session::FoundWay> Session::found_way() const {
 }
 
 QString Session::take_way(const WayOutcome& found) {
-    if (!found.way.found) return tr("No way was found, so there is no tape to take");
+    if (!found.way.found) return tr("No route was found, so there is no tape to use");
     Tape tape = found.way.tape;
     const std::string name = tape.name;
     for (int number = 2; project().find_tape(tape.name) != nullptr; ++number)
         tape.name = name + " " + std::to_string(number);
-    add_tape(std::move(tape), tr("Take the way to %1").arg(QString::fromStdString(found.request.to)));
+    add_tape(std::move(tape), tr("Use the route to %1").arg(QString::fromStdString(found.request.to)));
     return {};
 }
 
 /// With one of the pair's tunings, which one isn't told. What is played isn't kept: it would show the tuning.
 QString Session::play_pair(const Trial& trial, bool second) {
-    if (!program() || !course()) return tr("The script has errors; a pair can be played when they are mended");
+    if (!program() || !course()) return tr("The script has errors. Fix them before you play a pair");
     const TrialScene scene = trial_scene();
     if (const auto wrong = pair_problem(trial, scene)) return QString::fromStdString(*wrong);
     const bool other = second != pair_is_swapped(trial.seed, trial.rounds.size());

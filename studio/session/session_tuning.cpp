@@ -25,7 +25,7 @@ void Session::set_dial(DialId dial, double value_si) {
     // The literal's place is known for the last good program; while a text has errors its own places are unknown.
     if (!program_is_current()) {
         preview_dial(dial, program()->dials[dial].value);
-        emit message(tr("The script has errors; dials can be written into it again when they are mended"));
+        emit message(tr("The script has errors. Fix them before you change dials"));
         return;
     }
     const DialInfo info = program()->dials[dial];
@@ -60,13 +60,13 @@ void Session::keep() {
 
 void Session::drop() {
     if (!program() || !program_is_current()) return;
-    undo_stack().beginMacro(tr("Drop changes"));
+    undo_stack().beginMacro(tr("Discard changes"));
     for (const auto& [path, value] : std::map<std::string, double>(tunings_.kept_values())) {
         const auto dial = program()->find_dial(path);
         if (dial && tuning(Side::now).dials[*dial] != value) set_dial(*dial, value);
     }
     if (kept_course() && course() && kept_course()->plan != course()->plan)
-        edit_course(kept_course()->plan, tr("Drop changes of the course"));
+        edit_course(kept_course()->plan, tr("Discard changes of the course"));
     undo_stack().endMacro();
 }
 

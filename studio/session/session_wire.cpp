@@ -43,7 +43,7 @@ void Session::watch_wire(const std::string& path) {
 
 tl::expected<std::unique_ptr<LiveWire>, QString> Session::play_wire(const std::string& path, std::size_t peer) {
     const WireEntry* entry = wire_entry(path);
-    if (entry == nullptr || !program()) return tl::make_unexpected(tr("There is no rehearsal to play in"));
+    if (entry == nullptr || !program()) return tl::make_unexpected(tr("There is no rehearsal to play"));
     auto out = LiveWire::begin(ingredients(Side::now), entry->plan, wire_tapes(), peer);
     if (!out) return tl::make_unexpected(QString::fromStdString(out.error()));
     return std::move(*out);
@@ -59,7 +59,7 @@ void Session::take_wire(const std::string& path, std::size_t peer, Tape take) {
     const double end_s = plan.peers[peer].joins_s + take.length_s;
     plan.length_s = std::clamp(end_s, plan.length_s, std::max(plan.length_s, defaults::max_wire_s));
     undo_stack().beginMacro(tr("Play %1").arg(QString::fromStdString(plan.peers[peer].name)));
-    add_tape(std::move(take), tr("Keep what was played"));
+    add_tape(std::move(take), tr("Keep the recording"));
     edit_wire(path, plan);
     undo_stack().endMacro();
 }

@@ -7,7 +7,7 @@
 namespace leap::studio {
 
 ActionFinder::ActionFinder(QWidget* parent)
-    : NarrowingList(parent, {tr("What to do"), tr("Action to find"), tr("Actions")}) {}
+    : NarrowingList(parent, {tr("Find action"), tr("Action to find"), tr("Actions")}) {}
 
 void ActionFinder::collect(const QMenu& menu, const QString& before) {
     for (QAction* action : menu.actions()) {

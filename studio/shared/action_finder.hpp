@@ -28,7 +28,7 @@ class ActionFinder : public NarrowingList {
 
   private:
     struct Entry {
-        QString words;  ///< "Edit: Keep what is now"
+        QString words;  ///< "Edit: Keep current"
         QString key;
         QPointer<QAction> action;  ///< menus are filled anew at times
     };

@@ -23,7 +23,7 @@ KeysDialog::KeysDialog(KeyMap& keys, GamePad* pad, QWidget* parent)
     table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
     table_->installEventFilter(this);
     auto* change = new QPushButton(tr("Change"));
-    auto* reset = new QPushButton(tr("As the script says"));
+    auto* reset = new QPushButton(tr("Script default"));
     auto* done = new QPushButton(tr("Done"));
     for (QPushButton* button : {change, reset, done}) button->setAutoDefault(false);
     auto* buttons = new QHBoxLayout;
@@ -65,7 +65,7 @@ void KeysDialog::fill() {
 
 void KeysDialog::set_waiting(bool waiting) {
     waiting_ = waiting;
-    words_->setText(waiting ? tr("Press the key or pad button now; Esc leaves it as it is")
+    words_->setText(waiting ? tr("Press the key or pad button now. Esc cancels")
                             : tr("Select a line and press Change"));
     if (waiting) table_->setFocus();
 }

@@ -82,7 +82,7 @@ void PlayInput::act(const QString& action, bool down, std::size_t character, dou
     } else if (action == "swap") {
         const bool to_kept = session_.playing_side() == Side::now;
         session_.play_side(to_kept ? Side::kept : Side::now);
-        emit control(to_kept ? tr("playing with kept") : tr("playing with now"));
+        emit control(to_kept ? tr("playing with kept") : tr("playing with current"));
     } else if (action == "nudge down" || action == "nudge up") {
         emit nudge(action == "nudge up" ? 1 : -1);
     }

@@ -32,7 +32,7 @@ void AccentRow::show_machine(MachineId machine) {
             button->setCheckable(true);
             button->setFont(palette::text_font(8.5));
             button->setAccessibleName(tr("Accent %1").arg(to_qt(name)));
-            button->setToolTip(tr("Leave this accent out of the run, or take it in again"));
+            button->setToolTip(tr("Switch this accent off or on for this run"));
             connect(button, &QPushButton::toggled, this, [this, name, button](bool off) {
                 const QString refused = session_.set_off(name, off);
                 if (!refused.isEmpty()) emit session_.message(refused);

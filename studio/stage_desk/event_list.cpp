@@ -57,7 +57,7 @@ EventList::EventList(Session& session, QWidget* parent)
     shown_->setSourceModel(model_);
     shown_->setFilterKeyColumn(1);
     shown_->setFilterCaseSensitivity(Qt::CaseInsensitive);
-    filter_->setPlaceholderText(tr("Filter, for example: landed"));
+    filter_->setPlaceholderText(tr("Filter, for example landed"));
     filter_->setClearButtonEnabled(true);
     table_->setModel(shown_);
     table_->verticalHeader()->hide();

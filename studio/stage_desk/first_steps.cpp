@@ -24,9 +24,9 @@ FirstSteps::FirstSteps(Session& session, const KeyMap& keys, QWidget* parent)
     layout->setContentsMargins(14, 8, 12, 8);
     layout->setSpacing(3);
     auto* top = new QHBoxLayout;
-    auto* title = new QLabel(tr("What to do first"));
+    auto* title = new QLabel(tr("First steps"));
     title->setFont(palette::text_font(9.5, true));
-    auto* away = new QPushButton(tr("Put away"));
+    auto* away = new QPushButton(tr("Dismiss"));
     top->addWidget(title, 1);
     top->addWidget(away);
     layout->addLayout(top);

@@ -48,7 +48,7 @@ QString ReadingList::spoken_words() const {
     for (const ReadingResult& reading : now_) {
         const auto said = [&](double value) { return to_qt(quantity_text(value, reading.type.dimension, 2)); };
         QString words = to_qt(reading.name).replace('_', ' ') + ": ";
-        words += reading.value ? tr("now %1").arg(said(*reading.value)) : to_qt(reading.missing);
+        words += reading.value ? tr("current %1").arg(said(*reading.value)) : to_qt(reading.missing);
         if (const ReadingResult* kept = kept_of(reading); kept != nullptr && kept->value)
             words += tr(", kept %1").arg(said(*kept->value));
         if (reading.low && reading.high) words += tr(", mark %1 to %2").arg(said(*reading.low), said(*reading.high));
@@ -87,7 +87,7 @@ void ReadingList::paintEvent(QPaintEvent*) {
     if (now_.empty()) {
         p.setFont(palette::text_font(9.5));
         p.setPen(palette::quiet());
-        p.drawText(rect(), Qt::AlignVCenter, tr("no reading speaks of this move"));
+        p.drawText(rect(), Qt::AlignVCenter, tr("no readings for this move"));
         return;
     }
     double y = 0;

@@ -208,7 +208,7 @@ QString ScoreView::spoken_words() const {
         if (selected_press_) {
             const std::vector<Press> presses = presses_of(*session_.tape(), selected_press_->row);
             if (selected_press_->number < presses.size())
-                out << tr("chosen: %1 from %2 s to %3 s")
+                out << tr("selected: %1 from %2 s to %3 s")
                            .arg(to_qt(selected_press_->row.button))
                            .arg(presses[selected_press_->number].from_s, 0, 'f', 3)
                            .arg(presses[selected_press_->number].to_s, 0, 'f', 3);
@@ -216,7 +216,7 @@ QString ScoreView::spoken_words() const {
         if (selected_point_) {
             const auto points = points_of(*session_.tape(), session_.character(), selected_point_->curve);
             if (selected_point_->number < points.size())
-                out << tr("chosen: %1 becomes %2 at %3 s")
+                out << tr("selected: %1 becomes %2 at %3 s")
                            .arg(to_qt(std::string(input_curve_name(selected_point_->curve))))
                            .arg(points[selected_point_->number].value, 0, 'f', 2)
                            .arg(points[selected_point_->number].time_s, 0, 'f', 3);

@@ -146,7 +146,7 @@ void ScoreView::paint_folded(QPainter& p, const Lane& lane) {
     p.drawText(QRectF(14, lane.box.top(), head_width - 18, lane.box.height()), Qt::AlignVCenter,
                elided(p, words, head_width - 18));
     p.drawText(QRectF(head_width + 8, lane.box.top(), 200, lane.box.height()), Qt::AlignVCenter,
-               unfolded_ ? tr("fold away") : tr("show"));
+               unfolded_ ? tr("hide") : tr("show"));
 }
 
 /// A line down from each of the ruler's marks.
@@ -214,7 +214,7 @@ void ScoreView::paint_stick(QPainter& p, const Lane& lane) {
     p.setPen(palette::quiet());
     if (!session_.playing())
         p.drawText(QRectF(14, lane.box.top(), head_width - 24, lane.box.height()), Qt::AlignVCenter | Qt::AlignRight,
-                   input_curves_ ? tr("hide curves") : tr("shape"));
+                   input_curves_ ? tr("hide curves") : tr("edit curves"));
     // How far it is tilted; the sign of a mark above tells ahead from back.
     const double low = lane.box.bottom() - 3;
     const double range = lane.box.height() - 6;

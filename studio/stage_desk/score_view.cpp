@@ -23,7 +23,7 @@ ScoreView::ScoreView(Session& session, QWidget* parent) : QWidget(parent), sessi
         redraw();
     });
     setFocusPolicy(Qt::StrongFocus);
-    setAccessibleName(tr("Score"));
+    setAccessibleName(tr("Timeline"));
     when_paper_changes(*this, [this] { redraw(); });
     setMouseTracking(false);
     const auto again = [this] {
@@ -263,13 +263,13 @@ void ScoreView::contextMenuEvent(QContextMenuEvent* event) {
         });
     }
     menu.addSeparator();
-    QAction* shape = menu.addAction(tr("Shape stick and look as curves"), this, &ScoreView::show_input_curves);
+    QAction* shape = menu.addAction(tr("Edit stick and look as curves"), this, &ScoreView::show_input_curves);
     shape->setCheckable(true);
     shape->setChecked(input_curves_);
     QAction* unfolded = menu.addAction(tr("Show the moves that this tape doesn't use"), this, &ScoreView::set_unfolded);
     unfolded->setCheckable(true);
     unfolded->setChecked(unfolded_);
-    if (session_.laid_over()) menu.addAction(tr("Take the measured run off"), this, [this] { session_.lay_over({}); });
+    if (session_.laid_over()) menu.addAction(tr("Remove the measured run"), this, [this] { session_.lay_over({}); });
     menu.addAction(tr("Show the whole tape"), this, &ScoreView::show_all);
     menu.exec(event->globalPos());
 }
@@ -277,9 +277,9 @@ void ScoreView::contextMenuEvent(QContextMenuEvent* event) {
 QString ScoreView::tip_at(const QPointF& at) const {
     if (const Lane* found = lane_at(at)) {
         const Lane& lane = *found;
-        if (lane.kind == Lane::Kind::folded) return unfolded_ ? tr("Fold them away again") : tr("Show them");
+        if (lane.kind == Lane::Kind::folded) return unfolded_ ? tr("Hide them again") : tr("Show them");
         if (lane.kind == Lane::Kind::stick)
-            return tr("How far the stick is tilted; a click on the word shows stick and look as curves to shape");
+            return tr("How far the stick is tilted. Click the word to edit stick and look as curves");
         if (lane.kind == Lane::Kind::input && !session_.playing())
             return tr(
                 "Drag a point; draw a stroke where there is none; a double click adds one, Delete takes the "

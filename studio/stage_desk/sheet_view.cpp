@@ -60,7 +60,7 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     head->addStretch();
     off_ = new QPushButton(tr("On"));
     off_->setCheckable(true);
-    off_->setToolTip(tr("Leave this out of the run, or take it in again; the script stays as it is"));
+    off_->setToolTip(tr("Switch this off or on for this run. The script does not change"));
     connect(off_, &QPushButton::toggled, this, [this](bool off) {
         if (!session_.program() || !machine_) return;
         const auto& name = session_.program()->machines[machine_].name;
@@ -80,8 +80,8 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     auto* sides = new QLabel;
     const auto name_sides = [sides] {
         sides->setText(
-            QString("<span style='color:%1'>now</span>&nbsp;&nbsp;<span style='color:%2'>kept</span>&nbsp;&nbsp;mark")
-                .arg(palette::now().name(), palette::kept().name()));
+            QString("<span style='color:%1'>%3</span>&nbsp;&nbsp;<span style='color:%2'>%4</span>&nbsp;&nbsp;%5")
+                .arg(palette::now().name(), palette::kept().name(), tr("current"), tr("kept"), tr("mark")));
     };
     name_sides();
     when_paper_changes(*sides, name_sides);
@@ -90,7 +90,7 @@ SheetView::SheetView(Session& session, QWidget* parent) : QScrollArea(parent), s
     readings_ = new ReadingList;
     readings_->set_more_words([this](const std::string& reading) { return session_.influence_of_reading(reading); });
     layout->addWidget(readings_);
-    accents_head_ = section(tr("Accents"), label(tr("press one to do without it"), 8.5, false, Meaning::quiet));
+    accents_head_ = section(tr("Accents"), label(tr("click to switch off"), 8.5, false, Meaning::quiet));
     layout->addWidget(accents_head_);
     accents_ = new AccentRow(session_);
     layout->addWidget(accents_);
@@ -202,9 +202,8 @@ void SheetView::rebuild() {
     if (!machine.base.empty()) words << tr("is %1").arg(to_qt(machine.base));
     subtitle_->setText(words.join(" · "));
     gates_->setVisible(machine.kind != MachineKind::stance);
-    gates_->say_without(machine.kind == MachineKind::fixture
-                            ? tr("it waits for nothing: it goes as forces and weights do")
-                            : tr("no gates: a press always starts it"));
+    gates_->say_without(machine.kind == MachineKind::fixture ? tr("no conditions: it moves by forces and weight alone")
+                                                             : tr("no gates: a press always starts it"));
     accents_->show_machine(machine_);
     accents_head_->setVisible(!accents_->buttons().empty());
     excerpt_->show_machine(machine_);

@@ -20,13 +20,13 @@ class ShowMenu {
         shown(tr("Heights and distances"), "Ctrl+1", &StageShows::labels);
         shown(tr("Velocity"), "Ctrl+2", &StageShows::velocity);
         shown(tr("Ground contact"), "Ctrl+3", &StageShows::ground);
-        shown(tr("Ghost of what is kept"), "Ctrl+4", &StageShows::ghost);
+        shown(tr("Ghost of the kept run"), "Ctrl+4", &StageShows::ghost);
         shown(tr("Dust, spray and sparks"), "Ctrl+Shift+6", &StageShows::puffs);
         check(tr("Probes of the selected move"), "Ctrl+6", true, [stage](bool on) { stage->labels()->set_probes(on); });
-        check(tr("Blows that are dealt"), "Ctrl+9", true, [stage](bool on) { stage->labels()->set_blows(on); });
+        check(tr("Active hitboxes"), "Ctrl+9", true, [stage](bool on) { stage->labels()->set_blows(on); });
         of_fixtures(tr("Forces of wheels"), "Ctrl+7", &FixtureShows::wheel_forces);
         of_fixtures(tr("Focus areas"), "Ctrl+8", &FixtureShows::focus_areas);
-        check(tr("Calm view: no shaking, no bobbing"), "Ctrl+5", false, [stage](bool on) { stage->set_calm(on); });
+        check(tr("Steady view: no shake, no bob"), "Ctrl+5", false, [stage](bool on) { stage->set_calm(on); });
         menu_.addSeparator();
         StageLabels* labels = stage->labels();
         values(
@@ -34,11 +34,11 @@ class ShowMenu {
             [labels](const auto& names) { labels->set_pins(names); });
         ScoreView* score = desk_.score();
         values(
-            tr("Curves in the score"), [score] { return score->curves(); },
+            tr("Curves in the timeline"), [score] { return score->curves(); },
             [score](const auto& names) { score->set_curves(names); });
         menu_.addSeparator();
         StageDesk* desk = &desk_;
-        const QStringList views{tr("From behind"), tr("Through the eyes"), tr("From the side")};
+        const QStringList views{tr("From behind"), tr("First person"), tr("From the side")};
         for (int i = 0; i < 3; ++i)
             entry(views[i], QString("F%1").arg(i + 2), [desk, i] { desk->set_view(static_cast<StageView3D>(i)); });
         menu_.addSeparator();

@@ -94,7 +94,7 @@ QString StageView::spoken_words() const {
     const DialInfo& dial = session_.program()->dials[chosen->dial];
     const double value = session_.tuning(Side::now).dials[chosen->dial];
     return labels_->panel_words() + u'\n' +
-           tr("chosen: %1, %2").arg(chosen->word, to_qt(quantity_text(value, dial.unit)));
+           tr("selected: %1, %2").arg(chosen->word, to_qt(quantity_text(value, dial.unit)));
 }
 
 void StageView::keyReleaseEvent(QKeyEvent* event) {

@@ -191,12 +191,12 @@ void StageLabels::paint_arcs(QPainter& painter) {
             painter.drawLine(*top, *foot);
         }
         const QString up = to_qt(quantity_text(arc.top.z - arc.start.z, dimensions::length, 2));
-        label(*top - QPointF(0, 4), tr("%1 up").arg(up));
+        label(*top - QPointF(0, 4), tr("height %1").arg(up));
         const auto end = camera_.project(arc.end, size_);
         if (end)
-            label(
-                *end + QPointF(0, metrics.height() + 12),
-                tr("%1 far").arg(to_qt(quantity_text(horizontal_length(arc.end - arc.start), dimensions::length, 2))));
+            label(*end + QPointF(0, metrics.height() + 12),
+                  tr("distance %1")
+                      .arg(to_qt(quantity_text(horizontal_length(arc.end - arc.start), dimensions::length, 2))));
     }
 }
 
@@ -290,7 +290,7 @@ void StageLabels::paint_words(QPainter& painter) {
     QString shown;
     if (said_at_s_ && session_.clock_s() - *said_at_s_ < words_shown_s) shown = words_;
     if (session_.playing() && shown.isEmpty())
-        shown = session_.playing_blind()                ? tr("playing blind, nothing is kept · Esc stops")
+        shown = session_.playing_blind()                ? tr("playing blind, not recorded · Esc stops")
                 : session_.playing_side() == Side::kept ? tr("playing with kept · Esc stops")
                                                         : tr("recording · Esc stops");
     if (!session_.playing() && !session_.now_run())

@@ -17,7 +17,7 @@ namespace leap::studio {
 bool TapeCommands::may_edit() {
     if (session_.playing()) return false;
     if (session_.tape() != nullptr) return true;
-    emit problem(tr("There is no tape yet; play one first"));
+    emit problem(tr("There is no tape yet. Play first"));
     return false;
 }
 
@@ -25,7 +25,7 @@ std::optional<TapeRange> TapeCommands::stretch() {
     if (!may_edit()) return std::nullopt;
     const auto& loop = session_.playback().loop();
     if (loop && loop->to > loop->from) return TapeRange{loop->from, loop->to};
-    emit problem(tr("Mark a stretch first: [ and ] set its ends at the cursor, or drag on the ruler with Ctrl held"));
+    emit problem(tr("Select a range first: [ and ] set its ends at the cursor, or drag on the ruler with Ctrl held"));
     return std::nullopt;
 }
 
@@ -46,7 +46,7 @@ void TapeCommands::take_out() {
     const auto piece = stretch();
     if (!piece) return;
     session_.set_loop({});
-    session_.edit_tape(cut_out(*session_.tape(), *piece), tr("Take out a stretch"));
+    session_.edit_tape(cut_out(*session_.tape(), *piece), tr("Remove a range"));
 }
 
 void TapeCommands::trim() {
@@ -60,7 +60,7 @@ void TapeCommands::paste() {
     if (!may_edit()) return;
     const auto piece = read_tape(QGuiApplication::clipboard()->text().toStdString(), "the clipboard");
     if (!piece) {
-        emit problem(tr("The clipboard holds no piece of a tape; copy a stretch of one first"));
+        emit problem(tr("The clipboard has no part of a tape. Copy a range first"));
         return;
     }
     const auto tape = with_inserted(*session_.tape(), session_.cursor(), *piece);
@@ -69,7 +69,7 @@ void TapeCommands::paste() {
         return;
     }
     session_.set_loop({});
-    session_.edit_tape(*tape, tr("Insert a stretch"));
+    session_.edit_tape(*tape, tr("Insert a range"));
 }
 
 void TapeCommands::split() {
@@ -77,7 +77,7 @@ void TapeCommands::split() {
     const Tape tape = *session_.tape();
     const double at = session_.cursor();
     if (at <= 0.0 || at >= tape.length_s) {
-        emit problem(tr("Put the cursor inside of the tape, where it is to be split"));
+        emit problem(tr("Put the cursor where you want to split the tape"));
         return;
     }
     session_.set_loop({});
@@ -108,7 +108,7 @@ void TapeCommands::mirror() {
     if (!may_edit()) return;
     const RunPointer run = session_.now_run();
     if (!run || run->trace.tracks.size() != session_.tape()->tracks.size()) {
-        emit problem(tr("The tape has to play before it can be mirrored; see what it lacks"));
+        emit problem(tr("The tape cannot be replayed, so it cannot be mirrored. See its errors"));
         return;
     }
     std::vector<double> facing_deg;
@@ -124,7 +124,7 @@ void TapeCommands::duplicate() {
 void TapeCommands::make_new() {
     if (session_.playing()) return;
     if (!session_.course() || session_.course()->plan.places.empty() || !session_.program()) {
-        emit problem(tr("A tape needs a script without errors and a course with a place to start from"));
+        emit problem(tr("A tape needs a script without errors and a course with a start place"));
         return;
     }
     constexpr double length_s = 5.0;
@@ -155,7 +155,7 @@ void TapeCommands::ask_length() {
     bool given = false;
     const double wanted =
         QInputDialog::getDouble(dynamic_cast<QWidget*>(parent()), tr("Length of the tape"),
-                                tr("It lasts so many seconds; what lies behind its end is left out."),
+                                tr("Duration in seconds. Anything after the end is removed."),
                                 session_.tape()->length_s, defaults::min_tape_s, defaults::max_tape_s, 3, &given);
     if (given) set_length(wanted);
 }
@@ -208,11 +208,11 @@ void TapeCommands::fill_earlier(QMenu& menu) {
                 const auto* button = std::get_if<ButtonEvent>(&event.what);
                 return button != nullptr && button->down;
             });
-        menu.addAction(tr("%1 before: %2 s, presses: %3").arg(i + 1).arg(takes[i].length_s, 0, 'f', 2).arg(presses),
+        menu.addAction(tr("%1 earlier: %2 s, presses: %3").arg(i + 1).arg(takes[i].length_s, 0, 'f', 2).arg(presses),
                        this, [this, i] { session_.show_earlier_take(i); });
     }
     if (!takes.empty())
-        menu.addSection(tr("The last %1 are held until the project is closed").arg(Documents::max_earlier_takes));
+        menu.addSection(tr("The last %1 are available until you close the project").arg(Documents::max_earlier_takes));
 }
 
 void TapeCommands::fill_menu(QMenu& menu) {
@@ -221,11 +221,11 @@ void TapeCommands::fill_menu(QMenu& menu) {
     const auto add = [&](QMenu& to, const QString& text, bool enabled, auto done) {
         to.addAction(text, this, done)->setEnabled(enabled);
     };
-    menu.addSection(tr("Between the marks [ ]"));
+    menu.addSection(tr("Selected range [ ]"));
     add(menu, tr("Cut  Ctrl+X"), marked, &TapeCommands::cut);
     add(menu, tr("Copy  Ctrl+C"), marked, &TapeCommands::copy);
-    add(menu, tr("Take out  Shift+Del"), marked, &TapeCommands::take_out);
-    add(menu, tr("Trim to it"), marked, &TapeCommands::trim);
+    add(menu, tr("Remove  Shift+Del"), marked, &TapeCommands::take_out);
+    add(menu, tr("Trim to range"), marked, &TapeCommands::trim);
     menu.addSection(tr("At the cursor"));
     add(menu, tr("Paste  Ctrl+V"), there, &TapeCommands::paste);
     QMenu* time = menu.addMenu(tr("Insert time"));
@@ -234,7 +234,7 @@ void TapeCommands::fill_menu(QMenu& menu) {
         add(*time, tr("%1 s").arg(seconds), there, [this, seconds] { insert_time(seconds); });
     add(menu, tr("Split"), there, &TapeCommands::split);
     menu.addSection(tr("The whole tape"));
-    QMenu* others = menu.addMenu(tr("Join another to its end"));
+    QMenu* others = menu.addMenu(tr("Append another tape"));
     others->setEnabled(there);
     for (const QString& name : session_.tape_names()) add(*others, name, there, [this, name] { join(name); });
     add(menu, tr("Mirror left and right"), there, &TapeCommands::mirror);
@@ -244,7 +244,7 @@ void TapeCommands::fill_menu(QMenu& menu) {
                                      : tr("Start at"));
     starts->setEnabled(there && session_.course());
     if (starts->isEnabled()) fill_starts(*starts);
-    fill_earlier(*menu.addMenu(tr("Takes played before")));
+    fill_earlier(*menu.addMenu(tr("Earlier takes")));
     menu.addSeparator();
     add(menu, tr("New tape"), session_.is_open() && !session_.playing(), &TapeCommands::make_new);
     add(menu, tr("Rename  F6"), there, &TapeCommands::rename_wanted);

@@ -16,7 +16,7 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     setObjectName("transport");
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(12, 3, 12, 3);
-    layout->setSpacing(8);
+    layout->setSpacing(7);
     play_ = button(tr("Play"), tr("Play and record (Enter, or a click on the stage); Esc stops.\nWhile playing a click "
                                   "takes the mouse for looking round, a right click gives it back"));
     play_->setObjectName("strong");
@@ -39,8 +39,8 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     characters_->setMinimumWidth(72);
     all_ = button(tr("All"), tr("The view takes in every character"));
     all_->setCheckable(true);
-    keep_ = button(tr("Keep"), tr("What is now becomes what is kept, the dashed ghost (Ctrl+K)"));
-    drop_ = button(tr("Drop"), tr("Dials go back to what is kept (Ctrl+D)"));
+    keep_ = button(tr("Keep"), tr("Keep the current version; the dashed ghost shows it (Ctrl+K)"));
+    drop_ = button(tr("Revert"), tr("Revert dials to the kept version (Ctrl+D)"));
     time_ = new QLabel;
     time_->setFont(palette::number_font(9.0));
     layout->addWidget(play_);
@@ -51,7 +51,7 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
     layout->addStretch(1);
     layout->addWidget(keep_);
     layout->addWidget(drop_);
-    layout->addSpacing(10);
+    layout->addSpacing(6);
     layout->addWidget(all_);
     const QStringList names{tr("Behind"), tr("Eyes"), tr("Side")};
     for (int i = 0; i < 3; ++i) {
@@ -60,7 +60,7 @@ TransportBar::TransportBar(Session& session, QWidget* parent) : QWidget(parent),
         layout->addWidget(views_[i]);
         connect(views_[i], &QPushButton::clicked, this, [this, i] { emit view_wanted(static_cast<StageView3D>(i)); });
     }
-    layout->addSpacing(10);
+    layout->addSpacing(6);
     layout->addWidget(time_);
     connect(play_, &QPushButton::clicked, this, [this] {
         if (session_.playing()) {

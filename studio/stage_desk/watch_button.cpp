@@ -27,7 +27,7 @@ WatchButton::WatchButton(Session& session, QWidget* parent) : QToolButton(parent
 
 void WatchButton::refresh() {
     const Playback& playback = session_.playback();
-    const QString word = playback.running() ? tr("Hold") : tr("Watch");
+    const QString word = playback.running() ? tr("Pause") : tr("Replay");
     setText(playback.speed() == 1.0 ? word : tr("%1 %2×").arg(word).arg(playback.speed()));
     setEnabled(!session_.playing() && session_.now_run() && session_.length() > 0.0);
 }

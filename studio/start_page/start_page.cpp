@@ -50,7 +50,7 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
     columns->addWidget(make_recent(), 2);
     auto* page = new QVBoxLayout;
     page->addWidget(title);
-    page->addWidget(quiet(tr("Build how a character moves, play it, turn one number, and see the same run again.")));
+    page->addWidget(quiet(tr("Build how a character moves, play it, change one number, and see the same run again.")));
     page->addSpacing(22);
     page->addLayout(columns);
     page->addStretch(1);
@@ -70,7 +70,7 @@ QWidget* StartPage::make_new() {
     auto* layout = new QVBoxLayout(out);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(4);
-    layout->addWidget(heading(tr("Make a project")));
+    layout->addWidget(heading(tr("Create a project")));
     layout->addSpacing(4);
     kinds_ = new QButtonGroup(this);
     int number = 0;
@@ -120,7 +120,7 @@ QWidget* StartPage::make_new() {
     set_meaning(*problem_, Meaning::refused);
     layout->addWidget(problem_);
     layout->addSpacing(6);
-    make_ = new QPushButton(tr("Make it and open it"));
+    make_ = new QPushButton(tr("Create project"));
     make_->setObjectName("strong");
     back_ = new QPushButton(tr("Back to the project"));
     auto* buttons = new QHBoxLayout;
@@ -135,7 +135,7 @@ QWidget* StartPage::make_new() {
     connect(folder_, &QLineEdit::textChanged, this, &StartPage::refresh);
     connect(choose, &QPushButton::clicked, this, [this] {
         const QString chosen =
-            QFileDialog::getExistingDirectory(this, tr("The folder in which the project's own is made"));
+            QFileDialog::getExistingDirectory(this, tr("The folder that will hold the project's folder"));
         if (chosen.isEmpty()) return;
         folder_typed_ = true;
         folder_->setText(chosen + "/" + name_->text().trimmed());
@@ -151,16 +151,16 @@ QWidget* StartPage::make_recent() {
     auto* layout = new QVBoxLayout(out);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(4);
-    layout->addWidget(heading(tr("Go on with")));
+    layout->addWidget(heading(tr("Recent projects")));
     layout->addSpacing(4);
     recent_ = new QListWidget;
     recent_->setFrameShape(QFrame::NoFrame);
-    recent_->setAccessibleName(tr("Projects that were opened lately"));
+    recent_->setAccessibleName(tr("Recently opened projects"));
     recent_->setWordWrap(true);
     recent_->setMinimumHeight(300);
     recent_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     layout->addWidget(recent_, 1);
-    auto* open = new QPushButton(tr("Open a folder…"));
+    auto* open = new QPushButton(tr("Open…"));
     auto* row = new QHBoxLayout;
     row->addWidget(open);
     row->addStretch(1);
@@ -187,7 +187,7 @@ void StartPage::come_into_view(bool may_go_back) {
         recent_->addItem(item);
     }
     if (recent_->count() == 0) {
-        auto* none = new QListWidgetItem(tr("What you open is listed here."));
+        auto* none = new QListWidgetItem(tr("Projects that you open are listed here."));
         none->setFlags(Qt::NoItemFlags);
         none->setForeground(palette::quiet());
         recent_->addItem(none);
@@ -218,9 +218,9 @@ void StartPage::refresh() {
     }
     QString problem;
     if (name.isEmpty()) {
-        problem = tr("Give the project a name");
+        problem = tr("Enter a project name");
     } else if (const QString folder = folder_->text().trimmed(); !QDir::isAbsolutePath(folder)) {
-        problem = tr("Name the folder with its whole path, like %1").arg(usual_parent() + "/" + name);
+        problem = tr("Enter the folder as a full path, for example %1").arg(usual_parent() + "/" + name);
     } else {
         problem = to_qt(why_not_a_new_folder(folder.toStdString()));
     }

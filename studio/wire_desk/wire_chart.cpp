@@ -133,7 +133,7 @@ void WireChart::paint_lanes(QPainter& painter) const {
         painter.setPen(palette::quiet());
         const QString under =
             i == 0
-                ? tr("decides")
+                ? tr("host")
                 : tr("%1 ms%2")
                       .arg(peer.link.delay_s * 1000.0, 0, 'f', 0)
                       .arg(peer.link.loss > 0.0 ? tr(", %1 % lost").arg(peer.link.loss * 100.0, 0, 'f', 0) : QString());
@@ -220,7 +220,7 @@ void WireChart::paint_count(QPainter& painter) const {
     const double top = height() - count_height + 12.0;
     painter.setFont(palette::text_font(8.5));
     painter.setPen(palette::quiet());
-    painter.drawText(QPointF(12, top + 10), tr("things that differ"));
+    painter.drawText(QPointF(12, top + 10), tr("differences"));
     std::size_t most = 1;
     std::vector<std::size_t> counts;
     for (double x = area().left(); x <= area().right(); x += 1.0) {
@@ -322,7 +322,7 @@ QString WireChart::words_at(const QPointF& place) const {
             .arg(what, QString(kinds[static_cast<std::size_t>(message.kind)]))
             .arg(message.bytes)
             .arg(message.sent_s, 0, 'f', 3)
-            .arg(std::isinf(message.arrives_s) ? tr("lost") : tr("came at %1 s").arg(message.arrives_s, 0, 'f', 3));
+            .arg(std::isinf(message.arrives_s) ? tr("lost") : tr("arrived at %1 s").arg(message.arrives_s, 0, 'f', 3));
     }
     return {};
 }

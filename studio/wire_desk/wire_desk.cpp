@@ -53,8 +53,8 @@ WireDesk::WireDesk(const Workplace& place) : session_(place.session), keys_(plac
     auto* bar = new QHBoxLayout;
     bar->setContentsMargins(12, 6, 12, 6);
     bar->setSpacing(6);
-    watch_ = new QPushButton(tr("Watch"));
-    watch_->setToolTip(tr("Plays it from the cursor (Space)"));
+    watch_ = new QPushButton(tr("Replay"));
+    watch_->setToolTip(tr("Play from the cursor (Space)"));
     rehearsals_ = new QComboBox;
     rehearsals_->setMinimumWidth(180);
     rehearsals_->setAccessibleName(tr("Rehearsal"));
@@ -75,7 +75,7 @@ WireDesk::WireDesk(const Workplace& place) : session_(place.session), keys_(plac
     bar->addWidget(new_);
     bar->addWidget(delete_);
     moves_ = new QComboBox;
-    moves_->addItem(tr("of no move"), -1);
+    moves_->addItem(tr("no move"), -1);
     moves_->setAccessibleName(tr("Move that each peer is asked about"));
     moves_->setToolTip(tr("Each stage says whether its character could start this move now, and why not"));
     auto* why = new QLabel(tr("Why not"));
@@ -367,7 +367,7 @@ void WireDesk::fill_moves(const std::shared_ptr<const Program>& program) {
     const QString asked = moves_->currentData().toInt() >= 0 ? moves_->currentText() : QString();
     listed_ = program;
     moves_->clear();
-    moves_->addItem(tr("of no move"), -1);
+    moves_->addItem(tr("no move"), -1);
     for (const MachineId move : program->moves)
         moves_->addItem(to_qt(program->machines[move].name), static_cast<int>(move.at()));
     moves_->setCurrentIndex(std::max(0, asked.isEmpty() ? 0 : moves_->findText(asked)));
@@ -390,7 +390,7 @@ void WireDesk::set_cursor(double at_s) {
 }
 
 void WireDesk::watch(bool on) {
-    watch_->setText(on ? tr("Hold") : tr("Watch"));
+    watch_->setText(on ? tr("Pause") : tr("Replay"));
     if (!on) return timer_.stop();
     const WirePointer now = session_.wire_runs().result(Side::now);
     if (now && cursor_ >= now->run.end_s - 1e-6) set_cursor(0.0);

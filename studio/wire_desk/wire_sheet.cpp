@@ -36,7 +36,7 @@ struct Part {
 };
 
 std::vector<Part> parts_of(const Session& session) {
-    std::vector<Part> out{{QObject::tr("stands there"), {}, {}}};
+    std::vector<Part> out{{QObject::tr("idle"), {}, {}}};
     for (const TapeEntry& entry : session.project().tapes)
         for (const TapeTrack& track : entry.tape.tracks) {
             const bool several = entry.tape.tracks.size() > 1;
@@ -69,14 +69,14 @@ WireSheet::WireSheet(Session& session, QWidget* parent) : QScrollArea(parent), s
     links_room_ = new QVBoxLayout;
     links_room_->setContentsMargins(0, 0, 0, 0);
     layout->addLayout(links_room_);
-    layout->addWidget(part_heading(tr("Others are shown")));
+    layout->addWidget(part_heading(tr("Other characters")));
     auto* choice = new QHBoxLayout;
-    behind_ = new QPushButton(tr("as they were"));
-    run_on_ = new QPushButton(tr("running on"));
-    from_inputs_ = new QPushButton(tr("from their inputs"));
+    behind_ = new QPushButton(tr("interpolated"));
+    run_on_ = new QPushButton(tr("extrapolated"));
+    from_inputs_ = new QPushButton(tr("from inputs"));
     from_inputs_->setToolTip(
-        tr("Every peer plays everybody by the rules, from what players do alone; no states are told. What isn't known "
-           "yet is foreseen as nothing new, and played again as it comes"));
+        tr("Every peer plays all characters from inputs alone; no states are sent. Missing inputs are predicted as "
+           "unchanged and replayed when they arrive"));
     for (QPushButton* button : {behind_, run_on_, from_inputs_}) {
         button->setCheckable(true);
         button->setAutoExclusive(true);
@@ -84,15 +84,15 @@ WireSheet::WireSheet(Session& session, QWidget* parent) : QScrollArea(parent), s
     }
     choice->addStretch();
     layout->addLayout(choice);
-    behind_row_ = new LinkRow(tr("behind by"), "ms", ms, max_delay_s);
-    every_row_ = new LinkRow(tr("told every"), "ms", ms, max_delay_s);
+    behind_row_ = new LinkRow(tr("interpolation delay"), "ms", ms, max_delay_s);
+    every_row_ = new LinkRow(tr("send interval"), "ms", ms, max_delay_s);
     layout->addWidget(behind_row_);
     layout->addWidget(every_row_);
-    layout->addWidget(part_heading(tr("What players do")));
-    waits_row_ = new LinkRow(tr("counts after"), "ms", ms, max_delay_s);
+    layout->addWidget(part_heading(tr("Inputs")));
+    waits_row_ = new LinkRow(tr("input delay"), "ms", ms, max_delay_s);
     waits_row_->setToolTip(
-        tr("How long a press waits before it counts, on the player's own machine too: peers play less far ahead of the "
-           "host, and have less to correct"));
+        tr("How long a press waits before it takes effect, also on the player's own machine. Peers then predict less "
+           "and correct less"));
     layout->addWidget(waits_row_);
     layout->addWidget(part_heading(tr("Readings of the wire")));
     readings_ = plain_table(tr("Readings of the wire"));
@@ -228,11 +228,11 @@ void WireSheet::build_peers(const WirePlan& plan) {
         rows_[i].jitter = add(tr("jitter"), "ms", ms, max_delay_s, &WireLink::jitter_s);
         rows_[i].loss = add(tr("lost"), "%", percent, most_share, &WireLink::loss);
         rows_[i].duplicates = add(tr("doubled"), "%", percent, most_share, &WireLink::duplicates);
-        rows_[i].clock = new LinkRow(tr("clock off"), "ms", ms, max_clock_s, -max_clock_s);
+        rows_[i].clock = new LinkRow(tr("clock offset"), "ms", ms, max_clock_s, -max_clock_s);
         rows_[i].clock->setToolTip(
-            tr("How much its clock goes before what it takes the host's to be. One that goes behind sends its presses "
+            tr("How far its clock is ahead of its estimate of the host's clock. A clock that is behind sends presses "
                "too late"));
-        name_row(*rows_[i].clock, tr("clock off"));
+        name_row(*rows_[i].clock, tr("clock offset"));
         connect(rows_[i].clock, &LinkRow::turned, this, [this, i](double to, bool first) {
             change([&](WirePlan& changed) { changed.peers[i].clock_s = to; }, first);
         });
@@ -240,7 +240,8 @@ void WireSheet::build_peers(const WirePlan& plan) {
     }
     auto* more = new QPushButton(tr("Add a peer"));
     more->setEnabled(plan.peers.size() < defaults::max_wire_peers);
-    if (!more->isEnabled()) more->setToolTip(tr("At most %1 peers, with the host").arg(defaults::max_wire_peers));
+    if (!more->isEnabled())
+        more->setToolTip(tr("Maximum number of peers, host included: %1").arg(defaults::max_wire_peers));
     connect(more, &QPushButton::clicked, this, [this] {
         change(
             [](WirePlan& changed) {
@@ -292,7 +293,7 @@ void WireSheet::fill_readings() {
     const WirePointer now = session_.wire_runs().result(Side::now);
     const WirePointer kept = session_.wire_runs().result(Side::kept);
     const std::span<const WireReading> kinds = wire_reading_kinds();
-    const QStringList heads{tr("reading"), tr("now"), tr("kept"), tr("mark")};
+    const QStringList heads{tr("reading"), tr("current"), tr("kept"), tr("mark")};
     readings_->setColumnCount(static_cast<int>(heads.size()));
     readings_->setHorizontalHeaderLabels(heads);
     readings_->setRowCount(static_cast<int>(kinds.size()));
@@ -352,7 +353,7 @@ void WireSheet::change_mark(int row) {
     const double high = ends.value(1).toDouble(&high_ok);
     const bool band = low_ok && high_ok && low <= high;
     if (!text.trimmed().isEmpty() && !band) {
-        emit session_.message(tr("\"%1\" is no band; write it like 0..0.05").arg(text));
+        emit session_.message(tr("\"%1\" is not a band; expected low..high, for example 0..0.05").arg(text));
         return;
     }
     change(
@@ -405,7 +406,7 @@ void WireSheet::say_differences(const WireResult& result, double at_s) {
 }
 
 LinkRow* WireSheet::link_row(std::size_t peer, const QString& what) const {
-    if (what == "counts after") return waits_row_;
+    if (what == "input delay") return waits_row_;
     if (peer >= rows_.size()) return nullptr;
     if (what == "delay") return rows_[peer].delay;
     if (what == "jitter") return rows_[peer].jitter;

@@ -27,7 +27,7 @@ class WireSheet : public QScrollArea {
     /// What differs at an instant of a rehearsal that is being played by hand.
     void show_moment(const WireResult& result, double at_s);
     QString differences_text() const { return differs_->text(); }
-    /// "counts after" is of all, whatever the peer.
+    /// "input delay" is of all, whatever the peer.
     LinkRow* link_row(std::size_t peer, const QString& what) const;
     QTableWidget* readings() { return readings_; }
     QPushButton* run_on() { return run_on_; }

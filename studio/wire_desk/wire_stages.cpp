@@ -77,7 +77,7 @@ QString WireStages::spoken_words() const {
     QStringList out;
     for (std::size_t i = 0; i < count(); ++i) {
         const QString name = to_qt(now_->plan.peers[i].name);
-        out << (i == chosen_ ? tr("chosen: %1").arg(name) : name);
+        out << (i == chosen_ ? tr("selected: %1").arg(name) : name);
     }
     return out.join('\n');
 }
@@ -140,7 +140,7 @@ QString WireStages::why_not_of(std::size_t peer) const {
     if (machine.kind != MachineKind::move || own >= seen->world.actors.size()) return {};
     const SceneView rehearsal = now_->ingredients.rehearsal();
     const Actor& actor = seen->world.actors[own];
-    if (!machine.is_for(actor.kind)) return tr("not for it");
+    if (!machine.is_for(actor.kind)) return tr("not for this body");
     StepCache around;
     return to_qt(explain_move(context_at(rehearsal, seen->world, actor, around), move_).why);
 }
@@ -160,7 +160,7 @@ QRect WireStages::room_of(std::size_t number) const {
 
 QString WireStages::words_of(std::size_t peer) const {
     const WirePeer& plan = now_->plan.peers[peer];
-    if (peer == 0) return tr("decides");
+    if (peer == 0) return tr("host");
     QString out = tr("%1 ms").arg(plan.link.delay_s * 1000.0, 0, 'f', 0);
     if (plan.link.jitter_s > 0.0) out += tr(" + up to %1").arg(plan.link.jitter_s * 1000.0, 0, 'f', 0);
     if (plan.link.loss > 0.0) out += tr(", %1 % lost").arg(plan.link.loss * 100.0, 0, 'f', 0);
@@ -250,8 +250,8 @@ void WireStages::paintEvent(QPaintEvent*) {
         if (picture.isNull())
             painter.drawText(room, Qt::AlignCenter | Qt::TextWordWrap,
                              !can_draw                           ? canvas_->problem()
-                             : now_->run.peers[i].frames.empty() ? tr("it never came")
-                                                                 : tr("not there yet"));
+                             : now_->run.peers[i].frames.empty() ? tr("never arrived")
+                                                                 : tr("not joined yet"));
         draw_tag(painter, room, to_qt(now_->plan.peers[i].name), words_of(i), false);
         const QString why = why_not_of(i);
         if (!why.isEmpty() && !picture.isNull())

@@ -100,7 +100,7 @@ TEST(CourseEdit, WhatGoesIsUnlinkedAndTheLastPlaceStays) {
     const CoursePlan before = plan;
     const auto refused = remove_items(plan, {{ItemKind::place, 0}, arm});
     ASSERT_FALSE(refused);
-    EXPECT_NE(refused.error().find("place to start"), std::string::npos);
+    EXPECT_NE(refused.error().find("start place"), std::string::npos);
     EXPECT_EQ(plan, before);
 }
 

@@ -404,10 +404,10 @@ TEST(WireRun, IsTheSameOnOneThreadAndOnManyAndTickByTick) {
         WireStage stage = make_wire_stage(r, plan, slow, options);
         std::vector<WirePlayer> players;
         for (const WirePeer& each : plan.peers) players.push_back(player_of(r, each, tapes()).value());
-        NetScenario rehearsing(stage, players);
-        ASSERT_TRUE(rehearsing.begin());
-        while (rehearsing.goes_on()) rehearsing.advance(1);
-        rehearsing.finish();
+        NetScenario scenario(stage, players);
+        ASSERT_TRUE(scenario.begin());
+        while (scenario.goes_on()) scenario.advance(1);
+        scenario.finish();
         is_the_same(slow, of_slow);
         EXPECT_EQ(many.presses, slow.presses);
     }

@@ -92,7 +92,7 @@ TEST(Spoken, GatesAndReadingsSayWhatTheyShow) {
     const QString gates = at.of<GateList>().text(QAccessible::Description);
     EXPECT_TRUE(gates.contains("holds: ")) << gates.toStdString();
     const QString readings = at.of<ReadingList>().text(QAccessible::Description);
-    EXPECT_TRUE(readings.contains("hop height: now 2.1 m, kept 2.1 m, mark 2 m to 2.3 m, holds"))
+    EXPECT_TRUE(readings.contains("hop height: current 2.1 m, kept 2.1 m, mark 2 m to 2.3 m, holds"))
         << readings.toStdString();
     EXPECT_EQ(at.of<GateList>().valueInterface(), nullptr) << "it isn't turned";
     const QString stage = QAccessible::queryAccessibleInterface(at.window->stage())->text(QAccessible::Description);

@@ -23,9 +23,9 @@ struct Finding : test::Studio {
 TEST(ActionFinder, ListsWhatTheMenusCanDoWithItsKeys) {
     Finding window;
     ASSERT_TRUE(window.finder().isVisible());
-    EXPECT_TRUE(window.shown().contains("Edit: Keep what is now   Ctrl+K")) << window.shown().join(" | ").toStdString();
+    EXPECT_TRUE(window.shown().contains("Edit: Keep current   Ctrl+K")) << window.shown().join(" | ").toStdString();
     EXPECT_TRUE(window.shown().contains("Desk: Wire   Alt+5"));
-    QTest::keyClicks(window.finder().field(), "keep now");
+    QTest::keyClicks(window.finder().field(), "keep current");
     EXPECT_EQ(window.shown().size(), 1);
     QTest::keyClicks(window.finder().field(), " nothing");
     EXPECT_TRUE(window.shown().isEmpty());

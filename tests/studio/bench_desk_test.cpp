@@ -70,7 +70,7 @@ TEST(BenchDesk, ADragOfADialIsSeenOnTheBoardAndTheTopLineNamesWhatItBreaks) {
     }));
     EXPECT_TRUE(window.window->marks_text().contains("breaks")) << window.window->marks_text().toStdString();
     window.bench->board_page()->filter()->setCurrentIndex(1);
-    EXPECT_GT(window.bench->board_page()->table()->rowCount(), 3) << "what differs from kept";
+    EXPECT_GT(window.bench->board_page()->table()->rowCount(), 3) << "changes against kept";
     EXPECT_FALSE(window.session->modified()) << "nothing is written while it is dragged";
 }
 
@@ -187,7 +187,7 @@ TEST(BenchDesk, ASweepIsDrawnPointedAtTakenAndWritten) {
         EXPECT_EQ(page->export_to(file), "");
         EXPECT_GT(read_file(file.toStdString())->size(), 200U) << ending;
     }
-    EXPECT_TRUE(page->export_to(window.folder.filePath("map.txt")).contains("ending"));
+    EXPECT_TRUE(page->export_to(window.folder.filePath("map.txt")).contains("ends with"));
     EXPECT_FALSE(page->export_to("/no/such/folder/map.csv").isEmpty()) << "what can't be written is told";
 }
 

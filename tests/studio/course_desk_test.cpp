@@ -182,7 +182,7 @@ TEST(CourseDesk, TheLastPlaceStaysAndSaysWhy) {
     laying.editor->select(places);
     QTest::keyClick(laying.plan, Qt::Key_Delete);
     EXPECT_FALSE(laying.session->modified());
-    EXPECT_TRUE(laying.window->strip_text().contains("place to start"));
+    EXPECT_TRUE(laying.window->strip_text().contains("start place"));
 }
 
 TEST(CourseDesk, ALineFromFixtureToFixtureLinksThem) {
@@ -267,7 +267,7 @@ TEST(CourseDesk, NumbersInTheSheetAreEditedAndWrongOnesRefused) {
     laying.settle();
     laying.type_into(laying.course->sheet()->field("size"), "2 x 1.5 x 0,75 m");
     EXPECT_EQ(laying.piece_of("crate low").size, Vec3(2, 1.5, 0.75));
-    laying.type_into(laying.course->sheet()->field("turned"), "-30");
+    laying.type_into(laying.course->sheet()->field("rotation"), "-30");
     EXPECT_EQ(laying.piece_of("crate low").turn_deg, -30);
     laying.type_into(laying.course->sheet()->field("size"), "2 x 1");
     EXPECT_EQ(laying.piece_of("crate low").size, Vec3(2, 1.5, 0.75));
@@ -451,7 +451,7 @@ TEST(ImportDialog, SaysTheSizeForScaleAndAxisAndPlacesAPiece) {
     const auto path = files.write("wedge.obj", "v 0 0 0\nv 2 0 0\nv 2 3 0\nv 0 0 1\nf 1 2 3\nf 1 2 4\nf 1 1 2\n");
     ImportDialog dialog(path);
     EXPECT_TRUE(dialog.words().contains("1.00 × 2.00 × 3.00 m, 2 faces")) << dialog.words().toStdString();
-    EXPECT_TRUE(dialog.words().contains("1 without an area"));
+    EXPECT_TRUE(dialog.words().contains("1 without area"));
     dialog.up()->setCurrentIndex(1);
     EXPECT_TRUE(dialog.words().contains("2.00 × 3.00 × 1.00 m")) << dialog.words().toStdString();
     dialog.scale()->setText("0.5");

@@ -218,17 +218,17 @@ TEST(FirstHour, FromAnEmptyFolderToACharacterWithThingsThatReactToItAndMarksThat
     hour.course()->plan()->fit_to({{-20, -10, 0}, {20, 10, 0}});
     hour.place("volume", {-6, 0, 0});
     hour.type("size", "6 x 4 x 2");
-    hour.type("stands at", "-6, 0, 1");
+    hour.type("position", "-6, 0, 1");
     hour.place("volume", {6, 0, 0});
     hour.type("size", "1 x 2 x 4");
-    hour.type("stands at", "6, 0, 2");
+    hour.type("position", "6, 0, 2");
     hour.type("kinds", "rungs");
     hour.place("straw_man", {0, -4.6, 0});
-    hour.type("stands at", "0, -4.6, 0");
+    hour.type("position", "0, -4.6, 0");
     hour.place("seesaw", {0, 5, 0});
-    hour.type("stands at", "0, 5, 0.22");
+    hour.type("position", "0, 5, 0.22");
     hour.place("guard", {-12, 7, 0});
-    hour.type("stands at", "-12, 7, 0");
+    hour.type("position", "-12, 7, 0");
     ASSERT_EQ(hour.course()->editor()->plan().fixtures.size(), 3U);
 
     hour.play([&] { hour.hold(Qt::Key_W, 0.8); });

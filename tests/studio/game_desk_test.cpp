@@ -156,7 +156,7 @@ TEST(GameDesk, AGameFindsTheWindowAndPlaysItsScripts) {
     game.press("jump");
     for (int i = 0; i < 10; ++i) game.step();
     studio.hear(game);
-    EXPECT_TRUE(studio.games->what_it_says()->text().contains("plays them as they are here"));
+    EXPECT_TRUE(studio.games->what_it_says()->text().contains("plays the same scripts"));
     const std::vector<QString> lanes = studio.games->lanes()->lanes();
     EXPECT_NE(std::find(lanes.begin(), lanes.end(), QString("hop")), lanes.end());
     EXPECT_NE(std::find(lanes.begin(), lanes.end(), QString("jump, held")), lanes.end());
@@ -224,7 +224,7 @@ TEST(GameDesk, AGameThatCantPlayTheScriptsSaysSo) {
         R"(","game":"older","protocol":1}})" + "\n" +
         R"({"jsonrpc":"2.0","method":"scripts_taken","params":{"revision":1,"problem":"keeper.leap:3:1: no"}})" + "\n");
     ASSERT_TRUE(QTest::qWaitFor(
-        [&] { return studio.games->what_it_says()->text() == "older stays with those it had: keeper.leap:3:1: no"; },
+        [&] { return studio.games->what_it_says()->text() == "older kept its previous scripts: keeper.leap:3:1: no"; },
         test::patience(10000)))
         << studio.games->what_it_says()->text().toStdString();
 }
@@ -370,7 +370,7 @@ TEST(GameDesk, TheWayThatAGameTellsLiesOverTheRunInView) {
                    games.front()->lately.back().time_s > last + later_s - 1e-6;
         },
         test::patience(10000)));
-    EXPECT_EQ(studio.games->how_it_lies()->text(), "not laid over the run");
+    EXPECT_EQ(studio.games->how_it_lies()->text(), "no overlay");
     QTest::mouseClick(studio.games->lay_over(), Qt::LeftButton);
     const auto& laid = studio.session->laid_over();
     ASSERT_TRUE(laid);
@@ -378,7 +378,7 @@ TEST(GameDesk, TheWayThatAGameTellsLiesOverTheRunInView) {
     EXPECT_LT(laid->error.by_column.at(Measured::x), 0.02) << "in time and in place";
     EXPECT_LT(laid->error.by_column.at(Measured::z), 0.02);
     EXPECT_GT(laid->points.size(), 50U);
-    EXPECT_TRUE(studio.games->how_it_lies()->text().contains("x: apart by 0.0"))
+    EXPECT_TRUE(studio.games->how_it_lies()->text().contains("x: difference 0.0"))
         << studio.games->how_it_lies()->text().toStdString();
     // Another dial bends the run away from what the game does.
     studio.session->set_dial(studio.dial("hop.rise"), studio.value("hop.rise") * 1.5);
@@ -386,7 +386,7 @@ TEST(GameDesk, TheWayThatAGameTellsLiesOverTheRunInView) {
     EXPECT_GT(laid->error.by_column.at(Measured::z), 0.1);
     QTest::mouseClick(studio.games->lay_over(), Qt::LeftButton);
     EXPECT_FALSE(studio.session->laid_over()) << "taken off";
-    EXPECT_EQ(studio.games->lay_over()->text(), "Lay its way over");
+    EXPECT_EQ(studio.games->lay_over()->text(), "Overlay its path");
 }
 
 TEST(GameDesk, TenGamesAndAFloodOfGarbageAtOnce) {
@@ -483,7 +483,7 @@ TEST(GameDesk, TheProgramOfTheDocumentationIsLinked) {
         << circles.readAllStandardError().toStdString();
     EXPECT_EQ(studio.games->games()->currentText(), "circles");
     EXPECT_TRUE(
-        QTest::qWaitFor([&] { return studio.games->what_it_says()->text() == "circles plays them as they are here"; },
+        QTest::qWaitFor([&] { return studio.games->what_it_says()->text() == "circles plays the same scripts"; },
                         test::patience(10000)));
     studio.session->preview_dial(studio.dial("walk.top"), 8.0);
     EXPECT_TRUE(QTest::qWaitFor([&] { return std::abs(speed() - 8.0) < 1e-9; }, test::patience(10000)));

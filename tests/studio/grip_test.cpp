@@ -91,7 +91,7 @@ TEST(Grip, HandlesAreChosenAndTurnedByKeysAndSaidAloud) {
     const std::string path = holding.session->program()->dials[high.dial].path();
     const double before = holding.value(path);
     for (int i = 0; i < 3; ++i) QTest::keyClick(stage, Qt::Key_Right, Qt::ControlModifier);
-    EXPECT_TRUE(stage->spoken_words().contains("chosen: high")) << stage->spoken_words().toStdString();
+    EXPECT_TRUE(stage->spoken_words().contains("selected: high")) << stage->spoken_words().toStdString();
     for (int i = 0; i < 5; ++i) QTest::keyClick(stage, Qt::Key_Up, Qt::AltModifier);
     holding.settle();
     EXPECT_NEAR(holding.value(path), before + 0.05, 1e-9) << "by hundredths of its range, -50 to 50 cm";
@@ -99,7 +99,7 @@ TEST(Grip, HandlesAreChosenAndTurnedByKeysAndSaidAloud) {
     holding.settle();
     EXPECT_NEAR(holding.value(path), before + 0.04, 1e-9);
     QTest::keyClick(stage, Qt::Key_Left, Qt::ControlModifier);
-    EXPECT_TRUE(stage->spoken_words().contains("chosen: aside"));
+    EXPECT_TRUE(stage->spoken_words().contains("selected: aside"));
 }
 
 struct HoldingLive : test::Studio {

@@ -15,8 +15,8 @@ TEST(Influences, OfADialAndOfAReadingAreToldInWords) {
     studio.session->choose_tape("three hops");
     studio.settle();
     const DialId rise = studio.dial("hop.rise");
-    EXPECT_TRUE(studio.session->influence_of_dial(rise).contains("being worked out"));
-    ASSERT_TRUE(QTest::qWaitFor([&] { return !studio.session->influence_of_dial(rise).contains("being worked out"); },
+    EXPECT_TRUE(studio.session->influence_of_dial(rise).contains("Calculating"));
+    ASSERT_TRUE(QTest::qWaitFor([&] { return !studio.session->influence_of_dial(rise).contains("Calculating"); },
                                 test::patience(60000)));
     const QString of_rise = studio.session->influence_of_dial(rise);
     EXPECT_TRUE(of_rise.contains("hop height  +0.55 m")) << of_rise.toStdString();
@@ -25,7 +25,7 @@ TEST(Influences, OfADialAndOfAReadingAreToldInWords) {
     EXPECT_FALSE(of_height.contains("tether")) << of_height.toStdString();
     studio.session->set_dial(rise, 2.3);
     studio.settle();
-    EXPECT_TRUE(studio.session->influence_of_dial(rise).contains("being worked out")) << "of the new state";
+    EXPECT_TRUE(studio.session->influence_of_dial(rise).contains("Calculating")) << "of the new state";
 }
 
 TEST(Influences, NothingIsToldWhileADialIsDragged) {

@@ -33,7 +33,7 @@ TEST(KeysAlone, APressOfTheTapeIsChosenMovedMadeLongerAndTakenAway) {
     at.press(score, Qt::Key_Home);
     at.press(score, Qt::Key_Right, Qt::ControlModifier);
     EXPECT_NEAR(at.session->cursor(), before[0].from_s, 1e-9) << "the cursor goes along";
-    EXPECT_TRUE(score->spoken_words().contains("chosen: jump from")) << score->spoken_words().toStdString();
+    EXPECT_TRUE(score->spoken_words().contains("selected: jump from")) << score->spoken_words().toStdString();
     at.press(score, Qt::Key_Right, Qt::AltModifier);
     at.press(score, Qt::Key_Right, Qt::AltModifier);
     EXPECT_NEAR(at.presses("jump")[0].from_s, before[0].from_s + 2 * tick, 1e-6);
@@ -57,7 +57,7 @@ TEST(KeysAlone, TheNextPressIsThatOfAnyButtonAndTheLastStaysTheLast) {
     EXPECT_EQ(at.session->cursor(), last);
     std::set<QString> buttons;
     for (int i = 0; i < 20; ++i) {
-        buttons.insert(score->spoken_words().section("chosen: ", 1).section(' ', 0, 0));
+        buttons.insert(score->spoken_words().section("selected: ", 1).section(' ', 0, 0));
         at.press(score, Qt::Key_Left, Qt::ControlModifier);
     }
     EXPECT_TRUE(buttons.contains("jump"));
@@ -69,7 +69,7 @@ TEST(KeysAlone, APointOfTheStickIsChosenAndMovedInTimeAndValue) {
     ScoreView* score = at.desk->score();
     at.press(score, Qt::Key_Home);
     at.press(score, Qt::Key_Right, Qt::ControlModifier | Qt::ShiftModifier);
-    EXPECT_FALSE(score->spoken_words().contains("chosen")) << "its curves aren't shown";
+    EXPECT_FALSE(score->spoken_words().contains("selected")) << "its curves aren't shown";
     score->show_input_curves(true);
     at.settle();
     const auto points = [&] { return points_of(*at.session->tape(), 0, InputCurve::stick_ahead); };
@@ -99,7 +99,7 @@ TEST(KeysAlone, PhasesAreRenamedReachedAndReworded) {
     auto* map = at.window->findChild<PhaseMap*>();
     ASSERT_NE(map, nullptr);
     map->setFocus();
-    EXPECT_TRUE(map->spoken_words().contains("chosen: phase burst, entered 2 times"))
+    EXPECT_TRUE(map->spoken_words().contains("selected: phase burst, entered 2 times"))
         << map->spoken_words().toStdString();
     std::uint32_t went_to = 0;
     QObject::connect(map, &PhaseMap::place_wanted, map, [&](std::uint32_t, std::uint32_t begin) { went_to = begin; });
@@ -111,7 +111,7 @@ TEST(KeysAlone, PhasesAreRenamedReachedAndReworded) {
     at.press(map->entry(), Qt::Key_Return);
     EXPECT_NE(at.session->text("moves/dash.leap")->find("phase blast"), std::string::npos);
     at.press(map, Qt::Key_Down);
-    EXPECT_TRUE(map->spoken_words().contains("chosen: to settle")) << map->spoken_words().toStdString();
+    EXPECT_TRUE(map->spoken_words().contains("selected: to settle")) << map->spoken_words().toStdString();
     at.press(map, Qt::Key_F2);
     ASSERT_TRUE(map->entry()->isVisible());
     at.press(map, Qt::Key_Escape);
@@ -134,7 +134,7 @@ TEST(KeysAlone, ACurveIsShaped) {
     ASSERT_EQ(points().size(), 3U);
     at.press(&view, Qt::Key_Right);
     at.press(&view, Qt::Key_Right);
-    EXPECT_TRUE(view.spoken_words().contains("chosen: 1 at 0.6")) << view.spoken_words().toStdString();
+    EXPECT_TRUE(view.spoken_words().contains("selected: 1 at 0.6")) << view.spoken_words().toStdString();
     at.press(&view, Qt::Key_Down);
     at.press(&view, Qt::Key_Left, Qt::AltModifier);
     EXPECT_NEAR(points()[1].y, 0.95, 1e-9);
@@ -153,14 +153,14 @@ TEST(KeysAlone, TheCourseIsWalkedThroughAndPlacedOn) {
     const auto& course = [&]() -> const CoursePlan& { return at.session->course()->plan; };
     at.press(plan, Qt::Key_N);
     const QString first = plan->spoken_words();
-    EXPECT_FALSE(first.contains("Nothing is selected")) << first.toStdString();
+    EXPECT_FALSE(first.contains("Nothing selected")) << first.toStdString();
     at.press(plan, Qt::Key_N);
     EXPECT_NE(plan->spoken_words(), first);
     at.press(plan, Qt::Key_N, Qt::ShiftModifier);
     EXPECT_EQ(plan->spoken_words(), first);
     const std::size_t pieces = course().pieces.size();
     plan->arm("box");
-    EXPECT_TRUE(plan->spoken_words().contains("Enter places box"));
+    EXPECT_TRUE(plan->spoken_words().contains("Enter puts box"));
     at.press(plan, Qt::Key_Return);
     EXPECT_EQ(course().pieces.size(), pieces + 1);
     at.press(plan, Qt::Key_Delete);

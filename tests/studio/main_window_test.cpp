@@ -113,7 +113,7 @@ TEST(MainWindow, ErrorsStandInTheStripUntilTheyAreMended) {
     studio.write_outside("moves/hop.leap", good + "\nmove broken on jmup { phase a { end when grounded } }\n");
     EXPECT_TRUE(studio.window->strip_text().contains("moves/hop.leap:")) << studio.window->strip_text().toStdString();
     EXPECT_TRUE(studio.window->strip_text().contains("did you mean jump?"));
-    EXPECT_TRUE(studio.window->strip_text().contains("last good version"));
+    EXPECT_TRUE(studio.window->strip_text().contains("last version without errors"));
     studio.write_outside("moves/hop.leap", good);
     EXPECT_TRUE(studio.window->strip_text().isEmpty());
 }

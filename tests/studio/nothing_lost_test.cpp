@@ -53,7 +53,7 @@ TEST(NothingLost, OpeningAnotherProjectAsksAboutUnsavedWorkAndTheTakeThatStoppin
     studio.session->set_dial(studio.dial("hop.rise"), 2.6);
     begin_take(studio);
     QString said;
-    answer("Stay", said);
+    answer("Cancel", said);
     EXPECT_FALSE(studio.window->open_project(QString::fromStdString(other.string())));
     EXPECT_TRUE(said.contains("moves/hop.leap")) << said.toStdString();
     EXPECT_TRUE(said.contains("\"take\"")) << said.toStdString();
@@ -186,7 +186,7 @@ TEST(NothingLost, ScriptsOutsideOfTheProjectAreReadAndNotWritten) {
     EXPECT_TRUE(studio.session->program_is_current());
     studio.session->edit_text("../shared.leap", text + "# mine\n", "edit");
     const QString problems = studio.session->save();
-    EXPECT_TRUE(problems.contains("../shared.leap lies outside of the project's folder")) << problems.toStdString();
+    EXPECT_TRUE(problems.contains("../shared.leap is outside the project folder")) << problems.toStdString();
     EXPECT_EQ(read_file(shared).value(), text);
     EXPECT_TRUE(studio.session->modified()) << "it is still here";
 }

@@ -45,8 +45,8 @@ TEST(Playback, AnotherSpeedGoesOnFromWhereItIs) {
 
 TEST(Playback, ALoopIsGoneRoundHoweverLateThePicturesCome) {
     Watched watched;
-    watched.playback.set_loop(LoopStretch{2.0, 1.0}, 0.0);
-    EXPECT_EQ(watched.playback.loop(), (LoopStretch{1.0, 2.0})) << "in order";
+    watched.playback.set_loop(LoopRange{2.0, 1.0}, 0.0);
+    EXPECT_EQ(watched.playback.loop(), (LoopRange{1.0, 2.0})) << "in order";
     watched.playback.start(3.5, 4.0);
     EXPECT_NEAR(watched.at(0.0), 1.0, 1e-12) << "from outside of it: at its begin";
     EXPECT_NEAR(watched.at(0.75), 1.75, 1e-12);
@@ -57,11 +57,11 @@ TEST(Playback, ALoopIsGoneRoundHoweverLateThePicturesCome) {
 
 TEST(Playback, ALoopBehindTheRunsEndEndsWithTheRunInsteadOfTurningOnTheSpot) {
     Watched watched;
-    watched.playback.set_loop(LoopStretch{2.0, 3.0}, 0.0);
+    watched.playback.set_loop(LoopRange{2.0, 3.0}, 0.0);
     watched.playback.start(2.5, 4.0);
     EXPECT_EQ(watched.at(0.1, 1.5), 1.5) << "the tape was cut meanwhile";
     EXPECT_FALSE(watched.playback.running());
-    watched.playback.set_loop(LoopStretch{1.0, 1.001}, 0.0);
+    watched.playback.set_loop(LoopRange{1.0, 1.001}, 0.0);
     EXPECT_FALSE(watched.playback.loop()) << "too short to be seen";
 }
 
@@ -80,11 +80,11 @@ struct Watching : test::Studio {
 TEST(Watch, SpaceWatchesTheTapeAndHoldsIt) {
     Watching window;
     WatchButton* button = window.desk->transport()->watch_button();
-    EXPECT_EQ(button->text(), "Watch");
+    EXPECT_EQ(button->text(), "Replay");
     window.session->set_cursor(0.5);
     window.key(Qt::Key_Space);
     EXPECT_TRUE(window.session->playback().running());
-    EXPECT_EQ(button->text(), "Hold");
+    EXPECT_EQ(button->text(), "Pause");
     window.pass(0.75);
     EXPECT_NEAR(window.session->cursor(), 1.25, 1e-9);
     window.key(Qt::Key_Space);
@@ -95,7 +95,7 @@ TEST(Watch, SpaceWatchesTheTapeAndHoldsIt) {
     EXPECT_NEAR(window.session->cursor(), 1.5, 1e-9);
     window.pass(100.0);
     EXPECT_EQ(window.session->cursor(), window.session->length());
-    EXPECT_EQ(button->text(), "Watch") << "over";
+    EXPECT_EQ(button->text(), "Replay") << "over";
 }
 
 TEST(Watch, CommaAndFullStopChangeTheSpeedFromTheScoreToo) {
@@ -105,7 +105,7 @@ TEST(Watch, CommaAndFullStopChangeTheSpeedFromTheScoreToo) {
     QTest::keyClick(score, Qt::Key_Comma);
     QTest::keyClick(score, Qt::Key_Comma);
     EXPECT_DOUBLE_EQ(window.session->playback().speed(), 0.25);
-    EXPECT_EQ(window.desk->transport()->watch_button()->text(), "Watch 0.25×");
+    EXPECT_EQ(window.desk->transport()->watch_button()->text(), "Replay 0.25×");
     QTest::keyClick(score, Qt::Key_Space);
     window.pass(1.0);
     EXPECT_NEAR(window.session->cursor(), 0.25, 1e-9);
@@ -121,7 +121,7 @@ TEST(Watch, BracketsSetALoopAndLTakesItAway) {
     window.key(Qt::Key_BracketLeft);
     window.session->set_cursor(1.5);
     window.key(Qt::Key_BracketRight);
-    ASSERT_EQ(window.session->playback().loop(), (LoopStretch{1.0, 1.5}));
+    ASSERT_EQ(window.session->playback().loop(), (LoopRange{1.0, 1.5}));
     window.key(Qt::Key_Space);
     EXPECT_NEAR(window.session->cursor(), 1.0, 1e-9);
     window.pass(0.75);
@@ -180,7 +180,7 @@ TEST(Watch, ScrubbingWhileWatchingGoesOnFromThereAndAnotherTapeEndsIt) {
     window.session->set_cursor(2.0);
     window.pass(0.25);
     EXPECT_NEAR(window.session->cursor(), 2.25, 1e-9);
-    window.session->set_loop(LoopStretch{0.5, 1.0});
+    window.session->set_loop(LoopRange{0.5, 1.0});
     window.session->choose_tape("quay loop");
     window.settle();
     EXPECT_FALSE(window.session->playback().running());
@@ -203,7 +203,7 @@ TEST(Watch, TheMenuHasEverySpeedTheLoopAndTakingOver) {
     EXPECT_DOUBLE_EQ(window.session->playback().speed(), 1.0);
     window.session->set_cursor(1.0);
     pick("Loop from the cursor");
-    EXPECT_EQ(window.session->playback().loop(), (LoopStretch{1.0, window.session->length()}));
+    EXPECT_EQ(window.session->playback().loop(), (LoopRange{1.0, window.session->length()}));
     emit menu->aboutToShow();
     pick("No loop");
     EXPECT_FALSE(window.session->playback().loop());

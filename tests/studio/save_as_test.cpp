@@ -64,7 +64,7 @@ TEST(SaveAs, AFolderThatIsTakenOrInsideIsRefusedAndNothingChanges) {
     EXPECT_FALSE(studio.window->save_as(QString::fromStdString(studio.project.string())));
     EXPECT_TRUE(studio.window->strip_text().contains("not empty"));
     EXPECT_FALSE(studio.window->save_as(QString::fromStdString((studio.project / "within").string())));
-    EXPECT_TRUE(studio.window->strip_text().contains("inside of this project"));
+    EXPECT_TRUE(studio.window->strip_text().contains("inside this project"));
     ASSERT_TRUE(write_file(beside(studio, "file"), "x"));
     EXPECT_FALSE(studio.window->save_as(QString::fromStdString(beside(studio, "file/below").string())));
     EXPECT_EQ(studio.session->project_name(), "Lantern Quay");

@@ -49,7 +49,7 @@ TEST(ScriptFiles, ANameThatIsTakenOutsideOrTheFirstFilesIsRefused) {
     EXPECT_TRUE(writing.script->move_file("moves/hop.leap", "moves/dash.leap").contains("already"));
     EXPECT_TRUE(writing.script->move_file("moves/hop.leap", "../hop.leap").contains("outside"));
     EXPECT_TRUE(writing.script->move_file("wick.leap", "wack.leap").contains("project.json"));
-    EXPECT_TRUE(writing.script->remove_file("wick.leap").contains("first file"));
+    EXPECT_TRUE(writing.script->remove_file("wick.leap").contains("main file"));
     EXPECT_TRUE(writing.script->make_file("../x.leap").contains("outside"));
     EXPECT_TRUE(writing.script->make_file("moves/hop.leap").contains("already"));
     EXPECT_FALSE(writing.session->modified());

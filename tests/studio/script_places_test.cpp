@@ -112,7 +112,7 @@ TEST(ScriptPlaces, EveryUseOfANameIsListedAndGoneTo) {
     PlaceList* places = writing.script->places();
     ASSERT_TRUE(places->isVisible());
     ASSERT_GT(places->list()->count(), 2);
-    EXPECT_TRUE(places->heading().startsWith("top is said in")) << places->heading().toStdString();
+    EXPECT_TRUE(places->heading().startsWith("top is used in")) << places->heading().toStdString();
     int elsewhere = 0;
     while (places->list()->item(elsewhere)->text().startsWith("stances.leap")) ++elsewhere;
     places->list()->setCurrentRow(elsewhere);
@@ -122,7 +122,7 @@ TEST(ScriptPlaces, EveryUseOfANameIsListedAndGoneTo) {
     EXPECT_EQ(writing.editor->chosen_text(), "top");
     writing.caret_before("# ");
     QTest::keyClick(writing.editor, Qt::Key_F12, Qt::ShiftModifier);
-    EXPECT_TRUE(writing.window->strip_text().contains("No name"));
+    EXPECT_TRUE(writing.window->strip_text().contains("no project name"));
 }
 
 TEST(ScriptPlaces, ProblemsOfAllFilesAreListedAndGoAwayWhenMended) {

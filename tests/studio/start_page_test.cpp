@@ -84,7 +84,7 @@ TEST(StartPage, WhatCantBeMadeSaysWhyAndIsNotMade) {
     Empty empty;
     StartPage* page = empty.window.start_page();
     type(page->folder(), "somewhere");
-    EXPECT_TRUE(page->problem().contains("whole path"));
+    EXPECT_TRUE(page->problem().contains("full path"));
     EXPECT_FALSE(page->make_button()->isEnabled());
     QTest::keyClick(page->folder(), Qt::Key_Return);
     EXPECT_FALSE(empty.session.is_open());
@@ -117,7 +117,7 @@ TEST(StartPage, RecentProjectsComeNewestFirstAndOneThatIsGoneIsForgotten) {
     list->setCurrentRow(1);
     list->setFocus();
     QTest::keyClick(list, Qt::Key_Return);
-    EXPECT_TRUE(empty.window.strip_text().contains("no longer there"));
+    EXPECT_TRUE(empty.window.strip_text().contains("no longer exists"));
     ASSERT_EQ(list->count(), 1);
     list->setCurrentRow(0);
     QTest::keyClick(list, Qt::Key_Return);

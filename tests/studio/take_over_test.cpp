@@ -31,7 +31,7 @@ struct Taking : test::Studio {
 
 TEST(TakeOver, ShiftEnterPlaysOnAndTheTakeKeepsTheHead) {
     Taking window("quay loop");
-    window.session->set_loop(LoopStretch{2.0, 4.0});
+    window.session->set_loop(LoopRange{2.0, 4.0});
     window.take_over(3.0);
     ASSERT_TRUE(window.session->playing());
     EXPECT_NEAR(window.session->cursor(), 3.0, 1.0 / 120 + 1e-9);

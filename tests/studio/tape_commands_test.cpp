@@ -27,7 +27,7 @@ struct Tapes : test::Studio {
         desk->score()->setFocus();
     }
     const Tape& tape() const { return *session->tape(); }
-    void mark(double from, double to) { session->set_loop(LoopStretch{from, to}); }
+    void mark(double from, double to) { session->set_loop(LoopRange{from, to}); }
     void undo() {
         session->undo_stack().undo();
         settle();
@@ -255,10 +255,10 @@ TEST(TapeCommands, ATakeThatAnotherWasPlayedAfterComesBackFromTheMenu) {
     window.tapes->fill_menu(menu);
     const auto submenus = menu.findChildren<QMenu*>();
     const auto earlier = std::find_if(submenus.begin(), submenus.end(),
-                                      [](const QMenu* each) { return each->title() == "Takes played before"; });
+                                      [](const QMenu* each) { return each->title() == "Earlier takes"; });
     ASSERT_NE(earlier, submenus.end());
     ASSERT_TRUE((*earlier)->isEnabled());
-    EXPECT_EQ((*earlier)->actions()[0]->text(), QString("1 before: %1 s, presses: 0").arg(good.length_s, 0, 'f', 2));
+    EXPECT_EQ((*earlier)->actions()[0]->text(), QString("1 earlier: %1 s, presses: 0").arg(good.length_s, 0, 'f', 2));
     (*earlier)->actions()[0]->trigger();
     window.settle();
     EXPECT_EQ(*window.session->tape(), good);

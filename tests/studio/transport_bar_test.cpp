@@ -79,7 +79,7 @@ TEST(TransportBar, KeepAndDropAreThereOnlyForADifference) {
     test::Studio studio;
     TransportBar* bar = studio.desk->transport();
     QPushButton* keep = button(bar, "Keep");
-    QPushButton* drop = button(bar, "Drop");
+    QPushButton* drop = button(bar, "Revert");
     EXPECT_FALSE(keep->isEnabled());
     EXPECT_FALSE(drop->isEnabled());
     const double written = studio.value("hop.rise");

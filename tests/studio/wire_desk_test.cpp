@@ -65,7 +65,7 @@ TEST(WireDesk, SaysAtTheCursorWhatDiffersAndWhy) {
     EXPECT_TRUE(words.contains("Peer 2 joined later, and it isn't kept")) << words.toStdString();
     window.wire->set_cursor(0.2);
     EXPECT_EQ(window.wire->sheet()->differences_text(), "Nothing: all agree");
-    EXPECT_EQ(window.wire->stages()->frame_of(2), nullptr) << "not there yet";
+    EXPECT_EQ(window.wire->stages()->frame_of(2), nullptr) << "not joined yet";
     window.wire->set_cursor(3.0);
     ASSERT_NE(window.wire->stages()->frame_of(2), nullptr);
     EXPECT_EQ(window.wire->stages()->frame_of(2)->world.actors.size(), 3U);
@@ -235,7 +235,7 @@ TEST(WireDesk, ClocksAndInputDelayAreTurnedInTheSheet) {
     Wire window("two at the buoy");
     window.wire->sheet()->link_row(1, "clock")->box()->setValue(-40.0);
     EXPECT_NEAR(window.plan().peers[1].clock_s, -0.04, 1e-9);
-    window.wire->sheet()->link_row(0, "counts after")->box()->setValue(50.0);
+    window.wire->sheet()->link_row(0, "input delay")->box()->setValue(50.0);
     EXPECT_NEAR(window.plan().input_delay_s, 0.05, 1e-9);
     window.played();
     window.session->undo_stack().undo();
