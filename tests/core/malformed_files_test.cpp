@@ -60,7 +60,7 @@ TEST(MalformedCourse, EachMistakeIsNamedWithItsPlace) {
     expect_messages(
         {{"{}", "format: is missing"},
          {R"({"format":7,"name":"c"})", "newer Easy Leap"},
-         {R"({"format":1,"name":"c"})", "needs a place"},
+         {R"({"format":1,"name":"c"})", "needs at least one start place"},
          {R"({"format":1,"name":"c","places":[{"name":"p"}]})", "places[0].position: is missing"},
          {R"({"format":1,"name":"c","places":[{"name":"p","position":[0,0,1e99]}]})", "entry 3"},
          {R"({"format":1,"name":"c","places":[{"name":"p","position":[0,0,0]},{"name":"p","position":[0,0,0]}]})",
