@@ -149,8 +149,7 @@ void check_passed_over([[maybe_unused]] const EvaluationContext& context) {
     for (std::size_t i = 0;
          i < context.world.fixtures.size() && context.cache->poses.size() == context.world.fixtures.size(); ++i) {
         const Phase* phase = fixture_phase(context, i);
-        const bool is_passed_over = phase != nullptr && !context.cache->poses[i].active_fixtures &&
-                                    !phase->waits_for_events &&
+        const bool is_passed_over = phase != nullptr && !context.cache->poses[i].active && !phase->waits_for_events &&
                                     subject_now(context, i) == static_cast<std::size_t>(context.actor.id);
         for (std::size_t k = 0; is_passed_over && k < phase->transitions.size(); ++k) {
             const auto& when = phase->transitions[k].when;
