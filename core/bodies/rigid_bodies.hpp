@@ -12,7 +12,7 @@ namespace leap {
 /// Every fixture that can be loose, where it was placed; those that rest on something start asleep.
 void start_rigid_bodies(const SceneView& scene, World& world);
 
-/// A substep of time, s: later than `from`, up to and with `to`.
+/// A range of time, s: later than `from`, up to and with `to`.
 struct TimeRange {
     double from = 0.0;
     double to = 0.0;

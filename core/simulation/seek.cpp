@@ -159,7 +159,7 @@ void check_passed_over([[maybe_unused]] const EvaluationContext& context) {
 #endif
 }
 
-/// `quiet`: nothing has happened since the last substep's end, so what was noticed there still holds.
+/// `inputs_unchanged`: nothing has happened since the last substep's end, so what was noticed there still holds.
 void sample_first(const SceneView& scene, const World& world, const Actor& actor, bool inputs_unchanged,
                   ActorScratch& scratch) {
     StepCache& cache = scratch.cache;

@@ -13,7 +13,7 @@ namespace leap {
 /// thin or fast.
 ///
 /// Method: the substep is taken whole. When something has changed by its end, the instant is found by halving (the
-/// substep is taken anew from its begin each time); what was passed meanwhile is found by the least distance along the
+/// substep is taken again from its begin each time); what was passed meanwhile is found by the least distance along the
 /// way, which is a convex function for convex things.
 ///
 /// What a substep of one character leads to.

@@ -236,10 +236,10 @@ void OutcomePage::show_compared(const CompareOutcome& made) {
             return si ? quantity(*si, change.type.dimension) : QString("–");
         };
         const bool broken = change.met_after == false && change.met_before != false;
-        const bool mended = change.met_after == true && change.met_before == false;
+        const bool fixed = change.met_after == true && change.met_before == false;
         QString name = to_qt(change.reading);
         add_row({to_qt(change.tape), name.replace('_', ' '), value(change.before), value(change.after),
-                 broken ? tr("✗ mark broken") : (mended ? tr("✓ mark fixed") : QString())},
+                 broken ? tr("✗ mark broken") : (fixed ? tr("✓ mark fixed") : QString())},
                 {palette::quiet(), palette::ink(), palette::kept(), palette::now(),
                  broken ? palette::refused() : palette::holds()},
                 to_qt(change.tape), 0.0, to_qt(change_text(change)));

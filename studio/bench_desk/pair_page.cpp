@@ -44,15 +44,15 @@ PairPage::PairPage(Session& session, QWidget* parent) : QWidget(parent), session
     table_ = plain_table(tr("Rounds"));
     layout->addWidget(table_, 1);
     names_ = new QPushButton(tr("Show the names"));
-    anew_ = new QPushButton(tr("Start again"));
-    row({names_, anew_});
+    start_again_ = new QPushButton(tr("Start again"));
+    row({names_, start_again_});
     connect(play_first_, &QPushButton::clicked, this, [this] { play(false); });
     connect(play_second_, &QPushButton::clicked, this, [this] { play(true); });
     connect(first_, &QPushButton::clicked, this, [this] { say(PairSaid::one); });
     connect(second_, &QPushButton::clicked, this, [this] { say(PairSaid::other); });
     connect(none_, &QPushButton::clicked, this, [this] { say(PairSaid::none); });
     connect(names_, &QPushButton::clicked, this, &PairPage::show_names);
-    connect(anew_, &QPushButton::clicked, this, &PairPage::begin_anew);
+    connect(start_again_, &QPushButton::clicked, this, &PairPage::start_again);
     for (const auto signal : {&Session::lists_changed, &Session::play_started, &Session::play_stopped})
         connect(&session_, signal, this, &PairPage::refresh);
     when_paper_changes(*this, [this] { refresh(); });
@@ -93,7 +93,7 @@ void PairPage::refresh() {
     for (QPushButton* button : {first_, second_, none_}) button->setEnabled(both);
     names_->setEnabled(rounds > 0 && !told && !session_.playing());
     names_->setVisible(!told);
-    anew_->setVisible(rounds > 0);
+    start_again_->setVisible(rounds > 0);
     if (told) {
         words_->setText(to_qt(trial.result->line));
     } else if (over) {
@@ -165,15 +165,15 @@ void PairPage::show_names() {
     if (!why_not.isEmpty()) emit problem(why_not);
 }
 
-void PairPage::begin_anew() {
+void PairPage::start_again() {
     const TrialEntry* now = entry();
     if (now == nullptr) return;
-    Trial anew = now->trial;
-    anew.rounds.clear();
-    anew.result.reset();
-    anew.seed = QRandomGenerator::global()->bounded(1U << 30U);
+    Trial restarted = now->trial;
+    restarted.rounds.clear();
+    restarted.result.reset();
+    restarted.seed = QRandomGenerator::global()->bounded(1U << 30U);
     played_[0] = played_[1] = 0;
-    session_.edit_trial(path_, anew);
+    session_.edit_trial(path_, restarted);
 }
 
 }  // namespace leap::studio

@@ -22,7 +22,7 @@ class PairPage : public QWidget {
     QPushButton* second_button() { return second_; }
     QPushButton* none_button() { return none_; }
     QPushButton* names_button() { return names_; }
-    QPushButton* anew_button() { return anew_; }
+    QPushButton* start_again_button() { return start_again_; }
     QTableWidget* table() { return table_; }
     QString words() const { return words_->text(); }
 
@@ -37,7 +37,7 @@ class PairPage : public QWidget {
     void play(bool second);
     void say(PairSaid said);
     void show_names();
-    void begin_anew();
+    void start_again();
     void fill_table(const Trial& trial, bool told);
 
     Session& session_;
@@ -52,7 +52,7 @@ class PairPage : public QWidget {
     QLabel* words_;
     QTableWidget* table_;
     QPushButton* names_;
-    QPushButton* anew_;
+    QPushButton* start_again_;
 };
 
 }  // namespace leap::studio

@@ -276,7 +276,7 @@ void TrialSheet::fill_pair(const Trial& trial) {
     if (!session_.course()) return;
     QStringList tunings;
     for (const TuningEntry& entry : session_.tunings()) tunings << to_qt(entry.tuning.name);
-    const auto anew = [](std::string Trial::*member) {
+    const auto restarting = [](std::string Trial::*member) {
         return [member](Trial& to, const std::string& text) {
             if (to.*member == text) return;
             to.*member = text;
@@ -284,10 +284,10 @@ void TrialSheet::fill_pair(const Trial& trial) {
             to.result.reset();
         };
     };
-    add_name(tr("first tuning"), "one", trial.one, tunings, anew(&Trial::one));
-    add_name(tr("second tuning"), "other", trial.other, tunings, anew(&Trial::other));
+    add_name(tr("first tuning"), "one", trial.one, tunings, restarting(&Trial::one));
+    add_name(tr("second tuning"), "other", trial.other, tunings, restarting(&Trial::other));
     add_name(tr("start"), "from", trial.from.empty() ? tr("where the current tape starts").toStdString() : trial.from,
-             place_names(session_.course()->plan, false), anew(&Trial::from));
+             place_names(session_.course()->plan, false), restarting(&Trial::from));
     add_field(tr("rounds"), "rounds", trial.tries > 0 ? QString::number(trial.tries) : QString(),
               QString::number(defaults::usual_pair_rounds), [](Trial& to, const std::string& text) {
                   bool fine = false;

@@ -107,7 +107,7 @@ TEST(PairPage, RoundsStandInTheFileAndCanBeTakenBack) {
     window.session->undo_stack().undo();
     window.settle();
     EXPECT_EQ(window.trial().rounds.size(), 1U);
-    window.press(window.page->anew_button());
+    window.press(window.page->start_again_button());
     EXPECT_TRUE(window.trial().rounds.empty());
     EXPECT_NE(window.trial().seed, read->seed) << "in another order";
 }
