@@ -204,6 +204,9 @@ void note_touches(const SceneView& scene, World& world, Actor& actor, StepScratc
     StepCache& cache = scratch.actors[static_cast<std::size_t>(actor.id)].cache;
     const EvaluationContext now = scene.context(world, actor, &cache);
     const Capsule capsule{actor.radius, actor.height};
+    const auto note_when = [&](bool changed) {
+        if (changed) cache.note_change();
+    };
     for (const std::size_t i : cache.active_fixtures) {
         ActorContact& own = actor.contacts[i];
         const KnownPose& known = cache.poses[i];
@@ -211,7 +214,7 @@ void note_touches(const SceneView& scene, World& world, Actor& actor, StepScratc
         const RigidState* loose = rigid ? &world.loose[*rigid] : nullptr;
         if (loose != nullptr && !loose->holder.is_nobody()) {
             const bool holds = loose->holder.is_actor(static_cast<std::size_t>(actor.id));
-            if (holds != own.touching) cache.note_change();
+            note_when(holds != own.touching);
             own.touching = holds;
             continue;
         }
@@ -232,7 +235,7 @@ void note_touches(const SceneView& scene, World& world, Actor& actor, StepScratc
         }
         if (touches && !own.touching) own.events |= fixture_touched;
         own.touching = touches;
-        if (!(own == own_before) || blocked != blocked_before) cache.note_change();
+        note_when(!(own == own_before) || blocked != blocked_before);
     }
 }
 

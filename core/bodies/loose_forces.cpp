@@ -57,6 +57,17 @@ bool is_forced(const EvaluationContext& context, std::size_t rigid) {
            glm::length(pushed.torque - loose.pushed_turn) > defaults::waking_push_mps2 * mass;
 }
 
+void show_middle_of_step(World& world, StepScratch& scratch) {
+    const std::vector<RigidObject>& things = scratch.loose.things;
+    for (std::size_t i = 0; i < things.size(); ++i) {
+        if (!things[i].there) continue;
+        RigidBody& body = world.loose[i].body;
+        body = things[i].body;
+        if (!body.asleep) body.place += body.velocity * (0.5 * defaults::loose_step_s);
+    }
+    scratch.shared.changes.note();
+}
+
 void take_forces(const SceneView& scene, std::int64_t step, World& world, StepScratch& scratch) {
     RigidWork& work = scratch.loose;
     work.pushes.assign(work.things.size(), Vec3{0.0});
@@ -72,13 +83,7 @@ void take_forces(const SceneView& scene, std::int64_t step, World& world, StepSc
     for (std::size_t i = 0; i < work.things.size() && !any; ++i) any = effects_of(i) != nullptr;
     if (!any) return;
     constexpr double h = defaults::loose_step_s;
-    for (std::size_t k = 0; k < work.things.size(); ++k) {
-        if (!work.things[k].there) continue;
-        RigidBody& body = world.loose[k].body;
-        body = work.things[k].body;
-        if (!body.asleep) body.place += body.velocity * (0.5 * h);
-    }
-    scratch.shared.changes.note();
+    show_middle_of_step(world, scratch);
     context.ahead = (static_cast<double>(step) - 0.5) * h - context.actor.time;
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         const Effects* effects = effects_of(i);

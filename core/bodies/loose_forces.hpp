@@ -11,6 +11,10 @@ namespace leap {
 /// isn't where it should face.
 bool is_forced(const EvaluationContext& context, std::size_t rigid);
 
+/// Puts everything loose where its velocity takes it by the middle of the step that comes, for expressions that are
+/// worked out there.
+void show_middle_of_step(World& world, StepScratch& scratch);
+
 /// What phases push, spring and brake by themselves in the step that comes: it counts as gravity does. Expressions are
 /// worked out where everything will be in the step's middle. `step`: the number of its end on the grid of steps.
 void take_forces(const SceneView& scene, std::int64_t step, World& world, StepScratch& scratch);

@@ -239,22 +239,14 @@ void take_gravity_again(const SceneView& scene, std::int64_t step, World& world,
     StepCache& cache = scratch.actors[reference_actor(world)].cache;
     EvaluationContext context = scene.context(world, world.actors[reference_actor(world)], &cache);
     context.ahead = (static_cast<double>(step) - 0.5) * defaults::loose_step_s - context.actor.time;
-    bool written = false;
+    bool is_shown = false;
     for (std::size_t i = 0; i < work.things.size(); ++i) {
         const std::size_t fixture = scene.layout.rigid[i].fixture;
         if (!work.things[i].there || work.things[i].body.asleep || !gravity_said(context, fixture).varies) continue;
-        if (!written)
-            for (std::size_t k = 0; k < work.things.size(); ++k) {
-                if (!work.things[k].there) continue;
-                RigidBody& body = world.loose[k].body;
-                body = work.things[k].body;
-                if (!body.asleep) body.place += body.velocity * (0.5 * defaults::loose_step_s);
-            }
-        written = true;
+        if (!is_shown) show_middle_of_step(world, scratch);
+        is_shown = true;
         work.pulls[i] = gravity_on(context, fixture);
     }
-    if (!written) return;
-    scratch.shared.changes.note();
 }
 
 /// Which things go through which obstacles: what has just been let go of through who let go of it, what is stood on

@@ -162,6 +162,14 @@ Quat facing(const Vec3& way) {
     return about_axis(horizontal_length(way) > 1e-9 ? elementary::atan2(way.y, way.x) : 0.0, world_up);
 }
 
+/// A fixture sees the event in the next round.
+void tell(std::size_t fixture, FixtureEvent event, const Owner& by, World& world, StepCache& cache) {
+    FixtureContact& contact = world.contacts[fixture];
+    contact.events_ahead = static_cast<std::uint8_t>(contact.events_ahead | event);
+    contact.told_by_ahead = by;
+    cache.note_fixture_change();
+}
+
 void spawn(const EvaluationContext& context, const Action& action, World& world, const Actor& actor, StepCache& cache,
            Record* record) {
     const auto note = [&](EventKind kind, std::int32_t index) {
@@ -185,10 +193,7 @@ void spawn(const EvaluationContext& context, const Action& action, World& world,
         // Who makes it doesn't meet it before they have been apart, like one who throws.
         loose.passes =
             context.fixture ? fixture_owner(context.fixture.at()) : actor_owner(static_cast<std::size_t>(actor.id));
-        FixtureContact& contact = world.contacts[i];
-        contact.events_ahead |= fixture_spawned;
-        contact.told_by_ahead = context.fixture ? doer_of(world, context.fixture.at()) : loose.passes;
-        cache.note_fixture_change();
+        tell(i, fixture_spawned, context.fixture ? doer_of(world, context.fixture.at()) : loose.passes, world, cache);
         return note(EventKind::spawned, static_cast<std::int32_t>(i));
     }
     note(EventKind::none_waits, action.index);
@@ -278,9 +283,7 @@ void action_of_fixture(const SceneView& scene, const EvaluationContext& context,
     } else if (action.kind == ActionKind::hold || action.kind == ActionKind::throw_it) {
         action_of_loose(context, i, action, world, actor, record);
     } else if (link) {
-        world.contacts[*link].events_ahead |= fixture_told;
-        world.contacts[*link].told_by_ahead = doer_of(world, i);
-        cache.note_fixture_change();
+        tell(*link, fixture_told, doer_of(world, i), world, cache);
     }
 }
 
@@ -303,7 +306,6 @@ void run_actions(const SceneView& scene, std::span<const Action> actions, World&
                  StepCache& cache, Record* record, const ActOwner& owner) {
     for (std::size_t i = 0; i < actions.size(); ++i) {
         const Action& action = actions[i];
-        cache.note_change();  // each sees what those before it did
         EvaluationContext asked = scene.context(world, actor, &cache);
         asked.by = owner.by;
         const EvaluationContext context = owner.fixture ? asked.of_fixture(owner.fixture.at()) : asked;
@@ -365,8 +367,8 @@ void run_actions(const SceneView& scene, std::span<const Action> actions, World&
                     record->events.push_back({actor.time, EventKind::emitted, action.index, -1, actor.id});
                 break;
         }
+        cache.note_change();  // each sees what those before it did
     }
-    cache.note_change();
 }
 
 }  // namespace leap

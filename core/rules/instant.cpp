@@ -12,10 +12,9 @@ namespace leap {
 
 Instant::Instant(const SceneView& scene, World& world, StepScratch& scratch, Record* record,
                  std::optional<std::size_t> alone)
-    : scene_(scene),
+    : NotedWorld(world, scratch),
+      scene_(scene),
       program_(scene.program),
-      world_(world),
-      scratch_(scratch),
       record_(record),
       alone_(alone),
       first_(alone.value_or(0)),
@@ -29,11 +28,6 @@ bool Instant::is_asked_now(std::size_t actor) const {
     if (world_.actors[actor].remote) return false;
     const ActorScratch::Progress& progress = scratch_.actors[actor].progress;
     return shared_change_ || alone_ || !progress.inputs_unchanged || !progress.rules_idle;
-}
-
-void Instant::note_change() {
-    changed_ = true;
-    own().changed = true;
 }
 
 bool Instant::run() {
@@ -85,7 +79,7 @@ bool Instant::run_rounds() {
         if (changes >= most_changes()) note(EventKind::fault, actor_->body_move().written(), -1);
         forget_events();
         deal_blows();
-        if (!show_news()) return changed_ || round > 0;
+        if (!show_news()) return changed() || round > 0;
     }
     forget_events();
     note(EventKind::fault, actor_->body_move().written(), -1);
@@ -105,27 +99,15 @@ bool Instant::once() {
     return !alone_ && take_fixture_ways();
 }
 
-void Instant::fall_back(const EvaluationContext& context, const CounterInfo& info, CounterState& counter) {
-    if (!info.back_when) return;
-    if (!truth(context, info.back_when->truth)) {
-        counter.back_since = never;
-        return;
-    }
-    if (counter.back_since == never) counter.back_since = context.now();
-    if (context.now() - counter.back_since < number(context, info.back_after) - defaults::timer_rounding_s) return;
-    if (counter.value == *info.back_to) return;
-    counter.value = *info.back_to;
-    note_change();
-    changes().note();
-}
-
 void Instant::fall_back_and_refill() {
     for (std::size_t k = first_; k < last_; ++k) {
         if (!is_asked_now(k)) continue;
         ask(k);
         const EvaluationContext context = context_now();
         for (std::size_t i = 0; i < program_.counters.size(); ++i)
-            if (!program_.counters[i].kind) fall_back(context, program_.counters[i], actor_->counters[i]);
+            if (!program_.counters[i].kind)
+                fall_back(context, program_.counters[i], actor_->counters[i],
+                          [&](World& world) -> CounterState& { return world.actors[k].counters[i]; });
     }
     if (!alone_) fall_back_of_fixtures();
     for (std::size_t k = first_; k < last_; ++k) {
@@ -140,45 +122,44 @@ void Instant::refill_charges() {
     for (const MachineId move : program_.moves) {
         const auto& charges = machine(move).charges;
         if (!charges) continue;
-        MachineState& own = state_of(move);
+        const MachineState& own = actor_->machines[move];
         const double full = number(context, charges->count);
         if (own.charges >= full) continue;
-        note_change();
-        if (charges->refill_when && truth(context, charges->refill_when->truth)) {
-            own.charges = full;
-            changes().note();
-        }
+        stay_awake();
+        if (charges->refill_when && truth(context, charges->refill_when->truth))
+            change_actor().machines[move].charges = full;
         if (!charges->refill_after) continue;
         const double time = number(context, *charges->refill_after);
-        if (actor_->own_time() - own.charge_spent_at >= time - defaults::timer_rounding_s) {
-            own.charges += 1.0;
-            own.charge_spent_at = actor_->own_time();
-            changes().note();
-        }
+        if (actor_->own_time() - own.charge_spent_at < time - defaults::timer_rounding_s) continue;
+        MachineState& refilled = change_actor().machines[move];
+        refilled.charges += 1.0;
+        refilled.charge_spent_at = actor_->own_time();
     }
 }
 
 void Instant::forget_events() {
-    bool any = outcomes_shown_ || !world_.heard.empty();
+    const auto is_old = [](const Actor& actor) {
+        return actor.events != 0 || !actor.heard.empty() ||
+               std::any_of(actor.volumes.begin(), actor.volumes.end(),
+                           [](const VolumeContact& volume) { return volume.entered || volume.left; }) ||
+               std::any_of(actor.buttons.begin(), actor.buttons.end(),
+                           [](const ButtonState& button) { return button.fresh_press || button.fresh_release; });
+    };
+    const auto first = world_.actors.begin() + static_cast<std::ptrdiff_t>(first_);
+    const auto last = world_.actors.begin() + static_cast<std::ptrdiff_t>(last_);
+    if (!outcomes_shown_ && world_.heard.empty() && std::none_of(first, last, is_old)) return;
+    World& world = update();
     for (std::size_t i = first_; i < last_; ++i) {
-        Actor& actor = world_.actors[i];
-        any = any || actor.events != 0 || !actor.heard.empty();
+        Actor& actor = world.actors[i];
         actor.events = 0;
         actor.heard.clear();
-        for (VolumeContact& volume : actor.volumes) {
-            any = any || volume.entered || volume.left;
-            volume.entered = volume.left = false;
-        }
-        for (ButtonState& button : actor.buttons) {
-            any = any || button.fresh_press || button.fresh_release;
-            button.fresh_press = button.fresh_release = false;
-        }
+        for (VolumeContact& volume : actor.volumes) volume.entered = volume.left = false;
+        for (ButtonState& button : actor.buttons) button.fresh_press = button.fresh_release = false;
         if (!outcomes_shown_) continue;
         for (MachineState& machine : actor.machines) machine.outcome = Outcome::none;
     }
-    if (!alone_) world_.heard.clear();
+    if (!alone_) world.heard.clear();
     outcomes_shown_ = false;
-    if (any) changes().note();
 }
 
 namespace {
@@ -200,10 +181,10 @@ bool Instant::show_news() {
     bool any = told || outcomes_;
     for (std::size_t i = first_; i < last_; ++i) any = any || scratch_.actors[i].emitted.any();
     if (!any) return false;
-    changes().note();
+    World& world = update();
     std::vector<Heard> shown;
     for (std::size_t i = first_; i < last_; ++i) {
-        Actor& actor = world_.actors[i];
+        Actor& actor = world.actors[i];
         Emitted& emitted = scratch_.actors[i].emitted;
         if (outcomes_)
             for (MachineState& machine : actor.machines) {
@@ -223,8 +204,8 @@ bool Instant::show_news() {
             }
             shown.push_back(heard);
             if (heard.only.is_nobody()) actor.heard.push_back(heard);
-            if (heard.only.is_actor()) world_.actors[heard.only.at()].heard.push_back(heard);
-            if (!alone_ && !heard.only.is_actor()) world_.heard.push_back(heard);
+            if (heard.only.is_actor()) world.actors[heard.only.at()].heard.push_back(heard);
+            if (!alone_ && !heard.only.is_actor()) world.heard.push_back(heard);
             if (scratch_.keeps_told && heard.sender.is_actor() && !heard.struck &&
                 program_.shared_events[static_cast<std::size_t>(heard.event)] != 0)
                 scratch_.told.push_back({heard, actor.time});
@@ -255,11 +236,15 @@ int Instant::most_changes() const {
     return defaults::max_changes_per_instant + static_cast<int>(machines);
 }
 
-MachineState& Instant::state_of(const RunningMachine& running) {
-    return running.fixture ? world_.machines[running.fixture] : state_of(running.kind);
+const MachineState& Instant::state_of(const RunningMachine& running) const {
+    return running.fixture ? world_.machines[running.fixture] : actor_->machines[running.kind];
 }
 
-const Phase& Instant::phase_of(const RunningMachine& running) {
+MachineState& Instant::change_state_of(const RunningMachine& running) {
+    return running.fixture ? change().machines[running.fixture] : change_actor().machines[running.kind];
+}
+
+const Phase& Instant::phase_of(const RunningMachine& running) const {
     return machine(running.kind).phases[state_of(running).phase];
 }
 

@@ -1,11 +1,13 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <optional>
 #include <span>
 
-#include "core/bodies/scratch.hpp"
+#include "core/defaults.hpp"
 #include "core/record/record.hpp"
 #include "core/rules/actions.hpp"
+#include "core/rules/noted_world.hpp"
 #include "core/senses/blows.hpp"
 #include "core/senses/scene_view.hpp"
 
@@ -18,7 +20,7 @@ struct RunningMachine {
 };
 
 /// Asks the rules at one instant; see core/rules/machines.hpp. Characters are asked in their order, then fixtures.
-class Instant {
+class Instant : private NotedWorld {
   public:
     /// `alone`: only that character's own rules are asked. They may change nothing that others could see.
     Instant(const SceneView& scene, World& world, StepScratch& scratch, Record* record,
@@ -33,12 +35,13 @@ class Instant {
   private:
     // instant.cpp: the rounds
     bool is_asked_now(std::size_t actor) const;
-    void note_change();
     bool run_rounds();
     bool once();
     void forget_events();
     bool show_news();
-    void fall_back(const EvaluationContext& context, const CounterInfo& info, CounterState& counter);
+    /// `counter` gives the place of `now`, to write to.
+    template <class Counter>
+    void fall_back(const EvaluationContext& context, const CounterInfo& info, const CounterState& now, Counter counter);
     void fall_back_and_refill();
     void refill_charges();
 
@@ -90,11 +93,6 @@ class Instant {
         return world_.actors.size() == 1 ? scratch_.actors.front().cache.active_fixtures : scratch_.active_fixtures;
     }
 
-    /// From now on this character is asked.
-    void ask(std::size_t actor) { actor_ = &world_.actors[actor]; }
-    ActorScratch& own() const { return scratch_.actors[static_cast<std::size_t>(actor_->id)]; }
-    StepCache& cache() const { return own().cache; }
-    Changes& changes() const { return scratch_.shared.changes; }
     Emitted& emitted() { return own().emitted; }
     EvaluationContext context_now() const;
     EvaluationContext context_now(const RunningMachine& running) const;
@@ -102,9 +100,9 @@ class Instant {
     /// other.
     int most_changes() const;
     const Machine& machine(MachineId kind) const { return program_.machines[kind]; }
-    MachineState& state_of(const RunningMachine& running);
-    MachineState& state_of(MachineId move) { return actor_->machines[move]; }
-    const Phase& phase_of(const RunningMachine& running);
+    const MachineState& state_of(const RunningMachine& running) const;
+    MachineState& change_state_of(const RunningMachine& running);
+    const Phase& phase_of(const RunningMachine& running) const;
     RunningMachine fixture_machine(std::size_t fixture) const {
         return {scene_.layout.fixtures[fixture].kind, FixtureId(fixture)};
     }
@@ -113,21 +111,36 @@ class Instant {
 
     const SceneView& scene_;
     const Program& program_;
-    World& world_;
-    StepScratch& scratch_;
     Record* record_;
     std::optional<std::size_t> alone_;
-    std::size_t first_ = 0;  ///< characters that are asked: from this one
-    std::size_t last_ = 0;   ///< up to, without this one
-    Actor* actor_ = nullptr;
-    Owner by_;               ///< who has just come to the fixture that is being asked
-    RunningMachine acting_;  ///< whose actions run now
-    bool changed_ = false;
+    std::size_t first_ = 0;       ///< characters that are asked: from this one
+    std::size_t last_ = 0;        ///< up to, without this one
+    Owner by_;                    ///< who has just come to the fixture that is being asked
+    RunningMachine acting_;       ///< whose actions run now
     bool shared_change_ = false;  ///< something that others could see
     bool concerns_others_ = false;
     bool focus_waits_ = false;     ///< somebody's focus has gone out of one fixture and is still to come into another
     bool outcomes_ = false;        ///< some move has ended in this round
     bool outcomes_shown_ = false;  ///< and its outcome can be seen now
 };
+
+template <class Counter>
+void Instant::fall_back(const EvaluationContext& context, const CounterInfo& info, const CounterState& now,
+                        Counter counter) {
+    if (!info.back_when) return;
+    CounterState next = now;
+    if (!truth(context, info.back_when->truth)) {
+        next.back_since = never;
+    } else {
+        if (next.back_since == never) next.back_since = context.now();
+        const double held_s = context.now() - next.back_since;
+        if (held_s >= number(context, info.back_after) - defaults::timer_rounding_s) next.value = *info.back_to;
+    }
+    if (next.value != now.value) {
+        counter(change()) = next;
+    } else if (!(next == now)) {
+        counter(update()) = next;
+    }
+}
 
 }  // namespace leap

@@ -42,7 +42,7 @@ void Instant::deal_blows_of(const EvaluationContext& context, const Owner& strik
 
 void Instant::strike(const EvaluationContext& context, const DealtBlow& dealt, const Owner& striker,
                      const Owner& victim) {
-    world_.met.push_back({striker, dealt.machine, dealt.index, victim});
+    change().met.push_back({striker, dealt.machine, dealt.index, victim});
     Heard heard;
     heard.event = dealt.blow->event;
     heard.sender = striker;
@@ -55,8 +55,6 @@ void Instant::strike(const EvaluationContext& context, const DealtBlow& dealt, c
     const bool is_told = std::any_of(told.begin(), told.end(), [&](const Heard& one) {
         return one.event == heard.event && one.sender == striker && one.only == victim && !one.struck;
     });
-    note_change();
-    changes().note();
     if (is_told) return;
     emitted().events.push_back(heard);
     heard.only = striker;
@@ -78,7 +76,7 @@ bool Instant::may_begin_anew(const RunningMachine& running) {
         concerns_others_ = true;
         return false;
     }
-    std::erase_if(world_.met, own);
+    std::erase_if(change().met, own);
     return true;
 }
 
@@ -93,7 +91,7 @@ void Instant::keep_news(const Heard& heard) {
         if (place.way == Vec3{0.0}) place.way = direction_or_zero(middle_of(context_now(), who) - heard.place);
     };
     const auto keep_of_actor = [&](std::size_t actor) {
-        std::vector<Heard>& news = world_.actors[actor].news;
+        std::vector<Heard>& news = update().actors[actor].news;
         news.resize(program_.news.size());
         keep(actor_owner(actor), news[row]);
     };
@@ -101,14 +99,15 @@ void Instant::keep_news(const Heard& heard) {
     if (heard.only.is_nobody() && heard.sender.is_actor()) keep_of_actor(heard.sender.at());
     if (heard.only.is_nobody() && !heard.sender.is_actor()) keep_of_actor(static_cast<std::size_t>(actor_->id));
     if (alone_) return;
-    world_.news.resize(world_.fixtures.size() * program_.news.size());
+    std::vector<Heard>& all_news = update().news;
+    all_news.resize(world_.fixtures.size() * program_.news.size());
     for (std::size_t i = 0; i < world_.fixtures.size(); ++i) {
         if (!heard.only.is_nobody() && !heard.only.is_fixture(i)) continue;
         const MachineId kind = scene_.layout.fixtures[i].kind;
         if (!kind) continue;
         const auto& hears = machine(kind).hears;
         if (std::find(hears.begin(), hears.end(), heard.event) != hears.end())
-            keep(fixture_owner(i), world_.news[i * program_.news.size() + row]);
+            keep(fixture_owner(i), all_news[i * program_.news.size() + row]);
     }
 }
 
@@ -116,7 +115,8 @@ void Instant::keep_reach_of_blows() {
     if (!program_.has_blows) return;
     for (std::size_t i = first_; i < last_; ++i) {
         ask(i);
-        actor_->blow_reach_m = reach_of_blows(context_now());
+        const double reach_m = reach_of_blows(context_now());
+        if (actor_->blow_reach_m != reach_m) update_actor().blow_reach_m = reach_m;
     }
 }
 

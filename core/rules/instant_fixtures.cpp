@@ -64,8 +64,9 @@ void Instant::blocks_of_fixtures() {
 }
 
 void Instant::forget_meetings(std::size_t fixture) {
-    world_.contacts[fixture].met_anew = false;
-    for (Encounter& met : world_.encounters)
+    World& world = update();
+    world.contacts[fixture].met_anew = false;
+    for (Encounter& met : world.encounters)
         if (met.fixture.is(fixture)) met.fresh = false;
 }
 
@@ -81,10 +82,10 @@ bool Instant::take_fixture_ways() {
     for (const std::size_t i : active_fixtures()) {
         if (!is_asked(i) || waits_for_word(i)) continue;
         if (!for_each_comer(i, [&](const RunningMachine& running) { return take_way(running); })) continue;
-        world_.contacts[i].events = 0;  // one use leads through one way only
-        for (Actor& actor : world_.actors) actor.contacts[i].events = 0;
+        World& world = update();
+        world.contacts[i].events = 0;  // one use leads through one way only
+        for (Actor& actor : world.actors) actor.contacts[i].events = 0;
         forget_meetings(i);
-        changes().note();
         return true;
     }
     return false;
@@ -98,7 +99,9 @@ void Instant::fall_back_of_fixtures() {
         const EvaluationContext context = context_now(fixture_machine(i));
         for (const CounterId counter : machine(fixture.kind).counters) {
             const CounterInfo& info = program_.counters[counter];
-            fall_back(context, info, world_.counters[fixture.first_counter + static_cast<std::size_t>(info.own)]);
+            const std::size_t place = fixture.first_counter + static_cast<std::size_t>(info.own);
+            fall_back(context, info, world_.counters[place],
+                      [&](World& world) -> CounterState& { return world.counters[place]; });
         }
     }
 }
@@ -112,11 +115,9 @@ void Instant::look_for_focus(bool answers_late) {
         focus_waits_ = true;
     }
     if (now != actor_->focus) {
-        note_change();
-        changes().note();
         if (actor_->focus) note(EventKind::focus_out, actor_->focus.written(), -1);
         if (now) note(EventKind::focus_in, now.written(), -1);
-        actor_->focus = now;
+        change_actor().focus = now;
     }
     if (!now) return;
     const std::size_t fixture = now.at();
@@ -126,9 +127,7 @@ void Instant::look_for_focus(bool answers_late) {
     // Rounds before this one have seen the press, which counts for the one who has the focus now.
     const bool pressed = state.fresh_press || (answers_late && state.pressed_at == actor_->time);
     if (!pressed) return;
-    note_change();
-    actor_->contacts[fixture].events |= fixture_used;
-    changes().note();
+    change_actor().contacts[fixture].events |= fixture_used;
     note(EventKind::used, now.written(), -1);
 }
 
@@ -137,7 +136,10 @@ void Instant::asks_for_hands() {
         concerns_others_ = concerns_others_ || hands_do_something(scene_, *actor_);
         return;
     }
-    use_hands(scene_, world_, *actor_, cache());
+    if (hands_do_something(scene_, *actor_)) {
+        World& world = change();
+        use_hands(scene_, world, world.actors[static_cast<std::size_t>(actor_->id)], cache());
+    }
 }
 
 /// Fixtures that hear something in the next round, however far off, are asked then.
@@ -151,8 +153,7 @@ void Instant::wake_who_hears() {
                 if (!kind) continue;
                 const auto& hears = machine(kind).hears;
                 if (std::find(hears.begin(), hears.end(), heard.event) == hears.end()) continue;
-                world_.contacts[i].events_ahead |= fixture_heard;
-                changes().note_of_fixture();
+                change_fixtures().contacts[i].events_ahead |= fixture_heard;
             }
         }
 }
@@ -163,22 +164,19 @@ bool Instant::show_news_of_fixtures() {
     place_all_when_changed();  // those far off can be told something too
     find_active();
     bool any = false;
-    bool seen = false;
     for (const std::size_t i : active_fixtures()) {
-        FixtureContact& contact = world_.contacts[i];
-        seen = seen || contact.events != 0 || contact.met_anew;
-        contact.events = contact.events_ahead;
-        contact.events_ahead = 0;
-        contact.told_by = contact.told_by_ahead;
-        contact.told_by_ahead = nobody;
-        for (Actor& actor : world_.actors) {
-            seen = seen || actor.contacts[i].events != 0;
-            actor.contacts[i].events = 0;
-        }
-        if (contact.met_anew) forget_meetings(i);
-        any = any || contact.events != 0;
+        const FixtureContact& before = world_.contacts[i];
+        FixtureContact after = before;
+        after.events = before.events_ahead;
+        after.events_ahead = 0;
+        after.told_by = before.told_by_ahead;
+        after.told_by_ahead = nobody;
+        any = any || after.events != 0;
+        if (!(after == before)) update().contacts[i] = after;
+        for (std::size_t k = 0; k < world_.actors.size(); ++k)
+            if (world_.actors[k].contacts[i].events != 0) update().actors[k].contacts[i].events = 0;
+        if (before.met_anew) forget_meetings(i);
     }
-    if (any || seen) changes().note();
     return any;
 }
 
@@ -190,15 +188,18 @@ void Instant::change_seat(std::size_t fixture, bool sat) {
         for (std::size_t k = 0; k < world_.actors.size(); ++k) {
             if (!world_.actors[k].seat.is(fixture) || world_.actors[k].remote) continue;
             ask(k);
-            step_out(scene_, world_, *actor_, cache());
+            World& world = change();
+            step_out(scene_, world, world.actors[k], cache());
             note(EventKind::stepped_out, FixtureId(fixture).written(), -1);
         }
         ask(asked);
     } else if (!sat && seats && !actor_->seat) {
         for (const MachineId move : std::vector<MachineId>(actor_->moves))
             if (move && machine(move).layer == 0) end(move, EventKind::cut, -1, PhaseExit{PhaseExit::By::cut});
-        actor_->seat = FixtureId(fixture);
-        keep_seat(scene_, world_, *actor_);
+        World& world = change();
+        Actor& actor = world.actors[static_cast<std::size_t>(actor_->id)];
+        actor.seat = FixtureId(fixture);
+        keep_seat(scene_, world, actor);
         note(EventKind::seated, actor_->seat.written(), -1);
     }
 }

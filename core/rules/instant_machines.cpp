@@ -26,13 +26,15 @@ bool is_shared(const Action& action) {
 
 void Instant::actions(const std::vector<Action>& list) {
     if (list.empty()) return;
-    note_change();
+    stay_awake();
     if (alone_ && std::any_of(list.begin(), list.end(), is_shared)) {
         concerns_others_ = true;
         return;
     }
     const bool before = (emitted().bits & event_respawned) != 0;
-    run_actions(scene_, list, world_, *actor_, emitted(), cache(), record_, {acting_.fixture, by_});
+    World& world = change();
+    Actor& actor = world.actors[static_cast<std::size_t>(actor_->id)];
+    run_actions(scene_, list, world, actor, emitted(), cache(), record_, {acting_.fixture, by_});
     if (acting_.fixture || std::any_of(list.begin(), list.end(), is_shared)) shared_change_ = true;
     if (!before && (emitted().bits & event_respawned) != 0) end_all_moves();
 }
@@ -49,7 +51,7 @@ void Instant::blocks_on_events(const RunningMachine& running) {
     for (const Block& block : machine(running.kind).blocks)
         if (due(block)) actions(block.actions);
     const double elapsed = context_now(running).now() - state_of(running).phase_since;
-    double& done = state_of(running).blocks_done_until;
+    const double done = state_of(running).blocks_done_until;
     double last = done;
     for (const Block& block : phase.blocks) {
         if (block.trigger != syntax::Trigger::at) continue;
@@ -58,7 +60,7 @@ void Instant::blocks_on_events(const RunningMachine& running) {
         actions(block.actions);
         last = std::max(last, at);
     }
-    done = last;
+    if (last != done) change_state_of(running).blocks_done_until = last;
 }
 
 bool Instant::take_way(const RunningMachine& running) {
@@ -101,7 +103,7 @@ bool Instant::led_here(const RunningMachine& running, const Transition& transiti
 
 void Instant::follow(const RunningMachine& running, const Transition& transition) {
     acting_ = running;
-    if (transition.takes_press) actor_->buttons[transition.takes_press].pending = false;
+    if (transition.takes_press) change_actor().buttons[transition.takes_press].pending = false;
     const PhaseExit taken{PhaseExit::By::way,
                           static_cast<std::size_t>(&transition - phase_of(running).transitions.data())};
     actions(transition.actions);
@@ -117,25 +119,24 @@ void Instant::enter(const RunningMachine& running, PhaseId phase, PhaseExit left
     if (!may_begin_anew(running)) return;
     std::optional<FixturePose> stood;
     if (fixture) {
-        world_.fixtures[fixture.at()].from = fixture_offset(context_now(), fixture.at());
+        const FixtureOffset from = fixture_offset(context_now(), fixture.at());
+        change().fixtures[fixture.at()].from = from;
         if (!world_.loose.empty()) stood = fixture_pose(context_now(), fixture.at());
     }
     leave_phase(running, left_by);
     acting_ = running;
-    MachineState& own = state_of(running);
-    const bool opens = !own.phase;
+    const bool opens = !state_of(running).phase;
     const bool sat = fixture && any_seated(world_, fixture.at());
+    MachineState& own = change_state_of(running);
     own.phase = phase;
     own.phase_since = fixture ? actor_->time : actor_->own_time();
     own.blocks_done_until = never;
     own.drive_direction = Vec3{0.0};
-    note_change();
-    changes().note();
     open_span(running, opens);
     if (fixture) {
         shared_change_ = true;
-        if (stood) change_loose(scene_, fixture.at(), *stood, world_);
-        changes().note_of_fixture();
+        World& world = change_fixtures();
+        if (stood) change_loose(scene_, fixture.at(), *stood, world);
         note_fixture(EventKind::fixture_phase, fixture, phase.written());
         change_seat(fixture.at(), sat);
     }
@@ -146,8 +147,8 @@ void Instant::enter(const RunningMachine& running, PhaseId phase, PhaseExit left
         if (block.trigger == syntax::Trigger::start) actions(block.actions);
     if (entered.effects.drive) take_drive(running.kind, *entered.effects.drive);
     if (entered.effects.rope)
-        actor_->rope_left[running.kind] = std::max(0.0, number(context_now(running), entered.effects.rope->length));
-    changes().note();
+        change_actor().rope_left[running.kind] =
+            std::max(0.0, number(context_now(running), entered.effects.rope->length));
 }
 
 void Instant::leave_phase(const RunningMachine& running, PhaseExit left_by) {

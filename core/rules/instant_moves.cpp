@@ -9,28 +9,29 @@
 namespace leap {
 
 void Instant::take_drive(MachineId move, const Drive& drive) {
-    MachineState& own = state_of(move);
-    own.drive_direction = direction_or_zero(vector(context_now(), drive.direction));
-    if (actor_->body.grounded && own.drive_direction.z > 1e-3) {
-        leave_ground(*actor_, true);
-        take_ground_along(*actor_);
+    const Vec3 direction = direction_or_zero(vector(context_now(), drive.direction));
+    Actor& actor = change_actor();
+    MachineState& own = actor.machines[move];
+    own.drive_direction = direction;
+    if (actor.body.grounded && direction.z > 1e-3) {
+        leave_ground(actor, true);
+        take_ground_along(actor);
         emitted().bits |= event_left_ground;
         note(EventKind::left_ground, -1, -1);
     }
-    own.drive_base = drive.adding ? actor_->body.velocity : Vec3{0.0};
+    own.drive_base = drive.adding ? actor.body.velocity : Vec3{0.0};
 }
 
 void Instant::end(MachineId move, EventKind kind, std::int32_t by, PhaseExit left_by) {
     leave_phase({move, {}}, left_by);
-    MachineState& own = state_of(move);
+    Actor& actor = change_actor();
+    MachineState& own = actor.machines[move];
     own.phase = {};
-    own.ended_at = actor_->own_time();
-    std::replace(actor_->moves.begin(), actor_->moves.end(), move, MachineId{});
+    own.ended_at = actor.own_time();
+    std::replace(actor.moves.begin(), actor.moves.end(), move, MachineId{});
     own.outcome_ahead =
         kind == EventKind::ended ? Outcome::completed : (kind == EventKind::failed ? Outcome::failed : Outcome::cut);
     outcomes_ = true;
-    note_change();
-    changes().note();
     note(kind, move.written(), by);
 }
 
@@ -56,16 +57,18 @@ bool Instant::may_start(MachineId move) const {
 bool Instant::start_move() {
     for (const MachineId move : program_.moves) {
         if (!may_start(move)) continue;
-        MachineId& active = actor_->moves[static_cast<std::size_t>(machine(move).layer)];
+        const auto layer = static_cast<std::size_t>(machine(move).layer);
+        const MachineId active = actor_->moves[layer];
         if (active) end(active, EventKind::cut, move.written(), PhaseExit{PhaseExit::By::cut});
-        if (machine(move).button) actor_->buttons[machine(move).button].pending = false;
-        MachineState& own = state_of(move);
-        own.started_at = actor_->own_time();
+        Actor& actor = change_actor();
+        if (machine(move).button) actor.buttons[machine(move).button].pending = false;
+        MachineState& own = actor.machines[move];
+        own.started_at = actor.own_time();
         if (machine(move).charges) {
             own.charges -= 1.0;
-            own.charge_spent_at = actor_->own_time();
+            own.charge_spent_at = actor.own_time();
         }
-        active = move;
+        actor.moves[layer] = move;
         enter({move, {}}, PhaseId(0), PhaseExit{PhaseExit::By::cut});
         return true;
     }
@@ -86,11 +89,13 @@ bool Instant::choose_stance() {
         if (index == now) return false;
         if (now) {
             leave_phase({now, {}}, PhaseExit{PhaseExit::By::cut});
-            state_of(now).phase = {};
-            state_of(now).ended_at = actor_->own_time();
+            MachineState& left = change_actor().machines[now];
+            left.phase = {};
+            left.ended_at = actor_->own_time();
         }
-        actor_->stance = index;
-        state_of(index).started_at = actor_->own_time();
+        Actor& actor = change_actor();
+        actor.stance = index;
+        actor.machines[index].started_at = actor.own_time();
         enter({index, {}}, PhaseId(0), PhaseExit{PhaseExit::By::cut});
         note(EventKind::stance, index.written(), -1);
         return true;

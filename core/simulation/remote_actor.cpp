@@ -93,11 +93,10 @@ FixtureTold told_of(const World& world, std::size_t fixture) {
 
 void note_from_outside(StepScratch& scratch) {
     for (ActorScratch& actor : scratch.actors) actor.left.time = -1.0;  // what was noticed before holds no longer
-    scratch.shared.changes.note();
     scratch.shared.changes.note_of_fixture();
 }
 
-void let_hear(const SceneView& scene, const Heard& heard, World& world, StepScratch& scratch) {
+void let_hear(const SceneView& scene, const Heard& heard, World& world) {
     if (heard.only.is_actor()) return;
     for (std::size_t i = 0; i < world.fixtures.size(); ++i) {
         if (heard.only.is_fixture() && !heard.only.is_fixture(i)) continue;
@@ -108,11 +107,9 @@ void let_hear(const SceneView& scene, const Heard& heard, World& world, StepScra
         world.contacts[i].events |= fixture_heard;
     }
     world.heard.push_back(heard);
-    note_from_outside(scratch);
 }
 
-void put_into_phase(const SceneView& scene, std::size_t fixture, const FixtureTold& told, World& world,
-                    StepScratch& scratch) {
+void put_into_phase(const SceneView& scene, std::size_t fixture, const FixtureTold& told, World& world) {
     const bool loose = scene.layout.fixtures[fixture].rigid.has_value();
     std::optional<FixturePose> stood;
     if (loose) stood = fixture_pose(scene.context(world, world.actors[reference_actor(world)]), fixture);
@@ -123,7 +120,6 @@ void put_into_phase(const SceneView& scene, std::size_t fixture, const FixtureTo
     machine.drive_direction = Vec3{0.0};
     world.fixtures[fixture].from = told.from;
     if (stood) change_loose(scene, fixture, *stood, world);
-    note_from_outside(scratch);
 }
 
 }  // namespace leap

@@ -77,11 +77,10 @@ FixtureTold told_of(const World& world, std::size_t fixture);
 void note_from_outside(StepScratch& scratch);
 
 /// Fixtures hear at the next instant what a character of another peer has emitted.
-void let_hear(const SceneView& scene, const Heard& heard, World& world, StepScratch& scratch);
+void let_hear(const SceneView& scene, const Heard& heard, World& world);
 
 /// Puts a fixture into a phase as another peer tells it: nothing of what a way does to characters happens here. What
 /// was held or lay loose takes part in it from where it is.
-void put_into_phase(const SceneView& scene, std::size_t fixture, const FixtureTold& told, World& world,
-                    StepScratch& scratch);
+void put_into_phase(const SceneView& scene, std::size_t fixture, const FixtureTold& told, World& world);
 
 }  // namespace leap

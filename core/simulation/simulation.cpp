@@ -54,7 +54,7 @@ tl::expected<void, std::string> Simulation::restore(const Snapshot& snapshot) {
     if (snapshot.world.actors.size() != world_.actors.size())
         return tl::make_unexpected(
             fmt::format("it has {} characters, expected {}", snapshot.world.actors.size(), world_.actors.size()));
-    scratch_.begin_for(0);  // it may come from a scene with other dials
+    forget();  // it may come from a scene with other dials
     go_on_from(snapshot.world);
     return {};
 }
@@ -62,13 +62,13 @@ tl::expected<void, std::string> Simulation::restore(const Snapshot& snapshot) {
 void Simulation::go_on_from(World world) {
     world_ = std::move(world);
     // Where others are in sight, the solids that they make up are those of another instant: all is looked for again.
-    if (world_.actors.size() != 1 || scratch_.actors.size() != 1) return scratch_.begin_for(0);
-    note_from_outside(scratch_);
+    if (world_.actors.size() != 1 || scratch_.actors.size() != 1) return forget();
+    change([](World&) {});
 }
 
 void Simulation::add(const ActorStart& start) {
     add_actor(*rehearsal_, start, world_);
-    scratch_.begin_for(0);
+    forget();
 }
 
 void Simulation::show(std::size_t actor, const RemoteActor& as) {
@@ -76,11 +76,11 @@ void Simulation::show(std::size_t actor, const RemoteActor& as) {
 }
 
 void Simulation::put_into_phase(std::size_t fixture, const FixtureTold& told) {
-    leap::put_into_phase(*rehearsal_, fixture, told, world_, scratch_);
+    change([&](World& world) { leap::put_into_phase(*rehearsal_, fixture, told, world); });
 }
 
 void Simulation::let_hear(const Heard& heard) {
-    leap::let_hear(*rehearsal_, heard, world_, scratch_);
+    change([&](World& world) { leap::let_hear(*rehearsal_, heard, world); });
 }
 
 FixturePose Simulation::pose_of(std::size_t fixture) {

@@ -86,6 +86,8 @@ class Simulation {
     std::shared_ptr<const Scene> scene_;  ///< null: the rehearsal is somebody else's
     const SceneView* rehearsal_ = nullptr;
     World world_;
+    /// What is known of the scene and the world, of another one until now.
+    void forget() { scratch_.begin_for(0); }
     StepScratch scratch_;
 };
 

@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
-#include <numbers>
+#include <limits>
 
 #include "core/bodies/known_poses.hpp"
 #include "core/bodies/partners.hpp"
@@ -12,6 +12,7 @@
 #include "core/defaults.hpp"
 #include "core/rules/machines.hpp"
 #include "core/senses/others.hpp"
+#include "core/simulation/apply_input.hpp"
 #include "core/simulation/remote_actor.hpp"
 #include "core/simulation/rows.hpp"
 #include "core/simulation/seek.hpp"
@@ -25,45 +26,6 @@ namespace {
 
 constexpr double rounding_s = 1e-12;
 constexpr double hardly_s = 1e-5;  ///< a substep that took hardly any time
-
-/// How fast the view turns follows from the times of its changes, so it is the same at every tick rate.
-void turn_view(const InputEvent& input, Actor& actor) {
-    const double since = input.time - actor.look_changed_at;
-    const Vec2 turned{std::remainder(input.value.x - actor.look_yaw, 2.0 * std::numbers::pi),
-                      input.value.y - actor.look_pitch};
-    actor.look_rate = since > rounding_s && since <= defaults::look_steady_s ? turned / since : Vec2{0.0};
-    actor.look_changed_at = input.time;
-    actor.look_yaw = input.value.x;
-    actor.look_pitch = input.value.y;
-}
-
-void apply_input(const InputEvent& input, Actor& actor, Record* record) {
-    switch (input.kind) {
-        case InputEvent::Kind::stick: {
-            const double length = glm::length(input.value);
-            actor.stick = length > 1.0 ? input.value / length : input.value;
-            break;
-        }
-        case InputEvent::Kind::look: turn_view(input, actor); break;
-        case InputEvent::Kind::button: {
-            ButtonState& button = actor.buttons[input.button];
-            if (button.down == input.down) return;
-            button.down = input.down;
-            if (input.down) {
-                button.pressed_at = actor.time;
-                button.fresh_press = button.pending = true;
-            } else {
-                button.released_at = actor.time;
-                button.fresh_release = true;
-            }
-            if (record != nullptr) {
-                const EventKind kind = input.down ? EventKind::pressed : EventKind::released;
-                record->events.push_back({actor.time, kind, input.button.written(), -1, actor.id});
-            }
-            break;
-        }
-    }
-}
 
 bool hears_nothing(const Actor& actor) {
     return actor.events == 0 && actor.heard.empty();
@@ -97,10 +59,11 @@ class Tick {
           world_(world),
           scratch_(scratch),
           record_(record),
-          end_(static_cast<double>(world.tick + 1) / scene.rate_hz) {}
+          end_(static_cast<double>(world.tick + 1) / scene.rate_hz) {
+        scratch_.begin_for(scene.generation);
+    }
 
     void run() {
-        scratch_.begin_for(scene_.generation);
         if (record_ != nullptr) open_record(scene_, world_, *record_);
         begin();
         for (int split = 0; world_.time < end_ - rounding_s; ++split) {
@@ -120,7 +83,6 @@ class Tick {
 
     /// Up to an instant within the tick, whose rules are answered.
     void run_to(double until) {
-        scratch_.begin_for(scene_.generation);
         end_ = until;
         begin();
         for (int split = 0; world_.time < end_ - rounding_s && split < defaults::max_splits_per_tick; ++split) {
@@ -166,14 +128,14 @@ class Tick {
         actor.body = free_body(own.cache.surroundings(), shape_now(scene_, actor), actor.body);
         if (actor.body.position != before) own.progress.rules_idle = false;
     }
-    /// Inputs of one character that are due; true when there were any.
-    bool apply_inputs(std::size_t i) {
+    /// Inputs of one character that are due until then, in s; true when there were any.
+    bool apply_inputs(std::size_t i, double until) {
         ActorScratch& own = scratch_.actors[i];
         Actor& actor = world_.actors[i];
         bool any = false;
         for (; own.progress.next_input < inputs_.size(); ++own.progress.next_input) {
             const InputEvent& input = inputs_[own.progress.next_input];
-            if (input.time > actor.time + rounding_s) break;
+            if (input.time > until + rounding_s) break;
             if (input.actor != actor.id) continue;
             apply_input(input, actor, record_);
             any = true;
@@ -269,7 +231,7 @@ void Tick::ask_all() {
         ActorScratch& own = scratch_.actors[i];
         // What probes found at the end of the last substep still holds, unless the view or the stick moves now.
         own.progress.inputs_unchanged = hears_nothing(world_.actors[i]);
-        if (apply_inputs(i)) own.progress.inputs_unchanged = false;
+        if (apply_inputs(i, world_.actors[i].time)) own.progress.inputs_unchanged = false;
         all_idle = all_idle && own.progress.inputs_unchanged && own.progress.rules_idle;
     }
     if (!all_idle) {
@@ -348,12 +310,8 @@ void Tick::finish() {
         ActorScratch& own = scratch_.actors[i];
         actor.time = end_;
         own.left = {actor.time, actor.body};
-        for (; own.progress.next_input < inputs_.size(); ++own.progress.next_input) {
-            if (inputs_[own.progress.next_input].actor != actor.id) continue;
-            apply_input(inputs_[own.progress.next_input], actor, record_);
-            scratch_.shared.changes.note();
+        if (apply_inputs(i, std::numeric_limits<double>::infinity()))
             own.now_is_current = own.progress.rules_idle = false;
-        }
     }
 }
 
@@ -424,7 +382,7 @@ Tick::Stop Tick::go_alone(std::size_t i, double goal) {
             own.begin.has_whole = true;
         }
         progress.inputs_unchanged = hears_nothing(actor);
-        if (apply_inputs(i)) progress.inputs_unchanged = false;
+        if (apply_inputs(i, world_.actors[i].time)) progress.inputs_unchanged = false;
         if (!progress.inputs_unchanged || !progress.rules_idle) {
             const AloneAnswer answer = run_instant_alone(scene_, world_, i, scratch_, record_);
             if (answer.concerns_others) return {actor.time, true};

@@ -73,7 +73,6 @@ void release_from_switched_off(const SceneView& scene, World& world, StepScratch
                   [&](const Encounter& met) { return is_off(layout, met.fixture) || is_off(layout, met.other); }) > 0 ||
               changed;
     if (!changed) return;
-    scratch.shared.changes.note();
     scratch.shared.changes.note_of_fixture();
 }
 
