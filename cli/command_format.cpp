@@ -22,18 +22,19 @@ LaidOut written_again(const std::string& file, const std::string& text, Read rea
     const auto value = read(text, file, &lost);
     if (!value) return tl::make_unexpected(std::vector<std::string>{value.error()});
     if (lost.empty()) return write(*value);
-    lost.push_back(fmt::format("{}: not laid out, since what isn't read would be lost", file));
+    lost.push_back(fmt::format("{}: not formatted, because members that aren't known would be lost", file));
     return tl::make_unexpected(std::move(lost));
 }
 
-LaidOut laid_out(const std::string& file, const std::string& text) {
+/// `own`: names that the scripts declare; see format().
+LaidOut laid_out(const std::string& file, const std::string& text, const std::set<std::string>& own) {
     if (file.ends_with(".course.json")) return written_again(file, text, read_course, write_course);
     if (file.ends_with(".tape.json")) return written_again(file, text, read_tape, write_tape);
     if (!file.ends_with(".leap"))
         return tl::make_unexpected(std::vector<std::string>{fmt::format(
-            "{}: scripts (.leap), courses (.course.json) and tapes (.tape.json) are laid out, nothing else", file)});
+            "{}: leap format writes scripts (.leap), courses (.course.json) and tapes (.tape.json) only", file)});
     const ParseOutput parsed = parse(text, 0);
-    if (!has_errors(parsed.diagnostics)) return format(text);
+    if (!has_errors(parsed.diagnostics)) return format(text, own);
     const std::vector<SourceFile> sources{{file, text}};
     std::vector<std::string> messages;
     for (const Diagnostic& diagnostic : parsed.diagnostics) messages.push_back(diagnostic_text(diagnostic, sources));
@@ -44,6 +45,11 @@ LaidOut laid_out(const std::string& file, const std::string& text) {
 
 int format_files(const std::vector<std::string>& files) {
     int result = good;
+    std::vector<SourceFile> scripts;
+    for (const std::string& file : files)
+        if (auto text = file.ends_with(".leap") ? read_file(file) : tl::make_unexpected(std::string()))
+            scripts.push_back({file, std::move(*text)});
+    const std::set<std::string> own = own_names(scripts);
     const auto wrong = [&](const std::string& message) {
         complain(message);
         result = problems;
@@ -54,14 +60,14 @@ int format_files(const std::vector<std::string>& files) {
             wrong(text.error());
             continue;
         }
-        const auto after = laid_out(file, *text);
+        const auto after = laid_out(file, *text, own);
         if (!after) {
             for (const std::string& message : after.error()) wrong(message);
         } else if (*after != *text) {
             if (const auto written = write_file(file, *after); !written) {
                 wrong(written.error());
             } else {
-                fmt::print("{} laid out\n", file);
+                fmt::print("{} formatted\n", file);
             }
         }
     }

@@ -212,7 +212,9 @@ Json links_of(const Asked& asked) {
 }
 
 Json formatting_of(const Asked& asked, std::optional<std::pair<std::uint32_t, std::uint32_t>> lines) {
-    const std::string laid_out = format(asked.text);
+    const Program* program = asked.any_program();
+    const std::string laid_out =
+        format(asked.text, program == nullptr ? std::set<std::string>{} : own_names(program->files));
     Json out = Json::array();
     if (laid_out == asked.text) return out;
     const auto before = lines_of(asked.text);

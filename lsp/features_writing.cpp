@@ -156,7 +156,7 @@ std::optional<Json> dial_instead(const Asked& asked, std::uint32_t byte, const s
             taken.insert(dial.name.text);
         }
         for (const KnownWord& word : known_words(asked.any_program())) taken.insert(word.text);
-        std::string name = "amount";
+        std::string name = "value";
         for (int i = 2; taken.contains(name); ++i) name = fmt::format("amount_{}", i);
         const std::string unit =
             quantity->unit.empty() || quantity->unit == "%" ? quantity->unit : " " + quantity->unit;

@@ -8,6 +8,16 @@
 namespace leap::lsp {
 namespace {
 
+/// As the Language Server Protocol counts them.
+int severity_number(Severity severity) {
+    switch (severity) {
+        case Severity::error: return 1;
+        case Severity::warning: return 2;
+        case Severity::note: break;
+    }
+    return 3;
+}
+
 enum ErrorCode {
     parse_error = -32700,
     invalid_request = -32600,
@@ -260,7 +270,7 @@ Json Server::diagnostics_of(const Compiled& project, std::uint32_t file) const {
     for (const Diagnostic& each : project.output.diagnostics) {
         if (each.range.file != file) continue;
         Json one{{"range", range_of(text, each.range.begin, each.range.end, unit_)},
-                 {"severity", each.severity == Severity::error ? 1 : 2},
+                 {"severity", severity_number(each.severity)},
                  {"source", "leap"},
                  {"message", each.hint.empty() ? each.message : fmt::format("{}; {}", each.message, each.hint)}};
         out.push_back(std::move(one));

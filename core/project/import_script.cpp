@@ -9,6 +9,7 @@
 
 #include "core/script/compile.hpp"
 #include "core/script/format.hpp"
+#include "core/script/old_words.hpp"
 #include "core/script/parse.hpp"
 #include "core/script/token.hpp"
 #include "core/script/words.hpp"
@@ -94,7 +95,7 @@ class Import {
             before += text.substr(statement.range.begin, statement.range.end - statement.range.begin) + "\n\n";
             out.along.push_back(statement.name);
         }
-        if (!before.empty()) out.files.front().text = format(before + out.files.front().text);
+        if (!before.empty()) out.files.front().text = format(before + out.files.front().text, own_names(from_.files));
         return out;
     }
 

@@ -101,7 +101,8 @@ double highest_between(double from, double to, Of of) {
 std::optional<Quantity> quantity_named(std::string_view name) {
     static const std::map<std::string_view, Quantity> names{{"feet", Quantity::feet},
                                                             {"speed", Quantity::speed},
-                                                            {"rising", Quantity::rising},
+                                                            {"vertical_speed", Quantity::rising},
+                                                            {"horizontal_speed", Quantity::speed},
                                                             {"x", Quantity::x},
                                                             {"y", Quantity::y}};
     const auto found = names.find(name);

@@ -39,20 +39,27 @@ constexpr std::array action_table{
             a.amount = c.value("at");
             a.adding = c.said("adding");
         }},
-    ActionInfo{
-        {"keep",
-         "`keep S of velocity`, `of speed`, `of rising`",
-         "multiplies velocity, its flat part, or upward speed",
-         "keep 50 % of speed",
-         {clause::first(plain_number, "keep"),
-          {"of", ClauseKind::choice, {}, "keep", true, "behind the share", 1, {}, {"velocity", "speed", "rising"}}}},
-        ActionKind::keep,
-        ActionGroup::character,
-        false,
-        [](Action& a, const Clauses& c) {
-            a.amount = c.value();
-            a.part = parts[static_cast<std::size_t>(c.index("of"))];
-        }},
+    ActionInfo{{"keep",
+                "`keep S of velocity`, `of speed`, `of vertical_speed`",
+                "multiplies velocity, its flat part, or upward speed",
+                "keep 50 % of speed",
+                {clause::first(plain_number, "keep"),
+                 {"of",
+                  ClauseKind::choice,
+                  {},
+                  "keep",
+                  true,
+                  "behind the share",
+                  1,
+                  {},
+                  {"velocity", "speed", "vertical_speed"}}}},
+               ActionKind::keep,
+               ActionGroup::character,
+               false,
+               [](Action& a, const Clauses& c) {
+                   a.amount = c.value();
+                   a.part = parts[static_cast<std::size_t>(c.index("of"))];
+               }},
     ActionInfo{{"stop moving", "", "", "stop moving", {}},
                ActionKind::stop,
                ActionGroup::character,
@@ -78,9 +85,9 @@ constexpr std::array action_table{
                false,
                nothing_to_take},
     ActionInfo{{"",
-                "`link + 1`, `link - 1`, `link = 0`",
+                "`link += 1`, `link -= 1`, `link = 0`",
                 "changes a counter",
-                "links + 1",
+                "links += 1",
                 {clause::named(ClauseKind::counter, "the counter"), clause::first(plain_number, "a counter")}},
                ActionKind::add_counter,
                ActionGroup::character,
@@ -142,37 +149,37 @@ constexpr std::array action_table{
                ActionGroup::character,
                false,
                [](Action& a, const Clauses& c) { a.index = c.index(); }},
-    ActionInfo{{"strike",
-                "`strike N`",
+    ActionInfo{{"collect",
+                "`collect N`",
                 "the target of the course with that number (of `nearest`) is gone; nothing when it was gone already",
-                "strike 0",
-                {clause::first(plain_number, "strike")}},
+                "collect 0",
+                {clause::first(plain_number, "collect")},
+                "strike"},
                ActionKind::strike,
                ActionGroup::character,
                false,
                [](Action& a, const Clauses& c) { a.amount = c.value(); }},
-    ActionInfo{
-        {"emit",
-         "`emit NAME`, `to TAG within L by N along D`",
-         "an event that others can hear with `heard(NAME)`. Alone it is heard by who emits it and by fixtures. "
-         "`to TAG`: by every character and fixture that carries the tag, `within L`: by those no farther away, "
-         "in both cases not by who emits it. `answering EVENT`: only by who sent the EVENT that was heard last. `by N` "
-         "and `along D` come with it, see `amount_of` and `way_of`",
-         "emit boing to catcher within 4 m by 2 along forward",
-         {clause::named(ClauseKind::event, "the event's name"),
-          {"to", ClauseKind::tag, {}, "the tag of those who hear it"},
-          clause::may("within", length_type, "within"),
-          clause::may("by", plain_number, "by"),
-          clause::may("along", direction_type, "along"),
-          {"answering", ClauseKind::event, {}, "the event that is answered"}}},
-        ActionKind::emit_event,
-        ActionGroup::character,
-        false,
-        [](Action& a, const Clauses& c) {
-            a.index = c.index();
-            a.emission = {c.maybe_index("to"), c.maybe("within"), c.maybe("by"), c.maybe("along"),
-                          c.maybe_index("answering")};
-        }},
+    ActionInfo{{"emit",
+                "`emit NAME`, `to TAG within L amount N along D`",
+                "an event that others can hear with `heard(NAME)`. Alone it is heard by who emits it and by fixtures. "
+                "`to TAG`: by every character and fixture that carries the tag, `within L`: by those no farther away, "
+                "in both cases not by who emits it. `answering EVENT`: only by who sent the EVENT that was heard last. "
+                "`amount N` and `along D` come with it, see `amount_of` and `direction_of`",
+                "emit boing to catcher within 4 m amount 2 along forward",
+                {clause::named(ClauseKind::event, "the event's name"),
+                 {"to", ClauseKind::tag, {}, "the tag of those who hear it"},
+                 clause::may("within", length_type, "within"),
+                 clause::may("amount", plain_number, "amount").once("by"),
+                 clause::may("along", direction_type, "along"),
+                 {"answering", ClauseKind::event, {}, "the event that is answered"}}},
+               ActionKind::emit_event,
+               ActionGroup::character,
+               false,
+               [](Action& a, const Clauses& c) {
+                   a.index = c.index();
+                   a.emission = {c.maybe_index("to"), c.maybe("within"), c.maybe("amount"), c.maybe("along"),
+                                 c.maybe_index("answering")};
+               }},
     ActionInfo{{"freeze",
                 "`freeze for T`",
                 "the character stands still and its time does too: timers, phases, meters. Then it goes on exactly as "
@@ -211,15 +218,16 @@ constexpr std::array action_table{
                }},
     ActionInfo{
         {"spawn",
-         "`spawn KIND at P along D by V`",
+         "`spawn KIND at P along D speed V`",
          "one of that kind which waits in its first phase, hidden, has its middle there from now on and is `spawned`: "
-         "the first of them in the course. `along`: its front faces that way, and `by`: it goes that way as fast. As "
+         "the first of them in the course. `along`: its front faces that way, and `speed`: it goes that way as fast. "
+         "As "
          "many can be out at once as the course has; when none waits nothing happens, and the event list says so. Back "
          "in its first phase it waits again. Inside of somebody it pushes them aside",
-         "spawn keg at place + up * 3 m along forward by 4 m/s",
+         "spawn keg at place + up * 3 m along forward speed 4 m/s",
          {clause::named(ClauseKind::tag, "the kind of fixture"),
           clause::needs("at", point_type, "spawn at", "behind the kind"), clause::may("along", direction_type, "along"),
-          clause::may("by", speed_type, "by")}},
+          clause::may("speed", speed_type, "speed").once("by")}},
         ActionKind::spawn,
         ActionGroup::character,
         false,
@@ -227,7 +235,7 @@ constexpr std::array action_table{
             a.index = c.index();
             a.direction = c.value("at");
             a.emission.way = c.maybe("along");
-            a.emission.amount = c.maybe("by");
+            a.emission.amount = c.maybe("speed");
         }},
     ActionInfo{{"tell link",
                 "`tell link`",

@@ -5,8 +5,12 @@
 
 #include <algorithm>
 #include <filesystem>
+#include <optional>
+#include <set>
+#include <span>
 
 #include "core/script/compiler.hpp"
+#include "core/script/old_words.hpp"
 #include "core/script/parse.hpp"
 
 namespace leap {
@@ -46,11 +50,16 @@ std::string Compiler::text_of(SourceRange range) const {
     return program_.files[range.file].text.substr(range.begin, range.end - range.begin);
 }
 
+/// Whether a name is a sense, which nothing else may be called.
+bool Compiler::is_reserved(std::string_view name) {
+    return !came_later(name) && (find_sense(plain_senses(), name) || find_sense(button_senses(), name));
+}
+
 /// Names of owners, buttons, curves and everything the file itself declares share one space.
 void Compiler::claim_name(const syntax::Name& name, std::string_view what) {
     if (unit_word(name.text)) {
         report(name.range, fmt::format("{} is a unit and can't name {}", name.text, what), "choose another name");
-    } else if (find_sense(plain_senses(), name.text) || find_sense(button_senses(), name.text)) {
+    } else if (is_reserved(name.text)) {
         report(name.range, fmt::format("{} is a sense and can't name {}", name.text, what),
                fmt::format("for example own_{}", name.text));
     } else if (const auto [at, fresh] = claimed_.emplace(name.text, name.range); !fresh) {
@@ -181,17 +190,38 @@ std::string beside(const std::string& from, const std::string& path) {
     return (std::filesystem::path(from).parent_path() / path).lexically_normal().generic_string();
 }
 
+/// One note a file, where the first of its old words stands.
+std::optional<Diagnostic> note_of_old_words(const std::vector<OldUse>& uses, std::span<const SourceFile> files) {
+    if (uses.empty()) return std::nullopt;
+    const std::set<std::string> own = own_names(files);
+    std::vector<OldUse> old;
+    for (const OldUse& use : uses) {
+        const std::string_view text =
+            std::string_view(files[use.range.file].text).substr(use.range.begin, use.range.end - use.range.begin);
+        if (!use.sense || !own.contains(std::string(text))) old.push_back(use);
+    }
+    if (old.empty()) return std::nullopt;
+    const OldUse& first = old.front();
+    const std::string was = files[first.range.file].text.substr(first.range.begin, first.range.end - first.range.begin);
+    const std::string others =
+        old.size() > 1 ? fmt::format(", and in {} more place{}", old.size() - 1, old.size() == 2 ? "" : "s") : "";
+    return Diagnostic{Severity::note, first.range, fmt::format("'{}' is the old word for '{}'", was, first.now),
+                      fmt::format("leap format writes the new one here{}", others)};
+}
+
 struct Loading {
     const ScriptReader& reader;
     std::vector<SourceFile> files;
     std::vector<syntax::File> parsed;
-    std::vector<std::size_t> order;  ///< files in the order their statements count: used ones first
+    std::vector<std::vector<OldUse>> old_words;  ///< by file
+    std::vector<std::size_t> order;              ///< files in the order their statements count: used ones first
     Diagnostics diagnostics;
 
     void load(const std::string& path, std::string text) {
         const auto index = static_cast<std::uint32_t>(files.size());
         files.push_back({path, std::move(text)});
         parsed.emplace_back();
+        old_words.emplace_back();
         ParseOutput out = parse(files[index].text, index);
         diagnostics.insert(diagnostics.end(), out.diagnostics.begin(), out.diagnostics.end());
         for (const syntax::Use& use : out.file.uses) {
@@ -206,6 +236,7 @@ struct Loading {
             }
         }
         parsed[index] = std::move(out.file);
+        old_words[index] = std::move(out.old_words);
         order.push_back(index);
     }
 };
@@ -220,7 +251,7 @@ CompileOutput compile(const std::string& root, const ScriptReader& reader) {
         out.diagnostics.push_back({Severity::error, {}, text.error(), "check the project file's \"script\""});
         return out;
     }
-    Loading loading{reader, {}, {}, {}, {}};
+    Loading loading{reader, {}, {}, {}, {}, {}};
     loading.load(root, std::move(*text));
     out.files = loading.files;
     const bool parsed = !has_errors(loading.diagnostics);
@@ -232,6 +263,10 @@ CompileOutput compile(const std::string& root, const ScriptReader& reader) {
         compiler.run();
         out.diagnostics = compiler.take_diagnostics();
     }
+    // What must be corrected comes first.
+    for (const std::vector<OldUse>& uses :
+         has_errors(out.diagnostics) ? std::vector<std::vector<OldUse>>{} : loading.old_words)
+        if (const auto note = note_of_old_words(uses, out.files)) out.diagnostics.push_back(*note);
     std::stable_sort(out.diagnostics.begin(), out.diagnostics.end(), [](const Diagnostic& a, const Diagnostic& b) {
         return std::pair(a.range.file, a.range.begin) < std::pair(b.range.file, b.range.begin);
     });

@@ -48,11 +48,6 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
     if (expr.name == "stands_on" && !given.empty())
         return sense_call(Sense::stands_on, kind_called(given).written(), truth_type);
     if (expr.name == "has" && !given.empty()) return sense_call(Sense::has_tag, tag_index(given), truth_type);
-    if (expr.name == "lacks" && !given.empty()) {
-        const Type type = sense_call(Sense::has_tag, tag_index(given), truth_type);
-        out.code.push_back(instruction(Op::invert));
-        return type;
-    }
     if (const auto of_others = emit_tag_of_others(expr, given, scope, out)) return *of_others;
     if (expr.name == "completed" || expr.name == "failed" || expr.name == "was_cut")
         return emit_machine_event(expr, given, out);
@@ -135,7 +130,7 @@ std::optional<std::optional<Type>> Compiler::emit_tag_of_others(const Expr& expr
     return std::optional<Type>{truth_type};
 }
 
-/// inside, entered, left, depth, share_in.
+/// inside, entered, left, depth, submerged.
 std::optional<Type> Compiler::emit_volume(const Expr& expr, const SenseInfo& sense, const std::string& given,
                                           const Scope& scope, Emitted& out) {
     const bool plain_word =

@@ -8,6 +8,7 @@
 #include "core/script/action_words.hpp"
 #include "core/script/compiler.hpp"
 #include "core/script/effect_words.hpp"
+#include "core/script/old_words.hpp"
 
 namespace leap {
 
@@ -23,7 +24,8 @@ void Compiler::declare_dials(const std::string& owner, const std::vector<syntax:
         info.name_range = dial.name.range;
         info.literal = dial.value.range;
         info.whole = dial.whole;
-        if (!owner.empty() && (find_sense(plain_senses(), info.name) || unit_word(info.name))) {
+        if (!owner.empty() &&
+            ((!came_later(info.name) && find_sense(plain_senses(), info.name)) || unit_word(info.name))) {
             report(dial.name.range,
                    fmt::format("{} is a {} and can't name a dial", info.name, unit_word(info.name) ? "unit" : "sense"),
                    fmt::format("for example own_{}", info.name));
@@ -177,7 +179,7 @@ void Compiler::declare_memory(const syntax::Action& action, const Scope& scope) 
                    "choose another name");
         return;
     }
-    if (find_sense(plain_senses(), name.text))
+    if (!came_later(name.text) && find_sense(plain_senses(), name.text))
         report(name.range, fmt::format("{} is a sense and can't be remembered under that name", name.text));
     const bool is_counter =
         std::any_of(scope.chain.begin(), scope.chain.end(),

@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "core/script/compiler.hpp"
+#include "core/script/old_words.hpp"
 
 namespace leap {
 namespace {
@@ -101,14 +102,14 @@ std::optional<Expression> Compiler::value(const std::optional<Expr>& expr, const
 
 namespace {
 
-/// The call of inside, share_in or depth without which a condition can't hold; null when there is none.
+/// The call of inside, submerged or depth without which a condition can't hold; null when there is none.
 const Expr* volume_it_needs(const Expr& expr) {
     const auto calls = [](const Expr& e, std::string_view name) {
         return e.kind == ExprKind::call && e.name == name && e.parts.size() == 1;
     };
     const auto more_than_none = [&](const Expr& asked, const Expr& than) -> const Expr* {
         const bool some = than.kind == ExprKind::literal && than.literal.si() >= 0.0;
-        return some && (calls(asked, "share_in") || calls(asked, "depth")) ? &asked : nullptr;
+        return some && (calls(asked, "submerged") || calls(asked, "depth")) ? &asked : nullptr;
     };
     if (calls(expr, "inside")) return &expr;
     if (expr.kind == ExprKind::greater) return more_than_none(expr.parts[0], expr.parts[1]);
@@ -251,6 +252,10 @@ std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Em
     const SourceRange at = first_part(expr);
     const auto in_chain = emit_in_chain(expr.name, at, scope, 0, out, found);
     if (found) return in_chain;
+    if (!expr.was.empty()) {  // what an owner has under the old word of a sense hides the sense
+        const auto own = emit_in_chain(expr.was, at, scope, 0, out, found);
+        if (found) return own;
+    }
     note_file_name(at, expr.name);
     if (const auto let = file_lets_.find(expr.name); let != file_lets_.end()) {
         return emit_let(*let->second, Scope{}, 0, out);
@@ -265,6 +270,8 @@ std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Em
         out.code.push_back(instruction(Op::meter, meter->written()));
         return plain_number;
     }
+    if (came_later(expr.name) && expr.was.empty())
+        if (const auto machine = program_.find_machine(expr.name)) return emit_active(expr, *machine, out);
     if (const auto sense = find_sense(plain_senses(), expr.name)) return emit_sense(*sense, scope, expr, out);
     if (const auto sense = find_sense(fixture_senses(), expr.name); sense && is_fixture(scope)) {
         const bool touch = sense->sense == Sense::touched || sense->sense == Sense::touching;

@@ -10,7 +10,8 @@
 namespace leap {
 
 SourceRange Compiler::first_part(const syntax::Expr& expr) {
-    return {expr.range.file, expr.range.begin, expr.range.begin + static_cast<std::uint32_t>(expr.name.size())};
+    const std::string& written = expr.was.empty() ? expr.name : expr.was;
+    return {expr.range.file, expr.range.begin, expr.range.begin + static_cast<std::uint32_t>(written.size())};
 }
 
 SourceRange Compiler::last_part(const syntax::Expr& expr) {

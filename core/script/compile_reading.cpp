@@ -15,7 +15,8 @@ using syntax::Expr;
 using syntax::ExprKind;
 
 bool is_trace_quantity(std::string_view name) {
-    return name == "feet" || name == "speed" || name == "rising" || name == "x" || name == "y";
+    return name == "feet" || name == "speed" || name == "horizontal_speed" || name == "vertical_speed" || name == "x" ||
+           name == "y";
 }
 
 }  // namespace
@@ -211,7 +212,7 @@ std::optional<Type> Compiler::quantity_type(const Expr& expr, SourceRange whole)
         return program_.gauges[static_cast<std::size_t>(*gauge)].value.type;
     }
     if (expr.kind != ExprKind::name || !is_trace_quantity(expr.name)) {
-        report(whole, "this wants one quantity of the run", "feet, speed, rising, x, y or a gauge");
+        report(whole, "this wants one quantity of the run", "feet, speed, vertical_speed, x, y or a watched value");
         return std::nullopt;
     }
     return find_sense(plain_senses(), expr.name)->type;

@@ -12,7 +12,7 @@ namespace leap {
 namespace {
 
 std::optional<ShareReach> reach_named(std::string_view word) {
-    if (word == "present") return ShareReach::present;
+    if (word == "once" || word == "present") return ShareReach::present;
     if (word == "kept") return ShareReach::kept;
     if (word == "state") return ShareReach::state;
     return std::nullopt;
@@ -36,18 +36,19 @@ void Compiler::compile_shares(Machine& machine, const Scope& scope) {
             const auto reach = reach_named(written.reach.text);
             if (!reach) {
                 report(written.reach.range, fmt::format("nothing is shared as {}", written.reach.text),
-                       "present: those connected then; kept: also those who join later; state: kept equal everywhere");
+                       "once: those connected then; kept: also those who join later; state: kept equal everywhere");
                 continue;
             }
             const auto by = written.by ? decider_named(written.by->text) : ShareBy::host;
             if (!by) {
                 report(written.by->range, fmt::format("{} can't decide", written.by->text),
-                       "by host; by actor: the peer whose character has done it; by holder: whose holds it");
+                       "authority host; authority actor: the peer whose character has done it; authority holder: whose "
+                       "holds it");
                 continue;
             }
             if (by == ShareBy::holder && !info.loose) {
                 report(written.by->range, fmt::format("nobody can hold {}", machine.name),
-                       "give it a mass, or say by actor");
+                       "give it a mass, or write authority actor");
                 continue;
             }
             for (const syntax::Name& what : written.what) {
@@ -109,13 +110,13 @@ void Compiler::compile_event_shares() {
     program_.shared_events.assign(program_.events.size(), 0);
     for (const syntax::File& file : syntax_)
         for (const syntax::Share& written : file.shares) {
-            if (written.reach.text != "present") {
-                report(written.reach.range, "an event is over at once, so it can only be shared as present",
+            if (reach_named(written.reach.text) != ShareReach::present) {
+                report(written.reach.range, "an event is over at once, so it can only be shared as once",
                        "share the phase or the counter that it changes");
                 continue;
             }
             if (written.by && written.by->text != "host") {
-                report(written.by->range, "the host says who has emitted what", "leave by out");
+                report(written.by->range, "the host says who has emitted what", "leave authority out");
                 continue;
             }
             for (const syntax::Name& what : written.what) {

@@ -3,6 +3,7 @@
 #include <map>
 
 #include "core/script/compiler.hpp"
+#include "core/script/old_words.hpp"
 
 /// What of a condition is watched inside a tick, and what has to be sought.
 namespace leap {
@@ -50,6 +51,16 @@ bool Compiler::is_sought(const Condition& condition) const {
     return false;
 }
 
+/// Whether a name means something of the script's own, which is called like a sense that came later.
+bool Compiler::hides_sense(const Expr& name, const Scope& scope) const {
+    const auto has = [&](const auto& items) {
+        return std::any_of(items.begin(), items.end(), [&](const auto& item) { return item.name.text == name.name; });
+    };
+    for (const syntax::Owner* level : scope.chain)
+        if (has(level->lets) || has(level->dials) || has(level->counters)) return true;
+    return claimed_.contains(name.name);
+}
+
 /// What to watch for a quantity; false for those whose course inside a tick isn't known.
 bool Compiler::watch_of(const Expr& quantity, const Scope& scope, Watch& out) const {
     const Expr& q = quantity.kind == ExprKind::within ? quantity.parts[0] : quantity;
@@ -91,13 +102,12 @@ bool Compiler::watch_of(const Expr& quantity, const Scope& scope, Watch& out) co
         out.index = meter->written();
         return true;
     }
-    static const std::map<std::string, WatchKind> kinds{{"rising", WatchKind::rising},
-                                                        {"speed", WatchKind::speed},
-                                                        {"feet", WatchKind::feet},
-                                                        {"phase_time", WatchKind::phase_time},
-                                                        {"stance_time", WatchKind::stance_time},
-                                                        {"grounded_time", WatchKind::grounded_time},
-                                                        {"airborne_time", WatchKind::airborne_time}};
+    if (came_later(q.name) && hides_sense(q, scope)) return false;
+    static const std::map<std::string, WatchKind> kinds{
+        {"vertical_speed", WatchKind::rising},       {"speed", WatchKind::speed},
+        {"horizontal_speed", WatchKind::speed},      {"feet", WatchKind::feet},
+        {"phase_time", WatchKind::phase_time},       {"stance_time", WatchKind::stance_time},
+        {"grounded_time", WatchKind::grounded_time}, {"airborne_time", WatchKind::airborne_time}};
     const auto found = kinds.find(q.name);
     if (found == kinds.end()) return false;
     out.kind = found->second;

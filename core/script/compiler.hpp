@@ -34,6 +34,7 @@ class Compiler {
     void report(SourceRange range, std::string message, std::string hint = {});
     void warn(SourceRange range, std::string message, std::string hint = {});
     std::string near_name(std::string_view name, std::span<const std::string> candidates) const;
+    static bool is_reserved(std::string_view name);
     void claim_name(const syntax::Name& name, std::string_view what);
     std::vector<const syntax::Owner*> chain_of(const syntax::Owner& owner);
     Scope scope_of(const syntax::Owner& owner);
@@ -101,6 +102,7 @@ class Compiler {
     Condition condition(const syntax::Expr& expr, const Scope& scope, std::string_view who);
     bool is_sought(const Condition& condition) const;
     void find_watches(const syntax::Expr& expr, const Scope& scope, std::vector<Watch>& out);
+    bool hides_sense(const syntax::Expr& name, const Scope& scope) const;
     bool watch_of(const syntax::Expr& quantity, const Scope& scope, Watch& out) const;
 
     // compile_owner.cpp

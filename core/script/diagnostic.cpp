@@ -31,6 +31,15 @@ bool has_errors(std::span<const Diagnostic> diagnostics) {
                        [](const Diagnostic& d) { return d.severity == Severity::error; });
 }
 
+std::string_view severity_word(Severity severity) {
+    switch (severity) {
+        case Severity::error: return "error";
+        case Severity::warning: return "warning";
+        case Severity::note: break;
+    }
+    return "note";
+}
+
 std::string diagnostic_text(const Diagnostic& diagnostic, std::span<const SourceFile> files) {
     std::string place;
     if (diagnostic.range.file < files.size()) {
@@ -38,8 +47,7 @@ std::string diagnostic_text(const Diagnostic& diagnostic, std::span<const Source
         const LineColumn at = line_column(file.text, diagnostic.range.begin);
         place = fmt::format("{}:{}:{}: ", file.path, at.line, at.column);
     }
-    const char* word = diagnostic.severity == Severity::error ? "error" : "warning";
-    std::string text = fmt::format("{}{}: {}", place, word, diagnostic.message);
+    std::string text = fmt::format("{}{}: {}", place, severity_word(diagnostic.severity), diagnostic.message);
     if (!diagnostic.hint.empty()) text += "; " + diagnostic.hint;
     return text;
 }

@@ -10,7 +10,8 @@
 
 namespace leap {
 
-enum class Severity { error, warning };
+/// Notes ask for nothing: what is written works as it is.
+enum class Severity { error, warning, note };
 
 /// One message about a script: what is wrong, where, and what to try.
 struct Diagnostic {
@@ -28,6 +29,9 @@ inline constexpr std::size_t max_chain = 16;
 using Diagnostics = std::vector<Diagnostic>;
 
 bool has_errors(std::span<const Diagnostic> diagnostics);
+
+/// "error", "warning" or "note".
+std::string_view severity_word(Severity severity);
 
 /// "hop.leap:14:21: error: gravity wants m/s², this is m/s" and, when there is a hint, "; " and the hint.
 std::string diagnostic_text(const Diagnostic& diagnostic, std::span<const SourceFile> files);

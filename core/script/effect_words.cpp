@@ -77,12 +77,13 @@ constexpr std::array effect_table{
                [](Effects& e, const Clauses& c) {
                    e.cap = Cap{c.value(), c.maybe("fading")};
                }},
-    EffectInfo{{"limit rising",
-                "`limit rising LOW..HIGH`",
+    EffectInfo{{"limit vertical_speed",
+                "`limit vertical_speed LOW..HIGH`",
                 "upward speed stays within, in the air",
-                "limit rising -3 m/s..0.5 m/s",
-                {clause::first(speed_type, "limit rising"),
-                 clause::needs("..", speed_type, "limit rising", "between the two ends of the limit")}},
+                "limit vertical_speed -3 m/s..0.5 m/s",
+                {clause::first(speed_type, "limit vertical_speed"),
+                 clause::needs("..", speed_type, "limit vertical_speed", "between the two ends of the limit")},
+                "limit rising"},
                EffectGroup::character,
                character,
                false,
@@ -146,9 +147,9 @@ constexpr std::array effect_table{
          "an upright capsule (without `height` a ball) that goes along, its middle that far ahead, to the left of and "
          "above the feet. `box L, W, H` instead of a radius: so long ahead, so wide and so high, `turned A` to the "
          "left. Whoever it meets hears EVENT, each once while the phase lasts: other characters, and "
-         "fixtures that ask for it. `from T to T`: only between these times of the phase. `by N` and `along D` come "
-         "with it. `sparing TAG`: who carries it isn't met",
-         "blow punch radius 0.4 m height 1 m at 0.7 m, 0 m, 1 m from 0 s to 0.2 s by 5 along forward sparing friend",
+         "fixtures that ask for it. `from T to T`: only between these times of the phase. `amount N` and `along D` "
+         "come with it. `except TAG`: who carries it isn't met",
+         "blow punch radius 0.4 m height 1 m at 0.7 m, 0 m, 1 m from 0 s to 0.2 s amount 5 along forward except friend",
          {clause::named(ClauseKind::event, "the event's name"),
           clause::may("radius", length_type, "radius"),
           clause::may("height", length_type, "height"),
@@ -157,16 +158,16 @@ constexpr std::array effect_table{
           {"at", ClauseKind::value, length_type, "at", true, ways, 3},
           clause::may("from", time_type, "from"),
           clause::may("to", time_type, "to"),
-          clause::may("by", plain_number, "by"),
+          clause::may("amount", plain_number, "amount").once("by"),
           clause::may("along", direction_type, "along"),
-          {"sparing", ClauseKind::tag, {}, "the tag of those it passes"}}},
+          ClauseInfo{"except", ClauseKind::tag, {}, "the tag of those it passes"}.once("sparing")}},
         EffectGroup::character,
         StatementPlace::phase | StatementPlace::fixture_phase,
         true,
         [](Effects& e, const Clauses& c) {
             e.blows.push_back({c.index(), c.maybe("radius"), c.maybe("height"), c.maybe_three("box"), c.maybe("turned"),
-                               c.three("at"), c.maybe("from"), c.maybe("to"), c.maybe("by"), c.maybe("along"),
-                               c.maybe_index("sparing")});
+                               c.three("at"), c.maybe("from"), c.maybe("to"), c.maybe("amount"), c.maybe("along"),
+                               c.maybe_index("except")});
         }},
     EffectInfo{{"tag",
                 "`tag NAME`",
@@ -179,19 +180,20 @@ constexpr std::array effect_table{
                [](Effects& e, const Clauses& c) { e.tags.push_back(c.index()); }},
     EffectInfo{
         {"push",
-         "`push D by F`",
+         "`push D force F`",
          "a force along D (N, kN) for as long as the phase or stance lasts; several add up. A character's steering "
          "works "
          "against it with what it has. `at X, Y, Z`: what is loose is pushed there, ahead, to the left and up from its "
          "middle along its own sides, and turned by it",
-         "push right by 300 N",
-         {clause::first(direction_type, "push"), clause::needs("by", force_type, "by", "behind the direction"),
+         "push right force 300 N",
+         {clause::first(direction_type, "push"),
+          clause::needs("force", force_type, "push force", "behind the direction").once("by"),
           clause::may_three("at", length_type, ways)}},
         EffectGroup::character,
         anywhere,
         true,
         [](Effects& e, const Clauses& c) {
-            e.pushes.push_back({c.value(), c.value("by"), c.maybe_three("at")});
+            e.pushes.push_back({c.value(), c.value("force"), c.maybe_three("at")});
         }},
     EffectInfo{
         {"spring",
@@ -371,11 +373,12 @@ constexpr std::array effect_table{
                StatementPlace::fixture_phase,
                false,
                [](Effects& e, const Clauses&) { e.stays = true; }},
-    EffectInfo{{"seen through",
-                "`seen through S`",
-                "drawn with that much of what is behind it",
-                "seen through 50 %",
-                {clause::first(plain_number, "seen through")}},
+    EffectInfo{{"transparency",
+                "`transparency S`",
+                "drawn with that much of what is behind it: 0 % is solid, 100 % cannot be seen",
+                "transparency 50 %",
+                {clause::first(plain_number, "transparency")},
+                "seen through"},
                EffectGroup::fixture,
                StatementPlace::fixture_phase,
                false,

@@ -2,8 +2,10 @@
 #include "core/script/format.hpp"
 
 #include <algorithm>
+#include <span>
 #include <vector>
 
+#include "core/script/parse.hpp"
 #include "core/script/token.hpp"
 #include "core/units/dimension.hpp"
 
@@ -124,11 +126,31 @@ std::vector<Line> lines_of(const std::vector<Token>& tokens) {
     return lines;
 }
 
+/// Tokens of an old word become one with the text of today's.
+void write_words_of_today(std::span<const OldUse> uses, std::string_view text, const std::set<std::string>& own,
+                          std::vector<Token>& tokens) {
+    if (uses.empty()) return;
+    const std::set<std::string> here = own_names(std::vector<SourceFile>{{"", std::string(text)}});
+    for (const OldUse& use : uses) {
+        const std::string was(text.substr(use.range.begin, use.range.end - use.range.begin));
+        if (use.sense && (here.contains(was) || own.contains(was))) continue;
+        const auto first = std::find_if(tokens.begin(), tokens.end(),
+                                        [&](const Token& token) { return token.range.begin == use.range.begin; });
+        if (first == tokens.end()) continue;
+        first->text = use.now;
+        const auto last =
+            std::find_if(first, tokens.end(), [&](const Token& token) { return token.range.begin >= use.range.end; });
+        tokens.erase(first + 1, last);
+    }
+}
+
 }  // namespace
 
-std::string format(std::string_view text) {
-    const LexOutput lexed = lex(text, 0);
+std::string format(std::string_view text, const std::set<std::string>& own) {
+    LexOutput lexed = lex(text, 0);
     if (has_errors(lexed.diagnostics)) return std::string(text);
+    const ParseOutput parsed = parse(text, 0);
+    if (!has_errors(parsed.diagnostics)) write_words_of_today(parsed.old_words, text, own, lexed.tokens);
     const std::vector<Line> lines = lines_of(lexed.tokens);
     std::vector<std::vector<std::string>> rows;
     rows.reserve(lines.size());

@@ -23,7 +23,7 @@ bool is_space(char c) {
     return c == ' ' || c == '\t' || c == '\r' || c == '\n';
 }
 
-constexpr std::array<std::string_view, 6> long_symbols{"..", "<=", ">=", "==", "!=", "->"};
+constexpr std::array<std::string_view, 8> long_symbols{"..", "<=", ">=", "==", "!=", "->", "+=", "-="};
 constexpr std::string_view short_symbols = "{}()=<>+-*/^,:.%";
 
 class Lexer {

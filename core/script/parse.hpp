@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/script/diagnostic.hpp"
+#include "core/script/old_words.hpp"
 #include "core/script/syntax.hpp"
 
 namespace leap {
@@ -9,6 +10,7 @@ namespace leap {
 struct ParseOutput {
     syntax::File file;
     Diagnostics diagnostics;
+    std::vector<OldUse> old_words;
 };
 
 /// Reads one file of script text. After an error the parser goes on at the next statement, so one mistake gives one

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 
+#include "core/script/old_words.hpp"
 #include "core/script/parser.hpp"
 
 namespace leap {
@@ -43,13 +44,14 @@ void Parser::clause(const ClauseInfo& info, syntax::Clause& out) {
             break;
         case ClauseKind::choice: {
             const auto end = std::find(info.choices.begin(), info.choices.end(), std::string_view{});
-            const auto found = std::find_if(info.choices.begin(), end, [&](std::string_view word) { return is(word); });
+            const std::string_view said = current_sense(peek().text);
+            const auto found = std::find(info.choices.begin(), end, said);
             if (found == end) {
                 fail(fmt::format("{} wants '{}'{}{}", info.who, fmt::join(info.choices.begin(), end, "', '"),
                                  info.words.empty() ? "" : " behind ", info.words));
                 break;
             }
-            accept(*found);
+            accept(*found, said == peek().text ? std::string_view{} : peek().text);
             out.choice = static_cast<int>(found - info.choices.begin());
             break;
         }
@@ -67,7 +69,7 @@ void Parser::clauses(const StatementInfo& info, syntax::Statement& out) {
     const auto has_words = [&](std::size_t i) { return !info.clauses[i].words.empty(); };
     for (std::size_t i = 0; i < count && !has_words(i) && !failed_; ++i) clause(info.clauses[i], out.clauses[i]);
     for (std::size_t i = 0; i < count && !failed_; ++i) {
-        if (out.clauses[i].said || !accept(info.clauses[i].words)) continue;
+        if (out.clauses[i].said || !accept(info.clauses[i].words, info.clauses[i].was)) continue;
         clause(info.clauses[i], out.clauses[i]);
         i = static_cast<std::size_t>(-1);  // from the first one again
     }

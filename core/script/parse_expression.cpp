@@ -3,7 +3,9 @@
 
 #include <array>
 #include <cmath>
+#include <utility>
 
+#include "core/script/old_words.hpp"
 #include "core/script/parser.hpp"
 #include "core/units/elementary.hpp"
 
@@ -167,7 +169,7 @@ Expr Parser::primary() {
     }
     if (in_reading_ && reading_primary(out)) return out;
     if (is_name()) return name_or_call();
-    fail("a value is missing here", "write a number with its unit, a dial, or a sense like rising");
+    fail("a value is missing here", "write a number with its unit, a dial, or a sense like vertical_speed");
     return out;
 }
 
@@ -190,7 +192,29 @@ Expr Parser::name_or_call() {
         expect(")", fmt::format("behind what {} is given", out.name));
     }
     out.range = since(begin);
+    note_old_sense(begin, out);
     return out;
+}
+
+/// `lacks(x)` is `not has(x)`; the other old words are the new ones in other letters.
+void Parser::note_old_sense(SourceRange word, Expr& expr) {
+    const std::string_view now = current_sense(expr.name);
+    if (failed_ || !expr.member.empty() || now == expr.name) return;
+    const bool call = expr.kind == ExprKind::call;
+    if (expr.name == "lacks") {
+        if (!call) return;
+        note_old(word, now, true);
+        Expr asked = expr;
+        asked.name = "has";
+        Expr inverted;
+        inverted.kind = ExprKind::invert;
+        inverted.range = expr.range;
+        inverted.parts.push_back(std::move(asked));
+        expr = std::move(inverted);
+        return;
+    }
+    note_old(word, now, true);
+    expr.was = std::exchange(expr.name, std::string(now));
 }
 
 syntax::Literal Parser::literal() {

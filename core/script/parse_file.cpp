@@ -173,8 +173,8 @@ syntax::Counter Parser::counter() {
 
 syntax::Gauge Parser::gauge() {
     syntax::Gauge out;
-    accept("gauge");
-    out.name = name("the gauge's name");
+    accept("watch", "gauge");
+    out.name = name("the name of the watched value");
     expect("=", "behind the name");
     out.value = expression();
     out.meaning = optional_string();

@@ -83,7 +83,7 @@ void Parser::fixture_item(syntax::Owner& owner) {
     }
 }
 
-/// share phase, COUNTER as present, kept or state by host or actor
+/// share phase, COUNTER as once, kept or state authority host, actor or holder
 syntax::Share Parser::share() {
     syntax::Share out;
     out.range = peek().range;
@@ -92,8 +92,9 @@ syntax::Share Parser::share() {
         out.what.push_back(name("what is shared: phase, place or a counter,"));
     } while (!failed_ && accept(","));
     expect("as", "behind what is shared");
-    out.reach = name("who is told: present, kept or state,");
-    if (accept("by")) out.by = name("who decides: host or actor,");
+    if (is("present")) note_old(peek().range, "once");
+    out.reach = name("how it is shared: once, kept or state,");
+    if (accept("authority", "by")) out.by = name("who has authority: host, actor or holder,");
     out.range = since(out.range);
     return out;
 }

@@ -35,7 +35,7 @@ bool Parser::shared_item(syntax::Owner& owner) {
     } else if (is("counter")) {
         syntax::Counter read = counter();
         if (!failed_) owner.counters.push_back(std::move(read));
-    } else if (is("gauge")) {
+    } else if (is("watch") || is("gauge")) {
         syntax::Gauge read = gauge();
         if (!failed_) owner.gauges.push_back(std::move(read));
     } else if (is("probe")) {
@@ -59,7 +59,7 @@ void Parser::meter() {
 }
 
 void Parser::meter_item(syntax::Owner& owner) {
-    if (!is("gauge") && !is("probe") && shared_item(owner)) return;
+    if (!is("watch") && !is("gauge") && !is("probe") && shared_item(owner)) return;
     if (property(meter_properties(), owner)) return;
     const SourceRange begin = peek().range;
     if (accept("from")) {
@@ -214,12 +214,12 @@ void Parser::move() {
             }
         } else if (accept("when")) {
             owner.when = expression();
-        } else if (accept("in")) {
+        } else if (accept("layer", "in")) {
             owner.layer = name("the layer it belongs to");
         } else if (accept("for")) {
             for_bodies(owner);
         } else {
-            fail("'{' is missing here", "a move's head may have is, for, on, when and in");
+            fail("'{' is missing here", "a move's head may have is, for, on, when and layer");
         }
     }
     block(words_at(StatementPlace::move), [&] { move_item(owner); });
@@ -236,7 +236,7 @@ void Parser::move_item(syntax::Owner& owner) {
     } else if (accept("buffer")) {
         owner.buffer = expression();
     } else if (accept("cuts")) {
-        expect("anything", "behind cuts");
+        if (!accept("any", "anything")) expect("any", "behind cuts");
         owner.cuts_anything = true;
     } else if (accept("without")) {
         expect("gates", "behind without");

@@ -11,8 +11,9 @@ namespace leap {
 namespace {
 
 bool is_action_word(std::string_view word) {
-    return std::any_of(action_words().begin(), action_words().end(),
-                       [&](const ActionInfo& row) { return row.first_word() == word; });
+    return std::any_of(action_words().begin(), action_words().end(), [&](const ActionInfo& row) {
+        return row.first_word() == word || (!row.was.empty() && row.was == word);
+    });
 }
 
 }  // namespace
@@ -137,10 +138,10 @@ syntax::CutRights Parser::cut_rights() {
     out.range = peek().range;
     accept("cut");
     expect("by", "behind cut");
-    if (accept("all")) {
+    if (accept("any", "all")) {
         out.all = true;
     } else if (!accept("none")) {
-        do out.moves.push_back(name("a move, all or none"));
+        do out.moves.push_back(name("a move, any or none"));
         while (accept(",") && !failed_);
     }
     if (accept("after")) out.after = expression();
@@ -148,10 +149,12 @@ syntax::CutRights Parser::cut_rights() {
     return out;
 }
 
-/// COUNTER + N, COUNTER - N, COUNTER = N; the counter of another move or of a fixture's kind is said as MOVE.COUNTER
+/// COUNTER += N, COUNTER -= N, COUNTER = N, and + and - as they used to be written; the counter of another move or of a
+/// fixture's kind is said as MOVE.COUNTER
 bool Parser::counter_action(syntax::Action& out) {
     const std::string_view behind = peek(peek(1).text == "." ? 3 : 1).text;
-    if (!is_name() || (behind != "+" && behind != "-" && behind != "=")) return false;
+    if (!is_name() || (behind != "+=" && behind != "-=" && behind != "=" && behind != "+" && behind != "-"))
+        return false;
     out.clauses.resize(2);
     out.clauses[0].said = out.clauses[1].said = true;
     syntax::Name& counter = out.clauses[0].name;
@@ -161,9 +164,10 @@ bool Parser::counter_action(syntax::Action& out) {
         counter.range = since(counter.range);
     }
     out.row = action_row(is("=") ? ActionKind::set_counter : ActionKind::add_counter);
-    const bool negative = accept("-");
-    if (!negative) ++at_;
-    syntax::Expr amount = binary(5);
+    const bool old = is("+") || is("-");
+    const bool negative = accept("-=", "-");
+    if (!negative && !accept("+=", "+")) accept("=");
+    syntax::Expr amount = old ? binary(5) : binary(4);
     if (negative) {
         syntax::Expr negated;
         negated.kind = syntax::ExprKind::negate;
@@ -182,12 +186,14 @@ syntax::Action Parser::action(bool after_remember) {
         // remember A = X, B = Y
         out.row = action_row(ActionKind::remember);
         clauses(action_words()[out.row], out);
+    } else if (is("collect") && counter_action(out)) {
+        // A counter may be called like an act that came later.
     } else if (!statement(action_words(), out) && !counter_action(out)) {
         std::vector<std::string_view> words;
         for (const ActionInfo& row : action_words())
             if (!row.word.empty() && std::find(words.begin(), words.end(), row.first_word()) == words.end())
                 words.push_back(row.first_word());
-        fail("an act is missing here", fmt::format("acts are {}, or a counter like link + 1", fmt::join(words, ", ")));
+        fail("an act is missing here", fmt::format("acts are {}, or a counter like link += 1", fmt::join(words, ", ")));
     }
     out.range = since(begin);
     return out;

@@ -31,6 +31,17 @@ bool Parser::accept(std::string_view text) {
     return true;
 }
 
+bool Parser::accept(std::string_view text, std::string_view was) {
+    if (accept(text)) return true;
+    if (was.empty() || !is(was)) return false;
+    note_old(peek().range, text);
+    return accept(was);
+}
+
+void Parser::note_old(SourceRange range, std::string_view now, bool sense) {
+    out_.old_words.push_back({range, std::string(now), sense});
+}
+
 void Parser::told_twice(std::string_view word) {
     out_.diagnostics.push_back(
         {Severity::error, peek().range, fmt::format("{} is given twice", word), "leave one of them out"});

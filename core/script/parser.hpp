@@ -30,6 +30,9 @@ class Parser {
     bool is(std::string_view text) const;
     bool is_name() const { return peek().kind == TokenKind::name; }
     bool accept(std::string_view text);
+    /// One of both words stands here; of the old one is taken down what is written today.
+    bool accept(std::string_view text, std::string_view was);
+    void note_old(SourceRange range, std::string_view now, bool sense = false);
     bool expect(std::string_view text, std::string_view after);
     syntax::Name name(std::string_view what);
     std::string string(std::string_view what);
@@ -70,6 +73,7 @@ class Parser {
     syntax::Expr powered();
     syntax::Expr primary();
     syntax::Expr name_or_call();
+    void note_old_sense(SourceRange word, syntax::Expr& expr);
     syntax::Literal literal();
     Unit unit_behind_number(SourceRange& range);
     syntax::Range range();
@@ -146,7 +150,8 @@ bool Parser::statement(std::span<const Info> table, syntax::Statement& out) {
     std::size_t most = 0;
     std::vector<std::string_view> seconds;  // of those that begin alike
     for (std::size_t row = 0; row < table.size(); ++row) {
-        const std::size_t count = words_here(table[row].word);
+        const std::size_t now = words_here(table[row].word);
+        const std::size_t count = now > 0 ? now : words_here(table[row].was);
         if (count > most) {
             most = count;
             out.row = row;
@@ -163,7 +168,9 @@ bool Parser::statement(std::span<const Info> table, syntax::Statement& out) {
         return false;
     }
     out.range = peek().range;
+    const bool old = words_here(table[out.row].word) != most;
     at_ += most;
+    if (old) note_old(since(out.range), table[out.row].word);
     clauses(table[out.row], out);
     out.range = since(out.range);
     return true;

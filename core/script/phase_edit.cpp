@@ -7,6 +7,7 @@
 
 #include "core/script/compile.hpp"
 #include "core/script/format.hpp"
+#include "core/script/old_words.hpp"
 #include "core/script/rename.hpp"
 
 namespace leap {
@@ -44,9 +45,10 @@ EditedFiles applied(const Program& program, std::vector<Change> changes) {
     });
     for (const Change& change : changes)
         files[change.range.file].text.replace(change.range.begin, change.range.end - change.range.begin, change.text);
+    const std::set<std::string> own = own_names(program.files);
     for (std::size_t i = 0; i < files.size(); ++i)
-        if (files[i].text != program.files[i].text && format(program.files[i].text) == program.files[i].text)
-            files[i].text = format(files[i].text);
+        if (files[i].text != program.files[i].text && format(program.files[i].text, own) == program.files[i].text)
+            files[i].text = format(files[i].text, own);
     const CompileOutput after = compile_files(files);
     if (after.program) return files;
     return tl::make_unexpected(first_error(after));

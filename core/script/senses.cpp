@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <array>
+#include "core/script/old_words.hpp"
 
 namespace leap {
 namespace {
@@ -17,7 +18,9 @@ constexpr Type vector(Dimension dimension) {
 constexpr Type truth{ValueKind::truth, {}};
 
 constexpr std::array plain{
-    SenseInfo{"rising", Sense::rising, number(dim::speed), "upward speed; negative while falling"},
+    SenseInfo{"vertical_speed", Sense::rising, number(dim::speed), "upward speed; negative while falling"},
+    SenseInfo{"horizontal_speed", Sense::speed, number(dim::speed),
+              "the same as `speed`, which leaves the vertical out"},
     SenseInfo{"speed", Sense::speed, number(dim::speed), "speed over the ground (the flat part of velocity)"},
     SenseInfo{"feet", Sense::feet, number(dim::length), "height of the feet above the course's zero"},
     SenseInfo{"x", Sense::x, number(dim::length), "place along the course's x axis"},
@@ -26,7 +29,7 @@ constexpr std::array plain{
     SenseInfo{"airborne_time", Sense::airborne_time, number(dim::time),
               "how long the feet have been off; 0 on the ground"},
     SenseInfo{"phase_time", Sense::phase_time, number(dim::time), "how long this phase has lasted"},
-    SenseInfo{"share", Sense::share, number(dim::none), "how much of this phase's time has gone, 0 to 1"},
+    SenseInfo{"progress", Sense::share, number(dim::none), "how much of this phase's time has passed, 0 to 1"},
     SenseInfo{"stance_time", Sense::stance_time, number(dim::time), "how long the stance has lasted"},
     SenseInfo{"slope", Sense::slope, number(dim::angle), "steepness of the ground under the feet; 0 in the air"},
     SenseInfo{"velocity", Sense::velocity, vector(dim::speed),
@@ -107,7 +110,7 @@ constexpr std::array of_fixture{
     SenseInfo{"own_left", Sense::own_left, vector(dim::none), "where its left side points now"},
     SenseInfo{"hinge_angle", Sense::hinge_angle, number(dim::angle),
               "how far its hinge has turned from where it was placed"},
-    SenseInfo{"slider_way", Sense::slider_way, number(dim::length),
+    SenseInfo{"slider_offset", Sense::slider_way, number(dim::length),
               "how far its slider has gone from where it was placed"},
     SenseInfo{"slip_angle", Sense::slip_angle, number(dim::angle), "between where it points and where it goes"},
     SenseInfo{"sunk", Sense::sunk, number(dim::length), "how far its springs are squeezed, on average"},
@@ -131,15 +134,15 @@ constexpr std::array with_volume{
     SenseInfo{"entered", Sense::entered, truth, "event: the body has just come into one; asked by characters"},
     SenseInfo{"left", Sense::left_volume, truth, "event: the body has just come out of it; asked by characters"},
     SenseInfo{"depth", Sense::depth, number(dim::length), "of the feet below its surface; 0 outside"},
-    SenseInfo{"share_in", Sense::share_in, number(dim::none), "how much of the body's height is in it, 0 to 1"},
+    SenseInfo{"submerged", Sense::share_in, number(dim::none), "how much of the body's height is in it, 0 to 1"},
 };
 
 constexpr std::array with_event{
     SenseInfo{"struck", Sense::struck, truth,
               "event: a blow of that name has just met somebody; asked by who deals it"},
     SenseInfo{"amount_of", Sense::amount_of, number(dim::none), "how much the event last heard came with; 0 before"},
-    SenseInfo{"way_of", Sense::way_of, vector(dim::none),
-              "the way it came along: as said, or from who emitted it to here"},
+    SenseInfo{"direction_of", Sense::way_of, vector(dim::none),
+              "the direction it came along: as written, or from who emitted it to here"},
     SenseInfo{"place_of", Sense::place_of, vector(dim::length), "where who emitted it stood then"},
 };
 
@@ -153,7 +156,8 @@ constexpr std::array of_probe{
     SenseInfo{"height", Sense::probe_height, number(dim::length), "of the point above the feet"},
     SenseInfo{"side", Sense::probe_side, number(dim::none), "wall: 1 to the right, -1 to the left, 0 without a hit"},
     SenseInfo{"slope", Sense::probe_slope, number(dim::angle), "steepness of the surface; a wall has 90 deg"},
-    SenseInfo{"target", Sense::probe_target, number(dim::none), "nearest: the target's number, to remember and strike"},
+    SenseInfo{"target", Sense::probe_target, number(dim::none),
+              "nearest: the target's number, to remember and collect"},
 };
 
 constexpr std::array known_functions{
@@ -185,7 +189,6 @@ constexpr std::array known_functions{
     FunctionInfo{"heard", "heard(event)", "event: it was emitted at this instant"},
     FunctionInfo{"sent_by", "sent_by(event, tag)", "who emitted it when it was last heard has the tag"},
     FunctionInfo{"has", "has(tag)", "the body carries the tag"},
-    FunctionInfo{"lacks", "lacks(tag)", "the body does not carry the tag"},
     FunctionInfo{"touched_by", "touched_by(tag)",
                  "fixtures: event: something with that tag, or of that kind, has come to it"},
     FunctionInfo{"by_has", "by_has(tag)", "fixtures: what has just come to it has the tag"},
@@ -196,7 +199,7 @@ constexpr std::array known_functions{
     FunctionInfo{"completed", "completed(move)", "event: the move has come to its end"},
     FunctionInfo{"failed", "failed(move)", "event: the move has ended by fail"},
     FunctionInfo{"was_cut", "was_cut(move)", "event: another move has cut it"},
-    FunctionInfo{"there", "there(number)", "the target of that number has not been struck"},
+    FunctionInfo{"there", "there(number)", "the target of that number has not been collected"},
     FunctionInfo{"target_place", "target_place(number)", "where the target of that number is"},
 };
 
@@ -238,9 +241,10 @@ std::span<const FunctionInfo> functions() {
 }
 
 std::optional<SenseInfo> find_sense(std::span<const SenseInfo> senses, std::string_view word) {
-    const auto found = std::find_if(senses.begin(), senses.end(), [&](const SenseInfo& s) { return s.word == word; });
-    if (found == senses.end()) return std::nullopt;
-    return *found;
+    for (const std::string_view wanted : {word, current_sense(word)})
+        for (const SenseInfo& sense : senses)
+            if (sense.word == wanted) return sense;
+    return std::nullopt;
 }
 
 bool is_remembered(Sense sense) {

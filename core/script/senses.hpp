@@ -182,6 +182,7 @@ std::span<const SenseInfo> event_senses();
 /// What can be asked of a probe: tip.hit, tip.point ...
 std::span<const SenseInfo> probe_senses();
 
+/// By the word of today or by the one that scripts used to be written with; see old_words.hpp.
 std::optional<SenseInfo> find_sense(std::span<const SenseInfo> senses, std::string_view word);
 
 struct FunctionInfo {

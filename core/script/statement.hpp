@@ -72,6 +72,14 @@ struct ClauseInfo {
     std::size_t count = 1;       ///< values parted by commas
     std::string_view closing{};  ///< a word behind it
     std::array<std::string_view, max_choices> choices{};
+    std::string_view was{};  ///< what used to be written for `words`; see old_words.hpp
+
+    /// The same clause, which used to have another word.
+    constexpr ClauseInfo once(std::string_view word) const {
+        ClauseInfo out = *this;
+        out.was = word;
+        return out;
+    }
 };
 
 /// Clauses in few words, for the tables.
@@ -111,6 +119,7 @@ struct StatementInfo {
     std::string_view meaning;  ///< likewise
     std::string_view example;  ///< compiles where it may stand
     std::array<ClauseInfo, max_clauses> clauses{};
+    std::string_view was{};  ///< what used to be written for `word`; see old_words.hpp
 
     constexpr std::size_t clause_count() const {
         std::size_t count = 0;

@@ -63,7 +63,7 @@ constexpr std::array statement_table{
                        "dial NAME = VALUE in LOW..HIGH \"what it does\"", "a number to tune"},
     PlainStatementInfo{"let", StatementPlace::file | any_owner | StatementPlace::meter, "let NAME = EXPRESSION",
                        "worked out where it is used"},
-    PlainStatementInfo{"gauge", any_owner, "gauge NAME = VALUE \"meaning\"",
+    PlainStatementInfo{"watch", any_owner, "watch NAME = VALUE \"meaning\"",
                        "a value that every run keeps, for curves, pins and readings"},
     PlainStatementInfo{"counter", StatementPlace::file | any_owner | StatementPlace::meter,
                        "counter NAME in LOW..HIGH back to N after T when C", "a whole number that acts change"},
@@ -78,14 +78,16 @@ constexpr std::array statement_table{
                        "how often the move can start"},
     PlainStatementInfo{"focus", StatementPlace::fixture, "focus within R on BUTTON in front A prompt \"words\"",
                        "it can have the focus, and be used"},
-    PlainStatementInfo{"share", StatementPlace::file | StatementPlace::fixture,
-                       "share phase, COUNTER or place as present, kept or state by host or actor",
-                       "what of it peers are told in shared play, and who decides; in a file: share EVENT as present"},
+    PlainStatementInfo{
+        "share", StatementPlace::file | StatementPlace::fixture,
+        "share phase, COUNTER or place as once, kept or state authority host, actor or holder",
+        "what of it is sent to peers in shared play, and who has authority; in a file: share EVENT as once"},
     PlainStatementInfo{"prompt", StatementPlace::fixture, "prompt \"words\"", "shown while it has the focus"},
     PlainStatementInfo{"phase", StatementPlace::move | StatementPlace::fixture, "phase NAME for T { ... }",
                        "one stretch of a move; what it sets ends with it"},
     PlainStatementInfo{"without", StatementPlace::move, "without gates", "drops the base's gates"},
-    PlainStatementInfo{"cuts", StatementPlace::move, "cuts anything", "this move is not asked whether it may cut"},
+    PlainStatementInfo{"cuts", StatementPlace::move, "cuts any",
+                       "this move may cancel any other: it is not asked whether it may"},
 
     PlainStatementInfo{"start", any_phase | StatementPlace::stance | StatementPlace::meter, "start: ACTS",
                        "on entering the phase"},
@@ -97,7 +99,7 @@ constexpr std::array statement_table{
     PlainStatementInfo{"go", any_phase, "go PHASE when C after T then: ACTS", "a way to another phase"},
     PlainStatementInfo{"end", any_phase, "end when C", "the move ends"},
     PlainStatementInfo{"fail", any_phase, "fail when C", "the move ends without having done what it is for"},
-    PlainStatementInfo{"cut", any_phase, "cut by MOVES, all or none after T", "who may cut this phase"},
+    PlainStatementInfo{"cut", any_phase, "cut by MOVES, any or none after T", "which moves may cancel this phase"},
     PlainStatementInfo{"accent", any_phase | StatementPlace::stance, "accent KIND ...",
                        "zoom, shake, bob, lean, lag, squash, freeze, pose, trail or line: what only the eye gets"},
 
@@ -112,9 +114,10 @@ constexpr std::array statement_table{
                        "the move or stance is for characters of that body only"},
 };
 
-constexpr std::array<std::string_view, 24> clause_words{
-    "after",  "then", "in",     "from",   "to",   "of",   "not",   "and",  "or",   "most", "key",   "pad",
-    "points", "over", "refill", "locked", "tape", "base", "front", "link", "here", "left", "right", "use"};
+constexpr std::array<std::string_view, 28> clause_words{
+    "after", "then", "in",     "from", "to",     "of",     "not",       "and",  "or",    "most",
+    "key",   "pad",  "points", "over", "refill", "locked", "tape",      "base", "front", "link",
+    "here",  "left", "right",  "use",  "layer",  "any",    "authority", "once"};
 
 }  // namespace
 

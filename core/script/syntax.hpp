@@ -71,7 +71,8 @@ struct Expr {
     ExprKind kind = ExprKind::literal;
     SourceRange range;
     Literal literal;
-    std::string name;    ///< names and calls; the part before the point
+    std::string name;    ///< names and calls; the part before the point; senses by the words of today
+    std::string was;     ///< the old word that a sense is written with; else empty
     std::string member;  ///< the part behind the point, or empty
     std::vector<Expr> parts;
     Stretch stretch;  ///< readings only

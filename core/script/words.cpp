@@ -35,6 +35,18 @@ bool is_word(std::string_view text) {
     return !text.empty() && text.front() >= 'a' && text.front() <= 'z';
 }
 
+std::set<std::string_view> old_collected() {
+    std::set<std::string_view> out{"gauge", "anything", "all", "present", "by"};
+    const auto add = [&](std::string_view word) {
+        if (is_word(word)) out.insert(word);
+    };
+    each_row([&](const StatementInfo& row) {
+        each_word(row.was, add);
+        for (const ClauseInfo& clause : row.clauses) add(clause.was);
+    });
+    return out;
+}
+
 std::set<std::string_view> collected() {
     std::set<std::string_view> out;
     const auto add = [&](std::string_view word) {
@@ -80,7 +92,8 @@ std::vector<std::string_view> words_at(StatementPlace place) {
 }
 
 bool is_language_word(std::string_view word) {
-    return known().contains(word);
+    static const std::set<std::string_view> old = old_collected();
+    return known().contains(word) || old.contains(word);
 }
 
 std::string word_help(std::string_view word) {
@@ -93,7 +106,7 @@ std::string word_help(std::string_view word) {
         if (row.word == word) add(row.usage, row.meaning);
     each_row([&](const StatementInfo& row) {
         // A row whose usage stands in another one's is found by its own words, too.
-        const bool named = row.first_word() == word ||
+        const bool named = row.first_word() == word || (!row.was.empty() && row.was == word) ||
                            (is_word(word) && row.word.ends_with(fmt::format(" {}", word))) ||
                            row.usage.find(fmt::format("`{} ", word)) != std::string_view::npos;
         if (named && !row.usage.empty()) add(row.usage, row.meaning);

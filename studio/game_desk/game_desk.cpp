@@ -288,7 +288,7 @@ void GameDesk::show_newest() {
     words << tr("%1 s, %2 ticks/s").arg(state.time_s, 0, 'f', 2).arg(of->playing.rate_hz);
     words
         << tr("at %1, %2, %3 m").arg(c.position.x, 0, 'f', 2).arg(c.position.y, 0, 'f', 2).arg(c.position.z, 0, 'f', 2);
-    words << tr("%1 m/s, rising %2 m/s")
+    words << tr("speed %1 m/s, vertical speed %2 m/s")
                  .arg(std::hypot(c.velocity.x, c.velocity.y), 0, 'f', 2)
                  .arg(c.velocity.z, 0, 'f', 2);
     words << (c.move.empty() ? to_qt(c.stance)

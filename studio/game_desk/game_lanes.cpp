@@ -170,7 +170,7 @@ void GameLanes::paintEvent(QPaintEvent*) {
         y += lane_height;
     }
     paint_curve(p, {0, curves_top, static_cast<double>(width()), curve_height}, tr("speed"), tr("m/s"), true);
-    paint_curve(p, {0, curves_top + curve_height, static_cast<double>(width()), curve_height}, tr("height"), tr("m"),
+    paint_curve(p, {0, curves_top + curve_height, static_cast<double>(width()), curve_height}, tr("feet"), tr("m"),
                 false);
 }
 

@@ -149,7 +149,7 @@ void ProofStrip::paintEvent(QPaintEvent*) {
         p.drawPolyline(line);
     };
     const double middle = 56.0 + (height() - 66.0) / 2;
-    curve(tr("height"), Quantity::feet, "m", 56.0, middle - 6);
+    curve(tr("feet"), Quantity::feet, "m", 56.0, middle - 6);
     curve(tr("speed"), Quantity::speed, "m/s", middle + 4, height() - 10.0);
 }
 

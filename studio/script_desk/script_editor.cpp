@@ -10,6 +10,7 @@
 #include <QToolTip>
 
 #include "core/script/format.hpp"
+#include "core/script/old_words.hpp"
 #include "studio/script_desk/number_drag.hpp"
 #include "studio/script_desk/word_help.hpp"
 #include "studio/shared/convert.hpp"
@@ -244,7 +245,7 @@ std::string ScriptEditor::word_at_caret() const {
 
 void ScriptEditor::lay_out() {
     const std::string typed = text().toStdString();
-    const std::string laid_out = format(typed);
+    const std::string laid_out = format(typed, own_names(session_.source_files()));
     if (laid_out == typed) return commit();
     taking_ = true;
     const long at = SendScintilla(SCI_GETCURRENTPOS);

@@ -48,11 +48,11 @@ fixture NAME {
   box 1.2 m, 1.2 m, 2 m
   drawn as lamp
   phase dark {
-    seen through 75 %
+    transparency 75 %
     go lit when touched then: respawn here, emit NAME_lit
   }
   phase lit {
-    seen through 25 %
+    transparency 25 %
     # Its own event is heard at the instant it is lit; those of others come later.
     go dark when heard(NAME_lit) and phase_time > 0 s
   }
@@ -167,7 +167,7 @@ fixture NAME {
   # Where the springs are fixed: ahead of and behind its middle, to either side, above it.
   wheels at 0.85 m, 0.62 m, -0.05 m radius 0.32 m travel 0.28 m stiffness spring damping 45 % grip grip
   focus within 1.6 m on BUTTON prompt "Drive"
-  gauge slip = slip_angle "between where it points and where it goes"
+  watch slip = slip_angle "between where it points and where it goes"
 
   phase parked {
     loose

@@ -32,12 +32,12 @@ move NAME on BUTTON {
     gravity pull
     # Letting go early goes on to the shorter arc.
     go cut_short when not held(BUTTON)
-    go drop when rising <= 0 m/s
+    go drop when vertical_speed <= 0 m/s
   }
   phase cut_short {
-    start: keep 45 % of rising
+    start: keep 45 % of vertical_speed
     gravity pull
-    go drop when rising <= 0 m/s
+    go drop when vertical_speed <= 0 m/s
   }
   # Stronger gravity on the way down.
   phase drop {
@@ -58,7 +58,7 @@ move NAME on BUTTON {
     # The part of the velocity that points up becomes this; the flat part stays.
     start: launch up at kick
     end when grounded
-    end when rising <= 0 m/s
+    end when vertical_speed <= 0 m/s
   }
 }
 )"},
@@ -116,7 +116,7 @@ meter NAME_left {
   refill 24 /s after 0.6 s
 }
 
-move NAME on BUTTON in legs {
+move NAME on BUTTON layer legs {
   dial faster = 140 %  in 100 %..250 %  "of the speed that steering goes to"
   dial cost   = 18 /s  in 0..100        "what it takes per second"
 
@@ -155,7 +155,7 @@ move NAME when airborne and side.hit {
 }
 )"},
         {"a ledge grab: hang and climb", R"(# Catches a lip ahead, hangs from it, and climbs up when there is room.
-move NAME when airborne and rising < 2 m/s and edge.hit {
+move NAME when airborne and vertical_speed < 2 m/s and edge.hit {
   # An edge to stand on whose height above the feet lies between these.
   probe edge = lip within 0.3 m heights 1.35 m..1.75 m
   probe top = room at edge.place
@@ -222,7 +222,7 @@ move NAME on BUTTON {
     fail when bumped(wall)
   }
   phase hit for 0.1 s {
-    start: strike prey, stop, launch up at 8 m/s
+    start: collect prey, stop, launch up at 8 m/s
   }
 }
 )"},
@@ -233,7 +233,7 @@ move NAME on bumped(boom) {
   dial stun = 0.8 s  in 0..4   "how long gates that say `not has(stunned)` refuse"
 
   # Not asked whether it may cut what runs.
-  cuts anything
+  cuts any
   gate cooldown 0.5 s
 
   phase reel for 0.4 s {
@@ -256,10 +256,10 @@ probe NAME_room = room height 1.7 m
 )",
          syntax::OwnerKind::stance},
         {"gliding: a soft fall while a button is held", R"(# Falls slowly while the button is held.
-stance NAME when airborne and rising < 0 m/s and held(BUTTON) {
+stance NAME when airborne and vertical_speed < 0 m/s and held(BUTTON) {
   dial sink = 2 m/s  in 0.5..10  "fastest fall"
   steer to 7 m/s gain 14 m/s^2 brake 3 m/s^2
-  limit rising -sink..0 m/s
+  limit vertical_speed -sink..0 m/s
 }
 )",
          syntax::OwnerKind::stance},

@@ -4,14 +4,15 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/script/old_words.hpp"
 #include "studio/shared/palette.hpp"
 
 namespace leap::studio {
 
 std::vector<ShownValue> shown_values(const Program& program) {
-    std::vector<ShownValue> out{{"height", dimensions::length, -1, Quantity::feet, false},
+    std::vector<ShownValue> out{{"feet", dimensions::length, -1, Quantity::feet, false},
                                 {"speed", dimensions::speed, -1, Quantity::speed, false},
-                                {"rising", dimensions::speed, -1, Quantity::rising, false},
+                                {"vertical_speed", dimensions::speed, -1, Quantity::rising, false},
                                 {"x", dimensions::length, -1, Quantity::x, false},
                                 {"y", dimensions::length, -1, Quantity::y, false},
                                 {"facing", dimensions::angle, -1, {}, false},
@@ -33,8 +34,10 @@ std::vector<ShownValue> shown_values(const Program& program) {
 }
 
 std::optional<ShownValue> find_shown_value(const Program& program, const std::string& name) {
+    // As settings of earlier versions have them.
+    const std::string_view today = name == "height" ? "feet" : current_sense(name);
     for (ShownValue& value : shown_values(program))
-        if (value.name == name) return std::move(value);
+        if (value.name == name || value.name == today) return std::move(value);
     return std::nullopt;
 }
 

@@ -227,7 +227,7 @@ class ScoreView : public QWidget, public Spoken {
     std::optional<PointDrag> point_drag_;
     std::optional<SelectedPoint> selected_point_;
     std::vector<MoveAnswer> answers_;
-    std::vector<std::string> curves_{"height", "speed", "rising"};
+    std::vector<std::string> curves_{"feet", "speed", "vertical_speed"};
     MachineId selected_;
     double from_ = 0.0;
     double to_ = 10.0;

@@ -61,7 +61,7 @@ class StageLabels : public QObject {
     bool probes_ = true;
     bool blows_ = true;
     MachineId machine_;
-    std::vector<std::string> pins_{"height", "speed", "rising"};
+    std::vector<std::string> pins_{"feet", "speed", "vertical_speed"};
     QString words_;
     std::optional<double> said_at_s_;  ///< by the session's clock
 };

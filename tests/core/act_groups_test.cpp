@@ -29,8 +29,8 @@ Vec3 counted(const test::Played& run) {
 
 TEST(ActGroups, AreDoneTogetherOrNotAtAll) {
     const auto run = [](const char* condition) {
-        const Scene scene(body + "move act on jump { phase a for 0.1 s { start: (first + 1, second + 2) when " +
-                          condition + ", third + 3 } }\n");
+        const Scene scene(body + "move act on jump { phase a for 0.1 s { start: (first += 1, second += 2) when " +
+                          condition + ", third += 3 } }\n");
         const test::Played played = test::play(scene, TapeMaker(1).hold("jump", 0.2, 0.1));
         return counted(played);
     };
@@ -40,9 +40,10 @@ TEST(ActGroups, AreDoneTogetherOrNotAtAll) {
 
 TEST(ActGroups, AskOnceWhenTheirTurnComes) {
     // The first of them makes the condition wrong for those behind it: they were asked about together.
-    const Scene scene(body +
-                      "move act on jump { phase a for 0.1 s { start: first + 1, (first + 1, second + 1, third + 5 when "
-                      "first > 1) when first == 1, third + 1 when first == 2 } }\n");
+    const Scene scene(
+        body +
+        "move act on jump { phase a for 0.1 s { start: first += 1, (first += 1, second += 1, third += 5 when "
+        "first > 1) when first == 1, third += 1 when first == 2 } }\n");
     const test::Played played = test::play(scene, TapeMaker(1).hold("jump", 0.2, 0.1));
     EXPECT_EQ(counted(played), Vec3(2, 1, 6)) << "a condition of one within them is asked, too";
 }
@@ -51,7 +52,7 @@ TEST(ActGroups, RememberSeveralAndStandInWays) {
     const Scene scene(
         body +
         "move act on jump { phase a { start: (first = 3, remember one = 1, two = 2) when grounded go b after "
-        "0.1 s then: (second + 1, third + 1) when airborne } phase b for 0.1 s { } }\n");
+        "0.1 s then: (second += 1, third += 1) when airborne } phase b for 0.1 s { } }\n");
     const test::Played played = test::play(scene, TapeMaker(1).hold("jump", 0.2, 0.1));
     EXPECT_EQ(counted(played), Vec3(3, 0, 0));
 }
@@ -62,16 +63,16 @@ TEST(ActGroups, WithoutAConditionOrAnEndAreMistakes) {
             compile_text(body + "move act on jump { phase a for 0.1 s { start: " + acts + " } }\n");
         return out.diagnostics.empty() ? std::string() : out.diagnostics.front().message;
     };
-    EXPECT_EQ(message("(first + 1, second + 1) when grounded"), "");
-    EXPECT_NE(message("(first + 1, second + 1)").find("when"), std::string::npos);
-    EXPECT_NE(message("(first + 1, second + 1 when grounded").find(")"), std::string::npos);
-    EXPECT_NE(message("(first + 1) when 3 m"), "");
+    EXPECT_EQ(message("(first += 1, second += 1) when grounded"), "");
+    EXPECT_NE(message("(first += 1, second += 1)").find("when"), std::string::npos);
+    EXPECT_NE(message("(first += 1, second += 1 when grounded").find(")"), std::string::npos);
+    EXPECT_NE(message("(first += 1) when 3 m"), "");
 }
 
 TEST(ActGroups, StayAsTheyAreWhenLaidOut) {
     const std::string text =
-        "move act on jump {\n  phase a for 0.1 s {\n    start: (first + 1, second + 2) when grounded, "
-        "third + 3\n  }\n}\n";
+        "move act on jump {\n  phase a for 0.1 s {\n    start: (first += 1, second += 2) when grounded, "
+        "third += 3\n  }\n}\n";
     EXPECT_EQ(format(text), text);
 }
 

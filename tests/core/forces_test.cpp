@@ -256,8 +256,8 @@ TEST(Forces, WhatCantBeMeantIsToldWithItsPlace) {
         return all;
     };
     EXPECT_NE(message("push up by 3 N").find("act on what is loose"), std::string::npos);
-    EXPECT_NE(message("loose push up by 3 m/s").find("by wants kg·m/s², this is m/s"), std::string::npos)
-        << message("loose push up by 3 m/s");
+    EXPECT_NE(message("loose push up force 3 m/s").find("push force wants kg·m/s², this is m/s"), std::string::npos)
+        << message("loose push up force 3 m/s");
     EXPECT_NE(message("loose push up by 30000000000 N").find("more than counts"), std::string::npos);
     EXPECT_NE(message("loose hinge about depth").find("'length', 'width', 'height'"), std::string::npos);
     EXPECT_NE(message("loose hinge about width from 20 deg to -20 deg").find("can go nowhere"), std::string::npos);

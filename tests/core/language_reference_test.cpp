@@ -13,6 +13,7 @@
 #include "core/script/action_words.hpp"
 #include "core/script/effect_words.hpp"
 #include "core/script/format.hpp"
+#include "core/script/old_words.hpp"
 #include "core/script/statement_words.hpp"
 #include "core/script/words.hpp"
 #include "tests/core/support.hpp"
@@ -101,6 +102,23 @@ TEST(LanguageReference, TablesAreThoseOfTheWords) {
         if (refresh) text.replace(begin, end - begin, wanted);
         EXPECT_EQ(text.substr(begin, refresh ? wanted.size() : end - begin), wanted) << "run tools/refresh-reference";
     }
+    std::string wanted = "<!-- words: old ones -->\n| old | today |\n|---|---|\n";
+    for (const OldWord& old : old_statements()) wanted += fmt::format("| `{}` | `{}` |\n", old.was, old.now);
+    for (const OldWord& old : old_senses()) wanted += fmt::format("| `{}` | `{}` |\n", old.was, old.now);
+    const auto add = [&](std::string_view head, std::string_view was, std::string_view now) {
+        const std::string before = head.empty() ? "" : fmt::format("{} ... ", head);
+        if (!was.empty()) wanted += fmt::format("| `{}{}` | `{}{}` |\n", before, was, before, now);
+    };
+    for (const ReferenceTable& table : reference_tables())
+        for (const StatementInfo* row : table.rows) {
+            add({}, row->was, row->word);
+            for (const ClauseInfo& clause : row->clauses) add(row->word, clause.was, clause.words);
+        }
+    const std::size_t begin = text.find("<!-- words: old ones -->");
+    ASSERT_NE(begin, std::string::npos);
+    const std::size_t end = text.find("\n\n", begin) + 1;
+    if (refresh) text.replace(begin, end - begin, wanted);
+    EXPECT_EQ(text.substr(begin, refresh ? wanted.size() : end - begin), wanted) << "run tools/refresh-reference";
     if (refresh) {
         ASSERT_TRUE(write_file(path, text));
     }

@@ -16,7 +16,7 @@ move hop on jump {
     # down first
     go up when released(jump)
   }
-  phase up { start: launch up at 8 m/s  go down when rising <= 0 m/s then: keep 50 % of speed  fail after 3 s }
+  phase up { start: launch up at 8 m/s  go down when vertical_speed <= 0 m/s then: keep 50 % of speed  fail after 3 s }
   phase down {
     end when grounded
   }
@@ -58,7 +58,7 @@ TEST(PhaseEdit, WithoutAPhaseTheWaysToItEndTheMove) {
     const auto after = with_phase_removed(edit.program, edit.at(2));
     ASSERT_TRUE(after) << after.error();
     EXPECT_EQ(phases_of(after), (std::vector<std::string>{"load", "up"}));
-    EXPECT_NE(text_of(after).find("end when rising <= 0 m/s"), std::string::npos) << text_of(after);
+    EXPECT_NE(text_of(after).find("end when vertical_speed <= 0 m/s"), std::string::npos) << text_of(after);
     EXPECT_NE(text_of(with_phase_removed(edit.program, edit.at(1))).find("up is spoken of elsewhere, in script.leap:"),
               std::string::npos)
         << "a reading needs it";
@@ -92,7 +92,7 @@ TEST(PhaseEdit, OnlyWholeWaysThatCompileAreTaken) {
     const Edit edit;
     const auto why = [&](const std::string& way) { return text_of(with_way_added(edit.program, edit.at(0), way)); };
     EXPECT_EQ(why("go nowhere when grounded").find("why not: script.leap:"), 0U);
-    EXPECT_NE(why("go up when risin < 0 m/s").find("did you mean rising?"), std::string::npos);
+    EXPECT_NE(why("go up when vertical_sped < 0 m/s").find("did you mean vertical_speed?"), std::string::npos);
     EXPECT_NE(why("gravity 0 m/s^2").find("is no way out"), std::string::npos);
     EXPECT_NE(why("end } phase evil { end").find("is no way out"), std::string::npos);
     EXPECT_NE(why("").find("is no way out"), std::string::npos);

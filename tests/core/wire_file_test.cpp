@@ -153,8 +153,8 @@ TEST_F(DemoRehearsals, TheLateJoinersDoorIsShutUntilOneWordIsChanged) {
     for (const char* const word : {"kept", "state"}) {
         TextOverrides texts;
         std::string door = read_file(project_.folder / "fixtures/door.leap").value();
-        for (std::size_t at = door.find("as present"); at != std::string::npos; at = door.find("as present"))
-            door.replace(at, 10, std::string("as ") + word);
+        for (std::size_t at = door.find("as once"); at != std::string::npos; at = door.find("as once"))
+            door.replace(at, 7, std::string("as ") + word);
         texts["fixtures/door.leap"] = door;
         const Project changed = load_project(project_.folder, texts).value();
         ASSERT_TRUE(changed.compiled.program);

@@ -43,7 +43,7 @@ move hop on jump {
   gate grounded "needs ground"
   phase up {
     start: launch up at sqrt(2 * 20 m/s^2 * rise)
-    end when rising <= 0 m/s
+    end when vertical_speed <= 0 m/s
   }
 }
 )";
@@ -150,7 +150,7 @@ TEST_F(LanguageServer, AnErrorInOneFileIsToldWithTheRootToo) {
 TEST_F(LanguageServer, HoverSaysWhatAWordMeansAndWhatADialIs) {
     open("moves/hop.leap", hop_text);
     const Json sense = ask("textDocument/hover", at("moves/hop.leap", 7, 16));
-    EXPECT_NE(sense["contents"]["value"].get<std::string>().find("rising"), std::string::npos) << sense.dump();
+    EXPECT_NE(sense["contents"]["value"].get<std::string>().find("vertical_speed"), std::string::npos) << sense.dump();
     const Json dial = ask("textDocument/hover", at("moves/hop.leap", 3, 9));
     EXPECT_EQ(dial["contents"]["value"], "hop.rise = 2 m: how high");
     const Json word = ask("textDocument/hover", at("moves/hop.leap", 4, 3));
@@ -259,7 +259,7 @@ TEST_F(LanguageServer, SymbolsFoldsSelectionsAndLinksFollowTheText) {
 
 TEST_F(LanguageServer, FormattingIsTheFormattersAndTouchesOnlyWhatIsAsked) {
     const std::string untidy =
-        "move hop on jump {\n      gate grounded \"needs ground\"\n phase up { end when rising <= 0 m/s }\n}\n";
+        "move hop on jump {\n      gate grounded \"needs ground\"\n phase up { end when vertical_speed <= 0 m/s }\n}\n";
     open("moves/hop.leap", untidy);
     const Json all = ask("textDocument/formatting", of("moves/hop.leap"));
     ASSERT_EQ(all.size(), 2U) << all.dump();
@@ -305,7 +305,7 @@ TEST_F(LanguageServer, ANumberBecomesADial) {
          {{"textDocument", {{"uri", uri("moves/hop.leap")}, {"version", 2}}}, {"contentChanges", changes}});
     EXPECT_EQ(problems("moves/hop.leap"), Json::array());
     const Json dial = ask("textDocument/hover", at("moves/hop.leap", 3, 9));
-    EXPECT_NE(dial["contents"]["value"].get<std::string>().find("hop.amount = 20 m/s"), std::string::npos)
+    EXPECT_NE(dial["contents"]["value"].get<std::string>().find("hop.value = 20 m/s"), std::string::npos)
         << dial.dump();
 }
 

@@ -96,7 +96,7 @@ TEST(Spoken, GatesAndReadingsSayWhatTheyShow) {
         << readings.toStdString();
     EXPECT_EQ(at.of<GateList>().valueInterface(), nullptr) << "it isn't turned";
     const QString stage = QAccessible::queryAccessibleInterface(at.window->stage())->text(QAccessible::Description);
-    EXPECT_TRUE(stage.startsWith("walk\nheight: 0 m")) << stage.toStdString();
+    EXPECT_TRUE(stage.startsWith("walk\nfeet: 0 m")) << stage.toStdString();
 }
 
 }  // namespace

@@ -25,11 +25,11 @@ namespace {
 const char* const moves_and_things = R"(
 button hit key "J"
 
-move swim when share_in(water) > 0.5 {
+move swim when submerged(water) > 0.5 {
   phase floats {
-    gravity runner.weight * (1 - 1.25 * share_in(water)) + 6 /s * rising * share_in(water)
+    gravity runner.weight * (1 - 1.25 * submerged(water)) + 6 /s * vertical_speed * submerged(water)
     steer to 2.5 m/s gain 9 m/s^2 brake 5 m/s^2
-    end when share_in(water) < 0.3
+    end when submerged(water) < 0.3
   }
 }
 
@@ -37,7 +37,7 @@ move climb when inside(rungs) and stick_ahead > 0.3 {
   gate cooldown 0.4 s
   phase holds_on {
     start: stop
-    gravity (rising - 2 m/s * stick_ahead) * 40 /s
+    gravity (vertical_speed - 2 m/s * stick_ahead) * 40 /s
     steer to 0 m/s brake 60 m/s^2
     end when not inside(rungs)
   }
@@ -47,7 +47,7 @@ move third on hit {
   gate second.draws_back
   buffer 0.2 s
   phase lands for 0.12 s {
-    blow struck_by box 0.8 m, 1.2 m, 0.3 m at 0.8 m, 0 m, 1.1 m by 3
+    blow struck_by box 0.8 m, 1.2 m, 0.3 m at 0.8 m, 0 m, 1.1 m amount 3
     on struck(struck_by): freeze for 0.1 s
   }
 }
@@ -56,7 +56,7 @@ move second on hit {
   gate first.draws_back
   buffer 0.2 s
   phase lands for 0.1 s {
-    blow struck_by radius 0.5 m at 0.8 m, 0 m, 1.1 m by 2
+    blow struck_by radius 0.5 m at 0.8 m, 0 m, 1.1 m amount 2
     on struck(struck_by): freeze for 0.08 s
   }
   phase draws_back for 0.3 s {
@@ -66,7 +66,7 @@ move second on hit {
 move first on hit {
   gate not first and not second and not third
   phase lands for 0.1 s {
-    blow struck_by radius 0.4 m at 0.7 m, 0 m, 1.1 m by 1
+    blow struck_by radius 0.4 m at 0.7 m, 0 m, 1.1 m amount 1
     on struck(struck_by): freeze for 0.06 s
   }
   phase draws_back for 0.3 s {
@@ -78,7 +78,7 @@ fixture straw_man {
   counter taken in 0..99
   phase stands {
     solid
-    on heard(struck_by): taken + amount_of(struck_by)
+    on heard(struck_by): taken += amount_of(struck_by)
     go falls when heard(struck_by) and taken >= 6
   }
   phase falls {

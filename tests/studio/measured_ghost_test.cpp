@@ -20,7 +20,7 @@ struct Laid : test::Studio {
         settle();
         window->show_desk("stage");
         score = desk->score();
-        score->set_curves({"height", "speed"});
+        score->set_curves({"feet", "speed"});
         settle();
     }
     std::string path() const { return session->project().find_trial("hop as measured")->path; }
@@ -31,7 +31,7 @@ struct Laid : test::Studio {
     /// In the lane of the height, which was measured.
     QPoint at(double time) const {
         return {static_cast<int>(std::lround(score->x_of(time))),
-                static_cast<int>(score->curve_lane("height").center().y())};
+                static_cast<int>(score->curve_lane("feet").center().y())};
     }
     void drag(double from, double to) {
         QTest::mousePress(score, Qt::LeftButton, {}, at(from));

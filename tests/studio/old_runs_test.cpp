@@ -27,7 +27,7 @@ move only on jump { phase a for 0.1 s { } }
 }
 
 void paint_everything(Studio& studio) {
-    studio.desk->score()->set_curves({"height", "breath", "cart.slip", "coins"});
+    studio.desk->score()->set_curves({"feet", "breath", "cart.slip", "coins"});
     (void)studio.window->grab();
     (void)studio.desk->score()->grab();
     (void)studio.desk->sheet()->grab();

@@ -66,7 +66,7 @@ TEST(Score, CurvesCanBeAddedAndStayInView) {
     test::Studio studio;
     ScoreView* score = studio.desk->score();
     QSignalSpy changed(score, &ScoreView::curves_changed);
-    score->set_curves({"height", "speed", "rising", "x", "facing"});
+    score->set_curves({"feet", "speed", "vertical_speed", "x", "facing"});
     EXPECT_EQ(changed.count(), 1);
     EXPECT_GE(score->minimumSizeHint().height(), 5 * static_cast<int>(score::min_curve_height));
     EXPECT_FALSE(score->grab().isNull());

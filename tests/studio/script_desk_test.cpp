@@ -391,14 +391,14 @@ TEST(WordHelp, IsShownInLinesOfAReadableLength) {
 TEST(WordHelp, KnowsTheLanguageAndTheProject) {
     Writing writing;
     const Program* program = writing.session->program().get();
-    EXPECT_TRUE(word_help("rising", program).contains("upward speed"));
+    EXPECT_TRUE(word_help("vertical_speed", program).contains("upward speed"));
     EXPECT_TRUE(word_help("steer", program).contains("stick"));
     EXPECT_TRUE(word_help("pick", program).contains("first"));
     EXPECT_TRUE(word_help("time_to_top", program).contains("snappy"));
     EXPECT_TRUE(word_help("breath", program).contains("meter"));
     EXPECT_TRUE(word_help("qwertz", program).isEmpty());
     const QStringList words = completion_words(program);
-    for (const char* word : {"phase", "rising", "hop.rise", "wall_run", "side", "deg"})
+    for (const char* word : {"phase", "vertical_speed", "hop.rise", "wall_run", "side", "deg"})
         EXPECT_TRUE(words.contains(word)) << word;
 }
 

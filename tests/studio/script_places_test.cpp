@@ -167,7 +167,7 @@ TEST(ScriptPlaces, F1OpensTheReferenceAtTheWord) {
     ReferenceView* reference = writing.script->reference();
     ASSERT_TRUE(reference->isVisible());
     EXPECT_TRUE(reference->marked().contains("buffer")) << reference->marked().toStdString();
-    for (const char* word : {"rising", "launch", "gate", "cling", "gravity", "wheels", "emit"}) {
+    for (const char* word : {"vertical_speed", "launch", "gate", "cling", "gravity", "wheels", "emit"}) {
         EXPECT_TRUE(reference->show_word(word)) << word;
         EXPECT_TRUE(reference->marked().contains(word)) << reference->marked().toStdString();
     }

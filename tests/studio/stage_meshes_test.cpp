@@ -124,7 +124,7 @@ TEST(FigurePose, BlendingGoesFromOneToTheOther) {
 TEST(ShownValues, ReadTheTraceAtAnyTime) {
     test::Studio studio;
     const Trace& trace = studio.session->now_run()->trace;
-    const auto value = find_shown_value(*studio.session->program(), "height");
+    const auto value = find_shown_value(*studio.session->program(), "feet");
     ASSERT_TRUE(value);
     EXPECT_NEAR(shown_value_at(*value, trace, 0, 1.26), 2.101, 0.005);
     EXPECT_EQ(shown_value_text(*value, 2.5).toStdString(), "2.5 m");

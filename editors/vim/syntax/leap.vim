@@ -1,37 +1,38 @@
 " SPDX-License-Identifier: MIT
 " Made by leap editor-files.
 if exists("b:current_syntax") | finish | endif
-syntax keyword leapWord about accent adding after along and answering at back base
-syntax keyword leapWord blow bob body boost bounce box brake buffer button by
-syntax keyword leapWord cap capsule carried charges cling cooldown counter curve cut cuts
-syntax keyword leapWord damping dial drag drain drawn drive eased emit end eyes
-syntax keyword leapWord face fading fail falling far finish fixture fly focus follow
-syntax keyword leapWord for freeze friction from front gain gate gauge glows go
-syntax keyword leapWord gravity grip grow hand hands height here hidden hinge hold
-syntax keyword leapWord home in is keep key lag launch lean left length
-syntax keyword leapWord let limit line link linked locked loose mark mass meter
-syntax keyword leapWord most motor move moving near not of on or over
-syntax keyword leapWord pad path per phase pitch points pose probe prompt push
-syntax keyword leapWord radius reach reading reel refill remember respawn return right rising
-syntax keyword leapWord rope rumble say seat seen shake shaped share short slack
-syntax keyword leapWord slide slider solid sound sparing spawn speed spend sphere spring
-syntax keyword leapWord square squash stance start stays steer steering step stiffness stop
-syntax keyword leapWord stopping strike swing tag tape teleport tell then through throw
-syntax keyword leapWord tied to towards trail travel turn turned untag until upright
-syntax keyword leapWord use walkable wears weight wheels when with within without zoom
+syntax keyword leapWord about accent adding after along amount and answering any at
+syntax keyword leapWord authority back base blow bob body boost bounce box brake
+syntax keyword leapWord buffer button cap capsule carried charges cling collect cooldown counter
+syntax keyword leapWord curve cut cuts damping dial drag drain drawn drive eased
+syntax keyword leapWord emit end except eyes face fading fail falling far finish
+syntax keyword leapWord fixture fly focus follow for force freeze friction from front
+syntax keyword leapWord gain gate glows go gravity grip grow hand hands height
+syntax keyword leapWord here hidden hinge hold home in is keep key lag
+syntax keyword leapWord launch layer lean left length let limit line link linked
+syntax keyword leapWord locked loose mark mass meter most motor move moving near
+syntax keyword leapWord not of on once or over pad path per phase
+syntax keyword leapWord pitch points pose probe prompt push radius reach reading reel
+syntax keyword leapWord refill remember respawn return right rising rope rumble say seat
+syntax keyword leapWord shake shaped share short slack slide slider solid sound spawn
+syntax keyword leapWord speed spend sphere spring square squash stance start stays steer
+syntax keyword leapWord steering step stiffness stop stopping swing tag tape teleport tell
+syntax keyword leapWord then throw tied to towards trail transparency travel turn turned
+syntax keyword leapWord untag until upright use vertical_speed walkable watch wears weight wheels
+syntax keyword leapWord when with within without zoom
 syntax keyword leapSense abs airborne airborne_time along_x along_y amount_of at_stop blocked bump_speed bumped
-syntax keyword leapSense by_has by_lacks ceil clamp clear completed cos depth direction distance
-syntax keyword leapSense dot entered exit_room failed feet flat floor focused forward grabbed
-syntax keyword leapSense ground_grip ground_normal ground_velocity grounded grounded_time hand_velocity has heard held held_time
-syntax keyword leapSense hinge_angle hit holder_has holder_lacks holder_look holder_place home_place in_left_hand in_sight inside
-syntax keyword leapSense is_held lacks landed landing_speed left_ground let_go link_middle link_place link_room load
-syntax keyword leapSense look max min mix noise normal own_ahead own_front own_left own_middle
-syntax keyword leapSense own_place own_speed own_up own_velocity path_ahead phase_time pick place place_of point
-syntax keyword leapSense press_length pressed reached released respawned resting ridden round seated sent_by
-syntax keyword leapSense shape share_in side sign sin slider_way slip_angle slope spawned sqrt
-syntax keyword leapSense stance_time stands_on stick stick_ahead stick_of stick_side stop_number struck sunk target
-syntax keyword leapSense target_place taut there told touched touched_by touching up used used_in_hand
-syntax keyword leapSense velocity view_ahead view_right wall_normal was_cut way_of wheels_down x y
+syntax keyword leapSense by_has by_lacks ceil clamp clear completed cos depth direction direction_of
+syntax keyword leapSense distance dot entered exit_room failed feet flat floor focused forward
+syntax keyword leapSense grabbed ground_grip ground_normal ground_velocity grounded grounded_time hand_velocity has heard held
+syntax keyword leapSense held_time hinge_angle hit holder_has holder_lacks holder_look holder_place home_place horizontal_speed in_left_hand
+syntax keyword leapSense in_sight inside is_held landed landing_speed left_ground let_go link_middle link_place link_room
+syntax keyword leapSense load look max min mix noise normal own_ahead own_front own_left
+syntax keyword leapSense own_middle own_place own_speed own_up own_velocity path_ahead phase_time pick place place_of
+syntax keyword leapSense point press_length pressed progress reached released respawned resting ridden round
+syntax keyword leapSense seated sent_by shape side sign sin slider_offset slip_angle slope spawned
+syntax keyword leapSense sqrt stance_time stands_on stick stick_ahead stick_of stick_side stop_number struck submerged
+syntax keyword leapSense sunk target target_place taut there told touched touched_by touching up
+syntax keyword leapSense used used_in_hand velocity view_ahead view_right wall_normal was_cut wheels_down x y
 syntax match leapNumber /\<\d\+\(\.\d\+\)\?\>/
 syntax match leapUnit /\(\d\s*\)\@<=\(km\|cm\|mm\|m\|ms\|s\|h\|frames\|deg\|rad\|turns\|kg\|t\|kN\|Nm\|N\)\>\([\/^]\w\+\)*\|\(\d\s*\)\@<=%/
 syntax region leapString start=/"/ end=/"/ oneline
