@@ -101,8 +101,8 @@ leap_result find_dial(const leap_tuning& tuning, const char* name, leap::DialId&
     std::vector<std::string> names;
     for (const leap::DialInfo& each : tuning.program->dials) names.push_back(each.path());
     const std::string near = leap::nearest_name(name, names);
-    const std::string what = std::string("there is no dial ") + name;
-    return fail(error, LEAP_NOT_FOUND, near.empty() ? what : what + "; did you mean " + near + "?");
+    const std::string what = std::string("unknown dial ") + name;
+    return fail(error, LEAP_NOT_FOUND, near.empty() ? what : what + "; did you mean '" + near + "'?");
 }
 
 leap_result set_dial(leap_tuning& tuning, leap::DialId dial, double value, leap_error* error) {

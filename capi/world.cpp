@@ -57,7 +57,7 @@ tl::expected<leap::World, std::string> start_of(const leap::capi::Scene& scene, 
             actor.facing_rad = place->facing_deg * leap::radians_per_degree;
         }
         if (!leap::is_finite(actor.position) || !std::isfinite(actor.facing_rad))
-            return tl::make_unexpected("where a character starts is no number");
+            return tl::make_unexpected("the start position of a character is not a number");
         actors.push_back(actor);
     }
     return leap::initial_world(scene.rehearsal, actors);

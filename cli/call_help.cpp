@@ -160,9 +160,31 @@ std::string manual(const CLI::App& app, std::string_view version) {
         }
     }
     return fmt::format(
-        "{}.SH EXIT STATUS\n0 when all is well, 1 for problems (a mark that is missed, errors in a script, nothing "
-        "found), 2 for a call that is not understood.\n",
+        "{}.SH EXIT STATUS\n0: success. 1: a problem (a missed mark, an error in a script, nothing found). 2: a wrong "
+        "call.\n",
         out);
+}
+
+std::string markdown(const CLI::App& app) {
+    std::string out =
+        "# Command line\n\n"
+        "This page is written by `leap manual --markdown`. `leap COMMAND --help` prints the same in a shell;\n"
+        "`source <(leap completion bash)` completes commands and options.\n\n"
+        "Exit codes: 0 success; 1 a problem (a missed mark, an error in a script, nothing found); 2 a wrong call.\n";
+    for (const CLI::App* command : commands_of(app)) {
+        out = fmt::format("{}\n## leap {}\n\n    leap {}{}\n\n{}.\n", out, command->get_name(), command->get_name(),
+                          places_of(*command), command->get_description());
+        std::string rows;
+        for (const CLI::Option* option : command->get_options()) {
+            const std::string name = long_name(*option);
+            if (name == "help") continue;
+            const std::string told = name.empty() ? option->get_name(true) : fmt::format("--{}", name);
+            rows = fmt::format("{}| `{}{}` | {} |\n", rows, told, !name.empty() && takes_value(*option) ? " VALUE" : "",
+                               replaced(option->get_description(), "|", "\\|"));
+        }
+        if (!rows.empty()) out = fmt::format("{}\n| option | meaning |\n|---|---|\n{}", out, rows);
+    }
+    return out;
 }
 
 }  // namespace leap::cli

@@ -9,7 +9,7 @@ namespace CLI {
 class App;
 }
 
-/// What shells and manuals are told of the calls, made from the calls themselves.
+/// Completion and manuals, made from the commands themselves.
 namespace leap::cli {
 
 /// A script that completes commands and options in a shell: bash, zsh or fish; nothing for others.
@@ -17,5 +17,8 @@ std::optional<std::string> completion(const CLI::App& app, std::string_view shel
 
 /// A manual page (section 1).
 std::string manual(const CLI::App& app, std::string_view version);
+
+/// The same as Markdown: docs/commands.md.
+std::string markdown(const CLI::App& app);
 
 }  // namespace leap::cli

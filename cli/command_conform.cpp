@@ -25,8 +25,8 @@ void print(const ConformCommand& options, const Conformity& found) {
         fmt::print("{}\n", out.dump(2));
         return;
     }
-    if (options.align) fmt::print("laid over {:.3f} s later\n", found.alignment.later_s);
-    fmt::print("{} of {} instants are beyond {:g} m or {:g} m/s\n", found.beyond, found.compared,
+    if (options.align) fmt::print("aligned with an offset of {:.3f} s\n", found.alignment.later_s);
+    fmt::print("{} of {} instants differ by more than {:g} m or {:g} m/s\n", found.beyond, found.compared,
                options.tolerance.place_m, options.tolerance.speed_mps);
     if (found.first) fmt::print("first:    {}\n", apart_text(*found.first));
     if (found.farthest) fmt::print("farthest: {}\n", apart_text(*found.farthest));
@@ -57,7 +57,7 @@ int conform(const ConformCommand& options) {
     }
     const std::optional<std::size_t> track = options.character.empty() ? 0 : trace->find_track(options.character);
     if (!track) {
-        complain(fmt::format("the tape has no character {}", options.character));
+        complain(fmt::format("unknown character '{}' in the tape", options.character));
         return problems;
     }
     Alignment alignment;

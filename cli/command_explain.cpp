@@ -87,7 +87,7 @@ int explain(const ExplainOptions& options) {
     if (!options.move.empty()) {
         only = prepared.program.find_machine(options.move);
         if (!only || prepared.program.machines[*only].kind != MachineKind::move) {
-            complain(fmt::format("there is no move called {}", options.move));
+            complain(fmt::format("unknown move '{}'", options.move));
             return problems;
         }
     }
@@ -99,29 +99,29 @@ int explain(const ExplainOptions& options) {
     }
     const bool over_stretch = options.from_s.has_value();
     if (!over_stretch && !options.at_s) {
-        complain("say when: --at SECONDS, or --from SECONDS --to SECONDS");
+        complain("expected --at SECONDS, or --from SECONDS --to SECONDS");
         return wrong_call;
     }
     const auto outside = [&](double time) { return time < 0.0 || time > trace->length_s(); };
     const double first = over_stretch ? *options.from_s : *options.at_s;
     const double last = over_stretch ? *options.to_s : first;
     if (outside(first) || outside(last) || last < first) {
-        complain(fmt::format("{:g} s to {:g} s is no stretch of the tape, which lasts {:g} s", first, last,
+        complain(fmt::format("expected times within the tape, which lasts {2:g} s, got {0:g} s to {1:g} s", first, last,
                              trace->length_s()));
         return problems;
     }
     if (over_stretch && !options.state_file.empty()) {
-        complain("a state is that of one instant: say --at SECONDS with --state");
+        complain("expected --at SECONDS with --state");
         return wrong_call;
     }
     if (over_stretch && !only && options.fixture.empty()) {
-        complain("over a stretch one answer is followed: say --move NAME or --fixture NAME");
+        complain("expected --move NAME or --fixture NAME with --from and --to");
         return wrong_call;
     }
     const auto inputs = resolve_inputs(prepared.program, *tape);
     const auto who = options.character.empty() ? std::optional<std::size_t>(0) : trace->find_track(options.character);
     if (!who) {
-        complain(fmt::format("no character of this tape is called {}", options.character));
+        complain(fmt::format("unknown character '{}' in this tape", options.character));
         return problems;
     }
     std::size_t fixture = 0;
@@ -130,7 +130,7 @@ int explain(const ExplainOptions& options) {
         const auto found = std::find_if(fixtures.begin(), fixtures.end(),
                                         [&](const PlacedFixture& placed) { return placed.name == options.fixture; });
         if (found == fixtures.end()) {
-            complain(fmt::format("the course has no fixture called {}", options.fixture));
+            complain(fmt::format("unknown fixture '{}' in the course", options.fixture));
             return problems;
         }
         fixture = static_cast<std::size_t>(found - fixtures.begin());

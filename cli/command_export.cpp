@@ -45,12 +45,13 @@ int export_files(const ExportCommand& options) {
     if (!of_run && options.moves_file.empty() && options.charts_folder.empty() && options.phases_folder.empty() &&
         options.dials_file.empty()) {
         complain(
-            "say what: --moves FILE.json, --charts FOLDER, --phases FOLDER, --dials FILE.csv or .json; or of a run "
+            "expected at least one of --moves FILE.json, --charts FOLDER, --phases FOLDER, --dials FILE.csv or .json, "
+            "or for a run "
             "--gltf FILE.gltf, --score FILE.svg or --sound FILE.wav with --tape NAME");
         return wrong_call;
     }
     if (of_run && options.tape.empty()) {
-        complain("a run is exported: name its tape with --tape");
+        complain("expected --tape NAME: these options export a run");
         return wrong_call;
     }
     auto project = load_runnable(options.project);

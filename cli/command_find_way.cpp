@@ -13,10 +13,10 @@ namespace {
 int print_margins(const Setup& setup, const WayRequest& request, const Way& way, const ParallelOptions& options) {
     const WayMargins found = find_margins(setup, request, way, dials_of_way(setup, way), options);
     if (!found.complete) {
-        complain("stopped before every dial was tried");
+        complain("stopped before all dials were tried");
         return problems;
     }
-    fmt::print("how far each dial may fall before no way is found:\n");
+    fmt::print("lowest values that still work:\n");
     for (const WayMargin& margin : found.margins) fmt::print("  {}\n", margin_text(margin));
     return good;
 }

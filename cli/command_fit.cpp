@@ -13,7 +13,7 @@ std::string error_text(const FitError& error) {
     for (const auto& [what, value] : error.by_column)
         out += fmt::format("{}{} {}", out.empty() ? "" : ", ", measured_name(what),
                            quantity_text(value, what == Measured::speed ? dimensions::speed : dimensions::length, 4));
-    return fmt::format("{} ({:.0f} % of what was measured lies within the run)", out, error.covered * 100.0);
+    return fmt::format("{} ({:.0f} % of the measured run is within the tape)", out, error.covered * 100.0);
 }
 
 }  // namespace
@@ -22,7 +22,7 @@ int fit(const FitCommand& options) {
     const auto experiment = begin_experiment(options);
     if (!experiment) return problems;
     if (experiment->tapes.size() != 1) {
-        complain("a fit is made on one tape; name it with --tape");
+        complain("expected one --tape NAME");
         return wrong_call;
     }
     auto values = free_values(*experiment, options.dials);
@@ -59,7 +59,7 @@ int fit(const FitCommand& options) {
     for (std::size_t i = 0; i < found.values.size(); ++i)
         fmt::print("{} = {}   (now {})\n", request.free[i].path, free_value_text(request.free[i], found.values[i]),
                    free_value_text(request.free[i], request.free[i].now));
-    fmt::print("what was measured lies {:.3f} s later on the tape\n", found.alignment.later_s);
+    fmt::print("the measured run starts {:.3f} s later on the tape\n", found.alignment.later_s);
     fmt::print("root mean square error before: {}\n", error_text(found.before));
     fmt::print("root mean square error after:  {}\n", error_text(found.after));
     return found.stopped ? problems : good;

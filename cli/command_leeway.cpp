@@ -38,7 +38,7 @@ int print_leeway(const Setup& setup, const Tape& tape, const LeewayCommand& opti
     hand.tries = options.tries;
     hand.seed = options.seed;
     const HandResult result = try_hand(setup, tape, hand);
-    fmt::print("a hand that is off by {:g} ms: {} of {} tries succeed ({:.0f} % to {:.0f} %, with 95 % certainty)\n",
+    fmt::print("with a timing error of {:g} ms {} of {} tries succeed ({:.0f} % to {:.0f} %, with 95 % certainty)\n",
                options.spread_ms, result.successes, result.tries, result.low * 100.0, result.high * 100.0);
     for (const HandResult::Failure& failure : result.failures)
         fmt::print("  {} times: {}\n", failure.count, failure.why);

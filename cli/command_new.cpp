@@ -15,7 +15,7 @@ int make_project(const NewOptions& options) {
         complain(made.error());
         return problems;
     }
-    fmt::print("{} made; open it with: easy-leap {}\n", options.folder, options.folder);
+    fmt::print("{} created; open it with: easy-leap {}\n", options.folder, options.folder);
     return good;
 }
 

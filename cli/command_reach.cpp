@@ -19,8 +19,8 @@ std::optional<std::size_t> find_piece(const CoursePlan& plan, const std::string&
         names.push_back(plan.pieces[i].name);
     }
     const std::string near = nearest_name(name, names);
-    complain(fmt::format("the course has no piece \"{}\"{}", name,
-                         near.empty() ? std::string() : fmt::format("; did you mean \"{}\"?", near)));
+    complain(fmt::format("unknown piece \"{}\"{}", name,
+                         near.empty() ? std::string() : fmt::format("; did you mean '{}'?", near)));
     return std::nullopt;
 }
 
@@ -35,7 +35,7 @@ int reach(const ReachOptions& options) {
     const Prepared prepared = prepare(std::move(*project));
     const LeapOutput out = leap_attempts(prepared.rehearsal(defaults::tick_rate_hz), {*from, *to});
     if (!out.way) {
-        complain(fmt::format("there is no way from \"{}\" to \"{}\"", options.from, options.to));
+        complain(fmt::format("no move gets from \"{}\" to \"{}\"", options.from, options.to));
         return problems;
     }
     fmt::print("from {} to {}: gap {:.2f} m, {:.2f} m {}\n", options.from, options.to, out.way->gap(),

@@ -115,8 +115,8 @@ bool knows_readings(const Program& program, const std::vector<std::string>& want
     for (const std::string& name : wanted) {
         if (std::find(names.begin(), names.end(), name) != names.end()) continue;
         const std::string near = nearest_name(name, names);
-        complain(fmt::format("there is no reading called {}{}", name,
-                             near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+        complain(
+            fmt::format("unknown reading '{}'{}", name, near.empty() ? "" : fmt::format("; did you mean '{}'?", near)));
         return false;
     }
     return true;
@@ -126,11 +126,11 @@ bool knows_readings(const Program& program, const std::vector<std::string>& want
 
 int run(const RunOptions& options) {
     if (options.all == !options.tape.empty()) {
-        complain("run wants --tape NAME or --all");
+        complain("expected --tape NAME or --all");
         return problems;
     }
     if (options.all && !options.trace_file.empty()) {
-        complain("--trace writes one file: name the tape with --tape");
+        complain("expected --tape NAME with --trace");
         return problems;
     }
     auto project = load_runnable(options.project);

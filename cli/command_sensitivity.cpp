@@ -43,7 +43,7 @@ int sensitivity(const SensitivityCommand& options) {
     }
     for (const Edge& edge : found.edges)
         fmt::print("{}: {} {}\n", found.tapes[edge.tape], found.values[edge.value].path, edge_text(found, edge));
-    if (!found.complete) complain("stopped; what was found until then is printed");
+    if (!found.complete) complain("stopped; results so far are printed");
     return found.complete && found.problems.empty() ? good : problems;
 }
 

@@ -17,7 +17,7 @@ std::optional<Shard> read_shard(const std::string& text) {
     int used = 0;
     if (std::sscanf(text.c_str(), "%zu/%zu%n", &number, &count, &used) != 2 ||
         static_cast<std::size_t>(used) != text.size() || number < 1 || number > count) {
-        complain(fmt::format("--shard {} is no part; write it like --shard 2/8", text));
+        complain(fmt::format("--shard: expected a part like 2/8, got {}", text));
         return std::nullopt;
     }
     return Shard{number - 1, count};
@@ -56,7 +56,7 @@ int merge(const SweepOptions& options) {
 int sweep(const SweepOptions& options) {
     if (!options.merge.empty()) return merge(options);
     if (options.project.empty()) {
-        complain("name the project's folder, or the parts to put together with --merge");
+        complain("expected a project folder, or parts with --merge");
         return wrong_call;
     }
     const auto shard = read_shard(options.shard);
@@ -85,7 +85,7 @@ int sweep(const SweepOptions& options) {
     parallel.progress = show_progress(options.quiet);
     const Sweep made = run_sweep(experiment->setup(), request, parallel, *shard);
     const bool stopped = parallel.stop();
-    if (stopped) complain("stopped; what is done is written");
+    if (stopped) complain("stopped; finished cells are written");
     if (!put_out(options.csv_file, sweep_csv(made, experiment->prepared.program))) return problems;
     return stopped ? problems : good;
 }

@@ -45,8 +45,8 @@ int traffic(const TrafficCommand& options) {
         if (traffic.peers[i] == options.peer) only = i;
     if (!options.peer.empty() && only == traffic.peers.size()) {
         const std::string near = nearest_name(options.peer, traffic.peers);
-        complain(fmt::format("nobody in the recording is called {}{}", options.peer,
-                             near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+        complain(fmt::format("unknown peer '{}' in the recording{}", options.peer,
+                             near.empty() ? "" : fmt::format("; did you mean '{}'?", near)));
         return problems;
     }
     const auto is_asked = [&](const RecordedMessage& each) {

@@ -46,8 +46,8 @@ int trial(const TrialCommand& options) {
         std::vector<std::string> names;
         for (const TrialEntry& each : project->trials) names.push_back(each.trial.name);
         const std::string near = nearest_name(options.name, names);
-        complain(fmt::format("there is no trial \"{}\"{}", options.name,
-                             near.empty() ? "" : fmt::format("; did you mean \"{}\"?", near)));
+        complain(fmt::format("unknown trial \"{}\"{}", options.name,
+                             near.empty() ? "" : fmt::format("; did you mean '{}'?", near)));
         return problems;
     }
     TrialOptions run;

@@ -48,14 +48,14 @@ void print_text(const WirePlan& plan, const SceneView& r, const Outcome& outcome
                1000.0 * outcome.wall_s, static_cast<double>(bytes_of(outcome.run)) / 1e6);
     if (outcome.run.host_left) fmt::print("the host left at {:.2f} s: play ends for all\n", outcome.run.end_s);
     for (const PeerRun& peer : outcome.run.peers)
-        if (!peer.came) fmt::print("{} was never welcomed\n", peer.name);
+        if (!peer.came) fmt::print("{} never connected\n", peer.name);
     for (const WireDifference& each : outcome.differences)
         fmt::print("  {}\n    {}\n", difference_text(r, outcome.run, each), cause_text(outcome.run, each));
     constexpr std::size_t max_listed = 20;
     for (std::size_t i = 0; i < outcome.run.corrections.size() && i < max_listed; ++i)
         fmt::print("  {}\n", correction_text(outcome.run, outcome.run.corrections[i]));
     if (outcome.run.corrections.size() > max_listed)
-        fmt::print("  and {} corrections more\n", outcome.run.corrections.size() - max_listed);
+        fmt::print("  and {} more corrections\n", outcome.run.corrections.size() - max_listed);
     for (const WireReading& each : outcome.readings)
         fmt::print("  {:<24} {:<16} {}\n", each.name, value_text(each.value, each.unit), each.meaning);
     for (const WireMarkAnswer& each : outcome.marks) {
@@ -117,11 +117,11 @@ std::vector<WirePlan> plans_of(const Project& project, const std::string& name) 
     }
     if (!out.empty()) return out;
     if (names.empty()) {
-        complain("the project has no rehearsals: they are files wire/*.wire.json");
+        complain("the project has no rehearsals (files wire/*.wire.json)");
     } else {
         const std::string near = nearest_name(name, names);
-        complain(fmt::format("the project has no rehearsal \"{}\"{}", name,
-                             near.empty() ? "" : fmt::format("; did you mean \"{}\"?", near)));
+        complain(fmt::format("unknown rehearsal \"{}\"{}", name,
+                             near.empty() ? "" : fmt::format("; did you mean '{}'?", near)));
     }
     return out;
 }
@@ -211,7 +211,7 @@ int wire(const WireCommand& options) {
     for (const TapeEntry& entry : project->tapes) tapes.push_back(entry.tape);
     if (!options.sweep.empty()) {
         if (plans.size() > 1) {
-            complain("one rehearsal is swept: say which with --rehearsal");
+            complain("expected --rehearsal NAME with --sweep");
             return wrong_call;
         }
         for (const std::string& setting : options.settings)
@@ -222,7 +222,7 @@ int wire(const WireCommand& options) {
         return sweep_wire(options, program, tuning, course, plans.front(), tapes);
     }
     if (!options.traffic_file.empty() && plans.size() > 1) {
-        complain("a recording holds one rehearsal: say which with --rehearsal");
+        complain("expected --rehearsal NAME with --traffic");
         return wrong_call;
     }
     Traffic traffic;

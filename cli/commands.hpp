@@ -184,6 +184,8 @@ struct TrialCommand : ExperimentOptions {
 };
 int trial(const TrialCommand& options);
 
+/// The codes of messages, or what one of them means.
+int explain_message(const std::string& code);
 int format_files(const std::vector<std::string>& files);
 
 struct NewOptions {

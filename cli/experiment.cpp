@@ -25,7 +25,8 @@ void note_interrupt(int signal) {
 tl::expected<void, std::string> apply_setting(const std::string& setting, const Program& program, DialValues& dials) {
     const auto equals = setting.find('=');
     if (equals == std::string::npos)
-        return tl::make_unexpected(fmt::format("--set {} has no '='; write it like --set hop.rise=\"2.4 m\"", setting));
+        return tl::make_unexpected(
+            fmt::format("--set {}: expected '='; write it like --set hop.rise=\"2.4 m\"", setting));
     const std::string path = setting.substr(0, equals);
     const auto index = program.find_dial(path);
     if (!index) {
@@ -33,7 +34,7 @@ tl::expected<void, std::string> apply_setting(const std::string& setting, const 
         for (const DialInfo& dial : program.dials) paths.push_back(dial.path());
         const std::string near = nearest_name(path, paths);
         return tl::make_unexpected(
-            fmt::format("there is no dial {}{}", path, near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+            fmt::format("unknown dial '{}'{}", path, near.empty() ? "" : fmt::format("; did you mean '{}'?", near)));
     }
     const std::size_t i = index->at();
     const auto value = parse_dial_value(program.dials[i], setting.substr(equals + 1));
@@ -55,7 +56,7 @@ std::optional<Experiment> begin_experiment(const ExperimentOptions& options) {
         out.tapes.push_back(std::move(*tape));
     }
     if (out.tapes.empty()) {
-        complain("the project has no tape; play one, or name a tape file with --tape");
+        complain("the project has no tape; record one, or give a tape file with --tape");
         return std::nullopt;
     }
     std::optional<TuningFile> tuning;
@@ -64,7 +65,7 @@ std::optional<Experiment> begin_experiment(const ExperimentOptions& options) {
         if (entry == nullptr) {
             std::vector<std::string> names;
             for (const TuningEntry& each : project->tunings) names.push_back(each.tuning.name);
-            complain(fmt::format("there is no tuning \"{}\"; the project has: {}", options.tuning,
+            complain(fmt::format("unknown tuning \"{}\"; the project has: {}", options.tuning,
                                  names.empty() ? "none" : fmt::format("{}", fmt::join(names, ", "))));
             return std::nullopt;
         }

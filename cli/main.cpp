@@ -14,18 +14,18 @@ namespace {
 
 /// What commands that make many runs have in common, whatever they are made on.
 void add_setup(CLI::App& command, leap::cli::ExperimentOptions& options, bool needs_project = true) {
-    auto* project = command.add_option("PROJECT", options.project, "The project's folder");
+    auto* project = command.add_option("PROJECT", options.project, "The folder of the project");
     if (needs_project) project->required();
-    command.add_option("--set", options.settings, "A dial to begin with: --set hop.rise=\"2.4 m\"");
-    command.add_option("--tuning", options.tuning, "A tuning of the project to begin with");
-    command.add_option("--threads", options.threads, "At most so many (one for each core without it)")
+    command.add_option("--set", options.settings, "Set a dial: --set hop.rise=\"2.4 m\"");
+    command.add_option("--tuning", options.tuning, "Use this tuning of the project");
+    command.add_option("--threads", options.threads, "Maximum number of threads (default: one for each core)")
         ->check(CLI::Range(1, 1024));
-    command.add_flag("--quiet", options.quiet, "No progress");
+    command.add_flag("--quiet", options.quiet, "Print no progress");
 }
 
 void add_experiment(CLI::App& command, leap::cli::ExperimentOptions& options, bool needs_project = true) {
     add_setup(command, options, needs_project);
-    command.add_option("--tape", options.tapes, "A tape of the project, or a tape file (every tape without it)");
+    command.add_option("--tape", options.tapes, "A tape of the project, or a tape file (default: every tape)");
 }
 
 int read_call_and_run(int argc, char** argv) {
@@ -35,220 +35,237 @@ int read_call_and_run(int argc, char** argv) {
     app.require_subcommand(1);
 
     cli::CheckOptions check;
-    auto* check_command = app.add_subcommand("check", "Check a project's script, course and tapes");
-    check_command->add_option("PROJECT", check.project, "The project's folder")->required();
-    check_command->add_flag("--marks", check.marks, "Replay every tape; exit code 1 when a mark is missed");
+    auto* check_command = app.add_subcommand("check", "Check the scripts, course and tapes of a project");
+    check_command->add_option("PROJECT", check.project, "The folder of the project")->required();
+    check_command->add_flag("--marks", check.marks, "Replay every tape; exit code 1 if a mark is missed");
     check_command->add_option("--junit", check.junit_file, "Write the marks as JUnit XML");
     check_command->add_option("--sarif", check.sarif_file, "Write the messages as SARIF 2.1.0");
 
     cli::RunOptions run;
     auto* run_command = app.add_subcommand("run", "Replay a tape and print its readings");
-    run_command->add_option("PROJECT", run.project, "The project's folder")->required();
+    run_command->add_option("PROJECT", run.project, "The folder of the project")->required();
     run_command->add_option("--tape", run.tape, "A tape of the project, or a tape file");
     run_command->add_flag("--all", run.all, "Every tape of the project");
     run_command->add_option("--reading", run.readings, "Print only this reading; may be given several times");
-    run_command
-        ->add_option("--events", run.events, "Print what happened instead: all of it, or what has this text in it")
+    run_command->add_option("--events", run.events, "Print events instead: all, or those that contain this text")
         ->expected(0, 1)
         ->default_str("");
-    run_command->add_option("--rate", run.rate_hz, "Ticks per second (the tape's own rate without it)")
+    run_command->add_option("--rate", run.rate_hz, "Ticks per second (default: the rate of the tape)")
         ->check(CLI::Range(leap::defaults::slowest_rate_hz, leap::defaults::fastest_rate_hz));
-    run_command->add_option("--set", run.settings, "A dial for this run: --set hop.rise=\"2.4 m\"");
-    run_command->add_option("--without", run.without, "A move or stance that this run does without");
+    run_command->add_option("--set", run.settings, "Set a dial for this run: --set hop.rise=\"2.4 m\"");
+    run_command->add_option("--without", run.without, "Switch off a move or stance, or one of its effects");
     run_command->add_option("--trace", run.trace_file, "Write the trace as CSV");
-    run_command->add_flag("--json", run.json, "Print everything as JSON");
-    run_command->add_flag("--marks", run.marks, "Exit code 1 when a mark is missed");
+    run_command->add_flag("--json", run.json, "Print JSON");
+    run_command->add_flag("--marks", run.marks, "Exit code 1 if a mark is missed");
 
     cli::ExplainOptions explain;
-    auto* explain_command = app.add_subcommand("explain", "Every gate's answer at an instant of a tape");
-    explain_command->add_option("PROJECT", explain.project, "The project's folder")->required();
+    auto* explain_command =
+        app.add_subcommand("explain", "Explain which gates of each move hold at an instant of a tape");
+    explain_command->add_option("PROJECT", explain.project, "The folder of the project")->required();
     explain_command->add_option("--tape", explain.tape, "A tape of the project, or a tape file")->required();
-    auto* at = explain_command->add_option("--at", explain.at_s, "Seconds from the tape's start");
-    auto* from = explain_command->add_option("--from", explain.from_s, "With --to: every change of the answer between");
-    auto* to = explain_command->add_option("--to", explain.to_s, "Where the stretch ends (s)");
+    auto* at = explain_command->add_option("--at", explain.at_s, "Seconds from the start of the tape");
+    auto* from =
+        explain_command->add_option("--from", explain.from_s, "With --to: list every change between the two times (s)");
+    auto* to = explain_command->add_option("--to", explain.to_s, "End of that time range (s)");
     from->needs(to)->excludes(at);
     to->needs(from);
     explain_command->add_option("--move", explain.move, "Only this move");
     explain_command->add_option("--fixture", explain.fixture,
-                                "A fixture of the course: its focus and the ways it waits for");
-    explain_command->add_option("--state", explain.state_file, "With --at: write the whole state as JSON to this file");
-    explain_command->add_option("--character", explain.character, "Whose gates, by the name in the tape (the first)");
+                                "Explain a fixture of the course: its focus and its transitions");
+    explain_command->add_option("--state", explain.state_file, "With --at: write the whole state to this JSON file");
+    explain_command->add_option("--character", explain.character,
+                                "Name of the character in the tape (default: the first)");
 
     cli::RatesOptions rates;
-    auto* rates_command =
-        app.add_subcommand("rates", "A tape at 30 to 480 ticks/s: each reading's spread, worst first");
-    rates_command->add_option("PROJECT", rates.project, "The project's folder")->required();
+    auto* rates_command = app.add_subcommand(
+        "rates", "Replay a tape at 30 to 480 ticks/s and show how much each reading differs, worst first");
+    rates_command->add_option("PROJECT", rates.project, "The folder of the project")->required();
     rates_command->add_option("--tape", rates.tape, "A tape of the project, or a tape file")->required();
 
     cli::ReachOptions reach;
-    auto* reach_command = app.add_subcommand("reach",
-                                             "What leaps from one piece of the course to another; exit code 1 "
-                                             "when nothing does");
-    reach_command->add_option("PROJECT", reach.project, "The project's folder")->required();
-    reach_command->add_option("--from", reach.from, "The piece to leap from")->required();
-    reach_command->add_option("--to", reach.to, "The piece to leap to")->required();
+    auto* reach_command =
+        app.add_subcommand("reach",
+                           "Show which moves reach one piece of the course from another; exit code 1 if none "
+                           "does");
+    reach_command->add_option("PROJECT", reach.project, "The folder of the project")->required();
+    reach_command->add_option("--from", reach.from, "The piece to start from")->required();
+    reach_command->add_option("--to", reach.to, "The piece to reach")->required();
 
     cli::SweepOptions sweep;
-    auto* sweep_command = app.add_subcommand(
-        "sweep", "One or two values over their ranges: every reading of every tape, as comma-separated values");
+    auto* sweep_command =
+        app.add_subcommand("sweep", "Vary one or two values over a range and write every reading of every tape as CSV");
     add_experiment(*sweep_command, sweep, false);
     sweep_command->add_option("--dial", sweep.dials,
-                              "What is swept, with its range and number of points: --dial hop.rise=0.5m..6m:41. Also "
+                              "The value, its range and number of points: --dial hop.rise=0.5m..6m:41. Also "
                               "\"curve surge point 2\" and \"piece plank 4 x\"");
     sweep_command->add_option("--csv", sweep.csv_file, "Write to this file instead of printing");
-    sweep_command->add_option("--shard", sweep.shard, "Only this part of the work: --shard 2/8");
-    sweep_command->add_option("--merge", sweep.merge, "Put the files of parts together");
+    sweep_command->add_option("--shard", sweep.shard, "Do only this part of the work: --shard 2/8");
+    sweep_command->add_option("--merge", sweep.merge, "Merge the files of all parts");
 
     cli::SensitivityCommand sensitivity;
-    auto* sensitivity_command =
-        app.add_subcommand("sensitivity", "How much each reading changes for a step of each dial");
+    auto* sensitivity_command = app.add_subcommand("sensitivity", "Show how much each reading changes with each dial");
     add_experiment(*sensitivity_command, sensitivity);
-    sensitivity_command->add_option("--dial", sensitivity.dials, "Only this one (every dial that has a range)");
+    sensitivity_command->add_option("--dial", sensitivity.dials, "Only this dial (default: every dial with a range)");
     sensitivity_command->add_option("--reading", sensitivity.reading, "Only this reading");
 
     cli::SolveCommand solve;
-    auto* solve_command = app.add_subcommand(
-        "solve", "Dial values with which readings are as wished; exit code 1 when not all of them are");
+    auto* solve_command =
+        app.add_subcommand("solve", "Find dial values that meet goals; exit code 1 if a goal is missed");
     add_experiment(*solve_command, solve);
-    solve_command->add_option("--dial", solve.dials, "What may be turned, also with bounds: --dial hop.rise=1m..4m")
+    solve_command->add_option("--dial", solve.dials, "A dial that may change, also with bounds: --dial hop.rise=1m..4m")
         ->required();
     solve_command
-        ->add_option("--wish", solve.wishes,
-                     "What is wished: --wish \"hop_height = 2.4 m\", --wish \"air_time in 0.7 s..0.8 s on "
+        ->add_option("--goal,--wish", solve.wishes,
+                     "A goal: --goal \"hop_height = 2.4 m\", --goal \"air_time in 0.7 s..0.8 s on "
                      "three hops weight 2\"")
         ->required();
-    solve_command->add_option("--seed", solve.seed, "Another seed may find another answer");
-    solve_command->add_option("--tries", solve.tries, "At most so many")->check(CLI::Range(1, 1'000'000));
-    solve_command->add_option("--stay-near", solve.stay_near, "Weight of staying near the present values")
+    solve_command->add_option("--seed", solve.seed, "Seed of the search; another seed may find another answer");
+    solve_command->add_option("--tries", solve.tries, "Maximum number of tries")->check(CLI::Range(1, 1'000'000));
+    solve_command->add_option("--stay-near", solve.stay_near, "Weight of staying near the current values")
         ->check(CLI::Range(0.0, 1e6));
 
     cli::FitCommand fit;
-    auto* fit_command = app.add_subcommand("fit", "Dial values with which a run follows a measured one");
+    auto* fit_command = app.add_subcommand("fit", "Find dial values with which a run follows a measured one");
     add_experiment(*fit_command, fit);
-    fit_command->add_option("--dial", fit.dials, "What may be turned, also with bounds")->required();
+    fit_command->add_option("--dial", fit.dials, "A dial that may change, also with bounds")->required();
     fit_command->add_option("--measured", fit.measured, "CSV: time and any of x, y, z, height, speed")->required();
-    fit_command->add_option("--time-unit", fit.units.time, "Of a time whose head says none (s)");
-    fit_command->add_option("--length-unit", fit.units.length, "Of places and heights whose heads say none (m)");
-    fit_command->add_option("--speed-unit", fit.units.speed, "Of speeds whose heads say none (m/s)");
-    fit_command->add_option("--later", fit.later_s, "Seconds by which it begins later (aligned by itself without it)");
-    fit_command->add_option("--stretch", fit.stretch, "Its times count so many times")->check(CLI::Range(0.01, 100.0));
-    fit_command->add_option("--seed", fit.seed, "Another seed may find another answer");
-    fit_command->add_option("--tries", fit.tries, "At most so many")->check(CLI::Range(1, 1'000'000));
+    fit_command->add_option("--time-unit", fit.units.time,
+                            "Unit of time where the head of the column has none (default: s)");
+    fit_command->add_option("--length-unit", fit.units.length,
+                            "Unit of positions and heights where the head of the column has none (default: m)");
+    fit_command->add_option("--speed-unit", fit.units.speed,
+                            "Unit of speeds where the head of the column has none (default: m/s)");
+    fit_command->add_option("--later", fit.later_s,
+                            "Offset of its start (s); without it the runs are aligned automatically");
+    fit_command->add_option("--stretch", fit.stretch, "Time scale")->check(CLI::Range(0.01, 100.0));
+    fit_command->add_option("--seed", fit.seed, "Seed of the search; another seed may find another answer");
+    fit_command->add_option("--tries", fit.tries, "Maximum number of tries")->check(CLI::Range(1, 1'000'000));
 
     cli::ConformCommand conform;
     auto* conform_command = app.add_subcommand(
-        "conform", "Whether a run measured in a game is the rehearsed one; exit code 1 where it is not");
-    conform_command->add_option("PROJECT", conform.project, "The project's folder")->required();
+        "conform", "Compare a run measured in a game with the run of a tape; exit code 1 if they differ");
+    conform_command->add_option("PROJECT", conform.project, "The folder of the project")->required();
     conform_command->add_option("--tape", conform.tape, "A tape of the project, or a tape file")->required();
     conform_command->add_option("--measured", conform.measured, "CSV: time and any of x, y, z, height, speed")
         ->required();
-    conform_command->add_option("--character", conform.character, "Whose run (the first character's without it)");
-    conform_command->add_option("--tolerance", conform.tolerance.place_m, "Metres that count as the same (0.02)")
+    conform_command->add_option("--character", conform.character, "Name of the character (default: the first)");
+    conform_command
+        ->add_option("--tolerance", conform.tolerance.place_m,
+                     "Largest difference of position that counts as equal (m; default: 0.02)")
         ->check(CLI::Range(0.0, 1e6));
-    conform_command->add_option("--speed-tolerance", conform.tolerance.speed_mps, "Likewise m/s (0.1)")
+    conform_command
+        ->add_option("--speed-tolerance", conform.tolerance.speed_mps,
+                     "Largest difference of speed that counts as equal (m/s; default: 0.1)")
         ->check(CLI::Range(0.0, 1e6));
-    conform_command->add_option("--later", conform.later_s, "Seconds by which it begins later on the tape");
-    conform_command->add_flag("--align", conform.align, "Lay it over in time and place by itself first");
-    conform_command->add_option("--time-unit", conform.units.time, "Of a time whose head says none (s)");
-    conform_command->add_option("--length-unit", conform.units.length, "Of places whose heads say none (m)");
-    conform_command->add_option("--speed-unit", conform.units.speed, "Of speeds whose heads say none (m/s)");
-    conform_command->add_flag("--json", conform.json, "The same for a program to read");
+    conform_command->add_option("--later", conform.later_s, "Offset of its start on the tape (s)");
+    conform_command->add_flag("--align", conform.align, "Align it in time and position first");
+    conform_command->add_option("--time-unit", conform.units.time,
+                                "Unit of time where the head of the column has none (default: s)");
+    conform_command->add_option("--length-unit", conform.units.length,
+                                "Unit of positions where the head of the column has none (default: m)");
+    conform_command->add_option("--speed-unit", conform.units.speed,
+                                "Unit of speeds where the head of the column has none (default: m/s)");
+    conform_command->add_flag("--json", conform.json, "Print JSON");
     cli::ExportCommand exported;
-    auto* export_command = app.add_subcommand("export", "What was made, in forms that other programs read");
-    export_command->add_option("PROJECT", exported.project, "The project's folder")->required();
-    export_command->add_option("--moves", exported.moves_file, "Moves, stances, fixtures and dials as JSON");
-    export_command->add_option("--charts", exported.charts_folder, "A folder: each move as a state chart, SCXML");
-    export_command->add_option(
-        "--dials", exported.dials_file,
-        "Every dial, and its value in each tuning, as CSV, or as JSON when the file is called so");
-    export_command->add_option("--phases", exported.phases_folder, "A folder: each move's phases and ways, drawn, SVG");
-    export_command->add_option("--score", exported.score_file, "A run's presses, phases and curves against time, SVG");
-    export_command->add_option("--gltf", exported.gltf_file, "A run as glTF 2.0: paths, figures, a camera");
+    auto* export_command = app.add_subcommand("export", "Export scripts and runs to open formats");
+    export_command->add_option("PROJECT", exported.project, "The folder of the project")->required();
+    export_command->add_option("--moves", exported.moves_file, "Write moves, stances, fixtures and dials as JSON");
+    export_command->add_option("--charts", exported.charts_folder,
+                               "Write each move as a state chart (SCXML) into this folder");
+    export_command->add_option("--dials", exported.dials_file,
+                               "Write every dial and its value in each tuning, as CSV or JSON by the file's extension");
+    export_command->add_option("--phases", exported.phases_folder,
+                               "Write a diagram (SVG) of the phases of each move into this folder");
+    export_command->add_option("--score", exported.score_file, "Write the timeline of a run as SVG");
+    export_command->add_option("--gltf", exported.gltf_file, "Write a run as glTF 2.0: paths, figures, a camera");
     export_command->add_option("--sound", exported.sound_file,
-                               "The sounds of a run as its first character hears them, WAV");
-    export_command->add_option("--tape", exported.tape, "Which run: a tape of the project, or a tape file");
+                               "Write the sounds of a run, as its first character hears them, as WAV");
+    export_command->add_option("--tape", exported.tape, "The run: a tape of the project, or a tape file");
     cli::LeewayCommand leeway;
-    auto* leeway_command =
-        app.add_subcommand("leeway", "How much earlier and later each press may come before the run goes another way");
+    auto* leeway_command = app.add_subcommand("leeway", "Show how much earlier or later each press may be");
     add_experiment(*leeway_command, leeway);
-    leeway_command->add_option("--spread", leeway.spread_ms, "How far a hand is off (ms, standard deviation)")
+    leeway_command->add_option("--spread", leeway.spread_ms, "Timing error of a player (ms, standard deviation)")
         ->check(CLI::Range(0.0, 1000.0));
-    leeway_command->add_option("--tries", leeway.tries, "Tries with such a hand")->check(CLI::Range(0, 1'000'000));
-    leeway_command->add_option("--seed", leeway.seed, "Of the hand");
+    leeway_command->add_option("--tries", leeway.tries, "Number of tries with that error")
+        ->check(CLI::Range(0, 1'000'000));
+    leeway_command->add_option("--seed", leeway.seed, "Seed of the errors");
 
     cli::FindWayCommand way;
     auto* way_command = app.add_subcommand(
-        "find-way", "Search a way from one place to another by trying the moves out; exit code 1 when none is found");
+        "find-way", "Find a route from one place to another by trying out moves; exit code 1 if none is found");
     add_setup(*way_command, way);
-    way_command->add_option("--from", way.from, "A place, or a piece with a place on it")->required();
-    way_command->add_option("--to", way.to, "A piece to stand on, or a place to come to")->required();
-    way_command->add_option("--without", way.without, "A move or stance that is left out");
-    way_command->add_option("--tries", way.tries, "Stretches of a tenth of a second that are tried at most")
+    way_command->add_option("--from", way.from, "A start place, or a piece with one on it")->required();
+    way_command->add_option("--to", way.to, "A piece to stand on, or a place to reach")->required();
+    way_command->add_option("--without", way.without, "A move or stance that is not used");
+    way_command->add_option("--tries", way.tries, "Maximum number of tries, of a tenth of a second each")
         ->check(CLI::Range(1, 100'000'000));
-    way_command->add_flag("--margins", way.margins, "Also how far each dial may fall before no way is found");
-    way_command->add_option("--write", way.tape_file, "Write the way found as a tape file");
+    way_command->add_flag("--margins", way.margins, "Also find the lowest value of each dial that still works");
+    way_command->add_option("--write", way.tape_file, "Write the route as a tape file");
 
     cli::WireCommand wire;
-    auto* wire_command = app.add_subcommand(
-        "wire", "Rehearse shared play on several peers; exit code 1 when a mark of a rehearsal is missed");
-    wire_command->add_option("PROJECT", wire.project, "The project's folder")->required();
-    wire_command->add_option("--rehearsal", wire.rehearsal, "Its name (all of them without it)");
+    auto* wire_command =
+        app.add_subcommand("wire", "Run rehearsals of shared play on several peers; exit code 1 if a mark is missed");
+    wire_command->add_option("PROJECT", wire.project, "The folder of the project")->required();
+    wire_command->add_option("--rehearsal", wire.rehearsal, "Name of the rehearsal (default: all)");
     wire_command->add_option("--set-link", wire.settings,
                              "PEER.delay=0.2, .jitter, .loss, .duplicates, .bytes_per_second, .joins; behind=0.15, "
-                             "send_every, length, seed; without a peer: every link");
+                             "send_every, length, seed. Without a peer: every connection");
     wire_command->add_option("--sweep", wire.sweep,
-                             "Over a range: \"Peer 1.delay=0..0.3:7\", \"hop.rise=1m..3m:5\"; twice: both");
-    wire_command->add_option("--csv", wire.csv_file, "Write the sweep, a line for each rehearsal");
-    wire_command->add_option("--threads", wire.threads, "At most so many (one for each core without it)")
+                             "Vary over a range: \"Peer 1.delay=0..0.3:7\", \"hop.rise=1m..3m:5\"; may be given twice");
+    wire_command->add_option("--csv", wire.csv_file,
+                             "Write the results of the sweep as CSV, a line for each rehearsal");
+    wire_command->add_option("--threads", wire.threads, "Maximum number of threads (default: one for each core)")
         ->check(CLI::Range(1, 1024));
-    wire_command->add_option("--traffic", wire.traffic_file, "Write every message into a recording (one rehearsal)");
-    wire_command->add_flag("--json", wire.json, "Everything for a program to read");
+    wire_command->add_option("--traffic", wire.traffic_file, "Record every message of one rehearsal in this file");
+    wire_command->add_flag("--json", wire.json, "Print JSON");
     auto* language_server = app.add_subcommand(
-        "language-server", "Speaks the Language Server Protocol over standard input and output, for other editors");
+        "language-server", "Run a Language Server Protocol server on standard input and output, for other editors");
     std::string editor_folder;
     auto* editor_files_command =
-        app.add_subcommand("editor-files", "Writes colours and file types of the language for other editors");
-    editor_files_command->add_option("FOLDER", editor_folder, "Where to")->required();
+        app.add_subcommand("editor-files", "Write syntax colours and file types for other editors");
+    editor_files_command->add_option("FOLDER", editor_folder, "The folder to write to")->required();
     bool over_streams = false;
-    language_server->add_flag("--stdio", over_streams, "As it does anyway: some editors say so");
+    language_server->add_flag("--stdio", over_streams, "Accepted for editors that pass it; it has no effect");
     cli::TrafficCommand traffic;
-    auto* traffic_command = app.add_subcommand("traffic", "What stands in a recording of a rehearsal's messages");
-    traffic_command->add_option("FILE", traffic.file, "As leap wire --traffic has written it")->required();
-    traffic_command->add_option("--peer", traffic.peer, "Only what this one sends or is sent");
-    traffic_command->add_flag("--json", traffic.json, "The same for a program to read");
+    auto* traffic_command = app.add_subcommand("traffic", "Print the messages of a recorded rehearsal");
+    traffic_command->add_option("FILE", traffic.file, "A file written by leap wire --traffic")->required();
+    traffic_command->add_option("--peer", traffic.peer, "Only messages from or to this peer");
+    traffic_command->add_flag("--json", traffic.json, "Print JSON");
     cli::CompareCommand compare;
     auto* compare_command = app.add_subcommand(
-        "compare", "What changed in every tape since a revision of git; exit code 1 when readings changed");
-    compare_command->add_option("PROJECT", compare.project, "The project's folder")->required();
+        "compare", "Compare the readings of every tape with a revision of git; exit code 1 if any changed");
+    compare_command->add_option("PROJECT", compare.project, "The folder of the project")->required();
     compare_command->add_option("--against", compare.against, "A revision: HEAD, a tag, a hash")->required();
-    compare_command->add_option("--threshold", compare.threshold_percent, "Smaller changes don't count (percent)")
+    compare_command->add_option("--threshold", compare.threshold_percent, "Smallest change that counts (percent)")
         ->check(CLI::Range(0.0, 100.0));
-    compare_command->add_option("--html", compare.html_file, "Write a page with paths, curves and tables");
-    compare_command->add_option("--threads", compare.threads, "At most so many (one for each core without it)")
+    compare_command->add_option("--html", compare.html_file, "Write an HTML page with paths, curves and tables");
+    compare_command->add_option("--threads", compare.threads, "Maximum number of threads (default: one for each core)")
         ->check(CLI::Range(1, 1024));
 
     cli::ReportCommand report;
-    auto* report_command = app.add_subcommand("report", "A page about one run: path, curves, readings, moves, dials");
-    report_command->add_option("PROJECT", report.project, "The project's folder")->required();
+    auto* report_command =
+        app.add_subcommand("report", "Write an HTML page about one run: path, curves, readings, moves, dials");
+    report_command->add_option("PROJECT", report.project, "The folder of the project")->required();
     report_command->add_option("--tape", report.tape, "A tape of the project, or a tape file")->required();
-    report_command->add_option("--html", report.html_file, "The page's file")->required();
+    report_command->add_option("--html", report.html_file, "The file to write")->required();
 
     cli::TrialCommand trial;
     auto* trial_command =
-        app.add_subcommand("trial", "Run a trial of the project again, or list them with their results");
-    trial_command->add_option("PROJECT", trial.project, "The project's folder")->required();
-    trial_command->add_option("NAME", trial.name, "Which one");
-    trial_command->add_flag("--keep", trial.keep, "Write the result into the trial's file");
-    trial_command->add_option("--threads", trial.threads, "At most so many (one for each core without it)")
+        app.add_subcommand("trial", "Run a trial of the project, or list all trials with their results");
+    trial_command->add_option("PROJECT", trial.project, "The folder of the project")->required();
+    trial_command->add_option("NAME", trial.name, "Name of the trial");
+    trial_command->add_flag("--keep", trial.keep, "Save the result in the file of the trial");
+    trial_command->add_option("--threads", trial.threads, "Maximum number of threads (default: one for each core)")
         ->check(CLI::Range(1, 1024));
-    trial_command->add_flag("--quiet", trial.quiet, "No progress");
+    trial_command->add_flag("--quiet", trial.quiet, "Print no progress");
 
     std::vector<std::string> files;
-    auto* format_command = app.add_subcommand("format", "Lay scripts, courses and tapes out");
+    auto* format_command =
+        app.add_subcommand("format", "Format scripts, courses and tapes, and write the words of today");
     format_command->add_option("FILE", files, "Scripts, courses and tapes")->required();
 
     cli::NewOptions fresh;
-    auto* new_command = app.add_subcommand("new", "Make a small project to start from");
+    auto* new_command = app.add_subcommand("new", "Create a small project");
     new_command->add_option("DIR", fresh.folder, "A new folder")->required();
     std::vector<std::string> kinds;
     for (const leap::StartingProject& kind : leap::starting_projects()) kinds.emplace_back(kind.name);
@@ -257,11 +274,16 @@ int read_call_and_run(int argc, char** argv) {
 
     std::string shell;
     auto* completion_command =
-        app.add_subcommand("completion", "Print a script that completes leap's calls in a shell");
+        app.add_subcommand("completion", "Print a script that completes leap commands in a shell");
     completion_command->add_option("SHELL", shell, "bash, zsh or fish")
         ->required()
         ->check(CLI::IsMember({"bash", "zsh", "fish"}));
     auto* manual_command = app.add_subcommand("manual", "Print the manual page; read it with: man -l FILE");
+    bool as_markdown = false;
+    manual_command->add_flag("--markdown", as_markdown, "Print it as Markdown");
+    std::string message_code;
+    auto* message_command = app.add_subcommand("explain-message", "Explain a message by its code, or list all codes");
+    message_command->add_option("CODE", message_code, "For example E0101");
 
     try {
         app.parse(argc, argv);
@@ -290,12 +312,13 @@ int read_call_and_run(int argc, char** argv) {
     if (*report_command) return cli::report(report);
     if (*trial_command) return cli::trial(trial);
     if (*format_command) return cli::format_files(files);
+    if (*message_command) return cli::explain_message(message_code);
     if (*completion_command) {
         std::fputs(cli::completion(app, shell).value_or("").c_str(), stdout);
         return cli::good;
     }
     if (*manual_command) {
-        std::fputs(cli::manual(app, LEAP_VERSION).c_str(), stdout);
+        std::fputs((as_markdown ? cli::markdown(app) : cli::manual(app, LEAP_VERSION)).c_str(), stdout);
         return cli::good;
     }
     return cli::make_project(fresh);

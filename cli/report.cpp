@@ -48,8 +48,9 @@ std::optional<Tape> find_tape(const Project& project, const std::string& name_or
     std::vector<std::string> names;
     for (const TapeEntry& entry : project.tapes) names.push_back(entry.tape.name);
     const std::string near = nearest_name(name_or_file, names);
-    complain(fmt::format("there is no tape \"{}\" in the project, and no such file{}; it has: {}", name_or_file,
-                         near.empty() ? "" : fmt::format("; did you mean \"{}\"?", near), fmt::join(names, ", ")));
+    complain(fmt::format(
+        "unknown tape \"{}\": the project has none of that name, and there is no such file{}; it has: {}", name_or_file,
+        near.empty() ? "" : fmt::format("; did you mean '{}'?", near), fmt::join(names, ", ")));
     return std::nullopt;
 }
 

@@ -95,10 +95,10 @@ Json rename_range_at(const Asked& asked, std::uint32_t byte) {
 
 tl::expected<Json, std::string> renaming(const Asked& asked, std::uint32_t byte, const std::string& name) {
     if (asked.program() == nullptr)
-        return tl::make_unexpected(std::string("the script has errors: names can be changed once they are mended"));
+        return tl::make_unexpected(std::string("the script has errors: fix them before you rename"));
     const Program& program = *asked.program();
     const auto declared = declaration_at(program, *asked.file, byte);
-    if (!declared) return tl::make_unexpected(std::string("no name of the project stands there"));
+    if (!declared) return tl::make_unexpected(std::string("there is no name of the project"));
     const auto files = renamed(program, *declared, name);
     if (!files) return tl::make_unexpected(files.error());
     Json changes = Json::object();

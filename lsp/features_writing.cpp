@@ -106,10 +106,10 @@ Json action(const std::string& title, const std::string& uri, Json edits, bool p
 
 /// "did you mean NAME?"
 std::string meant_name(std::string_view hint) {
-    constexpr std::string_view words = "did you mean ";
+    constexpr std::string_view words = "did you mean '";
     const std::size_t at = hint.find(words);
     if (at == std::string_view::npos) return {};
-    const std::size_t end = hint.find('?', at);
+    const std::size_t end = hint.find("'?", at);
     if (end == std::string_view::npos) return {};
     return std::string(hint.substr(at + words.size(), end - at - words.size()));
 }
@@ -225,7 +225,7 @@ Json actions_for(const Asked& asked, std::uint32_t begin, std::uint32_t end, con
             if (!name.empty())
                 out.push_back(action(fmt::format("Write {}", name), uri,
                                      {{{"range", asked.range(each.range)}, {"newText", name}}}, true));
-            if (each.message.find("'}'") != std::string::npos) {
+            if (each.code == MessageCode::unclosed) {
                 const auto at = static_cast<std::uint32_t>(asked.text.size());
                 out.push_back(action("Close the block at the end", uri,
                                      {{{"range", range_of(asked.text, at, at, asked.unit)}, {"newText", "}\n"}}}));

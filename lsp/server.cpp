@@ -272,6 +272,7 @@ Json Server::diagnostics_of(const Compiled& project, std::uint32_t file) const {
         Json one{{"range", range_of(text, each.range.begin, each.range.end, unit_)},
                  {"severity", severity_number(each.severity)},
                  {"source", "leap"},
+                 {"code", code_text(each.code)},
                  {"message", each.hint.empty() ? each.message : fmt::format("{}; {}", each.message, each.hint)}};
         out.push_back(std::move(one));
     }
@@ -295,6 +296,7 @@ std::vector<Json> Server::settle() {
             now[path].push_back({{"range", range_of(text, each.range.begin, each.range.end, unit_)},
                                  {"severity", 1},
                                  {"source", "leap"},
+                                 {"code", code_text(each.code)},
                                  {"message", each.message}});
     }
     std::vector<Json> out;

@@ -16,7 +16,7 @@ std::vector<DeskInfo> all_desks() {
          [](const Workplace& place) { return new StageDesk(place); }},
         {"script", QObject::tr("Script"), QObject::tr("Write"), "Alt+2",
          [](const Workplace& place) { return new ScriptDesk(place); }},
-        {"course", QObject::tr("Course"), QObject::tr("Lay out"), "Alt+3",
+        {"course", QObject::tr("Course"), QObject::tr("Build the course"), "Alt+3",
          [](const Workplace& place) { return new CourseDesk(place); }},
         {"bench", QObject::tr("Bench"), QObject::tr("Experiment"), "Alt+4",
          [](const Workplace& place) { return new BenchDesk(place); }},

@@ -114,14 +114,14 @@ int main(int argc, char** argv) {
     const QList<QCommandLineOption> shown_options{desk, select, trial, wire, tape, character,
                                                   all,  at,     move,  view, set,  events};
     if (!desk_names().contains(parser.value(desk))) {
-        std::fprintf(stderr, "easy-leap: there is no desk \"%s\"; there are: %s\n", qPrintable(parser.value(desk)),
+        std::fprintf(stderr, "easy-leap: unknown desk \"%s\"; desks are: %s\n", qPrintable(parser.value(desk)),
                      qPrintable(desk_names().join(", ")));
         return 2;
     }
     const bool for_report = parser.isSet(report);
     const bool for_picture = parser.isSet(picture) || for_report;
     if (const QString name = parser.value(paper); name != "light" && name != "dark") {
-        std::fprintf(stderr, "easy-leap: there is no paper \"%s\"; there are: light, dark\n", qPrintable(name));
+        std::fprintf(stderr, "easy-leap: unknown theme \"%s\"; themes are: light, dark\n", qPrintable(name));
         return 2;
     }
     if (!for_picture) begin_anew_if_larger(argv);

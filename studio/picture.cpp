@@ -43,7 +43,7 @@ QString show_as_asked(MainWindow& window, Session& session, const PictureOptions
     }
     for (const QString& setting : options.settings) {
         const auto dial = session.program()->find_dial(setting.section('=', 0, 0).toStdString());
-        if (!dial) return QString("there is no dial in \"%1\"").arg(setting);
+        if (!dial) return QString("unknown dial in \"%1\"").arg(setting);
         const auto value = parse_dial_value(session.program()->dials[*dial], setting.section('=', 1).toStdString());
         if (!value) return QString::fromStdString(value.error());
         session.preview_dial(*dial, *value);

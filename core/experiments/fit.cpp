@@ -17,7 +17,7 @@ Fit fit(const Setup& setup, const FitRequest& request, const SolveOptions& optio
     std::vector<double> high;
     for (const FreeValue& value : request.free) {
         if (value.low > value.high) {
-            out.problem = fmt::format("the bounds of {} are upside down: {} is above {}; swap them", value.path,
+            out.problem = fmt::format("the lower bound of {}, {}, is above its upper bound, {}; swap them", value.path,
                                       free_value_text(value, value.low), free_value_text(value, value.high));
             return out;
         }

@@ -19,7 +19,7 @@ tl::expected<FreeValue, std::string> lacking(const std::string& what, std::strin
                                              const std::vector<std::string>& names) {
     const std::string near = nearest_name(name, names);
     return tl::make_unexpected(
-        fmt::format("there is no {} {}{}", what, name, near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+        fmt::format("unknown {} '{}'{}", what, name, near.empty() ? "" : fmt::format("; did you mean '{}'?", near)));
 }
 
 FreeValue of_dial(const Program& program, const Tuning& tuning, std::size_t index) {

@@ -90,8 +90,8 @@ tl::expected<std::optional<Column>, std::string> read_head(std::string_view head
     const std::string chosen = unit.empty() ? usual : unit;
     const auto scale = scale_of_unit(chosen, dimension);
     if (!scale)
-        return tl::make_unexpected(fmt::format("{}: \"{}\" is no unit of {} (column {}); write it like {} ({})", place,
-                                               chosen, dimension_text(dimension), name, name, usual));
+        return tl::make_unexpected(fmt::format("{}: unknown unit \"{}\" of {} (column {}); write it like {} ({})",
+                                               place, chosen, dimension_text(dimension), name, name, usual));
     out.scale = *scale;
     return std::optional<Column>(out);
 }
@@ -159,7 +159,7 @@ tl::expected<void, std::string> check_units(const MeasuredUnits& units) {
     for (const auto& [text, dimension, like] : all)
         if (!scale_of_unit(text, dimension))
             return tl::make_unexpected(
-                fmt::format("\"{}\" is no unit of {}; write it like {}", text, dimension_text(dimension), like));
+                fmt::format("unknown unit \"{}\" of {}; write it like {}", text, dimension_text(dimension), like));
     return {};
 }
 
@@ -214,8 +214,8 @@ tl::expected<MeasuredRun, std::string> read_measured(std::string_view text, cons
             }
             const auto value = number_in(field, separator != ',');
             if (!value)
-                return tl::make_unexpected(
-                    fmt::format("{}: \"{}\" is no number ({}); leave it empty if it is unknown", place, field, name));
+                return tl::make_unexpected(fmt::format(
+                    "{}: expected a number, got \"{}\" ({}); leave it empty if it is unknown", place, field, name));
             const double si = *value * column.scale;
             if (!column.is_time) {
                 out.columns[column.what].push_back(si);

@@ -60,16 +60,16 @@ class Solver {
 
   private:
     std::string what_lacks() const {
-        if (request_.wishes.empty()) return "nothing is wished; add a wish for a reading";
+        if (request_.wishes.empty()) return "there is no goal; add one for a reading";
         if (request_.free.empty()) return "nothing is free; say which dials may be turned";
         for (const FreeValue& value : request_.free)
             if (value.low > value.high)
-                return fmt::format("the bounds of {} are upside down: {} is above {}; swap them", value.path,
+                return fmt::format("the lower bound of {}, {}, is above its upper bound, {}; swap them", value.path,
                                    free_value_text(value, value.low), free_value_text(value, value.high));
         for (const Wish& wish : request_.wishes) {
             const bool somewhere = std::any_of(request_.tapes.begin(), request_.tapes.end(),
                                                [&](const Tape* tape) { return is_for(wish, tape->name); });
-            if (!somewhere) return fmt::format("{} is wished on no tape; name one that is part of it", wish.reading);
+            if (!somewhere) return fmt::format("the goal for {} has no tape; name one of the tapes", wish.reading);
         }
         return {};
     }
@@ -198,9 +198,9 @@ class Solver {
             WishOutcome& wish = out.wishes[k];
             if (wish.held || !wish.in_the_way.empty()) continue;
             if (helped[k]) {
-                wish.in_the_way.push_back("nothing; the search ended before it was had, with more tries it may be");
+                wish.in_the_way.push_back("the search ended; more tries may find it");
             } else {
-                wish.in_the_way.push_back(wish.value ? "none of what is free moves it from here"
+                wish.in_the_way.push_back(wish.value ? "no free dial changes it from here"
                                                      : fmt::format("it has no value: {}", wish.missing));
             }
         }

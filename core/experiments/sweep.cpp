@@ -71,15 +71,15 @@ tl::expected<SweepAxis, std::string> read_axis(std::string_view text, const Prog
         const std::string_view digits = range.substr(colon + 1);
         const auto read = std::from_chars(digits.data(), digits.data() + digits.size(), out.count);
         if (read.ec != std::errc() || read.ptr != digits.data() + digits.size() || out.count < 1)
-            return wrong(fmt::format("\"{}\" is no number of points", digits));
+            return wrong(fmt::format("expected a number of points, got \"{}\"", digits));
         range = range.substr(0, colon);
     }
     const auto dots = range.find("..");
-    if (dots == std::string_view::npos) return wrong("there is no range with ..");
+    if (dots == std::string_view::npos) return wrong("expected a range with ..");
     const auto from = end_of(range.substr(0, dots), *value);
     const auto to = from ? end_of(range.substr(dots + 2), *value) : from;
     if (!to) return tl::make_unexpected(to.error());
-    if (*from > *to) return wrong("the range is upside down");
+    if (*from > *to) return wrong("the lower end of the range is above its upper end; swap them");
     for (const double end : {*from, *to})
         if (value->kind == FreeValue::Kind::dial && program.dials[value->index].low &&
             (end < value->low - 1e-12 || end > value->high + 1e-12))

@@ -92,7 +92,7 @@ class Merger {
     std::optional<std::string> add(std::size_t part, const std::string& text) {
         const std::vector<std::string_view> lines = lines_of(text);
         if (lines.empty() || !lines[0].starts_with("cell,of,"))
-            return fmt::format("{}:1: this is no part of a sweep: the head line is missing", names_[part]);
+            return fmt::format("{}:1: expected a part of a sweep: the head line is missing", names_[part]);
         if (!lines[0].starts_with("cell,of,sweep,"))
             return fmt::format(
                 "{}:1: this part has no column \"sweep\", so nobody can tell what it belongs to; run it again",
@@ -161,7 +161,7 @@ class Merger {
                 sweep_);
         const auto [found, fresh] = cells_.try_emplace(head->cell, Cell{part});
         if (found->second.part != part)
-            return fmt::format("cell {} is in {} as well; leave one of them out", head->cell,
+            return fmt::format("cell {} is also in {}; remove one of the two files", head->cell,
                                names_[found->second.part]);
         found->second.text += std::string(line) + "\n";
         found->second.tapes.push_back(tape_column_ < fields.size() ? fields[tape_column_] : std::string());
@@ -181,8 +181,7 @@ class Merger {
 
 tl::expected<std::string, std::string> merge_sweep_csv(std::span<const std::string> parts,
                                                        std::span<const std::string> names) {
-    if (parts.empty())
-        return tl::make_unexpected(std::string("there is nothing to put together; name the parts' files"));
+    if (parts.empty()) return tl::make_unexpected(std::string("expected the files of parts"));
     Merger merger(names);
     for (std::size_t part = 0; part < parts.size(); ++part)
         if (auto why = merger.add(part, parts[part])) return tl::make_unexpected(std::move(*why));

@@ -41,8 +41,8 @@ tl::expected<std::vector<std::string>, std::string> read_tapes(std::string_view 
         list = comma == std::string_view::npos ? std::string_view{} : list.substr(comma + 1);
         if (std::find(known.begin(), known.end(), name) == known.end()) {
             const std::string near = nearest_name(name, known);
-            return wrong(fmt::format("there is no tape \"{}\"{}", name,
-                                     near.empty() ? "" : fmt::format("; did you mean \"{}\"?", near)));
+            return wrong(fmt::format("unknown tape \"{}\"{}", name,
+                                     near.empty() ? "" : fmt::format("; did you mean '{}'?", near)));
         }
         out.push_back(name);
     }
@@ -64,7 +64,7 @@ tl::expected<Wish, std::string> read_wish(std::string_view text, const Program& 
         const auto read = std::from_chars(weight->data(), weight->data() + weight->size(), out.weight);
         if (read.ec != std::errc() || read.ptr != weight->data() + weight->size() || !(out.weight > 0.0) ||
             !std::isfinite(out.weight))
-            return wrong(fmt::format("\"{}\" is no weight; write a number above 0, like 2", *weight));
+            return wrong(fmt::format("expected a weight above 0, got \"{}\"", *weight));
     }
     if (const auto on = taken_behind(rest, " on ")) {
         auto names = read_tapes(*on, tapes);
@@ -79,8 +79,8 @@ tl::expected<Wish, std::string> read_wish(std::string_view text, const Program& 
         std::vector<std::string> names;
         for (const ReadingInfo& each : program.readings) names.push_back(each.name);
         const std::string near = nearest_name(out.reading, names);
-        return wrong(fmt::format("there is no reading {}{}", out.reading,
-                                 near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+        return wrong(fmt::format("unknown reading '{}'{}", out.reading,
+                                 near.empty() ? "" : fmt::format("; did you mean '{}'?", near)));
     }
     rest = space == std::string_view::npos ? std::string_view{} : trimmed(rest.substr(space));
     const Unit unit = display_unit(reading->type.dimension);
@@ -106,14 +106,13 @@ tl::expected<Wish, std::string> read_wish(std::string_view text, const Program& 
     }
     const auto dots = rest.find("..");
     if (!rest.starts_with("in ") || dots == std::string_view::npos)
-        return wrong(
-            fmt::format("\"{}\" doesn't say what is wished; write it like \"{}\", or with =, >= or <=", text, example));
+        return wrong(fmt::format("expected a goal like \"{1}\", got \"{0}\"; it needs in, =, >= or <=", text, example));
     const auto low = value(rest.substr(3, dots - 3));
     const auto high = low ? value(rest.substr(dots + 2)) : low;
     if (!high) return tl::make_unexpected(high.error());
     if (*low > *high)
-        return wrong(fmt::format("the band of {} is upside down: {} is above {}; swap them", out.reading,
-                                 exact_text(*low, unit), exact_text(*high, unit)));
+        return wrong(fmt::format("the lower end of the band of {}, {}, is above its upper end, {}; swap them",
+                                 out.reading, exact_text(*low, unit), exact_text(*high, unit)));
     out.low = *low;
     out.high = *high;
     return out;

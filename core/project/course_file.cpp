@@ -40,7 +40,7 @@ void read_mesh(const JsonReader& json, Piece& piece) {
         for (std::size_t i = 0; i < 3; ++i) {
             const double number = item[i].get<double>();
             if (number < 0.0 || number != std::floor(number) || number >= static_cast<double>(piece.vertices.size()))
-                return json.fail("faces", fmt::format("there is no vertex {:g}; they count from 0", number));
+                return json.fail("faces", fmt::format("unknown vertex {:g}; the first is 0", number));
             face[i] = static_cast<std::uint32_t>(number);
         }
         piece.faces.push_back(face);
@@ -56,9 +56,9 @@ Piece read_piece(const JsonReader& json) {
     const auto found =
         std::find_if(piece_kinds.begin(), piece_kinds.end(), [&](PieceKind k) { return piece_word(k) == kind; });
     if (found == piece_kinds.end()) {
-        json.fail("kind",
-                  fmt::format("there is no piece \"{}\"; pieces are box, ramp, steps, cylinder, sphere, capsule, mesh",
-                              kind));
+        json.fail(
+            "kind",
+            fmt::format("unknown piece \"{}\"; pieces are box, ramp, steps, cylinder, sphere, capsule, mesh", kind));
         return piece;
     }
     piece.kind = *found;

@@ -146,7 +146,7 @@ tl::expected<ImportedScript, std::string> import_script(const Program& from, con
                                                         const Program& into) {
     for (std::size_t i = 0; i < from.files.size(); ++i)
         if (from.files[i].path == path) return Import(from, into).of(static_cast<std::uint32_t>(i));
-    return tl::make_unexpected(fmt::format("{} is no file that its project's script uses", path));
+    return tl::make_unexpected(fmt::format("the script of that project does not use {}", path));
 }
 
 }  // namespace leap

@@ -51,9 +51,9 @@ tl::expected<Json, std::string> parse_json(std::string_view text, const std::str
         const LineColumn at = line_column(text, static_cast<std::uint32_t>(error.byte > 0 ? error.byte - 1 : 0));
         std::string what = error.what();
         if (const auto colon = what.find("syntax error"); colon != std::string::npos) what = what.substr(colon);
-        return tl::make_unexpected(fmt::format("{}:{}:{}: this is no valid JSON: {}", path, at.line, at.column, what));
+        return tl::make_unexpected(fmt::format("{}:{}:{}: invalid JSON: {}", path, at.line, at.column, what));
     } catch (const Json::exception& error) {
-        return tl::make_unexpected(fmt::format("{}: this is no valid JSON: {}", path, error.what()));
+        return tl::make_unexpected(fmt::format("{}: invalid JSON: {}", path, error.what()));
     }
 }
 
@@ -166,7 +166,7 @@ void JsonReader::only(std::initializer_list<const char*> known) const {
         if (std::any_of(known.begin(), known.end(), is_known) || root().warnings_.size() >= max_told) continue;
         const std::string near = nearest_name(member, std::vector<std::string>(known.begin(), known.end()));
         root().warnings_.push_back(fmt::format("{}: {}: this is not read{}", path_, where(member),
-                                               near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+                                               near.empty() ? "" : fmt::format("; did you mean '{}'?", near)));
     }
 }
 

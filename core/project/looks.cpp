@@ -24,9 +24,10 @@ PartColor read_color(const JsonReader& json, const char* member, bool needed) {
     const std::string digits = json.text(member);
     const PartColor out = rgb_of_digits(digits);
     if (!out && !json.failed())
-        json.fail(member, fmt::format("\"{}\" is no colour; write red, green and blue as six hexadecimal digits: "
-                                      "\"b4863a\"",
-                                      digits));
+        json.fail(member,
+                  fmt::format("expected a colour, got \"{}\"; write red, green and blue as six hexadecimal digits: "
+                              "\"b4863a\"",
+                              digits));
     return out;
 }
 
@@ -85,7 +86,7 @@ LookPart read_part(const JsonReader& json, bool has_own_color) {
         json.only({"shape", "color", "corners"});
         out.shape = SheetPart{read_points<Vec3>(json, "corners", 3)};
     } else if (!json.failed()) {
-        json.fail("shape", fmt::format("there is no shape \"{}\"; parts are box, boards, lathe, ball, sheet", shape));
+        json.fail("shape", fmt::format("unknown shape \"{}\"; parts are box, boards, lathe, ball, sheet", shape));
     }
     out.color = read_color(json, "color", has_own_color);
     return out;
@@ -155,7 +156,7 @@ std::vector<std::string> names_of(const LookTable<Look>& table) {
 std::string known_names(std::string_view wrong, const std::vector<std::string>& known) {
     const std::string near = nearest_name(wrong, known);
     return near.empty() ? fmt::format("the looks have {}", fmt::join(known, ", "))
-                        : fmt::format("did you mean {}?", near);
+                        : fmt::format("did you mean '{}'?", near);
 }
 
 }  // namespace

@@ -39,7 +39,7 @@ std::vector<std::string> mark_warnings(const Project& project) {
             Severity::warning, mark.range,
             fmt::format("the mark on {} is for a tape \"{}\", which the project doesn't have", mark.reading,
                         *mark.tape),
-            near.empty() ? "it has: " + quoted_list(names) : fmt::format("did you mean \"{}\"?", near)};
+            near.empty() ? "it has: " + quoted_list(names) : fmt::format("did you mean '{}'?", near)};
         out.push_back(diagnostic_text(message, program.files));
     }
     return out;
@@ -60,7 +60,7 @@ std::vector<std::string> volume_warnings(const Project& project) {
         const std::string near = nearest_name(kind, known);
         const Diagnostic message{
             Severity::warning, asked.range, fmt::format("the course has no volume of the kind {}", kind),
-            !near.empty() ? fmt::format("did you mean {}?", near)
+            !near.empty() ? fmt::format("did you mean '{}'?", near)
                           : fmt::format("give one of its pieces \"solid\": false and \"kinds\": [\"{}\"]", kind)};
         out.push_back(diagnostic_text(message, program.files));
     }

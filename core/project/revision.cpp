@@ -71,8 +71,8 @@ tl::expected<RevisionProject, std::string> load_revision(const fs::path& project
         if (!inside)
             return tl::make_unexpected(
                 fmt::format("{} can't be compared with a revision: {}", folder.string(), inside.error()));
-        return tl::make_unexpected(fmt::format(
-            "there is no revision \"{}\" in the repository of {}; git log lists them", revision, folder.string()));
+        return tl::make_unexpected(fmt::format("unknown revision \"{}\" in the repository of {}; git log lists them",
+                                               revision, folder.string()));
     }
     RevisionProject out;
     out.revision = *full;

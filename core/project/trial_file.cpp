@@ -94,7 +94,7 @@ tl::expected<Trial, std::string> read_trial(std::string_view text, const std::st
             known = true;
         }
     if (!known && !reader.failed())
-        reader.fail("kind", fmt::format("\"{}\" is none; it is one of: {}", kind, fmt::join(words, ", ")));
+        reader.fail("kind", fmt::format("unknown kind \"{}\"; expected one of: {}", kind, fmt::join(words, ", ")));
     out.note = text_or(reader, "note");
     out.tapes = read_texts(reader, "tapes");
     reader.each("free", [&](const JsonReader& each) {

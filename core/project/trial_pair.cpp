@@ -22,11 +22,11 @@ std::optional<std::string> pair_problem(const Trial& trial, const TrialScene& sc
         std::vector<std::string> names;
         for (const TuningFile& tuning : scene.tunings) names.push_back(tuning.name);
         const std::string near = nearest_name(name, names);
-        return fmt::format("there is no tuning \"{}\" any more{}", name,
-                           near.empty() ? "; choose another" : fmt::format("; did you mean \"{}\"?", near));
+        return fmt::format("unknown tuning \"{}\"{}", name,
+                           near.empty() ? "; choose another" : fmt::format("; did you mean '{}'?", near));
     }
     if (!trial.from.empty() && find_place(scene.course->plan, trial.from) == nullptr)
-        return fmt::format("there is no place \"{}\" any more; choose another to play from", trial.from);
+        return fmt::format("unknown start place \"{}\"; choose another", trial.from);
     return std::nullopt;
 }
 

@@ -33,7 +33,7 @@ Problem take_tapes(const Trial& trial, const TrialScene& scene, TrialOutcome& ou
     for (const std::string& name : trial.tapes) {
         const auto found =
             std::find_if(scene.tapes.begin(), scene.tapes.end(), [&](const Tape& tape) { return tape.name == name; });
-        if (found == scene.tapes.end()) return fmt::format("there is no tape \"{}\" any more; choose another", name);
+        if (found == scene.tapes.end()) return fmt::format("unknown tape \"{}\"; choose another", name);
         out.tapes.push_back(*found);
     }
     if (out.tapes.empty()) return "there is no tape; play one first";
@@ -54,8 +54,8 @@ Problem take_free(const Trial& trial, const TrialScene& scene, TrialOutcome& out
         if (auto wrong = bound(each.low, value->low)) return wrong;
         if (auto wrong = bound(each.high, value->high)) return wrong;
         if (value->low > value->high)
-            return fmt::format("the bounds of {} are upside down: {} is above {}; swap them", each.value, each.low,
-                               each.high);
+            return fmt::format("the lower bound of {}, {}, is above its upper bound, {}; swap them", each.value,
+                               each.low, each.high);
         out.free.push_back(std::move(*value));
     }
     return std::nullopt;
@@ -147,7 +147,7 @@ Problem run_solve_trial(const Trial& trial, const TrialScene& scene, const Trial
     const auto held = std::count_if(made.solution.wishes.begin(), made.solution.wishes.end(),
                                     [](const WishOutcome& each) { return each.held; });
     out.is_good = made.solution.all_hold();
-    out.line = fmt::format("{} of {} wishes hold", held, made.solution.wishes.size());
+    out.line = fmt::format("{} of {} goals met", held, made.solution.wishes.size());
     out.what = std::move(made);
     return std::nullopt;
 }

@@ -92,8 +92,8 @@ tl::expected<WireMark, std::string> read_wire_wish(std::string_view text) {
         std::vector<std::string> known;
         for (const WireReading& each : kinds) known.emplace_back(each.name);
         const std::string near = nearest_name(name, known);
-        return wrong(fmt::format("there is no reading of the wire called {}{}", name,
-                                 near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+        return wrong(fmt::format("unknown reading of shared play '{}'{}", name,
+                                 near.empty() ? "" : fmt::format("; did you mean '{}'?", near)));
     }
     const auto value = [&](std::string_view typed) {
         return read_value(without_spaces(typed), unit_of(*kind), name, "0.05");
@@ -106,7 +106,7 @@ tl::expected<WireMark, std::string> read_wire_wish(std::string_view text) {
         const auto low = value(rest.substr(3, dots - 3));
         const auto high = value(rest.substr(dots + 2));
         if (!low || !high) return tl::make_unexpected(low ? high.error() : low.error());
-        if (*high < *low) return wrong("its ends are upside down; swap them");
+        if (*high < *low) return wrong("its lower end is above its upper end; swap them");
         out.low = *low;
         out.high = *high;
         return out;
@@ -123,9 +123,8 @@ std::optional<std::string> run_wire_trial(const Trial& trial, const TrialScene& 
                                           TrialOutcome& out) {
     const WirePlan* plan = find_rehearsal(scene, trial.rehearsal);
     if (plan == nullptr)
-        return trial.rehearsal.empty()
-                   ? std::string("which rehearsal of shared play is it about? choose one")
-                   : fmt::format("there is no rehearsal \"{}\" any more; choose another", trial.rehearsal);
+        return trial.rehearsal.empty() ? std::string("which rehearsal of shared play is it about? choose one")
+                                       : fmt::format("unknown rehearsal \"{}\"; choose another", trial.rehearsal);
     if (trial.free.empty()) return "nothing is varied; choose a value of a connection, or a dial";
     WireOutcome made;
     made.plan = *plan;

@@ -61,9 +61,8 @@ ResolvedTuning resolve_tuning(const TuningFile& tuning, const Program& program, 
             std::vector<std::string> paths;
             for (const DialInfo& each : program.dials) paths.push_back(each.path());
             const std::string near = nearest_name(value.dial, paths);
-            out.problems.push_back(fmt::format("the tuning {} has a value for {}, and there is no such dial{}",
-                                               tuning.name, value.dial,
-                                               near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+            out.problems.push_back(fmt::format("tuning {}: unknown dial '{}'{}", tuning.name, value.dial,
+                                               near.empty() ? "" : fmt::format("; did you mean '{}'?", near)));
             continue;
         }
         const std::size_t i = dial->at();

@@ -126,8 +126,8 @@ tl::expected<WirePlan, std::string> read_wire_plan(std::string_view text, const 
             std::vector<std::string> known;
             for (const WireReading& kind : wire_reading_kinds()) known.emplace_back(kind.name);
             const std::string near = nearest_name(mark.reading, known);
-            each.fail("reading", fmt::format("there is no reading of the wire called {}{}", mark.reading,
-                                             near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+            each.fail("reading", fmt::format("unknown reading of shared play '{}'{}", mark.reading,
+                                             near.empty() ? "" : fmt::format("; did you mean '{}'?", near)));
         }
         if (!each.failed() && mark.high < mark.low) each.fail("high", "must not be below low");
         out.marks.push_back(mark);
@@ -182,7 +182,8 @@ std::string set_wire_value(WirePlan& plan, const std::string& setting) {
     char* end = nullptr;
     const double value = std::strtod(text.c_str(), &end);
     if (text.empty() || *end != '\0' || !std::isfinite(value))
-        return fmt::format("\"{}\": {} is no number; times are in seconds, shares from 0 to 1", setting, text);
+        return fmt::format("\"{}\": expected a number, got {}; times are in seconds, shares from 0 to 1", setting,
+                           text);
     double* const of_all = path == "behind"        ? &plan.behind_s
                            : path == "send_every"  ? &plan.send_every_s
                            : path == "length"      ? &plan.length_s
@@ -225,7 +226,7 @@ std::string set_wire_value(WirePlan& plan, const std::string& setting) {
     for (std::size_t i = 1; i < plan.peers.size(); ++i) names.push_back(plan.peers[i].name);
     const std::string near = nearest_name(name, names);
     return fmt::format("the rehearsal has no peer with a link called \"{}\"{}", name,
-                       near.empty() ? "" : fmt::format("; did you mean \"{}\"?", near));
+                       near.empty() ? "" : fmt::format("; did you mean '{}'?", near));
 }
 
 }  // namespace leap

@@ -221,7 +221,7 @@ Way find_way(const Setup& setup, const WayRequest& request, const ParallelOption
         return out;
     }
     if (is_at(ends->goal, start->actors.front())) {
-        out.problem = fmt::format("\"{}\" is there already", request.from);
+        out.problem = fmt::format("the start is already at \"{}\"", request.from);
         return out;
     }
     std::vector<WaySegment> way = Search(rehearsal, *ends, *start, request, options).run(*start, hint, out);
@@ -230,7 +230,7 @@ Way find_way(const Setup& setup, const WayRequest& request, const ParallelOption
     WayPlayed played = play_way(rehearsal, *ends, out.stretches);
     out.found = played.reached;
     out.tape = std::move(played.tape);
-    out.tape.name = fmt::format("way to {}", request.to);
+    out.tape.name = fmt::format("route to {}", request.to);
     out.path = std::move(played.path);
     out.moves = std::move(played.moves);
     out.nearest_m = 0.0;
@@ -263,7 +263,7 @@ std::string way_text(const Way& way) {
         return fmt::format("found: {:.2f} s{}", static_cast<double>(way.path.size() - 1) / way.tape.rate_hz,
                            names.empty() ? ", walking" : fmt::format(" with {}", fmt::join(names, ", ")));
     }
-    return fmt::format("no way found within {} tries; it came within {:.2f} m", way.tries, way.nearest_m);
+    return fmt::format("no route found in {} tries; the closest try came within {:.2f} m", way.tries, way.nearest_m);
 }
 
 }  // namespace leap

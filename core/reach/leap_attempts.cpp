@@ -121,7 +121,7 @@ std::vector<Wanted> late_presses(const SceneView& r, const std::vector<MachineId
         late.very_edge = false;
         for (const double behind : behind_edge_s) {
             late.behind_s = behind;
-            out.push_back({fmt::format("{} ({:g} s behind the edge)", name_of(r, move), behind), late});
+            out.push_back({fmt::format("{} ({:g} s after the edge)", name_of(r, move), behind), late});
         }
     }
     return out;
@@ -165,7 +165,7 @@ std::vector<std::string> input_lines(std::span<const TapeEvent> events) {
 
 std::string leap_text(const LeapAttempt& attempt) {
     if (attempt.reaches) return fmt::format("{:.2f} m to spare", std::max(0.0, attempt.spare_m));
-    if (!attempt.gets_off) return "doesn't get to the edge";
+    if (!attempt.gets_off) return "does not reach the edge";
     if (attempt.flies_over) return "flies over it";
     if (attempt.low_m > 0.0) return fmt::format("{:.2f} m too low", attempt.low_m);
     return fmt::format("{:.2f} m short", attempt.short_m);

@@ -21,13 +21,13 @@ const Piece* find_piece(const CoursePlan& plan, const std::string& name, std::si
 }
 
 std::string lacking(const CoursePlan& plan, const std::string& name) {
-    if (name.empty()) return "a way needs a place or piece to begin at, and one to come to; name both";
+    if (name.empty()) return "expected a place or piece to start from, and one to reach";
     std::vector<std::string> names;
     for (const Place& place : plan.places) names.push_back(place.name);
     for (const Piece& piece : plan.pieces) names.push_back(piece.name);
     const std::string near = nearest_name(name, names);
-    return fmt::format("the course has no place or piece \"{}\"{}", name,
-                       near.empty() ? "" : fmt::format("; did you mean \"{}\"?", near));
+    return fmt::format("unknown place or piece \"{}\"{}", name,
+                       near.empty() ? "" : fmt::format("; did you mean '{}'?", near));
 }
 
 }  // namespace
@@ -48,16 +48,16 @@ tl::expected<WayEnds, std::string> find_way_ends(const CoursePlan& plan, const W
             out.start_place = place.name;
         }
         if (out.start_place.empty())
-            return tl::make_unexpected(
-                fmt::format("no place stands on \"{}\", and a tape begins at a place; put one there", request.from));
+            return tl::make_unexpected(fmt::format(
+                "there is no start place on \"{}\"; add one, because a tape begins at a start place", request.from));
     } else {
         return tl::make_unexpected(lacking(plan, request.from));
     }
     if (const Place* place = find_place(plan, request.to)) {
         out.goal.place = place->position;
     } else if (const Piece* piece = find_piece(plan, request.to, index); piece != nullptr && !piece->solid) {
-        return tl::make_unexpected(fmt::format(
-            "\"{}\" is a volume, and nothing stands on it; name a place or a solid piece to come to", request.to));
+        return tl::make_unexpected(
+            fmt::format("\"{}\" is a volume, and nobody can stand on it; choose a place or a solid piece", request.to));
     } else if (piece != nullptr) {
         out.goal.piece = piece_surface(index);
         out.goal.place = middle_of(out.goal, plan);

@@ -113,10 +113,10 @@ WayMargins find_margins(const Setup& setup, const WayRequest& request, const Way
 std::string margin_text(const WayMargin& margin) {
     const FreeValue& value = margin.value;
     if (margin.to_the_end)
-        return fmt::format("{} may fall from {} to the end of its range, {}", value.path,
+        return fmt::format("{}: works from {} down to the end of its range, {}", value.path,
                            free_value_text(value, value.now), free_value_text(value, margin.least));
-    return fmt::format("{} may fall from {} to {}{}", value.path, free_value_text(value, value.now),
-                       free_value_text(value, margin.least), margin.other_input ? ", played differently" : "");
+    return fmt::format("{}: works from {} down to {}{}", value.path, free_value_text(value, value.now),
+                       free_value_text(value, margin.least), margin.other_input ? ", on another route" : "");
 }
 
 }  // namespace leap

@@ -95,7 +95,7 @@ class Taker {
             case ExprKind::just_before: return at_instant(expr);
             case ExprKind::of: return of(expr);
             case ExprKind::time_from: return time_between(expr);
-            default: return tl::make_unexpected(std::string("a reading can't say this"));
+            default: return tl::make_unexpected(std::string("this is not allowed in a reading"));
         }
     }
 
@@ -261,7 +261,7 @@ class Taker {
         const bool above = expr.name == ">=";
         const auto never_came = [&]() -> Value {
             return tl::make_unexpected(
-                fmt::format("it never came to {}", number_text(expr.parts[1].literal.written, 2)));
+                fmt::format("it never reached {}", number_text(expr.parts[1].literal.written, 2)));
         };
         const auto gauge = gauge_of(of);
         if (!gauge) {

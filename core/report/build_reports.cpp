@@ -52,10 +52,10 @@ ReportJson place_of(const CompileOutput& compiled, const SourceRange& range, con
     return place;
 }
 
-ReportJson result_of(bool is_error, const std::string& text) {
+ReportJson result_of(MessageCode code, Severity severity, const std::string& text) {
     ReportJson out;
-    out["ruleId"] = is_error ? "error" : "warning";
-    out["level"] = is_error ? "error" : "warning";
+    out["ruleId"] = code_text(code);
+    out["level"] = severity_word(severity);
     out["message"]["text"] = text;
     return out;
 }
@@ -101,19 +101,22 @@ std::string sarif_report(const CompileOutput& compiled, const std::vector<OtherM
     ReportJson results = ReportJson::array();
     for (const Diagnostic& each : compiled.diagnostics) {
         ReportJson result =
-            result_of(each.severity == Severity::error,
+            result_of(each.code, each.severity,
                       each.hint.empty() ? each.message : fmt::format("{}; {}", each.message, each.hint));
         if (each.range.file < compiled.files.size())
             result["locations"] = ReportJson::array({place_of(compiled, each.range, folder)});
         results.push_back(std::move(result));
     }
-    for (const OtherMessage& each : others) results.push_back(result_of(each.is_error, each.text));
+    for (const OtherMessage& each : others)
+        results.push_back(
+            result_of(MessageCode::project, each.is_error ? Severity::error : Severity::warning, each.text));
+    ReportJson rules = ReportJson::array();
+    for (const MessageInfo& kind : message_kinds())
+        rules.push_back({{"id", code_text(kind.code)},
+                         {"shortDescription", {{"text", kind.title}}},
+                         {"fullDescription", {{"text", kind.meaning}}}});
     ReportJson run;
-    run["tool"]["driver"] = {{"name", "leap"},
-                             {"version", version},
-                             {"rules",
-                              {{{"id", "error"}, {"shortDescription", {{"text", "It can't be meant so"}}}},
-                               {{"id", "warning"}, {"shortDescription", {{"text", "It may not be meant so"}}}}}}};
+    run["tool"]["driver"] = {{"name", "leap"}, {"version", version}, {"rules", std::move(rules)}};
     run["columnKind"] = "unicodeCodePoints";
     run["results"] = std::move(results);
     ReportJson out;

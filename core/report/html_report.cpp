@@ -201,7 +201,7 @@ std::string feel_diff_html(const FeelDiff& diff, const FeelSide& before, const F
         }
         body += "</table>\n";
     }
-    return page(fmt::format("What changed in the feel: {} against {}", after.name, before.name), body);
+    return page(fmt::format("Feel diff: {} against {}", after.name, before.name), body);
 }
 
 std::string run_html(const FeelSide& side, const Tape& tape, const Trace& trace,

@@ -85,15 +85,14 @@ constexpr std::array accent_table{
                    times(a, c);
                    a.second = c.maybe("for");
                }},
-    AccentInfo{
-        {"trail", "`accent trail`", "the path behind the figure is drawn stronger", "accent trail", {over, back}},
-        AccentKind::trail,
-        times},
+    AccentInfo{{"trail", "`accent trail`", "the path after the figure is drawn stronger", "accent trail", {over, back}},
+               AccentKind::trail,
+               times},
     AccentInfo{{"line",
                 "`accent line to P`",
                 "a line from the hand to P",
                 "accent line to place + up * 4 m",
-                {clause::needs("to", point_type, "this accent", "behind line"), over, back}},
+                {clause::needs("to", point_type, "this accent", "after line"), over, back}},
                AccentKind::line,
                [](Accent& a, const Clauses& c) {
                    times(a, c);

@@ -108,7 +108,7 @@ void Compiler::check_program() {
     }
     for (const CurveInfo& curve : program_.curves)
         if (!used_curves_.contains(curve.name))
-            warn(curve.range, fmt::format("the curve {} is never used", curve.name));
+            warn(MessageCode::unused, curve.range, fmt::format("curve '{}' is never used", curve.name));
 }
 
 /// What is spawned waits where nobody meets it, and is moved by what happens once it doesn't.
@@ -120,18 +120,20 @@ void Compiler::check_spawn(const Action& action) {
         for (const Machine& machine : program_.machines)
             if (machine.kind == MachineKind::fixture) kinds.push_back(machine.name);
         const std::string near = nearest_name(name, kinds);
-        return report(action.range, fmt::format("spawn wants a kind of fixture, and {} isn't one", name),
-                      near.empty() ? std::string() : fmt::format("did you mean {}?", near));
+        return report(MessageCode::unknown_name, action.range, fmt::format("unknown fixture '{}'", name),
+                      near.empty() ? std::string() : fmt::format("did you mean '{}'?", near));
     }
     const Machine& machine = program_.machines[*kind];
     if (machine.phases.empty()) return;
     if (!machine.phases[PhaseId(0)].effects.hidden)
-        report(action.range, fmt::format("{} doesn't wait hidden in its first phase, so it can't be spawned", name),
-               "begin it with: phase waits { hidden go out when spawned }");
+        report(MessageCode::cannot_spawn, action.range,
+               fmt::format("'{}' cannot be spawned: its first phase is not hidden", name),
+               "add as its first phase: phase waits { hidden go out when spawned }");
     if (std::none_of(machine.phases.begin(), machine.phases.end(),
                      [](const Phase& phase) { return phase.effects.loose; }))
-        report(action.range, fmt::format("{} is never loose, so it can't be spawned", name),
-               "say loose in the phase that it comes out in");
+        report(MessageCode::cannot_spawn, action.range,
+               fmt::format("'{}' cannot be spawned: none of its phases is loose", name),
+               "add loose to the phase that follows spawned");
 }
 
 void Compiler::check_ways_out(const Machine& machine) {
@@ -148,11 +150,13 @@ void Compiler::check_ways_out(const Machine& machine) {
     for (std::size_t i = 0; i < machine.phases.size(); ++i) {
         const Phase& phase = machine.phases[i];
         if (!reached[i])
-            warn(phase.range, fmt::format("{}.{} is never reached", machine.name, phase.name),
-                 "no way leads to it: add go " + phase.name);
+            warn(MessageCode::never_reached, phase.range,
+                 fmt::format("phase '{}.{}' is never reached", machine.name, phase.name),
+                 "no transition leads to it; add: go " + phase.name);
         else if (next_phases(machine, i).empty())
-            warn(phase.range, fmt::format("{}.{} has no way out", machine.name, phase.name),
-                 "add end when grounded, or for 0.5 s behind its name");
+            warn(MessageCode::no_way_out, phase.range,
+                 fmt::format("phase '{}.{}' never ends", machine.name, phase.name),
+                 "add a transition (end when grounded), or a time after its name (for 0.5 s)");
     }
 }
 
@@ -170,22 +174,23 @@ void Compiler::check_gates(const Machine& machine, const Tuning& tuning) {
             if (gate.cooldown_time.folded < 0) continue;
             const double time = folded_value(tuning, gate.cooldown_time);
             if (time < shortest)
-                warn(gate.range,
-                     fmt::format("the cooldown ({}) is shorter than the move ({})",
+                warn(MessageCode::no_effect, gate.range,
+                     fmt::format("the cooldown of {} has no effect: the move takes {}",
                                  quantity_text(time, dimensions::time), quantity_text(shortest, dimensions::time)),
-                     "it counts from the move's start");
+                     "a cooldown counts from the start of the move");
             continue;
         }
         if (gate.condition.truth.folded >= 0 && folded_value(tuning, gate.condition.truth) == 0.0)
-            warn(gate.range, "this gate can never hold", "it does not depend on anything that happens");
+            warn(MessageCode::never_starts, gate.range, "this gate never holds",
+                 "its value is the same at all times; compare with something that changes");
         const Gate* before = together.excluded_by(gate, tuning);
         if (before == &gate) {
-            warn(gate.range, "this gate can never hold", "its parts exclude each other");
+            warn(MessageCode::never_starts, gate.range, "this gate never holds", "its conditions exclude each other");
         } else if (before != nullptr) {
-            warn(gate.range,
-                 fmt::format("this gate and the one in line {} can't both hold",
+            warn(MessageCode::never_starts, gate.range,
+                 fmt::format("this gate and the gate in line {} never hold at the same time",
                              line_column(program_.files[before->range.file].text, before->range.begin).line),
-                 "so the move never starts");
+                 "the move never starts; change one of them");
         }
     }
 }
@@ -194,9 +199,9 @@ void Compiler::check_gates(const Machine& machine, const Tuning& tuning) {
 void Compiler::check_forces(const Effects& effects, const Tuning& tuning) {
     const auto beyond = [&](const std::optional<Expression>& said, double most, Dimension dimension) {
         if (!said || said->folded < 0 || std::abs(folded_value(tuning, *said)) <= most) return;
-        warn(said->range,
-             fmt::format("{} is more than counts here", quantity_text(folded_value(tuning, *said), dimension)),
-             fmt::format("it counts as {}", quantity_text(most, dimension)));
+        warn(MessageCode::over_limit, said->range,
+             fmt::format("{} is above the limit", quantity_text(folded_value(tuning, *said), dimension)),
+             fmt::format("it is used as {}", quantity_text(most, dimension)));
     };
     for (const Push& push : effects.pushes) beyond(push.force, defaults::max_force_n, dimensions::force);
     for (const Blow& blow : effects.blows) {
@@ -212,27 +217,27 @@ void Compiler::check_forces(const Effects& effects, const Tuning& tuning) {
     beyond(joint.motor_most, defaults::max_force_n, joint.slides ? dimensions::force : dimensions::torque);
     const bool known = joint.low && joint.high && joint.low->folded >= 0 && joint.high->folded >= 0;
     if (known && folded_value(tuning, *joint.low) > folded_value(tuning, *joint.high))
-        warn(joint.low->range, "this joint can go nowhere: it goes from more to less",
-             "the lower end comes first: from -20 deg to 20 deg");
+        warn(MessageCode::empty_range, joint.low->range, "this joint cannot move: its lower end is above its upper end",
+             "write the lower end first: from -20 deg to 20 deg");
 }
 
 void Compiler::check_phases(const Machine& machine, const Tuning& tuning) {
     for (const Phase& phase : machine.phases) {
         if (phase.duration && phase.duration->folded >= 0 && folded_value(tuning, *phase.duration) < 0.0)
-            warn(phase.duration->range,
-                 fmt::format("{}.{} would last {}", machine.name, phase.name,
+            warn(MessageCode::empty_range, phase.duration->range,
+                 fmt::format("phase '{}.{}' has the negative duration {}", machine.name, phase.name,
                              quantity_text(folded_value(tuning, *phase.duration), dimensions::time)),
-                 "a phase lasts no time or longer; it ends at once");
+                 "it ends at once; use a duration of 0 s or more");
         check_forces(phase.effects, tuning);
         const auto& limit = phase.effects.limit;
         if (!limit || limit->low.folded < 0 || limit->high.folded < 0) continue;
         const double low = folded_value(tuning, limit->low);
         const double high = folded_value(tuning, limit->high);
         if (low > high)
-            warn(limit->low.range,
-                 fmt::format("this limit leaves nothing: {} is above {}", quantity_text(low, dimensions::speed),
-                             quantity_text(high, dimensions::speed)),
-                 "the lower end comes first");
+            warn(MessageCode::empty_range, limit->low.range,
+                 fmt::format("the lower end of this limit, {}, is above its upper end, {}",
+                             quantity_text(low, dimensions::speed), quantity_text(high, dimensions::speed)),
+                 "write the lower end first");
     }
 }
 

@@ -23,13 +23,13 @@ void Compiler::add(syntax::File file) {
     syntax_.push_back(std::move(file));
 }
 
-void Compiler::report(SourceRange range, std::string message, std::string hint) {
+void Compiler::report(MessageCode code, SourceRange range, std::string message, std::string hint) {
     if (told_.size() > max_messages) return;
     if (!told_.emplace(range.file, range.begin, range.end, "").second) return;
-    diagnostics_.push_back({Severity::error, range, std::move(message), std::move(hint)});
+    diagnostics_.push_back({Severity::error, range, std::move(message), std::move(hint), code});
     if (told_.size() > max_messages)
-        diagnostics_.push_back({Severity::error, range, fmt::format("there are more than {} mistakes", max_messages),
-                                "the rest is told once these are mended"});
+        diagnostics_.push_back({Severity::error, range, fmt::format("there are more than {} errors", max_messages),
+                                "fix these to see the rest", MessageCode::too_many});
 }
 
 /// Hints are worked out for as many mistakes as are told.
@@ -37,13 +37,13 @@ std::string Compiler::near_name(std::string_view name, std::span<const std::stri
     return told_.size() > max_messages ? std::string() : nearest_name(name, candidates);
 }
 
-void Compiler::warn(SourceRange range, std::string message, std::string hint) {
+void Compiler::warn(MessageCode code, SourceRange range, std::string message, std::string hint) {
     // A gate is compiled whole and part by part; what is wrong with it is told once.
     if (told_.size() > max_messages || !told_.emplace(range.file, range.begin, range.end, message).second) return;
-    diagnostics_.push_back({Severity::warning, range, std::move(message), std::move(hint)});
+    diagnostics_.push_back({Severity::warning, range, std::move(message), std::move(hint), code});
     if (told_.size() > max_messages)
         diagnostics_.push_back({Severity::warning, range, fmt::format("there are more than {} messages", max_messages),
-                                "the rest is told once these are mended"});
+                                "fix these to see the rest", MessageCode::too_many});
 }
 
 std::string Compiler::text_of(SourceRange range) const {
@@ -58,14 +58,17 @@ bool Compiler::is_reserved(std::string_view name) {
 /// Names of owners, buttons, curves and everything the file itself declares share one space.
 void Compiler::claim_name(const syntax::Name& name, std::string_view what) {
     if (unit_word(name.text)) {
-        report(name.range, fmt::format("{} is a unit and can't name {}", name.text, what), "choose another name");
+        report(MessageCode::reserved_name, name.range,
+               fmt::format("'{}' is a unit, so it cannot name {}", name.text, what), "choose another name");
     } else if (is_reserved(name.text)) {
-        report(name.range, fmt::format("{} is a sense and can't name {}", name.text, what),
-               fmt::format("for example own_{}", name.text));
+        report(MessageCode::reserved_name, name.range,
+               fmt::format("'{}' is a sense, so it cannot name {}", name.text, what),
+               fmt::format("choose another name, for example own_{}", name.text));
     } else if (const auto [at, fresh] = claimed_.emplace(name.text, name.range); !fresh) {
         const LineColumn first = line_column(program_.files[at->second.file].text, at->second.begin);
-        report(name.range, fmt::format("{} is declared twice", name.text),
-               fmt::format("the first stands in {}:{}", program_.files[at->second.file].path, first.line));
+        report(
+            MessageCode::declared_twice, name.range, fmt::format("'{}' is declared twice", name.text),
+            fmt::format("the first is in {}:{}; rename one of them", program_.files[at->second.file].path, first.line));
     } else {
         note_name(name.range, name.range);
     }
@@ -89,14 +92,16 @@ void Compiler::index_names() {
         }
         for (const syntax::Button& button : file.buttons) {
             if (program_.find_button(button.name.text)) {
-                report(button.name.range, fmt::format("the button {} is declared twice", button.name.text));
+                report(MessageCode::declared_twice, button.name.range,
+                       fmt::format("button '{}' is declared twice", button.name.text));
             } else {
                 program_.button_names.add(button.name.text, static_cast<std::int32_t>(program_.buttons.size()));
                 program_.buttons.push_back({button.name.text, button.keys, button.pads, button.name.range});
                 note_name(button.name.range, button.name.range);
                 if (program_.buttons.size() == max_buttons + 1)
-                    report(button.name.range, fmt::format("there are more than {} buttons", max_buttons),
-                           "a trace keeps that many; leave out what no move waits for");
+                    report(MessageCode::too_many, button.name.range,
+                           fmt::format("there are more than {} buttons", max_buttons),
+                           "remove buttons that no move uses");
             }
         }
     }
@@ -110,8 +115,9 @@ std::vector<const syntax::Owner*> Compiler::chain_of(const syntax::Owner& owner)
     std::vector<const syntax::Owner*> chain{&owner};
     while (chain.back()->base) {
         if (chain.size() > max_chain) {
-            report(owner.name.range, fmt::format("{} is based on more than {} others", owner.name.text, max_chain),
-                   "let it be based on one nearer to the first");
+            report(MessageCode::too_many, owner.name.range,
+                   fmt::format("'{}' has more than {} bases in a row", owner.name.text, max_chain),
+                   "base it on one nearer to the first");
             break;
         }
         const syntax::Name& name = *chain.back()->base;
@@ -125,15 +131,15 @@ std::vector<const syntax::Owner*> Compiler::chain_of(const syntax::Owner& owner)
                                : owner.kind == syntax::OwnerKind::fixture ? "fixture"
                                : owner.kind == syntax::OwnerKind::body    ? "body"
                                                                           : "stance";
-            report(name.range, fmt::format("there is no {} called {}", kind, name.text),
-                   near.empty() ? "" : fmt::format("did you mean {}?", near));
+            report(MessageCode::unknown_name, name.range, fmt::format("unknown {} '{}'", kind, name.text),
+                   near.empty() ? "" : fmt::format("did you mean '{}'?", near));
             break;
         }
         if (std::find(chain.begin(), chain.end(), found->second) != chain.end()) {
             // A ring is told once, at the first of its members that is met.
             const bool told = std::any_of(chain.begin(), chain.end(),
                                           [&](const syntax::Owner* member) { return rings_told_.contains(member); });
-            if (!told) report(name.range, fmt::format("{} is based on itself", owner.name.text));
+            if (!told) report(MessageCode::ring, name.range, fmt::format("'{}' is based on itself", owner.name.text));
             rings_told_.insert(chain.begin(), chain.end());
             break;
         }
@@ -206,7 +212,7 @@ std::optional<Diagnostic> note_of_old_words(const std::vector<OldUse>& uses, std
     const std::string others =
         old.size() > 1 ? fmt::format(", and in {} more place{}", old.size() - 1, old.size() == 2 ? "" : "s") : "";
     return Diagnostic{Severity::note, first.range, fmt::format("'{}' is the old word for '{}'", was, first.now),
-                      fmt::format("leap format writes the new one here{}", others)};
+                      fmt::format("leap format writes the new one here{}", others), MessageCode::old_word};
 }
 
 struct Loading {
@@ -232,7 +238,8 @@ struct Loading {
             if (read) {
                 load(target, std::move(*read));
             } else {
-                diagnostics.push_back({Severity::error, use.range, read.error(), "check the path behind use"});
+                diagnostics.push_back({Severity::error, use.range, read.error(), "check the path after use",
+                                       MessageCode::unreadable_file});
             }
         }
         parsed[index] = std::move(out.file);
@@ -248,7 +255,8 @@ CompileOutput compile(const std::string& root, const ScriptReader& reader) {
     auto text = reader(root);
     if (!text) {
         out.files.push_back({root, ""});
-        out.diagnostics.push_back({Severity::error, {}, text.error(), "check the project file's \"script\""});
+        out.diagnostics.push_back(
+            {Severity::error, {}, text.error(), "check the project file's \"script\"", MessageCode::unreadable_file});
         return out;
     }
     Loading loading{reader, {}, {}, {}, {}, {}};

@@ -13,7 +13,8 @@ namespace leap {
 
 void Compiler::compile_bodies() {
     if (body_syntax_.empty())
-        report({0, 0, 0}, "no body is declared", "a project needs body NAME { capsule radius 0.3 m height 1.7 m ... }");
+        report(MessageCode::missing_part, {0, 0, 0}, "the project has no body",
+               "add: body NAME { capsule radius 0.3 m height 1.7 m ... }");
     program_.bodies.resize(body_syntax_.size());
     for (std::size_t i = 0; i < body_syntax_.size(); ++i) {
         program_.bodies[i].name = body_syntax_[i]->name.text;
@@ -51,7 +52,8 @@ void Compiler::compile_body(const syntax::Owner& owner, BodyInfo& body) {
         return value(literal, whole, type, who);
     };
     if (!said([](const syntax::Owner& level) { return level.radius.has_value(); }))
-        report(owner.name.range, "the body has no size", "add capsule radius 0.32 m height 1.72 m");
+        report(MessageCode::missing_part, owner.name.range, "this body has no size",
+               "add capsule radius 0.32 m height 1.72 m");
     body.radius = number_of(&syntax::Owner::radius, length, 0.3, "radius");
     body.height = number_of(&syntax::Owner::height, length, 1.7, "height");
     body.eyes = number_of(&syntax::Owner::eyes, length, 1.5, "eyes at");
@@ -74,11 +76,12 @@ void Compiler::compile_body(const syntax::Owner& owner, BodyInfo& body) {
     if (effects.gravity) {
         body.gravity = *effects.gravity;
     } else {
-        report(owner.name.range, "the body says no gravity", "add gravity 28 m/s^2");
+        report(MessageCode::missing_part, owner.name.range, "this body has no gravity", "add gravity 28 m/s^2");
     }
     for (const Expression* fixed : {&body.radius, &body.height, &body.step_up, &body.walkable, &body.eyes})
         if (fixed->folded < 0)
-            report(fixed->range, "a body's size can't depend on what happens", "use dials and numbers");
+            report(MessageCode::not_constant, fixed->range, "expected a constant for the size of a body",
+                   "use dials and numbers only");
 }
 
 std::vector<Garment> Compiler::compile_wears(const std::vector<syntax::Worn>& wears) {
@@ -86,8 +89,8 @@ std::vector<Garment> Compiler::compile_wears(const std::vector<syntax::Worn>& we
     for (const syntax::Worn& worn : wears) {
         const auto rgb = rgb_of_digits(worn.color);
         if (!rgb && !worn.color.empty())
-            report(worn.range, fmt::format("\"{}\" is no colour", worn.color),
-                   "red, green and blue as six hexadecimal digits: \"b4863a\"");
+            report(MessageCode::wrong_text, worn.range, fmt::format("expected a colour, got \"{}\"", worn.color),
+                   "write red, green and blue as six hexadecimal digits: \"b4863a\"");
         out.push_back({{worn.what.text, worn.what.range}, rgb});
     }
     return out;
@@ -105,16 +108,16 @@ void Compiler::declare_own_dials() {
                 std::vector<std::string> paths;
                 for (const DialInfo& known : program_.dials) paths.push_back(known.path());
                 const std::string near = near_name(path, paths);
-                report(dial.name.range, fmt::format("there is no dial {}", path),
-                       near.empty() ? "" : fmt::format("did you mean {}?", near));
+                report(MessageCode::unknown_name, dial.name.range, fmt::format("unknown dial '{}'", path),
+                       near.empty() ? "" : fmt::format("did you mean '{}'?", near));
                 continue;
             }
             const DialInfo& known = program_.dials[*replaced];
             if (dial.value.unit.dimension != known.unit.dimension) {
-                report(dial.value.range,
-                       fmt::format("{} is in {}, and this is {}", path, dimension_text(known.unit.dimension),
+                report(MessageCode::wrong_type, dial.value.range,
+                       fmt::format("'{}': expected {}, got {}", path, dimension_text(known.unit.dimension),
                                    dimension_text(dial.value.unit.dimension)),
-                       "use the dial's unit");
+                       "use the unit of the dial");
                 continue;
             }
             syntax::Dial own = dial;
@@ -149,8 +152,8 @@ std::vector<BodyId> Compiler::bodies_named(const std::vector<syntax::Name>& name
             std::vector<std::string> known;
             for (const syntax::Owner* body : body_syntax_) known.push_back(body->name.text);
             const std::string near = near_name(name.text, known);
-            report(name.range, fmt::format("there is no body called {}", name.text),
-                   near.empty() ? "" : fmt::format("did you mean {}?", near));
+            report(MessageCode::unknown_name, name.range, fmt::format("unknown body '{}'", name.text),
+                   near.empty() ? "" : fmt::format("did you mean '{}'?", near));
             continue;
         }
         note_name(name.range, (*found)->name.range);

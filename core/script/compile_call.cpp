@@ -33,15 +33,17 @@ std::optional<Type> Compiler::emit_call(const Expr& expr, const Scope& scope, Em
         std::vector<std::string> names;
         for (const ButtonInfo& button : program_.buttons) names.push_back(button.name);
         const std::string near = near_name(given, names);
-        report(expr.range, fmt::format("{} wants a button, and {} is none", expr.name, given.empty() ? "this" : given),
-               near.empty() ? "declare it with: button NAME key \"Space\"" : fmt::format("did you mean {}?", near));
+        report(MessageCode::wrong_argument, expr.range,
+               fmt::format("{}: expected a button, got {}", expr.name, given.empty() ? "this" : given),
+               near.empty() ? "declare it: button NAME key \"Space\"" : fmt::format("did you mean '{}'?", near));
         return std::nullopt;
     }
     if (expr.name == "bumped") {
         if (given == "wall") return sense_call(Sense::bumped_wall, -1, truth_type);
         if (given == "ceiling") return sense_call(Sense::bumped_ceiling, -1, truth_type);
         if (!given.empty()) return sense_call(Sense::bumped_kind, kind_called(given).written(), truth_type);
-        report(expr.range, "bumped wants wall, ceiling or a kind of piece", "for example bumped(wall)");
+        report(MessageCode::wrong_argument, expr.range, "bumped: expected wall, ceiling or a kind of piece",
+               "for example bumped(wall)");
         return std::nullopt;
     }
     if (const auto sense = find_sense(volume_senses(), expr.name)) return emit_volume(expr, *sense, given, scope, out);
@@ -79,8 +81,9 @@ std::optional<Type> Compiler::emit_event_sense(const Expr& expr, const Scope& sc
     const auto event = event_index(given);
     if (!event) {
         const std::string near = near_name(given, program_.events);
-        report(expr.range, fmt::format("nothing emits {}", given.empty() ? "this" : given),
-               near.empty() ? "add emit NAME somewhere" : fmt::format("did you mean {}?", near));
+        report(MessageCode::unknown_name, expr.range,
+               fmt::format("unknown event '{}': nothing emits it", given.empty() ? "this" : given),
+               near.empty() ? "add emit NAME where it happens" : fmt::format("did you mean '{}'?", near));
         return std::nullopt;
     }
     const auto sense = find_sense(event_senses(), expr.name);
@@ -104,10 +107,10 @@ std::optional<std::optional<Type>> Compiler::emit_tag_of_others(const Expr& expr
     if (!by && !holder) return std::nullopt;
     const bool in_fixture = !scope.chain.empty() && scope.chain.front()->kind == syntax::OwnerKind::fixture;
     if (!in_fixture || given.empty()) {
-        report(expr.range,
-               in_fixture ? fmt::format("{} wants a tag or a kind of fixture", expr.name)
-                          : fmt::format("{} is asked by fixtures only", expr.name),
-               in_fixture ? fmt::format("for example {}(catcher)", expr.name) : "the body asks has(tag)");
+        report(MessageCode::wrong_argument, expr.range,
+               in_fixture ? fmt::format("{}: expected a tag or a kind of fixture", expr.name)
+                          : fmt::format("{} is only allowed in fixtures", expr.name),
+               in_fixture ? fmt::format("for example {}(catcher)", expr.name) : "elsewhere use has(tag)");
         return std::optional<Type>{};
     }
     Instruction in = instruction(Op::sense, tag_index(given));
@@ -136,15 +139,16 @@ std::optional<Type> Compiler::emit_volume(const Expr& expr, const SenseInfo& sen
     const bool plain_word =
         expr.parts.size() == 1 && expr.parts[0].kind == syntax::ExprKind::name && expr.parts[0].member.empty();
     if (!plain_word || given.empty()) {
-        report(expr.range, fmt::format("{} wants a kind of volume", expr.name),
+        report(MessageCode::wrong_argument, expr.range, fmt::format("{}: expected a kind of volume", expr.name),
                fmt::format("for example {}(water)", expr.name));
         return std::nullopt;
     }
     const bool event = sense.sense == Sense::entered || sense.sense == Sense::left_volume;
     const bool in_fixture = !scope.chain.empty() && scope.chain.front()->kind == syntax::OwnerKind::fixture;
     if (event && in_fixture) {
-        report(expr.range, fmt::format("a fixture can't hear {}({})", expr.name, given),
-               fmt::format("ask when inside({}) or when not inside({})", given, given));
+        report(MessageCode::misplaced, expr.range,
+               fmt::format("{}({}) is only allowed in moves and stances", expr.name, given),
+               fmt::format("in a fixture use inside({}) or not inside({})", given, given));
         return std::nullopt;
     }
     const PieceKindId kind = kind_called(given);
@@ -164,8 +168,9 @@ std::optional<Type> Compiler::emit_machine_event(const Expr& expr, const std::st
         std::vector<std::string> names;
         for (const MachineId move : program_.moves) names.push_back(program_.machines[move].name);
         const std::string near = near_name(given, names);
-        report(expr.range, fmt::format("{} wants a move, and {} is none", expr.name, given.empty() ? "this" : given),
-               near.empty() ? "" : fmt::format("did you mean {}?", near));
+        report(MessageCode::wrong_argument, expr.range,
+               fmt::format("{}: expected a move, got {}", expr.name, given.empty() ? "this" : given),
+               near.empty() ? "" : fmt::format("did you mean '{}'?", near));
         return std::nullopt;
     }
     note_file_name(expr.parts[0].range, given);
@@ -178,20 +183,21 @@ std::optional<Type> Compiler::emit_machine_event(const Expr& expr, const std::st
 
 std::optional<Type> Compiler::emit_pick(const Expr& expr, const Scope& scope, Emitted& out) {
     if (expr.parts.size() < 2) {
-        report(expr.range, "pick wants a number and the values to pick from", "pick(link, first, second)");
+        report(MessageCode::wrong_argument, expr.range, "pick: expected a number and the values to pick from",
+               "for example pick(link, first, second)");
         return std::nullopt;
     }
     const auto number = emit(expr.parts[0], scope, out);
     // yes or no picks as well: the first value for no, the second for yes.
     const bool truth = number && number->kind == ValueKind::truth;
-    if (!truth && !wants(expr.parts[0], number, {}, "pick")) return std::nullopt;
+    if (!truth && !expects(expr.parts[0], number, {}, "pick")) return std::nullopt;
     std::optional<Type> type;
     for (std::size_t i = 1; i < expr.parts.size(); ++i) {
         const auto got = emit(expr.parts[i], scope, out);
         if (!got) return std::nullopt;
         if (type && *type != *got) {
-            report(expr.parts[i].range,
-                   fmt::format("pick's values must be alike: {} and {}", type_text(*type), type_text(*got)));
+            report(MessageCode::different_types, expr.parts[i].range,
+                   fmt::format("pick: expected values of one type, got {} and {}", type_text(*type), type_text(*got)));
             return std::nullopt;
         }
         type = got;
@@ -210,19 +216,21 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
         for (const auto senses : {button_senses(), volume_senses(), event_senses()})
             for (const SenseInfo& sense : senses) names.emplace_back(sense.word);
         const std::string near = near_name(expr.name, names);
-        report(expr.range, fmt::format("there is no function called {}", expr.name),
-               near.empty() ? "" : fmt::format("did you mean {}?", near));
+        report(MessageCode::unknown_name, expr.range, fmt::format("unknown function '{}'", expr.name),
+               near.empty() ? "" : fmt::format("did you mean '{}'?", near));
         return std::nullopt;
     }
     const auto wrong_count = [&](std::size_t wanted) {
         if (expr.parts.size() == wanted) return false;
-        report(expr.range, fmt::format("{} wants {} values", expr.name, wanted), fmt::format("{}", known->usage));
+        report(MessageCode::wrong_argument, expr.range, fmt::format("{}: expected {} values", expr.name, wanted),
+               fmt::format("write {}", known->usage));
         return true;
     };
     const auto number = [&](std::size_t i) -> std::optional<Type> {
         const auto got = emit(expr.parts[i], scope, out);
         if (got && got->kind != ValueKind::number) {
-            report(expr.parts[i].range, fmt::format("{} wants a number, this is {}", expr.name, type_text(*got)));
+            report(MessageCode::wrong_type, expr.parts[i].range,
+                   fmt::format("{}: expected a number, got {}", expr.name, type_text(*got)));
             return std::nullopt;
         }
         return got;
@@ -230,7 +238,7 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
     const auto same = [&](std::size_t count, Op op) -> std::optional<Type> {
         const auto first = number(0);
         for (std::size_t i = 1; i < count; ++i)
-            if (!first || !wants(expr.parts[i], emit(expr.parts[i], scope, out), *first, expr.name))
+            if (!first || !expects(expr.parts[i], emit(expr.parts[i], scope, out), *first, expr.name))
                 return std::nullopt;
         if (first) out.code.push_back(instruction(op));
         return first;
@@ -241,8 +249,8 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
             const auto got = emit(expr.parts[i], scope, out);
             if (!got) return std::nullopt;
             if (got->kind != ValueKind::vector) {
-                report(expr.parts[i].range,
-                       fmt::format("{} wants a direction, this is {}", expr.name, type_text(*got)));
+                report(MessageCode::wrong_type, expr.parts[i].range,
+                       fmt::format("{}: expected a direction, got {}", expr.name, type_text(*got)));
                 return std::nullopt;
             }
             type.dimension = type.dimension * got->dimension;
@@ -254,13 +262,14 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
         if (wrong_count(2)) return std::nullopt;
         const auto curve = curve_names_.find(expr.parts[0].name);
         if (!curve) {
-            report(expr.parts[0].range, fmt::format("there is no curve called {}", expr.parts[0].name));
+            report(MessageCode::unknown_name, expr.parts[0].range,
+                   fmt::format("unknown curve '{}'", expr.parts[0].name));
             return std::nullopt;
         }
         const std::int32_t index = *curve;
         used_curves_.insert(expr.parts[0].name);
         note_file_name(expr.parts[0].range, expr.parts[0].name);
-        if (!wants(expr.parts[1], emit(expr.parts[1], scope, out), Type{}, "shape")) return std::nullopt;
+        if (!expects(expr.parts[1], emit(expr.parts[1], scope, out), Type{}, "shape")) return std::nullopt;
         out.code.push_back(instruction(Op::shape, index));
         return Type{};
     }
@@ -273,8 +282,8 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
     if (expr.name == "mix") {
         if (wrong_count(3)) return std::nullopt;
         const auto first = number(0);
-        if (!first || !wants(expr.parts[1], emit(expr.parts[1], scope, out), *first, "mix")) return std::nullopt;
-        if (!wants(expr.parts[2], emit(expr.parts[2], scope, out), Type{}, "mix")) return std::nullopt;
+        if (!first || !expects(expr.parts[1], emit(expr.parts[1], scope, out), *first, "mix")) return std::nullopt;
+        if (!expects(expr.parts[2], emit(expr.parts[2], scope, out), Type{}, "mix")) return std::nullopt;
         out.code.push_back(instruction(Op::mix));
         return first;
     }
@@ -285,8 +294,8 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
         return Type{ValueKind::number, dimensions::angle};
     }
     if (expr.name == "noise") {
-        if (wrong_count(2) || !wants(expr.parts[0], number(0), Type{}, "noise") ||
-            !wants(expr.parts[1], number(1), Type{}, "noise"))
+        if (wrong_count(2) || !expects(expr.parts[0], number(0), Type{}, "noise") ||
+            !expects(expr.parts[1], number(1), Type{}, "noise"))
             return std::nullopt;
         out.code.push_back(instruction(Op::noise));
         return Type{};
@@ -295,16 +304,17 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
         if (wrong_count(2)) return std::nullopt;
         const auto type = emit(expr.parts[0], scope, out);
         if (type && type->kind != ValueKind::vector)
-            report(expr.parts[0].range, fmt::format("turned wants a direction, this is {}", type_text(*type)));
+            report(MessageCode::wrong_type, expr.parts[0].range,
+                   fmt::format("turned: expected a direction, got {}", type_text(*type)));
         const Type angle{ValueKind::number, dimensions::angle};
-        if (!type || type->kind != ValueKind::vector || !wants(expr.parts[1], number(1), angle, "turned"))
+        if (!type || type->kind != ValueKind::vector || !expects(expr.parts[1], number(1), angle, "turned"))
             return std::nullopt;
         out.code.push_back(instruction(Op::turned));
         return type;
     }
     if (wrong_count(expr.name == "dot" ? 2 : 1)) return std::nullopt;
     if (expr.name == "floor" || expr.name == "ceil" || expr.name == "round") {
-        if (!wants(expr.parts[0], number(0), Type{}, expr.name)) return std::nullopt;
+        if (!expects(expr.parts[0], number(0), Type{}, expr.name)) return std::nullopt;
         out.code.push_back(instruction(expr.name == "floor"  ? Op::round_down
                                        : expr.name == "ceil" ? Op::round_up
                                                              : Op::round_near));
@@ -316,7 +326,7 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
         return Type{};
     }
     if (expr.name == "stick_of") {
-        if (!wants(expr.parts[0], number(0), Type{}, "stick_of")) return std::nullopt;
+        if (!expects(expr.parts[0], number(0), Type{}, "stick_of")) return std::nullopt;
         out.constant = false;
         out.code.push_back(instruction(Op::stick_of));
         return Type{ValueKind::vector, dimensions::none};
@@ -324,13 +334,15 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
     if (expr.name == "sqrt") {
         const auto type = number(0);
         const auto root = type ? square_root(type->dimension) : std::nullopt;
-        if (type && !root) report(expr.range, fmt::format("{} has no square root", dimension_text(type->dimension)));
+        if (type && !root)
+            report(MessageCode::wrong_type, expr.range,
+                   fmt::format("sqrt: {} has no square root", dimension_text(type->dimension)));
         if (!root) return std::nullopt;
         out.code.push_back(instruction(Op::square_root));
         return Type{ValueKind::number, *root};
     }
     if (expr.name == "there" || expr.name == "target_place") {
-        if (!wants(expr.parts[0], number(0), Type{}, expr.name)) return std::nullopt;
+        if (!expects(expr.parts[0], number(0), Type{}, expr.name)) return std::nullopt;
         out.constant = false;
         out.code.push_back(instruction(expr.name == "there" ? Op::there : Op::target_place));
         if (expr.name == "there") return truth_type;
@@ -338,7 +350,7 @@ std::optional<Type> Compiler::emit_function(const Expr& expr, const Scope& scope
     }
     if (expr.name == "sin" || expr.name == "cos") {
         const Type angle{ValueKind::number, dimensions::angle};
-        if (!wants(expr.parts[0], number(0), angle, expr.name)) return std::nullopt;
+        if (!expects(expr.parts[0], number(0), angle, expr.name)) return std::nullopt;
         out.code.push_back(instruction(expr.name == "sin" ? Op::sine : Op::cosine));
         return Type{};
     }

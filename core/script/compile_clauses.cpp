@@ -17,9 +17,10 @@ void Compiler::check_pose(const syntax::Name& name) {
     if (std::find(built_in_poses.begin(), built_in_poses.end(), name.text) != built_in_poses.end()) return;
     const std::string near =
         near_name(name.text, std::vector<std::string>(built_in_poses.begin(), built_in_poses.end()));
-    warn(name.range, fmt::format("unknown pose \"{}\"", name.text),
-         near.empty() ? "the built-in figure has stand, rise, fall, land, crouch and others; a game's own may have it"
-                      : fmt::format("did you mean \"{}\"?", near));
+    warn(MessageCode::unknown_name, name.range, fmt::format("unknown pose \"{}\"", name.text),
+         near.empty()
+             ? "the built-in figure has stand, rise, fall, land, crouch and others; a figure of your game may have more"
+             : fmt::format("did you mean '{}'?", near));
 }
 
 std::int32_t Compiler::pose_index(const std::string& name) {
@@ -32,9 +33,9 @@ MeterId Compiler::meter_called(const syntax::Name& name) {
     std::vector<std::string> names;
     for (const MeterInfo& meter : program_.meters) names.push_back(meter.name);
     const std::string near = near_name(name.text, names);
-    report(name.range, fmt::format("there is no meter called {}", name.text),
+    report(MessageCode::unknown_name, name.range, fmt::format("unknown meter '{}'", name.text),
            near.empty() ? fmt::format("declare it: meter {} {{ from 0 to 100 refill 20 /s }}", name.text)
-                        : fmt::format("did you mean {}?", near));
+                        : fmt::format("did you mean '{}'?", near));
     return MeterId(0);
 }
 
@@ -42,7 +43,8 @@ std::int32_t Compiler::wall_probe_index(const syntax::Name& name, const Scope& s
     const auto probe = find_probe(name.text, scope);
     const bool wall = probe && program_.probes[static_cast<std::size_t>(*probe)].kind == syntax::ProbeKind::wall;
     if (!wall)
-        report(name.range, fmt::format("{} is no wall probe", name.text), "declare it: probe NAME = wall within 0.6 m");
+        report(MessageCode::unknown_name, name.range, fmt::format("unknown wall probe '{}'", name.text),
+               "declare it: probe NAME = wall within 0.6 m");
     if (!note_member(name.range, name.text, scope)) note_file_name(name.range, name.text);
     return probe.value_or(0);
 }
@@ -56,8 +58,8 @@ std::int32_t Compiler::curve_index(const syntax::Name& name) {
         names.push_back(curve.name);
     }
     const std::string near = near_name(name.text, names);
-    report(name.range, fmt::format("there is no curve called {}", name.text),
-           near.empty() ? "declare it: curve NAME = points (0, 1) (1, 0.5)" : fmt::format("did you mean {}?", near));
+    report(MessageCode::unknown_name, name.range, fmt::format("unknown curve '{}'", name.text),
+           near.empty() ? "declare it: curve NAME = points (0, 1) (1, 0.5)" : fmt::format("did you mean '{}'?", near));
     return -1;
 }
 
@@ -76,9 +78,9 @@ CounterId Compiler::acted_counter(const syntax::Name& name, const Scope& scope) 
     for (const syntax::Owner* level : scope.chain)
         for (const syntax::Counter& counter : level->counters) names.push_back(counter.name.text);
     const std::string near = near_name(name.text, names);
-    report(name.range, fmt::format("there is no counter called {}", name.text),
+    report(MessageCode::unknown_name, name.range, fmt::format("unknown counter '{}'", name.text),
            near.empty() ? fmt::format("declare it: counter {} in 0..2", name.text)
-                        : fmt::format("did you mean {}?", near));
+                        : fmt::format("did you mean '{}'?", near));
     return CounterId{};
 }
 
@@ -103,8 +105,8 @@ DialId Compiler::boosted_dial(const syntax::Expr& path, const Scope& scope) {
     std::vector<std::string> paths;
     for (const DialInfo& known : program_.dials) paths.push_back(known.path());
     const std::string near = near_name(text_of(path.range), paths);
-    report(path.range, fmt::format("there is no dial called {}", text_of(path.range)),
-           near.empty() ? "boost takes speed or a dial" : fmt::format("did you mean {}?", near));
+    report(MessageCode::unknown_name, path.range, fmt::format("unknown dial '{}'", text_of(path.range)),
+           near.empty() ? "boost takes speed or a dial" : fmt::format("did you mean '{}'?", near));
     return {};
 }
 

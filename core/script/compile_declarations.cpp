@@ -26,30 +26,34 @@ void Compiler::declare_dials(const std::string& owner, const std::vector<syntax:
         info.whole = dial.whole;
         if (!owner.empty() &&
             ((!came_later(info.name) && find_sense(plain_senses(), info.name)) || unit_word(info.name))) {
-            report(dial.name.range,
-                   fmt::format("{} is a {} and can't name a dial", info.name, unit_word(info.name) ? "unit" : "sense"),
-                   fmt::format("for example own_{}", info.name));
+            report(MessageCode::reserved_name, dial.name.range,
+                   fmt::format("'{}' is a {}, so it cannot name a dial", info.name,
+                               unit_word(info.name) ? "unit" : "sense"),
+                   fmt::format("choose another name, for example own_{}", info.name));
         }
         if (declares) note_name(dial.name.range, dial.name.range);
-        if (program_.find_dial(info.path())) report(dial.name.range, fmt::format("{} is declared twice", info.path()));
+        if (program_.find_dial(info.path()))
+            report(MessageCode::declared_twice, dial.name.range, fmt::format("'{}' is declared twice", info.path()));
         if (dial.range) {
             // Bare numbers in a range count in the dial's own unit.
             const auto bound = [&](const syntax::Literal& literal) {
                 if (literal.unit.text.empty()) return literal.written * info.unit.scale;
                 if (literal.unit.dimension != info.unit.dimension)
-                    report(dial.range->range,
-                           fmt::format("the range is in {}, the dial is {}", dimension_text(literal.unit.dimension),
+                    report(MessageCode::wrong_type, dial.range->range,
+                           fmt::format("range: expected {1}, got {0}", dimension_text(literal.unit.dimension),
                                        dimension_text(info.unit.dimension)),
-                           "use the dial's unit");
+                           "use the unit of the dial");
                 return literal.si();
             };
             info.low = bound(dial.range->low);
             info.high = bound(dial.range->high);
             if (*info.low >= *info.high) {
-                report(dial.range->range, "this range has no room", "the lower end comes first");
+                report(MessageCode::empty_range, dial.range->range,
+                       "the lower end of this range is not below its upper end", "write the lower end first");
             } else if (info.value < *info.low || info.value > *info.high) {
-                warn(dial.value.range, fmt::format("{} lies outside its range", info.path()),
-                     fmt::format("it goes from {} to {}", quantity_text(*info.low, info.unit),
+                warn(MessageCode::out_of_range, dial.value.range,
+                     fmt::format("the value of '{}' is outside its range", info.path()),
+                     fmt::format("the range goes from {} to {}", quantity_text(*info.low, info.unit),
                                  quantity_text(*info.high, info.unit)));
             }
         }
@@ -122,8 +126,9 @@ void Compiler::declare_machines() {
                 if (owner.when) {
                     program_.stances.push_back(index);
                 } else if (always) {
-                    report(owner.name.range, fmt::format("{} can never be entered", owner.name.text),
-                           "only one stance may stand without when");
+                    report(MessageCode::never_starts, owner.name.range,
+                           fmt::format("stance '{}' is never entered", owner.name.text),
+                           "an earlier stance has no condition; only one may have none");
                 } else {
                     always = index;
                 }
@@ -154,8 +159,8 @@ void Compiler::declare_machines() {
     if (always) {
         program_.stances.push_back(*always);
     } else {
-        report({0, 0, 0}, "no stance holds when nothing else does",
-               "add one without when, for example stance walk { steer to 6 m/s gain 40 m/s^2 brake 60 m/s^2 }");
+        report(MessageCode::missing_part, {0, 0, 0}, "the project has no stance without a condition",
+               "add one, for example stance walk { steer to 6 m/s gain 40 m/s^2 brake 60 m/s^2 }");
     }
     for (std::size_t i = 0; i < machine_syntax_.size(); ++i) {
         const Scope scope = scope_of(*machine_syntax_[i]);
@@ -174,13 +179,14 @@ void Compiler::declare_memory(const syntax::Action& action, const Scope& scope) 
     if (const auto known = memories_.find(path); known != memories_.end()) {
         const Type before = program_.memories[static_cast<std::size_t>(known->second)].type;
         if (before != *type)
-            report(amount.range,
-                   fmt::format("{} was {} before and is {} here", name.text, type_text(before), type_text(*type)),
+            report(MessageCode::different_types, amount.range,
+                   fmt::format("'{}': expected {} as before, got {}", name.text, type_text(before), type_text(*type)),
                    "choose another name");
         return;
     }
     if (!came_later(name.text) && find_sense(plain_senses(), name.text))
-        report(name.range, fmt::format("{} is a sense and can't be remembered under that name", name.text));
+        report(MessageCode::reserved_name, name.range,
+               fmt::format("'{}' is a sense, so nothing can be remembered under that name", name.text));
     const bool is_counter =
         std::any_of(scope.chain.begin(), scope.chain.end(),
                     [&](const syntax::Owner* level) {
@@ -191,8 +197,9 @@ void Compiler::declare_memory(const syntax::Action& action, const Scope& scope) 
         std::any_of(program_.counters.begin(), program_.counters.end(),
                     [&](const CounterInfo& counter) { return !counter.kind && counter.path == name.text; });
     if (is_counter)
-        warn(name.range, fmt::format("{} is a counter, and what is remembered under its name hides it", name.text),
-             fmt::format("to set the counter write it before remember: {} = ..., remember ...", name.text));
+        warn(MessageCode::hidden_name, name.range,
+             fmt::format("'{}' is a counter, and this remembered value hides it", name.text),
+             fmt::format("to set the counter, write it before remember: {} = ..., remember ...", name.text));
     memories_[path] = static_cast<std::int32_t>(program_.memories.size());
     const bool fixture = is_fixture(scope);
     std::int32_t& slots = fixture ? program_.machines[scope.machine].memory_slots : program_.memory_slots;
@@ -274,10 +281,11 @@ void Compiler::compile_gauges() {
         if (program_.find_gauge(path)) return;
         GaugeInfo info{path, machine, body, number_of_any(gauge.value, at), gauge.meaning};
         if (info.value.type.kind != ValueKind::number && !has_errors(diagnostics_))
-            report(gauge.value.range, fmt::format("a gauge is a number, this is {}", type_text(info.value.type)),
+            report(MessageCode::wrong_type, gauge.value.range,
+                   fmt::format("watch: expected a number, got {}", type_text(info.value.type)),
                    info.value.type.kind == ValueKind::vector
-                       ? "take length(...) of it, or one part: dot(..., up)"
-                       : "use a number that goes with it, like grounded_time with grounded");
+                       ? "use length(...), or one part of it: dot(..., up)"
+                       : "use a number, for example grounded_time instead of grounded");
         program_.gauge_paths.add(path, static_cast<std::int32_t>(program_.gauges.size()));
         program_.gauges.push_back(std::move(info));
     };

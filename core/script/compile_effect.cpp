@@ -12,10 +12,10 @@ namespace {
 /// Why an effect can't stand where it does.
 std::pair<std::string, std::string> misplaced(const EffectInfo& info, StatementPlace where) {
     if (where == StatementPlace::stance && stands_in(info.places, StatementPlace::phase))
-        return {fmt::format("a stance can't say {}", info.word), "that is a move's"};
+        return {fmt::format("'{}' is only allowed in moves", info.word), "write it in a phase of a move"};
     if (where == StatementPlace::fixture_phase)
-        return {fmt::format("a fixture can't say {}", info.word), "only characters can; move that into a move"};
-    return {fmt::format("only a fixture can say {}", info.word), "move that into a fixture's phase"};
+        return {fmt::format("'{}' is not allowed in fixtures", info.word), "write it in a move"};
+    return {fmt::format("'{}' is only allowed in fixtures", info.word), "write it in a phase of a fixture"};
 }
 
 }  // namespace
@@ -27,13 +27,13 @@ void Compiler::add_effects(const std::vector<syntax::Effect>& effects, Statement
         const EffectInfo& info = effect_words()[effect.row];
         if (!stands_in(info.places, where)) {
             auto [message, hint] = misplaced(info, where);
-            report(effect.range, std::move(message), std::move(hint));
+            report(MessageCode::misplaced, effect.range, std::move(message), std::move(hint));
         }
         const Clauses clauses = compile_clauses(info, effect, scope);
         const std::uint64_t bit = std::uint64_t{1} << effect.row;
         if (!info.adds_up && (nearer & bit) != 0) continue;
         if (!info.adds_up && (out.said & bit) != 0)
-            report(effect.range, "this is said twice here", "one of each kind holds at a time");
+            report(MessageCode::given_twice, effect.range, "this effect is given twice", "remove one of them");
         out.said |= bit;
         info.take(out, clauses);
         if (where != StatementPlace::fixture_phase) check_turned(effect.range, out);
@@ -47,20 +47,26 @@ void Compiler::add_effects(const std::vector<syntax::Effect>& effects, Statement
 void Compiler::check_turned(SourceRange range, const Effects& effects) {
     const bool push = !effects.pushes.empty() && effects.pushes.back().at;
     const bool spring = !effects.springs.empty() && effects.springs.back().at;
-    if (push || spring) report(range, "a character isn't turned by where it is pushed", "leave out at X, Y, Z");
+    if (push || spring)
+        report(MessageCode::misplaced, range, "'at' is only allowed in fixtures: a push does not turn a character",
+               "remove at X, Y, Z");
     if (effects.face_rate)
-        report(range, "a character turns as fast as its body says", "leave out at; turn 900 deg/s in the body");
+        report(MessageCode::misplaced, range,
+               "'at' is only allowed in fixtures: the body sets how fast a character turns",
+               "remove it; write turn 900 deg/s in the body");
 }
 
 /// A blow is a ball, an upright capsule or a box.
 void Compiler::check_blow(SourceRange range, const Blow& blow) {
     const std::string sizes = "radius R for a ball, with height H a capsule, or box LENGTH, WIDTH, HEIGHT";
-    if (!blow.radius && !blow.box) report(range, "how large is this blow?", "say " + sizes);
-    if (blow.radius && blow.box) report(range, "a blow is either round or a box", "say " + sizes);
+    if (!blow.radius && !blow.box) report(MessageCode::missing_part, range, "this hitbox has no size", "add " + sizes);
+    if (blow.radius && blow.box)
+        report(MessageCode::given_twice, range, "this hitbox has two shapes", "write either " + sizes);
     if (blow.height && !blow.radius)
-        report(range, "height belongs to a radius here", "the third number of box is its height");
+        report(MessageCode::misplaced, range, "'height' is only allowed with radius",
+               "the third number of box is its height");
     if (blow.turned && !blow.box)
-        report(range, "what is round looks the same however it is turned", "leave out turned");
+        report(MessageCode::no_effect, range, "'turned' has no effect on a round shape", "remove turned");
 }
 
 Action Compiler::compile_action(const syntax::Action& action, const Scope& scope) {
@@ -74,7 +80,8 @@ Action Compiler::compile_action(const syntax::Action& action, const Scope& scope
     out.group = static_cast<std::uint32_t>(action.group);
     if (const auto answered = out.emission.answers) out.emission.answers = answered_news(action, *answered, scope);
     if (info.fixtures_only && !is_fixture(scope))
-        report(action.range, "only a fixture can do this", "it speaks of the fixture itself");
+        report(MessageCode::misplaced, action.range, "this is only allowed in fixtures",
+               "it acts on the fixture itself");
     return out;
 }
 
@@ -84,8 +91,9 @@ std::optional<std::int32_t> Compiler::answered_news(const syntax::Action& action
     const std::string& name = action.clauses.back().name.text;
     if (event < 0) {
         const std::string near = near_name(name, program_.events);
-        report(action.clauses.back().name.range, fmt::format("nothing emits {}", name),
-               near.empty() ? "add emit NAME somewhere" : fmt::format("did you mean {}?", near));
+        report(MessageCode::unknown_name, action.clauses.back().name.range,
+               fmt::format("unknown event '{}': nothing emits it", name),
+               near.empty() ? "add emit NAME where it happens" : fmt::format("did you mean '{}'?", near));
         return std::nullopt;
     }
     note_heard(event, scope);
@@ -99,7 +107,9 @@ void Compiler::compile_accents(const std::vector<syntax::Accent>& accents, const
         made.kind = info.kind;
         info.take(made, compile_clauses(info, accent, scope));
         if (made.kind == AccentKind::pose && made.second)
-            report(accent.range, "a pose of a phase lasts as long as the phase", "leave out for, or make it an act");
+            report(MessageCode::misplaced, accent.range,
+                   "'for' is only allowed in an act: here the pose lasts as long as the phase",
+                   "remove for, or write it as an act: start: accent pose ...");
         out.accents.push_back(made);
     }
 }
@@ -132,7 +142,7 @@ void Compiler::declare_boosts() {
 void Compiler::check_boost(const Expression& share) {
     for (std::uint32_t i = 0; i < share.count; ++i)
         if (program_.code[share.first + i].op == Op::boosted_dial)
-            report(share.range, "how much a boost gives can't depend on a boosted dial", "use another dial");
+            report(MessageCode::ring, share.range, "a boost cannot depend on a boosted dial", "use another dial");
 }
 
 }  // namespace leap

@@ -25,7 +25,7 @@ bool is_number(Type type) {
 
 }  // namespace
 
-bool Compiler::wants(const Expr& expr, std::optional<Type> got, Type wanted, std::string_view who) {
+bool Compiler::expects(const Expr& expr, std::optional<Type> got, Type wanted, std::string_view who) {
     if (!got) return false;
     if (*got == wanted) return true;
     std::string hint;
@@ -40,7 +40,8 @@ bool Compiler::wants(const Expr& expr, std::optional<Type> got, Type wanted, std
     } else if (wanted.kind == ValueKind::truth) {
         hint = "compare it with something, for example with <";
     }
-    report(expr.range, fmt::format("{} wants {}, this is {}", who, type_text(wanted), type_text(*got)), hint);
+    report(MessageCode::wrong_type, expr.range,
+           fmt::format("{}: expected {}, got {}", who, type_text(wanted), type_text(*got)), hint);
     return false;
 }
 
@@ -52,8 +53,8 @@ void Compiler::dial_of_other_unit(const Expr& use, const DialInfo& dial, Type wa
         const std::string unit{display_unit(wanted.dimension).text};
         hint = fmt::format("write it in {}, or calculate with it where it is used", unit.empty() ? "no unit" : unit);
     }
-    report(dial.literal,
-           fmt::format("the dial {} is {}, and {} (line {}) wants {}", dial.path(), dimension_text(own), who,
+    report(MessageCode::wrong_type, dial.literal,
+           fmt::format("dial '{0}': {2} in line {3} expects {4}, got {1}", dial.path(), dimension_text(own), who,
                        line_column(program_.files[use.range.file].text, use.range.begin).line, type_text(wanted)),
            hint);
 }
@@ -72,7 +73,8 @@ Expression Compiler::finish(Emitted emitted, Type type, SourceRange range) {
         return in.op == Op::sense_vector && (in.sense == Sense::forward || in.sense == Sense::right);
     });
     program_.code.insert(program_.code.end(), emitted.code.begin(), emitted.code.end());
-    if (emitted.code.size() > max_code) report(range, "this expression is too long", "split it with let");
+    if (emitted.code.size() > max_code)
+        report(MessageCode::too_complex, range, "this expression is too long", "split it with let");
     if (emitted.constant) {
         out.folded = program_.folded_slots;
         program_.folded.push_back({out, out.folded});
@@ -89,7 +91,7 @@ Expression Compiler::value(const Expr& expr, const Scope& scope, Type wanted, st
     if (is_dial) {
         dial_of_other_unit(expr, program_.dials[DialId::read(emitted.code[0].index)], wanted, who);
     } else {
-        wants(expr, type, wanted, who);
+        expects(expr, type, wanted, who);
     }
     return finish(std::move(emitted), wanted, expr.range);
 }
@@ -161,7 +163,10 @@ std::optional<Type> Compiler::emit(const Expr& expr, const Scope& scope, Emitted
         case ExprKind::multiply:
         case ExprKind::divide:
         case ExprKind::power: return emit_arithmetic(expr, scope, out);
-        default: report(expr.range, "only readings can say this", "readings look at a whole run"); return std::nullopt;
+        default:
+            report(MessageCode::misplaced, expr.range, "this is only allowed in readings",
+                   "a reading looks at a whole run; a script at one instant");
+            return std::nullopt;
     }
 }
 
@@ -176,7 +181,8 @@ std::optional<Type> Compiler::emit_let(const syntax::Let& let, const Scope& scop
     if (ringed_lets_.contains(&let)) return std::nullopt;
     if (!open_lets_.insert(&let).second) {
         ringed_lets_ = open_lets_;
-        report(let.value.range, fmt::format("{} is made from itself", let.name.text), "break the ring");
+        report(MessageCode::ring, let.value.range, fmt::format("'{}' depends on itself", let.name.text),
+               "remove one of the uses in the ring");
         return std::nullopt;
     }
     Scope inner = scope;
@@ -288,7 +294,8 @@ std::optional<Type> Compiler::emit_name(const Expr& expr, const Scope& scope, Em
 std::optional<Type> Compiler::emit_sense(const SenseInfo& sense, const Scope& scope, const Expr& expr, Emitted& out) {
     const bool of_phase = sense.sense == Sense::phase_time || sense.sense == Sense::share;
     if (of_phase && !scope.machine) {
-        report(expr.range, fmt::format("{} is only known inside a move or stance", sense.word));
+        report(MessageCode::misplaced, expr.range,
+               fmt::format("'{}' is only allowed in moves, stances and fixtures", sense.word));
         return std::nullopt;
     }
     if (sense.sense != Sense::up) out.constant = false;
@@ -300,8 +307,9 @@ std::optional<Type> Compiler::emit_sense(const SenseInfo& sense, const Scope& sc
 
 std::optional<Type> Compiler::emit_active(const Expr& expr, MachineId machine, Emitted& out) {
     if (program_.machines[machine].kind == MachineKind::fixture) {
-        report(expr.range, fmt::format("{} may stand in the course many times", expr.name),
-               "let it emit an event and ask for heard(EVENT)");
+        report(MessageCode::wrong_argument, expr.range,
+               fmt::format("'{}' is a fixture, and the course may have several", expr.name),
+               "let the fixture emit an event, and use heard(EVENT)");
         return std::nullopt;
     }
     PhaseId phase;
@@ -323,7 +331,7 @@ std::optional<Type> Compiler::emit_member(const Expr& expr, const Scope& scope, 
     if (expr.name == "base") {
         const auto type = emit_in_chain(expr.member, last_part(expr), scope, scope.level + 1, out, found);
         if (found) return type;
-        report(expr.range, fmt::format("what this is based on has no {}", expr.member),
+        report(MessageCode::unknown_name, expr.range, fmt::format("the base has no '{}'", expr.member),
                scope.chain.size() < 2 ? "only a move or stance with 'is' has a base" : "");
         return std::nullopt;
     }
@@ -349,8 +357,9 @@ std::optional<Type> Compiler::emit_member(const Expr& expr, const Scope& scope, 
         for (const auto& phase : level->phases) names.push_back(phase.name.text);
     }
     const std::string near = near_name(expr.member, names);
-    report(expr.range, fmt::format("{} has no dial, value or phase called {}", expr.name, expr.member),
-           near.empty() ? "" : fmt::format("did you mean {}.{}?", expr.name, near));
+    report(MessageCode::unknown_name, expr.range,
+           fmt::format("'{}' has no dial, value or phase '{}'", expr.name, expr.member),
+           near.empty() ? "" : fmt::format("did you mean '{}.{}'?", expr.name, near));
     return std::nullopt;
 }
 
@@ -370,7 +379,8 @@ bool Compiler::part_of_value(const Expr& expr, const Scope& scope) {
     if (is_vector(*type) && part != parts.end())
         hint = fmt::format("how far it goes along a direction: dot({}, {})", expr.name,
                            along[static_cast<std::size_t>(part - parts.begin())]);
-    report(expr.range, fmt::format("{} has no part called {}", expr.name, expr.member), std::move(hint));
+    report(MessageCode::unknown_name, expr.range, fmt::format("'{}' has no part '{}'", expr.name, expr.member),
+           std::move(hint));
     return true;
 }
 
@@ -379,10 +389,10 @@ bool Compiler::foreign_probe(const Expr& expr) {
     for (const ProbeInfo& probe : program_.probes) {
         const std::size_t point = probe.path.find('.');
         if (point == std::string::npos || probe.path.substr(point + 1) != expr.name) continue;
-        report(expr.range,
-               fmt::format("{} is a probe of {}, and only {} can ask it", expr.name, probe.path.substr(0, point),
-                           probe.path.substr(0, point)),
-               fmt::format("declare it for the file, outside of any move: probe {} = ...", expr.name));
+        report(MessageCode::misplaced, expr.range,
+               fmt::format("'{}' is a probe of '{}', and is only allowed in '{}'", expr.name,
+                           probe.path.substr(0, point), probe.path.substr(0, point)),
+               fmt::format("declare it outside of any move: probe {} = ...", expr.name));
         return true;
     }
     return false;
@@ -407,7 +417,8 @@ std::optional<Type> Compiler::emit_arithmetic(const Expr& expr, const Scope& sco
     const auto left = emit(expr.parts[0], scope, out);
     if (!left) return std::nullopt;
     if (left->kind == ValueKind::truth) {
-        report(expr.parts[0].range, "yes or no can't be calculated with", "a number is wanted here");
+        report(MessageCode::wrong_type, expr.parts[0].range, "expected a number, got yes or no",
+               "use pick, or compare numbers");
         return std::nullopt;
     }
     if (expr.kind == ExprKind::negate) {
@@ -416,7 +427,7 @@ std::optional<Type> Compiler::emit_arithmetic(const Expr& expr, const Scope& sco
     }
     if (expr.kind == ExprKind::power) {
         if (is_vector(*left)) {
-            report(expr.range, "a direction can't be raised to a power", "use length(...)");
+            report(MessageCode::wrong_type, expr.range, "^: expected a number, got a direction", "use length(...)");
             return std::nullopt;
         }
         Instruction in = instruction(Op::power);
@@ -444,13 +455,14 @@ std::optional<Type> Compiler::emit_arithmetic(const Expr& expr, const Scope& sco
     const auto right = emit(expr.parts[1], scope, out);
     if (!right) return std::nullopt;
     if (right->kind == ValueKind::truth) {
-        report(expr.parts[1].range, "yes or no can't be calculated with", "a number is wanted here");
+        report(MessageCode::wrong_type, expr.parts[1].range, "expected a number, got yes or no",
+               "use pick, or compare numbers");
         return std::nullopt;
     }
     if (sum) {
         if (*left != *right) {
-            report(expr.range,
-                   fmt::format("{} and {} can't be {}", type_text(*left), type_text(*right),
+            report(MessageCode::different_types, expr.range,
+                   fmt::format("{} and {} cannot be {}", type_text(*left), type_text(*right),
                                expr.kind == ExprKind::add ? "added" : "subtracted"),
                    "both sides need the same unit");
             return std::nullopt;
@@ -464,7 +476,8 @@ std::optional<Type> Compiler::emit_arithmetic(const Expr& expr, const Scope& sco
         return left;
     }
     if (is_vector(*right)) {
-        report(expr.range, "a direction can only be multiplied with or divided by a number", "see dot(a, b)");
+        report(MessageCode::wrong_type, expr.range, "expected a number beside the direction",
+               "for two directions use dot(a, b)");
         return std::nullopt;
     }
     const bool multiply = expr.kind == ExprKind::multiply;
@@ -484,7 +497,8 @@ std::optional<Type> Compiler::emit_comparison(const Expr& expr, const Scope& sco
     const auto right = emit(expr.parts[1], scope, out);
     if (!left || !right) return std::nullopt;
     if (!is_number(*left) || *left != *right) {
-        report(expr.range, fmt::format("{} can't be compared with {}", type_text(*left), type_text(*right)),
+        report(MessageCode::different_types, expr.range,
+               fmt::format("{} cannot be compared with {}", type_text(*left), type_text(*right)),
                is_vector(*left) ? "compare its length(...)" : "both sides need the same unit");
         return std::nullopt;
     }
@@ -529,16 +543,16 @@ void Compiler::check_counter_range(const Expr& expr, std::size_t left, std::size
     bool never = true;
     for (double value = found->low; value <= found->high; value += 1.0) (holds(value) ? never : always) = false;
     if (!always && !never) return;
-    warn(expr.range,
-         fmt::format("{} counts from {:g} to {:g}, so this {}", found->path, found->low, found->high,
+    warn(MessageCode::out_of_range, expr.range,
+         fmt::format("counter '{}' goes from {:g} to {:g}, so this {}", found->path, found->low, found->high,
                      always ? "always holds" : "never holds"),
-         "compare it with a number within its range, or widen that");
+         "compare with a number inside its range, or widen the range");
 }
 
 std::optional<Type> Compiler::emit_logic(const Expr& expr, const Scope& scope, Emitted& out) {
     const auto left = emit(expr.parts[0], scope, out);
     if (expr.kind == ExprKind::invert) {
-        if (!wants(expr.parts[0], left, truth_type, "not")) return std::nullopt;
+        if (!expects(expr.parts[0], left, truth_type, "not")) return std::nullopt;
         out.code.push_back(instruction(Op::invert));
         return truth_type;
     }
@@ -554,7 +568,7 @@ std::optional<Type> Compiler::emit_logic(const Expr& expr, const Scope& scope, E
         return left;
     }
     const char* word = expr.kind == ExprKind::both ? "and" : "or";
-    if (!wants(expr.parts[0], left, truth_type, word) || !wants(expr.parts[1], right, truth_type, word))
+    if (!expects(expr.parts[0], left, truth_type, word) || !expects(expr.parts[1], right, truth_type, word))
         return std::nullopt;
     out.code.push_back(instruction(expr.kind == ExprKind::both ? Op::both : Op::either));
     return truth_type;
@@ -567,15 +581,16 @@ std::optional<Type> Compiler::emit_within(const Expr& expr, const Scope& scope, 
         // What isn't known at all is told as such; what is known but has no past, as that.
         Emitted unused;
         if (!emit(expr.parts[0], scope, unused)) return std::nullopt;
-        report(expr.parts[0].range, "within can't look back on this",
-               "it takes grounded, airborne, landed, left_ground, bumped(wall), bumped(ceiling), held(b), pressed(b), "
+        report(MessageCode::wrong_argument, expr.parts[0].range, "within is not allowed after this condition",
+               "it is allowed after grounded, airborne, landed, left_ground, bumped(wall), bumped(ceiling), held(b), "
+               "pressed(b), "
                "released(b), moves and stances");
         return std::nullopt;
     }
     if (watch.sense == Sense::active) note_file_name(expr.parts[0].range, expr.parts[0].name);
     out.constant = false;
     const auto time = emit(expr.parts[1], scope, out);
-    if (!wants(expr.parts[1], time, {ValueKind::number, dimensions::time}, "within")) return std::nullopt;
+    if (!expects(expr.parts[1], time, {ValueKind::number, dimensions::time}, "within")) return std::nullopt;
     Instruction in = instruction(Op::within, watch.index);
     in.sense = watch.sense;
     out.code.push_back(in);

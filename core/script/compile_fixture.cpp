@@ -33,7 +33,8 @@ void Compiler::compile_fixture_head(Machine& machine, const Scope& scope) {
     }
     const bool base_missing = scope.chain.back()->base.has_value();  // told already
     if (shaped == nullptr && !base_missing)
-        report(scope.chain.front()->name.range, fmt::format("{} has no size", machine.name),
+        report(MessageCode::missing_part, scope.chain.front()->name.range,
+               fmt::format("fixture '{}' has no size", machine.name),
                "add box LENGTH, WIDTH, HEIGHT, sphere radius R, or capsule radius R height H");
     constexpr std::string_view by_its_shape = "plain";
     if (drawn != nullptr && drawn->text != by_its_shape) info.drawn = {drawn->text, drawn->range};
@@ -50,13 +51,14 @@ void Compiler::compile_shape(FixtureInfo& info, const syntax::Owner& owner, cons
     const auto side = [&](std::size_t i, const syntax::Expr& written, std::string_view who) {
         info.size[i] = value(written, scope, length_type, who);
         if (info.size[i].folded < 0)
-            report(written.range, "a fixture's size can't depend on what happens",
-                   "use dials and numbers; slide and swing move it");
+            report(MessageCode::not_constant, written.range, "expected a constant for the size of a fixture",
+                   "use dials and numbers only; to move it use slide and swing");
     };
     if (!owner.box.empty()) {
         info.shape = FixtureShape::box;
         for (std::size_t i = 0; i < 3; ++i) side(i, owner.box[i], "box");
-        if (owner.radius) report(owner.radius->range, "a fixture has one shape", "leave out this or box");
+        if (owner.radius)
+            report(MessageCode::given_twice, owner.radius->range, "this fixture has two shapes", "remove one of them");
         return;
     }
     info.shape = owner.height ? FixtureShape::capsule : FixtureShape::sphere;
@@ -77,7 +79,8 @@ void Compiler::compile_loose(FixtureInfo& info, const Scope& scope) {
             if (to || !from) return;
             to = value(*from, at, type, who);
             if (to->folded < 0)
-                report(from->range, fmt::format("{} can't depend on what happens", who), "use dials and numbers");
+                report(MessageCode::not_constant, from->range, fmt::format("expected a constant for {}", who),
+                       "use dials and numbers only");
         };
         take(mass, owner.mass, mass_type, "mass");
         take(friction, owner.friction, plain_number, "friction");
@@ -88,7 +91,8 @@ void Compiler::compile_loose(FixtureInfo& info, const Scope& scope) {
     if (mass) {
         info.loose = RigidInfo{*mass, friction, bounce};
     } else if (friction || bounce) {
-        report(without_mass, "only what can be loose rubs and bounces", "say what it weighs: mass 12 kg");
+        report(MessageCode::not_loose, without_mass, "friction and bounce are only allowed in fixtures with a mass",
+               "add mass 12 kg");
     }
 }
 
@@ -98,8 +102,8 @@ HandsInfo Compiler::compile_hands(const syntax::Hands& hands, const Scope& scope
     const auto part = [&](Expression& to, const std::optional<syntax::Expr>& from, std::string_view word) {
         if (from) to = value(*from, scope, length_type, word);
         if (!from)
-            report(hands.range, fmt::format("these hands have no {}", word),
-                   "hands at 0.3 m, 0.24 m, 1.05 m reach 0.6 m near 0.4 m far 7 m left B use U right B use U");
+            report(MessageCode::missing_part, hands.range, fmt::format("hands: '{}' is missing", word),
+                   "write hands at 0.3 m, 0.24 m, 1.05 m reach 0.6 m near 0.4 m far 7 m left B use U right B use U");
     };
     part(out.reach, hands.reach, "reach");
     part(out.near, hands.near, "near");
@@ -124,8 +128,8 @@ void Compiler::compile_wheels(FixtureInfo& info, const Scope& scope) {
             if (from) {
                 to = value(*from, at, type, word);
             } else {
-                report(written->range, fmt::format("these wheels have no {}", word),
-                       "wheels at 0.9 m, 0.6 m, -0.1 m radius 0.3 m travel 0.3 m stiffness 14 kN/m damping 60 % "
+                report(MessageCode::missing_part, written->range, fmt::format("wheels: '{}' is missing", word),
+                       "write wheels at 0.9 m, 0.6 m, -0.1 m radius 0.3 m travel 0.3 m stiffness 14 kN/m damping 60 % "
                        "grip 110 %");
             }
         };
@@ -135,7 +139,8 @@ void Compiler::compile_wheels(FixtureInfo& info, const Scope& scope) {
         part(wheels.damping, written->damping, plain_number, "damping");
         part(wheels.grip, written->grip, plain_number, "grip");
         if (!info.loose)
-            report(written->range, "what has wheels must be able to be loose", "say what it weighs: mass 300 kg");
+            report(MessageCode::not_loose, written->range, "wheels are only allowed in fixtures with a mass",
+                   "add mass 300 kg");
         info.wheels = wheels;
         return;
     }
@@ -196,9 +201,9 @@ ButtonId Compiler::button_index(const syntax::Name& name) {
     std::vector<std::string> names;
     for (const ButtonInfo& known : program_.buttons) names.push_back(known.name);
     const std::string near = near_name(name.text, names);
-    report(name.range, fmt::format("there is no button called {}", name.text),
+    report(MessageCode::unknown_name, name.range, fmt::format("unknown button '{}'", name.text),
            near.empty() ? fmt::format("declare it: button {} key \"Space\"", name.text)
-                        : fmt::format("did you mean {}?", near));
+                        : fmt::format("did you mean '{}'?", near));
     return {};
 }
 
@@ -206,16 +211,19 @@ ButtonId Compiler::button_index(const syntax::Name& name) {
 void Compiler::check_fixture(Machine& machine) {
     for (Phase& phase : machine.phases) {
         const Effects& e = phase.effects;
-        if (phase.cut) report(phase.range, "a fixture can't be cut", "only moves cut each other");
+        if (phase.cut)
+            report(MessageCode::misplaced, phase.range, "'cut' is only allowed in moves",
+                   "remove it; only moves cancel each other");
         if (e.stays && (e.slide || e.swing || e.follow || e.grow))
-            report(phase.range, "what stays doesn't slide, swing, grow or follow its path in the same phase",
-                   "leave out one of them");
+            report(MessageCode::conflict, phase.range,
+                   "'stays' is not allowed with slide, swing, grow or follow path in one phase", "remove one of them");
         check_loose(machine, phase);
         check_placed(phase);
         if (e.dial_boosts.empty() && std::any_of(phase.transitions.begin(), phase.transitions.end(),
                                                  [](const Transition& transition) { return !transition.to; }))
-            report(phase.range, fmt::format("{}.{} ends, and a fixture never does", machine.name, phase.name),
-                   "let it go to another phase");
+            report(MessageCode::misplaced, phase.range,
+                   fmt::format("'{}.{}': end and fail are only allowed in moves", machine.name, phase.name),
+                   "use go to another phase");
         find_what_it_waits_for(machine, phase);
     }
 }
@@ -232,8 +240,8 @@ void Compiler::check_placed(const Phase& phase) {
     };
     const auto check = [&](const Expression& said, std::initializer_list<Sense> senses) {
         if (reads(said, senses))
-            report(said.range, "where it stands can't depend on where it stands",
-                   "own_place, own_front and home_place are those of where it was placed");
+            report(MessageCode::ring, said.range, "the position of a fixture cannot depend on its own position",
+                   "use own_place, own_front and home_place: they say where it was placed");
     };
     const Effects& e = phase.effects;
     if (e.loose) return;
@@ -266,47 +274,56 @@ void Compiler::check_loose(const Machine& machine, const Phase& phase) {
                          std::any_of(machine.phases.begin(), machine.phases.end(), is_of_rails);
     if (is_both && is_of_loose(phase)) {
         report(
-            phase.range,
-            fmt::format("{} slides, swings, grows or follows a path, so it can't be loose, carried or return home too",
+            MessageCode::conflict, phase.range,
+            fmt::format("'{}' slides, swings, grows or follows a path, so it cannot be loose, carried or return home",
                         machine.name),
-            "make two kinds of it, or let it come back the way it went: slide 0 m, 0 m, 0 m, or follow its path on");
+            "make two kinds of it, or bring it back by slide 0 m, 0 m, 0 m or along its path");
         return;
     }
     if (is_both && is_of_rails(phase)) return;  // told at the other phase
-    if (e.gravity && !e.loose) report(phase.range, "gravity pulls at what is loose", "add loose, or leave gravity out");
+    if (e.gravity && !e.loose)
+        report(MessageCode::not_loose, phase.range, "gravity is only allowed in a loose phase",
+               "add loose, or remove gravity");
     if (e.face && e.loose && !e.upright)
-        report(phase.range, "what is loose faces something only while it is upright", "add upright, or leave face out");
+        report(MessageCode::conflict, phase.range, "face is only allowed with upright in a loose phase",
+               "add upright, or remove face");
     if (e.follow && e.follow->folded < 0)
-        report(e.follow->range, "the speed along a path can't change on the way", "use a dial or a number");
+        report(MessageCode::not_constant, e.follow->range, "expected a constant for the speed along a path",
+               "use dials and numbers only");
     const bool held = e.joint || e.tether || e.upright;
     if ((held || e.drag || !e.pushes.empty() || !e.springs.empty()) && !e.loose)
-        report(phase.range, "push, spring, drag, upright, hinge, slider and tied act on what is loose",
-               "add loose, or leave them out");
+        report(MessageCode::not_loose, phase.range,
+               "push, spring, drag, upright, hinge, slider and tied are only allowed in a loose phase",
+               "add loose, or remove them");
     if (e.joint && e.joint->motor_most && !e.joint->motor)
-        report(phase.range, "with says what a motor has, and there is none", "add motor 30 deg/s, or leave with out");
+        report(MessageCode::misplaced, phase.range, "'with' is only allowed after motor",
+               "add motor 30 deg/s, or remove with");
     if ((e.wheels_push || e.wheels_brake || e.wheels_turn) && !machine.fixture->wheels)
-        report(phase.range, fmt::format("{} has no wheels", machine.name),
-               "say where they are: wheels at 0.9 m, 0.6 m, -0.1 m radius 0.3 m ...");
+        report(MessageCode::missing_part, phase.range, fmt::format("fixture '{}' has no wheels", machine.name),
+               "add wheels at 0.9 m, 0.6 m, -0.1 m radius 0.3 m ...");
     if (!machine.fixture->loose) {
         if (e.loose || e.carried || e.returns_home || e.in_hand)
-            report(phase.range,
-                   fmt::format("{} weighs nothing, so it can't be loose, carried or return home", machine.name),
-                   "say what it weighs: mass 12 kg");
+            report(MessageCode::not_loose, phase.range,
+                   fmt::format("fixture '{}' has no mass, so it cannot be loose, carried or return home", machine.name),
+                   "add mass 12 kg");
         return;
     }
     if (e.face && !e.loose)
-        report(phase.range, "what can be loose faces something only while it is loose and upright",
-               "leave face out here");
+        report(MessageCode::conflict, phase.range, "face is only allowed in phases that are loose and upright",
+               "remove face here");
     if (e.slide || e.swing || e.stays || e.follow || e.grow)
-        report(phase.range, "what can be loose doesn't slide, swing, grow or follow a path",
-               "leave mass out, or let a phase carry it");
+        report(MessageCode::conflict, phase.range,
+               "slide, swing, grow and follow path are not allowed in fixtures that can be loose",
+               "remove mass, or let a character carry it");
     const bool hands = std::any_of(program_.bodies.begin(), program_.bodies.end(),
                                    [](const BodyInfo& body) { return body.hands.has_value(); });
     if (e.in_hand && !hands)
-        report(phase.range, "the body has no hands", "give it some: hands at 0.3 m, 0.24 m, 1.05 m reach 0.6 m ...");
+        report(MessageCode::missing_part, phase.range, "no body has hands",
+               "add to a body: hands at 0.3 m, 0.24 m, 1.05 m reach 0.6 m ...");
     if (e.loose && (e.solid || e.hidden || e.carried || e.returns_home || e.in_hand))
-        report(phase.range, "what is loose is solid already, and is neither hidden, carried nor on its way home",
-               "give those phases of their own");
+        report(MessageCode::conflict, phase.range,
+               "loose is not allowed with solid, hidden, carried or return home in one phase",
+               "use a phase for each; loose is solid already");
 }
 
 }  // namespace leap

@@ -5,6 +5,7 @@
 #include <tuple>
 
 #include "core/script/compiler.hpp"
+#include "core/script/old_words.hpp"
 
 /// Which declaration each name in the text means, written down while it is compiled: for renaming and for going to it.
 namespace leap {
@@ -84,7 +85,7 @@ void Compiler::note_reading(SourceRange at, const std::string& name) {
 }
 
 void Compiler::unknown_name(const Expr& expr, const Scope& scope) {
-    if (told_.size() > max_messages) return report(expr.range, "");
+    if (told_.size() > max_messages) return report(MessageCode::unknown_name, expr.range, "");
     std::vector<std::string> names;
     for (const syntax::Owner* level : scope.chain) {
         for (const auto& dial : level->dials) names.push_back(dial.name.text);
@@ -94,19 +95,21 @@ void Compiler::unknown_name(const Expr& expr, const Scope& scope) {
     for (const SenseInfo& sense : plain_senses()) names.emplace_back(sense.word);
     for (const ProbeInfo& probe : program_.probes) names.push_back(probe.path.substr(probe.path.find('.') + 1));
     for (const auto& [name, range] : claimed_) names.push_back(name);
-    const std::string near = near_name(expr.name, names);
-    std::string hint = near.empty() ? "" : fmt::format("did you mean {}?", near);
+    for (const OldWord& old : old_senses()) names.emplace_back(old.was);
+    const std::string near(current_sense(near_name(expr.name, names)));
+    std::string hint = near.empty() ? "" : fmt::format("did you mean '{}'?", near);
     if (const std::string owner = owner_with(expr.name); !owner.empty())
-        hint = fmt::format("did you mean {}.{}?", owner, expr.name);
+        hint = fmt::format("did you mean '{}.{}'?", owner, expr.name);
     if (find_sense(button_senses(), expr.name)) hint = fmt::format("it takes a button: {}(jump)", expr.name);
     if (find_sense(volume_senses(), expr.name)) hint = fmt::format("it takes a kind of volume: {}(water)", expr.name);
-    if (find_sense(fixture_senses(), expr.name)) hint = "a fixture can ask this, about itself";
+    if (find_sense(fixture_senses(), expr.name)) hint = "it is only allowed in fixtures";
     if (program_.find_button(expr.name))
-        return report(expr.range, fmt::format("{} is a button, and a button alone is no condition", expr.name),
+        return report(MessageCode::wrong_argument, expr.range,
+                      fmt::format("expected a condition, got the button '{}'", expr.name),
                       fmt::format("write pressed({0}), held({0}) or released({0})", expr.name));
     if (near == expr.name)
         hint = fmt::format("it is a probe, and has parts: {}.hit, {}.distance", expr.name, expr.name);
-    report(expr.range, fmt::format("nothing is called {}", expr.name), hint);
+    report(MessageCode::unknown_name, expr.range, fmt::format("unknown name '{}'", expr.name), hint);
 }
 
 void Compiler::sort_names() {

@@ -39,7 +39,7 @@ void Compiler::compile_stance_head(Machine& machine, const Scope& scope) {
             machine.from.push_back(*found);
             note_file_name(name.range, name.text);
         } else {
-            report(name.range, fmt::format("there is no stance called {}", name.text));
+            report(MessageCode::unknown_name, name.range, fmt::format("unknown stance '{}'", name.text));
         }
     }
     Effects& merged = machine.phases[0].effects;
@@ -95,8 +95,9 @@ void Compiler::compile_move_head(Machine& machine, const Scope& scope) {
     compile_start(machine, scope);
     if (button == nullptr) {
         if (machine.start_on || machine.start_when) return;
-        report(scope.chain.front()->name.range, fmt::format("nothing starts {}", machine.name),
-               "name its button: move NAME on BUTTON, or say when it starts by itself: move NAME when CONDITION");
+        report(MessageCode::never_starts, scope.chain.front()->name.range,
+               fmt::format("nothing starts move '{}'", machine.name),
+               "add a button (move NAME on BUTTON) or a condition (move NAME when CONDITION)");
         return;
     }
     machine.button = button_index(*button);
@@ -110,8 +111,8 @@ void Compiler::compile_start(Machine& machine, const Scope& scope) {
                std::get<2>(told) <= machine.start_on->truth.range.end;
     });
     if (machine.start_on && !is_told && !is_event(*machine.start_on))
-        report(machine.start_on->truth.range, "on wants a button or an event",
-               "for example on jump, on landed, on heard(struck); a lasting condition stands behind when");
+        report(MessageCode::not_an_event, machine.start_on->truth.range, "on: expected a button or an event",
+               "for example on jump, on landed, on heard(struck); for a condition that lasts use when");
     for (const syntax::Owner* level : scope.chain) {
         if (!level->layer) continue;
         layer_names_.add("body", 0);
@@ -134,16 +135,16 @@ CutRights Compiler::compile_cut(const syntax::CutRights& cut, const Scope& scope
         std::vector<std::string> names;
         for (const MachineId move : program_.moves) names.push_back(program_.machines[move].name);
         const std::string near = near_name(name.text, names);
-        report(name.range, fmt::format("there is no move called {}", name.text),
-               near.empty() ? "cut by names moves, all or none" : fmt::format("did you mean {}?", near));
+        report(MessageCode::unknown_name, name.range, fmt::format("unknown move '{}'", name.text),
+               near.empty() ? "write cut by with moves, any or none" : fmt::format("did you mean '{}'?", near));
     }
     return out;
 }
 
 void Compiler::compile_phases(Machine& machine, const Scope& scope) {
     if (machine.phases.empty()) {
-        report(scope.chain.front()->name.range, fmt::format("{} has no phase", machine.name),
-               "add phase NAME { ... end when grounded }");
+        report(MessageCode::missing_part, scope.chain.front()->name.range,
+               fmt::format("'{}' has no phase", machine.name), "add phase NAME { ... end when grounded }");
         return;
     }
     // The nearest level that says a phase decides about it.
@@ -153,8 +154,8 @@ void Compiler::compile_phases(Machine& machine, const Scope& scope) {
         for (const syntax::Phase& phase : scope.chain[level]->phases) {
             const auto [first, fresh] = said.try_emplace(phase.name.text, level, &phase);
             if (!here.insert(phase.name.text).second && first->second.first == level)
-                report(first->second.second->name.range,
-                       fmt::format("{} has two phases called {}", machine.name, phase.name.text));
+                report(MessageCode::declared_twice, first->second.second->name.range,
+                       fmt::format("'{}' has two phases '{}'", machine.name, phase.name.text));
         }
     }
     for (Phase& phase : machine.phases) {
@@ -191,8 +192,9 @@ Transition Compiler::compile_way(const syntax::Transition& transition, const Mac
         const auto found = std::find(names.begin(), names.end(), transition.to->text);
         if (found == names.end()) {
             const std::string near = near_name(transition.to->text, names);
-            report(transition.to->range, fmt::format("{} has no phase called {}", machine.name, transition.to->text),
-                   near.empty() ? "" : fmt::format("did you mean {}?", near));
+            report(MessageCode::unknown_name, transition.to->range,
+                   fmt::format("'{}' has no phase '{}'", machine.name, transition.to->text),
+                   near.empty() ? "" : fmt::format("did you mean '{}'?", near));
         }
         out.to = PhaseId(static_cast<std::size_t>(found - names.begin()));
         note_phase(transition.to->range, scope.machine, transition.to->text);
@@ -236,8 +238,9 @@ Block Compiler::compile_block(const syntax::Block& block, const Scope& scope) {
     if (block.trigger == syntax::Trigger::on) {
         out.on = condition(block.when, scope, "on");
         if (!is_event(out.on))
-            report(block.when.range, "on wants an event",
-                   "landed, left_ground, bumped(wall), pressed(b), released(b), heard(e), completed(m), failed(m) or "
+            report(MessageCode::not_an_event, block.when.range, "on: expected an event",
+                   "events are landed, left_ground, bumped(wall), pressed(b), released(b), heard(e), completed(m), "
+                   "failed(m) or "
                    "was_cut(m)");
     }
     if (block.trigger == syntax::Trigger::at) out.at = value(block.when, scope, time_type, "at");

@@ -59,7 +59,8 @@ void Compiler::compile_probe(ProbeInfo& info, const syntax::Probe& probe, const 
     info.from = probe.from;
     if (is_fixture(scope)) info.fixture = scope.machine;
     if (info.fixture && probe.kind != ProbeKind::ray && probe.kind != ProbeKind::nearest)
-        report(probe.range, "a fixture's probe is a ray or nearest", "the others ask about the body");
+        report(MessageCode::misplaced, probe.range, "only ray and nearest are allowed as probes of a fixture",
+               "the others look from the body");
     info.direction = value(probe.direction, scope, direction_type, "the probe's direction");
     info.reach = value(probe.reach, scope, length_type, "the probe's reach");
     info.low = value(probe.low, scope, length_type, "heights");
@@ -67,9 +68,10 @@ void Compiler::compile_probe(ProbeInfo& info, const syntax::Probe& probe, const 
     info.cone = value(probe.cone, scope, angle_type, "in");
     info.at = value(probe.at, scope, point_type, "at");
     const bool wants_reach = probe.kind != ProbeKind::room;
-    if (wants_reach && !probe.reach) report(probe.range, "how far this probe looks is missing", "add within 0.6 m");
+    if (wants_reach && !probe.reach)
+        report(MessageCode::missing_part, probe.range, "this probe has no reach", "add within 0.6 m");
     if (probe.kind == ProbeKind::lip && !probe.low)
-        report(probe.range, "between which heights a lip counts is missing", "add heights 0.8 m..2.4 m");
+        report(MessageCode::missing_part, probe.range, "this probe has no heights", "add heights 0.8 m..2.4 m");
 }
 
 std::optional<Type> Compiler::emit_probe_member(const syntax::Expr& expr, std::int32_t probe, Emitted& out) {
@@ -78,9 +80,9 @@ std::optional<Type> Compiler::emit_probe_member(const syntax::Expr& expr, std::i
         std::vector<std::string> names;
         for (const SenseInfo& known : probe_senses()) names.emplace_back(known.word);
         const std::string near = near_name(expr.member, names);
-        report(expr.range, fmt::format("a probe has no {}", expr.member),
+        report(MessageCode::unknown_name, expr.range, fmt::format("a probe has no part '{}'", expr.member),
                near.empty() ? fmt::format("it has {}", fmt::join(names, ", "))
-                            : fmt::format("did you mean {}.{}?", expr.name, near));
+                            : fmt::format("did you mean '{}.{}'?", expr.name, near));
         return std::nullopt;
     }
     out.constant = false;
@@ -98,15 +100,17 @@ void Compiler::compile_meters() {
         const Scope scope{{&owner}, {}, 0};
         MeterInfo info = program_.meters[i];
         if (!owner.bounds) {
-            report(owner.name.range, "this meter has no range", "add from 0 to 100");
+            report(MessageCode::missing_part, owner.name.range, "this meter has no range", "add from 0 to 100");
         } else {
             info.low = owner.bounds->low.si();
             info.high = owner.bounds->high.si();
             if (owner.bounds->low.unit.dimension != dimensions::none ||
                 owner.bounds->high.unit.dimension != dimensions::none)
-                report(owner.bounds->range, "a meter counts in plain numbers", "for example from 0 to 100");
+                report(MessageCode::wrong_type, owner.bounds->range, "the range of a meter: expected plain numbers",
+                       "for example from 0 to 100");
             if (info.low >= info.high)
-                report(owner.bounds->range, "this range has no room", "the lower end comes first");
+                report(MessageCode::empty_range, owner.bounds->range,
+                       "the lower end of this range is not below its upper end", "write the lower end first");
         }
         syntax::Expr full;
         full.literal.written = info.high;
@@ -118,8 +122,8 @@ void Compiler::compile_meters() {
         program_.meters[i] = std::move(info);
     }
     if (program_.meters.size() > max_meters)
-        report(program_.meters[max_meters].range, fmt::format("there are more than {} meters", max_meters),
-               "a counter may do instead");
+        report(MessageCode::too_many, program_.meters[max_meters].range,
+               fmt::format("there are more than {} meters", max_meters), "use a counter instead");
 }
 
 }  // namespace leap

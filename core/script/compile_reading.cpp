@@ -29,13 +29,14 @@ void Compiler::compile_readings() {
             find_actors(reading.value);
             reading_ranges_.emplace(reading.name.text, reading.name.range);
             if (reading_names_.find(reading.name.text))
-                report(reading.name.range, fmt::format("the reading {} is declared twice", reading.name.text));
+                report(MessageCode::declared_twice, reading.name.range,
+                       fmt::format("reading '{}' is declared twice", reading.name.text));
             note_name(reading.name.range, reading.name.range);
             if (reading.over && !check_stretch(*reading.over)) continue;
             const auto type = reading_type(reading.value);
             if (!type) continue;
             if (type->kind != ValueKind::number) {
-                report(reading.value.range, "a reading must be a number");
+                report(MessageCode::wrong_type, reading.value.range, "reading: expected a number");
                 continue;
             }
             reading_names_.add(reading.name.text, static_cast<std::int32_t>(program_.readings.size()));
@@ -69,8 +70,8 @@ bool Compiler::check_actor(const syntax::Stretch& stretch) {
         return true;
     }
     const std::string near = near_name(stretch.actor, names);
-    report(stretch.actor_range, fmt::format("there is no body called {}", stretch.actor),
-           near.empty() ? "" : fmt::format("did you mean {}?", near));
+    report(MessageCode::unknown_name, stretch.actor_range, fmt::format("unknown body '{}'", stretch.actor),
+           near.empty() ? "" : fmt::format("did you mean '{}'?", near));
     return false;
 }
 
@@ -81,8 +82,8 @@ bool Compiler::check_stretch(const syntax::Stretch& stretch) {
         std::vector<std::string> names;
         for (const Machine& known : program_.machines) names.push_back(known.name);
         const std::string near = near_name(stretch.owner, names);
-        report(stretch.range, fmt::format("there is no move or stance called {}", stretch.owner),
-               near.empty() ? "" : fmt::format("did you mean {}?", near));
+        report(MessageCode::unknown_name, stretch.range, fmt::format("unknown move or stance '{}'", stretch.owner),
+               near.empty() ? "" : fmt::format("did you mean '{}'?", near));
         return false;
     }
     note_file_name(stretch.owner_range, stretch.owner);
@@ -91,7 +92,8 @@ bool Compiler::check_stretch(const syntax::Stretch& stretch) {
         note_phase(stretch.phase_range, *machine, stretch.phase);
         return true;
     }
-    report(stretch.range, fmt::format("{} has no phase called {}", stretch.owner, stretch.phase));
+    report(MessageCode::unknown_name, stretch.range,
+           fmt::format("'{}' has no phase '{}'", stretch.owner, stretch.phase));
     return false;
 }
 
@@ -103,7 +105,7 @@ bool Compiler::check_instant(const Expr& expr) {
             note_button(expr.stretch.owner_range, *button);
             return true;
         }
-        report(expr.range, fmt::format("there is no button called {}", expr.stretch.owner));
+        report(MessageCode::unknown_name, expr.range, fmt::format("unknown button '{}'", expr.stretch.owner));
         return false;
     }
     if (expr.name == "landed" || expr.name == "left_ground") return true;
@@ -116,11 +118,12 @@ bool Compiler::check_instant(const Expr& expr) {
         const auto type = reading_call_type(sought);
         if (!type) return false;
         if (type->dimension == expr.parts[1].literal.unit.dimension) return true;
-        report(expr.parts[1].range, fmt::format("this wants {}, not {}", dimension_text(type->dimension),
-                                                dimension_text(expr.parts[1].literal.unit.dimension)));
+        report(MessageCode::wrong_type, expr.parts[1].range,
+               fmt::format("expected {}, got {}", dimension_text(type->dimension),
+                           dimension_text(expr.parts[1].literal.unit.dimension)));
         return false;
     }
-    report(expr.range, fmt::format("{} is no instant", expr.name),
+    report(MessageCode::wrong_argument, expr.range, fmt::format("expected an instant, got '{}'", expr.name),
            "instants are start of MOVE, end of MOVE, press of BUTTON, release of BUTTON, landed, left_ground, or a "
            "quantity "
            "that comes to a value: speed >= 8 m/s");
@@ -140,9 +143,10 @@ std::optional<Type> Compiler::reading_type(const Expr& expr) {
                 note_reading(expr.range, path);
                 return program_.readings[static_cast<std::size_t>(*reading)].type;
             }
-            report(expr.range, fmt::format("a reading can't use {}", path),
-                   is_trace_quantity(path) ? fmt::format("say when: {} at start of MOVE, or highest({})", path, path)
-                                           : "it uses dials, earlier readings, and what the run shows");
+            report(MessageCode::misplaced, expr.range, fmt::format("'{}' is not allowed in a reading", path),
+                   is_trace_quantity(path)
+                       ? fmt::format("add an instant: {} at start of MOVE, or use highest({})", path, path)
+                       : "use dials, earlier readings, and quantities of the run");
             return std::nullopt;
         }
         case ExprKind::negate: return reading_type(expr.parts[0]);
@@ -156,7 +160,8 @@ std::optional<Type> Compiler::reading_type(const Expr& expr) {
             if (expr.kind == ExprKind::multiply) return Type{ValueKind::number, left->dimension * right->dimension};
             if (expr.kind == ExprKind::divide) return Type{ValueKind::number, left->dimension / right->dimension};
             if (*left == *right) return left;
-            report(expr.range, fmt::format("{} and {} can't be joined", type_text(*left), type_text(*right)),
+            report(MessageCode::different_types, expr.range,
+                   fmt::format("{} and {} cannot be combined", type_text(*left), type_text(*right)),
                    "both sides need the same unit");
             return std::nullopt;
         }
@@ -177,7 +182,7 @@ std::optional<Type> Compiler::reading_type(const Expr& expr) {
         case ExprKind::time_from:
             if (!check_instant(expr.parts[0]) || !check_instant(expr.parts[1])) return std::nullopt;
             return Type{ValueKind::number, dimensions::time};
-        default: report(expr.range, "a reading can't say this"); return std::nullopt;
+        default: report(MessageCode::misplaced, expr.range, "this is not allowed in a reading"); return std::nullopt;
     }
 }
 
@@ -186,15 +191,16 @@ std::optional<Type> Compiler::reading_call_type(const Expr& expr) {
     static const std::vector<std::string> known{"highest", "lowest", "average", "largest_drop"};
     if (call && std::find(known.begin(), known.end(), expr.name) == known.end()) {
         const std::string near = near_name(expr.name, known);
-        report(expr.range, fmt::format("readings know no {}", expr.name),
-               near.empty() ? "they know highest, lowest, average and largest_drop"
-                            : fmt::format("did you mean {}?", near));
+        report(
+            MessageCode::unknown_name, expr.range, fmt::format("unknown function '{}' in a reading", expr.name),
+            near.empty() ? "use highest, lowest, average and largest_drop" : fmt::format("did you mean '{}'?", near));
         return std::nullopt;
     }
     if (!call && !check_stretch(expr.stretch)) return std::nullopt;
     const bool one = expr.parts.size() == 1;
     if (one && call && expr.name == "largest_drop" && gauge_named(expr.parts[0])) {
-        report(expr.range, "largest_drop looks at feet, speed, rising, x or y", "take highest or lowest");
+        report(MessageCode::wrong_argument, expr.range, "largest_drop: expected feet, speed, vertical_speed, x or y",
+               "for other values use highest or lowest");
         return std::nullopt;
     }
     return quantity_type(one ? expr.parts[0] : Expr{}, expr.range);
@@ -212,7 +218,8 @@ std::optional<Type> Compiler::quantity_type(const Expr& expr, SourceRange whole)
         return program_.gauges[static_cast<std::size_t>(*gauge)].value.type;
     }
     if (expr.kind != ExprKind::name || !is_trace_quantity(expr.name)) {
-        report(whole, "this wants one quantity of the run", "feet, speed, vertical_speed, x, y or a watched value");
+        report(MessageCode::wrong_argument, whole, "expected one quantity of the run",
+               "use feet, speed, vertical_speed, x, y or a watched value");
         return std::nullopt;
     }
     return find_sense(plain_senses(), expr.name)->type;
@@ -227,19 +234,21 @@ void Compiler::compile_marks() {
                 for (const ReadingInfo& known : program_.readings) names.push_back(known.name);
                 const std::string near = near_name(mark.reading.text, names);
                 if (!has_errors(diagnostics_))
-                    report(mark.reading.range, fmt::format("there is no reading called {}", mark.reading.text),
-                           near.empty() ? "" : fmt::format("did you mean {}?", near));
+                    report(MessageCode::unknown_name, mark.reading.range,
+                           fmt::format("unknown reading '{}'", mark.reading.text),
+                           near.empty() ? "" : fmt::format("did you mean '{}'?", near));
                 continue;
             }
             const ReadingInfo* reading = &program_.readings[static_cast<std::size_t>(*number)];
             note_reading(mark.reading.range, mark.reading.text);
             for (const syntax::Literal* end : {&mark.band.low, &mark.band.high})
                 if (end->unit.dimension != reading->type.dimension)
-                    report(mark.band.range,
-                           fmt::format("{} is {}, this is {}", mark.reading.text,
+                    report(MessageCode::wrong_type, mark.band.range,
+                           fmt::format("mark of '{}': expected {}, got {}", mark.reading.text,
                                        dimension_text(reading->type.dimension), dimension_text(end->unit.dimension)));
             if (mark.band.low.si() > mark.band.high.si())
-                report(mark.band.range, "this band has no room", "the lower end comes first");
+                report(MessageCode::empty_range, mark.band.range, "the lower end of this band is above its upper end",
+                       "write the lower end first");
             program_.marks.push_back({mark.reading.text, mark.band.low.si(), mark.band.high.si(), mark.band.low.unit,
                                       mark.tape, mark.range});
         }

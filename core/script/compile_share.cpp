@@ -35,20 +35,24 @@ void Compiler::compile_shares(Machine& machine, const Scope& scope) {
         for (const syntax::Share& written : level->shares) {
             const auto reach = reach_named(written.reach.text);
             if (!reach) {
-                report(written.reach.range, fmt::format("nothing is shared as {}", written.reach.text),
-                       "once: those connected then; kept: also those who join later; state: kept equal everywhere");
+                report(MessageCode::sharing, written.reach.range,
+                       fmt::format("expected once, kept or state, got '{}'", written.reach.text),
+                       "once: for peers connected then; kept: also for late joiners; state: the same on all peers at "
+                       "all times");
                 continue;
             }
             const auto by = written.by ? decider_named(written.by->text) : ShareBy::host;
             if (!by) {
-                report(written.by->range, fmt::format("{} can't decide", written.by->text),
-                       "authority host; authority actor: the peer whose character has done it; authority holder: whose "
+                report(MessageCode::sharing, written.by->range,
+                       fmt::format("expected host, actor or holder, got '{}'", written.by->text),
+                       "actor: the peer whose character acts; holder: the peer whose character "
                        "holds it");
                 continue;
             }
             if (by == ShareBy::holder && !info.loose) {
-                report(written.by->range, fmt::format("nobody can hold {}", machine.name),
-                       "give it a mass, or write authority actor");
+                report(MessageCode::sharing, written.by->range,
+                       fmt::format("'{}' cannot be held, so it has no holder", machine.name),
+                       "add a mass, or write authority actor");
                 continue;
             }
             for (const syntax::Name& what : written.what) {
@@ -61,19 +65,21 @@ void Compiler::compile_shares(Machine& machine, const Scope& scope) {
                         if (program_.counters[counter].path == fmt::format("{}.{}", machine.name, what.text))
                             share.counter = counter;
                     if (!share.counter) {
-                        report(what.range, fmt::format("{} has no counter called {}", machine.name, what.text),
+                        report(MessageCode::unknown_name, what.range,
+                               fmt::format("'{}' has no counter '{}'", machine.name, what.text),
                                "share phase, place, or one of its own counters");
                         continue;
                     }
                 }
                 if (share.what == ShareWhat::place && !info.loose) {
-                    report(what.range, fmt::format("where {} is follows from its phase", machine.name),
-                           "share its phase; place is for what can be loose");
+                    report(MessageCode::sharing, what.range,
+                           fmt::format("the place of '{}' follows from its phase", machine.name),
+                           "share its phase; place is for fixtures that can be loose");
                     continue;
                 }
                 if (share.what != ShareWhat::phase && share.reach != ShareReach::state) {
-                    report(what.range, fmt::format("{} can only be shared as state", what.text),
-                           fmt::format("share {} as state", what.text));
+                    report(MessageCode::sharing, what.range, fmt::format("'{}' can only be shared as state", what.text),
+                           fmt::format("write share {} as state", what.text));
                     continue;
                 }
                 const auto same = [&](const ShareInfo& other) {
@@ -83,7 +89,8 @@ void Compiler::compile_shares(Machine& machine, const Scope& scope) {
                 if (known == info.shares.end()) {
                     info.shares.push_back(share);
                 } else if (known >= info.shares.begin() + static_cast<std::ptrdiff_t>(of_nearer)) {
-                    report(what.range, fmt::format("{} is shared twice", what.text), "leave out one of them");
+                    report(MessageCode::given_twice, what.range, fmt::format("'{}' is shared twice", what.text),
+                           "remove one of them");
                 }
             }
         }
@@ -98,10 +105,10 @@ void Compiler::check_shares() {
         if (phase != nullptr || info.shares.empty()) continue;
         if (info.find_share(ShareWhat::place) == nullptr) continue;
         const syntax::Owner& written = *machine_syntax_[index];
-        warn(info.shares.front().range,
-             fmt::format("the place of {} is shared, its phase isn't: whether it is loose or held may differ",
+        warn(MessageCode::sharing, info.shares.front().range,
+             fmt::format("the place of '{}' is shared, but its phase is not: peers may differ in whether it is held",
                          written.name.text),
-             "share phase, place as state");
+             "write share phase, place as state");
     }
 }
 
@@ -111,12 +118,13 @@ void Compiler::compile_event_shares() {
     for (const syntax::File& file : syntax_)
         for (const syntax::Share& written : file.shares) {
             if (reach_named(written.reach.text) != ShareReach::present) {
-                report(written.reach.range, "an event is over at once, so it can only be shared as once",
-                       "share the phase or the counter that it changes");
+                report(MessageCode::sharing, written.reach.range, "an event can only be shared as once",
+                       "to keep what it changed, share that phase or counter");
                 continue;
             }
             if (written.by && written.by->text != "host") {
-                report(written.by->range, "the host says who has emitted what", "leave authority out");
+                report(MessageCode::sharing, written.by->range,
+                       "authority is not allowed for an event: the host decides who emitted it", "remove authority");
                 continue;
             }
             for (const syntax::Name& what : written.what) {
@@ -126,9 +134,11 @@ void Compiler::compile_event_shares() {
                     continue;
                 }
                 const std::string near = near_name(what.text, program_.events);
-                report(what.range, fmt::format("nothing emits {}", what.text),
-                       near.empty() ? "add emit NAME somewhere; what fixtures share stands in the fixture"
-                                    : fmt::format("did you mean {}?", near));
+                report(MessageCode::unknown_name, what.range,
+                       fmt::format("unknown event '{}': nothing emits it", what.text),
+                       near.empty()
+                           ? "add emit NAME where it happens; phases and counters are shared inside the fixture"
+                           : fmt::format("did you mean '{}'?", near));
             }
         }
 }

@@ -31,8 +31,8 @@ class Compiler {
 
     // compile.cpp
     void index_names();
-    void report(SourceRange range, std::string message, std::string hint = {});
-    void warn(SourceRange range, std::string message, std::string hint = {});
+    void report(MessageCode code, SourceRange range, std::string message, std::string hint = {});
+    void warn(MessageCode code, SourceRange range, std::string message, std::string hint = {});
     std::string near_name(std::string_view name, std::span<const std::string> candidates) const;
     static bool is_reserved(std::string_view name);
     void claim_name(const syntax::Name& name, std::string_view what);
@@ -89,7 +89,7 @@ class Compiler {
     bool part_of_value(const syntax::Expr& expr, const Scope& scope);
     void check_counter_range(const syntax::Expr& expr, std::size_t left, std::size_t right, const Emitted& code);
     void dial_of_other_unit(const syntax::Expr& use, const DialInfo& dial, Type wanted, std::string_view who);
-    bool wants(const syntax::Expr& expr, std::optional<Type> got, Type wanted, std::string_view who);
+    bool expects(const syntax::Expr& expr, std::optional<Type> got, Type wanted, std::string_view who);
     std::optional<std::int32_t> event_index(const std::string& name) const;
     void note_heard(std::int32_t event, const Scope& scope);
     std::int32_t news_index(std::int32_t event);

@@ -47,14 +47,15 @@ std::string diagnostic_text(const Diagnostic& diagnostic, std::span<const Source
         const LineColumn at = line_column(file.text, diagnostic.range.begin);
         place = fmt::format("{}:{}:{}: ", file.path, at.line, at.column);
     }
-    std::string text = fmt::format("{}{}: {}", place, severity_word(diagnostic.severity), diagnostic.message);
+    std::string text = fmt::format("{}{} {}: {}", place, severity_word(diagnostic.severity), code_text(diagnostic.code),
+                                   diagnostic.message);
     if (!diagnostic.hint.empty()) text += "; " + diagnostic.hint;
     return text;
 }
 
 std::string nearest_name(std::string_view name, std::span<const std::string> candidates) {
-    constexpr std::size_t max_compared = 64;  // keeps absurd names cheap
-    if (name.size() > max_compared) return {};
+    constexpr std::size_t max_compared = 64;                       // keeps absurd names cheap
+    if (name.size() > max_compared || name.size() < 2) return {};  // to one letter any other is near
     const std::size_t tolerated = std::max<std::size_t>(1, name.size() / 3);
     std::size_t best = tolerated + 1;
     std::string found;

@@ -6,6 +6,7 @@
 #include <string_view>
 #include <vector>
 
+#include "core/script/messages.hpp"
 #include "core/script/source.hpp"
 
 namespace leap {
@@ -18,7 +19,8 @@ struct Diagnostic {
     Severity severity = Severity::error;
     SourceRange range;
     std::string message;
-    std::string hint;  ///< what to try; may be empty
+    std::string hint;  ///< what to do; may be empty
+    MessageCode code = MessageCode::project;
 };
 
 /// More messages than these aren't told at once, and that is told.
@@ -33,7 +35,7 @@ bool has_errors(std::span<const Diagnostic> diagnostics);
 /// "error", "warning" or "note".
 std::string_view severity_word(Severity severity);
 
-/// "hop.leap:14:21: error: gravity wants m/s², this is m/s" and, when there is a hint, "; " and the hint.
+/// "hop.leap:14:21: error E0201: gravity: expected m/s², got m/s" and, when there is a hint, "; " and the hint.
 std::string diagnostic_text(const Diagnostic& diagnostic, std::span<const SourceFile> files);
 
 /// The candidate that differs least from `name` (edit distance with swaps of neighbours), or "" when none is near.

@@ -31,7 +31,7 @@ constexpr std::array effect_table{
          "flat velocity goes towards the stick times V: at `gain` while the speed rises, at `brake` while it falls; "
          "without one of them at once. In the air as on the ground. `along D`: only forth and back along D",
          "steer to 6 m/s gain 45 m/s^2 brake 70 m/s^2 along right",
-         {clause::needs("to", speed_type, "steer to", "behind steer"), clause::may("gain", acceleration_type, "gain"),
+         {clause::needs("to", speed_type, "steer to", "after steer"), clause::may("gain", acceleration_type, "gain"),
           clause::may("brake", acceleration_type, "brake"), clause::may("along", direction_type, "along")}},
         EffectGroup::character,
         character,
@@ -57,7 +57,7 @@ constexpr std::array effect_table{
          "the drive ends",
          "drive forward at 14 m/s adding",
          {clause::first(direction_type, "drive"),
-          clause::needs("at", speed_type, "drive at", "behind the direction"),
+          clause::needs("at", speed_type, "drive at", "after the direction"),
           {"shaped", ClauseKind::curve, {}, "the curve's name"},
           clause::flag("adding")}},
         EffectGroup::character,
@@ -123,7 +123,7 @@ constexpr std::array effect_table{
          "the dial counts S times what it says, for everything that reads it, while the phase or stance lasts: `boost "
          "hop.rise 150 %`. A body's size can't be boosted, and S can't depend on a boosted dial",
          "boost walk.top 120 %",
-         {clause::named(ClauseKind::dial, "boost wants speed or a dial"), clause::first(plain_number, "boost")}},
+         {clause::named(ClauseKind::dial, "boost: expected speed or a dial"), clause::first(plain_number, "boost")}},
         EffectGroup::character,
         anywhere,
         true,
@@ -187,7 +187,7 @@ constexpr std::array effect_table{
          "middle along its own sides, and turned by it",
          "push right force 300 N",
          {clause::first(direction_type, "push"),
-          clause::needs("force", force_type, "push force", "behind the direction").once("by"),
+          clause::needs("force", force_type, "push", "after the direction").once("by"),
           clause::may_three("at", length_type, ways)}},
         EffectGroup::character,
         anywhere,
@@ -203,8 +203,8 @@ constexpr std::array effect_table{
          "(N s/m: write 40 kg/s) takes its swing out. `slack`: shorter than that it doesn't push. `at X, Y, Z` as for "
          "push; several add up",
          "spring to place + up * 3 m stiffness 400 N/m damping 40 kg/s length 2 m slack",
-         {clause::needs("to", point_type, "spring to", "behind spring"),
-          clause::needs("stiffness", stiffness_type, "stiffness", "behind the spring's point"),
+         {clause::needs("to", point_type, "spring to", "after spring"),
+          clause::needs("stiffness", stiffness_type, "stiffness", "after the spring's point"),
           clause::may("damping", damping_type, "damping"), clause::may("length", length_type, "length"),
           clause::may_three("at", length_type, ways), clause::flag("slack")}},
         EffectGroup::character,
@@ -235,7 +235,7 @@ constexpr std::array effect_table{
          "not before",
          "capsule radius 0.25 m height 0.9 m",
          {clause::may("radius", length_type, "radius"),
-          clause::needs("height", length_type, "height", "behind capsule")}},
+          clause::needs("height", length_type, "height", "after capsule")}},
         EffectGroup::character,
         character,
         false,
@@ -263,9 +263,9 @@ constexpr std::array effect_table{
          "the body's middle flies straight to P; `stopping D short`: only up to that distance. `reached` tells when it "
          "is there. Moves only",
          "fly to place + up * 5 m at 20 m/s stopping 0.5 m short",
-         {clause::needs("to", point_type, "fly to", "behind fly"),
-          clause::needs("at", speed_type, "fly at", "behind the point"),
-          {"stopping", ClauseKind::value, length_type, "stopping", false, "behind the distance", 1, "short"}}},
+         {clause::needs("to", point_type, "fly to", "after fly"),
+          clause::needs("at", speed_type, "fly at", "after the point"),
+          {"stopping", ClauseKind::value, length_type, "stopping", false, "after the distance", 1, "short"}}},
         EffectGroup::character,
         StatementPlace::phase,
         false,
@@ -278,7 +278,7 @@ constexpr std::array effect_table{
          "along the wall that the probe finds, round gentle bends too, at the speed the body has; the stick doesn't "
          "steer. Moves only",
          "cling to side",
-         {ClauseInfo{"to", ClauseKind::wall_probe, {}, "a wall probe", true, "behind cling"}}},
+         {ClauseInfo{"to", ClauseKind::wall_probe, {}, "a wall probe", true, "after cling"}}},
         EffectGroup::character,
         StatementPlace::phase,
         false,
@@ -290,8 +290,8 @@ constexpr std::array effect_table{
          "phase begins; `reel V` shortens it, down to 0.4 m. The stick pumps with the gain of `steer`. Does nothing "
          "while grounded. Moves only",
          "rope to place + up * 5 m length 5 m reel 1 m/s",
-         {clause::needs("to", point_type, "rope to", "behind rope"),
-          clause::needs("length", length_type, "length", "behind the rope's point"),
+         {clause::needs("to", point_type, "rope to", "after rope"),
+          clause::needs("length", length_type, "length", "after the rope's point"),
           clause::may("reel", speed_type, "reel")}},
         EffectGroup::character,
         StatementPlace::phase,
@@ -359,7 +359,7 @@ constexpr std::array effect_table{
          "it goes along the path that the course gives it, at V, to the next stop and no further: see `at_stop`. "
          "A phase that doesn't say it leaves it where it is on its path. V doesn't change on the way",
          "follow path at 2 m/s",
-         {clause::needs("at", speed_type, "follow path at", "behind follow path")}},
+         {clause::needs("at", speed_type, "follow path at", "after follow path")}},
         EffectGroup::fixture,
         StatementPlace::fixture_phase,
         false,
@@ -417,7 +417,7 @@ constexpr std::array effect_table{
          "instead",
          "hinge about width at 0 m, 0 m, 0.1 m from -20 deg to 20 deg friction 2 Nm motor 30 deg/s with 50 Nm",
          {ClauseInfo{
-              "about", ClauseKind::choice, {}, "hinge", true, "behind about", 1, {}, {"length", "width", "height"}},
+              "about", ClauseKind::choice, {}, "hinge", true, "after about", 1, {}, {"length", "width", "height"}},
           clause::may_three("at", length_type, ways), clause::may("from", angle_type, "from"),
           clause::may("to", angle_type, "to"), clause::may("friction", torque_type, "friction"),
           clause::may("motor", turn_rate_type, "motor"), clause::may("with", torque_type, "with"),
@@ -434,7 +434,7 @@ constexpr std::array effect_table{
          "B`, `friction F` (N), `motor V with F` and `linked` as for a hinge",
          "slider along length from 0 m to 2 m friction 20 N motor 1 m/s with 200 N",
          {ClauseInfo{
-              "along", ClauseKind::choice, {}, "slider", true, "behind along", 1, {}, {"length", "width", "height"}},
+              "along", ClauseKind::choice, {}, "slider", true, "after along", 1, {}, {"length", "width", "height"}},
           clause::may_three("at", length_type, ways), clause::may("from", length_type, "from"),
           clause::may("to", length_type, "to"), clause::may("friction", force_type, "friction"),
           clause::may("motor", speed_type, "motor"), clause::may("with", force_type, "with"), clause::flag("linked")}},
@@ -449,7 +449,7 @@ constexpr std::array effect_table{
          "in "
          "turn when that is loose. `at X, Y, Z`: where the rope holds it, from its middle",
          "tied to link length 2 m at 0 m, 0 m, 0.2 m",
-         {clause::needs("length", length_type, "length", "behind link"), clause::may_three("at", length_type, ways)}},
+         {clause::needs("length", length_type, "length", "after link"), clause::may_three("at", length_type, ways)}},
         EffectGroup::loose,
         StatementPlace::fixture_phase,
         false,
@@ -485,7 +485,7 @@ constexpr std::array effect_table{
         {"in hand",
          "`in hand X, Y, Z`",
          "the thing lies in the hand that holds it: that far ahead, to the left and above. With a time it comes there "
-         "over that time. `turned A, B, C` turns it about ahead, left and up. Both are said for the right hand and "
+         "over that time. `turned A, B, C` turns it about ahead, left and up. Both are for the right hand and "
          "mirrored for the left",
          "in hand 0.1 m, 0 m, 0 m turned 0 deg, 90 deg, 0 deg",
          {clause::three(length_type, "in hand", ways),
@@ -535,7 +535,7 @@ constexpr std::array effect_table{
          "while the phase lasts the body sits on the fixture: its feet that far ahead, to the left of and above the "
          "middle. What is loose is as heavy as with its own mass there: it sinks, is pushed and turned like both. "
          "Its own moves can't start. Going to a phase without `seat` lets it step out: to the left, the right, "
-         "behind or ahead, wherever there is ground and room; with none, on top. What presses the rider against "
+         "after or ahead, wherever there is ground and room; with none, on top. What presses the rider against "
          "something solid loses them there: they are pushed out with its velocity, `ridden` becomes no, and it counts "
          "as a bump",
          "seat 0 m, 0 m, 0.2 m",

@@ -91,8 +91,8 @@ class Lexer {
         Token& token = out_.tokens.back();
         token.number = std::strtod(std::string(token.text).c_str(), nullptr);
         if (!std::isfinite(token.number) || std::abs(token.number) > 1e12) {
-            message(begin, at_, fmt::format("the number {} is too large", token.text.substr(0, 24)),
-                    "numbers up to 1e12 can be written");
+            message(MessageCode::wrong_number, begin, at_,
+                    fmt::format("expected a number up to 1e12, got {}", token.text.substr(0, 24)), {});
             token.number = 0.0;
         }
     }
@@ -103,7 +103,7 @@ class Lexer {
         if (at_ < text_.size() && text_[at_] == '"') {
             ++at_;
         } else {
-            message(begin, at_, "this text has no closing quote", "add \" at its end");
+            message(MessageCode::wrong_text, begin, at_, "this text has no closing quote", "add \" at its end");
         }
         push(TokenKind::string, begin, at_);
     }
@@ -124,7 +124,8 @@ class Lexer {
         while (at_ < text_.size() && !is_space(text_[at_]) && !is_name_part(text_[at_]) && text_[at_] != '#' &&
                text_[at_] != '"' && short_symbols.find(text_[at_]) == std::string_view::npos)
             ++at_;
-        message(begin, at_, "these characters mean nothing here", "remove them, or put them behind # as a comment");
+        message(MessageCode::wrong_text, begin, at_, "unknown characters",
+                "remove them, or put # before them to make a comment");
     }
 
     void push(TokenKind kind, std::size_t begin, std::size_t end) {
@@ -139,13 +140,13 @@ class Lexer {
         lines_before_ = 0;
     }
 
-    void message(std::size_t begin, std::size_t end, std::string what, std::string hint) {
+    void message(MessageCode code, std::size_t begin, std::size_t end, std::string what, std::string hint) {
         if (out_.diagnostics.size() > max_messages) return;
-        out_.diagnostics.push_back({Severity::error, range(begin, end), std::move(what), std::move(hint)});
+        out_.diagnostics.push_back({Severity::error, range(begin, end), std::move(what), std::move(hint), code});
         if (out_.diagnostics.size() == max_messages)
             out_.diagnostics.push_back({Severity::error, range(begin, end),
-                                        fmt::format("there are more than {} mistakes", max_messages),
-                                        "the rest is read once these are mended"});
+                                        fmt::format("there are more than {} errors", max_messages),
+                                        "fix these to see the rest", MessageCode::too_many});
     }
 
     SourceRange range(std::size_t begin, std::size_t end) const {

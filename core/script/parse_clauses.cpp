@@ -34,7 +34,7 @@ void Parser::clause(const ClauseInfo& info, syntax::Clause& out) {
         case ClauseKind::dial:
             out.values.push_back(expression());
             if (!failed_ && out.values.back().kind != syntax::ExprKind::name)
-                fail_at(out.values.back().range, std::string(info.who),
+                fail_at(MessageCode::wrong_argument, out.values.back().range, std::string(info.who),
                         "for example boost speed 140 % or boost hop.rise 120 %");
             break;
         case ClauseKind::text:
@@ -47,8 +47,9 @@ void Parser::clause(const ClauseInfo& info, syntax::Clause& out) {
             const std::string_view said = current_sense(peek().text);
             const auto found = std::find(info.choices.begin(), end, said);
             if (found == end) {
-                fail(fmt::format("{} wants '{}'{}{}", info.who, fmt::join(info.choices.begin(), end, "', '"),
-                                 info.words.empty() ? "" : " behind ", info.words));
+                fail(MessageCode::missing_token,
+                     fmt::format("{}: expected '{}'{}{}", info.who, fmt::join(info.choices.begin(), end, "', '"),
+                                 info.words.empty() ? "" : " after ", info.words));
                 break;
             }
             accept(*found, said == peek().text ? std::string_view{} : peek().text);
@@ -75,7 +76,8 @@ void Parser::clauses(const StatementInfo& info, syntax::Statement& out) {
     }
     for (std::size_t i = 0; i < count; ++i)
         if (info.clauses[i].needed && !out.clauses[i].said)
-            fail(fmt::format("'{}' is missing {}", info.clauses[i].words, info.clauses[i].behind));
+            fail(MessageCode::missing_token,
+                 fmt::format("expected '{}' {}", info.clauses[i].words, info.clauses[i].behind));
 }
 
 }  // namespace leap

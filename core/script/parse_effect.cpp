@@ -21,10 +21,11 @@ syntax::Accent Parser::accent() {
     if (!statement(accent_words(), out)) {
         std::vector<std::string_view> kinds;
         if (is("sound"))
-            fail("a sound is heard at an instant, not for as long as a phase lasts",
+            fail(MessageCode::misplaced, "accent sound is only allowed in an act",
                  "write it as an act: start: accent sound thud");
         for (const AccentInfo& row : accent_words()) kinds.push_back(row.word);
-        fail("a kind of accent is missing here", fmt::format("accents are {}", fmt::join(kinds, ", ")));
+        fail(MessageCode::missing_token, "expected a kind of accent",
+             fmt::format("accents are {}", fmt::join(kinds, ", ")));
     }
     out.range = since(begin);
     return out;

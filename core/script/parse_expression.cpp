@@ -92,7 +92,7 @@ Expr node(ExprKind kind, Expr left, Expr right) {
 }  // namespace
 
 Expr Parser::expression() {
-    if (++depth_ > deepest_nesting) fail("this is nested too deeply", "split it with let");
+    if (++depth_ > deepest_nesting) fail(MessageCode::too_complex, "this is nested too deeply", "split it with let");
     Expr out = binary(0);
     --depth_;
     return out;
@@ -104,7 +104,8 @@ Expr Parser::binary(int level) {
         accept("not");
         Expr out;
         out.kind = ExprKind::invert;
-        if (++depth_ > deepest_nesting) fail("this is nested too deeply", "split it with let");
+        if (++depth_ > deepest_nesting)
+            fail(MessageCode::too_complex, "this is nested too deeply", "split it with let");
         out.parts.push_back(binary(level_not));
         --depth_;
         out.range = since(begin);
@@ -118,7 +119,7 @@ Expr Parser::binary(int level) {
             if (candidate.level == level && is(candidate.text)) found = &candidate;
         if (found == nullptr) {
             if (level == 3 && is("=") && !peek().first_on_line)
-                fail("= gives a value, and this is compared", "to compare two values write ==");
+                fail(MessageCode::missing_token, "expected ==, got =", "== compares two values; = sets one");
             if (level != 3 || !is("within")) return left;
             accept("within");
             left = node(ExprKind::within, std::move(left), binary(4));
@@ -136,7 +137,7 @@ Expr Parser::unary() {
     accept("-");
     Expr out;
     out.kind = ExprKind::negate;
-    if (++depth_ > deepest_nesting) fail("this is nested too deeply", "split it with let");
+    if (++depth_ > deepest_nesting) fail(MessageCode::too_complex, "this is nested too deeply", "split it with let");
     out.parts.push_back(unary());
     --depth_;
     out.range = since(begin);
@@ -150,7 +151,7 @@ Expr Parser::powered() {
     exponent.kind = ExprKind::literal;
     exponent.range = peek().range;
     exponent.literal.written = whole_number("an exponent");
-    if (std::abs(exponent.literal.written) > 8) fail("an exponent may be at most 8");
+    if (std::abs(exponent.literal.written) > 8) fail(MessageCode::wrong_number, "expected an exponent of at most 8");
     return node(ExprKind::power, std::move(base), std::move(exponent));
 }
 
@@ -169,7 +170,8 @@ Expr Parser::primary() {
     }
     if (in_reading_ && reading_primary(out)) return out;
     if (is_name()) return name_or_call();
-    fail("a value is missing here", "write a number with its unit, a dial, or a sense like vertical_speed");
+    fail(MessageCode::missing_token, "expected a value",
+         "write a number with its unit, a dial, or a sense like vertical_speed");
     return out;
 }
 
@@ -178,10 +180,10 @@ Expr Parser::name_or_call() {
     Expr out;
     out.kind = ExprKind::name;
     out.name = name("a name").text;
-    if (accept(".")) out.member = name("the name behind the point").text;
+    if (accept(".")) out.member = name("a name after the point").text;
     if (!out.member.empty() && is(".") && peek().glued)
-        fail(fmt::format("{}.{} has no parts that can be asked", out.name, out.member),
-             "a probe of another move can't be asked: declare it for the file, outside of any move");
+        fail(MessageCode::unknown_name, fmt::format("'{}.{}' has no parts", out.name, out.member),
+             "to use a probe in several moves declare it outside of any move");
     if (is("(") && peek().glued) {
         accept("(");
         out.kind = ExprKind::call;
@@ -189,7 +191,7 @@ Expr Parser::name_or_call() {
             do out.parts.push_back(expression());
             while (accept(","));
         }
-        expect(")", fmt::format("behind what {} is given", out.name));
+        expect(")", fmt::format("after the values of {}", out.name));
     }
     out.range = since(begin);
     note_old_sense(begin, out);
@@ -222,7 +224,7 @@ syntax::Literal Parser::literal() {
     out.range = peek().range;
     const bool negative = accept("-");
     if (peek().kind != TokenKind::number) {
-        fail("a number is missing here", "for example 2.1 m");
+        fail(MessageCode::missing_token, "expected a number", "for example 2.1 m");
         return out;
     }
     const Token& token = tokens_[at_++];
@@ -243,7 +245,8 @@ Unit Parser::unit_behind_number(SourceRange& range) {
         const auto found = word.kind == TokenKind::name || word.text == "%" ? unit_word(word.text) : std::nullopt;
         if (!found && word.kind == TokenKind::name && !word.first_on_line) {
             if (const std::string_view instead = instead_of_unit(word.text); !instead.empty())
-                fail_at(word.range, fmt::format("{} is no unit that is known here", word.text), std::string(instead));
+                fail_at(MessageCode::unknown_unit, word.range, fmt::format("unknown unit '{}'", word.text),
+                        std::string(instead));
         }
         if (!found || word.first_on_line) break;
         at_ += divides ? 2 : 1;
@@ -251,7 +254,7 @@ Unit Parser::unit_behind_number(SourceRange& range) {
         if (is("^") && peek().glued) {
             accept("^");
             exponent = whole_number("a unit's exponent");
-            if (std::abs(exponent) > 8) fail("a unit's exponent may be at most 8");
+            if (std::abs(exponent) > 8) fail(MessageCode::wrong_number, "expected an exponent of at most 8");
         }
         const int sign = divides ? -1 : 1;
         unit.text += divides ? "/" : "";

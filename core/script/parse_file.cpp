@@ -62,9 +62,9 @@ void Parser::file_item() {
         const std::vector<std::string_view> words = words_at(StatementPlace::file);
         const std::vector<std::string> known(words.begin(), words.end());
         const std::string near = is_name() ? nearest_name(peek().text, known) : std::string{};
-        fail_at(peek().range, fmt::format("'{}' opens no statement", peek().text),
-                near.empty() ? fmt::format("a file holds {}", fmt::join(words, ", "))
-                             : fmt::format("did you mean {}?", near));
+        fail_at(MessageCode::unknown_statement, peek().range, fmt::format("unknown statement '{}'", peek().text),
+                near.empty() ? fmt::format("a file may have {}", fmt::join(words, ", "))
+                             : fmt::format("did you mean '{}'?", near));
     }
 }
 
@@ -91,26 +91,28 @@ void Parser::curve() {
     syntax::Curve read;
     read.name = name("the curve's name");
     read.range = read.name.range;
-    expect("=", "behind the curve's name");
+    expect("=", "after the curve's name");
     expect("points", "before the curve's points");
     while (!failed_ && accept("(")) {
         syntax::CurvePoint point;
         point.x = literal().si();
         expect(",", "between the two numbers of a point");
         point.y = literal().si();
-        expect(")", "behind the point");
+        expect(")", "after the point");
         read.points.push_back(point);
         accept(",");
     }
     read.range = since(read.range);
     if (!failed_ && read.points.size() < 2) {
-        fail_at(read.range, "a curve needs two points or more", "for example points (0, 1) (1, 0.5)");
+        fail_at(MessageCode::missing_part, read.range, "expected at least two points",
+                "for example points (0, 1) (1, 0.5)");
         return;
     }
     for (std::size_t i = 1; i < read.points.size(); ++i)
         if (read.points[i].x <= read.points[i - 1].x) {
-            fail_at(read.range, "the points of a curve must go from left to right",
-                    fmt::format("point {} does not lie to the right of the one before it", i + 1));
+            fail_at(MessageCode::wrong_number, read.range,
+                    "the points of a curve must be in order of their first numbers",
+                    fmt::format("the first number of point {} must be above that of the point before", i + 1));
             return;
         }
     if (!failed_) out_.file.curves.push_back(std::move(read));
@@ -126,7 +128,7 @@ syntax::Dial Parser::dial() {
         out.of = out.name;
         out.name = name("the dial's name");
     }
-    expect("=", "behind the dial's name");
+    expect("=", "after the dial's name");
     out.value = literal();
     if (accept("in")) out.range = range();
     out.meaning = optional_string();
@@ -137,8 +139,8 @@ syntax::Dial Parser::dial() {
 syntax::Let Parser::let() {
     accept("let");
     syntax::Let out;
-    out.name = name("the name behind let");
-    expect("=", "behind the name");
+    out.name = name("a name after let");
+    expect("=", "after the name");
     out.value = expression();
     return out;
 }
@@ -148,14 +150,14 @@ syntax::Counter Parser::counter() {
     const SourceRange begin = peek().range;
     accept("counter");
     out.name = name("the counter's name");
-    expect("in", "behind the counter's name");
+    expect("in", "after the counter's name");
     out.low = whole_number("the counter's lowest value");
     expect("..", "between the counter's lowest and highest value");
     out.high = whole_number("the counter's highest value");
     out.start = out.low;
     if (accept("from")) out.start = whole_number("the counter's first value");
     if (accept("back")) {
-        expect("to", "behind back");
+        expect("to", "after back");
         out.back_to = whole_number("the value the counter falls back to");
         if (accept("after")) {
             out.back_after = syntax::Expr{};
@@ -167,7 +169,8 @@ syntax::Counter Parser::counter() {
     }
     out.whole = since(begin);
     if (!failed_ && (out.high < out.low || out.start < out.low || out.start > out.high))
-        fail_at(out.whole, "this counter's first value lies outside its range", "write in LOW..HIGH from FIRST");
+        fail_at(MessageCode::out_of_range, out.whole, "the start value of this counter is outside its range",
+                "write in LOW..HIGH from FIRST");
     return out;
 }
 
@@ -175,7 +178,7 @@ syntax::Gauge Parser::gauge() {
     syntax::Gauge out;
     accept("watch", "gauge");
     out.name = name("the name of the watched value");
-    expect("=", "behind the name");
+    expect("=", "after the name");
     out.value = expression();
     out.meaning = optional_string();
     return out;
@@ -188,7 +191,8 @@ ParseOutput parse(std::string_view text, std::uint32_t file) {
             {Severity::error,
              {file, 0, 0},
              fmt::format("this script is larger than {} MiB", defaults::max_script_bytes / (1024 * 1024)),
-             "split it into files and take them in with use"});
+             "split it into several files, and name them with use",
+             MessageCode::too_many});
         return refused;
     }
     LexOutput lexed = lex(text, file);

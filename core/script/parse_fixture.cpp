@@ -23,8 +23,8 @@ void Parser::fixture_item(syntax::Owner& owner) {
     if (owner.wheels && is("wheels")) told_twice("wheels");
     if (owner.focus && is("focus")) told_twice("focus");
     if ((!owner.box.empty() || owner.radius) && (is("box") || is("sphere") || is("capsule"))) {
-        out_.diagnostics.push_back({Severity::error, peek().range, "a fixture has one shape, and this is the second",
-                                    "leave one of them out"});
+        out_.diagnostics.push_back({Severity::error, peek().range, "this fixture has two shapes", "remove one of them",
+                                    MessageCode::given_twice});
         owner.box.clear();
         owner.radius.reset();
         owner.height.reset();
@@ -37,24 +37,24 @@ void Parser::fixture_item(syntax::Owner& owner) {
     } else if (is("sphere") || is("capsule")) {
         const bool long_one = is("capsule");
         accept(peek().text);
-        expect("radius", long_one ? "behind capsule" : "behind sphere");
+        expect("radius", long_one ? "after capsule" : "after sphere");
         owner.radius = expression();
         if (long_one) {
-            expect("height", "behind the radius");
+            expect("height", "after the radius");
             owner.height = expression();
         }
     } else if (is("wheels")) {
         syntax::Wheels read = wheels();
         if (!failed_) owner.wheels = std::move(read);
     } else if (accept("focus")) {
-        expect("within", "behind focus");
+        expect("within", "after focus");
         syntax::Focus read;
         read.reach = expression();
         while (!failed_) {
             if (accept("on")) {
                 read.button = name("the button that uses it");
             } else if (accept("in")) {
-                expect("front", "behind in");
+                expect("front", "after in");
                 read.front = expression();
             } else {
                 break;
@@ -65,8 +65,8 @@ void Parser::fixture_item(syntax::Owner& owner) {
     } else if (is("wears")) {
         wears(owner);
     } else if (accept("drawn")) {
-        expect("as", "behind drawn");
-        owner.drawn = name("what it is drawn as");
+        expect("as", "after drawn");
+        owner.drawn = name("the name of a look");
     } else if (accept("prompt")) {
         owner.prompt = string("the prompt's words");
     } else if (is("share")) {
@@ -89,12 +89,12 @@ syntax::Share Parser::share() {
     out.range = peek().range;
     accept("share");
     do {
-        out.what.push_back(name("what is shared: phase, place or a counter,"));
+        out.what.push_back(name("phase, place or the name of a counter"));
     } while (!failed_ && accept(","));
-    expect("as", "behind what is shared");
+    expect("as", "after what is shared");
     if (is("present")) note_old(peek().range, "once");
-    out.reach = name("how it is shared: once, kept or state,");
-    if (accept("authority", "by")) out.by = name("who has authority: host, actor or holder,");
+    out.reach = name("once, kept or state");
+    if (accept("authority", "by")) out.by = name("host, actor or holder");
     out.range = since(out.range);
     return out;
 }
@@ -104,7 +104,7 @@ syntax::Wheels Parser::wheels() {
     syntax::Wheels out;
     out.range = peek().range;
     accept("wheels");
-    expect("at", "behind wheels");
+    expect("at", "after wheels");
     for (std::size_t i = 0; i < 3; ++i) {
         if (i > 0) expect(",", "between ahead, to the side and up");
         out.at.push_back(expression());

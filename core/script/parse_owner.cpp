@@ -9,8 +9,9 @@ namespace leap {
 /// What isn't known here, with what may be meant.
 void Parser::unknown_statement(std::string_view owner, const std::vector<std::string_view>& known) {
     const std::string near = nearest_name(peek().text, std::vector<std::string>(known.begin(), known.end()));
-    fail_at(peek().range, fmt::format("{} has no '{}'", owner, peek().text),
-            near.empty() ? fmt::format("it holds {}", fmt::join(known, ", ")) : fmt::format("did you mean {}?", near));
+    fail_at(
+        MessageCode::unknown_statement, peek().range, fmt::format("{} has no statement '{}'", owner, peek().text),
+        near.empty() ? fmt::format("it may have {}", fmt::join(known, ", ")) : fmt::format("did you mean '{}'?", near));
 }
 
 void Parser::body() {
@@ -84,9 +85,9 @@ void Parser::body_item(syntax::Owner& owner) {
     if (owner.radius && is("capsule")) told_twice("capsule");
     if (owner.hands && is("hands")) told_twice("hands");
     if (accept("capsule")) {
-        expect("radius", "behind capsule");
+        expect("radius", "after capsule");
         owner.radius = expression();
-        expect("height", "behind the radius");
+        expect("height", "after the radius");
         owner.height = expression();
     } else if (accept("tag")) {
         owner.tags.push_back(name("the tag"));
@@ -98,10 +99,11 @@ void Parser::body_item(syntax::Owner& owner) {
     } else if (is("gravity")) {
         effect(owner.effects);
     } else if (accept("locked")) {
-        const syntax::Name axis = name("the locked axis (x or y)");
-        if (!failed_ && axis.text != "x" && axis.text != "y") fail_at(axis.range, "only x or y can be locked");
+        const syntax::Name axis = name("x or y");
+        if (!failed_ && axis.text != "x" && axis.text != "y")
+            fail_at(MessageCode::missing_token, axis.range, "expected x or y");
         if (!failed_) owner.locked_axis = axis.text[0];
-        expect("at", "behind the axis");
+        expect("at", "after the axis");
         owner.locked_at = expression();
     } else {
         unknown_statement("a body", words_at(StatementPlace::body));
@@ -113,7 +115,7 @@ syntax::Hands Parser::hands() {
     syntax::Hands out;
     out.range = peek().range;
     accept("hands");
-    expect("at", "behind hands");
+    expect("at", "after hands");
     for (std::size_t i = 0; i < 3; ++i) {
         if (i > 0) expect(",", "between ahead, to the side and up");
         out.at.push_back(expression());
@@ -142,7 +144,7 @@ void Parser::wears(syntax::Owner& owner) {
     do {
         syntax::Worn worn;
         worn.range = peek().range;
-        worn.what = name("what is worn");
+        worn.what = name("the name of a garment");
         worn.color = optional_string();
         worn.range = since(worn.range);
         if (!failed_) owner.wears.push_back(std::move(worn));
@@ -174,7 +176,8 @@ void Parser::stance() {
         } else if (accept("for")) {
             for_bodies(owner);
         } else {
-            fail("'{' is missing here", "a stance's head may have is, for, when, until and from");
+            fail(MessageCode::missing_token, "expected '{'",
+                 "before it a stance may have is, for, when, until and from");
         }
     }
     block(words_at(StatementPlace::stance), [&] { stance_item(owner); });
@@ -219,7 +222,7 @@ void Parser::move() {
         } else if (accept("for")) {
             for_bodies(owner);
         } else {
-            fail("'{' is missing here", "a move's head may have is, for, on, when and layer");
+            fail(MessageCode::missing_token, "expected '{'", "before it a move may have is, for, on, when and layer");
         }
     }
     block(words_at(StatementPlace::move), [&] { move_item(owner); });
@@ -236,15 +239,15 @@ void Parser::move_item(syntax::Owner& owner) {
     } else if (accept("buffer")) {
         owner.buffer = expression();
     } else if (accept("cuts")) {
-        if (!accept("any", "anything")) expect("any", "behind cuts");
+        if (!accept("any", "anything")) expect("any", "after cuts");
         owner.cuts_anything = true;
     } else if (accept("without")) {
-        expect("gates", "behind without");
+        expect("gates", "after without");
         owner.without_gates = true;
     } else if (is("charges")) {
         syntax::Charges read = charges();
         if (failed_) return;
-        if (owner.charges) warn(begin, "charges are said twice; the second counts");
+        if (owner.charges) warn(MessageCode::given_twice, begin, "charges are given twice; the second is used");
         owner.charges = std::move(read);
     } else if (is("phase")) {
         syntax::Phase read = phase();
@@ -279,7 +282,7 @@ syntax::Charges Parser::charges() {
         } else if (accept("after")) {
             out.refill_after = expression();
         } else {
-            fail("'when' or 'after' is missing behind refill");
+            fail(MessageCode::missing_token, "expected 'when' or 'after' after refill");
         }
     }
     out.range = since(out.range);

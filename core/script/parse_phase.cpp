@@ -24,7 +24,7 @@ syntax::Phase Parser::phase() {
     accept("phase");
     out.name = name("the phase's name");
     if (accept("for")) {
-        if (accept("at")) expect("most", "behind for at");
+        if (accept("at")) expect("most", "after for at");
         out.duration = expression();
     }
     block(words_at(any_phase), [&] { phase_item(out); });
@@ -66,7 +66,7 @@ syntax::Block Parser::trigger_block() {
         out.trigger = syntax::Trigger::on;
         out.when = expression();
     }
-    expect(":", "before what is to happen");
+    expect(":", "before the acts");
     out.actions = actions();
     out.range = since(out.range);
     return out;
@@ -87,7 +87,7 @@ syntax::Transition Parser::transition() {
         } else if (accept("after")) {
             out.after = expression();
         } else if (accept("then")) {
-            expect(":", "behind then");
+            expect(":", "after then");
             out.actions = actions();
             break;
         } else {
@@ -125,8 +125,8 @@ void Parser::action_group(std::vector<syntax::Action>& out) {
     bool remembering = false;
     do one_action(out, remembering);
     while (!failed_ && accept(","));
-    expect(")", "behind the acts in brackets");
-    expect("when", "behind the brackets: what all of these acts depend on");
+    expect(")", "after the acts in brackets");
+    expect("when", "and a condition after the brackets");
     syntax::Expr when = expression();
     if (failed_) return;
     out[first].group_when = std::move(when);
@@ -137,7 +137,7 @@ syntax::CutRights Parser::cut_rights() {
     syntax::CutRights out;
     out.range = peek().range;
     accept("cut");
-    expect("by", "behind cut");
+    expect("by", "after cut");
     if (accept("any", "all")) {
         out.all = true;
     } else if (!accept("none")) {
@@ -193,7 +193,8 @@ syntax::Action Parser::action(bool after_remember) {
         for (const ActionInfo& row : action_words())
             if (!row.word.empty() && std::find(words.begin(), words.end(), row.first_word()) == words.end())
                 words.push_back(row.first_word());
-        fail("an act is missing here", fmt::format("acts are {}, or a counter like link += 1", fmt::join(words, ", ")));
+        fail(MessageCode::missing_token, "expected an act",
+             fmt::format("acts are {}, or a counter like link += 1", fmt::join(words, ", ")));
     }
     out.range = since(begin);
     return out;

@@ -28,10 +28,11 @@ syntax::Probe Parser::probe() {
     out.range = peek().range;
     accept("probe");
     out.name = name("the probe's name");
-    expect("=", "behind the probe's name");
+    expect("=", "after the probe's name");
     const auto found = std::find_if(kinds.begin(), kinds.end(), [&](const auto& kind) { return is(kind.first); });
     if (found == kinds.end()) {
-        fail("a kind of probe is missing here", "probes are ray, nearest, wall, lip, room and ground");
+        fail(MessageCode::missing_token, "expected a kind of probe",
+             "probes are ray, nearest, wall, lip, room and ground");
         return out;
     }
     accept(found->first);
@@ -40,7 +41,7 @@ syntax::Probe Parser::probe() {
         out.direction = binary(sum_level);
         out.reach = binary(sum_level);
     }
-    if (out.kind == ProbeKind::nearest) out.wanted = name("what it looks for");
+    if (out.kind == ProbeKind::nearest) out.wanted = name("the kind it looks for");
     while (!failed_) {
         if (accept("within")) {
             out.reach = binary(sum_level);
@@ -48,7 +49,7 @@ syntax::Probe Parser::probe() {
             out.direction = binary(sum_level);
         } else if (accept("in")) {
             out.cone = binary(sum_level);
-            expect("of", "behind the angle");
+            expect("of", "after the angle");
             out.direction = binary(sum_level);
         } else if (accept("heights")) {
             out.low = binary(sum_level);
@@ -57,7 +58,7 @@ syntax::Probe Parser::probe() {
         } else if (accept("height")) {
             out.high = binary(sum_level);
         } else if (accept("hits")) {
-            out.wanted = name("what it must hit");
+            out.wanted = name("the kind it must hit");
         } else if (accept("at")) {
             out.at = binary(sum_level);
         } else if (accept("from")) {
@@ -66,7 +67,7 @@ syntax::Probe Parser::probe() {
             } else if (accept("middle")) {
                 out.from = syntax::ProbeFrom::middle;
             } else if (!accept("eyes")) {
-                fail("from wants eyes, middle or feet");
+                fail(MessageCode::missing_token, "from: expected eyes, middle or feet");
             }
         } else {
             break;

@@ -14,7 +14,7 @@ void Parser::reading() {
     syntax::Reading read;
     read.range = peek().range;
     read.name = name("the reading's name");
-    expect("=", "behind the reading's name");
+    expect("=", "after the reading's name");
     in_reading_ = true;
     read.value = expression();
     in_reading_ = false;
@@ -23,8 +23,8 @@ void Parser::reading() {
         const Token& next = peek();
         if (next.kind == TokenKind::symbol && !next.first_on_line && next.text != "}" &&
             std::string_view("+-*/<>").find(next.text.front()) != std::string_view::npos)
-            fail("over stands at the end of a reading and holds for all of it",
-                 "write first what is calculated, then over, or give the two parts readings of their own");
+            fail(MessageCode::misplaced, "'over' is only allowed at the end of a reading",
+                 "it is for the whole reading; use two readings for two parts");
     }
     read.meaning = optional_string();
     read.range = since(read.range);
@@ -35,10 +35,10 @@ void Parser::mark() {
     syntax::Mark read;
     read.range = peek().range;
     read.reading = name("the reading's name");
-    expect("in", "behind the reading's name");
+    expect("in", "after the reading's name");
     read.band = range();
     if (accept("on")) {
-        expect("tape", "behind on");
+        expect("tape", "after on");
         read.tape = string("the tape's name");
     }
     read.range = since(read.range);
@@ -68,7 +68,7 @@ syntax::Stretch Parser::stretch() {
     if (out.ordinal != 0 && token.kind == TokenKind::number && !token.first_on_line) {
         out.ordinal = whole_number("the ordinal");
         out.numbered = true;
-        if (out.ordinal < 1) fail("ordinals count from 1");
+        if (out.ordinal < 1) fail(MessageCode::wrong_number, "expected a number of 1 or more");
     }
     out.range = since(out.range);
     return out;
@@ -88,7 +88,7 @@ bool Parser::reading_primary(Expr& out) {
         accept("time");
         accept("from");
         out.parts.push_back(instant());
-        expect("to", "behind the first instant");
+        expect("to", "after the first instant");
         out.parts.push_back(instant());
     } else if (const std::size_t k = peek(1).text == "." ? 3 : 1;
                peek(k).text == "at" && (peek(k + 1).text == "start" || peek(k + 1).text == "end")) {
@@ -96,13 +96,13 @@ bool Parser::reading_primary(Expr& out) {
         accept("at");
         out.kind = is("start") ? ExprKind::at_start : ExprKind::at_end;
         if (!accept("start")) accept("end");
-        expect("of", "behind start or end");
+        expect("of", "after start or end");
         out.stretch = stretch();
         out.parts.push_back(std::move(quantity));
     } else if (const std::size_t behind = peek(1).text == "." ? 3 : 1; quantity_at_instant(behind)) {
         Expr quantity = name_or_call();
         out.kind = accept("just") ? ExprKind::just_before : ExprKind::at_instant;
-        if (!accept("at")) expect("before", "behind just");
+        if (!accept("at")) expect("before", "after just");
         out.parts.push_back(instant());
         out.parts.push_back(std::move(quantity));
     } else {
@@ -139,7 +139,7 @@ Expr Parser::instant() {
     const bool last = is("last") && (peek(1).text == "landed" || peek(1).text == "left_ground") && accept("last");
     out.name = name("an instant").text;
     if (out.name == "start" || out.name == "end" || out.name == "press" || out.name == "release") {
-        expect("of", fmt::format("behind {}", out.name));
+        expect("of", fmt::format("after {}", out.name));
         out.stretch = stretch();
     } else {
         out.stretch.owner = out.name;
@@ -149,7 +149,7 @@ Expr Parser::instant() {
         if (!last && token.kind == TokenKind::number && !token.first_on_line) {
             out.stretch.ordinal = whole_number("the ordinal");
             out.stretch.numbered = true;
-            if (out.stretch.ordinal < 1) fail("ordinals count from 1");
+            if (out.stretch.ordinal < 1) fail(MessageCode::wrong_number, "expected a number of 1 or more");
         }
         if ((out.name == "landed" || out.name == "left_ground") && accept("of")) {
             const syntax::Name actor = name("the body of a character");

@@ -43,19 +43,19 @@ void Parser::note_old(SourceRange range, std::string_view now, bool sense) {
 }
 
 void Parser::told_twice(std::string_view word) {
-    out_.diagnostics.push_back(
-        {Severity::error, peek().range, fmt::format("{} is given twice", word), "leave one of them out"});
+    out_.diagnostics.push_back({Severity::error, peek().range, fmt::format("'{}' is given twice", word),
+                                "remove one of them", MessageCode::given_twice});
 }
 
 bool Parser::expect(std::string_view text, std::string_view after) {
     if (accept(text)) return true;
-    fail(fmt::format("'{}' is missing {}", text, after));
+    fail(MessageCode::missing_token, fmt::format("expected '{}' {}", text, after));
     return false;
 }
 
 syntax::Name Parser::name(std::string_view what) {
     if (!is_name()) {
-        fail(fmt::format("{} is missing here", what), "names are made of letters, digits and _");
+        fail(MessageCode::missing_token, fmt::format("expected {}", what), "names are made of letters, digits and _");
         return {};
     }
     const Token& token = tokens_[at_++];
@@ -64,7 +64,7 @@ syntax::Name Parser::name(std::string_view what) {
 
 std::string Parser::string(std::string_view what) {
     if (peek().kind != TokenKind::string) {
-        fail(fmt::format("{} is missing here", what), "it is written in quotes, like \"this\"");
+        fail(MessageCode::missing_token, fmt::format("expected {}", what), "write it in quotes, like \"this\"");
         return {};
     }
     return optional_string();
@@ -82,7 +82,7 @@ int Parser::whole_number(std::string_view what) {
     const bool negative = accept("-");
     const Token& token = peek();
     if (token.kind != TokenKind::number || token.number != std::floor(token.number) || token.number > 1e6) {
-        fail(fmt::format("{} must be a whole number up to a million", what));
+        fail(MessageCode::wrong_number, fmt::format("{}: expected a whole number up to a million", what));
         return 0;
     }
     ++at_;
@@ -90,27 +90,27 @@ int Parser::whole_number(std::string_view what) {
     return negative ? -value : value;
 }
 
-void Parser::fail(std::string message, std::string hint) {
+void Parser::fail(MessageCode code, std::string message, std::string hint) {
     const Token& token = peek();
     // At a line's end the mistake is what is missing behind the token before, not what opens the next line.
     const bool points_behind = (token.first_on_line || token.kind == TokenKind::end) && at_ > 0;
     SourceRange range = token.range;
     if (points_behind) range = {range.file, tokens_[at_ - 1].range.end, tokens_[at_ - 1].range.end};
-    fail_at(range, std::move(message), std::move(hint));
+    fail_at(code, range, std::move(message), std::move(hint));
 }
 
-void Parser::fail_at(SourceRange range, std::string message, std::string hint) {
+void Parser::fail_at(MessageCode code, SourceRange range, std::string message, std::string hint) {
     if (failed_) return;
-    out_.diagnostics.push_back({Severity::error, range, std::move(message), std::move(hint)});
+    out_.diagnostics.push_back({Severity::error, range, std::move(message), std::move(hint), code});
     failed_ = true;
     if (out_.diagnostics.size() != max_messages) return;
-    out_.diagnostics.push_back({Severity::error, range, fmt::format("there are more than {} mistakes", max_messages),
-                                "the rest is read once these are mended"});
+    out_.diagnostics.push_back({Severity::error, range, fmt::format("there are more than {} errors", max_messages),
+                                "fix these to see the rest", MessageCode::too_many});
     at_ = tokens_.size() - 1;
 }
 
-void Parser::warn(SourceRange range, std::string message, std::string hint) {
-    out_.diagnostics.push_back({Severity::warning, range, std::move(message), std::move(hint)});
+void Parser::warn(MessageCode code, SourceRange range, std::string message, std::string hint) {
+    out_.diagnostics.push_back({Severity::warning, range, std::move(message), std::move(hint), code});
 }
 
 SourceRange Parser::since(SourceRange begin) const {
@@ -136,7 +136,7 @@ void Parser::recover(std::span<const std::string_view> statements) {
 
 void Parser::block(std::span<const std::string_view> statements, const std::function<void()>& statement) {
     const Token opening = peek();
-    if (!expect("{", "before what belongs to it")) return;
+    if (!expect("{", "at the beginning of the block")) return;
     while (!at_end() && !is("}")) {
         if (opens_owner()) break;
         const std::size_t before = at_;
@@ -151,8 +151,8 @@ void Parser::block(std::span<const std::string_view> statements, const std::func
     // What was read so far counts, and nothing else is said about the missing brace.
     unclosed_ = true;
     const std::string before = at_end() ? "" : fmt::format(" before {} {}", peek().text, peek(1).text);
-    out_.diagnostics.push_back(
-        {Severity::error, opening.range, "this { is never closed", fmt::format("add a }} at its end{}", before)});
+    out_.diagnostics.push_back({Severity::error, opening.range, "this { has no matching }",
+                                fmt::format("add }} at the end of the block{}", before), MessageCode::unclosed});
 }
 
 /// What stands in a file only, at a line's begin: inside a block it says that a } is missing.

@@ -38,9 +38,9 @@ class Parser {
     std::string string(std::string_view what);
     std::string optional_string();
     int whole_number(std::string_view what);
-    void fail(std::string message, std::string hint = {});
-    void fail_at(SourceRange range, std::string message, std::string hint = {});
-    void warn(SourceRange range, std::string message, std::string hint = {});
+    void fail(MessageCode code, std::string message, std::string hint = {});
+    void fail_at(MessageCode code, SourceRange range, std::string message, std::string hint = {});
+    void warn(MessageCode code, SourceRange range, std::string message, std::string hint = {});
     SourceRange since(SourceRange begin) const;
     void recover(std::span<const std::string_view> statements);
     void block(std::span<const std::string_view> statements, const std::function<void()>& statement);
@@ -53,7 +53,7 @@ class Parser {
             if (!is(row.word)) continue;
             if (owner.*row.value) told_twice(row.word);
             accept(row.word);
-            std::string behind = fmt::format("behind {}", row.word);
+            std::string behind = fmt::format("after {}", row.word);
             for (const std::string_view lead : row.lead) {
                 if (lead.empty()) break;
                 expect(lead, behind);
@@ -164,7 +164,7 @@ bool Parser::statement(std::span<const Info> table, syntax::Statement& out) {
         if (seconds.empty()) return false;
         const std::string first(peek().text);
         accept(first);
-        fail(fmt::format("'{}' is missing behind {}", fmt::join(seconds, "' or '"), first));
+        fail(MessageCode::missing_token, fmt::format("expected '{}' after {}", fmt::join(seconds, "' or '"), first));
         return false;
     }
     out.range = peek().range;

@@ -65,7 +65,7 @@ bool is_one_way(const std::string& way) {
 tl::expected<void, std::string> check_way(const std::string& way) {
     if (is_one_way(way)) return {};
     return tl::make_unexpected(
-        fmt::format("\"{}\" is no way out; write go PHASE when ..., end when ... or fail when ...", way));
+        fmt::format("expected a transition, got \"{}\"; write go PHASE when ..., end when ... or fail when ...", way));
 }
 
 }  // namespace

@@ -125,8 +125,8 @@ tl::expected<void, std::string> leave_out(const Program& program, std::string_vi
         std::vector<std::string> names;
         for (const Machine& known : program.machines) names.push_back(known.name);
         const std::string near = nearest_name(name, names);
-        return tl::make_unexpected(fmt::format("there is no move or stance called {}{}", name,
-                                               near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+        return tl::make_unexpected(fmt::format("unknown move or stance '{}'{}", name,
+                                               near.empty() ? "" : fmt::format("; did you mean '{}'?", near)));
     }
     if (point != std::string_view::npos) {
         const auto kind = accent_named(name.substr(point + 1));

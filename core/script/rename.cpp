@@ -72,7 +72,7 @@ tl::expected<std::vector<SourceFile>, std::string> renamed(const Program& progra
                                                            const std::string& name) {
     if (!is_one_name(name))
         return tl::make_unexpected(
-            fmt::format("\"{}\" is no name; letters, digits and _ make one, a letter begins it", name));
+            fmt::format("expected a name, got \"{}\"; names are letters, digits and _, and begin with a letter", name));
     if (std::any_of(program.buttons.begin(), program.buttons.end(),
                     [&](const ButtonInfo& button) { return button.name_range == declared; }))
         return tl::make_unexpected(std::string(

@@ -68,7 +68,7 @@ struct ClauseInfo {
     Type type{};                 ///< of values
     std::string_view who{};      ///< how messages call it: "drive at"
     bool needed = false;         ///< an error without it
-    std::string_view behind{};   ///< what it is missing behind: "behind the direction"
+    std::string_view behind{};   ///< what it is missing behind: "after the direction"
     std::size_t count = 1;       ///< values parted by commas
     std::string_view closing{};  ///< a word behind it
     std::array<std::string_view, max_choices> choices{};

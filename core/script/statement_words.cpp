@@ -95,7 +95,7 @@ constexpr std::array statement_table{
                        "on leaving the phase by whatever way, cuts included"},
     PlainStatementInfo{"at", any_phase, "at T: ACTS", "once, T after entering"},
     PlainStatementInfo{"on", any_phase | StatementPlace::stance | StatementPlace::move | StatementPlace::fixture,
-                       "on EVENT: ACTS", "each time it happens meanwhile; behind a move's name: what starts it"},
+                       "on EVENT: ACTS", "each time it happens meanwhile; after a move's name: what starts it"},
     PlainStatementInfo{"go", any_phase, "go PHASE when C after T then: ACTS", "a way to another phase"},
     PlainStatementInfo{"end", any_phase, "end when C", "the move ends"},
     PlainStatementInfo{"fail", any_phase, "fail when C", "the move ends without having done what it is for"},

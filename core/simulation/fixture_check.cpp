@@ -119,33 +119,32 @@ class Check {
         const auto say = [&](std::string text) { out.push_back({i, fmt::format("{}: {}", placed.name, text)}); };
         const bool teleports = has_action(*kind, {ActionKind::teleport});
         if (placed.link.empty() && (teleports || has_action(*kind, {ActionKind::tell_link})))
-            say(fmt::format("{} speaks of its link, and it has none; draw a line from it to another fixture",
-                            kind->name));
+            say(fmt::format("{} uses its link, but has none; link it to another fixture", kind->name));
         const bool on_link = std::any_of(kind->phases.begin(), kind->phases.end(), [](const Phase& phase) {
             return phase.effects.tether || (phase.effects.joint && phase.effects.joint->on_link);
         });
         if (on_link && placed.link.empty())
-            say(fmt::format("{} is held by its link, and it has none; draw a line from it to another fixture",
-                            kind->name));
-        if (on_link && placed.link == placed.name) say("it can't be held by itself; link it to another fixture");
+            say(fmt::format("{} is held by its link, but has none; link it to another fixture", kind->name));
+        if (on_link && placed.link == placed.name)
+            say("a fixture cannot be held by itself; link it to another fixture");
         const bool follows = std::any_of(kind->phases.begin(), kind->phases.end(),
                                          [](const Phase& phase) { return phase.effects.follow.has_value(); });
         if (follows && placed.path.points.empty())
-            say(fmt::format("{} follows a path, and the course gives it none; draw one from its path handle",
+            say(fmt::format("{} follows a path, but has none in the course; draw one from its path handle",
                             kind->name));
         if (!follows && !placed.path.points.empty())
-            say(fmt::format("it has a path, and no phase of {} follows it; say follow path at 2 m/s in one",
+            say(fmt::format("it has a path, but no phase of {} follows it; add follow path at 2 m/s to one",
                             kind->name));
         if (kind->fixture->focus && number(context, kind->fixture->focus->reach) < actor.radius)
             say(
-                fmt::format("its focus reaches {:.2f} m, which lies inside the body that stands at it ({:.2f} m); "
-                            "let it reach further",
+                fmt::format("its focus reaches {:.2f} m, less than the radius of the body ({:.2f} m); "
+                            "use a longer reach",
                             number(context, kind->fixture->focus->reach), actor.radius));
         if (teleports || has_action(*kind, {ActionKind::respawn_here})) {
             const Vec3 feet = exit_of(context, i).feet;
             constexpr double sunk_m = 0.02;  // a lantern may stand a little in its floor
             if (deepest_overlap(course_, {actor.radius, actor.height}, feet + world_up * sunk_m))
-                say("there is no room for the body in front of it, where one comes out; turn or move it");
+                say("there is no room for the body at its exit; turn or move it");
             else if (has_action(*kind, {ActionKind::respawn_here}) &&
                      !cast_ray({course_}, feet + world_up * sunk_m, -world_up, defaults::deepest_respawn_m))
                 say(fmt::format(
@@ -170,16 +169,16 @@ std::vector<FixtureWarning> fixture_errors(const Program& program, const CourseP
     for (const MachineId kind : program.fixtures) kinds.push_back(program.machines[kind].name);
     for (const PlacedFixture& placed : plan.fixtures) names.push_back(placed.name);
     const auto hint = [](const std::string& near) {
-        return near.empty() ? std::string() : fmt::format("; did you mean {}?", near);
+        return near.empty() ? std::string() : fmt::format("; did you mean '{}'?", near);
     };
     for (std::size_t i = 0; i < plan.fixtures.size(); ++i) {
         const PlacedFixture& placed = plan.fixtures[i];
         if (std::find(kinds.begin(), kinds.end(), placed.kind) == kinds.end())
-            out.push_back({i, fmt::format("fixture \"{}\": the script has no fixture {}{}", placed.name, placed.kind,
+            out.push_back({i, fmt::format("fixture \"{}\": unknown kind '{}'{}", placed.name, placed.kind,
                                           hint(nearest_name(placed.kind, kinds)))});
         if (!placed.link.empty() && std::find(names.begin(), names.end(), placed.link) == names.end())
-            out.push_back({i, fmt::format("fixture \"{}\" is linked to \"{}\", and there is none of that name{}",
-                                          placed.name, placed.link, hint(nearest_name(placed.link, names)))});
+            out.push_back({i, fmt::format("fixture \"{}\" is linked to the unknown fixture \"{}\"{}", placed.name,
+                                          placed.link, hint(nearest_name(placed.link, names)))});
     }
     find_pose_rings(program, plan, out);
     return out;
@@ -193,7 +192,7 @@ std::vector<FixtureWarning> fixture_warnings(const Program& program, const Tunin
         check.look_at(i, out);
         for (std::size_t j = 0; j < i; ++j)
             if (glm::length(plan.fixtures[i].position - plan.fixtures[j].position) < same_place_m)
-                out.push_back({i, fmt::format("{} stands in the same place as {}; move one of them",
+                out.push_back({i, fmt::format("{} is at the same position as {}; move one of them",
                                               plan.fixtures[i].name, plan.fixtures[j].name)});
     }
     return out;

@@ -26,9 +26,9 @@ tl::expected<InputEvent, std::string> resolve_input(const Program& program, cons
             std::vector<std::string> names;
             for (const ButtonInfo& known : program.buttons) names.push_back(known.name);
             const std::string near = nearest_name(button->button, names);
-            return tl::make_unexpected(
-                fmt::format("the button \"{}\" is pressed at {:.3f} s, and the script has none of that name{}",
-                            button->button, event.time_s, near.empty() ? "" : fmt::format("; did you mean {}?", near)));
+            return tl::make_unexpected(fmt::format("unknown button \"{}\", pressed at {:.3f} s{}", button->button,
+                                                   event.time_s,
+                                                   near.empty() ? "" : fmt::format("; did you mean '{}'?", near)));
         }
         input.button = *index;
         input.down = button->down;
@@ -58,7 +58,7 @@ namespace {
 
 std::string did_you_mean(const std::string& name, const std::vector<std::string>& names) {
     const std::string near = nearest_name(name, names);
-    return near.empty() ? std::string() : fmt::format("; did you mean {}?", near);
+    return near.empty() ? std::string() : fmt::format("; did you mean '{}'?", near);
 }
 
 /// The phase in which a fixture burns as a checkpoint: that into which a way leads that comes back here.
@@ -85,7 +85,7 @@ tl::expected<Lit, std::string> find_checkpoint(const SceneView& r, const std::st
         if (fixtures[i].name != name || !machine || r.tuning.is_off(*machine)) continue;
         if (const auto phase = burning_phase(r.program.machines[*machine])) return Lit{i, *phase};
     }
-    return tl::make_unexpected(fmt::format("the course {} has no checkpoint called \"{}\"", r.course.plan.name, name));
+    return tl::make_unexpected(fmt::format("course {}: unknown checkpoint \"{}\"", r.course.plan.name, name));
 }
 
 tl::expected<ActorStart, std::string> find_start(const SceneView& r, const TapeTrack& track) {
@@ -95,8 +95,7 @@ tl::expected<ActorStart, std::string> find_start(const SceneView& r, const TapeT
         if (!kind) {
             std::vector<std::string> names;
             for (const BodyInfo& body : r.program.bodies) names.push_back(body.name);
-            return tl::make_unexpected(
-                fmt::format("the script has no body called {}{}", track.body, did_you_mean(track.body, names)));
+            return tl::make_unexpected(fmt::format("unknown body '{}'{}", track.body, did_you_mean(track.body, names)));
         }
         out.kind = *kind;
     }
@@ -104,7 +103,7 @@ tl::expected<ActorStart, std::string> find_start(const SceneView& r, const TapeT
     if (found == nullptr) {
         std::vector<std::string> names;
         for (const Place& known : r.course.plan.places) names.push_back(known.name);
-        return tl::make_unexpected(fmt::format("the course {} has no place called \"{}\"{}", r.course.plan.name,
+        return tl::make_unexpected(fmt::format("course {}: unknown start place \"{}\"{}", r.course.plan.name,
                                                track.start_place, did_you_mean(track.start_place, names)));
     }
     out.position = found->position;

@@ -193,7 +193,7 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
             return fmt::format("no {} waits to be spawned", program.tags[static_cast<std::size_t>(event.index)]);
         case EventKind::grabbed: return fmt::format("{} grabbed", fixture().name);
         case EventKind::hold_refused:
-            return fmt::format("{} not taken by {}, which it holds itself", fixture().name, holder());
+            return fmt::format("{} not held by {}, which it holds itself", fixture().name, holder());
         case EventKind::entered:
         case EventKind::left_volume:
             return fmt::format("{} {}", event_word(event.kind), program.kinds[PieceKindId::read(event.index)]);
@@ -209,7 +209,7 @@ std::string event_text(const TraceEvent& event, const Program& program, const Tr
         case EventKind::cut:
             return fmt::format("{} cut by {}", machine(event.index),
                                event.detail < 0 ? "a respawn" : machine(event.detail));
-        case EventKind::struck: return fmt::format("struck target {}", event.index + 1);
+        case EventKind::struck: return fmt::format("collected target {}", event.index + 1);
         case EventKind::phase: return fmt::format("{}.{}", machine(event.index), phase());
         case EventKind::stance: return fmt::format("stance {}", machine(event.index));
         case EventKind::pressed:

@@ -122,7 +122,7 @@ std::string fixture_name(const WireRun& run, std::size_t fixture) {
 
 /// Characters are called as the peers that play them.
 std::string holder_text(const WireRun& run, const Owner& holder) {
-    if (holder.is_nobody()) return "in nobody's hands";
+    if (holder.is_nobody()) return "held by nobody";
     if (holder.is_fixture()) return fmt::format("held by {}", fixture_name(run, holder.at()));
     for (const PeerRun& peer : run.peers)
         if (peer.came && holder.is_actor(peer.actor)) return fmt::format("held by {}", peer.name);
@@ -289,7 +289,7 @@ std::string difference_text(const SceneView& r, const WireRun& run, const WireDi
                            holder_text(run, d.host_holder), host, holder_text(run, d.peer_holder), peer, d.from_s,
                            until);
     if (d.what == DifferenceOf::place)
-        return fmt::format("{}: up to {:.2f} m from where {} has it, at {} from {:.2f} s {}",
+        return fmt::format("{}: up to {:.2f} m from its position at {}, at {} from {:.2f} s {}",
                            fixture_name(run, d.fixture), d.most_m, host, peer, d.from_s, until);
     if (d.what == DifferenceOf::counter || d.what == DifferenceOf::memory)
         return fmt::format("{}: {} is {:g} at {}, {:g} at {} from {:.2f} s {}", fixture_name(run, d.fixture), d.number,
@@ -307,46 +307,44 @@ std::string cause_text(const WireRun& run, const WireDifference& d) {
     switch (d.cause) {
         case DifferenceCause::follows:
             if (d.what == DifferenceOf::memory)
-                return "what a fixture remembers isn't told to peers; keep it in a counter, and share that as state";
-            return "its place follows from its phase, its counters and what it remembers; share its phase and counters "
+                return "remembered values of a fixture are not sent to peers; use a counter and share it as state";
+            return "its position follows from its phase, counters and remembered values; share its phase and counters "
                    "as state";
         case DifferenceCause::not_shared:
-            return fmt::format("its {} isn't shared: what others do to it stays with them; say share {} as state", what,
-                               what);
+            return fmt::format("its {} is not shared, so changes by others stay with them; write share {} as state",
+                               what, what);
         case DifferenceCause::foreseen:
-            return fmt::format("somebody's input had not come to {} yet; it was played without, and again as it came",
-                               peer);
+            return fmt::format(
+                "an input had not arrived at {} yet; the peer predicted, and corrected itself when it arrived", peer);
         case DifferenceCause::since_joining:
-            return fmt::format("its {} isn't shared, and began again when {} joined; say share {} as state", what, peer,
-                               what);
+            return fmt::format("its {} is not shared, and started again when {} joined; write share {} as state", what,
+                               peer, what);
         case DifferenceCause::not_kept:
             return fmt::format(
-                "it was told at {:.2f} s to those present; {} joined later, and it isn't kept; say share "
+                "it was sent at {:.2f} s to the connected peers; {} joined later, and it is shared once; write share "
                 "phase as kept, or as state",
                 *d.told_s, peer);
         case DifferenceCause::on_the_way:
-            if (!d.told_s) return "the host's state takes that long to come";
-            return fmt::format("told at {:.2f} s, it came at {:.2f} s", *d.told_s, *d.arrived_s);
+            if (!d.told_s) return "the state of the host takes that long to arrive";
+            return fmt::format("sent at {:.2f} s, it arrived at {:.2f} s", *d.told_s, *d.arrived_s);
         case DifferenceCause::lost:
-            if (!d.told_s) return "states were lost on their way; the next one that came put it right";
-            return fmt::format("told at {:.2f} s, the telling was lost on its way; sent again, it came at {:.2f} s",
-                               *d.told_s, *d.arrived_s);
+            if (!d.told_s) return "state messages were lost; the next one corrected it";
+            return fmt::format("sent at {:.2f} s, the message was lost; sent again, it arrived at {:.2f} s", *d.told_s,
+                               *d.arrived_s);
         case DifferenceCause::never_came:
-            return fmt::format("told at {:.2f} s; it had not come when the rehearsal ended", *d.told_s);
-        case DifferenceCause::ahead:
-            return fmt::format("{} did it by itself, and the host had it later or not at all", peer);
+            return fmt::format("sent at {:.2f} s; it had not arrived when the rehearsal ended", *d.told_s);
+        case DifferenceCause::ahead: return fmt::format("{} predicted it; the host had it later, or not at all", peer);
     }
     return {};
 }
 
 std::string correction_text(const WireRun& run, const WireCorrection& c) {
     std::string out = fmt::format("{} corrected by {:.2f} m at {:.2f} s", run.peers[c.peer].name, c.moved_m, c.at_s);
-    if (c.late_input) return fmt::format("{}: a press had not come in time", out);
-    if (run.from_inputs) return fmt::format("{}: an input of somebody else came later", out);
-    if (c.fixtures.empty()) return fmt::format("{}: the host had somebody else act on it, or in its way", out);
+    if (c.late_input) return fmt::format("{}: a press arrived too late", out);
+    if (run.from_inputs) return fmt::format("{}: an input of another player arrived later", out);
+    if (c.fixtures.empty()) return fmt::format("{}: at the host another character acted on it, or blocked it", out);
     for (std::size_t i = 0; i < c.fixtures.size() && i < 3; ++i)
-        out = fmt::format("{}{} {}", out, i == 0 ? ": the host had it otherwise with" : ",",
-                          fixture_name(run, c.fixtures[i]));
+        out = fmt::format("{}{} {}", out, i == 0 ? ": the host differed in" : ",", fixture_name(run, c.fixtures[i]));
     return out;
 }
 

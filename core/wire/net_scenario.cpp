@@ -21,12 +21,12 @@ tl::expected<WirePlayer, std::string> player_of(const SceneView& r, const WirePe
     if (!peer.tape.empty()) {
         const auto tape =
             std::find_if(tapes.begin(), tapes.end(), [&](const Tape& each) { return each.name == peer.tape; });
-        if (tape == tapes.end()) return wrong(fmt::format("there is no tape called \"{}\"", peer.tape));
+        if (tape == tapes.end()) return wrong(fmt::format("unknown tape \"{}\"", peer.tape));
         const auto track = std::find_if(tape->tracks.begin(), tape->tracks.end(), [&](const TapeTrack& each) {
             return peer.track.empty() || track_name(each, each.body) == peer.track;
         });
         if (track == tape->tracks.end())
-            return wrong(fmt::format("the tape \"{}\" has no character called {}", peer.tape, peer.track));
+            return wrong(fmt::format("unknown character '{1}' in tape \"{0}\"", peer.tape, peer.track));
         out.track = *track;
     }
     if (!peer.place.empty()) {
@@ -48,38 +48,37 @@ tl::expected<WirePlayer, std::string> player_of(const SceneView& r, const WirePe
 
 std::string what_is_wrong(const Program& program, const WirePlan& plan) {
     constexpr std::size_t max_bodies = 256;  // a message says which in one byte
-    if (program.bodies.size() > max_bodies) return fmt::format("shared play knows at most {} bodies", max_bodies);
-    if (plan.peers.empty()) return "nobody plays: a rehearsal has a host, and peers behind it";
+    if (program.bodies.size() > max_bodies) return fmt::format("shared play supports at most {} bodies", max_bodies);
+    if (plan.peers.empty()) return "expected a host and at least one peer";
     if (plan.peers.size() > defaults::max_wire_peers)
-        return fmt::format("{} peers are too many: at most {}, with the host", plan.peers.size(),
+        return fmt::format("expected at most {1} peers with the host, got {0}", plan.peers.size(),
                            defaults::max_wire_peers);
     if (!(plan.length_s > 0.0) || plan.length_s > defaults::max_wire_s)
-        return fmt::format("a rehearsal lasts more than 0 and at most {:g} s", defaults::max_wire_s);
-    if (!(plan.send_every_s >= 0.0) || plan.send_every_s > 10.0) return "send_every lies within 0 and 10 s";
-    if (!(plan.behind_s >= 0.0) || plan.behind_s > 10.0) return "behind lies within 0 and 10 s";
-    if (!(plan.input_delay_s >= 0.0) || plan.input_delay_s > 1.0) return "input_delay lies within 0 and 1 s";
+        return fmt::format("length: expected more than 0 and at most {:g} s", defaults::max_wire_s);
+    if (!(plan.send_every_s >= 0.0) || plan.send_every_s > 10.0) return "send_every: expected 0 to 10 s";
+    if (!(plan.behind_s >= 0.0) || plan.behind_s > 10.0) return "behind: expected 0 to 10 s";
+    if (!(plan.input_delay_s >= 0.0) || plan.input_delay_s > 1.0) return "input_delay: expected 0 to 1 s";
     double joined = 0.0;
     for (const WirePeer& peer : plan.peers) {
         const WireLink& link = peer.link;
         const auto is_share = [](double share) { return share >= 0.0 && share <= 1.0; };
         const auto is_delay = [](double delay) { return delay >= 0.0 && delay <= 10.0; };
-        if (!is_delay(link.delay_s)) return fmt::format("{}: its delay lies within 0 and 10 s", peer.name);
-        if (!is_delay(link.jitter_s)) return fmt::format("{}: its jitter lies within 0 and 10 s", peer.name);
-        if (!is_share(link.loss)) return fmt::format("{}: its loss is a share, from 0 to 1", peer.name);
-        if (!is_share(link.duplicates)) return fmt::format("{}: its duplicates are a share, from 0 to 1", peer.name);
-        if (!(link.bytes_per_s >= 0.0)) return fmt::format("{}: bytes per second can't be negative", peer.name);
-        if (!(std::abs(peer.clock_s) <= 1.0))
-            return fmt::format("{}: its clock is off by at most 1 s, one way or the other", peer.name);
-        if (!(peer.joins_s >= 0.0)) return fmt::format("{}: nobody joins before the start", peer.name);
+        if (!is_delay(link.delay_s)) return fmt::format("{}: delay: expected 0 to 10 s", peer.name);
+        if (!is_delay(link.jitter_s)) return fmt::format("{}: jitter: expected 0 to 10 s", peer.name);
+        if (!is_share(link.loss)) return fmt::format("{}: loss: expected 0 to 1", peer.name);
+        if (!is_share(link.duplicates)) return fmt::format("{}: duplicates: expected 0 to 1", peer.name);
+        if (!(link.bytes_per_s >= 0.0)) return fmt::format("{}: bytes_per_second: expected 0 or more", peer.name);
+        if (!(std::abs(peer.clock_s) <= 1.0)) return fmt::format("{}: clock: expected -1 to 1 s", peer.name);
+        if (!(peer.joins_s >= 0.0)) return fmt::format("{}: joins: expected 0 s or more", peer.name);
         if (peer.joins_s < joined)
-            return fmt::format("{}: it joins before the one in front of it; put them in the order in which they join",
+            return fmt::format("{}: it joins before the peer above it; sort the peers by the time they join",
                                peer.name);
         if (peer.leaves_s && *peer.leaves_s <= peer.joins_s)
             return fmt::format("{}: it leaves before it has joined", peer.name);
         joined = peer.joins_s;
     }
-    if (plan.peers.front().clock_s != 0.0) return "the host's clock is the one that counts: leave it out";
-    if (plan.peers.front().joins_s > 0.0) return "the host is there from the start";
+    if (plan.peers.front().clock_s != 0.0) return "clock is not allowed for the host; remove it";
+    if (plan.peers.front().joins_s > 0.0) return "joins is not allowed for the host: it is there from the start";
     return {};
 }
 

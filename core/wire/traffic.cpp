@@ -59,11 +59,11 @@ struct InWords {
                            inputs.first + inputs.told.size(), inputs.until_tick);
     }
     std::string operator()(const CertainMessage& certain) const {
-        return fmt::format("certain {}: {}", certain.number, std::visit(*this, certain.content));
+        return fmt::format("reliable {}: {}", certain.number, std::visit(*this, certain.content));
     }
     std::string operator()(const HelloMessage&) const { return "hello"; }
     std::string operator()(const WelcomeMessage& welcome) const {
-        return fmt::format("welcome as character {} of {} at tick {}, {} kept tellings, state of {} bytes",
+        return fmt::format("welcome as character {} of {} at tick {}, {} kept messages, state of {} bytes",
                            welcome.actor + 1, welcome.bodies.size(), welcome.tick, welcome.kept.size(),
                            welcome.state.size());
     }
@@ -99,7 +99,7 @@ tl::expected<TrafficRead, std::string> read_traffic(std::span<const std::uint8_t
     ByteReader read(bytes);
     const auto begins = read.raw(signature.size());
     if (!read.ok() || !std::equal(begins.begin(), begins.end(), signature.begin(), signature.end()))
-        return tl::make_unexpected(std::string("this is no recording of traffic: it doesn't begin with LEAPWIRE"));
+        return tl::make_unexpected(std::string("expected a recording of traffic: it doesn't begin with LEAPWIRE"));
     std::uint32_t layout = 0;
     read(layout);
     if (layout != newest_layout)
@@ -120,7 +120,7 @@ tl::expected<TrafficRead, std::string> read_traffic(std::span<const std::uint8_t
         const std::size_t at = bytes.size() - read.left();
         const std::uint64_t size = read.count();
         if (!read.ok() || read.left() < sum_size || size > read.left() - sum_size) {
-            problem(at, "the recording ends inside a message; it and what should follow is left out");
+            problem(at, "the recording ends inside a message; it and the rest are skipped");
             break;
         }
         const auto record = read.raw(size);
@@ -135,10 +135,10 @@ tl::expected<TrafficRead, std::string> read_traffic(std::span<const std::uint8_t
         fields(message.again_s);
         const bool whole = fields.ok() && sum == sum_of(record);
         if (!whole || !makes_sense(message, out.traffic.peers.size())) {
-            problem(at, "a damaged message is left out");
+            problem(at, "skipped a damaged message");
             constexpr std::size_t max_problems = 100;
             if (out.problems.size() < max_problems) continue;
-            problem(at, "and so on: the rest is left out");
+            problem(at, "and more; the rest is not listed");
             break;
         }
         const auto rest = fields.raw(fields.left());
@@ -150,7 +150,7 @@ tl::expected<TrafficRead, std::string> read_traffic(std::span<const std::uint8_t
 
 std::string message_text(std::span<const std::uint8_t> bytes) {
     const auto message = decode(bytes);
-    return message ? std::visit(InWords{}, *message) : std::string("unreadable: its sum isn't its own");
+    return message ? std::visit(InWords{}, *message) : std::string("unreadable: the checksum does not match");
 }
 
 }  // namespace leap

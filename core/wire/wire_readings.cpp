@@ -13,22 +13,21 @@ namespace leap {
 namespace {
 
 constexpr std::array kinds{
-    WireReading{"differing", "s", "how long a peer's world differed from the host's in something, in all", 0.0},
+    WireReading{"differing", "s", "how long a peer's world differed from the host's, in total", 0.0},
     WireReading{"longest_difference", "s", "the longest one", 0.0},
-    WireReading{"last_difference", "s", "when the last one ended: from then on all agree", 0.0},
-    WireReading{"corrections", "", "how often a character was put right", 0.0},
+    WireReading{"last_difference", "s", "when the last one ended; from then on all agree", 0.0},
+    WireReading{"corrections", "", "how often a character was corrected", 0.0},
     WireReading{"corrections_per_minute", "", "the same for each minute of each peer", 0.0},
-    WireReading{"largest_correction", "m", "how far a character was moved by one, at most", 0.0},
-    WireReading{"late_inputs", "", "what players did that reached the host too late", 0.0},
-    WireReading{"press_to_seen", "s", "from a press to when another peer could see it, in the middle", 0.0},
-    WireReading{"slowest_press", "s", "the same of the slowest one", 0.0},
-    WireReading{"bytes_per_second", "B/s", "through one peer's connection, both ways, the busiest one's", 0.0},
+    WireReading{"largest_correction", "m", "largest distance of a correction", 0.0},
+    WireReading{"late_inputs", "", "inputs that reached the host too late", 0.0},
+    WireReading{"press_to_seen", "s", "from a press until another peer sees it, median", 0.0},
+    WireReading{"slowest_press", "s", "the same, maximum", 0.0},
+    WireReading{"bytes_per_second", "B/s", "of the busiest connection, both directions", 0.0},
     WireReading{"largest_message", "B", "the largest one", 0.0},
-    WireReading{"lost_messages", "", "messages that never came", 0.0},
-    WireReading{"refused_words", "", "what peers said of things that somebody else held by then", 0.0},
-    WireReading{"unreadable_messages", "", "messages that came and made no sense", 0.0},
-    WireReading{"worlds_parted", "", "peers whose world came to be another than the host's, all being from inputs",
-                0.0},
+    WireReading{"lost_messages", "", "messages that never arrived", 0.0},
+    WireReading{"refused_words", "", "refused claims: another peer held the thing by then", 0.0},
+    WireReading{"unreadable_messages", "", "messages that could not be read", 0.0},
+    WireReading{"worlds_parted", "", "desyncs: peers whose world differed from the host, from inputs", 0.0},
 };
 
 double middle_of(std::vector<double> values) {

@@ -21,7 +21,7 @@ class ColumnByTick {
         const std::vector<Change>& changes = things_[thing];
         const auto after = std::upper_bound(changes.begin(), changes.end(), tick,
                                             [](std::size_t when, const Change& each) { return when < each.tick; });
-        assert(after != changes.begin() && "it came later");
+        assert(after != changes.begin() && "it arrived later");
         return (after - 1)->value;
     }
     /// How many things there were: some come later, behind those that are there.

@@ -293,7 +293,7 @@ tl::expected<void, std::string> rename_item(CoursePlan& plan, const CourseItem& 
     const bool named = item.kind == ItemKind::fixture || item.kind == ItemKind::place;
     if (name.empty() && named) return tl::make_unexpected(std::string("fixtures and places need a name"));
     if (named && is_taken(plan, item.kind, name))
-        return tl::make_unexpected(fmt::format("there is already one called \"{}\"", name));
+        return tl::make_unexpected(fmt::format("the name \"{}\" is already used", name));
     if (item.kind == ItemKind::fixture)
         for (PlacedFixture& other : plan.fixtures)
             if (other.link == own) other.link = name;

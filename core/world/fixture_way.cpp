@@ -23,16 +23,16 @@ std::optional<PathProblem> path_problem(const FixturePath& path) {
     Vec3 before{0.0};
     for (std::size_t i = 0; i < path.points.size(); ++i) {
         if (glm::length(path.points[i].at - before) < min_path_part_m)
-            return PathProblem{i, "this is the point before it; two points of a path stand apart"};
+            return PathProblem{i, "this point equals the one before it; move one of them"};
         before = path.points[i].at;
     }
     if (path.points.size() > max_path_points)
         return PathProblem{std::nullopt, fmt::format("a path has at most {} points", max_path_points)};
     if (path.round && path.points.size() < fewest_points_of_round)
-        return PathProblem{std::nullopt, "a round wants two points at least beside where the fixture stands"};
+        return PathProblem{std::nullopt, "a round trip needs at least two points besides the start"};
     if (path.round && glm::length(before) < min_path_part_m)
         return PathProblem{path.points.size() - 1,
-                           "a round closes by itself: leave out the last point, it is the first"};
+                           "a round closes by itself: remove the last point, which is the first"};
     return std::nullopt;
 }
 

@@ -102,12 +102,12 @@ tl::expected<FixturePath, std::string> read_path_text(std::string_view text) {
             const auto read = take_number(part);
             if (!read || !(std::abs(*read) <= 1e5))
                 return tl::make_unexpected(fmt::format(
-                    "“{}”: a point is three numbers in metres, as in 6, 0, 0 stop; points are parted by ;", written));
+                    "“{}”: expected three numbers in metres, as in 6, 0, 0 stop; write ; between points", written));
             point.at[axis] = *read;
         }
         point.stops = part == "stop";
         if (!part.empty() && !point.stops)
-            return tl::make_unexpected(fmt::format("“{}”: behind a point stands nothing but stop", written));
+            return tl::make_unexpected(fmt::format("“{}”: only stop is allowed after a point", written));
         out.points.push_back(point);
     }
     if (const auto problem = path_problem(out)) return tl::make_unexpected(problem->text);

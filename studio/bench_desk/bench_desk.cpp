@@ -267,7 +267,7 @@ QString BenchDesk::prepare_picture(const PictureOptions& options) {
         return {};
     }
     const TrialEntry* entry = session_.project().find_trial(options.trial.toStdString());
-    if (entry == nullptr) return tr("there is no trial \"%1\"").arg(options.trial);
+    if (entry == nullptr) return tr("unknown trial \"%1\"").arg(options.trial);
     notebook_->select_trial(entry->path);
     if (entry->trial.kind == TrialKind::pair) return {};
     return session_.run_trial(std::string(entry->path));

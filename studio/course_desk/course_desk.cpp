@@ -190,7 +190,7 @@ QString CourseDesk::prepare_picture(const PictureOptions& options) {
     side_->fit();
     if (options.trial.isEmpty() || options.desk != "course") return {};  // the Bench's picture
     const TrialEntry* entry = editor_.session().project().find_trial(options.trial.toStdString());
-    if (entry == nullptr) return tr("there is no trial \"%1\"").arg(options.trial);
+    if (entry == nullptr) return tr("unknown trial \"%1\"").arg(options.trial);
     return editor_.session().run_trial(std::string(entry->path));
 }
 

@@ -296,7 +296,7 @@ void CourseSheet::fill_fields() {
                   const auto& all = editor_.plan().fixtures;
                   const bool known = name.empty() || std::any_of(all.begin(), all.end(),
                                                                  [&](const auto& other) { return other.name == name; });
-                  if (!known) return tr("There is no fixture called “%1”").arg(typed.trimmed());
+                  if (!known) return tr("Unknown fixture “%1”").arg(typed.trimmed());
                   editor_.edit(tr("Link"), [&](CoursePlan& next) { next.fixtures[i].link = name; });
                   return QString();
               });

@@ -14,7 +14,7 @@ namespace {
 
 std::optional<Measured> measured_of(const std::string& curve) {
     for (const Measured what : {Measured::x, Measured::y, Measured::z, Measured::height, Measured::speed})
-        if (measured_name(what) == curve) return what;
+        if (measured_name(what) == curve || (what == Measured::height && curve == "feet")) return what;
     return std::nullopt;
 }
 

@@ -162,7 +162,7 @@ QString StageDesk::prepare_picture(const PictureOptions& options) {
     transport_->all_button()->setChecked(options.all);
     if (!options.move.isEmpty()) {
         const auto machine = session_.program()->find_machine(options.move.toStdString());
-        if (!machine) return QString("there is no move or stance \"%1\"").arg(options.move);
+        if (!machine) return QString("unknown move or stance \"%1\"").arg(options.move);
         score_->select_machine(*machine);
         sheet_->show_machine(*machine);
     }

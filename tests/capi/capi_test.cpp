@@ -202,7 +202,7 @@ TEST(Capi, DialsAreCheckedAndSaidWithTheirUnits) {
     EXPECT_EQ(leap_tuning_set(made, "hop.rise", 7.0, &error), LEAP_ARGUMENT);
     EXPECT_STREQ(error.message, "hop.rise lies within 0.2 m and 6 m");
     EXPECT_EQ(leap_tuning_set(made, "hop.rse", 1.0, &error), LEAP_NOT_FOUND);
-    EXPECT_NE(std::strstr(error.message, "did you mean hop.rise?"), nullptr) << error.message;
+    EXPECT_NE(std::strstr(error.message, "did you mean 'hop.rise'?"), nullptr) << error.message;
     EXPECT_EQ(leap_tuning_set_text(made, "hop.rise", "3 s", &error), LEAP_ARGUMENT);
     EXPECT_EQ(leap_tuning_leave_out(made, "hop", &error), LEAP_OK);
     EXPECT_EQ(leap_tuning_get(made, "hop.rise", &value), LEAP_OK);

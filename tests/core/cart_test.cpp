@@ -187,15 +187,15 @@ TEST(CartRuns, MistakesAreTold) {
     };
     const std::string wheels =
         "wheels at 1 m, 1 m, 0 m radius 0.3 m travel 0.2 m stiffness 9 kN/m damping 50 % grip 90 %";
-    told("fixture a { box 1 m, 1 m, 1 m " + wheels + " phase p { solid } }", "must be able to be loose");
+    told("fixture a { box 1 m, 1 m, 1 m " + wheels + " phase p { solid } }", "only allowed in fixtures with a mass");
     told("fixture a { box 1 m, 1 m, 1 m mass 9 kg wheels at 1 m, 1 m, 0 m radius 0.3 m phase p { loose } }",
-         "these wheels have no");
-    told("fixture a { box 1 m, 1 m, 1 m mass 9 kg phase p { loose wheels push 3 N } }", "a has no wheels");
+         "is missing");
+    told("fixture a { box 1 m, 1 m, 1 m mass 9 kg phase p { loose wheels push 3 N } }", "'a' has no wheels");
     told("fixture a { box 1 m, 1 m, 1 m mass 9 kg " + wheels + " phase p { loose wheels push 3 m } }",
-         "wheels push wants");
-    told("fixture a { box 1 m, 1 m, 1 m gauge g = own_front phase p { solid } }", "a gauge is a number");
-    told("reading r = largest_drop(a.g)\nfixture a { box 1 m, 1 m, 1 m gauge g = share phase p { solid } }",
-         "largest_drop looks at");
+         "wheels push: expected");
+    told("fixture a { box 1 m, 1 m, 1 m watch g = own_front phase p { solid } }", "watch: expected a number");
+    told("reading r = largest_drop(a.g)\nfixture a { box 1 m, 1 m, 1 m watch g = progress phase p { solid } }",
+         "largest_drop: expected");
 }
 
 }  // namespace

@@ -32,12 +32,12 @@ TEST(DialSweep, AnAxisIsReadAndWhatIsWrongIsTold) {
     EXPECT_EQ(axis.at(1), 1.0);
     EXPECT_EQ(axis.at(4), 2.5);
     EXPECT_EQ(read_axis("hop.rise", scene.program, scene.tuning, scene.course.plan)->to, 6.0) << "its own range";
-    EXPECT_NE(scene.axis_problem("hop.rise=3m..1m:5").find("upside down"), std::string::npos);
+    EXPECT_NE(scene.axis_problem("hop.rise=3m..1m:5").find("swap them"), std::string::npos);
     EXPECT_NE(scene.axis_problem("hop.rise=0m..1m:5").find("outside of the dial's range"), std::string::npos);
-    EXPECT_NE(scene.axis_problem("hop.rise=1m..2m:none").find("no number of points"), std::string::npos);
-    EXPECT_NE(scene.axis_problem("hop.rise=1m..2m:0").find("no number of points"), std::string::npos);
-    EXPECT_NE(scene.axis_problem("hop.rise=1s..2s").find("hop.rise is m, this is s"), std::string::npos);
-    EXPECT_NE(scene.axis_problem("hop.rise=1m").find("no range"), std::string::npos);
+    EXPECT_NE(scene.axis_problem("hop.rise=1m..2m:none").find("expected a number of points"), std::string::npos);
+    EXPECT_NE(scene.axis_problem("hop.rise=1m..2m:0").find("expected a number of points"), std::string::npos);
+    EXPECT_NE(scene.axis_problem("hop.rise=1s..2s").find("hop.rise: expected m, got s"), std::string::npos);
+    EXPECT_NE(scene.axis_problem("hop.rise=1m").find("expected a range"), std::string::npos);
     EXPECT_NE(scene.axis_problem("hop.rsie=1m..2m").find("did you mean"), std::string::npos);
 }
 
@@ -93,13 +93,13 @@ TEST(DialSweep, ShardsPutTogetherAreTheSameBytesInAnyOrder) {
         return merged ? std::string("fine") : merged.error();
     };
     EXPECT_NE(problem({parts[0], parts[1]}).find("are missing, the first is cell 1"), std::string::npos);
-    EXPECT_NE(problem({parts[0], parts[0], parts[1]}).find("is in part2.csv as well"), std::string::npos);
-    EXPECT_NE(problem({parts[0], "nonsense\n"}).find("part0.csv:1: this is no part of a sweep"), std::string::npos);
+    EXPECT_NE(problem({parts[0], parts[0], parts[1]}).find("is also in part2.csv"), std::string::npos);
+    EXPECT_NE(problem({parts[0], "nonsense\n"}).find("part0.csv:1: expected a part of a sweep"), std::string::npos);
     EXPECT_NE(problem({parts[0], "cell,of,other\n"}).find("has no column \"sweep\""), std::string::npos);
     EXPECT_NE(problem({parts[0], "cell,of,sweep,other\n"}).find("its columns differ"), std::string::npos);
     EXPECT_NE(problem({parts[0] + "x,y\n", parts[1], parts[2]}).find("doesn't begin with a cell's number"),
               std::string::npos);
-    EXPECT_NE(problem({}).find("nothing to put together"), std::string::npos);
+    EXPECT_NE(problem({}).find("expected the files of parts"), std::string::npos);
 }
 
 /// Parts that were made of anything else, and every kind of damage, are refused.

@@ -173,18 +173,20 @@ TEST(FixturesThatFace, WhatCantBeMeantIsToldWithItsPlace) {
         return all;
     };
     const std::string box = "fixture f { box 1 m, 1 m, 1 m ";
-    EXPECT_NE(messages(box + "phase p { solid slide 0 m, 0 m, length(own_middle) } }\n").find("where it stands"),
+    EXPECT_NE(messages(box + "phase p { solid slide 0 m, 0 m, length(own_middle) } }\n")
+                  .find("position of a fixture cannot depend"),
               std::string::npos);
     EXPECT_NE(messages(box + "let away = length(own_middle)  phase p { solid slide 0 m, 0 m, away } }\n")
-                  .find("where it stands"),
+                  .find("position of a fixture cannot depend"),
               std::string::npos);
-    EXPECT_NE(messages(box + "phase p { solid face own_ahead } }\n").find("where it stands"), std::string::npos);
+    EXPECT_NE(messages(box + "phase p { solid face own_ahead } }\n").find("position of a fixture cannot depend"),
+              std::string::npos);
     EXPECT_EQ(messages(box + "phase p { solid face direction(place - own_middle) } }\n"), "");
     EXPECT_EQ(messages(box + "phase p { solid face direction(place - own_middle) at 90 deg/s } }\n"), "");
     EXPECT_NE(messages(box + "mass 3 kg phase p { loose face up } }\n").find("upright"), std::string::npos);
-    EXPECT_NE(
-        messages("move m on j { phase p { face up at 90 deg/s } }\nbutton j key \"J\"\n").find("as its body says"),
-        std::string::npos);
+    EXPECT_NE(messages("move m on j { phase p { face up at 90 deg/s } }\nbutton j key \"J\"\n")
+                  .find("the body sets how fast"),
+              std::string::npos);
 }
 
 }  // namespace

@@ -113,7 +113,7 @@ TEST(Revision, WithoutAGitRepositoryOrSuchARevisionItIsTold) {
           {"git", "add", "-A"},
           {"git", "-c", "user.name=a", "-c", "user.email=a@b.c", "commit", "-qm", "first"}})
         ASSERT_TRUE(run_command(words, folder));
-    EXPECT_NE(load_revision(folder, "nothing").error().find("no revision \"nothing\""), std::string::npos);
+    EXPECT_NE(load_revision(folder, "nothing").error().find("unknown revision \"nothing\""), std::string::npos);
     EXPECT_FALSE(load_revision(folder, "--output=/tmp/x")) << "a revision is never an option";
     const auto then = load_revision(folder, "HEAD");
     ASSERT_TRUE(then) << then.error();

@@ -51,7 +51,7 @@ TEST(Fit, WhatCantBeFittedIsRefusedInWords) {
     EXPECT_NE(fit(scene.setup(), request).problem.find("nothing is free"), std::string::npos);
     request.free = {scene.value("hop.rise")};
     std::swap(request.free[0].low, request.free[0].high);
-    EXPECT_NE(fit(scene.setup(), request).problem.find("upside down"), std::string::npos);
+    EXPECT_NE(fit(scene.setup(), request).problem.find("swap them"), std::string::npos);
     std::swap(request.free[0].low, request.free[0].high);
     Tape lost = tape;
     lost.tracks[0].start_place = "nowhere";

@@ -205,7 +205,7 @@ TEST(FixturePaths, ThatAreMissingOrOfNoUseAreTold) {
         return all;
     };
     EXPECT_EQ(warnings("follow path at 2 m/s", bend), "");
-    EXPECT_NE(warnings("follow path at 2 m/s", {}).find("gives it none"), std::string::npos);
+    EXPECT_NE(warnings("follow path at 2 m/s", {}).find("has none in the course"), std::string::npos);
     EXPECT_NE(warnings("solid", bend).find("no phase of raft follows it"), std::string::npos);
 }
 
@@ -253,9 +253,11 @@ TEST(FixturePaths, OfAScriptThatCantBeMeantAreTold) {
         return out.diagnostics.empty() ? std::string() : out.diagnostics.front().message;
     };
     EXPECT_EQ(message("phase p { follow path at 2 m/s }"), "");
-    EXPECT_NE(message("phase p { follow path at speed }").find("can't change on the way"), std::string::npos);
-    EXPECT_NE(message("phase p { follow path at 2 m/s stays }").find("what stays doesn't"), std::string::npos);
-    EXPECT_NE(message("mass 3 kg phase p { follow path at 2 m/s }").find("follow a path"), std::string::npos);
+    EXPECT_NE(message("phase p { follow path at speed }").find("constant for the speed along a path"),
+              std::string::npos);
+    EXPECT_NE(message("phase p { follow path at 2 m/s stays }").find("'stays' is not allowed"), std::string::npos);
+    EXPECT_NE(message("mass 3 kg phase p { follow path at 2 m/s }").find("follow path are not allowed"),
+              std::string::npos);
     EXPECT_NE(message("phase p { follow path at 2 s }"), "");
 }
 

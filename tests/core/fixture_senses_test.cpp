@@ -145,7 +145,7 @@ TEST(MeterStatements, GaugesAndProbesOfAMeterAreRefused) {
 TEST(FixtureProbes, OnlyRayAndNearestAreAskedByFixtures) {
     const std::string text = std::string(test::plain_body) +
                              "fixture a { box 1 m, 1 m, 1 m  probe low = ground within 2 m  phase b { solid } }\n";
-    EXPECT_NE(test::messages_of(text).find("a fixture's probe is a ray or nearest"), std::string::npos);
+    EXPECT_NE(test::messages_of(text).find("only ray and nearest are allowed as probes"), std::string::npos);
 }
 
 }  // namespace

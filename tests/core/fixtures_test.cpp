@@ -219,7 +219,7 @@ TEST_P(Fixtures, ARunMayBeginBeforeALanternThatBurnsAndWaterGivesBackThere) {
     tape.tracks[0].start_lit = "gate";
     const auto refused = replay(scene.at(GetParam()), tape);
     ASSERT_FALSE(refused);
-    EXPECT_NE(refused.error().find("no checkpoint called \"gate\""), std::string::npos);
+    EXPECT_NE(refused.error().find("unknown checkpoint \"gate\""), std::string::npos);
 }
 
 TEST_P(Fixtures, ABoardLaunchesToTheHeightOfItsSpeed) {
@@ -427,11 +427,11 @@ TEST(FixtureRuns, WhatCanNotBeMeantIsWarnedOf) {
     std::string all;
     for (const FixtureWarning& warning : fixture_warnings(scene.program, scene.tuning, scene.course.plan))
         all += warning.text + "\n";
-    EXPECT_NE(all.find("lone bell: bell speaks of its link, and it has none"), std::string::npos) << all;
-    EXPECT_NE(all.find("arm: lever speaks of its link"), std::string::npos) << all;
-    EXPECT_NE(all.find("walled in: there is no room for the body in front of it"), std::string::npos) << all;
-    EXPECT_NE(all.find("shy: its focus reaches 0.10 m, which lies inside"), std::string::npos) << all;
-    EXPECT_NE(all.find("other stands in the same place as double"), std::string::npos) << all;
+    EXPECT_NE(all.find("lone bell: bell uses its link, but has none"), std::string::npos) << all;
+    EXPECT_NE(all.find("arm: lever uses its link"), std::string::npos) << all;
+    EXPECT_NE(all.find("walled in: there is no room for the body at its exit"), std::string::npos) << all;
+    EXPECT_NE(all.find("shy: its focus reaches 0.10 m, less than the radius"), std::string::npos) << all;
+    EXPECT_NE(all.find("other is at the same position as double"), std::string::npos) << all;
     EXPECT_EQ(all.find("well:"), std::string::npos) << all;
 }
 
@@ -439,9 +439,8 @@ TEST(FixtureRuns, WhatTheScriptDoesNotKnowIsToldAndStandsIdle) {
     const Scene scene = with({placed("gate", "doom", {4, 0, 0}), placed("arm", "lever", {1.2, 0, 0}, 180, "gat")});
     const auto problems = fixture_errors(scene.program, scene.course.plan);
     ASSERT_EQ(problems.size(), 2U);
-    EXPECT_EQ(problems[0].text, "fixture \"gate\": the script has no fixture doom; did you mean door?");
-    EXPECT_EQ(problems[1].text,
-              "fixture \"arm\" is linked to \"gat\", and there is none of that name; did you mean gate?");
+    EXPECT_EQ(problems[0].text, "fixture \"gate\": unknown kind 'doom'; did you mean 'door'?");
+    EXPECT_EQ(problems[1].text, "fixture \"arm\" is linked to the unknown fixture \"gat\"; did you mean 'gate'?");
     const Trace trace = scene.run(TapeMaker(2).hold("use", 0.5, 0.1).stick(1.0, 0, 1));
     EXPECT_EQ(words_of(scene, trace, {EventKind::fixture_phase}), (Words{"arm pulled", "arm ready"}));
 }

@@ -33,13 +33,13 @@ TEST(FreeValue, DialsPointsOfCurvesAndThingsOfTheCourseAreFound) {
 
 TEST(FreeValue, WhatIsLackingIsToldWithTheNearestName) {
     const test::HopScene scene(with_curve, test::gap_plan());
-    EXPECT_EQ(problem(scene, "hop.rsie"), "there is no dial hop.rsie; did you mean hop.rise?");
+    EXPECT_EQ(problem(scene, "hop.rsie"), "unknown dial 'hop.rsie'; did you mean 'hop.rise'?");
     EXPECT_EQ(problem(scene, "curve surge point 9"), "the curve surge has 3 points");
     EXPECT_NE(problem(scene, "curve surge").find("names no point"), std::string::npos);
     EXPECT_NE(problem(scene, "curve surge point 0").find("names no point"), std::string::npos);
-    EXPECT_NE(problem(scene, "curve serge point 1").find("did you mean surge?"), std::string::npos);
+    EXPECT_NE(problem(scene, "curve serge point 1").find("did you mean 'surge'?"), std::string::npos);
     EXPECT_NE(problem(scene, "piece far quay").find("names no axis"), std::string::npos);
-    EXPECT_NE(problem(scene, "piece fra quay x").find("did you mean far quay?"), std::string::npos);
+    EXPECT_NE(problem(scene, "piece fra quay x").find("did you mean 'far quay'?"), std::string::npos);
     EXPECT_NE(problem(scene, ""), "found");
 }
 

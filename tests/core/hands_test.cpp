@@ -222,12 +222,12 @@ TEST(HandRuns, ASnapshotGoesOnAsTheRunDid) {
 TEST(HandRuns, MistakesAreTold) {
     const std::string body = test::plain_body;
     EXPECT_NE(test::messages_of(body + "fixture a { sphere radius 1 m mass 1 kg phase p { in hand 0 m, 0 m, 0 m } }")
-                  .find("the body has no hands"),
+                  .find("no body has hands"),
               std::string::npos);
     EXPECT_NE(
         test::messages_of("body b { capsule radius 0.3 m height 1.7 m gravity 9 m/s^2 hands at 0.3 m, 0.2 m, 1 m }\n"
                           "stance walk { }")
-            .find("these hands have no reach"),
+            .find("hands: 'reach' is missing"),
         std::string::npos);
 }
 

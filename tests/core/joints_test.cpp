@@ -257,7 +257,7 @@ TEST(Joints, WhatIsHeldByALinkItDoesntHaveIsToldOf) {
         people + "fixture lamp { sphere radius 0.1 m mass 2 kg phase p { loose tied to link length 2 m } }\n", plan);
     const auto warnings = fixture_warnings(scene.program, scene.tuning, plan);
     ASSERT_GE(warnings.size(), 2U);
-    EXPECT_NE(warnings[0].text.find("held by its link, and it has none"), std::string::npos);
+    EXPECT_NE(warnings[0].text.find("held by its link, but has none"), std::string::npos);
     EXPECT_NE(warnings[1].text.find("held by itself"), std::string::npos);
     EXPECT_TRUE(is_finite(play(scene, TapeMaker(1.0)).state.loose[1].body.place)) << "and it plays all the same";
 }

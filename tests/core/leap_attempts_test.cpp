@@ -138,7 +138,7 @@ TEST(Leaps, TheRunUpGoesRoundWhatStandsInItsMiddle) {
     const test::Scene walled(runner, plan);
     const LeapOutput blocked = leap_attempts(walled.at(120), {0, 1});
     EXPECT_FALSE(blocked.reached());
-    EXPECT_EQ(leap_text(blocked.attempts.front()), "doesn't get to the edge");
+    EXPECT_EQ(leap_text(blocked.attempts.front()), "does not reach the edge");
 }
 
 TEST(Leaps, NeighboursAreTheNearTopsAboveWater) {
@@ -185,7 +185,7 @@ TEST(LeapAttempts, TheLastCentimetresAndCoyoteTimeAreTriedAndTheInputsAreTold) {
         const LeapAttempt found = reaching(try_gap(gap));
         if (!found.reaches) break;
         widest = gap;
-        late = late || found.name.find("behind the edge") != std::string::npos;
+        late = late || found.name.find("after the edge") != std::string::npos;
         ASSERT_FALSE(input_lines(found.inputs).empty());
         EXPECT_EQ(input_lines(found.inputs)[1], "0.000 s stick ahead");
     }

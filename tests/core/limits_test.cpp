@@ -61,7 +61,7 @@ TEST(Limits, MoreButtonsThanATraceKeepsAreAnError) {
     std::string script;
     for (int i = 0; i < 70; ++i) script += fmt::format("button b{} key \"F{}\"\n", i, i);
     const std::string messages = test::messages_of(script + test::plain_body);
-    EXPECT_NE(messages.find("65:8: error: there are more than 64 buttons"), std::string::npos) << messages;
+    EXPECT_NE(messages.find("65:8: error E0501: there are more than 64 buttons"), std::string::npos) << messages;
 }
 
 TEST(Limits, TheHundredthMoveThatWaitsForAProbeStartsAtItsInstantToo) {
@@ -98,7 +98,7 @@ fixture net { box 1 m, 1 m, 0.2 m  counter met in 0..9  phase rests { go full wh
 TEST(Limits, MoreMetersThanThereIsRoomForAreAnError) {
     std::string script = test::plain_body;
     for (int i = 0; i < 9; ++i) script += fmt::format("meter m{} {{ from 0 to 10 }}\n", i);
-    EXPECT_NE(test::messages_of(script).find("error: there are more than 8 meters"), std::string::npos);
+    EXPECT_NE(test::messages_of(script).find("error E0501: there are more than 8 meters"), std::string::npos);
 }
 
 }  // namespace

@@ -64,11 +64,10 @@ TEST(Looks, WhatIsWrongInAFileIsToldWithItsPlace) {
         return error_of(R"({"format": 1, "objects": [{"name": "gong", "parts": [)" + part + "]}]}");
     };
     EXPECT_EQ(object(R"({"shape": "cone", "color": "000000"})"),
-              "l: objects[0].parts[0].shape: there is no shape \"cone\"; parts are box, boards, lathe, ball, sheet");
-    EXPECT_EQ(
-        object(R"({"shape": "ball", "radius": 1, "height": 1, "color": "red"})"),
-        "l: objects[0].parts[0].color: \"red\" is no colour; write red, green and blue as six hexadecimal digits: "
-        "\"b4863a\"");
+              "l: objects[0].parts[0].shape: unknown shape \"cone\"; parts are box, boards, lathe, ball, sheet");
+    EXPECT_EQ(object(R"({"shape": "ball", "radius": 1, "height": 1, "color": "red"})"),
+              "l: objects[0].parts[0].color: expected a colour, got \"red\"; write red, green and blue as six "
+              "hexadecimal digits: \"b4863a\"");
     EXPECT_EQ(object(R"({"shape": "sheet", "corners": [[0, 0, 0], [1, 0]], "color": "000000"})"),
               "l: objects[0].parts[0].corners: must be a list of at least 3 points of 3 numbers up to 100");
     EXPECT_EQ(
@@ -81,7 +80,7 @@ TEST(Looks, WhatIsWrongInAFileIsToldWithItsPlace) {
     EXPECT_NE(error_of("[1, 2"), "read");
     std::vector<std::string> warnings;
     ASSERT_TRUE(read_looks(R"({"format": 1, "material": []})", "l", &warnings));
-    EXPECT_EQ(warnings, (std::vector<std::string>{"l: material: this is not read; did you mean materials?"}));
+    EXPECT_EQ(warnings, (std::vector<std::string>{"l: material: this is not read; did you mean 'materials'?"}));
 }
 
 TEST(Looks, NamesInScriptsThatTheLooksDontHaveAreToldOnceWithTheirPlace) {
@@ -98,8 +97,8 @@ fixture hand { capsule radius 0.3 m height 1.7 m  wears cap, long_cote  phase st
                   words.empty() ? "dor" : "long_cote");
         words.push_back(told.message + "; " + told.hint);
     }
-    EXPECT_EQ(words, (std::vector<std::string>{"nothing can be drawn as dor; did you mean door?",
-                                               "nothing that is worn is called long_cote; did you mean long_coat?"}));
+    EXPECT_EQ(words, (std::vector<std::string>{"nothing can be drawn as dor; did you mean 'door'?",
+                                               "nothing that is worn is called long_cote; did you mean 'long_coat'?"}));
     EXPECT_FALSE(program.machines[*program.find_machine("plain_gate")].fixture->drawn) << "its own shape again";
 }
 
@@ -112,7 +111,7 @@ TEST(Looks, MaterialsThatTheLooksDontHaveAreToldOnce) {
     }
     EXPECT_EQ(material_warnings(plan, "c", usual_looks()),
               (std::vector<std::string>{
-                  "c: the piece \"block\" is of \"timbre\", which the looks don't have; did you mean timber?"}));
+                  "c: the piece \"block\" is of \"timbre\", which the looks don't have; did you mean 'timber'?"}));
 }
 
 TEST(Looks, AProjectWhoseLooksCantBeReadIsThereAllTheSame) {

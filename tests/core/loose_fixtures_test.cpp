@@ -204,14 +204,15 @@ TEST(LooseFixture, MistakesAreTold) {
         const std::string all = test::messages_of(body + fixture);
         EXPECT_NE(all.find(words), std::string::npos) << fixture << "\n" << all;
     };
-    told("fixture a { box 1 m, 1 m, 1 m phase p { loose } }", "weighs nothing");
-    told("fixture a { box 1 m, 1 m, 1 m bounce 50 % phase p { solid } }", "only what can be loose rubs and bounces");
-    told("fixture a { sphere radius 1 m mass 3 m phase p { loose } }", "mass wants kg");
+    told("fixture a { box 1 m, 1 m, 1 m phase p { loose } }", "has no mass");
+    told("fixture a { box 1 m, 1 m, 1 m bounce 50 % phase p { solid } }", "friction and bounce are only allowed");
+    told("fixture a { sphere radius 1 m mass 3 m phase p { loose } }", "mass: expected kg");
     told("fixture a { sphere radius 1 m mass 3 kg phase p { loose solid } }", "solid already");
-    told("fixture a { sphere radius 1 m mass 3 kg phase p { slide 0 m, 0 m, 1 m } }", "doesn't slide");
+    told("fixture a { sphere radius 1 m mass 3 kg phase p { slide 0 m, 0 m, 1 m } }",
+         "are not allowed in fixtures that can be loose");
     told("fixture a { phase p { solid } }", "has no size");
-    told("stance odd when touched_by(crate) { }", "asked by fixtures only");
-    told("move m on jump { phase a { start: hold  end } }", "only a fixture can do this");
+    told("stance odd when touched_by(crate) { }", "only allowed in fixtures");
+    told("move m on jump { phase a { start: hold  end } }", "this is only allowed in fixtures");
 }
 
 }  // namespace

@@ -26,7 +26,7 @@ void expect_messages(const std::vector<Case>& cases, Reader reader) {
 
 TEST(MalformedTape, EachMistakeIsNamedWithItsPlace) {
     expect_messages(
-        {{"", "no valid JSON"},
+        {{"", "invalid JSON"},
          {"{\"format\": 1,\n  \"name\": }", ":2:"},
          {"[]", "must be an object"},
          {R"({"name":"a"})", "format: is missing"},
@@ -65,14 +65,14 @@ TEST(MalformedCourse, EachMistakeIsNamedWithItsPlace) {
          {R"({"format":1,"name":"c","places":[{"name":"p","position":[0,0,1e99]}]})", "entry 3"},
          {R"({"format":1,"name":"c","places":[{"name":"p","position":[0,0,0]},{"name":"p","position":[0,0,0]}]})",
           "two places"},
-         {R"({"format":1,"name":"c","pieces":[{"kind":"blob"}]})", "pieces[0].kind: there is no piece \"blob\""},
+         {R"({"format":1,"name":"c","pieces":[{"kind":"blob"}]})", "pieces[0].kind: unknown piece \"blob\""},
          {R"({"format":1,"name":"c","pieces":[{"kind":"box","center":[0,0,0]}]})", "pieces[0].size: is missing"},
          {R"({"format":1,"name":"c","pieces":[{"kind":"box","center":[0,0,0],"size":[1,0,1]}]})",
           "a millimetre or longer"},
          {R"({"format":1,"name":"c","pieces":[{"kind":"steps","center":[0,0,0],"size":[1,1,1]}]})",
           "count: is missing"},
          {R"({"format":1,"name":"c","pieces":[{"kind":"mesh","center":[0,0,0],"vertices":[[0,0,0]],"faces":[[0,0,1]]}]})",
-          "no vertex 1"},
+          "unknown vertex 1"},
          {R"({"format":1,"name":"c","pieces":[{"kind":"mesh","center":[0,0,0],"faces":[]}]})", "vertices"},
          {R"({"format":1,"name":"c","pieces":[{"kind":"mesh","center":[0,0,0],"vertices":[["a",0,0]],"faces":[]}]})",
           "three numbers"},
@@ -87,7 +87,7 @@ TEST(MalformedCourse, EachMistakeIsNamedWithItsPlace) {
 }
 
 TEST(MalformedProject, EachMistakeIsNamedWithItsPlace) {
-    expect_messages({{"nonsense", "no valid JSON"},
+    expect_messages({{"nonsense", "invalid JSON"},
                      {R"({"format":1})", "name: is missing"},
                      {R"({"format":1,"name":"p","script":"s","course":"c","view":"above"})", "view: must be"},
                      {R"({"format":1,"name":"p","script":"s","course":"c","tapes":"t"})", "tapes: must be a list"},

@@ -41,13 +41,13 @@ TEST(MeasuredRun, WhatIsWrongIsToldWithItsLine) {
     EXPECT_NE(problem("").find("at least 3"), std::string::npos);
     EXPECT_NE(problem("a,b\n1,2\n").find("m.csv:1: the head line needs a column time"), std::string::npos);
     EXPECT_NE(problem("time,a\n1,2\n").find("one of x, y, z, height, speed"), std::string::npos);
-    EXPECT_NE(problem("time,height\n0,1\n1,nan\n2,1\n").find("m.csv:3: \"nan\" is no number (height)"),
+    EXPECT_NE(problem("time,height\n0,1\n1,nan\n2,1\n").find("m.csv:3: expected a number, got \"nan\" (height)"),
               std::string::npos);
     EXPECT_NE(problem("time,height\n0,1\n1,2 m\n2,1\n").find("m.csv:3:"), std::string::npos);
     EXPECT_NE(problem("time,height\n0,1\n0,2\n2,1\n").find("doesn't come after"), std::string::npos);
-    EXPECT_NE(problem("time,height (s)\n0,1\n1,2\n2,1\n").find("\"s\" is no unit of m"), std::string::npos);
+    EXPECT_NE(problem("time,height (s)\n0,1\n1,2\n2,1\n").find("unknown unit \"s\" of m"), std::string::npos);
     EXPECT_NE(problem("time,height\n0,1\n").find("there are 1 measured times"), std::string::npos);
-    EXPECT_NE(problem("time,height\n,1\n").find("is no number (time)"), std::string::npos);
+    EXPECT_NE(problem("time,height\n,1\n").find("expected a number, got \"\" (time)"), std::string::npos);
 }
 
 /// What a rehearsed run has, as if it had been measured from `later` on, 10 m higher up.
@@ -117,7 +117,7 @@ TEST(MeasuredRun, ItIsLaidOverTheRunWithWhatWasMeasuredInItsPlace) {
 TEST(MeasuredRun, UnitsThatAreNoneAreToldBeforeAnythingIsRead) {
     EXPECT_TRUE(check_units({}));
     EXPECT_TRUE(check_units({"ms", "cm", "km/h"}));
-    EXPECT_NE(check_units({"m", "cm", "km/h"}).error().find("\"m\" is no unit of s"), std::string::npos);
+    EXPECT_NE(check_units({"m", "cm", "km/h"}).error().find("unknown unit \"m\" of s"), std::string::npos);
     EXPECT_NE(check_units({"s", "feet?", "m/s"}).error().find("\"feet?\""), std::string::npos);
     EXPECT_NE(check_units({"s", "m", "s"}).error().find("write it like km/h"), std::string::npos);
 }

@@ -107,7 +107,7 @@ TEST(PoseChains, ThingsThatWouldHoldEachOtherAreRefusedInWords) {
     const auto said = test::words_of(scene, played.trace, {EventKind::caught, EventKind::hold_refused});
     ASSERT_EQ(said.size(), 2U);
     EXPECT_EQ(said[0], "low caught by high");
-    EXPECT_EQ(said[1], "high not taken by low, which it holds itself");
+    EXPECT_EQ(said[1], "high not held by low, which it holds itself");
 }
 
 }  // namespace

@@ -67,15 +67,15 @@ TEST(ProjectCheck, MisspeltMembersAreTold) {
         "facign": 90}], "pieces": [{"centre": [0, 0, 0], "center": [0, 0, 0], "size": [1, 1, 1]}]})",
                     "c", &warnings);
     ASSERT_TRUE(plan);
-    EXPECT_EQ(warnings, (Words{"c: plcaes: this is not read; did you mean places?",
-                               "c: places[0].facign: this is not read; did you mean facing?",
-                               "c: pieces[0].centre: this is not read; did you mean center?"}));
+    EXPECT_EQ(warnings, (Words{"c: plcaes: this is not read; did you mean 'places'?",
+                               "c: places[0].facign: this is not read; did you mean 'facing'?",
+                               "c: pieces[0].centre: this is not read; did you mean 'center'?"}));
     warnings.clear();
     EXPECT_TRUE(read_tape(R"({"format": 1, "name": "t", "start": {"at": "p"}, "length": 1, "lenght": 2,
         "events": [{"t": 0.5, "button": "jump", "down": true, "donw": false}]})",
                           "t", &warnings));
-    EXPECT_EQ(warnings, (Words{"t: lenght: this is not read; did you mean length?",
-                               "t: events[0].donw: this is not read; did you mean down?"}));
+    EXPECT_EQ(warnings, (Words{"t: lenght: this is not read; did you mean 'length'?",
+                               "t: events[0].donw: this is not read; did you mean 'down'?"}));
 }
 
 TEST(ProjectCheck, WhatActsOnSomethingSharedAndIsntSharedItselfIsTold) {
@@ -125,7 +125,7 @@ move lifted when inside(draught) { phase a { end when not inside(draught) } }
     project.course = plan;
     const Words words = project_warnings(project);
     ASSERT_EQ(words.size(), 2U);
-    EXPECT_NE(words[0].find("the course has no volume of the kind watre; did you mean water?"), std::string::npos)
+    EXPECT_NE(words[0].find("the course has no volume of the kind watre; did you mean 'water'?"), std::string::npos)
         << words[0];
     EXPECT_NE(words[1].find("no volume of the kind draught"), std::string::npos) << "one of that kind is solid";
 }

@@ -101,10 +101,10 @@ TEST(Rename, EveryOtherKindOfNameIsRenamedToo) {
 }
 
 TEST(Rename, ANewNameThatWouldChangeTheMeaningIsRefusedWithTheReason) {
-    EXPECT_NE(with_name(hop_and_walk, "move hop", 5, "lunge").find("lunge is declared twice"), std::string::npos);
+    EXPECT_NE(with_name(hop_and_walk, "move hop", 5, "lunge").find("'lunge' is declared twice"), std::string::npos);
     EXPECT_NE(with_name(hop_and_walk, "dial rise", 5, "speed").find("is a sense"), std::string::npos);
-    EXPECT_NE(with_name(hop_and_walk, "dial rise", 5, "2x").find("is no name"), std::string::npos);
-    EXPECT_NE(with_name(hop_and_walk, "dial rise", 5, "a b").find("is no name"), std::string::npos);
+    EXPECT_NE(with_name(hop_and_walk, "dial rise", 5, "2x").find("expected a name"), std::string::npos);
+    EXPECT_NE(with_name(hop_and_walk, "dial rise", 5, "a b").find("expected a name"), std::string::npos);
     // The dial would hide the meter from the gate.
     EXPECT_NE(with_name(hop_and_walk, "dial rise", 5, "breath").find("breath"), std::string::npos);
     EXPECT_EQ(with_name(hop_and_walk, "dial rise", 5, "breath").find("dial breath"), std::string::npos);

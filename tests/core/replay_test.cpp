@@ -120,12 +120,12 @@ TEST(Replay, TapesForUnknownButtonsAndPlacesSayWhich) {
     const auto button = replay(scene.at(120), test::TapeMaker(1.0).hold("jmup", 0.2, 0.1));
     ASSERT_FALSE(button);
     EXPECT_NE(button.error().find("\"jmup\""), std::string::npos);
-    EXPECT_NE(button.error().find("did you mean jump?"), std::string::npos);
+    EXPECT_NE(button.error().find("did you mean 'jump'?"), std::string::npos);
     Tape tape = test::TapeMaker(1.0);
     tape.tracks[0].start_place = "strat";
     const auto place = replay(scene.at(120), tape);
     ASSERT_FALSE(place);
-    EXPECT_NE(place.error().find("did you mean start?"), std::string::npos);
+    EXPECT_NE(place.error().find("did you mean 'start'?"), std::string::npos);
 }
 
 TEST(Replay, SeveralInputsInOneTickTakeEffectInTheirOrder) {

@@ -62,7 +62,7 @@ TEST(TrialWire, DialsGoOverTheirOwnRange) {
 TEST(TrialWire, WhatIsLackingIsSaid) {
     WireTrial made;
     made.trial.rehearsal = "gone";
-    EXPECT_NE(made.problem().find("no rehearsal \"gone\""), std::string::npos);
+    EXPECT_NE(made.problem().find("unknown rehearsal \"gone\""), std::string::npos);
     made = {};
     made.trial.free.clear();
     EXPECT_NE(made.problem().find("nothing is varied"), std::string::npos);
@@ -77,7 +77,7 @@ TEST(TrialWire, WhatIsLackingIsSaid) {
     EXPECT_NE(made.problem(), "");
     made = {};
     made.trial.wishes = {"longest_diference <= 1 s"};
-    EXPECT_NE(made.problem().find("did you mean longest_difference"), std::string::npos);
+    EXPECT_NE(made.problem().find("did you mean 'longest_difference"), std::string::npos);
 }
 
 TEST(TrialWire, WishesAreReadWithUnits) {

@@ -30,7 +30,7 @@ TEST(TuningFile, ADialThatIsGoneIsToldAndNotLost) {
         read_tuning(R"({"format":1,"name":"old","dials":{"hop.rsie":"2 m","hop.rise":"3 m"}})", "t").value();
     const ResolvedTuning found = resolve_tuning(tuning, scene.program, scene.tuning.dials);
     ASSERT_EQ(found.problems.size(), 1U);
-    EXPECT_NE(found.problems[0].find("did you mean hop.rise?"), std::string::npos);
+    EXPECT_NE(found.problems[0].find("did you mean 'hop.rise'?"), std::string::npos);
     EXPECT_EQ(found.dials[*scene.program.find_dial("hop.rise")], 3.0);
     EXPECT_NE(write_tuning(tuning).find("hop.rsie"), std::string::npos);
 }

@@ -210,11 +210,11 @@ fixture ball {
 
 TEST(VolumeMessages, SayWhatIsWanted) {
     const auto with = [](const std::string& line) { return test::messages_of(test::plain_body + line); };
-    EXPECT_NE(
-        with("move dive on jump { gate inside() \"no\"  phase a for 1 s {} }\n").find("inside wants a kind of volume"),
-        std::string::npos);
+    EXPECT_NE(with("move dive on jump { gate inside() \"no\"  phase a for 1 s {} }\n")
+                  .find("inside: expected a kind of volume"),
+              std::string::npos);
     EXPECT_NE(with("fixture raft { box 1 m, 1 m, 1 m  phase a { go b when entered(water) } phase b {} }\n")
-                  .find("a fixture can't hear entered(water)"),
+                  .find("entered(water) is only allowed in moves and stances"),
               std::string::npos);
     EXPECT_NE(with("move dive on jump { gate depth > 1 m \"no\"  phase a for 1 s {} }\n")
                   .find("it takes a kind of volume: depth(water)"),

@@ -72,8 +72,8 @@ TEST(WireDifferences, ACounterThatASharedEventHasRaisedDiffersAtOneWhoCameLater)
     EXPECT_EQ(
         late.lasting(),
         std::vector<std::string>{
-            "bell: rung is 1 at host, 0 at guest from 2.05 s to the end | its rung isn't shared, and began again when "
-            "guest joined; say share rung as state"});
+            "bell: rung is 1 at host, 0 at guest from 2.05 s to the end | its rung is not shared, and started again "
+            "when guest joined; write share rung as state"});
 }
 
 TEST(WireDifferences, WhatIsRememberedAndAPlaceThatFollowsFromItAreFoundInTheSamePhase) {
@@ -82,13 +82,12 @@ TEST(WireDifferences, WhatIsRememberedAndAPlaceThatFollowsFromItAreFoundInTheSam
         "  phase lies { solid  slide way, 0 m, 0 m  on heard(whistle): remember way = 3 m } }\n",
         2.0, {{"float", "float", {5, 0, 0}, 0, ""}});
     ASSERT_EQ(late.lasting().size(), 2U);
-    EXPECT_EQ(
-        late.lasting()[0],
-        "float: up to 3.00 m from where host has it, at guest from 2.05 s to the end | its place follows from its "
-        "phase, its counters and what it remembers; share its phase and counters as state");
+    EXPECT_EQ(late.lasting()[0],
+              "float: up to 3.00 m from its position at host, at guest from 2.05 s to the end | its position follows "
+              "from its phase, counters and remembered values; share its phase and counters as state");
     EXPECT_EQ(late.lasting()[1],
-              "float: way is 3 at host, 0 at guest from 2.05 s to the end | what a fixture remembers isn't told to "
-              "peers; keep it in a counter, and share that as state");
+              "float: way is 3 at host, 0 at guest from 2.05 s to the end | remembered values of a fixture are not "
+              "sent to peers; use a counter and share it as state");
 }
 
 TEST(WireDifferences, ATurnAboutItsOwnMiddleIsAnotherPlace) {

@@ -68,7 +68,7 @@ TEST(WireFile, SaysWhatIsWrongAndWhere) {
     EXPECT_EQ(wrong(begin + R"("others": "where", "peers": [{"name": "A"}]})"),
               "w: others: must be \"behind\", \"run on\" or \"from inputs\"");
     EXPECT_EQ(wrong(begin + R"("peers": [{"name": "A"}], "marks": [{"reading": "corections", "high": 1}]})"),
-              "w: marks[0].reading: there is no reading of the wire called corections; did you mean corrections?");
+              "w: marks[0].reading: unknown reading of shared play 'corections'; did you mean 'corrections'?");
     EXPECT_NE(wrong(begin).find("w:1:"), std::string::npos);
     EXPECT_NE(wrong(R"({"format": 9, "name": "x"})").find("format"), std::string::npos);
 }
@@ -96,8 +96,8 @@ TEST(WireFile, ValuesAreSetAsACommandLineSaysThem) {
     EXPECT_EQ(set_wire_value(plan, "behind=0.05"), "");
     EXPECT_DOUBLE_EQ(plan.behind_s, 0.05);
     EXPECT_EQ(set_wire_value(plan, "Peer 1.delay=fast"),
-              "\"Peer 1.delay=fast\": fast is no number; times are in seconds, shares from 0 to 1");
-    EXPECT_NE(set_wire_value(plan, "Per 1.delay=1").find("did you mean \"Peer 1\"?"), std::string::npos);
+              "\"Peer 1.delay=fast\": expected a number, got fast; times are in seconds, shares from 0 to 1");
+    EXPECT_NE(set_wire_value(plan, "Per 1.delay=1").find("did you mean 'Peer 1'?"), std::string::npos);
     EXPECT_NE(set_wire_value(plan, "Peer 1.dely=1").find("a link has delay"), std::string::npos);
     EXPECT_NE(set_wire_value(plan, "nothing").find("sets nothing"), std::string::npos);
 }

@@ -535,21 +535,19 @@ TEST(WireRun, PlansThatMakeNoSenseAreRefusedWithWhoAndWhy) {
         const auto run = rehearse(scene.at(120), plan, tapes());
         return run ? std::string() : run.error();
     };
-    EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers.clear(); }),
-              "nobody plays: a rehearsal has a host, and peers behind it");
+    EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers.clear(); }), "expected a host and at least one peer");
     EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers.resize(9, plan.peers[1]); }),
-              "9 peers are too many: at most 8, with the host");
-    EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers[1].tape = "none"; }), "one: there is no tape called \"none\"");
-    EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers[1].track = "x"; }),
-              "one: the tape \"walks\" has no character called x");
+              "expected at most 8 peers with the host, got 9");
+    EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers[1].tape = "none"; }), "one: unknown tape \"none\"");
+    EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers[1].track = "x"; }), "one: unknown character 'x' in tape \"walks\"");
     EXPECT_NE(wrong([](WirePlan& plan) { plan.peers[1].place = "nowhere"; }).find("one: "), std::string::npos);
-    EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers[1].link.delay_s = -1; }), "one: its delay lies within 0 and 10 s");
-    EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers[1].link.loss = 1.5; }), "one: its loss is a share, from 0 to 1");
+    EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers[1].link.delay_s = -1; }), "one: delay: expected 0 to 10 s");
+    EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers[1].link.loss = 1.5; }), "one: loss: expected 0 to 1");
     EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers[1].link.jitter_s = std::nan(""); }),
-              "one: its jitter lies within 0 and 10 s");
-    EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers[1].joins_s = -1; }), "one: nobody joins before the start");
+              "one: jitter: expected 0 to 10 s");
+    EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers[1].joins_s = -1; }), "one: joins: expected 0 s or more");
     EXPECT_EQ(wrong([](WirePlan& plan) { plan.peers[1].leaves_s = 0.0; }), "one: it leaves before it has joined");
-    EXPECT_EQ(wrong([](WirePlan& plan) { plan.length_s = 0.0; }), "a rehearsal lasts more than 0 and at most 120 s");
+    EXPECT_EQ(wrong([](WirePlan& plan) { plan.length_s = 0.0; }), "length: expected more than 0 and at most 120 s");
 }
 
 }  // namespace

@@ -116,7 +116,7 @@ TEST(WireSweep, WhatIsWrongIsSaid) {
     EXPECT_NE(demo.problem("Peer 1.delay").find("write it like"), std::string::npos);
     EXPECT_NE(demo.problem("Peer 1.delay=0..0.3:1").find("at least 2"), std::string::npos);
     EXPECT_NE(demo.problem("Peer 1.delay=0..soon:3").find("no numbers"), std::string::npos);
-    EXPECT_NE(demo.problem("Peer 2.delay=0..0.3:3").find("did you mean \"Peer 1\"?"), std::string::npos);
+    EXPECT_NE(demo.problem("Peer 2.delay=0..0.3:3").find("did you mean 'Peer 1'?"), std::string::npos);
     EXPECT_NE(demo.problem("Peer 1.speed=0..0.3:3").find("a link has"), std::string::npos);
     EXPECT_NE(demo.problem("hop.rise=1s..2s:3").find("hop.rise"), std::string::npos);
     EXPECT_NE(demo.problem("behind=0..1:999999999").find("too many"), std::string::npos);

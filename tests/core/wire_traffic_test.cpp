@@ -40,8 +40,8 @@ TEST(WireTraffic, EachMessageIsSaidInWords) {
     const Traffic traffic = some_traffic();
     EXPECT_EQ(message_text(traffic.messages[0].bytes), "inputs up to tick 12, has state 0: 1 since 0.050 s");
     EXPECT_EQ(message_text(traffic.messages[1].bytes), "state 3, changes since 2, tick 0, 3 of 0 bytes");
-    EXPECT_EQ(message_text(traffic.messages[3].bytes), "certain 2: goodbye");
-    EXPECT_EQ(message_text(Bytes{1, 2, 3}), "unreadable: its sum isn't its own");
+    EXPECT_EQ(message_text(traffic.messages[3].bytes), "reliable 2: goodbye");
+    EXPECT_EQ(message_text(Bytes{1, 2, 3}), "unreadable: the checksum does not match");
 }
 
 TEST(WireTraffic, CutAnywhereItGivesWhatIsWhole) {

@@ -31,16 +31,16 @@ TEST(Wish, IsReadAndWrittenAgainTheSame) {
 
 TEST(Wish, WhatIsWrongIsTold) {
     const Wishes scene;
-    EXPECT_EQ(scene.problem("hop_hieght = 2 m"), "there is no reading hop_hieght; did you mean hop_height?");
-    EXPECT_NE(scene.problem("hop_height = 2 s").find("hop_height is m, this is s"), std::string::npos);
-    EXPECT_NE(scene.problem("hop_height in 3 m..2 m").find("upside down"), std::string::npos);
-    EXPECT_NE(scene.problem("hop_height in 2 m..3 m on thre hops").find("did you mean \"three hops\"?"),
+    EXPECT_EQ(scene.problem("hop_hieght = 2 m"), "unknown reading 'hop_hieght'; did you mean 'hop_height'?");
+    EXPECT_NE(scene.problem("hop_height = 2 s").find("hop_height: expected m, got s"), std::string::npos);
+    EXPECT_NE(scene.problem("hop_height in 3 m..2 m").find("swap them"), std::string::npos);
+    EXPECT_NE(scene.problem("hop_height in 2 m..3 m on thre hops").find("did you mean 'three hops'?"),
               std::string::npos);
-    EXPECT_NE(scene.problem("hop_height = 2 m weight 0").find("no weight"), std::string::npos);
-    EXPECT_NE(scene.problem("hop_height = 2 m weight nan").find("no weight"), std::string::npos);
-    EXPECT_NE(scene.problem("hop_height").find("doesn't say what is wished"), std::string::npos);
-    EXPECT_NE(scene.problem("hop_height near 2 m").find("doesn't say what is wished"), std::string::npos);
-    EXPECT_NE(scene.problem("").find("there is no reading"), std::string::npos);
+    EXPECT_NE(scene.problem("hop_height = 2 m weight 0").find("expected a weight"), std::string::npos);
+    EXPECT_NE(scene.problem("hop_height = 2 m weight nan").find("expected a weight"), std::string::npos);
+    EXPECT_NE(scene.problem("hop_height").find("expected a goal"), std::string::npos);
+    EXPECT_NE(scene.problem("hop_height near 2 m").find("expected a goal"), std::string::npos);
+    EXPECT_NE(scene.problem("").find("unknown reading"), std::string::npos);
     EXPECT_NE(scene.problem("hop_height = nan"), "fine");
 }
 

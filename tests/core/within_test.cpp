@@ -65,7 +65,7 @@ TEST(WithinWords, WhatHasNoPastIsRefusedWhereItWasNeverTrueBefore) {
     for (const std::string sense : {"seated", "reached", "taut", "respawned"}) {
         const std::string out = test::messages_of(std::string(test::plain_body) + "move a on jump { gate " + sense +
                                                   " within 0.1 s  phase b for 0.1 s { } }\n");
-        EXPECT_NE(out.find("within can't look back on this"), std::string::npos) << sense << ": " << out;
+        EXPECT_NE(out.find("within is not allowed after this condition"), std::string::npos) << sense << ": " << out;
     }
     EXPECT_EQ(test::messages_of(std::string(test::plain_body) +
                                 "move a on jump { gate bumped(ceiling) within 0.1 s  phase b for 0.1 s { } }\n"),

@@ -123,7 +123,7 @@ TEST_F(LanguageServer, ProblemsOfEveryFileAreToldWhenATextChangesAndTakenBackWhe
     EXPECT_EQ(wrong[0]["severity"], 1);
     EXPECT_EQ(wrong[0]["range"]["start"], place(2, 12));
     EXPECT_EQ(wrong[0]["range"]["end"], place(2, 16));
-    EXPECT_NE(wrong[0]["message"].get<std::string>().find("did you mean jump?"), std::string::npos) << wrong.dump();
+    EXPECT_NE(wrong[0]["message"].get<std::string>().find("did you mean 'jump'?"), std::string::npos) << wrong.dump();
     EXPECT_TRUE(server_->settle().empty()) << "nothing is told twice";
 
     const Json actions = ask("textDocument/codeAction", {{"textDocument", {{"uri", uri("moves/hop.leap")}}},

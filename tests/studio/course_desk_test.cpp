@@ -277,7 +277,7 @@ TEST(CourseDesk, NumbersInTheSheetAreEditedAndWrongOnesRefused) {
     laying.editor->select({laying.fixture("door lever")});
     laying.settle();
     laying.type_into(laying.course->sheet()->field("link"), "nowhere");
-    EXPECT_TRUE(laying.window->strip_text().contains("no fixture called"));
+    EXPECT_TRUE(laying.window->strip_text().contains("Unknown fixture"));
     EXPECT_EQ(laying.editor->plan().fixtures[laying.fixture("door lever").index].link, "net house door");
 }
 
@@ -434,7 +434,7 @@ TEST(CourseDesk, WarningsSayWhatCanNotBeMeant) {
     laying.settle();
     QString all;
     for (const QLabel* label : laying.course->sheet()->findChildren<QLabel*>()) all += label->text() + "\n";
-    EXPECT_TRUE(all.contains("speaks of its link, and it has none")) << all.toStdString();
+    EXPECT_TRUE(all.contains("uses its link, but has none")) << all.toStdString();
 }
 
 struct MeshFile {

@@ -88,7 +88,7 @@ fixture straw_man {
 fixture seesaw {
   box 5 m, 1 m, 0.1 m
   mass 18 kg
-  gauge tilt = abs(hinge_angle)
+  watch tilt = abs(hinge_angle)
   phase tips {
     loose
     hinge about width from -5 deg to 5 deg

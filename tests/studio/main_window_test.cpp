@@ -112,7 +112,7 @@ TEST(MainWindow, ErrorsStandInTheStripUntilTheyAreMended) {
     const std::string good = studio.file_text("moves/hop.leap");
     studio.write_outside("moves/hop.leap", good + "\nmove broken on jmup { phase a { end when grounded } }\n");
     EXPECT_TRUE(studio.window->strip_text().contains("moves/hop.leap:")) << studio.window->strip_text().toStdString();
-    EXPECT_TRUE(studio.window->strip_text().contains("did you mean jump?"));
+    EXPECT_TRUE(studio.window->strip_text().contains("did you mean 'jump'?"));
     EXPECT_TRUE(studio.window->strip_text().contains("last version without errors"));
     studio.write_outside("moves/hop.leap", good);
     EXPECT_TRUE(studio.window->strip_text().isEmpty());
@@ -221,7 +221,7 @@ TEST(MainWindow, TypingAValueAndARefusedOne) {
     QTest::keyClicks(typed, "9 s");
     QTest::keyClick(typed, Qt::Key_Return);
     EXPECT_NEAR(studio.value("hop.rise"), 2.4, 1e-9);
-    EXPECT_TRUE(studio.window->strip_text().contains("hop.rise is m, this is s"));
+    EXPECT_TRUE(studio.window->strip_text().contains("hop.rise: expected m, got s"));
 }
 
 TEST(MainWindow, NumbersInTheScriptExcerptCanBeDragged) {

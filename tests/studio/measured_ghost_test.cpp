@@ -103,7 +103,7 @@ TEST(MeasuredGhost, NumbersInTheSheetSayTheSame) {
     QString told;
     QObject::connect(window.bench->sheet(), &TrialSheet::problem, [&](const QString& text) { told = text; });
     type("length unit", "s");
-    EXPECT_TRUE(told.contains("no unit of m")) << told.toStdString();
+    EXPECT_TRUE(told.contains("of m; write it like")) << told.toStdString();
     EXPECT_EQ(window.trial().units.length, "m");
     type("length unit", "mm");
     EXPECT_EQ(window.trial().units.length, "mm") << "for columns whose heads say none";

@@ -130,7 +130,7 @@ TEST(PairPage, ATuningThatIsGoneIsTold) {
     QString told;
     QObject::connect(window.page, &PairPage::problem, [&](const QString& text) { told = text; });
     QTest::mouseClick(window.page->play_button(false), Qt::LeftButton);
-    EXPECT_TRUE(told.contains("no tuning \"snappy\"")) << told.toStdString();
+    EXPECT_TRUE(told.contains("unknown tuning \"snappy\"")) << told.toStdString();
     EXPECT_FALSE(window.session->playing());
 }
 

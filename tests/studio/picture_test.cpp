@@ -39,8 +39,7 @@ TEST(Picture, SaysWhatItCantShow) {
     test::Studio studio;
     PictureOptions options = of_stage(studio);
     options.settings = {"hop.raise=0.5 m"};
-    EXPECT_EQ(take_picture(*studio.window, *studio.session, options),
-              QString("there is no dial in \"hop.raise=0.5 m\""));
+    EXPECT_EQ(take_picture(*studio.window, *studio.session, options), QString("unknown dial in \"hop.raise=0.5 m\""));
     options.settings.clear();
     options.tape = "no such tape";
     EXPECT_EQ(take_picture(*studio.window, *studio.session, options),

@@ -50,7 +50,7 @@ TEST(ScriptDesk, AMistakeStandsUnderItsLineUntilItIsMended) {
     writing.editor->commit();
     writing.settle();
     ASSERT_FALSE(writing.editor->annotations_shown().isEmpty());
-    EXPECT_TRUE(writing.editor->annotations_shown().first().contains("did you mean pull?"));
+    EXPECT_TRUE(writing.editor->annotations_shown().first().contains("did you mean 'pull'?"));
     EXPECT_TRUE(writing.session->program()->find_machine("hop").has_value()) << "the last good program goes on";
     writing.editor->setText(good);
     writing.editor->commit();

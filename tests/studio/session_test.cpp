@@ -126,7 +126,7 @@ TEST(Session, AnErrorKeepsTheLastGoodProgramPlaying) {
     ASSERT_FALSE(studio.session->diagnostics().empty());
     const std::string words = diagnostic_text(studio.session->diagnostics()[0], studio.session->source_files());
     EXPECT_EQ(words.find("moves/hop.leap:"), 0U) << words;
-    EXPECT_NE(words.find("wants m/s²"), std::string::npos) << words;
+    EXPECT_NE(words.find("expects m/s²"), std::string::npos) << words;
     // Playing still works, and mending brings a new program.
     EXPECT_TRUE(studio.session->play({}).isEmpty());
     studio.session->stop();
@@ -241,7 +241,7 @@ TEST(Session, ATapeForAMissingButtonIsAMessageNotACrash) {
     studio.write_outside("tapes/quay-loop.tape.json",
                          replaced(studio.file_text("tapes/quay-loop.tape.json"), "\"jump\"", "\"jmup\""));
     ASSERT_GE(messages.count(), 1);
-    EXPECT_TRUE(messages.at(0).at(0).toString().contains("did you mean jump?"));
+    EXPECT_TRUE(messages.at(0).at(0).toString().contains("did you mean 'jump'?"));
 }
 
 }  // namespace

@@ -62,7 +62,7 @@ TEST(WireDesk, SaysAtTheCursorWhatDiffersAndWhy) {
     EXPECT_NEAR(window.wire->cursor(), 2.2, 0.02);
     const QString words = window.wire->sheet()->differences_text();
     EXPECT_TRUE(words.contains("two quay door: open at Host, shut at Peer 2")) << words.toStdString();
-    EXPECT_TRUE(words.contains("Peer 2 joined later, and it isn't kept")) << words.toStdString();
+    EXPECT_TRUE(words.contains("Peer 2 joined later, and it is shared once")) << words.toStdString();
     window.wire->set_cursor(0.2);
     EXPECT_EQ(window.wire->sheet()->differences_text(), "Nothing: all agree");
     EXPECT_EQ(window.wire->stages()->frame_of(2), nullptr) << "not joined yet";
@@ -85,7 +85,7 @@ TEST(WireDesk, WhileAPeerIsPlayedTheChartAndTheSheetSayWhatDiffersNow) {
     const QString words = sheet->differences_text();
     EXPECT_TRUE(words.contains("two quay door: open at Host, shut at Peer 2")) << words.toStdString();
     EXPECT_TRUE(words.contains("to the end")) << "as far as it has come";
-    EXPECT_TRUE(words.contains("Peer 2 joined later, and it isn't kept")) << words.toStdString();
+    EXPECT_TRUE(words.contains("Peer 2 joined later, and it is shared once")) << words.toStdString();
     EXPECT_TRUE(window.wire->chart()->spoken_words().contains("two quay door: open at Host"));
     EXPECT_EQ(window.wire->chart()->x_of(1.0), x_of_a_second) << "the rehearsal's length is in view";
     window.wait(5.0);
@@ -109,7 +109,7 @@ TEST(WireDesk, OneButtonHasEverybodyPlayedFromInputsAlone) {
             return cause_text(window.now()->run, each).find(cause) != std::string::npos;
         });
     };
-    EXPECT_TRUE(has("input had not come"));
+    EXPECT_TRUE(has("input had not arrived"));
     EXPECT_FALSE(has("share"));
     window.session->undo_stack().undo();
     EXPECT_EQ(window.plan().others, OthersShown::behind);
@@ -349,9 +349,9 @@ TEST(WireDesk, WhatCantBePlayedIsSaidAndNothingIsLost) {
     plan.peers[1].tape = "gone";
     window.session->edit_wire(window.wire->path(), plan);
     window.played();
-    EXPECT_NE(window.now()->problem.find("there is no tape called \"gone\""), std::string::npos);
+    EXPECT_NE(window.now()->problem.find("unknown tape \"gone\""), std::string::npos);
     EXPECT_FALSE(window.wire->grab().isNull());
-    EXPECT_TRUE(window.wire->sheet()->differences_text().contains("no tape called"));
+    EXPECT_TRUE(window.wire->sheet()->differences_text().contains("unknown tape"));
     // Another program writes nonsense into the file: what it said before stays.
     window.session->undo_stack().undo();
     ASSERT_EQ(window.session->save(), "");
