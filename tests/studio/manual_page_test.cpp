@@ -29,7 +29,7 @@ TEST(ManualPage, EveryChapterHasItsTextAndItsPictures) {
                 EXPECT_FALSE(loaded.value<QImage>().isNull()) << image.name().toStdString();
                 EXPECT_LE(loaded.value<QImage>().width(), 860);
             }
-        EXPECT_EQ(pictures, 1) << chapter.toStdString();
+        EXPECT_GE(pictures, 1) << chapter.toStdString();
     }
 }
 
