@@ -37,7 +37,7 @@ void Compiler::add_effects(const std::vector<syntax::Effect>& effects, Statement
         out.said |= bit;
         info.take(out, clauses);
         if (where != StatementPlace::fixture_phase) check_turned(effect.range, out);
-        if (info.word == "blow") check_blow(effect.range, out.blows.back());
+        if (info.word == "hitbox") check_blow(effect.range, out.blows.back());
         program_.has_blows = program_.has_blows || !out.blows.empty();
         if (info.clauses[0].kind == ClauseKind::dial) check_boost(clauses.value());
     }

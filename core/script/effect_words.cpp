@@ -142,14 +142,18 @@ constexpr std::array effect_table{
                    e.drains.push_back({MeterId::read(c.index()), c.value()});
                }},
     EffectInfo{
-        {"blow",
-         "`blow EVENT radius R height H at X, Y, Z`",
-         "an upright capsule (without `height` a ball) that goes along, its middle that far ahead, to the left of and "
-         "above the feet. `box L, W, H` instead of a radius: so long ahead, so wide and so high, `turned A` to the "
-         "left. Whoever it meets hears EVENT, each once while the phase lasts: other characters, and "
-         "fixtures that ask for it. `from T to T`: only between these times of the phase. `amount N` and `along D` "
-         "come with it. `except TAG`: who carries it isn't met",
-         "blow punch radius 0.4 m height 1 m at 0.7 m, 0 m, 1 m from 0 s to 0.2 s amount 5 along forward except friend",
+        {"hitbox",
+         "`hitbox EVENT radius R height H at X, Y, Z`",
+         "an upright capsule (without `height` a ball) that moves with its owner. Its middle is that far ahead of, "
+         "left "
+         "of and above the feet. `box L, W, H` instead of a radius is a box: length ahead, width, height, `turned A` "
+         "to "
+         "the left. Everyone it meets hears EVENT, each once while the phase lasts: other characters, and fixtures "
+         "that "
+         "ask for it. `from T to T`: only between these times of the phase. `amount N` and `along D` are sent with it. "
+         "`except TAG`: those with the tag are not met",
+         "hitbox punch radius 0.4 m height 1 m at 0.7 m, 0 m, 1 m from 0 s to 0.2 s amount 5 along forward except "
+         "friend",
          {clause::named(ClauseKind::event, "the event's name"),
           clause::may("radius", length_type, "radius"),
           clause::may("height", length_type, "height"),
@@ -160,7 +164,8 @@ constexpr std::array effect_table{
           clause::may("to", time_type, "to"),
           clause::may("amount", plain_number, "amount").once("by"),
           clause::may("along", direction_type, "along"),
-          ClauseInfo{"except", ClauseKind::tag, {}, "the tag of those it passes"}.once("sparing")}},
+          ClauseInfo{"except", ClauseKind::tag, {}, "the tag of those it passes"}.once("sparing")},
+         "blow"},
         EffectGroup::character,
         StatementPlace::phase | StatementPlace::fixture_phase,
         true,

@@ -10,7 +10,7 @@
 namespace leap {
 namespace {
 
-constexpr std::array kinds{
+constexpr std::array message_table{
     MessageInfo{
         MessageCode::unknown_name, "A name is unknown",
         "Nothing of that kind has this name. If another name is nearly the same, the message suggests it. Names "
@@ -183,11 +183,11 @@ constexpr std::array kinds{
 }  // namespace
 
 std::span<const MessageInfo> message_kinds() {
-    return kinds;
+    return message_table;
 }
 
 const MessageInfo& message_kind(MessageCode code) {
-    return *std::find_if(kinds.begin(), kinds.end(), [&](const MessageInfo& kind) { return kind.code == code; });
+    return *std::find_if(message_table.begin(), message_table.end(), [&](const MessageInfo& kind) { return kind.code == code; });
 }
 
 std::string code_text(MessageCode code) {
@@ -199,7 +199,7 @@ std::optional<MessageCode> code_named(std::string_view text) {
     int number = 0;
     const auto [end, wrong] = std::from_chars(text.data(), text.data() + text.size(), number);
     if (wrong != std::errc{} || end != text.data() + text.size()) return std::nullopt;
-    for (const MessageInfo& kind : kinds)
+    for (const MessageInfo& kind : message_table)
         if (static_cast<int>(kind.code) == number) return kind.code;
     return std::nullopt;
 }

@@ -61,7 +61,7 @@ TEST(OldWords, CompileWithOneNoteForAFile) {
     const CompileOutput out = compile_text(plain_body + old_script);
     ASSERT_TRUE(out.program) << first_error(out);
     EXPECT_EQ(notes_of(out), std::vector<std::string>{"'in' is the old word for 'layer'"});
-    EXPECT_EQ(out.diagnostics.front().hint, "leap format writes the new one here, and in 23 more places");
+    EXPECT_EQ(out.diagnostics.front().hint, "leap format writes the new one here, and in 24 more places");
 }
 
 TEST(OldWords, AreThoseOfTodayWhenFormatted) {
@@ -73,8 +73,9 @@ TEST(OldWords, AreThoseOfTodayWhenFormatted) {
     EXPECT_TRUE(out.diagnostics.empty()) << test::messages_of(today);
     for (const char* const line :
          {"move hop on jump layer legs {", "watch falls = 0 m/s - vertical_speed", "cuts any\n", "link += 2, link -= 1",
-          "within 4 m amount 2 along forward", "(1 + progress)", "amount 5 along forward except friend",
-          "push right force 3 N", "limit vertical_speed -20 m/s..20 m/s", "cut by any after 0.2 s",
+          "within 4 m amount 2 along forward", "(1 + progress)",
+          "hitbox thump radius 0.5 m at 0.5 m, 0 m, 1 m amount 5 along forward except friend", "push right force 3 N",
+          "limit vertical_speed -20 m/s..20 m/s", "cut by any after 0.2 s",
           "vertical_speed < 1 m/s or not has(friend) and", "keep 50 % of vertical_speed, collect 3",
           "direction_of(thump)", "submerged(water) > 0.5", "as kept authority actor", "transparency 40 %",
           "share boing as once", "highest(vertical_speed)"})

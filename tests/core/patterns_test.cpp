@@ -196,7 +196,7 @@ TEST_P(Patterns, TheLeapGrowsWithTheCharge) {
 TEST_P(Patterns, TheSecondBlowFollowsTheFirst) {
     CoursePlan plan = test::flat_plan();
     plan.fixtures = {placed("post", {1.2, 0, 0})};
-    const Scene scene(pattern("Chain of blows"), plan);
+    const Scene scene(pattern("Chain of hits"), plan);
     const Played chain = test::play(scene, TapeMaker(2).hold("hit", 0.3, 0.05).hold("hit", 0.6, 0.05), GetParam());
     EXPECT_EQ(chain.state.counters.at(0).value, 1.0 + 3.0);
     const Played late = test::play(scene, TapeMaker(2).hold("hit", 0.3, 0.05).hold("hit", 1.2, 0.05), GetParam());

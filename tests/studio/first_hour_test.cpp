@@ -47,7 +47,7 @@ move third on hit {
   gate second.draws_back
   buffer 0.2 s
   phase lands for 0.12 s {
-    blow struck_by box 0.8 m, 1.2 m, 0.3 m at 0.8 m, 0 m, 1.1 m amount 3
+    hitbox struck_by box 0.8 m, 1.2 m, 0.3 m at 0.8 m, 0 m, 1.1 m amount 3
     on struck(struck_by): freeze for 0.1 s
   }
 }
@@ -56,7 +56,7 @@ move second on hit {
   gate first.draws_back
   buffer 0.2 s
   phase lands for 0.1 s {
-    blow struck_by radius 0.5 m at 0.8 m, 0 m, 1.1 m amount 2
+    hitbox struck_by radius 0.5 m at 0.8 m, 0 m, 1.1 m amount 2
     on struck(struck_by): freeze for 0.08 s
   }
   phase draws_back for 0.3 s {
@@ -66,7 +66,7 @@ move second on hit {
 move first on hit {
   gate not first and not second and not third
   phase lands for 0.1 s {
-    blow struck_by radius 0.4 m at 0.7 m, 0 m, 1.1 m amount 1
+    hitbox struck_by radius 0.4 m at 0.7 m, 0 m, 1.1 m amount 1
     on struck(struck_by): freeze for 0.06 s
   }
   phase draws_back for 0.3 s {

@@ -2,13 +2,13 @@
 " Made by leap editor-files.
 if exists("b:current_syntax") | finish | endif
 syntax keyword leapWord about accent adding after along amount and answering any at
-syntax keyword leapWord authority back base blow bob body boost bounce box brake
-syntax keyword leapWord buffer button cap capsule carried charges cling collect cooldown counter
-syntax keyword leapWord curve cut cuts damping dial drag drain drawn drive eased
-syntax keyword leapWord emit end except eyes face fading fail falling far finish
-syntax keyword leapWord fixture fly focus follow for force freeze friction from front
-syntax keyword leapWord gain gate glows go gravity grip grow hand hands height
-syntax keyword leapWord here hidden hinge hold home in is keep key lag
+syntax keyword leapWord authority back base bob body boost bounce box brake buffer
+syntax keyword leapWord button cap capsule carried charges cling collect cooldown counter curve
+syntax keyword leapWord cut cuts damping dial drag drain drawn drive eased emit
+syntax keyword leapWord end except eyes face fading fail falling far finish fixture
+syntax keyword leapWord fly focus follow for force freeze friction from front gain
+syntax keyword leapWord gate glows go gravity grip grow hand hands height here
+syntax keyword leapWord hidden hinge hitbox hold home in is keep key lag
 syntax keyword leapWord launch layer lean left length let limit line link linked
 syntax keyword leapWord locked loose mark mass meter most motor move moving near
 syntax keyword leapWord not of on once or over pad path per phase
