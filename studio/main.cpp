@@ -18,6 +18,7 @@
 #include "studio/shared/spoken.hpp"
 #include "studio/shared/text_size.hpp"
 #include "studio/shared/theme.hpp"
+#include "studio/translations/translation.hpp"
 
 namespace {
 
@@ -87,7 +88,7 @@ int main(int argc, char** argv) {
     let_screens_be_read();
 
     QCommandLineParser parser;
-    parser.setApplicationDescription("Easy Leap: a rehearsal room for character movement.");
+    parser.setApplicationDescription("Easy Leap: build character movement, play it, and tune how it feels.");
     parser.addHelpOption();
     parser.addPositionalArgument("PROJECT", "a project's folder, or a script, tape or course in it");
     const QCommandLineOption picture("picture", "Save a picture of the window and end.", "FILE.png");
@@ -110,7 +111,15 @@ int main(int argc, char** argv) {
                                   "0");
     parser.addOptions(
         {report, game, paper, picture, desk, select, trial, wire, tape, character, all, at, move, view, set, events});
+    const QCommandLineOption language("language", "Language of the window: en or de (the system's).", "name");
+    parser.addOption(language);
     parser.process(application);
+    if (parser.isSet(language) && !window_languages().contains(parser.value(language))) {
+        std::fprintf(stderr, "easy-leap: unknown language \"%s\"; languages are: %s\n",
+                     qPrintable(parser.value(language)), qPrintable(window_languages().join(", ")));
+        return 2;
+    }
+    use_language(parser.value(language));
     const QList<QCommandLineOption> shown_options{desk, select, trial, wire, tape, character,
                                                   all,  at,     move,  view, set,  events};
     if (!desk_names().contains(parser.value(desk))) {

@@ -173,6 +173,7 @@ QWidget* MainWindow::make_top_line() {
     connect(marks_, &QPushButton::clicked, this, [this] {
         show_desk("bench");
         desk<BenchDesk>()->notebook()->select_page(Notebook::Page::board);
+        desk<BenchDesk>()->board_page()->show_mark(broken_mark_.first, broken_mark_.second);
     });
     layout->addWidget(marks_, 1);
     status_ = new QLabel;
@@ -381,24 +382,47 @@ void MainWindow::refresh_marks() {
     if (!now) return;
     const MarkCount marks = count_marks(now->board);
     QStringList broken;
+    broken_mark_ = {};
     if (const BoardPointer kept = session_.board(Side::kept))
         for (const MarkChange& change : mark_changes(kept->board, now->board))
-            if (change.broken)
+            if (change.broken) {
+                if (broken.isEmpty()) broken_mark_ = {to_qt(change.tape), to_qt(change.reading)};
                 broken << (change.reading.empty() ? tr("%1 cannot be replayed").arg(to_qt(change.tape))
                                                   : tr("%1 on %2").arg(to_qt(change.reading), to_qt(change.tape)));
+            }
+    const bool fine = marks.held == marks.all;
+    const QString sign = fine ? "✓ " : "✗ ";
     QString text = tr("%1 of %2 marks hold").arg(marks.held).arg(marks.all);
+    marks_short_ = sign + text;
     marks_->setToolTip(broken.isEmpty() ? tr("Every mark on every tape. Click to show the board")
                                         : tr("Broken against kept:\n%1").arg(broken.join('\n')));
     if (!broken.isEmpty()) text += tr(" · breaks %1").arg(broken.first().replace('_', ' '));
     if (broken.size() > 1) text += tr(" and %1 more").arg(broken.size() - 1);
     marks_words_ = text;
-    const bool fine = marks.held == marks.all;
     if (fine != marks_fine_) {
         marks_fine_ = fine;
         set_meaning(*marks_, fine ? Meaning::holds : Meaning::refused);
     }
-    marks_->setText(marks_->fontMetrics().elidedText((fine ? "✓ " : "✗ ") + text, Qt::ElideRight,
-                                                     std::max(120, marks_->width() - 16)));
+    fit_top_line();
+    // What breaks stands there where there is room for all of it, and in the tool tip.
+    const bool has_room = marks_->fontMetrics().horizontalAdvance(sign + text) + 16 <= marks_->width();
+    marks_->setText(has_room ? sign + text : marks_short_);
+}
+
+/// How many marks hold is never cut: the rate goes first, then the project's name, which is in the title, too.
+void MainWindow::fit_top_line() {
+    QWidget* line = marks_->parentWidget();
+    const int between_px = line->layout()->spacing();
+    const auto width_of = [&](const QWidget* part) {
+        return std::max(part->sizeHint().width(), part->minimumWidth()) + between_px;
+    };
+    int room = line->width() - line->layout()->sizeHint().width();
+    for (const QWidget* part : {static_cast<QWidget*>(status_), static_cast<QWidget*>(project_)})
+        if (!part->isHidden()) room += width_of(part);
+    if (!marks_->isHidden()) room -= marks_->fontMetrics().horizontalAdvance(marks_short_) + 24;
+    const bool name = room >= width_of(project_);
+    project_->setVisible(name);
+    status_->setVisible(room >= width_of(status_) + (name ? width_of(project_) : 0));
 }
 
 void MainWindow::refresh_title() {

@@ -73,6 +73,7 @@ class MainWindow : public QMainWindow {
   protected:
     void closeEvent(QCloseEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
+    void fit_top_line();
 
   private:
     QWidget* make_top_line();
@@ -114,6 +115,8 @@ class MainWindow : public QMainWindow {
     QLabel* project_;
     QPushButton* marks_;
     QString marks_words_;
+    QString marks_short_;                      ///< without what breaks
+    std::pair<QString, QString> broken_mark_;  ///< tape and reading of the first that breaks
     std::optional<bool> marks_fine_;
     QLabel* status_;
     QWidget* strip_;

@@ -143,6 +143,17 @@ void BoardPage::refresh() {
     table_->setRowCount(row);
 }
 
+void BoardPage::show_mark(const QString& tape, const QString& reading) {
+    const QString words = QString(reading).replace('_', ' ');
+    for (int row = 0; row < table_->rowCount(); ++row) {
+        const QTableWidgetItem* item = table_->item(row, reading_column);
+        if (item == nullptr || item->data(tape_role).toString() != tape || item->text().trimmed() != words) continue;
+        table_->setCurrentCell(row, reading_column);
+        table_->scrollToItem(item, QAbstractItemView::PositionAtCenter);
+        return go_to(row);
+    }
+}
+
 void BoardPage::go_to(int row) {
     const QTableWidgetItem* item = table_->item(row, reading_column);
     if (item == nullptr || session_.playing()) return;

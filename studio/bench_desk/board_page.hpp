@@ -15,6 +15,8 @@ class BoardPage : public QWidget {
 
   public:
     explicit BoardPage(Session& session, QWidget* parent = nullptr);
+    /// Selects the row of a reading on a tape, and goes to its instant. Without one it changes nothing.
+    void show_mark(const QString& tape, const QString& reading);
     QTableWidget* table() { return table_; }
     QComboBox* filter() { return filter_; }
 

@@ -210,7 +210,18 @@ QRectF StageLabels::panel_box() const {
     const auto program = session_.run_program();
     if (!program || pins_.empty()) return {};
     const double rows = static_cast<double>(pins_.size() + program->meters.size() + 1);
-    return {14, 14, 178, panel_line() * rows + 12};
+    return {14, 14, panel_names_px() + 98, panel_line() * rows + 12};
+}
+
+/// How wide the longest name is that stands in it.
+double StageLabels::panel_names_px() const {
+    const QFontMetricsF metrics(palette::text_font(9.0));
+    double widest = 70.0;
+    for (const std::string& name : pins_) widest = std::max(widest, metrics.horizontalAdvance(to_qt(name)));
+    if (const auto program = session_.run_program())
+        for (const MeterInfo& meter : program->meters)
+            widest = std::max(widest, metrics.horizontalAdvance(to_qt(meter.name)));
+    return widest + 10.0;
 }
 
 QString StageLabels::panel_words() const {
@@ -251,11 +262,11 @@ void StageLabels::paint_pins(QPainter& painter) {
         if (!value) continue;
         painter.setFont(palette::text_font(9.0));
         painter.setPen(QColor(0xC9, 0xC4, 0xBA));
-        painter.drawText(QRectF(box.left() + 10, y, 80, line), Qt::AlignVCenter, to_qt(name));
+        painter.drawText(QRectF(box.left() + 10, y, panel_names_px(), line), Qt::AlignVCenter, to_qt(name));
         painter.setFont(palette::number_font(9.0));
         painter.setPen(QColor(0xF6, 0xF2, 0xEA));
         painter.drawText(
-            QRectF(box.left() + 80, y, box.width() - 90, line), Qt::AlignVCenter | Qt::AlignRight,
+            QRectF(box.left() + 10, y, box.width() - 20, line), Qt::AlignVCenter | Qt::AlignRight,
             shown_value_text(*value, shown_value_at(*value, *trace, session_.character(), session_.cursor())));
     }
     paint_meters(painter, box, line);
@@ -273,12 +284,12 @@ void StageLabels::paint_meters(QPainter& painter, const QRectF& box, double line
         const double now = shown_value_at(*value, *trace, session_.character(), session_.cursor());
         painter.setFont(palette::text_font(9.0));
         painter.setPen(QColor(0xC9, 0xC4, 0xBA));
-        painter.drawText(QRectF(box.left() + 10, y, 80, line), Qt::AlignVCenter, to_qt(meter.name));
+        painter.drawText(QRectF(box.left() + 10, y, panel_names_px(), line), Qt::AlignVCenter, to_qt(meter.name));
         painter.setFont(palette::number_font(9.0));
         painter.setPen(QColor(0xF6, 0xF2, 0xEA));
         painter.drawText(QRectF(box.left() + 10, y, box.width() - 20, line), Qt::AlignVCenter | Qt::AlignRight,
                          QString::number(now, 'f', 0));
-        const QRectF track(box.left() + 62, y + line / 2 - 2, box.width() - 110, 4);
+        const QRectF track(box.left() + 10 + panel_names_px(), y + line / 2 - 2, 60, 4);
         painter.fillRect(track, QColor(0xF6, 0xF2, 0xEA, 60));
         const double share = std::clamp((now - meter.low) / (meter.high - meter.low), 0.0, 1.0);
         painter.fillRect(QRectF(track.left(), track.top(), track.width() * share, 4), QColor(0xFF, 0xD7, 0x9A));

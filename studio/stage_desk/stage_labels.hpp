@@ -47,6 +47,7 @@ class StageLabels : public QObject {
     void paint_pins(QPainter& painter);
     double panel_line() const;
     QRectF panel_box() const;
+    double panel_names_px() const;
     void paint_meters(QPainter& painter, const QRectF& box, double line);
     void paint_prompts(QPainter& painter);
     void paint_words(QPainter& painter);

@@ -9,6 +9,7 @@
 
 #include "core/project/file_io.hpp"
 #include "studio/shared/palette.hpp"
+#include "studio/translations/translation.hpp"
 #include "tests/studio/support.hpp"
 
 namespace leap::studio::bench_desk_test {
@@ -72,6 +73,31 @@ TEST(BenchDesk, ADragOfADialIsSeenOnTheBoardAndTheTopLineNamesWhatItBreaks) {
     window.bench->board_page()->filter()->setCurrentIndex(1);
     EXPECT_GT(window.bench->board_page()->table()->rowCount(), 3) << "changes against kept";
     EXPECT_FALSE(window.session->modified()) << "nothing is written while it is dragged";
+    window.window->show_desk("stage");
+    auto* marks = window.window->findChild<QPushButton*>("marks");
+    ASSERT_NE(marks, nullptr);
+    marks->click();
+    const QTableWidget* table = window.bench->board_page()->table();
+    ASSERT_NE(table->currentItem(), nullptr) << "a click goes to the mark that breaks";
+    EXPECT_EQ(table->item(table->currentRow(), 4)->text(), "✗ missed");
+}
+
+TEST(BenchDesk, TheTopLineIsNeverCutDownTo1024Pixels) {
+    for (const char* const language : {"en", "de"}) {
+        use_language(language);
+        Bench window;
+        ASSERT_TRUE(window.wait_for_board());
+        auto* marks = window.window->findChild<QPushButton*>("marks");
+        for (const int width : {1600, 1280, 1024}) {
+            window.window->resize(width, 700);
+            ASSERT_TRUE(window.wait_for([&] { return marks->isVisible(); }));
+            window.settle();
+            EXPECT_GE(marks->width(), marks->fontMetrics().horizontalAdvance(marks->text()))
+                << language << " " << width << ": " << marks->text().toStdString();
+            EXPECT_FALSE(marks->text().contains("…")) << marks->text().toStdString();
+        }
+    }
+    use_language("en");
 }
 
 TEST(BenchDesk, ADraggedPressIsSeenOnTheBoardBeforeItIsLetGo) {
