@@ -9,7 +9,7 @@ SCRIPT = b"""
 button jump key "Space"
 body hopper { capsule radius 0.3 m height 1.7 m  gravity 20 m/s^2 }
 stance walk { steer to 6 m/s gain 40 m/s^2 brake 50 m/s^2 }
-move hop on jump { gate grounded  phase up { start: launch up at sqrt(2 * 20 m/s^2 * 1.25 m)  end when rising <= 0 m/s } }
+move hop on jump { gate grounded  phase up { start: launch up at sqrt(2 * 20 m/s^2 * 1.25 m)  end when vertical_speed <= 0 m/s } }
 """
 Point = ctypes.c_double * 3
 

@@ -60,7 +60,7 @@ local whole = vim.api.nvim_buf_get_lines(0, line, line + 1, false)[1]
 vim.api.nvim_buf_set_lines(0, line, line + 1, false, { (whole:gsub("on jump", "on jmup")) })
 wait("the message", function() return #problems() > 0 end)
 local problem = problems()[1]
-if problem.lnum ~= line or not problem.message:find("did you mean jump?", 1, true) then fail(vim.inspect(problem)) end
+if problem.lnum ~= line or not problem.message:find("did you mean 'jump'?", 1, true) then fail(vim.inspect(problem)) end
 local range = { start = { line = line, character = at + 7 }, ["end"] = { line = line, character = at + 11 } }
 local actions = ask("textDocument/codeAction", line, at, { range = range, context = { diagnostics = {} } })
 if not actions or actions[1].title ~= "Write jump" then fail(vim.inspect(actions)) end
