@@ -151,9 +151,7 @@ TEST(NearestName, FindsSwapsAndSlipsButNotStrangers) {
     const std::vector<std::string> names{"rising", "speed", "grounded"};
     EXPECT_EQ(nearest_name("risign", names), "rising");
     EXPECT_EQ(nearest_name("ground", names), "grounded");
-    EXPECT_EQ(nearest_name("banana", names),
-              "1:36: error E0201: gravity: expected m/sÂ², got s\n2:38: error E0201: cap speed: expected m/s, got m; "
-              "it must be divided by a time\n3:23: error E0101: unknown name 'breath'\n");
+    EXPECT_EQ(nearest_name("banana", names), "");
 }
 
 }  // namespace
