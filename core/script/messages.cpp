@@ -187,7 +187,8 @@ std::span<const MessageInfo> message_kinds() {
 }
 
 const MessageInfo& message_kind(MessageCode code) {
-    return *std::find_if(message_table.begin(), message_table.end(), [&](const MessageInfo& kind) { return kind.code == code; });
+    return *std::find_if(message_table.begin(), message_table.end(),
+                         [&](const MessageInfo& kind) { return kind.code == code; });
 }
 
 std::string code_text(MessageCode code) {
