@@ -138,8 +138,7 @@ constexpr std::array with_volume{
 };
 
 constexpr std::array with_event{
-    SenseInfo{"struck", Sense::struck, truth,
-              "event: a hitbox of that name has just hit somebody; for its owner"},
+    SenseInfo{"struck", Sense::struck, truth, "event: a hitbox of that name has just hit somebody; for its owner"},
     SenseInfo{"amount_of", Sense::amount_of, number(dim::none), "how much the event last heard came with; 0 before"},
     SenseInfo{"direction_of", Sense::way_of, vector(dim::none),
               "the direction it came along: as written, or from who emitted it to here"},
