@@ -404,7 +404,7 @@ void MainWindow::refresh_marks() {
         set_meaning(*marks_, fine ? Meaning::holds : Meaning::refused);
     }
     fit_top_line();
-    // What breaks stands there where there is room for all of it, and in the tool tip.
+    // The line names what breaks only if all of that fits; the tool tip always does.
     const bool has_room = marks_->fontMetrics().horizontalAdvance(sign + text) + 16 <= marks_->width();
     marks_->setText(has_room ? sign + text : marks_short_);
 }

@@ -104,7 +104,7 @@ std::optional<Expression> Compiler::value(const std::optional<Expr>& expr, const
 
 namespace {
 
-/// The call of inside, submerged or depth without which a condition can't hold; null when there is none.
+/// The call of inside, submerged or depth that a condition needs in order to hold; null without one.
 const Expr* volume_it_needs(const Expr& expr) {
     const auto calls = [](const Expr& e, std::string_view name) {
         return e.kind == ExprKind::call && e.name == name && e.parts.size() == 1;

@@ -24,7 +24,7 @@ std::span<const OldWord> old_senses();
 /// The others: heads of moves, sharing, who may cut. For editors and the reference.
 std::span<const OldWord> old_statements();
 
-/// The sense or function that a word means today; the word itself when it is none of the old ones.
+/// The name of today for a sense or function; a word that is not an old one comes back unchanged.
 std::string_view current_sense(std::string_view word);
 
 /// Senses that scripts of one's own may have names like: they came later. Such a name hides the sense.

@@ -282,7 +282,7 @@ QString ScoreView::tip_at(const QPointF& at) const {
             return tr("How far the stick is tilted. Click the word to edit stick and look as curves");
         if (lane.kind == Lane::Kind::input && !session_.playing())
             return tr(
-                "Drag a point; draw a stroke where there is none; a double click adds one, Delete takes the "
+                "Drag a point; draw a new stroke beside the others; a double click adds one, Delete takes the "
                 "framed one away.\nTimes snap to ticks, with Alt to milliseconds");
         if (lane.kind == Lane::Kind::move)
             for (const MoveAnswer& answer : answers_) {

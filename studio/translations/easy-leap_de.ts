@@ -2544,7 +2544,7 @@ später: %4</translation>
         <translation>Wie weit der Stick geneigt ist. Ein Klick auf das Wort bearbeitet Stick und Blick als Kurven</translation>
     </message>
     <message>
-        <source>Drag a point; draw a stroke where there is none; a double click adds one, Delete takes the framed one away.
+        <source>Drag a point; draw a new stroke beside the others; a double click adds one, Delete takes the framed one away.
 Times snap to ticks, with Alt to milliseconds</source>
         <translation>Ziehen Sie einen Punkt; zeichnen Sie einen Strich, wo keiner ist; ein Doppelklick fügt einen hinzu, Entf entfernt den gerahmten.
 Zeiten rasten auf Takte ein, mit Alt auf Millisekunden</translation>
