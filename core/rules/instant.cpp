@@ -82,6 +82,8 @@ bool Instant::run_rounds() {
         if (!show_news()) return changed() || round > 0;
     }
     forget_events();
+    // What nobody has heard by now is dropped: it isn't part of the world, and a copy of it would not hear it either.
+    for (std::size_t i = first_; i < last_; ++i) scratch_.actors[i].emitted.clear();
     note(EventKind::fault, actor_->body_move().written(), -1);
     return true;
 }

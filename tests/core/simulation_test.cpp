@@ -70,6 +70,28 @@ TEST(Simulation, AnInstantIsComeBackToBitForBit) {
     EXPECT_EQ(another.world(), first);
 }
 
+/// Each answer emits more than it hears: the instant is stopped, and what nobody has heard by then is dropped.
+TEST(Simulation, RulesThatWereStoppedLeaveNothingThatACopyWouldNotHave) {
+    const test::Scene echoing(std::string(test::plain_body) +
+                              "counter heard_so_far in 0..100000\n"
+                              "move call on jump { phase a for 0.1 s { start: emit ping } }\n"
+                              "move answer on heard(ping) layer ears { phase a for 0.4 s { start: emit ping\n"
+                              "  on heard(ping): heard_so_far += 1, emit ping, emit ping, emit ping } }\n");
+    const SceneView view = echoing.at(120);
+    Simulation run(view, initial_world(view, Vec3{0.0}, 0.0));
+    const InputEvent press{InputEvent::Kind::button, 0.05, *echoing.program.find_button("jump"), true, {}, 0};
+    for (int i = 0; i < 12; ++i) run.step(run.world().tick == 6 ? std::span(&press, 1) : std::span<const InputEvent>());
+    const double heard = run.world().actors[0].counters.at(0).value;
+    EXPECT_GT(heard, 10.0) << "as many as an instant has rounds for";
+    Simulation copy(view, run.world());
+    for (int i = 0; i < 60; ++i) {
+        run.step({});
+        copy.step({});
+    }
+    EXPECT_EQ(run.world(), copy.world());
+    EXPECT_EQ(run.world().actors[0].counters.at(0).value, heard) << "its echoes end with their instant";
+}
+
 /// A run whose dials are changed on the way is the same as one that was begun again from that instant.
 TEST(Simulation, AfterAChangeOfDialsNothingOfBeforeIsLeft) {
     const Made made;
