@@ -31,6 +31,13 @@ size=$(stat -c %s "$work/stripped.so")
 foreign=$(nm -D --defined-only "$lib/libleap.so" | awk '{print $3}' | grep -v '^leap_\|^LEAP_' || true)
 [[ -z "$foreign" ]] || { echo "libleap shows more than its interface: $foreign"; exit 1; }
 echo "libleap: $size bytes"
+# The tutorial's game, with the project that it begins with, and after the change that it tells.
+sed -n '/^```c$/,/^```$/p' "$source/docs/manual/05-into-a-game.md" | sed '/^```/d' >"$work/game.c"
+cc -Wall -Werror "$work/game.c" "${flags[@]}" -o "$work/hopper"
+"$build/bin/leap" new --kind third-person "$work/my-game" >/dev/null
+[[ "$(cd "$work" && ./hopper)" == "top 2.00 m" ]]
+sed -i 's/rise        = 2 m/rise        = 3 m/' "$work/my-game/runner.leap"
+[[ "$(cd "$work" && ./hopper)" == "top 3.00 m" ]]
 # The game beside the examples, as an outsider builds it.
 cmake -S "$source/examples/little-quay/game" -B "$work/game" -DCMAKE_PREFIX_PATH="$work/installed" \
     -DCMAKE_BUILD_TYPE=Release >/dev/null
