@@ -9,6 +9,7 @@
 
 #include "studio/shared/palette.hpp"
 #include "studio/shared/paper_change.hpp"
+#include "studio/shared/pictured_text.hpp"
 
 /// Those of a library are not there by themselves. (What it calls must stand outside of every namespace.)
 static void init_manual_text() {
@@ -20,16 +21,6 @@ namespace {
 
 constexpr const char* manual_folder = ":/docs/manual";
 constexpr int widest_text_px = 860;
-
-/// Pictures come as wide as the text.
-class Pages final : public QTextBrowser {
-  public:
-    QVariant loadResource(int type, const QUrl& name) override {
-        if (type != QTextDocument::ImageResource) return QTextBrowser::loadResource(type, name);
-        const QImage image(QDir::cleanPath(QString(manual_folder) + "/" + name.path()));
-        return image.scaledToWidth(std::min(image.width(), widest_text_px), Qt::SmoothTransformation);
-    }
-};
 
 QString text_of(const QString& file) {
     QFile in(QString(manual_folder) + "/" + file);
@@ -51,7 +42,7 @@ ManualPage::ManualPage(QWidget* parent) : QWidget(parent) {
     }
     back_ = new QPushButton(tr("Close the manual"));
     back_->setToolTip(tr("Esc"));
-    page_ = new Pages;
+    page_ = new PicturedText(manual_folder, widest_text_px);
     page_->setFrameShape(QFrame::NoFrame);
     page_->setAccessibleName(tr("Manual"));
     page_->setMaximumWidth(widest_text_px + 60);

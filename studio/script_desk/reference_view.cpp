@@ -14,6 +14,7 @@
 
 #include "studio/shared/palette.hpp"
 #include "studio/shared/paper_change.hpp"
+#include "studio/shared/pictured_text.hpp"
 
 /// Those of a library are not there by themselves. (What it calls must stand outside of every namespace.)
 static void init_reference_text() {
@@ -21,6 +22,12 @@ static void init_reference_text() {
 }
 
 namespace leap::studio {
+namespace {
+
+/// As wide as the reference is beside the script in a window of 1280 pixels.
+constexpr int widest_picture_px = 420;
+
+}  // namespace
 
 ReferenceView::ReferenceView(QWidget* parent) : QWidget(parent) {
     setObjectName("sheet");
@@ -28,7 +35,7 @@ ReferenceView::ReferenceView(QWidget* parent) : QWidget(parent) {
     field_->setPlaceholderText(tr("A word of the language"));
     field_->setAccessibleName(tr("Word to look up in the reference"));
     auto* close = new QPushButton(tr("Close"));
-    page_ = new QTextBrowser;
+    page_ = new PicturedText(":/docs", widest_picture_px);
     page_->setFrameShape(QFrame::NoFrame);
     page_->setAccessibleName(tr("Language reference"));
     auto* top = new QHBoxLayout;

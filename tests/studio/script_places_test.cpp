@@ -5,6 +5,7 @@
 #include <QTest>
 
 #include "studio/script_desk/find_text.hpp"
+#include "studio/script_desk/reference_view.hpp"
 #include "tests/studio/writing.hpp"
 
 namespace leap::studio::script_places_test {
@@ -172,6 +173,17 @@ TEST(ScriptPlaces, F1OpensTheReferenceAtTheWord) {
         EXPECT_TRUE(reference->marked().contains(word)) << reference->marked().toStdString();
     }
     EXPECT_FALSE(reference->show_word("no_such_word"));
+}
+
+TEST(ReferenceView, ItsPicturesAreThereAndFitBesideTheScript) {
+    ReferenceView reference;
+    ASSERT_TRUE(reference.show_word("probe"));
+    for (const char* const picture : {"pictures/probes.svg", "pictures/axes.svg"}) {
+        EXPECT_TRUE(reference.page()->document()->toHtml().contains(picture)) << picture;
+        const QVariant loaded = reference.page()->loadResource(QTextDocument::ImageResource, QUrl(picture));
+        EXPECT_GT(loaded.value<QImage>().width(), 200) << picture;
+        EXPECT_LE(loaded.value<QImage>().width(), 420) << picture;
+    }
 }
 
 }  // namespace
