@@ -25,7 +25,7 @@ namespace leap::studio {
 namespace {
 
 /// As wide as the reference is beside the script in a window of 1280 pixels.
-constexpr int widest_picture_px = 420;
+constexpr int widest_picture_px = 330;
 
 }  // namespace
 

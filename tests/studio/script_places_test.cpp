@@ -182,7 +182,7 @@ TEST(ReferenceView, ItsPicturesAreThereAndFitBesideTheScript) {
         EXPECT_TRUE(reference.page()->document()->toHtml().contains(picture)) << picture;
         const QVariant loaded = reference.page()->loadResource(QTextDocument::ImageResource, QUrl(picture));
         EXPECT_GT(loaded.value<QImage>().width(), 200) << picture;
-        EXPECT_LE(loaded.value<QImage>().width(), 420) << picture;
+        EXPECT_LE(loaded.value<QImage>().width(), 330) << picture;
     }
 }
 
