@@ -55,6 +55,37 @@ TEST(Leeway, AReleaseThatDecidesNothingIsOpen) {
     EXPECT_EQ(tightest_first(found).front(), &found.events[0]);
 }
 
+/// A door of time that is shut for 0.05 s: a press that comes then does nothing, a later one is right again.
+TEST(Leeway, EndsAtTheFirstInstantThatGoesWrongAlsoWhenALaterOneIsRight) {
+    std::string script = test::plain_body;
+    const std::string walk = "stance walk {";
+    script.insert(script.find(walk) + walk.size(), "\n  on heard(knock): shut = 1\n  on heard(open): shut = 0");
+    script +=
+        "counter shut in 0..1\n"
+        "fixture clock { box 0.1 m, 0.1 m, 0.1 m\n"
+        "  phase early for 1.075 s { go now then: emit knock }\n"
+        "  phase now for 0.05 s { go late then: emit open }\n"
+        "  phase late { } }\n"
+        "move nod on jump { gate shut == 0  phase a for 0.02 s { } }\n";
+    CoursePlan plan = test::flat_plan();
+    plan.fixtures = {{"clock", "clock", {1, 1, 0}, 0, ""}};
+    const test::Scene scene(script, plan);
+    const Tape tape = test::TapeMaker(3.0).hold("jump", 1.0, 0.6);
+    const auto nods = [&](double later_s) {
+        const Trace trace = scene.run(test::TapeMaker(3.0).hold("jump", 1.0 + later_s, 0.6 - later_s));
+        return test::spans_of(scene, trace, "nod.a").size() == 1;
+    };
+    ASSERT_TRUE(nods(0.06));
+    ASSERT_FALSE(nods(0.09));
+    ASSERT_TRUE(nods(0.14));
+    const Leeway found = find_leeway({scene.program, scene.tuning, scene.course}, tape);
+    ASSERT_TRUE(found.complete) << found.problem;
+    const EventLeeway& press = found.events.front();
+    EXPECT_FALSE(press.later.open);
+    EXPECT_NEAR(press.later.by_s, 0.075, 1.5 / 120);
+    EXPECT_FALSE(press.later.why.empty());
+}
+
 TEST(Leeway, OfTwoCharactersIsEachOnesOwn) {
     const Gap scene;
     const Tape both = test::together({{"", "start", scene.tape, "one"}, {"", "start", test::TapeMaker(2.5), "two"}});
