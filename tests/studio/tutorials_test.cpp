@@ -8,6 +8,8 @@
 #include <QSettings>
 #include <QTest>
 
+#include <algorithm>
+
 #include "core/project/file_io.hpp"
 #include "core/tape/trace.hpp"
 #include "studio/course_desk/course_desk.hpp"
