@@ -5,7 +5,6 @@
 
 #include <QApplication>
 #include <QClipboard>
-#include <QSettings>
 #include <QTest>
 #include <functional>
 #include <set>
@@ -124,25 +123,7 @@ reading tilts = highest(seesaw.tilt)
 reading calls = count of guard.calls
 )";
 
-struct Hour {
-    QTemporaryDir folder;
-    double clock = 10.0;
-    std::unique_ptr<Session> session;
-    std::unique_ptr<MainWindow> window;
-
-    Hour() {
-        QSettings().clear();
-        Session::Options options;
-        options.clock = [this] { return clock; };
-        options.live_thread = false;
-        session = std::make_unique<Session>(std::move(options));
-        window = std::make_unique<MainWindow>(*session, nullptr);
-        window->show();
-        (void)QTest::qWaitForWindowExposed(window.get());
-        QApplication::setActiveWindow(window.get());
-    }
-    void settle() { studio::settle(*session, test::patience(10000)); }
-
+struct Hour : test::EmptyStudio {
     void paste_behind(const QString& text) {
         window->show_desk("script");
         ScriptEditor* editor = window->desk<ScriptDesk>()->editor();

@@ -19,6 +19,22 @@ int patience(int usual_ms) {
     return usual_ms * std::max(1, times);
 }
 
+EmptyStudio::EmptyStudio() {
+    QSettings().clear();
+    Session::Options options;
+    options.clock = [this] { return clock; };
+    options.live_thread = false;
+    session = std::make_unique<Session>(std::move(options));
+    window = std::make_unique<MainWindow>(*session, nullptr);
+    window->show();
+    (void)QTest::qWaitForWindowExposed(window.get());
+    QApplication::setActiveWindow(window.get());
+}
+
+void EmptyStudio::settle() {
+    studio::settle(*session, patience(10000));
+}
+
 Studio::Studio(const std::string& example) {
     QSettings().clear();
     project = fs::path(folder.path().toStdString()) / "project";

@@ -7,13 +7,25 @@
 #include "studio/script_desk/script_desk.hpp"
 #include "studio/stage_desk/stage_desk.hpp"
 
-/// A copy of the demo in a folder of its own, a session whose clock is stepped by the test, and the real window.
+/// What the tests of the window begin with.
 namespace leap::studio::test {
 
 /// How long to wait for work in the background that usually takes no longer than this, ms. Where everything is slower
 /// (under sanitizers) LEAP_TEST_PATIENCE says how many times as long.
 int patience(int usual_ms);
 
+/// A session without a project, and the real window with its start page.
+struct EmptyStudio {
+    QTemporaryDir folder;
+    double clock = 10.0;
+    std::unique_ptr<Session> session;
+    std::unique_ptr<MainWindow> window;
+
+    EmptyStudio();
+    void settle();
+};
+
+/// A copy of the demo in a folder of its own, a session whose clock is stepped by the test, and the real window.
 class Studio {
   public:
     explicit Studio(const std::string& example = "lantern-quay");

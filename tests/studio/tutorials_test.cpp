@@ -5,7 +5,6 @@
 
 #include <QApplication>
 #include <QClipboard>
-#include <QSettings>
 #include <QTest>
 
 #include <algorithm>
@@ -25,23 +24,10 @@ namespace {
 using leap::test::TutorialPlay;
 using leap::test::TutorialStep;
 
-struct Reader {
-    QTemporaryDir folder;
-    double clock = 10.0;
-    std::unique_ptr<Session> session;
-    std::unique_ptr<MainWindow> window;
+struct Reader : test::EmptyStudio {
     int expectations = 0;
 
     Reader() {
-        QSettings().clear();
-        Session::Options options;
-        options.clock = [this] { return clock; };
-        options.live_thread = false;
-        session = std::make_unique<Session>(std::move(options));
-        window = std::make_unique<MainWindow>(*session, nullptr);
-        window->show();
-        (void)QTest::qWaitForWindowExposed(window.get());
-        QApplication::setActiveWindow(window.get());
         StartPage* page = window->start_page();
         page->choose_kind("third person");
         page->folder()->selectAll();
@@ -49,7 +35,6 @@ struct Reader {
         QTest::keyClick(page->folder(), Qt::Key_Return);
         settle();
     }
-    void settle() { studio::settle(*session, test::patience(10000)); }
 
     void work_through(const std::string& file) {
         const auto page = read_file(std::filesystem::path(LEAP_SOURCE_DIR) / "docs/manual" / file);
