@@ -132,6 +132,7 @@ void ScriptEditor::take_text() {
     SendScintilla(SCI_GOTOPOS, static_cast<unsigned long>(std::min<long>(at, length())));
     SendScintilla(SCI_SETFIRSTVISIBLELINE, static_cast<unsigned long>(top));
     taking_ = false;
+    show_diagnostics();  // they went with the text
 }
 
 void ScriptEditor::show_diagnostics() {

@@ -152,5 +152,22 @@ TEST(ScriptEditing, AKeyOfTheEditorReplaysLikeTyping) {
     EXPECT_TRUE(writing.session->program_is_current());
 }
 
+TEST(ScriptEditing, AProblemThatStaysAfterUndoIsStillShownAtItsLine) {
+    test::Writing writing;
+    writing.editor->setFocus();
+    writing.caret_behind("move hop on jump {\n");
+    for (int i = 0; i < 2; ++i) {
+        QTest::keyClicks(writing.editor, "x");
+        writing.editor->commit();
+        writing.settle();
+        ASSERT_TRUE(
+            QTest::qWaitFor([&] { return writing.editor->annotations_shown().size() == 1; }, test::patience(5000)));
+    }
+    QTest::keyClick(writing.window.get(), Qt::Key_Z, Qt::ControlModifier);
+    writing.settle();
+    EXPECT_EQ(writing.session->diagnostics().size(), 1U);
+    EXPECT_EQ(writing.editor->annotations_shown().size(), 1);
+}
+
 }  // namespace
 }  // namespace leap::studio::script_editing_test
