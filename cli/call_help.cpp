@@ -170,7 +170,8 @@ std::string markdown(const CLI::App& app) {
         "# Command line\n\n"
         "This page is written by `leap manual --markdown`. `leap COMMAND --help` prints the same in a shell;\n"
         "`source <(leap completion bash)` completes commands and options.\n\n"
-        "Exit codes: 0 success; 1 a problem (a missed mark, an error in a script, nothing found); 2 a wrong call.\n";
+        "Exit codes: 0 success; 1 a problem (a missed mark, an error in a script, nothing found); 2 a wrong call; 3 "
+        "stopped early.\n";
     for (const CLI::App* command : commands_of(app)) {
         out = fmt::format("{}\n## leap {}\n\n    leap {}{}\n\n{}.\n", out, command->get_name(), command->get_name(),
                           places_of(*command), command->get_description());

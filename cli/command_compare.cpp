@@ -38,6 +38,7 @@ bool write_page(const std::string& file, const std::string& page) {
 }  // namespace
 
 int compare(const CompareCommand& options) {
+    if (!can_write({options.html_file})) return problems;
     const auto now = load_runnable(options.project);
     if (!now) return problems;
     const auto then = load_revision(options.project, options.against);
@@ -54,7 +55,7 @@ int compare(const CompareCommand& options) {
     const FeelDiff diff = compare_feel(before, after, options.threshold_percent / 100.0, parallel);
     if (!diff.complete) {
         complain("stopped");
-        return problems;
+        return stopped_early;
     }
     const std::vector<std::string> files = changed_files(now->folder, then->revision);
     if (!options.html_file.empty() && !write_page(options.html_file, feel_diff_html(diff, before, after, files)))

@@ -1,9 +1,12 @@
 // SPDX-License-Identifier: MIT
 #include <fmt/format.h>
 
+#include <algorithm>
+
 #include "cli/commands.hpp"
 #include "cli/report.hpp"
 #include "core/experiments/conform.hpp"
+#include "core/experiments/fit.hpp"
 #include "core/project/file_io.hpp"
 #include "core/project/json_reader.hpp"
 
@@ -14,22 +17,41 @@ Json json_of(const Apart& apart) {
     return {{"t", apart.time_s}, {"by", apart.by}, {"what", apart_text(apart)}, {"during", apart.during}};
 }
 
-void print(const ConformCommand& options, const Conformity& found) {
+void print(const ConformCommand& options, const Conformity& found, double length_s) {
     if (options.json) {
         Json out{{"conforms", found.conforms()},
                  {"compared", found.compared},
+                 {"outside", found.outside},
+                 {"covered", found.covered},
+                 {"length", length_s},
                  {"beyond", found.beyond},
+                 {"growth_mps", found.place_growth_mps},
                  {"later", found.alignment.later_s}};
+        for (const Measured what : found.columns) out["columns"].push_back(measured_name(what));
+        out["offsets"] = Json::object();
+        for (const auto& [what, offset] : found.alignment.offset)
+            out["offsets"][std::string(measured_name(what))] = offset;
         out["first"] = found.first ? json_of(*found.first) : Json();
         out["farthest"] = found.farthest ? json_of(*found.farthest) : Json();
         fmt::print("{}\n", out.dump(2));
         return;
     }
-    if (options.align) fmt::print("aligned with an offset of {:.3f} s\n", found.alignment.later_s);
+    fmt::print("{}\n", coverage_text(found, length_s));
+    if (!found.is_covered())
+        fmt::print("expected at least {:.0f} % to be compared; measure more of the run, or ask for less with --cover\n",
+                   found.cover * 100.0);
+    if (options.align) {
+        const std::string offsets = offsets_text(found.alignment);
+        fmt::print("aligned: {:.3f} s later{}; the position itself was not compared\n", found.alignment.later_s,
+                   offsets.empty() ? "" : ", moved by " + offsets);
+    }
     fmt::print("{} of {} instants differ by more than {:g} m or {:g} m/s\n", found.beyond, found.compared,
                options.tolerance.place_m, options.tolerance.speed_mps);
     if (found.first) fmt::print("first:    {}\n", apart_text(*found.first));
     if (found.farthest) fmt::print("farthest: {}\n", apart_text(*found.farthest));
+    if (std::find_if(found.columns.begin(), found.columns.end(),
+                     [](Measured what) { return what != Measured::speed; }) != found.columns.end())
+        fmt::print("drift:    {:.4g} mm more each second\n", found.place_growth_mps * 1000.0);
 }
 
 }  // namespace
@@ -63,12 +85,14 @@ int conform(const ConformCommand& options) {
     Alignment alignment;
     alignment.later_s = options.later_s;
     if (options.align) alignment = aligned(*measured, trace->tracks[*track]);
-    const Conformity found = conformity_of(prepared.program, *trace, *track, *measured, alignment, options.tolerance);
+    ConformTolerance tolerance = options.tolerance;
+    tolerance.cover = options.cover_percent / 100.0;
+    const Conformity found = conformity_of(prepared.program, *trace, *track, *measured, alignment, tolerance);
     if (found.compared == 0) {
         complain(fmt::format("{}: none of its times lies within the tape's {:g} s", options.measured, tape->length_s));
         return problems;
     }
-    print(options, found);
+    print(options, found, trace->length_s());
     return found.conforms() ? good : problems;
 }
 

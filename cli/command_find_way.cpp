@@ -14,9 +14,9 @@ int print_margins(const Setup& setup, const WayRequest& request, const Way& way,
     const WayMargins found = find_margins(setup, request, way, dials_of_way(setup, way), options);
     if (!found.complete) {
         complain("stopped before all dials were tried");
-        return problems;
+        return stopped_early;
     }
-    fmt::print("lowest values that still work:\n");
+    fmt::print("how far each dial may fall at least; lower values may work on another route:\n");
     for (const WayMargin& margin : found.margins) fmt::print("  {}\n", margin_text(margin));
     return good;
 }
@@ -24,6 +24,7 @@ int print_margins(const Setup& setup, const WayRequest& request, const Way& way,
 }  // namespace
 
 int find_way(const FindWayCommand& options) {
+    if (!can_write({options.tape_file})) return problems;
     auto experiment = begin_experiment(options);
     if (!experiment) return problems;
     for (const std::string& name : options.without)
@@ -44,7 +45,7 @@ int find_way(const FindWayCommand& options) {
         return problems;
     }
     fmt::print("{} to {}: {}{}\n", options.from, options.to, way_text(way), way.stopped ? "  (stopped)" : "");
-    if (!way.found) return problems;
+    if (!way.found) return way.stopped ? stopped_early : problems;
     for (const std::string& line : input_lines(way.tape.tracks.front().events)) fmt::print("  {}\n", line);
     if (!options.tape_file.empty())
         if (const auto written = write_file(options.tape_file, write_tape(way.tape)); !written) {

@@ -2,7 +2,6 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <cmath>
 
 #include "cli/commands.hpp"
 #include "core/experiments/sensitivity.hpp"
@@ -29,22 +28,29 @@ int sensitivity(const SensitivityCommand& options) {
                       [&](const Influence& each) { return program.readings[each.reading].name != options.reading; });
     // The largest first, reading by reading: what moves this one most?
     std::stable_sort(order.begin(), order.end(), [](const Influence& a, const Influence& b) {
-        return std::tuple(a.tape, a.reading, -std::abs(a.change)) < std::tuple(b.tape, b.reading, -std::abs(b.change));
+        return std::tuple(a.tape, a.reading, -a.size()) < std::tuple(b.tape, b.reading, -b.size());
     });
     std::size_t tape = found.tapes.size();
     for (const Influence& each : order) {
         if (each.tape != tape) {
             tape = each.tape;
-            fmt::print("{}: change of each reading for a tenth of a dial's range\n", found.tapes[tape]);
+            fmt::print("{}: change of each reading with a dial a tenth of its range lower and higher\n",
+                       found.tapes[tape]);
         }
         const Dimension dimension = program.readings[each.reading].type.dimension;
-        fmt::print("  {:<22} {:<26} {:>14}{}\n", program.readings[each.reading].name, found.values[each.value].path,
-                   quantity_text(each.change, dimension, 4), each.one_sided ? "  (from one side)" : "");
+        const auto text = [&](const std::optional<double>& change) {
+            return change ? fmt::format("{}{}", *change > 0.0 ? "+" : "", quantity_text(*change, dimension, 4))
+                          : std::string("-");
+        };
+        const std::string note = influence_note(found, each);
+        fmt::print("  {:<22} {:<26} {:>14} {:>14}{}\n", program.readings[each.reading].name,
+                   found.values[each.value].path, text(each.less), text(each.more), note.empty() ? "" : "  " + note);
     }
     for (const Edge& edge : found.edges)
         fmt::print("{}: {} {}\n", found.tapes[edge.tape], found.values[edge.value].path, edge_text(found, edge));
     if (!found.complete) complain("stopped; results so far are printed");
-    return found.complete && found.problems.empty() ? good : problems;
+    if (!found.complete) return stopped_early;
+    return found.problems.empty() ? good : problems;
 }
 
 }  // namespace leap::cli

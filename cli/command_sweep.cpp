@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: MIT
 #include <fmt/format.h>
 
+#include <algorithm>
+
 #include "cli/commands.hpp"
 #include "core/experiments/sweep_csv.hpp"
 #include "core/project/file_io.hpp"
@@ -59,6 +61,7 @@ int sweep(const SweepOptions& options) {
         complain("expected a project folder, or parts with --merge");
         return wrong_call;
     }
+    if (!can_write({options.csv_file})) return problems;
     const auto shard = read_shard(options.shard);
     if (!shard) return wrong_call;
     const auto experiment = begin_experiment(options);
@@ -85,9 +88,13 @@ int sweep(const SweepOptions& options) {
     parallel.progress = show_progress(options.quiet);
     const Sweep made = run_sweep(experiment->setup(), request, parallel, *shard);
     const bool stopped = parallel.stop();
-    if (stopped) complain("stopped; finished cells are written");
+    if (stopped) {
+        const auto done =
+            std::count_if(made.cells.begin(), made.cells.end(), [](const auto& cell) { return cell.done; });
+        complain(fmt::format("stopped; {} of {} cells are done and written", done, made.cells.size()));
+    }
     if (!put_out(options.csv_file, sweep_csv(made, experiment->prepared.program))) return problems;
-    return stopped ? problems : good;
+    return stopped ? stopped_early : good;
 }
 
 }  // namespace leap::cli

@@ -65,7 +65,7 @@ int trial(const TrialCommand& options) {
     if (const auto* way = std::get_if<WayOutcome>(&outcome->what))
         for (const WayMargin& margin : way->margins.margins) fmt::print("  {}\n", margin_text(margin));
     if (const auto* wire = std::get_if<WireOutcome>(&outcome->what)) fmt::print("{}", wire_sweep_csv(wire->sweep));
-    if (outcome->stopped) return problems;
+    if (outcome->stopped) return stopped_early;
     if (options.keep) {
         Trial changed = entry->trial;
         changed.result = result;

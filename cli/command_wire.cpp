@@ -172,6 +172,7 @@ bool print_sweep(const WirePlan& plan, const WireSweep& sweep) {
 
 int sweep_wire(const WireCommand& options, const Program& program, const Tuning& tuning, const Course& course,
                const WirePlan& plan, const std::vector<Tape>& tapes) {
+    if (!can_write({options.csv_file})) return problems;
     std::vector<WireAxis> axes;
     for (const std::string& text : options.sweep) {
         auto axis = read_wire_axis(program, plan, text);
@@ -187,7 +188,7 @@ int sweep_wire(const WireCommand& options, const Program& program, const Tuning&
     const auto sweep = wire_sweep(program, tuning, course, plan, tapes, std::move(axes), how);
     if (!sweep || sweep->stopped) {
         complain(sweep ? std::string("stopped") : sweep.error());
-        return problems;
+        return sweep ? stopped_early : problems;
     }
     if (!options.csv_file.empty())
         if (const auto written = write_file(options.csv_file, wire_sweep_csv(*sweep)); !written) {

@@ -15,6 +15,7 @@ namespace leap::cli {
 inline constexpr int good = 0;
 inline constexpr int problems = 1;
 inline constexpr int wrong_call = 2;
+inline constexpr int stopped_early = 3;  ///< by Ctrl+C or SIGTERM; what was done is printed or written
 
 struct CheckOptions {
     std::string project;
@@ -54,6 +55,7 @@ int explain(const ExplainOptions& options);
 struct RatesOptions {
     std::string project;
     std::string tape;
+    bool all = false;  ///< the value at each rate, not only the lowest and highest
 };
 int rates(const RatesOptions& options);
 
@@ -76,6 +78,7 @@ struct ConformCommand {
     std::string character;  ///< by its name in the tape; empty: the first
     MeasuredUnits units;
     ConformTolerance tolerance;
+    double cover_percent = 90.0;
     double later_s = 0.0;
     bool align = false;
     bool json = false;
@@ -137,16 +140,20 @@ int solve(const SolveCommand& options);
 
 struct FitCommand : ExperimentOptions {
     std::vector<std::string> dials;
-    std::string measured;           ///< a CSV file
-    MeasuredUnits units;            ///< of columns whose heads say none
-    std::optional<double> later_s;  ///< when it begins on the tape; nothing: aligned by itself
-    double stretch = 1.0;           ///< of its times
+    std::vector<std::string> measured;  ///< CSV files: for one tape, or one for each
+    MeasuredUnits units;                ///< of columns whose heads say none
+    std::optional<double> later_s;      ///< when it begins on the tape; nothing: aligned by itself
+    double stretch = 1.0;               ///< of its times
     std::uint64_t seed = 1;
     int tries = 1500;
 };
 int fit(const FitCommand& options);
 
 struct LeewayCommand : ExperimentOptions {
+    std::vector<std::string> buttons;  ///< none: all
+    bool sticks = false;
+    bool pairs = false;
+    double at_least_ms = 0.0;  ///< 0: any
     double spread_ms = 30.0;
     int tries = 200;
     unsigned seed = 1;

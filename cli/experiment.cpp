@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 #include <unistd.h>
 
+#include <chrono>
 #include <csignal>
 #include <cstdio>
 
@@ -118,14 +119,21 @@ SolveOptions search_options(const ExperimentOptions& options) {
 
 std::function<bool()> stop_on_interrupt() {
     std::signal(SIGINT, note_interrupt);
+    std::signal(SIGTERM, note_interrupt);
     return [] { return interrupted != 0; };
 }
 
 std::function<void(std::size_t, std::size_t)> show_progress(bool quiet) {
     if (quiet || isatty(fileno(stderr)) == 0) return {};
-    return [](std::size_t done, std::size_t all) {
-        if (done % std::max<std::size_t>(1, all / 200) == 0 || done == all)
-            fmt::print(stderr, "\r{} of {}{}", done, all, done == all ? "\n" : "");
+    const auto begin = std::chrono::steady_clock::now();
+    return [begin](std::size_t done, std::size_t all) {
+        if (done % std::max<std::size_t>(1, all / 200) != 0 && done != all) return;
+        const double spent_s = std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count();
+        const double left_s =
+            spent_s * static_cast<double>(all - done) / static_cast<double>(std::max<std::size_t>(1, done));
+        const std::string left =
+            left_s < 90.0 ? fmt::format("{:.0f} s", left_s) : fmt::format("{:.0f} min", left_s / 60.0);
+        fmt::print(stderr, "\r{} of {}, about {} left   {}", done, all, left, done == all ? "\n" : "");
     };
 }
 

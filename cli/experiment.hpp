@@ -47,7 +47,7 @@ std::optional<std::vector<FreeValue>> free_values(const Experiment& experiment, 
 /// How a search is told to go on, stop and show how far it is.
 SolveOptions search_options(const ExperimentOptions& options);
 
-/// Stops when the user presses Ctrl+C once; a second time ends the program.
+/// Stops at Ctrl+C or SIGTERM; a second time ends the program.
 std::function<bool()> stop_on_interrupt();
 /// Counts on the terminal's last line, when standard error is one.
 std::function<void(std::size_t, std::size_t)> show_progress(bool quiet);

@@ -78,9 +78,11 @@ int read_call_and_run(int argc, char** argv) {
 
     cli::RatesOptions rates;
     auto* rates_command = app.add_subcommand(
-        "rates", "Replay a tape at 30 to 480 ticks/s and show how much each reading differs, worst first");
+        "rates",
+        "Replay a tape at ten rates from 30 to 480 ticks/s and show how much each reading differs, worst first");
     rates_command->add_option("PROJECT", rates.project, "The folder of the project")->required();
     rates_command->add_option("--tape", rates.tape, "A tape of the project, or a tape file")->required();
+    rates_command->add_flag("--all", rates.all, "Print the value at each rate, not only the lowest and highest");
 
     cli::ReachOptions reach;
     auto* reach_command =
@@ -128,7 +130,10 @@ int read_call_and_run(int argc, char** argv) {
     auto* fit_command = app.add_subcommand("fit", "Find dial values with which a run follows a measured one");
     add_experiment(*fit_command, fit);
     fit_command->add_option("--dial", fit.dials, "A dial that may change, also with bounds")->required();
-    fit_command->add_option("--measured", fit.measured, "CSV: time and any of x, y, z, height, speed")->required();
+    fit_command
+        ->add_option("--measured", fit.measured,
+                     "CSV: time and any of x, y, z, height, speed. Several: all on one tape, or one for each --tape")
+        ->required();
     fit_command->add_option("--time-unit", fit.units.time,
                             "Unit of time where the head of the column has none (default: s)");
     fit_command->add_option("--length-unit", fit.units.length,
@@ -157,6 +162,10 @@ int read_call_and_run(int argc, char** argv) {
         ->add_option("--speed-tolerance", conform.tolerance.speed_mps,
                      "Largest difference of speed that counts as equal (m/s; default: 0.1)")
         ->check(CLI::Range(0.0, 1e6));
+    conform_command
+        ->add_option("--cover", conform.cover_percent,
+                     "Smallest share of the tape that must have been compared (percent; default: 90)")
+        ->check(CLI::Range(0.0, 100.0));
     conform_command->add_option("--later", conform.later_s, "Offset of its start on the tape (s)");
     conform_command->add_flag("--align", conform.align, "Align it in time and position first");
     conform_command->add_option("--time-unit", conform.units.time,
@@ -184,6 +193,14 @@ int read_call_and_run(int argc, char** argv) {
     cli::LeewayCommand leeway;
     auto* leeway_command = app.add_subcommand("leeway", "Show how much earlier or later each press may be");
     add_experiment(*leeway_command, leeway);
+    leeway_command->add_option("--button", leeway.buttons, "Only presses and releases of this button");
+    leeway_command->add_flag("--sticks", leeway.sticks,
+                             "Also how much earlier or later the stick and the view may move");
+    leeway_command->add_flag("--pairs", leeway.pairs,
+                             "Also presses that depend on each other: both are moved together");
+    leeway_command
+        ->add_option("--at-least", leeway.at_least_ms, "Exit code 1 if an input has less leeway than this (ms)")
+        ->check(CLI::Range(0.0, 500.0));
     leeway_command->add_option("--spread", leeway.spread_ms, "Timing error of a player (ms, standard deviation)")
         ->check(CLI::Range(0.0, 1000.0));
     leeway_command->add_option("--tries", leeway.tries, "Number of tries with that error")

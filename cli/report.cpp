@@ -24,6 +24,17 @@ bool is_runnable(const Project& project) {
     return print_diagnostics(project.compiled) && project.course && project.problems.empty();
 }
 
+bool can_write(std::initializer_list<std::string> files) {
+    for (const std::string& file : files) {
+        if (file.empty()) continue;
+        if (const auto fine = check_writable(file); !fine) {
+            complain(fine.error());
+            return false;
+        }
+    }
+    return true;
+}
+
 std::optional<Project> load_runnable(const std::string& path) {
     auto project = load_project(path);
     if (!project) {

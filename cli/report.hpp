@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <initializer_list>
 #include <optional>
 #include <string>
 
@@ -12,6 +13,9 @@ namespace leap::cli {
 
 /// Prints a problem to standard error.
 void complain(const std::string& text);
+
+/// Whether every file that is named (an empty name is none) can be written; says which can't, before the work is done.
+bool can_write(std::initializer_list<std::string> files);
 
 /// Loads a project and prints everything that is wrong with it; nothing when it can't run.
 std::optional<Project> load_runnable(const std::string& path);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <array>
 #include <cstddef>
 
 /// Every default and tolerance of the core, with its unit, its purpose and whether to touch it.
@@ -188,14 +189,63 @@ inline constexpr double lip_look_step_m = 0.15;
 inline constexpr double steepest_look_deg = 80.0;
 
 // --- Experiments ----------------------------------------------------------------------------------------------------
+/// Points of the scans of one value, powers of two and one more, each after the one before found nothing. The last says
+/// how narrow a solution may be that is missed. Touch when narrower ones must be found; each costs a run of every tape.
+inline constexpr std::array<int, 3> line_scan_points{65, 129, 257};
+/// Low points of a scan that are looked at more closely, the lowest first. Touch freely.
+inline constexpr int max_refined_points = 12;
+/// Values that no rounding holds together are searched to this share of their range. Touch hardly ever.
+inline constexpr double finest_search_share = 1e-7;
+/// Searches of several values: steps along each value from where it is, even points in each round, local searches in
+/// each round and their tries, and how far apart (share of the range) they begin. Touch when solutions are missed.
+inline constexpr int axis_scan_steps = 6;
+inline constexpr int even_points_per_value = 16;
+inline constexpr int local_searches = 3;
+inline constexpr int local_tries_per_value = 40;
+inline constexpr double starts_apart_share = 0.05;
+/// How far from its present value a dial's influence is measured (share of its range), and at how many points on each
+/// side. Touch the second freely; each costs a run.
+inline constexpr double sensitivity_share = 0.1;
+inline constexpr int sensitivity_points = 5;
+/// Measured instants farther apart than this (s) leave a hole in what is compared. Touch if runs are measured less
+/// often than four times a second.
+inline constexpr double conform_gap_s = 0.25;
+/// A fit that leaves less than this (share of how much was measured varies) is as good as any. Touch hardly ever.
+inline constexpr double fitted_share = 1e-6;
+/// How sure a fit is: the step of its derivatives (share of a range); what changes less than this over its whole range
+/// is not seen; combinations this much weaker than the strongest can't be told; correlations from here on are told;
+/// and how often residuals are drawn. Touch the last two freely.
+inline constexpr double jacobian_step_share = 0.004;
+inline constexpr double unseen_share = 1e-6;
+inline constexpr double singular_share = 1e-5;
+inline constexpr double told_correlation = 0.95;
+inline constexpr int resamplings = 400;
+/// How far inside a bound (share of the range) a run is made to see whether the bound stands in the way; and how many
+/// compromises between goals are told. Touch freely.
+inline constexpr double bound_step_share = 0.02;
+inline constexpr std::size_t compromises_told = 7;
+/// Rounds without a better point after which such a search ends. Touch freely.
+inline constexpr int idle_search_rounds = 3;
+/// First step of a local search and where it ends, and about one step of a dial's last written digit, as shares of the
+/// range. Don't touch the last: a dial is written with so many digits.
+inline constexpr double first_step_share = 0.08;
+inline constexpr double local_search_share = 3e-5;
+inline constexpr double one_step_share = 0.001;
 /// Halvings in which the edge is found between a value with which a run goes its way and one with which it goes
 /// another. Touch when edges should be sharper; each costs a run.
 inline constexpr int edge_halvings = 12;
 /// What happens within this time (s) of a run's end doesn't decide whether another run went the same way: there it may
 /// come just behind the end. Touch if tapes end in the middle of something.
 inline constexpr double same_way_slack_s = 0.25;
-/// A press is moved at most this far (s) to find its leeway. Touch freely.
+/// A press is moved at most this far (s) to find its leeway, tick by tick; where it ends is searched to the second
+/// number (s). Touch freely; the first costs runs.
 inline constexpr double farthest_leeway_s = 0.5;
+inline constexpr double leeway_step_s = 0.0001;
+/// Two inputs at most this far (s) apart are moved together, to see whether they depend on each other. Touch freely.
+inline constexpr double leeway_pair_s = 0.5;
+/// Rows of traces that runs with the same beginning keep of it, all together; some 200 bytes each. Touch when memory is
+/// short.
+inline constexpr std::size_t shared_rows = 1'500'000;
 /// Points of a sweep along an axis when nothing is said. Touch freely.
 inline constexpr int usual_sweep_points = 21;
 /// Runs of one sweep. More are refused with a message. Touch when somebody has the time.

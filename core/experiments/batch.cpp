@@ -18,7 +18,10 @@ void run_one(const BatchRun& run, const BatchOptions& options, Trace& room, Batc
             return;
         }
         out.trace = std::move(*trace);
-    } else if (const auto done = replay_into(rehearsal, *run.tape, room, options.stop); !done) {
+    } else if (const auto done = run.beginning != nullptr
+                                     ? run.beginning->replay(rehearsal, *run.tape, room, options.stop)
+                                     : replay_into(rehearsal, *run.tape, room, options.stop);
+               !done) {
         out.problem = done.error();
         return;
     } else if (!*done) {

@@ -11,6 +11,7 @@
 #include "core/experiments/run_way.hpp"
 #include "core/readings/readings.hpp"
 #include "core/tape/replay.hpp"
+#include "core/tape/shared_beginning.hpp"
 
 /// Many runs at once, on all cores.
 namespace leap {
@@ -22,6 +23,7 @@ struct BatchRun {
     const Course* course = nullptr;
     const Tape* tape = nullptr;
     int rate_hz = 120;
+    const SharedBeginning* beginning = nullptr;  ///< of runs of the same program, dials, course and rate; may be null
 };
 
 struct BatchOptions : ParallelOptions {

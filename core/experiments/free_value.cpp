@@ -8,6 +8,8 @@
 #include <cmath>
 
 #include "core/script/diagnostic.hpp"
+#include "core/script/dial_edit.hpp"
+#include "core/units/elementary.hpp"
 
 namespace leap {
 namespace {
@@ -97,6 +99,12 @@ tl::expected<FreeValue, std::string> of_course(const std::vector<Item>& items, F
     return lacking(word, name, names);
 }
 
+/// So many that a thousandth of the range is seen.
+int decimals_of(const FreeValue& value) {
+    const double span = std::max(1e-9, (value.high - value.low) / value.unit.scale);
+    return decimals_for_step(span / 1000.0);
+}
+
 }  // namespace
 
 tl::expected<FreeValue, std::string> find_free_value(const Program& program, const Tuning& tuning,
@@ -125,9 +133,14 @@ std::vector<FreeValue> free_dials(const Program& program, const Tuning& tuning) 
     return out;
 }
 
+double written_value(const Program& program, const FreeValue& value, double si) {
+    if (value.kind == FreeValue::Kind::dial) return rounded_dial_value(program.dials[value.index], si);
+    const double power = elementary::power_of_ten(decimals_of(value));
+    return std::round(si / value.unit.scale * power) / power * value.unit.scale;
+}
+
 std::string free_value_text(const FreeValue& value, double si) {
-    const double span = std::max(1e-9, (value.high - value.low) / value.unit.scale);
-    return quantity_text(si, value.unit, decimals_for_step(span / 1000.0));
+    return quantity_text(si, value.unit, decimals_of(value));
 }
 
 }  // namespace leap

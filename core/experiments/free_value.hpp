@@ -31,6 +31,9 @@ tl::expected<FreeValue, std::string> find_free_value(const Program& program, con
 /// Every dial with a range that counts where one is meant (not those that another body has for itself alone).
 std::vector<FreeValue> free_dials(const Program& program, const Tuning& tuning);
 
+/// The nearest value (SI) that can be written: a dial as its literal says it, anything else as it is shown.
+double written_value(const Program& program, const FreeValue& value, double si);
+
 /// "2.4 m" in the unit of the value.
 std::string free_value_text(const FreeValue& value, double si);
 

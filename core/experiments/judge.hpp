@@ -13,6 +13,7 @@ namespace leap {
 struct Difference {
     std::string what;
     double time_s = 0.0;
+    std::string kind;  ///< the same for all that differ in the same way, whatever the times and values are
 };
 /// Nothing when it does. Both must have been made with their ways.
 std::optional<Difference> difference_of(const BatchResult& before, const BatchResult& after, const Program& program,

@@ -275,6 +275,21 @@ FitError error_of(const MeasuredRun& measured, const Alignment& alignment, const
     return out;
 }
 
+std::vector<double> residuals_of(const MeasuredRun& measured, const Alignment& alignment, const TraceTrack& track) {
+    std::vector<double> out;
+    const double end = track.rows.empty() ? -1.0 : track.rows.back().time;
+    for (const auto& [what, values] : measured.columns) {
+        const double spread = spread_of(values);
+        for (std::size_t i = 0; i < values.size(); ++i) {
+            const double time = measured.times_s[i] * alignment.stretch + alignment.later_s;
+            const bool laid = !std::isnan(values[i]) && time >= 0.0 && time <= end;
+            out.push_back(laid ? (values[i] + offset_in(alignment, what) - rehearsed(what, track, time)) / spread
+                               : std::numeric_limits<double>::quiet_NaN());
+        }
+    }
+    return out;
+}
+
 Alignment with_offsets(const MeasuredRun& measured, Alignment alignment, const TraceTrack& track) {
     const double end = track.rows.empty() ? 0.0 : track.rows.back().time;
     for (const auto& [what, values] : measured.columns) {

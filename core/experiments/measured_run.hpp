@@ -65,6 +65,10 @@ struct FitError {
 };
 FitError error_of(const MeasuredRun& measured, const Alignment& alignment, const TraceTrack& track);
 
+/// What remains between both, column by column and instant by instant, in shares of how much a column varies; NaN where
+/// a value is empty or lies outside of the run. Always as many.
+std::vector<double> residuals_of(const MeasuredRun& measured, const Alignment& alignment, const TraceTrack& track);
+
 /// The alignment with the least error for this run: later by as much as is best, offsets by what remains on average.
 /// `begin`: its stretch stays.
 Alignment aligned(const MeasuredRun& measured, const TraceTrack& track, const Alignment& begin = {});

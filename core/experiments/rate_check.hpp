@@ -11,7 +11,9 @@
 
 namespace leap {
 
-inline constexpr std::array<int, 5> checked_rates{30, 60, 120, 240, 480};
+/// Rates of games, screens and headsets, and some whose ticks don't fall together: a result may be the same at 30, 60
+/// and 120 only because every tick of one is a tick of the next.
+inline constexpr std::array<int, 10> checked_rates{30, 50, 60, 72, 90, 120, 144, 165, 240, 480};
 
 /// One reading at every tick rate.
 struct RateSpread {

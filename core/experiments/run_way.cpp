@@ -99,6 +99,13 @@ std::string parting_text(const Parting& parting, const Program& program, const T
     return fmt::format("{} at {:.2f} s instead of {}", words(*parting.is), parting.is->time, words(*parting.was));
 }
 
+std::string parting_kind_text(const Parting& parting, const Program& program, const Trace& trace) {
+    const auto words = [&](const TraceEvent& step) { return event_text(step, program, trace); };
+    if (!parting.is) return fmt::format("no \"{}\" any more", words(*parting.was));
+    if (!parting.was) return words(*parting.is);
+    return fmt::format("{} instead of {}", words(*parting.is), words(*parting.was));
+}
+
 std::uint64_t way_number(const RunWay& way) {
     std::uint64_t hash = 0xcbf29ce484222325ULL;  // FNV-1a
     const auto add = [&](std::int32_t value) {

@@ -32,6 +32,8 @@ std::optional<Parting> parting_of(const RunWay& first, const RunWay& second, dou
 
 /// "wick respawned at 4.2 s instead of landing", in the words of the event list.
 std::string parting_text(const Parting& parting, const Program& program, const Trace& trace);
+/// The same without times: "wick respawned instead of landing".
+std::string parting_kind_text(const Parting& parting, const Program& program, const Trace& trace);
 
 /// A number for the way alone, the same for runs that don't part, whatever they do near their end excepted.
 std::uint64_t way_number(const RunWay& way);

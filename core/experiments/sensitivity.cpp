@@ -2,6 +2,8 @@
 #include "core/experiments/sensitivity.hpp"
 
 #include <fmt/format.h>
+#include <fmt/ranges.h>
+#include <tbb/enumerable_thread_specific.h>
 
 #include <algorithm>
 #include <cmath>
@@ -20,6 +22,7 @@ struct Side {
     double at = 0.0;  ///< where the run was made that counts; the present value when there is none
     BatchResult result;
     std::optional<Edge> edge;
+    std::vector<std::pair<double, std::vector<ReadingResult>>> curve;  ///< outwards
     bool done = false;
 };
 
@@ -41,13 +44,67 @@ struct Runner {
     }
 };
 
+bool same_readings(const std::vector<ReadingResult>& a, const std::vector<ReadingResult>& b) {
+    return std::equal(a.begin(), a.end(), b.begin(), b.end(),
+                      [](const ReadingResult& x, const ReadingResult& y) { return x.value == y.value; });
+}
+
+/// The readings up to a tenth of the range away. Where neither the small step nor the whole tenth changes anything,
+/// what is between them is left out: most dials move nothing on a tape.
+void measure_tenth(const Runner& run, const BatchResult& here, Side& side, Trace& room) {
+    const FreeValue& value = run.values[side.value];
+    const double tenth = defaults::sensitivity_share * (value.high - value.low) * (side.above ? 1.0 : -1.0);
+    const double end = std::clamp(value.now + tenth, value.low, value.high);
+    if (end == value.now) return;
+    std::vector<ReadingResult> last = run(side.value, end, side.tape, room).readings;
+    const bool small_step_same =
+        side.at != value.now && !side.edge && same_readings(side.result.readings, here.readings);
+    if (!(small_step_same && same_readings(last, here.readings)))
+        for (int k = 1; k < defaults::sensitivity_points; ++k) {
+            const double at = value.now + (end - value.now) * k / defaults::sensitivity_points;
+            side.curve.emplace_back(at, run(side.value, at, side.tape, room).readings);
+        }
+    side.curve.emplace_back(end, std::move(last));
+}
+
+/// Fills step and turn from the curve.
+void find_shape(Influence& influence) {
+    const auto& curve = influence.curve;
+    std::vector<double> slopes;
+    double size = 0.0;
+    for (std::size_t i = 0; i + 1 < curve.size(); ++i) {
+        if (!curve[i].reading || !curve[i + 1].reading) {
+            slopes.clear();
+            return;  // a part without a value is told by itself
+        }
+        const double change = *curve[i + 1].reading - *curve[i].reading;
+        slopes.push_back(change / (curve[i + 1].value - curve[i].value));
+        size += std::abs(change);
+    }
+    if (size <= 0.0 || slopes.size() < 3) return;
+    for (std::size_t i = 0; i < slopes.size(); ++i) {
+        const double wide = curve[i + 1].value - curve[i].value;
+        const double left = i > 0 ? std::abs(slopes[i - 1]) : 0.0;
+        const double right = i + 1 < slopes.size() ? std::abs(slopes[i + 1]) : 0.0;
+        // Four times what its neighbours do, and a good part of all that happens.
+        if (std::abs(slopes[i]) <= 4.0 * std::max(left, right) || std::abs(slopes[i]) * wide < 0.2 * size) continue;
+        influence.step = {curve[i].value, curve[i + 1].value};
+    }
+    for (std::size_t i = 0; i + 1 < slopes.size(); ++i) {
+        const double least = 0.01 * size;
+        const double before = *curve[i + 1].reading - *curve[i].reading;
+        const double after = *curve[i + 2].reading - *curve[i + 1].reading;
+        if (before * after < 0.0 && std::min(std::abs(before), std::abs(after)) > least)
+            influence.turn = curve[i + 1].value;
+    }
+}
+
 /// Looks on one side: a step away, and where the run goes another way there, for the edge before it.
-void look_aside(const Runner& run, const BatchResult& here, double step, double slack_s, Side& side) {
+void look_aside(const Runner& run, const BatchResult& here, double step, double slack_s, Side& side, Trace& room) {
     const FreeValue& value = run.values[side.value];
     const double end = side.above ? std::min(value.high, value.now + step) : std::max(value.low, value.now - step);
     side.at = value.now;
     if (end == value.now) return;
-    Trace room;
     BatchResult there = run(side.value, end, side.tape, room);
     auto other = difference_of(here, there, run.setup.program, slack_s);
     if (!other) {
@@ -72,6 +129,36 @@ void look_aside(const Runner& run, const BatchResult& here, double step, double 
     side.edge = Edge{side.value, side.tape, side.above, 0.5 * (same + differs), other->what};
 }
 
+/// Nothing where the reading is the same everywhere.
+std::optional<Influence> influence_of(const Side& low, const Side& high, const BatchResult& here,
+                                      const FreeValue& value, std::size_t reading) {
+    Influence out;
+    out.value = low.value;
+    out.tape = low.tape;
+    out.reading = reading;
+    const std::optional<double> now = here.readings[reading].value;
+    for (auto it = low.curve.rbegin(); it != low.curve.rend(); ++it)
+        out.curve.push_back({it->first, it->second[reading].value});
+    out.curve.push_back({value.now, now});
+    for (const auto& [at, readings] : high.curve) out.curve.push_back({at, readings[reading].value});
+    const auto differs = [&](const Influence::At& at) {
+        if (at.reading.has_value() != now.has_value()) return true;
+        // Less than rounding is nothing.
+        return now && std::abs(*at.reading - *now) > 1e-9 * std::max(1.0, std::abs(*now));
+    };
+    if (std::none_of(out.curve.begin(), out.curve.end(), differs)) return std::nullopt;
+    if (now && !low.curve.empty() && out.curve.front().reading) out.less = *out.curve.front().reading - *now;
+    if (now && !high.curve.empty() && out.curve.back().reading) out.more = *out.curve.back().reading - *now;
+    const auto taken = [&](const Side& side) {
+        return side.at == value.now ? now : side.result.readings[reading].value;
+    };
+    const double apart = high.at - low.at;
+    if (apart > 0.0 && taken(low) && taken(high)) out.per_unit = (*taken(high) - *taken(low)) / apart;
+    out.one_sided = low.edge || high.edge;
+    find_shape(out);
+    return out;
+}
+
 }  // namespace
 
 Sensitivity find_sensitivity(const Setup& setup, std::vector<FreeValue> values, std::span<const Tape* const> tapes,
@@ -92,14 +179,17 @@ Sensitivity find_sensitivity(const Setup& setup, std::vector<FreeValue> values, 
         if (!here[tape].problem.empty())
             out.problems.push_back(fmt::format("{}: {}", tapes[tape]->name, here[tape].problem));
         for (std::size_t value = 0; here[tape].is_good() && value < values.size(); ++value)
-            for (const bool above : {false, true}) sides.push_back({value, tape, above, 0.0, {}, {}});
+            for (const bool above : {false, true}) sides.push_back({value, tape, above, 0.0, {}, {}, {}});
     }
     const StopSign stop(options.stop);
     const Runner run{setup, values, tapes, stop};
+    tbb::enumerable_thread_specific<Trace> rooms;
     out.complete = in_parallel(sides.size(), stopped_by(options, stop), [&](std::size_t i) {
         const FreeValue& value = values[sides[i].value];
         const double step = options.step_share * (value.high - value.low);
-        look_aside(run, here[sides[i].tape], step, defaults::same_way_slack_s, sides[i]);
+        Trace& room = rooms.local();
+        look_aside(run, here[sides[i].tape], step, defaults::same_way_slack_s, sides[i], room);
+        measure_tenth(run, here[sides[i].tape], sides[i], room);
         sides[i].done = true;
     });
     out.complete = out.complete && std::all_of(here.begin(), here.end(), [](const auto& each) { return each.ended; });
@@ -109,24 +199,10 @@ Sensitivity find_sensitivity(const Setup& setup, std::vector<FreeValue> values, 
         // What was stopped says nothing.
         if (low.done && low.edge) out.edges.push_back(*low.edge);
         if (high.done && high.edge) out.edges.push_back(*high.edge);
-        const double apart = high.at - low.at;
         if (!low.done || !high.done) continue;
-        if (apart <= 0.0) continue;
-        const BatchResult& base = here[low.tape];
-        const FreeValue& value = values[low.value];
-        for (std::size_t r = 0; r < base.readings.size(); ++r) {
-            const auto taken = [&](const Side& side) {
-                return side.at == value.now ? base.readings[r].value : side.result.readings[r].value;
-            };
-            const auto below = taken(low);
-            const auto above = taken(high);
-            if (!below || !above) continue;
-            const double slope = (*above - *below) / apart;
-            const double change = slope * 0.1 * (value.high - value.low);
-            // Less than rounding is nothing.
-            if (std::abs(change) <= 1e-9 * std::max(1.0, std::abs(*above))) continue;
-            out.influences.push_back({low.value, low.tape, r, slope, change, low.edge || high.edge});
-        }
+        for (std::size_t r = 0; r < here[low.tape].readings.size(); ++r)
+            if (auto influence = influence_of(low, high, here[low.tape], values[low.value], r))
+                out.influences.push_back(std::move(*influence));
     }
     const auto order = [](const auto& a, const auto& b) {
         return std::tie(a.value, a.tape) < std::tie(b.value, b.tape);
@@ -140,6 +216,26 @@ Sensitivity find_sensitivity(const Setup& setup, std::vector<FreeValue> values, 
 std::string edge_text(const Sensitivity& sensitivity, const Edge& edge) {
     const FreeValue& value = sensitivity.values[edge.value];
     return fmt::format("{} {}: {}", edge.above ? "above" : "below", free_value_text(value, edge.at), edge.what);
+}
+
+std::string influence_note(const Sensitivity& sensitivity, const Influence& influence) {
+    const FreeValue& value = sensitivity.values[influence.value];
+    std::vector<std::string> notes;
+    if (influence.step)
+        notes.push_back(fmt::format("jumps between {} and {}", free_value_text(value, influence.step->first),
+                                    free_value_text(value, influence.step->second)));
+    if (influence.turn) notes.push_back(fmt::format("turns near {}", free_value_text(value, *influence.turn)));
+    for (const Influence::At& at : influence.curve)
+        if (!at.reading) {
+            notes.push_back(fmt::format("no value at {}", free_value_text(value, at.value)));
+            break;
+        }
+    const double tenth = defaults::sensitivity_share * (value.high - value.low) * (1.0 - 1e-9);
+    if (influence.curve.front().value > value.now - tenth && influence.curve.size() > 1)
+        notes.push_back(fmt::format("lower only to {}", free_value_text(value, influence.curve.front().value)));
+    if (influence.curve.back().value < value.now + tenth && influence.curve.size() > 1)
+        notes.push_back(fmt::format("higher only to {}", free_value_text(value, influence.curve.back().value)));
+    return fmt::format("{}", fmt::join(notes, "; "));
 }
 
 }  // namespace leap

@@ -61,6 +61,16 @@ tl::expected<std::string, std::string> read_file(const std::filesystem::path& pa
     }
 }
 
+tl::expected<void, std::string> check_writable(const std::filesystem::path& path) {
+    std::error_code error;
+    if (std::filesystem::is_directory(path, error)) return cannot("written", path, why(EISDIR));
+    const std::filesystem::path target =
+        std::filesystem::is_symlink(path, error) ? std::filesystem::weakly_canonical(path, error) : path;
+    const std::filesystem::path folder = target.has_parent_path() ? target.parent_path() : std::filesystem::path(".");
+    if (::access(folder.c_str(), W_OK | X_OK) != 0) return cannot("written", path, why(errno));
+    return {};
+}
+
 tl::expected<void, std::string> write_file(const std::filesystem::path& path, std::string_view bytes) {
     // A link is followed, so that the file it names is replaced and not the link.
     std::error_code error;

@@ -14,4 +14,7 @@ tl::expected<std::string, std::string> read_file(const std::filesystem::path& pa
 /// Replaces a file whole or not at all: writes beside it, flushes to the disk, renames. Says why when it can't.
 tl::expected<void, std::string> write_file(const std::filesystem::path& path, std::string_view bytes);
 
+/// Whether write_file() could put a file there now; to be asked before long work. Leaves nothing behind.
+tl::expected<void, std::string> check_writable(const std::filesystem::path& path);
+
 }  // namespace leap

@@ -161,11 +161,12 @@ Problem run_fit_trial(const Trial& trial, const TrialScene& scene, const TrialOp
     auto measured = read_measured(*text, trial.measured, trial.units);
     if (!measured) return measured.error();
     made.request.free = out.free;
-    made.request.tape = &out.tapes.front();
-    made.request.measured = std::move(*measured);
-    made.request.align = !trial.later_s;
-    made.request.alignment.later_s = trial.later_s.value_or(0.0);
-    made.request.alignment.stretch = trial.stretch;
+    FitRun& run = made.request.runs.emplace_back();
+    run.tape = &out.tapes.front();
+    run.measured = std::move(*measured);
+    run.align = !trial.later_s;
+    run.alignment.later_s = trial.later_s.value_or(0.0);
+    run.alignment.stretch = trial.stretch;
     made.request.seed = trial.seed;
     if (trial.tries > 0) made.request.most_tries = trial.tries;
     if (!trial.character.empty()) {
@@ -176,13 +177,13 @@ Problem run_fit_trial(const Trial& trial, const TrialScene& scene, const TrialOp
         if (found == names.end())
             return fmt::format("unknown character \"{}\"; {} has {}", trial.character, out.tapes.front().name,
                                fmt::join(names, ", "));
-        made.request.character = static_cast<std::size_t>(found - names.begin());
+        run.character = static_cast<std::size_t>(found - names.begin());
     }
     made.fit = fit(scene.setup(), made.request, search_options(options));
     if (!made.fit.problem.empty()) return made.fit.problem;
     out.stopped = made.fit.stopped;
     out.values = made.fit.values;
-    for (const auto& [what, error] : made.fit.after.by_column)
+    for (const auto& [what, error] : made.fit.runs.front().after.by_column)
         out.line +=
             fmt::format("{}{} off by {}", out.line.empty() ? "" : ", ", measured_name(what),
                         quantity_text(error, what == Measured::speed ? dimensions::speed : dimensions::length, 3));
@@ -195,7 +196,9 @@ Problem run_leeway_trial(const Trial& trial, const TrialScene& scene, const Tria
     LeewayOutcome made;
     const EventLeeway* tightest = nullptr;
     for (const Tape& tape : out.tapes) {
-        made.tapes.push_back(find_leeway(scene.setup(), tape, options));
+        LeewayOptions leeway;
+        static_cast<ParallelOptions&>(leeway) = options;
+        made.tapes.push_back(find_leeway(scene.setup(), tape, leeway));
         if (!made.tapes.back().problem.empty()) return fmt::format("{}: {}", tape.name, made.tapes.back().problem);
         HandOptions hand;
         static_cast<ParallelOptions&>(hand) = options;

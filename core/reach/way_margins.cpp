@@ -115,7 +115,7 @@ std::string margin_text(const WayMargin& margin) {
     if (margin.to_the_end)
         return fmt::format("{}: works from {} down to the end of its range, {}", value.path,
                            free_value_text(value, value.now), free_value_text(value, margin.least));
-    return fmt::format("{}: works from {} down to {}{}", value.path, free_value_text(value, value.now),
+    return fmt::format("{}: works from {} at least down to {}{}", value.path, free_value_text(value, value.now),
                        free_value_text(value, margin.least), margin.other_input ? ", on another route" : "");
 }
 

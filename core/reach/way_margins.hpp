@@ -29,7 +29,7 @@ std::vector<FreeValue> dials_of_way(const Setup& setup, const Way& way);
 WayMargins find_margins(const Setup& setup, const WayRequest& request, const Way& way,
                         const std::vector<FreeValue>& free, const ParallelOptions& options = {});
 
-/// "hop.rise may fall from 2.1 m to 1.83 m"
+/// "hop.rise: works from 2.1 m at least down to 1.83 m": the search may have missed a way with less.
 std::string margin_text(const WayMargin& margin);
 
 }  // namespace leap

@@ -24,8 +24,13 @@ QString quantity(double si, Dimension dimension) {
 }
 
 QString side_words(const LeewaySide& side) {
-    const QString by = QString("%1 ms").arg(side.by_s * 1000.0, 0, 'f', 0);
-    return side.open ? QObject::tr("over %1").arg(by) : by;
+    const QString by = QString("%1 ms").arg(side.by_s * 1000.0, 0, 'f', side.open ? 0 : 1);
+    QString out = side.open ? QObject::tr("over %1").arg(by) : by;
+    for (const LeewayIsland& island : side.islands)
+        out += QObject::tr(", again %1 to %2 ms")
+                   .arg(island.from_s * 1000.0, 0, 'f', 0)
+                   .arg(island.to_s * 1000.0, 0, 'f', 0);
+    return out;
 }
 
 }  // namespace
@@ -101,28 +106,36 @@ void OutcomePage::show_outcome(const std::shared_ptr<const TrialOutcome>& outcom
 
 /// Reading by reading, what moves it most first; then the edges that are near.
 void OutcomePage::show_sensitivity(const Sensitivity& found) {
-    set_heads({tr("tape"), tr("reading"), tr("dial"), tr("for a tenth of its range"), {}}, 2);
+    set_heads({tr("tape"), tr("reading"), tr("dial"), tr("a tenth lower"), tr("a tenth higher"), tr("note")}, 5);
     std::vector<Influence> order = found.influences;
     std::stable_sort(order.begin(), order.end(), [](const Influence& a, const Influence& b) {
-        return std::tuple(a.tape, a.reading, -std::abs(a.change)) < std::tuple(b.tape, b.reading, -std::abs(b.change));
+        return std::tuple(a.tape, a.reading, -a.size()) < std::tuple(b.tape, b.reading, -b.size());
     });
     const auto& readings = session_.program()->readings;
     for (const Edge& edge : found.edges)
         add_row({to_qt(found.tapes[edge.tape]),
                  tr("edge"),
                  to_qt(found.values[edge.value].path),
-                 to_qt(edge_text(found, edge)),
-                 {}},
+                 {},
+                 {},
+                 to_qt(edge_text(found, edge))},
                 {palette::ink(), palette::waiting_words()}, to_qt(found.tapes[edge.tape]), 0.0,
                 to_qt(edge_text(found, edge)));
     for (const Influence& each : order) {
         if (each.reading >= readings.size()) continue;
         QString name = to_qt(readings[each.reading].name);
+        const Dimension dimension = readings[each.reading].type.dimension;
+        const auto change = [&](const std::optional<double>& by) {
+            return by ? (*by > 0 ? "+" : "") + quantity(*by, dimension) : QString("–");
+        };
+        const auto tint = [](const std::optional<double>& by) {
+            return by.value_or(0.0) > 0 ? palette::now() : palette::kept();
+        };
+        const QString note = to_qt(influence_note(found, each));
         add_row({to_qt(found.tapes[each.tape]), name.replace('_', ' '), to_qt(found.values[each.value].path),
-                 (each.change > 0 ? "+" : "") + quantity(each.change, readings[each.reading].type.dimension),
-                 each.one_sided ? tr("from one side") : QString()},
-                {palette::quiet(), palette::ink(), palette::ink(), each.change > 0 ? palette::now() : palette::kept()},
-                to_qt(found.tapes[each.tape]));
+                 change(each.less), change(each.more), note},
+                {palette::quiet(), palette::ink(), palette::ink(), tint(each.less), tint(each.more), palette::quiet()},
+                to_qt(found.tapes[each.tape]), 0.0, note);
     }
 }
 
@@ -147,28 +160,78 @@ void OutcomePage::show_solution(const SolveOutcome& made) {
                  to_qt(free_value_text(made.request.free[i], made.solution.values[i])),
                  tr("current %1").arg(to_qt(free_value_text(made.request.free[i], made.request.free[i].now)))},
                 {palette::quiet(), palette::ink(), palette::ink(), palette::now(), palette::quiet()});
+    show_solution_surroundings(made);
+}
+
+/// Where else the goals hold, what can be had where they don't go together, and what was not tried.
+void OutcomePage::show_solution_surroundings(const SolveOutcome& made) {
+    const std::vector<FreeValue>& free = made.request.free;
+    const auto moving = std::find_if(free.begin(), free.end(), [](const auto& each) { return each.low < each.high; });
+    for (const HeldRange& range : made.solution.ranges) {
+        if (moving == free.end()) break;
+        add_row({tr("all goals hold"),
+                 to_qt(moving->path),
+                 {},
+                 tr("%1 to %2")
+                     .arg(to_qt(free_value_text(*moving, range.low)), to_qt(free_value_text(*moving, range.high))),
+                 {}},
+                {palette::holds(), palette::ink(), palette::ink(), palette::ink(), palette::quiet()});
+    }
+    const auto point_text = [&](const std::vector<double>& values) {
+        QStringList parts;
+        for (std::size_t i = 0; i < values.size(); ++i)
+            parts << to_qt(free[i].path + " = " + free_value_text(free[i], values[i]));
+        return parts.join(", ");
+    };
+    for (const auto& other : made.solution.others)
+        add_row({tr("another solution"), point_text(other), {}, {}, {}}, {palette::holds(), palette::ink()});
+    for (const Compromise& each : made.solution.front) {
+        QStringList reached;
+        for (std::size_t k = 0; k < each.reached.size(); ++k) {
+            const Wish& wish = made.request.wishes[made.solution.wishes[k].wish];
+            reached << to_qt(wish.reading) + " " +
+                           (each.reached[k] ? reading_words(wish.reading, *each.reached[k]) : tr("no value"));
+        }
+        add_row({tr("compromise"), point_text(each.values), {}, reached.join(", "), {}},
+                {palette::quiet(), palette::ink(), palette::ink(), palette::now()}, {}, 0.0, reached.join('\n'));
+    }
+    if (!made.solution.not_tried.empty())
+        add_row({tr("not tried"), {}, {}, {}, to_qt(made.solution.not_tried)},
+                {palette::quiet(), palette::ink(), palette::ink(), palette::ink(), palette::quiet()});
+}
+
+QString OutcomePage::reading_words(const std::string& name, double si) const {
+    for (const ReadingInfo& reading : session_.program()->readings)
+        if (reading.name == name) return quantity(si, reading.type.dimension);
+    return QString::number(si);
 }
 
 void OutcomePage::show_fit(const FitOutcome& made) {
     set_heads({{}, tr("what"), tr("before"), tr("after")}, 1);
-    for (const auto& [what, after] : made.fit.after.by_column) {
+    if (made.fit.runs.empty()) return;
+    const FitRunResult& run = made.fit.runs.front();
+    for (const auto& [what, after] : run.after.by_column) {
         const Dimension dimension = what == Measured::speed ? dimensions::speed : dimensions::length;
-        const auto before = made.fit.before.by_column.find(what);
+        const auto before = run.before.by_column.find(what);
         add_row({tr("off by"), tr("%1, root mean square").arg(to_qt(std::string(measured_name(what)))),
-                 before == made.fit.before.by_column.end() ? QString("–") : quantity(before->second, dimension),
+                 before == run.before.by_column.end() ? QString("–") : quantity(before->second, dimension),
                  quantity(after, dimension)},
                 {palette::quiet()});
     }
-    add_row({tr("offset"), tr("later on the tape"), {}, QString("%1 s").arg(made.fit.alignment.later_s, 0, 'f', 3)},
+    add_row({tr("offset"), tr("later on the tape"), {}, QString("%1 s").arg(run.alignment.later_s, 0, 'f', 3)},
             {palette::quiet()});
-    add_row(
-        {tr("covers"), tr("of the measured run"), {}, QString("%1 %").arg(made.fit.after.covered * 100.0, 0, 'f', 0)},
-        {palette::quiet()});
+    add_row({tr("covers"), tr("of the measured run"), {}, QString("%1 %").arg(run.after.covered * 100.0, 0, 'f', 0)},
+            {palette::quiet()});
     for (std::size_t i = 0; i < made.fit.values.size(); ++i)
         add_row({tr("dial"), to_qt(made.request.free[i].path),
                  to_qt(free_value_text(made.request.free[i], made.request.free[i].now)),
-                 to_qt(free_value_text(made.request.free[i], made.fit.values[i]))},
+                 to_qt(made.fit.certainty.empty()
+                           ? free_value_text(made.request.free[i], made.fit.values[i])
+                           : certainty_text(made.request.free[i], made.fit.values[i], made.fit.certainty[i]))},
                 {palette::quiet(), palette::ink(), palette::quiet(), palette::now()});
+    for (const Correlated& pair : made.fit.correlated)
+        add_row({tr("unsure"), to_qt(correlated_text(pair, made.request.free))},
+                {palette::quiet(), palette::waiting_words()});
 }
 
 void OutcomePage::show_leeway(const LeewayOutcome& made) {
@@ -194,7 +257,8 @@ void OutcomePage::show_leeway(const LeewayOutcome& made) {
                                     ? to_qt(track_name(tape.tracks[event->track], tape.tracks[event->track].body)) + "."
                                     : QString();
             add_row({QString("%1 s").arg(event->time_s, 0, 'f', 3),
-                     (event->release ? tr("release of %1") : tr("press of %1")).arg(who + to_qt(event->button)),
+                     (event->of == LeewayOf::release ? tr("release of %1") : tr("press of %1"))
+                         .arg(who + to_qt(event->button)),
                      side_words(event->earlier), side_words(event->later), why.join("; ")},
                     {palette::quiet(), palette::ink(), event->earlier.open ? palette::quiet() : palette::now(),
                      event->later.open ? palette::quiet() : palette::now(), palette::quiet()},

@@ -22,6 +22,8 @@ class OutcomePage : public QWidget {
 
   private:
     void show_sensitivity(const Sensitivity& found);
+    void show_solution_surroundings(const SolveOutcome& made);
+    QString reading_words(const std::string& name, double si) const;
     void show_solution(const SolveOutcome& made);
     void show_fit(const FitOutcome& made);
     void show_leeway(const LeewayOutcome& made);

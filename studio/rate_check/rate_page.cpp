@@ -15,6 +15,7 @@ namespace leap::studio {
 
 namespace {
 constexpr double noticeable_spread = 0.005;
+constexpr int rate_count = static_cast<int>(checked_rates.size());
 
 QColor tint_of(std::size_t rate) {
     const double share = static_cast<double>(rate) / (checked_rates.size() - 1);
@@ -69,20 +70,20 @@ void RatePaths::paintEvent(QPaintEvent*) {
             p.drawPolyline(line);
         }
         p.setFont(palette::number_font(8.0));
-        p.drawText(QPointF(margin + static_cast<double>(i) * 90.0, 13), QString("%1 ticks/s").arg(checked_rates[i]));
+        p.drawText(QPointF(margin + static_cast<double>(i) * 56.0, 13), QString("%1/s").arg(checked_rates[i]));
     }
 }
 
 RatePage::RatePage(Session& session, QWidget* parent) : QDialog(parent) {
     setWindowTitle(tr("Rate check"));
-    resize(820, 560);
+    resize(1000, 560);
     auto* layout = new QVBoxLayout(this);
     auto* words = new QLabel;
     words->setWordWrap(true);
     layout->addWidget(words);
     table_ = new QTableWidget(0, static_cast<int>(checked_rates.size()) + 2);
-    QStringList head{tr("reading")};
-    for (const int rate : checked_rates) head << tr("%1 ticks/s").arg(rate);
+    QStringList head{tr("reading, at ticks/s:")};
+    for (const int rate : checked_rates) head << QString::number(rate);
     head << tr("spread");
     table_->setHorizontalHeaderLabels(head);
     table_->verticalHeader()->hide();
@@ -92,10 +93,10 @@ RatePage::RatePage(Session& session, QWidget* parent) : QDialog(parent) {
     auto* paths = new RatePaths;
     layout->addWidget(paths, 1);
     if (!session.now_run() || session.tape() == nullptr) {
-        words->setText(tr("Play once, or choose a tape. The check replays it at five tick rates"));
+        words->setText(tr("Play once, or choose a tape. The check replays it at %1 tick rates").arg(rate_count));
         return;
     }
-    words->setText(tr("Replaying %1 at five tick rates…").arg(to_qt(session.tape()->name)));
+    words->setText(tr("Replaying %1 at %2 tick rates…").arg(to_qt(session.tape()->name)).arg(rate_count));
     const Ingredients made = session.now_run()->ingredients;
     const Tape tape = *session.tape();
     job_.request([this, made, tape, words, paths] {
@@ -104,9 +105,10 @@ RatePage::RatePage(Session& session, QWidget* parent) : QDialog(parent) {
         const auto show = [this, check, tape, words, paths] {
             if (!*check) return words->setText(to_qt(check->error()));
             words->setText(
-                tr("%1 at five tick rates. Tuned values must not depend on the rate; spreads above %2 % are marked")
+                tr("%1 at %3 tick rates. Tuned values must not depend on the rate; spreads above %2 % are marked")
                     .arg(to_qt(tape.name))
-                    .arg(noticeable_spread * 100));
+                    .arg(noticeable_spread * 100)
+                    .arg(rate_count));
             fill(**check);
             paths->show_traces(std::move((*check)->traces));
         };

@@ -16,14 +16,14 @@ QString name_of(const std::string& text) {
 }
 
 QString change_words(const Influence& each, const Program& program) {
-    const QString value =
-        QString::fromStdString(quantity_text(std::abs(each.change), program.readings[each.reading].type.dimension, 3));
-    return (each.change > 0 ? "+" : "−") + value;
+    const QString value = QString::fromStdString(
+        quantity_text(std::abs(each.change()), program.readings[each.reading].type.dimension, 3));
+    return (each.change() > 0 ? "+" : "−") + value;
 }
 
 std::vector<Influence> strongest(std::vector<Influence> some) {
     std::stable_sort(some.begin(), some.end(),
-                     [](const Influence& a, const Influence& b) { return std::abs(a.change) > std::abs(b.change); });
+                     [](const Influence& a, const Influence& b) { return a.size() > b.size(); });
     if (some.size() > max_lines) some.resize(max_lines);
     return some;
 }

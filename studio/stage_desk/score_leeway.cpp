@@ -32,11 +32,11 @@ void ScoreView::paint_leeway(QPainter& p, const Lane& lane) {
     constexpr double foot_px = 3.0;
     for (const EventLeeway& event : found->events) {
         if (event.button != button || event.track != session_.character()) continue;
-        if (event.earlier.open && event.later.open) continue;
+        if (event.is_open()) continue;
         const bool tight = event.tightest_s() < tight_s;
         // A press has its bracket above its bar, a release below.
-        const double y = event.release ? lane.box.bottom() - 1.5 : lane.box.top() + 1.5;
-        const double inward = event.release ? -foot_px : foot_px;
+        const double y = event.of == LeewayOf::release ? lane.box.bottom() - 1.5 : lane.box.top() + 1.5;
+        const double inward = event.of == LeewayOf::release ? -foot_px : foot_px;
         p.setPen(QPen(tight ? palette::now() : palette::waiting(), tight ? 1.8 : 1.2));
         const double from = x_of(event.time_s - event.earlier.by_s);
         const double to = x_of(event.time_s + event.later.by_s);
@@ -62,7 +62,7 @@ QString ScoreView::leeway_tip(ButtonId button, double time) const {
                (each.why.empty() ? QString() : tr(", beyond it: %1").arg(to_qt(each.why)));
     };
     return tr("%1 at %2 s\nearlier: %3\nlater: %4")
-        .arg(nearest->release ? tr("release") : tr("press"))
+        .arg(nearest->of == LeewayOf::release ? tr("release") : tr("press"))
         .arg(nearest->time_s, 0, 'f', 3)
         .arg(side(nearest->earlier), side(nearest->later));
 }

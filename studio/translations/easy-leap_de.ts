@@ -1756,16 +1756,8 @@ Die letzte Fassung ohne Fehler bleibt in Gebrauch.</translation>
         <translation>Regler</translation>
     </message>
     <message>
-        <source>for a tenth of its range</source>
-        <translation>für ein Zehntel seines Bereichs</translation>
-    </message>
-    <message>
         <source>edge</source>
         <translation>Rand</translation>
-    </message>
-    <message>
-        <source>from one side</source>
-        <translation>von einer Seite</translation>
     </message>
     <message>
         <source>goal</source>
@@ -1918,6 +1910,46 @@ Die letzte Fassung ohne Fehler bleibt in Gebrauch.</translation>
     <message>
         <source>✓ mark fixed</source>
         <translation>✓ Marke wieder erreicht</translation>
+    </message>
+    <message>
+        <source>a tenth lower</source>
+        <translation>ein Zehntel tiefer</translation>
+    </message>
+    <message>
+        <source>a tenth higher</source>
+        <translation>ein Zehntel höher</translation>
+    </message>
+    <message>
+        <source>note</source>
+        <translation>Anmerkung</translation>
+    </message>
+    <message>
+        <source>unsure</source>
+        <translation>unsicher</translation>
+    </message>
+    <message>
+        <source>all goals hold</source>
+        <translation>alle Ziele erfüllt</translation>
+    </message>
+    <message>
+        <source>%1 to %2</source>
+        <translation>%1 bis %2</translation>
+    </message>
+    <message>
+        <source>another solution</source>
+        <translation>weitere Lösung</translation>
+    </message>
+    <message>
+        <source>no value</source>
+        <translation>kein Wert</translation>
+    </message>
+    <message>
+        <source>compromise</source>
+        <translation>Kompromiss</translation>
+    </message>
+    <message>
+        <source>not tried</source>
+        <translation>nicht versucht</translation>
     </message>
 </context>
 <context>
@@ -2285,6 +2317,10 @@ Die letzte Fassung ohne Fehler bleibt in Gebrauch.</translation>
         <source>idle</source>
         <translation>untätig</translation>
     </message>
+    <message>
+        <source>, again %1 to %2 ms</source>
+        <translation>, wieder %1 bis %2 ms</translation>
+    </message>
 </context>
 <context>
     <name>RatePage</name>
@@ -2293,32 +2329,28 @@ Die letzte Fassung ohne Fehler bleibt in Gebrauch.</translation>
         <translation>Ratenprüfung</translation>
     </message>
     <message>
-        <source>reading</source>
-        <translation>Messwert</translation>
-    </message>
-    <message>
-        <source>%1 ticks/s</source>
-        <translation>%1 Takte/s</translation>
-    </message>
-    <message>
         <source>spread</source>
         <translation>Streuung</translation>
     </message>
     <message>
-        <source>Play once, or choose a tape. The check replays it at five tick rates</source>
-        <translation>Spielen Sie einmal oder wählen Sie ein Band. Die Prüfung spielt es mit fünf Taktraten ab</translation>
-    </message>
-    <message>
-        <source>Replaying %1 at five tick rates…</source>
-        <translation>%1 wird mit fünf Taktraten abgespielt…</translation>
-    </message>
-    <message>
-        <source>%1 at five tick rates. Tuned values must not depend on the rate; spreads above %2 % are marked</source>
-        <translation>%1 mit fünf Taktraten. Abgestimmte Werte dürfen nicht von der Rate abhängen; Streuungen über %2 % sind markiert</translation>
-    </message>
-    <message>
         <source>none</source>
         <translation>keine</translation>
+    </message>
+    <message>
+        <source>reading, at ticks/s:</source>
+        <translation>Messwert, bei Takten/s:</translation>
+    </message>
+    <message>
+        <source>Play once, or choose a tape. The check replays it at %1 tick rates</source>
+        <translation>Spielen Sie einmal oder wählen Sie ein Band. Die Prüfung spielt es mit %1 Taktraten ab</translation>
+    </message>
+    <message>
+        <source>Replaying %1 at %2 tick rates…</source>
+        <translation>%1 wird mit %2 Taktraten abgespielt…</translation>
+    </message>
+    <message>
+        <source>%1 at %3 tick rates. Tuned values must not depend on the rate; spreads above %2 % are marked</source>
+        <translation>%1 mit %3 Taktraten. Abgestimmte Werte dürfen nicht von der Rate abhängen; Streuungen über %2 % sind markiert</translation>
     </message>
 </context>
 <context>

@@ -93,7 +93,13 @@ TEST(Conform, LaidOverItselfWhatBeganLaterAndElsewhereConforms) {
     EXPECT_FALSE(conformity_of(scene.program, trace, 0, measured, {}).conforms());
     const Alignment alignment = aligned(measured, trace.tracks[0]);
     EXPECT_NEAR(alignment.later_s, 0.3, 0.005);
-    EXPECT_TRUE(conformity_of(scene.program, trace, 0, measured, alignment, {0.05, 0.1}).conforms());
+    const Conformity part = conformity_of(scene.program, trace, 0, measured, alignment, {0.05, 0.1});
+    EXPECT_EQ(part.beyond, 0U);
+    EXPECT_NEAR(part.covered, 1.5 / 2.0, 0.05) << "the first 0.3 s count up to a pause, the end of the tape not";
+    EXPECT_FALSE(part.conforms()) << "less than nine tenths of the tape";
+    EXPECT_TRUE(conformity_of(scene.program, trace, 0, measured, alignment, {0.05, 0.1, 0.5}).conforms());
+    EXPECT_EQ(part.columns, (std::vector<Measured>{Measured::x, Measured::z}));
+    EXPECT_NEAR(part.alignment.offset.at(Measured::x), -7.0, 0.05);
 }
 
 TEST(Conform, SpeedsAloneAreHeldToTheirOwnTolerance) {
@@ -104,6 +110,46 @@ TEST(Conform, SpeedsAloneAreHeldToTheirOwnTolerance) {
     EXPECT_EQ(found.compared, 3U);
     EXPECT_EQ(found.beyond, 1U);
     EXPECT_EQ(apart_text(*found.first), "speed is 6.3 m/s, here 6 m/s: 0.3 m/s apart at 0.410 s, in walk");
+}
+
+TEST(Conform, AShortStretchOrOneWithHolesIsNoConformity) {
+    const Scene scene(hopper);
+    const Trace trace = scene.run(some_tape());
+    const std::string all = game_csv(trace, 10.0, 0.0);
+    EXPECT_TRUE(conformity_of(scene.program, trace, 0, measured_from(all), {}).conforms());
+    std::string begin;
+    std::size_t line = 0;
+    for (const char c : all) {
+        if (line < 7) begin += c;
+        line += c == '\n' ? 1 : 0;
+    }
+    const Conformity part = conformity_of(scene.program, trace, 0, measured_from(begin), {});
+    EXPECT_EQ(part.beyond, 0U);
+    EXPECT_LT(part.covered, 0.1);
+    EXPECT_FALSE(part.conforms());
+    // Both ends, and nothing between them.
+    const Vec3 first = position_at(trace.tracks[0], 0.0);
+    const Vec3 last = position_at(trace.tracks[0], 1.99);
+    const Conformity ends = conformity_of(
+        scene.program, trace, 0, measured_from(fmt::format("time,x\n0,{}\n1.99,{}\n3,7\n", first.x, last.x)), {});
+    EXPECT_LT(ends.covered, 0.3);
+    EXPECT_EQ(ends.outside, 1U);
+    EXPECT_EQ(coverage_text(ends, 2.0),
+              fmt::format("compared: x over {:.2f} s of 2.00 s ({:.0f} %); measured instants outside of the run: 1",
+                          ends.covered * 2.0, std::floor(ends.covered * 100.0)));
+}
+
+TEST(Conform, HowFastPlacesDriftApartIsTold) {
+    const Scene scene(hopper);
+    const Trace trace = scene.run(some_tape());
+    std::string csv = "time,x,y,z\n";
+    for (int i = 0; i < 100; ++i) {
+        const double time = 0.02 * i;
+        const Vec3 at = position_at(trace.tracks[0], time);
+        csv += fmt::format("{:.9f},{:.9f},{:.9f},{:.9f}\n", time, at.x, at.y + 0.004 * time, at.z);
+    }
+    const Conformity found = conformity_of(scene.program, trace, 0, measured_from(csv), {});
+    EXPECT_NEAR(found.place_growth_mps, 0.004, 1e-6);
 }
 
 TEST(Conform, NothingInCommonIsNoConformity) {

@@ -196,7 +196,7 @@ TEST(WayMargins, ADialFallsAsFarAsAWayIsFound) {
     };
     EXPECT_TRUE(found_at(margin.least));
     EXPECT_FALSE(found_at(time.low));
-    EXPECT_NE(margin_text(margin).find("hop.time_to_top: works from 0.4 s down to 0.2"), std::string::npos)
+    EXPECT_NE(margin_text(margin).find("hop.time_to_top: works from 0.4 s at least down to 0.2"), std::string::npos)
         << margin_text(margin);
     // How high it goes says nothing about how far.
     EXPECT_TRUE(found.margins.back().to_the_end);

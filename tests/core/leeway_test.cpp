@@ -25,7 +25,7 @@ TEST(Leeway, OfTheJumpBeforeAGapIsExactToTheTickOnBothSides) {
     ASSERT_TRUE(found.complete) << found.problem;
     ASSERT_EQ(found.events.size(), 2U);
     const EventLeeway& press = found.events[0];
-    EXPECT_FALSE(press.release);
+    EXPECT_EQ(press.of, LeewayOf::press);
     EXPECT_FALSE(press.earlier.open);
     EXPECT_FALSE(press.later.open);
     const double tick = 1.0 / 120;
@@ -47,7 +47,7 @@ TEST(Leeway, AReleaseThatDecidesNothingIsOpen) {
     const Gap scene;
     const Leeway found = find_leeway(scene.setup(), scene.tape);
     const EventLeeway& release = found.events[1];
-    ASSERT_TRUE(release.release);
+    ASSERT_EQ(release.of, LeewayOf::release);
     EXPECT_TRUE(release.earlier.open) << "as far as is looked";
     EXPECT_TRUE(release.later.open);
     EXPECT_NEAR(release.later.by_s, 0.5, 1e-9) << "as far as is looked";
@@ -82,8 +82,51 @@ TEST(Leeway, EndsAtTheFirstInstantThatGoesWrongAlsoWhenALaterOneIsRight) {
     ASSERT_TRUE(found.complete) << found.problem;
     const EventLeeway& press = found.events.front();
     EXPECT_FALSE(press.later.open);
-    EXPECT_NEAR(press.later.by_s, 0.075, 1.5 / 120);
+    EXPECT_NEAR(press.later.by_s, 0.075, 0.0002) << "not only to the tick";
+    ASSERT_EQ(press.later.islands.size(), 1U) << "it is right again beyond";
+    EXPECT_NEAR(press.later.islands[0].from_s, 0.125, 1.0 / 120);
+    EXPECT_NEAR(press.later.islands[0].to_s, 0.5, 1.0 / 120);
     EXPECT_FALSE(press.later.why.empty());
+}
+
+TEST(Leeway, TwoPressesThatDependOnEachOtherAreTold) {
+    // The second press counts within 0.1 s after the first: their distance matters, not when both come.
+    const test::Scene scene(std::string(test::plain_body) +
+                            "move first on jump { phase a for 0.02 s { } phase open for 0.1 s { } }\n"
+                            "move second on dash { gate first.open  phase b for 0.02 s { } }\n");
+    const Tape tape = test::TapeMaker(3.0).hold("jump", 1.0, 0.02).hold("dash", 1.07, 0.02);
+    ASSERT_EQ(test::spans_of(scene, scene.run(tape), "second.b").size(), 1U);
+    LeewayOptions options;
+    options.pairs = true;
+    const Leeway found = find_leeway({scene.program, scene.tuning, scene.course}, tape, options);
+    ASSERT_TRUE(found.complete) << found.problem;
+    bool told = false;
+    for (const PairLeeway& pair : found.pairs) {
+        const EventLeeway& one = found.events[pair.first];
+        const EventLeeway& other = found.events[pair.second];
+        if (one.of != LeewayOf::press || other.of != LeewayOf::press) continue;
+        told = true;
+        EXPECT_TRUE(pair.depend);
+        EXPECT_GT(pair.together.later.by_s, 0.4);
+        EXPECT_NEAR(pair.second_alone.later.by_s, 0.05, 0.001);
+        EXPECT_NEAR(pair.second_alone.earlier.by_s, 0.05, 0.001);
+    }
+    EXPECT_TRUE(told);
+}
+
+TEST(Leeway, OneButtonOrTheStickCanBeAskedFor) {
+    const Gap scene;
+    LeewayOptions options;
+    options.sticks = true;
+    const Leeway both = find_leeway(scene.setup(), scene.tape, options);
+    ASSERT_EQ(both.events.size(), 3U);
+    const EventLeeway& stick = both.events[0];
+    EXPECT_EQ(stick.of, LeewayOf::stick);
+    EXPECT_EQ(leeway_name(stick), "stick");
+    EXPECT_FALSE(stick.later.open) << "who starts to run later jumps too early";
+    EXPECT_GT(stick.later.by_s, 0.0);
+    options.buttons = {"dash"};
+    EXPECT_NE(find_leeway(scene.setup(), scene.tape, options).problem.find("no press of \"dash\""), std::string::npos);
 }
 
 TEST(Leeway, OfTwoCharactersIsEachOnesOwn) {
@@ -96,7 +139,7 @@ TEST(Leeway, OfTwoCharactersIsEachOnesOwn) {
 
 TEST(Leeway, ATapeThatDoesntPlayIsToldAndStopEndsIt) {
     Gap scene;
-    ParallelOptions options;
+    LeewayOptions options;
     options.stop = [] { return true; };
     EXPECT_FALSE(find_leeway(scene.setup(), scene.tape, options).complete);
     scene.tape.tracks[0].start_place = "nowhere";
@@ -120,6 +163,8 @@ TEST(Leeway, ASteadyHandSucceedsAlwaysAShakingOneLess) {
     ASSERT_FALSE(shaking.failures.empty());
     int failures = 0;
     for (const auto& failure : shaking.failures) failures += failure.count;
+    for (const auto& failure : shaking.failures)
+        EXPECT_EQ(failure.why.find_first_of("0123456789"), std::string::npos) << failure.why << ": counted by kind";
     EXPECT_EQ(failures + shaking.successes, 60);
     options.threads = 1;
     EXPECT_EQ(try_hand(scene.setup(), scene.tape, options).successes, shaking.successes) << "on any number of threads";

@@ -6,6 +6,7 @@
 #include <cmath>
 #include <limits>
 
+#include "core/readings/readings.hpp"
 #include "tests/core/experiment_scene.hpp"
 
 namespace leap::solve_test {
@@ -14,7 +15,10 @@ namespace {
 struct Solving : test::HopScene {
     Tape tape = test::TapeMaker(2).hold("jump", 0.2, 0.1);
     SolveRequest request;
-    explicit Solving(CoursePlan plan = test::flat_plan()) : HopScene({}, std::move(plan)) { request.tapes = {&tape}; }
+    explicit Solving(CoursePlan plan = test::flat_plan())
+        : HopScene("reading off_two = (highest(feet) - 2 m) * (highest(feet) - 2 m) / (1 m * 1 m)\n", std::move(plan)) {
+        request.tapes = {&tape};
+    }
     void free(const std::string& path, double low, double high) {
         FreeValue one = value(path);
         one.low = low;
@@ -105,12 +109,74 @@ TEST(Solve, WhatNothingMovesAndWhatHasNoValueIsTold) {
     Solving scene;
     scene.free("hop.rise", 0.3, 6);
     scene.wish("far >= 50 m");
-    EXPECT_EQ(scene.answer().wishes[0].in_the_way.at(0), "no free dial changes it from here");
+    EXPECT_EQ(scene.answer().wishes[0].in_the_way.at(0), "it is 0 m in every run; no free dial changes it");
     Solving none;
     none.tape = test::TapeMaker(1);
     none.free("hop.rise", 0.3, 6);
     none.wish("hop_height = 2 m");
     EXPECT_NE(none.answer().wishes[0].in_the_way.at(0).find("it has no value: no hop on this tape"), std::string::npos);
+}
+
+TEST(Solve, AReadingThatJumpsIsMetWhereverItsStepIs) {
+    // Whether the gap is cleared: nothing around the present value says which way to go.
+    Solving scene(test::gap_plan());
+    scene.tape = test::gap_tape();
+    scene.set("hop.time_to_top", 0.15);
+    scene.free("hop.time_to_top", 0.15, 1);
+    scene.wish("lowest >= -0.05 m");
+    const Solution answer = scene.answer();
+    ASSERT_TRUE(answer.all_hold());
+    ASSERT_EQ(answer.ranges.size(), 1U);
+    EXPECT_EQ(answer.ranges[0].low, answer.values[0]) << "no farther than is needed";
+    const auto dry = [&](double value) {
+        scene.set("hop.time_to_top", value);
+        const Trace trace = scene.run(scene.tape);
+        return extreme(trace.tracks[0], Quantity::feet, {0.0, trace.length_s()}, false) >= -0.05;
+    };
+    EXPECT_TRUE(dry(answer.ranges[0].low));
+    EXPECT_FALSE(dry(answer.ranges[0].low - 0.001));
+}
+
+TEST(Solve, EveryStretchThatHoldsIsListed) {
+    // (height - 2 m)^2 is the same below and above 2 m.
+    Solving scene;
+    scene.free("hop.rise", 0.3, 6);
+    scene.wish("off_two in 0.25..0.49");
+    const Solution answer = scene.answer();
+    ASSERT_TRUE(answer.all_hold());
+    ASSERT_EQ(answer.ranges.size(), 2U);
+    EXPECT_NEAR(answer.ranges[0].low, 1.3, 0.0101);
+    EXPECT_NEAR(answer.ranges[0].high, 1.5, 0.0101);
+    EXPECT_NEAR(answer.ranges[1].low, 2.5, 0.0101);
+    EXPECT_NEAR(answer.ranges[1].high, 2.7, 0.0101);
+    EXPECT_NE(answer.not_tried.find("another solution narrower than that may be missed"), std::string::npos)
+        << answer.not_tried;
+}
+
+TEST(Solve, AGoalBetweenTwoWrittenValuesIsToldWithBoth) {
+    Solving scene;
+    scene.free("hop.rise", 0.3, 6);
+    scene.wish("hop_height in 2.0002 m..2.0004 m");
+    const Solution answer = scene.answer();
+    EXPECT_FALSE(answer.all_hold());
+    std::string all = fmt::format("{}", fmt::join(answer.wishes[0].in_the_way, "\n"));
+    EXPECT_NE(all.find("no value between them can be written"), std::string::npos) << all;
+    EXPECT_NE(all.find("the closest is"), std::string::npos) << all;
+}
+
+TEST(Solve, GoalsThatDontGoTogetherComeWithTheirCompromises) {
+    Solving scene;
+    scene.free("hop.rise", 0.3, 6);
+    scene.wish("hop_height = 2 m");
+    scene.wish("hop_height = 3 m");
+    const Solution answer = scene.answer();
+    EXPECT_FALSE(answer.all_hold());
+    ASSERT_GE(answer.front.size(), 3U);
+    for (std::size_t k = 0; k + 1 < answer.front.size(); ++k) {
+        EXPECT_GT(answer.front[k + 1].values[0], answer.front[k].values[0]) << "one gains what the other loses";
+        EXPECT_GE(answer.front[k].values[0], 1.99);
+        EXPECT_LE(answer.front[k + 1].values[0], 3.01);
+    }
 }
 
 TEST(Solve, RequestsThatCantBeAnsweredAreRefusedInWords) {
@@ -127,6 +193,7 @@ TEST(Solve, StopKeepsTheBestSoFar) {
     scene.free("hop.rise", 0.3, 6);
     scene.wish("hop_height = 5 m");
     SolveOptions options;
+    options.threads = 1;
     int tried = 0;
     options.progress = [&](int tries, int) { tried = tries; };
     options.stop = [&] { return tried == 12; };
