@@ -61,6 +61,29 @@ MeasuredRun taken_from(const Trace& run, double later, double up) {
     return out;
 }
 
+TEST(MeasuredRun, QuotedFieldsInchesAndFeetAreRead) {
+    const auto read = read_measured(
+        "\"time\",\"height (in)\",\"speed (ft/s)\",\"note, with \"\"quotes\"\"\"\n0,\"0\",10,\"a,b\"\n0.1,10,10,\n0.2, "
+        "\"20\" ,10,c\n",
+        "m.csv");
+    ASSERT_TRUE(read.has_value()) << read.error();
+    EXPECT_NEAR(read->columns.at(Measured::height)[2], 0.508, 1e-12);
+    EXPECT_NEAR(read->columns.at(Measured::speed)[0], 3.048, 1e-12);
+    const auto open = read_measured("time,x\n0,\"1\n0.1,2\n0.2,3\n", "m.csv");
+    ASSERT_FALSE(open.has_value());
+    EXPECT_EQ(open.error(), "m.csv:2: a quoted field doesn't end on its line; close it with \"");
+}
+
+TEST(MeasuredRun, TwoColumnsOfOneNameAndMistypedNamesAreErrors) {
+    const auto twice = read_measured("time,x,speed,x (cm)\n0,0,0,0\n1,0,0,0\n2,0,0,0\n", "m.csv");
+    ASSERT_FALSE(twice.has_value());
+    EXPECT_EQ(twice.error(), "m.csv:1: columns 2 and 4 are both named x; rename or remove one");
+    const auto near = read_measured("time,x,Heigth (m)\n0,0,0\n1,0,0\n2,0,0\n", "m.csv");
+    ASSERT_FALSE(near.has_value());
+    EXPECT_EQ(near.error(), "m.csv:1: unknown column \"Heigth (m)\"; did you mean 'height'? Rename or remove it");
+    EXPECT_TRUE(read_measured("time,x,frame,vx,stance\n0,0,0,0,0\n1,0,0,0,0\n2,0,0,0,0\n", "m.csv").has_value());
+}
+
 TEST(MeasuredRun, AlignsItselfInTimeAndPlace) {
     const test::HopScene scene;
     const Trace run = scene.run(test::TapeMaker(3).stick(0.3, 0, 1).hold("jump", 0.8, 0.2));
