@@ -161,11 +161,25 @@ class Attempt {
         }
         out.gets_off = !out.path.empty();
         if (!out.gets_off) return;
+        const double radius = r_.shape(me()).capsule.radius;
+        double short_where_nearest = 0.0;
+        out.away_m = 1e300;
+        for (const Vec3& feet : out.path) {
+            const double before = std::max(0.0, -way_.beyond_lip(feet) - radius);
+            const double below = std::max(0.0, way_.lip.z - feet.z);
+            const double away = std::sqrt(before * before + below * below);
+            if (away >= out.away_m) continue;
+            out.away_m = away;
+            short_where_nearest = before;
+        }
         if (highest < way_.lip.z - 1e-3) {
             out.low_m = way_.lip.z - highest;
+            out.short_m = short_where_nearest;
         } else if (sank_at) {
             out.short_m = std::max(0.0, -*sank_at);
             out.flies_over = *sank_at > 0.0;
+            // It came over the lip; what counts is how far behind it the feet came down.
+            if (out.flies_over) out.away_m = *sank_at;
         } else if (!out.path.empty()) {
             out.short_m = std::max(0.0, -way_.beyond_lip(out.path.back()));
         }

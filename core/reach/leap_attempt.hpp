@@ -23,8 +23,9 @@ struct LeapAttempt {
     bool reaches = false;
     bool gets_off = true;           ///< otherwise something stands in the way of the run-up
     double spare_m = 0.0;           ///< beyond the lip where it landed
-    double short_m = 0.0;           ///< of the lip when it fell below it
+    double short_m = 0.0;           ///< of the lip when it fell below it; never so high: where it was nearest
     double low_m = 0.0;             ///< under the lip at its highest, when it never came so high
+    double away_m = 0.0;            ///< least distance in space that the feet, with their radius, had from the lip
     bool flies_over = false;        ///< it came down behind what it was to reach
     std::vector<Vec3> path;         ///< of the feet, at every instant from the edge on
     Vec3 start{0.0};                ///< where the run-up began, feet

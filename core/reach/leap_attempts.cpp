@@ -167,6 +167,9 @@ std::string leap_text(const LeapAttempt& attempt) {
     if (attempt.reaches) return fmt::format("{:.2f} m to spare", std::max(0.0, attempt.spare_m));
     if (!attempt.gets_off) return "does not reach the edge";
     if (attempt.flies_over) return "flies over it";
+    constexpr double told_m = 0.05;
+    if (attempt.low_m > 0.0 && attempt.short_m > told_m)
+        return fmt::format("{:.2f} m short and {:.2f} m too low", attempt.short_m, attempt.low_m);
     if (attempt.low_m > 0.0) return fmt::format("{:.2f} m too low", attempt.low_m);
     return fmt::format("{:.2f} m short", attempt.short_m);
 }
@@ -180,7 +183,8 @@ std::vector<const LeapAttempt*> LeapOutput::telling() const {
     for (const LeapAttempt& attempt : attempts)
         if (attempt.reaches) out.push_back(&attempt);
     if (!out.empty() || attempts.empty()) return out;
-    const auto missed_by = [](const LeapAttempt& a) { return a.short_m + 2.0 * a.low_m; };
+    // Who doesn't get off has no distance at all.
+    const auto missed_by = [](const LeapAttempt& a) { return a.gets_off ? a.away_m : 1e300; };
     out.push_back(&*std::min_element(attempts.begin(), attempts.end(),
                                      [&](const auto& a, const auto& b) { return missed_by(a) < missed_by(b); }));
     return out;

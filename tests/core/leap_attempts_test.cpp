@@ -57,6 +57,25 @@ TEST_P(LeapsAt, ALipAboveTheHopIsTooLowByTheDifference) {
     EXPECT_EQ(leap_text(hop), "0.47 m too low");
 }
 
+TEST(Leaps, ALeapThatIsFarAwayIsNotTheNearestMissBecauseItIsHardlyTooLow) {
+    const test::Scene scene = two_decks(9.0, 1.13);
+    const LeapOutput out = leap_attempts(scene.at(120), {0, 1});
+    ASSERT_FALSE(out.reached());
+    const LeapAttempt& hop = named(out, "hop");
+    EXPECT_NEAR(hop.low_m, 0.005, 0.003);
+    EXPECT_GT(hop.short_m, 4.0);
+    EXPECT_NE(leap_text(hop).find(" m short and 0.0"), std::string::npos) << leap_text(hop);
+    ASSERT_EQ(out.telling().size(), 1U);
+    const LeapAttempt& nearest = *out.telling().front();
+    for (const LeapAttempt& attempt : out.attempts) {
+        EXPECT_GE(attempt.away_m, nearest.away_m) << attempt.name;
+        double least = 1e9;
+        for (const Vec3& feet : attempt.path)
+            least = std::min(least, glm::length(Vec2{std::max(0.0, 9.0 - 0.3 - feet.x), std::max(0.0, 1.13 - feet.z)}));
+        EXPECT_NEAR(attempt.away_m, least, 1e-6) << attempt.name;
+    }
+}
+
 TEST(Leaps, AreTheSameInTheSameOrderOnAnyNumberOfThreads) {
     const test::Scene scene = two_decks(5.5, 0.4);
     const SceneView rehearsal = scene.at(120);
