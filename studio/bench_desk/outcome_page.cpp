@@ -49,14 +49,15 @@ OutcomePage::OutcomePage(Session& session, QWidget* parent) : QWidget(parent), s
     show_outcome(nullptr);
 }
 
-void OutcomePage::set_heads(const QStringList& heads, int wide) {
+void OutcomePage::set_heads(const QStringList& heads, const std::vector<int>& wide) {
     table_->clear();
     table_->setRowCount(0);
     table_->setColumnCount(static_cast<int>(heads.size()));
     table_->setHorizontalHeaderLabels(heads);
     for (int i = 0; i < heads.size(); ++i)
-        table_->horizontalHeader()->setSectionResizeMode(
-            i, i == wide ? QHeaderView::Stretch : QHeaderView::ResizeToContents);
+        table_->horizontalHeader()->setSectionResizeMode(i, std::find(wide.begin(), wide.end(), i) != wide.end()
+                                                                ? QHeaderView::Stretch
+                                                                : QHeaderView::ResizeToContents);
 }
 
 void OutcomePage::add_row(const QStringList& cells, const std::vector<QColor>& colors, const QString& tape, double time,
@@ -106,7 +107,7 @@ void OutcomePage::show_outcome(const std::shared_ptr<const TrialOutcome>& outcom
 
 /// Reading by reading, what moves it most first; then the edges that are near.
 void OutcomePage::show_sensitivity(const Sensitivity& found) {
-    set_heads({tr("tape"), tr("reading"), tr("dial"), tr("a tenth lower"), tr("a tenth higher"), tr("note")}, 5);
+    set_heads({tr("tape"), tr("reading"), tr("dial"), tr("a tenth lower"), tr("a tenth higher"), tr("note")}, {5});
     std::vector<Influence> order = found.influences;
     std::stable_sort(order.begin(), order.end(), [](const Influence& a, const Influence& b) {
         return std::tuple(a.tape, a.reading, -a.size()) < std::tuple(b.tape, b.reading, -b.size());
@@ -140,7 +141,7 @@ void OutcomePage::show_sensitivity(const Sensitivity& found) {
 }
 
 void OutcomePage::show_solution(const SolveOutcome& made) {
-    set_heads({{}, tr("goal"), tr("tape"), tr("result"), tr("blocked by")}, 4);
+    set_heads({{}, tr("goal"), tr("tape"), tr("result"), tr("blocked by")}, {1, 4});
     const Program& program = *session_.program();
     for (const WishOutcome& each : made.solution.wishes) {
         const Wish& wish = made.request.wishes[each.wish];
@@ -189,15 +190,17 @@ void OutcomePage::show_solution_surroundings(const SolveOutcome& made) {
         QStringList reached;
         for (std::size_t k = 0; k < each.reached.size(); ++k) {
             const Wish& wish = made.request.wishes[made.solution.wishes[k].wish];
-            reached << to_qt(wish.reading) + " " +
-                           (each.reached[k] ? reading_words(wish.reading, *each.reached[k]) : tr("no value"));
+            // In the order of the goals above.
+            reached << (each.reached[k] ? reading_words(wish.reading, *each.reached[k]) : tr("no value"));
         }
-        add_row({tr("compromise"), point_text(each.values), {}, reached.join(", "), {}},
-                {palette::quiet(), palette::ink(), palette::ink(), palette::now()}, {}, 0.0, reached.join('\n'));
+        const QString point = point_text(each.values);
+        add_row({tr("compromise"), point, {}, reached.join(" · "), {}},
+                {palette::quiet(), palette::ink(), palette::ink(), palette::now()}, {}, 0.0,
+                point + '\n' + reached.join(" · "));
     }
     if (!made.solution.not_tried.empty())
-        add_row({tr("not tried"), {}, {}, {}, to_qt(made.solution.not_tried)},
-                {palette::quiet(), palette::ink(), palette::ink(), palette::ink(), palette::quiet()});
+        add_row({tr("not tried"), to_qt(made.solution.not_tried), {}, {}, {}}, {palette::quiet(), palette::quiet()}, {},
+                0.0, to_qt(made.solution.not_tried));
 }
 
 QString OutcomePage::reading_words(const std::string& name, double si) const {
@@ -207,7 +210,7 @@ QString OutcomePage::reading_words(const std::string& name, double si) const {
 }
 
 void OutcomePage::show_fit(const FitOutcome& made) {
-    set_heads({{}, tr("what"), tr("before"), tr("after")}, 1);
+    set_heads({{}, tr("what"), tr("before"), tr("after")}, {1});
     if (made.fit.runs.empty()) return;
     const FitRunResult& run = made.fit.runs.front();
     for (const auto& [what, after] : run.after.by_column) {
@@ -220,6 +223,8 @@ void OutcomePage::show_fit(const FitOutcome& made) {
     }
     add_row({tr("offset"), tr("later on the tape"), {}, QString("%1 s").arg(run.alignment.later_s, 0, 'f', 3)},
             {palette::quiet()});
+    if (const std::string offsets = offsets_text(run.alignment); !offsets.empty())
+        add_row({tr("offset"), tr("position"), {}, to_qt(offsets)}, {palette::quiet()});
     add_row({tr("covers"), tr("of the measured run"), {}, QString("%1 %").arg(run.after.covered * 100.0, 0, 'f', 0)},
             {palette::quiet()});
     for (std::size_t i = 0; i < made.fit.values.size(); ++i)
@@ -235,7 +240,7 @@ void OutcomePage::show_fit(const FitOutcome& made) {
 }
 
 void OutcomePage::show_leeway(const LeewayOutcome& made) {
-    set_heads({tr("at"), tr("event"), tr("earlier"), tr("later"), tr("what fails beyond")}, 4);
+    set_heads({tr("at"), tr("event"), tr("earlier"), tr("later"), tr("what fails beyond")}, {4});
     for (std::size_t t = 0; t < made.tapes.size(); ++t) {
         const Tape& tape = outcome_->tapes[t];
         const HandResult& hand = made.hands[t];
@@ -269,7 +274,7 @@ void OutcomePage::show_leeway(const LeewayOutcome& made) {
 
 /// How it is played, and what each dial may lose; nothing of either while none is found.
 void OutcomePage::show_way(const WayOutcome& made) {
-    set_heads({{}, tr("what"), {}}, 1);
+    set_heads({{}, tr("what"), {}}, {1});
     const Way& way = made.way;
     if (!way.found) {
         add_row({tr("tried"), tr("%1 segments").arg(way.tries), {}}, {palette::quiet()});
@@ -289,7 +294,7 @@ void OutcomePage::show_way(const WayOutcome& made) {
 }
 
 void OutcomePage::show_compared(const CompareOutcome& made) {
-    set_heads({tr("tape"), tr("reading"), to_qt(made.before.name), tr("current"), {}}, 1);
+    set_heads({tr("tape"), tr("reading"), to_qt(made.before.name), tr("current"), {}}, {1});
     for (const DialChange& dial : made.diff.dials)
         add_row({{}, tr("dial %1").arg(to_qt(dial.path)), to_qt(dial.before), to_qt(dial.after), {}},
                 {palette::quiet(), palette::quiet(), palette::kept(), palette::now()});

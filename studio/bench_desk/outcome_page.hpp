@@ -4,6 +4,7 @@
 #include <QLabel>
 #include <QTableWidget>
 #include <memory>
+#include <vector>
 
 #include "studio/session/session.hpp"
 
@@ -29,7 +30,7 @@ class OutcomePage : public QWidget {
     void show_leeway(const LeewayOutcome& made);
     void show_way(const WayOutcome& made);
     void show_compared(const CompareOutcome& made);
-    void set_heads(const QStringList& heads, int wide);
+    void set_heads(const QStringList& heads, const std::vector<int>& wide);
     void add_row(const QStringList& cells, const std::vector<QColor>& colors = {}, const QString& tape = {},
                  double time = 0.0, const QString& tip = {});
     void go_to(int row);

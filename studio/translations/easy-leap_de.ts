@@ -1951,6 +1951,10 @@ Die letzte Fassung ohne Fehler bleibt in Gebrauch.</translation>
         <source>not tried</source>
         <translation>nicht versucht</translation>
     </message>
+    <message>
+        <source>position</source>
+        <translation>Position</translation>
+    </message>
 </context>
 <context>
     <name>PairPage</name>
