@@ -41,8 +41,8 @@ enum class SameInstant : std::uint8_t {
 /// Reads comma-separated values with a head line: a column "time" and any of x, y, z, height, speed, others are left
 /// out. A unit may stand behind the name: "height (cm)", "height [cm]", "height_cm". Semicolons or tabs between fields
 /// are read, too, and then commas as decimal points; so are a byte-order mark, quoted fields, inches and feet. Errors
-/// have file and line: no such columns, two of one name, a name that looks like one of these mistyped, a unit that isn't
-/// one, a value that is no number, times that don't rise.
+/// have file and line: no such columns, two of one name, a name that looks like one of these mistyped, a unit that
+/// isn't one, a value that is no number, times that don't rise.
 tl::expected<MeasuredRun, std::string> read_measured(std::string_view text, const std::string& path,
                                                      const MeasuredUnits& units = {},
                                                      SameInstant same = SameInstant::is_wrong);
