@@ -103,8 +103,8 @@ FitCertainty certainty_of(const ResidualsOf& residuals, const CertaintyRequest& 
         Certainty value;
         value.low = request.free[v].low;
         value.high = request.free[v].high;
-        const double size = full.col(static_cast<Eigen::Index>(v)).cwiseAbs().maxCoeff();
-        value.seen = !kept.empty() && size > defaults::unseen_share;
+        value.seen =
+            !kept.empty() && full.col(static_cast<Eigen::Index>(v)).cwiseAbs().maxCoeff() > defaults::unseen_share;
         if (value.seen) seen.push_back(v);
         out.values.push_back(value);
     }

@@ -148,21 +148,23 @@ class Outlook {
     // --- Goals that don't go together
     // ---------------------------------------------------------------------------------
 
-    /// Searches that weigh one goal against the rest, so that the front is more than one point of it.
+    /// Searches that weigh one goal hardly at all, or nearly alone, so that the front is more than one point of it and
+    /// a goal that can be met alone is known to be.
     void search_along_the_front() {
         if (moving_.size() < 2) return;  // one value is scanned along its range
         for (std::size_t g = 0; g < out_.wishes.size(); ++g) {
             if (out_.wishes[g].held) continue;
-            for (const double weight : {0.02, 50.0}) {
+            for (const double weight : {0.02, 1e4}) {
+                const bool alone = weight > 1.0;
                 const CostOf cost = [&](std::span<const double> values) {
                     const GoalPoint point = runs_.at(values);
                     const double own = point.misses[g] * point.misses[g];
-                    return PointCost{point.cost + (weight - 1.0) * own, point.all_held()};
+                    return PointCost{point.cost + (weight - 1.0) * own, alone ? point.held[g] : point.all_held()};
                 };
                 BoxSearchOptions options;
                 options.seed = runs_.request().seed;
                 options.threads = threads_;
-                options.most_tries = runs_.request().most_tries / 8;
+                options.most_tries = std::max(1, runs_.request().most_tries / (alone ? 3 : 8));
                 Box box = runs_.box();
                 box.begin = out_.values;
                 if (search_box(cost, box, options).stopped) throw WorkStopped{};
@@ -229,8 +231,9 @@ class Outlook {
         std::vector<std::string> out;
         for (const std::size_t i : moving_)
             if (auto bound = binding_bound(g, *closest, i); !bound.empty()) out.push_back(std::move(bound));
-        for (const std::size_t i : moving_)
-            if (auto gap = gap_at(g, *closest, i); !gap.empty()) out.push_back(std::move(gap));
+        // With several values free another of them may pass through the goal.
+        if (moving_.size() == 1)
+            if (auto gap = gap_at(g, *closest, moving_.front()); !gap.empty()) out.push_back(std::move(gap));
         out.push_back(fmt::format("the closest is {}, with {}", value_text(g, *closest->second.values[g]),
                                   point_text(closest->first)));
         return out;

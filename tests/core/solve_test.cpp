@@ -179,6 +179,22 @@ TEST(Solve, GoalsThatDontGoTogetherComeWithTheirCompromises) {
     }
 }
 
+TEST(Solve, OfSeveralDialsEachGoalThatCanBeMetAloneIsToldWithWhatItCosts) {
+    Solving scene;
+    scene.free("hop.rise", 0.3, 6);
+    scene.free("hop.time_to_top", 0.15, 1);
+    scene.wish("hop_height = 2 m");
+    scene.wish("hop_height = 3 m");
+    const Solution answer = scene.answer();
+    EXPECT_FALSE(answer.all_hold());
+    for (const WishOutcome& wish : answer.wishes) {
+        ASSERT_FALSE(wish.held);
+        ASSERT_FALSE(wish.in_the_way.empty());
+        EXPECT_NE(wish.in_the_way[0].find("pulls against hop_height"), std::string::npos) << wish.in_the_way[0];
+    }
+    EXPECT_NE(answer.not_tried.find("don't prove"), std::string::npos);
+}
+
 TEST(Solve, RequestsThatCantBeAnsweredAreRefusedInWords) {
     Solving scene;
     EXPECT_NE(scene.answer().problem.find("there is no goal"), std::string::npos);

@@ -13,7 +13,7 @@ namespace {
 TEST(ManualPage, EveryChapterHasItsTextAndItsPictures) {
     ManualPage manual;
     manual.open();
-    ASSERT_EQ(manual.chapters()->count(), 12);
+    ASSERT_EQ(manual.chapters()->count(), 13);
     for (int i = 0; i < manual.chapters()->count(); ++i) {
         manual.chapters()->setCurrentRow(i);
         const QString chapter = manual.chapters()->item(i)->text();
