@@ -14,7 +14,7 @@ namespace leap::cli {
 /// Prints a problem to standard error.
 void complain(const std::string& text);
 
-/// Whether every file that is named (an empty name is none) can be written; says which can't, before the work is done.
+/// Whether every named file can be written; an empty name names no file. Prints the first that cannot.
 bool can_write(std::initializer_list<std::string> files);
 
 /// Loads a project and prints everything that is wrong with it; nothing when it can't run.

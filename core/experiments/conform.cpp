@@ -56,7 +56,7 @@ std::size_t instants_with_values(const MeasuredRun& measured) {
     return out;
 }
 
-/// Two instants far apart say nothing of what is between them.
+/// A pause between two instants counts only up to defaults::conform_gap_s.
 double covered_share(const std::vector<LaidPoint>& points, double length_s) {
     if (points.empty()) return 0.0;
     if (length_s <= 0.0) return 1.0;
