@@ -50,6 +50,8 @@ void launch(const EvaluationContext& context, const Action& action, Actor& actor
         leave_ground(actor, true);
         take_ground_along(actor);
         emitted.bits |= event_left_ground;
+    } else if (!actor.body.grounded && direction.z > 1e-6 && velocity.z > 1e-6) {
+        use_up_coyote_time(actor);
     }
 }
 
@@ -292,6 +294,10 @@ void action_of_fixture(const SceneView& scene, const EvaluationContext& context,
 RespawnPlace respawn_at(const EvaluationContext& context, std::size_t fixture) {
     const Exit before = exit_of(context, fixture);
     return {before.feet, before.facing_rad, FixtureId(fixture)};
+}
+
+void use_up_coyote_time(Actor& actor) {
+    actor.last_grounded = never;
 }
 
 void leave_ground(Actor& actor, bool by_launch) {

@@ -24,6 +24,9 @@ void run_actions(const SceneView& scene, std::span<const Action> actions, World&
 /// Where one comes back to at a fixture: in front of it, feet at its underside.
 RespawnPlace respawn_at(const EvaluationContext& context, std::size_t fixture);
 
+/// Whoever is launched upward in the air has used it up, too: a hop a little behind an edge is the only one from there.
+void use_up_coyote_time(Actor& actor);
+
 /// The feet come off the ground. A launch uses up the coyote time; walking off an edge starts it.
 void leave_ground(Actor& actor, bool by_launch);
 

@@ -18,6 +18,8 @@ void Instant::take_drive(MachineId move, const Drive& drive) {
         take_ground_along(actor);
         emitted().bits |= event_left_ground;
         note(EventKind::left_ground, -1, -1);
+    } else if (!actor.body.grounded && direction.z > 1e-3) {
+        use_up_coyote_time(actor);
     }
     own.drive_base = drive.adding ? actor.body.velocity : Vec3{0.0};
 }

@@ -159,6 +159,19 @@ move hop on jump {
     EXPECT_EQ(times_of(trace, EventKind::started).size(), 1U);
 }
 
+TEST_P(AtEveryRate, CoyoteTimeIsUsedUpByAHopBehindTheEdge) {
+    const Scene scene(std::string(plain_body) + R"(
+move hop on jump {
+  gate grounded within 0.3 s
+  phase up_there { start: launch up at 8 m/s  end when grounded }
+})",
+                      ledge());
+    const double edge = times_of(scene.run(TapeMaker(1.0).stick(0.0, 0, 1), GetParam()), EventKind::left_ground).at(0);
+    const Trace trace = scene.run(
+        TapeMaker(1.0).stick(0.0, 0, 1).hold("jump", edge + 0.05, 0.05).hold("jump", edge + 0.15, 0.05), GetParam());
+    EXPECT_EQ(times_of(trace, EventKind::started).size(), 1U);
+}
+
 TEST(Moves, AChargeIsSpentInTheAirAndGivenBackOnTheGround) {
     const Scene scene(hop);
     const Trace trace = scene.run(TapeMaker(4.0)
