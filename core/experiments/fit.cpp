@@ -9,18 +9,14 @@
 
 #include "core/defaults.hpp"
 #include "core/experiments/batch.hpp"
-#include "core/experiments/box_search.hpp"
 #include "core/experiments/fit_certainty.hpp"
+#include "core/experiments/free_box.hpp"
 
 namespace leap {
 namespace {
 
 std::string what_lacks(const FitRequest& request) {
-    if (request.free.empty()) return "nothing is free; say which dials may be turned";
-    for (const FreeValue& value : request.free)
-        if (value.low > value.high)
-            return fmt::format("the lower bound of {}, {}, is above its upper bound, {}; swap them", value.path,
-                               free_value_text(value, value.low), free_value_text(value, value.high));
+    if (std::string problem = free_problem(request.free); !problem.empty()) return problem;
     if (request.runs.empty()) return "there is no measured run; choose one";
     return {};
 }
@@ -107,31 +103,18 @@ Fit fit(const Setup& setup, const FitRequest& request, const SolveOptions& optio
     if (!out.problem.empty()) return out;
     const StopSign stop(options.stop);
     Fitter fitter(setup, request, stop);
-    Box box;
-    for (const FreeValue& value : request.free) {
-        box.low.push_back(value.low);
-        box.high.push_back(value.high);
-        box.begin.push_back(std::clamp(value.now, value.low, value.high));
-    }
-    box.rounded = [&](std::size_t i, double value) { return written_value(setup.program, request.free[i], value); };
+    const Box box = box_of(setup.program, request.free);
     const auto before = fitter.lay(box.begin, true);
     if (!before) {
         out.problem = before.error();
         return out;
     }
-    BoxSearchOptions search;
-    search.seed = request.seed;
-    search.most_tries = request.most_tries;
-    search.threads = options.threads;
-    search.stop = stop;
-    search.progress = options.progress;
-    if (options.better) search.better = [&](std::span<const double> values, double) { options.better(values); };
     constexpr double no_run = 1e6;
     const CostOf cost = [&](std::span<const double> values) {
         const auto laid = fitter.lay(values);
         return PointCost{laid ? laid->together : no_run, laid && laid->together <= defaults::fitted_share};
     };
-    const BoxSearch found = search_box(cost, box, search);
+    const BoxSearch found = search_box(cost, box, box_options(request.seed, request.most_tries, options, stop));
     out.values = found.best.empty() ? box.begin : found.best;
     out.tries = found.tries;
     out.stopped = found.stopped;

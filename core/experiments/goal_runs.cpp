@@ -84,19 +84,6 @@ bool GoalRuns::at_all(std::span<const Point> points, int threads) {
     return in_parallel(points.size(), parallel, [&](std::size_t i) { at(points[i]); });
 }
 
-Box GoalRuns::box() const {
-    Box out;
-    for (const FreeValue& value : request_.free) {
-        out.low.push_back(value.low);
-        out.high.push_back(value.high);
-        out.begin.push_back(std::clamp(value.now, value.low, value.high));
-    }
-    out.rounded = [this](std::size_t i, double value) {
-        return written_value(setup_.program, request_.free[i], value);
-    };
-    return out;
-}
-
 double GoalRuns::next_written(std::size_t index, double value, double sign) const {
     const FreeValue& free = request_.free[index];
     // A dial whose own range is far wider than its bounds has wider steps.

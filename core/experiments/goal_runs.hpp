@@ -10,7 +10,6 @@
 #include <string>
 #include <vector>
 
-#include "core/experiments/box_search.hpp"
 #include "core/experiments/parallel.hpp"
 #include "core/experiments/variation.hpp"
 #include "core/experiments/wish.hpp"
@@ -54,8 +53,6 @@ class GoalRuns {
     /// Every point so far, in the order of its values.
     const std::map<Point, GoalPoint>& points() const { return points_; }
 
-    /// The bounds, from where the values are, and what can be written.
-    Box box() const;
     /// The next value above (`sign` 1) or below (-1) that can be written; the same at the bound.
     double next_written(std::size_t index, double value, double sign) const;
 

@@ -5,6 +5,7 @@
 
 #include <algorithm>
 
+#include "core/experiments/free_box.hpp"
 #include "core/experiments/goal_runs.hpp"
 #include "core/experiments/solve_outlook.hpp"
 
@@ -13,11 +14,7 @@ namespace {
 
 std::string what_lacks(const SolveRequest& request) {
     if (request.wishes.empty()) return "there is no goal; add one for a reading";
-    if (request.free.empty()) return "nothing is free; say which dials may be turned";
-    for (const FreeValue& value : request.free)
-        if (value.low > value.high)
-            return fmt::format("the lower bound of {}, {}, is above its upper bound, {}; swap them", value.path,
-                               free_value_text(value, value.low), free_value_text(value, value.high));
+    if (std::string problem = free_problem(request.free); !problem.empty()) return problem;
     for (const Wish& wish : request.wishes) {
         const bool somewhere = std::any_of(request.tapes.begin(), request.tapes.end(),
                                            [&](const Tape* tape) { return is_for(wish, tape->name); });
@@ -50,19 +47,12 @@ Solution solve(const Setup& setup, const SolveRequest& request, const SolveOptio
     if (!out.problem.empty()) return out;
     const StopSign stop(options.stop);
     GoalRuns runs(setup, request, stop);
-    BoxSearchOptions search;
-    search.seed = request.seed;
-    search.most_tries = request.most_tries;
-    search.threads = options.threads;
-    search.stop = stop;
-    search.progress = options.progress;
-    if (options.better) search.better = [&](std::span<const double> values, double) { options.better(values); };
     const CostOf cost = [&](std::span<const double> values) {
         const GoalPoint point = runs.at(values);
         return PointCost{point.cost, point.all_held()};
     };
-    const Box box = runs.box();
-    BoxSearch found = search_box(cost, box, search);
+    const Box box = box_of(setup.program, request.free);
+    BoxSearch found = search_box(cost, box, box_options(request.seed, request.most_tries, options, stop));
     out.stopped = found.stopped;
     // Stopped before its first run: the values are what they were.
     if (found.best.empty()) found.best = box.begin;

@@ -10,6 +10,7 @@
 #include <limits>
 
 #include "core/defaults.hpp"
+#include "core/experiments/free_box.hpp"
 
 namespace leap {
 namespace {
@@ -165,7 +166,7 @@ class Outlook {
                 options.seed = runs_.request().seed;
                 options.threads = threads_;
                 options.most_tries = std::max(1, runs_.request().most_tries / (alone ? 3 : 8));
-                Box box = runs_.box();
+                Box box = box_of(runs_.setup().program, free_);
                 box.begin = out_.values;
                 if (search_box(cost, box, options).stopped) throw WorkStopped{};
             }

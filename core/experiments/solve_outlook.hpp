@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include "core/experiments/box_search.hpp"
 #include "core/experiments/goal_runs.hpp"
 #include "core/experiments/solve.hpp"
 
