@@ -4,7 +4,6 @@
 #include "cli/commands.hpp"
 #include "core/project/file_io.hpp"
 #include "core/project/tape_file.hpp"
-#include "core/reach/leap_attempts.hpp"
 #include "core/reach/way_margins.hpp"
 
 namespace leap::cli {
@@ -34,19 +33,31 @@ int find_way(const FindWayCommand& options) {
             return problems;
         }
     const Setup setup = experiment->setup();
-    const WayRequest request{options.from, options.to, options.tries, 0};
+    WayRequest request;
+    request.from = options.from;
+    request.to = options.to;
+    request.most_tries = options.tries;
+    request.seed = options.seed;
+    request.first_is_enough = options.first;
+    std::vector<WayHint> hints;
+    if (!options.tapes.empty())
+        for (const Tape& tape : experiment->tapes) hints.push_back({tape});
     ParallelOptions parallel;
     parallel.threads = options.threads;
     parallel.stop = stop_on_interrupt();
     parallel.progress = show_progress(options.quiet);
-    const Way way = leap::find_way(setup, request, parallel);
+    const Way way = leap::find_way(setup, request, parallel, hints);
     if (!way.problem.empty()) {
         complain(way.problem);
         return problems;
     }
     fmt::print("{} to {}: {}{}\n", options.from, options.to, way_text(way), way.stopped ? "  (stopped)" : "");
-    if (!way.found) return way.stopped ? stopped_early : problems;
-    for (const std::string& line : input_lines(way.tape.tracks.front().events)) fmt::print("  {}\n", line);
+    if (!way.found) {
+        fmt::print("  not tried: {}\n", way.not_tried);
+        return way.stopped ? stopped_early : problems;
+    }
+    for (const std::string& line : way_lines(way)) fmt::print("  {}\n", line);
+    if (const std::string hand = way_hand_text(way); !hand.empty()) fmt::print("{}\n", hand);
     if (!options.tape_file.empty())
         if (const auto written = write_file(options.tape_file, write_tape(way.tape)); !written) {
             complain(written.error());

@@ -62,8 +62,11 @@ int trial(const TrialCommand& options) {
     fmt::print("{}: {}{}\n", entry->trial.name, outcome->line, outcome->stopped ? "  (stopped)" : "");
     const TrialResult result = result_of(*outcome, trial_hash(entry->trial, project->compiled.files, scene));
     for (const auto& [path, value] : result.values) fmt::print("  {} = {}\n", path, value);
-    if (const auto* way = std::get_if<WayOutcome>(&outcome->what))
+    if (const auto* way = std::get_if<WayOutcome>(&outcome->what)) {
+        if (!way->way.not_tried.empty()) fmt::print("  not tried: {}\n", way->way.not_tried);
+        if (const std::string hand = way_hand_text(way->way); !hand.empty()) fmt::print("  {}\n", hand);
         for (const WayMargin& margin : way->margins.margins) fmt::print("  {}\n", margin_text(margin));
+    }
     if (const auto* wire = std::get_if<WireOutcome>(&outcome->what)) fmt::print("{}", wire_sweep_csv(wire->sweep));
     if (outcome->stopped) return stopped_early;
     if (options.keep) {

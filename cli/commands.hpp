@@ -160,12 +160,15 @@ struct LeewayCommand : ExperimentOptions {
 };
 int leeway(const LeewayCommand& options);
 
+/// Its tapes are hints: they begin at the same place.
 struct FindWayCommand : ExperimentOptions {
     std::string from, to;              ///< places or pieces
     std::vector<std::string> without;  ///< moves that are left out
     std::size_t tries = 0;             ///< 0: as many as usual
-    bool margins = false;              ///< also how far each dial may fall
-    std::string tape_file;             ///< where the way found is written to
+    std::uint64_t seed = 1;
+    bool first = false;     ///< the first route is enough
+    bool margins = false;   ///< also how far each dial may fall
+    std::string tape_file;  ///< where the route is written to
 };
 int find_way(const FindWayCommand& options);
 

@@ -214,8 +214,11 @@ int read_call_and_run(int argc, char** argv) {
     way_command->add_option("--from", way.from, "A start place, or a piece with one on it")->required();
     way_command->add_option("--to", way.to, "A piece to stand on, or a place to reach")->required();
     way_command->add_option("--without", way.without, "A move or stance that is not used");
-    way_command->add_option("--tries", way.tries, "Maximum number of tries, of a tenth of a second each")
+    way_command->add_option("--hint", way.tapes, "A tape from the same start, to be tried and changed first");
+    way_command->add_option("--tries", way.tries, "Maximum number of tries (default 60000)")
         ->check(CLI::Range(1, 100'000'000));
+    way_command->add_option("--seed", way.seed, "Seed of the random tries (default 1)");
+    way_command->add_flag("--first", way.first, "End at the first route; do not look for one that is easier to play");
     way_command->add_flag("--margins", way.margins, "Also find the lowest value of each dial that still works");
     way_command->add_option("--write", way.tape_file, "Write the route as a tape file");
 

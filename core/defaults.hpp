@@ -252,15 +252,15 @@ inline constexpr int usual_sweep_points = 21;
 inline constexpr std::size_t max_sweep_runs = 4'000'000;
 /// Rounds of a blind pair when nothing is said. Touch freely; fewer than six say little.
 inline constexpr int usual_pair_rounds = 10;
-/// Stretches of about a tenth of a second that a search for a way tries when nothing is said. Touch when somebody has
-/// the time.
+/// Runs that a search for a route makes when nothing is said: segments of a tenth of a second and rollouts of some
+/// seconds. Touch when somebody has the time.
 inline constexpr std::size_t usual_way_tries = 60'000;
 /// Worlds that such a search keeps to go on from; each takes some ten kilobytes. Touch when memory is short.
 inline constexpr std::size_t max_way_worlds = 8'000;
 /// Longer ways (s) are given up. Touch freely.
 inline constexpr double max_way_s = 120.0;
-/// Stretches that are tried for each value when it is asked how far a dial may fall. Touch freely.
-inline constexpr std::size_t margin_tries = 15'000;
+/// Runs that are made for each value when it is asked how far a dial may fall. Touch freely.
+inline constexpr std::size_t margin_tries = 6'000;
 /// Halvings in which that is found. Touch freely; each costs a search.
 inline constexpr int margin_halvings = 6;
 

@@ -36,13 +36,16 @@ std::vector<ButtonRow> rows_of(const Tape& tape) {
 struct Judge {
     const Setup& setup;
     const Tape& tape;
+    TapeCriterion keeps;
     StopSign stop;
     BatchResult before;
     SharedBeginning beginning;
 
     /// `moved_s`: about when the runs to come begin to differ.
-    Judge(const Setup& setup_in, const Tape& tape_in, StopSign stop_in, std::span<const double> moved_s)
-        : setup(setup_in), tape(tape_in), stop(std::move(stop_in)) {
+    Judge(const Setup& setup_in, const Tape& tape_in, TapeCriterion keeps_in, StopSign stop_in,
+          std::span<const double> moved_s)
+        : setup(setup_in), tape(tape_in), keeps(std::move(keeps_in)), stop(std::move(stop_in)) {
+        if (keeps) return;
         Trace room;
         before = run_alone({&setup.program, &setup.tuning, &setup.course, &tape, tape.rate_hz}, room, with_ways());
         if (!before.problem.empty()) return;
@@ -62,6 +65,7 @@ struct Judge {
                          options);
     }
     std::optional<Difference> operator()(const Tape& played, double off_s, Trace& room) const {
+        if (keeps) return keeps(played);
         return difference_of(before, run(played, room), setup.program,
                              std::max(defaults::same_way_slack_s, std::abs(off_s)));
     }
@@ -262,7 +266,7 @@ Leeway find_leeway(const Setup& setup, const Tape& tape, const LeewayOptions& op
     out.events = inputs_of(tape, options);
     if (options.pairs) out.pairs = pairs_of(out.events);
     std::vector<double> beginnings = beginnings_of(out.events);
-    const Judge judge(setup, tape, stop, beginnings);
+    const Judge judge(setup, tape, options.keeps, stop, beginnings);
     if (!judge.before.problem.empty()) {
         out.events.clear();
         out.pairs.clear();
@@ -299,7 +303,7 @@ HandResult try_hand(const Setup& setup, const Tape& tape, const HandOptions& opt
     HandResult out;
     const StopSign stop(options.stop);
     const double at_once = 0.0;
-    const Judge judge(setup, tape, stop, std::span(&at_once, 1));
+    const Judge judge(setup, tape, options.keeps, stop, std::span(&at_once, 1));
     if (!judge.before.problem.empty()) {
         out.problem = judge.before.problem;
         return out;

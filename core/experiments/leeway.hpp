@@ -1,14 +1,17 @@
 // SPDX-License-Identifier: MIT
 #pragma once
 
+#include <functional>
 #include <span>
 #include <string>
 #include <vector>
 
+#include "core/experiments/judge.hpp"
 #include "core/experiments/parallel.hpp"
 #include "core/experiments/variation.hpp"
 
-/// How much earlier or later each input of a tape may come, before the run goes another way or a mark is missed.
+/// How much earlier or later each input of a tape may come, before the run goes another way or a mark is missed, or
+/// before another criterion no longer holds.
 namespace leap {
 
 /// A stretch beyond the first failure in which all is well again. From the input's own time, s, both ends tried.
@@ -66,7 +69,11 @@ std::string leeway_name(const EventLeeway& event);
 /// The events in the order of their tightest side.
 std::vector<const EventLeeway*> tightest_first(const Leeway& leeway);
 
+/// Why a changed tape doesn't do any more what it is to do; nothing when it does. Asked by several threads at once.
+using TapeCriterion = std::function<std::optional<Difference>(const Tape&)>;
+
 struct LeewayOptions : ParallelOptions {
+    TapeCriterion keeps;               ///< empty: the same way with the same marks
     std::vector<std::string> buttons;  ///< only these; empty: all
     bool sticks = false;               ///< sticks and views, too
     bool pairs = false;
@@ -74,12 +81,13 @@ struct LeewayOptions : ParallelOptions {
 Leeway find_leeway(const Setup& setup, const Tape& tape, const LeewayOptions& options = {});
 
 struct HandOptions : ParallelOptions {
+    TapeCriterion keeps;     ///< as for the leeway
     double spread_s = 0.03;  ///< standard deviation with which each press and release is off
     int tries = 200;
     unsigned seed = 1;
 };
 
-/// How often a hand that is off somewhat gets the same way with the same marks.
+/// How often a hand that is off somewhat does the same.
 struct HandResult {
     int tries = 0;
     int successes = 0;

@@ -37,7 +37,7 @@ struct Trial {
     std::string name;
     TrialKind kind = TrialKind::sweep;
     std::string note;
-    std::vector<std::string> tapes;  ///< empty: every tape of the project
+    std::vector<std::string> tapes;  ///< empty: every tape of the project; way: hints
     std::vector<TrialFree> free;
     std::string reading;               ///< sweep, wire: which one is shown
     std::vector<std::string> wishes;   ///< solve: see read_wish(); wire: see read_wire_wish()

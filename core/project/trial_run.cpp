@@ -29,6 +29,8 @@ bool is_about_tapes(TrialKind kind) {
 
 /// The tapes that a trial names, or all.
 Problem take_tapes(const Trial& trial, const TrialScene& scene, TrialOutcome& out) {
+    // A route needs none: those that are named are hints.
+    if (trial.tapes.empty() && trial.kind == TrialKind::way) return std::nullopt;
     if (trial.tapes.empty()) out.tapes = scene.tapes;
     for (const std::string& name : trial.tapes) {
         const auto found =
@@ -259,8 +261,9 @@ Problem run_compare_trial(const Trial& trial, const TrialScene& scene, const Tri
 std::shared_ptr<const TrialOutcome> run_trial(const Trial& trial, const TrialScene& scene,
                                               const TrialOptions& options) {
     auto out = std::make_shared<TrialOutcome>();
+    out->program = scene.program;
     const auto run = [&]() -> Problem {
-        if (is_about_tapes(trial.kind))
+        if (is_about_tapes(trial.kind) || trial.kind == TrialKind::way)
             if (auto wrong = take_tapes(trial, scene, *out)) return wrong;
         if (trial.kind == TrialKind::wire) return run_wire_trial(trial, scene, options, *out);
         if (auto wrong = take_free(trial, scene, *out)) return wrong;
@@ -302,8 +305,9 @@ std::string trial_hash(const Trial& trial, std::span<const SourceFile> scripts, 
         if (plan != nullptr)
             return std::any_of(plan->peers.begin(), plan->peers.end(),
                                [&](const WirePeer& peer) { return peer.tape == tape.name; });
-        return is_about_tapes(trial.kind) && (trial.tapes.empty() || std::find(trial.tapes.begin(), trial.tapes.end(),
-                                                                               tape.name) != trial.tapes.end());
+        const bool named = std::find(trial.tapes.begin(), trial.tapes.end(), tape.name) != trial.tapes.end();
+        if (trial.kind == TrialKind::way) return named;
+        return is_about_tapes(trial.kind) && (trial.tapes.empty() || named);
     };
     for (const Tape& tape : scene.tapes)
         if (is_asked_for(tape)) add(write_tape(tape));

@@ -19,12 +19,17 @@ ParallelOptions half_of(const TrialOptions& options, bool second) {
 std::optional<std::string> run_way_trial(const Trial& trial, const TrialScene& scene, const TrialOptions& options,
                                          TrialOutcome& out) {
     WayOutcome made;
-    made.request = {trial.from, trial.to, static_cast<std::size_t>(trial.tries), 0};
+    made.request.from = trial.from;
+    made.request.to = trial.to;
+    made.request.most_tries = static_cast<std::size_t>(trial.tries);
+    made.request.seed = trial.seed;
+    std::vector<WayHint> hints;
+    for (const Tape& tape : out.tapes) hints.push_back({tape});
     Tuning tuning = scene.tuning;
     for (const std::string& name : trial.without)
         if (const auto left_out = leave_out(*scene.program, name, tuning); !left_out) return left_out.error();
     const Setup setup{*scene.program, tuning, *scene.course};
-    made.way = find_way(setup, made.request, half_of(options, false));
+    made.way = find_way(setup, made.request, half_of(options, false), hints);
     if (!made.way.problem.empty()) return made.way.problem;
     if (made.way.found) {
         const std::vector<FreeValue> free = out.free.empty() ? dials_of_way(setup, made.way) : out.free;

@@ -6,6 +6,7 @@
 #include <algorithm>
 
 #include "core/script/diagnostic.hpp"
+#include "core/units/turn.hpp"
 #include "core/world/course_edit.hpp"
 
 namespace leap {
@@ -74,10 +75,26 @@ bool is_at(const WayGoal& goal, const Actor& actor) {
            std::abs(actor.body.position.z - goal.place.z) <= at_place_m;
 }
 
+bool is_put_back(const Vec3& feet_before, const Actor& actor) {
+    constexpr double jump_m = 1.5;
+    constexpr double near_m = 0.5;
+    return glm::length(actor.body.position - feet_before) > jump_m &&
+           glm::length(actor.body.position - actor.respawn.feet) < near_m;
+}
+
 Vec3 middle_of(const WayGoal& goal, const CoursePlan& plan) {
     if (goal.piece.is_none()) return goal.place;
     const ItemBox box = item_box(plan, {ItemKind::piece, goal.piece.index}, {});
     return {box.center.x, box.center.y, box.top()};
+}
+
+double distance_to(const WayGoal& goal, const CoursePlan& plan, const Vec3& feet) {
+    if (goal.piece.is_none()) return glm::length(feet - goal.place);
+    const ItemBox box = item_box(plan, {ItemKind::piece, goal.piece.index}, {});
+    const Vec3 own = turned_about_up(feet - box.center, -box.turn_deg / degrees_per_radian);
+    const Vec3 nearest{std::clamp(own.x, -box.half.x, box.half.x), std::clamp(own.y, -box.half.y, box.half.y),
+                       box.half.z};
+    return glm::length(own - nearest);
 }
 
 }  // namespace leap

@@ -55,6 +55,9 @@ WayField::WayField(const Course& course, const Vec3& goal, const Surface& piece,
     top_ = high.z + 1.0;
     bottom_ = std::max(course.plan.water_level, low.z - 1.0);
     find_levels(course, headroom_m);
+    lowest_m_ = std::min(goal.z, from.z);
+    for (const Node& node : nodes_)
+        if (!node.air) lowest_m_ = std::min(lowest_m_, node.place.z);
     find_costs(goal, piece);
 }
 

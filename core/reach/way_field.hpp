@@ -19,6 +19,8 @@ class WayField {
 
     /// The guess at a place of the feet; nowhere infinite.
     double distance_m(const Vec3& feet) const;
+    /// The lowest place where one can stand; the goal's height when there is none.
+    double lowest_m() const { return lowest_m_; }
     /// A place some way on towards the goal, to steer for.
     Vec3 ahead_of(const Vec3& feet, double by_m) const;
 
@@ -44,6 +46,7 @@ class WayField {
     Vec2 low_{0.0};  ///< m
     double side_m_ = 1.0;
     double top_ = 0.0, bottom_ = 0.0;  ///< m
+    double lowest_m_ = 0.0;
     int columns_ = 1, rows_ = 1;
     std::vector<Square> squares_;
     std::vector<Node> nodes_;

@@ -17,6 +17,7 @@ class Margins {
   public:
     Margins(const Setup& setup, const WayRequest& request, const Way& way, std::function<bool()> stopped)
         : setup_(setup), way_(way), request_(request), stopped_(std::move(stopped)) {
+        request_.first_is_enough = true;
         // No more than the way itself was given.
         request_.most_tries =
             std::min(defaults::margin_tries, request.most_tries > 0 ? request.most_tries : defaults::margin_tries);
@@ -46,7 +47,7 @@ class Margins {
             ParallelOptions alone;
             alone.threads = 1;
             alone.stop = stopped_;
-            if (!find_way(setup, request_, alone, way_.stretches).found) return false;
+            if (!find_way(setup, request_, alone, {{way_.tape, way_.segments}}).found) return false;
         }
         out.least = si;
         out.other_input = !same;
