@@ -112,7 +112,7 @@ void OutcomePage::show_sensitivity(const Sensitivity& found) {
     std::stable_sort(order.begin(), order.end(), [](const Influence& a, const Influence& b) {
         return std::tuple(a.tape, a.reading, -a.size()) < std::tuple(b.tape, b.reading, -b.size());
     });
-    const auto& readings = session_.program()->readings;
+    const auto& readings = outcome_->program->readings;
     for (const Edge& edge : found.edges)
         add_row({to_qt(found.tapes[edge.tape]),
                  tr("edge"),
@@ -142,7 +142,7 @@ void OutcomePage::show_sensitivity(const Sensitivity& found) {
 
 void OutcomePage::show_solution(const SolveOutcome& made) {
     set_heads({{}, tr("goal"), tr("tape"), tr("result"), tr("blocked by")}, {1, 4});
-    const Program& program = *session_.program();
+    const Program& program = *outcome_->program;
     for (const WishOutcome& each : made.solution.wishes) {
         const Wish& wish = made.request.wishes[each.wish];
         Dimension dimension;
@@ -204,7 +204,7 @@ void OutcomePage::show_solution_surroundings(const SolveOutcome& made) {
 }
 
 QString OutcomePage::reading_words(const std::string& name, double si) const {
-    for (const ReadingInfo& reading : session_.program()->readings)
+    for (const ReadingInfo& reading : outcome_->program->readings)
         if (reading.name == name) return quantity(si, reading.type.dimension);
     return QString::number(si);
 }
@@ -277,20 +277,31 @@ void OutcomePage::show_way(const WayOutcome& made) {
     set_heads({{}, tr("what"), {}}, {1});
     const Way& way = made.way;
     if (!way.found) {
-        add_row({tr("tried"), tr("%1 segments").arg(way.tries), {}}, {palette::quiet()});
+        add_row({tr("tried"), tr("%1 runs, seed %2").arg(way.tries).arg(way.seed), {}}, {palette::quiet()});
         add_row({tr("nearest"), tr("%1 m from the goal").arg(way.nearest_m, 0, 'f', 2), {}}, {palette::quiet()});
-        add_row({{}, tr("No route was found. More tries may still find one"), {}},
+        for (const QString& each : to_qt(way.not_tried).split("; "))
+            add_row({tr("not tried"), each, {}}, {palette::quiet()});
+        add_row({{}, tr("More tries or another seed may still find a route"), {}},
                 {palette::quiet(), palette::quiet()});
         return;
     }
+    if (const std::string hand = way_hand_text(way); !hand.empty())
+        add_row({tr("hand"),
+                 tr("%1 of %2 times with a spread of %3 ms (95 %: %4 to %5 %)")
+                     .arg(way.hand.successes)
+                     .arg(way.hand.tries)
+                     .arg(HandOptions{}.spread_s * 1e3)
+                     .arg(way.hand.low * 100.0, 0, 'f', 0)
+                     .arg(way.hand.high * 100.0, 0, 'f', 0),
+                 {}},
+                {palette::quiet(), palette::ink()});
+    if (way.routes > 1)
+        add_row({tr("routes"), tr("%1 found; this one is the easiest to play").arg(way.routes), {}},
+                {palette::quiet()});
     for (const WayMargin& margin : made.margins.margins)
         add_row({tr("margin"), to_qt(margin_text(margin)), {}},
                 {palette::quiet(), margin.to_the_end ? palette::quiet() : palette::ink()});
-    std::vector<TapeEvent> presses = way.tape.tracks.front().events;
-    const auto turns =
-        std::erase_if(presses, [](const TapeEvent& event) { return std::holds_alternative<LookEvent>(event.what); });
-    for (const std::string& line : input_lines(presses)) add_row({tr("played"), to_qt(line), {}}, {palette::quiet()});
-    add_row({tr("played"), tr("and %1 turns of the view").arg(turns), {}}, {palette::quiet(), palette::quiet()});
+    for (const std::string& line : way_lines(way)) add_row({tr("played"), to_qt(line), {}}, {palette::quiet()});
 }
 
 void OutcomePage::show_compared(const CompareOutcome& made) {

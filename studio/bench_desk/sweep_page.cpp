@@ -84,17 +84,17 @@ void SweepPage::show_outcome(std::shared_ptr<const TrialOutcome> outcome, const 
     pointed_.reset();
     const QSignalBlocker blocker(reading_);
     reading_->clear();
-    if (made() != nullptr && session_.program()) {
+    if (made() != nullptr) {
         const SweepOutcome& sweep = *made();
         // Only readings that have a value somewhere.
-        for (std::size_t r = 0; r < session_.program()->readings.size(); ++r) {
+        for (std::size_t r = 0; r < outcome_->program->readings.size(); ++r) {
             const bool any =
                 std::any_of(sweep.sweep.cells.begin(), sweep.sweep.cells.end(), [&](const SweepCell& cell) {
                     return cell.done && std::any_of(cell.tapes.begin(), cell.tapes.end(), [&](const SweepRun& run) {
                                return r < run.readings.size() && run.readings[r].has_value();
                            });
                 });
-            if (any) reading_->addItem(to_qt(session_.program()->readings[r].name));
+            if (any) reading_->addItem(to_qt(outcome_->program->readings[r].name));
         }
         reading_->setCurrentText(to_qt(reading));
     }
@@ -102,7 +102,7 @@ void SweepPage::show_outcome(std::shared_ptr<const TrialOutcome> outcome, const 
 }
 
 std::size_t SweepPage::reading_number() const {
-    const auto& readings = session_.program()->readings;
+    const auto& readings = outcome_->program->readings;
     const std::string name = reading_->currentText().toStdString();
     const auto found =
         std::find_if(readings.begin(), readings.end(), [&](const auto& each) { return each.name == name; });
@@ -114,7 +114,7 @@ std::optional<double> SweepPage::value_of(const SweepOutcome& sweep, std::size_t
     const std::size_t number = reading_number();
     for (const SweepRun& run : sweep.sweep.cells[cell].tapes)
         if (number < run.readings.size() && run.readings[number])
-            return *run.readings[number] / display_unit(session_.program()->readings[number].type.dimension).scale;
+            return *run.readings[number] / display_unit(outcome_->program->readings[number].type.dimension).scale;
     return std::nullopt;
 }
 
@@ -132,7 +132,7 @@ void SweepPage::redraw() {
     plot_->setVisible(made() != nullptr);
     legend_->setVisible(made() != nullptr && made()->sweep.axes.size() > 1);
     reading_->setVisible(made() != nullptr);
-    if (made() == nullptr || !session_.program()) {
+    if (made() == nullptr) {
         words_->setText(tr("Run the trial to draw its map here"));
         plot_->replot(QCustomPlot::rpQueuedReplot);
         return;
@@ -192,8 +192,8 @@ void SweepPage::draw_map(const SweepOutcome& made) {
     const std::size_t number = reading_number();
     QString label = reading_->currentText();
     label.replace('_', ' ');
-    if (number < session_.program()->readings.size()) {
-        const QString unit = to_qt(display_unit(session_.program()->readings[number].type.dimension).text);
+    if (number < outcome_->program->readings.size()) {
+        const QString unit = to_qt(display_unit(outcome_->program->readings[number].type.dimension).text);
         if (!unit.isEmpty()) label += QString(" (%1)").arg(unit);
     }
     scale_->axis()->setLabel(label);
@@ -238,9 +238,9 @@ void SweepPage::draw_line(const SweepOutcome& made) {
     graph->rescaleAxes();
     const std::string name = reading_->currentText().toStdString();
     const std::size_t number = reading_number();
-    if (number < session_.program()->readings.size()) {
-        const double scale = display_unit(session_.program()->readings[number].type.dimension).scale;
-        for (const MarkInfo& mark : session_.program()->marks) {
+    if (number < outcome_->program->readings.size()) {
+        const double scale = display_unit(outcome_->program->readings[number].type.dimension).scale;
+        for (const MarkInfo& mark : outcome_->program->marks) {
             if (mark.reading != name || (mark.tape && std::find(made.sweep.tapes.begin(), made.sweep.tapes.end(),
                                                                 *mark.tape) == made.sweep.tapes.end()))
                 continue;
@@ -268,6 +268,7 @@ void SweepPage::draw_line(const SweepOutcome& made) {
 
 /// Where the values stand now: a filled dot with the word.
 void SweepPage::draw_now() {
+    if (!session_.program()) return;
     const SweepOutcome& sweep = *made();
     std::vector<double> now;
     for (const SweepAxis& axis : sweep.sweep.axes) {
@@ -372,7 +373,7 @@ bool SweepPage::eventFilter(QObject* watched, QEvent* event) {
 QString SweepPage::export_to(const QString& file) const {
     if (made() == nullptr) return tr("Nothing to export yet. Run the trial first");
     if (file.endsWith(".csv")) {
-        const auto written = write_file(file.toStdString(), sweep_csv(made()->sweep, *session_.program()));
+        const auto written = write_file(file.toStdString(), sweep_csv(made()->sweep, *outcome_->program));
         return written ? QString() : to_qt(written.error());
     }
     if (file.endsWith(".svg")) {

@@ -269,6 +269,20 @@ void TrialSheet::fill_way(const Trial& trial) {
                   const int typed = to_qt(text).toInt(&fine);
                   if (text.empty() || (fine && typed >= 0)) to.tries = typed;
               });
+    add_field(tr("seed"), "seed", trial.seed != 1 ? QString::number(trial.seed) : QString(), "1",
+              [](Trial& to, const std::string& text) {
+                  bool fine = false;
+                  const int typed = text.empty() ? 1 : to_qt(text).toInt(&fine);
+                  if (text.empty() || (fine && typed >= 0)) to.seed = static_cast<std::uint64_t>(typed);
+              });
+    section(tr("Hints"));
+    add_taken(trial.tapes, [](Trial& to) -> std::vector<std::string>& { return to.tapes; });
+    QStringList tapes;
+    for (const QString& name : session_.tape_names()) tapes << name;
+    add_choice(tr("try a tape from the same start"), "add tape", tapes, [](Trial& to, const std::string& text) {
+        if (!text.empty() && std::find(to.tapes.begin(), to.tapes.end(), text) == to.tapes.end())
+            to.tapes.push_back(text);
+    });
 }
 
 /// Other tunings or another spot are another pair: what was said of the first ones goes with them.

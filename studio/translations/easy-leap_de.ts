@@ -1864,10 +1864,6 @@ Die letzte Fassung ohne Fehler bleibt in Gebrauch.</translation>
         <translation>versucht</translation>
     </message>
     <message>
-        <source>%1 segments</source>
-        <translation>%1 Abschnitte</translation>
-    </message>
-    <message>
         <source>nearest</source>
         <translation>am nächsten</translation>
     </message>
@@ -1876,20 +1872,12 @@ Die letzte Fassung ohne Fehler bleibt in Gebrauch.</translation>
         <translation>%1 m vom Ziel</translation>
     </message>
     <message>
-        <source>No route was found. More tries may still find one</source>
-        <translation>Kein Weg gefunden. Mehr Versuche können noch einen finden</translation>
-    </message>
-    <message>
         <source>margin</source>
         <translation>Spielraum</translation>
     </message>
     <message>
         <source>played</source>
         <translation>gespielt</translation>
-    </message>
-    <message>
-        <source>and %1 turns of the view</source>
-        <translation>und %1 Drehungen des Blicks</translation>
     </message>
     <message>
         <source>current</source>
@@ -1954,6 +1942,30 @@ Die letzte Fassung ohne Fehler bleibt in Gebrauch.</translation>
     <message>
         <source>position</source>
         <translation>Position</translation>
+    </message>
+    <message>
+        <source>%1 runs, seed %2</source>
+        <translation>%1 Läufe, Startwert %2</translation>
+    </message>
+    <message>
+        <source>More tries or another seed may still find a route</source>
+        <translation>Mehr Versuche oder ein anderer Startwert finden vielleicht noch einen Weg</translation>
+    </message>
+    <message>
+        <source>hand</source>
+        <translation>Hand</translation>
+    </message>
+    <message>
+        <source>%1 of %2 times with a spread of %3 ms (95 %: %4 to %5 %)</source>
+        <translation>%1 von %2 Mal bei einer Streuung von %3 ms (95 %: %4 bis %5 %)</translation>
+    </message>
+    <message>
+        <source>routes</source>
+        <translation>Wege</translation>
+    </message>
+    <message>
+        <source>%1 found; this one is the easiest to play</source>
+        <translation>%1 gefunden; dieser ist am leichtesten zu spielen</translation>
     </message>
 </context>
 <context>
@@ -3763,6 +3775,18 @@ Beim Spielen fängt ein Klick die Maus zum Umsehen, ein Rechtsklick gibt sie fre
     <message>
         <source>Use the result</source>
         <translation>Das Ergebnis verwenden</translation>
+    </message>
+    <message>
+        <source>seed</source>
+        <translation>Startwert</translation>
+    </message>
+    <message>
+        <source>Hints</source>
+        <translation>Hinweise</translation>
+    </message>
+    <message>
+        <source>try a tape from the same start</source>
+        <translation>Eine Aufnahme vom selben Start versuchen</translation>
     </message>
 </context>
 <context>
