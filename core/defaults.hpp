@@ -260,7 +260,7 @@ inline constexpr std::size_t max_way_worlds = 8'000;
 /// Longer ways (s) are given up. Touch freely.
 inline constexpr double max_way_s = 120.0;
 /// Runs that are made for each value when it is asked how far a dial may fall. Touch freely.
-inline constexpr std::size_t margin_tries = 6'000;
+inline constexpr std::size_t margin_tries = 3'000;
 /// Halvings in which that is found. Touch freely; each costs a search.
 inline constexpr int margin_halvings = 6;
 

@@ -11,18 +11,12 @@
 
 #include "core/script/diagnostic.hpp"
 #include "core/script/typed_value.hpp"
+#include "core/units/trimmed.hpp"
 
 namespace leap {
 namespace {
 
 constexpr std::array<Measured, 5> all_columns{Measured::x, Measured::y, Measured::z, Measured::height, Measured::speed};
-
-std::string_view trimmed(std::string_view text) {
-    const auto is_blank = [](char c) { return c == ' ' || c == '\t' || c == '\r'; };
-    while (!text.empty() && is_blank(text.front())) text.remove_prefix(1);
-    while (!text.empty() && is_blank(text.back())) text.remove_suffix(1);
-    return text;
-}
 
 /// The fields of a line, as RFC 4180 has them: what stands between double quotes may hold the separator, and two of
 /// them mean one. Nothing when a quote is not closed on its line.

@@ -9,15 +9,10 @@
 
 #include "core/script/diagnostic.hpp"
 #include "core/script/typed_value.hpp"
+#include "core/units/trimmed.hpp"
 
 namespace leap {
 namespace {
-
-std::string_view trimmed(std::string_view text) {
-    const auto from = text.find_first_not_of(" \t");
-    if (from == std::string_view::npos) return {};
-    return text.substr(from, text.find_last_not_of(" \t") - from + 1);
-}
 
 tl::unexpected<std::string> wrong(std::string text) {
     return tl::make_unexpected(std::move(text));

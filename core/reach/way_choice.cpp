@@ -15,8 +15,11 @@ namespace {
 
 /// Hands that a route is tried with: the usual one, and steadier ones that tell apart what it never makes.
 constexpr std::array<double, 3> spreads_s{0.03, 0.015, 0.007};
-constexpr int hand_tries = 24;                    ///< of each
-constexpr std::size_t centred_routes = 3;         ///< of the best
+constexpr int hand_tries = 24;  ///< of each
+/// Seconds of routes that are tried with a hand, and of the best of them that are centred: long routes take long.
+constexpr double scored_s = 36.0;
+constexpr double centred_s = 9.0;
+constexpr std::size_t max_centred = 3;
 constexpr std::size_t centred_twice_presses = 6;  ///< routes with more are gone through once: they take longest
 constexpr int centring_step_ticks = 2;
 constexpr double centred_within_s =
@@ -190,11 +193,21 @@ Tape most_forgiving(const SceneView& scene, const WayEnds& ends, const std::vect
         std::stable_sort(candidates.begin(), candidates.end(),
                          [](const Candidate& a, const Candidate& b) { return a.score > b.score; });
     };
-    add(routes.size(), [&](std::size_t i) { return chooser.scored(tidied(scene, ends, routes[i], alone.stop)); });
-    const std::vector<Candidate> best(candidates.begin(), candidates.begin() + static_cast<std::ptrdiff_t>(std::min(
-                                                                                   centred_routes, candidates.size())));
+    std::vector<const Tape*> shortest;
+    for (const Tape& route : routes) shortest.push_back(&route);
+    std::stable_sort(shortest.begin(), shortest.end(),
+                     [](const Tape* a, const Tape* b) { return a->length_s < b->length_s; });
+    const auto as_many = [](double seconds, double length_s) {
+        return std::max<std::size_t>(1, static_cast<std::size_t>(seconds / std::max(0.1, length_s)));
+    };
+    const std::size_t tried = std::min(shortest.size(), as_many(scored_s, shortest.front()->length_s));
+    add(tried, [&](std::size_t i) { return chooser.scored(tidied(scene, ends, *shortest[i], alone.stop)); });
+    if (candidates.empty()) return routes.front();
+    const std::size_t count =
+        std::min({candidates.size(), max_centred, as_many(centred_s, candidates.front().tape.length_s)});
+    const std::vector<Candidate> best(candidates.begin(), candidates.begin() + static_cast<std::ptrdiff_t>(count));
     add(best.size(), [&](std::size_t i) { return chooser.scored(chooser.centred(best[i].tape)); });
-    return candidates.empty() ? routes.front() : candidates.front().tape;
+    return candidates.front().tape;
 }
 
 }  // namespace leap

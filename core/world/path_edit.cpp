@@ -5,6 +5,7 @@
 
 #include <charconv>
 
+#include "core/units/trimmed.hpp"
 #include "core/units/turn.hpp"
 #include "core/world/course_edit.hpp"
 
@@ -22,12 +23,6 @@ bool take(PlacedFixture& fixture, FixturePath path) {
     if (path_problem(path)) return false;
     fixture.path = std::move(path);
     return true;
-}
-
-std::string_view trimmed(std::string_view text) {
-    const auto first = text.find_first_not_of(" \t");
-    if (first == std::string_view::npos) return {};
-    return text.substr(first, text.find_last_not_of(" \t") - first + 1);
 }
 
 /// A number and what is behind it, without the comma; nothing when there is none.
