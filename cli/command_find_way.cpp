@@ -63,6 +63,7 @@ int find_way(const FindWayCommand& options) {
             complain(written.error());
             return problems;
         }
+    if (way.stopped) return stopped_early;
     return options.margins ? print_margins(setup, request, way, parallel) : good;
 }
 

@@ -74,7 +74,7 @@ QString take_picture(MainWindow& window, Session& session, const PictureOptions&
     if (QString problem = show_as_asked(window, session, options); !problem.isEmpty()) return problem;
     QElapsedTimer timer;
     timer.start();
-    constexpr int longest_ms = 60000;  // trials are run for their picture
+    constexpr int longest_ms = 240000;  // trials are run for their picture
     const auto busy = [&] {
         // The top line tells of the board on every desk.
         return session.board_busy() ||

@@ -13,14 +13,19 @@
 namespace leap {
 namespace {
 
+/// Long routes have more places to search from: twice as many for those of this length and more.
+std::size_t tries_for(const Way& way) {
+    constexpr double long_s = 8.0;
+    return way.tape.length_s >= long_s ? 2 * defaults::margin_tries : defaults::margin_tries;
+}
+
 class Margins {
   public:
     Margins(const Setup& setup, const WayRequest& request, const Way& way, std::function<bool()> stopped)
         : setup_(setup), way_(way), request_(request), stopped_(std::move(stopped)) {
         request_.first_is_enough = true;
         // No more than the way itself was given.
-        request_.most_tries =
-            std::min(defaults::margin_tries, request.most_tries > 0 ? request.most_tries : defaults::margin_tries);
+        request_.most_tries = request.most_tries > 0 ? std::min(tries_for(way), request.most_tries) : tries_for(way);
     }
 
     WayMargin of(const FreeValue& value) const {
