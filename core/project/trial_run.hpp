@@ -82,8 +82,9 @@ struct WireOutcome {
 
 /// What came out of a trial, and what it was asked.
 struct TrialOutcome {
-    std::string problem;                     ///< why there is nothing
-    std::shared_ptr<const Program> program;  ///< with which it was made: its readings and marks are those of the results
+    std::string problem;  ///< why there is nothing
+    /// With which it was made: its readings and marks are those of the results.
+    std::shared_ptr<const Program> program;
     bool stopped = false;
     bool is_good = true;          ///< false: it came out otherwise than wished
     std::string line;             ///< in a few words
