@@ -28,22 +28,18 @@ std::string not_tried_by(const WayScout& scout) {
 void look_at_hand(const Setup& setup, const SceneView& scene, const WayEnds& ends, const ParallelOptions& options,
                   Way& out) {
     const WayJudge judge(scene, ends.goal, out.tape);
-    const TapeCriterion keeps = [&](const Tape& played) -> std::optional<Difference> {
-        if (judge.reaches(played)) return std::nullopt;
-        return Difference{"the goal is not reached", 0.0, "the goal is not reached"};
-    };
     LeewayOptions leeway;
     leeway.threads = options.threads;
     leeway.background = options.background;
     leeway.stop = options.stop;
-    leeway.keeps = keeps;
+    leeway.keeps = judge.criterion();
     out.leeway = find_leeway(setup, out.tape, leeway);
     if (out.leeway.events.empty()) return;
     HandOptions hand;
     hand.threads = options.threads;
     hand.background = options.background;
     hand.stop = options.stop;
-    hand.keeps = keeps;
+    hand.keeps = judge.criterion();
     out.hand = try_hand(setup, out.tape, hand);
 }
 

@@ -85,7 +85,7 @@ struct WayHint {
 ///
 /// A route on which the character is put back to where it comes to life again counts for nothing.
 ///
-/// That none was found doesn't prove that there is none: Way::not_tried says what was left out.
+/// A failed search proves nothing: Way::not_tried says what was left out.
 Way find_way(const Setup& setup, const WayRequest& request, const ParallelOptions& options = {},
              const std::vector<WayHint>& hints = {});
 

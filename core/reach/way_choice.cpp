@@ -79,7 +79,7 @@ class Chooser {
             hand.background = options_.background;
             hand.tries = hand_tries;
             share = 0.0;
-            hand.keeps = [&](const Tape& played) { return wrong(judge, played); };
+            hand.keeps = judge.criterion();
             for (const double spread_s : spreads_s) {
                 hand.spread_s = spread_s;
                 const HandResult made = try_hand({scene_.program, scene_.tuning, scene_.course}, tape, hand);
@@ -107,11 +107,6 @@ class Chooser {
                     }
             }
         return tape;
-    }
-
-    static std::optional<Difference> wrong(const WayJudge& judge, const Tape& played) {
-        if (judge.reaches(played)) return std::nullopt;
-        return Difference{"the goal is not reached", 0.0, "the goal is not reached"};
     }
 
   private:

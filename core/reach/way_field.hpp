@@ -19,7 +19,7 @@ class WayField {
 
     /// The guess at a place of the feet; nowhere infinite.
     double distance_m(const Vec3& feet) const;
-    /// The lowest place where one can stand; the goal's height when there is none.
+    /// The lowest height (m) at which one can stand, the start and the goal included.
     double lowest_m() const { return lowest_m_; }
     /// A place some way on towards the goal, to steer for.
     Vec3 ahead_of(const Vec3& feet, double by_m) const;

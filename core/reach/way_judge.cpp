@@ -15,7 +15,7 @@ namespace {
 constexpr double state_every_s = 0.1;
 constexpr std::size_t max_states = 300;  ///< each some 60 kilobytes
 
-/// The instant of the first input that only one of the two has; the end of time when there is none.
+/// The instant (s) of the first input that only one of the two has; 1e300 when both are the same.
 double first_difference_s(std::span<const InputEvent> a, std::span<const InputEvent> b) {
     std::size_t i = 0;
     while (i < a.size() && i < b.size() && a[i] == b[i]) ++i;
@@ -100,6 +100,13 @@ bool WayJudge::reaches(const Tape& tape) const {
                                   [](double time, const World& world) { return time < world.time; });
     if (state != known_->states.begin()) --state;
     return known_->runs_on(*inputs, *state, end, [](const World&) {});
+}
+
+TapeCriterion WayJudge::criterion() const {
+    return [this](const Tape& tape) -> std::optional<Difference> {
+        if (reaches(tape)) return std::nullopt;
+        return Difference{"the goal is not reached", 0.0, "the goal is not reached"};
+    };
 }
 
 }  // namespace leap

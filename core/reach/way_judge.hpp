@@ -22,6 +22,9 @@ class WayJudge {
     /// character is put back to where it comes to life again.
     bool reaches(const Tape& tape) const;
 
+    /// The same as a question for leeway and hands. Refers to this judge, which must live as long.
+    TapeCriterion criterion() const;
+
   private:
     struct Known;
     std::unique_ptr<Known> known_;
